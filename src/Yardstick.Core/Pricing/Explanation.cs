@@ -1,0 +1,39 @@
+using System.Globalization;
+
+namespace Yardstick.Core.Pricing;
+
+/// <summary>One step on the way to an amount.</summary>
+/// <param name="Text">What went in or which rule applied, in plain words.</param>
+/// <param name="Value">What came out.</param>
+public sealed record PriceStep(string Text, string Value);
+
+/// <summary>Steps in the order in which they were taken. Only made when somebody asks why.</summary>
+public sealed class StepList
+{
+    private readonly List<PriceStep> steps = [];
+
+    /// <summary>The steps so far.</summary>
+    public IReadOnlyList<PriceStep> Steps => steps;
+
+    /// <summary>Adds a step with an amount; unit costs show up to four decimals.</summary>
+    public void Add(string text, decimal amount) =>
+        steps.Add(new PriceStep(text, amount.ToString("#,##0.00##", CultureInfo.InvariantCulture)));
+
+    /// <summary>Adds a step with an amount in cents.</summary>
+    public void AddCents(string text, long cents) => Add(text, Rounding.Amount(cents));
+
+    /// <summary>Adds a step whose outcome is not an amount.</summary>
+    public void Add(string text, string value) => steps.Add(new PriceStep(text, value));
+}
+
+/// <summary>Collects the steps of every amount of one pricing, by the amount's path in the result.</summary>
+public sealed class PricingTrace
+{
+    private readonly Dictionary<string, StepList> lists = [];
+
+    /// <summary>Steps by path, such as <c>jobs[0].lines[1].unitPrice</c> or <c>taxes[0].amount</c>.</summary>
+    public IReadOnlyDictionary<string, StepList> Lists => lists;
+
+    /// <summary>The steps of one amount, begun anew.</summary>
+    public StepList For(string path) => lists[path] = new StepList();
+}

@@ -1,0 +1,74 @@
+namespace Yardstick.Core.Pricing;
+
+/// <summary>The steps of a job's lines, made only when somebody asks why.</summary>
+internal static class ItemTrace
+{
+    internal static void Explain(PricingTrace trace, PricingCase pricing, int index, PreparedLine[] lines, JobEvaluation evaluation, bool credited)
+    {
+        var job = pricing.Jobs[index];
+        foreach (var item in evaluation.Items)
+        {
+            if (item.Line < 0)
+            {
+                var rule = pricing.Policy.Companions[item.Companion];
+                var companion = trace.For($"jobs[{index}].companions.{rule.Code}");
+                companion.AddCents($"{item.Quantity:0.###} × {rule.AmountPerUnit:0.00##}, comes with {rule.Category}", item.Amount);
+                continue;
+            }
+            var why = trace.For($"jobs[{index}].lines[{item.Line}]");
+            Line(why, pricing, job, job.Lines[item.Line], lines[item.Line]);
+            if (item.Amount != lines[item.Line].Amount) why.AddCents($"Share of the fixed price {job.FixedPrice:0.00}", item.Amount);
+            if (item.Net != item.Amount) why.AddCents("After the discounts of line and job", item.Net);
+        }
+        var discount = trace.For($"jobs[{index}].discount");
+        foreach (var given in job.Discounts) discount.Add(Describe(given), "");
+        if (credited && job.Credit is { } credit) discount.Add($"Credited with its repair: {Describe(new Discount(credit.Percent, credit.Amount))}", "");
+        discount.AddCents("Taken off", evaluation.Discount);
+    }
+
+    private static string Describe(Discount discount) =>
+        (discount.Percent is { } percent ? $"{percent:0.###}%" : $"{discount.Amount:0.00}") + discount.On switch
+        {
+            DiscountBase.Labor => " off labor",
+            DiscountBase.Parts => " off parts",
+            _ => " off",
+        };
+
+    private static void Line(StepList why, PricingCase pricing, PricingJob job, PricingLine line, in PreparedLine prepared)
+    {
+        switch (line)
+        {
+            case LaborLine { Price: not null }:
+                why.AddCents("Price set by hand", prepared.Amount);
+                break;
+            case LaborLine labor:
+                why.Add(RateName(pricing, job, labor), prepared.Rate);
+                if (prepared.Hours != labor.Hours) why.Add($"Overlap: {labor.Hours:0.##} h becomes", $"{prepared.Hours:0.##} h");
+                why.AddCents($"{prepared.Hours:0.##} h × {prepared.Rate:0.00##}", prepared.Amount);
+                break;
+            case PartLine part:
+                if (part.UnitPrice is { } own)
+                {
+                    why.Add("Price set by hand or held", own);
+                    if (PartPrice.BandsOf(pricing.Policy, part.Category) is not null)
+                        why.Add("By the policy it would be", PartPrice.ByPolicy(pricing.Policy, pricing.Customer, part));
+                }
+                else PartPrice.ByPolicy(pricing.Policy, pricing.Customer, part, why);
+                why.AddCents($"{part.Quantity:0.###} × {prepared.UnitPrice:0.00##}", prepared.Amount);
+                break;
+            case SubletLine sublet:
+                why.Add("Cost", sublet.Cost);
+                why.AddCents(sublet.Price is null ? $"Marked up by {sublet.MarkupPercent:0.###}%" : "Price set by hand", prepared.Amount);
+                break;
+            case FeeLine fee:
+                why.AddCents($"{fee.Quantity:0.###} × {fee.Amount:0.00##}", prepared.Amount);
+                break;
+        }
+    }
+
+    private static string RateName(PricingCase pricing, PricingJob job, LaborLine labor)
+    {
+        var choice = labor.Rate ?? job.LaborRate ?? pricing.LaborRate ?? pricing.Customer.LaborRate;
+        return choice is { Number: not null } ? "Labor rate, set by hand or held" : $"Labor rate, {choice?.Name ?? "general"}";
+    }
+}

@@ -1,0 +1,167 @@
+namespace Yardstick.Core.Pricing;
+
+/// <summary>An amount on an order to which discounts and taxes apply: an own line, or something that came along.</summary>
+internal struct Item
+{
+    internal AmountKind Kind;
+    /// <summary>Index of the own line, or -1.</summary>
+    internal int Line;
+    /// <summary>Index of the companion rule, or -1.</summary>
+    internal int Companion;
+    internal long Amount;
+    internal long Net;
+    internal long Core;
+    internal long Cost;
+    internal decimal Hours;
+    internal decimal Quantity;
+    internal bool Taxable;
+    internal bool PassThrough;
+}
+
+/// <summary>One job priced within a set of jobs, before the order's discounts (rules, section 3).</summary>
+internal sealed class JobEvaluation
+{
+    internal required Item[] Items { get; init; }
+    /// <summary>What line discounts, job discounts and the credit took, in cents.</summary>
+    internal long Discount { get; private set; }
+
+    internal static JobEvaluation Of(PricingCase pricing, int index, PreparedLine[] lines, bool credited, PricingTrace? trace)
+    {
+        var job = pricing.Jobs[index];
+        var companions = Companions(pricing, job);
+        var count = 0;
+        foreach (var line in job.Lines) if (!line.Out) count++;
+        var items = new Item[count + companions.Count];
+        var at = 0;
+        for (var l = 0; l < job.Lines.Count; l++)
+        {
+            var line = job.Lines[l];
+            if (line.Out) continue;
+            ref readonly var prepared = ref lines[l];
+            items[at++] = new Item
+            {
+                Kind = prepared.Kind, Line = l, Companion = -1,
+                Amount = prepared.Amount, Net = prepared.Amount, Core = prepared.Core, Cost = prepared.Cost,
+                Hours = prepared.Hours, Taxable = line.Taxable, PassThrough = line is FeeLine { PassThrough: true },
+            };
+        }
+        if (job.FixedPrice is { } price) ShareFixedPrice(items.AsSpan(0, at), Rounding.Cents(price));
+        for (var c = 0; c < companions.Count; c++) items[at + c] = companions[c];
+
+        var evaluation = new JobEvaluation { Items = items };
+        evaluation.TakeLineDiscounts(job);
+        foreach (var discount in job.Discounts)
+            evaluation.Discount = checked(evaluation.Discount + OrderDiscount.Take(items, discount));
+        if (credited && job.Credit is { } credit)
+            evaluation.Discount = checked(evaluation.Discount + OrderDiscount.Take(items, new Discount(credit.Percent, credit.Amount)));
+        if (trace is not null) ItemTrace.Explain(trace, pricing, index, lines, evaluation, credited);
+        return evaluation;
+    }
+
+    private static void ShareFixedPrice(Span<Item> items, long price)
+    {
+        var weights = new long[items.Length];
+        var sum = 0L;
+        for (var i = 0; i < items.Length; i++)
+        {
+            if (!Discountable(items[i].Kind)) continue;
+            weights[i] = items[i].Amount;
+            sum = checked(sum + weights[i]);
+        }
+        if (sum == 0)
+        {
+            for (var i = 0; i < items.Length; i++) weights[i] = Discountable(items[i].Kind) ? 1 : 0;
+        }
+        var shares = new long[items.Length];
+        Rounding.Share(price, weights, shares);
+        for (var i = 0; i < items.Length; i++)
+        {
+            if (!Discountable(items[i].Kind)) continue;
+            items[i].Amount = shares[i];
+            items[i].Net = shares[i];
+        }
+    }
+
+    /// <summary>Labor, parts and sublet can be discounted and stand inside a fixed price.</summary>
+    internal static bool Discountable(AmountKind kind) => kind is AmountKind.Labor or AmountKind.Part or AmountKind.Sublet;
+
+    private void TakeLineDiscounts(PricingJob job)
+    {
+        for (var i = 0; i < Items.Length; i++)
+        {
+            ref var item = ref Items[i];
+            if (item.Line < 0 || job.Lines[item.Line].Discount is not { } discount) continue;
+            var taken = OrderDiscount.Of(discount, item.Net);
+            item.Net -= taken;
+            Discount = checked(Discount + taken);
+        }
+    }
+
+    private static List<Item> Companions(PricingCase pricing, PricingJob job)
+    {
+        var found = new List<Item>();
+        var rules = pricing.Policy.Companions;
+        for (var r = 0; r < rules.Count; r++)
+        {
+            var rule = rules[r];
+            if (pricing.CounterSale && rule.Kind == AmountKind.Labor) continue;
+            decimal quantity = 0;
+            var called = false;
+            foreach (var line in job.Lines)
+            {
+                if (line.Out || line is not PartLine part || part.Category != rule.Category) continue;
+                called = true;
+                quantity += part.Quantity;
+            }
+            if (!called || job.Waived.Contains(rule.Code)) continue;
+            var amount = Rounding.Cents(quantity * rule.AmountPerUnit);
+            var hours = rule.Kind == AmountKind.Labor ? quantity * rule.HoursPerUnit : 0;
+            found.Add(new Item
+            {
+                Kind = rule.Kind, Line = -1, Companion = r, Amount = amount, Net = amount, Quantity = quantity,
+                Hours = hours, Taxable = rule.Taxable, PassThrough = rule is { Kind: AmountKind.Fee, PassThrough: true },
+                Cost = rule.Kind switch
+                {
+                    AmountKind.Labor => Rounding.Cents(hours * pricing.Policy.LaborCostPerHour),
+                    AmountKind.Fee when rule.PassThrough => 0,
+                    _ => Rounding.Cents(quantity * rule.CostPerUnit),
+                },
+            });
+        }
+        return found;
+    }
+}
+
+/// <summary>Discounts on several amounts at once, shared in proportion to their nets (rules, 3.5 and 4.1).</summary>
+internal static class OrderDiscount
+{
+    /// <summary>What a discount takes from a net: a rounded percentage, or an amount but at most the net.</summary>
+    internal static long Of(Discount discount, long net) =>
+        discount.Percent is { } percent ? Rounding.PercentOf(net, percent) : Math.Min(net, Rounding.Cents(discount.Amount!.Value));
+
+    private static bool Applies(DiscountBase on, AmountKind kind) => on switch
+    {
+        DiscountBase.Labor => kind == AmountKind.Labor,
+        DiscountBase.Parts => kind == AmountKind.Part,
+        _ => JobEvaluation.Discountable(kind),
+    };
+
+    /// <summary>Takes a discount from the nets of the items of its base and returns what it took, in cents.</summary>
+    internal static long Take(Span<Item> items, Discount discount)
+    {
+        var weights = new long[items.Length];
+        var sum = 0L;
+        for (var i = 0; i < items.Length; i++)
+        {
+            if (!Applies(discount.On, items[i].Kind)) continue;
+            weights[i] = items[i].Net;
+            sum = checked(sum + weights[i]);
+        }
+        var taken = Of(discount, sum);
+        if (taken == 0) return 0;
+        var shares = new long[items.Length];
+        Rounding.Share(taken, weights, shares);
+        for (var i = 0; i < items.Length; i++) items[i].Net -= shares[i];
+        return taken;
+    }
+}
