@@ -1,1 +1,39 @@
-Console.WriteLine();
+using Yardstick.Core.Pricing;
+using Yardstick.Data;
+using Yardstick.Data.Demo;
+using Yardstick.Server;
+using Yardstick.Server.Live;
+using Yardstick.Server.Safety;
+
+if (args is ["price", var source])
+{
+    await using var input = source == "-" ? Console.OpenStandardInput() : File.OpenRead(source);
+    await using var output = Console.OpenStandardOutput();
+    return await PriceCommand.RunAsync(input, output);
+}
+
+var command = new StartCommand(args);
+try
+{
+    if (command.Backup is { } target) return await Upkeep.BackupAsync(command.Options.DataFolder, target);
+    if (command.Restore is { } saved) return await Upkeep.RestoreAsync(command.Options.DataFolder, saved);
+    using var file = Services.DescribingOnly ? null : ShopFile.Open(command.Options.DataFolder);
+    if (file is not null && command.Options.Demo) await DemoShop.FillAsync(file.Folder, TimeProvider.System);
+    if (file is not null) await file.PrepareAsync();
+    if (command.OnlyPrepare) return 0;
+
+    var builder = WebApplication.CreateBuilder(new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory });
+    builder.AddYardstick(command.Options, file);
+    var app = builder.Build();
+    app.UseYardstick(command.Options);
+    await app.RunAsync();
+    return 0;
+}
+catch (ShopFileException problem)
+{
+    await Console.Error.WriteLineAsync(problem.Message);
+    return 2;
+}
+
+/// <summary>The server's own entry, so that tests can start it.</summary>
+public partial class Program;

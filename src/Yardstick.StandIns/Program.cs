@@ -1,1 +1,14 @@
-Console.WriteLine();
+using Yardstick.StandIns;
+
+var builder = WebApplication.CreateBuilder(args);
+builder.Services.AddSingleton(TimeProvider.System);
+builder.Services.AddSingleton(new Memory(builder.Configuration["memory"]));
+builder.Services.AddSingleton<Moods>();
+var app = builder.Build();
+ControlPage.Map(app);
+SupplierService.Map(app);
+CardService.Map(app);
+app.Run();
+
+/// <summary>The stand-ins' own entry, so that tests can start it.</summary>
+public partial class Program;

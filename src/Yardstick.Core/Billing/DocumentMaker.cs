@@ -1,0 +1,113 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Yardstick.Core.Approval;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Records;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+
+namespace Yardstick.Core.Billing;
+
+/// <summary>Who and what a document is about.</summary>
+public sealed record DocumentParties(Customer? Customer, Vehicle? Vehicle, string Writer);
+
+/// <summary>Makes documents of orders.</summary>
+public static class DocumentMaker
+{
+    /// <summary>How frozen documents are kept.</summary>
+    public static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter() }, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+
+    /// <summary>The document of an order as it is priced.</summary>
+    /// <param name="order">The order.</param>
+    /// <param name="parties">Customer with phones, car and writer.</param>
+    /// <param name="shop">The shop.</param>
+    /// <param name="result">The order's figures.</param>
+    /// <param name="kind">Estimate or invoice.</param>
+    /// <param name="number">The document's number.</param>
+    /// <param name="localNow">Wall time.</param>
+    public static ShopDocument OfOrder(Order order, DocumentParties parties, Shop shop, PricingResult result, DocumentKind kind, long number, DateTime localNow)
+    {
+        var (customer, vehicle, writer) = parties;
+        var distance = shop.DistanceUnit == DistanceUnit.Miles ? "mi" : "km";
+        return new ShopDocument
+        {
+            Kind = kind, Number = number, OrderNumber = order.Number, Date = localNow, ShopName = shop.Name, ShopAddress = shop.Address, ShopPhone = shop.Phone, Currency = shop.Currency,
+            CustomerName = customer?.DisplayName ?? "Counter sale",
+            CustomerAddress = string.Join('\n', new[] { customer?.Address ?? "", customer?.Phones.Count > 0 ? new PhoneNumber(customer.Phones[0].Number).Shown(shop.Country) : "" }.Where(t => t.Length > 0)),
+            Vehicle = vehicle?.Description ?? "", Plate = vehicle?.Plate ?? "", Vin = vehicle?.Vin ?? "",
+            Odometer = order.OdometerIn is { } reading ? $"{reading:N0} {distance} in" + (order.OdometerOut is { } gone ? $", {gone:N0} out" : "") : "",
+            Writer = writer,
+            Concerns = order.Concerns.OrderBy(c => c.Position).Select(c => new DocumentConcern(c.Says, c.Found, c.Corrected)).ToList(),
+            Jobs = Jobs(order, result), NotDone = NotDone(order, shop), Totals = Totals(result), Consent = Consent(order, shop), Terms = shop.Terms,
+        };
+    }
+
+    private static List<DocumentJob> Jobs(Order order, PricingResult result)
+    {
+        var jobs = new List<DocumentJob>();
+        foreach (var job in order.OnJobs)
+        {
+            var figures = result.Jobs.First(j => j.Id == OrderPricing.JobKey(job));
+            if (!figures.Included) continue;
+            var lines = new List<DocumentLine>();
+            var at = 0;
+            foreach (var line in job.OnLines)
+            {
+                var priced = line.Kind == LineKind.Text ? null : figures.Lines[at++];
+                if (line.Out) continue;
+                var fixedPrice = job.FixedPrice is not null && line.Kind is not LineKind.Fee;
+                lines.Add(new DocumentLine(line.Kind.ToString(), line.Description, line.Kind == LineKind.Part ? line.Number : "", QuantityOf(line, priced),
+                    fixedPrice || line.Kind == LineKind.Labor ? null : priced?.UnitPrice, fixedPrice ? null : priced?.Net));
+                if (priced is { Core: not 0 }) lines.Add(new DocumentLine("Core", $"Core deposit, {line.Description}", "", "", null, priced.Core));
+            }
+            foreach (var companion in figures.Companions)
+                lines.Add(new DocumentLine(companion.Kind.ToString(), companion.Code, "", $"{companion.Quantity:0.###}", null, companion.Net));
+            jobs.Add(new DocumentJob(job.Title, figures.Subtotal, lines));
+        }
+        return jobs;
+    }
+
+    private static string QuantityOf(Line line, LineFigures? priced) => line.Kind switch
+    {
+        LineKind.Labor => $"{priced!.Hours:0.##} h",
+        LineKind.Part or LineKind.Fee => $"{line.Quantity:0.###}",
+        _ => "",
+    };
+
+    private static List<string> NotDone(Order order, Shop shop)
+    {
+        var distance = shop.DistanceUnit == DistanceUnit.Miles ? "mi" : "km";
+        return order.OnJobs.Where(j => j.Decision is DecisionKind.Declined or DecisionKind.Deferred).Select(j => j.Decision == DecisionKind.Declined ? $"{j.Title}: declined"
+            : $"{j.Title}: put off" + (j.DeferUntil is { } day ? $" until {day:MMMM d, yyyy}" : "") + (j.DeferAtReading is { } reading ? $" or {reading:N0} {distance}" : "")).ToList();
+    }
+
+    private static List<DocumentAmount> Totals(PricingResult result)
+    {
+        var totals = new List<DocumentAmount>();
+        void Add(string label, decimal amount)
+        {
+            if (amount != 0) totals.Add(new DocumentAmount(label, amount));
+        }
+        Add("Labor", result.Labor);
+        Add("Parts", result.Parts);
+        Add("Sublet", result.Sublet);
+        Add("Fees", result.Fees);
+        Add("Core deposits", result.Core);
+        Add("Shop supplies", result.Supplies);
+        foreach (var tax in result.Taxes) Add($"Tax, {tax.Code.ToLowerInvariant()}", tax.Amount);
+        totals.Add(new DocumentAmount("Total", result.Total));
+        return totals;
+    }
+
+    private static List<string> Consent(Order order, Shop shop) => order.Decisions.Where(d => d.Kind == DecisionKind.Approved).GroupBy(d => (d.At, d.DecidedBy, d.Channel)).OrderBy(g => g.Key.At)
+        .Select(g => $"{shop.Local(g.Key.At):MMM d, yyyy h:mm tt}: {g.Key.DecidedBy} agreed {Channel(g.Key.Channel)} to a total of {g.Last().AmountAgreed}.").ToList();
+
+    private static string Channel(AnswerChannel channel) => channel switch
+    {
+        AnswerChannel.InPerson => "in person",
+        AnswerChannel.Phone => "by phone",
+        AnswerChannel.Message => "by message",
+        _ => "on the link",
+    };
+}

@@ -1,0 +1,65 @@
+namespace Yardstick.Core.Inspections;
+
+/// <summary>What a finding means, in words with a measure.</summary>
+public enum Rating
+{
+    /// <summary>As it should be.</summary>
+    Sound,
+    /// <summary>Look again next time.</summary>
+    Watch,
+    /// <summary>Has to be done.</summary>
+    Due,
+    /// <summary>Must not go on the road.</summary>
+    Unsafe,
+}
+
+/// <summary>Something that a technician found.</summary>
+public class Finding
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>The order.</summary>
+    public long OrderId { get; set; }
+    /// <summary>What was found.</summary>
+    public required string Text { get; set; }
+    /// <summary>Measured value, if one was measured.</summary>
+    public decimal? Measured { get; set; }
+    /// <summary>Unit of the measured value.</summary>
+    public string Unit { get; set; } = "";
+    /// <summary>What it means.</summary>
+    public Rating Rating { get; set; }
+    /// <summary>Content hash of its photo.</summary>
+    public string? PhotoHash { get; set; }
+    /// <summary>Who found it.</summary>
+    public long ById { get; set; }
+    /// <summary>When, UTC.</summary>
+    public DateTime At { get; set; }
+
+    /// <summary>Makes a finding from what was typed.</summary>
+    public static Result<Finding> Create(long orderId, string? text, string? measured, string? unit, Rating rating, string? photoHash, long byId, DateTime at)
+    {
+        if (string.IsNullOrWhiteSpace(text)) return new Problem("finding.empty", "Say in a few words what was found.", "text");
+        if (text.Length > 2000) return new Problem("finding.long", "A finding can have at most 2,000 characters.", "text");
+        decimal? value = null;
+        if (!string.IsNullOrWhiteSpace(measured))
+        {
+            var amount = Values.Typed.Amount(measured, "measured", 3);
+            if (amount.Problem is { } problem) return problem with { Message = $"\"{measured}\" is not a measured value; type a figure such as 3.5." };
+            value = amount.Value;
+        }
+        return new Finding { OrderId = orderId, Text = text.Trim(), Measured = value, Unit = unit?.Trim() ?? "", Rating = rating, PhotoHash = photoHash, ById = byId, At = at };
+    }
+}
+
+/// <summary>A photo, kept beside the database by its content hash.</summary>
+public class Photo
+{
+    /// <summary>SHA-256 of its content, in hex.</summary>
+    public required string Hash { get; set; }
+    /// <summary>Bytes.</summary>
+    public long Size { get; set; }
+    /// <summary>When it was added, UTC.</summary>
+    public DateTime At { get; set; }
+    /// <summary>Who added it.</summary>
+    public long ById { get; set; }
+}

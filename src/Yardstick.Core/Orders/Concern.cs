@@ -1,0 +1,73 @@
+namespace Yardstick.Core.Orders;
+
+/// <summary>What the customer says, then the cause that was found, then the correction made.</summary>
+public class Concern
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>The order.</summary>
+    public long OrderId { get; set; }
+    /// <summary>Place on the order.</summary>
+    public int Position { get; set; }
+    /// <summary>In the customer's words.</summary>
+    public required string Says { get; set; }
+    /// <summary>The cause that was found.</summary>
+    public string Found { get; set; } = "";
+    /// <summary>What was done about it.</summary>
+    public string Corrected { get; set; } = "";
+    /// <summary>Counts up with every change.</summary>
+    public int Version { get; set; } = 1;
+
+    /// <summary>Changes one field to what was typed.</summary>
+    public Result<FieldChange> Set(string field, string? text)
+    {
+        var words = (text ?? "").Trim();
+        if (words.Length > 2000) return new Problem("text.long", "At most 2,000 characters are kept here.", field);
+        var old = field switch { "says" => Says, "found" => Found, "corrected" => Corrected, _ => null };
+        if (old is null) return new Problem("concern.field", $"\"{field}\" can't be edited.", field);
+        if (field == "says" && words.Length == 0) return new Problem("text.empty", "Say in the customer's words what it is about.", field);
+        switch (field)
+        {
+            case "says": Says = words; break;
+            case "found": Found = words; break;
+            default: Corrected = words; break;
+        }
+        Version++;
+        return new FieldChange(field, old, words);
+    }
+}
+
+/// <summary>What changed on an order, by whom and when. Only added to.</summary>
+public class OrderChange
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>The order.</summary>
+    public long OrderId { get; set; }
+    /// <summary>What changed: <c>order</c>, <c>job</c>, <c>line</c>, <c>concern</c>.</summary>
+    public required string Target { get; set; }
+    /// <summary>Which one.</summary>
+    public long TargetId { get; set; }
+    /// <summary>Which field; <c>added</c>, <c>removed</c>, <c>restored</c> for the whole.</summary>
+    public required string Field { get; set; }
+    /// <summary>What was added, which has its key only once it is saved. Not kept.</summary>
+    public object? Subject { get; init; }
+    /// <summary>Before, as shown.</summary>
+    public string Old { get; set; } = "";
+    /// <summary>After, as shown.</summary>
+    public string New { get; set; } = "";
+    /// <summary>Version of the target after it.</summary>
+    public int Version { get; set; }
+    /// <summary>When, UTC.</summary>
+    public DateTime At { get; set; }
+    /// <summary>Who.</summary>
+    public long ById { get; set; }
+    /// <summary>The browser tab that sent it, so that nobody clashes with themselves.</summary>
+    public string ClientId { get; set; } = "";
+}
+
+/// <summary>Who does something, when, and from which screen.</summary>
+/// <param name="StaffId">The person.</param>
+/// <param name="At">UTC.</param>
+/// <param name="ClientId">The browser tab.</param>
+public sealed record Actor(long StaffId, DateTime At, string ClientId = "");

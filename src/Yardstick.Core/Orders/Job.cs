@@ -1,0 +1,111 @@
+using Yardstick.Core.Approval;
+using Yardstick.Core.Values;
+
+namespace Yardstick.Core.Orders;
+
+/// <summary>How far a job is on the floor.</summary>
+public enum JobProgress
+{
+    /// <summary>Nobody began.</summary>
+    NotStarted,
+    /// <summary>Begun.</summary>
+    InWork,
+    /// <summary>Finished.</summary>
+    Finished,
+}
+
+/// <summary>Where a job came from.</summary>
+public enum JobOrigin
+{
+    /// <summary>Written by hand.</summary>
+    Written,
+    /// <summary>Taken from the canned jobs.</summary>
+    Canned,
+    /// <summary>Taken over from an earlier visit.</summary>
+    EarlierVisit,
+    /// <summary>From a finding.</summary>
+    Finding,
+}
+
+/// <summary>A piece of work that the customer can say yes or no to.</summary>
+public class Job
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>The order.</summary>
+    public long OrderId { get; set; }
+    /// <summary>Place on the sheet.</summary>
+    public int Position { get; set; }
+    /// <summary>What it is, in the customer's words.</summary>
+    public required string Title { get; set; }
+    /// <summary>One price for labor, parts and sublet.</summary>
+    public decimal? FixedPrice { get; set; }
+    /// <summary>Where it came from.</summary>
+    public JobOrigin Origin { get; set; }
+    /// <summary>The canned job that it was taken from.</summary>
+    public long? CannedJobId { get; set; }
+    /// <summary>The job that it comes back for.</summary>
+    public long? ComebackOfId { get; set; }
+    /// <summary>Latest decision.</summary>
+    public DecisionKind Decision { get; set; }
+    /// <summary>When it was decided, UTC.</summary>
+    public DateTime? DecidedAt { get; set; }
+    /// <summary>Deferred to this day.</summary>
+    public DateOnly? DeferUntil { get; set; }
+    /// <summary>Deferred to this reading.</summary>
+    public int? DeferAtReading { get; set; }
+    /// <summary>How far it is.</summary>
+    public JobProgress Progress { get; set; }
+    /// <summary>When it was finished, UTC.</summary>
+    public DateTime? FinishedAt { get; set; }
+    /// <summary>Who finished it.</summary>
+    public long? FinishedById { get; set; }
+    /// <summary>Net amount as the rules give it.</summary>
+    public Money Subtotal { get; set; }
+    /// <summary>Hours sold, after overlap.</summary>
+    public decimal SoldHours { get; set; }
+    /// <summary>Taken off, UTC; kept so that it can come back.</summary>
+    public DateTime? RemovedAt { get; set; }
+    /// <summary>Counts up with every change of its own fields.</summary>
+    public int Version { get; set; } = 1;
+    /// <summary>Its lines.</summary>
+    public List<Line> Lines { get; } = [];
+
+    /// <summary>True while it is on the order.</summary>
+    public bool IsOn => RemovedAt is null;
+    /// <summary>Lines that are on, in order.</summary>
+    public IEnumerable<Line> OnLines => Lines.Where(l => l.IsOn).OrderBy(l => l.Position).ThenBy(l => l.Id);
+
+    /// <summary>Changes one field to what was typed.</summary>
+    public Result<FieldChange> Set(string field, string? text)
+    {
+        string old;
+        switch (field)
+        {
+            case "title":
+                old = Title;
+                var title = (text ?? "").Trim();
+                if (title.Length == 0) return new Problem("text.empty", "A job needs a title; take the job off instead.", field);
+                if (title.Length > 200) return new Problem("text.long", "A title can have at most 200 characters.", field);
+                Title = title;
+                break;
+            case "fixedPrice":
+                old = FixedPrice?.ToString("0.####") ?? "";
+                if (string.IsNullOrWhiteSpace(text))
+                {
+                    FixedPrice = null;
+                    break;
+                }
+                var price = Typed.Amount(text, field, 2);
+                if (price.Problem is { } problem) return problem;
+                if (!OnLines.Any(l => !l.Out && (l.Kind is LineKind.Labor or LineKind.Part or LineKind.Sublet)))
+                    return new Problem("job.fixedPrice", "A fixed price needs a labor, part or sublet line to stand for; add one first.", field);
+                FixedPrice = price.Value;
+                break;
+            default:
+                return new Problem("job.field", $"\"{field}\" can't be edited.", field);
+        }
+        Version++;
+        return new FieldChange(field, old, field == "title" ? Title : FixedPrice?.ToString("0.####") ?? "");
+    }
+}

@@ -1,0 +1,130 @@
+using Yardstick.Core.Approval;
+using Yardstick.Core.Floor;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Values;
+
+namespace Yardstick.Core.Orders;
+
+/// <summary>An answer about jobs.</summary>
+/// <param name="Kind">What was decided.</param>
+/// <param name="DecidedBy">Who decided.</param>
+/// <param name="Channel">How the answer came.</param>
+/// <param name="Note">A note.</param>
+/// <param name="DeferUntil">Deferred to this day.</param>
+/// <param name="DeferAtReading">Deferred to this reading.</param>
+public sealed record Answer(DecisionKind Kind, string DecidedBy, AnswerChannel Channel, string Note = "", DateOnly? DeferUntil = null, int? DeferAtReading = null);
+
+/// <summary>What follows from customers' answers and from work on the floor.</summary>
+public partial class Order
+{
+    /// <summary>Records an answer about a job. Prices that the customer was told are held.</summary>
+    /// <param name="jobId">The job.</param>
+    /// <param name="answer">The answer.</param>
+    /// <param name="price">Prices the order as it stands.</param>
+    /// <param name="actor">Who asked.</param>
+    public Result<Decision> Decide(long jobId, Answer answer, Func<Order, Inclusion, PricingResult> price, Actor actor)
+    {
+        if (Closed() is { } closed) return closed;
+        var found = FindJob(jobId);
+        if (found.Problem is { } problem) return problem;
+        var job = found.Value;
+        if (string.IsNullOrWhiteSpace(answer.DecidedBy)) return new Problem("decision.who", "Say who decided.", "decidedBy");
+        if (answer.DecidedBy.Length > 200) return new Problem("decision.who", "A name can have at most 200 characters.", "decidedBy");
+        if (answer.Note.Length > 2000) return new Problem("text.long", "A note can have at most 2,000 characters.", "note");
+        if (answer.Kind == DecisionKind.Deferred && answer.DeferUntil is null && answer.DeferAtReading is null)
+            return new Problem("decision.defer", "Say until which day or odometer reading the work is put off.", "deferUntil");
+        if (answer.DeferAtReading is { } reading && OdometerIn is { } now && reading <= now)
+            return new Problem("decision.defer", $"The car has {now:N0} already; put it off to a higher reading.", "deferAtReading");
+        if (job.Progress != JobProgress.NotStarted && answer.Kind != DecisionKind.Approved)
+            return new Problem("decision.started", "Work on this job was begun; it can't be taken back.");
+
+        var was = job.Decision;
+        job.Decision = answer.Kind;
+        job.DecidedAt = answer.Kind == DecisionKind.Proposed ? null : actor.At;
+        job.DeferUntil = answer.Kind == DecisionKind.Deferred ? answer.DeferUntil : null;
+        job.DeferAtReading = answer.Kind == DecisionKind.Deferred ? answer.DeferAtReading : null;
+        var result = price(this, Inclusion.ApprovedOnly);
+        Hold(job, result.Jobs.First(j => j.Id == OrderPricing.JobKey(job)));
+        var decision = new Decision
+        {
+            OrderId = Id, JobId = jobId, Kind = answer.Kind, DecidedBy = answer.DecidedBy.Trim(), Channel = answer.Channel, At = actor.At,
+            AskedById = actor.StaffId, AmountAgreed = Money.Of(result.Total), JobAmount = Money.Of(result.Jobs.First(j => j.Id == OrderPricing.JobKey(job)).Subtotal),
+            Note = answer.Note.Trim(), DeferUntil = job.DeferUntil, DeferAtReading = job.DeferAtReading,
+        };
+        Decisions.Add(decision);
+        Record("job", jobId, "decision", was.ToString(), answer.Kind.ToString(), ++job.Version, actor);
+        return decision;
+    }
+
+    /// <summary>Moves the car after the last open question was answered: to wait for parts, or to be ready for a technician.</summary>
+    public void MoveAfterAnswer(Actor actor)
+    {
+        if (Stage is < Stage.Here or > Stage.WaitingForAnswer || OnJobs.Any(j => j.Decision == DecisionKind.Proposed) || !ApprovedJobs.Any()) return;
+        var waits = ApprovedJobs.SelectMany(j => j.OnLines).Any(l => l.IsPartOpen);
+        MoveTo(waits ? Stage.WaitingForParts : Stage.ReadyForTechnician, "The customer answered", actor);
+    }
+
+    private static void Hold(Job job, JobFigures figures)
+    {
+        var at = 0;
+        foreach (var line in OrderPricing.PricedLines(job))
+        {
+            if (line.Kind is LineKind.Part or LineKind.Labor) line.HeldPrice ??= figures.Lines[at].UnitPrice;
+            at++;
+        }
+    }
+
+    /// <summary>Whether nobody can go on without a new decision (rules, 4.9).</summary>
+    public bool PastCeiling(PricingPolicy policy) =>
+        AmountAgreed is { } agreed && ApprovedTotal.Cents > agreed.Cents + Ceiling.Allowance(policy.Overrun, agreed.Amount);
+
+    /// <summary>Work on a job begins, or goes on. The car moves to being worked on.</summary>
+    public Result BeginWork(long jobId, PricingPolicy policy, Actor actor)
+    {
+        if (Closed() is { } closed) return closed;
+        var job = FindJob(jobId);
+        if (job.Problem is { } problem) return problem;
+        if (job.Value.Decision != DecisionKind.Approved) return new Problem("job.notApproved", "The customer has not agreed to this job yet; ask the service writer.");
+        if (job.Value.Progress == JobProgress.Finished) return new Problem("job.finished", "This job is finished already.");
+        if (PastCeiling(policy)) return new Problem("order.ceiling", "The approved work has grown past what the customer agreed to; the service writer has to ask again first.");
+        if (job.Value.Progress == JobProgress.NotStarted)
+        {
+            job.Value.Progress = JobProgress.InWork;
+            Record("job", jobId, "progress", "not started", "in work", ++job.Value.Version, actor);
+        }
+        if (Stage is not Stage.InWork) MoveTo(Stage.InWork, $"{job.Value.Title} was begun", actor);
+        return Result.Done;
+    }
+
+    /// <summary>A job is finished. With the last one the car is done.</summary>
+    public Result FinishJob(long jobId, Actor actor)
+    {
+        if (Closed() is { } closed) return closed;
+        var job = FindJob(jobId);
+        if (job.Problem is { } problem) return problem;
+        if (job.Value.Decision != DecisionKind.Approved) return new Problem("job.notApproved", "The customer has not agreed to this job; it can't be finished.");
+        if (job.Value.Progress == JobProgress.Finished) return Result.Done;
+        var before = job.Value.Progress;
+        job.Value.Progress = JobProgress.Finished;
+        job.Value.FinishedAt = actor.At;
+        job.Value.FinishedById = actor.StaffId;
+        Record("job", jobId, "progress", before.ToString(), "finished", ++job.Value.Version, actor);
+        if (Stage < Stage.Done && ApprovedJobs.All(j => j.Progress == JobProgress.Finished)) MoveTo(Stage.Done, "The last approved job is finished", actor);
+        return Result.Done;
+    }
+
+    /// <summary>Takes the finish of a job back.</summary>
+    public Result ReopenJob(long jobId, Actor actor)
+    {
+        if (Closed() is { } closed) return closed;
+        var job = FindJob(jobId);
+        if (job.Problem is { } problem) return problem;
+        if (job.Value.Progress != JobProgress.Finished) return Result.Done;
+        job.Value.Progress = JobProgress.InWork;
+        job.Value.FinishedAt = null;
+        job.Value.FinishedById = null;
+        Record("job", jobId, "progress", "finished", "in work", ++job.Value.Version, actor);
+        if (Stage == Stage.Done) MoveTo(Stage.InWork, $"{job.Value.Title} is open again", actor);
+        return Result.Done;
+    }
+}

@@ -1,0 +1,101 @@
+using Yardstick.Core.Floor;
+using Yardstick.Core.Values;
+
+namespace Yardstick.Core.Orders;
+
+/// <summary>The header of an order: what is asked of its fields, and its way through the shop.</summary>
+public partial class Order
+{
+    /// <summary>Changes a field of the header to what was typed.</summary>
+    /// <param name="field">title, promisedAt, keyTag, odometerIn, odometerOut, customerWaits, leadId.</param>
+    /// <param name="text">What was typed; empty clears.</param>
+    /// <param name="localNow">Wall time, from which words such as tomorrow count.</param>
+    /// <param name="actor">Who.</param>
+    public Result<FieldChange> SetHeader(string field, string? text, DateTime localNow, Actor actor)
+    {
+        if (Closed() is { } closed) return closed;
+        var old = Shown(field);
+        var empty = string.IsNullOrWhiteSpace(text);
+        switch (field)
+        {
+            case "title":
+                if (text is { Length: > 200 }) return new Problem("text.long", "A title can have at most 200 characters.", field);
+                Title = text?.Trim() ?? "";
+                break;
+            case "keyTag":
+                if (text is { Length: > 20 }) return new Problem("text.long", "A key tag can have at most 20 characters.", field);
+                KeyTag = text?.Trim() ?? "";
+                break;
+            case "promisedAt":
+                if (empty)
+                {
+                    PromisedAt = null;
+                    break;
+                }
+                var moment = TypedMoment.Read(text, localNow, field, new TimeOnly(17, 0));
+                if (moment.Problem is { } unreadable) return unreadable;
+                PromisedAt = moment.Value;
+                break;
+            case "odometerIn" or "odometerOut":
+                var reading = empty ? (int?)null : 0;
+                if (!empty)
+                {
+                    var typed = Typed.Reading(text, field);
+                    if (typed.Problem is { } bad) return bad;
+                    reading = typed.Value;
+                }
+                if (field == "odometerOut" && reading < OdometerIn)
+                    return new Problem("odometer.backwards", $"The car came with {OdometerIn:N0}; it can't leave with less.", field);
+                if (field == "odometerIn") OdometerIn = reading;
+                else OdometerOut = reading;
+                break;
+            case "customerWaits":
+                CustomerWaits = text == "true";
+                break;
+            case "leadId":
+                LeadId = long.TryParse(text, out var id) ? id : null;
+                break;
+            default:
+                return new Problem("order.field", $"\"{field}\" can't be edited.", field);
+        }
+        Record("order", Id, field, old, Shown(field), Version + 1, actor);
+        return new FieldChange(field, old, Shown(field));
+    }
+
+    private string Shown(string field) => field switch
+    {
+        "title" => Title,
+        "keyTag" => KeyTag,
+        "promisedAt" => PromisedAt?.ToString("yyyy-MM-ddTHH:mm") ?? "",
+        "odometerIn" => OdometerIn?.ToString() ?? "",
+        "odometerOut" => OdometerOut?.ToString() ?? "",
+        "customerWaits" => CustomerWaits ? "true" : "false",
+        "leadId" => LeadId?.ToString() ?? "",
+        _ => "",
+    };
+
+    /// <summary>Moves the car to a stage.</summary>
+    /// <param name="to">The stage.</param>
+    /// <param name="because">Why it moves by itself; empty when a person moves it.</param>
+    /// <param name="actor">Who.</param>
+    public Result MoveTo(Stage to, string because, Actor actor)
+    {
+        if (State == OrderState.Posted && to < Stage.Done) return Closed()!;
+        if (to == Stage) return Result.Done;
+        StageChanges.Add(new StageChange { OrderId = Id, From = Stage, To = to, At = actor.At, ById = actor.StaffId, Because = because });
+        Record("order", Id, "stage", Stages.Name(Stage), Stages.Name(to), Version + 1, actor);
+        Stage = to;
+        StageSince = actor.At;
+        return Result.Done;
+    }
+
+    /// <summary>Gives the order a car afterwards; it is then no sale over the counter.</summary>
+    public Result SetVehicle(long? vehicleId, Actor actor)
+    {
+        if (Closed() is { } closed) return closed;
+        VehicleId = vehicleId;
+        CounterSale = vehicleId is null;
+        Record("order", Id, "vehicle", "", vehicleId?.ToString() ?? "counter sale", Version + 1, actor);
+        return Result.Done;
+    }
+}

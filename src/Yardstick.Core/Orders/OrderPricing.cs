@@ -1,0 +1,100 @@
+using System.Globalization;
+using Yardstick.Core.Approval;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Records;
+using Yardstick.Core.Values;
+
+namespace Yardstick.Core.Orders;
+
+/// <summary>Makes pricing cases of orders and keeps their stored totals.</summary>
+public static class OrderPricing
+{
+    /// <summary>A job's id within its case: its place on the order, which is there before it has a key.</summary>
+    public static string JobKey(Job job) => job.Position.ToString(CultureInfo.InvariantCulture);
+
+    /// <summary>The lines of a job that have a price, in the order of its figures.</summary>
+    public static IEnumerable<Line> PricedLines(Job job) => job.OnLines.Where(l => l.Kind != LineKind.Text);
+
+    /// <summary>Jobs that are being offered or done: approved and proposed.</summary>
+    public static Inclusion Offered(Order order) =>
+        Inclusion.Of(order.OnJobs.Where(j => j.Decision is DecisionKind.Approved or DecisionKind.Proposed).Select(JobKey));
+
+    /// <summary>The pricing case of an order.</summary>
+    public static PricingCase CaseOf(Order order, Customer? customer, PricingPolicy policy, Inclusion include, IEnumerable<decimal>? payments = null) => new()
+    {
+        Policy = policy,
+        Customer = customer is null ? new PricingCustomer() : CustomerOf(customer),
+        CounterSale = order.CounterSale,
+        Include = include,
+        Authorized = order.AmountAgreed?.Amount,
+        Payments = payments?.ToArray() ?? [],
+        Jobs = order.OnJobs.Select(JobOf).ToArray(),
+    };
+
+    /// <summary>Prices an order.</summary>
+    public static PricingResult Price(Order order, Customer? customer, PricingPolicy policy, Inclusion include) =>
+        OrderPricer.Price(CaseOf(order, customer, policy, include));
+
+    /// <summary>Prices an order as offered and keeps its stored totals.</summary>
+    public static PricingResult Refresh(Order order, Customer? customer, PricingPolicy policy)
+    {
+        var offered = Price(order, customer, policy, Offered(order));
+        var approved = Price(order, customer, policy, Inclusion.ApprovedOnly);
+        order.Total = Money.Of(offered.Total);
+        order.ApprovedTotal = Money.Of(approved.Total);
+        foreach (var job in order.OnJobs)
+        {
+            var figures = offered.Jobs.First(j => j.Id == JobKey(job));
+            job.Subtotal = Money.Of(figures.Subtotal);
+            job.SoldHours = figures.Hours;
+        }
+        return offered;
+    }
+
+    private static PricingCustomer CustomerOf(Customer customer) => new()
+    {
+        LaborRate = customer.LaborRateName.Length > 0 ? RateChoice.Named(customer.LaborRateName) : null,
+        PartsDiscountPercent = customer.PartsDiscountPercent,
+        ExemptFromAll = customer.TaxExempt == "*",
+        ExemptFrom = customer.TaxExempt is "*" or "" ? [] : customer.TaxExempt.Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries),
+    };
+
+    private static PricingJob JobOf(Job job)
+    {
+        var lines = PricedLines(job).Select(LineOf).ToArray();
+        // A fixed price whose last line was switched out or taken off has nothing to stand for.
+        var stands = lines.Any(l => !l.Out && (l.Kind is AmountKind.Labor or AmountKind.Part or AmountKind.Sublet));
+        return new PricingJob
+        {
+            Id = JobKey(job),
+            Decision = (JobDecision)(int)job.Decision,
+            FixedPrice = stands ? job.FixedPrice : null,
+            Lines = lines,
+        };
+    }
+
+    private static PricingLine LineOf(Line line) => line.Kind switch
+    {
+        LineKind.Labor => new LaborLine
+        {
+            Hours = line.Hours, Price = line.Price, Out = line.Out, Taxable = line.Taxable,
+            Rate = (line.UnitPrice ?? line.HeldPrice) is { } rate ? RateChoice.Of(rate) : line.RateName.Length > 0 ? RateChoice.Named(line.RateName) : null,
+        },
+        LineKind.Part => new PartLine
+        {
+            Category = line.Category.Length > 0 ? line.Category : null, Quantity = line.Quantity, UnitCost = line.UnitCost, BookCost = line.BookCost,
+            UnitPrice = line.UnitPrice ?? line.HeldPrice, ListPrice = line.ListPrice, CoreEach = line.CoreEach, CoresReturned = line.CoresReturned,
+            Out = line.Out, Taxable = line.Taxable,
+        },
+        LineKind.Sublet => new SubletLine
+        {
+            Cost = line.UnitCost, Price = line.Price, MarkupPercent = line.Price is null ? line.MarkupPercent ?? 0 : null, Out = line.Out, Taxable = line.Taxable,
+        },
+        LineKind.Fee => new FeeLine
+        {
+            Code = line.Number.Length > 0 ? line.Number : null, Quantity = line.Quantity, Amount = line.Amount, CostEach = line.UnitCost,
+            PassThrough = line.PassThrough, Out = line.Out, Taxable = line.Taxable,
+        },
+        _ => throw new InvalidOperationException("A text has no price."),
+    };
+}

@@ -1,0 +1,193 @@
+namespace Yardstick.Core.Parts;
+
+/// <summary>A part that the shop knows, with its stock.</summary>
+public class Part
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>Number by which it is ordered.</summary>
+    public required string Number { get; set; }
+    /// <summary>What it is.</summary>
+    public required string Description { get; set; }
+    /// <summary>Category, which chooses markup bands and companions.</summary>
+    public string Category { get; set; } = "";
+    /// <summary>Cost at the last receipt, each, 4 decimals.</summary>
+    public decimal UnitCost { get; set; }
+    /// <summary>Weighted average cost, each, 4 decimals.</summary>
+    public decimal AverageCost { get; set; }
+    /// <summary>The maker's list price, each.</summary>
+    public decimal? ListPrice { get; set; }
+    /// <summary>Core deposit, each.</summary>
+    public decimal CoreEach { get; set; }
+    /// <summary>On the shelf.</summary>
+    public decimal OnHand { get; set; }
+    /// <summary>Kept for approved work.</summary>
+    public decimal Reserved { get; set; }
+    /// <summary>Reorder at or below this.</summary>
+    public decimal LowestLevel { get; set; }
+    /// <summary>Fill up to this.</summary>
+    public decimal FillLevel { get; set; }
+    /// <summary>Where it lies.</summary>
+    public string Bin { get; set; } = "";
+    /// <summary>Who usually supplies it.</summary>
+    public long? SupplierId { get; set; }
+
+    /// <summary>On hand and not kept for anyone.</summary>
+    public decimal Free => OnHand - Reserved;
+
+    /// <summary>Takes a receipt into stock; the average follows (rules, section 6).</summary>
+    public void Receive(decimal quantity, decimal unitCost)
+    {
+        AverageCost = OnHand <= 0 ? unitCost
+            : decimal.Round((OnHand * AverageCost + quantity * unitCost) / (OnHand + quantity), 4, MidpointRounding.AwayFromZero);
+        OnHand += quantity;
+        UnitCost = unitCost;
+    }
+}
+
+/// <summary>Somebody who sells parts to the shop.</summary>
+public class Supplier
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>Short name under which its service is reached.</summary>
+    public required string Code { get; set; }
+    /// <summary>Name.</summary>
+    public required string Name { get; set; }
+    /// <summary>Telephone, for when its service does not answer.</summary>
+    public string Phone { get; set; } = "";
+}
+
+/// <summary>Why stock moved.</summary>
+public enum StockMovementKind
+{
+    /// <summary>Counted or brought in at the start.</summary>
+    Count,
+    /// <summary>Received into stock.</summary>
+    Receipt,
+    /// <summary>Received for an order.</summary>
+    ReceiptForOrder,
+    /// <summary>Given to an order from stock.</summary>
+    Issue,
+    /// <summary>Came back with a reversed invoice.</summary>
+    Return,
+}
+
+/// <summary>A movement of stock. Only added to.</summary>
+public class StockMovement
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>The part; null for one that is not in the catalog.</summary>
+    public long? PartId { get; set; }
+    /// <summary>The order line that it was for.</summary>
+    public long? LineId { get; set; }
+    /// <summary>Why.</summary>
+    public StockMovementKind Kind { get; set; }
+    /// <summary>Units, negative when they left.</summary>
+    public decimal Quantity { get; set; }
+    /// <summary>Cost each.</summary>
+    public decimal UnitCost { get; set; }
+    /// <summary>When, UTC.</summary>
+    public DateTime At { get; set; }
+    /// <summary>Who; null for the start.</summary>
+    public long? ById { get; set; }
+}
+
+/// <summary>Where a purchase order is.</summary>
+public enum PurchaseOrderState
+{
+    /// <summary>Written down here, not known to have reached the supplier.</summary>
+    Sending,
+    /// <summary>The supplier has it.</summary>
+    Placed,
+    /// <summary>The supplier said when it comes.</summary>
+    Confirmed,
+    /// <summary>On the way.</summary>
+    Shipped,
+    /// <summary>Later than was said.</summary>
+    Delayed,
+    /// <summary>The supplier will not send it.</summary>
+    Refused,
+    /// <summary>All of it is here.</summary>
+    Received,
+}
+
+/// <summary>An order to a supplier for parts of one repair order.</summary>
+public class PurchaseOrder
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>Number that the supplier sees.</summary>
+    public long Number { get; set; }
+    /// <summary>The supplier.</summary>
+    public long SupplierId { get; set; }
+    /// <summary>Where it is.</summary>
+    public PurchaseOrderState State { get; set; }
+    /// <summary>Sent with every try, so that the supplier takes it once.</summary>
+    public Guid IdempotencyKey { get; set; }
+    /// <summary>The supplier's own reference; what its status depends on, never typed over.</summary>
+    public string SupplierReference { get; set; } = "";
+    /// <summary>When it is expected, UTC.</summary>
+    public DateTime? ExpectedAt { get; set; }
+    /// <summary>What went wrong last, in words; empty when all is well.</summary>
+    public string Trouble { get; set; } = "";
+    /// <summary>When it was written, UTC.</summary>
+    public DateTime CreatedAt { get; set; }
+    /// <summary>Who ordered.</summary>
+    public long ById { get; set; }
+    /// <summary>Tries to hand it over so far.</summary>
+    public int Tries { get; set; }
+    /// <summary>Its lines.</summary>
+    public List<PurchaseOrderLine> Lines { get; } = [];
+
+    /// <summary>True while parts of it may still come.</summary>
+    public bool IsOpen => State is not (PurchaseOrderState.Refused or PurchaseOrderState.Received);
+
+    /// <summary>The supplier answered.</summary>
+    public void Answered(PurchaseOrderState state, string reference, DateTime? expectedAt)
+    {
+        if (State is PurchaseOrderState.Received) return;
+        State = state;
+        if (SupplierReference.Length == 0) SupplierReference = reference;
+        ExpectedAt = expectedAt ?? ExpectedAt;
+        Trouble = state == PurchaseOrderState.Refused ? "The supplier will not send it; replace the part or take it off." : "";
+    }
+
+    /// <summary>What the state is called.</summary>
+    public static string StateName(PurchaseOrderState state) => state switch
+    {
+        PurchaseOrderState.Sending => "Not sent yet",
+        PurchaseOrderState.Placed => "Placed",
+        PurchaseOrderState.Confirmed => "Confirmed",
+        PurchaseOrderState.Shipped => "Shipped",
+        PurchaseOrderState.Delayed => "Delayed",
+        PurchaseOrderState.Refused => "None to be had",
+        _ => "Received",
+    };
+}
+
+/// <summary>A line of a purchase order.</summary>
+public class PurchaseOrderLine
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>The purchase order.</summary>
+    public long PurchaseOrderId { get; set; }
+    /// <summary>The order line that it is for.</summary>
+    public long LineId { get; set; }
+    /// <summary>The repair order that it holds up.</summary>
+    public long OrderId { get; set; }
+    /// <summary>Catalog part, if it is one.</summary>
+    public long? PartId { get; set; }
+    /// <summary>Number.</summary>
+    public required string PartNumber { get; set; }
+    /// <summary>Description.</summary>
+    public required string Description { get; set; }
+    /// <summary>Units ordered.</summary>
+    public decimal Quantity { get; set; }
+    /// <summary>Units here.</summary>
+    public decimal Received { get; set; }
+    /// <summary>Cost each, as expected.</summary>
+    public decimal UnitCost { get; set; }
+}

@@ -1,0 +1,61 @@
+namespace Yardstick.Core.Setup;
+
+/// <summary>What somebody may do. Every endpoint names one.</summary>
+public enum Permission
+{
+    /// <summary>See the floor, the day and who is here; no prices.</summary>
+    SeeFloor,
+    /// <summary>Find customers, cars and orders.</summary>
+    Find,
+    /// <summary>See orders with their prices.</summary>
+    SeeOrders,
+    /// <summary>Write cars up; change customers and vehicles.</summary>
+    WriteUp,
+    /// <summary>Change estimates.</summary>
+    EditOrders,
+    /// <summary>Record what a customer decided.</summary>
+    RecordDecisions,
+    /// <summary>See needed parts and purchase orders.</summary>
+    SeeParts,
+    /// <summary>Order and receive parts.</summary>
+    OrderParts,
+    /// <summary>Plan work and move cars between stages.</summary>
+    PlanWork,
+    /// <summary>Work on cars: bench, clock, findings.</summary>
+    Work,
+    /// <summary>Post invoices.</summary>
+    PostInvoices,
+    /// <summary>Take payments.</summary>
+    TakePayments,
+    /// <summary>Reverse posted invoices and refund.</summary>
+    ReverseInvoices,
+    /// <summary>See cost and margin.</summary>
+    SeeMargin,
+    /// <summary>Enroll terminals for switching by PIN.</summary>
+    EnrollTerminals,
+}
+
+/// <summary>Which role may do what. People with several hats get the role that holds them all.</summary>
+public static class Rights
+{
+    private static readonly Permission[] Counter =
+    [
+        Permission.SeeFloor, Permission.Find, Permission.SeeOrders, Permission.WriteUp, Permission.EditOrders, Permission.RecordDecisions,
+        Permission.SeeParts, Permission.OrderParts, Permission.PlanWork, Permission.PostInvoices, Permission.TakePayments, Permission.SeeMargin,
+    ];
+
+    private static readonly Dictionary<Role, HashSet<Permission>> ByRole = new()
+    {
+        [Role.Writer] = [.. Counter],
+        [Role.Technician] = [Permission.SeeFloor, Permission.Work],
+        [Role.Parts] = [Permission.SeeFloor, Permission.Find, Permission.SeeOrders, Permission.SeeParts, Permission.OrderParts],
+        [Role.Manager] = [.. Enum.GetValues<Permission>()],
+        [Role.Owner] = [.. Enum.GetValues<Permission>()],
+    };
+
+    /// <summary>Whether the role may.</summary>
+    public static bool Allows(Role role, Permission permission) => ByRole[role].Contains(permission);
+
+    /// <summary>Everything that the role may.</summary>
+    public static IReadOnlyCollection<Permission> Of(Role role) => ByRole[role];
+}

@@ -1,0 +1,64 @@
+namespace Yardstick.Core.Setup;
+
+/// <summary>How distances are read.</summary>
+public enum DistanceUnit
+{
+    /// <summary>Miles.</summary>
+    Miles,
+    /// <summary>Kilometers.</summary>
+    Kilometers,
+}
+
+/// <summary>The shop itself: name, place, zone, hours. There is one.</summary>
+public class Shop
+{
+    /// <summary>Key, always 1.</summary>
+    public long Id { get; set; } = 1;
+    /// <summary>Name on documents.</summary>
+    public required string Name { get; set; }
+    /// <summary>Address on documents, several lines.</summary>
+    public string Address { get; set; } = "";
+    /// <summary>Telephone on documents.</summary>
+    public string Phone { get; set; } = "";
+    /// <summary>IANA name of the zone in which promises and appointments are wall time.</summary>
+    public required string TimeZone { get; set; }
+    /// <summary>ISO 4217 currency.</summary>
+    public string Currency { get; set; } = "USD";
+    /// <summary>ISO 3166 country, for phones.</summary>
+    public string Country { get; set; } = "US";
+    /// <summary>Miles or kilometers.</summary>
+    public DistanceUnit DistanceUnit { get; set; }
+    /// <summary>Doors open, wall time.</summary>
+    public TimeOnly Opens { get; set; } = new(7, 30);
+    /// <summary>Doors close, wall time.</summary>
+    public TimeOnly Closes { get; set; } = new(18, 0);
+    /// <summary>Region of plates by default.</summary>
+    public string PlateRegion { get; set; } = "";
+    /// <summary>Terms at the foot of documents.</summary>
+    public string Terms { get; set; } = "";
+
+    /// <summary>Wall time in the shop.</summary>
+    public DateTime Local(DateTime utc) =>
+        DateTime.SpecifyKind(TimeZoneInfo.ConvertTimeFromUtc(DateTime.SpecifyKind(utc, DateTimeKind.Utc), TimeZoneInfo.FindSystemTimeZoneById(TimeZone)), DateTimeKind.Unspecified);
+
+    /// <summary>The moment of a wall time; one that the clock skips is moved an hour on.</summary>
+    public DateTime Utc(DateTime local)
+    {
+        var zone = TimeZoneInfo.FindSystemTimeZoneById(TimeZone);
+        var wall = DateTime.SpecifyKind(local, DateTimeKind.Unspecified);
+        return TimeZoneInfo.ConvertTimeToUtc(zone.IsInvalidTime(wall) ? wall.AddHours(1) : wall, zone);
+    }
+}
+
+/// <summary>A version of the pricing policy. Never changed once made.</summary>
+public class PolicyVersion
+{
+    /// <summary>Key; also its number.</summary>
+    public long Id { get; set; }
+    /// <summary>When it came into force, UTC.</summary>
+    public DateTime InForceAt { get; set; }
+    /// <summary>Who put it in force; null for the first.</summary>
+    public long? ById { get; set; }
+    /// <summary>The policy as JSON in the shape of <c>./yardstick price</c>.</summary>
+    public required string Json { get; set; }
+}

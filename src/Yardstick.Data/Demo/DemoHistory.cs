@@ -1,0 +1,207 @@
+using System.Text.Json;
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Approval;
+using Yardstick.Core.Billing;
+using Yardstick.Core.Floor;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Parts;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Records;
+using Yardstick.Core.Values;
+
+namespace Yardstick.Data.Demo;
+
+/// <summary>The next free numbers after the history.</summary>
+internal sealed record DemoNumbers(long Order, long Invoice);
+
+/// <summary>Three years of posted orders, about 2,500, made by the order's own methods and priced by the rules.</summary>
+internal sealed class DemoHistory(DemoMaker shop)
+{
+    private const int Count = 2500, Batch = 250;
+    private readonly Random random = shop.Random;
+    private readonly Dictionary<long, Customer> customers = shop.Customers.ToDictionary(c => c.Id);
+    private readonly Dictionary<long, (Order Order, Job Job)> lastJobs = [];
+    private long number = 1001, invoiceNumber = 1001;
+
+    internal async Task<DemoNumbers> MakeAsync()
+    {
+        var days = Days();
+        for (var from = 0; from < days.Count; from += Batch)
+        {
+            var orders = days.Skip(from).Take(Batch).Select(OrderOn).ToList();
+            await using var db = shop.Open();
+            db.Orders.AddRange(orders.Select(o => o.Order));
+            await db.SaveChangesAsync();
+            foreach (var made in orders) Bill(db, made);
+            await db.SaveChangesAsync();
+        }
+        await using var counters = shop.Open();
+        await counters.Counters.Where(c => c.Name == Counter.Orders).ExecuteUpdateAsync(c => c.SetProperty(x => x.Next, number));
+        await counters.Counters.Where(c => c.Name == Counter.Invoices).ExecuteUpdateAsync(c => c.SetProperty(x => x.Next, invoiceNumber));
+        return new DemoNumbers(number, invoiceNumber);
+    }
+
+    /// <summary>Working days over three years, more of them before winter and summer holidays, and more each year.</summary>
+    private List<DateTime> Days()
+    {
+        var days = new List<DateTime>();
+        var first = shop.LocalNow.Date.AddYears(-3);
+        var span = (shop.LocalNow.Date - first).Days;
+        while (days.Count < Count)
+        {
+            var day = first.AddDays(random.Next(0, span));
+            if (day.DayOfWeek == DayOfWeek.Sunday || day.DayOfWeek == DayOfWeek.Saturday && random.Next(3) > 0) continue;
+            var season = day.Month switch { 11 or 12 or 4 => 10, 6 or 10 or 5 => 9, 1 or 2 => 6, _ => 7 };
+            var growth = 7 + 3 * (day - first).Days / span;
+            if (random.Next(100) >= season * growth) continue;
+            days.Add(day.AddMinutes(450 + 5 * random.Next(0, 90)));
+        }
+        days.Sort();
+        return days;
+    }
+
+    private sealed record Made(Order Order, Customer? Customer, Vehicle? Vehicle, DateTime Closed);
+
+    private Made OrderOn(DateTime local)
+    {
+        var opened = shop.Shop.Utc(local);
+        var closed = opened.AddHours(2 + random.Next(0, 60) / 10.0);
+        var writer = random.Next(3) == 0 ? DemoMaker.OtherWriter : DemoMaker.Writer;
+        var counter = random.Next(100) < 4;
+        var car = counter ? null : shop.Vehicles[(int)(shop.Vehicles.Count * Math.Pow(random.NextDouble(), 1.3))];
+        var customer = car is null ? null : customers[car.CustomerId];
+        var order = new Order
+        {
+            Id = number - 1000, Number = number++, CustomerId = customer?.Id, VehicleId = car?.Id, CounterSale = counter, WriterId = writer, OpenedAt = opened, StageSince = opened,
+            Stage = counter ? Stage.Pricing : Stage.Here, PolicyVersionId = 1, LeadId = DemoMaker.Technicians[random.Next(4)],
+        };
+        var actor = new Actor(writer, opened);
+        if (car is not null) order.OdometerIn = Reading(car, local);
+        var jobs = counter ? [] : JobsFor(car!, local, order);
+        if (counter) jobs.Add(CounterJob());
+        if (!counter) order.AddConcern(DemoNames.Concerns[random.Next(DemoNames.Concerns.Length)], actor);
+        foreach (var job in jobs) order.AddJob(job, actor);
+        order.Title = jobs[0].Title;
+        order.PromisedAt = local.Date.AddHours(16.5);
+        Decide(order, customer, opened.AddMinutes(40), local);
+        Work(order, opened.AddMinutes(60), closed);
+        OrderPricing.Refresh(order, customer, shop.Policy);
+        if (order.OdometerIn is { } reading) order.OdometerOut = reading + random.Next(0, 6);
+        order.Post(new Actor(writer, closed));
+        if (!counter) order.MoveTo(Stage.Collected, "", new Actor(writer, closed.AddHours(1)));
+        order.Changes.Clear();
+        if (car is not null) lastJobs[car.Id] = (order, order.ApprovedJobs.FirstOrDefault() ?? jobs[0]);
+        return new Made(order, customer, car, closed);
+    }
+
+    private int Reading(Vehicle car, DateTime local)
+    {
+        var perDay = 18 + car.Id % 40;
+        var start = shop.Odometers[car.Id];
+        var days = (local - shop.LocalNow.AddYears(-3)).Days;
+        return start + (int)(days * perDay);
+    }
+
+    private List<Job> JobsFor(Vehicle car, DateTime local, Order order)
+    {
+        if (lastJobs.TryGetValue(car.Id, out var before) && (local - before.Order.OpenedAt).TotalDays is > 1 and < 60 && random.Next(100) < 20)
+        {
+            var comeback = shop.JobOf("Noise, find the cause");
+            comeback.Title = $"Comeback: {before.Job.Title}";
+            comeback.FixedPrice = 0;
+            comeback.ComebackOfId = before.Job.Id;
+            return [comeback];
+        }
+        var count = 1 + (random.Next(100) < 55 ? 1 : 0) + (random.Next(100) < 25 ? 1 : 0) + (random.Next(100) < 10 ? 1 : 0);
+        var jobs = new List<Job>();
+        while (jobs.Count < count)
+        {
+            var canned = shop.Canned[random.Next(shop.Canned.Count)];
+            var likely = canned.Title switch
+            {
+                "Oil and filter service" => 100,
+                var t when t.StartsWith("Four tires", StringComparison.Ordinal) => local.Month is 4 or 10 or 11 ? 70 : 15,
+                var t when t.StartsWith("Battery", StringComparison.Ordinal) => local.Month is 12 or 1 or 2 ? 80 : 20,
+                "Air conditioning, service" => local.Month is 5 or 6 or 7 ? 70 : 5,
+                "Clutch, replace" or "Timing belt with water pump" or "Fuel pump, replace" => 12,
+                "Front brake pads" or "Front brake pads and rotors" or "Tire rotation" or "Wheel alignment" or "Engine light, diagnose" or "Cabin air filter, replace" or "Wiper blades, pair" => 60,
+                _ => 28,
+            };
+            if (random.Next(100) < likely && jobs.TrueForAll(j => j.CannedJobId != canned.Id)) jobs.Add(shop.JobOf(canned.Title));
+        }
+        return jobs;
+    }
+
+    private Job CounterJob()
+    {
+        var part = shop.Parts[random.Next(shop.Parts.Count)];
+        var job = new Job { Title = part.Description };
+        var line = new Line { Kind = LineKind.Part, Quantity = 1 };
+        line.TakePart(part);
+        job.Lines.Add(line);
+        return shop.Keyed(job);
+    }
+
+    private void Decide(Order order, Customer? customer, DateTime at, DateTime local)
+    {
+        PricingResult Price(Order o, Inclusion include) => OrderPricing.Price(o, customer, shop.Policy, include);
+        var actor = new Actor(order.WriterId, at);
+        var channel = (AnswerChannel)random.Next(0, 3);
+        var first = true;
+        foreach (var job in order.Jobs)
+        {
+            var chance = first ? 0 : random.Next(100);
+            var answer = chance < 72 ? new Answer(DecisionKind.Approved, customer?.DisplayName ?? "Customer", channel)
+                : chance < 84 ? new Answer(DecisionKind.Declined, customer!.DisplayName, channel, "Not now")
+                : random.Next(2) == 0 ? new Answer(DecisionKind.Deferred, customer!.DisplayName, channel, "", DateOnly.FromDateTime(local).AddMonths(3 + random.Next(0, 9)))
+                : new Answer(DecisionKind.Deferred, customer!.DisplayName, channel, "", null, (order.OdometerIn ?? 0) + 3000 + 500 * random.Next(0, 10));
+            order.Decide(job.Id, answer, Price, actor);
+            first = false;
+        }
+    }
+
+    private void Work(Order order, DateTime from, DateTime to)
+    {
+        foreach (var job in order.ApprovedJobs.ToList())
+        {
+            var actor = new Actor(order.LeadId!.Value, to.AddMinutes(-20));
+            if (!order.CounterSale) order.BeginWork(job.Id, shop.Policy, actor with { At = from });
+            order.FinishJob(job.Id, actor);
+        }
+    }
+
+    private void Bill(ShopDb db, Made made)
+    {
+        var (order, customer, car, closed) = made;
+        var local = shop.Shop.Local(closed);
+        if (car is not null) db.OdometerReadings.Add(new OdometerReading { VehicleId = car.Id, Reading = order.OdometerIn!.Value, At = order.OpenedAt });
+        foreach (var job in order.ApprovedJobs)
+        {
+            if (!order.CounterSale) db.TimeEntries.Add(new TimeEntry { StaffId = order.LeadId!.Value, JobId = job.Id, OrderId = order.Id, Start = order.OpenedAt.AddMinutes(70), End = order.OpenedAt.AddMinutes(70 + (double)job.SoldHours * 60 * (0.75 + random.NextDouble() / 2)) });
+            foreach (var line in job.OnLines.Where(l => l.PartId is not null))
+            {
+                shop.Issued[line.PartId!.Value] = shop.Issued.GetValueOrDefault(line.PartId.Value) + line.Quantity;
+                db.StockMovements.Add(new StockMovement { PartId = line.PartId, LineId = line.Id, Kind = StockMovementKind.Issue, Quantity = -line.Quantity, UnitCost = line.BookCost ?? line.UnitCost, At = closed, ById = order.WriterId });
+            }
+        }
+        var pricing = OrderPricing.CaseOf(order, customer, shop.Policy, Inclusion.ApprovedOnly);
+        var result = OrderPricer.Price(pricing);
+        var writer = DemoPeople.Staff[(int)order.WriterId - 1].Name;
+        var document = DocumentMaker.OfOrder(order, new DocumentParties(customer, car, Core.Setup.StaffMember.ShortNameOf(writer)), shop.Shop, result, DocumentKind.Invoice, invoiceNumber, local);
+        var invoice = new Invoice
+        {
+            Id = invoiceNumber - 1000, Number = invoiceNumber++, OrderId = order.Id, CustomerId = customer?.Id, PostedAt = closed, PostedById = order.WriterId, Total = Money.Of(result.Total), Tax = Money.Of(result.Taxes.Sum(t => t.Amount)),
+            Profit = Money.Of(result.Profit), PolicyVersionId = 1, CaseJson = CaseWriter.Write(pricing), DocumentJson = JsonSerializer.Serialize(document, DocumentMaker.Json),
+        };
+        db.Invoices.Add(invoice);
+        var unpaid = (shop.UtcNow - closed).TotalDays < 3 && random.Next(3) == 0;
+        if (unpaid || invoice.Total.Cents == 0) return;
+        var cash = random.Next(100) < 35;
+        var tendered = cash ? new Money((invoice.Total.Cents + 1999) / 2000 * 2000) : invoice.Total;
+        db.Payments.Add(new Payment
+        {
+            OrderId = order.Id, InvoiceId = invoice.Id, Method = cash ? PaymentMethod.Cash : PaymentMethod.Card, Amount = invoice.Total, Tendered = cash ? tendered : Money.Zero,
+            Change = cash ? tendered - invoice.Total : Money.Zero, At = closed.AddMinutes(15), ById = order.WriterId,
+        });
+    }
+}

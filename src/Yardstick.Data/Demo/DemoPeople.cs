@@ -1,0 +1,118 @@
+using System.Buffers.Binary;
+using System.Security.Cryptography;
+using System.Text;
+using Yardstick.Core.Records;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Data.Setup;
+
+namespace Yardstick.Data.Demo;
+
+/// <summary>The demo shop's staff, customers and cars.</summary>
+internal static class DemoPeople
+{
+    internal const string Password = "lantern-bay";
+
+    /// <summary>Name, user name, role, skills, PIN.</summary>
+    internal static readonly (string Name, string User, Role Role, string Skills, string Pin)[] Staff =
+    [
+        ("Ingrid Abara", "ingrid", Role.Owner, "", "2001"), ("Mina Okafor", "mina", Role.Writer, "", "2002"), ("Dario Lindqvist", "dario", Role.Writer, "", "2003"), ("Wen Castellanos", "wen", Role.Parts, "", "2004"),
+        ("Tobias Renner", "tobias", Role.Technician, "brakes, chassis", "2005"), ("Ana Vasquez", "ana", Role.Technician, "engine, electric", "2006"), ("Pieter Lang", "pieter", Role.Technician, "general", "2007"), ("Noor Haddad", "noor", Role.Technician, "general, tires", "2008"),
+    ];
+
+    /// <summary>Adds staff with their accounts. Salts come from the names, so that the same day gives the same database.</summary>
+    internal static void AddStaff(ShopDb db)
+    {
+        for (var i = 0; i < Staff.Length; i++)
+        {
+            var (name, user, role, skills, pin) = Staff[i];
+            db.Staff.Add(new StaffMember { Id = i + 1, Name = name, Role = role, Skills = skills });
+            db.Users.Add(new Account
+            {
+                Id = i + 1, UserName = user, NormalizedUserName = user.ToUpperInvariant(), SecurityStamp = user, ConcurrencyStamp = user, LockoutEnabled = true,
+                PasswordHash = Hash(Password, user), PinHash = Hash(pin, user + "-pin"),
+            });
+        }
+    }
+
+    /// <summary>The form of ASP.NET Identity, version 3: PBKDF2 with HMAC-SHA512.</summary>
+    private static string Hash(string secret, string name)
+    {
+        const int iterations = 100_000, saltLength = 16, keyLength = 32;
+        var salt = SHA256.HashData(Encoding.UTF8.GetBytes(name))[..saltLength];
+        var key = Rfc2898DeriveBytes.Pbkdf2(secret, salt, iterations, HashAlgorithmName.SHA512, keyLength);
+        var bytes = new byte[13 + saltLength + keyLength];
+        bytes[0] = 1;
+        BinaryPrimitives.WriteUInt32BigEndian(bytes.AsSpan(1), 2);
+        BinaryPrimitives.WriteUInt32BigEndian(bytes.AsSpan(5), iterations);
+        BinaryPrimitives.WriteUInt32BigEndian(bytes.AsSpan(9), saltLength);
+        salt.CopyTo(bytes, 13);
+        key.CopyTo(bytes, 13 + saltLength);
+        return Convert.ToBase64String(bytes);
+    }
+
+    /// <summary>420 customers, thirty of them businesses.</summary>
+    internal static List<Customer> Customers(Random random, DateTime since)
+    {
+        var customers = new List<Customer>();
+        for (var i = 0; i < 420; i++)
+        {
+            var customer = new Customer
+            {
+                FirstName = DemoNames.First[i * 7 % 50], LastName = DemoNames.Last[(i * 11 + i / 50) % 50], CreatedAt = since.AddDays(random.Next(0, 700)), Source = DemoNames.Sources[random.Next(DemoNames.Sources.Length)],
+                Address = $"{random.Next(1, 240)} {DemoNames.Streets[random.Next(DemoNames.Streets.Length)]}\nLantern Bay",
+            };
+            if (i >= 390)
+            {
+                customer.IsBusiness = true;
+                customer.BusinessName = DemoNames.Businesses[i - 390];
+                if (i % 3 == 0) (customer.LaborRateName, customer.PartsDiscountPercent) = ("fleet", 10);
+                if (i == 415) customer.TaxExempt = "*";
+            }
+            // A hundred numbers in each of a few area codes, none of them anybody's.
+            var area = new[] { 207, 603, 802, 978, 413 }[i / 100];
+            customer.Phones.Add(new CustomerPhone { Number = $"+1{area}55501{i % 100:00}", Purpose = "mobile", Texts = i % 6 == 0 ? null : i % 7 != 0 });
+            customer.Email = i % 3 == 0 ? "" : $"{customer.FirstName}.{customer.LastName}@mail.example".ToLowerInvariant();
+            if (i % 45 == 3) customer.Alert = new[] { "Hard of hearing, text only", "Always call before ordering parts", "Dog in the car", "Pays by check only" }[i / 45 % 4];
+            customers.Add(customer);
+        }
+        (customers[0].FirstName, customers[0].LastName, customers[0].Alert) = ("Imke", "Sorensen", "Text only");
+        return customers;
+    }
+
+    /// <summary>560 cars: one each, and the rest with businesses and families.</summary>
+    internal static List<Vehicle> Vehicles(Random random, IReadOnlyList<Customer> customers, int thisYear)
+    {
+        var vehicles = new List<Vehicle>();
+        for (var i = 0; i < 560; i++)
+        {
+            var owner = i < 420 ? customers[i] : i < 500 ? customers[390 + i % 30] : customers[random.Next(0, 390)];
+            var (make, model, engine, drive) = i == 0 ? DemoNames.Cars[0] : DemoNames.Cars[random.Next(DemoNames.Cars.Length)];
+            var year = i == 0 ? thisYear - 8 : thisYear - random.Next(1, 15);
+            vehicles.Add(new Vehicle
+            {
+                CustomerId = owner.Id, Make = make, Model = model, Engine = engine, Drive = drive, Year = year, Plate = PlateOf(i), PlateRegion = "ME", Vin = VinOf(i, year),
+                Color = i == 0 ? "white" : DemoNames.Colors[random.Next(DemoNames.Colors.Length)], UnitNumber = owner.IsBusiness ? $"{i % 40 + 1}" : "",
+                Warning = i % 70 == 11 ? "Wheel lock key is in the glove box" : i % 70 == 40 ? "Lift only at the marked points" : "",
+            });
+        }
+        return vehicles;
+    }
+
+    internal static readonly string[] OpenPlates = ["LBT 4471", "HVN 220", "AEG 305", "KDA 66", "RRT 118", "2TC 819", "KEL 771", "LBT 0093", "FLT 12", "QRD 518", "7MM 402", "PNE 904", "DRV 37", "MRL 660", "TSW 815", "BQX 29", "GLN 503"];
+
+    private static string PlateOf(int i)
+    {
+        if (i < OpenPlates.Length) return OpenPlates[i];
+        const string letters = "ABCDEFGHJKLMNPRSTUVWXYZ";
+        return $"{letters[i % 23]}{letters[i / 23 % 23]}{letters[(i * 5 + 3) % 23]} {100 + i * 13 % 899}";
+    }
+
+    private static string VinOf(int i, int year)
+    {
+        const string years = "ABCDEFGHJKLMNPRSTVWXY123456789";
+        var draft = $"9Z{"TVKSMNHB"[i % 8]}A{i % 9 + 1}CD{(year >= 2010 ? 'E' : '4')}0{years[(year - 1980) % 30]}K{20914 + i * 17:000000}";
+        var vin = Vin.Parse(draft).Value;
+        return draft[..8] + vin.CheckDigit + draft[9..];
+    }
+}

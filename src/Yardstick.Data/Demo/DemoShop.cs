@@ -1,0 +1,177 @@
+using System.Globalization;
+using System.Text.Json;
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Parts;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Records;
+using Yardstick.Core.Setup;
+using Yardstick.Data.Setup;
+
+namespace Yardstick.Data.Demo;
+
+/// <summary>
+/// Makes the demo shop: Lantern Bay Auto Care with three years behind it and a day under way. The same seed and moment
+/// give the same database. It is made beside its place and moved there whole, so that there is never half of one.
+/// </summary>
+public static class DemoShop
+{
+    private const int Seed = 19_880;
+
+    /// <summary>Makes the demo shop if the folder has none yet.</summary>
+    public static async Task FillAsync(string folder, TimeProvider time)
+    {
+        var target = Path.Combine(folder, "shop.db");
+        if (File.Exists(target)) return;
+        Directory.CreateDirectory(folder);
+        var making = Path.Combine(folder, "making.db");
+        foreach (var rest in Directory.EnumerateFiles(folder, "making.db*")) File.Delete(rest);
+        var options = ShopFile.Options(making);
+        await using (var db = new ShopDb(options))
+        {
+            await db.Database.MigrateAsync();
+            await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode = WAL;");
+        }
+        var utcNow = time.GetUtcNow().UtcDateTime;
+        var maker = new DemoMaker(options, Seed, new DateTime(utcNow.Ticks - utcNow.Ticks % TimeSpan.TicksPerMinute, DateTimeKind.Utc));
+        await maker.MakeAsync();
+        await File.WriteAllTextAsync(Path.Combine(folder, "outside.json"), JsonSerializer.Serialize(new { Orders = maker.OutsideOrders, Charges = Array.Empty<object>() }));
+        await using (var db = new ShopDb(options)) await db.Database.ExecuteSqlRawAsync("PRAGMA wal_checkpoint(TRUNCATE);");
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        foreach (var rest in new[] { "making.db-wal", "making.db-shm" }) File.Delete(Path.Combine(folder, rest));
+        File.Move(making, target);
+    }
+}
+
+/// <summary>What the supplier's stand-in has to know of orders that were placed before the demo begins.</summary>
+internal sealed record OutsideOrder(string Supplier, string Key, string Reference, long PurchaseOrder, DateTime TakenAt, DateTime ExpectedAt, string State);
+
+/// <summary>One making of the demo shop.</summary>
+internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, DateTime utcNow)
+{
+    internal Random Random { get; } = new(seed);
+    internal DateTime UtcNow { get; } = utcNow;
+    internal Shop Shop { get; } = ShopAt(utcNow);
+    internal DateTime LocalNow => Shop.Local(UtcNow);
+    internal PricingPolicy Policy { get; private set; } = null!;
+    internal List<Customer> Customers { get; private set; } = [];
+    internal List<Vehicle> Vehicles { get; private set; } = [];
+    internal List<Part> Parts { get; private set; } = [];
+    internal List<CannedJob> Canned { get; private set; } = [];
+    internal Dictionary<long, int> Odometers { get; } = [];
+    internal Dictionary<long, decimal> Issued { get; } = [];
+    internal List<OutsideOrder> OutsideOrders { get; } = [];
+    internal const long Writer = 2, OtherWriter = 3, PartsPerson = 4;
+    internal static readonly long[] Technicians = [5, 6, 7, 8];
+
+    internal ShopDb Open()
+    {
+        var db = new ShopDb(options);
+        db.ChangeTracker.AutoDetectChangesEnabled = false;
+        return db;
+    }
+
+    internal async Task MakeAsync()
+    {
+        using (var document = JsonDocument.Parse(DemoPolicy.Json)) Policy = PolicyReader.ReadChecked(document.RootElement);
+        await RecordsAsync();
+        var numbers = await new DemoHistory(this).MakeAsync();
+        await new DemoToday(this, numbers).MakeAsync();
+        await StockAsync();
+    }
+
+    /// <summary>
+    /// The made-up town lies where it is mid-morning to mid-afternoon, so that the day's plan can be seen at any hour.
+    /// </summary>
+    private static Shop ShopAt(DateTime utcNow)
+    {
+        var shop = new Shop
+        {
+            Name = "Lantern Bay Auto Care", Address = "12 Breakwater Avenue\nLantern Bay, ME", Phone = "(207) 555-0100", TimeZone = "America/New_York", PlateRegion = "ME",
+            Terms = "Parts and labor are warranted for 24 months or 24,000 miles, whichever comes first. Cars left longer than five days after completion are stored at the owner's charge.",
+        };
+        var hour = shop.Local(utcNow).TimeOfDay.TotalHours;
+        if (hour is >= 9.5 and <= 15) return shop;
+        // Etc zones count the other way round: Etc/GMT+5 is five hours behind.
+        var ahead = 10 - utcNow.Hour;
+        if (ahead < -12) ahead += 24;
+        shop.TimeZone = ahead == 0 ? "Etc/GMT" : $"Etc/GMT{(ahead > 0 ? "-" : "+")}{Math.Abs(ahead).ToString(CultureInfo.InvariantCulture)}";
+        return shop;
+    }
+
+    private async Task RecordsAsync()
+    {
+        await using var db = Open();
+        var since = UtcNow.AddYears(-3);
+        ShopStart.AddShop(db, Shop, since, DemoPolicy.Json);
+        DemoPeople.AddStaff(db);
+        db.Suppliers.AddRange(new Supplier { Id = 1, Code = "harbor", Name = "Harbor Parts", Phone = "(207) 555-0171" }, new Supplier { Id = 2, Code = "northline", Name = "Northline Supply", Phone = "(207) 555-0188" });
+        Parts = DemoCatalog.Parts(Random, 1, 2);
+        db.Parts.AddRange(Parts);
+        Customers = DemoPeople.Customers(Random, since);
+        db.Customers.AddRange(Customers);
+        await db.SaveChangesAsync();
+        Canned = DemoCatalog.CannedJobs(Parts);
+        db.CannedJobs.AddRange(Canned);
+        Vehicles = DemoPeople.Vehicles(Random, Customers, LocalNow.Year);
+        db.Vehicles.AddRange(Vehicles);
+        await db.SaveChangesAsync();
+        foreach (var car in Vehicles) Odometers[car.Id] = 3000 + (LocalNow.Year - 3 - car.Year > 0 ? (LocalNow.Year - 3 - car.Year) * Random.Next(7000, 12500) : 0) + Random.Next(0, 6000);
+        Odometers[Vehicles[0].Id] = 52_300;
+    }
+
+    /// <summary>What is on hand now was once counted or bought; the movements add up to it.</summary>
+    private async Task StockAsync()
+    {
+        await using var db = Open();
+        foreach (var part in Parts)
+        {
+            db.StockMovements.Add(new StockMovement { PartId = part.Id, Kind = StockMovementKind.Count, Quantity = part.OnHand + Issued.GetValueOrDefault(part.Id), UnitCost = part.AverageCost, At = UtcNow.AddYears(-3) });
+        }
+        await db.SaveChangesAsync();
+    }
+
+    /// <summary>A job from a canned one, by its title.</summary>
+    internal Job JobOf(string title)
+    {
+        var canned = Canned.First(c => c.Title == title);
+        return Keyed(canned.MakeJob(id => Parts.First(p => p.Id == id)));
+    }
+
+    private long nextJob = 1, nextLine = 1;
+
+    /// <summary>Gives a job and its lines their keys at once: decisions name them before anything is saved.</summary>
+    internal Job Keyed(Job job)
+    {
+        job.Id = nextJob++;
+        foreach (var line in job.Lines) Keyed(line);
+        return job;
+    }
+
+    /// <summary>Gives a line its key.</summary>
+    internal Line Keyed(Line line)
+    {
+        line.Id = nextLine++;
+        return line;
+    }
+}
+
+/// <summary>The demo shop's pricing policy.</summary>
+internal static class DemoPolicy
+{
+    internal const string Json = """
+        {"currency":"USD","pricesIncludeTax":false,
+        "laborRates":{"general":142.00,"diagnostic":158.00,"fleet":124.00},"laborCostPerHour":41.50,
+        "markupBands":{"standard":[{"upTo":5,"multiplier":3.0},{"upTo":25,"multiplier":2.2},{"upTo":100,"multiplier":1.8},{"upTo":null,"multiplier":1.45}],"tires":[{"upTo":null,"multiplier":1.22}]},
+        "categories":{"tire":{"bands":"tires"}},"priceEnding":"none","capAtList":false,
+        "companions":[
+        {"code":"MOUNT","label":"Mount and balance","category":"tire","kind":"labor","amountPerUnit":24.00,"hoursPerUnit":0.25,"taxable":true},
+        {"code":"VALVE","label":"Valve","category":"tire","kind":"part","amountPerUnit":4.50,"costPerUnit":1.35,"taxable":true},
+        {"code":"TIRE-FUND","label":"State tire fund","category":"tire","kind":"fee","amountPerUnit":1.50,"taxable":false,"passThrough":true},
+        {"code":"TIRE-CASING","label":"Casing disposal","category":"tire","kind":"fee","amountPerUnit":3.25,"taxable":true,"passThrough":false}],
+        "orderFees":[],
+        "supplies":{"percent":6,"base":"labor","minimum":null,"maximum":38.00,"taxable":true,"costPercent":50},
+        "taxes":[{"code":"STATE","percent":6.25,"on":["core","fee","part","supplies"]},{"code":"COUNTY","percent":1.125,"on":["part","supplies"]}],
+        "overrun":{"percent":10,"amount":75}}
+        """;
+}

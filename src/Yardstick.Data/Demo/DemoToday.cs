@@ -1,0 +1,305 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Approval;
+using Yardstick.Core.Floor;
+using Yardstick.Core.Inspections;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Parts;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Records;
+using Yardstick.Core.Values;
+
+namespace Yardstick.Data.Demo;
+
+/// <summary>A day under way: sixteen open orders over every stage; one late, one that waits for a part, one that waits for an answer.</summary>
+internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
+{
+    private const long Tobias = 5, Ana = 6, Pieter = 7, Noor = 8;
+    private long number = numbers.Order, purchaseNumber = 501, entry;
+    private readonly ShopDb db = shop.Open();
+
+    /// <summary>Wall time so many minutes from now, on the quarter hour when it is a plan or promise.</summary>
+    private DateTime At(int minutes, bool quarter = true)
+    {
+        var at = shop.LocalNow.AddMinutes(minutes);
+        return quarter ? new DateTime(at.Ticks / (TimeSpan.TicksPerMinute * 15) * (TimeSpan.TicksPerMinute * 15)) : at;
+    }
+
+    internal async Task MakeAsync()
+    {
+        // Parts that history left short are bought, so that the day's stock can be kept from what is there.
+        db.Parts.AttachRange(shop.Parts);
+        foreach (var technician in DemoMaker.Technicians) db.Attendances.Add(new Attendance { StaffId = technician, Start = shop.Shop.Utc(shop.LocalNow.Date.AddHours(7.5)) });
+        entry = await db.TimeEntries.MaxAsync(t => t.Id) + 1;
+        Coolant();
+        Bearing();
+        Done(2, "Water pump, replace", Ana, "coolant on the driveway");
+        Clutch();
+        Done(4, "Four tires 205/55 R16", Noor, "Needs tires before winter");
+        Expected(5, "Front brake pads", Tobias, 40, "Squeals when braking in the morning", waits: true);
+        Expected(6, "Oil and filter service", Pieter, 175, "60,000 mile service", waits: false, "Transmission fluid, change", "Air filter, replace", "Cabin air filter, replace");
+        Alternator();
+        Turbo();
+        Ready(9, "Battery, replace", "Battery was dead twice this week", Noor, null);
+        Ready(10, "Timing belt with water pump", "Timing belt is due by distance", null, 300);
+        Plain(11, Stage.Here, "Whistles at speed", null, 420);
+        Plain(12, Stage.Diagnosis, "Check engine light came on yesterday", "Engine light, diagnose", 380);
+        Plain(13, Stage.Pricing, "Thumping noise from the rear over bumps", "Noise, find the cause", 400, "Stabilizer links, replace pair", "Front struts, replace pair");
+        Checked(14, Stage.TestDrive, "Rear brake pads and rotors", Tobias, 120);
+        Checked(15, Stage.Check, "Thermostat and upper hose", Pieter, 150);
+        Plain(16, Stage.Here, "Going on a long trip, please look it over", null, null);
+        db.ChangeTracker.DetectChanges();
+        await db.SaveChangesAsync();
+        await db.Counters.Where(c => c.Name == Counter.Orders).ExecuteUpdateAsync(c => c.SetProperty(x => x.Next, number));
+        await db.Counters.Where(c => c.Name == Counter.PurchaseOrders).ExecuteUpdateAsync(c => c.SetProperty(x => x.Next, purchaseNumber));
+        await db.DisposeAsync();
+    }
+
+    private Order Open(int car, string says, int openedAgo, int? promisedIn, params string[] jobs)
+    {
+        var vehicle = shop.Vehicles[car];
+        var customer = shop.Customers.First(c => c.Id == vehicle.CustomerId);
+        var opened = shop.UtcNow.AddMinutes(-openedAgo);
+        var order = new Order
+        {
+            Id = number - 1000, Number = number++, CustomerId = customer.Id, VehicleId = vehicle.Id, WriterId = car % 3 == 0 ? DemoMaker.OtherWriter : DemoMaker.Writer, OpenedAt = opened, StageSince = opened, Stage = Stage.Here,
+            PolicyVersionId = 1, KeyTag = (14 + car * 3).ToString(System.Globalization.CultureInfo.InvariantCulture), PromisedAt = promisedIn is { } minutes ? At(minutes) : null,
+        };
+        var actor = By(order, openedAgo);
+        order.AddConcern(says, actor);
+        foreach (var title in jobs) order.AddJob(shop.JobOf(title), actor);
+        order.Title = jobs.Length > 0 ? jobs[0] : says;
+        db.Orders.Add(order);
+        return order;
+    }
+
+    private static Actor Actor(long staff, DateTime at) => new(staff, at);
+
+    private Actor By(Order order, int ago) => Actor(order.WriterId, shop.UtcNow.AddMinutes(-ago));
+
+    private void Arrive(Order order, int reading)
+    {
+        order.OdometerIn = reading;
+        db.OdometerReadings.Add(new OdometerReading { VehicleId = order.VehicleId!.Value, Reading = reading, At = order.OpenedAt });
+    }
+
+    private int Reading(Order order) => shop.Odometers[order.VehicleId!.Value] + (int)(365 * 3 * (18 + order.VehicleId.Value % 40)) + 40;
+
+    private PricingResult Price(Order order, Inclusion include) => OrderPricing.Price(order, CustomerOf(order), shop.Policy, include);
+
+    private Customer CustomerOf(Order order) => shop.Customers.First(c => c.Id == order.CustomerId);
+
+    private void Approve(Order order, int ago, AnswerChannel channel, params Job[] jobs)
+    {
+        foreach (var job in jobs) order.Decide(job.Id, new Answer(DecisionKind.Approved, CustomerOf(order).DisplayName, channel), Price, By(order, ago));
+    }
+
+    /// <summary>Prices the order, keeps stock for it and writes its record down.</summary>
+    private void Keep(Order order, params Line[] ordered)
+    {
+        OrderPricing.Refresh(order, CustomerOf(order), shop.Policy);
+        Reservation.Settle(order, shop.Parts.ToDictionary(p => p.Id), ordered.Select(l => l.Id).ToHashSet());
+        foreach (var change in order.Changes)
+        {
+            change.OrderId = order.Id;
+            change.TargetId = change.Subject switch { Job job => job.Id, Line line => line.Id, _ => change.TargetId };
+            db.OrderChanges.Add(change);
+        }
+        order.Changes.Clear();
+    }
+
+    /// <summary>Sees that the order's stock parts are on the shelf.</summary>
+    private void Stock(Order order)
+    {
+        foreach (var line in order.Jobs.SelectMany(j => j.Lines).Where(l => l.PartId is not null))
+        {
+            var part = shop.Parts.First(p => p.Id == line.PartId);
+            if (part.Free < line.Quantity) part.OnHand += line.Quantity - part.Free;
+        }
+    }
+
+    private void Plan(Job job, Order order, long? technician, DateTime start) => db.PlannedWork.Add(new PlannedWork { JobId = job.Id, OrderId = order.Id, TechnicianId = technician, Start = start });
+
+    private void Clock(Job job, Order order, long technician, int from, int? to) =>
+        db.TimeEntries.Add(new TimeEntry { Id = entry++, StaffId = technician, JobId = job.Id, OrderId = order.Id, Start = shop.UtcNow.AddMinutes(-from), End = to is { } t ? shop.UtcNow.AddMinutes(-t) : null });
+
+    /// <summary>Partly approved, partly waiting for an answer.</summary>
+    private void Coolant()
+    {
+        var order = Open(0, "Sweet smell after the highway, heater turns cold", 165, 310, "Noise, find the cause", "Oil and filter service", "Thermostat and upper hose", "Wiper blades, pair");
+        Arrive(order, 88_412);
+        var jobs = order.Jobs;
+        jobs[0].Title = "Coolant smell, level low";
+        jobs[0].Lines[0].Description = "Pressure test and find the leak";
+        jobs[0].Lines[0].Hours = 1.0m;
+        order.Title = jobs[0].Title;
+        Stock(order);
+        Approve(order, 160, AnswerChannel.InPerson, jobs[0]);
+        order.BeginWork(jobs[0].Id, shop.Policy, Actor(Ana, shop.UtcNow.AddMinutes(-140)));
+        Clock(jobs[0], order, Ana, 140, 85);
+        order.FinishJob(jobs[0].Id, Actor(Ana, shop.UtcNow.AddMinutes(-85)));
+        order.Concerns[0].Found = "Housing seeps at the seam, hose soft at the clamp";
+        Approve(order, 60, AnswerChannel.Phone, jobs[1]);
+        order.Decide(jobs[3].Id, new Answer(DecisionKind.Deferred, "Imke Sorensen", AnswerChannel.Phone, "Before winter", DateOnly.FromDateTime(shop.LocalNow).AddMonths(3)), Price, By(order, 59));
+        order.BeginWork(jobs[1].Id, shop.Policy, Actor(Ana, shop.UtcNow.AddMinutes(-18)));
+        Clock(jobs[1], order, Ana, 18, null);
+        order.MoveTo(Stage.WaitingForAnswer, "", By(order, 38));
+        Plan(jobs[0], order, Ana, At(-140));
+        Plan(jobs[1], order, Ana, At(-18));
+        Plan(jobs[2], order, Tobias, At(80));
+        order.LeadId = Tobias;
+        db.Findings.Add(new Finding { OrderId = order.Id, Text = "Thermostat housing seeps at the seam under pressure", Measured = 14, Unit = "psi", Rating = Rating.Due, ById = Ana, At = shop.UtcNow.AddMinutes(-88) });
+        db.Findings.Add(new Finding { OrderId = order.Id, Text = "Front pads", Measured = 6.5m, Unit = "mm", Rating = Rating.Sound, ById = Ana, At = shop.UtcNow.AddMinutes(-86) });
+        Keep(order);
+    }
+
+    /// <summary>On the clock and late.</summary>
+    private void Bearing()
+    {
+        var order = Open(1, "Humming that grows with speed", 190, -40, "Wheel bearing, replace one");
+        Arrive(order, Reading(order));
+        Stock(order);
+        Approve(order, 175, AnswerChannel.Phone, order.Jobs[0]);
+        order.BeginWork(order.Jobs[0].Id, shop.Policy, Actor(Tobias, shop.UtcNow.AddMinutes(-100)));
+        Clock(order.Jobs[0], order, Tobias, 100, null);
+        Plan(order.Jobs[0], order, Tobias, At(-100));
+        order.LeadId = Tobias;
+        Keep(order);
+    }
+
+    private void Done(int car, string title, long technician, string says)
+    {
+        var order = Open(car, says, 185, 120, title);
+        Arrive(order, Reading(order));
+        Stock(order);
+        var job = order.Jobs[0];
+        Approve(order, 170, AnswerChannel.InPerson, job);
+        OrderPricing.Refresh(order, CustomerOf(order), shop.Policy);
+        // Technicians are on one thing at a time: what is done ended before what runs now.
+        var (from, to) = technician == Ana ? (84, 20) : (130, 35);
+        order.BeginWork(job.Id, shop.Policy, Actor(technician, shop.UtcNow.AddMinutes(-from)));
+        Clock(job, order, technician, from, to);
+        order.FinishJob(job.Id, Actor(technician, shop.UtcNow.AddMinutes(-to)));
+        Plan(job, order, technician, At(-from));
+        order.LeadId = technician;
+        Keep(order);
+    }
+
+    /// <summary>On the clock and over its time.</summary>
+    private void Clutch()
+    {
+        var order = Open(3, "Clutch slips uphill", 60 * 24, 260, "Clutch, replace");
+        Arrive(order, Reading(order));
+        var job = order.Jobs[0];
+        job.Lines[0].Hours = 2.1m;
+        job.Title = "Clutch release cylinder, replace";
+        order.Title = job.Title;
+        Stock(order);
+        Approve(order, 60 * 23, AnswerChannel.Phone, job);
+        order.BeginWork(job.Id, shop.Policy, Actor(Pieter, shop.UtcNow.AddMinutes(-136)));
+        Clock(job, order, Pieter, 136, null);
+        Plan(job, order, Pieter, At(-136));
+        order.LeadId = Pieter;
+        Keep(order);
+    }
+
+    private void Expected(int car, string title, long technician, int inMinutes, string says, bool waits, params string[] more)
+    {
+        var order = Open(car, says, 60 * 26, inMinutes + 200, [title, .. more]);
+        order.Stage = Stage.Expected;
+        order.CustomerWaits = waits;
+        Stock(order);
+        Approve(order, 60 * 25, AnswerChannel.Phone, [.. order.Jobs]);
+        order.Stage = Stage.Expected;
+        var start = At(inMinutes);
+        OrderPricing.Refresh(order, CustomerOf(order), shop.Policy);
+        foreach (var job in order.Jobs)
+        {
+            Plan(job, order, technician, start);
+            start = start.AddHours((double)job.SoldHours);
+        }
+        order.LeadId = technician;
+        Keep(order);
+    }
+
+    /// <summary>Waits for a part that comes today.</summary>
+    private void Alternator()
+    {
+        var order = Open(7, "Charging light is on", 150, 230, "Alternator, replace");
+        Arrive(order, Reading(order));
+        var job = order.Jobs[0];
+        Approve(order, 120, AnswerChannel.Phone, job);
+        order.MoveTo(Stage.WaitingForParts, "The customer answered", By(order, 120));
+        Purchase(order, 1, "harbor", "HP-39871", 75);
+        Plan(job, order, Ana, At(100));
+        order.LeadId = Ana;
+    }
+
+    /// <summary>Promised today, but its part comes tomorrow.</summary>
+    private void Turbo()
+    {
+        var order = Open(8, "No power, whistles under load", 60 * 5, 330, "Engine light, diagnose");
+        Arrive(order, Reading(order));
+        order.Jobs[0].Title = "Turbocharger, replace";
+        order.Title = order.Jobs[0].Title;
+        order.Jobs[0].Lines[0].Description = "Turbocharger, replace";
+        order.Jobs[0].Lines[0].Hours = 4.2m;
+        order.Jobs[0].Lines[0].RateName = "";
+        var line = new Line { Kind = LineKind.Part, Position = 1, Quantity = 1 };
+        line.TakePart(shop.Parts.First(p => p.Number == "TU"));
+        order.Jobs[0].Lines.Add(shop.Keyed(line));
+        Approve(order, 250, AnswerChannel.Phone, order.Jobs[0]);
+        order.MoveTo(Stage.WaitingForParts, "The customer answered", By(order, 250));
+        Purchase(order, 2, "northline", "NL-39902", 60 * 24);
+        order.LeadId = Pieter;
+    }
+
+    private void Purchase(Order order, long supplier, string code, string reference, int expectedIn)
+    {
+        var lines = order.Jobs.SelectMany(j => j.Lines).Where(l => l.Kind == LineKind.Part).ToArray();
+        Keep(order, lines);
+        var placed = shop.UtcNow.AddMinutes(-110);
+        var expected = shop.UtcNow.AddMinutes(expectedIn);
+        var purchase = new PurchaseOrder
+        {
+            Number = purchaseNumber++, SupplierId = supplier, State = PurchaseOrderState.Confirmed, IdempotencyKey = new Guid((int)purchaseNumber, 7, 7, [1, 2, 3, 4, 5, 6, 7, 8]),
+            SupplierReference = reference, ExpectedAt = expected, CreatedAt = placed, ById = DemoMaker.PartsPerson, Tries = 1,
+        };
+        foreach (var line in lines) purchase.Lines.Add(new PurchaseOrderLine { LineId = line.Id, OrderId = order.Id, PartId = line.PartId, PartNumber = line.Number, Description = line.Description, Quantity = line.Quantity, UnitCost = line.UnitCost });
+        db.PurchaseOrders.Add(purchase);
+        shop.OutsideOrders.Add(new OutsideOrder(code, purchase.IdempotencyKey.ToString(), reference, purchase.Number, placed, expected, "confirmed"));
+    }
+
+    private void Ready(int car, string title, string says, long? technician, int? promisedIn)
+    {
+        var order = Open(car, says, 130, promisedIn ?? 240, title);
+        Arrive(order, Reading(order));
+        Stock(order);
+        Approve(order, 100, AnswerChannel.InPerson, order.Jobs[0]);
+        order.MoveTo(Stage.ReadyForTechnician, "The customer answered", By(order, 100));
+        Plan(order.Jobs[0], order, null, At(technician is null ? 220 : 25));
+        Keep(order);
+    }
+
+    private void Plain(int car, Stage stage, string says, string? title, int? promisedIn, params string[] more)
+    {
+        var order = Open(car, says, 35 + car * 2, promisedIn, title is null ? [] : [title, .. more]);
+        Arrive(order, Reading(order));
+        if (title is not null) Approve(order, 30, AnswerChannel.InPerson, order.Jobs[0]);
+        order.MoveTo(stage, "", By(order, 25));
+        if (stage == Stage.Diagnosis) Plan(order.Jobs[0], order, Noor, At(60));
+        Keep(order);
+    }
+
+    private void Checked(int car, Stage stage, string title, long technician, int promisedIn)
+    {
+        var order = Open(car, "Came back from the first look", 60 * 27, promisedIn, title);
+        Arrive(order, Reading(order));
+        Stock(order);
+        Approve(order, 60 * 26, AnswerChannel.Phone, order.Jobs[0]);
+        order.BeginWork(order.Jobs[0].Id, shop.Policy, Actor(technician, shop.UtcNow.AddMinutes(-60 * 21)));
+        Clock(order.Jobs[0], order, technician, 60 * 21, 60 * 20);
+        order.MoveTo(stage, "", Actor(technician, shop.UtcNow.AddMinutes(-15)));
+        order.LeadId = technician;
+        Keep(order);
+    }
+}

@@ -1,0 +1,69 @@
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Metadata.Builders;
+using Yardstick.Core.Approval;
+using Yardstick.Core.Floor;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Records;
+
+namespace Yardstick.Data.Orders;
+
+internal sealed class OrdersMapping : IEntityTypeConfiguration<Order>, IEntityTypeConfiguration<Job>, IEntityTypeConfiguration<Line>, IEntityTypeConfiguration<Decision>, IEntityTypeConfiguration<OrderChange>, IEntityTypeConfiguration<StageChange>, IEntityTypeConfiguration<CannedJob>
+{
+    public void Configure(EntityTypeBuilder<Order> builder)
+    {
+        builder.Ignore(o => o.OnJobs);
+        builder.Ignore(o => o.ApprovedJobs);
+        builder.Ignore(o => o.AmountAgreed);
+        builder.Ignore(o => o.Progress);
+        builder.ComplexProperty(o => o.Total);
+        builder.ComplexProperty(o => o.ApprovedTotal);
+        builder.Property(o => o.PromisedAt).HasConversion<WallTime>();
+        builder.HasIndex(o => o.Number).IsUnique();
+        // The floor asks for open orders only; their number stays small however long the shop runs.
+        builder.HasIndex(o => new { o.State, o.Stage });
+        builder.HasIndex(o => o.CustomerId);
+        builder.HasIndex(o => o.VehicleId);
+        builder.HasMany(o => o.Concerns).WithOne().HasForeignKey(c => c.OrderId);
+        builder.HasMany(o => o.Jobs).WithOne().HasForeignKey(j => j.OrderId);
+        builder.HasMany(o => o.Decisions).WithOne().HasForeignKey(d => d.OrderId);
+        // Written after the order is saved, when everything that was added has its key.
+        builder.Ignore(o => o.Changes);
+        builder.HasMany(o => o.StageChanges).WithOne().HasForeignKey(c => c.OrderId);
+        builder.HasOne<Customer>().WithMany().HasForeignKey(o => o.CustomerId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasOne<Vehicle>().WithMany().HasForeignKey(o => o.VehicleId).OnDelete(DeleteBehavior.Restrict);
+    }
+
+    public void Configure(EntityTypeBuilder<Job> builder)
+    {
+        builder.Ignore(j => j.IsOn);
+        builder.Ignore(j => j.OnLines);
+        builder.ComplexProperty(j => j.Subtotal);
+        builder.HasIndex(j => j.OrderId);
+        builder.HasMany(j => j.Lines).WithOne().HasForeignKey(l => l.JobId);
+    }
+
+    public void Configure(EntityTypeBuilder<Line> builder)
+    {
+        builder.Ignore(l => l.IsOn);
+        builder.Ignore(l => l.IsPartOpen);
+        builder.HasIndex(l => l.JobId);
+        builder.HasIndex(l => l.PartId);
+    }
+
+    public void Configure(EntityTypeBuilder<Decision> builder)
+    {
+        builder.ComplexProperty(d => d.AmountAgreed);
+        builder.ComplexProperty(d => d.JobAmount);
+    }
+
+    public void Configure(EntityTypeBuilder<OrderChange> builder)
+    {
+        builder.Ignore(c => c.Subject);
+        builder.HasIndex(c => new { c.OrderId, c.Target, c.TargetId, c.Field });
+        builder.HasOne<Order>().WithMany().HasForeignKey(c => c.OrderId);
+    }
+
+    public void Configure(EntityTypeBuilder<StageChange> builder) => builder.HasIndex(c => c.OrderId);
+
+    public void Configure(EntityTypeBuilder<CannedJob> builder) => builder.HasMany(c => c.Lines).WithOne().HasForeignKey(l => l.CannedJobId);
+}

@@ -1,0 +1,73 @@
+using Microsoft.AspNetCore.Identity;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Metadata.Builders;
+using Yardstick.Core.Setup;
+
+namespace Yardstick.Data.Setup;
+
+/// <summary>How a person on staff signs in. Its key is the person's.</summary>
+public class Account : IdentityUser<long>
+{
+    /// <summary>Hash of the PIN; null if none was set.</summary>
+    public string? PinHash { get; set; }
+}
+
+/// <summary>A terminal that a manager enrolled: people who signed in there may switch by PIN.</summary>
+public class Terminal
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>What people call it.</summary>
+    public required string Name { get; set; }
+    /// <summary>Hash of the token in its cookie.</summary>
+    public required string TokenHash { get; set; }
+    /// <summary>Enrolled, UTC.</summary>
+    public DateTime EnrolledAt { get; set; }
+    /// <summary>Who enrolled it.</summary>
+    public long EnrolledById { get; set; }
+    /// <summary>Wrong PINs in a row.</summary>
+    public int Misses { get; set; }
+    /// <summary>No PIN is taken until somebody signs in with a password.</summary>
+    public bool Locked { get; set; }
+}
+
+/// <summary>Somebody signed in at a terminal with a password.</summary>
+public class TerminalPerson
+{
+    /// <summary>The terminal.</summary>
+    public long TerminalId { get; set; }
+    /// <summary>The person.</summary>
+    public long StaffId { get; set; }
+    /// <summary>Last time, UTC.</summary>
+    public DateTime At { get; set; }
+}
+
+/// <summary>A sign-in, or a miss. Only added to.</summary>
+public class SignInRecord
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>The person; null for a name that is not known.</summary>
+    public long? StaffId { get; set; }
+    /// <summary>password, pin.</summary>
+    public required string Method { get; set; }
+    /// <summary>Whether it let the person in.</summary>
+    public bool Success { get; set; }
+    /// <summary>When, UTC.</summary>
+    public DateTime At { get; set; }
+}
+
+internal sealed class SetupMapping : IEntityTypeConfiguration<Shop>, IEntityTypeConfiguration<StaffMember>, IEntityTypeConfiguration<TerminalPerson>, IEntityTypeConfiguration<Counter>, IEntityTypeConfiguration<Terminal>, IEntityTypeConfiguration<CommandRecord>
+{
+    public void Configure(EntityTypeBuilder<Shop> builder) => builder.Property(s => s.Id).ValueGeneratedNever();
+
+    public void Configure(EntityTypeBuilder<StaffMember> builder) => builder.Ignore(s => s.ShortName);
+
+    public void Configure(EntityTypeBuilder<TerminalPerson> builder) => builder.HasKey(p => new { p.TerminalId, p.StaffId });
+
+    public void Configure(EntityTypeBuilder<Counter> builder) => builder.HasKey(c => c.Name);
+
+    public void Configure(EntityTypeBuilder<Terminal> builder) => builder.HasIndex(t => t.TokenHash).IsUnique();
+
+    public void Configure(EntityTypeBuilder<CommandRecord> builder) => builder.Property(c => c.Id).ValueGeneratedNever();
+}

@@ -1,0 +1,27 @@
+using Yardstick.Core.Setup;
+
+namespace Yardstick.Data.Setup;
+
+/// <summary>What every new shop begins with.</summary>
+public static class ShopStart
+{
+    /// <summary>A plain policy to begin with; the shop sets its own in Setup.</summary>
+    public const string Policy = """
+        {"currency":"USD","pricesIncludeTax":false,"laborRates":{"general":120.00,"diagnostic":135.00},"laborCostPerHour":38.00,
+        "markupBands":{"standard":[{"upTo":5,"multiplier":3.0},{"upTo":25,"multiplier":2.2},{"upTo":100,"multiplier":1.8},{"upTo":null,"multiplier":1.45}]},
+        "categories":{},"priceEnding":"none","capAtList":false,"companions":[],"orderFees":[],
+        "supplies":{"percent":6,"base":"labor","minimum":null,"maximum":38.00,"taxable":true,"costPercent":50},
+        "taxes":[],"overrun":{"percent":10,"amount":75}}
+        """;
+
+    /// <summary>Adds the shop, its first policy and its counters.</summary>
+    public static void AddShop(ShopDb db, Shop shop, DateTime utcNow, string policy = Policy)
+    {
+        db.Shops.Add(shop);
+        db.PolicyVersions.Add(new PolicyVersion { Id = 1, InForceAt = utcNow, Json = policy.Replace("\"USD\"", $"\"{shop.Currency}\"", StringComparison.Ordinal) });
+        db.Counters.AddRange(
+            new Counter { Name = Counter.Orders, Next = 1001 },
+            new Counter { Name = Counter.Invoices, Next = 1001 },
+            new Counter { Name = Counter.PurchaseOrders, Next = 501 });
+    }
+}

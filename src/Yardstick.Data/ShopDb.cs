@@ -1,0 +1,150 @@
+using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+using Yardstick.Core.Approval;
+using Yardstick.Core.Billing;
+using Yardstick.Core.Floor;
+using Yardstick.Core.Inspections;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Parts;
+using Yardstick.Core.Records;
+using Yardstick.Core.Setup;
+using Yardstick.Data.Setup;
+
+namespace Yardstick.Data;
+
+/// <summary>The shop's database.</summary>
+public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Account, long>(options)
+{
+    /// <summary>The shop; one row.</summary>
+    public DbSet<Shop> Shops => Set<Shop>();
+    /// <summary>Policies.</summary>
+    public DbSet<PolicyVersion> PolicyVersions => Set<PolicyVersion>();
+    /// <summary>People on staff.</summary>
+    public DbSet<StaffMember> Staff => Set<StaffMember>();
+    /// <summary>Terminals for switching by PIN.</summary>
+    public DbSet<Terminal> Terminals => Set<Terminal>();
+    /// <summary>Who signed in where.</summary>
+    public DbSet<TerminalPerson> TerminalPeople => Set<TerminalPerson>();
+    /// <summary>Sign-ins and failed ones.</summary>
+    public DbSet<SignInRecord> SignIns => Set<SignInRecord>();
+    /// <summary>Counters.</summary>
+    public DbSet<Counter> Counters => Set<Counter>();
+    /// <summary>Commands that were carried out.</summary>
+    public DbSet<CommandRecord> Commands => Set<CommandRecord>();
+    /// <summary>Customers.</summary>
+    public DbSet<Customer> Customers => Set<Customer>();
+    /// <summary>Telephone numbers.</summary>
+    public DbSet<CustomerPhone> CustomerPhones => Set<CustomerPhone>();
+    /// <summary>Vehicles.</summary>
+    public DbSet<Vehicle> Vehicles => Set<Vehicle>();
+    /// <summary>Odometer readings.</summary>
+    public DbSet<OdometerReading> OdometerReadings => Set<OdometerReading>();
+    /// <summary>Orders.</summary>
+    public DbSet<Order> Orders => Set<Order>();
+    /// <summary>Jobs.</summary>
+    public DbSet<Job> Jobs => Set<Job>();
+    /// <summary>Lines.</summary>
+    public DbSet<Line> Lines => Set<Line>();
+    /// <summary>Concerns.</summary>
+    public DbSet<Concern> Concerns => Set<Concern>();
+    /// <summary>Changes on orders.</summary>
+    public DbSet<OrderChange> OrderChanges => Set<OrderChange>();
+    /// <summary>Stages gone through.</summary>
+    public DbSet<StageChange> StageChanges => Set<StageChange>();
+    /// <summary>Decisions.</summary>
+    public DbSet<Decision> Decisions => Set<Decision>();
+    /// <summary>Canned jobs.</summary>
+    public DbSet<CannedJob> CannedJobs => Set<CannedJob>();
+    /// <summary>Lines of canned jobs.</summary>
+    public DbSet<CannedLine> CannedLines => Set<CannedLine>();
+    /// <summary>Parts.</summary>
+    public DbSet<Part> Parts => Set<Part>();
+    /// <summary>Suppliers.</summary>
+    public DbSet<Supplier> Suppliers => Set<Supplier>();
+    /// <summary>Purchase orders.</summary>
+    public DbSet<PurchaseOrder> PurchaseOrders => Set<PurchaseOrder>();
+    /// <summary>Lines of purchase orders.</summary>
+    public DbSet<PurchaseOrderLine> PurchaseOrderLines => Set<PurchaseOrderLine>();
+    /// <summary>Movements of stock.</summary>
+    public DbSet<StockMovement> StockMovements => Set<StockMovement>();
+    /// <summary>Planned work.</summary>
+    public DbSet<PlannedWork> PlannedWork => Set<PlannedWork>();
+    /// <summary>Presence.</summary>
+    public DbSet<Attendance> Attendances => Set<Attendance>();
+    /// <summary>Clocked time.</summary>
+    public DbSet<TimeEntry> TimeEntries => Set<TimeEntry>();
+    /// <summary>Findings.</summary>
+    public DbSet<Finding> Findings => Set<Finding>();
+    /// <summary>Photos.</summary>
+    public DbSet<Photo> Photos => Set<Photo>();
+    /// <summary>Invoices and credit notes.</summary>
+    public DbSet<Invoice> Invoices => Set<Invoice>();
+    /// <summary>Payments and refunds.</summary>
+    public DbSet<Payment> Payments => Set<Payment>();
+    /// <summary>Card charges.</summary>
+    public DbSet<CardCharge> CardCharges => Set<CardCharge>();
+
+    /// <inheritdoc />
+    protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)
+    {
+        base.ConfigureConventions(configurationBuilder);
+        configurationBuilder.Properties<decimal>().HaveConversion<TenThousandths>();
+        configurationBuilder.Properties<DateTime>().HaveConversion<UtcMoment>();
+    }
+
+    /// <inheritdoc />
+    protected override void OnModelCreating(ModelBuilder builder)
+    {
+        base.OnModelCreating(builder);
+        builder.ApplyConfigurationsFromAssembly(typeof(ShopDb).Assembly);
+    }
+
+    /// <summary>Takes the next number of a series; within the transaction of whoever uses it, so that none is lost.</summary>
+    public async Task<long> NextNumberAsync(string series)
+    {
+        var counter = await Counters.FindAsync(series) ?? throw new InvalidOperationException($"No series is named {series}.");
+        var number = counter.Next++;
+        await SaveChangesAsync();
+        return number;
+    }
+}
+
+/// <summary>Figures as whole ten-thousandths, so that the database keeps them exactly.</summary>
+public sealed class TenThousandths() : ValueConverter<decimal, long>(v => (long)(v * 10000m), v => v / 10000m);
+
+/// <summary>What happened is UTC; without it .NET would forget that on the way back.</summary>
+public sealed class UtcMoment() : ValueConverter<DateTime, DateTime>(v => v, v => DateTime.SpecifyKind(v, DateTimeKind.Utc));
+
+/// <summary>Wall time in the shop.</summary>
+public sealed class WallTime() : ValueConverter<DateTime, DateTime>(v => v, v => DateTime.SpecifyKind(v, DateTimeKind.Unspecified));
+
+/// <summary>A series of numbers.</summary>
+public class Counter
+{
+    /// <summary>Name of the series.</summary>
+    public required string Name { get; set; }
+    /// <summary>The number that comes next.</summary>
+    public long Next { get; set; }
+    /// <summary>Numbers of orders.</summary>
+    public const string Orders = "orders";
+    /// <summary>Numbers of invoices and credit notes.</summary>
+    public const string Invoices = "invoices";
+    /// <summary>Numbers of purchase orders.</summary>
+    public const string PurchaseOrders = "purchaseOrders";
+}
+
+/// <summary>A command that was carried out, so that a repeat does nothing.</summary>
+public class CommandRecord
+{
+    /// <summary>The id that the client made.</summary>
+    public Guid Id { get; set; }
+    /// <summary>Who sent it; nobody else gets its answer.</summary>
+    public long StaffId { get; set; }
+    /// <summary>When, UTC.</summary>
+    public DateTime At { get; set; }
+    /// <summary>Status of the answer.</summary>
+    public int Status { get; set; }
+    /// <summary>Body of the answer.</summary>
+    public string Body { get; set; } = "";
+}

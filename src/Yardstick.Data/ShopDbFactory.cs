@@ -1,0 +1,11 @@
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Design;
+
+namespace Yardstick.Data;
+
+/// <summary>For <c>dotnet ef</c> only.</summary>
+public sealed class ShopDbFactory : IDesignTimeDbContextFactory<ShopDb>
+{
+    /// <inheritdoc />
+    public ShopDb CreateDbContext(string[] args) => new(ShopFile.Options("design.db"));
+}

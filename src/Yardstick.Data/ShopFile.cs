@@ -1,0 +1,126 @@
+using System.Data.Common;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Diagnostics;
+
+namespace Yardstick.Data;
+
+/// <summary>A shop's data folder: the database, photos, keys, backups, and the lock that keeps a second server out.</summary>
+public sealed class ShopFile : IDisposable
+{
+    private readonly FileStream held;
+
+    private ShopFile(string folder, FileStream held) => (Folder, this.held) = (folder, held);
+
+    /// <summary>The data folder.</summary>
+    public string Folder { get; }
+    /// <summary>The database file.</summary>
+    public string Database => Path.Combine(Folder, "shop.db");
+    /// <summary>Where photos lie, by content hash.</summary>
+    public string Photos => Path.Combine(Folder, "photos");
+    /// <summary>Keys that protect cookies.</summary>
+    public string Keys => Path.Combine(Folder, "keys");
+    private string RunningMark => Path.Combine(Folder, "running");
+
+    /// <summary>Opens a data folder; makes it when it is not there.</summary>
+    /// <exception cref="ShopFileException">Another server has it open, or the database is damaged.</exception>
+    public static ShopFile Open(string folder)
+    {
+        Directory.CreateDirectory(folder);
+        FileStream held;
+        try
+        {
+            held = new FileStream(Path.Combine(folder, "lock"), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
+        }
+        catch (IOException)
+        {
+            throw new ShopFileException($"Another Yardstick is running on {folder}. Stop it first, or choose another folder with --data.");
+        }
+        var file = new ShopFile(folder, held);
+        Directory.CreateDirectory(file.Photos);
+        Directory.CreateDirectory(file.Keys);
+        return file;
+    }
+
+    /// <summary>Checks the database after an unclean stop, backs it up before new migrations, applies them.</summary>
+    public async Task PrepareAsync()
+    {
+        var fresh = !File.Exists(Database);
+        if (!fresh && File.Exists(RunningMark)) await CheckAsync("quick_check");
+        await using var db = new ShopDb(Options(Database));
+        var pending = (await db.Database.GetPendingMigrationsAsync()).ToList();
+        if (!fresh && pending.Count > 0) await BackupAsync(Path.Combine(Folder, $"before-{pending[^1]}.db"));
+        if (pending.Count > 0) await db.Database.MigrateAsync();
+        if (fresh) await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode = WAL;");
+        await File.WriteAllTextAsync(RunningMark, "");
+    }
+
+    /// <summary>Copies the database to a file while it is in use.</summary>
+    public async Task BackupAsync(string target)
+    {
+        File.Delete(target);
+        await using var connection = new SqliteConnection($"Data Source={Database};Pooling=False");
+        await connection.OpenAsync();
+        await using var command = connection.CreateCommand();
+        command.CommandText = "VACUUM INTO $target";
+        command.Parameters.AddWithValue("$target", target);
+        await command.ExecuteNonQueryAsync();
+    }
+
+    private async Task CheckAsync(string pragma)
+    {
+        await using var connection = new SqliteConnection($"Data Source={Database};Pooling=False");
+        await connection.OpenAsync();
+        await using var command = connection.CreateCommand();
+        command.CommandText = $"PRAGMA {pragma}";
+        string? answer;
+        try
+        {
+            answer = (string?)await command.ExecuteScalarAsync();
+        }
+        catch (SqliteException problem)
+        {
+            answer = problem.Message;
+        }
+        if (answer != "ok") throw new ShopFileException($"The database {Database} is damaged ({answer}). Restore the latest backup with ./yardstick restore, or, for the demo, start with --reset.");
+    }
+
+    /// <summary>A clean stop: the next start need not check.</summary>
+    public void Dispose()
+    {
+        SqliteConnection.ClearAllPools();
+        File.Delete(RunningMark);
+        held.Dispose();
+    }
+
+    /// <summary>How the database is opened: foreign keys on, everything confirmed is on the disk.</summary>
+    public static DbContextOptions<ShopDb> Options(string database) => (DbContextOptions<ShopDb>)Use(new DbContextOptionsBuilder<ShopDb>(), database).Options;
+
+    /// <summary>How the database is opened, for a container.</summary>
+    public static DbContextOptionsBuilder Use(DbContextOptionsBuilder options, string database) => options
+        .UseSqlite($"Data Source={database};Foreign Keys=True", sqlite => sqlite.UseQuerySplittingBehavior(QuerySplittingBehavior.SplitQuery))
+        .AddInterceptors(Pragmas.Instance);
+
+    private sealed class Pragmas : DbConnectionInterceptor
+    {
+        internal static readonly Pragmas Instance = new();
+        private const string Text = "PRAGMA synchronous = FULL; PRAGMA busy_timeout = 5000;";
+
+        public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData)
+        {
+            using var command = connection.CreateCommand();
+            command.CommandText = Text;
+            command.ExecuteNonQuery();
+        }
+
+        public override async Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
+        {
+            await using var command = connection.CreateCommand();
+            command.CommandText = Text;
+            await command.ExecuteNonQueryAsync(cancellationToken);
+        }
+    }
+}
+
+/// <summary>The data folder can't be used; the message is for people.</summary>
+public sealed class ShopFileException(string message) : Exception(message);

@@ -1,0 +1,47 @@
+using Yardstick.Server.Approval;
+using Yardstick.Server.Billing;
+using Yardstick.Server.Documents;
+using Yardstick.Server.Floor;
+using Yardstick.Server.Inspections;
+using Yardstick.Server.Orders;
+using Yardstick.Server.Parts;
+using Yardstick.Server.Records;
+using Yardstick.Server.Setup;
+using Yardstick.Server.WriteUp;
+
+namespace Yardstick.Server;
+
+/// <summary>All endpoints, by area.</summary>
+public static class Api
+{
+    /// <summary>Maps them under <c>/api</c>.</summary>
+    public static void MapApi(this IEndpointRouteBuilder app)
+    {
+        var api = app.MapGroup("/api");
+        Session.Map(api);
+        FirstRun.Map(api);
+        ShopInfo.Map(api);
+        Find.Map(api);
+        Customers.Map(api);
+        StartOrder.Map(api);
+        OrderList.Map(api);
+        ReadOrder.Map(api);
+        EditOrder.Map(api);
+        EditJobs.Map(api);
+        EditLines.Map(api);
+        CannedJobs.Map(api);
+        RecordDecision.Map(api);
+        PartsView.Map(api);
+        PlaceOrder.Map(api);
+        ReceiveParts.Map(api);
+        FloorView.Map(api);
+        PlanWork.Map(api);
+        Bench.Map(api);
+        RecordFinding.Map(api);
+        PostInvoice.Map(api);
+        InvoiceView.Map(api);
+        TakePayment.Map(api);
+        ReverseInvoice.Map(api);
+        PdfEndpoints.Map(api);
+    }
+}

@@ -1,0 +1,103 @@
+using System.Text.Json;
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Billing;
+using Yardstick.Core.Floor;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Parts;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Documents;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Billing;
+
+/// <summary>Closes an order: names what is in the way, or posts an invoice that never changes.</summary>
+public static class PostInvoice
+{
+    /// <summary>A posted invoice.</summary>
+    public sealed record Posted(long InvoiceId, long Number);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/orders/{id:long}/obstacles", NameAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<Obstacle>>().ProducesProblem(404);
+        api.MapPost("/orders/{id:long}/invoice", Handle).Asks(Permission.PostInvoices).Produces<Posted>().ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/finish-jobs", FinishJobs).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
+    }
+
+    private static async Task<IResult> NameAsync(long id, ShopDb db)
+    {
+        if (await db.LoadOrderAsync(id) is not { } order) return Problems.Of(new Problem("order.gone", "There is no such order."));
+        return Results.Ok(await ObstaclesAsync(db, order));
+    }
+
+    private static async Task<IReadOnlyList<Obstacle>> ObstaclesAsync(ShopDb db, Order order)
+    {
+        var policy = await Setup.Policies.PolicyAsync(db, order.PolicyVersionId);
+        var purchases = await db.PurchaseOrders.Include(p => p.Lines).Where(p => p.Lines.Any(l => l.OrderId == order.Id)).ToListAsync();
+        var onTheClock = await db.TimeEntries.Where(t => t.OrderId == order.Id && t.End == null).Join(db.Staff, t => t.StaffId, s => s.Id, (t, s) => s.Name).ToListAsync();
+        return Obstacles.Of(order, policy, purchases, onTheClock);
+    }
+
+    private static Task<IResult> FinishJobs(long id, Commands commands) => commands.OnOrderAsync<Changed>(id, under =>
+    {
+        foreach (var job in under.Order.ApprovedJobs.ToList())
+        {
+            if (under.Order.FinishJob(job.Id, under.Work.Actor).Problem is { } problem) return Task.FromResult<Result<Changed>>(problem);
+        }
+        under.Work.Touch("floor");
+        return Task.FromResult<Result<Changed>>(new Changed(under.Order.Version, id, under.Order.Version));
+    });
+
+    private static Task<IResult> Handle(long id, Commands commands) => commands.OnOrderAsync<Posted>(id, async under =>
+    {
+        var (db, order, actor) = (under.Work.Db, under.Order, under.Work.Actor);
+        if (order.State == OrderState.Posted) return new Problem("order.posted", "This order is invoiced already.");
+        var obstacles = await ObstaclesAsync(db, order);
+        if (obstacles.Count > 0) return new Problem("order.obstacles", obstacles[0].Message);
+
+        var pricing = OrderPricing.CaseOf(order, under.Customer, under.Policy, Inclusion.ApprovedOnly);
+        var result = OrderPricer.Price(pricing);
+        var number = await db.NextNumberAsync(Counter.Invoices);
+        var document = DocumentMaker.OfOrder(order, await db.PartiesAsync(order), under.Shop, result, DocumentKind.Invoice, number, under.LocalNow);
+        var invoice = new Invoice
+        {
+            Number = number, OrderId = id, CustomerId = order.CustomerId, PostedAt = actor.At, PostedById = actor.StaffId, Total = Money.Of(result.Total),
+            Tax = Money.Of(result.Taxes.Sum(t => t.Amount)), Profit = Money.Of(result.Profit), PolicyVersionId = order.PolicyVersionId,
+            CaseJson = CaseWriter.Write(pricing), DocumentJson = JsonSerializer.Serialize(document, DocumentMaker.Json),
+        };
+        db.Invoices.Add(invoice);
+        await IssueStockAsync(db, order, actor, back: false);
+        order.Post(actor);
+        await db.SaveChangesAsync();
+        under.Work.Touch("floor");
+        under.Work.Touch("parts");
+        return new Posted(invoice.Id, number);
+    });
+
+    /// <summary>What was kept for the order leaves the shelf; with a reversal it comes back.</summary>
+    internal static async Task IssueStockAsync(ShopDb db, Order order, Actor actor, bool back)
+    {
+        foreach (var line in order.ApprovedJobs.SelectMany(j => j.OnLines).Where(l => l is { Kind: LineKind.Part, PartId: not null, Out: false }))
+        {
+            var fromStock = line.Quantity - line.ReceivedQuantity;
+            if (fromStock <= 0) continue;
+            var part = (await db.Parts.FindAsync(line.PartId))!;
+            part.OnHand += back ? fromStock : -fromStock;
+            if (!back)
+            {
+                part.Reserved -= line.ReservedQuantity;
+                line.ReservedQuantity = 0;
+            }
+            db.StockMovements.Add(new StockMovement
+            {
+                PartId = part.Id, LineId = line.Id, Kind = back ? StockMovementKind.Return : StockMovementKind.Issue, Quantity = back ? fromStock : -fromStock,
+                UnitCost = part.AverageCost, At = actor.At, ById = actor.StaffId,
+            });
+        }
+    }
+}

@@ -1,0 +1,111 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Parts;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Records;
+using Yardstick.Core.Setup;
+using Yardstick.Data;
+using Yardstick.Server.Setup;
+
+namespace Yardstick.Server.Changes;
+
+/// <summary>An order under change, with what prices it.</summary>
+public sealed record OrderUnderChange(Work Work, Order Order, Customer? Customer, PricingPolicy Policy, Shop Shop)
+{
+    /// <summary>What follows once stock is kept for what was approved.</summary>
+    public Action? AfterSettling { get; set; }
+
+    /// <summary>Wall time in the shop.</summary>
+    public DateTime LocalNow => Shop.Local(Work.Actor.At);
+
+    /// <summary>Prices the order as it stands now.</summary>
+    public PricingResult Price(Order order, Inclusion include) => OrderPricing.Price(order, Customer, Policy, include);
+}
+
+/// <summary>What a change on an order answers.</summary>
+/// <param name="OrderVersion">Version of the order after it.</param>
+/// <param name="Id">Key of what was added or changed.</param>
+/// <param name="Version">Version of what was changed, to be sent with the next change or the undo.</param>
+public sealed record Changed(int OrderVersion, long Id, int Version);
+
+/// <summary>Changes on orders: load, change by the order's own methods, price, keep, tell.</summary>
+public static class OrderWork
+{
+    /// <summary>Loads an order with everything that its rules need.</summary>
+    public static Task<Order?> LoadOrderAsync(this ShopDb db, long id) => db.Orders
+        .Include(o => o.Concerns).Include(o => o.Jobs).ThenInclude(j => j.Lines).Include(o => o.Decisions)
+        .FirstOrDefaultAsync(o => o.Id == id);
+
+    /// <summary>Runs a change on an order.</summary>
+    public static Task<IResult> OnOrderAsync<T>(this Commands commands, long id, Func<OrderUnderChange, Task<Result<T>>> change) =>
+        commands.RunAsync<T>(work => work.OnOrderAsync(id, change));
+
+    /// <summary>Changes an order within a command: afterwards it is priced anew and saved.</summary>
+    public static async Task<Result<T>> OnOrderAsync<T>(this Work work, long id, Func<OrderUnderChange, Task<Result<T>>> change)
+    {
+        var db = work.Db;
+        if (await db.LoadOrderAsync(id) is not { } order) return new Problem("order.gone", "There is no such order.");
+        var customer = order.CustomerId is { } customerId ? await db.Customers.FindAsync(customerId) : null;
+        var policy = await db.PolicyAsync(order.PolicyVersionId);
+        var shop = await db.Shops.SingleAsync();
+        var under = new OrderUnderChange(work, order, customer, policy, shop);
+        var before = order.Version;
+        try
+        {
+            var result = await change(under);
+            if (!result.Ok) return result;
+            if (order.Version != before) await SettleAsync(under);
+            under.AfterSettling?.Invoke();
+            await db.SaveChangesAsync();
+            db.AddRecord(order);
+            await db.SaveChangesAsync();
+            work.Touch("order", order.Id, order.Version);
+            return result;
+        }
+        catch (CaseException bad)
+        {
+            return new Problem("order.price", $"The order can't be priced like this: {bad.Message}");
+        }
+    }
+
+    private static async Task SettleAsync(OrderUnderChange under)
+    {
+        var (db, order) = (under.Work.Db, under.Order);
+        if (order.State == OrderState.Open) OrderPricing.Refresh(order, under.Customer, under.Policy);
+        await db.SaveChangesAsync();
+        var partIds = order.Jobs.SelectMany(j => j.Lines).Select(l => l.PartId).OfType<long>().Distinct().ToList();
+        if (partIds.Count == 0) return;
+        var parts = await db.Parts.Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id);
+        var onOrder = await db.PurchaseOrderLines.Where(l => l.OrderId == order.Id && l.Received < l.Quantity)
+            .Join(db.PurchaseOrders.Where(o => o.State != PurchaseOrderState.Refused), l => l.PurchaseOrderId, o => o.Id, (l, o) => l.LineId).ToListAsync();
+        Reservation.Settle(order, parts, onOrder.ToHashSet());
+    }
+
+    /// <summary>Writes down what changed, once everything that was added has its key.</summary>
+    public static void AddRecord(this ShopDb db, Order order)
+    {
+        foreach (var change in order.Changes)
+        {
+            change.OrderId = order.Id;
+            change.TargetId = change.Subject switch { Job job => job.Id, Line line => line.Id, Concern concern => concern.Id, _ => change.TargetId };
+            db.OrderChanges.Add(change);
+        }
+        order.Changes.Clear();
+    }
+
+    /// <summary>
+    /// Whether somebody else changed the same field after the version that the client saw. Edits of other fields merge.
+    /// </summary>
+    public static async Task<Problem?> ClashAsync(this OrderUnderChange under, string target, long id, string field, int seen, string? wanted)
+    {
+        var db = under.Work.Db;
+        var latest = await db.OrderChanges
+            .Where(c => c.OrderId == under.Order.Id && c.Target == target && c.TargetId == id && c.Field == field && c.Version > seen && c.ClientId != under.Work.Actor.ClientId)
+            .OrderByDescending(c => c.Version).FirstOrDefaultAsync();
+        if (latest is null || latest.New == wanted) return null;
+        var who = await db.Staff.Where(s => s.Id == latest.ById).Select(s => s.Name).FirstOrDefaultAsync() ?? "Somebody";
+        var at = under.Shop.Local(latest.At);
+        return new Problem("edit.conflict", $"{StaffMember.ShortNameOf(who)} changed this to \"{latest.New}\" at {at:h:mm tt}; yours was not kept.", field);
+    }
+}

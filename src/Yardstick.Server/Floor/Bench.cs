@@ -1,0 +1,169 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Approval;
+using Yardstick.Core.Floor;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Parts;
+using Yardstick.Core.Setup;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Orders;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Floor;
+
+/// <summary>The technician's bench: my cars in order, without any amount of money.</summary>
+public static class Bench
+{
+    /// <summary>A line of a job, without price.</summary>
+    public sealed record BenchLine(long Id, LineKind Kind, string Description, string Number, decimal? Quantity, decimal? Hours, string State, string StateCode);
+    /// <summary>A job on the bench.</summary>
+    public sealed record BenchJob(long Id, string Title, bool Approved, string Decision, JobProgress Progress, decimal Hours, decimal ClockedHours, bool Mine, bool OnMyClock, IReadOnlyList<string> OnTheClock, IReadOnlyList<BenchLine> Lines);
+    /// <summary>A car on the bench.</summary>
+    public sealed record BenchCar(long OrderId, long Number, int Version, string Plate, string Vehicle, string Vin, string Color, string Engine, string KeyTag, Stage Stage, string StageName, DateTime? PromisedAt, PromiseState PromiseState, int? OdometerIn, string Warning, IReadOnlyList<SheetConcern> Concerns, IReadOnlyList<BenchJob> Jobs, IReadOnlyList<FindingView> Findings);
+    /// <summary>The bench.</summary>
+    public sealed record View(DateTime Now, bool Present, DateTime? PresentSince, long? OnJobId, DateTime? OnSince, IReadOnlyList<BenchCar> Cars);
+    /// <summary>Present or gone.</summary>
+    public sealed record PresenceRequest(bool Present);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/bench", HandleAsync).Asks(Permission.Work).Produces<View>();
+        api.MapPost("/bench/presence", SetPresence).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/bench/jobs/{jobId:long}/clock-on", ClockOn).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/bench/clock-off", ClockOff).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/bench/jobs/{jobId:long}/finish", Finish).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/bench/jobs/{jobId:long}/reopen", Reopen).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
+    }
+
+    private static async Task<IResult> HandleAsync(ShopDb db, HttpContext http, TimeProvider time)
+    {
+        var me = http.User.StaffId();
+        var shop = await db.Shops.SingleAsync();
+        var utcNow = time.GetUtcNow().UtcDateTime;
+        var plans = await db.PlannedWork.Where(p => p.TechnicianId == me).OrderBy(p => p.Start).ToListAsync();
+        var running = await db.TimeEntries.FirstOrDefaultAsync(t => t.StaffId == me && t.End == null);
+        var ids = plans.Select(p => p.OrderId).Concat(running is null ? [] : [running.OrderId]).ToList();
+        ids.AddRange(await db.Orders.Where(o => o.LeadId == me && o.State == OrderState.Open).Select(o => o.Id).ToListAsync());
+        var orders = await db.Orders.Include(o => o.Concerns).Include(o => o.Jobs).ThenInclude(j => j.Lines).Include(o => o.Decisions)
+            .Where(o => ids.Contains(o.Id) && o.State == OrderState.Open && o.Stage < Stage.Collected).ToListAsync();
+        var cars = new List<BenchCar>();
+        foreach (var order in orders.OrderBy(o => plans.Where(p => p.OrderId == o.Id).Min(p => (DateTime?)p.Start) ?? DateTime.MaxValue)) cars.Add(await CarAsync(db, order, me, shop, utcNow, plans));
+        var here = await db.Attendances.FirstOrDefaultAsync(a => a.StaffId == me && a.End == null);
+        return Results.Ok(new View(shop.Local(utcNow), here is not null, here?.Start, running?.JobId, running?.Start, cars));
+    }
+
+    private static async Task<BenchCar> CarAsync(ShopDb db, Order order, long me, Shop shop, DateTime utcNow, List<PlannedWork> plans)
+    {
+        var vehicle = order.VehicleId is { } id ? await db.Vehicles.FindAsync(id) : null;
+        var times = await db.TimeEntries.Where(t => t.OrderId == order.Id).ToListAsync();
+        var staff = await db.Staff.ToDictionaryAsync(s => s.Id);
+        var purchases = await db.PurchaseOrders.Include(p => p.Lines).Where(p => p.Lines.Any(l => l.OrderId == order.Id)).ToListAsync();
+        var suppliers = await db.Suppliers.ToDictionaryAsync(s => s.Id, s => s.Name);
+        var findings = await db.Findings.Where(f => f.OrderId == order.Id).OrderBy(f => f.Id).ToListAsync();
+        var jobs = order.OnJobs.Where(j => j.Decision is DecisionKind.Approved or DecisionKind.Proposed).Select(job =>
+        {
+            var on = times.Where(t => t.JobId == job.Id).ToList();
+            return new BenchJob(job.Id, job.Title, job.Decision == DecisionKind.Approved, job.Decision == DecisionKind.Approved ? "Approved" : "Not agreed yet", job.Progress, job.SoldHours,
+                decimal.Round(on.Sum(t => t.Hours(utcNow)), 2), plans.Exists(p => p.JobId == job.Id), on.Exists(t => t.End is null && t.StaffId == me),
+                on.Where(t => t.End is null).Select(t => staff[t.StaffId].ShortName).ToList(), job.OnLines.Where(l => !l.Out && l.Kind != LineKind.Fee).Select(l => LineOf(job, l, purchases, suppliers)).ToList());
+        }).ToList();
+        return new BenchCar(order.Id, order.Number, order.Version, vehicle?.Plate ?? "", vehicle?.Description ?? "Counter sale", vehicle?.Vin ?? "", vehicle?.Color ?? "", vehicle?.Engine ?? "", order.KeyTag, order.Stage, Stages.Name(order.Stage),
+            order.PromisedAt, Promise.State(order.PromisedAt, order.Stage, null, null, shop.Local(utcNow)), order.OdometerIn, vehicle?.Warning ?? "",
+            order.Concerns.OrderBy(c => c.Position).Select(c => new SheetConcern(c.Id, c.Says, c.Found, c.Corrected, c.Version)).ToList(), jobs,
+            findings.ConvertAll(f => new FindingView(f.Id, f.Text, f.Measured, f.Unit, f.Rating, f.PhotoHash, staff[f.ById].ShortName, f.At)));
+    }
+
+    private static BenchLine LineOf(Job job, Line line, List<PurchaseOrder> purchases, Dictionary<long, string> suppliers)
+    {
+        var on = purchases.FindLast(p => p.Lines.Exists(l => l.LineId == line.Id));
+        var state = line.Kind == LineKind.Part ? PartState.Of(job, line, null, on, on is null ? "" : suppliers[on.SupplierId]) : null;
+        return new BenchLine(line.Id, line.Kind, line.Description, line.Number, line.Kind == LineKind.Part ? line.Quantity : null, line.Kind == LineKind.Labor ? line.Hours : null,
+            state is { Code: not "proposed" } ? state.Text : "", state?.Code ?? "");
+    }
+
+    private static Task<IResult> SetPresence(PresenceRequest request, Commands commands) => commands.RunAsync<Changed>(async work =>
+    {
+        var (db, actor) = (work.Db, work.Actor);
+        var here = await db.Attendances.FirstOrDefaultAsync(a => a.StaffId == actor.StaffId && a.End == null);
+        if (request.Present && here is null) db.Attendances.Add(new Attendance { StaffId = actor.StaffId, Start = actor.At });
+        if (!request.Present && here is not null)
+        {
+            // Nobody goes home on the clock.
+            await StopClockAsync(work);
+            here.End = actor.At;
+        }
+        await db.SaveChangesAsync();
+        work.Touch("floor");
+        work.Touch("bench");
+        return new Changed(0, actor.StaffId, 0);
+    });
+
+    private static Task<IResult> ClockOn(long jobId, Commands commands) => commands.RunAsync<Changed>(async work =>
+    {
+        var (db, actor) = (work.Db, work.Actor);
+        if (await db.Jobs.FindAsync(jobId) is not { } job) return new Problem("job.gone", "This job is no longer on its order.");
+        if (!await db.Attendances.AnyAsync(a => a.StaffId == actor.StaffId && a.End == null)) db.Attendances.Add(new Attendance { StaffId = actor.StaffId, Start = actor.At });
+        var running = await db.TimeEntries.FirstOrDefaultAsync(t => t.StaffId == actor.StaffId && t.End == null);
+        if (running?.JobId == jobId) return new Changed(0, jobId, 0);
+        var begun = await work.OnOrderAsync<bool>(job.OrderId, under =>
+        {
+            var result = under.Order.BeginWork(jobId, under.Policy, actor);
+            return Task.FromResult<Result<bool>>(result.Problem is { } problem ? problem : true);
+        });
+        if (begun.Problem is { } refused) return refused;
+        // One thing at a time: going onto a job leaves the one before.
+        await StopClockAsync(work);
+        db.TimeEntries.Add(new TimeEntry { StaffId = actor.StaffId, JobId = jobId, OrderId = job.OrderId, Start = actor.At });
+        await db.SaveChangesAsync();
+        work.Touch("floor");
+        work.Touch("bench");
+        return new Changed(0, jobId, 0);
+    });
+
+    private static Task<IResult> ClockOff(Commands commands) => commands.RunAsync<Changed>(async work =>
+    {
+        await StopClockAsync(work);
+        work.Touch("floor");
+        work.Touch("bench");
+        return new Changed(0, work.Actor.StaffId, 0);
+    });
+
+    private static async Task StopClockAsync(Work work)
+    {
+        if (await work.Db.TimeEntries.FirstOrDefaultAsync(t => t.StaffId == work.Actor.StaffId && t.End == null) is not { } running) return;
+        running.End = work.Actor.At;
+        await work.Db.SaveChangesAsync();
+        work.Touch("order", running.OrderId);
+    }
+
+    private static Task<IResult> Finish(long jobId, Commands commands) => commands.RunAsync<Changed>(async work =>
+    {
+        if (await work.Db.Jobs.FindAsync(jobId) is not { } job) return new Problem("job.gone", "This job is no longer on its order.");
+        foreach (var running in await work.Db.TimeEntries.Where(t => t.JobId == jobId && t.End == null).ToListAsync()) running.End = work.Actor.At;
+        var finished = await work.OnOrderAsync<bool>(job.OrderId, under =>
+        {
+            var result = under.Order.FinishJob(jobId, work.Actor);
+            return Task.FromResult<Result<bool>>(result.Problem is { } problem ? problem : true);
+        });
+        if (finished.Problem is { } refused) return refused;
+        work.Touch("floor");
+        work.Touch("bench");
+        return new Changed(0, jobId, 0);
+    });
+
+    private static Task<IResult> Reopen(long jobId, Commands commands) => commands.RunAsync<Changed>(async work =>
+    {
+        if (await work.Db.Jobs.FindAsync(jobId) is not { } job) return new Problem("job.gone", "This job is no longer on its order.");
+        var open = await work.OnOrderAsync<bool>(job.OrderId, under =>
+        {
+            var result = under.Order.ReopenJob(jobId, work.Actor);
+            return Task.FromResult<Result<bool>>(result.Problem is { } problem ? problem : true);
+        });
+        if (open.Problem is { } refused) return refused;
+        work.Touch("floor");
+        work.Touch("bench");
+        return new Changed(0, jobId, 0);
+    });
+}

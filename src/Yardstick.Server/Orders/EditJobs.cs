@@ -1,0 +1,65 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Setup;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Orders;
+
+/// <summary>Jobs on an order: written, taken from the canned ones, edited, taken off and brought back.</summary>
+public static class EditJobs
+{
+    /// <summary>A job by title, or a canned one.</summary>
+    public sealed record AddRequest(string? Title, long? CannedJobId);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapPost("/orders/{id:long}/jobs", Add).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/jobs/{jobId:long}", Set).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422).ProducesProblem(409);
+        api.MapDelete("/orders/{id:long}/jobs/{jobId:long}", Remove).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/jobs/{jobId:long}/restore", Restore).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
+    }
+
+    private static Task<IResult> Add(long id, AddRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    {
+        var db = under.Work.Db;
+        var job = new Job { Title = request.Title?.Trim() ?? "" };
+        if (request.CannedJobId is { } cannedId)
+        {
+            var made = await CannedJobs.MakeAsync(db, cannedId);
+            if (made.Problem is { } gone) return gone;
+            job = made.Value;
+        }
+        var added = under.Order.AddJob(job, under.Work.Actor);
+        if (added.Problem is { } problem) return problem;
+        await db.SaveChangesAsync();
+        return new Changed(under.Order.Version, job.Id, job.Version);
+    });
+
+    private static Task<IResult> Set(long id, long jobId, EditOrder.SetRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    {
+        if (await under.ClashAsync("job", jobId, request.Field, request.Version, request.Value) is { } clash) return clash;
+        var set = under.Order.SetJob(jobId, request.Field, request.Value, under.Work.Actor);
+        return set.Problem is { } problem ? problem : new Changed(under.Order.Version, jobId, under.Order.FindJob(jobId).Value.Version);
+    });
+
+    private static Task<IResult> Remove(long id, long jobId, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    {
+        var db = under.Work.Db;
+        var used = await db.TimeEntries.AnyAsync(t => t.JobId == jobId)
+            || await db.PurchaseOrderLines.AnyAsync(l => l.OrderId == id && db.Lines.Any(x => x.Id == l.LineId && x.JobId == jobId));
+        var removed = under.Order.RemoveJob(jobId, used, under.Work.Actor);
+        if (removed.Problem is { } problem) return problem;
+        await db.PlannedWork.Where(p => p.JobId == jobId).ExecuteDeleteAsync();
+        under.Work.Touch("floor");
+        return new Changed(under.Order.Version, jobId, 0);
+    });
+
+    private static Task<IResult> Restore(long id, long jobId, Commands commands) => commands.OnOrderAsync<Changed>(id, under =>
+    {
+        var restored = under.Order.RestoreJob(jobId, under.Work.Actor);
+        return Task.FromResult<Result<Changed>>(restored.Problem is { } problem ? problem : new Changed(under.Order.Version, jobId, 0));
+    });
+}

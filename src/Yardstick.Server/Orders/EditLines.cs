@@ -1,0 +1,92 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Parts;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Orders;
+
+/// <summary>Lines of jobs, edited in place.</summary>
+public static class EditLines
+{
+    /// <summary>A new line: a catalog part, or a text with the figures that are known already, as typed.</summary>
+    public sealed record AddRequest(LineKind Kind, string? Description, long? PartId, string? Quantity, string? Hours, string? Amount, string? UnitCost);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapPost("/orders/{id:long}/jobs/{jobId:long}/lines", Add).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/lines/{lineId:long}", Set).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422).ProducesProblem(409);
+        api.MapDelete("/orders/{id:long}/lines/{lineId:long}", Remove).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/lines/{lineId:long}/restore", Restore).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
+    }
+
+    private static Task<IResult> Add(long id, long jobId, AddRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    {
+        if (!Enum.IsDefined(request.Kind)) return new Problem("line.kind", "A line is labor, a part, sublet, a fee or a text.", "kind");
+        var line = new Line { Kind = request.Kind, Description = request.Description?.Trim() ?? "" };
+        if (Figures(line, request) is { } bad) return bad;
+        if (request.PartId is { } partId)
+        {
+            if (await under.Work.Db.Parts.FindAsync(partId) is not { } part) return new Problem("part.gone", "There is no such part in the catalog.");
+            line.TakePart(part);
+        }
+        var added = under.Order.AddLine(jobId, line, under.Work.Actor);
+        if (added.Problem is { } problem) return problem;
+        await under.Work.Db.SaveChangesAsync();
+        return new Changed(under.Order.Version, line.Id, line.Version);
+    });
+
+    private static Problem? Figures(Line line, AddRequest request)
+    {
+        if (request.Quantity is { } quantity)
+        {
+            var typed = Typed.Quantity(quantity);
+            if (typed.Problem is { } problem) return problem;
+            line.Quantity = typed.Value;
+        }
+        if (request.Hours is { } hours)
+        {
+            var typed = Typed.Hours(hours);
+            if (typed.Problem is { } problem) return problem;
+            line.Hours = typed.Value;
+        }
+        if (request.Amount is { } amount)
+        {
+            var typed = Typed.Amount(amount, "amount", 4);
+            if (typed.Problem is { } problem) return problem;
+            line.Amount = typed.Value;
+        }
+        if (request.UnitCost is { } cost)
+        {
+            var typed = Typed.Amount(cost, "unitCost", 4);
+            if (typed.Problem is { } problem) return problem;
+            line.UnitCost = typed.Value;
+        }
+        return null;
+    }
+
+    private static Task<IResult> Set(long id, long lineId, EditOrder.SetRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    {
+        if (await under.ClashAsync("line", lineId, request.Field, request.Version, request.Value) is { } clash) return clash;
+        var set = under.Order.SetLine(lineId, request.Field, request.Value, under.Work.Actor);
+        return set.Problem is { } problem ? problem : new Changed(under.Order.Version, lineId, under.Order.FindLine(lineId).Value.Version);
+    });
+
+    private static Task<IResult> Remove(long id, long lineId, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    {
+        var db = under.Work.Db;
+        var ordered = await db.PurchaseOrderLines.AnyAsync(l => l.LineId == lineId && db.PurchaseOrders.Any(o => o.Id == l.PurchaseOrderId && o.State != PurchaseOrderState.Refused));
+        var removed = under.Order.RemoveLine(lineId, ordered, under.Work.Actor);
+        return removed.Problem is { } problem ? problem : new Changed(under.Order.Version, lineId, 0);
+    });
+
+    private static Task<IResult> Restore(long id, long lineId, Commands commands) => commands.OnOrderAsync<Changed>(id, under =>
+    {
+        var restored = under.Order.RestoreLine(lineId, under.Work.Actor);
+        return Task.FromResult<Result<Changed>>(restored.Problem is { } problem ? problem : new Changed(under.Order.Version, lineId, 0));
+    });
+}

@@ -1,0 +1,65 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Records;
+using Yardstick.Core.Setup;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Orders;
+
+/// <summary>Edits of an order's header and concerns.</summary>
+public static class EditOrder
+{
+    /// <summary>One field as it was typed, and the version that the writer saw.</summary>
+    public sealed record SetRequest(string Field, string? Value, int Version);
+    /// <summary>A concern in the customer's words.</summary>
+    public sealed record ConcernRequest(string Says);
+    /// <summary>A vehicle for the order; null makes it a sale over the counter, by name.</summary>
+    public sealed record VehicleRequest(long? VehicleId);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapPost("/orders/{id:long}/header", SetHeader).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422).ProducesProblem(409);
+        api.MapPost("/orders/{id:long}/vehicle", SetVehicle).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/concerns", AddConcern).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/concerns/{concernId:long}", SetConcern).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422).ProducesProblem(409);
+    }
+
+    private static Task<IResult> SetHeader(long id, SetRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    {
+        if (await under.ClashAsync("order", id, request.Field, request.Version, request.Value) is { } clash) return clash;
+        var set = under.Order.SetHeader(request.Field, request.Value, under.LocalNow, under.Work.Actor);
+        if (set.Problem is { } problem) return problem;
+        if (request.Field is "odometerIn" or "odometerOut" && under.Order.VehicleId is { } vehicleId)
+        {
+            var reading = request.Field == "odometerIn" ? under.Order.OdometerIn : under.Order.OdometerOut;
+            if (reading is { } value) under.Work.Db.OdometerReadings.Add(new OdometerReading { VehicleId = vehicleId, Reading = value, At = under.Work.Actor.At });
+        }
+        return new Changed(under.Order.Version, id, under.Order.Version);
+    });
+
+    private static Task<IResult> SetVehicle(long id, VehicleRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    {
+        if (request.VehicleId is { } vehicleId && !await under.Work.Db.Vehicles.AnyAsync(v => v.Id == vehicleId)) return new Problem("vehicle.gone", "There is no such car.");
+        var set = under.Order.SetVehicle(request.VehicleId, under.Work.Actor);
+        return set.Problem is { } problem ? problem : new Changed(under.Order.Version, id, under.Order.Version);
+    });
+
+    private static Task<IResult> AddConcern(long id, ConcernRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    {
+        var added = under.Order.AddConcern(request.Says, under.Work.Actor);
+        if (added.Problem is { } problem) return problem;
+        await under.Work.Db.SaveChangesAsync();
+        return new Changed(under.Order.Version, added.Value.Id, added.Value.Version);
+    });
+
+    private static Task<IResult> SetConcern(long id, long concernId, SetRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    {
+        if (await under.ClashAsync("concern", concernId, request.Field, request.Version, request.Value) is { } clash) return clash;
+        var set = under.Order.SetConcern(concernId, request.Field, request.Value, under.Work.Actor);
+        if (set.Problem is { } problem) return problem;
+        return new Changed(under.Order.Version, concernId, under.Order.Concerns.First(c => c.Id == concernId).Version);
+    });
+}

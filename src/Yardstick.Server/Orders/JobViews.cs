@@ -1,0 +1,78 @@
+using Yardstick.Core.Approval;
+using Yardstick.Core.Floor;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Parts;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Setup;
+
+namespace Yardstick.Server.Orders;
+
+/// <summary>Jobs and lines as the sheet shows them.</summary>
+internal sealed class JobViews(Order order, PricingPolicy policy, OrderSurroundings around, IReadOnlyDictionary<long, StaffMember> staff, Shop shop, DateTime utcNow, bool margins, IReadOnlyList<PlannedWork> planned)
+{
+    /// <summary>When the planned work ends, wall time.</summary>
+    internal DateTime? WorkEnds => planned.Count == 0 ? null
+        : planned.Select(p => p.Start.AddHours((double)(order.Jobs.FirstOrDefault(j => j.Id == p.JobId)?.SoldHours ?? 0))).Max();
+
+    internal SheetJob Of(Job job, JobFigures figures)
+    {
+        var times = around.Times.Where(t => t.JobId == job.Id).ToList();
+        var priced = 0;
+        var lines = new List<SheetLine>();
+        foreach (var line in job.OnLines) lines.Add(LineOf(job, line, line.Kind == LineKind.Text ? null : figures.Lines[priced++]));
+        return new SheetJob
+        {
+            Id = job.Id, Title = job.Title, FixedPrice = job.FixedPrice, Decision = job.Decision, DecisionText = DecisionText(job), Progress = job.Progress,
+            Subtotal = figures.Subtotal, AddsToTotal = figures.AddsToTotal, Hours = figures.Hours,
+            ClockedHours = decimal.Round(times.Sum(t => t.Hours(utcNow)), 2),
+            OnTheClock = times.Where(t => t.End is null).Select(t => staff[t.StaffId].ShortName).ToList(),
+            MarginPercent = margins ? figures.MarginPercent : null, Version = job.Version, Lines = lines,
+            Companions = figures.Companions.Select(CompanionOf).ToList(),
+            TechnicianId = planned.FirstOrDefault(p => p.JobId == job.Id)?.TechnicianId,
+        };
+    }
+
+    private SheetCompanion CompanionOf(CompanionFigures companion) =>
+        new(companion.Code, policy.Companions.First(r => r.Code == companion.Code).Label ?? companion.Code, companion.Kind.ToString(), companion.Quantity, companion.Net);
+
+    private SheetLine LineOf(Job job, Line line, LineFigures? figures)
+    {
+        var part = line.PartId is { } id ? around.Parts.GetValueOrDefault(id) : null;
+        var on = around.OrderOf(line.Id);
+        var state = line.Kind == LineKind.Part ? PartState.Of(job, line, part, on, on is null ? "" : around.Suppliers[on.SupplierId]) : null;
+        return new SheetLine
+        {
+            Id = line.Id, Kind = line.Kind, Description = line.Description, Number = line.Number,
+            Hours = line.Kind == LineKind.Labor ? line.Hours : null,
+            Quantity = line.Kind is LineKind.Part or LineKind.Fee ? line.Quantity : null,
+            Each = figures?.UnitPrice, PolicyPrice = line.UnitPrice is null ? null : figures?.PolicyPrice,
+            Overridden = line.UnitPrice is not null || line.Kind == LineKind.Labor && line.Price is not null,
+            UnitCost = margins && line.Kind is LineKind.Part or LineKind.Sublet ? line.UnitCost : null,
+            Amount = figures?.Net ?? 0, Core = figures?.Core ?? 0, MarginPercent = margins ? figures?.MarginPercent : null, Out = line.Out,
+            State = state?.Text ?? "", StateCode = state?.Code ?? "", ExpectedAt = state?.ExpectedAt, Version = line.Version,
+        };
+    }
+
+    private string DecisionText(Job job)
+    {
+        if (job.Decision == DecisionKind.Proposed) return "";
+        var decision = order.Decisions.Where(d => d.JobId == job.Id).OrderBy(d => d.At).ThenBy(d => d.Id).LastOrDefault();
+        if (decision is null) return "";
+        var at = shop.Local(decision.At);
+        var when = at.Date == shop.Local(utcNow).Date ? at.ToString("h:mm tt") : at.ToString("MMM d");
+        var how = decision.Channel switch { AnswerChannel.InPerson => "in person", AnswerChannel.Phone => "phone", AnswerChannel.Message => "message", _ => "link" };
+        return $"{when} {how}, {StaffMember.ShortNameOf(decision.DecidedBy)}{Until(job)}";
+    }
+
+    private string Until(Job job)
+    {
+        var distance = shop.DistanceUnit == DistanceUnit.Miles ? "mi" : "km";
+        return (job.DeferUntil, job.DeferAtReading) switch
+        {
+            ({ } day, { } reading) => $" · until {day:MMM d, yyyy} or {reading:N0} {distance}",
+            ({ } day, null) => $" · until {day:MMM d, yyyy}",
+            (null, { } reading) => $" · until {reading:N0} {distance}",
+            _ => "",
+        };
+    }
+}

@@ -1,0 +1,54 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+using Yardstick.Data.Records;
+using Yardstick.Server.Records;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Orders;
+
+/// <summary>Orders, newest first, found by anything the find field takes; paged by number.</summary>
+public static class OrderList
+{
+    private const int PageSize = 60;
+
+    /// <summary>An order in the list.</summary>
+    public sealed record Row(long Id, long Number, string Title, OrderState State, string Customer, string Vehicle, string Plate, DateTime OpenedAt, DateTime? PostedAt, decimal Total, long? InvoiceNumber);
+    /// <summary>A page; <paramref name="Next"/> asks for the one after it, null at the end.</summary>
+    public sealed record Page(IReadOnlyList<Row> Rows, long? Next);
+
+    /// <summary>Maps the endpoint.</summary>
+    public static void Map(IEndpointRouteBuilder api) =>
+        api.MapGet("/orders", HandleAsync).Asks(Permission.SeeOrders).Produces<Page>();
+
+    private static async Task<IResult> HandleAsync(ShopDb db, string? q = null, OrderState? state = null, long? before = null)
+    {
+        var orders = db.Orders.AsQueryable();
+        if (!string.IsNullOrWhiteSpace(q)) orders = await MatchingAsync(db, orders, q);
+        if (state is { } only) orders = orders.Where(o => o.State == only);
+        if (before is { } number) orders = orders.Where(o => o.Number < number);
+        var rows = await Find.OrderRowsAsync(db, orders.OrderByDescending(o => o.Number).Take(PageSize + 1));
+        rows = [.. rows.OrderByDescending(r => r.Number)];
+        var page = rows.Take(PageSize).ToList();
+        var ids = page.Select(r => r.Id).ToList();
+        var invoices = await db.Invoices.Where(i => ids.Contains(i.OrderId) && i.CorrectsId == null).GroupBy(i => i.OrderId).Select(g => new { g.Key, Number = g.Max(i => i.Number) }).ToDictionaryAsync(g => g.Key, g => g.Number);
+        var views = page.ConvertAll(r => new Row(r.Id, r.Number, r.Title, r.State, r.Customer, r.Vehicle, r.Plate, r.OpenedAt, r.PostedAt, new Money(r.TotalCents).Amount,
+            r.State == OrderState.Posted && invoices.TryGetValue(r.Id, out var invoice) ? invoice : null));
+        return Results.Ok(new Page(views, rows.Count > PageSize ? page[^1].Number : null));
+    }
+
+    private static async Task<IQueryable<Order>> MatchingAsync(ShopDb db, IQueryable<Order> orders, string q)
+    {
+        var rows = await Find.RowsAsync(db, q, 500);
+        var orderIds = rows.Where(r => r.Kind == SearchIndex.Order).Select(r => r.Id).ToList();
+        var vehicleIds = rows.Where(r => r.Kind == SearchIndex.Vehicle).Select(r => r.Id).ToList();
+        var customerIds = rows.Where(r => r.Kind == SearchIndex.Customer).Select(r => r.Id).ToList();
+        var phoneIds = rows.Where(r => r.Kind == SearchIndex.Phone).Select(r => r.Id).ToList();
+        customerIds.AddRange(await db.CustomerPhones.Where(p => phoneIds.Contains(p.Id)).Select(p => p.CustomerId).ToListAsync());
+        var number = long.TryParse(q.Trim(), out var typed) ? typed : 0;
+        return orders.Where(o => orderIds.Contains(o.Id) || vehicleIds.Contains(o.VehicleId ?? 0) || customerIds.Contains(o.CustomerId ?? 0)
+            || db.Invoices.Any(i => i.OrderId == o.Id && i.Number == number));
+    }
+}

@@ -1,0 +1,73 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Setup;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Safety;
+using Yardstick.Server.Setup;
+
+namespace Yardstick.Server.Orders;
+
+/// <summary>The sheet, why its amounts are what they are, and its record.</summary>
+public static class ReadOrder
+{
+    /// <summary>The steps of an amount; the key names it: <c>line:12</c>, <c>job:3.addsToTotal</c>, <c>taxes:STATE</c>, <c>supplies</c>, <c>total</c>, <c>margin</c>.</summary>
+    public sealed record Why(string Key, IReadOnlyList<PriceStep> Steps);
+
+    /// <summary>A change on the order's record.</summary>
+    public sealed record RecordEntry(long Id, string What, string Field, string Old, string New, string By, DateTime At);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/orders/{id:long}", SheetAsync).Asks(Permission.SeeOrders).Produces<SheetView>().ProducesProblem(404);
+        api.MapGet("/orders/{id:long}/why", WhyAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<Why>>().ProducesProblem(404);
+        api.MapGet("/orders/{id:long}/record", RecordAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<RecordEntry>>();
+    }
+
+    private static async Task<IResult> SheetAsync(long id, SheetReader reader, HttpContext http) =>
+        await reader.ReadAsync(id, http.User.May(Permission.SeeMargin)) is { } sheet ? Results.Ok(sheet)
+            : Problems.Of(new Problem("order.gone", "There is no such order."));
+
+    private static async Task<IResult> WhyAsync(long id, ShopDb db, HttpContext http)
+    {
+        if (await db.LoadOrderAsync(id) is not { } order) return Problems.Of(new Problem("order.gone", "There is no such order."));
+        var customer = order.CustomerId is { } customerId ? await db.Customers.FindAsync(customerId) : null;
+        var policy = await db.PolicyAsync(order.PolicyVersionId);
+        var trace = new PricingTrace();
+        OrderPricer.Price(OrderPricing.CaseOf(order, customer, policy, OrderPricing.Offered(order)), trace);
+        var margins = http.User.May(Permission.SeeMargin);
+        var whys = new List<Why>();
+        void Take(string path, string key)
+        {
+            if (trace.Lists.TryGetValue(path, out var list) && list.Steps.Count > 0)
+                whys.Add(new Why(key, margins ? list.Steps : [.. list.Steps.Where(s => !s.Text.Contains("ost", StringComparison.Ordinal) && !s.Text.StartsWith("Band", StringComparison.Ordinal))]));
+        }
+        var j = 0;
+        foreach (var job in order.OnJobs)
+        {
+            var l = 0;
+            foreach (var line in OrderPricing.PricedLines(job)) Take($"jobs[{j}].lines[{l++}]", $"line:{line.Id}");
+            Take($"jobs[{j}].addsToTotal", $"job:{job.Id}.addsToTotal");
+            foreach (var rule in policy.Companions) Take($"jobs[{j}].companions.{rule.Code}", $"job:{job.Id}.companion:{rule.Code}");
+            j++;
+        }
+        for (var t = 0; t < policy.Taxes.Count; t++) Take($"taxes[{t}]", $"taxes:{policy.Taxes[t].Code}");
+        Take("supplies", "supplies");
+        Take("total", "total");
+        if (margins) Take("margin", "margin");
+        return Results.Ok(whys);
+    }
+
+    private static async Task<IResult> RecordAsync(long id, ShopDb db)
+    {
+        var entries = await db.OrderChanges.Where(c => c.OrderId == id).OrderByDescending(c => c.Id).Take(500)
+            .Join(db.Staff, c => c.ById, s => s.Id, (c, s) => new { Change = c, s.Name }).ToListAsync();
+        var names = await db.Jobs.Where(j => j.OrderId == id).ToDictionaryAsync(j => ("job", j.Id), j => j.Title);
+        foreach (var line in await db.Lines.Where(l => db.Jobs.Any(j => j.Id == l.JobId && j.OrderId == id)).ToListAsync()) names[("line", line.Id)] = line.Description;
+        return Results.Ok(entries.ConvertAll(e => new RecordEntry(e.Change.Id, names.GetValueOrDefault((e.Change.Target, e.Change.TargetId), e.Change.Target),
+            e.Change.Field, e.Change.Old, e.Change.New, StaffMember.ShortNameOf(e.Name), e.Change.At)));
+    }
+}

@@ -1,0 +1,107 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Approval;
+using Yardstick.Core.Billing;
+using Yardstick.Core.Floor;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Parts;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Records;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Setup;
+
+namespace Yardstick.Server.Orders;
+
+/// <summary>Reads an order with everything that its sheet shows.</summary>
+public sealed class SheetReader(ShopDb db, TimeProvider time)
+{
+    /// <summary>What the shop aims for; set in Setup later.</summary>
+    private const decimal MarginAim = 55;
+
+    /// <summary>The sheet of an order, or null if there is none.</summary>
+    /// <param name="id">The order.</param>
+    /// <param name="margins">Whether the reader may see costs and margins.</param>
+    public async Task<SheetView?> ReadAsync(long id, bool margins)
+    {
+        if (await db.LoadOrderAsync(id) is not { } order) return null;
+        var shop = await db.Shops.SingleAsync();
+        var now = time.GetUtcNow().UtcDateTime;
+        var customer = order.CustomerId is { } customerId ? await db.Customers.Include(c => c.Phones).SingleAsync(c => c.Id == customerId) : null;
+        var policy = await db.PolicyAsync(order.PolicyVersionId);
+        var result = OrderPricing.Price(order, customer, policy, OrderPricing.Offered(order));
+        var staff = await db.Staff.ToDictionaryAsync(s => s.Id);
+        var around = await AroundAsync(order);
+        var planned = await db.PlannedWork.Where(p => p.OrderId == id).ToListAsync();
+        var invoice = await db.Invoices.Where(i => i.OrderId == id && i.Kind == InvoiceKind.Invoice && !db.Invoices.Any(c => c.CorrectsId == i.Id)).OrderByDescending(i => i.Id).FirstOrDefaultAsync();
+        var view = new JobViews(order, policy, around, staff, shop, now, margins, planned);
+        var figures = result.Jobs.ToDictionary(j => j.Id);
+        return new SheetView
+        {
+            Id = order.Id, Number = order.Number, Version = order.Version, Title = order.Title, State = order.State, CounterSale = order.CounterSale,
+            Customer = customer is null ? null : await CustomerAsync(customer, shop),
+            Vehicle = order.VehicleId is { } vehicleId ? await VehicleAsync(vehicleId, order) : null,
+            Writer = staff[order.WriterId].ShortName, LeadId = order.LeadId, Stage = order.Stage, StageSince = order.StageSince,
+            PromisedAt = order.PromisedAt,
+            PromiseState = Promise.State(order.PromisedAt, order.Stage, view.WorkEnds, around.LastExpected is { } last ? shop.Local(last) : null, shop.Local(now)),
+            KeyTag = order.KeyTag, OdometerIn = order.OdometerIn, OdometerOut = order.OdometerOut, CustomerWaits = order.CustomerWaits,
+            Concerns = order.Concerns.OrderBy(c => c.Position).Select(c => new SheetConcern(c.Id, c.Says, c.Found, c.Corrected, c.Version)).ToList(),
+            Jobs = order.OnJobs.Select(job => view.Of(job, figures[OrderPricing.JobKey(job)])).ToList(),
+            Figures = new SheetFigures(result.Labor, result.Parts, result.Sublet, result.Fees, result.Core, result.Supplies, result.Discounts,
+                result.Taxes.Select(t => new SheetTax(t.Code, t.Base, t.Amount)).ToList(), result.Taxes.Sum(t => t.Amount), result.Total,
+                margins ? result.MarginPercent : null, margins ? result.Profit : null, result.LaborHours, MarginAim),
+            Consent = result.Consent is { } c ? new SheetConsent(c.Authorized, c.Allowed, c.ApprovedTotal, c.Needed) : null,
+            Progress = order.Progress,
+            Findings = await FindingsAsync(id, staff),
+            Invoice = invoice is null ? null : await InvoiceAsync(invoice),
+            PolicyIsOlder = order.State == OrderState.Open && order.PolicyVersionId < await db.PolicyInForceAsync(),
+        };
+    }
+
+    private async Task<OrderSurroundings> AroundAsync(Order order)
+    {
+        var partOrders = await db.PurchaseOrders.Include(p => p.Lines).Where(p => p.Lines.Any(l => l.OrderId == order.Id)).OrderBy(p => p.Id).ToListAsync();
+        var suppliers = await db.Suppliers.ToDictionaryAsync(s => s.Id, s => s.Name);
+        var partIds = order.Jobs.SelectMany(j => j.Lines).Select(l => l.PartId).OfType<long>().Distinct().ToList();
+        var parts = await db.Parts.Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id);
+        var times = await db.TimeEntries.Where(t => t.OrderId == order.Id).ToListAsync();
+        return new OrderSurroundings(partOrders, suppliers, parts, times);
+    }
+
+    private async Task<SheetCustomer> CustomerAsync(Customer customer, Shop shop)
+    {
+        var visits = await db.Orders.Where(o => o.CustomerId == customer.Id && o.State == OrderState.Posted).OrderBy(o => o.PostedAt).Select(o => o.PostedAt).ToListAsync();
+        var phone = customer.Phones.OrderBy(p => p.Id).FirstOrDefault();
+        return new SheetCustomer(customer.Id, customer.DisplayName, phone is null ? "" : new PhoneNumber(phone.Number).Shown(shop.Country), customer.Alert, visits.Count, visits.FirstOrDefault());
+    }
+
+    private async Task<SheetVehicle> VehicleAsync(long id, Order order)
+    {
+        var vehicle = await db.Vehicles.SingleAsync(v => v.Id == id);
+        var last = await db.OdometerReadings.Where(r => r.VehicleId == id && r.At < order.OpenedAt).OrderByDescending(r => r.At).FirstOrDefaultAsync();
+        return new SheetVehicle(id, vehicle.Plate, vehicle.Description, vehicle.Vin, vehicle.Color, vehicle.Warning, last?.Reading, last?.At);
+    }
+
+    private async Task<IReadOnlyList<FindingView>> FindingsAsync(long id, Dictionary<long, StaffMember> staff)
+    {
+        var findings = await db.Findings.Where(f => f.OrderId == id).OrderBy(f => f.Id).ToListAsync();
+        return findings.ConvertAll(f => new FindingView(f.Id, f.Text, f.Measured, f.Unit, f.Rating, f.PhotoHash, staff[f.ById].ShortName, f.At));
+    }
+
+    private async Task<SheetInvoice> InvoiceAsync(Invoice invoice)
+    {
+        var paid = await db.Payments.Where(p => p.InvoiceId == invoice.Id).SumAsync(p => p.Amount.Cents);
+        return new SheetInvoice(invoice.Id, invoice.Number, invoice.PostedAt, invoice.Total.Amount, new Money(paid).Amount, new Money(invoice.Total.Cents - paid).Amount);
+    }
+}
+
+/// <summary>What lies around an order: its purchase orders, their suppliers, catalog parts, clocked time.</summary>
+public sealed record OrderSurroundings(IReadOnlyList<PurchaseOrder> PartOrders, IReadOnlyDictionary<long, string> Suppliers, IReadOnlyDictionary<long, Part> Parts, IReadOnlyList<TimeEntry> Times)
+{
+    /// <summary>When the last awaited part comes, UTC.</summary>
+    public DateTime? LastExpected => PartOrders.Where(p => p.IsOpen).Max(p => p.ExpectedAt);
+
+    /// <summary>The latest purchase order of a line.</summary>
+    public PurchaseOrder? OrderOf(long lineId) => PartOrders.LastOrDefault(p => p.Lines.Any(l => l.LineId == lineId));
+}

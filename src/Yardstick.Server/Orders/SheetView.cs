@@ -1,0 +1,169 @@
+using Yardstick.Core.Approval;
+using Yardstick.Core.Floor;
+using Yardstick.Core.Inspections;
+using Yardstick.Core.Orders;
+
+namespace Yardstick.Server.Orders;
+
+/// <summary>The order sheet as the counter sees it. Amounts are decimals in the shop's currency, as Core gave them.</summary>
+public sealed record SheetView
+{
+    /// <summary>Key.</summary>
+    public required long Id { get; init; }
+    /// <summary>Number.</summary>
+    public required long Number { get; init; }
+    /// <summary>Version, to be sent with changes of the header.</summary>
+    public required int Version { get; init; }
+    /// <summary>Title.</summary>
+    public required string Title { get; init; }
+    /// <summary>Open or posted.</summary>
+    public required OrderState State { get; init; }
+    /// <summary>Sold over the counter.</summary>
+    public required bool CounterSale { get; init; }
+    /// <summary>Customer.</summary>
+    public required SheetCustomer? Customer { get; init; }
+    /// <summary>Vehicle.</summary>
+    public required SheetVehicle? Vehicle { get; init; }
+    /// <summary>Who writes.</summary>
+    public required string Writer { get; init; }
+    /// <summary>Who leads.</summary>
+    public required long? LeadId { get; init; }
+    /// <summary>Stage.</summary>
+    public required Stage Stage { get; init; }
+    /// <summary>Since when, UTC.</summary>
+    public required DateTime StageSince { get; init; }
+    /// <summary>Promised, wall time.</summary>
+    public required DateTime? PromisedAt { get; init; }
+    /// <summary>Whether the promise holds.</summary>
+    public required PromiseState PromiseState { get; init; }
+    /// <summary>Key tag.</summary>
+    public required string KeyTag { get; init; }
+    /// <summary>Odometer at arrival.</summary>
+    public required int? OdometerIn { get; init; }
+    /// <summary>Odometer at the end.</summary>
+    public required int? OdometerOut { get; init; }
+    /// <summary>The customer waits here.</summary>
+    public required bool CustomerWaits { get; init; }
+    /// <summary>Concerns.</summary>
+    public required IReadOnlyList<SheetConcern> Concerns { get; init; }
+    /// <summary>Jobs.</summary>
+    public required IReadOnlyList<SheetJob> Jobs { get; init; }
+    /// <summary>Totals of approved and proposed work.</summary>
+    public required SheetFigures Figures { get; init; }
+    /// <summary>The ceiling, if there was a decision.</summary>
+    public required SheetConsent? Consent { get; init; }
+    /// <summary>Hours finished of hours approved, 0 to 1.</summary>
+    public required decimal Progress { get; init; }
+    /// <summary>What was found.</summary>
+    public required IReadOnlyList<FindingView> Findings { get; init; }
+    /// <summary>The posted invoice that stands, if there is one.</summary>
+    public required SheetInvoice? Invoice { get; init; }
+    /// <summary>True when a newer policy is in force than the one that priced the order.</summary>
+    public required bool PolicyIsOlder { get; init; }
+}
+
+/// <summary>The customer on a sheet.</summary>
+public sealed record SheetCustomer(long Id, string Name, string Phone, string Alert, int Visits, DateTime? Since);
+
+/// <summary>The vehicle on a sheet.</summary>
+public sealed record SheetVehicle(long Id, string Plate, string Description, string Vin, string Color, string Warning, int? LastReading, DateTime? LastReadingAt);
+
+/// <summary>A concern on a sheet.</summary>
+public sealed record SheetConcern(long Id, string Says, string Found, string Corrected, int Version);
+
+/// <summary>A job on a sheet.</summary>
+public sealed record SheetJob
+{
+    /// <summary>Key.</summary>
+    public required long Id { get; init; }
+    /// <summary>Title.</summary>
+    public required string Title { get; init; }
+    /// <summary>One price for the work.</summary>
+    public required decimal? FixedPrice { get; init; }
+    /// <summary>Latest decision.</summary>
+    public required DecisionKind Decision { get; init; }
+    /// <summary>The decision in words: how, when, who.</summary>
+    public required string DecisionText { get; init; }
+    /// <summary>How far it is.</summary>
+    public required JobProgress Progress { get; init; }
+    /// <summary>Net amount.</summary>
+    public required decimal Subtotal { get; init; }
+    /// <summary>What it adds to the total.</summary>
+    public required decimal AddsToTotal { get; init; }
+    /// <summary>Hours sold.</summary>
+    public required decimal Hours { get; init; }
+    /// <summary>Hours clocked.</summary>
+    public required decimal ClockedHours { get; init; }
+    /// <summary>Names of those on its clock.</summary>
+    public required IReadOnlyList<string> OnTheClock { get; init; }
+    /// <summary>Margin, for those who may see it.</summary>
+    public required decimal? MarginPercent { get; init; }
+    /// <summary>Version.</summary>
+    public required int Version { get; init; }
+    /// <summary>Its lines.</summary>
+    public required IReadOnlyList<SheetLine> Lines { get; init; }
+    /// <summary>What came along.</summary>
+    public required IReadOnlyList<SheetCompanion> Companions { get; init; }
+    /// <summary>Who is to do it.</summary>
+    public required long? TechnicianId { get; init; }
+}
+
+/// <summary>A line on a sheet.</summary>
+public sealed record SheetLine
+{
+    /// <summary>Key.</summary>
+    public required long Id { get; init; }
+    /// <summary>Kind.</summary>
+    public required LineKind Kind { get; init; }
+    /// <summary>Text.</summary>
+    public required string Description { get; init; }
+    /// <summary>Number or code.</summary>
+    public required string Number { get; init; }
+    /// <summary>Hours, of labor.</summary>
+    public required decimal? Hours { get; init; }
+    /// <summary>Units, of parts and fees.</summary>
+    public required decimal? Quantity { get; init; }
+    /// <summary>Price of one unit, or the labor rate.</summary>
+    public required decimal? Each { get; init; }
+    /// <summary>The policy's price where somebody set another.</summary>
+    public required decimal? PolicyPrice { get; init; }
+    /// <summary>True where somebody set the price.</summary>
+    public required bool Overridden { get; init; }
+    /// <summary>Cost each, for those who may see it.</summary>
+    public required decimal? UnitCost { get; init; }
+    /// <summary>Net amount.</summary>
+    public required decimal Amount { get; init; }
+    /// <summary>Core deposit.</summary>
+    public required decimal Core { get; init; }
+    /// <summary>Margin, for those who may see it.</summary>
+    public required decimal? MarginPercent { get; init; }
+    /// <summary>Switched out.</summary>
+    public required bool Out { get; init; }
+    /// <summary>Where its part is.</summary>
+    public required string State { get; init; }
+    /// <summary>proposed, stock, needed, ordered, trouble, received; empty for others.</summary>
+    public required string StateCode { get; init; }
+    /// <summary>When its part comes, UTC.</summary>
+    public required DateTime? ExpectedAt { get; init; }
+    /// <summary>Version.</summary>
+    public required int Version { get; init; }
+}
+
+/// <summary>Something that came along with a job's parts.</summary>
+public sealed record SheetCompanion(string Code, string Label, string Kind, decimal Quantity, decimal Amount);
+
+/// <summary>Totals on a sheet.</summary>
+public sealed record SheetFigures(decimal Labor, decimal Parts, decimal Sublet, decimal Fees, decimal Core, decimal Supplies, decimal Discounts,
+    IReadOnlyList<SheetTax> Taxes, decimal Tax, decimal Total, decimal? MarginPercent, decimal? Profit, decimal Hours, decimal MarginAim);
+
+/// <summary>A tax on a sheet.</summary>
+public sealed record SheetTax(string Code, decimal Base, decimal Amount);
+
+/// <summary>The ceiling on a sheet.</summary>
+public sealed record SheetConsent(decimal Agreed, decimal Allowed, decimal ApprovedTotal, bool Needed);
+
+/// <summary>A finding.</summary>
+public sealed record FindingView(long Id, string Text, decimal? Measured, string Unit, Rating Rating, string? PhotoHash, string By, DateTime At);
+
+/// <summary>The invoice of a posted order.</summary>
+public sealed record SheetInvoice(long Id, long Number, DateTime PostedAt, decimal Total, decimal Paid, decimal Balance);

@@ -1,0 +1,38 @@
+using System.Security.Cryptography;
+
+namespace Yardstick.Server.Safety;
+
+/// <summary>Security headers, and the check that changes come from our own pages.</summary>
+public static class Headers
+{
+    private const string NonceKey = "csp-nonce";
+
+    /// <summary>The nonce of this answer's styles.</summary>
+    public static string StyleNonce(this HttpContext http) => (string)http.Items[NonceKey]!;
+
+    /// <summary>Adds headers to every answer and refuses changes sent by other sites.</summary>
+    public static void UseSafeHeaders(this IApplicationBuilder app) => app.Use(async (http, next) =>
+    {
+        var nonce = Convert.ToBase64String(RandomNumberGenerator.GetBytes(16));
+        http.Items[NonceKey] = nonce;
+        var headers = http.Response.Headers;
+        // The style attribute is what drag and drop moves things with; style elements need the nonce.
+        headers.ContentSecurityPolicy = $"default-src 'none'; script-src 'self'; style-src-elem 'self' 'nonce-{nonce}'; style-src-attr 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; manifest-src 'self'; frame-ancestors 'none'; base-uri 'none'; form-action 'self'";
+        headers.XContentTypeOptions = "nosniff";
+        headers["Referrer-Policy"] = "same-origin";
+        headers["Permissions-Policy"] = "camera=(self), geolocation=(), microphone=()";
+        headers["Cross-Origin-Opener-Policy"] = "same-origin";
+
+        var request = http.Request;
+        var changes = !HttpMethods.IsGet(request.Method) && !HttpMethods.IsHead(request.Method);
+        if (changes && request.Headers.Origin.ToString() is { Length: > 0 } origin && !SameHost(origin, request.Host))
+        {
+            await Problems.Of(new Core.Problem("origin.right", "This change was sent by another site and was not carried out.")).ExecuteAsync(http);
+            return;
+        }
+        await next();
+    });
+
+    private static bool SameHost(string origin, HostString host) =>
+        Uri.TryCreate(origin, UriKind.Absolute, out var uri) && string.Equals(uri.Authority, host.Value, StringComparison.OrdinalIgnoreCase);
+}

@@ -1,0 +1,36 @@
+using System.Globalization;
+using System.Security.Claims;
+using Microsoft.AspNetCore.Authorization;
+using Yardstick.Core.Setup;
+
+namespace Yardstick.Server.Safety;
+
+/// <summary>The permission that an endpoint asks for; null for anyone who is signed in.</summary>
+public sealed record AsksFor(Permission? Permission);
+
+/// <summary>Rights on endpoints. Every endpoint says one of these; a test walks them all.</summary>
+public static class RightsOnEndpoints
+{
+    /// <summary>Only for those who may.</summary>
+    public static TBuilder Asks<TBuilder>(this TBuilder builder, Permission permission) where TBuilder : IEndpointConventionBuilder =>
+        builder.RequireAuthorization(permission.ToString()).WithMetadata(new AsksFor(permission));
+
+    /// <summary>For anyone who is signed in.</summary>
+    public static TBuilder AsksSignedIn<TBuilder>(this TBuilder builder) where TBuilder : IEndpointConventionBuilder =>
+        builder.RequireAuthorization().WithMetadata(new AsksFor((Permission?)null));
+
+    /// <summary>One policy for each permission.</summary>
+    public static void AddPermissions(this AuthorizationOptions options)
+    {
+        foreach (var permission in Enum.GetValues<Permission>())
+            options.AddPolicy(permission.ToString(), policy => policy.RequireAuthenticatedUser().RequireAssertion(c => c.User.May(permission)));
+        options.FallbackPolicy = new AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build();
+    }
+
+    /// <summary>The person who is signed in.</summary>
+    public static long StaffId(this ClaimsPrincipal user) => long.Parse(user.FindFirstValue(ClaimTypes.NameIdentifier)!, CultureInfo.InvariantCulture);
+
+    /// <summary>Whether the person may.</summary>
+    public static bool May(this ClaimsPrincipal user, Permission permission) =>
+        Enum.TryParse<Role>(user.FindFirstValue(ClaimTypes.Role), out var role) && Rights.Allows(role, permission);
+}

@@ -1,0 +1,122 @@
+using System.Globalization;
+using System.Reflection;
+using System.Security.Claims;
+using System.Text.Json.Serialization;
+using System.Threading.RateLimiting;
+using Microsoft.AspNetCore.Authentication.Cookies;
+using Microsoft.AspNetCore.DataProtection;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.RateLimiting;
+using Microsoft.Extensions.Http.Resilience;
+using Polly;
+using Yardstick.Core.Setup;
+using Yardstick.Data;
+using Yardstick.Data.Setup;
+using Yardstick.Server.Billing;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Live;
+using Yardstick.Server.Orders;
+using Yardstick.Server.Outside;
+using Yardstick.Server.Parts;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server;
+
+/// <summary>What the server is made of.</summary>
+public static class Services
+{
+    /// <summary>True while the build only asks for the OpenAPI document: nothing is opened or started then.</summary>
+    public static bool DescribingOnly => Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
+
+    /// <summary>Adds everything.</summary>
+    public static void AddYardstick(this WebApplicationBuilder builder, ServerOptions options, ShopFile? file)
+    {
+        CultureInfo.DefaultThreadCurrentCulture = CultureInfo.InvariantCulture;
+        var services = builder.Services;
+        services.AddSingleton(options);
+        services.AddSingleton(TimeProvider.System);
+        services.AddSingleton(_ => file ?? throw new InvalidOperationException("No data folder is open while the build asks for the API document."));
+        services.AddDbContextFactory<ShopDb>(o => ShopFile.Use(o, file?.Database ?? ":memory:"));
+        services.AddHttpContextAccessor();
+        services.AddSingleton<WriteGate>();
+        services.AddSingleton<LiveUpdates>();
+        services.AddScoped<Commands>();
+        services.AddScoped<SheetReader>();
+        services.AddSingleton<SupplierTalk>();
+        services.AddSingleton<CardTalk>();
+        services.AddSignalR();
+        services.ConfigureHttpJsonOptions(o => o.SerializerOptions.Converters.Add(new JsonStringEnumConverter()));
+        services.AddProblemDetails();
+        services.AddOpenApi(o => o.AddSchemaTransformer<ExactTypes>());
+        services.AddResponseCompression(o => o.EnableForHttps = false);
+        if (!DescribingOnly) services.AddHostedService<SupplierRounds>();
+        AddSignIn(services, file);
+        AddOutside(services, options);
+    }
+
+    private static void AddSignIn(IServiceCollection services, ShopFile? file)
+    {
+        var protection = services.AddDataProtection().SetApplicationName("Yardstick");
+        if (file is not null) protection.PersistKeysToFileSystem(new DirectoryInfo(file.Keys));
+        services.AddIdentityCore<Account>(o =>
+        {
+            o.Password.RequiredLength = 10;
+            o.Password.RequireDigit = o.Password.RequireLowercase = o.Password.RequireUppercase = o.Password.RequireNonAlphanumeric = false;
+            o.Lockout.MaxFailedAccessAttempts = 8;
+            o.Lockout.DefaultLockoutTimeSpan = TimeSpan.FromMinutes(5);
+        }).AddEntityFrameworkStores<ShopDb>();
+        services.AddAuthentication(IdentityConstants.ApplicationScheme).AddCookie(IdentityConstants.ApplicationScheme, o =>
+        {
+            o.Cookie.Name = "yardstick.session";
+            o.Cookie.HttpOnly = true;
+            o.Cookie.SameSite = SameSiteMode.Strict;
+            o.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
+            o.ExpireTimeSpan = TimeSpan.FromHours(14);
+            o.SlidingExpiration = true;
+            o.Events.OnRedirectToLogin = context => Answer(context.HttpContext, 401);
+            o.Events.OnRedirectToAccessDenied = context => Answer(context.HttpContext, 403);
+            o.Events.OnValidatePrincipal = StillOnStaffAsync;
+        });
+        services.AddAuthorization(o => o.AddPermissions());
+        services.AddRateLimiter(o =>
+        {
+            o.RejectionStatusCode = 429;
+            o.AddPolicy("sign-in", http => RateLimitPartition.GetFixedWindowLimiter(http.Connection.RemoteIpAddress?.ToString() ?? "", _ => new FixedWindowRateLimiterOptions { PermitLimit = 60, Window = TimeSpan.FromMinutes(1) }));
+        });
+    }
+
+    private static Task Answer(HttpContext http, int status)
+    {
+        var problem = status == 401 ? new Core.Problem("session.none", "Sign in first.") : new Core.Problem("rights.right", "You do not have the right to do this; ask a manager.");
+        return Problems.Of(problem, status).ExecuteAsync(http);
+    }
+
+    /// <summary>Somebody who left, or whose role changed, notices with the next request.</summary>
+    private static async Task StillOnStaffAsync(CookieValidatePrincipalContext context)
+    {
+        var db = context.HttpContext.RequestServices.GetRequiredService<ShopDb>();
+        var staff = await db.Staff.FindAsync(context.Principal!.StaffId());
+        if (staff is not { Active: true }) context.RejectPrincipal();
+        else if (context.Principal!.FindFirstValue(ClaimTypes.Role) != staff.Role.ToString())
+        {
+            var identity = (ClaimsIdentity)context.Principal!.Identity!;
+            identity.RemoveClaim(identity.FindFirst(ClaimTypes.Role));
+            identity.AddClaim(new Claim(ClaimTypes.Role, staff.Role.ToString()));
+            context.ShouldRenew = true;
+        }
+    }
+
+    private static void AddOutside(IServiceCollection services, ServerOptions options)
+    {
+        services.AddHttpClient<ISupplierClient, SupplierClient>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("suppliers", (pipeline, _) => Patient(pipeline, retries: 1));
+        // A charge is never sent twice by itself: after the first try it is looked up.
+        services.AddHttpClient<ICardTerminal, CardTerminal>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("card", (pipeline, _) => Patient(pipeline, retries: 0));
+    }
+
+    private static void Patient(ResiliencePipelineBuilder<HttpResponseMessage> pipeline, int retries)
+    {
+        if (retries > 0) pipeline.AddRetry(new HttpRetryStrategyOptions { MaxRetryAttempts = retries, Delay = TimeSpan.FromMilliseconds(300), UseJitter = true });
+        pipeline.AddCircuitBreaker(new HttpCircuitBreakerStrategyOptions { MinimumThroughput = 20, BreakDuration = TimeSpan.FromSeconds(5) });
+        pipeline.AddTimeout(TimeSpan.FromSeconds(3));
+    }
+}

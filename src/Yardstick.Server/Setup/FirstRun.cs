@@ -1,0 +1,73 @@
+using Microsoft.AspNetCore.Identity;
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Setup;
+using Yardstick.Data;
+using Yardstick.Data.Setup;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Setup;
+
+/// <summary>The first run of a real shop: its name, zone, currency, units, and the owner's account. Works once.</summary>
+public static class FirstRun
+{
+    /// <summary>What the sign-in page shows before anyone is signed in.</summary>
+    public sealed record Welcome(bool FirstRun, string ShopName, bool Demo, IReadOnlyList<DemoPerson> DemoPeople);
+    /// <summary>Somebody who can sign in to the demo.</summary>
+    public sealed record DemoPerson(string UserName, string Name, Role Role);
+    /// <summary>What the first-run page asks.</summary>
+    public sealed record Request(string ShopName, string TimeZone, string Currency, DistanceUnit DistanceUnit, string OwnerName, string UserName, string Password);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/welcome", WelcomeAsync).AllowAnonymous().Produces<Welcome>();
+        api.MapPost("/first-run", HandleAsync).AllowAnonymous().RequireRateLimiting("sign-in");
+        api.MapGet("/time-zones", () => TimeZoneInfo.GetSystemTimeZones().Select(z => z.Id).Where(id => id.Contains('/', StringComparison.Ordinal)).Order()).AllowAnonymous().Produces<IEnumerable<string>>();
+    }
+
+    private static async Task<IResult> WelcomeAsync(ShopDb db, ServerOptions options)
+    {
+        var shop = await db.Shops.FirstOrDefaultAsync();
+        var people = options.Demo
+            ? await db.Staff.Where(s => s.Active).Join(db.Users, s => s.Id, u => u.Id, (s, u) => new DemoPerson(u.UserName!, s.Name, s.Role)).ToListAsync()
+            : [];
+        return Results.Ok(new Welcome(shop is null, shop?.Name ?? "", options.Demo, people));
+    }
+
+    private static async Task<IResult> HandleAsync(Request request, HttpContext http, UserManager<Account> users, WriteGate gate, TimeProvider time)
+    {
+        if (Check(request) is { } problem) return Problems.Of(problem);
+        foreach (var validator in users.PasswordValidators)
+        {
+            var valid = await validator.ValidateAsync(users, new Account(), request.Password);
+            if (!valid.Succeeded) return Problems.Of(new Problem("firstRun.password", "A password has at least 10 characters.", "password"));
+        }
+        var owner = await gate.RunAsync<Result<StaffMember>>(async db =>
+        {
+            if (await db.Shops.AnyAsync()) return new Problem("firstRun.done", "This shop was set up already; sign in.");
+            var person = new StaffMember { Name = request.OwnerName.Trim(), Role = Role.Owner };
+            ShopStart.AddShop(db, new Shop { Name = request.ShopName.Trim(), TimeZone = request.TimeZone, Currency = request.Currency, DistanceUnit = request.DistanceUnit }, time.GetUtcNow().UtcDateTime);
+            db.Staff.Add(person);
+            await db.SaveChangesAsync();
+            var account = new Account { Id = person.Id, UserName = request.UserName.Trim(), NormalizedUserName = users.NormalizeName(request.UserName.Trim()), SecurityStamp = Guid.NewGuid().ToString() };
+            account.PasswordHash = users.PasswordHasher.HashPassword(account, request.Password);
+            db.Users.Add(account);
+            await db.SaveChangesAsync();
+            return person;
+        }, r => r.Ok);
+        if (owner.Problem is { } refused) return Problems.Of(refused);
+        await Session.LetInAsync(http, owner.Value);
+        return Results.NoContent();
+    }
+
+    private static Problem? Check(Request request)
+    {
+        if (string.IsNullOrWhiteSpace(request.ShopName) || request.ShopName.Length > 120) return new Problem("firstRun.shop", "The shop needs a name.", "shopName");
+        if (!TimeZoneInfo.TryFindSystemTimeZoneById(request.TimeZone ?? "", out _)) return new Problem("firstRun.zone", "Choose the time zone from the list.", "timeZone");
+        if (request.Currency is not { Length: 3 } || !request.Currency.All(char.IsAsciiLetterUpper)) return new Problem("firstRun.currency", "A currency is three capital letters, such as USD or EUR.", "currency");
+        if (string.IsNullOrWhiteSpace(request.OwnerName) || request.OwnerName.Length > 120) return new Problem("firstRun.owner", "Type the owner's name.", "ownerName");
+        return string.IsNullOrWhiteSpace(request.UserName) || request.UserName.Length > 60 ? new Problem("firstRun.userName", "Choose a name to sign in with.", "userName") : null;
+    }
+}

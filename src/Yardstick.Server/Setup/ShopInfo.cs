@@ -1,0 +1,26 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Setup;
+using Yardstick.Data;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Setup;
+
+/// <summary>What every screen needs of the shop.</summary>
+public static class ShopInfo
+{
+    /// <summary>A person on staff.</summary>
+    public sealed record StaffView(long Id, string ShortName, string Name, Role Role, string Skills);
+    /// <summary>The shop.</summary>
+    public sealed record View(string Name, string Currency, DistanceUnit DistanceUnit, TimeOnly Opens, TimeOnly Closes, string TimeZone, string PlateRegion, DateTime Now, IReadOnlyList<StaffView> Staff);
+
+    /// <summary>Maps the endpoint.</summary>
+    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/shop", HandleAsync).AsksSignedIn().Produces<View>();
+
+    private static async Task<IResult> HandleAsync(ShopDb db, TimeProvider time)
+    {
+        var shop = await db.Shops.SingleAsync();
+        var staff = await db.Staff.Where(s => s.Active).OrderBy(s => s.Id).ToListAsync();
+        return Results.Ok(new View(shop.Name, shop.Currency, shop.DistanceUnit, shop.Opens, shop.Closes, shop.TimeZone, shop.PlateRegion, shop.Local(time.GetUtcNow().UtcDateTime),
+            staff.ConvertAll(s => new StaffView(s.Id, s.ShortName, s.Name, s.Role, s.Skills))));
+    }
+}

@@ -1,0 +1,52 @@
+using Yardstick.Server.Live;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server;
+
+/// <summary>The command line, as the yardstick script passes it on.</summary>
+internal sealed class StartCommand
+{
+    internal StartCommand(string[] args)
+    {
+        var options = new ServerOptions();
+        for (var i = 0; i < args.Length; i++)
+        {
+            var value = i + 1 < args.Length ? args[i + 1] : "";
+            switch (args[i])
+            {
+                case "--data": options = options with { DataFolder = value }; i++; break;
+                case "--web": options = options with { WebFolder = value }; i++; break;
+                case "--outside": options = options with { OutsideServices = new Uri(value) }; i++; break;
+                case "--demo": options = options with { Demo = true }; break;
+                case "--only-prepare": OnlyPrepare = true; break;
+                case "--backup": Backup = value; i++; break;
+                case "--restore": Restore = value; i++; break;
+            }
+        }
+        Options = options;
+    }
+
+    internal ServerOptions Options { get; }
+    internal bool OnlyPrepare { get; }
+    internal string? Backup { get; }
+    internal string? Restore { get; }
+}
+
+/// <summary>What a request passes through.</summary>
+public static class Pipeline
+{
+    /// <summary>Puts it together.</summary>
+    public static void UseYardstick(this WebApplication app, ServerOptions options)
+    {
+        app.UseExceptionHandler(new ExceptionHandlerOptions { SuppressDiagnosticsCallback = _ => false });
+        app.UseResponseCompression();
+        app.UseSafeHeaders();
+        app.UseWebPages(options);
+        app.UseAuthentication();
+        app.UseRateLimiter();
+        app.UseAuthorization();
+        app.MapApi();
+        app.MapHub<LiveHub>("/live").WithMetadata(new AsksFor((Core.Setup.Permission?)null));
+        app.MapOpenApi().AllowAnonymous();
+    }
+}

@@ -1,0 +1,27 @@
+using Microsoft.Extensions.FileProviders;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server;
+
+/// <summary>Serves the built web: files that never change under their name, and the one page with its nonce.</summary>
+public static class WebPages
+{
+    /// <summary>Serves it.</summary>
+    public static void UseWebPages(this WebApplication app, ServerOptions options)
+    {
+        var folder = Path.GetFullPath(options.WebFolder);
+        var index = Path.Combine(folder, "index.html");
+        if (!File.Exists(index)) return;
+        var page = File.ReadAllText(index);
+        app.UseStaticFiles(new StaticFileOptions
+        {
+            FileProvider = new PhysicalFileProvider(folder),
+            OnPrepareResponse = context => context.Context.Response.Headers.CacheControl = "public, max-age=31536000, immutable",
+        });
+        app.MapFallback("{*path:nonfile}", (HttpContext http) =>
+        {
+            http.Response.Headers.CacheControl = "no-store";
+            return Results.Text(page.Replace("__NONCE__", http.StyleNonce(), StringComparison.Ordinal), "text/html; charset=utf-8");
+        }).AllowAnonymous().ExcludeFromDescription();
+    }
+}

@@ -1,0 +1,135 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Floor;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Records;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Orders;
+using Yardstick.Server.Safety;
+using Yardstick.Server.Setup;
+
+namespace Yardstick.Server.WriteUp;
+
+/// <summary>Writes a car up: customer and car, on file or new, become an order in one step. Nothing is kept if anything is refused.</summary>
+public static class StartOrder
+{
+    /// <summary>A new customer, as typed.</summary>
+    public sealed record NewCustomer(string? FirstName, string? LastName, string? BusinessName, string? Phone, string? Email);
+    /// <summary>What the write-up gathered, figures and times as typed.</summary>
+    public sealed record Request(long? CustomerId, NewCustomer? Customer, long? VehicleId, TypedVehicle? Vehicle, bool CounterSale, string? Odometer, bool OdometerConfirmed,
+        IReadOnlyList<string>? Concerns, IReadOnlyList<long>? CannedJobIds, string? PromisedAt, bool CustomerWaits, string? KeyTag);
+    /// <summary>The new order.</summary>
+    public sealed record Started(long Id, long Number);
+    /// <summary>A promise to offer.</summary>
+    public sealed record Proposal(DateTime PromisedAt);
+    /// <summary>What a typed promise is understood as.</summary>
+    public sealed record Understood(DateTime At);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapPost("/orders", Handle).Asks(Permission.WriteUp).Produces<Started>().ProducesProblem(422);
+        api.MapGet("/write-up/promise", ProposeAsync).Asks(Permission.WriteUp).Produces<Proposal>();
+        api.MapGet("/understand/moment", UnderstandAsync).Asks(Permission.WriteUp).Produces<Understood>().ProducesProblem(422);
+    }
+
+    private static async Task<IResult> ProposeAsync(ShopDb db, TimeProvider time)
+    {
+        var shop = await db.Shops.SingleAsync();
+        return Results.Ok(new Proposal(Promise.Propose(shop.Local(time.GetUtcNow().UtcDateTime), shop.Opens, shop.Closes)));
+    }
+
+    private static async Task<IResult> UnderstandAsync(string text, ShopDb db, TimeProvider time)
+    {
+        var shop = await db.Shops.SingleAsync();
+        var moment = TypedMoment.Read(text, shop.Local(time.GetUtcNow().UtcDateTime), "promisedAt", new TimeOnly(17, 0));
+        return moment.Problem is { } problem ? Problems.Of(problem) : Results.Ok(new Understood(moment.Value));
+    }
+
+    private static Task<IResult> Handle(Request request, Commands commands) => commands.RunAsync<Started>(async work =>
+    {
+        var (db, actor) = (work.Db, work.Actor);
+        var shop = await db.Shops.SingleAsync();
+        var customer = await CustomerAsync(db, request, shop, actor.At);
+        if (customer.Problem is { } noCustomer) return noCustomer;
+        var vehicle = await VehicleAsync(db, request, customer.Value, shop.Local(actor.At).Year);
+        if (vehicle.Problem is { } noVehicle) return noVehicle;
+
+        var order = new Order
+        {
+            CustomerId = customer.Value?.Id, VehicleId = vehicle.Value?.Id, CounterSale = request.CounterSale, WriterId = actor.StaffId,
+            OpenedAt = actor.At, StageSince = actor.At, Stage = request.CounterSale ? Stage.Pricing : Stage.Here,
+            PolicyVersionId = await db.PolicyInForceAsync(), CustomerWaits = request.CustomerWaits, KeyTag = request.KeyTag?.Trim() ?? "",
+        };
+        if (await FillAsync(db, order, request, shop, actor) is { } problem) return problem;
+        order.Number = await db.NextNumberAsync(Counter.Orders);
+        db.Orders.Add(order);
+        await db.SaveChangesAsync();
+        if (order.OdometerIn is { } reading && vehicle.Value is { } car)
+            db.OdometerReadings.Add(new OdometerReading { VehicleId = car.Id, Reading = reading, At = actor.At });
+        OrderPricing.Refresh(order, customer.Value, await db.PolicyAsync(order.PolicyVersionId));
+        db.AddRecord(order);
+        await db.SaveChangesAsync();
+        work.Touch("order", order.Id, order.Version);
+        work.Touch("floor");
+        return new Started(order.Id, order.Number);
+    });
+
+    private static async Task<Result<Customer?>> CustomerAsync(ShopDb db, Request request, Shop shop, DateTime now)
+    {
+        if (request.CustomerId is { } id)
+            return await db.Customers.FindAsync(id) is { } known ? (Result<Customer?>)known : new Problem("customer.gone", "There is no such customer.");
+        if (request.Customer is not { } typed)
+            return request.CounterSale ? (Result<Customer?>)(Customer?)null : new Problem("writeUp.customer", "Find the customer, or type at least a name for a new one.", "customer");
+        var made = Customer.Create(typed.FirstName, typed.LastName, typed.BusinessName, typed.Phone, typed.Email, shop.Country, now);
+        if (made.Problem is { } problem) return problem with { Field = $"customer.{problem.Field}" };
+        db.Customers.Add(made.Value);
+        await db.SaveChangesAsync();
+        return made.Value;
+    }
+
+    private static async Task<Result<Vehicle?>> VehicleAsync(ShopDb db, Request request, Customer? customer, int thisYear)
+    {
+        if (request.CounterSale) return (Vehicle?)null;
+        if (request.VehicleId is { } id)
+            return await db.Vehicles.FirstOrDefaultAsync(v => v.Id == id && v.CustomerId == customer!.Id) is { } known ? (Result<Vehicle?>)known : new Problem("vehicle.gone", "There is no such car with this customer.");
+        if (request.Vehicle is not { } typed)
+            return new Problem("writeUp.vehicle", "Choose or type the car, or choose \"Sale over the counter\" if there is none.", "vehicle");
+        var made = Vehicle.Create(typed, thisYear);
+        if (made.Problem is { } problem) return problem with { Field = $"vehicle.{problem.Field}" };
+        made.Value.CustomerId = customer!.Id;
+        db.Vehicles.Add(made.Value);
+        await db.SaveChangesAsync();
+        return made.Value;
+    }
+
+    private static async Task<Problem?> FillAsync(ShopDb db, Order order, Request request, Shop shop, Actor actor)
+    {
+        var localNow = shop.Local(actor.At);
+        if (!string.IsNullOrWhiteSpace(request.PromisedAt) && order.SetHeader("promisedAt", request.PromisedAt, localNow, actor).Problem is { } promise) return promise;
+        if (order.KeyTag.Length > 20) return new Problem("text.long", "A key tag can have at most 20 characters.", "keyTag");
+        if (order.VehicleId is { } vehicleId && !string.IsNullOrWhiteSpace(request.Odometer))
+        {
+            if (order.SetHeader("odometerIn", request.Odometer, localNow, actor).Problem is { } odometer) return odometer with { Field = "odometer" };
+            var last = await db.OdometerReadings.Where(r => r.VehicleId == vehicleId).OrderByDescending(r => r.At).FirstOrDefaultAsync();
+            if (last is not null && order.OdometerIn < last.Reading && !request.OdometerConfirmed)
+                return new Problem("odometer.lower", $"The last reading was {last.Reading:N0} on {shop.Local(last.At):MMM d, yyyy}. If {order.OdometerIn:N0} is right, confirm it.", "odometer");
+        }
+        foreach (var says in request.Concerns ?? [])
+        {
+            if (!string.IsNullOrWhiteSpace(says) && order.AddConcern(says, actor).Problem is { } concern) return concern with { Field = "concerns" };
+        }
+        foreach (var cannedId in request.CannedJobIds ?? [])
+        {
+            var made = await CannedJobs.MakeAsync(db, cannedId);
+            if (made.Problem is { } gone) return gone;
+            if (order.AddJob(made.Value, actor).Problem is { } refused) return refused;
+        }
+        var title = order.OnJobs.FirstOrDefault()?.Title ?? order.Concerns.FirstOrDefault()?.Says ?? "";
+        order.Title = title.Length > 60 ? title[..60].TrimEnd() + "…" : title;
+        return null;
+    }
+}

@@ -1,0 +1,94 @@
+using System.Text.Json;
+
+namespace Yardstick.StandIns;
+
+/// <summary>An order that a supplier took.</summary>
+public sealed record SupplierOrder(string Supplier, string Key, string Reference, long PurchaseOrder, DateTime TakenAt, DateTime ExpectedAt, string State);
+
+/// <summary>A charge that the terminal made or refused.</summary>
+public sealed record Charge(string Key, string State, string Reference, string CardEnding, string Message, long Amount);
+
+/// <summary>What the outside world remembers; kept in a file, so that it outlives a restart as the real one would.</summary>
+public sealed class Memory
+{
+    private sealed record Contents(List<SupplierOrder> Orders, List<Charge> Charges);
+
+    private readonly string? path;
+    private readonly Contents contents;
+    private readonly Lock writing = new();
+
+    /// <summary>Reads what is remembered.</summary>
+    /// <param name="path">File; null remembers until the end of the process.</param>
+    public Memory(string? path)
+    {
+        this.path = path;
+        contents = path is not null && File.Exists(path) ? JsonSerializer.Deserialize<Contents>(File.ReadAllText(path))! : new Contents([], []);
+    }
+
+    /// <summary>Orders of a supplier.</summary>
+    public SupplierOrder? FindOrder(Func<SupplierOrder, bool> which)
+    {
+        lock (writing) return contents.Orders.FirstOrDefault(which);
+    }
+
+    /// <summary>How many orders a supplier took.</summary>
+    public int CountOrders(string supplier)
+    {
+        lock (writing) return contents.Orders.Count(o => o.Supplier == supplier);
+    }
+
+    /// <summary>The order with this key, or a new one: a key is taken once.</summary>
+    public SupplierOrder OrderOnce(string supplier, string key, Func<int, SupplierOrder> make)
+    {
+        lock (writing)
+        {
+            if (contents.Orders.FirstOrDefault(o => o.Supplier == supplier && o.Key == key) is { } known) return known;
+            var order = make(contents.Orders.Count + 1);
+            contents.Orders.Add(order);
+            Save();
+            return order;
+        }
+    }
+
+    /// <summary>Changes an order.</summary>
+    public void Replace(SupplierOrder order)
+    {
+        lock (writing)
+        {
+            contents.Orders[contents.Orders.FindIndex(o => o.Reference == order.Reference)] = order;
+            Save();
+        }
+    }
+
+    /// <summary>The charge with this key.</summary>
+    public Charge? FindCharge(string key)
+    {
+        lock (writing) return contents.Charges.FirstOrDefault(c => c.Key == key);
+    }
+
+    /// <summary>How many charges were approved.</summary>
+    public int CountCharges()
+    {
+        lock (writing) return contents.Charges.Count(c => c.State == "approved");
+    }
+
+    /// <summary>The charge with this key, or a new one.</summary>
+    public Charge ChargeOnce(string key, Func<int, Charge> make)
+    {
+        lock (writing)
+        {
+            if (contents.Charges.FirstOrDefault(c => c.Key == key) is { } known) return known;
+            var charge = make(contents.Charges.Count + 1);
+            contents.Charges.Add(charge);
+            Save();
+            return charge;
+        }
+    }
+
+    private void Save()
+    {
+        if (path is null) return;
+        File.WriteAllText(path + ".part", JsonSerializer.Serialize(contents));
+        File.Move(path + ".part", path, overwrite: true);
+    }
+}
