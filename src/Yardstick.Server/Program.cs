@@ -23,6 +23,7 @@ try
     if (command.OnlyPrepare) return 0;
 
     var builder = WebApplication.CreateBuilder(new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory });
+    builder.Logging.SetMinimumLevel(LogLevel.Warning);
     builder.AddYardstick(command.Options, file);
     var app = builder.Build();
     app.UseYardstick(command.Options);

@@ -47,7 +47,11 @@ public static class Services
         services.AddSignalR();
         services.ConfigureHttpJsonOptions(o => o.SerializerOptions.Converters.Add(new JsonStringEnumConverter()));
         services.AddProblemDetails();
-        services.AddOpenApi(o => o.AddSchemaTransformer<ExactTypes>());
+        services.AddOpenApi(o =>
+        {
+            o.AddSchemaTransformer<ExactTypes>();
+            o.CreateSchemaReferenceId = ExactTypes.NameOf;
+        });
         services.AddResponseCompression(o => o.EnableForHttps = false);
         if (!DescribingOnly) services.AddHostedService<SupplierRounds>();
         AddSignIn(services, file);

@@ -1,6 +1,7 @@
 using Yardstick.StandIns;
 
 var builder = WebApplication.CreateBuilder(args);
+builder.Logging.SetMinimumLevel(LogLevel.Warning);
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(new Memory(builder.Configuration["memory"]));
 builder.Services.AddSingleton<Moods>();

@@ -8,7 +8,7 @@ public partial class Order
     /// <summary>The order was invoiced. Call it only when nothing is in the way.</summary>
     public void Post(Actor actor)
     {
-        if (Stage < Stage.Done) MoveTo(Stage.Done, "The invoice was posted", actor);
+        if (Stage < Stage.Done) MoveTo(CounterSale ? Stage.Collected : Stage.Done, "The invoice was posted", actor);
         State = OrderState.Posted;
         PostedAt = actor.At;
         Record("order", Id, "state", "open", "posted", Version + 1, actor);

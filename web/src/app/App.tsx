@@ -1,0 +1,71 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { lazy, Suspense } from 'react';
+import { Navigate, Route, Routes } from 'react-router';
+import { api, Problem, take } from '../lib/api';
+import { MeContext } from '../lib/shop';
+import { Failed, Loading } from '../ui/States';
+import { Shell } from './Shell';
+
+const SignIn = lazy(() => import('../areas/Setup/SignIn'));
+const FirstRun = lazy(() => import('../areas/Setup/FirstRun'));
+const FloorPage = lazy(() => import('../areas/Floor/FloorPage'));
+const BenchPage = lazy(() => import('../areas/Floor/BenchPage'));
+const WriteUpPage = lazy(() => import('../areas/WriteUp/WriteUpPage'));
+const OrdersPage = lazy(() => import('../areas/Orders/OrdersPage'));
+const OrderSheet = lazy(() => import('../areas/Orders/OrderSheet'));
+const PartsPage = lazy(() => import('../areas/Parts/PartsPage'));
+const InvoicePage = lazy(() => import('../areas/Billing/InvoicePage'));
+
+/** First run, sign-in, or the shop. */
+export function App() {
+  const client = useQueryClient();
+  const welcome = useQuery({ queryKey: ['welcome'], queryFn: () => take(api.GET('/api/welcome')), staleTime: Infinity });
+  const session = useQuery({
+    queryKey: ['session'],
+    queryFn: async () => {
+      try {
+        return await take(api.GET('/api/session'));
+      } catch (error) {
+        if (error instanceof Problem && error.status === 401) return null;
+        throw error;
+      }
+    },
+    staleTime: Infinity,
+  });
+  const renew = () => {
+    client.removeQueries({ predicate: (query) => !['welcome', 'session'].includes(String(query.queryKey[0])) });
+    void client.invalidateQueries({ queryKey: ['welcome'] });
+    void client.invalidateQueries({ queryKey: ['session'] });
+  };
+  const left = () => {
+    client.setQueryData(['session'], null);
+    renew();
+  };
+  const failed = welcome.error ?? session.error;
+  if (failed) return <Failed error={failed} again={renew} />;
+  if (!welcome.data || session.data === undefined) return <Loading what="the shop" />;
+  return (
+    <Suspense fallback={<Loading what="the page" />}>
+      {welcome.data.firstRun ? (
+        <FirstRun onDone={renew} />
+      ) : session.data === null ? (
+        <SignIn welcome={welcome.data} onDone={renew} />
+      ) : (
+        <MeContext value={session.data}>
+          <Routes>
+            <Route element={<Shell onLeft={left} />}>
+              <Route index element={<FloorPage />} />
+              <Route path="bench" element={<BenchPage />} />
+              <Route path="write-up" element={<WriteUpPage />} />
+              <Route path="orders" element={<OrdersPage />} />
+              <Route path="orders/:id" element={<OrderSheet />} />
+              <Route path="parts" element={<PartsPage />} />
+              <Route path="invoices/:id" element={<InvoicePage />} />
+              <Route path="*" element={<Navigate to="/" replace />} />
+            </Route>
+          </Routes>
+        </MeContext>
+      )}
+    </Suspense>
+  );
+}

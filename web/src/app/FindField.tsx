@@ -1,0 +1,70 @@
+import { useQuery } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api, take, type Schemas } from '../lib/api';
+import { useKeys } from '../lib/keys';
+import { Combo } from '../ui/Combo';
+import { Plate } from '../ui/Plate';
+
+export type Found = Schemas['FindFound'];
+
+/** What the find field answers for a text. */
+export function useFind(text: string, enabled = true) {
+  return useQuery({
+    queryKey: ['find', text.trim()],
+    queryFn: () => take(api.GET('/api/find', { params: { query: { q: text.trim() } } })),
+    placeholderData: (before) => before,
+    staleTime: 10_000,
+    enabled,
+  });
+}
+
+/** One row of an answer. */
+export function FoundRow({ found }: { found: Found }) {
+  return (
+    <>
+      {found.plate && <Plate text={found.plate} />}
+      <span className="strong clip">{found.title}</span>
+      <span className="soft clip grow">{found.detail}</span>
+      {found.kind === 'order' && <span className="soft small nowrap">{found.open ? 'open' : 'invoiced'}</span>}
+    </>
+  );
+}
+
+const KINDS: Record<string, string> = { customer: 'Customer', vehicle: 'Car', order: 'Order' };
+
+/** Find anyone from anything, from every page. */
+export function FindField() {
+  const [text, setText] = useState('');
+  const [used, setUsed] = useState(false);
+  const ref = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+  const { data } = useFind(text, used);
+  useKeys('Everywhere', [{ key: '/', label: 'Find', run: () => ref.current?.focus() }]);
+  const go = (found: Found) => {
+    if (found.kind === 'order') void navigate(`/orders/${found.id}`);
+    else void navigate(`/write-up?customer=${found.customerId}${found.vehicleId ? `&vehicle=${found.vehicleId}` : ''}`);
+  };
+  return (
+    <div onFocus={() => setUsed(true)} className="find">
+      <Combo
+        label="Find by phone, plate, name or order"
+        placeholder="Phone, plate, name, order…"
+        inputRef={ref}
+        text={text}
+        onText={setText}
+        none={`Nothing is on file for "${text}". Press N to write up a new customer.`}
+        choices={(data ?? []).map((found) => ({
+          key: `${found.kind}${found.id}`,
+          kind: KINDS[found.kind] ?? found.kind,
+          content: <FoundRow found={found} />,
+          take: () => go(found),
+        }))}
+      >
+        <span className="key" aria-hidden>
+          /
+        </span>
+      </Combo>
+    </div>
+  );
+}

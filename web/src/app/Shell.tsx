@@ -1,0 +1,140 @@
+import Divider from '@mui/material/Divider';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import { useColorScheme } from '@mui/material/styles';
+import { Suspense, useEffect, useState } from 'react';
+import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
+import { EnrollDialog } from '../areas/Setup/EnrollDialog';
+import { api, onWaiting, take } from '../lib/api';
+import { useKeys } from '../lib/keys';
+import { useLive } from '../lib/live';
+import { useFloor, useMay, useMe } from '../lib/shop';
+import { DayRule } from '../ui/DayRule';
+import { Loading } from '../ui/States';
+import { CommandList } from './CommandList';
+import { FindField } from './FindField';
+
+/** The bar, the day rule and the present page. */
+export function Shell({ onLeft }: { onLeft: () => void }) {
+  const connected = useLive();
+  const [waiting, setWaiting] = useState(0);
+  useEffect(() => onWaiting(setWaiting), []);
+  const floor = useFloor();
+  const navigate = useNavigate();
+  const location = useLocation();
+  const mayFind = useMay('Find');
+  const mayWrite = useMay('WriteUp');
+  const mayParts = useMay('SeeParts');
+  const mayOrders = useMay('SeeOrders');
+  const mayWork = useMay('Work');
+  const technician = useMe().role === 'Technician';
+  useKeys('Everywhere', [
+    { key: '', label: 'Go to the Floor', run: () => void navigate('/') },
+    ...(mayWrite ? [{ key: 'N', label: 'Write up', run: () => void navigate('/write-up') }] : []),
+    ...(mayOrders ? [{ key: '', label: 'Go to Orders', run: () => void navigate('/orders') }] : []),
+    ...(mayParts ? [{ key: '', label: 'Go to Parts', run: () => void navigate('/parts') }] : []),
+    ...(mayWork ? [{ key: '', label: 'Go to the Bench', run: () => void navigate('/bench') }] : []),
+  ]);
+  const current = /^\/orders\/(\d+)/.exec(location.pathname)?.[1];
+  return (
+    <div className="shell">
+      <header className="topbar">
+        <Link to={technician ? '/bench' : '/'} className="brand" aria-label="Yardstick">
+          <svg viewBox="0 0 27 15" aria-hidden>
+            <rect width="27" height="15" rx="2.5" fill="var(--boxwood)" />
+            <path d="M4 0v5M8.5 0v8M13 0v5M17.5 0v8M22 0v5" stroke="var(--boxwood-ink)" strokeWidth="1.8" />
+          </svg>
+          YARDSTICK
+        </Link>
+        <nav aria-label="Places">
+          {technician && <NavLink to="/bench">Bench</NavLink>}
+          <NavLink to="/" end>
+            Floor
+          </NavLink>
+          {mayOrders && <NavLink to="/orders">Orders</NavLink>}
+          {mayParts && <NavLink to="/parts">Parts</NavLink>}
+          {mayWork && !technician && <NavLink to="/bench">Bench</NavLink>}
+        </nav>
+        {mayFind ? <FindField /> : <span className="grow" />}
+        {mayWrite && (
+          <button className="writeup" onClick={() => void navigate('/write-up')}>
+            Write up <span className="key">N</span>
+          </button>
+        )}
+        <Person onLeft={onLeft} />
+      </header>
+      {(!connected || waiting > 0) && (
+        <div className="offline" role="status">
+          {waiting > 0
+            ? `No connection. ${waiting === 1 ? 'One change is' : `${waiting} changes are`} kept here and will be sent by itself.`
+            : 'No connection to the server. What you see may be old; it goes on by itself.'}
+        </div>
+      )}
+      <DayRule cards={floor.data?.cards ?? []} current={current ? Number(current) : undefined} />
+      <main className="main">
+        <Suspense fallback={<Loading what="the page" />}>
+          <Outlet />
+        </Suspense>
+      </main>
+      <CommandList />
+    </div>
+  );
+}
+
+function Person({ onLeft }: { onLeft: () => void }) {
+  const me = useMe();
+  const mayEnroll = useMay('EnrollTerminals');
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const [enrolling, setEnrolling] = useState(false);
+  const { mode, setMode } = useColorScheme();
+  const close = () => setAnchor(null);
+  const leave = async () => {
+    close();
+    await take(api.DELETE('/api/session'));
+    onLeft();
+  };
+  const dark = mode === 'dark';
+  const flip = () => setMode(dark ? 'light' : 'dark');
+  useKeys('Everywhere', [
+    { key: '', label: dark ? 'Light colors' : 'Dark colors, for the bay', run: flip },
+    { key: 'Ctrl L', label: 'Switch person or sign out', run: () => void leave(), always: true },
+  ]);
+  const initials = me.name
+    .split(' ')
+    .map((word) => word[0])
+    .slice(0, 2)
+    .join('');
+  return (
+    <>
+      <button className="me" onClick={(event) => setAnchor(event.currentTarget)} aria-label={`${me.name}, ${me.role}`} aria-haspopup="menu">
+        {initials}
+      </button>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
+        <MenuItem disabled>
+          {me.name}, {me.role.toLowerCase()}
+        </MenuItem>
+        <Divider />
+        <MenuItem
+          onClick={() => {
+            flip();
+            close();
+          }}
+        >
+          {dark ? 'Light colors' : 'Dark colors, for the bay'}
+        </MenuItem>
+        {mayEnroll && (
+          <MenuItem
+            onClick={() => {
+              setEnrolling(true);
+              close();
+            }}
+          >
+            Switch by PIN on this terminal…
+          </MenuItem>
+        )}
+        <MenuItem onClick={() => void leave()}>Switch person or sign out (Ctrl L)</MenuItem>
+      </Menu>
+      {enrolling && <EnrollDialog onClose={() => setEnrolling(false)} />}
+    </>
+  );
+}

@@ -1,0 +1,129 @@
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import { useRef, useState, type SubmitEvent } from 'react';
+import { Problem, sentence, type Schemas } from '../../lib/api';
+import { amount } from '../../lib/format';
+import { Labelled } from '../../ui/Labelled';
+import { Segments } from '../../ui/Segments';
+import { useWork, type Job } from '../Orders/useSheet';
+
+export type Decision = Schemas['DecisionKind'];
+
+const TITLES: Record<Decision, string> = { Approved: 'Approved', Deferred: 'Deferred', Declined: 'Declined', Proposed: 'Take the answer back' };
+
+/** Records what the customer decided: who, how, when it is put off to. The time and who asked are kept by themselves. */
+export default function DecisionDialog({ job, kind: first, onClose }: { job: Job; kind: Decision; onClose: () => void }) {
+  const { sheet, edits } = useWork();
+  const [kind, setKind] = useState<Decision>(first === 'Proposed' ? (job.decision === 'Approved' ? 'Declined' : 'Approved') : first);
+  const [decidedBy, setDecidedBy] = useState(sheet.customer?.name ?? '');
+  const [channel, setChannel] = useState<Schemas['AnswerChannel']>('Phone');
+  const [note, setNote] = useState('');
+  const [until, setUntil] = useState('');
+  const [at, setAt] = useState('');
+  const [all, setAll] = useState(false);
+  const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
+  const sending = useRef(false);
+  const others = sheet.jobs.filter((j) => j.decision === 'Proposed' && j.id !== job.id);
+  const problemOf = (field: string) => (problem?.field === field ? problem.text : undefined);
+  const submit = async (event: SubmitEvent) => {
+    event.preventDefault();
+    if (sending.current) return;
+    sending.current = true;
+    try {
+      await edits.decide({
+        jobIds: all ? [job.id, ...others.map((j) => j.id)] : [job.id],
+        kind,
+        decidedBy,
+        channel,
+        note,
+        deferUntil: until,
+        deferAtReading: at,
+      });
+      onClose();
+    } catch (error) {
+      setProblem({ field: error instanceof Problem ? error.field : undefined, text: sentence(error) });
+    } finally {
+      sending.current = false;
+    }
+  };
+  const choices: [Decision, string][] = [
+    ['Approved', 'Approved'],
+    ['Deferred', 'Deferred'],
+    ['Declined', 'Declined'],
+    ...(job.decision !== 'Proposed' ? ([['Proposed', 'Taken back']] as [Decision, string][]) : []),
+  ];
+  return (
+    <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby="decision-title">
+      <form onSubmit={(event) => void submit(event)}>
+        <DialogTitle id="decision-title">
+          {TITLES[kind]}: {job.title}
+        </DialogTitle>
+        <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 1.5 }}>
+          <div className="spread">
+            <Segments label="Answer" value={kind} choices={choices} onChange={setKind} />
+            <span className="soft">
+              adds <b>{amount(job.addsToTotal)}</b> with supplies and tax
+            </span>
+          </div>
+          <Labelled
+            label="Who decided"
+            value={decidedBy}
+            onText={setDecidedBy}
+            problem={problemOf('decidedBy')}
+            autoFocus
+            onFocus={(event) => event.target.select()}
+          />
+          <div>
+            <span className="soft small" style={{ display: 'block', marginBottom: 3 }}>
+              How
+            </span>
+            <Segments
+              label="How"
+              value={channel}
+              onChange={setChannel}
+              choices={[
+                ['InPerson', 'In person'],
+                ['Phone', 'Phone'],
+                ['Message', 'Message'],
+              ]}
+            />
+          </div>
+          {kind === 'Deferred' && (
+            <div className="pair">
+              <Labelled label="Until a day" value={until} onText={setUntil} placeholder="2/14, friday, in 3 months" problem={problemOf('deferUntil')} />
+              <Labelled
+                label="or an odometer reading"
+                value={at}
+                onText={setAt}
+                placeholder="92,000"
+                problem={problemOf('deferAtReading')}
+                inputMode="numeric"
+              />
+            </div>
+          )}
+          <Labelled label="Note" value={note} onText={setNote} problem={problemOf('note')} />
+          {others.length > 0 && (
+            <label className="row">
+              <input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} />
+              The same answer for {others.length === 1 ? `"${others[0]!.title}"` : `the ${others.length} other open jobs`}
+            </label>
+          )}
+          {problem && !['decidedBy', 'deferUntil', 'deferAtReading', 'note'].includes(problem.field ?? '') && (
+            <div className="notice stop" role="alert">
+              {problem.text}
+            </div>
+          )}
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button type="submit" variant="contained">
+            Record the answer
+          </Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  );
+}

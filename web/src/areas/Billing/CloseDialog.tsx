@@ -1,0 +1,148 @@
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api, sentence, take, type Schemas } from '../../lib/api';
+import { amount } from '../../lib/format';
+import { useRefresh } from '../../lib/shop';
+import { Labelled } from '../../ui/Labelled';
+import { Loading } from '../../ui/States';
+import { useWork } from '../Orders/useSheet';
+
+/** Names what is in the way of the invoice, each to be fixed from here, or posts it. */
+export default function CloseDialog({ onClose }: { onClose: () => void }) {
+  const { sheet, edits } = useWork();
+  const navigate = useNavigate();
+  const refresh = useRefresh();
+  const [problem, setProblem] = useState('');
+  const [busy, setBusy] = useState(false);
+  const obstacles = useQuery({
+    queryKey: ['obstacles', sheet.id],
+    queryFn: () => take(api.GET('/api/orders/{id}/obstacles', { params: { path: { id: sheet.id } } })),
+    staleTime: 0,
+  });
+  const run = async (what: () => Promise<unknown>) => {
+    setBusy(true);
+    setProblem('');
+    try {
+      await what();
+    } catch (error) {
+      setProblem(sentence(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+  const post = () =>
+    run(async () => {
+      const posted = await take(api.POST('/api/orders/{id}/invoice', { params: { path: { id: sheet.id } } }));
+      await refresh(['order', sheet.id], ['floor'], ['orders']);
+      void navigate(`/invoices/${posted.invoiceId}`);
+    });
+  const found = obstacles.data ?? [];
+  const approved = sheet.jobs.filter((job) => job.decision === 'Approved');
+  return (
+    <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby="close-title">
+      <DialogTitle id="close-title">Close and invoice order {sheet.number}</DialogTitle>
+      <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 1 }}>
+        {!obstacles.data ? (
+          <Loading what="what is in the way" />
+        ) : found.length === 0 ? (
+          <>
+            <p>Nothing is in the way. The invoice gets the next number and never changes after that.</p>
+            <table className="list">
+              <tbody>
+                {approved.map((job) => (
+                  <tr key={job.id}>
+                    <td>{job.title}</td>
+                    <td className="right">{amount(job.subtotal)}</td>
+                  </tr>
+                ))}
+                <tr>
+                  <td className="strong">Total with supplies and tax</td>
+                  <td className="right strong">{amount(sheet.consent?.approvedTotal ?? sheet.figures.total)}</td>
+                </tr>
+              </tbody>
+            </table>
+          </>
+        ) : (
+          <>
+            <p className="soft">{found.length === 1 ? 'One thing is' : `${found.length} things are`} in the way.</p>
+            {found.map((obstacle, i) => (
+              <Fix key={`${obstacle.code}${i}`} obstacle={obstacle} busy={busy} run={run} onClose={onClose} />
+            ))}
+          </>
+        )}
+        {problem && (
+          <div className="notice stop" role="alert">
+            {problem}
+          </div>
+        )}
+      </DialogContent>
+      <DialogActions>
+        {found.some((o) => o.code === 'job.open') && (
+          <Button
+            disabled={busy}
+            onClick={() => void run(() => edits.kept(take(api.POST('/api/orders/{id}/finish-jobs', { params: { path: { id: sheet.id } } }))))}
+          >
+            Finish all approved jobs
+          </Button>
+        )}
+        <span style={{ flex: 1 }} />
+        <Button onClick={onClose}>Back to the sheet</Button>
+        <Button variant="contained" disabled={busy || !obstacles.data || found.length > 0} onClick={() => void post()} autoFocus>
+          Post the invoice
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+function Fix({
+  obstacle,
+  busy,
+  run,
+  onClose,
+}: {
+  obstacle: Schemas['Obstacle'];
+  busy: boolean;
+  run: (what: () => Promise<unknown>) => Promise<void>;
+  onClose: () => void;
+}) {
+  const { sheet, edits } = useWork();
+  const navigate = useNavigate();
+  const [text, setText] = useState('');
+  const go = () => {
+    onClose();
+    if (obstacle.code.startsWith('part.')) void navigate('/parts');
+    else if (obstacle.jobId) setTimeout(() => document.querySelector<HTMLElement>(`#job-${obstacle.jobId} .decide button`)?.focus(), 300);
+  };
+  return (
+    <div className="notice row">
+      <span className="grow">{obstacle.message}</span>
+      {obstacle.field ? (
+        <form
+          className="row"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void run(() => edits.header(obstacle.field!, text, sheet.version));
+          }}
+        >
+          <div style={{ width: 110 }}>
+            <Labelled label="Reading" value={text} onText={setText} inputMode="numeric" autoFocus />
+          </div>
+          <Button type="submit" disabled={busy || !text.trim()} variant="outlined" sx={{ alignSelf: 'flex-end' }}>
+            Keep
+          </Button>
+        </form>
+      ) : obstacle.code.startsWith('part.') ? (
+        <Button onClick={go}>Go to Parts</Button>
+      ) : obstacle.jobId ? (
+        <Button onClick={go}>Go to the job</Button>
+      ) : null}
+    </div>
+  );
+}

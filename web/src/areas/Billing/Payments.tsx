@@ -1,0 +1,121 @@
+import Button from '@mui/material/Button';
+import { useState, type SubmitEvent } from 'react';
+import { api, Problem, sentence, take, type Schemas } from '../../lib/api';
+import { amount, clock, wallTime } from '../../lib/format';
+import { useMay, useRefresh, useShop } from '../../lib/shop';
+import { Labelled } from '../../ui/Labelled';
+
+type Invoice = Schemas['InvoiceView'];
+
+/** Cash with change, or a card through the terminal. */
+export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: () => void }) {
+  const shop = useShop();
+  const mayTake = useMay('TakePayments');
+  const refresh = useRefresh();
+  const [tendered, setTendered] = useState('');
+  const [change, setChange] = useState<number | null>(null);
+  const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
+  const [said, setSaid] = useState('');
+  const [busy, setBusy] = useState('');
+  const pending = invoice.charges.filter((c) => c.state === 'Pending');
+  const done = async () => {
+    onChange();
+    await refresh(['order', invoice.orderId], ['floor']);
+  };
+  const run = async (what: string, act: () => Promise<void>) => {
+    setBusy(what);
+    setProblem(null);
+    setSaid('');
+    try {
+      await act();
+    } catch (error) {
+      setProblem({ field: error instanceof Problem ? error.field : undefined, text: sentence(error) });
+    } finally {
+      setBusy('');
+      await done();
+    }
+  };
+  const cash = (event: SubmitEvent) => {
+    event.preventDefault();
+    void run('cash', async () => {
+      const taken = await take(api.POST('/api/invoices/{id}/cash', { params: { path: { id: invoice.id } }, body: { tendered } }));
+      setChange(taken.change);
+      setTendered('');
+    });
+  };
+  const settle = async (id: number) => {
+    const outcome = await take(api.POST('/api/card-charges/{id}/settle', { params: { path: { id } } }));
+    setSaid(outcome.message);
+  };
+  const card = () =>
+    void run('card', async () => {
+      const charge = await take(api.POST('/api/invoices/{id}/card-charges', { params: { path: { id: invoice.id } } }));
+      await settle(charge.id);
+    });
+  return (
+    <section className="panel" aria-label="Payments">
+      <h2>Payments</h2>
+      {invoice.payments.map((payment) => (
+        <div className="spread" key={payment.id}>
+          <span>
+            {payment.amount < 0 ? 'Paid back, ' : ''}
+            {payment.method === 'Cash' ? 'cash' : `card ending ${payment.cardEnding}`}
+            <span className="soft small">
+              {' '}
+              {shop && clock(wallTime(payment.at, shop.timeZone))} · {payment.by}
+              {payment.change > 0 && ` · ${amount(payment.tendered)} given, ${amount(payment.change)} back`}
+            </span>
+          </span>
+          <b>{amount(payment.amount)}</b>
+        </div>
+      ))}
+      {invoice.payments.length === 0 && invoice.balance > 0 && <span className="soft">Nothing was paid yet.</span>}
+      {change !== null && (
+        <div className="notice" role="status">
+          Change to hand back: <span className="change">{amount(change)}</span>
+        </div>
+      )}
+      {said && (
+        <div className="notice" role="status">
+          {said}
+        </div>
+      )}
+      {pending.map((charge) => (
+        <div className="notice stop" key={charge.id}>
+          <p>{charge.message || `A card ${charge.amount < 0 ? 'refund' : 'charge'} of ${amount(Math.abs(charge.amount))} is not settled.`}</p>
+          <Button variant="outlined" disabled={busy !== ''} onClick={() => void run('lookup', () => settle(charge.id))}>
+            {busy === 'lookup' ? 'Asking the terminal…' : 'Look it up'}
+          </Button>
+        </div>
+      ))}
+      {mayTake && invoice.balance > 0 && !invoice.creditNoteId && (
+        <>
+          <form className="row" style={{ alignItems: 'flex-end' }} onSubmit={cash} data-cash>
+            <div className="grow">
+              <Labelled
+                label="Cash handed over"
+                value={tendered}
+                onText={setTendered}
+                inputMode="decimal"
+                problem={problem?.field === 'tendered' ? problem.text : undefined}
+              />
+            </div>
+            <Button type="submit" variant="outlined" disabled={busy !== '' || !tendered.trim()}>
+              Take cash
+            </Button>
+          </form>
+          {pending.length === 0 && (
+            <Button variant="contained" disabled={busy !== ''} onClick={card}>
+              {busy === 'card' ? 'The terminal is asking for the card…' : `Charge ${amount(invoice.balance)} to a card`}
+            </Button>
+          )}
+        </>
+      )}
+      {problem && problem.field !== 'tendered' && (
+        <div className="notice stop" role="alert">
+          {problem.text}
+        </div>
+      )}
+    </section>
+  );
+}

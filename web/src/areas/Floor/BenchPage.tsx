@@ -1,0 +1,191 @@
+import { useQuery } from '@tanstack/react-query';
+import { lazy, Suspense, useState } from 'react';
+import { api, take, type Schemas } from '../../lib/api';
+import { clock, figure, moment, wallTime } from '../../lib/format';
+import { useNow, useRefresh, useShop } from '../../lib/shop';
+import { Plate } from '../../ui/Plate';
+import { Rule } from '../../ui/Rule';
+import { Empty, Failed, Loading } from '../../ui/States';
+import { useSay } from '../../ui/Toasts';
+import './bench.css';
+
+const FindingDialog = lazy(() => import('../Inspections/FindingDialog'));
+
+type Car = Schemas['BenchBenchCar'];
+type Job = Schemas['BenchBenchJob'];
+
+/** The technician's bench: my cars in order, one tap for each thing. No amounts of money. */
+export default function BenchPage() {
+  const bench = useQuery({ queryKey: ['bench'], queryFn: () => take(api.GET('/api/bench')), refetchInterval: 60_000 });
+  const shop = useShop();
+  const refresh = useRefresh();
+  const say = useSay();
+  const [busy, setBusy] = useState(false);
+  const [finding, setFinding] = useState<Car | null>(null);
+  if (bench.error) return <Failed error={bench.error} again={() => void bench.refetch()} />;
+  if (!bench.data) return <Loading what="your cars" />;
+  const data = bench.data;
+  const run = async (act: Promise<unknown>, done?: string, undo?: () => Promise<unknown>) => {
+    setBusy(true);
+    try {
+      await act;
+      if (done) say.done(done, undo && (() => undo().then(() => refresh(['bench'], ['floor']))));
+    } catch (error) {
+      say.refused(error);
+    } finally {
+      await refresh(['bench'], ['floor']);
+      setBusy(false);
+    }
+  };
+  const on = data.cars.flatMap((c) => c.jobs).find((j) => j.id === data.onJobId);
+  return (
+    <div className="bench">
+      <h1 className="visually-hidden">Bench</h1>
+      <div className="bench-top">
+        <button
+          className="big"
+          disabled={busy}
+          aria-pressed={data.present}
+          onClick={() => void run(take(api.POST('/api/bench/presence', { body: { present: !data.present } })))}
+        >
+          {data.present ? 'Leave for the day' : 'I am here'}
+        </button>
+        <span className="soft">
+          {data.present && data.presentSince && shop ? `Here since ${clock(wallTime(data.presentSince, shop.timeZone))}` : 'Not here yet today'}
+          {on && data.onSince && shop ? ` · on ${on.title} since ${clock(wallTime(data.onSince, shop.timeZone))}` : data.present ? ' · on no job' : ''}
+        </span>
+        <span className="grow" />
+        {data.onJobId && (
+          <button className="big" disabled={busy} onClick={() => void run(take(api.POST('/api/bench/clock-off')), 'Off the clock.')}>
+            Clock off
+          </button>
+        )}
+      </div>
+      {data.cars.length === 0 && <Empty title="No car is yours yet">Cars appear here as soon as a job is planned for you on the Floor.</Empty>}
+      {data.cars.map((car) => (
+        <CarCard key={car.orderId} car={car} busy={busy} run={run} onFinding={() => setFinding(car)} />
+      ))}
+      <Suspense fallback={null}>{finding && <FindingDialog orderId={finding.orderId} plate={finding.plate} onClose={() => setFinding(null)} />}</Suspense>
+    </div>
+  );
+}
+
+type Run = (act: Promise<unknown>, done?: string, undo?: () => Promise<unknown>) => Promise<void>;
+
+function CarCard({ car, busy, run, onFinding }: { car: Car; busy: boolean; run: Run; onFinding: () => void }) {
+  const now = useNow();
+  const late = car.promiseState === 'Late';
+  return (
+    <section className={`bench-car ${car.jobs.some((j) => j.onMyClock) ? 'running' : ''}`} aria-label={`${car.plate} ${car.vehicle}`}>
+      <header>
+        <Plate text={car.plate} large />
+        <div className="grow">
+          <div className="strong">{car.vehicle}</div>
+          <div className="soft small">
+            {[car.color, car.vin && `VIN ${car.vin}`, car.odometerIn ? `${car.odometerIn.toLocaleString('en-US')} in` : '', car.keyTag && `key ${car.keyTag}`]
+              .filter(Boolean)
+              .join(' · ')}
+          </div>
+        </div>
+        <div className="right">
+          <div className={late ? 'stop strong' : 'strong'}>{car.promisedAt ? moment(car.promisedAt, now) : ''}</div>
+          <div className="soft small">{late ? 'late' : car.stageName}</div>
+        </div>
+      </header>
+      <div className="body">
+        {car.warning && <div className="notice strong">{car.warning}</div>}
+        {car.concerns.map((c) => (
+          <p key={c.id}>
+            <span className="soft">Says </span>
+            {c.says}
+            {c.found && <span className="soft"> · found: {c.found}</span>}
+          </p>
+        ))}
+        {car.jobs.map((job) => (
+          <JobCard key={job.id} job={job} busy={busy} run={run} />
+        ))}
+        {car.findings.map((f) => (
+          <div key={f.id} className="finding">
+            <span className={`rating ${f.rating}`}>{f.rating}</span>
+            <span className="grow">
+              {f.text} {f.measured !== null && <b>{`${f.measured} ${f.unit}`}</b>}
+            </span>
+            {f.photoHash && <img src={`/api/photos/${f.photoHash}`} alt={f.text} />}
+          </div>
+        ))}
+        <div className="acts">
+          <button className="big" onClick={onFinding}>
+            Report a finding
+          </button>
+        </div>
+      </div>
+    </section>
+  );
+}
+
+function JobCard({ job, busy, run }: { job: Job; busy: boolean; run: Run }) {
+  const share = job.progress === 'Finished' ? 1 : job.hours > 0 ? job.clockedHours / job.hours : 0;
+  const path = { params: { path: { jobId: job.id } } };
+  return (
+    <div className={`bench-job ${job.approved ? '' : 'notyet'}`}>
+      <div className="head">
+        <h3 className="grow">{job.title}</h3>
+        <span className={job.approved ? 'strong' : 'soft'}>{job.progress === 'Finished' ? 'Finished' : job.decision}</span>
+        <span className="soft nowrap">
+          {figure(job.clockedHours)} of {figure(job.hours)} h
+        </span>
+      </div>
+      <Rule value={share} label={`${figure(job.clockedHours)} of ${figure(job.hours)} hours`} faint={!job.approved} />
+      <ul>
+        {job.lines
+          .filter((l) => l.kind !== 'Labor' || job.lines.length > 1)
+          .map((l) => (
+            <li key={l.id}>
+              <span>
+                {l.description} <span className="soft small">{l.number}</span>
+              </span>
+              <span className="right">{l.quantity !== null ? figure(l.quantity) : l.hours !== null ? `${figure(l.hours)} h` : ''}</span>
+              <span className={l.stateCode === 'needed' || l.stateCode === 'trouble' ? 'strong' : 'soft'}>{l.state}</span>
+            </li>
+          ))}
+      </ul>
+      {job.onTheClock.length > 0 && !job.onMyClock && <span className="soft">{job.onTheClock.join(', ')} is on it</span>}
+      <div className="acts">
+        {!job.approved ? (
+          <span className="soft">The customer has not agreed to this yet. Wait for the service writer.</span>
+        ) : job.progress === 'Finished' ? (
+          <button
+            className="big"
+            disabled={busy}
+            onClick={() => void run(take(api.POST('/api/bench/jobs/{jobId}/reopen', path)), `${job.title} is open again.`)}
+          >
+            Open again
+          </button>
+        ) : (
+          <>
+            {!job.onMyClock && (
+              <button
+                className="big go"
+                disabled={busy}
+                onClick={() => void run(take(api.POST('/api/bench/jobs/{jobId}/clock-on', path)), `On the clock: ${job.title}.`)}
+              >
+                Clock on
+              </button>
+            )}
+            <button
+              className={`big ${job.onMyClock ? 'go' : ''}`}
+              disabled={busy}
+              onClick={() =>
+                void run(take(api.POST('/api/bench/jobs/{jobId}/finish', path)), `${job.title} is finished.`, () =>
+                  take(api.POST('/api/bench/jobs/{jobId}/reopen', path)),
+                )
+              }
+            >
+              Finish
+            </button>
+          </>
+        )}
+      </div>
+    </div>
+  );
+}

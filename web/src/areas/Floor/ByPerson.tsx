@@ -1,0 +1,189 @@
+import { DndContext, PointerSensor, useDraggable, useDroppable, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import { useRef } from 'react';
+import { useNavigate } from 'react-router';
+import type { Schemas } from '../../lib/api';
+import { atMinutes, clock, minutesOfDay } from '../../lib/format';
+import { useMay, useNow } from '../../lib/shop';
+import { minuteAt, ofTime, position } from '../../ui/DayRule';
+import { Rule } from '../../ui/Rule';
+import { Column } from './ByStage';
+import { Car, type Card, type Floor } from './Car';
+import { useMoves } from './useMoves';
+
+type Block = Schemas['FloorViewBlock'];
+type Person = Schemas['FloorViewPerson'];
+
+const BELOW: Schemas['Stage'][] = ['Expected', 'WaitingForAnswer', 'WaitingForParts', 'ReadyForTechnician', 'Done'];
+
+/** Lanes by person on the day rule's axis; work without a person has a lane of its own. What waits is beneath. */
+export function ByPerson({ floor, people, cards }: { floor: Floor; people: Person[]; cards: Card[] }) {
+  const moves = useMoves(floor);
+  const now = useNow();
+  const ref = useRef<HTMLDivElement>(null);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const [opens, closes] = [ofTime(floor.opens), ofTime(floor.closes)];
+  const lanes: (Person | null)[] = [...people, null];
+  const at = (wall: string) => position(minutesOfDay(wall), opens, closes);
+  const snap = (minutes: number) => Math.max(opens, Math.min(closes - 15, Math.round(minutes / 15) * 15));
+
+  const dropped = ({ active, over, delta }: DragEndEvent) => {
+    if (!over || !ref.current) return;
+    const { block, loose, card } = active.data.current as { block?: Block; loose?: Schemas['FloorViewUnplanned']; card?: Card };
+    const lane = String(over.id);
+    if (card) {
+      if (!lane.startsWith('lane:')) void moves.stage(card, lane as Schemas['Stage']);
+      return;
+    }
+    if (!lane.startsWith('lane:')) return;
+    const technician = lane === 'lane:none' ? null : Number(lane.slice(5));
+    const box = ref.current.getBoundingClientRect();
+    const left = (active.rect.current.translated?.left ?? 0) - box.left;
+    if (block) {
+      const moved = minutesOfDay(block.start) + (delta.x / box.width) * (closes - opens + 40);
+      void moves.plan(block.jobId, block.plate, technician, atMinutes(now, snap(moved)), block);
+    } else if (loose) void moves.plan(loose.jobId, loose.plate, technician, atMinutes(now, snap(minuteAt(left / box.width, opens, closes))));
+  };
+
+  const byKeys = (block: Block, key: string) => {
+    const ids = lanes.map((p) => p?.id ?? null);
+    const lane = ids.indexOf(block.technicianId);
+    if (key === 'ArrowLeft' || key === 'ArrowRight')
+      void moves.plan(block.jobId, block.plate, block.technicianId, atMinutes(now, snap(minutesOfDay(block.start) + (key === 'ArrowLeft' ? -15 : 15))), block);
+    else {
+      const to = ids[lane + (key === 'ArrowUp' ? -1 : 1)];
+      if (to !== undefined) void moves.plan(block.jobId, block.plate, to, block.start, block);
+    }
+  };
+
+  return (
+    <DndContext sensors={sensors} onDragEnd={dropped}>
+      <div className="lanes" ref={ref}>
+        {lanes.map((person) => (
+          <Lane key={person?.id ?? 'none'} person={person} compact={people.length > 5} opens={opens} closes={closes} now={at(now)}>
+            {floor.blocks
+              .filter((b) => b.technicianId === (person?.id ?? null))
+              .map((block) => (
+                <WorkBlock key={block.jobId} block={block} left={at(block.start)} width={Math.max(3.6, at(block.end) - at(block.start))} onKey={byKeys} />
+              ))}
+            {!person && floor.unplanned.length > 0 && (
+              <div className="unplanned">
+                {floor.unplanned.map((job) => (
+                  <Loose
+                    key={job.jobId}
+                    job={job}
+                    plan={() => void moves.plan(job.jobId, job.plate, people[0]?.id ?? null, atMinutes(now, snap(minutesOfDay(now) + 15)))}
+                  />
+                ))}
+              </div>
+            )}
+          </Lane>
+        ))}
+      </div>
+      <div className="lower">
+        <div className="columns">
+          {floor.stages
+            .filter((s) => BELOW.includes(s.stage))
+            .map((stage) => {
+              const here = cards.filter((c) => c.stage === stage.stage);
+              return (
+                <Column key={stage.stage} id={stage.stage} title={stage.name} count={here.length}>
+                  {here.map((card) => (
+                    <Car key={card.id} card={card} floor={floor} onMove={moves.step} />
+                  ))}
+                </Column>
+              );
+            })}
+        </div>
+      </div>
+    </DndContext>
+  );
+}
+
+function Lane({
+  person,
+  compact,
+  opens,
+  closes,
+  now,
+  children,
+}: {
+  person: Person | null;
+  compact: boolean;
+  opens: number;
+  closes: number;
+  now: number;
+  children: React.ReactNode;
+}) {
+  const { setNodeRef, isOver } = useDroppable({ id: `lane:${person?.id ?? 'none'}` });
+  const lines = [];
+  for (let minute = Math.ceil(opens / 60) * 60; minute <= closes; minute += 60) lines.push(minute);
+  return (
+    <section ref={setNodeRef} className={`lane ${compact ? 'compact' : ''} ${isOver ? 'over' : ''}`} aria-label={person ? person.shortName : 'No one yet'}>
+      {lines.map((minute) => (
+        <div key={minute} className="hourline" style={{ left: `${position(minute, opens, closes)}%` }} />
+      ))}
+      <h3>
+        {person ? person.shortName : 'No one yet'} <span>{person ? [person.skills, person.present ? '' : 'not here'].filter(Boolean).join(' · ') : ''}</span>
+      </h3>
+      {children}
+      <div className="nowline" style={{ left: `${now}%` }} />
+    </section>
+  );
+}
+
+function describe(block: Block): string {
+  if (block.finished) return `${block.title}, done`;
+  if (block.onTheClock) return `${block.title}, on the clock${block.minutesOver > 0 ? `, ${block.minutesOver} min over` : ''}`;
+  return block.why ? `${block.title}, ${block.why}` : block.title;
+}
+
+function WorkBlock({ block, left, width, onKey }: { block: Block; left: number; width: number; onKey: (block: Block, key: string) => void }) {
+  const navigate = useNavigate();
+  const mayPlan = useMay('PlanWork');
+  const mayOpen = useMay('SeeOrders');
+  const { setNodeRef, listeners, transform, isDragging } = useDraggable({
+    id: `block:${block.jobId}`,
+    data: { block },
+    disabled: !mayPlan || block.onTheClock || block.finished,
+  });
+  const words = describe(block);
+  return (
+    <button
+      ref={setNodeRef}
+      className={`block ${block.onTheClock ? 'running' : ''} ${block.certain ? '' : 'uncertain'} ${block.finished ? 'finished' : ''} ${isDragging ? 'dragging' : ''}`}
+      data-job={block.jobId}
+      style={{ left: `${left}%`, width: `${width}%`, transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined }}
+      title={`${block.plate}: ${words}. ${clock(block.start)} to ${clock(block.end)}, ${block.hours} h sold`}
+      aria-label={`${block.plate}, ${words}, from ${clock(block.start)}, ${block.hours} hours sold`}
+      {...listeners}
+      onClick={() => mayOpen && void navigate(`/orders/${block.orderId}`)}
+      onKeyDown={(event) => {
+        if (!event.shiftKey || !event.key.startsWith('Arrow') || !mayPlan) return;
+        event.preventDefault();
+        onKey(block, event.key);
+      }}
+    >
+      <span className="number">{block.plate}</span>
+      <span className="what">{words}</span>
+      {block.doneShare > 0 && <Rule value={block.doneShare} label={`${Math.round(block.doneShare * 100)}% of its time used`} />}
+    </button>
+  );
+}
+
+function Loose({ job, plan }: { job: Schemas['FloorViewUnplanned']; plan: () => void }) {
+  const mayPlan = useMay('PlanWork');
+  const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: `loose:${job.jobId}`, data: { loose: job }, disabled: !mayPlan });
+  return (
+    <button
+      ref={setNodeRef}
+      className={`chip ${isDragging ? 'dragging' : ''}`}
+      style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)`, zIndex: 20, position: 'relative' } : undefined}
+      {...listeners}
+      onClick={() => mayPlan && plan()}
+      title="Drag it to a person and time, or press Enter to plan it next"
+      aria-label={`${job.plate}, ${job.title}, ${job.hours} hours, not planned yet`}
+    >
+      <b>{job.plate}</b> {job.title} <span className="soft">{job.hours} h</span>
+    </button>
+  );
+}

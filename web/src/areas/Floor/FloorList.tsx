@@ -1,0 +1,99 @@
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { moment } from '../../lib/format';
+import { useMay } from '../../lib/shop';
+import { Plate } from '../../ui/Plate';
+import { Rule } from '../../ui/Rule';
+import { Empty } from '../../ui/States';
+import type { Card, Floor } from './Car';
+
+type Column = 'plate' | 'customer' | 'title' | 'stage' | 'waitsFor' | 'promisedAt' | 'lead' | 'progress';
+const COLUMNS: [Column, string][] = [
+  ['plate', 'Plate'],
+  ['customer', 'Customer'],
+  ['title', 'Work'],
+  ['stage', 'Stage'],
+  ['waitsFor', 'Waits for'],
+  ['lead', 'Who'],
+  ['promisedAt', 'Promised'],
+  ['progress', 'Done'],
+];
+
+/** Every open order in a list that sorts. */
+export function FloorList({ floor, cards }: { floor: Floor; cards: Card[] }) {
+  const navigate = useNavigate();
+  const mayOpen = useMay('SeeOrders');
+  const [by, setBy] = useState<Column>('promisedAt');
+  const [down, setDown] = useState(false);
+  const order = floor.stages.map((s) => s.stage);
+  const who = (card: Card) => floor.people.find((p) => p.id === card.leadId)?.shortName ?? '';
+  const value = (card: Card): string | number =>
+    by === 'stage'
+      ? order.indexOf(card.stage)
+      : by === 'lead'
+        ? who(card)
+        : by === 'promisedAt'
+          ? (card.promisedAt ?? '9')
+          : by === 'progress'
+            ? card.progress
+            : card[by];
+  const rows = [...cards].sort((a, b) => {
+    const [x, y] = [value(a), value(b)];
+    return (x < y ? -1 : x > y ? 1 : 0) * (down ? -1 : 1);
+  });
+  if (rows.length === 0) return <Empty title="Nothing is on the floor">Cars that are written up appear here. Press N to write one up.</Empty>;
+  return (
+    <div className="page">
+      <div className="card" style={{ overflowX: 'auto' }}>
+        <table className="list">
+          <thead>
+            <tr>
+              {COLUMNS.map(([column, name]) => (
+                <th key={column} aria-sort={by === column ? (down ? 'descending' : 'ascending') : 'none'}>
+                  <button
+                    onClick={() => {
+                      setDown(by === column && !down);
+                      setBy(column);
+                    }}
+                  >
+                    {name} {by === column ? (down ? '↓' : '↑') : ''}
+                  </button>
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((card) => (
+              <tr
+                key={card.id}
+                className="open"
+                tabIndex={0}
+                onClick={() => mayOpen && void navigate(`/orders/${card.id}`)}
+                onKeyDown={(event) => event.key === 'Enter' && mayOpen && void navigate(`/orders/${card.id}`)}
+              >
+                <td>
+                  <Plate text={card.plate || String(card.number)} tone={card.promiseState === 'Late' ? 'stop' : undefined} />
+                </td>
+                <td>
+                  {card.customer}
+                  <div className="soft small">{card.vehicle}</div>
+                </td>
+                <td>{card.job || card.title}</td>
+                <td className="nowrap">{floor.stages.find((s) => s.stage === card.stage)?.name}</td>
+                <td>{card.waitsFor}</td>
+                <td className="nowrap">{who(card)}</td>
+                <td className={`nowrap ${card.promiseState === 'Late' || card.promiseState === 'CannotBeKept' ? 'stop' : ''}`}>
+                  {card.promisedAt ? moment(card.promisedAt, floor.now) : <span className="soft">none</span>}
+                  {card.promiseState === 'Late' ? ', late' : card.promiseState === 'CannotBeKept' ? ", can't be kept" : ''}
+                </td>
+                <td style={{ width: 90 }}>
+                  <Rule value={card.progress} label={`${Math.round(card.progress * 100)}% of the approved hours are finished`} faint={card.progress === 0} />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,126 @@
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import { useState, type SubmitEvent } from 'react';
+import { api, Problem, sentence, take, type Schemas } from '../../lib/api';
+import { useRefresh } from '../../lib/shop';
+import { Labelled } from '../../ui/Labelled';
+import { useSay } from '../../ui/Toasts';
+
+type Rating = Schemas['Rating'];
+const RATINGS: [Rating, string][] = [
+  ['Sound', 'Sound'],
+  ['Watch', 'Watch'],
+  ['Due', 'Due'],
+  ['Unsafe', 'Unsafe'],
+];
+
+/** What was found: words, a measured value, a rating, a photo. */
+export default function FindingDialog({ orderId, plate, onClose }: { orderId: number; plate: string; onClose: () => void }) {
+  const [text, setText] = useState('');
+  const [measured, setMeasured] = useState('');
+  const [unit, setUnit] = useState('mm');
+  const [rating, setRating] = useState<Rating>('Watch');
+  const [photo, setPhoto] = useState<{ hash: string } | null>(null);
+  const [sending, setSending] = useState('');
+  const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
+  const refresh = useRefresh();
+  const say = useSay();
+  const failed = (error: unknown) => setProblem({ field: error instanceof Problem ? error.field : undefined, text: sentence(error) });
+  const upload = async (file: File) => {
+    setSending('Keeping the photo…');
+    setProblem(null);
+    try {
+      const kept = await take(
+        api.POST('/api/photos', {
+          body: file as never,
+          bodySerializer: (body: unknown) => body as Blob,
+          headers: { 'Content-Type': 'application/octet-stream' },
+        }),
+      );
+      setPhoto(kept);
+    } catch (error) {
+      failed(error);
+    } finally {
+      setSending('');
+    }
+  };
+  const submit = async (event: SubmitEvent) => {
+    event.preventDefault();
+    setSending('Keeping the finding…');
+    try {
+      await take(
+        api.POST('/api/orders/{id}/findings', {
+          params: { path: { id: orderId } },
+          body: { text, measured, unit: measured ? unit : '', rating, photoHash: photo?.hash ?? null },
+        }),
+      );
+      await refresh(['bench'], ['order', orderId]);
+      say.done('The finding is on the order.');
+      onClose();
+    } catch (error) {
+      failed(error);
+      setSending('');
+    }
+  };
+  const problemOf = (field: string) => (problem?.field === field ? problem.text : undefined);
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="finding-title">
+      <form onSubmit={(event) => void submit(event)} className="bench" style={{ padding: 0 }}>
+        <DialogTitle id="finding-title">Finding on {plate}</DialogTitle>
+        <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 2 }}>
+          <Labelled label="What was found" value={text} onText={setText} problem={problemOf('text')} autoFocus placeholder="Front pads worn on the inside" />
+          <div className="pair">
+            <Labelled label="Measured" value={measured} onText={setMeasured} problem={problemOf('measured')} inputMode="decimal" placeholder="3.5" />
+            <label className="labelled">
+              <span>Unit</span>
+              <select value={unit} onChange={(event) => setUnit(event.target.value)}>
+                {['mm', '/32 in', 'V', 'psi', '%', '°F'].map((u) => (
+                  <option key={u}>{u}</option>
+                ))}
+              </select>
+            </label>
+          </div>
+          <div className="rating-pick" role="radiogroup" aria-label="Rating">
+            {RATINGS.map(([key, words]) => (
+              <button key={key} type="button" role="radio" aria-checked={rating === key} onClick={() => setRating(key)}>
+                {words}
+              </button>
+            ))}
+          </div>
+          <div className="row">
+            <label className="big row" style={{ display: 'inline-flex' }}>
+              {photo ? 'Another photo' : 'Take a photo'}
+              <input
+                type="file"
+                accept="image/*"
+                capture="environment"
+                className="visually-hidden"
+                onChange={(event) => event.target.files?.[0] && void upload(event.target.files[0])}
+              />
+            </label>
+            {photo && <img src={`/api/photos/${photo.hash}`} alt="The photo of the finding" style={{ height: 64, borderRadius: 4 }} />}
+            <span className="soft" role="status">
+              {sending}
+            </span>
+          </div>
+          {problem && problem.field !== 'text' && problem.field !== 'measured' && (
+            <div className="notice stop" role="alert">
+              {problem.text}
+            </div>
+          )}
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose} size="large">
+            Cancel
+          </Button>
+          <Button type="submit" variant="contained" size="large" disabled={sending !== ''}>
+            Keep the finding
+          </Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  );
+}

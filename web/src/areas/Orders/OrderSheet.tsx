@@ -1,0 +1,152 @@
+import Popover from '@mui/material/Popover';
+import { useQuery } from '@tanstack/react-query';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { api, take } from '../../lib/api';
+import { useKeys } from '../../lib/keys';
+import { useMay } from '../../lib/shop';
+import { Failed, Loading } from '../../ui/States';
+import type { Decision } from '../Approval/DecisionDialog';
+import { Concerns } from './Concerns';
+import { Findings } from './Findings';
+import { JobSheet } from './JobSheet';
+import { NewJob } from './NewJob';
+import { SheetHeader } from './SheetHeader';
+import { Spine } from './Spine';
+import { Tally } from './Tally';
+import { SheetContext, useEdits, useSheet } from './useSheet';
+import './orders.css';
+
+const DecisionDialog = lazy(() => import('../Approval/DecisionDialog'));
+const CloseDialog = lazy(() => import('../Billing/CloseDialog'));
+const RecordDrawer = lazy(() => import('./RecordDrawer'));
+
+/** The order sheet: one page from first word to paid invoice. */
+export default function OrderSheet() {
+  const id = Number(useParams().id);
+  const navigate = useNavigate();
+  const sheet = useSheet(id);
+  const edits = useEdits(id);
+  const mayEdit = useMay('EditOrders');
+  const mayMargin = useMay('SeeMargin');
+  const [margins, setMargins] = useState(() => sessionStorage.getItem('margins') !== 'hidden');
+  const [currentId, setCurrent] = useState<number | null>(null);
+  const [deciding, setDeciding] = useState<{ jobId: number; kind: Decision } | null>(null);
+  const [closing, setClosing] = useState(false);
+  const [recordOpen, setRecordOpen] = useState(false);
+  const [why, setWhy] = useState<{ key: string; title: string; anchor: HTMLElement } | null>(null);
+  const newJob = useRef<HTMLInputElement>(null);
+  const data = sheet.data;
+  const jobs = data?.jobs ?? [];
+  const current = jobs.find((j) => j.id === currentId) ?? jobs.find((j) => j.decision === 'Proposed') ?? jobs[0];
+  const closed = data?.state === 'Posted' || !mayEdit;
+
+  useEffect(() => {
+    document.title = data ? `${data.vehicle?.plate || data.number} · Yardstick` : 'Yardstick';
+    return () => void (document.title = 'Yardstick');
+  }, [data]);
+
+  const step = (by: number) => {
+    const at = jobs.findIndex((j) => j.id === current?.id);
+    const next = jobs[at + by];
+    if (!next) return;
+    setCurrent(next.id);
+    document.getElementById(`job-${next.id}`)?.scrollIntoView({ block: 'nearest' });
+  };
+  const decide = (kind: Decision) => current && !closed && setDeciding({ jobId: current.id, kind });
+  const askWhy = () => {
+    const at = document.activeElement as HTMLElement | null;
+    const key = at?.dataset.why;
+    if (key) setWhy({ key, title: at.dataset.whyTitle ?? '', anchor: at });
+  };
+  const toggleMargins = () => {
+    sessionStorage.setItem('margins', margins ? 'hidden' : 'shown');
+    setMargins(!margins);
+  };
+  useKeys('Order', [
+    { key: 'Ctrl Enter', label: 'New job', run: () => newJob.current?.focus(), always: true },
+    { key: 'J', label: 'Next job', run: () => step(1) },
+    { key: 'K', label: 'Job before', run: () => step(-1) },
+    { key: 'A', label: 'Record: approved', run: () => decide('Approved') },
+    { key: 'D', label: 'Record: deferred', run: () => decide('Deferred') },
+    { key: 'X', label: 'Record: declined', run: () => decide('Declined') },
+    { key: 'W', label: 'Why is the focused amount what it is', run: askWhy },
+    ...(mayMargin ? [{ key: 'M', label: margins ? 'Hide cost and margin' : 'Show cost and margin', run: toggleMargins }] : []),
+    { key: 'E', label: 'Estimate as PDF', run: () => window.open(`/api/orders/${id}/estimate.pdf`, '_blank') },
+    { key: 'R', label: 'Record of who did what', run: () => setRecordOpen(true) },
+    {
+      key: 'C',
+      label: data?.invoice ? 'Go to the invoice' : 'Close and invoice',
+      run: () => (data?.invoice ? void navigate(`/invoices/${data.invoice.id}`) : setClosing(true)),
+    },
+    { key: 'Ctrl ↓', label: 'Same column, next line', run: () => undefined, hidden: true },
+  ]);
+
+  if (sheet.error) return <Failed error={sheet.error} again={() => void sheet.refetch()} />;
+  if (!data) return <Loading what="the order" />;
+  const deciding_job = deciding && jobs.find((j) => j.id === deciding.jobId);
+
+  return (
+    <SheetContext value={{ sheet: data, edits, closed, margins: margins && mayMargin, why: (key, title, anchor) => setWhy({ key, title, anchor }) }}>
+      <div className="sheet-page">
+        <SheetHeader onRecord={() => setRecordOpen(true)} />
+        <div className="sheet-body">
+          <Spine
+            current={current?.id}
+            onCurrent={(jobId) => {
+              setCurrent(jobId);
+              document.getElementById(`job-${jobId}`)?.scrollIntoView({ block: 'nearest' });
+            }}
+          />
+          <div className="jobs" data-grid>
+            <Concerns />
+            {jobs.map((job) => (
+              <JobSheet
+                key={job.id}
+                job={job}
+                current={job.id === current?.id}
+                onFocus={() => setCurrent(job.id)}
+                onDecide={(kind) => setDeciding({ jobId: job.id, kind })}
+              />
+            ))}
+            {!closed && <NewJob inputRef={newJob} onAdded={setCurrent} first={jobs.length === 0} />}
+            <Findings />
+          </div>
+        </div>
+        <Tally onClose={() => setClosing(true)} onMargins={toggleMargins} />
+      </div>
+      <Popover
+        open={why !== null}
+        anchorEl={why?.anchor}
+        onClose={() => setWhy(null)}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
+        transformOrigin={{ vertical: 'top', horizontal: 'center' }}
+      >
+        {why && <Why id={id} target={why.key} title={why.title} version={data.version} />}
+      </Popover>
+      <Suspense fallback={null}>
+        {deciding && deciding_job && <DecisionDialog job={deciding_job} kind={deciding.kind} onClose={() => setDeciding(null)} />}
+        {closing && <CloseDialog onClose={() => setClosing(false)} />}
+        {recordOpen && <RecordDrawer id={id} onClose={() => setRecordOpen(false)} />}
+      </Suspense>
+    </SheetContext>
+  );
+}
+
+function Why({ id, target, title, version }: { id: number; target: string; title: string; version: number }) {
+  const { data, error } = useQuery({
+    queryKey: ['order', id, 'why', version],
+    queryFn: () => take(api.GET('/api/orders/{id}/why', { params: { path: { id } } })),
+  });
+  const steps = data?.find((entry) => entry.key === target)?.steps;
+  return (
+    <div className="why" role="dialog" aria-label={`Why ${title}`}>
+      <h3>Why {title}</h3>
+      {steps ? (
+        <dl>{steps.map((step, i) => [<dt key={`t${i}`}>{step.text}</dt>, <dd key={`v${i}`}>{step.value}</dd>])}</dl>
+      ) : (
+        <p className="soft">{error ? 'The server does not answer.' : data ? 'Nothing went into this amount.' : 'Asking…'}</p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,118 @@
+import Button from '@mui/material/Button';
+import { useInfiniteQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api, take, type Schemas } from '../../lib/api';
+import { amount, day, wallTime } from '../../lib/format';
+import { useNow, useShop } from '../../lib/shop';
+import { Plate } from '../../ui/Plate';
+import { Segments } from '../../ui/Segments';
+import { Empty, Failed, Loading } from '../../ui/States';
+import './orders.css';
+
+type State = 'all' | Schemas['OrderState'];
+
+/** Find any order, ever. */
+export default function OrdersPage() {
+  const [text, setText] = useState('');
+  const [state, setState] = useState<State>('all');
+  const navigate = useNavigate();
+  const shop = useShop();
+  const now = useNow();
+  const orders = useInfiniteQuery({
+    queryKey: ['orders', text.trim(), state],
+    queryFn: ({ pageParam }) =>
+      take(
+        api.GET('/api/orders', {
+          params: { query: { q: text.trim() || undefined, state: state === 'all' ? undefined : state, before: pageParam ?? undefined } },
+        }),
+      ),
+    initialPageParam: null as number | null,
+    getNextPageParam: (page) => page.next,
+    placeholderData: (before) => before,
+  });
+  const rows = orders.data?.pages.flatMap((page) => page.rows) ?? [];
+  const when = (utc: string) => (shop ? day(wallTime(utc, shop.timeZone), now) : '');
+  return (
+    <div className="page">
+      <div className="page-head">
+        <h1>Orders</h1>
+        <div className="labelled" style={{ width: 340 }}>
+          <input
+            autoFocus
+            aria-label="Find orders"
+            placeholder="Name, phone, plate, order or invoice number…"
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+            onKeyDown={(event) => event.key === 'Enter' && rows[0] && void navigate(`/orders/${rows[0].id}`)}
+          />
+        </div>
+        <Segments
+          label="State"
+          value={state}
+          onChange={setState}
+          choices={[
+            ['all', 'All'],
+            ['Open', 'Open'],
+            ['Posted', 'Invoiced'],
+          ]}
+        />
+      </div>
+      {orders.error ? (
+        <Failed error={orders.error} again={() => void orders.refetch()} />
+      ) : !orders.data ? (
+        <Loading what="orders" />
+      ) : rows.length === 0 ? (
+        <Empty title={text ? `No order fits "${text}"` : 'No orders yet'}>
+          {text ? 'Try a part of the name, the plate, or the last digits of the phone.' : 'Press N to write up the first car.'}
+        </Empty>
+      ) : (
+        <div className="card">
+          <table className="list">
+            <thead>
+              <tr>
+                <th>Order</th>
+                <th>Plate</th>
+                <th>Customer</th>
+                <th>Work</th>
+                <th>Opened</th>
+                <th>State</th>
+                <th className="right">Total</th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((row) => (
+                <tr
+                  key={row.id}
+                  className="open"
+                  tabIndex={0}
+                  onClick={() => void navigate(`/orders/${row.id}`)}
+                  onKeyDown={(event) => event.key === 'Enter' && void navigate(`/orders/${row.id}`)}
+                >
+                  <td className="strong">{row.number}</td>
+                  <td>{row.plate ? <Plate text={row.plate} /> : <span className="soft">counter</span>}</td>
+                  <td>
+                    {row.customer} <span className="soft">{row.vehicle !== 'Counter sale' ? row.vehicle : ''}</span>
+                  </td>
+                  <td className="clip" style={{ maxWidth: 320 }}>
+                    {row.title}
+                  </td>
+                  <td className="nowrap">{when(row.openedAt)}</td>
+                  <td className="nowrap">{row.state === 'Open' ? <b>Open</b> : `Invoice ${row.invoiceNumber ?? ''}`}</td>
+                  <td className="right">{amount(row.total)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      {orders.hasNextPage && (
+        <div>
+          <Button variant="outlined" onClick={() => void orders.fetchNextPage()} disabled={orders.isFetchingNextPage}>
+            {orders.isFetchingNextPage ? 'Fetching older orders…' : 'Older orders'}
+          </Button>
+        </div>
+      )}
+    </div>
+  );
+}

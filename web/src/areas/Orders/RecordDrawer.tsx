@@ -1,0 +1,65 @@
+import Drawer from '@mui/material/Drawer';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, take } from '../../lib/api';
+import { moment, wallTime } from '../../lib/format';
+import { useNow, useShop } from '../../lib/shop';
+import { Empty, Failed, Loading } from '../../ui/States';
+
+/** Who did what on the order; it can only be added to. */
+export default function RecordDrawer({ id, onClose }: { id: number; onClose: () => void }) {
+  const [text, setText] = useState('');
+  const shop = useShop();
+  const now = useNow();
+  const record = useQuery({ queryKey: ['order', id, 'record'], queryFn: () => take(api.GET('/api/orders/{id}/record', { params: { path: { id } } })) });
+  const found = (record.data ?? []).filter((e) => `${e.what} ${e.field} ${e.old} ${e.new} ${e.by}`.toLowerCase().includes(text.toLowerCase()));
+  return (
+    <Drawer anchor="right" open onClose={onClose} slotProps={{ paper: { sx: { width: 460, p: 2 }, 'aria-label': 'Record' } }}>
+      <div className="spread" style={{ marginBottom: 12 }}>
+        <h2 style={{ fontSize: 18 }}>Record</h2>
+        <button className="linkish" onClick={onClose}>
+          Close
+        </button>
+      </div>
+      <div className="labelled" style={{ marginBottom: 8 }}>
+        <input
+          autoFocus
+          aria-label="Search the record"
+          placeholder="Search: a name, a part, a field…"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        />
+      </div>
+      {record.error ? (
+        <Failed error={record.error} again={() => void record.refetch()} />
+      ) : !record.data ? (
+        <Loading what="the record" />
+      ) : found.length === 0 ? (
+        <Empty title="Nothing here">
+          {text ? 'No entry has these words.' : 'Each change of price, quantity and decision will be written down here by itself.'}
+        </Empty>
+      ) : (
+        <table className="list">
+          <tbody>
+            {found.map((entry) => (
+              <tr key={entry.id}>
+                <td>
+                  <b>{entry.what === 'order' ? 'Order' : entry.what}</b>, {entry.field}
+                  <div className="soft small">
+                    {entry.old && `${entry.old} → `}
+                    {entry.new}
+                  </div>
+                </td>
+                <td className="soft small nowrap right">
+                  {entry.by}
+                  <br />
+                  {shop && moment(wallTime(entry.at, shop.timeZone), now)}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </Drawer>
+  );
+}

@@ -1,0 +1,152 @@
+import { useState } from 'react';
+import { api, take, type Schemas } from '../../lib/api';
+import { moment, reading, wallTime } from '../../lib/format';
+import { useFloor, useMay, useNow, useShop } from '../../lib/shop';
+import { EditCell } from '../../ui/EditCell';
+import { Plate } from '../../ui/Plate';
+import { useSay } from '../../ui/Toasts';
+import { useWork } from './useSheet';
+
+/** Car, customer, promise, stage, lead; below, readings and the ways to further matters. */
+export function SheetHeader({ onRecord }: { onRecord: () => void }) {
+  const { sheet, edits, closed } = useWork();
+  const shop = useShop();
+  const floor = useFloor();
+  const now = useNow();
+  const say = useSay();
+  const mayPlan = useMay('PlanWork');
+  const [busy, setBusy] = useState(false);
+  const { vehicle, customer } = sheet;
+  const header = (field: string) => (value: string) => edits.header(field, value, sheet.version);
+  const quietly = (call: Promise<unknown>) => {
+    setBusy(true);
+    void call.catch(say.refused).finally(() => setBusy(false));
+  };
+  const about = [
+    sheet.counterSale ? 'Sale over the counter' : '',
+    `Order ${sheet.number}`,
+    vehicle?.vin ? `VIN …${vehicle.vin.slice(-6)}` : '',
+    vehicle?.color,
+    `by ${sheet.writer}`,
+  ].filter(Boolean);
+  const late = sheet.promiseState === 'Late' || sheet.promiseState === 'CannotBeKept';
+  return (
+    <>
+      <div className="sheet-head">
+        {vehicle ? <Plate text={vehicle.plate} large /> : <span className="plate large">COUNTER</span>}
+        <div style={{ minWidth: 0 }}>
+          <h1 className="clip">{vehicle?.description ?? (sheet.title || 'Sale over the counter')}</h1>
+          <div className="soft clip">{about.join(' · ')}</div>
+        </div>
+        <div style={{ minWidth: 0 }}>
+          <div className="clip" style={{ fontSize: 17, fontWeight: 600, lineHeight: 1.25 }}>
+            {customer?.name ?? 'No customer'}
+          </div>
+          <div className="soft clip">
+            {customer
+              ? [
+                  customer.phone,
+                  customer.visits > 0
+                    ? `${customer.visits === 1 ? '1 visit' : `${customer.visits} visits`}${customer.since ? ` since ${customer.since.slice(0, 4)}` : ''}`
+                    : 'first visit',
+                ].join(' · ')
+              : 'sold to somebody unknown'}
+          </div>
+        </div>
+        {(customer?.alert || vehicle?.warning) && <span className="alert-mark nowrap">{[customer?.alert, vehicle?.warning].filter(Boolean).join(' · ')}</span>}
+        <span className="grow" />
+        <label className={`box ${late ? 'late' : ''}`} style={{ width: 168 }}>
+          <span>Promised{sheet.promiseState === 'Late' ? ', late' : sheet.promiseState === 'CannotBeKept' ? ", can't be kept" : ''}</span>
+          <EditCell
+            label="Promised"
+            value={sheet.promisedAt ? moment(sheet.promisedAt, now) : ''}
+            commit={header('promisedAt')}
+            disabled={closed}
+            placeholder="no promise"
+          />
+        </label>
+        <label className="box" style={{ width: 178 }}>
+          <span>Stage</span>
+          <select
+            value={sheet.stage}
+            disabled={!mayPlan || busy}
+            onChange={(event) =>
+              quietly(
+                edits.kept(
+                  take(
+                    api.POST('/api/orders/{id}/stage', {
+                      params: { path: { id: sheet.id } },
+                      body: { stage: event.target.value as Schemas['Stage'], version: sheet.version },
+                    }),
+                  ),
+                ),
+              )
+            }
+          >
+            {floor.data?.stages.map((s) => (
+              <option key={s.stage} value={s.stage}>
+                {s.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="box" style={{ width: 112 }}>
+          <span>Lead</span>
+          <select value={sheet.leadId ?? ''} disabled={closed || busy} onChange={(event) => quietly(edits.header('leadId', event.target.value, sheet.version))}>
+            <option value="">no one</option>
+            {shop?.staff
+              .filter((s) => s.role === 'Technician')
+              .map((s) => (
+                <option key={s.id} value={s.id}>
+                  {s.shortName}
+                </option>
+              ))}
+          </select>
+        </label>
+      </div>
+      <div className="factsline">
+        {vehicle && (
+          <>
+            <div className="fact">
+              Odometer in
+              <EditCell
+                label="Odometer in"
+                value={sheet.odometerIn?.toLocaleString('en-US') ?? ''}
+                commit={header('odometerIn')}
+                disabled={closed}
+                placeholder="missing"
+              />
+            </div>
+            <div className="fact">
+              out
+              <EditCell
+                label="Odometer out"
+                value={sheet.odometerOut?.toLocaleString('en-US') ?? ''}
+                commit={header('odometerOut')}
+                disabled={closed}
+                placeholder="at the end"
+              />
+            </div>
+            {vehicle.lastReading !== null && vehicle.lastReadingAt && shop && (
+              <span className="soft">
+                last {reading(vehicle.lastReading, shop.distanceUnit)} on {wallTime(vehicle.lastReadingAt, shop.timeZone).slice(0, 10)}
+              </span>
+            )}
+            <div className="fact">
+              Key
+              <EditCell label="Key tag" value={sheet.keyTag} commit={header('keyTag')} disabled={closed} placeholder="none" />
+            </div>
+          </>
+        )}
+        <span className="grow" />
+        {sheet.customerWaits && <span className="strong">Customer waits</span>}
+        <a href={`/api/orders/${sheet.id}/estimate.pdf`} target="_blank" rel="noreferrer">
+          Estimate PDF
+        </a>
+        <button className="linkish" onClick={onRecord}>
+          Record
+        </button>
+      </div>
+    </>
+  );
+}

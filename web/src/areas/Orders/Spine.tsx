@@ -1,0 +1,42 @@
+import type { Schemas } from '../../lib/api';
+import { Rule } from '../../ui/Rule';
+import { useWork, type Job } from './useSheet';
+
+const DECISIONS: Record<Schemas['DecisionKind'], string> = { Proposed: 'Proposed', Approved: 'Approved', Declined: 'Declined', Deferred: 'Deferred' };
+
+/** How far a job is, 0 to 1. */
+export function done(job: Job): number {
+  if (job.progress === 'Finished') return 1;
+  return job.hours > 0 ? Math.min(1, job.clockedHours / job.hours) : 0;
+}
+
+/** The jobs with their decisions and a small rule of progress. */
+export function Spine({ current, onCurrent }: { current?: number; onCurrent: (id: number) => void }) {
+  const { sheet } = useWork();
+  return (
+    <nav className="spine" aria-label="Jobs">
+      {sheet.jobs.map((job) => (
+        <button key={job.id} aria-current={job.id === current} onClick={() => onCurrent(job.id)}>
+          <div className="strong clip">{job.title}</div>
+          <div className="meta">
+            <span className="clip">
+              {DECISIONS[job.decision]}
+              {job.progress === 'Finished' ? ', finished' : job.onTheClock.length > 0 ? `, ${job.onTheClock.join(', ')}` : ''}
+            </span>
+            <span className="nowrap">{job.hours.toFixed(1)} h</span>
+          </div>
+          <Rule
+            value={done(job)}
+            label={job.progress === 'Finished' ? 'finished' : `${job.clockedHours} of ${job.hours} hours`}
+            faint={job.decision !== 'Approved'}
+          />
+        </button>
+      ))}
+      {sheet.jobs.length === 0 && (
+        <div className="soft" style={{ padding: '8px 16px' }}>
+          Jobs will stand here, each with its answer.
+        </div>
+      )}
+    </nav>
+  );
+}

@@ -1,0 +1,114 @@
+import Button from '@mui/material/Button';
+import { useNavigate } from 'react-router';
+import { amount, money } from '../../lib/format';
+import { useMay, useShop } from '../../lib/shop';
+import { useWork } from './useSheet';
+
+/** Totals, the ceiling and the margin, drawn as rules. */
+export function Tally({ onClose, onMargins }: { onClose: () => void; onMargins: () => void }) {
+  const { sheet, margins, why } = useWork();
+  const shop = useShop();
+  const navigate = useNavigate();
+  const mayMargin = useMay('SeeMargin');
+  const mayPost = useMay('PostInvoices');
+  const f = sheet.figures;
+  const sum = (label: string, value: number, key: string) => (
+    <button
+      className="sum"
+      data-why={key}
+      data-why-title={amount(value)}
+      onClick={(event) => why(key, `${label.toLowerCase()} ${amount(value)}`, event.currentTarget)}
+    >
+      <span>{label}</span>
+      <b>{amount(value)}</b>
+    </button>
+  );
+  const undecided = sheet.jobs.some((job) => job.decision === 'Proposed');
+  return (
+    <footer className="tally" aria-label="Totals">
+      {sum('Labor', f.labor, 'total')}
+      {sum('Parts', f.parts, 'total')}
+      {f.sublet !== 0 && sum('Sublet', f.sublet, 'total')}
+      {f.fees !== 0 && sum('Fees', f.fees, 'total')}
+      {f.core !== 0 && sum('Cores', f.core, 'total')}
+      {sum('Supplies', f.supplies, 'supplies')}
+      {sum('Tax', f.tax, f.taxes.find((t) => t.amount > 0) ? `taxes:${f.taxes.find((t) => t.amount > 0)!.code}` : 'total')}
+      <button
+        className="sum total"
+        data-why="total"
+        data-why-title={amount(f.total)}
+        onClick={(event) => why('total', `total ${amount(f.total)}`, event.currentTarget)}
+      >
+        <span>{undecided ? 'Total if all is approved' : 'Total'}</span>
+        <b>{shop ? money(f.total, shop.currency) : amount(f.total)}</b>
+      </button>
+      <Ceiling />
+      {mayMargin && margins && f.marginPercent !== null && (
+        <div className="measure" style={{ flexBasis: 130 }}>
+          <div className="label">
+            Margin {Math.round(f.marginPercent)}%{' '}
+            <button className="linkish small" onClick={onMargins}>
+              hide M
+            </button>
+          </div>
+          <div className="rule tall" role="img" aria-label={`Margin ${f.marginPercent} percent, aim ${f.marginAim}`}>
+            <div className="fill" style={{ width: `${Math.max(0, Math.min(100, f.marginPercent))}%` }} />
+            <div className="ticks" />
+            <div className="mark" style={{ left: `${f.marginAim}%` }} />
+          </div>
+          <div className="under">
+            <span style={{ paddingLeft: `${f.marginAim - 12}%` }}>aim {f.marginAim}</span>
+          </div>
+        </div>
+      )}
+      <span className="grow" />
+      {sheet.invoice ? (
+        <Button variant="contained" size="large" onClick={() => void navigate(`/invoices/${sheet.invoice!.id}`)}>
+          Invoice {sheet.invoice.number}
+          {sheet.invoice.balance > 0 ? `, ${amount(sheet.invoice.balance)} to pay` : ', paid'}
+        </Button>
+      ) : (
+        mayPost && (
+          <Button variant="contained" size="large" onClick={onClose}>
+            Close and invoice{' '}
+            <span className="key" style={{ marginLeft: 8 }}>
+              C
+            </span>
+          </Button>
+        )
+      )}
+    </footer>
+  );
+}
+
+/** The amount agreed to against what the approved work comes to, and how far it may grow. */
+function Ceiling() {
+  const { sheet } = useWork();
+  const consent = sheet.consent;
+  if (!consent) return null;
+  const end = Math.max(consent.allowed, sheet.figures.total, consent.approvedTotal, 0.01);
+  const percent = (value: number) => `${Math.max(0, Math.min(100, (value / end) * 100))}%`;
+  const open = sheet.jobs.some((job) => job.decision === 'Proposed');
+  const words = consent.needed ? 'ask again before going on' : open ? 'the rest needs an answer' : 'all within it';
+  return (
+    <div className="measure">
+      <div className="label">
+        Agreed {amount(consent.agreed)} · <b className={consent.needed ? 'stop' : ''}>{words}</b>
+      </div>
+      <div
+        className="rule tall"
+        role="img"
+        aria-label={`Agreed ${amount(consent.agreed)}, approved work ${amount(consent.approvedTotal)}, may grow to ${amount(consent.allowed)}`}
+      >
+        <div className="fill" style={{ width: percent(consent.approvedTotal) }} />
+        <div className="over" style={{ left: percent(consent.approvedTotal), right: `calc(100% - ${percent(sheet.figures.total)})` }} />
+        <div className="ticks" />
+        <div className="mark" style={{ left: percent(consent.allowed) }} />
+      </div>
+      <div className="under">
+        <span>may grow to {amount(consent.allowed)}</span>
+        <span>{Math.round(end)}</span>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,149 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useRef, useState, type SubmitEvent } from 'react';
+import { api, Problem, sentence, take, type Schemas } from '../../lib/api';
+import { Door } from './Door';
+
+interface Props {
+  welcome: Schemas['FirstRunWelcome'];
+  onDone: () => void;
+}
+
+/** Sign-in by password, or by PIN among those who signed in on this terminal before. */
+export default function SignIn({ welcome, onDone }: Props) {
+  const terminal = useQuery({ queryKey: ['terminal'], queryFn: () => take(api.GET('/api/session/terminal')), staleTime: 0 }).data;
+  const [byPassword, setByPassword] = useState(false);
+  const byPin = terminal?.enrolled && !terminal.locked && terminal.people.length > 0 && !byPassword;
+  return (
+    <Door
+      title={welcome.shopName}
+      text={
+        welcome.demo
+          ? 'A made-up shop with a day under way. Look around, change anything.'
+          : 'Write up, sell, order, plan, work, invoice: one sheet for each car.'
+      }
+    >
+      {byPin ? (
+        <PinForm terminal={terminal} onDone={onDone} onPassword={() => setByPassword(true)} />
+      ) : (
+        <PasswordForm welcome={welcome} locked={terminal?.locked ?? false} onDone={onDone} />
+      )}
+    </Door>
+  );
+}
+
+function PasswordForm({ welcome, locked, onDone }: Props & { locked: boolean }) {
+  const [userName, setUserName] = useState('');
+  const [password, setPassword] = useState('');
+  const [problem, setProblem] = useState('');
+  const [busy, setBusy] = useState(false);
+  const passwordRef = useRef<HTMLInputElement>(null);
+  const submit = async (event: SubmitEvent) => {
+    event.preventDefault();
+    setBusy(true);
+    try {
+      await take(api.POST('/api/session', { body: { userName, password } }));
+      onDone();
+    } catch (error) {
+      setProblem(sentence(error));
+      passwordRef.current?.select();
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <form onSubmit={(event) => void submit(event)}>
+      <h2>Sign in</h2>
+      {locked && <div className="notice stop">Five wrong PINs were typed on this terminal. Sign in with a password to open it again.</div>}
+      {welcome.demo && (
+        <>
+          <div className="door-people" role="group" aria-label="Who can sign in to the demo">
+            {welcome.demoPeople.map((person) => (
+              <button
+                key={person.userName}
+                type="button"
+                aria-pressed={userName === person.userName}
+                onClick={() => {
+                  setUserName(person.userName);
+                  setPassword('lantern-bay');
+                  passwordRef.current?.focus();
+                }}
+              >
+                <span className="strong">{person.name}</span>
+                <br />
+                <span className="soft small">
+                  {person.role === 'Parts' ? 'parts person' : person.role === 'Writer' ? 'service writer' : person.role.toLowerCase()}
+                </span>
+              </button>
+            ))}
+          </div>
+          <p className="soft small">Everyone's password in the demo is lantern-bay.</p>
+        </>
+      )}
+      <TextField label="Name" value={userName} onChange={(e) => setUserName(e.target.value)} autoComplete="username" autoFocus={!welcome.demo} />
+      <TextField
+        label="Password"
+        type="password"
+        value={password}
+        inputRef={passwordRef}
+        onChange={(e) => setPassword(e.target.value)}
+        autoComplete="current-password"
+        error={problem !== ''}
+        helperText={problem}
+      />
+      <Button type="submit" variant="contained" disabled={busy} size="large">
+        Sign in
+      </Button>
+    </form>
+  );
+}
+
+function PinForm({ terminal, onDone, onPassword }: { terminal: Schemas['SessionTerminalView']; onDone: () => void; onPassword: () => void }) {
+  const client = useQueryClient();
+  const [staffId, setStaffId] = useState(terminal.people[0]!.id);
+  const [pin, setPin] = useState('');
+  const [problem, setProblem] = useState('');
+  const ref = useRef<HTMLInputElement>(null);
+  useEffect(() => ref.current?.focus(), [staffId]);
+  const submit = async (event: SubmitEvent) => {
+    event.preventDefault();
+    try {
+      await take(api.POST('/api/session/pin', { body: { staffId, pin } }));
+      onDone();
+    } catch (error) {
+      setProblem(sentence(error));
+      setPin('');
+      if (error instanceof Problem && error.code === 'pin.locked') void client.invalidateQueries({ queryKey: ['terminal'] });
+    }
+  };
+  return (
+    <form onSubmit={(event) => void submit(event)}>
+      <h2>Who is at {terminal.name}?</h2>
+      <div className="door-people" role="group" aria-label="Person">
+        {terminal.people.map((person) => (
+          <button key={person.id} type="button" aria-pressed={person.id === staffId} onClick={() => setStaffId(person.id)}>
+            <span className="strong">{person.shortName}</span>
+          </button>
+        ))}
+      </div>
+      <TextField
+        label="PIN"
+        type="password"
+        inputRef={ref}
+        value={pin}
+        onChange={(e) => setPin(e.target.value)}
+        autoComplete="off"
+        error={problem !== ''}
+        helperText={problem}
+        slotProps={{ htmlInput: { inputMode: 'numeric', maxLength: 8 } }}
+      />
+      <Button type="submit" variant="contained" size="large">
+        Switch
+      </Button>
+      <button type="button" className="linkish" onClick={onPassword}>
+        Sign in with a password instead
+      </button>
+    </form>
+  );
+}

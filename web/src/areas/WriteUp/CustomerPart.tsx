@@ -1,0 +1,113 @@
+import { useEffect, useRef, useState } from 'react';
+import { FoundRow, useFind } from '../../app/FindField';
+import type { Schemas } from '../../lib/api';
+import { Combo } from '../../ui/Combo';
+import { Labelled } from '../../ui/Labelled';
+
+export type NewCustomer = Schemas['StartOrderNewCustomer'];
+export const emptyCustomer: NewCustomer = { firstName: '', lastName: '', businessName: '', phone: '', email: '' };
+
+interface Props {
+  id: number | null;
+  record?: Schemas['CustomersCustomerView'];
+  typed: NewCustomer;
+  onTyped: (typed: NewCustomer) => void;
+  onChoose: (id: number | null, vehicleId?: number) => void;
+  problem: { field?: string; text: string } | null;
+}
+
+/** What was typed to find somebody begins the new record. */
+function begin(text: string): NewCustomer {
+  const words = text.trim().split(/\s+/);
+  if (/^[+()\d\s.-]{7,}$/.test(text.trim())) return { ...emptyCustomer, phone: text.trim() };
+  if (words.length < 2) return { ...emptyCustomer, lastName: text.trim() };
+  return { ...emptyCustomer, firstName: words.slice(0, -1).join(' '), lastName: words.at(-1)! };
+}
+
+/** Who it is: found, or new. */
+export function CustomerPart({ id, record, typed, onTyped, onChoose, problem }: Props) {
+  const [text, setText] = useState('');
+  const [adding, setAdding] = useState(false);
+  const { data } = useFind(text, id === null && !adding);
+  const first = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (adding) first.current?.focus();
+  }, [adding]);
+  const problemOf = (field: string) => (problem?.field === `customer.${field}` ? problem.text : undefined);
+  const people = (data ?? []).filter((found) => found.kind !== 'order' || found.customerId);
+  const set = (field: keyof NewCustomer) => (value: string) => onTyped({ ...typed, [field]: value });
+
+  return (
+    <section className="panel" aria-labelledby="customer-title">
+      <h2 id="customer-title">Customer</h2>
+      {id !== null ? (
+        <div className="chosen">
+          <span className="grow">
+            <span className="name">{record?.name ?? '…'}</span>
+            <span className="soft"> {record?.phones.join(' · ')}</span>
+            <div className="soft small">{record ? (record.visits === 1 ? '1 visit' : `${record.visits} visits`) : ''}</div>
+          </span>
+          {record?.alert && <span className="alert-mark">{record.alert}</span>}
+          <button className="linkish" onClick={() => onChoose(null)}>
+            Somebody else
+          </button>
+        </div>
+      ) : adding ? (
+        <>
+          <div className="pair">
+            <Labelled label="First name" value={typed.firstName ?? ''} onText={set('firstName')} inputRef={first} problem={problemOf('firstName')} />
+            <Labelled label="Last name" value={typed.lastName ?? ''} onText={set('lastName')} problem={problemOf('lastName')} />
+          </div>
+          <Labelled label="Business, if it is one" value={typed.businessName ?? ''} onText={set('businessName')} problem={problemOf('businessName')} />
+          <div className="pair">
+            <Labelled label="Phone" value={typed.phone ?? ''} onText={set('phone')} problem={problemOf('phone')} inputMode="tel" />
+            <Labelled label="E-mail" value={typed.email ?? ''} onText={set('email')} problem={problemOf('email')} inputMode="email" />
+          </div>
+          <div>
+            <button
+              className="linkish"
+              onClick={() => {
+                setAdding(false);
+                onTyped(emptyCustomer);
+              }}
+            >
+              Find somebody on file instead
+            </button>
+          </div>
+        </>
+      ) : (
+        <Combo
+          className="field"
+          autoFocus
+          label="Phone, name, plate"
+          placeholder="Phone, name, plate…"
+          text={text}
+          onText={setText}
+          clearOnTake={false}
+          choices={[
+            ...people.map((found) => ({
+              key: `${found.kind}${found.id}`,
+              kind: found.kind === 'vehicle' ? 'Car' : found.kind === 'order' ? 'Lately' : 'Customer',
+              content: <FoundRow found={found} />,
+              take: () => onChoose(found.customerId, found.vehicleId ?? undefined),
+            })),
+            {
+              key: 'new',
+              kind: 'New',
+              content: <span>{text.trim() ? `New customer "${text.trim()}"` : 'New customer'}</span>,
+              take: () => {
+                onTyped(begin(text));
+                setAdding(true);
+              },
+            },
+          ]}
+        />
+      )}
+      {problem?.field === 'customer' && (
+        <div className="field-problem" role="alert">
+          {problem.text}
+        </div>
+      )}
+    </section>
+  );
+}

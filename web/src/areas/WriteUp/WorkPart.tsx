@@ -1,0 +1,110 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState, type RefObject } from 'react';
+import { api, take, type Schemas } from '../../lib/api';
+import { amount } from '../../lib/format';
+import { Combo } from '../../ui/Combo';
+
+type Canned = Schemas['CannedJobsCannedJobView'];
+
+/** Canned jobs whose words hold everything that was typed. */
+export function matching(jobs: Canned[], text: string): Canned[] {
+  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
+  if (words.length === 0) return [];
+  return jobs.filter((job) => words.every((word) => `${job.title} ${job.system} ${job.words}`.toLowerCase().includes(word)));
+}
+
+/** All canned jobs; a shop has few enough to keep them at hand. */
+export function useCannedJobs(): Canned[] {
+  return useQuery({ queryKey: ['canned-jobs'], queryFn: () => take(api.GET('/api/canned-jobs')), staleTime: 60_000 }).data ?? [];
+}
+
+/** A canned job in a list. */
+export function CannedRow({ job }: { job: Canned }) {
+  return (
+    <>
+      <span className="strong clip grow">{job.title}</span>
+      <span className="soft small nowrap">
+        {job.system}
+        {job.hours > 0 ? ` · ${job.hours} h` : ''}
+        {job.fixedPrice !== null ? ` · ${amount(job.fixedPrice)}` : ''}
+      </span>
+    </>
+  );
+}
+
+interface Props {
+  concerns: string[];
+  onConcerns: (concerns: string[]) => void;
+  pending: RefObject<string>;
+  jobs: Canned[];
+  onJobs: (jobs: Canned[]) => void;
+  problem?: string;
+}
+
+/** What the customer says, and work that is clear already. */
+export function WorkPart({ concerns, onConcerns, pending, jobs, onJobs, problem }: Props) {
+  const [says, setSays] = useState('');
+  const [text, setText] = useState('');
+  const canned = useCannedJobs();
+  const type = (value: string) => {
+    setSays(value);
+    pending.current = value;
+  };
+  const keep = () => {
+    if (!says.trim()) return;
+    onConcerns([...concerns, says.trim()]);
+    type('');
+  };
+  return (
+    <section className="panel" aria-labelledby="work-title">
+      <h2 id="work-title">What it is about</h2>
+      {concerns.map((concern, i) => (
+        <div className="said" key={i}>
+          <span className="soft small">Says</span>
+          <span className="grow">{concern}</span>
+          <button className="linkish small" onClick={() => onConcerns(concerns.filter((_, at) => at !== i))}>
+            Take off
+          </button>
+        </div>
+      ))}
+      <div className="field">
+        <label htmlFor="says">In the customer's words; Enter keeps it and begins another</label>
+        <input
+          id="says"
+          value={says}
+          placeholder="Squeals when braking in the morning"
+          onChange={(event) => type(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key !== 'Enter' || event.ctrlKey) return;
+            event.preventDefault();
+            keep();
+          }}
+        />
+        {problem && <div className="field-problem">{problem}</div>}
+      </div>
+      {jobs.map((job) => (
+        <div className="said" key={job.id}>
+          <span className="soft small">Job</span>
+          <span className="grow row">
+            <CannedRow job={job} />
+          </span>
+          <button className="linkish small" onClick={() => onJobs(jobs.filter((j) => j.id !== job.id))}>
+            Take off
+          </button>
+        </div>
+      ))}
+      <Combo
+        className="field"
+        label="Work that is clear already"
+        placeholder="Add a canned job: oil, pads, battery…"
+        text={text}
+        onText={setText}
+        none="No canned job has these words. Work can be added on the order as well."
+        choices={matching(canned, text)
+          .filter((job) => !jobs.some((j) => j.id === job.id))
+          .slice(0, 10)
+          .map((job) => ({ key: String(job.id), kind: 'Canned', content: <CannedRow job={job} />, take: () => onJobs([...jobs, job]) }))}
+      />
+    </section>
+  );
+}

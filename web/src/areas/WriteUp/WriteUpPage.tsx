@@ -1,0 +1,187 @@
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
+import { api, Problem, sentence, take, type Schemas } from '../../lib/api';
+import { moment } from '../../lib/format';
+import { useKeys } from '../../lib/keys';
+import { useNow, useRefresh } from '../../lib/shop';
+import { Labelled } from '../../ui/Labelled';
+import { CarPart, type CarChoice, emptyCar } from './CarPart';
+import { CustomerPart, emptyCustomer, type NewCustomer } from './CustomerPart';
+import { WorkPart } from './WorkPart';
+import './writeup.css';
+
+/** Writes a car up: customer, car, concerns, work and promise on one page, in any order. */
+export default function WriteUpPage() {
+  const [search] = useSearchParams();
+  const given = Number(search.get('customer')) || null;
+  const givenCar = Number(search.get('vehicle')) || null;
+  const navigate = useNavigate();
+  const refresh = useRefresh();
+  const now = useNow();
+  const [customerId, setCustomerId] = useState<number | null>(given);
+  const [customer, setCustomer] = useState<NewCustomer>(emptyCustomer);
+  const [car, setCar] = useState<CarChoice>(givenCar ? { kind: 'known', id: givenCar } : { kind: 'none' });
+  const [newCar, setNewCar] = useState(emptyCar);
+  const [odometer, setOdometer] = useState('');
+  const [confirmed, setConfirmed] = useState(false);
+  const [concerns, setConcerns] = useState<string[]>([]);
+  const [jobs, setJobs] = useState<Schemas['CannedJobsCannedJobView'][]>([]);
+  const [promise, setPromise] = useState<string | null>(null);
+  const [waits, setWaits] = useState(false);
+  const [keyTag, setKeyTag] = useState('');
+  const [problem, setProblem] = useState<{ field?: string; code?: string; text: string } | null>(null);
+  const [busy, setBusy] = useState(false);
+  const pendingConcern = useRef('');
+
+  useEffect(() => {
+    setCustomerId(given);
+    setCar(givenCar ? { kind: 'known', id: givenCar } : { kind: 'none' });
+  }, [given, givenCar]);
+
+  const proposal = useQuery({ queryKey: ['promise'], queryFn: () => take(api.GET('/api/write-up/promise')), staleTime: 60_000 }).data;
+  const typed = promise ?? proposal?.promisedAt ?? '';
+  const understood = useQuery({
+    queryKey: ['moment', typed],
+    queryFn: () => take(api.GET('/api/understand/moment', { params: { query: { text: typed } } })),
+    enabled: typed.trim().length > 0,
+    retry: false,
+  });
+  const record = useQuery({
+    queryKey: ['customer', customerId],
+    queryFn: () => take(api.GET('/api/customers/{id}', { params: { path: { id: customerId! } } })),
+    enabled: customerId !== null,
+  }).data;
+  const problemOf = (field: string) => (problem?.field === field ? problem.text : undefined);
+
+  const start = async () => {
+    setBusy(true);
+    setProblem(null);
+    const counter = car.kind === 'counter';
+    const said = [...concerns, pendingConcern.current].filter((s) => s.trim());
+    const typedSomebody = Object.values(customer).some((v) => v?.trim());
+    try {
+      const order = await take(
+        api.POST('/api/orders', {
+          body: {
+            customerId,
+            customer: customerId === null && typedSomebody ? customer : null,
+            vehicleId: car.kind === 'known' ? car.id : null,
+            vehicle: car.kind === 'new' ? newCar : null,
+            counterSale: counter,
+            odometer: counter ? null : odometer,
+            odometerConfirmed: confirmed,
+            concerns: said,
+            cannedJobIds: jobs.map((j) => j.id),
+            promisedAt: counter && promise === null ? null : typed,
+            customerWaits: waits,
+            keyTag,
+          },
+        }),
+      );
+      await refresh(['floor'], ['orders']);
+      void navigate(`/orders/${order.id}`);
+    } catch (error) {
+      setProblem(error instanceof Problem ? { field: error.field, code: error.code, text: error.message } : { text: sentence(error) });
+      setBusy(false);
+    }
+  };
+  useKeys('Write up', [{ key: 'Ctrl Enter', label: 'Open the order', run: () => void start(), always: true }]);
+  const placed = ['customer', 'vehicle', 'odometer', 'promisedAt', 'concerns', 'keyTag'];
+  const general = problem && (!problem.field || !placed.some((p) => problem.field!.startsWith(p))) ? problem.text : null;
+
+  return (
+    <div className="writeup-page">
+      <div style={{ gridColumn: '1 / -1' }} className="page-head">
+        <h1>Write up</h1>
+        <span className="soft">Customer or work first, in any order. Tab through; Ctrl Enter opens the order.</span>
+      </div>
+      <div style={{ display: 'flex', flexDirection: 'column', gap: 16 }}>
+        <CustomerPart
+          id={customerId}
+          record={record}
+          typed={customer}
+          onTyped={setCustomer}
+          onChoose={(id, vehicleId) => {
+            setCustomerId(id);
+            setCar(vehicleId ? { kind: 'known', id: vehicleId } : { kind: 'none' });
+            setProblem(null);
+          }}
+          problem={problem}
+        />
+        <CarPart
+          record={customerId === null ? undefined : record}
+          choice={car}
+          onChoice={(next) => {
+            setCar(next);
+            setProblem(null);
+          }}
+          typed={newCar}
+          onTyped={setNewCar}
+          problem={problem}
+        >
+          {car.kind !== 'counter' && (
+            <div className="pair">
+              <Labelled
+                label="Odometer now"
+                value={odometer}
+                inputMode="numeric"
+                onText={(text) => {
+                  setOdometer(text);
+                  setConfirmed(false);
+                }}
+                problem={problemOf('odometer')}
+              />
+              <Labelled label="Key tag" value={keyTag} onText={setKeyTag} problem={problemOf('keyTag')} />
+            </div>
+          )}
+          {problem?.code === 'odometer.lower' && (
+            <label className="row">
+              <input type="checkbox" checked={confirmed} onChange={(event) => setConfirmed(event.target.checked)} />
+              The lower reading is right
+            </label>
+          )}
+        </CarPart>
+      </div>
+      <div style={{ display: 'flex', flexDirection: 'column', gap: 16 }}>
+        <WorkPart concerns={concerns} onConcerns={setConcerns} pending={pendingConcern} jobs={jobs} onJobs={setJobs} problem={problemOf('concerns')} />
+        <section className="panel" aria-labelledby="promise-title">
+          <h2 id="promise-title">Promise</h2>
+          <Labelled
+            label="Ready by"
+            value={promise ?? (proposal ? moment(proposal.promisedAt, now) : '')}
+            onText={setPromise}
+            onFocus={(event) => event.target.select()}
+            problem={problemOf('promisedAt') ?? (understood.error && promise !== null ? sentence(understood.error) : undefined)}
+            hint={
+              promise !== null && understood.data
+                ? `Understood as ${moment(understood.data.at, now)}`
+                : promise === null
+                  ? 'Proposed by the shop; type over it'
+                  : undefined
+            }
+          />
+          <label className="row">
+            <input type="checkbox" checked={waits} onChange={(event) => setWaits(event.target.checked)} />
+            The customer waits here
+          </label>
+        </section>
+      </div>
+      <div className="writeup-foot">
+        <Button variant="contained" color="boxwood" size="large" disabled={busy} onClick={() => void start()}>
+          Open the order{' '}
+          <span className="key" style={{ marginLeft: 8 }}>
+            Ctrl Enter
+          </span>
+        </Button>
+        {general && (
+          <span className="stop" role="alert">
+            {general}
+          </span>
+        )}
+        {car.kind === 'counter' && <span className="soft">A sale over the counter: no car, no shop supplies. A car can be added later.</span>}
+      </div>
+    </div>
+  );
+}

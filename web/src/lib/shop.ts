@@ -1,0 +1,48 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { createContext, useCallback, useContext, useEffect, useState } from 'react';
+import { api, take, type Schemas } from './api';
+import { wallTime } from './format';
+
+export type Me = Schemas['SessionMe'];
+export type Permission = Me['permissions'][number];
+
+export const MeContext = createContext<Me | null>(null);
+
+/** Who is signed in. */
+export function useMe(): Me {
+  const me = useContext(MeContext);
+  if (!me) throw new Error('Nobody is signed in here.');
+  return me;
+}
+
+/** Whether the person may. */
+export function useMay(permission: Permission): boolean {
+  return useMe().permissions.includes(permission);
+}
+
+/** The shop: name, hours, zone, people. */
+export function useShop() {
+  return useQuery({ queryKey: ['shop'], queryFn: () => take(api.GET('/api/shop')), staleTime: 300_000 }).data;
+}
+
+/** Wall time in the shop, to the minute. */
+export function useNow(): string {
+  const shop = useShop();
+  const [utc, setUtc] = useState(() => new Date().toISOString());
+  useEffect(() => {
+    const timer = setInterval(() => setUtc(new Date().toISOString()), 15_000);
+    return () => clearInterval(timer);
+  }, []);
+  return wallTime(utc, shop?.timeZone ?? 'UTC');
+}
+
+/** The floor, which the day rule and the floor pages show. */
+export function useFloor(enabled = true) {
+  return useQuery({ queryKey: ['floor'], queryFn: () => take(api.GET('/api/floor')), refetchInterval: 60_000, enabled });
+}
+
+/** Asks anew for whatever shows these. */
+export function useRefresh() {
+  const client = useQueryClient();
+  return useCallback((...keys: unknown[][]) => Promise.all(keys.map((queryKey) => client.invalidateQueries({ queryKey }))), [client]);
+}

@@ -1,0 +1,107 @@
+import { useEffect, useId, useRef, useState, type ReactNode, type RefObject } from 'react';
+
+export interface Choice {
+  key: string;
+  kind: string;
+  content: ReactNode;
+  take: () => void;
+}
+
+interface Props {
+  label: string;
+  placeholder?: string;
+  text: string;
+  onText: (text: string) => void;
+  choices: Choice[];
+  /** Shown below when nothing fits. */
+  none?: string;
+  inputRef?: RefObject<HTMLInputElement | null>;
+  className?: string;
+  clearOnTake?: boolean;
+  children?: ReactNode;
+  autoFocus?: boolean;
+}
+
+/** A field whose answers drop down while typing: arrows, Enter, Esc. */
+export function Combo({ label, placeholder, text, onText, choices, none, inputRef, className, clearOnTake = true, children, autoFocus }: Props) {
+  const id = useId();
+  const own = useRef<HTMLInputElement>(null);
+  const ref = inputRef ?? own;
+  const [open, setOpen] = useState(false);
+  const [at, setAt] = useState(0);
+  const list = useRef<HTMLDivElement>(null);
+  const active = Math.min(at, Math.max(0, choices.length - 1));
+  const shown = open && (choices.length > 0 || (none !== undefined && text.trim().length > 0));
+
+  useEffect(() => {
+    list.current?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' });
+  }, [active, shown]);
+
+  const take = (choice: Choice) => {
+    setOpen(false);
+    setAt(0);
+    if (clearOnTake) onText('');
+    choice.take();
+  };
+
+  return (
+    <div className={className} style={{ position: 'relative' }}>
+      <input
+        ref={ref}
+        value={text}
+        autoFocus={autoFocus}
+        placeholder={placeholder}
+        role="combobox"
+        aria-label={label}
+        aria-expanded={shown}
+        aria-controls={`${id}-list`}
+        aria-activedescendant={shown && choices[active] ? `${id}-${active}` : undefined}
+        autoComplete="off"
+        spellCheck={false}
+        onChange={(event) => {
+          onText(event.target.value);
+          setOpen(true);
+          setAt(0);
+        }}
+        onFocus={() => setOpen(true)}
+        onBlur={() => setTimeout(() => setOpen(false), 120)}
+        onKeyDown={(event) => {
+          if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
+            if (choices.length === 0) return;
+            event.preventDefault();
+            setOpen(true);
+            setAt((active + (event.key === 'ArrowDown' ? 1 : choices.length - 1)) % choices.length);
+          } else if (event.key === 'Enter' && shown && choices[active]) {
+            event.preventDefault();
+            take(choices[active]);
+          } else if (event.key === 'Escape') {
+            if (shown) event.preventDefault();
+            setOpen(false);
+            if (!shown) event.currentTarget.blur();
+          }
+        }}
+      />
+      {children}
+      {shown && (
+        <div className="choices" role="listbox" id={`${id}-list`} aria-label={label} ref={list}>
+          {choices.map((choice, i) => (
+            <div
+              key={choice.key}
+              id={`${id}-${i}`}
+              role="option"
+              aria-selected={i === active}
+              onMouseDown={(event) => {
+                event.preventDefault();
+                take(choice);
+              }}
+            >
+              <span className="kind">{choice.kind}</span>
+              {choice.content}
+            </div>
+          ))}
+          {choices.length === 0 && <div className="none">{none}</div>}
+        </div>
+      )}
+    </div>
+  );
+}

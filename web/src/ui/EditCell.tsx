@@ -1,0 +1,84 @@
+import { useId, useRef, useState } from 'react';
+import { Problem, sentence } from '../lib/api';
+
+interface Props {
+  label: string;
+  value: string;
+  commit: (text: string) => Promise<unknown>;
+  /** Cells of one column answer to arrow up and down. */
+  col?: string;
+  className?: string;
+  disabled?: boolean;
+  placeholder?: string;
+  title?: string;
+}
+
+/** Goes to the cell of the same column in the next or previous row. */
+function goTo(from: HTMLElement, col: string, step: number): boolean {
+  const cells = [...(from.closest('[data-grid]')?.querySelectorAll<HTMLElement>(`[data-col="${col}"]`) ?? [])];
+  const next = cells[cells.indexOf(from) + step];
+  next?.focus();
+  return next !== undefined;
+}
+
+/** A cell that is edited in place. What was typed is kept on leaving it; what is refused stays, with its reason. */
+export function EditCell({ label, value, commit, col, className, disabled, placeholder, title }: Props) {
+  const id = useId();
+  const [draft, setDraft] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const escaped = useRef(false);
+  const keep = async () => {
+    if (escaped.current || draft === null || draft === value) {
+      escaped.current = false;
+      setDraft(null);
+      setProblem(null);
+      return;
+    }
+    const sent = draft;
+    try {
+      await commit(sent);
+      setProblem(null);
+      setDraft((now) => (now === sent ? null : now));
+    } catch (error) {
+      setProblem(error instanceof Problem ? error.message : sentence(error));
+    }
+  };
+  return (
+    <div className={`cell ${className ?? ''}`}>
+      <input
+        aria-label={label}
+        data-col={col}
+        value={draft ?? value}
+        disabled={disabled}
+        placeholder={placeholder}
+        title={title}
+        autoComplete="off"
+        aria-invalid={problem !== null}
+        aria-describedby={problem ? id : undefined}
+        onFocus={(event) => event.target.select()}
+        onChange={(event) => {
+          setDraft(event.target.value);
+          setProblem(null);
+        }}
+        onBlur={() => void keep()}
+        onKeyDown={(event) => {
+          if (event.key === 'Escape') {
+            escaped.current = true;
+            event.currentTarget.blur();
+          } else if (event.key === 'Enter' && !event.ctrlKey) {
+            event.preventDefault();
+            if (!(col && goTo(event.currentTarget, col, 1))) event.currentTarget.blur();
+          } else if (col && (event.key === 'ArrowDown' || event.key === 'ArrowUp')) {
+            event.preventDefault();
+            goTo(event.currentTarget, col, event.key === 'ArrowDown' ? 1 : -1);
+          }
+        }}
+      />
+      {problem && (
+        <div className="says" id={id} role="alert">
+          {problem}
+        </div>
+      )}
+    </div>
+  );
+}
