@@ -29,12 +29,12 @@ public static class Services
     public static bool DescribingOnly => Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
 
     /// <summary>Adds everything.</summary>
-    public static void AddYardstick(this WebApplicationBuilder builder, ServerOptions options, ShopFile? file)
+    public static void AddYardstick(this WebApplicationBuilder builder, ServerOptions options, ShopFile? file, TimeProvider? time = null)
     {
         CultureInfo.DefaultThreadCurrentCulture = CultureInfo.InvariantCulture;
         var services = builder.Services;
         services.AddSingleton(options);
-        services.AddSingleton(TimeProvider.System);
+        services.AddSingleton(time ?? TimeProvider.System);
         services.AddSingleton(_ => file ?? throw new InvalidOperationException("No data folder is open while the build asks for the API document."));
         services.AddDbContextFactory<ShopDb>(o => ShopFile.Use(o, file?.Database ?? ":memory:"));
         services.AddHttpContextAccessor();

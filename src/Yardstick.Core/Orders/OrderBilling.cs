@@ -8,7 +8,9 @@ public partial class Order
     /// <summary>The order was invoiced. Call it only when nothing is in the way.</summary>
     public void Post(Actor actor)
     {
-        if (Stage < Stage.Done) MoveTo(CounterSale ? Stage.Collected : Stage.Done, "The invoice was posted", actor);
+        // What is sold over the counter goes out of the door with the customer.
+        var to = CounterSale ? Stage.Collected : Stage.Done;
+        if (Stage < to) MoveTo(to, "The invoice was posted", actor);
         State = OrderState.Posted;
         PostedAt = actor.At;
         Record("order", Id, "state", "open", "posted", Version + 1, actor);

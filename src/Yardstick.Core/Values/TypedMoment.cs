@@ -18,9 +18,9 @@ public static partial class TypedMoment
     /// <param name="defaultTime">Time of day where only a day was typed.</param>
     public static Result<DateTime> Read(string? text, DateTime now, string field, TimeOnly defaultTime)
     {
-        var typed = (text ?? "").Trim().ToLowerInvariant();
-        if (DateTime.TryParseExact(typed, ["yyyy-MM-ddTHH:mm", "yyyy-MM-ddTHH:mm:ss", "yyyy-MM-dd HH:mm"], CultureInfo.InvariantCulture, DateTimeStyles.None, out var exact))
+        if (DateTime.TryParseExact(text?.Trim(), ["yyyy-MM-ddTHH:mm", "yyyy-MM-ddTHH:mm:ss", "yyyy-MM-dd HH:mm"], CultureInfo.InvariantCulture, DateTimeStyles.None, out var exact))
             return exact;
+        var typed = (text ?? "").Trim().ToLowerInvariant();
         var match = TimeAtEnd().Match(typed);
         var dayText = (match.Success ? typed[..match.Index] : typed).Trim().TrimEnd(',').Trim();
         var time = match.Success ? ReadTime(match) : defaultTime;

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Approval;
 using Yardstick.Core.Billing;
@@ -17,7 +18,7 @@ internal sealed record DemoNumbers(long Order, long Invoice);
 /// <summary>Three years of posted orders, about 2,500, made by the order's own methods and priced by the rules.</summary>
 internal sealed class DemoHistory(DemoMaker shop)
 {
-    private const int Count = 2500, Batch = 250;
+    private const int Count = 2500;
     private readonly Random random = shop.Random;
     private readonly Dictionary<long, Customer> customers = shop.Customers.ToDictionary(c => c.Id);
     private readonly Dictionary<long, (Order Order, Job Job)> lastJobs = [];
@@ -26,14 +27,14 @@ internal sealed class DemoHistory(DemoMaker shop)
     internal async Task<DemoNumbers> MakeAsync()
     {
         var days = Days();
-        for (var from = 0; from < days.Count; from += Batch)
+        await using var db = shop.Open();
+        await db.Database.OpenConnectionAsync();
+        var connection = (SqliteConnection)db.Database.GetDbConnection();
+        await using (var transaction = (SqliteTransaction)await connection.BeginTransactionAsync())
         {
-            var orders = days.Skip(from).Take(Batch).Select(OrderOn).ToList();
-            await using var db = shop.Open();
-            db.Orders.AddRange(orders.Select(o => o.Order));
-            await db.SaveChangesAsync();
-            foreach (var made in orders) Bill(db, made);
-            await db.SaveChangesAsync();
+            foreach (var day in days) Bill(OrderOn(day));
+            Insert(new BulkInsert(db, connection, transaction));
+            await transaction.CommitAsync();
         }
         await using var counters = shop.Open();
         await counters.Counters.Where(c => c.Name == Counter.Orders).ExecuteUpdateAsync(c => c.SetProperty(x => x.Next, number));
@@ -58,6 +59,38 @@ internal sealed class DemoHistory(DemoMaker shop)
         }
         days.Sort();
         return days;
+    }
+
+    private readonly List<Order> orders = [];
+    private readonly List<OdometerReading> readings = [];
+    private readonly List<TimeEntry> times = [];
+    private readonly List<StockMovement> movements = [];
+    private readonly List<Invoice> invoices = [];
+    private readonly List<Payment> payments = [];
+
+    private void Insert(BulkInsert into)
+    {
+        foreach (var order in orders)
+        {
+            foreach (var concern in order.Concerns) concern.OrderId = order.Id;
+            foreach (var decision in order.Decisions) decision.OrderId = order.Id;
+            foreach (var job in order.Jobs)
+            {
+                job.OrderId = order.Id;
+                foreach (var line in job.Lines) line.JobId = job.Id;
+            }
+        }
+        into.Add(orders);
+        into.Add(orders.SelectMany(o => o.Concerns));
+        into.Add(orders.SelectMany(o => o.Jobs));
+        into.Add(orders.SelectMany(o => o.Jobs).SelectMany(j => j.Lines));
+        into.Add(orders.SelectMany(o => o.Decisions));
+        into.Add(orders.SelectMany(o => o.StageChanges));
+        into.Add(readings);
+        into.Add(times);
+        into.Add(movements);
+        into.Add(invoices);
+        into.Add(payments);
     }
 
     private sealed record Made(Order Order, Customer? Customer, Vehicle? Vehicle, DateTime Closed);
@@ -170,18 +203,19 @@ internal sealed class DemoHistory(DemoMaker shop)
         }
     }
 
-    private void Bill(ShopDb db, Made made)
+    private void Bill(Made made)
     {
+        orders.Add(made.Order);
         var (order, customer, car, closed) = made;
         var local = shop.Shop.Local(closed);
-        if (car is not null) db.OdometerReadings.Add(new OdometerReading { VehicleId = car.Id, Reading = order.OdometerIn!.Value, At = order.OpenedAt });
+        if (car is not null) readings.Add(new OdometerReading { VehicleId = car.Id, Reading = order.OdometerIn!.Value, At = order.OpenedAt });
         foreach (var job in order.ApprovedJobs)
         {
-            if (!order.CounterSale) db.TimeEntries.Add(new TimeEntry { StaffId = order.LeadId!.Value, JobId = job.Id, OrderId = order.Id, Start = order.OpenedAt.AddMinutes(70), End = order.OpenedAt.AddMinutes(70 + (double)job.SoldHours * 60 * (0.75 + random.NextDouble() / 2)) });
+            if (!order.CounterSale) times.Add(new TimeEntry { StaffId = order.LeadId!.Value, JobId = job.Id, OrderId = order.Id, Start = order.OpenedAt.AddMinutes(70), End = order.OpenedAt.AddMinutes(70 + (double)job.SoldHours * 60 * (0.75 + random.NextDouble() / 2)) });
             foreach (var line in job.OnLines.Where(l => l.PartId is not null))
             {
                 shop.Issued[line.PartId!.Value] = shop.Issued.GetValueOrDefault(line.PartId.Value) + line.Quantity;
-                db.StockMovements.Add(new StockMovement { PartId = line.PartId, LineId = line.Id, Kind = StockMovementKind.Issue, Quantity = -line.Quantity, UnitCost = line.BookCost ?? line.UnitCost, At = closed, ById = order.WriterId });
+                movements.Add(new StockMovement { PartId = line.PartId, LineId = line.Id, Kind = StockMovementKind.Issue, Quantity = -line.Quantity, UnitCost = line.BookCost ?? line.UnitCost, At = closed, ById = order.WriterId });
             }
         }
         var pricing = OrderPricing.CaseOf(order, customer, shop.Policy, Inclusion.ApprovedOnly);
@@ -193,12 +227,12 @@ internal sealed class DemoHistory(DemoMaker shop)
             Id = invoiceNumber - 1000, Number = invoiceNumber++, OrderId = order.Id, CustomerId = customer?.Id, PostedAt = closed, PostedById = order.WriterId, Total = Money.Of(result.Total), Tax = Money.Of(result.Taxes.Sum(t => t.Amount)),
             Profit = Money.Of(result.Profit), PolicyVersionId = 1, CaseJson = CaseWriter.Write(pricing), DocumentJson = JsonSerializer.Serialize(document, DocumentMaker.Json),
         };
-        db.Invoices.Add(invoice);
+        invoices.Add(invoice);
         var unpaid = (shop.UtcNow - closed).TotalDays < 3 && random.Next(3) == 0;
         if (unpaid || invoice.Total.Cents == 0) return;
         var cash = random.Next(100) < 35;
         var tendered = cash ? new Money((invoice.Total.Cents + 1999) / 2000 * 2000) : invoice.Total;
-        db.Payments.Add(new Payment
+        payments.Add(new Payment
         {
             OrderId = order.Id, InvoiceId = invoice.Id, Method = cash ? PaymentMethod.Cash : PaymentMethod.Card, Amount = invoice.Total, Tendered = cash ? tendered : Money.Zero,
             Change = cash ? tendered - invoice.Total : Money.Zero, At = closed.AddMinutes(15), ById = order.WriterId,

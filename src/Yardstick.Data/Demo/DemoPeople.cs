@@ -23,6 +23,7 @@ internal static class DemoPeople
     /// <summary>Adds staff with their accounts. Salts come from the names, so that the same day gives the same database.</summary>
     internal static void AddStaff(ShopDb db)
     {
+        var password = Hash(Password, "everyone");
         for (var i = 0; i < Staff.Length; i++)
         {
             var (name, user, role, skills, pin) = Staff[i];
@@ -30,7 +31,7 @@ internal static class DemoPeople
             db.Users.Add(new Account
             {
                 Id = i + 1, UserName = user, NormalizedUserName = user.ToUpperInvariant(), SecurityStamp = user, ConcurrencyStamp = user, LockoutEnabled = true,
-                PasswordHash = Hash(Password, user), PinHash = Hash(pin, user + "-pin"),
+                PasswordHash = password, PinHash = Hash(pin, user + "-pin"),
             });
         }
     }

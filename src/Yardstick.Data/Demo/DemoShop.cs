@@ -117,7 +117,7 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, Date
         db.Vehicles.AddRange(Vehicles);
         await db.SaveChangesAsync();
         foreach (var car in Vehicles) Odometers[car.Id] = 3000 + (LocalNow.Year - 3 - car.Year > 0 ? (LocalNow.Year - 3 - car.Year) * Random.Next(7000, 12500) : 0) + Random.Next(0, 6000);
-        Odometers[Vehicles[0].Id] = 52_300;
+        Odometers[Vehicles[0].Id] = 67_480;
     }
 
     /// <summary>What is on hand now was once counted or bought; the movements add up to it.</summary>

@@ -145,7 +145,7 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         order.MoveTo(Stage.WaitingForAnswer, "", By(order, 38));
         Plan(jobs[0], order, Ana, At(-140));
         Plan(jobs[1], order, Ana, At(-18));
-        Plan(jobs[2], order, Tobias, At(80));
+        Plan(jobs[2], order, Tobias, At(120));
         order.LeadId = Tobias;
         db.Findings.Add(new Finding { OrderId = order.Id, Text = "Thermostat housing seeps at the seam under pressure", Measured = 14, Unit = "psi", Rating = Rating.Due, ById = Ana, At = shop.UtcNow.AddMinutes(-88) });
         db.Findings.Add(new Finding { OrderId = order.Id, Text = "Front pads", Measured = 6.5m, Unit = "mm", Rating = Rating.Sound, ById = Ana, At = shop.UtcNow.AddMinutes(-86) });

@@ -30,7 +30,7 @@ public sealed class CardTalk(IDbContextFactory<ShopDb> factory, WriteGate gate, 
         {
             var now = (await db.CardCharges.FindAsync(id))!;
             if (now.State != CardChargeState.Pending) return now;
-            if (answer.Problem is { } problem) now.Message = $"The card terminal: {problem.Message}. The charge of {now.Amount} is neither known to be made nor not; look it up again before anything else.";
+            if (answer.Problem is { } problem) now.Message = $"The card terminal {problem.Message}. The charge of {now.Amount} is neither known to be made nor not; look it up again before anything else.";
             else
             {
                 (now.State, now.Reference, now.CardEnding, now.Message) = (answer.Value.State, answer.Value.Reference, answer.Value.CardEnding, answer.Value.Message);

@@ -57,7 +57,7 @@ public static class FloorView
                 {
                     if (plan.Start.Date == now.Date || plan.Start.Date < now.Date && job.Progress != JobProgress.Finished) blocks.Add(floor.BlockOf(order, job, plan, Plate(order)));
                 }
-                else if (job.Progress != JobProgress.Finished && order.State == OrderState.Open && !order.CounterSale && job.SoldHours > 0)
+                else if (job.Progress != JobProgress.Finished && order.State == OrderState.Open && order.Stage <= Stage.InWork && !order.CounterSale && job.SoldHours > 0)
                     unplanned.Add(new Unplanned(job.Id, order.Id, Plate(order), job.Title, job.SoldHours, job.Decision == DecisionKind.Approved));
             }
         }
@@ -115,7 +115,7 @@ public static class FloorView
             if (trouble is not null) return $"{suppliers[trouble.SupplierId]}: {PurchaseOrder.StateName(trouble.State).ToLowerInvariant()}";
             var open = coming.Where(p => p.IsOpen).OrderByDescending(p => p.ExpectedAt).FirstOrDefault();
             if (open is not null) return $"{suppliers[open.SupplierId]}, {(open.ExpectedAt is { } at ? "by " + When(shop.Local(at)) : PurchaseOrder.StateName(open.State).ToLowerInvariant())}";
-            if (order.ApprovedJobs.SelectMany(j => j.OnLines).Any(l => l.IsPartOpen)) return "Parts to be ordered";
+            if (order.State == OrderState.Open && order.ApprovedJobs.SelectMany(j => j.OnLines).Any(l => l.IsPartOpen)) return "Parts to be ordered";
             if (order.Stage == Stage.WaitingForParts) return "All parts are in";
             var minutes = (int)(utcNow - order.StageSince).TotalMinutes;
             return order.Stage == Stage.WaitingForAnswer ? $"Asked {Ago(minutes)}" : order.Stage == Stage.Done ? $"Done {Ago(minutes)}" : "";

@@ -54,11 +54,11 @@ public sealed class SupplierClient(HttpClient http) : ISupplierClient
             _ => (PurchaseOrderState?)null,
         };
         return state is { } known ? new SupplierAnswer(call.Value.Reference, known, call.Value.ExpectedAt?.ToUniversalTime())
-            : new Problem("outside.answer", $"it answered in a way that is not understood (\"{call.Value.State}\")");
+            : new Problem("outside.answer", $"answered in a way that is not understood (\"{call.Value.State}\")");
     }
 }
 
-/// <summary>One call of an outside service: whatever goes wrong becomes half a sentence that fits behind its name.</summary>
+/// <summary>One call of an outside service: whatever goes wrong becomes the second half of a sentence that begins with its name.</summary>
 internal static class OutsideCall
 {
     internal static async Task<Result<T>> SendAsync<T>(HttpClient http, HttpRequestMessage request, CancellationToken cancel)
@@ -66,17 +66,17 @@ internal static class OutsideCall
         try
         {
             using var response = await http.SendAsync(request, cancel);
-            if ((int)response.StatusCode == 404) return new Problem("outside.unknown", "it does not know this");
-            if (!response.IsSuccessStatusCode) return new Problem("outside.failed", $"it answered with an error ({(int)response.StatusCode})");
-            return await response.Content.ReadFromJsonAsync<T>(cancel) is { } value ? value : new Problem("outside.answer", "it sent an empty answer");
+            if ((int)response.StatusCode == 404) return new Problem("outside.unknown", "does not know this");
+            if (!response.IsSuccessStatusCode) return new Problem("outside.failed", $"answered with an error ({(int)response.StatusCode})");
+            return await response.Content.ReadFromJsonAsync<T>(cancel) is { } value ? value : new Problem("outside.answer", "sent an empty answer");
         }
         catch (JsonException)
         {
-            return new Problem("outside.answer", "it answered in a way that is not understood");
+            return new Problem("outside.answer", "answered in a way that is not understood");
         }
         catch (Exception problem) when (problem is HttpRequestException or TaskCanceledException or Polly.Timeout.TimeoutRejectedException or Polly.CircuitBreaker.BrokenCircuitException)
         {
-            return new Problem("outside.silent", "it does not answer");
+            return new Problem("outside.silent", "does not answer");
         }
     }
 }

@@ -41,8 +41,8 @@ public sealed class SupplierTalk(IDbContextFactory<ShopDb> factory, WriteGate ga
     }
 
     private static string Trouble(Supplier supplier, PurchaseOrder order, Problem problem) => order.SupplierReference.Length == 0
-        ? $"{supplier.Name}: {problem.Message}. The order is kept and sent again by itself; it will not be placed twice. By phone: {supplier.Phone}."
-        : $"{supplier.Name}: {problem.Message}. What it said last is shown; we go on asking.";
+        ? $"{supplier.Name} {problem.Message}. The order is kept and sent again by itself; it will not be placed twice. By phone: {supplier.Phone}."
+        : $"{supplier.Name} {problem.Message}. What it said last is shown; we go on asking.";
 
     /// <summary>Orders that should be talked about: not handed over, or open.</summary>
     public async Task<IReadOnlyList<long>> OpenAsync(CancellationToken cancel)

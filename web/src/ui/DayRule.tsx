@@ -34,7 +34,7 @@ interface Spot {
 /** Plates that would touch stack to one mark that opens. */
 function spots(cards: Card[], at: (card: Card) => number, width: number): Spot[] {
   const found: Spot[] = [];
-  const room = (78 / Math.max(width, 1)) * 100;
+  const room = (96 / Math.max(width, 1)) * 100;
   for (const card of cards) {
     const place = at(card);
     const last = found.at(-1);

@@ -56,6 +56,7 @@ export const theme = createTheme({
     MuiButton: { defaultProps: { disableElevation: true, size: 'medium' }, styleOverrides: { root: { borderRadius: 5, minHeight: 34, paddingInline: 14 } } },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
+    MuiOutlinedInput: { styleOverrides: { root: { backgroundColor: 'var(--sheet)' } } },
     MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },
     MuiDialogTitle: { styleOverrides: { root: { fontSize: 18, fontWeight: 600, paddingBottom: 8 } } },
     MuiDialogActions: { styleOverrides: { root: { padding: '8px 24px 20px' } } },

@@ -122,7 +122,7 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
           </div>
         ))}
       </div>
-      {!closed && !aside && <AddLine job={job} />}
+      {!closed && !aside && current && <AddLine job={job} />}
       <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
         <MenuItem onClick={setPrice}>{job.fixedPrice === null ? 'Sell at one price…' : 'Change the one price…'}</MenuItem>
         <MenuItem

@@ -30,7 +30,7 @@ export function LineRow({ line, job }: { line: Line; job: Job }) {
       {kind === 'Part' || kind === 'Fee' ? (
         <EditCell label={`Number, ${line.description}`} col="number" value={line.number} commit={set('number')} disabled={closed} />
       ) : (
-        <span className="soft small">{kind === 'Labor' && job.fixedPrice === null ? 'labor' : ''}</span>
+        <span />
       )}
       {count ? (
         <EditCell

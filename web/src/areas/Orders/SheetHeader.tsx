@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { api, take, type Schemas } from '../../lib/api';
-import { moment, reading, wallTime } from '../../lib/format';
+import { day, moment, reading, wallTime } from '../../lib/format';
 import { useFloor, useMay, useNow, useShop } from '../../lib/shop';
 import { EditCell } from '../../ui/EditCell';
 import { Plate } from '../../ui/Plate';
@@ -129,7 +129,7 @@ export function SheetHeader({ onRecord }: { onRecord: () => void }) {
             </div>
             {vehicle.lastReading !== null && vehicle.lastReadingAt && shop && (
               <span className="soft">
-                last {reading(vehicle.lastReading, shop.distanceUnit)} on {wallTime(vehicle.lastReadingAt, shop.timeZone).slice(0, 10)}
+                last {reading(vehicle.lastReading, shop.distanceUnit)} on {day(wallTime(vehicle.lastReadingAt, shop.timeZone), now)}
               </span>
             )}
             <div className="fact">

@@ -8,6 +8,7 @@ export function Door({ title, text, children }: { title: string; text: string; c
       <div className="door-left">
         <h1>{title}</h1>
         <p>{text}</p>
+        <span className="door-brand">YARDSTICK</span>
         <div className="door-rule" aria-hidden />
       </div>
       <div className="door-right">{children}</div>

@@ -1,8 +1,8 @@
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../../lib/api';
-import { reading, wallTime } from '../../lib/format';
-import { useShop } from '../../lib/shop';
+import { day, reading, wallTime } from '../../lib/format';
+import { useNow, useShop } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
 import { Plate } from '../../ui/Plate';
 
@@ -23,6 +23,7 @@ interface Props {
 /** The car: one of the customer's, a new one, or, by name, none at all. */
 export function CarPart({ record, choice, onChoice, typed, onTyped, problem, children }: Props) {
   const shop = useShop();
+  const now = useNow();
   const [opened, setOpened] = useState(false);
   const problemOf = (field: string) => (problem?.field === `vehicle.${field}` ? problem.text : undefined);
   const set = (field: keyof NewCar) => (value: string) => onTyped({ ...typed, [field]: value });
@@ -54,7 +55,7 @@ export function CarPart({ record, choice, onChoice, typed, onTyped, problem, chi
                 <>
                   last {reading(car.lastReading, shop.distanceUnit)}
                   <br />
-                  {car.lastReadingAt ? wallTime(car.lastReadingAt, shop.timeZone).slice(0, 10) : ''}
+                  {car.lastReadingAt ? day(wallTime(car.lastReadingAt, shop.timeZone), now) : ''}
                 </>
               ) : (
                 'never here'

@@ -34,7 +34,7 @@ export function CustomerPart({ id, record, typed, onTyped, onChoose, problem }: 
     if (adding) first.current?.focus();
   }, [adding]);
   const problemOf = (field: string) => (problem?.field === `customer.${field}` ? problem.text : undefined);
-  const people = (data ?? []).filter((found) => found.kind !== 'order' || found.customerId);
+  const people = (data ?? []).filter((found) => found.kind !== 'order' || found.customerId).slice(0, text.trim() ? 12 : 4);
   const set = (field: keyof NewCustomer) => (value: string) => onTyped({ ...typed, [field]: value });
 
   return (

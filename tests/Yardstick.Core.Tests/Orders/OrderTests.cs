@@ -1,0 +1,189 @@
+using Yardstick.Core.Approval;
+using Yardstick.Core.Floor;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Parts;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Tests.Pricing;
+
+namespace Yardstick.Core.Tests.Orders;
+
+/// <summary>The order refuses what the rules refuse.</summary>
+public class OrderTests
+{
+    private static readonly DateTime Now = new(2026, 11, 23, 15, 20, 0, DateTimeKind.Utc);
+    private static readonly Actor Writer = new(2, Now, "tab");
+    private static readonly PricingPolicy Policy = ExampleTests.Case("01-one-job.json").Policy;
+
+    private static PricingResult Price(Order order, Inclusion include) => OrderPricing.Price(order, null, Policy, include);
+
+    private static Order WithJob(decimal hours = 1, decimal cost = 88.4m)
+    {
+        var order = new Order { Id = 1, Number = 2147, VehicleId = 1, Stage = Stage.Pricing, OdometerIn = 88_412 };
+        var job = new Job { Id = 10, Title = "Water pump" };
+        job.Lines.Add(new Line { Id = 100, Kind = LineKind.Labor, Description = "Replace", Hours = hours });
+        job.Lines.Add(new Line { Id = 101, Kind = LineKind.Part, Description = "Pump", Number = "WP", Quantity = 1, UnitCost = cost, PartId = 7 });
+        order.AddJob(job, Writer);
+        OrderPricing.Refresh(order, null, Policy);
+        return order;
+    }
+
+    private static Result<Decision> Decide(Order order, DecisionKind kind, DateOnly? until = null, int? reading = null, string who = "Imke Sorensen")
+    {
+        var decided = order.Decide(10, new Answer(kind, who, AnswerChannel.Phone, "", until, reading), Price, Writer with { At = Now.AddMinutes(order.Decisions.Count) });
+        OrderPricing.Refresh(order, null, Policy);
+        return decided;
+    }
+
+    [Fact]
+    public void An_approval_keeps_who_how_when_and_the_amount()
+    {
+        var order = WithJob();
+        var decision = Decide(order, DecisionKind.Approved).Value;
+        Assert.Equal(("Imke Sorensen", AnswerChannel.Phone, Now, 2L), (decision.DecidedBy, decision.Channel, decision.At, decision.AskedById));
+        Assert.Equal(order.ApprovedTotal, decision.AmountAgreed);
+        Assert.Equal(order.AmountAgreed, decision.AmountAgreed);
+    }
+
+    [Fact]
+    public void A_price_that_was_told_stays_when_the_cost_changes()
+    {
+        var order = WithJob();
+        Decide(order, DecisionKind.Approved);
+        var told = Price(order, Inclusion.All);
+        order.SetLine(101, "unitCost", "120", Writer);
+        var now = Price(order, Inclusion.All);
+        Assert.Equal(told.Total, now.Total);
+        Assert.True(now.Profit < told.Profit);
+        order.SetLine(101, "unitPrice", "", Writer);
+        Assert.True(Price(order, Inclusion.All).Total > told.Total);
+    }
+
+    [Fact]
+    public void Work_past_the_ceiling_needs_a_new_decision()
+    {
+        var order = WithJob();
+        Decide(order, DecisionKind.Approved);
+        order.SetLine(100, "hours", "1.1", Writer);
+        OrderPricing.Refresh(order, null, Policy);
+        Assert.False(order.PastCeiling(Policy));
+        order.SetLine(100, "hours", "3", Writer);
+        OrderPricing.Refresh(order, null, Policy);
+        Assert.True(order.PastCeiling(Policy));
+        Assert.Equal("order.ceiling", order.BeginWork(10, Policy, Writer).Problem!.Code);
+        Decide(order, DecisionKind.Approved);
+        Assert.True(order.BeginWork(10, Policy, Writer).Ok);
+    }
+
+    [Fact]
+    public void Nobody_works_on_what_was_not_agreed_to()
+    {
+        var order = WithJob();
+        Assert.Equal("job.notApproved", order.BeginWork(10, Policy, Writer).Problem!.Code);
+        Assert.Equal("job.notApproved", order.FinishJob(10, Writer).Problem!.Code);
+    }
+
+    [Fact]
+    public void The_last_finished_job_moves_the_car_to_done_and_back()
+    {
+        var order = WithJob();
+        Decide(order, DecisionKind.Approved);
+        order.BeginWork(10, Policy, Writer);
+        Assert.Equal(Stage.InWork, order.Stage);
+        order.FinishJob(10, Writer);
+        Assert.Equal((Stage.Done, 1m), (order.Stage, order.Progress));
+        order.ReopenJob(10, Writer);
+        Assert.Equal(Stage.InWork, order.Stage);
+        Assert.Equal(3, order.StageChanges.Count);
+    }
+
+    [Theory]
+    [InlineData(DecisionKind.Deferred, null, null, "", "decision.who")]
+    [InlineData(DecisionKind.Deferred, null, null, "Imke", "decision.defer")]
+    [InlineData(DecisionKind.Deferred, null, 80_000, "Imke", "decision.defer")]
+    public void A_deferral_needs_a_day_or_a_reading_to_come(DecisionKind kind, string? until, int? reading, string who, string code) =>
+        Assert.Equal(code, Decide(WithJob(), kind, until is null ? null : DateOnly.Parse(until, System.Globalization.CultureInfo.InvariantCulture), reading, who).Problem!.Code);
+
+    [Fact]
+    public void A_deferral_to_a_reading_is_kept()
+    {
+        var order = WithJob();
+        Decide(order, DecisionKind.Deferred, reading: 92_000);
+        Assert.Equal((DecisionKind.Deferred, 92_000), (order.Jobs[0].Decision, order.Jobs[0].DeferAtReading));
+        Assert.Equal(0, order.ApprovedTotal.Cents);
+    }
+
+    [Fact]
+    public void Begun_work_cannot_be_taken_back()
+    {
+        var order = WithJob();
+        Decide(order, DecisionKind.Approved);
+        order.BeginWork(10, Policy, Writer);
+        Assert.Equal("decision.started", Decide(order, DecisionKind.Declined).Problem!.Code);
+        Assert.Equal("job.used", order.RemoveJob(10, hasTimeOrOrder: true, Writer).Problem!.Code);
+    }
+
+    [Fact]
+    public void Every_obstacle_is_named_and_clears()
+    {
+        var order = WithJob();
+        string[] Codes() => Obstacles.Of(order, Policy, [], []).Select(o => o.Code).ToArray();
+        Assert.Equal(["order.nothing", "job.undecided", "odometer.out"], Codes());
+        Decide(order, DecisionKind.Approved);
+        Assert.Equal(["job.open", "part.needed", "odometer.out"], Codes());
+        order.FinishJob(10, Writer);
+        order.ReceivePart(101, 1, 88.4m, Writer);
+        order.SetHeader("odometerOut", "88,415", Now, Writer);
+        Assert.Empty(Codes());
+        Assert.Equal("clock.running", Obstacles.Of(order, Policy, [], ["Ana"])[0].Code);
+        order.Post(Writer);
+        Assert.Equal("order.posted", order.SetLine(100, "hours", "2", Writer).Problem!.Code);
+    }
+
+    [Fact]
+    public void The_odometer_does_not_run_backwards() =>
+        Assert.Equal("odometerOut", WithJob().SetHeader("odometerOut", "88,000", Now, Writer).Problem!.Field);
+
+    [Fact]
+    public void Stock_is_kept_for_approved_lines_and_let_go()
+    {
+        var order = WithJob();
+        var part = new Part { Id = 7, Number = "WP", Description = "Pump", OnHand = 1 };
+        var parts = new Dictionary<long, Part> { [7] = part };
+        Reservation.Settle(order, parts, new HashSet<long>());
+        Assert.Equal(1, part.Free);
+        Decide(order, DecisionKind.Approved);
+        Reservation.Settle(order, parts, new HashSet<long>());
+        Assert.Equal(0, part.Free);
+        order.SetLine(101, "quantity", "2", Writer);
+        Reservation.Settle(order, parts, new HashSet<long>());
+        Assert.Equal((1m, 0m), (part.Free, order.Jobs[0].Lines[1].ReservedQuantity));
+        order.SetLine(101, "quantity", "1", Writer);
+        order.SetLine(101, "out", "true", Writer);
+        Reservation.Settle(order, parts, new HashSet<long>());
+        Assert.Equal(1, part.Free);
+    }
+
+    [Fact]
+    public void The_average_cost_follows_receipts()
+    {
+        var part = new Part { Number = "X", Description = "X", OnHand = 4, AverageCost = 10 };
+        part.Receive(2, 13);
+        Assert.Equal((6m, 11m, 13m), (part.OnHand, part.AverageCost, part.UnitCost));
+        part.OnHand = -1;
+        part.Receive(2, 9);
+        Assert.Equal(9, part.AverageCost);
+    }
+
+    [Theory]
+    [InlineData(null, Stage.InWork, null, null, PromiseState.None)]
+    [InlineData(60, Stage.Done, null, null, PromiseState.Kept)]
+    [InlineData(-5, Stage.InWork, null, null, PromiseState.Late)]
+    [InlineData(60, Stage.InWork, 90, null, PromiseState.CannotBeKept)]
+    [InlineData(60, Stage.WaitingForParts, null, 90, PromiseState.CannotBeKept)]
+    [InlineData(60, Stage.InWork, 30, 30, PromiseState.Holds)]
+    public void Promises_are_judged_honestly(int? promised, Stage stage, int? workEnds, int? parts, PromiseState state)
+    {
+        DateTime? At(int? minutes) => minutes is { } m ? Now.AddMinutes(m) : null;
+        Assert.Equal(state, Promise.State(At(promised), stage, At(workEnds), At(parts), Now));
+    }
+}
