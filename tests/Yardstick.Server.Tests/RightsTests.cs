@@ -1,0 +1,102 @@
+using System.Net;
+using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.Routing;
+using Microsoft.Extensions.DependencyInjection;
+using Yardstick.Core.Setup;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Tests;
+
+/// <summary>Every endpoint with every role against the written table: a new endpoint without a row fails.</summary>
+public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
+{
+    private const string Public = "public", SignedIn = "signed in";
+
+    /// <summary>Who may what. W writer, T technician, P parts, M manager, O owner.</summary>
+    private static readonly Dictionary<string, string> Table = new()
+    {
+        ["POST /api/session"] = Public, ["POST /api/session/pin"] = Public, ["GET /api/session/terminal"] = Public, ["DELETE /api/session"] = Public,
+        ["GET /api/session"] = SignedIn, ["PUT /api/session/own-pin"] = SignedIn, ["POST /api/session/terminal"] = "MO",
+        ["GET /api/welcome"] = Public, ["POST /api/first-run"] = Public, ["GET /api/time-zones"] = Public, ["GET /api/shop"] = SignedIn,
+        ["GET /api/find"] = "WPMO", ["GET /api/customers/{id:long}"] = "WMO", ["POST /api/orders"] = "WMO", ["GET /api/write-up/promise"] = "WMO", ["GET /api/understand/moment"] = "WMO",
+        ["GET /api/orders"] = "WPMO", ["GET /api/orders/{id:long}"] = "WPMO", ["GET /api/orders/{id:long}/why"] = "WPMO", ["GET /api/orders/{id:long}/record"] = "WPMO",
+        ["POST /api/orders/{id:long}/header"] = "WMO", ["POST /api/orders/{id:long}/vehicle"] = "WMO", ["POST /api/orders/{id:long}/concerns"] = "WMO", ["POST /api/orders/{id:long}/concerns/{concernId:long}"] = "WMO",
+        ["POST /api/orders/{id:long}/jobs"] = "WMO", ["POST /api/orders/{id:long}/jobs/{jobId:long}"] = "WMO", ["DELETE /api/orders/{id:long}/jobs/{jobId:long}"] = "WMO", ["POST /api/orders/{id:long}/jobs/{jobId:long}/restore"] = "WMO",
+        ["POST /api/orders/{id:long}/jobs/{jobId:long}/lines"] = "WMO", ["POST /api/orders/{id:long}/lines/{lineId:long}"] = "WMO", ["DELETE /api/orders/{id:long}/lines/{lineId:long}"] = "WMO", ["POST /api/orders/{id:long}/lines/{lineId:long}/restore"] = "WMO",
+        ["GET /api/canned-jobs"] = "WPMO", ["GET /api/catalog"] = "WPMO", ["POST /api/orders/{id:long}/decisions"] = "WMO",
+        ["GET /api/parts"] = "WPMO", ["POST /api/purchase-orders"] = "WPMO", ["POST /api/purchase-orders/{id:long}/send"] = "WPMO", ["POST /api/purchase-orders/{id:long}/receive"] = "WPMO",
+        ["GET /api/floor"] = "WTPMO", ["POST /api/jobs/{jobId:long}/plan"] = "WMO", ["DELETE /api/jobs/{jobId:long}/plan"] = "WMO", ["POST /api/orders/{id:long}/stage"] = "WMO",
+        ["GET /api/bench"] = "TMO", ["POST /api/bench/presence"] = "TMO", ["POST /api/bench/jobs/{jobId:long}/clock-on"] = "TMO", ["POST /api/bench/clock-off"] = "TMO", ["POST /api/bench/jobs/{jobId:long}/finish"] = "TMO", ["POST /api/bench/jobs/{jobId:long}/reopen"] = "TMO",
+        ["POST /api/orders/{id:long}/findings"] = "TMO", ["POST /api/photos"] = "TMO", ["GET /api/photos/{hash}"] = "WTPMO",
+        ["GET /api/orders/{id:long}/obstacles"] = "WPMO", ["POST /api/orders/{id:long}/invoice"] = "WMO", ["POST /api/orders/{id:long}/finish-jobs"] = "WMO", ["GET /api/invoices/{id:long}"] = "WPMO",
+        ["POST /api/invoices/{id:long}/cash"] = "WMO", ["POST /api/invoices/{id:long}/card-charges"] = "WMO", ["POST /api/card-charges/{id:long}/settle"] = "WMO", ["POST /api/invoices/{id:long}/reverse"] = "MO",
+        ["GET /api/orders/{id:long}/estimate.pdf"] = "WPMO", ["GET /api/invoices/{id:long}/invoice.pdf"] = "WPMO",
+    };
+
+    private static readonly Dictionary<Role, char> Letters = new() { [Role.Writer] = 'W', [Role.Technician] = 'T', [Role.Parts] = 'P', [Role.Manager] = 'M', [Role.Owner] = 'O' };
+
+    private List<(string Key, RouteEndpoint Endpoint)> Endpoints() => shop.Services.GetServices<EndpointDataSource>().SelectMany(s => s.Endpoints).OfType<RouteEndpoint>()
+        .Where(e => e.RoutePattern.RawText!.StartsWith("/api", StringComparison.Ordinal) && e.Metadata.GetMetadata<HttpMethodMetadata>() is not null)
+        .Select(e => ($"{e.Metadata.GetMetadata<HttpMethodMetadata>()!.HttpMethods[0]} {e.RoutePattern.RawText}", e)).ToList();
+
+    [Fact]
+    public void Every_endpoint_has_its_row_and_says_what_the_row_says()
+    {
+        var endpoints = Endpoints();
+        Assert.Equal(Table.Keys.Order(), endpoints.Select(e => e.Key).Order());
+        foreach (var (key, endpoint) in endpoints)
+        {
+            var row = Table[key];
+            var asks = endpoint.Metadata.GetMetadata<AsksFor>();
+            Assert.True(asks is null == (row == Public), $"{key} is {row}");
+            Assert.Equal(row == Public, endpoint.Metadata.GetMetadata<IAllowAnonymous>() is not null);
+            if (asks is null) continue;
+            foreach (var (role, letter) in Letters)
+            {
+                var may = asks.Permission is not { } permission || Rights.Allows(role, permission);
+                Assert.True(may == (row == SignedIn || row.Contains(letter, StringComparison.Ordinal)), $"{role} on {key}");
+            }
+        }
+    }
+
+    [Theory]
+    [InlineData("mina", Role.Writer)]
+    [InlineData("noor", Role.Technician)]
+    [InlineData("wen", Role.Parts)]
+    [InlineData("ingrid", Role.Owner)]
+    [InlineData(null, null)]
+    public async Task Each_role_is_let_in_where_the_table_says_and_nowhere_else(string? user, Role? role)
+    {
+        using var browser = user is null ? new Browser(shop.Address) : await shop.SignInAsync(user);
+        foreach (var (key, row) in Table)
+        {
+            // These end the session or change who is signed in.
+            if (row == Public || key.Contains("session", StringComparison.Ordinal)) continue;
+            var path = key.Split(' ')[1][5..].Replace("{hash}", "x", StringComparison.Ordinal);
+            path = System.Text.RegularExpressions.Regex.Replace(path, @"\{\w+:long\}", "999999");
+            using var request = new HttpRequestMessage(new HttpMethod(key.Split(' ')[0]), path + (key.EndsWith("moment", StringComparison.Ordinal) ? "?text=3" : ""));
+            using var answer = await browser.RawAsync(request);
+            var may = role is { } r && (row == SignedIn || row.Contains(Letters[r], StringComparison.Ordinal));
+            var expected = user is null ? HttpStatusCode.Unauthorized : HttpStatusCode.Forbidden;
+            Assert.True(may ? answer.StatusCode is not (HttpStatusCode.Forbidden or HttpStatusCode.Unauthorized) : answer.StatusCode == expected, $"{user} on {key}: {answer.StatusCode}");
+        }
+    }
+
+    [Fact]
+    public async Task Technicians_are_sent_no_amounts()
+    {
+        using var technician = await shop.SignInAsync("ana");
+        foreach (var path in new[] { "bench", "floor" })
+        {
+            var text = (await technician.GetAsync(path)).ToJsonString();
+            foreach (var word in new[] { "price", "amount", "total", "cost", "margin" }) Assert.DoesNotContain($"\"{word}", text, StringComparison.OrdinalIgnoreCase);
+        }
+    }
+
+    [Fact]
+    public async Task The_parts_person_sees_costs_of_parts_but_no_margin()
+    {
+        using var parts = await shop.SignInAsync("wen");
+        Assert.Null((await parts.GetAsync("orders/2501"))["figures"]!["marginPercent"]);
+    }
+}
