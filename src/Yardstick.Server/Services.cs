@@ -119,6 +119,8 @@ public static class Services
 
     private static void Patient(ResiliencePipelineBuilder<HttpResponseMessage> pipeline, int retries)
     {
+        // Waiting for others takes real time, whatever clock the shop has in a test.
+        pipeline.TimeProvider = TimeProvider.System;
         if (retries > 0) pipeline.AddRetry(new HttpRetryStrategyOptions { MaxRetryAttempts = retries, Delay = TimeSpan.FromMilliseconds(300), UseJitter = true });
         pipeline.AddCircuitBreaker(new HttpCircuitBreakerStrategyOptions { MinimumThroughput = 20, BreakDuration = TimeSpan.FromSeconds(5) });
         pipeline.AddTimeout(TimeSpan.FromSeconds(3));

@@ -23,6 +23,7 @@ public class SessionTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var terminal = await shop.SignInAsync("ingrid");
         await terminal.RefusedAsync("session/pin", new { staffId = 1, pin = "2001" }, HttpStatusCode.Unauthorized);
         await terminal.PostAsync("session/terminal", new { name = "Front counter" });
+        shop.Time.Advance(TimeSpan.FromMinutes(1));
         await terminal.PostAsync("session", new { userName = "mina", password = "lantern-bay" });
         Assert.Equal(["Mina O.", "Ingrid A."], (await terminal.GetAsync("session/terminal")).List("people").Select(p => p!.Text("shortName")));
         await terminal.PostAsync("session/pin", new { staffId = 1, pin = "2001" });

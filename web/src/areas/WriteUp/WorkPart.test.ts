@@ -1,0 +1,16 @@
+import { describe, expect, it } from 'vitest';
+import type { Schemas } from '../../lib/api';
+
+// The find module touches the page's storage when it is loaded.
+globalThis.sessionStorage = { getItem: () => null, setItem: () => undefined } as unknown as Storage;
+globalThis.location = { origin: 'http://127.0.0.1' } as Location;
+const { matching } = await import('./WorkPart');
+
+const job = (title: string, words: string): Schemas['CannedJobsCannedJobView'] => ({ id: 1, title, system: 'Brakes', words, fixedPrice: null, hours: 1, parts: 1 });
+const jobs = [job('Front brake pads', 'squeal'), job('Rear brake pads and rotors', 'grinding')];
+
+describe('canned jobs', () => {
+  it('are found by any of their words, in any order', () => expect(matching(jobs, 'pads front')).toHaveLength(1));
+  it('are found by words that are not in the title', () => expect(matching(jobs, 'GRIND')[0]?.title).toBe('Rear brake pads and rotors'));
+  it('are not offered before anything is typed', () => expect(matching(jobs, '  ')).toEqual([]));
+});
