@@ -23,7 +23,9 @@ try
     if (command.OnlyPrepare) return 0;
 
     var builder = WebApplication.CreateBuilder(new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory });
-    builder.Logging.SetMinimumLevel(LogLevel.Warning);
+    builder.Logging.SetMinimumLevel(LogLevel.Warning)
+        // Said in words where it matters, or of no use to whoever reads the log.
+        .AddFilter("Polly", LogLevel.None).AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error).AddFilter("Microsoft.EntityFrameworkCore.Query", LogLevel.Error);
     builder.AddYardstick(command.Options, file);
     var app = builder.Build();
     app.UseYardstick(command.Options);

@@ -36,7 +36,7 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         Clutch();
         Done(4, "Four tires 205/55 R16", Noor, "Needs tires before winter");
         Expected(5, "Front brake pads", Tobias, 40, "Squeals when braking in the morning", waits: true);
-        Expected(6, "Oil and filter service", Pieter, 175, "60,000 mile service", waits: false, "Transmission fluid, change", "Air filter, replace", "Cabin air filter, replace");
+        Expected(6, "Oil and filter service", Pieter, 175, "60,000 mile service", waits: false, "Transmission fluid, change");
         Alternator();
         Turbo();
         Ready(9, "Battery, replace", "Battery was dead twice this week", Noor, null);

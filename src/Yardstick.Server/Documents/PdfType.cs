@@ -3,14 +3,17 @@ using SkiaSharp;
 
 namespace Yardstick.Server.Documents;
 
-/// <summary>A face in which documents are set, with the shaper that knows its tabular figures.</summary>
+/// <summary>
+/// A face in which documents are set. No ligatures, and the face's usual figures: its tabular ones and its ligatures have no
+/// characters of their own in a PDF, and nobody could search for or copy a number.
+/// </summary>
 [System.Diagnostics.CodeAnalysis.SuppressMessage("Design", "CA1001", Justification = "Faces live as long as the process.")]
 internal sealed class PdfFace
 {
-    private static readonly Feature[] Tabular = [new Feature(new Tag('t', 'n', 'u', 'm'), 1), new Feature(new Tag('k', 'e', 'r', 'n'), 1)];
     private readonly Font shaper;
     private readonly int unitsPerEm;
     private readonly SKFont letters;
+    private static readonly Feature[] Plain = [new Feature(new Tag('l', 'i', 'g', 'a'), 0)];
 
     internal static readonly PdfFace Regular = new("Barlow_400Regular.ttf");
     internal static readonly PdfFace Bold = new("Barlow_600SemiBold.ttf");
@@ -68,7 +71,7 @@ internal sealed class PdfFace
         using var buffer = new HarfBuzzSharp.Buffer();
         buffer.AddUtf16(text);
         buffer.GuessSegmentProperties();
-        lock (shaper) shaper.Shape(buffer, Tabular);
+        lock (shaper) shaper.Shape(buffer, Plain);
         var infos = buffer.GlyphInfos;
         var positions = buffer.GlyphPositions;
         var glyphs = new ushort[infos.Length];

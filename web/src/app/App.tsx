@@ -54,7 +54,8 @@ export function App() {
         <MeContext value={session.data}>
           <Routes>
             <Route element={<Shell onLeft={left} />}>
-              <Route index element={<FloorPage />} />
+              <Route index element={session.data.role === 'Technician' ? <Navigate to="/bench" replace /> : <FloorPage />} />
+              <Route path="floor" element={<FloorPage />} />
               <Route path="bench" element={<BenchPage />} />
               <Route path="write-up" element={<WriteUpPage />} />
               <Route path="orders" element={<OrdersPage />} />

@@ -29,7 +29,7 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
   const mayWork = useMay('Work');
   const technician = useMe().role === 'Technician';
   useKeys('Everywhere', [
-    { key: '', label: 'Go to the Floor', run: () => void navigate('/') },
+    { key: '', label: 'Go to the Floor', run: () => void navigate(technician ? '/floor' : '/') },
     ...(mayWrite ? [{ key: 'N', label: 'Write up', run: () => void navigate('/write-up') }] : []),
     ...(mayOrders ? [{ key: '', label: 'Go to Orders', run: () => void navigate('/orders') }] : []),
     ...(mayParts ? [{ key: '', label: 'Go to Parts', run: () => void navigate('/parts') }] : []),
@@ -48,7 +48,7 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
         </Link>
         <nav aria-label="Places">
           {technician && <NavLink to="/bench">Bench</NavLink>}
-          <NavLink to="/" end>
+          <NavLink to={technician ? '/floor' : '/'} end>
             Floor
           </NavLink>
           {mayOrders && <NavLink to="/orders">Orders</NavLink>}

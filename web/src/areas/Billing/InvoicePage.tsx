@@ -26,7 +26,7 @@ export default function InvoicePage() {
     { key: 'P', label: 'Print as PDF', run: () => window.open(`/api/invoices/${id}/invoice.pdf`, '_blank') },
     { key: 'T', label: 'Take cash', run: () => document.querySelector<HTMLElement>('[data-cash] input')?.focus() },
   ]);
-  if (invoice.error) return <Failed error={invoice.error} again={() => void invoice.refetch()} />;
+  if (invoice.error && !invoice.data) return <Failed error={invoice.error} again={() => void invoice.refetch()} />;
   if (!invoice.data || !shop) return <Loading what="the invoice" />;
   const data = invoice.data;
   const credit = data.kind === 'CreditNote';

@@ -22,7 +22,7 @@ export default function BenchPage() {
   const say = useSay();
   const [busy, setBusy] = useState(false);
   const [finding, setFinding] = useState<Car | null>(null);
-  if (bench.error) return <Failed error={bench.error} again={() => void bench.refetch()} />;
+  if (bench.error && !bench.data) return <Failed error={bench.error} again={() => void bench.refetch()} />;
   if (!bench.data) return <Loading what="your cars" />;
   const data = bench.data;
   const run = async (act: Promise<unknown>, done?: string, undo?: () => Promise<unknown>) => {

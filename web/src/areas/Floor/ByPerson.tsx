@@ -63,7 +63,7 @@ export function ByPerson({ floor, people, cards }: { floor: Floor; people: Perso
             {floor.blocks
               .filter((b) => b.technicianId === (person?.id ?? null))
               .map((block) => (
-                <WorkBlock key={block.jobId} block={block} left={at(block.start)} width={Math.max(3.6, at(block.end) - at(block.start))} onKey={byKeys} />
+                <WorkBlock key={block.jobId} block={block} left={at(block.start)} width={Math.max(2.1, at(block.end) - at(block.start))} onKey={byKeys} />
               ))}
             {!person && floor.unplanned.length > 0 && (
               <div className="unplanned">

@@ -35,7 +35,7 @@ export default function FloorPage() {
     { key: 'Shift ↑', label: 'Focused job: to the person above', run: () => undefined, hidden: true },
     { key: 'Shift ↓', label: 'Focused job: to the person below', run: () => undefined, hidden: true },
   ]);
-  if (floor.error) return <Failed error={floor.error} again={() => void floor.refetch()} />;
+  if (floor.error && !floor.data) return <Failed error={floor.error} again={() => void floor.refetch()} />;
   if (!floor.data) return <Loading what="the floor" />;
   const data = floor.data;
   const person = data.people.find((p) => String(p.id) === who);

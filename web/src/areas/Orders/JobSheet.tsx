@@ -92,7 +92,7 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
           </button>
         )}
       </header>
-      <div className="lines" role="table" aria-label={`Lines of ${job.title}`}>
+      <div className="lines">
         {current && (
           <>
             <span className="head" />
@@ -110,7 +110,7 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
           <LineRow key={line.id} line={line} job={job} />
         ))}
         {job.companions.map((companion) => (
-          <div className="line along" key={companion.code} role="row">
+          <div className="line along" key={companion.code}>
             <span className="kind">{companion.kind}</span>
             <span>
               {companion.label} <span className="small">&nbsp;comes along</span>

@@ -24,7 +24,7 @@ export function LineRow({ line, job }: { line: Line; job: Job }) {
   const close = () => setAnchor(null);
   const title = `${line.description}: ${amount(line.amount)}`;
   return (
-    <div className={`line ${line.out ? 'out' : ''}`} role="row" data-line={line.id}>
+    <div className={`line ${line.out ? 'out' : ''}`} data-line={line.id}>
       <span className="kind">{kind}</span>
       <EditCell label={`What, ${line.description}`} col="description" value={line.description} commit={set('description')} disabled={closed} />
       {kind === 'Part' || kind === 'Fee' ? (

@@ -82,7 +82,7 @@ export default function OrderSheet() {
     { key: 'Ctrl ↓', label: 'Same column, next line', run: () => undefined, hidden: true },
   ]);
 
-  if (sheet.error) return <Failed error={sheet.error} again={() => void sheet.refetch()} />;
+  if (sheet.error && !sheet.data) return <Failed error={sheet.error} again={() => void sheet.refetch()} />;
   if (!data) return <Loading what="the order" />;
   const deciding_job = deciding && jobs.find((j) => j.id === deciding.jobId);
 

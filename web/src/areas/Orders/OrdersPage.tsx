@@ -58,7 +58,7 @@ export default function OrdersPage() {
           ]}
         />
       </div>
-      {orders.error ? (
+      {orders.error && !orders.data ? (
         <Failed error={orders.error} again={() => void orders.refetch()} />
       ) : !orders.data ? (
         <Loading what="orders" />

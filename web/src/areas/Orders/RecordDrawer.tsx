@@ -30,7 +30,7 @@ export default function RecordDrawer({ id, onClose }: { id: number; onClose: () 
           onChange={(event) => setText(event.target.value)}
         />
       </div>
-      {record.error ? (
+      {record.error && !record.data ? (
         <Failed error={record.error} again={() => void record.refetch()} />
       ) : !record.data ? (
         <Loading what="the record" />

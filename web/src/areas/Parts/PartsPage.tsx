@@ -17,7 +17,7 @@ type Needed = Schemas['PartsViewNeeded'];
 export default function PartsPage() {
   const parts = useQuery({ queryKey: ['parts'], queryFn: () => take(api.GET('/api/parts')), refetchInterval: 30_000 });
   const mayOrder = useMay('OrderParts');
-  if (parts.error) return <Failed error={parts.error} again={() => void parts.refetch()} />;
+  if (parts.error && !parts.data) return <Failed error={parts.error} again={() => void parts.refetch()} />;
   if (!parts.data) return <Loading what="parts" />;
   const data = parts.data;
   return (

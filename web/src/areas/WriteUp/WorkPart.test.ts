@@ -6,7 +6,15 @@ globalThis.sessionStorage = { getItem: () => null, setItem: () => undefined } as
 globalThis.location = { origin: 'http://127.0.0.1' } as Location;
 const { matching } = await import('./WorkPart');
 
-const job = (title: string, words: string): Schemas['CannedJobsCannedJobView'] => ({ id: 1, title, system: 'Brakes', words, fixedPrice: null, hours: 1, parts: 1 });
+const job = (title: string, words: string): Schemas['CannedJobsCannedJobView'] => ({
+  id: 1,
+  title,
+  system: 'Brakes',
+  words,
+  fixedPrice: null,
+  hours: 1,
+  parts: 1,
+});
 const jobs = [job('Front brake pads', 'squeal'), job('Rear brake pads and rotors', 'grinding')];
 
 describe('canned jobs', () => {
