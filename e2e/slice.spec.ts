@@ -1,6 +1,9 @@
 import { expect, test, type Page } from '@playwright/test';
 import { accessible, mood, signIn, taken } from './shop.ts';
 
+// Screens of an earlier test would go on asking the server.
+test.afterEach(({ browser }) => Promise.all(browser.contexts().map((context) => context.close())));
+
 /** Types a text, one key after the other, as a person at the counter does. */
 async function type(page: Page, text: string) {
   await page.keyboard.type(text, { delay: 5 });

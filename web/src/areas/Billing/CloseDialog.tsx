@@ -71,8 +71,14 @@ export default function CloseDialog({ onClose }: { onClose: () => void }) {
         ) : (
           <>
             <p className="soft">{found.length === 1 ? 'One thing is' : `${found.length} things are`} in the way.</p>
-            {found.map((obstacle, i) => (
-              <Fix key={`${obstacle.code}${i}`} obstacle={obstacle} busy={busy} run={run} onClose={onClose} />
+            {found.map((obstacle) => (
+              <Fix
+                key={[obstacle.code, obstacle.jobId, obstacle.lineId, obstacle.field, obstacle.message].join()}
+                obstacle={obstacle}
+                busy={busy}
+                run={run}
+                onClose={onClose}
+              />
             ))}
           </>
         )}

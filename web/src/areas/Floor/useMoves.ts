@@ -40,7 +40,10 @@ export function useMoves(floor: Floor) {
     const shift = before ? Date.parse(start) - Date.parse(before.start) : 0;
     const later = (wall: string) => new Date(Date.parse(`${wall.slice(0, 19)}Z`) + shift).toISOString().slice(0, 19);
     // The version counts on as the server's will, so that the next key does not clash with this one.
-    show((now) => ({ ...now, blocks: now.blocks.map((b) => (b.jobId === jobId ? { ...b, technicianId, start: later(b.start), end: later(b.end), version: b.version + 1 } : b)) }));
+    show((now) => ({
+      ...now,
+      blocks: now.blocks.map((b) => (b.jobId === jobId ? { ...b, technicianId, start: later(b.start), end: later(b.end), version: b.version + 1 } : b)),
+    }));
     try {
       const moved = await move(technicianId, start, before?.version ?? 0);
       const who = floor.people.find((p) => p.id === technicianId)?.shortName ?? 'no one yet';
