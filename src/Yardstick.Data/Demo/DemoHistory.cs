@@ -22,7 +22,7 @@ internal sealed class DemoHistory(DemoMaker shop)
     private readonly Random random = shop.Random;
     private readonly Dictionary<long, Customer> customers = shop.Customers.ToDictionary(c => c.Id);
     private readonly Dictionary<long, (Order Order, Job Job)> lastJobs = [];
-    private long number = 1001, invoiceNumber = 1001;
+    private long number = 1001, invoiceNumber = 5001;
 
     internal async Task<DemoNumbers> MakeAsync()
     {
@@ -224,7 +224,7 @@ internal sealed class DemoHistory(DemoMaker shop)
         var document = DocumentMaker.OfOrder(order, new DocumentParties(customer, car, Core.Setup.StaffMember.ShortNameOf(writer)), shop.Shop, result, DocumentKind.Invoice, invoiceNumber, local);
         var invoice = new Invoice
         {
-            Id = invoiceNumber - 1000, Number = invoiceNumber++, OrderId = order.Id, CustomerId = customer?.Id, PostedAt = closed, PostedById = order.WriterId, Total = Money.Of(result.Total), Tax = Money.Of(result.Taxes.Sum(t => t.Amount)),
+            Id = invoiceNumber - 5000, Number = invoiceNumber++, OrderId = order.Id, CustomerId = customer?.Id, PostedAt = closed, PostedById = order.WriterId, Total = Money.Of(result.Total), Tax = Money.Of(result.Taxes.Sum(t => t.Amount)),
             Profit = Money.Of(result.Profit), PolicyVersionId = 1, CaseJson = CaseWriter.Write(pricing), DocumentJson = JsonSerializer.Serialize(document, DocumentMaker.Json),
         };
         invoices.Add(invoice);

@@ -21,7 +21,7 @@ public static class ShopStart
         db.PolicyVersions.Add(new PolicyVersion { Id = 1, InForceAt = utcNow, Json = policy.Replace("\"USD\"", $"\"{shop.Currency}\"", StringComparison.Ordinal) });
         db.Counters.AddRange(
             new Counter { Name = Counter.Orders, Next = 1001 },
-            new Counter { Name = Counter.Invoices, Next = 1001 },
+            new Counter { Name = Counter.Invoices, Next = 5001 },
             new Counter { Name = Counter.PurchaseOrders, Next = 501 });
     }
 }

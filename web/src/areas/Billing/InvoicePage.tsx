@@ -36,7 +36,7 @@ export default function InvoicePage() {
       <div className="side">
         <section className="panel" aria-label="Balance">
           <span className="soft">{credit ? 'Credit note' : data.creditNoteNumber ? 'Reversed' : data.balance > 0 ? 'To pay' : 'Paid'}</span>
-          <span className="balance">{money(credit ? data.total : data.balance, shop.currency)}</span>
+          <span className="balance">{money(credit ? data.total : data.balance > 0 ? data.balance : data.paid, shop.currency)}</span>
           <span className="soft">
             Posted {moment(wallTime(data.postedAt, shop.timeZone), now)} by {data.postedBy}
           </span>

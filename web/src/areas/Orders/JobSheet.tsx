@@ -33,7 +33,7 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
   const note = [
     job.fixedPrice !== null ? 'one price' : '',
     job.onTheClock.length > 0 ? `${job.onTheClock.join(', ')} on the clock` : '',
-    job.decision === 'Proposed' || aside ? `adds ${amount(job.addsToTotal)} with supplies and tax` : '',
+    job.decision === 'Proposed' || aside ? `adds ${amount(job.addsToTotal)} in all` : '',
     margins && job.marginPercent !== null && !aside ? `margin ${Math.round(job.marginPercent)}%` : '',
   ].filter(Boolean);
   return (
