@@ -44,9 +44,27 @@ public class PdfTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var lines = Enumerable.Range(0, 200).Select(i => new DocumentLine("Part", $"Line {i} with a description that is long enough to need a second line on the page, Größe ½", $"N-{i}", "1", 1.5m, 1.5m)).ToList();
         var document = new ShopDocument
         {
-            Kind = DocumentKind.Estimate, Number = 7, OrderNumber = 7, Date = new DateTime(2026, 11, 23), ShopName = "Lantern Bay", ShopAddress = "", ShopPhone = "", Currency = "EUR",
-            CustomerName = "Ελένη Жуковская-Łukaszewicz", CustomerAddress = "", Vehicle = "", Plate = "", Vin = "", Odometer = "", Writer = "M", Concerns = [new DocumentConcern(new string('x', 900), "", "")],
-            Jobs = [new DocumentJob("Everything", 300, lines)], NotDone = [], Totals = [new DocumentAmount("Total", 300)], Consent = [], Terms = string.Concat(Enumerable.Repeat("These are the terms. ", 500)),
+            Kind = DocumentKind.Estimate,
+            Number = 7,
+            OrderNumber = 7,
+            Date = new DateTime(2026, 11, 23),
+            ShopName = "Lantern Bay",
+            ShopAddress = "",
+            ShopPhone = "",
+            Currency = "EUR",
+            CustomerName = "Ελένη Жуковская-Łukaszewicz",
+            CustomerAddress = "",
+            Vehicle = "",
+            Plate = "",
+            Vin = "",
+            Odometer = "",
+            Writer = "M",
+            Concerns = [new DocumentConcern(new string('x', 900), "", "")],
+            Jobs = [new DocumentJob("Everything", 300, lines)],
+            NotDone = [],
+            Totals = [new DocumentAmount("Total", 300)],
+            Consent = [],
+            Terms = string.Concat(Enumerable.Repeat("These are the terms. ", 500)),
         };
         var text = TextOf(PdfPages.Draw(document), out var pages);
         Assert.InRange(pages, 6, 12);

@@ -10,8 +10,12 @@ internal static class Steps
     {
         var started = await writer.PostAsync("orders", new
         {
-            customer = new { firstName = "Vesa", lastName, phone = "207 555 0199" }, vehicle = new { plate = "NEW 1", make = "Tarnow", model = "Dunlin", year = "2019" },
-            odometer = "42,118", concerns = new[] { "Clunk over bumps" }, promisedAt = "4:30 pm", keyTag = "77",
+            customer = new { firstName = "Vesa", lastName, phone = "207 555 0199" },
+            vehicle = new { plate = "NEW 1", make = "Tarnow", model = "Dunlin", year = "2019" },
+            odometer = "42,118",
+            concerns = new[] { "Clunk over bumps" },
+            promisedAt = "4:30 pm",
+            keyTag = "77",
         });
         var order = started.Id();
         var job = (await writer.PostAsync($"orders/{order}/jobs", new { title = "Control arm bushing" })).Id();

@@ -90,8 +90,14 @@ public class Payment
         var kept = given.Cents < owed.Cents ? given : owed;
         return new Payment
         {
-            OrderId = invoice.OrderId, InvoiceId = invoice.Id, Method = PaymentMethod.Cash, Amount = kept, Tendered = given,
-            Change = given - kept, ById = byId, At = at,
+            OrderId = invoice.OrderId,
+            InvoiceId = invoice.Id,
+            Method = PaymentMethod.Cash,
+            Amount = kept,
+            Tendered = given,
+            Change = given - kept,
+            ById = byId,
+            At = at,
         };
     }
 }

@@ -32,14 +32,27 @@ public static class DocumentMaker
         var distance = shop.DistanceUnit == DistanceUnit.Miles ? "mi" : "km";
         return new ShopDocument
         {
-            Kind = kind, Number = number, OrderNumber = order.Number, Date = localNow, ShopName = shop.Name, ShopAddress = shop.Address, ShopPhone = shop.Phone, Currency = shop.Currency,
+            Kind = kind,
+            Number = number,
+            OrderNumber = order.Number,
+            Date = localNow,
+            ShopName = shop.Name,
+            ShopAddress = shop.Address,
+            ShopPhone = shop.Phone,
+            Currency = shop.Currency,
             CustomerName = customer?.DisplayName ?? "Counter sale",
             CustomerAddress = string.Join('\n', new[] { customer?.Address ?? "", customer?.Phones.Count > 0 ? new PhoneNumber(customer.Phones[0].Number).Shown(shop.Country) : "" }.Where(t => t.Length > 0)),
-            Vehicle = vehicle?.Description ?? "", Plate = vehicle?.Plate ?? "", Vin = vehicle?.Vin ?? "",
+            Vehicle = vehicle?.Description ?? "",
+            Plate = vehicle?.Plate ?? "",
+            Vin = vehicle?.Vin ?? "",
             Odometer = order.OdometerIn is { } reading ? $"{reading:N0} {distance} in" + (order.OdometerOut is { } gone ? $", {gone:N0} out" : "") : "",
             Writer = writer,
             Concerns = order.Concerns.OrderBy(c => c.Position).Select(c => new DocumentConcern(c.Says, c.Found, c.Corrected)).ToList(),
-            Jobs = Jobs(order, result), NotDone = NotDone(order, shop), Totals = Totals(result), Consent = Consent(order, shop), Terms = shop.Terms,
+            Jobs = Jobs(order, result),
+            NotDone = NotDone(order, shop),
+            Totals = Totals(result),
+            Consent = Consent(order, shop),
+            Terms = shop.Terms,
         };
     }
 

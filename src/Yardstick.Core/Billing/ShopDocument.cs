@@ -62,7 +62,10 @@ public sealed record ShopDocument
     /// <summary>The credit note that takes all of it back.</summary>
     public ShopDocument AsCreditNote(long number, DateTime date, string reason) => this with
     {
-        Kind = DocumentKind.CreditNote, Number = number, Date = date, Reason = $"Takes back invoice {Number}: {reason}",
+        Kind = DocumentKind.CreditNote,
+        Number = number,
+        Date = date,
+        Reason = $"Takes back invoice {Number}: {reason}",
         Jobs = Jobs.Select(j => j with { Amount = -j.Amount, Lines = j.Lines.Select(l => l with { Amount = -l.Amount }).ToList() }).ToList(),
         Totals = Totals.Select(t => t with { Amount = -t.Amount }).ToList(),
     };

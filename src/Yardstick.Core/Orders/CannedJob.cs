@@ -27,8 +27,16 @@ public class CannedJob
         {
             var line = new Line
             {
-                Kind = canned.Kind, Position = canned.Position, Description = canned.Description, Hours = canned.Hours, RateName = canned.RateName,
-                Quantity = canned.Quantity, Amount = canned.Amount, Number = canned.Code, PassThrough = canned.PassThrough, Taxable = canned.Taxable,
+                Kind = canned.Kind,
+                Position = canned.Position,
+                Description = canned.Description,
+                Hours = canned.Hours,
+                RateName = canned.RateName,
+                Quantity = canned.Quantity,
+                Amount = canned.Amount,
+                Number = canned.Code,
+                PassThrough = canned.PassThrough,
+                Taxable = canned.Taxable,
             };
             if (canned.PartId is { } id && partOf(id) is { } part) line.TakePart(part);
             job.Lines.Add(line);

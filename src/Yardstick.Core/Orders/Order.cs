@@ -98,8 +98,17 @@ public partial class Order
         Version++;
         Changes.Add(new OrderChange
         {
-            OrderId = Id, Target = target, TargetId = id, Subject = subject, Field = field, Old = old, New = @new, Version = version,
-            At = actor.At, ById = actor.StaffId, ClientId = actor.ClientId,
+            OrderId = Id,
+            Target = target,
+            TargetId = id,
+            Subject = subject,
+            Field = field,
+            Old = old,
+            New = @new,
+            Version = version,
+            At = actor.At,
+            ById = actor.StaffId,
+            ClientId = actor.ClientId,
         });
     }
 

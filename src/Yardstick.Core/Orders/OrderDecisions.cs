@@ -47,9 +47,18 @@ public partial class Order
         Hold(job, result.Jobs.First(j => j.Id == OrderPricing.JobKey(job)));
         var decision = new Decision
         {
-            OrderId = Id, JobId = jobId, Kind = answer.Kind, DecidedBy = answer.DecidedBy.Trim(), Channel = answer.Channel, At = actor.At,
-            AskedById = actor.StaffId, AmountAgreed = Money.Of(result.Total), JobAmount = Money.Of(result.Jobs.First(j => j.Id == OrderPricing.JobKey(job)).Subtotal),
-            Note = answer.Note.Trim(), DeferUntil = job.DeferUntil, DeferAtReading = job.DeferAtReading,
+            OrderId = Id,
+            JobId = jobId,
+            Kind = answer.Kind,
+            DecidedBy = answer.DecidedBy.Trim(),
+            Channel = answer.Channel,
+            At = actor.At,
+            AskedById = actor.StaffId,
+            AmountAgreed = Money.Of(result.Total),
+            JobAmount = Money.Of(result.Jobs.First(j => j.Id == OrderPricing.JobKey(job)).Subtotal),
+            Note = answer.Note.Trim(),
+            DeferUntil = job.DeferUntil,
+            DeferAtReading = job.DeferAtReading,
         };
         Decisions.Add(decision);
         Record("job", jobId, "decision", was.ToString(), answer.Kind.ToString(), ++job.Version, actor);

@@ -77,23 +77,42 @@ public static class OrderPricing
     {
         LineKind.Labor => new LaborLine
         {
-            Hours = line.Hours, Price = line.Price, Out = line.Out, Taxable = line.Taxable,
+            Hours = line.Hours,
+            Price = line.Price,
+            Out = line.Out,
+            Taxable = line.Taxable,
             Rate = (line.UnitPrice ?? line.HeldPrice) is { } rate ? RateChoice.Of(rate) : line.RateName.Length > 0 ? RateChoice.Named(line.RateName) : null,
         },
         LineKind.Part => new PartLine
         {
-            Category = line.Category.Length > 0 ? line.Category : null, Quantity = line.Quantity, UnitCost = line.UnitCost, BookCost = line.BookCost,
-            UnitPrice = line.UnitPrice ?? line.HeldPrice, ListPrice = line.ListPrice, CoreEach = line.CoreEach, CoresReturned = line.CoresReturned,
-            Out = line.Out, Taxable = line.Taxable,
+            Category = line.Category.Length > 0 ? line.Category : null,
+            Quantity = line.Quantity,
+            UnitCost = line.UnitCost,
+            BookCost = line.BookCost,
+            UnitPrice = line.UnitPrice ?? line.HeldPrice,
+            ListPrice = line.ListPrice,
+            CoreEach = line.CoreEach,
+            CoresReturned = line.CoresReturned,
+            Out = line.Out,
+            Taxable = line.Taxable,
         },
         LineKind.Sublet => new SubletLine
         {
-            Cost = line.UnitCost, Price = line.Price, MarkupPercent = line.Price is null ? line.MarkupPercent ?? 0 : null, Out = line.Out, Taxable = line.Taxable,
+            Cost = line.UnitCost,
+            Price = line.Price,
+            MarkupPercent = line.Price is null ? line.MarkupPercent ?? 0 : null,
+            Out = line.Out,
+            Taxable = line.Taxable,
         },
         LineKind.Fee => new FeeLine
         {
-            Code = line.Number.Length > 0 ? line.Number : null, Quantity = line.Quantity, Amount = line.Amount, CostEach = line.UnitCost,
-            PassThrough = line.PassThrough, Out = line.Out, Taxable = line.Taxable,
+            Code = line.Number.Length > 0 ? line.Number : null,
+            Quantity = line.Quantity,
+            Amount = line.Amount,
+            CostEach = line.UnitCost,
+            PassThrough = line.PassThrough,
+            Out = line.Out,
+            Taxable = line.Taxable,
         },
         _ => throw new InvalidOperationException("A text has no price."),
     };

@@ -44,7 +44,12 @@ internal static class FiguresBuilder
 
     private static Item Idle(in PreparedLine line) => new()
     {
-        Kind = line.Kind, Amount = line.Amount, Net = line.Amount, Core = line.Core, Cost = line.Cost, Hours = line.Hours,
+        Kind = line.Kind,
+        Amount = line.Amount,
+        Net = line.Amount,
+        Core = line.Core,
+        Cost = line.Cost,
+        Hours = line.Hours,
     };
 
     private static LineFigures Line(PricingCase pricing, OrderEvaluator evaluator, PricingLine line, in PreparedLine prepared, in Item item)

@@ -40,9 +40,16 @@ internal sealed class JobEvaluation
             ref readonly var prepared = ref lines[l];
             items[at++] = new Item
             {
-                Kind = prepared.Kind, Line = l, Companion = -1,
-                Amount = prepared.Amount, Net = prepared.Amount, Core = prepared.Core, Cost = prepared.Cost,
-                Hours = prepared.Hours, Taxable = line.Taxable, PassThrough = line is FeeLine { PassThrough: true },
+                Kind = prepared.Kind,
+                Line = l,
+                Companion = -1,
+                Amount = prepared.Amount,
+                Net = prepared.Amount,
+                Core = prepared.Core,
+                Cost = prepared.Cost,
+                Hours = prepared.Hours,
+                Taxable = line.Taxable,
+                PassThrough = line is FeeLine { PassThrough: true },
             };
         }
         if (job.FixedPrice is { } price) ShareFixedPrice(items.AsSpan(0, at), Rounding.Cents(price));
@@ -118,8 +125,15 @@ internal sealed class JobEvaluation
             var hours = rule.Kind == AmountKind.Labor ? quantity * rule.HoursPerUnit : 0;
             found.Add(new Item
             {
-                Kind = rule.Kind, Line = -1, Companion = r, Amount = amount, Net = amount, Quantity = quantity,
-                Hours = hours, Taxable = rule.Taxable, PassThrough = rule is { Kind: AmountKind.Fee, PassThrough: true },
+                Kind = rule.Kind,
+                Line = -1,
+                Companion = r,
+                Amount = amount,
+                Net = amount,
+                Quantity = quantity,
+                Hours = hours,
+                Taxable = rule.Taxable,
+                PassThrough = rule is { Kind: AmountKind.Fee, PassThrough: true },
                 Cost = rule.Kind switch
                 {
                     AmountKind.Labor => Rounding.Cents(hours * pricing.Policy.LaborCostPerHour),

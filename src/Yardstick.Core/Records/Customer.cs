@@ -43,7 +43,11 @@ public class Customer
     {
         var customer = new Customer
         {
-            FirstName = Clean(firstName), LastName = Clean(lastName), BusinessName = Clean(businessName), Email = Clean(email), CreatedAt = now,
+            FirstName = Clean(firstName),
+            LastName = Clean(lastName),
+            BusinessName = Clean(businessName),
+            Email = Clean(email),
+            CreatedAt = now,
         };
         customer.IsBusiness = customer.BusinessName.Length > 0;
         if (customer.DisplayName.Length == 0) return new Problem("customer.name", "A customer needs a name; type at least a last name or a business.", "lastName");

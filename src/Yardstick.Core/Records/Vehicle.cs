@@ -47,8 +47,11 @@ public class Vehicle
     {
         var vehicle = new Vehicle
         {
-            Make = typed.Make?.Trim() ?? "", Model = typed.Model?.Trim() ?? "", Engine = typed.Engine?.Trim() ?? "",
-            Color = typed.Color?.Trim() ?? "", PlateRegion = typed.PlateRegion?.Trim().ToUpperInvariant() ?? "",
+            Make = typed.Make?.Trim() ?? "",
+            Model = typed.Model?.Trim() ?? "",
+            Engine = typed.Engine?.Trim() ?? "",
+            Color = typed.Color?.Trim() ?? "",
+            PlateRegion = typed.PlateRegion?.Trim().ToUpperInvariant() ?? "",
         };
         if (!string.IsNullOrWhiteSpace(typed.Plate))
         {

@@ -38,9 +38,18 @@ internal static class DemoCatalog
                 if (kind.Category is "oil" or "coolant") onHand += 60;
                 parts.Add(new Part
                 {
-                    Number = kind.Variants == 1 ? kind.Prefix : $"{kind.Prefix}-{310 + 37 * v}", Description = kind.Description, Category = kind.Category, UnitCost = cost,
-                    AverageCost = decimal.Round(cost * (0.96m + 0.01m * random.Next(0, 6)), 4), ListPrice = decimal.Round(cost * 1.9m, 2), CoreEach = kind.Core, OnHand = onHand,
-                    LowestLevel = everyday ? 4 : 1, FillLevel = everyday ? 12 : 2, Bin = $"{(char)('A' + parts.Count / 24)}-{parts.Count % 24 + 1}", SupplierId = kind.Category is "tire" or "exhaust" or "turbo" or "clutch" ? northline : harbor,
+                    Number = kind.Variants == 1 ? kind.Prefix : $"{kind.Prefix}-{310 + 37 * v}",
+                    Description = kind.Description,
+                    Category = kind.Category,
+                    UnitCost = cost,
+                    AverageCost = decimal.Round(cost * (0.96m + 0.01m * random.Next(0, 6)), 4),
+                    ListPrice = decimal.Round(cost * 1.9m, 2),
+                    CoreEach = kind.Core,
+                    OnHand = onHand,
+                    LowestLevel = everyday ? 4 : 1,
+                    FillLevel = everyday ? 12 : 2,
+                    Bin = $"{(char)('A' + parts.Count / 24)}-{parts.Count % 24 + 1}",
+                    SupplierId = kind.Category is "tire" or "exhaust" or "turbo" or "clutch" ? northline : harbor,
                 });
             }
         }

@@ -105,8 +105,17 @@ internal sealed class DemoHistory(DemoMaker shop)
         var customer = car is null ? null : customers[car.CustomerId];
         var order = new Order
         {
-            Id = number - 1000, Number = number++, CustomerId = customer?.Id, VehicleId = car?.Id, CounterSale = counter, WriterId = writer, OpenedAt = opened, StageSince = opened,
-            Stage = counter ? Stage.Pricing : Stage.Here, PolicyVersionId = 1, LeadId = DemoMaker.Technicians[random.Next(4)],
+            Id = number - 1000,
+            Number = number++,
+            CustomerId = customer?.Id,
+            VehicleId = car?.Id,
+            CounterSale = counter,
+            WriterId = writer,
+            OpenedAt = opened,
+            StageSince = opened,
+            Stage = counter ? Stage.Pricing : Stage.Here,
+            PolicyVersionId = 1,
+            LeadId = DemoMaker.Technicians[random.Next(4)],
         };
         var actor = new Actor(writer, opened);
         if (car is not null) order.OdometerIn = Reading(car, local);
@@ -224,8 +233,18 @@ internal sealed class DemoHistory(DemoMaker shop)
         var document = DocumentMaker.OfOrder(order, new DocumentParties(customer, car, Core.Setup.StaffMember.ShortNameOf(writer)), shop.Shop, result, DocumentKind.Invoice, invoiceNumber, local);
         var invoice = new Invoice
         {
-            Id = invoiceNumber - 5000, Number = invoiceNumber++, OrderId = order.Id, CustomerId = customer?.Id, PostedAt = closed, PostedById = order.WriterId, Total = Money.Of(result.Total), Tax = Money.Of(result.Taxes.Sum(t => t.Amount)),
-            Profit = Money.Of(result.Profit), PolicyVersionId = 1, CaseJson = CaseWriter.Write(pricing), DocumentJson = JsonSerializer.Serialize(document, DocumentMaker.Json),
+            Id = invoiceNumber - 5000,
+            Number = invoiceNumber++,
+            OrderId = order.Id,
+            CustomerId = customer?.Id,
+            PostedAt = closed,
+            PostedById = order.WriterId,
+            Total = Money.Of(result.Total),
+            Tax = Money.Of(result.Taxes.Sum(t => t.Amount)),
+            Profit = Money.Of(result.Profit),
+            PolicyVersionId = 1,
+            CaseJson = CaseWriter.Write(pricing),
+            DocumentJson = JsonSerializer.Serialize(document, DocumentMaker.Json),
         };
         invoices.Add(invoice);
         var unpaid = (shop.UtcNow - closed).TotalDays < 3 && random.Next(3) == 0;
@@ -234,8 +253,14 @@ internal sealed class DemoHistory(DemoMaker shop)
         var tendered = cash ? new Money((invoice.Total.Cents + 1999) / 2000 * 2000) : invoice.Total;
         payments.Add(new Payment
         {
-            OrderId = order.Id, InvoiceId = invoice.Id, Method = cash ? PaymentMethod.Cash : PaymentMethod.Card, Amount = invoice.Total, Tendered = cash ? tendered : Money.Zero,
-            Change = cash ? tendered - invoice.Total : Money.Zero, At = closed.AddMinutes(15), ById = order.WriterId,
+            OrderId = order.Id,
+            InvoiceId = invoice.Id,
+            Method = cash ? PaymentMethod.Cash : PaymentMethod.Card,
+            Amount = invoice.Total,
+            Tendered = cash ? tendered : Money.Zero,
+            Change = cash ? tendered - invoice.Total : Money.Zero,
+            At = closed.AddMinutes(15),
+            ById = order.WriterId,
         });
     }
 }

@@ -30,8 +30,14 @@ internal static class DemoPeople
             db.Staff.Add(new StaffMember { Id = i + 1, Name = name, Role = role, Skills = skills });
             db.Users.Add(new Account
             {
-                Id = i + 1, UserName = user, NormalizedUserName = user.ToUpperInvariant(), SecurityStamp = user, ConcurrencyStamp = user, LockoutEnabled = true,
-                PasswordHash = password, PinHash = Hash(pin, user + "-pin"),
+                Id = i + 1,
+                UserName = user,
+                NormalizedUserName = user.ToUpperInvariant(),
+                SecurityStamp = user,
+                ConcurrencyStamp = user,
+                LockoutEnabled = true,
+                PasswordHash = password,
+                PinHash = Hash(pin, user + "-pin"),
             });
         }
     }
@@ -60,7 +66,10 @@ internal static class DemoPeople
         {
             var customer = new Customer
             {
-                FirstName = DemoNames.First[i * 7 % 50], LastName = DemoNames.Last[(i * 11 + i / 50) % 50], CreatedAt = since.AddDays(random.Next(0, 700)), Source = DemoNames.Sources[random.Next(DemoNames.Sources.Length)],
+                FirstName = DemoNames.First[i * 7 % 50],
+                LastName = DemoNames.Last[(i * 11 + i / 50) % 50],
+                CreatedAt = since.AddDays(random.Next(0, 700)),
+                Source = DemoNames.Sources[random.Next(DemoNames.Sources.Length)],
                 Address = $"{random.Next(1, 240)} {DemoNames.Streets[random.Next(DemoNames.Streets.Length)]}\nLantern Bay",
             };
             if (i >= 390)
@@ -92,8 +101,17 @@ internal static class DemoPeople
             var year = i == 0 ? thisYear - 8 : thisYear - random.Next(1, 15);
             vehicles.Add(new Vehicle
             {
-                CustomerId = owner.Id, Make = make, Model = model, Engine = engine, Drive = drive, Year = year, Plate = PlateOf(i), PlateRegion = "ME", Vin = VinOf(i, year),
-                Color = i == 0 ? "white" : DemoNames.Colors[random.Next(DemoNames.Colors.Length)], UnitNumber = owner.IsBusiness ? $"{i % 40 + 1}" : "",
+                CustomerId = owner.Id,
+                Make = make,
+                Model = model,
+                Engine = engine,
+                Drive = drive,
+                Year = year,
+                Plate = PlateOf(i),
+                PlateRegion = "ME",
+                Vin = VinOf(i, year),
+                Color = i == 0 ? "white" : DemoNames.Colors[random.Next(DemoNames.Colors.Length)],
+                UnitNumber = owner.IsBusiness ? $"{i % 40 + 1}" : "",
                 Warning = i % 70 == 11 ? "Wheel lock key is in the glove box" : i % 70 == 40 ? "Lift only at the marked points" : "",
             });
         }

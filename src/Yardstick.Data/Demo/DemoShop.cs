@@ -87,7 +87,11 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, Date
     {
         var shop = new Shop
         {
-            Name = "Lantern Bay Auto Care", Address = "12 Breakwater Avenue\nLantern Bay, ME", Phone = "(207) 555-0100", TimeZone = "America/New_York", PlateRegion = "ME",
+            Name = "Lantern Bay Auto Care",
+            Address = "12 Breakwater Avenue\nLantern Bay, ME",
+            Phone = "(207) 555-0100",
+            TimeZone = "America/New_York",
+            PlateRegion = "ME",
             Terms = "Parts and labor are warranted for 24 months or 24,000 miles, whichever comes first. Cars left longer than five days after completion are stored at the owner's charge.",
         };
         var hour = shop.Local(utcNow).TimeOfDay.TotalHours;

@@ -61,8 +61,17 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         var opened = shop.UtcNow.AddMinutes(-openedAgo);
         var order = new Order
         {
-            Id = number - 1000, Number = number++, CustomerId = customer.Id, VehicleId = vehicle.Id, WriterId = car % 3 == 0 ? DemoMaker.OtherWriter : DemoMaker.Writer, OpenedAt = opened, StageSince = opened, Stage = Stage.Here,
-            PolicyVersionId = 1, KeyTag = (14 + car * 3).ToString(System.Globalization.CultureInfo.InvariantCulture), PromisedAt = promisedIn is { } minutes ? At(minutes) : null,
+            Id = number - 1000,
+            Number = number++,
+            CustomerId = customer.Id,
+            VehicleId = vehicle.Id,
+            WriterId = car % 3 == 0 ? DemoMaker.OtherWriter : DemoMaker.Writer,
+            OpenedAt = opened,
+            StageSince = opened,
+            Stage = Stage.Here,
+            PolicyVersionId = 1,
+            KeyTag = (14 + car * 3).ToString(System.Globalization.CultureInfo.InvariantCulture),
+            PromisedAt = promisedIn is { } minutes ? At(minutes) : null,
         };
         var actor = By(order, openedAgo);
         order.AddConcern(says, actor);
@@ -267,8 +276,15 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         var expected = shop.UtcNow.AddMinutes(expectedIn);
         var purchase = new PurchaseOrder
         {
-            Number = purchaseNumber++, SupplierId = supplier, State = PurchaseOrderState.Confirmed, IdempotencyKey = new Guid((int)purchaseNumber, 7, 7, [1, 2, 3, 4, 5, 6, 7, 8]),
-            SupplierReference = reference, ExpectedAt = expected, CreatedAt = placed, ById = DemoMaker.PartsPerson, Tries = 1,
+            Number = purchaseNumber++,
+            SupplierId = supplier,
+            State = PurchaseOrderState.Confirmed,
+            IdempotencyKey = new Guid((int)purchaseNumber, 7, 7, [1, 2, 3, 4, 5, 6, 7, 8]),
+            SupplierReference = reference,
+            ExpectedAt = expected,
+            CreatedAt = placed,
+            ById = DemoMaker.PartsPerson,
+            Tries = 1,
         };
         foreach (var line in lines) purchase.Lines.Add(new PurchaseOrderLine { LineId = line.Id, OrderId = order.Id, PartId = line.PartId, PartNumber = line.Number, Description = line.Description, Quantity = line.Quantity, UnitCost = line.UnitCost });
         db.PurchaseOrders.Add(purchase);

@@ -45,7 +45,12 @@ public sealed class CardTalk(IDbContextFactory<ShopDb> factory, WriteGate gate, 
 
     private async Task<Payment> PaymentAsync(ShopDb db, CardCharge charge) => new()
     {
-        OrderId = await db.Invoices.Where(i => i.Id == charge.InvoiceId).Select(i => i.OrderId).SingleAsync(), InvoiceId = charge.InvoiceId,
-        Method = PaymentMethod.Card, Amount = charge.Amount, CardChargeId = charge.Id, At = time.GetUtcNow().UtcDateTime, ById = charge.ById,
+        OrderId = await db.Invoices.Where(i => i.Id == charge.InvoiceId).Select(i => i.OrderId).SingleAsync(),
+        InvoiceId = charge.InvoiceId,
+        Method = PaymentMethod.Card,
+        Amount = charge.Amount,
+        CardChargeId = charge.Id,
+        At = time.GetUtcNow().UtcDateTime,
+        ById = charge.ById,
     };
 }

@@ -66,9 +66,17 @@ public static class PostInvoice
         var document = DocumentMaker.OfOrder(order, await db.PartiesAsync(order), under.Shop, result, DocumentKind.Invoice, number, under.LocalNow);
         var invoice = new Invoice
         {
-            Number = number, OrderId = id, CustomerId = order.CustomerId, PostedAt = actor.At, PostedById = actor.StaffId, Total = Money.Of(result.Total),
-            Tax = Money.Of(result.Taxes.Sum(t => t.Amount)), Profit = Money.Of(result.Profit), PolicyVersionId = order.PolicyVersionId,
-            CaseJson = CaseWriter.Write(pricing), DocumentJson = JsonSerializer.Serialize(document, DocumentMaker.Json),
+            Number = number,
+            OrderId = id,
+            CustomerId = order.CustomerId,
+            PostedAt = actor.At,
+            PostedById = actor.StaffId,
+            Total = Money.Of(result.Total),
+            Tax = Money.Of(result.Taxes.Sum(t => t.Amount)),
+            Profit = Money.Of(result.Profit),
+            PolicyVersionId = order.PolicyVersionId,
+            CaseJson = CaseWriter.Write(pricing),
+            DocumentJson = JsonSerializer.Serialize(document, DocumentMaker.Json),
         };
         db.Invoices.Add(invoice);
         await IssueStockAsync(db, order, actor, back: false);
@@ -95,8 +103,13 @@ public static class PostInvoice
             }
             db.StockMovements.Add(new StockMovement
             {
-                PartId = part.Id, LineId = line.Id, Kind = back ? StockMovementKind.Return : StockMovementKind.Issue, Quantity = back ? fromStock : -fromStock,
-                UnitCost = part.AverageCost, At = actor.At, ById = actor.StaffId,
+                PartId = part.Id,
+                LineId = line.Id,
+                Kind = back ? StockMovementKind.Return : StockMovementKind.Issue,
+                Quantity = back ? fromStock : -fromStock,
+                UnitCost = part.AverageCost,
+                At = actor.At,
+                ById = actor.StaffId,
             });
         }
     }

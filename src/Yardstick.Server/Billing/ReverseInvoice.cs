@@ -56,9 +56,20 @@ public static class ReverseInvoice
         var document = JsonSerializer.Deserialize<ShopDocument>(invoice.DocumentJson, DocumentMaker.Json)!.AsCreditNote(number, shop.Local(actor.At), reason);
         var credit = new Invoice
         {
-            Number = number, Kind = InvoiceKind.CreditNote, OrderId = invoice.OrderId, CustomerId = invoice.CustomerId, PostedAt = actor.At, PostedById = actor.StaffId,
-            Total = -invoice.Total, Tax = -invoice.Tax, Profit = -invoice.Profit, PolicyVersionId = invoice.PolicyVersionId, CaseJson = invoice.CaseJson,
-            DocumentJson = JsonSerializer.Serialize(document, DocumentMaker.Json), CorrectsId = invoice.Id, Reason = reason,
+            Number = number,
+            Kind = InvoiceKind.CreditNote,
+            OrderId = invoice.OrderId,
+            CustomerId = invoice.CustomerId,
+            PostedAt = actor.At,
+            PostedById = actor.StaffId,
+            Total = -invoice.Total,
+            Tax = -invoice.Tax,
+            Profit = -invoice.Profit,
+            PolicyVersionId = invoice.PolicyVersionId,
+            CaseJson = invoice.CaseJson,
+            DocumentJson = JsonSerializer.Serialize(document, DocumentMaker.Json),
+            CorrectsId = invoice.Id,
+            Reason = reason,
         };
         db.Invoices.Add(credit);
         await db.SaveChangesAsync();

@@ -22,11 +22,20 @@ internal sealed class JobViews(Order order, PricingPolicy policy, OrderSurroundi
         foreach (var line in job.OnLines) lines.Add(LineOf(job, line, line.Kind == LineKind.Text ? null : figures.Lines[priced++]));
         return new SheetJob
         {
-            Id = job.Id, Title = job.Title, FixedPrice = job.FixedPrice, Decision = job.Decision, DecisionText = DecisionText(job), Progress = job.Progress,
-            Subtotal = figures.Subtotal, AddsToTotal = figures.AddsToTotal, Hours = figures.Hours,
+            Id = job.Id,
+            Title = job.Title,
+            FixedPrice = job.FixedPrice,
+            Decision = job.Decision,
+            DecisionText = DecisionText(job),
+            Progress = job.Progress,
+            Subtotal = figures.Subtotal,
+            AddsToTotal = figures.AddsToTotal,
+            Hours = figures.Hours,
             ClockedHours = decimal.Round(times.Sum(t => t.Hours(utcNow)), 2),
             OnTheClock = times.Where(t => t.End is null).Select(t => staff[t.StaffId].ShortName).ToList(),
-            MarginPercent = margins ? figures.MarginPercent : null, Version = job.Version, Lines = lines,
+            MarginPercent = margins ? figures.MarginPercent : null,
+            Version = job.Version,
+            Lines = lines,
             Companions = figures.Companions.Select(CompanionOf).ToList(),
             TechnicianId = planned.FirstOrDefault(p => p.JobId == job.Id)?.TechnicianId,
         };
@@ -42,14 +51,24 @@ internal sealed class JobViews(Order order, PricingPolicy policy, OrderSurroundi
         var state = line.Kind == LineKind.Part ? PartState.Of(job, line, part, on, on is null ? "" : around.Suppliers[on.SupplierId]) : null;
         return new SheetLine
         {
-            Id = line.Id, Kind = line.Kind, Description = line.Description, Number = line.Number,
+            Id = line.Id,
+            Kind = line.Kind,
+            Description = line.Description,
+            Number = line.Number,
             Hours = line.Kind == LineKind.Labor ? line.Hours : null,
             Quantity = line.Kind is LineKind.Part or LineKind.Fee ? line.Quantity : null,
-            Each = figures?.UnitPrice, PolicyPrice = line.UnitPrice is null ? null : figures?.PolicyPrice,
+            Each = figures?.UnitPrice,
+            PolicyPrice = line.UnitPrice is null ? null : figures?.PolicyPrice,
             Overridden = line.UnitPrice is not null || line.Kind == LineKind.Labor && line.Price is not null,
             UnitCost = margins && line.Kind is LineKind.Part or LineKind.Sublet ? line.UnitCost : null,
-            Amount = figures?.Net ?? 0, Core = figures?.Core ?? 0, MarginPercent = margins ? figures?.MarginPercent : null, Out = line.Out,
-            State = state?.Text ?? "", StateCode = state?.Code ?? "", ExpectedAt = state?.ExpectedAt, Version = line.Version,
+            Amount = figures?.Net ?? 0,
+            Core = figures?.Core ?? 0,
+            MarginPercent = margins ? figures?.MarginPercent : null,
+            Out = line.Out,
+            State = state?.Text ?? "",
+            StateCode = state?.Code ?? "",
+            ExpectedAt = state?.ExpectedAt,
+            Version = line.Version,
         };
     }
 

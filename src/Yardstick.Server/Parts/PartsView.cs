@@ -53,7 +53,11 @@ public static class PartsView
                           orderby order.PromisedAt, order.Id, line.Id
                           select new
                           {
-                              Line = line, JobTitle = job.Title, order.Id, order.Number, order.PromisedAt,
+                              Line = line,
+                              JobTitle = job.Title,
+                              order.Id,
+                              order.Number,
+                              order.PromisedAt,
                               Car = db.Vehicles.Where(v => v.Id == order.VehicleId).Select(v => new { v.Plate, v.Make, v.Model }).FirstOrDefault(),
                               SupplierId = db.Parts.Where(p => p.Id == line.PartId).Select(p => p.SupplierId).FirstOrDefault(),
                           }).ToListAsync();

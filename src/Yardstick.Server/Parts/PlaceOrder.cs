@@ -47,15 +47,24 @@ public static class PlaceOrder
 
         var order = new PurchaseOrder
         {
-            Number = await db.NextNumberAsync(Counter.PurchaseOrders), SupplierId = supplier.Id, State = PurchaseOrderState.Sending,
-            IdempotencyKey = Guid.NewGuid(), CreatedAt = work.Actor.At, ById = work.Actor.StaffId,
+            Number = await db.NextNumberAsync(Counter.PurchaseOrders),
+            SupplierId = supplier.Id,
+            State = PurchaseOrderState.Sending,
+            IdempotencyKey = Guid.NewGuid(),
+            CreatedAt = work.Actor.At,
+            ById = work.Actor.StaffId,
         };
         foreach (var row in rows)
         {
             order.Lines.Add(new PurchaseOrderLine
             {
-                LineId = row.Line.Id, OrderId = row.OrderId, PartId = row.Line.PartId, PartNumber = row.Line.Number, Description = row.Line.Description,
-                Quantity = row.Line.Quantity - row.Line.ReceivedQuantity, UnitCost = row.Line.UnitCost,
+                LineId = row.Line.Id,
+                OrderId = row.OrderId,
+                PartId = row.Line.PartId,
+                PartNumber = row.Line.Number,
+                Description = row.Line.Description,
+                Quantity = row.Line.Quantity - row.Line.ReceivedQuantity,
+                UnitCost = row.Line.UnitCost,
             });
         }
         db.PurchaseOrders.Add(order);

@@ -147,7 +147,11 @@ public static class Session
         });
         http.Response.Cookies.Append(TerminalCookie, token, new CookieOptions
         {
-            HttpOnly = true, SameSite = SameSiteMode.Strict, Secure = http.Request.IsHttps, IsEssential = true, MaxAge = TimeSpan.FromDays(400),
+            HttpOnly = true,
+            SameSite = SameSiteMode.Strict,
+            Secure = http.Request.IsHttps,
+            IsEssential = true,
+            MaxAge = TimeSpan.FromDays(400),
         });
         return Results.NoContent();
     }

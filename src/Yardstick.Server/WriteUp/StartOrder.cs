@@ -60,9 +60,16 @@ public static class StartOrder
 
         var order = new Order
         {
-            CustomerId = customer.Value?.Id, VehicleId = vehicle.Value?.Id, CounterSale = request.CounterSale, WriterId = actor.StaffId,
-            OpenedAt = actor.At, StageSince = actor.At, Stage = request.CounterSale ? Stage.Pricing : Stage.Here,
-            PolicyVersionId = await db.PolicyInForceAsync(), CustomerWaits = request.CustomerWaits, KeyTag = request.KeyTag?.Trim() ?? "",
+            CustomerId = customer.Value?.Id,
+            VehicleId = vehicle.Value?.Id,
+            CounterSale = request.CounterSale,
+            WriterId = actor.StaffId,
+            OpenedAt = actor.At,
+            StageSince = actor.At,
+            Stage = request.CounterSale ? Stage.Pricing : Stage.Here,
+            PolicyVersionId = await db.PolicyInForceAsync(),
+            CustomerWaits = request.CustomerWaits,
+            KeyTag = request.KeyTag?.Trim() ?? "",
         };
         if (await FillAsync(db, order, request, shop, actor) is { } problem) return problem;
         order.Number = await db.NextNumberAsync(Counter.Orders);

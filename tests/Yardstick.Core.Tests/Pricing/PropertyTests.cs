@@ -21,7 +21,10 @@ public class PropertyTests
 
     private static readonly Gen<PricingLine> Part = Gen.Select(Cost, Gen.Int[1, 8], Gen.Int[0, 2], Gen.Int[0, 30], Gen.Bool, (cost, quantity, category, percent, core) => (PricingLine)new PartLine
     {
-        Category = Categories[category], Quantity = quantity, UnitCost = cost, CoreEach = core ? 22.5m : 0,
+        Category = Categories[category],
+        Quantity = quantity,
+        UnitCost = cost,
+        CoreEach = core ? 22.5m : 0,
         Discount = percent > 20 ? new Discount(percent, null) : null,
     });
 
@@ -29,7 +32,9 @@ public class PropertyTests
 
     private static readonly Gen<PricingJob> Job = Gen.Select(Gen.OneOf(Labor, Part, Fee).List[0, 5], Gen.Int[0, 60], Gen.Int[0, 3], (lines, percent, decision) => new PricingJob
     {
-        Id = "", Lines = [.. lines], Decision = (JobDecision)decision,
+        Id = "",
+        Lines = [.. lines],
+        Decision = (JobDecision)decision,
         Discounts = percent > 40 ? [new Discount(percent - 40, null, DiscountBase.Labor), new Discount(null, percent)] : [],
         FixedPrice = percent < 8 && lines.Exists(l => l.Kind is AmountKind.Labor or AmountKind.Part) ? percent * 10 : null,
     });

@@ -2,7 +2,8 @@ import Divider from '@mui/material/Divider';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useColorScheme } from '@mui/material/styles';
-import { Suspense, useEffect, useState } from 'react';
+import { useQuery } from '@tanstack/react-query';
+import { Suspense, useEffect, useRef, useState } from 'react';
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { EnrollDialog } from '../areas/Setup/EnrollDialog';
 import { api, onWaiting, take } from '../lib/api';
@@ -81,6 +82,32 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
   );
 }
 
+const IDLE_MINUTES = 10;
+
+/** On a terminal that several people use, the screen locks by itself when nobody touches it. */
+function useIdleLock(lock: () => void) {
+  const enrolled = useQuery({ queryKey: ['terminal'], queryFn: () => take(api.GET('/api/session/terminal')), staleTime: Infinity }).data?.enrolled ?? false;
+  const latest = useRef(lock);
+  useEffect(() => {
+    latest.current = lock;
+  });
+  useEffect(() => {
+    if (!enrolled) return;
+    let timer = 0;
+    const again = () => {
+      clearTimeout(timer);
+      timer = window.setTimeout(() => latest.current(), IDLE_MINUTES * 60_000);
+    };
+    const signs = ['pointerdown', 'keydown', 'wheel'] as const;
+    signs.forEach((sign) => window.addEventListener(sign, again, { passive: true }));
+    again();
+    return () => {
+      clearTimeout(timer);
+      signs.forEach((sign) => window.removeEventListener(sign, again));
+    };
+  }, [enrolled]);
+}
+
 function Person({ onLeft }: { onLeft: () => void }) {
   const me = useMe();
   const mayEnroll = useMay('EnrollTerminals');
@@ -93,6 +120,7 @@ function Person({ onLeft }: { onLeft: () => void }) {
     await take(api.DELETE('/api/session'));
     onLeft();
   };
+  useIdleLock(() => void leave());
   const dark = mode === 'dark';
   const flip = () => setMode(dark ? 'light' : 'dark');
   useKeys('Everywhere', [

@@ -59,7 +59,7 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
         <div className="spread" key={payment.id}>
           <span>
             {payment.amount < 0 ? 'Paid back, ' : ''}
-            {payment.method === 'Cash' ? 'cash' : `card ending ${payment.cardEnding}`}
+            {payment.method === 'Cash' ? 'cash' : payment.cardEnding ? `card ending ${payment.cardEnding}` : 'card'}
             <span className="soft small">
               {' '}
               {shop && clock(wallTime(payment.at, shop.timeZone))} · {payment.by}
