@@ -46,7 +46,6 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         Plain(13, Stage.Pricing, "Thumping noise from the rear over bumps", "Noise, find the cause", 400, "Stabilizer links, replace pair", "Front struts, replace pair");
         Checked(14, Stage.TestDrive, "Rear brake pads and rotors", Tobias, 120);
         Checked(15, Stage.Check, "Thermostat and upper hose", Pieter, 150);
-        Plain(16, Stage.Here, "Going on a long trip, please look it over", null, null);
         db.ChangeTracker.DetectChanges();
         await db.SaveChangesAsync();
         await db.Counters.Where(c => c.Name == Counter.Orders).ExecuteUpdateAsync(c => c.SetProperty(x => x.Next, number));
