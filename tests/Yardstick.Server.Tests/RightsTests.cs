@@ -144,5 +144,9 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var parts = await shop.SignInAsync("wen");
         Assert.Null((await parts.GetAsync("orders/2501"))["figures"]!["marginPercent"]);
+        var why = (await parts.GetAsync("orders/2501/why")).ToJsonString();
+        Assert.Contains("Taxable", why, StringComparison.Ordinal);
+        Assert.DoesNotContain("Cost", why, StringComparison.Ordinal);
+        Assert.DoesNotContain("Band", why, StringComparison.Ordinal);
     }
 }

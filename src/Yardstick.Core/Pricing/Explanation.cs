@@ -5,7 +5,8 @@ namespace Yardstick.Core.Pricing;
 /// <summary>One step on the way to an amount.</summary>
 /// <param name="Text">What went in or which rule applied, in plain words.</param>
 /// <param name="Value">What came out.</param>
-public sealed record PriceStep(string Text, string Value);
+/// <param name="TellsCost">True where it tells what something costs the shop; not for everybody.</param>
+public sealed record PriceStep(string Text, string Value, bool TellsCost = false);
 
 /// <summary>Steps in the order in which they were taken. Only made when somebody asks why.</summary>
 public sealed class StepList
@@ -16,8 +17,11 @@ public sealed class StepList
     public IReadOnlyList<PriceStep> Steps => steps;
 
     /// <summary>Adds a step with an amount; unit costs show up to four decimals.</summary>
-    public void Add(string text, decimal amount) =>
-        steps.Add(new PriceStep(text, amount.ToString("#,##0.00##", CultureInfo.InvariantCulture)));
+    /// <param name="text">What went in or which rule applied.</param>
+    /// <param name="amount">What came out.</param>
+    /// <param name="tellsCost">True where it tells what something costs the shop.</param>
+    public void Add(string text, decimal amount, bool tellsCost = false) =>
+        steps.Add(new PriceStep(text, amount.ToString("#,##0.00##", CultureInfo.InvariantCulture), tellsCost));
 
     /// <summary>Adds a step with an amount in cents.</summary>
     public void AddCents(string text, long cents) => Add(text, Rounding.Amount(cents));

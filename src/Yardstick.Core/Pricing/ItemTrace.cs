@@ -57,7 +57,7 @@ internal static class ItemTrace
                 why.AddCents($"{part.Quantity:0.###} × {prepared.UnitPrice:0.00##}", prepared.Amount);
                 break;
             case SubletLine sublet:
-                why.Add("Cost", sublet.Cost);
+                why.Add("Cost", sublet.Cost, tellsCost: true);
                 why.AddCents(sublet.Price is null ? $"Marked up by {sublet.MarkupPercent:0.###}%" : "Price set by hand", prepared.Amount);
                 break;
             case FeeLine fee:

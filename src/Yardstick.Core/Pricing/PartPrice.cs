@@ -21,7 +21,7 @@ public static class PartPrice
     public static decimal ByPolicy(PricingPolicy policy, PricingCustomer customer, PartLine line, StepList? why = null)
     {
         var bands = BandsOf(policy, line.Category) ?? throw new InvalidOperationException("No markup bands for the category; check the case first.");
-        why?.Add("Cost", line.UnitCost);
+        why?.Add("Cost", line.UnitCost, tellsCost: true);
         var price = ByBands(bands, line.UnitCost, why);
         var ended = Ending(policy.PriceEnding, price);
         if (ended != price) why?.Add("Price ending", ended);
@@ -52,7 +52,7 @@ public static class PartPrice
                 continue;
             }
             var price = cost * band.Multiplier;
-            why?.Add(BandName(from, band), Rounding.Round(price));
+            why?.Add(BandName(from, band), Rounding.Round(price), tellsCost: true);
             if (price < least)
             {
                 price = least;

@@ -37,6 +37,9 @@ public class Shop
     /// <summary>Terms at the foot of documents.</summary>
     public string Terms { get; set; } = "";
 
+    /// <summary>Hours from opening to closing.</summary>
+    public decimal OpenHours => (decimal)(Closes - Opens).TotalHours;
+
     /// <summary>Wall time in the shop.</summary>
     public DateTime Local(DateTime utc) =>
         DateTime.SpecifyKind(TimeZoneInfo.ConvertTimeFromUtc(DateTime.SpecifyKind(utc, DateTimeKind.Utc), TimeZoneInfo.FindSystemTimeZoneById(TimeZone)), DateTimeKind.Unspecified);

@@ -59,7 +59,11 @@ public class SignInRecord
 
 internal sealed class SetupMapping : IEntityTypeConfiguration<Shop>, IEntityTypeConfiguration<StaffMember>, IEntityTypeConfiguration<TerminalPerson>, IEntityTypeConfiguration<Counter>, IEntityTypeConfiguration<Terminal>, IEntityTypeConfiguration<CommandRecord>
 {
-    public void Configure(EntityTypeBuilder<Shop> builder) => builder.Property(s => s.Id).ValueGeneratedNever();
+    public void Configure(EntityTypeBuilder<Shop> builder)
+    {
+        builder.Property(s => s.Id).ValueGeneratedNever();
+        builder.Ignore(s => s.OpenHours);
+    }
 
     public void Configure(EntityTypeBuilder<StaffMember> builder) => builder.Ignore(s => s.ShortName);
 

@@ -64,7 +64,7 @@ public static class FloorView
         var cards = orders.OrderBy(o => o.PromisedAt ?? DateTime.MaxValue).ThenBy(o => o.Id).Select(o => floor.CardOf(o, Plate(o), o.VehicleId is { } v ? vehicles[v].ShortDescription : "Counter sale", o.CustomerId is { } c ? customers[c].DisplayName : "")).ToList();
         return Results.Ok(new View(now, shop.Opens, shop.Closes, Stages.All.Select(s => new StageView(s, Stages.Name(s))).ToList(),
             technicians.ConvertAll(t => new Person(t.Id, t.ShortName, t.Skills, present.Contains(t.Id))), blocks, unplanned, cards,
-            blocks.Where(b => b.TechnicianId != null).Sum(b => b.Hours), technicians.Count * (decimal)(shop.Closes - shop.Opens).TotalHours * 0.75m));
+            blocks.Where(b => b.TechnicianId != null).Sum(b => b.Hours), technicians.Count * shop.OpenHours));
     }
 
     private sealed class Reading(Shop shop, DateTime now, DateTime utcNow, List<PlannedWork> planned, List<TimeEntry> times, List<PurchaseOrder> purchases, Dictionary<long, string> suppliers)

@@ -43,7 +43,7 @@ public static class ReadOrder
         void Take(string path, string key)
         {
             if (trace.Lists.TryGetValue(path, out var list) && list.Steps.Count > 0)
-                whys.Add(new Why(key, margins ? list.Steps : [.. list.Steps.Where(s => !s.Text.Contains("ost", StringComparison.Ordinal) && !s.Text.StartsWith("Band", StringComparison.Ordinal))]));
+                whys.Add(new Why(key, margins ? list.Steps : [.. list.Steps.Where(s => !s.TellsCost)]));
         }
         var j = 0;
         foreach (var job in order.OnJobs)

@@ -28,7 +28,8 @@ public static class PartsView
     private static async Task<IResult> HandleAsync(ShopDb db)
     {
         var needed = await NeededAsync(db);
-        var open = await db.PurchaseOrders.Include(p => p.Lines).Where(p => p.State != PurchaseOrderState.Received && p.State != PurchaseOrderState.Refused).OrderBy(p => p.ExpectedAt).ToListAsync();
+        // In the order in which they were placed: a list that jumps when a supplier answers takes the focus away.
+        var open = await db.PurchaseOrders.Include(p => p.Lines).Where(p => p.State != PurchaseOrderState.Received && p.State != PurchaseOrderState.Refused).OrderBy(p => p.Id).ToListAsync();
         var lately = await db.PurchaseOrders.Include(p => p.Lines).Where(p => p.State == PurchaseOrderState.Received || p.State == PurchaseOrderState.Refused).OrderByDescending(p => p.Id).Take(8).ToListAsync();
         var suppliers = await db.Suppliers.OrderBy(s => s.Id).ToListAsync();
         var orderIds = open.Concat(lately).SelectMany(p => p.Lines).Select(l => l.OrderId).Distinct().ToList();

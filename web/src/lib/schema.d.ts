@@ -3185,6 +3185,8 @@ export interface components {
         PriceStep: {
             text: string;
             value: string;
+            /** @default false */
+            tellsCost: boolean;
         };
         ProblemDetails: {
             type?: null | string;

@@ -25,13 +25,13 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const aside = job.decision === 'Declined' || job.decision === 'Deferred';
   const close = () => setAnchor(null);
+  const onePrice = (text: string) => edits.job(job.id, 'fixedPrice', text, job.version);
   const setPrice = () => {
     close();
-    const text = window.prompt('One price for labor, parts and sublet of this job; empty to build it up again.', job.fixedPrice?.toFixed(2) ?? '');
-    if (text !== null) void edits.job(job.id, 'fixedPrice', text, job.version).catch(say.refused);
+    // It begins with what the job comes to now and is then edited in place.
+    void onePrice(job.fixedPrice === null ? job.subtotal.toFixed(2) : '').catch(say.refused);
   };
   const note = [
-    job.fixedPrice !== null ? 'one price' : '',
     job.onTheClock.length > 0 ? `${job.onTheClock.join(', ')} on the clock` : '',
     job.decision === 'Proposed' || aside ? `adds ${amount(job.addsToTotal)} in all` : '',
     margins && job.marginPercent !== null && !aside ? `margin ${Math.round(job.marginPercent)}%` : '',
@@ -46,6 +46,12 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
           commit={(text) => edits.job(job.id, 'title', text, job.version)}
           disabled={closed}
         />
+        {job.fixedPrice !== null && (
+          <span className="one-price soft">
+            one price
+            <EditCell label={`One price for ${job.title}`} value={job.fixedPrice.toFixed(2)} commit={onePrice} disabled={closed} />
+          </span>
+        )}
         <span className="soft clip grow">{note.join(' · ')}</span>
         <div className="decide">
           {job.decision === 'Proposed' ? (
@@ -124,7 +130,7 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
       </div>
       {!closed && !aside && current && <AddLine job={job} />}
       <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
-        <MenuItem onClick={setPrice}>{job.fixedPrice === null ? 'Sell at one price…' : 'Change the one price…'}</MenuItem>
+        <MenuItem onClick={setPrice}>{job.fixedPrice === null ? 'Sell at one price' : 'Build the price up from its lines'}</MenuItem>
         <MenuItem
           onClick={() => {
             close();
