@@ -100,7 +100,10 @@ test('one new car goes through the whole shop, the counter by keyboard alone', a
   await expect(counter.getByRole('heading', { name: 'Parts', exact: true })).toBeVisible();
   await expect(counter.getByRole('row', { name: /SLC 101/ })).toBeVisible();
   await accessible(counter, 'parts');
-  await counter.getByRole('button', { name: /from Harbor Parts/ }).focus();
+  // Another car's part is needed too; it is left for later.
+  await counter.getByLabel('Order Valve cover gasket set').focus();
+  await counter.keyboard.press('Space');
+  await counter.getByRole('button', { name: 'Order 1 part from Harbor Parts' }).focus();
   await counter.keyboard.press('Enter');
   await expect(counter.getByRole('status').filter({ hasText: 'Harbor Parts confirmed' })).toBeVisible();
   const purchase = counter.locator('.purchase').filter({ hasText: 'SLC 101' });

@@ -112,17 +112,17 @@ public static class Services
 
     private static void AddOutside(IServiceCollection services, ServerOptions options)
     {
-        services.AddHttpClient<ISupplierClient, SupplierClient>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("suppliers", (pipeline, _) => Patient(pipeline, retries: 1));
-        // A charge is never sent twice by itself: after the first try it is looked up.
-        services.AddHttpClient<ICardTerminal, CardTerminal>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("card", (pipeline, _) => Patient(pipeline, retries: 0));
+        services.AddHttpClient<ISupplierClient, SupplierClient>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("suppliers", (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
+        // A charge is never sent twice by itself: after the first try it is looked up. A customer at the terminal takes a while.
+        services.AddHttpClient<ICardTerminal, CardTerminal>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("card", (pipeline, _) => Patient(pipeline, retries: 0, seconds: 30));
     }
 
-    private static void Patient(ResiliencePipelineBuilder<HttpResponseMessage> pipeline, int retries)
+    private static void Patient(ResiliencePipelineBuilder<HttpResponseMessage> pipeline, int retries, int seconds)
     {
         // Waiting for others takes real time, whatever clock the shop has in a test.
         pipeline.TimeProvider = TimeProvider.System;
         if (retries > 0) pipeline.AddRetry(new HttpRetryStrategyOptions { MaxRetryAttempts = retries, Delay = TimeSpan.FromMilliseconds(300), UseJitter = true });
         pipeline.AddCircuitBreaker(new HttpCircuitBreakerStrategyOptions { MinimumThroughput = 20, BreakDuration = TimeSpan.FromSeconds(5) });
-        pipeline.AddTimeout(TimeSpan.FromSeconds(3));
+        pipeline.AddTimeout(TimeSpan.FromSeconds(seconds));
     }
 }

@@ -85,6 +85,24 @@ public class FaultTests(ShopFixture shop) : IClassFixture<ShopFixture>
     }
 
     [Fact]
+    public async Task A_charge_that_the_terminal_never_got_stays_open_for_a_while_before_a_new_one_is_made()
+    {
+        using var writer = await shop.SignInAsync("mina");
+        var (order, job) = await writer.WriteUpAsync();
+        await writer.FinishAsync(order, job);
+        var invoice = (await writer.PostAsync($"orders/{order}/invoice")).Number("invoiceId");
+        await shop.MoodAsync("card", "off", times: 1);
+        var charge = (await writer.PostAsync($"invoices/{invoice}/card-charges")).Id();
+        var first = await writer.PostAsync($"card-charges/{charge}/settle");
+        Assert.Equal("Pending", first.Text("state"));
+        Assert.Contains("does not know this charge yet", first.Text("message"), StringComparison.Ordinal);
+        Assert.Equal(charge, (await writer.PostAsync($"invoices/{invoice}/card-charges")).Id());
+        shop.Time.Advance(TimeSpan.FromSeconds(61));
+        Assert.Equal("NotMade", (await writer.PostAsync($"card-charges/{charge}/settle")).Text("state"));
+        Assert.NotEqual(charge, (await writer.PostAsync($"invoices/{invoice}/card-charges")).Id());
+    }
+
+    [Fact]
     public async Task A_refused_card_says_so_and_another_try_is_a_new_charge()
     {
         using var writer = await shop.SignInAsync("mina");

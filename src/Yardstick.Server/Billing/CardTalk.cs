@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
 using Yardstick.Core.Billing;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
@@ -10,6 +11,8 @@ namespace Yardstick.Server.Billing;
 /// <summary>Talks to the card terminal; never inside a transaction. An approved charge becomes a payment in the same step in which it is noted.</summary>
 public sealed class CardTalk(IDbContextFactory<ShopDb> factory, WriteGate gate, ICardTerminal terminal, LiveUpdates live, TimeProvider time)
 {
+    private static readonly TimeSpan StillOnItsWay = TimeSpan.FromMinutes(1);
+
     /// <summary>Makes a pending charge, or looks up one whose answer was lost. Null if there is no such charge.</summary>
     public async Task<CardCharge?> SettleAsync(long id, CancellationToken cancel)
     {
@@ -25,6 +28,9 @@ public sealed class CardTalk(IDbContextFactory<ShopDb> factory, WriteGate gate, 
         var tried = charge.Message.Length > 0;
         var answer = tried ? await terminal.LookUpAsync(charge.IdempotencyKey, cancel) : await terminal.ChargeAsync(charge, currency, cancel);
         if (!tried && !answer.Ok) answer = await terminal.LookUpAsync(charge.IdempotencyKey, cancel);
+        // A charge that is still on its way is unknown at first; only after a while does unknown mean never made.
+        if (answer is { Ok: true, Value.State: CardChargeState.NotMade } && time.GetUtcNow().UtcDateTime < charge.At + StillOnItsWay)
+            answer = new Problem("outside.unknown", "does not know this charge yet");
 
         var kept = await gate.RunAsync(async db =>
         {
