@@ -79,7 +79,6 @@ export default function OrderSheet() {
       label: data?.invoice ? 'Go to the invoice' : 'Close and invoice',
       run: () => (data?.invoice ? void navigate(`/invoices/${data.invoice.id}`) : setClosing(true)),
     },
-    { key: 'Ctrl ↓', label: 'Same column, next line', run: () => undefined, hidden: true },
   ]);
 
   if (sheet.error && !sheet.data) return <Failed error={sheet.error} again={() => void sheet.refetch()} />;
