@@ -20,6 +20,8 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     public DbSet<Shop> Shops => Set<Shop>();
     /// <summary>Policies.</summary>
     public DbSet<PolicyVersion> PolicyVersions => Set<PolicyVersion>();
+    /// <summary>The policy that is being written.</summary>
+    public DbSet<PolicyDraft> PolicyDrafts => Set<PolicyDraft>();
     /// <summary>People on staff.</summary>
     public DbSet<StaffMember> Staff => Set<StaffMember>();
     /// <summary>Terminals for switching by PIN.</summary>
@@ -46,6 +48,8 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     public DbSet<Job> Jobs => Set<Job>();
     /// <summary>Lines.</summary>
     public DbSet<Line> Lines => Set<Line>();
+    /// <summary>What people set on things that come along with a job's parts.</summary>
+    public DbSet<JobCompanion> JobCompanions => Set<JobCompanion>();
     /// <summary>Concerns.</summary>
     public DbSet<Concern> Concerns => Set<Concern>();
     /// <summary>Changes on orders.</summary>

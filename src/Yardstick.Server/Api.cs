@@ -21,11 +21,14 @@ public static class Api
         Session.Map(api);
         FirstRun.Map(api);
         ShopInfo.Map(api);
+        WritePolicy.Map(api);
+        ComparePolicy.Map(api);
         Find.Map(api);
         Customers.Map(api);
         StartOrder.Map(api);
         OrderList.Map(api);
         ReadOrder.Map(api);
+        Reprice.Map(api);
         EditOrder.Map(api);
         EditJobs.Map(api);
         EditLines.Map(api);

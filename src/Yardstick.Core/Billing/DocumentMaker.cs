@@ -75,7 +75,7 @@ public static class DocumentMaker
                 if (priced is { Core: not 0 }) lines.Add(new DocumentLine("Core", $"Core deposit, {line.Description}", "", "", null, priced.Core));
             }
             foreach (var companion in figures.Companions)
-                lines.Add(new DocumentLine(companion.Kind.ToString(), companion.Code, "", $"{companion.Quantity:0.###}", null, companion.Net));
+                lines.Add(new DocumentLine(companion.Rule.Kind.ToString(), companion.Rule.Label ?? companion.Rule.Code, "", $"{companion.Quantity:0.###}", companion.Each, companion.Net));
             jobs.Add(new DocumentJob(job.Title, figures.Subtotal, lines));
         }
         return jobs;

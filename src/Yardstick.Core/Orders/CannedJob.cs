@@ -20,7 +20,8 @@ public class CannedJob
 
     /// <summary>Makes a job of it at today's costs.</summary>
     /// <param name="partOf">Finds the catalog part of a line.</param>
-    public Job MakeJob(Func<long, Parts.Part?> partOf)
+    /// <param name="cost">Which cost prices a stock part.</param>
+    public Job MakeJob(Func<long, Parts.Part?> partOf, Setup.StockCost cost)
     {
         var job = new Job { Title = Title, FixedPrice = FixedPrice, Origin = JobOrigin.Canned, CannedJobId = Id };
         foreach (var canned in Lines.OrderBy(l => l.Position))
@@ -38,7 +39,7 @@ public class CannedJob
                 PassThrough = canned.PassThrough,
                 Taxable = canned.Taxable,
             };
-            if (canned.PartId is { } id && partOf(id) is { } part) line.TakePart(part);
+            if (canned.PartId is { } id && partOf(id) is { } part) line.TakePart(part, cost);
             job.Lines.Add(line);
         }
         return job;
@@ -79,14 +80,14 @@ public class CannedLine
 /// <summary>Putting catalog parts on lines.</summary>
 public static class PartOnLine
 {
-    /// <summary>Takes over what the catalog knows; the cost that prices a stock part is that of the last receipt, its book cost the average.</summary>
-    public static void TakePart(this Line line, Parts.Part part)
+    /// <summary>Takes over what the catalog knows. The policy chooses the cost that prices a stock part; its book cost is the average.</summary>
+    public static void TakePart(this Line line, Parts.Part part, Setup.StockCost cost)
     {
         line.PartId = part.Id;
         line.Number = part.Number;
         line.Category = part.Category;
-        line.UnitCost = part.UnitCost;
-        line.BookCost = part.AverageCost == part.UnitCost ? null : part.AverageCost;
+        line.UnitCost = cost == Setup.StockCost.Average ? part.AverageCost : part.UnitCost;
+        line.BookCost = part.AverageCost == line.UnitCost ? null : part.AverageCost;
         line.ListPrice = part.ListPrice;
         line.CoreEach = part.CoreEach;
         // The old part of work done here is at hand; over the counter the order says otherwise when it is priced.

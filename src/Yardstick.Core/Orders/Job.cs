@@ -70,6 +70,8 @@ public class Job
     public int Version { get; set; } = 1;
     /// <summary>Its lines.</summary>
     public List<Line> Lines { get; } = [];
+    /// <summary>What people set on things that come along with its parts.</summary>
+    public List<JobCompanion> Companions { get; } = [];
 
     /// <summary>True while it is on the order.</summary>
     public bool IsOn => RemovedAt is null;

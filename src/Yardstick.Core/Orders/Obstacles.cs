@@ -1,6 +1,7 @@
 using Yardstick.Core.Approval;
 using Yardstick.Core.Parts;
 using Yardstick.Core.Pricing;
+using Yardstick.Core.Setup;
 
 namespace Yardstick.Core.Orders;
 
@@ -20,7 +21,7 @@ public static class Obstacles
     /// <param name="policy">The policy that prices it.</param>
     /// <param name="partOrders">Purchase orders that hold its lines.</param>
     /// <param name="onTheClock">Names of people still on its clock.</param>
-    public static IReadOnlyList<Obstacle> Of(Order order, PricingPolicy policy, IReadOnlyList<PurchaseOrder> partOrders, IReadOnlyList<string> onTheClock)
+    public static IReadOnlyList<Obstacle> Of(Order order, ShopPolicy policy, IReadOnlyList<PurchaseOrder> partOrders, IReadOnlyList<string> onTheClock)
     {
         var found = new List<Obstacle>();
         if (!order.ApprovedJobs.Any()) found.Add(new("order.nothing", "Nothing is approved, so there is nothing to invoice; record the customer's answer first."));

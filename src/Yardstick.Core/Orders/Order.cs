@@ -239,6 +239,35 @@ public partial class Order
         return Result.Done;
     }
 
+    /// <summary>Changes a field of something that comes along with a job's parts: waives it, or sets its quantity or price.</summary>
+    /// <param name="jobId">The job.</param>
+    /// <param name="rule">The policy's rule.</param>
+    /// <param name="field">quantity, amountPerUnit or waived.</param>
+    /// <param name="text">What was typed; empty lets it follow again.</param>
+    /// <param name="actor">Who.</param>
+    public Result<FieldChange> SetCompanion(long jobId, Pricing.CompanionRule rule, string field, string? text, Actor actor)
+    {
+        if (Closed() is { } closed) return closed;
+        var job = FindJob(jobId);
+        if (job.Problem is { } problem) return problem;
+        var companion = job.Value.Companions.FirstOrDefault(c => c.Code == rule.Code) ?? new JobCompanion { Code = rule.Code, JobId = jobId };
+        var change = companion.Set(field, text);
+        if (!change.Ok) return change;
+        if (companion.Version == 1) job.Value.Companions.Add(companion);
+        Record("job", jobId, $"companion {rule.Code} {field}", change.Value.Old, change.Value.New, ++job.Value.Version, actor);
+        return change;
+    }
+
+    /// <summary>Has another policy price the order from now on. What the customer was told stays held.</summary>
+    public Result Reprice(long policyVersionId, Actor actor)
+    {
+        if (Closed() is { } closed) return closed;
+        if (policyVersionId == PolicyVersionId) return Result.Done;
+        Record("order", Id, "policy", $"version {PolicyVersionId}", $"version {policyVersionId}", Version + 1, actor);
+        PolicyVersionId = policyVersionId;
+        return Result.Done;
+    }
+
     private Result<FieldChange> Recorded(string target, long id, Result<FieldChange> change, Func<int> version, Actor actor)
     {
         if (change.Ok) Record(target, id, change.Value.Field, change.Value.Old, change.Value.New, version(), actor);

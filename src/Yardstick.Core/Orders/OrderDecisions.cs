@@ -1,6 +1,7 @@
 using Yardstick.Core.Approval;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Pricing;
+using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Orders;
@@ -84,11 +85,11 @@ public partial class Order
     }
 
     /// <summary>Whether nobody can go on without a new decision (rules, 4.9).</summary>
-    public bool PastCeiling(PricingPolicy policy) =>
-        AmountAgreed is { } agreed && ApprovedTotal.Cents > agreed.Cents + Ceiling.Allowance(policy.Overrun, agreed.Amount);
+    public bool PastCeiling(ShopPolicy policy) =>
+        AmountAgreed is { } agreed && ApprovedTotal.Cents > agreed.Cents + Ceiling.Allowance(policy.Pricing.Overrun, agreed.Amount);
 
     /// <summary>Work on a job begins, or goes on. The car moves to being worked on.</summary>
-    public Result BeginWork(long jobId, PricingPolicy policy, Actor actor)
+    public Result BeginWork(long jobId, ShopPolicy policy, Actor actor)
     {
         if (Closed() is { } closed) return closed;
         var job = FindJob(jobId);

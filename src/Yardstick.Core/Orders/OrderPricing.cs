@@ -2,6 +2,7 @@ using System.Globalization;
 using Yardstick.Core.Approval;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Records;
+using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Orders;
@@ -20,10 +21,10 @@ public static class OrderPricing
         Inclusion.Of(order.OnJobs.Where(j => j.Decision is DecisionKind.Approved or DecisionKind.Proposed).Select(JobKey));
 
     /// <summary>The pricing case of an order.</summary>
-    public static PricingCase CaseOf(Order order, Customer? customer, PricingPolicy policy, Inclusion include, IEnumerable<decimal>? payments = null) => new()
+    public static PricingCase CaseOf(Order order, Customer? customer, ShopPolicy policy, Inclusion include, IEnumerable<decimal>? payments = null) => new()
     {
-        Policy = policy,
-        Customer = customer is null ? new PricingCustomer() : CustomerOf(customer),
+        Policy = policy.Pricing,
+        Customer = customer is null ? new PricingCustomer() : CustomerOf(customer, policy),
         CounterSale = order.CounterSale,
         Include = include,
         Authorized = order.AmountAgreed?.Amount,
@@ -32,11 +33,11 @@ public static class OrderPricing
     };
 
     /// <summary>Prices an order.</summary>
-    public static PricingResult Price(Order order, Customer? customer, PricingPolicy policy, Inclusion include) =>
+    public static PricingResult Price(Order order, Customer? customer, ShopPolicy policy, Inclusion include) =>
         OrderPricer.Price(CaseOf(order, customer, policy, include));
 
     /// <summary>Prices an order as offered and keeps its stored totals.</summary>
-    public static PricingResult Refresh(Order order, Customer? customer, PricingPolicy policy)
+    public static PricingResult Refresh(Order order, Customer? customer, ShopPolicy policy)
     {
         var offered = Price(order, customer, policy, Offered(order));
         var approved = Price(order, customer, policy, Inclusion.ApprovedOnly);
@@ -51,13 +52,23 @@ public static class OrderPricing
         return offered;
     }
 
-    private static PricingCustomer CustomerOf(Customer customer) => new()
+    /// <summary>Rules that the job's parts call and that a person waived.</summary>
+    public static IEnumerable<CompanionRule> WaivedCompanions(Job job, ShopPolicy policy) =>
+        policy.Pricing.Companions.Where(r => job.Companions.Exists(c => c.Waived && c.Code == r.Code)
+            && job.OnLines.Any(l => l is { Kind: LineKind.Part, Out: false } && l.Category == r.Category));
+
+    private static PricingCustomer CustomerOf(Customer customer, ShopPolicy policy)
     {
-        LaborRate = customer.LaborRateName.Length > 0 ? RateChoice.Named(customer.LaborRateName) : null,
-        PartsDiscountPercent = customer.PartsDiscountPercent,
-        ExemptFromAll = customer.TaxExempt == "*",
-        ExemptFrom = customer.TaxExempt is "*" or "" ? [] : customer.TaxExempt.Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries),
-    };
+        // A policy from before the exemption was named does not know it: the tax stays until the order is repriced.
+        var exemption = policy.Exemptions.FirstOrDefault(e => e.Name == customer.TaxExempt);
+        return new PricingCustomer
+        {
+            LaborRate = customer.LaborRateName.Length > 0 ? RateChoice.Named(customer.LaborRateName) : null,
+            PartsDiscountPercent = customer.PartsDiscountPercent,
+            ExemptFromAll = exemption?.All ?? false,
+            ExemptFrom = exemption?.Taxes ?? [],
+        };
+    }
 
     private static PricingJob JobOf(Job job)
     {
@@ -69,9 +80,15 @@ public static class OrderPricing
             Id = JobKey(job),
             Decision = (JobDecision)(int)job.Decision,
             FixedPrice = stands ? job.FixedPrice : null,
+            Waived = job.Companions.Where(c => c.Waived).Select(c => c.Code).ToArray(),
+            CompanionEdits = job.Companions.Where(c => !c.Waived && c.IsEdited).Select(c => new CompanionEdit(c.Code, c.Quantity, c.AmountPerUnit)).ToArray(),
             Lines = lines,
         };
     }
+
+    private static bool IsHeld(Line line) => line is { UnitPrice: null, HeldPrice: not null };
+
+    private static RateChoice? UsualRate(Line line) => line.RateName.Length > 0 ? RateChoice.Named(line.RateName) : null;
 
     private static PricingLine LineOf(Line line) => line.Kind switch
     {
@@ -81,7 +98,9 @@ public static class OrderPricing
             Price = line.Price,
             Out = line.Out,
             Taxable = line.Taxable,
-            Rate = (line.UnitPrice ?? line.HeldPrice) is { } rate ? RateChoice.Of(rate) : line.RateName.Length > 0 ? RateChoice.Named(line.RateName) : null,
+            Rate = (line.UnitPrice ?? line.HeldPrice) is { } rate ? RateChoice.Of(rate) : UsualRate(line),
+            Held = IsHeld(line),
+            UsualRate = IsHeld(line) ? UsualRate(line) : null,
         },
         LineKind.Part => new PartLine
         {
@@ -90,6 +109,7 @@ public static class OrderPricing
             UnitCost = line.UnitCost,
             BookCost = line.BookCost,
             UnitPrice = line.UnitPrice ?? line.HeldPrice,
+            Held = IsHeld(line),
             ListPrice = line.ListPrice,
             CoreEach = line.CoreEach,
             CoresReturned = line.CoresReturned,

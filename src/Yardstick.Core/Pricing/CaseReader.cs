@@ -113,10 +113,17 @@ public static class CaseReader
             FixedPrice = element.Number("fixedPrice", 4),
             LaborRate = element.Get("laborRate", Rate),
             Waived = element.List("waived", JsonReading.NonEmpty),
+            CompanionEdits = element.List("companionEdits", CompanionEdit),
             Discounts = element.List("discounts", Discount),
             Credit = element.Get("credit", Credit),
             Lines = element.Needed("lines", e => e.Items(LineReader.Read)),
         };
+    }
+
+    private static CompanionEdit CompanionEdit(JsonElement element)
+    {
+        element.Object();
+        return new CompanionEdit(element.Needed("code", JsonReading.NonEmpty), element.Number("quantity", 3), element.Number("amountPerUnit", 4));
     }
 
     private static JobCredit Credit(JsonElement element)
@@ -156,6 +163,8 @@ internal static class LineReader
         Hours = element.NeededNumber("hours", 2),
         Rate = element.Get("rate", CaseReader.Rate),
         CostPerHour = element.Number("costPerHour", 4),
+        Held = element.Flag("held", false),
+        UsualRate = element.Get("usualRate", CaseReader.Rate),
         Price = element.Number("price", 4),
         Operation = element.Get("operation", JsonReading.NonEmpty),
         Contains = element.List("contains", JsonReading.NonEmpty),
@@ -169,6 +178,7 @@ internal static class LineReader
         UnitCost = element.NeededNumber("unitCost", 4),
         BookCost = element.Number("bookCost", 4),
         UnitPrice = element.Number("unitPrice", 4),
+        Held = element.Flag("held", false),
         ListPrice = element.Number("listPrice", 4),
         CoreEach = element.Number("coreEach", 4) ?? 0,
         CoresReturned = element.Number("coresReturned", 3) ?? 0,

@@ -58,6 +58,7 @@ public static class CaseWriter
         Number(json, "fixedPrice", job.FixedPrice);
         Rate(json, "laborRate", job.LaborRate);
         Texts(json, "waived", job.Waived);
+        CompanionEdits(json, job.CompanionEdits);
         Discounts(json, job.Discounts);
         if (job.Credit is { } credit)
         {
@@ -73,6 +74,21 @@ public static class CaseWriter
         json.WriteEndObject();
     }
 
+    private static void CompanionEdits(Utf8JsonWriter json, IReadOnlyList<CompanionEdit> edits)
+    {
+        if (edits.Count == 0) return;
+        json.WriteStartArray("companionEdits");
+        foreach (var edit in edits)
+        {
+            json.WriteStartObject();
+            json.WriteString("code", edit.Code);
+            Number(json, "quantity", edit.Quantity);
+            Number(json, "amountPerUnit", edit.AmountPerUnit);
+            json.WriteEndObject();
+        }
+        json.WriteEndArray();
+    }
+
     private static void Line(Utf8JsonWriter json, PricingLine line)
     {
         json.WriteStartObject();
@@ -82,6 +98,8 @@ public static class CaseWriter
             case LaborLine labor:
                 json.WriteNumber("hours", labor.Hours);
                 Rate(json, "rate", labor.Rate);
+                if (labor.Held) json.WriteBoolean("held", true);
+                Rate(json, "usualRate", labor.UsualRate);
                 Number(json, "costPerHour", labor.CostPerHour);
                 Number(json, "price", labor.Price);
                 if (labor.Operation is { } operation) json.WriteString("operation", operation);
@@ -99,6 +117,7 @@ public static class CaseWriter
                 json.WriteNumber("unitCost", part.UnitCost);
                 Number(json, "bookCost", part.BookCost);
                 Number(json, "unitPrice", part.UnitPrice);
+                if (part.Held) json.WriteBoolean("held", true);
                 Number(json, "listPrice", part.ListPrice);
                 json.WriteNumber("coreEach", part.CoreEach);
                 json.WriteNumber("coresReturned", part.CoresReturned);

@@ -23,6 +23,9 @@ public sealed class StepList
     public void Add(string text, decimal amount, bool tellsCost = false) =>
         steps.Add(new PriceStep(text, amount.ToString("#,##0.00##", CultureInfo.InvariantCulture), tellsCost));
 
+    /// <summary>Adds a step that was taken elsewhere.</summary>
+    public void Add(PriceStep step) => steps.Add(step);
+
     /// <summary>Adds a step with an amount in cents.</summary>
     public void AddCents(string text, long cents) => Add(text, Rounding.Amount(cents));
 

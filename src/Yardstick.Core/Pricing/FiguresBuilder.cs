@@ -3,7 +3,7 @@ namespace Yardstick.Core.Pricing;
 /// <summary>Turns evaluations into the figures that are shown (rules, section 4, steps 6 to 10).</summary>
 internal static class FiguresBuilder
 {
-    internal static JobFigures Job(PricingCase pricing, OrderEvaluator evaluator, OrderEvaluation evaluation, int index, bool included, long adds)
+    internal static JobFigures Job(PricingCase pricing, OrderEvaluator evaluator, OrderEvaluation evaluation, int index, bool included, long adds, PricingTrace? trace)
     {
         var job = pricing.Jobs[index];
         var sums = new Sums();
@@ -15,7 +15,8 @@ internal static class FiguresBuilder
             if (item.Line >= 0)
                 lines[item.Line] = Line(pricing, evaluator, job.Lines[item.Line], evaluator.Prepared[index][item.Line], item);
             else
-                companions.Add(new CompanionFigures(pricing.Policy.Companions[item.Companion].Code, item.Kind, item.Quantity, Rounding.Amount(item.Net)));
+                companions.Add(new CompanionFigures(item.Companion!, item.Quantity, item.Each, item.Edit, Rounding.Amount(item.Net), Rounding.Amount(item.Cost),
+                    item.PassThrough ? null : Margin(item.Net - item.Cost, item.Net)));
         }
         for (var l = 0; l < lines.Length; l++)
         {
@@ -23,6 +24,7 @@ internal static class FiguresBuilder
             lines[l] ??= Line(pricing, evaluator, job.Lines[l], evaluator.Prepared[index][l], Idle(evaluator.Prepared[index][l]));
         }
         var revenue = sums.Labor + sums.Parts + sums.Sublet + sums.Fees - sums.PassedOn;
+        if (trace is not null) ExplainMargin(trace.For($"jobs[{index}].margin"), "Labor, parts, sublet and fees that stay here", revenue, sums.Cost);
         return new JobFigures
         {
             Id = job.Id,
@@ -61,6 +63,14 @@ internal static class FiguresBuilder
             Rounding.Amount(item.Core), Rounding.Amount(item.Cost), margin);
     }
 
+    private static void ExplainMargin(StepList why, string of, long revenue, long cost)
+    {
+        why.AddCents(of, revenue);
+        why.AddCents("Cost of it", cost);
+        why.AddCents("Profit", revenue - cost);
+        if (Margin(revenue - cost, revenue) is { } margin) why.Add("Profit of revenue", $"{margin:0.0}%");
+    }
+
     private static decimal? Margin(long profit, long revenue) =>
         revenue == 0 ? null : decimal.Round(profit * 100m / revenue, 1, MidpointRounding.AwayFromZero);
 
@@ -79,10 +89,11 @@ internal static class FiguresBuilder
             taxes[t] = new TaxFigures(pricing.Policy.Taxes[t].Code, Rounding.Amount(main.TaxBases[t]), Rounding.Amount(main.TaxAmounts[t]));
         if (trace is not null)
         {
-            var why = trace.For("margin");
-            why.AddCents("Revenue without taxes, cores and fees passed on", revenue);
-            why.AddCents("Cost of parts, labor, sublet and supplies", cost);
-            why.AddCents("Profit", revenue - cost);
+            ExplainMargin(trace.For("margin"), "Revenue without taxes, cores and fees passed on", revenue, cost);
+            var rate = trace.For("effectiveLaborRate");
+            rate.AddCents("Labor after discounts", labor);
+            rate.Add("Hours sold", $"{sums.Hours:0.###} h");
+            if (sums.Hours != 0) rate.Add("Labor for each hour", Rounding.Round(Rounding.Amount(labor) / sums.Hours));
         }
         return new PricingResult
         {
@@ -95,8 +106,10 @@ internal static class FiguresBuilder
             Discounts = Rounding.Amount(main.Discounts),
             Supplies = Rounding.Amount(main.Supplies),
             Subtotal = Rounding.Amount(main.Subtotal),
+            OrderFees = main.Fees.Count == 0 ? [] : main.Fees.Select(f => new OrderFeeFigures(f.Fee.Code, Rounding.Amount(f.Amount))).ToArray(),
             Taxes = taxes,
             Total = Rounding.Amount(main.Total),
+            Revenue = Rounding.Amount(revenue),
             Cost = Rounding.Amount(cost),
             Profit = Rounding.Amount(revenue - cost),
             MarginPercent = Margin(revenue - cost, revenue),

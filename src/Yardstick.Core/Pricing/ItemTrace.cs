@@ -10,13 +10,19 @@ internal static class ItemTrace
         {
             if (item.Line < 0)
             {
-                var rule = pricing.Policy.Companions[item.Companion];
+                var rule = item.Companion!;
                 var companion = trace.For($"jobs[{index}].companions.{rule.Code}");
-                companion.AddCents($"{item.Quantity:0.###} × {rule.AmountPerUnit:0.00##}, comes with {rule.Category}", item.Amount);
+                if (item.Edit is { AmountPerUnit: not null }) companion.Add("Price set by hand; by the policy it would be", rule.AmountPerUnit);
+                if (item.Edit is { Quantity: not null }) companion.Add("Quantity set by hand", $"{item.Quantity:0.###}");
+                companion.AddCents($"{item.Quantity:0.###} × {item.Each:0.00##}, comes with {rule.Category}", item.Amount);
+                if (item.Net != item.Amount) companion.AddCents("After the job's discounts", item.Net);
                 continue;
             }
+            var each = trace.For($"jobs[{index}].lines[{item.Line}].each");
+            Each(each, pricing, job, job.Lines[item.Line], lines[item.Line]);
             var why = trace.For($"jobs[{index}].lines[{item.Line}]");
-            Line(why, pricing, job, job.Lines[item.Line], lines[item.Line]);
+            foreach (var step in each.Steps) why.Add(step);
+            Amount(why, job.Lines[item.Line], lines[item.Line]);
             if (item.Amount != lines[item.Line].Amount) why.AddCents($"Share of the fixed price {job.FixedPrice:0.00}", item.Amount);
             if (item.Net != item.Amount) why.AddCents("After the discounts of line and job", item.Net);
         }
@@ -26,7 +32,7 @@ internal static class ItemTrace
         discount.AddCents("Taken off", evaluation.Discount);
     }
 
-    private static string Describe(Discount discount) =>
+    internal static string Describe(Discount discount) =>
         (discount.Percent is { } percent ? $"{percent:0.###}%" : $"{discount.Amount:0.00}") + discount.On switch
         {
             DiscountBase.Labor => " off labor",
@@ -34,7 +40,34 @@ internal static class ItemTrace
             _ => " off",
         };
 
-    private static void Line(StepList why, PricingCase pricing, PricingJob job, PricingLine line, in PreparedLine prepared)
+    /// <summary>How the price of one unit, or the rate of an hour, came about.</summary>
+    private static void Each(StepList why, PricingCase pricing, PricingJob job, PricingLine line, in PreparedLine prepared)
+    {
+        switch (line)
+        {
+            case LaborLine { Price: not null }:
+                break;
+            case LaborLine { Held: true }:
+                why.Add("Rate that the customer was told, held", prepared.Rate);
+                break;
+            case LaborLine labor:
+                why.Add(RateName(pricing, job, labor), prepared.Rate);
+                break;
+            case PartLine { UnitPrice: { } own } part:
+                why.Add(part.Held ? "Price that the customer was told, held" : "Price set by hand", own);
+                if (PartPrice.BandsOf(pricing.Policy, part.Category) is not null)
+                    why.Add("By the policy it would be", PartPrice.ByPolicy(pricing.Policy, pricing.Customer, part));
+                break;
+            case PartLine part:
+                PartPrice.ByPolicy(pricing.Policy, pricing.Customer, part, why);
+                break;
+            case FeeLine fee:
+                why.Add("Amount of the fee", fee.Amount);
+                break;
+        }
+    }
+
+    private static void Amount(StepList why, PricingLine line, in PreparedLine prepared)
     {
         switch (line)
         {
@@ -42,18 +75,10 @@ internal static class ItemTrace
                 why.AddCents("Price set by hand", prepared.Amount);
                 break;
             case LaborLine labor:
-                why.Add(RateName(pricing, job, labor), prepared.Rate);
                 if (prepared.Hours != labor.Hours) why.Add($"Overlap: {labor.Hours:0.##} h becomes", $"{prepared.Hours:0.##} h");
                 why.AddCents($"{prepared.Hours:0.##} h × {prepared.Rate:0.00##}", prepared.Amount);
                 break;
             case PartLine part:
-                if (part.UnitPrice is { } own)
-                {
-                    why.Add("Price set by hand or held", own);
-                    if (PartPrice.BandsOf(pricing.Policy, part.Category) is not null)
-                        why.Add("By the policy it would be", PartPrice.ByPolicy(pricing.Policy, pricing.Customer, part));
-                }
-                else PartPrice.ByPolicy(pricing.Policy, pricing.Customer, part, why);
                 why.AddCents($"{part.Quantity:0.###} × {prepared.UnitPrice:0.00##}", prepared.Amount);
                 break;
             case SubletLine sublet:
@@ -69,6 +94,6 @@ internal static class ItemTrace
     private static string RateName(PricingCase pricing, PricingJob job, LaborLine labor)
     {
         var choice = labor.Rate ?? job.LaborRate ?? pricing.LaborRate ?? pricing.Customer.LaborRate;
-        return choice is { Number: not null } ? "Labor rate, set by hand or held" : $"Labor rate, {choice?.Name ?? "general"}";
+        return choice is { Number: not null } ? "Labor rate set by hand" : $"Labor rate, {choice?.Name ?? "general"}";
     }
 }

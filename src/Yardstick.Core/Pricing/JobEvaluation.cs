@@ -6,8 +6,12 @@ internal struct Item
     internal AmountKind Kind;
     /// <summary>Index of the own line, or -1.</summary>
     internal int Line;
-    /// <summary>Index of the companion rule, or -1.</summary>
-    internal int Companion;
+    /// <summary>The rule that something came along by, or null.</summary>
+    internal CompanionRule? Companion;
+    /// <summary>What each unit of a companion costs the customer.</summary>
+    internal decimal Each;
+    /// <summary>What a person set on a companion.</summary>
+    internal CompanionEdit? Edit;
     internal long Amount;
     internal long Net;
     internal long Core;
@@ -42,7 +46,6 @@ internal sealed class JobEvaluation
             {
                 Kind = prepared.Kind,
                 Line = l,
-                Companion = -1,
                 Amount = prepared.Amount,
                 Net = prepared.Amount,
                 Core = prepared.Core,
@@ -107,10 +110,8 @@ internal sealed class JobEvaluation
     private static List<Item> Companions(PricingCase pricing, PricingJob job)
     {
         var found = new List<Item>();
-        var rules = pricing.Policy.Companions;
-        for (var r = 0; r < rules.Count; r++)
+        foreach (var rule in pricing.Policy.Companions)
         {
-            var rule = rules[r];
             if (pricing.CounterSale && rule.Kind == AmountKind.Labor) continue;
             decimal quantity = 0;
             var called = false;
@@ -121,13 +122,19 @@ internal sealed class JobEvaluation
                 quantity += part.Quantity;
             }
             if (!called || job.Waived.Contains(rule.Code)) continue;
-            var amount = Rounding.Cents(quantity * rule.AmountPerUnit);
+            CompanionEdit? edit = null;
+            foreach (var made in job.CompanionEdits) if (made.Code == rule.Code) edit = made;
+            quantity = edit?.Quantity ?? quantity;
+            var each = edit?.AmountPerUnit ?? rule.AmountPerUnit;
+            var amount = Rounding.Cents(quantity * each);
             var hours = rule.Kind == AmountKind.Labor ? quantity * rule.HoursPerUnit : 0;
             found.Add(new Item
             {
                 Kind = rule.Kind,
                 Line = -1,
-                Companion = r,
+                Companion = rule,
+                Each = each,
+                Edit = edit,
                 Amount = amount,
                 Net = amount,
                 Quantity = quantity,

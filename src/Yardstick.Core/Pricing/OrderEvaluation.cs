@@ -106,7 +106,7 @@ internal sealed class OrderEvaluator
             result.Discounts = checked(result.Discounts + job.Discount);
             result.Items[j] = job.Items;
         }
-        if (pricing.Discounts.Count > 0) TakeOrderDiscounts(result);
+        if (pricing.Discounts.Count > 0) TakeOrderDiscounts(result, trace);
         foreach (var items in result.Items)
         {
             foreach (ref readonly var item in items.AsSpan()) result.Sums.Add(item);
@@ -151,14 +151,20 @@ internal sealed class OrderEvaluator
         return own;
     }
 
-    private void TakeOrderDiscounts(OrderEvaluation result)
+    private void TakeOrderDiscounts(OrderEvaluation result, PricingTrace? trace)
     {
+        var why = trace?.For("discounts");
+        if (result.Discounts != 0) why?.AddCents("Discounts of lines and jobs", result.Discounts);
         // Cached items are shared between sets: the discounts go onto a copy.
         var all = new List<Item>();
         foreach (var items in result.Items) if (items is not null) all.AddRange(items);
         var span = System.Runtime.InteropServices.CollectionsMarshal.AsSpan(all);
         foreach (var discount in pricing.Discounts)
-            result.Discounts = checked(result.Discounts + OrderDiscount.Take(span, discount));
+        {
+            var taken = OrderDiscount.Take(span, discount);
+            result.Discounts = checked(result.Discounts + taken);
+            why?.AddCents($"{ItemTrace.Describe(discount)} the order", taken);
+        }
         var at = 0;
         for (var j = 0; j < result.Items.Length; j++)
         {

@@ -48,7 +48,7 @@ public static class OrderPricer
                 alone[j] = true;
                 own = evaluator.Evaluate(alone);
             }
-            jobs[j] = FiguresBuilder.Job(pricing, evaluator, own, j, included[j], adds);
+            jobs[j] = FiguresBuilder.Job(pricing, evaluator, own, j, included[j], adds, trace);
             if (trace is null) continue;
             var why = trace.For($"jobs[{j}].addsToTotal");
             why.AddCents(included[j] ? "Total with it" : "Total with it added", included[j] ? main.Total : other);

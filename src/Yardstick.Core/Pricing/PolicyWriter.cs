@@ -9,6 +9,13 @@ public static class PolicyWriter
     public static void Write(Utf8JsonWriter json, PricingPolicy policy)
     {
         json.WriteStartObject();
+        WriteFields(json, policy);
+        json.WriteEndObject();
+    }
+
+    /// <summary>Writes a policy's fields into an object that is open already.</summary>
+    internal static void WriteFields(Utf8JsonWriter json, PricingPolicy policy)
+    {
         json.WriteString("currency", policy.Currency);
         json.WriteBoolean("pricesIncludeTax", policy.PricesIncludeTax);
         json.WriteStartObject("laborRates");
@@ -45,7 +52,6 @@ public static class PolicyWriter
         foreach (var tax in policy.Taxes) Tax(json, tax);
         json.WriteEndArray();
         if (policy.Overrun is { } overrun) Overrun(json, overrun);
-        json.WriteEndObject();
     }
 
     private static void Bands(Utf8JsonWriter json, string name, IReadOnlyList<MarkupBand> bands)

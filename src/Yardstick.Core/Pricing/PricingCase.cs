@@ -23,6 +23,19 @@ public sealed record PricingCase
     public Inclusion Include { get; init; } = Inclusion.All;
     /// <summary>The amount that the customer agreed to, if there was a decision.</summary>
     public decimal? Authorized { get; init; }
+
+    /// <summary>The same order as if nobody had been told a price yet: overrides stay, held prices follow the policy.</summary>
+    public PricingCase WithoutHeldPrices() => this with
+    {
+        Jobs = Jobs.Select(job => job with { Lines = job.Lines.Select(Free).ToArray() }).ToArray(),
+    };
+
+    private static PricingLine Free(PricingLine line) => line switch
+    {
+        PartLine { Held: true } part => part with { UnitPrice = null, Held = false },
+        LaborLine { Held: true } labor => labor with { Rate = labor.UsualRate, Held = false },
+        _ => line,
+    };
 }
 
 /// <summary>Which jobs of an order count.</summary>
@@ -92,11 +105,19 @@ public sealed record PricingJob
     public RateChoice? LaborRate { get; init; }
     /// <summary>Codes of companions that do not come along.</summary>
     public IReadOnlyList<string> Waived { get; init; } = [];
+    /// <summary>What a person set on companions; the rest of them goes on following the policy.</summary>
+    public IReadOnlyList<CompanionEdit> CompanionEdits { get; init; } = [];
     /// <summary>Its discounts, one after the other.</summary>
     public IReadOnlyList<Discount> Discounts { get; init; } = [];
     /// <summary>Credited when one of the named jobs is included.</summary>
     public JobCredit? Credit { get; init; }
 }
+
+/// <summary>What a person set on a companion of a job. Null follows: the quantity the parts, the amount the policy.</summary>
+/// <param name="Code">Code of the policy's rule.</param>
+/// <param name="Quantity">Units, instead of those of the parts that call it.</param>
+/// <param name="AmountPerUnit">Price for each unit, instead of the rule's.</param>
+public sealed record CompanionEdit(string Code, decimal? Quantity, decimal? AmountPerUnit);
 
 /// <summary>What a discount is taken from.</summary>
 public enum DiscountBase
@@ -145,6 +166,10 @@ public sealed record LaborLine : PricingLine
     public RateChoice? Rate { get; init; }
     /// <summary>What an hour costs the shop on this line.</summary>
     public decimal? CostPerHour { get; init; }
+    /// <summary>True where the rate is one that the customer was told, and not a person's choice for this line.</summary>
+    public bool Held { get; init; }
+    /// <summary>The rate that would count were none held.</summary>
+    public RateChoice? UsualRate { get; init; }
     /// <summary>A price that stands whatever the hours.</summary>
     public decimal? Price { get; init; }
     /// <summary>The guide's operation.</summary>
@@ -170,6 +195,8 @@ public sealed record PartLine : PricingLine
     public decimal? BookCost { get; init; }
     /// <summary>The writer's price, each, which skips the policy.</summary>
     public decimal? UnitPrice { get; init; }
+    /// <summary>True where <see cref="UnitPrice"/> is what the customer was told, and not a person's override.</summary>
+    public bool Held { get; init; }
     /// <summary>The maker's list price, each.</summary>
     public decimal? ListPrice { get; init; }
     /// <summary>Core deposit, each.</summary>

@@ -21,10 +21,14 @@ public sealed record PricingResult
     public required decimal Supplies { get; init; }
     /// <summary>Everything before taxes on top.</summary>
     public required decimal Subtotal { get; init; }
+    /// <summary>Order fees that were charged.</summary>
+    public required IReadOnlyList<OrderFeeFigures> OrderFees { get; init; }
     /// <summary>Each tax of the policy.</summary>
     public required IReadOnlyList<TaxFigures> Taxes { get; init; }
     /// <summary>What the customer pays.</summary>
     public required decimal Total { get; init; }
+    /// <summary>Total without taxes, cores and fees that are passed on.</summary>
+    public required decimal Revenue { get; init; }
     /// <summary>What it costs the shop.</summary>
     public required decimal Cost { get; init; }
     /// <summary>Revenue less cost.</summary>
@@ -90,11 +94,19 @@ public sealed record JobFigures
 public sealed record LineFigures(decimal? UnitPrice, decimal? PolicyPrice, decimal Hours, decimal Amount, decimal Net, decimal Core, decimal Cost, decimal? MarginPercent);
 
 /// <summary>Something that came along with a job's parts.</summary>
-/// <param name="Code">The rule's code.</param>
-/// <param name="Kind">Labor, part or fee.</param>
-/// <param name="Quantity">Units that called it.</param>
+/// <param name="Rule">The policy's rule.</param>
+/// <param name="Quantity">Units: those of the parts that called it, or what a person set.</param>
+/// <param name="Each">Price for each unit.</param>
+/// <param name="Edit">What a person set, or null where it follows.</param>
 /// <param name="Net">After discounts.</param>
-public sealed record CompanionFigures(string Code, AmountKind Kind, decimal Quantity, decimal Net);
+/// <param name="Cost">What it costs the shop.</param>
+/// <param name="MarginPercent">In percent of net, one decimal; null at zero and for fees that are passed on.</param>
+public sealed record CompanionFigures(CompanionRule Rule, decimal Quantity, decimal Each, CompanionEdit? Edit, decimal Net, decimal Cost, decimal? MarginPercent);
+
+/// <summary>A fee that was charged once on the order.</summary>
+/// <param name="Code">The fee.</param>
+/// <param name="Amount">Its amount.</param>
+public sealed record OrderFeeFigures(string Code, decimal Amount);
 
 /// <summary>One tax's figures.</summary>
 /// <param name="Code">The tax.</param>

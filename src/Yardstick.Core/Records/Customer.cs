@@ -23,7 +23,7 @@ public class Customer
     public string Address { get; set; } = "";
     /// <summary>What must be seen by whoever deals with the customer.</summary>
     public string Alert { get; set; } = "";
-    /// <summary>Codes of taxes that the customer is free of, separated by commas; <c>*</c> for all.</summary>
+    /// <summary>Name of the policy's exemption that frees the customer of taxes; empty for none.</summary>
     public string TaxExempt { get; set; } = "";
     /// <summary>Name of the account's usual labor rate.</summary>
     public string LaborRateName { get; set; } = "";

@@ -31,6 +31,8 @@ public enum Permission
     ReverseInvoices,
     /// <summary>See cost and margin.</summary>
     SeeMargin,
+    /// <summary>Write the pricing policy and put it in force.</summary>
+    EditPolicy,
     /// <summary>Enroll terminals for switching by PIN.</summary>
     EnrollTerminals,
 }

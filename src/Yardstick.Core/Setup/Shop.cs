@@ -53,7 +53,7 @@ public class Shop
     }
 }
 
-/// <summary>A version of the pricing policy. Never changed once made.</summary>
+/// <summary>A version of the pricing policy. Never changed once made; a trigger holds that.</summary>
 public class PolicyVersion
 {
     /// <summary>Key; also its number.</summary>
@@ -62,6 +62,25 @@ public class PolicyVersion
     public DateTime InForceAt { get; set; }
     /// <summary>Who put it in force; null for the first.</summary>
     public long? ById { get; set; }
-    /// <summary>The policy as JSON in the shape of <c>./yardstick price</c>.</summary>
+    /// <summary>Why it was changed, in a few words.</summary>
+    public string Note { get; set; } = "";
+    /// <summary>The policy as JSON, as <see cref="ShopPolicy"/> writes it.</summary>
     public required string Json { get; set; }
+}
+
+/// <summary>The next policy while it is being written. There is at most one; nothing is priced by it.</summary>
+public class PolicyDraft
+{
+    /// <summary>Key, always 1.</summary>
+    public long Id { get; set; } = 1;
+    /// <summary>What was typed, as JSON of <see cref="PolicyForm"/>.</summary>
+    public required string FormJson { get; set; }
+    /// <summary>Counts up with every change.</summary>
+    public int Version { get; set; } = 1;
+    /// <summary>Changed, UTC.</summary>
+    public DateTime ChangedAt { get; set; }
+    /// <summary>Who changed it last.</summary>
+    public long ChangedById { get; set; }
+    /// <summary>The browser tab that changed it last.</summary>
+    public string ClientId { get; set; } = "";
 }

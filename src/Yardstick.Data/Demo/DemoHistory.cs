@@ -179,7 +179,7 @@ internal sealed class DemoHistory(DemoMaker shop)
         var part = shop.Parts[random.Next(shop.Parts.Count)];
         var job = new Job { Title = part.Description };
         var line = new Line { Kind = LineKind.Part, Quantity = 1 };
-        line.TakePart(part);
+        line.TakePart(part, shop.Policy.StockCost);
         job.Lines.Add(line);
         return shop.Keyed(job);
     }

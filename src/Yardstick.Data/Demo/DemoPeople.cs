@@ -77,7 +77,7 @@ internal static class DemoPeople
                 customer.IsBusiness = true;
                 customer.BusinessName = DemoNames.Businesses[i - 390];
                 if (i % 3 == 0) (customer.LaborRateName, customer.PartsDiscountPercent) = ("fleet", 10);
-                if (i == 415) customer.TaxExempt = "*";
+                if (i == 415) customer.TaxExempt = "Resale";
             }
             // A hundred numbers in each of a few area codes, none of them anybody's.
             var area = new[] { 207, 603, 802, 978, 413 }[i / 100];

@@ -53,7 +53,7 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, Date
     internal DateTime UtcNow { get; } = utcNow;
     internal Shop Shop { get; } = ShopAt(utcNow);
     internal DateTime LocalNow => Shop.Local(UtcNow);
-    internal PricingPolicy Policy { get; private set; } = null!;
+    internal ShopPolicy Policy { get; private set; } = null!;
     internal List<Customer> Customers { get; private set; } = [];
     internal List<Vehicle> Vehicles { get; private set; } = [];
     internal List<Part> Parts { get; private set; } = [];
@@ -73,7 +73,7 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, Date
 
     internal async Task MakeAsync()
     {
-        using (var document = JsonDocument.Parse(DemoPolicy.Json)) Policy = PolicyReader.ReadChecked(document.RootElement);
+        Policy = ShopPolicy.Read(DemoPolicy.Json);
         await RecordsAsync();
         var numbers = await new DemoHistory(this).MakeAsync();
         await new DemoToday(this, numbers).MakeAsync();
@@ -139,7 +139,7 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, Date
     internal Job JobOf(string title)
     {
         var canned = Canned.First(c => c.Title == title);
-        return Keyed(canned.MakeJob(id => Parts.First(p => p.Id == id)));
+        return Keyed(canned.MakeJob(id => Parts.First(p => p.Id == id), Policy.StockCost));
     }
 
     private long nextJob = 1, nextLine = 1;
@@ -176,6 +176,7 @@ internal static class DemoPolicy
         "orderFees":[],
         "supplies":{"percent":6,"base":"labor","minimum":null,"maximum":38.00,"taxable":true,"costPercent":50},
         "taxes":[{"code":"STATE","percent":6.25,"on":["core","fee","part","supplies"]},{"code":"COUNTY","percent":1.125,"on":["part","supplies"]}],
-        "overrun":{"percent":10,"amount":75}}
+        "overrun":{"percent":10,"amount":75},
+        "shop":{"marginAim":55,"effectiveRateAim":138.00,"stockCost":"last","exemptions":[{"name":"Resale","all":true,"taxes":[]},{"name":"County government","all":false,"taxes":["COUNTY"]}]}}
         """;
 }

@@ -253,13 +253,13 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         order.Jobs[0].Lines[0].Hours = 4.2m;
         order.Jobs[0].Lines[0].RateName = "";
         var line = new Line { Kind = LineKind.Part, Position = 1, Quantity = 1 };
-        line.TakePart(shop.Parts.First(p => p.Number == "TU"));
+        line.TakePart(shop.Parts.First(p => p.Number == "TU"), shop.Policy.StockCost);
         order.Jobs[0].Lines.Add(shop.Keyed(line));
         // Found out later: nobody has ordered the gasket yet, and there is none on the shelf.
         var gasket = shop.Parts.Last(p => p.Category == "gasket");
         gasket.OnHand = 0;
         var second = new Line { Kind = LineKind.Part, Position = 2, Quantity = 1 };
-        second.TakePart(gasket);
+        second.TakePart(gasket, shop.Policy.StockCost);
         order.Jobs[0].Lines.Add(shop.Keyed(second));
         Approve(order, 250, AnswerChannel.Phone, order.Jobs[0]);
         order.MoveTo(Stage.WaitingForParts, "The customer answered", By(order, 250));

@@ -15,13 +15,14 @@ public class SearchAndTriggers : Migration
     protected override void Up(MigrationBuilder migrationBuilder)
     {
         ArgumentNullException.ThrowIfNull(migrationBuilder);
-        foreach (var table in AppendOnly)
-        {
-            foreach (var act in new[] { "UPDATE", "DELETE" })
-            {
-                migrationBuilder.Sql($"CREATE TRIGGER {table}_no_{act.ToLowerInvariant()} BEFORE {act} ON {table} BEGIN SELECT RAISE(ABORT, '{table} can only be added to'); END;");
-            }
-        }
+        foreach (var table in AppendOnly) HoldAppendOnly(migrationBuilder, table);
         foreach (var statement in SearchIndex.Create) migrationBuilder.Sql(statement);
+    }
+
+    /// <summary>Refuses every change and removal in a table.</summary>
+    internal static void HoldAppendOnly(MigrationBuilder migrationBuilder, string table)
+    {
+        foreach (var act in new[] { "UPDATE", "DELETE" })
+            migrationBuilder.Sql($"CREATE TRIGGER {table}_no_{act.ToLowerInvariant()} BEFORE {act} ON {table} BEGIN SELECT RAISE(ABORT, '{table} can only be added to'); END;");
     }
 }

@@ -701,6 +701,39 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("Jobs");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Orders.JobCompanion", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("AmountPerUnit")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Code")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("Quantity")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Waived")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("JobId", "Code")
+                        .IsUnique();
+
+                    b.ToTable("JobCompanions");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Orders.Line", b =>
                 {
                     b.Property<long>("Id")
@@ -1325,10 +1358,36 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("Vehicles");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Setup.PolicyDraft", b =>
+                {
+                    b.Property<long>("Id")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("ChangedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ChangedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("ClientId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("FormJson")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("PolicyDrafts");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Setup.PolicyVersion", b =>
                 {
                     b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
                     b.Property<long?>("ById")
@@ -1338,6 +1397,10 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Json")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Note")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -1672,6 +1735,15 @@ namespace Yardstick.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Orders.JobCompanion", b =>
+                {
+                    b.HasOne("Yardstick.Core.Orders.Job", null)
+                        .WithMany("Companions")
+                        .HasForeignKey("JobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Yardstick.Core.Orders.Line", b =>
                 {
                     b.HasOne("Yardstick.Core.Orders.Job", null)
@@ -1746,6 +1818,8 @@ namespace Yardstick.Data.Migrations
 
             modelBuilder.Entity("Yardstick.Core.Orders.Job", b =>
                 {
+                    b.Navigation("Companions");
+
                     b.Navigation("Lines");
                 });
 

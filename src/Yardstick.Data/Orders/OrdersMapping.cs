@@ -7,7 +7,7 @@ using Yardstick.Core.Records;
 
 namespace Yardstick.Data.Orders;
 
-internal sealed class OrdersMapping : IEntityTypeConfiguration<Order>, IEntityTypeConfiguration<Job>, IEntityTypeConfiguration<Line>, IEntityTypeConfiguration<Decision>, IEntityTypeConfiguration<OrderChange>, IEntityTypeConfiguration<StageChange>, IEntityTypeConfiguration<CannedJob>
+internal sealed class OrdersMapping : IEntityTypeConfiguration<Order>, IEntityTypeConfiguration<Job>, IEntityTypeConfiguration<Line>, IEntityTypeConfiguration<JobCompanion>, IEntityTypeConfiguration<Decision>, IEntityTypeConfiguration<OrderChange>, IEntityTypeConfiguration<StageChange>, IEntityTypeConfiguration<CannedJob>
 {
     public void Configure(EntityTypeBuilder<Order> builder)
     {
@@ -40,6 +40,13 @@ internal sealed class OrdersMapping : IEntityTypeConfiguration<Order>, IEntityTy
         builder.ComplexProperty(j => j.Subtotal);
         builder.HasIndex(j => j.OrderId);
         builder.HasMany(j => j.Lines).WithOne().HasForeignKey(l => l.JobId);
+        builder.HasMany(j => j.Companions).WithOne().HasForeignKey(c => c.JobId);
+    }
+
+    public void Configure(EntityTypeBuilder<JobCompanion> builder)
+    {
+        builder.Ignore(c => c.IsEdited);
+        builder.HasIndex(c => new { c.JobId, c.Code }).IsUnique();
     }
 
     public void Configure(EntityTypeBuilder<Line> builder)

@@ -57,7 +57,7 @@ public class SignInRecord
     public DateTime At { get; set; }
 }
 
-internal sealed class SetupMapping : IEntityTypeConfiguration<Shop>, IEntityTypeConfiguration<StaffMember>, IEntityTypeConfiguration<TerminalPerson>, IEntityTypeConfiguration<Counter>, IEntityTypeConfiguration<Terminal>, IEntityTypeConfiguration<CommandRecord>
+internal sealed class SetupMapping : IEntityTypeConfiguration<Shop>, IEntityTypeConfiguration<StaffMember>, IEntityTypeConfiguration<TerminalPerson>, IEntityTypeConfiguration<Counter>, IEntityTypeConfiguration<Terminal>, IEntityTypeConfiguration<CommandRecord>, IEntityTypeConfiguration<PolicyVersion>, IEntityTypeConfiguration<PolicyDraft>
 {
     public void Configure(EntityTypeBuilder<Shop> builder)
     {
@@ -72,6 +72,10 @@ internal sealed class SetupMapping : IEntityTypeConfiguration<Shop>, IEntityType
     public void Configure(EntityTypeBuilder<Counter> builder) => builder.HasKey(c => c.Name);
 
     public void Configure(EntityTypeBuilder<Terminal> builder) => builder.HasIndex(t => t.TokenHash).IsUnique();
+
+    public void Configure(EntityTypeBuilder<PolicyVersion> builder) => builder.Property(v => v.Id).ValueGeneratedNever();
+
+    public void Configure(EntityTypeBuilder<PolicyDraft> builder) => builder.Property(d => d.Id).ValueGeneratedNever();
 
     public void Configure(EntityTypeBuilder<CommandRecord> builder) => builder.Property(c => c.Id).ValueGeneratedNever();
 }

@@ -11,7 +11,8 @@ public static class ShopStart
         "markupBands":{"standard":[{"upTo":5,"multiplier":3.0},{"upTo":25,"multiplier":2.2},{"upTo":100,"multiplier":1.8},{"upTo":null,"multiplier":1.45}]},
         "categories":{},"priceEnding":"none","capAtList":false,"companions":[],"orderFees":[],
         "supplies":{"percent":6,"base":"labor","minimum":null,"maximum":38.00,"taxable":true,"costPercent":50},
-        "taxes":[],"overrun":{"percent":10,"amount":75}}
+        "taxes":[],"overrun":{"percent":10,"amount":75},
+        "shop":{"marginAim":55,"stockCost":"last","exemptions":[]}}
         """;
 
     /// <summary>Adds the shop, its first policy and its counters.</summary>

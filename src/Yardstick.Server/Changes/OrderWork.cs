@@ -11,8 +11,11 @@ using Yardstick.Server.Setup;
 namespace Yardstick.Server.Changes;
 
 /// <summary>An order under change, with what prices it.</summary>
-public sealed record OrderUnderChange(Work Work, Order Order, Customer? Customer, PricingPolicy Policy, Shop Shop)
+public sealed record OrderUnderChange(Work Work, Order Order, Customer? Customer, Shop Shop)
 {
+    /// <summary>What prices the order; another after it was repriced.</summary>
+    public required ShopPolicy Policy { get; set; }
+
     /// <summary>What follows once stock is kept for what was approved.</summary>
     public Action? AfterSettling { get; set; }
 
@@ -34,7 +37,7 @@ public static class OrderWork
 {
     /// <summary>Loads an order with everything that its rules need.</summary>
     public static Task<Order?> LoadOrderAsync(this ShopDb db, long id) => db.Orders
-        .Include(o => o.Concerns).Include(o => o.Jobs).ThenInclude(j => j.Lines).Include(o => o.Decisions)
+        .Include(o => o.Concerns).Include(o => o.Jobs).ThenInclude(j => j.Lines).Include(o => o.Jobs).ThenInclude(j => j.Companions).Include(o => o.Decisions)
         .FirstOrDefaultAsync(o => o.Id == id);
 
     /// <summary>Runs a change on an order.</summary>
@@ -49,7 +52,7 @@ public static class OrderWork
         var customer = order.CustomerId is { } customerId ? await db.Customers.FindAsync(customerId) : null;
         var policy = await db.PolicyAsync(order.PolicyVersionId);
         var shop = await db.Shops.SingleAsync();
-        var under = new OrderUnderChange(work, order, customer, policy, shop);
+        var under = new OrderUnderChange(work, order, customer, shop) { Policy = policy };
         var before = order.Version;
         try
         {

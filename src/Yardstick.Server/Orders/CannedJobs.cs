@@ -41,11 +41,11 @@ public static class CannedJobs
     }
 
     /// <summary>Makes a job of a canned one at today's costs.</summary>
-    internal static async Task<Result<Job>> MakeAsync(ShopDb db, long id)
+    internal static async Task<Result<Job>> MakeAsync(ShopDb db, long id, StockCost cost)
     {
         if (await db.CannedJobs.Include(c => c.Lines).FirstOrDefaultAsync(c => c.Id == id) is not { } canned) return new Problem("cannedJob.gone", "There is no such canned job.");
         var partIds = canned.Lines.Select(l => l.PartId).OfType<long>().ToList();
         var parts = await db.Parts.Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id);
-        return canned.MakeJob(parts.GetValueOrDefault);
+        return canned.MakeJob(parts.GetValueOrDefault, cost);
     }
 }

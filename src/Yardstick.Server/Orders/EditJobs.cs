@@ -13,11 +13,15 @@ public static class EditJobs
     /// <summary>A job by title, or a canned one.</summary>
     public sealed record AddRequest(string? Title, long? CannedJobId);
 
+    /// <summary>One field of something that comes along, as it was typed; empty lets it follow again.</summary>
+    public sealed record CompanionRequest(string Code, string Field, string? Value, int Version);
+
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapPost("/orders/{id:long}/jobs", Add).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/orders/{id:long}/jobs/{jobId:long}", Set).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422).ProducesProblem(409);
+        api.MapPost("/orders/{id:long}/jobs/{jobId:long}/companions", SetCompanion).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422).ProducesProblem(409);
         api.MapDelete("/orders/{id:long}/jobs/{jobId:long}", Remove).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/orders/{id:long}/jobs/{jobId:long}/restore", Restore).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
     }
@@ -28,7 +32,7 @@ public static class EditJobs
         var job = new Job { Title = request.Title?.Trim() ?? "" };
         if (request.CannedJobId is { } cannedId)
         {
-            var made = await CannedJobs.MakeAsync(db, cannedId);
+            var made = await CannedJobs.MakeAsync(db, cannedId, under.Policy.StockCost);
             if (made.Problem is { } gone) return gone;
             job = made.Value;
         }
@@ -42,6 +46,15 @@ public static class EditJobs
     {
         if (await under.ClashAsync("job", jobId, request.Field, request.Version, request.Value) is { } clash) return clash;
         var set = under.Order.SetJob(jobId, request.Field, request.Value, under.Work.Actor);
+        return set.Problem is { } problem ? problem : new Changed(under.Order.Version, jobId, under.Order.FindJob(jobId).Value.Version);
+    });
+
+    private static Task<IResult> SetCompanion(long id, long jobId, CompanionRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    {
+        if (under.Policy.Pricing.Companions.FirstOrDefault(r => r.Code == request.Code) is not { } rule)
+            return new Problem("companion.gone", $"The policy of this order has nothing named {request.Code} that comes along.");
+        if (await under.ClashAsync("job", jobId, $"companion {rule.Code} {request.Field}", request.Version, request.Value) is { } clash) return clash;
+        var set = under.Order.SetCompanion(jobId, rule, request.Field, request.Value, under.Work.Actor);
         return set.Problem is { } problem ? problem : new Changed(under.Order.Version, jobId, under.Order.FindJob(jobId).Value.Version);
     });
 

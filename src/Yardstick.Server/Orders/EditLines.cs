@@ -32,7 +32,7 @@ public static class EditLines
         if (request.PartId is { } partId)
         {
             if (await under.Work.Db.Parts.FindAsync(partId) is not { } part) return new Problem("part.gone", "There is no such part in the catalog.");
-            line.TakePart(part);
+            line.TakePart(part, under.Policy.StockCost);
         }
         var added = under.Order.AddLine(jobId, line, under.Work.Actor);
         if (added.Problem is { } problem) return problem;

@@ -8,7 +8,7 @@ using Yardstick.Core.Setup;
 namespace Yardstick.Server.Orders;
 
 /// <summary>Jobs and lines as the sheet shows them.</summary>
-internal sealed class JobViews(Order order, PricingPolicy policy, OrderSurroundings around, IReadOnlyDictionary<long, StaffMember> staff, Shop shop, DateTime utcNow, bool margins, IReadOnlyList<PlannedWork> planned)
+internal sealed class JobViews(Order order, ShopPolicy policy, OrderSurroundings around, IReadOnlyDictionary<long, StaffMember> staff, Shop shop, DateTime utcNow, bool margins, IReadOnlyList<PlannedWork> planned)
 {
     /// <summary>When the planned work ends, wall time.</summary>
     internal DateTime? WorkEnds => planned.Count == 0 ? null
@@ -36,13 +36,40 @@ internal sealed class JobViews(Order order, PricingPolicy policy, OrderSurroundi
             MarginPercent = margins ? figures.MarginPercent : null,
             Version = job.Version,
             Lines = lines,
-            Companions = figures.Companions.Select(CompanionOf).ToList(),
+            Companions = figures.Companions.Select(CompanionOf).Concat(OrderPricing.WaivedCompanions(job, policy).Select(WaivedOf)).ToList(),
             TechnicianId = planned.FirstOrDefault(p => p.JobId == job.Id)?.TechnicianId,
         };
     }
 
-    private SheetCompanion CompanionOf(CompanionFigures companion) =>
-        new(companion.Code, policy.Companions.First(r => r.Code == companion.Code).Label ?? companion.Code, companion.Kind.ToString(), companion.Quantity, companion.Net);
+    private SheetCompanion CompanionOf(CompanionFigures companion) => new()
+    {
+        Code = companion.Rule.Code,
+        Label = companion.Rule.Label ?? companion.Rule.Code,
+        Kind = companion.Rule.Kind.ToString(),
+        Category = companion.Rule.Category,
+        Quantity = companion.Quantity,
+        Each = companion.Each,
+        PolicyPrice = companion.Edit?.AmountPerUnit is null ? null : companion.Rule.AmountPerUnit,
+        QuantitySet = companion.Edit?.Quantity is not null,
+        Amount = companion.Net,
+        MarginPercent = margins ? companion.MarginPercent : null,
+        Waived = false,
+    };
+
+    private static SheetCompanion WaivedOf(CompanionRule rule) => new()
+    {
+        Code = rule.Code,
+        Label = rule.Label ?? rule.Code,
+        Kind = rule.Kind.ToString(),
+        Category = rule.Category,
+        Quantity = 0,
+        Each = rule.AmountPerUnit,
+        PolicyPrice = null,
+        QuantitySet = false,
+        Amount = 0,
+        MarginPercent = null,
+        Waived = true,
+    };
 
     private SheetLine LineOf(Job job, Line line, LineFigures? figures)
     {

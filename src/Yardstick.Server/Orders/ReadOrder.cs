@@ -37,7 +37,7 @@ public static class ReadOrder
         var customer = order.CustomerId is { } customerId ? await db.Customers.FindAsync(customerId) : null;
         var policy = await db.PolicyAsync(order.PolicyVersionId);
         var trace = new PricingTrace();
-        OrderPricer.Price(OrderPricing.CaseOf(order, customer, policy, OrderPricing.Offered(order)), trace);
+        var result = OrderPricer.Price(OrderPricing.CaseOf(order, customer, policy, OrderPricing.Offered(order)), trace);
         var margins = http.User.May(Permission.SeeMargin);
         var whys = new List<Why>();
         void Take(string path, string key)
@@ -45,19 +45,44 @@ public static class ReadOrder
             if (trace.Lists.TryGetValue(path, out var list) && list.Steps.Count > 0)
                 whys.Add(new Why(key, margins ? list.Steps : [.. list.Steps.Where(s => !s.TellsCost)]));
         }
+        void Sum(string key, Func<JobFigures, decimal> part, params (string Text, decimal Amount)[] more)
+        {
+            var steps = new StepList();
+            foreach (var job in order.OnJobs)
+            {
+                var figures = result.Jobs.First(f => f.Id == OrderPricing.JobKey(job));
+                if (figures.Included && part(figures) != 0) steps.Add(job.Title, part(figures));
+            }
+            foreach (var (text, amount) in more) steps.Add(text, amount);
+            if (steps.Steps.Count > 0) whys.Add(new Why(key, steps.Steps));
+        }
         var j = 0;
         foreach (var job in order.OnJobs)
         {
             var l = 0;
-            foreach (var line in OrderPricing.PricedLines(job)) Take($"jobs[{j}].lines[{l++}]", $"line:{line.Id}");
+            foreach (var line in OrderPricing.PricedLines(job))
+            {
+                Take($"jobs[{j}].lines[{l}]", $"line:{line.Id}");
+                Take($"jobs[{j}].lines[{l}].each", $"line:{line.Id}.each");
+                l++;
+            }
             Take($"jobs[{j}].addsToTotal", $"job:{job.Id}.addsToTotal");
-            foreach (var rule in policy.Companions) Take($"jobs[{j}].companions.{rule.Code}", $"job:{job.Id}.companion:{rule.Code}");
+            Take($"jobs[{j}].discount", $"job:{job.Id}.discount");
+            if (margins) Take($"jobs[{j}].margin", $"job:{job.Id}.margin");
+            foreach (var rule in policy.Pricing.Companions) Take($"jobs[{j}].companions.{rule.Code}", $"job:{job.Id}.companion:{rule.Code}");
             j++;
         }
-        for (var t = 0; t < policy.Taxes.Count; t++) Take($"taxes[{t}]", $"taxes:{policy.Taxes[t].Code}");
+        Sum("labor", f => f.Labor);
+        Sum("parts", f => f.Parts);
+        Sum("sublet", f => f.Sublet);
+        Sum("fees", f => f.Fees, [.. result.OrderFees.Select(f => ($"{f.Code}, once an order", f.Amount))]);
+        Sum("core", f => f.Core);
+        Take("discounts", "discounts");
+        for (var t = 0; t < policy.Pricing.Taxes.Count; t++) Take($"taxes[{t}]", $"tax:{policy.Pricing.Taxes[t].Code}");
         Take("supplies", "supplies");
         Take("total", "total");
         if (margins) Take("margin", "margin");
+        if (margins) Take("effectiveLaborRate", "effectiveLaborRate");
         return Results.Ok(whys);
     }
 

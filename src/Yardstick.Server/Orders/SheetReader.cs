@@ -17,9 +17,6 @@ namespace Yardstick.Server.Orders;
 /// <summary>Reads an order with everything that its sheet shows.</summary>
 public sealed class SheetReader(ShopDb db, TimeProvider time)
 {
-    /// <summary>What the shop aims for; set in Setup later.</summary>
-    private const decimal MarginAim = 55;
-
     /// <summary>The sheet of an order, or null if there is none.</summary>
     /// <param name="id">The order.</param>
     /// <param name="margins">Whether the reader may see costs and margins.</param>
@@ -61,7 +58,7 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
             Jobs = order.OnJobs.Select(job => view.Of(job, figures[OrderPricing.JobKey(job)])).ToList(),
             Figures = new SheetFigures(result.Labor, result.Parts, result.Sublet, result.Fees, result.Core, result.Supplies, result.Discounts,
                 result.Taxes.Select(t => new SheetTax(t.Code, t.Base, t.Amount)).ToList(), result.Taxes.Sum(t => t.Amount), result.Total,
-                margins ? result.MarginPercent : null, margins ? result.Profit : null, result.LaborHours, MarginAim),
+                margins ? result.MarginPercent : null, margins ? result.Profit : null, result.LaborHours, margins ? policy.MarginAim : null, margins ? result.EffectiveLaborRate : null, margins ? policy.EffectiveRateAim : null),
             Consent = result.Consent is { } c ? new SheetConsent(c.Authorized, c.Allowed, c.ApprovedTotal, c.Needed) : null,
             Progress = order.Progress,
             Findings = await FindingsAsync(id, staff),

@@ -149,12 +149,37 @@ public sealed record SheetLine
     public required int Version { get; init; }
 }
 
-/// <summary>Something that came along with a job's parts.</summary>
-public sealed record SheetCompanion(string Code, string Label, string Kind, decimal Quantity, decimal Amount);
+/// <summary>Something that comes along with a job's parts, or would.</summary>
+public sealed record SheetCompanion
+{
+    /// <summary>Code of the policy's rule.</summary>
+    public required string Code { get; init; }
+    /// <summary>What the customer reads.</summary>
+    public required string Label { get; init; }
+    /// <summary>Labor, Part or Fee.</summary>
+    public required string Kind { get; init; }
+    /// <summary>Category of the parts that call it.</summary>
+    public required string Category { get; init; }
+    /// <summary>Units.</summary>
+    public required decimal Quantity { get; init; }
+    /// <summary>Price of one unit.</summary>
+    public required decimal Each { get; init; }
+    /// <summary>The policy's price where somebody set another.</summary>
+    public required decimal? PolicyPrice { get; init; }
+    /// <summary>True where somebody set the quantity, so that it no longer follows the parts.</summary>
+    public required bool QuantitySet { get; init; }
+    /// <summary>Net amount.</summary>
+    public required decimal Amount { get; init; }
+    /// <summary>Margin, for those who may see it.</summary>
+    public required decimal? MarginPercent { get; init; }
+    /// <summary>True where it was waived and does not come along.</summary>
+    public required bool Waived { get; init; }
+}
 
 /// <summary>Totals on a sheet.</summary>
 public sealed record SheetFigures(decimal Labor, decimal Parts, decimal Sublet, decimal Fees, decimal Core, decimal Supplies, decimal Discounts,
-    IReadOnlyList<SheetTax> Taxes, decimal Tax, decimal Total, decimal? MarginPercent, decimal? Profit, decimal Hours, decimal MarginAim);
+    IReadOnlyList<SheetTax> Taxes, decimal Tax, decimal Total, decimal? MarginPercent, decimal? Profit, decimal Hours, decimal? MarginAim,
+    decimal? EffectiveRate, decimal? EffectiveRateAim);
 
 /// <summary>A tax on a sheet.</summary>
 public sealed record SheetTax(string Code, decimal Base, decimal Amount);

@@ -1,30 +1,38 @@
 using System.Collections.Concurrent;
-using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core.Pricing;
+using Yardstick.Core.Setup;
 using Yardstick.Data;
 
 namespace Yardstick.Server.Setup;
+
+/// <summary>A version of the policy, without its content.</summary>
+/// <param name="Id">Its number.</param>
+/// <param name="InForceAt">When it came into force, UTC.</param>
+/// <param name="By">Who put it in force; empty for the first.</param>
+/// <param name="Note">Why.</param>
+public sealed record PolicyVersionView(long Id, DateTime InForceAt, string By, string Note);
 
 /// <summary>Pricing policies. A version never changes, so it is read once.</summary>
 public static class Policies
 {
     // Keyed by the text itself: several shops may run in one process (tests), and a version's text never changes.
-    private static readonly ConcurrentDictionary<string, PricingPolicy> Read = new();
+    private static readonly ConcurrentDictionary<string, ShopPolicy> Read = new();
 
     /// <summary>A version of the policy.</summary>
-    public static async Task<PricingPolicy> PolicyAsync(this ShopDb db, long version)
+    public static async Task<ShopPolicy> PolicyAsync(this ShopDb db, long version)
     {
         var text = await db.PolicyVersions.Where(p => p.Id == version).Select(p => p.Json).SingleAsync();
-        return Read.GetOrAdd(text, Parse);
+        return Read.GetOrAdd(text, ShopPolicy.Read);
     }
 
     /// <summary>The version in force.</summary>
     public static Task<long> PolicyInForceAsync(this ShopDb db) => db.PolicyVersions.MaxAsync(p => p.Id);
 
-    private static PricingPolicy Parse(string text)
+    /// <summary>All versions, the one in force first.</summary>
+    public static async Task<List<PolicyVersionView>> PolicyVersionsAsync(this ShopDb db)
     {
-        using var document = JsonDocument.Parse(text);
-        return PolicyReader.ReadChecked(document.RootElement);
+        var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var versions = await db.PolicyVersions.OrderByDescending(v => v.Id).Select(v => new { v.Id, v.InForceAt, v.ById, v.Note }).ToListAsync();
+        return versions.ConvertAll(v => new PolicyVersionView(v.Id, v.InForceAt, v.ById is { } by ? names.GetValueOrDefault(by, "") : "", v.Note));
     }
 }

@@ -131,7 +131,7 @@ public static class StartOrder
         }
         foreach (var cannedId in request.CannedJobIds ?? [])
         {
-            var made = await CannedJobs.MakeAsync(db, cannedId);
+            var made = await CannedJobs.MakeAsync(db, cannedId, (await db.PolicyAsync(order.PolicyVersionId)).StockCost);
             if (made.Problem is { } gone) return gone;
             if (order.AddJob(made.Value, actor).Problem is { } refused) return refused;
         }

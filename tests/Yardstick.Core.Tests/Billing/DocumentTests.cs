@@ -13,7 +13,7 @@ public class DocumentTests
 {
     private static readonly DateTime Now = new(2026, 11, 23, 15, 20, 0, DateTimeKind.Utc);
     private static readonly Shop Shop = new() { Name = "Lantern Bay", TimeZone = "America/New_York" };
-    private static readonly PricingPolicy Policy = ExampleTests.Case("03-tires-with-companions.json").Policy;
+    private static readonly ShopPolicy Policy = new() { Pricing = ExampleTests.Case("03-tires-with-companions.json").Policy };
 
     private static (Order Order, ShopDocument Document) Make(decimal? fixedPrice = null)
     {

@@ -3,6 +3,7 @@ using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Parts;
 using Yardstick.Core.Pricing;
+using Yardstick.Core.Setup;
 using Yardstick.Core.Tests.Pricing;
 
 namespace Yardstick.Core.Tests.Orders;
@@ -12,7 +13,7 @@ public class OrderTests
 {
     private static readonly DateTime Now = new(2026, 11, 23, 15, 20, 0, DateTimeKind.Utc);
     private static readonly Actor Writer = new(2, Now, "tab");
-    private static readonly PricingPolicy Policy = ExampleTests.Case("01-one-job.json").Policy;
+    private static readonly ShopPolicy Policy = new() { Pricing = ExampleTests.Case("01-one-job.json").Policy };
 
     private static PricingResult Price(Order order, Inclusion include) => OrderPricing.Price(order, null, Policy, include);
 
@@ -185,5 +186,79 @@ public class OrderTests
     {
         DateTime? At(int? minutes) => minutes is { } m ? Now.AddMinutes(m) : null;
         Assert.Equal(state, Promise.State(At(promised), stage, At(workEnds), At(parts), Now));
+    }
+
+    private static readonly ShopPolicy Tires = new() { Pricing = ExampleTests.Case("03-tires-with-companions.json").Policy };
+
+    private static Order WithTires(decimal quantity = 4)
+    {
+        var order = new Order { Id = 1, VehicleId = 1, Stage = Stage.Pricing, PolicyVersionId = 1 };
+        var job = new Job { Id = 10, Title = "Tires" };
+        job.Lines.Add(new Line { Id = 100, Kind = LineKind.Part, Description = "Tire", Category = "tire", Quantity = quantity, UnitCost = 80 });
+        order.AddJob(job, Writer);
+        return order;
+    }
+
+    private static IReadOnlyList<CompanionFigures> Along(Order order) => OrderPricing.Price(order, null, Tires, Inclusion.All).Jobs[0].Companions;
+
+    [Fact]
+    public void What_comes_along_follows_the_tires_until_somebody_sets_it()
+    {
+        var order = WithTires();
+        Assert.All(Along(order), c => Assert.Equal(4, c.Quantity));
+        order.SetLine(100, "quantity", "2", Writer);
+        Assert.All(Along(order), c => Assert.Equal(2, c.Quantity));
+        var mount = Tires.Pricing.Companions[0];
+        Assert.True(order.SetCompanion(10, mount, "quantity", "1", Writer).Ok);
+        order.SetLine(100, "quantity", "3", Writer);
+        Assert.Equal(1, Along(order)[0].Quantity);
+        Assert.All(Along(order).Skip(1), c => Assert.Equal(3, c.Quantity));
+        Assert.True(order.SetCompanion(10, mount, "quantity", "", Writer).Ok);
+        Assert.Equal(3, Along(order)[0].Quantity);
+    }
+
+    [Fact]
+    public void What_was_waived_stays_away_until_it_is_brought_back_and_the_record_tells_it()
+    {
+        var order = WithTires();
+        var mount = Tires.Pricing.Companions[0];
+        order.SetCompanion(10, mount, "waived", "true", Writer);
+        order.SetLine(100, "quantity", "2", Writer);
+        Assert.DoesNotContain(Along(order), c => c.Rule.Code == mount.Code);
+        Assert.Equal(mount.Code, Assert.Single(OrderPricing.WaivedCompanions(order.Jobs[0], Tires)).Code);
+        order.SetCompanion(10, mount, "waived", "false", Writer);
+        Assert.Contains(Along(order), c => c.Rule.Code == mount.Code);
+        Assert.Equal(2, order.Changes.Count(c => c.Field == $"companion {mount.Code} waived"));
+        Assert.Equal("figure.unreadable", order.SetCompanion(10, mount, "amountPerUnit", "much", Writer).Problem!.Code);
+        Assert.Equal("companion.field", order.SetCompanion(10, mount, "label", "x", Writer).Problem!.Code);
+    }
+
+    [Fact]
+    public void Repricing_shows_what_changes_first_and_holds_what_was_told()
+    {
+        var order = WithJob();
+        order.PolicyVersionId = 1;
+        var dearer = Policy with { Pricing = Policy.Pricing with { LaborRates = new Dictionary<string, decimal> { ["general"] = 200 } } };
+        var preview = RepricePreview.Of(order, null, Policy, dearer);
+        Assert.Contains(preview.Changes, c => c is { What: "Replace", Job: "Water pump", After: 200 });
+        Assert.DoesNotContain(preview.Changes, c => c.What == "Pump");
+        Assert.Equal(OrderPricing.Price(order, null, dearer, Inclusion.All).Total, preview.TotalAfter);
+        Assert.Equal(1, order.PolicyVersionId);
+        Decide(order, DecisionKind.Approved);
+        Assert.Empty(RepricePreview.Of(order, null, Policy, dearer).Changes);
+        Assert.Equal(2, RepricePreview.Of(order, null, Policy, dearer).Held);
+        Assert.True(order.Reprice(2, Writer).Ok);
+        Assert.Equal((2L, "policy"), (order.PolicyVersionId, order.Changes[^1].Field));
+    }
+
+    [Fact]
+    public void An_exemption_frees_of_the_taxes_that_the_policy_says()
+    {
+        var order = WithJob();
+        var exempt = Policy with { Exemptions = [new Exemption("Resale", true, []), new Exemption("City", false, [Policy.Pricing.Taxes[0].Code])] };
+        Core.Records.Customer Of(string name) => new() { LastName = "A", TaxExempt = name };
+        decimal Tax(string name) => OrderPricing.Price(order, Of(name), exempt, Inclusion.All).Taxes.Sum(t => t.Amount);
+        Assert.True(Tax("") > Tax("City") && Tax("City") > 0);
+        Assert.Equal((0m, Tax("")), (Tax("Resale"), Tax("Unknown")));
     }
 }

@@ -134,4 +134,63 @@ public class PropertyTests
         var inside = OrderPricer.Price(new PricingCase { Policy = policy with { PricesIncludeTax = true }, Jobs = [new PricingJob { Id = "A", Lines = [gross] }] });
         Assert.InRange(Math.Abs(inside.Taxes[0].Amount - onTop.Taxes[0].Amount), 0, 0.01m);
     }, iter: 300);
+
+    [Fact]
+    public void Percent_discounts_never_exceed_their_base() => Case.Sample(pricing =>
+    {
+        var half = pricing with
+        {
+            Discounts = [new Discount(100, null), new Discount(50, null)],
+            Jobs = pricing.Jobs.Select(j => j with { Discounts = [new Discount(99.999m, null, DiscountBase.Parts), new Discount(100, null, DiscountBase.Labor), new Discount(100, null)] }).ToArray(),
+        };
+        var result = OrderPricer.Price(half);
+        Assert.Equal((0m, 0m, 0m), (result.Labor, result.Parts, result.Sublet));
+        Assert.All(result.Jobs.SelectMany(j => j.Lines), l => Assert.True(l.Net >= 0));
+        // Fees and cores are what they were; everything else was taken off, and not a cent more.
+        var without = OrderPricer.Price(pricing with { Discounts = [], Jobs = pricing.Jobs.Select(j => j with { Discounts = [], Lines = j.Lines.Select(l => l with { Discount = null }).ToArray() }).ToArray() });
+        Assert.Equal((without.Fees, without.Core), (result.Fees, result.Core));
+        var lines = pricing.Jobs.SelectMany(j => j.Lines).Any(l => l.Discount is not null);
+        if (!lines) Assert.Equal(without.Labor + without.Parts + without.Sublet, result.Discounts);
+    }, iter: 300);
+
+    [Fact]
+    public void Totals_do_not_depend_on_the_order_of_jobs() => Gen.Select(Case, Gen.Int[0, 1000]).Sample((pricing, seed) =>
+    {
+        // Ties of sharing (order discounts over several jobs) and of overlap go by the order of the sheet; without them nothing does.
+        var plain = pricing with
+        {
+            Discounts = [],
+            Jobs = pricing.Jobs.Select(j => j with { Lines = j.Lines.Select(l => l is LaborLine labor ? labor with { Operation = null } : l).ToArray() }).ToArray(),
+        };
+        var random = new Random(seed);
+        var shuffled = plain with { Jobs = plain.Jobs.OrderBy(_ => random.Next()).ToArray() };
+        var (one, other) = (OrderPricer.Price(plain), OrderPricer.Price(shuffled));
+        Assert.Equal((one.Total, one.Profit, one.Supplies, one.Discounts), (other.Total, other.Profit, other.Supplies, other.Discounts));
+        foreach (var job in one.Jobs) Assert.Equal((job.Subtotal, job.AddsToTotal), other.Jobs.Where(j => j.Id == job.Id).Select(j => (j.Subtotal, j.AddsToTotal)).Single());
+    }, iter: 300);
+
+    [Fact]
+    public void The_sum_of_taxes_is_what_the_tax_rows_say_of_their_bases() => Case.Sample(pricing =>
+    {
+        var result = OrderPricer.Price(pricing);
+        Assert.Equal(pricing.Policy.Taxes.Select(t => t.Code), result.Taxes.Select(t => t.Code));
+        Assert.Equal(result.Total - result.Subtotal, pricing.Policy.PricesIncludeTax ? 0 : result.Taxes.Sum(t => t.Amount));
+        foreach (var (rule, tax) in pricing.Policy.Taxes.Zip(result.Taxes))
+        {
+            // On top the row is exact; inside, a tax is a share of its group's, and each group rounds once.
+            var exact = tax.Base * rule.Percent / 100m;
+            Assert.InRange(Math.Abs(tax.Amount - exact), 0, pricing.Policy.PricesIncludeTax ? 0.06m : 0.005m);
+        }
+    }, iter: 500);
+
+    [Fact]
+    public void What_a_person_set_on_a_companion_survives_writing_and_reading() => Case.Sample(pricing =>
+    {
+        var edited = pricing with
+        {
+            Jobs = pricing.Jobs.Select(j => j with { Waived = ["VALVE"], CompanionEdits = [new CompanionEdit("MOUNT", 3, null), new CompanionEdit("TIRE-FUND", null, 2.25m)] }).ToArray(),
+        };
+        var again = CaseReader.Read(System.Text.Encoding.UTF8.GetBytes(CaseWriter.Write(edited)));
+        Assert.Equal(ExampleTests.Priced(edited).ToJsonString(), ExampleTests.Priced(again).ToJsonString());
+    }, iter: 200);
 }

@@ -149,4 +149,94 @@ public class RuleTests
         Assert.Equal(["Cost", "Band over 25: × 1.5", "Never less than a cheaper part", "2 × 55.00"], trace.Lists["jobs[0].lines[0]"].Steps.Select(s => s.Text));
         Assert.Equal("110.00", trace.Lists["jobs[0].lines[0]"].Steps[^1].Value);
     }
+
+    private static readonly PricingPolicy Tires = Plain with
+    {
+        Companions =
+        [
+            new CompanionRule { Code = "MOUNT", Category = "tire", Kind = AmountKind.Labor, AmountPerUnit = 24, HoursPerUnit = 0.25m },
+            new CompanionRule { Code = "FUND", Category = "tire", Kind = AmountKind.Fee, AmountPerUnit = 1.5m, PassThrough = true },
+        ],
+    };
+
+    private static PricingResult WithTires(decimal quantity, params CompanionEdit[] edits) =>
+        Price(Tires, new PricingJob { Id = "A", CompanionEdits = edits, Lines = [Part(100, quantity, "tire")] });
+
+    [Fact]
+    public void What_was_set_on_a_companion_stays_and_the_rest_of_it_follows()
+    {
+        Assert.Equal((96m, 6m), (WithTires(4).Labor, WithTires(4).Fees));
+        Assert.Equal((80m, 6m), (WithTires(4, new CompanionEdit("MOUNT", null, 20)).Labor, WithTires(4, new CompanionEdit("MOUNT", null, 20)).Fees));
+        Assert.Equal(40, WithTires(2, new CompanionEdit("MOUNT", null, 20)).Labor);
+        Assert.Equal((48m, 0.5m), (WithTires(4, new CompanionEdit("MOUNT", 2, null)).Labor, WithTires(4, new CompanionEdit("MOUNT", 2, null)).LaborHours));
+        Assert.Equal(0, Price(Tires, new PricingJob { Id = "A", CompanionEdits = [new CompanionEdit("MOUNT", 2, null)], Lines = [Part(100)] }).Labor);
+    }
+
+    [Fact]
+    public void A_companion_stands_outside_a_fixed_price_whatever_was_set_on_it()
+    {
+        var job = new PricingJob { Id = "A", FixedPrice = 300, CompanionEdits = [new CompanionEdit("MOUNT", null, 10)], Lines = [Part(100, 4, "tire")] };
+        Assert.Equal((300m, 40m), (Price(Tires, job).Parts, Price(Tires, job).Labor));
+    }
+
+    [Fact]
+    public void Prices_that_were_only_held_follow_once_they_are_free_and_overrides_stay()
+    {
+        var pricing = new PricingCase
+        {
+            Policy = Plain,
+            Jobs =
+            [
+                new PricingJob
+                {
+                    Id = "A",
+                    Lines =
+                    [
+                        Part(40) with { UnitPrice = 55, Held = true }, Part(40) with { UnitPrice = 60 },
+                        Hour() with { Rate = RateChoice.Of(90), Held = true, UsualRate = RateChoice.Named("diagnostic") }, Hour() with { Rate = RateChoice.Of(70) },
+                    ],
+                },
+            ],
+        };
+        Assert.Equal((115m, 160m), (OrderPricer.Price(pricing).Parts, OrderPricer.Price(pricing).Labor));
+        var free = OrderPricer.Price(pricing.WithoutHeldPrices());
+        Assert.Equal((100m, 220m), (free.Parts, free.Labor));
+        var again = CaseReader.Read(System.Text.Encoding.UTF8.GetBytes(CaseWriter.Write(pricing)));
+        Assert.Equal(free.Total, OrderPricer.Price(again.WithoutHeldPrices()).Total);
+    }
+
+    [Fact]
+    public void Every_kind_of_amount_tells_its_steps_in_plain_words()
+    {
+        var policy = Tires with
+        {
+            PriceEnding = new PriceEnding { EndWith = 0.95m },
+            Supplies = new SuppliesRule { Percent = 6, Maximum = 3 },
+            OrderFees = [new OrderFee { Code = "WASTE", Amount = 3.5m }],
+            Taxes = [new TaxRule("STATE", 6, [AmountKind.Part])],
+        };
+        var trace = new PricingTrace();
+        var pricing = new PricingCase
+        {
+            Policy = policy,
+            Discounts = [new Discount(10, null)],
+            Jobs = [new PricingJob { Id = "A", Discounts = [new Discount(null, 5, DiscountBase.Labor)], Lines = [Hour(2), Part(100, 4, "tire"), Part(30) with { UnitPrice = 25, Held = true }] }],
+        };
+        var result = OrderPricer.Price(pricing, trace);
+        string[] Steps(string path) => trace.Lists[path].Steps.Select(s => $"{s.Text}: {s.Value}").ToArray();
+        Assert.Equal(["Labor rate, general: 100.00", "2 h × 100.00: 200.00", "After the discounts of line and job: 196.62"], Steps("jobs[0].lines[0]"));
+        Assert.Equal(["Cost: 50.00", "All costs: × 2: 100.00", "Price ending: 100.95"], Steps("jobs[0].lines[1].each"));
+        Assert.Equal(["Price that the customer was told, held: 25.00", "By the policy it would be: 30.95"], Steps("jobs[0].lines[2].each"));
+        Assert.Equal(["4 × 24.00, comes with tire: 96.00", "After the job's discounts: 94.38"], Steps("jobs[0].companions.MOUNT"));
+        Assert.Equal(["5.00 off labor: ", "Taken off: 5.00"], Steps("jobs[0].discount"));
+        Assert.Equal("Discounts of lines and jobs: 5.00", Steps("discounts")[0]);
+        Assert.Equal($"10% off the order: {result.Discounts - 5:0.00}", Steps("discounts")[1]);
+        Assert.Equal("At most: 3.00", Steps("supplies")[^1]);
+        Assert.Equal(["Once an order: 3.50"], Steps("orderFees.WASTE"));
+        Assert.Equal($"6% of it: {result.Taxes[0].Amount:0.00}", Steps("taxes[0]")[^1]);
+        Assert.Equal($"Profit of revenue: {result.MarginPercent:0.0}%", Steps("margin")[^1]);
+        Assert.Equal($"Labor for each hour: {result.EffectiveLaborRate:0.00}", Steps("effectiveLaborRate")[^1]);
+        Assert.Equal([$"Total with it: {result.Total:0.00}", "Total without it: 0.00"], Steps("jobs[0].addsToTotal"));
+        Assert.Null(trace.Lists.Values.SelectMany(l => l.Steps).FirstOrDefault(s => s.Text.Contains("Cost", StringComparison.Ordinal) && !s.TellsCost && !s.Text.Contains("of it", StringComparison.Ordinal)));
+    }
 }

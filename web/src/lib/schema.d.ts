@@ -353,6 +353,264 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/policy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WritePolicyView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/policy/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WritePolicyDraftRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WritePolicyView"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WritePolicyView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/policy/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WritePolicyInForceRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WritePolicyInForce"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/policy/versions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PolicyForm"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/policy/draft/comparison": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ComparePolicyView"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/find": {
         parameters: {
             query?: never;
@@ -717,6 +975,95 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/orders/{id}/reprice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RepriceView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RepriceRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/orders/{id}/header": {
         parameters: {
             query?: never;
@@ -1072,6 +1419,66 @@ export interface paths {
                 };
             };
         };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/jobs/{jobId}/companions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    jobId: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["EditJobsCompanionRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2646,7 +3053,17 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /** @enum {unknown} */
+        AmountKind: "Labor" | "Part" | "Core" | "Sublet" | "Fee" | "Supplies";
+        /** @enum {unknown} */
         AnswerChannel: "InPerson" | "Phone" | "Message" | "Link";
+        BandRow: {
+            upTo: string;
+            multiplier: string;
+        };
+        BandTable: {
+            name: string;
+            bands: components["schemas"]["BandRow"][];
+        };
         BenchBenchCar: {
             /** Format: int64 */
             orderId: number;
@@ -2741,6 +3158,10 @@ export interface components {
         };
         /** @enum {unknown} */
         CardChargeState: "Pending" | "Approved" | "Declined" | "NotMade";
+        CategoryRow: {
+            name: string;
+            bands: string;
+        };
         Changed: {
             /** Format: int32 */
             orderVersion: number;
@@ -2748,6 +3169,64 @@ export interface components {
             id: number;
             /** Format: int32 */
             version: number;
+        };
+        CompanionRow: {
+            code: string;
+            label: string;
+            category: string;
+            kind: components["schemas"]["AmountKind"];
+            amountPerUnit: string;
+            hoursPerUnit: string;
+            costPerUnit: string;
+            taxable: boolean;
+            passThrough: boolean;
+        };
+        ComparePolicyNamedOrder: {
+            /** Format: int64 */
+            invoiceId: number;
+            /** Format: int64 */
+            number: number;
+            title: string;
+            customer: string;
+            /** Format: date-time */
+            postedAt: string;
+            /** Format: double */
+            totalBefore: number;
+            /** Format: double */
+            totalAfter: number;
+            /** Format: double */
+            profitBefore: number;
+            /** Format: double */
+            profitAfter: number;
+        };
+        ComparePolicyUnpricedOrder: {
+            /** Format: int64 */
+            invoiceId: number;
+            /** Format: int64 */
+            number: number;
+            reason: string;
+        };
+        ComparePolicyView: {
+            /** Format: int32 */
+            version: number;
+            /** Format: int32 */
+            days: number;
+            /** Format: date-time */
+            since: string;
+            /** Format: int32 */
+            orders: number;
+            /** Format: int32 */
+            changed: number;
+            before: components["schemas"]["PeriodFigures"];
+            after: components["schemas"]["PeriodFigures"];
+            most: components["schemas"]["ComparePolicyNamedOrder"][];
+            notPriced: components["schemas"]["ComparePolicyUnpricedOrder"][];
+        };
+        CurvePoint: {
+            /** Format: double */
+            cost: number;
+            /** Format: double */
+            price: number;
         };
         CustomersCarView: {
             /** Format: int64 */
@@ -2815,6 +3294,13 @@ export interface components {
             /** Format: int64 */
             cannedJobId: null | number;
         };
+        EditJobsCompanionRequest: {
+            code: string;
+            field: string;
+            value: null | string;
+            /** Format: int32 */
+            version: number;
+        };
         EditLinesAddRequest: {
             kind: components["schemas"]["LineKind"];
             description: null | string;
@@ -2837,6 +3323,21 @@ export interface components {
         EditOrderVehicleRequest: {
             /** Format: int64 */
             vehicleId: null | number;
+        };
+        /** @enum {unknown} */
+        EndingKind: "None" | "RoundUpTo" | "EndWith";
+        ExemptionRow: {
+            name: string;
+            all: boolean;
+            taxes: string[];
+        };
+        FeeRow: {
+            code: string;
+            amount: string;
+            costEach: string;
+            taxable: boolean;
+            passThrough: boolean;
+            category: string;
         };
         FindFound: {
             kind: string;
@@ -3035,6 +3536,16 @@ export interface components {
         JobProgress: "NotStarted" | "InWork" | "Finished";
         /** @enum {unknown} */
         LineKind: "Labor" | "Part" | "Sublet" | "Fee" | "Text";
+        MarkupLift: {
+            /** Format: double */
+            fromCost: number;
+            /** Format: double */
+            toCost: null | number;
+            /** Format: double */
+            price: number;
+            /** Format: double */
+            fallen: number;
+        };
         Obstacle: {
             code: string;
             message: string;
@@ -3070,6 +3581,11 @@ export interface components {
         };
         /** @enum {unknown} */
         OrderState: "Open" | "Posted";
+        OverrunRow: {
+            percent?: string;
+            amount?: string;
+            takeGreater?: boolean;
+        };
         PartsView: {
             needed: components["schemas"]["PartsViewNeeded"][];
             onTheWay: components["schemas"]["PartsViewPurchase"][];
@@ -3141,8 +3657,18 @@ export interface components {
         };
         /** @enum {unknown} */
         PaymentMethod: "Cash" | "Card";
+        PeriodFigures: {
+            /** Format: double */
+            revenue: number;
+            /** Format: double */
+            total: number;
+            /** Format: double */
+            profit: number;
+            /** Format: double */
+            marginPercent: null | number;
+        };
         /** @enum {unknown} */
-        Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "RecordDecisions" | "SeeParts" | "OrderParts" | "PlanWork" | "Work" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "SeeMargin" | "EnrollTerminals";
+        Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "RecordDecisions" | "SeeParts" | "OrderParts" | "PlanWork" | "Work" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "SeeMargin" | "EditPolicy" | "EnrollTerminals";
         PlaceOrderHandedOver: {
             /** Format: int64 */
             id: number;
@@ -3176,6 +3702,38 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        PolicyDifference: {
+            what: string;
+            before: string;
+            after: string;
+        };
+        PolicyForm: {
+            pricesIncludeTax?: boolean;
+            laborRates?: components["schemas"]["RateRow"][];
+            laborCostPerHour?: string;
+            markupBands?: components["schemas"]["BandTable"][];
+            categories?: components["schemas"]["CategoryRow"][];
+            ending?: components["schemas"]["EndingKind"];
+            endingValue?: string;
+            capAtList?: boolean;
+            stockCost?: components["schemas"]["StockCost"];
+            companions?: components["schemas"]["CompanionRow"][];
+            orderFees?: components["schemas"]["FeeRow"][];
+            supplies?: components["schemas"]["SuppliesRow"];
+            taxes?: components["schemas"]["TaxRow"][];
+            exemptions?: components["schemas"]["ExemptionRow"][];
+            overrun?: components["schemas"]["OverrunRow"];
+            marginAim?: string;
+            effectiveRateAim?: string;
+        };
+        PolicyVersionView: {
+            /** Format: int64 */
+            id: number;
+            /** Format: date-time */
+            inForceAt: string;
+            by: string;
+            note: string;
+        };
         PostInvoicePosted: {
             /** Format: int64 */
             invoiceId: number;
@@ -3187,6 +3745,11 @@ export interface components {
             value: string;
             /** @default false */
             tellsCost: boolean;
+        };
+        Problem: {
+            code: string;
+            message: string;
+            field?: null | string;
         };
         ProblemDetails: {
             type?: null | string;
@@ -3200,6 +3763,10 @@ export interface components {
         PromiseState: "None" | "Holds" | "CannotBeKept" | "Late" | "Kept";
         /** @enum {unknown} */
         PurchaseOrderState: "Sending" | "Placed" | "Confirmed" | "Shipped" | "Delayed" | "Refused" | "Received";
+        RateRow: {
+            name: string;
+            rate: string;
+        };
         /** @enum {unknown} */
         Rating: "Sound" | "Watch" | "Due" | "Unsafe";
         ReadOrderRecordEntry: {
@@ -3250,6 +3817,33 @@ export interface components {
             unit: null | string;
             rating: components["schemas"]["Rating"];
             photoHash: null | string;
+        };
+        RepricedAmount: {
+            what: string;
+            job: string;
+            /** Format: double */
+            before: number;
+            /** Format: double */
+            after: number;
+        };
+        RepricePreview: {
+            /** Format: double */
+            totalBefore: number;
+            /** Format: double */
+            totalAfter: number;
+            changes: components["schemas"]["RepricedAmount"][];
+            /** Format: int32 */
+            held: number;
+            needsDecision: boolean;
+        };
+        RepriceRequest: {
+            /** Format: int64 */
+            policyVersionId: number;
+        };
+        RepriceView: {
+            from: components["schemas"]["PolicyVersionView"];
+            to: components["schemas"]["PolicyVersionView"];
+            preview: components["schemas"]["RepricePreview"];
         };
         ReverseInvoiceRequest: {
             reason: string;
@@ -3303,10 +3897,19 @@ export interface components {
             code: string;
             label: string;
             kind: string;
+            category: string;
             /** Format: double */
             quantity: number;
             /** Format: double */
+            each: number;
+            /** Format: double */
+            policyPrice: null | number;
+            quantitySet: boolean;
+            /** Format: double */
             amount: number;
+            /** Format: double */
+            marginPercent: null | number;
+            waived: boolean;
         };
         SheetConcern: {
             /** Format: int64 */
@@ -3364,7 +3967,11 @@ export interface components {
             /** Format: double */
             hours: number;
             /** Format: double */
-            marginAim: number;
+            marginAim: null | number;
+            /** Format: double */
+            effectiveRate: null | number;
+            /** Format: double */
+            effectiveRateAim: null | number;
         };
         SheetInvoice: {
             /** Format: int64 */
@@ -3583,6 +4190,19 @@ export interface components {
             /** Format: date-time */
             at: string;
         };
+        /** @enum {unknown} */
+        StockCost: "Last" | "Average";
+        /** @enum {unknown} */
+        SuppliesBase: "Labor" | "Parts" | "LaborAndParts";
+        SuppliesRow: {
+            charged?: boolean;
+            percent?: string;
+            base?: components["schemas"]["SuppliesBase"];
+            minimum?: string;
+            maximum?: string;
+            taxable?: boolean;
+            costPercent?: string;
+        };
         TakePaymentCashRequest: {
             tendered: string;
         };
@@ -3604,6 +4224,11 @@ export interface components {
             state: components["schemas"]["CardChargeState"];
             message: string;
         };
+        TaxRow: {
+            code: string;
+            percent: string;
+            on: components["schemas"]["AmountKind"][];
+        };
         TypedVehicle: {
             plate: null | string;
             plateRegion: null | string;
@@ -3613,6 +4238,47 @@ export interface components {
             model: null | string;
             engine: null | string;
             color: null | string;
+        };
+        WritePolicyCurveView: {
+            table: string;
+            points: components["schemas"]["CurvePoint"][];
+            naive: components["schemas"]["WritePolicyNaivePiece"][];
+            lifts: components["schemas"]["MarkupLift"][];
+        };
+        WritePolicyDraftRequest: {
+            form: components["schemas"]["PolicyForm"];
+            /** Format: int32 */
+            version: number;
+        };
+        WritePolicyDraftView: {
+            /** Format: int32 */
+            version: number;
+            changedBy: string;
+            /** Format: date-time */
+            changedAt: string;
+        };
+        WritePolicyInForce: {
+            /** Format: int64 */
+            id: number;
+        };
+        WritePolicyInForceRequest: {
+            /** Format: int32 */
+            version: number;
+            note: null | string;
+        };
+        WritePolicyNaivePiece: {
+            from: components["schemas"]["CurvePoint"];
+            to: components["schemas"]["CurvePoint"];
+        };
+        WritePolicyView: {
+            form: components["schemas"]["PolicyForm"];
+            currency: string;
+            draft: null | components["schemas"]["WritePolicyDraftView"];
+            problems: components["schemas"]["Problem"][];
+            curves: components["schemas"]["WritePolicyCurveView"][];
+            differences: components["schemas"]["PolicyDifference"][];
+            versions: components["schemas"]["PolicyVersionView"][];
+            partCategories: string[];
         };
     };
     responses: never;

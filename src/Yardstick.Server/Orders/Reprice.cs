@@ -1,0 +1,52 @@
+using Yardstick.Core;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Setup;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Safety;
+using Yardstick.Server.Setup;
+
+namespace Yardstick.Server.Orders;
+
+/// <summary>An open order whose policy is older than the one in force: what a repricing would change, and doing it.</summary>
+public static class Reprice
+{
+    /// <summary>What changes, and from which version to which.</summary>
+    public sealed record View(PolicyVersionView From, PolicyVersionView To, RepricePreview Preview);
+    /// <summary>The version that prices the order from now on.</summary>
+    public sealed record Request(long PolicyVersionId);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/orders/{id:long}/reprice", PreviewAsync).Asks(Permission.SeeOrders).Produces<View>().ProducesProblem(404).ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/reprice", Handle).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
+    }
+
+    private static async Task<IResult> PreviewAsync(long id, ShopDb db)
+    {
+        if (await db.LoadOrderAsync(id) is not { } order) return Problems.Of(new Problem("order.gone", "There is no such order."));
+        var customer = order.CustomerId is { } customerId ? await db.Customers.FindAsync(customerId) : null;
+        var versions = await db.PolicyVersionsAsync();
+        var (from, to) = (versions.First(v => v.Id == order.PolicyVersionId), versions[0]);
+        try
+        {
+            var preview = RepricePreview.Of(order, customer, await db.PolicyAsync(from.Id), await db.PolicyAsync(to.Id));
+            return Results.Ok(new View(from, to, preview));
+        }
+        catch (CaseException bad)
+        {
+            return Problems.Of(new Problem("order.price", $"The policy in force can't price this order: {bad.Message}"));
+        }
+    }
+
+    private static Task<IResult> Handle(long id, Request request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    {
+        var db = under.Work.Db;
+        if (await db.PolicyVersions.FindAsync(request.PolicyVersionId) is null) return new Problem("policy.gone", "There is no such version of the policy.");
+        if (under.Order.Reprice(request.PolicyVersionId, under.Work.Actor).Problem is { } problem) return problem;
+        under.Policy = await db.PolicyAsync(request.PolicyVersionId);
+        return new Changed(under.Order.Version, id, under.Order.Version);
+    });
+}
