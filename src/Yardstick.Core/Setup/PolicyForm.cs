@@ -5,40 +5,62 @@ namespace Yardstick.Core.Setup;
 /// <summary>A policy as it is typed: figures are texts, so that a draft keeps whatever was written, even what is not right yet.</summary>
 public sealed record PolicyForm
 {
+    /// <summary>A form in which nothing was typed.</summary>
+    public static readonly PolicyForm Empty = new()
+    {
+        PricesIncludeTax = false,
+        LaborRates = [],
+        LaborCostPerHour = "",
+        MarkupBands = [],
+        Categories = [],
+        Ending = EndingKind.None,
+        EndingValue = "",
+        CapAtList = false,
+        StockCost = StockCost.Last,
+        Companions = [],
+        OrderFees = [],
+        Supplies = SuppliesRow.None,
+        Taxes = [],
+        Exemptions = [],
+        Overrun = OverrunRow.None,
+        MarginAim = "",
+        EffectiveRateAim = "",
+    };
+
     /// <summary>True where prices hold their taxes already.</summary>
-    public bool PricesIncludeTax { get; init; }
+    public required bool PricesIncludeTax { get; init; }
     /// <summary>Labor rates by name.</summary>
-    public IReadOnlyList<RateRow> LaborRates { get; init; } = [];
+    public required IReadOnlyList<RateRow> LaborRates { get; init; }
     /// <summary>What an hour costs the shop.</summary>
-    public string LaborCostPerHour { get; init; } = "";
+    public required string LaborCostPerHour { get; init; }
     /// <summary>Markup tables.</summary>
-    public IReadOnlyList<BandTable> MarkupBands { get; init; } = [];
+    public required IReadOnlyList<BandTable> MarkupBands { get; init; }
     /// <summary>Part categories and their tables.</summary>
-    public IReadOnlyList<CategoryRow> Categories { get; init; } = [];
+    public required IReadOnlyList<CategoryRow> Categories { get; init; }
     /// <summary>How part prices end.</summary>
-    public EndingKind Ending { get; init; }
+    public required EndingKind Ending { get; init; }
     /// <summary>The multiple or the fraction.</summary>
-    public string EndingValue { get; init; } = "";
+    public required string EndingValue { get; init; }
     /// <summary>True where a part never sells above its list price.</summary>
-    public bool CapAtList { get; init; }
+    public required bool CapAtList { get; init; }
     /// <summary>Which cost prices a stock part.</summary>
-    public StockCost StockCost { get; init; }
+    public required StockCost StockCost { get; init; }
     /// <summary>What comes along with parts of a category.</summary>
-    public IReadOnlyList<CompanionRow> Companions { get; init; } = [];
+    public required IReadOnlyList<CompanionRow> Companions { get; init; }
     /// <summary>Fees charged once an order.</summary>
-    public IReadOnlyList<FeeRow> OrderFees { get; init; } = [];
+    public required IReadOnlyList<FeeRow> OrderFees { get; init; }
     /// <summary>Shop supplies.</summary>
-    public SuppliesRow Supplies { get; init; } = new();
+    public required SuppliesRow Supplies { get; init; }
     /// <summary>Taxes.</summary>
-    public IReadOnlyList<TaxRow> Taxes { get; init; } = [];
+    public required IReadOnlyList<TaxRow> Taxes { get; init; }
     /// <summary>Reasons for exemption.</summary>
-    public IReadOnlyList<ExemptionRow> Exemptions { get; init; } = [];
+    public required IReadOnlyList<ExemptionRow> Exemptions { get; init; }
     /// <summary>How far approved work may grow.</summary>
-    public OverrunRow Overrun { get; init; } = new();
+    public required OverrunRow Overrun { get; init; }
     /// <summary>Margin that orders should reach, in percent.</summary>
-    public string MarginAim { get; init; } = "";
+    public required string MarginAim { get; init; }
     /// <summary>Labor that each sold hour should bring.</summary>
-    public string EffectiveRateAim { get; init; } = "";
+    public required string EffectiveRateAim { get; init; }
 }
 
 /// <summary>How part prices end.</summary>
@@ -72,29 +94,35 @@ public sealed record ExemptionRow(string Name, bool All, IReadOnlyList<string> T
 /// <summary>Shop supplies.</summary>
 public sealed record SuppliesRow
 {
+    /// <summary>No supplies.</summary>
+    public static readonly SuppliesRow None = new() { Charged = false, Percent = "", Base = SuppliesBase.Labor, Minimum = "", Maximum = "", Taxable = true, CostPercent = "" };
+
     /// <summary>False where the shop charges none.</summary>
-    public bool Charged { get; init; }
+    public required bool Charged { get; init; }
     /// <summary>Percent of the base.</summary>
-    public string Percent { get; init; } = "";
+    public required string Percent { get; init; }
     /// <summary>What it is a percentage of.</summary>
-    public SuppliesBase Base { get; init; }
+    public required SuppliesBase Base { get; init; }
     /// <summary>At least this; empty for no floor.</summary>
-    public string Minimum { get; init; } = "";
+    public required string Minimum { get; init; }
     /// <summary>At most this; empty for no ceiling.</summary>
-    public string Maximum { get; init; } = "";
+    public required string Maximum { get; init; }
     /// <summary>False where no tax is on it.</summary>
-    public bool Taxable { get; init; } = true;
+    public required bool Taxable { get; init; }
     /// <summary>What supplies cost the shop, in percent of what they bring.</summary>
-    public string CostPercent { get; init; } = "";
+    public required string CostPercent { get; init; }
 }
 
 /// <summary>How far approved work may grow past what was agreed to; empty figures are not set.</summary>
 public sealed record OverrunRow
 {
+    /// <summary>It may not grow.</summary>
+    public static readonly OverrunRow None = new() { Percent = "", Amount = "", TakeGreater = false };
+
     /// <summary>Percent of the amount agreed to.</summary>
-    public string Percent { get; init; } = "";
+    public required string Percent { get; init; }
     /// <summary>An amount.</summary>
-    public string Amount { get; init; } = "";
+    public required string Amount { get; init; }
     /// <summary>True takes the greater of the two, false the smaller.</summary>
-    public bool TakeGreater { get; init; }
+    public required bool TakeGreater { get; init; }
 }

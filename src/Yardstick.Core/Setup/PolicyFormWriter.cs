@@ -23,10 +23,10 @@ public static class PolicyFormWriter
             StockCost = policy.StockCost,
             Companions = pricing.Companions.Select(c => new CompanionRow(c.Code, c.Label ?? "", c.Category, c.Kind, Money(c.AmountPerUnit), Some(c.HoursPerUnit, Plain), Some(c.CostPerUnit, Money), c.Taxable, c.PassThrough)).ToList(),
             OrderFees = pricing.OrderFees.Select(f => new FeeRow(f.Code, Money(f.Amount), Some(f.CostEach, Money), f.Taxable, f.PassThrough, f.Category ?? "")).ToList(),
-            Supplies = pricing.Supplies is { } supplies ? Of(supplies) : new SuppliesRow(),
+            Supplies = pricing.Supplies is { } supplies ? Of(supplies) : SuppliesRow.None,
             Taxes = pricing.Taxes.Select(t => new TaxRow(t.Code, Plain(t.Percent), t.On)).ToList(),
             Exemptions = policy.Exemptions.Select(e => new ExemptionRow(e.Name, e.All, e.Taxes)).ToList(),
-            Overrun = pricing.Overrun is { } overrun ? new OverrunRow { Percent = Plain(overrun.Percent), Amount = Money(overrun.Amount), TakeGreater = overrun.TakeGreater } : new OverrunRow(),
+            Overrun = pricing.Overrun is { } overrun ? new OverrunRow { Percent = Plain(overrun.Percent), Amount = Money(overrun.Amount), TakeGreater = overrun.TakeGreater } : OverrunRow.None,
             MarginAim = Plain(policy.MarginAim),
             EffectiveRateAim = Money(policy.EffectiveRateAim),
         };

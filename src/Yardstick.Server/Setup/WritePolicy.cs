@@ -62,7 +62,7 @@ public static class WritePolicy
         var curves = new List<CurveView>();
         foreach (var table in form.MarkupBands)
         {
-            var alone = new PolicyForm { LaborRates = [new RateRow("general", "0")], MarkupBands = [table with { Name = "standard" }] };
+            var alone = PolicyForm.Empty with { LaborRates = [new RateRow("general", "0")], MarkupBands = [table with { Name = "standard" }] };
             if (PolicyFormReader.Read(alone, currency, PolicyUse.None).Policy is not { } policy) continue;
             var curve = MarkupCurve.Of(policy.Pricing.MarkupBands["standard"]);
             curves.Add(new CurveView(table.Name, curve.Points, [.. curve.Naive.Select(n => new NaivePiece(n.From, n.To))], curve.Lifts));

@@ -55,7 +55,7 @@ public class PolicyTests
             MarkupBands = [new BandTable("wide", [new BandRow("25", "2"), new BandRow("20", "1.8"), new BandRow("90", "1.4")])],
             Taxes = [new TaxRow("STATE", "-1", [])],
             Exemptions = [new ExemptionRow("Resale", false, ["CITY"])],
-            Supplies = new SuppliesRow { Charged = true, Percent = "6", Minimum = "40", Maximum = "38" },
+            Supplies = SuppliesRow.None with { Charged = true, Percent = "6", Minimum = "40", Maximum = "38" },
             Ending = EndingKind.EndWith,
             EndingValue = "1.95",
             MarginAim = "120",

@@ -13,6 +13,7 @@ const BenchPage = lazy(() => import('../areas/Floor/BenchPage'));
 const WriteUpPage = lazy(() => import('../areas/WriteUp/WriteUpPage'));
 const OrdersPage = lazy(() => import('../areas/Orders/OrdersPage'));
 const OrderSheet = lazy(() => import('../areas/Orders/OrderSheet'));
+const PolicyPage = lazy(() => import('../areas/Setup/policy/PolicyPage'));
 const PartsPage = lazy(() => import('../areas/Parts/PartsPage'));
 const InvoicePage = lazy(() => import('../areas/Billing/InvoicePage'));
 
@@ -61,6 +62,7 @@ export function App() {
               <Route path="orders" element={<OrdersPage />} />
               <Route path="orders/:id" element={<OrderSheet />} />
               <Route path="parts" element={<PartsPage />} />
+              <Route path="setup" element={<PolicyPage />} />
               <Route path="invoices/:id" element={<InvoicePage />} />
               <Route path="*" element={<Navigate to="/" replace />} />
             </Route>

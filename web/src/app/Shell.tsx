@@ -28,12 +28,14 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
   const mayParts = useMay('SeeParts');
   const mayOrders = useMay('SeeOrders');
   const mayWork = useMay('Work');
+  const maySetup = useMay('EditPolicy');
   const technician = useMe().role === 'Technician';
   useKeys('Everywhere', [
     { key: '', label: 'Go to the Floor', run: () => void navigate(technician ? '/floor' : '/') },
     ...(mayWrite ? [{ key: 'N', label: 'Write up', run: () => void navigate('/write-up') }] : []),
     ...(mayOrders ? [{ key: '', label: 'Go to Orders', run: () => void navigate('/orders') }] : []),
     ...(mayParts ? [{ key: '', label: 'Go to Parts', run: () => void navigate('/parts') }] : []),
+    ...(maySetup ? [{ key: '', label: 'Go to Setup: policy', run: () => void navigate('/setup') }] : []),
     ...(mayWork ? [{ key: '', label: 'Go to the Bench', run: () => void navigate('/bench') }] : []),
   ]);
   const current = /^\/orders\/(\d+)/.exec(location.pathname)?.[1];
@@ -55,6 +57,7 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
           {mayOrders && <NavLink to="/orders">Orders</NavLink>}
           {mayParts && <NavLink to="/parts">Parts</NavLink>}
           {mayWork && !technician && <NavLink to="/bench">Bench</NavLink>}
+          {maySetup && <NavLink to="/setup">Setup</NavLink>}
         </nav>
         {mayFind ? <FindField /> : <span className="grow" />}
         {mayWrite && (

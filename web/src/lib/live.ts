@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import type { Schemas } from './api';
 
 interface Touched {
-  kind: 'order' | 'floor' | 'parts' | 'bench' | 'invoice';
+  kind: 'order' | 'floor' | 'parts' | 'bench' | 'invoice' | 'policy';
   id: number;
   version: number;
 }
@@ -24,7 +24,8 @@ export function useLive(): boolean {
     connection.on('changed', (touched: Touched[]) => {
       for (const { kind, id } of touched) {
         if (kind === 'order') {
-          void client.invalidateQueries({ queryKey: ['order', id] });
+          // Without an id it is about every order.
+          void client.invalidateQueries({ queryKey: id ? ['order', id] : ['order'] });
           void client.invalidateQueries({ queryKey: ['orders'] });
         } else if (kind === 'invoice') void client.invalidateQueries({ queryKey: ['invoice', id] });
         else void client.invalidateQueries({ queryKey: [kind] });

@@ -3582,9 +3582,9 @@ export interface components {
         /** @enum {unknown} */
         OrderState: "Open" | "Posted";
         OverrunRow: {
-            percent?: string;
-            amount?: string;
-            takeGreater?: boolean;
+            percent: string;
+            amount: string;
+            takeGreater: boolean;
         };
         PartsView: {
             needed: components["schemas"]["PartsViewNeeded"][];
@@ -3708,23 +3708,23 @@ export interface components {
             after: string;
         };
         PolicyForm: {
-            pricesIncludeTax?: boolean;
-            laborRates?: components["schemas"]["RateRow"][];
-            laborCostPerHour?: string;
-            markupBands?: components["schemas"]["BandTable"][];
-            categories?: components["schemas"]["CategoryRow"][];
-            ending?: components["schemas"]["EndingKind"];
-            endingValue?: string;
-            capAtList?: boolean;
-            stockCost?: components["schemas"]["StockCost"];
-            companions?: components["schemas"]["CompanionRow"][];
-            orderFees?: components["schemas"]["FeeRow"][];
-            supplies?: components["schemas"]["SuppliesRow"];
-            taxes?: components["schemas"]["TaxRow"][];
-            exemptions?: components["schemas"]["ExemptionRow"][];
-            overrun?: components["schemas"]["OverrunRow"];
-            marginAim?: string;
-            effectiveRateAim?: string;
+            pricesIncludeTax: boolean;
+            laborRates: components["schemas"]["RateRow"][];
+            laborCostPerHour: string;
+            markupBands: components["schemas"]["BandTable"][];
+            categories: components["schemas"]["CategoryRow"][];
+            ending: components["schemas"]["EndingKind"];
+            endingValue: string;
+            capAtList: boolean;
+            stockCost: components["schemas"]["StockCost"];
+            companions: components["schemas"]["CompanionRow"][];
+            orderFees: components["schemas"]["FeeRow"][];
+            supplies: components["schemas"]["SuppliesRow"];
+            taxes: components["schemas"]["TaxRow"][];
+            exemptions: components["schemas"]["ExemptionRow"][];
+            overrun: components["schemas"]["OverrunRow"];
+            marginAim: string;
+            effectiveRateAim: string;
         };
         PolicyVersionView: {
             /** Format: int64 */
@@ -4195,13 +4195,13 @@ export interface components {
         /** @enum {unknown} */
         SuppliesBase: "Labor" | "Parts" | "LaborAndParts";
         SuppliesRow: {
-            charged?: boolean;
-            percent?: string;
-            base?: components["schemas"]["SuppliesBase"];
-            minimum?: string;
-            maximum?: string;
-            taxable?: boolean;
-            costPercent?: string;
+            charged: boolean;
+            percent: string;
+            base: components["schemas"]["SuppliesBase"];
+            minimum: string;
+            maximum: string;
+            taxable: boolean;
+            costPercent: string;
         };
         TakePaymentCashRequest: {
             tendered: string;

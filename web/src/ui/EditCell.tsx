@@ -11,6 +11,10 @@ interface Props {
   disabled?: boolean;
   placeholder?: string;
   title?: string;
+  /** What is wrong with what is kept, where that is known from elsewhere. */
+  wrong?: string;
+  /** A figure that tells why it is what it is, on the key W. */
+  why?: () => void;
 }
 
 /** Goes to the cell of the same column in the next or previous row. */
@@ -22,10 +26,11 @@ function goTo(from: HTMLElement, col: string, step: number): boolean {
 }
 
 /** A cell that is edited in place. What was typed is kept on leaving it; what is refused stays, with its reason. */
-export function EditCell({ label, value, commit, col, className, disabled, placeholder, title }: Props) {
+export function EditCell({ label, value, commit, col, className, disabled, placeholder, title, why, wrong }: Props) {
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
+  const [refused, setProblem] = useState<string | null>(null);
+  const problem = refused ?? (draft === null ? wrong : null) ?? null;
   const escaped = useRef(false);
   const keep = async () => {
     if (escaped.current || draft === null || draft === value) {
@@ -65,6 +70,9 @@ export function EditCell({ label, value, commit, col, className, disabled, place
           if (event.key === 'Escape') {
             escaped.current = true;
             event.currentTarget.blur();
+          } else if (why && event.key.toLowerCase() === 'w' && !event.ctrlKey && !event.metaKey) {
+            event.preventDefault();
+            why();
           } else if (event.key === 'Enter' && !event.ctrlKey) {
             event.preventDefault();
             if (!(col && goTo(event.currentTarget, col, 1))) event.currentTarget.blur();

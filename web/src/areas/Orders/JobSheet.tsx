@@ -7,6 +7,7 @@ import { EditCell } from '../../ui/EditCell';
 import { useSay } from '../../ui/Toasts';
 import type { Decision } from '../Approval/DecisionDialog';
 import { AddLine } from './AddLine';
+import { CompanionRow } from './CompanionRow';
 import { LineRow } from './LineRow';
 import { useWork, type Job } from './useSheet';
 
@@ -34,8 +35,8 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
   const note = [
     job.onTheClock.length > 0 ? `${job.onTheClock.join(', ')} on the clock` : '',
     job.decision === 'Proposed' || aside ? `adds ${amount(job.addsToTotal)} in all` : '',
-    margins && job.marginPercent !== null && !aside ? `margin ${Math.round(job.marginPercent)}%` : '',
   ].filter(Boolean);
+  const margin = margins && !aside ? job.marginPercent : null;
   return (
     <section className={`job ${aside ? 'aside' : ''}`} id={`job-${job.id}`} data-current={current} onFocusCapture={onFocus} aria-label={job.title}>
       <header>
@@ -52,7 +53,22 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
             <EditCell label={`One price for ${job.title}`} value={job.fixedPrice.toFixed(2)} commit={onePrice} disabled={closed} />
           </span>
         )}
-        <span className="soft clip grow">{note.join(' · ')}</span>
+        <span className="soft clip grow">
+          {note.join(' · ')}
+          {margin !== null && (
+            <>
+              {note.length > 0 && ' · '}
+              <button
+                className="plainly"
+                data-why={`job:${job.id}.margin`}
+                data-why-title={`margin ${margin}%`}
+                onClick={(event) => why(`job:${job.id}.margin`, `margin ${margin}%`, event.currentTarget)}
+              >
+                margin {Math.round(margin)}%
+              </button>
+            </>
+          )}
+        </span>
         <div className="decide">
           {job.decision === 'Proposed' ? (
             !closed &&
@@ -116,16 +132,7 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
           <LineRow key={line.id} line={line} job={job} />
         ))}
         {job.companions.map((companion) => (
-          <div className="line along" key={companion.code}>
-            <span className="kind">{companion.kind}</span>
-            <span>
-              {companion.label} <span className="small">&nbsp;comes along</span>
-            </span>
-            <span className="small">{companion.code}</span>
-            <span className="right">{companion.quantity}</span>
-            <span />
-            <span className="right">{amount(companion.amount)}</span>
-          </div>
+          <CompanionRow key={companion.code} companion={companion} job={job} />
         ))}
       </div>
       {!closed && !aside && current && <AddLine job={job} />}

@@ -52,6 +52,7 @@ export function LineRow({ line, job }: { line: Line; job: Job }) {
           value={eachValue === null ? '' : unitAmount(eachValue)}
           commit={set(each)}
           disabled={closed || job.fixedPrice !== null}
+          why={() => why(`line:${line.id}.each`, unitAmount(line.each ?? 0), document.activeElement as HTMLElement)}
           title={line.policyPrice !== null ? `Set by hand; the policy says ${unitAmount(line.policyPrice)}. Empty it to go back.` : undefined}
         />
       ) : (

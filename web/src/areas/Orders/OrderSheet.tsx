@@ -2,7 +2,7 @@ import Popover from '@mui/material/Popover';
 import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { api, take } from '../../lib/api';
+import { api, take, type Schemas } from '../../lib/api';
 import { useKeys } from '../../lib/keys';
 import { useMay } from '../../lib/shop';
 import { Failed, Loading } from '../../ui/States';
@@ -19,6 +19,7 @@ import './orders.css';
 
 const DecisionDialog = lazy(() => import('../Approval/DecisionDialog'));
 const CloseDialog = lazy(() => import('../Billing/CloseDialog'));
+const RepriceDialog = lazy(() => import('./RepriceDialog'));
 const RecordDrawer = lazy(() => import('./RecordDrawer'));
 
 /** The order sheet: one page from first word to paid invoice. */
@@ -33,8 +34,15 @@ export default function OrderSheet() {
   const [currentId, setCurrent] = useState<number | null>(null);
   const [deciding, setDeciding] = useState<{ jobId: number; kind: Decision } | null>(null);
   const [closing, setClosing] = useState(false);
+  const [repricing, setRepricing] = useState(false);
   const [recordOpen, setRecordOpen] = useState(false);
   const [why, setWhy] = useState<{ key: string; title: string; anchor: HTMLElement } | null>(null);
+  const whys = useQuery({
+    queryKey: ['order', id, 'why', sheet.data?.version],
+    queryFn: () => take(api.GET('/api/orders/{id}/why', { params: { path: { id } } })),
+    enabled: why !== null,
+    placeholderData: (before) => before,
+  });
   const newJob = useRef<HTMLInputElement>(null);
   const data = sheet.data;
   const jobs = data?.jobs ?? [];
@@ -89,6 +97,14 @@ export default function OrderSheet() {
     <SheetContext value={{ sheet: data, edits, closed, margins: margins && mayMargin, why: (key, title, anchor) => setWhy({ key, title, anchor }) }}>
       <div className="sheet-page">
         <SheetHeader onRecord={() => setRecordOpen(true)} />
+        {data.policyIsOlder && !closed && (
+          <div className="policy-older" role="status">
+            <span className="grow">This order is priced by an older policy than the one in force. Nothing changes until you say so.</span>
+            <button className="linkish" onClick={() => setRepricing(true)}>
+              See what repricing changes
+            </button>
+          </div>
+        )}
         <div className="sheet-body">
           <Spine
             current={current?.id}
@@ -115,36 +131,40 @@ export default function OrderSheet() {
         <Tally onClose={() => setClosing(true)} onMargins={toggleMargins} />
       </div>
       <Popover
-        open={why !== null}
+        // Opened with its content, so that it finds its place at once.
+        open={why !== null && !whys.isPending}
         anchorEl={why?.anchor}
         onClose={() => setWhy(null)}
         anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
         transformOrigin={{ vertical: 'top', horizontal: 'center' }}
       >
-        {why && <Why id={id} target={why.key} title={why.title} version={data.version} />}
+        {why && <Why target={why.key} title={why.title} entries={whys.data} failed={whys.isError} />}
       </Popover>
       <Suspense fallback={null}>
         {deciding && deciding_job && <DecisionDialog job={deciding_job} kind={deciding.kind} onClose={() => setDeciding(null)} />}
         {closing && <CloseDialog onClose={() => setClosing(false)} />}
+        {repricing && <RepriceDialog onClose={() => setRepricing(false)} />}
         {recordOpen && <RecordDrawer id={id} onClose={() => setRecordOpen(false)} />}
       </Suspense>
     </SheetContext>
   );
 }
 
-function Why({ id, target, title, version }: { id: number; target: string; title: string; version: number }) {
-  const { data, error } = useQuery({
-    queryKey: ['order', id, 'why', version],
-    queryFn: () => take(api.GET('/api/orders/{id}/why', { params: { path: { id } } })),
-  });
-  const steps = data?.find((entry) => entry.key === target)?.steps;
+function Why({ target, title, entries, failed }: { target: string; title: string; entries: Schemas['ReadOrderWhy'][] | undefined; failed: boolean }) {
+  // A key that ends in a colon asks for every amount of its kind, such as each tax.
+  const found = entries?.filter((entry) => (target.endsWith(':') ? entry.key.startsWith(target) : entry.key === target)) ?? [];
   return (
     <div className="why" role="dialog" aria-label={`Why ${title}`}>
       <h3>Why {title}</h3>
-      {steps ? (
-        <dl>{steps.map((step, i) => [<dt key={`t${i}`}>{step.text}</dt>, <dd key={`v${i}`}>{step.value}</dd>])}</dl>
+      {found.length > 0 ? (
+        found.map((entry) => (
+          <div key={entry.key}>
+            {target.endsWith(':') && <h4>{entry.key.slice(target.length).toLowerCase()}</h4>}
+            <dl>{entry.steps.map((step, i) => [<dt key={`t${i}`}>{step.text}</dt>, <dd key={`v${i}`}>{step.value}</dd>])}</dl>
+          </div>
+        ))
       ) : (
-        <p className="soft">{error ? 'The server does not answer.' : data ? 'Nothing went into this amount.' : 'Asking…'}</p>
+        <p className="soft">{failed ? 'The server does not answer.' : 'Nothing went into this amount.'}</p>
       )}
     </div>
   );

@@ -26,13 +26,14 @@ export function Tally({ onClose, onMargins }: { onClose: () => void; onMargins: 
   const undecided = sheet.jobs.some((job) => job.decision === 'Proposed');
   return (
     <footer className="tally" aria-label="Totals">
-      {sum('Labor', f.labor, 'total')}
-      {sum('Parts', f.parts, 'total')}
-      {f.sublet !== 0 && sum('Sublet', f.sublet, 'total')}
-      {f.fees !== 0 && sum('Fees', f.fees, 'total')}
-      {f.core !== 0 && sum('Cores', f.core, 'total')}
+      {sum('Labor', f.labor, 'labor')}
+      {sum('Parts', f.parts, 'parts')}
+      {f.sublet !== 0 && sum('Sublet', f.sublet, 'sublet')}
+      {f.fees !== 0 && sum('Fees', f.fees, 'fees')}
+      {f.core !== 0 && sum('Cores', f.core, 'core')}
       {sum('Supplies', f.supplies, 'supplies')}
-      {sum('Tax', f.tax, f.taxes.find((t) => t.amount > 0) ? `taxes:${f.taxes.find((t) => t.amount > 0)!.code}` : 'total')}
+      {f.discounts !== 0 && sum('Discounts', -f.discounts, 'discounts')}
+      {sum('Tax', f.tax, 'tax:')}
       <button
         className="sum total"
         data-why="total"
@@ -44,20 +45,38 @@ export function Tally({ onClose, onMargins }: { onClose: () => void; onMargins: 
       </button>
       <Ceiling />
       {mayMargin && margins && f.marginPercent !== null && (
-        <div className="measure" style={{ flexBasis: 130 }}>
+        <div className="measure" style={{ flexBasis: 190 }}>
           <div className="label">
-            Margin {Math.round(f.marginPercent)}%{' '}
+            <button
+              className="plainly"
+              data-why="margin"
+              data-why-title={`margin ${f.marginPercent}%`}
+              onClick={(event) => why('margin', `margin ${f.marginPercent}%`, event.currentTarget)}
+            >
+              Margin {Math.round(f.marginPercent)}%
+            </button>{' '}
             <button className="linkish small" onClick={onMargins}>
               hide M
             </button>
           </div>
-          <div className="rule tall" role="img" aria-label={`Margin ${f.marginPercent} percent, aim ${f.marginAim}`}>
+          <div className="rule tall" role="img" aria-label={`Margin ${f.marginPercent} percent${f.marginAim === null ? '' : `, aim ${f.marginAim}`}`}>
             <div className="fill" style={{ width: `${Math.max(0, Math.min(100, f.marginPercent))}%` }} />
             <div className="ticks" />
-            <div className="mark" style={{ left: `${f.marginAim}%` }} />
+            {f.marginAim !== null && <div className="mark" style={{ left: `${f.marginAim}%` }} />}
           </div>
           <div className="under">
-            <span style={{ paddingLeft: `${f.marginAim - 12}%` }}>aim {f.marginAim}</span>
+            {f.marginAim !== null && <span className="nowrap">aim {f.marginAim}%</span>}
+            {f.effectiveRate !== null && (
+              <button
+                className="plainly nowrap"
+                data-why="effectiveLaborRate"
+                data-why-title={`${amount(f.effectiveRate)} an hour`}
+                onClick={(event) => why('effectiveLaborRate', `${amount(f.effectiveRate!)} an hour`, event.currentTarget)}
+              >
+                {amount(f.effectiveRate)}
+                {f.effectiveRateAim === null ? '' : ` of ${Math.round(f.effectiveRateAim)}`} an hour
+              </button>
+            )}
           </div>
         </div>
       )}

@@ -7,6 +7,7 @@ import { useSay } from '../../ui/Toasts';
 export type Sheet = Schemas['SheetView'];
 export type Job = Schemas['SheetJob'];
 export type Line = Schemas['SheetLine'];
+export type Companion = Schemas['SheetCompanion'];
 export type LineKind = Schemas['LineKind'];
 
 /** An order's sheet, kept up to date as anyone changes it. */
@@ -47,6 +48,31 @@ export function useEdits(id: number) {
         kept(take(api.POST('/api/orders/{id}/jobs/{jobId}', { params: { path: { id, jobId } }, body: { field, value, version } }))),
       addJob: (title: string | null, cannedJobId: number | null) =>
         kept(take(api.POST('/api/orders/{id}/jobs', { params: { path }, body: { title, cannedJobId } }))),
+      companion: (job: Job, code: string, field: string, value: string) =>
+        kept(
+          take(
+            api.POST('/api/orders/{id}/jobs/{jobId}/companions', {
+              params: { path: { id, jobId: job.id } },
+              body: { code, field, value, version: job.version },
+            }),
+          ),
+        ),
+      waive: (job: Job, companion: Companion) => {
+        const set = (value: string, version: number) =>
+          take(
+            api.POST('/api/orders/{id}/jobs/{jobId}/companions', {
+              params: { path: { id, jobId: job.id } },
+              body: { code: companion.code, field: 'waived', value, version },
+            }),
+          );
+        return undoable(set('true', job.version), `${companion.label} does not come along.`, () => set('false', job.version + 1));
+      },
+      reprice: (from: number, to: number) =>
+        undoable(
+          take(api.POST('/api/orders/{id}/reprice', { params: { path }, body: { policyVersionId: to } })),
+          `The order is priced by version ${to} of the policy.`,
+          () => take(api.POST('/api/orders/{id}/reprice', { params: { path }, body: { policyVersionId: from } })),
+        ),
       removeJob: (job: Job) =>
         undoable(take(api.DELETE('/api/orders/{id}/jobs/{jobId}', { params: { path: { id, jobId: job.id } } })), `${job.title} is off the order.`, () =>
           take(api.POST('/api/orders/{id}/jobs/{jobId}/restore', { params: { path: { id, jobId: job.id } } })),
