@@ -32,5 +32,6 @@ await take('order-sheet', 'mina', '/orders/2501', { act: (page) => page.getByRol
 await take('order-sheet-dark', 'mina', '/orders/2501', { dark: true });
 await take('parts', 'mina', '/parts');
 await take('bench', 'ana', '/bench', { width: 800, height: 1080 });
+await take('policy', 'ingrid', '/setup', { act: (page) => page.keyboard.press('j') });
 await take('invoice', 'mina', '/invoices/2494');
 await browser.close();

@@ -10,25 +10,28 @@ public static class CaseWriter
     public static string Write(PricingCase pricing)
     {
         using var stream = new MemoryStream();
-        using (var json = new Utf8JsonWriter(stream))
-        {
-            json.WriteStartObject();
-            json.WritePropertyName("policy");
-            PolicyWriter.Write(json, pricing.Policy);
-            Customer(json, pricing.Customer);
-            if (pricing.CounterSale) json.WriteBoolean("counterSale", true);
-            Rate(json, "laborRate", pricing.LaborRate);
-            Discounts(json, pricing.Discounts);
-            Numbers(json, "payments", pricing.Payments);
-            Numbers(json, "adjustments", pricing.Adjustments);
-            Include(json, pricing.Include);
-            Number(json, "authorized", pricing.Authorized);
-            json.WriteStartArray("jobs");
-            foreach (var job in pricing.Jobs) Job(json, job);
-            json.WriteEndArray();
-            json.WriteEndObject();
-        }
+        using (var json = new Utf8JsonWriter(stream)) Write(json, pricing);
         return Encoding.UTF8.GetString(stream.ToArray());
+    }
+
+    /// <summary>Writes a case.</summary>
+    public static void Write(Utf8JsonWriter json, PricingCase pricing)
+    {
+        json.WriteStartObject();
+        json.WritePropertyName("policy");
+        PolicyWriter.Write(json, pricing.Policy);
+        Customer(json, pricing.Customer);
+        if (pricing.CounterSale) json.WriteBoolean("counterSale", true);
+        Rate(json, "laborRate", pricing.LaborRate);
+        Discounts(json, pricing.Discounts);
+        Numbers(json, "payments", pricing.Payments);
+        Numbers(json, "adjustments", pricing.Adjustments);
+        Include(json, pricing.Include);
+        Number(json, "authorized", pricing.Authorized);
+        json.WriteStartArray("jobs");
+        foreach (var job in pricing.Jobs) Job(json, job);
+        json.WriteEndArray();
+        json.WriteEndObject();
     }
 
     private static void Include(Utf8JsonWriter json, Inclusion include)

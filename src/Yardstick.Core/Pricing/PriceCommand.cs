@@ -12,9 +12,13 @@ public static class PriceCommand
 
     /// <summary>Reads cases and writes one result a line.</summary>
     /// <returns>0, or 1 if any case was bad.</returns>
-    public static async Task<int> RunAsync(Stream input, Stream output)
+    public static Task<int> RunAsync(Stream input, Stream output) =>
+        RunAsync(input, output, (json, pricing) => ResultWriter.Write(json, OrderPricer.PriceChecked(pricing)));
+
+    /// <summary>Reads cases and writes for each what the answer says; benchmarks leave the computing out.</summary>
+    internal static async Task<int> RunAsync(Stream input, Stream output, Action<Utf8JsonWriter, PricingCase> answer)
     {
-        using var run = new Run(output);
+        using var run = new Run(output, answer);
         var reader = PipeReader.Create(input, new StreamPipeReaderOptions(bufferSize: 64 * 1024));
         bool? lines = null;
         while (true)
@@ -91,7 +95,7 @@ public static class PriceCommand
         return true;
     }
 
-    private sealed class Run(Stream output) : IDisposable
+    private sealed class Run(Stream output, Action<Utf8JsonWriter, PricingCase> answer) : IDisposable
     {
         private readonly ArrayBufferWriter<byte> pending = new(128 * 1024);
         private Utf8JsonWriter? json;
@@ -106,7 +110,7 @@ public static class PriceCommand
             try
             {
                 var bytes = line.IsSingleSegment ? line.First : line.ToArray();
-                ResultWriter.Write(json, OrderPricer.PriceChecked(CaseReader.Read(bytes)));
+                answer(json, CaseReader.Read(bytes));
             }
             catch (CaseException bad)
             {

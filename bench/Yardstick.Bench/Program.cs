@@ -1,0 +1,22 @@
+using BenchmarkDotNet.Running;
+using Yardstick.Bench;
+
+// Each prints figures to be compared within one run; none decides whether something passes.
+var rest = args.Skip(1).ToArray();
+switch (args.FirstOrDefault())
+{
+    case "pricing":
+        BenchmarkRunner.Run<PricingBench>(args: rest);
+        return 0;
+    case "price-file":
+        return await PriceFile.CompareAsync(rest);
+    case "price-memory":
+        return await PriceFile.MemoryAsync(rest);
+    default:
+        Console.WriteLine("""
+            pricing        a small and a large order with all figures of what each job adds: time and allocations
+            price-file     a file of cases priced, against reading the same cases and writing them back   [200000]
+            price-memory   peak memory of pricing a long file against that of a short one                 [20000 1000000]
+            """);
+        return 1;
+}
