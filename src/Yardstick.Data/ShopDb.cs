@@ -40,6 +40,20 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     public DbSet<CustomerPhone> CustomerPhones => Set<CustomerPhone>();
     /// <summary>Vehicles.</summary>
     public DbSet<Vehicle> Vehicles => Set<Vehicle>();
+    /// <summary>E-mail addresses.</summary>
+    public DbSet<CustomerEmail> CustomerEmails => Set<CustomerEmail>();
+    /// <summary>Contact people.</summary>
+    public DbSet<CustomerContact> CustomerContacts => Set<CustomerContact>();
+    /// <summary>Sites.</summary>
+    public DbSet<CustomerSite> CustomerSites => Set<CustomerSite>();
+    /// <summary>Accounts' own numbers for labor rates.</summary>
+    public DbSet<CustomerRate> CustomerRates => Set<CustomerRate>();
+    /// <summary>Changes on customers and vehicles.</summary>
+    public DbSet<RecordChange> RecordChanges => Set<RecordChange>();
+    /// <summary>Merged records.</summary>
+    public DbSet<Merge> Merges => Set<Merge>();
+    /// <summary>Cars passed on to other owners.</summary>
+    public DbSet<VehicleTransfer> VehicleTransfers => Set<VehicleTransfer>();
     /// <summary>Odometer readings.</summary>
     public DbSet<OdometerReading> OdometerReadings => Set<OdometerReading>();
     /// <summary>Orders.</summary>

@@ -125,7 +125,7 @@ public class DemoTests(ShopFixture shop) : IClassFixture<ShopFixture>
     [InlineData("SELECT * FROM OdometerReadings WHERE VehicleId = 7 ORDER BY At DESC LIMIT 1")]
     [InlineData("SELECT * FROM Payments WHERE InvoiceId = 7")]
     [InlineData("SELECT * FROM Invoices WHERE OrderId = 7")]
-    [InlineData("SELECT rowid FROM Search WHERE Search MATCH '\"sor\"*'")]
+    [InlineData("SELECT rowid FROM SearchPeople WHERE SearchPeople MATCH '\"sor\"*'")]
     public async Task Hot_queries_use_an_index(string query)
     {
         await using var db = shop.OpenDb();

@@ -3,7 +3,7 @@ using Yardstick.Core.Values;
 namespace Yardstick.Core.Records;
 
 /// <summary>A person or a business whose cars the shop looks after.</summary>
-public class Customer
+public partial class Customer
 {
     /// <summary>Key.</summary>
     public long Id { get; set; }
@@ -17,14 +17,32 @@ public class Customer
     public string BusinessName { get; set; } = "";
     /// <summary>Telephone numbers, the usual one first.</summary>
     public List<CustomerPhone> Phones { get; } = [];
-    /// <summary>E-mail address.</summary>
-    public string Email { get; set; } = "";
+    /// <summary>E-mail addresses, the usual one first.</summary>
+    public List<CustomerEmail> Emails { get; } = [];
+    /// <summary>People of a business, or of a household.</summary>
+    public List<CustomerContact> Contacts { get; } = [];
+    /// <summary>Further places of a business.</summary>
+    public List<CustomerSite> Sites { get; } = [];
+    /// <summary>The account's own numbers for named labor rates.</summary>
+    public List<CustomerRate> Rates { get; } = [];
     /// <summary>Street, place and code, several lines.</summary>
     public string Address { get; set; } = "";
     /// <summary>What must be seen by whoever deals with the customer.</summary>
     public string Alert { get; set; } = "";
     /// <summary>Name of the policy's exemption that frees the customer of taxes; empty for none.</summary>
     public string TaxExempt { get; set; } = "";
+    /// <summary>Number of the exemption's certificate.</summary>
+    public string TaxCertificate { get; set; } = "";
+    /// <summary>Last day on which the certificate holds; null where it does not end.</summary>
+    public DateOnly? TaxExemptUntil { get; set; }
+    /// <summary>Why nothing is done for them any more; empty where they are served.</summary>
+    public string DoNotServe { get; set; } = "";
+    /// <summary>Notes for the shop.</summary>
+    public string Notes { get; set; } = "";
+    /// <summary>Days until an invoice is due; null pays at once.</summary>
+    public int? CreditDays { get; set; }
+    /// <summary>The most that may be owed; null for no limit.</summary>
+    public decimal? CreditLimit { get; set; }
     /// <summary>Name of the account's usual labor rate.</summary>
     public string LaborRateName { get; set; } = "";
     /// <summary>Percent off part prices.</summary>
@@ -33,6 +51,13 @@ public class Customer
     public string Source { get; set; } = "";
     /// <summary>First seen, UTC.</summary>
     public DateTime CreatedAt { get; set; }
+    /// <summary>The record that took this one over; null while it stands by itself.</summary>
+    public long? MergedIntoId { get; set; }
+    /// <summary>Counts up with every change.</summary>
+    public int Version { get; set; } = 1;
+
+    /// <summary>Whether the exemption holds on a day: it ends with its certificate.</summary>
+    public bool IsExemptOn(DateOnly day) => TaxExempt.Length > 0 && (TaxExemptUntil is not { } until || day <= until);
 
     /// <summary>The name by which everybody calls them.</summary>
     public string DisplayName => IsBusiness && BusinessName.Length > 0 ? BusinessName : $"{FirstName} {LastName}".Trim();
@@ -46,7 +71,6 @@ public class Customer
             FirstName = Clean(firstName),
             LastName = Clean(lastName),
             BusinessName = Clean(businessName),
-            Email = Clean(email),
             CreatedAt = now,
         };
         customer.IsBusiness = customer.BusinessName.Length > 0;
@@ -55,8 +79,12 @@ public class Customer
         {
             if (name.Length > 200) return new Problem("customer.name", "A name can have at most 200 characters.", field);
         }
-        if (customer.Email.Length > 0 && !customer.Email.Contains('@', StringComparison.Ordinal))
-            return new Problem("customer.email", $"\"{customer.Email}\" is not an e-mail address.", "email");
+        if (Clean(email).Length > 0)
+        {
+            var address = EmailAddress.Parse(email);
+            if (address.Problem is { } noAddress) return noAddress;
+            customer.Emails.Add(new CustomerEmail { Address = address.Value.Text });
+        }
         if (!string.IsNullOrWhiteSpace(phone))
         {
             var number = PhoneNumber.Parse(phone, country);

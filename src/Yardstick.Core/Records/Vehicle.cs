@@ -3,7 +3,7 @@ using Yardstick.Core.Values;
 namespace Yardstick.Core.Records;
 
 /// <summary>A car, truck or other vehicle.</summary>
-public class Vehicle
+public partial class Vehicle
 {
     /// <summary>Key.</summary>
     public long Id { get; set; }
@@ -23,6 +23,14 @@ public class Vehicle
     public string Model { get; set; } = "";
     /// <summary>Engine.</summary>
     public string Engine { get; set; } = "";
+    /// <summary>Trim.</summary>
+    public string Trim { get; set; } = "";
+    /// <summary>Transmission.</summary>
+    public string Transmission { get; set; } = "";
+    /// <summary>Month in which it was made, as on its plate: <c>2019-03</c>.</summary>
+    public string ProductionMonth { get; set; } = "";
+    /// <summary>Its photo, by content hash.</summary>
+    public string PhotoHash { get; set; } = "";
     /// <summary>Driven wheels.</summary>
     public string Drive { get; set; } = "";
     /// <summary>Color.</summary>
@@ -31,6 +39,10 @@ public class Vehicle
     public string UnitNumber { get; set; } = "";
     /// <summary>What everyone who opens it must see.</summary>
     public string Warning { get; set; } = "";
+    /// <summary>The record that took this one over; null while it stands by itself.</summary>
+    public long? MergedIntoId { get; set; }
+    /// <summary>Counts up with every change.</summary>
+    public int Version { get; set; } = 1;
     /// <summary>Readings with their dates.</summary>
     public List<OdometerReading> Readings { get; } = [];
 
@@ -52,6 +64,8 @@ public class Vehicle
             Engine = typed.Engine?.Trim() ?? "",
             Color = typed.Color?.Trim() ?? "",
             PlateRegion = typed.PlateRegion?.Trim().ToUpperInvariant() ?? "",
+            Drive = typed.Drive?.Trim() ?? "",
+            Trim = typed.Trim?.Trim() ?? "",
         };
         if (!string.IsNullOrWhiteSpace(typed.Plate))
         {
@@ -78,7 +92,7 @@ public class Vehicle
 }
 
 /// <summary>What was typed about a vehicle.</summary>
-public sealed record TypedVehicle(string? Plate, string? PlateRegion, string? Vin, string? Year, string? Make, string? Model, string? Engine, string? Color);
+public sealed record TypedVehicle(string? Plate, string? PlateRegion, string? Vin, string? Year, string? Make, string? Model, string? Engine, string? Color, string? Drive = null, string? Trim = null);
 
 /// <summary>An odometer reading.</summary>
 public class OdometerReading

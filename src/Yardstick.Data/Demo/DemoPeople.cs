@@ -77,12 +77,20 @@ internal static class DemoPeople
                 customer.IsBusiness = true;
                 customer.BusinessName = DemoNames.Businesses[i - 390];
                 if (i % 3 == 0) (customer.LaborRateName, customer.PartsDiscountPercent) = ("fleet", 10);
-                if (i == 415) customer.TaxExempt = "Resale";
+                if (i % 10 == 5)
+                {
+                    (customer.CreditDays, customer.CreditLimit) = (30, 5000);
+                    customer.Sites.Add(new CustomerSite { Name = "North yard", Address = "40 Kelp Road\nLantern Bay" });
+                    customer.Sites.Add(new CustomerSite { Name = "Harbor gate", Address = "3 Customs Quay\nLantern Bay" });
+                    customer.Contacts.Add(new CustomerContact { Name = $"{DemoNames.First[i % 50]} {DemoNames.Last[i % 50]}", Role = "dispatcher", Phone = $"+12075550{100 + i % 90}", Copied = true });
+                    customer.Contacts.Add(new CustomerContact { Name = $"{DemoNames.First[(i + 9) % 50]} {DemoNames.Last[(i + 17) % 50]}", Role = "accounts", Email = $"accounts{i}@mail.example" });
+                }
+                if (i == 415) (customer.TaxExempt, customer.TaxCertificate, customer.TaxExemptUntil) = ("Resale", "RS-20418", DateOnly.FromDateTime(since).AddYears(4));
             }
             // A hundred numbers in each of a few area codes, none of them anybody's.
             var area = new[] { 207, 603, 802, 978, 413 }[i / 100];
             customer.Phones.Add(new CustomerPhone { Number = $"+1{area}55501{i % 100:00}", Purpose = "mobile", Texts = i % 6 == 0 ? null : i % 7 != 0 });
-            customer.Email = i % 3 == 0 ? "" : $"{customer.FirstName}.{customer.LastName}@mail.example".ToLowerInvariant();
+            if (i % 3 != 0) customer.Emails.Add(new CustomerEmail { Address = $"{customer.FirstName}.{customer.LastName}@mail.example".ToLowerInvariant(), Purpose = "home" });
             if (i % 45 == 3) customer.Alert = new[] { "Hard of hearing, text only", "Always call before ordering parts", "Dog in the car", "Pays by check only" }[i / 45 % 4];
             customers.Add(customer);
         }

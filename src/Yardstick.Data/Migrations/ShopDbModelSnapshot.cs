@@ -1209,7 +1209,13 @@ namespace Yardstick.Data.Migrations
                     b.Property<DateTime>("CreatedAt")
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Email")
+                    b.Property<int?>("CreditDays")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("CreditLimit")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("DoNotServe")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -1228,6 +1234,13 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<long?>("MergedIntoId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Notes")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<long>("PartsDiscountPercent")
                         .HasColumnType("INTEGER");
 
@@ -1235,13 +1248,82 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("TaxCertificate")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("TaxExempt")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly?>("TaxExemptUntil")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Customers");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Records.CustomerContact", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Copied")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Email")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Phone")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Role")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
 
-                    b.ToTable("Customers");
+                    b.HasIndex("CustomerId");
+
+                    b.ToTable("CustomerContacts");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Records.CustomerEmail", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Address")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("CustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Purpose")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CustomerId");
+
+                    b.ToTable("CustomerEmails");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Records.CustomerPhone", b =>
@@ -1273,6 +1355,88 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("CustomerPhones");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Records.CustomerRate", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Rate")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CustomerId");
+
+                    b.ToTable("CustomerRates");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Records.CustomerSite", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Address")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("CustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CustomerId");
+
+                    b.ToTable("CustomerSites");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Records.Merge", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("GoneId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("KeptId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("MovedJson")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("UndoneAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Kind", "KeptId");
+
+                    b.ToTable("Merges");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Records.OdometerReading", b =>
                 {
                     b.Property<long>("Id")
@@ -1293,6 +1457,51 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("VehicleId", "At");
 
                     b.ToTable("OdometerReadings");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Records.RecordChange", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("ClientId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Field")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("New")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Old")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Target")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("TargetId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Target", "TargetId", "Field");
+
+                    b.ToTable("RecordChanges");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Records.Vehicle", b =>
@@ -1320,7 +1529,14 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<long?>("MergedIntoId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Model")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PhotoHash")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -1332,9 +1548,24 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("ProductionMonth")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Transmission")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Trim")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("UnitNumber")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Vin")
                         .IsRequired()
@@ -1356,6 +1587,34 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("Vin");
 
                     b.ToTable("Vehicles");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Records.VehicleTransfer", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("FromCustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ToCustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("VehicleId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("VehicleId");
+
+                    b.ToTable("VehicleTransfers");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Setup.PolicyDraft", b =>
@@ -1784,10 +2043,46 @@ namespace Yardstick.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Records.CustomerContact", b =>
+                {
+                    b.HasOne("Yardstick.Core.Records.Customer", null)
+                        .WithMany("Contacts")
+                        .HasForeignKey("CustomerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Records.CustomerEmail", b =>
+                {
+                    b.HasOne("Yardstick.Core.Records.Customer", null)
+                        .WithMany("Emails")
+                        .HasForeignKey("CustomerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Yardstick.Core.Records.CustomerPhone", b =>
                 {
                     b.HasOne("Yardstick.Core.Records.Customer", null)
                         .WithMany("Phones")
+                        .HasForeignKey("CustomerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Records.CustomerRate", b =>
+                {
+                    b.HasOne("Yardstick.Core.Records.Customer", null)
+                        .WithMany("Rates")
+                        .HasForeignKey("CustomerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Records.CustomerSite", b =>
+                {
+                    b.HasOne("Yardstick.Core.Records.Customer", null)
+                        .WithMany("Sites")
                         .HasForeignKey("CustomerId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
@@ -1841,7 +2136,15 @@ namespace Yardstick.Data.Migrations
 
             modelBuilder.Entity("Yardstick.Core.Records.Customer", b =>
                 {
+                    b.Navigation("Contacts");
+
+                    b.Navigation("Emails");
+
                     b.Navigation("Phones");
+
+                    b.Navigation("Rates");
+
+                    b.Navigation("Sites");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Records.Vehicle", b =>

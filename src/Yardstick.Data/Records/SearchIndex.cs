@@ -1,36 +1,63 @@
 namespace Yardstick.Data.Records;
 
 /// <summary>
-/// The index behind the find field: one FTS5 row for each customer, phone, vehicle and order, kept by triggers, so that
-/// no writer can forget it. Row ids are key × 4 + kind, which finds a row again without a scan.
+/// The indexes behind the find field, kept by triggers, so that no writer can forget them. People (customers, their
+/// phones, e-mail addresses and contacts) have rows of key × 4 + kind, which finds a row again without a scan; cars and
+/// orders have their keys. A record that was merged into another is not found any more.
 /// </summary>
 public static class SearchIndex
 {
-    /// <summary>Kinds of rows.</summary>
-    public const int Customer = 0, Phone = 1, Vehicle = 2, Order = 3;
+    /// <summary>Kinds of people's rows.</summary>
+    public const int Customer = 0, Phone = 1, Email = 2, Contact = 3;
 
-    private const string CustomerWords = "NEW.FirstName || ' ' || NEW.LastName || ' ' || NEW.BusinessName || ' ' || NEW.Email";
-    // Numbers are found by their end as well: without country, without area, the last four.
-    private const string PhoneWords = "substr(NEW.Number, 2) || ' ' || substr(NEW.Number, -10) || ' ' || substr(NEW.Number, -7) || ' ' || substr(NEW.Number, -4)";
-    private const string VehicleWords = "replace(replace(NEW.Plate, ' ', ''), '-', '') || ' ' || NEW.Vin || ' ' || substr(NEW.Vin, -8) || ' ' || substr(NEW.Vin, -6) || ' ' || NEW.UnitNumber || ' ' || NEW.Year || ' ' || NEW.Make || ' ' || NEW.Model";
-    private const string OrderWords = "NEW.Number || ' ' || NEW.KeyTag || ' ' || NEW.Title";
+    private const string Tokens = "tokenize = \"unicode61 remove_diacritics 2\", prefix = '1 2 3 4'";
 
-    /// <summary>Makes the index, its triggers, and fills it from what is there.</summary>
-    public static IEnumerable<string> Create =>
+    /// <param name="Table">The table whose rows are found.</param>
+    /// <param name="Index">The index.</param>
+    /// <param name="Row">Row in the index.</param>
+    /// <param name="Columns">Columns of the index and what they hold.</param>
+    private sealed record Source(string Table, string Index, string Row, params (string Column, string Words)[] Columns);
+
+    private static readonly Source[] Sources =
     [
-        "CREATE VIRTUAL TABLE Search USING fts5(Words, tokenize = \"unicode61 remove_diacritics 2\", prefix = '1 2 3 4');",
-        .. Triggers("Customers", Customer, CustomerWords),
-        .. Triggers("CustomerPhones", Phone, PhoneWords),
-        .. Triggers("Vehicles", Vehicle, VehicleWords),
-        .. Triggers("Orders", Order, OrderWords),
+        new("Customers", "SearchPeople", "NEW.Id * 4", ("Words", Standing("NEW.FirstName || ' ' || NEW.LastName || ' ' || NEW.BusinessName"))),
+        new("Customers", "SearchNames", "NEW.Id * 4", ("Words", Standing("NEW.FirstName || ' ' || NEW.LastName || ' ' || NEW.BusinessName"))),
+        // Numbers are found by their end as well: without country, without area, the last four.
+        new("CustomerPhones", "SearchPeople", "NEW.Id * 4 + 1", ("Words", Numbers("NEW.Number"))),
+        new("CustomerEmails", "SearchPeople", "NEW.Id * 4 + 2", ("Words", "NEW.Address")),
+        new("CustomerContacts", "SearchPeople", "NEW.Id * 4 + 3", ("Words", $"NEW.Name || ' ' || NEW.Email || ' ' || {Numbers("NEW.Phone")}")),
+        new("CustomerContacts", "SearchNames", "NEW.Id * 4 + 3", ("Words", "NEW.Name")),
+        new("Vehicles", "SearchCars", "NEW.Id", ("Words", Standing("replace(replace(NEW.Plate, ' ', ''), '-', '') || ' ' || NEW.Vin || ' ' || substr(NEW.Vin, -8) || ' ' || substr(NEW.Vin, -6) || ' ' || NEW.UnitNumber || ' ' || NEW.Year || ' ' || NEW.Make || ' ' || NEW.Model"))),
+        new("Orders", "SearchOrders", "NEW.Id", ("Ids", "NEW.Number || ' ' || NEW.KeyTag"), ("Title", "NEW.Title")),
     ];
 
-    private static IEnumerable<string> Triggers(string table, int kind, string words)
+    private static string Standing(string words) => $"CASE WHEN NEW.MergedIntoId IS NULL THEN {words} ELSE '' END";
+
+    private static string Numbers(string column) => $"substr({column}, 2) || ' ' || substr({column}, -10) || ' ' || substr({column}, -7) || ' ' || substr({column}, -4)";
+
+    /// <summary>Makes the indexes, their triggers, and fills them from what is there.</summary>
+    public static IEnumerable<string> Create =>
+    [
+        $"CREATE VIRTUAL TABLE SearchPeople USING fts5(Words, {Tokens});",
+        "CREATE VIRTUAL TABLE SearchNames USING fts5(Words, tokenize = \"trigram remove_diacritics 1\");",
+        $"CREATE VIRTUAL TABLE SearchCars USING fts5(Words, {Tokens});",
+        $"CREATE VIRTUAL TABLE SearchOrders USING fts5(Ids, Title, {Tokens});",
+        .. Sources.SelectMany(Triggers),
+    ];
+
+    private static IEnumerable<string> Triggers(Source source)
     {
-        var row = $"NEW.Id * 4 + {kind}";
-        yield return $"CREATE TRIGGER {table}_search_insert AFTER INSERT ON {table} BEGIN INSERT INTO Search(rowid, Words) VALUES ({row}, {words}); END;";
-        yield return $"CREATE TRIGGER {table}_search_update AFTER UPDATE ON {table} WHEN {words.Replace("NEW.", "OLD.", StringComparison.Ordinal)} IS NOT {words} BEGIN UPDATE Search SET Words = {words} WHERE rowid = {row}; END;";
-        yield return $"CREATE TRIGGER {table}_search_delete AFTER DELETE ON {table} BEGIN DELETE FROM Search WHERE rowid = OLD.Id * 4 + {kind}; END;";
-        yield return $"INSERT INTO Search(rowid, Words) SELECT {row.Replace("NEW.", "", StringComparison.Ordinal)}, {words.Replace("NEW.", "", StringComparison.Ordinal)} FROM {table};";
+        var (table, index, row) = (source.Table, source.Index, source.Row);
+        var names = string.Join(", ", source.Columns.Select(c => c.Column));
+        var words = string.Join(", ", source.Columns.Select(c => c.Words));
+        var changed = string.Join(" OR ", source.Columns.Select(c => $"{Old(c.Words)} IS NOT {c.Words}"));
+        var set = string.Join(", ", source.Columns.Select(c => $"{c.Column} = {c.Words}"));
+        yield return $"CREATE TRIGGER {table}_{index}_insert AFTER INSERT ON {table} BEGIN INSERT INTO {index}(rowid, {names}) VALUES ({row}, {words}); END;";
+        yield return $"CREATE TRIGGER {table}_{index}_update AFTER UPDATE ON {table} WHEN {changed} BEGIN UPDATE {index} SET {set} WHERE rowid = {row}; END;";
+        yield return $"CREATE TRIGGER {table}_{index}_delete AFTER DELETE ON {table} BEGIN DELETE FROM {index} WHERE rowid = {Old(row)}; END;";
+        yield return $"INSERT INTO {index}(rowid, {names}) SELECT {Own(row)}, {Own(words)} FROM {table};";
     }
+
+    private static string Old(string text) => text.Replace("NEW.", "OLD.", StringComparison.Ordinal);
+    private static string Own(string text) => text.Replace("NEW.", "", StringComparison.Ordinal);
 }

@@ -3,7 +3,6 @@ using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
-using Yardstick.Data.Records;
 using Yardstick.Server.Records;
 using Yardstick.Server.Safety;
 
@@ -13,6 +12,7 @@ namespace Yardstick.Server.Orders;
 public static class OrderList
 {
     private const int PageSize = 60;
+    private const int MostMatches = 500;
 
     /// <summary>An order in the list.</summary>
     public sealed record Row(long Id, long Number, string Title, OrderState State, string Customer, string Vehicle, string Plate, DateTime OpenedAt, DateTime? PostedAt, decimal Total, long? InvoiceNumber);
@@ -41,12 +41,13 @@ public static class OrderList
 
     private static async Task<IQueryable<Order>> MatchingAsync(ShopDb db, IQueryable<Order> orders, string q)
     {
-        var rows = await Find.RowsAsync(db, q, 500);
-        var orderIds = rows.Where(r => r.Kind == SearchIndex.Order).Select(r => r.Id).ToList();
-        var vehicleIds = rows.Where(r => r.Kind == SearchIndex.Vehicle).Select(r => r.Id).ToList();
-        var customerIds = rows.Where(r => r.Kind == SearchIndex.Customer).Select(r => r.Id).ToList();
-        var phoneIds = rows.Where(r => r.Kind == SearchIndex.Phone).Select(r => r.Id).ToList();
-        customerIds.AddRange(await db.CustomerPhones.Where(p => phoneIds.Contains(p.Id)).Select(p => p.CustomerId).ToListAsync());
+        var words = FindQuery.WordsOf(q);
+        if (words.Length == 0) return orders;
+        var hits = await FindQuery.RunAsync(db, q, MostMatches);
+        List<long> Keys(HitKind kind) => hits.Where(h => h.Kind == kind).Select(h => h.Id).ToList();
+        var (orderIds, vehicleIds, customerIds) = (Keys(HitKind.Order), Keys(HitKind.Vehicle), Keys(HitKind.Customer));
+        // Words of the title find orders here, where nothing else is looked for.
+        orderIds.AddRange(await db.Database.SqlQueryRaw<long>("SELECT rowid AS Value FROM SearchOrders WHERE SearchOrders MATCH {0} ORDER BY rowid DESC LIMIT {1}", FindQuery.Prefix(words), MostMatches).ToListAsync());
         var number = long.TryParse(q.Trim(), out var typed) ? typed : 0;
         return orders.Where(o => orderIds.Contains(o.Id) || vehicleIds.Contains(o.VehicleId ?? 0) || customerIds.Contains(o.CustomerId ?? 0)
             || db.Invoices.Any(i => i.OrderId == o.Id && i.Number == number));

@@ -23,7 +23,7 @@ public static class Customers
 
     private static async Task<IResult> HandleAsync(long id, ShopDb db)
     {
-        if (await db.Customers.Include(c => c.Phones).FirstOrDefaultAsync(c => c.Id == id) is not { } customer)
+        if (await db.Customers.Include(c => c.Phones).Include(c => c.Emails).FirstOrDefaultAsync(c => c.Id == id) is not { } customer)
             return Problems.Of(new Problem("customer.gone", "There is no such customer."));
         var shop = await db.Shops.SingleAsync();
         var cars = await db.Vehicles.Where(v => v.CustomerId == id).ToListAsync();
@@ -37,6 +37,6 @@ public static class Customers
         }
         var visits = await db.Orders.CountAsync(o => o.CustomerId == id && o.State == OrderState.Posted);
         return Results.Ok(new CustomerView(id, customer.DisplayName, customer.Phones.OrderBy(p => p.Id).Select(p => new PhoneNumber(p.Number).Shown(shop.Country)).ToList(),
-            customer.Email, customer.Address, customer.Alert, visits, views.OrderByDescending(v => v.Last).Select(v => v.View).ToList()));
+            customer.Emails.OrderBy(e => e.Id).FirstOrDefault()?.Address ?? "", customer.Address, customer.Alert, visits, views.OrderByDescending(v => v.Last).Select(v => v.View).ToList()));
     }
 }

@@ -1,18 +1,18 @@
-using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Orders;
+using Yardstick.Core.Records;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
-using Yardstick.Data.Records;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Records;
 
-/// <summary>The find field: customers, cars and orders from a phone number, name, plate, VIN, order number or key tag.</summary>
+/// <summary>The find field: customers, cars and orders from a phone number, name, plate, VIN, e-mail address, order number or key tag.</summary>
 public static class Find
 {
     private const int MostResults = 12;
+    private const int MostRecent = 8;
 
     /// <summary>Something found.</summary>
     /// <param name="Kind">customer, vehicle, order.</param>
@@ -23,43 +23,68 @@ public static class Find
     /// <param name="CustomerId">Whose it is.</param>
     /// <param name="VehicleId">The car.</param>
     /// <param name="Open">An order that is open.</param>
-    public sealed record Found(string Kind, long Id, string Title, string Detail, string Plate, long? CustomerId, long? VehicleId, bool Open);
+    /// <param name="Warning">What must be seen before anything is done for them.</param>
+    public sealed record Found(string Kind, long Id, string Title, string Detail, string Plate, long? CustomerId, long? VehicleId, bool Open, string Warning);
 
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) =>
         api.MapGet("/find", HandleAsync).Asks(Permission.Find).Produces<IReadOnlyList<Found>>();
 
-    private static async Task<IResult> HandleAsync(string? q, ShopDb db)
+    /// <param name="q">What was typed.</param>
+    /// <param name="recent">Where nothing was typed: what was chosen lately, such as <c>customer12,order44</c>.</param>
+    /// <param name="db">The database.</param>
+    private static async Task<IResult> HandleAsync(string? q, string? recent, ShopDb db)
     {
-        var rows = await RowsAsync(db, q ?? "", MostResults * 2);
-        var shop = await db.Shops.SingleAsync();
-        var customerIds = rows.Where(r => r.Kind == SearchIndex.Customer).Select(r => r.Id).ToList();
-        var phoneIds = rows.Where(r => r.Kind == SearchIndex.Phone).Select(r => r.Id).ToList();
-        var byPhone = await db.CustomerPhones.Where(p => phoneIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id, p => p.CustomerId);
-        var allCustomers = customerIds.Concat(byPhone.Values).Distinct().ToList();
-        var customers = await db.Customers.Include(c => c.Phones).Where(c => allCustomers.Contains(c.Id)).ToDictionaryAsync(c => c.Id);
-        var vehicleIds = rows.Where(r => r.Kind == SearchIndex.Vehicle).Select(r => r.Id).ToList();
-        var vehicles = await db.Vehicles.Where(v => vehicleIds.Contains(v.Id)).Join(db.Customers, v => v.CustomerId, c => c.Id, (v, c) => new { Vehicle = v, Owner = c }).ToDictionaryAsync(v => v.Vehicle.Id);
-        var orderIds = rows.Where(r => r.Kind == SearchIndex.Order).Select(r => r.Id).ToList();
-        var orders = (await OrderRowsAsync(db, db.Orders.Where(o => orderIds.Contains(o.Id)))).ToDictionary(o => o.Id);
-
-        var found = new List<Found>();
-        foreach (var (kind, id) in rows)
-        {
-            if (kind is SearchIndex.Customer or SearchIndex.Phone)
-            {
-                var customerId = kind == SearchIndex.Phone ? byPhone.GetValueOrDefault(id) : id;
-                if (customers.GetValueOrDefault(customerId) is { } customer && found.TrueForAll(f => f.Kind != "customer" || f.Id != customerId))
-                    found.Add(new Found("customer", customerId, customer.DisplayName, string.Join(" · ", customer.Phones.Select(p => new PhoneNumber(p.Number).Shown(shop.Country)).Take(2)), "", customerId, null, false));
-            }
-            else if (kind == SearchIndex.Vehicle && vehicles.TryGetValue(id, out var car))
-                found.Add(new Found("vehicle", id, car.Vehicle.Description, car.Owner.DisplayName, car.Vehicle.Plate, car.Owner.Id, id, false));
-            else if (kind == SearchIndex.Order && orders.TryGetValue(id, out var order))
-                found.Add(new Found("order", id, $"{order.Number} {order.Title}".Trim(), $"{order.Customer} · {order.Vehicle}", order.Plate, order.CustomerId, order.VehicleId, order.State == OrderState.Open));
-            if (found.Count == MostResults) break;
-        }
-        return Results.Ok(found);
+        var empty = FindQuery.WordsOf(q ?? "").Length == 0;
+        var hits = empty ? await LatestAsync(db, recent ?? "") : await FindQuery.RunAsync(db, q!, MostResults);
+        return Results.Ok(await ViewsAsync(db, hits));
     }
+
+    /// <summary>What was chosen lately, then the latest orders.</summary>
+    private static async Task<List<Hit>> LatestAsync(ShopDb db, string recent)
+    {
+        var hits = new List<Hit>();
+        foreach (var choice in recent.Split(',', StringSplitOptions.RemoveEmptyEntries).Take(MostRecent))
+        {
+            var kind = choice.TrimEnd("0123456789".ToCharArray());
+            if (Enum.TryParse<HitKind>(kind, ignoreCase: true, out var known) && long.TryParse(choice.AsSpan(kind.Length), out var id)) hits.Add(new Hit(known, id));
+        }
+        var latest = await db.Orders.OrderByDescending(o => o.Id).Take(MostResults).Select(o => o.Id).ToListAsync();
+        hits.AddRange(latest.Where(id => !hits.Exists(h => h.Kind == HitKind.Order && h.Id == id)).Select(id => new Hit(HitKind.Order, id)));
+        return hits.Count > MostResults ? hits[..MostResults] : hits;
+    }
+
+    /// <summary>Hits as the list shows them, in their order; what is gone is left out.</summary>
+    internal static async Task<List<Found>> ViewsAsync(ShopDb db, IReadOnlyList<Hit> hits)
+    {
+        List<long> Keys(HitKind kind) => hits.Where(h => h.Kind == kind).Select(h => h.Id).ToList();
+        var (customerIds, vehicleIds, orderIds) = (Keys(HitKind.Customer), Keys(HitKind.Vehicle), Keys(HitKind.Order));
+        var contactIds = hits.Select(h => h.ContactId).OfType<long>().ToList();
+        var country = await db.Shops.Select(s => s.Country).SingleAsync();
+        var customers = customerIds.Count == 0 ? [] : await db.Customers.Include(c => c.Phones).Where(c => customerIds.Contains(c.Id) && c.MergedIntoId == null).ToDictionaryAsync(c => c.Id);
+        var contacts = contactIds.Count == 0 ? [] : await db.CustomerContacts.Where(c => contactIds.Contains(c.Id)).ToDictionaryAsync(c => c.Id);
+        var vehicles = vehicleIds.Count == 0 ? [] : await db.Vehicles.Where(v => vehicleIds.Contains(v.Id) && v.MergedIntoId == null).Join(db.Customers, v => v.CustomerId, c => c.Id, (v, c) => new Car(v, c)).ToDictionaryAsync(v => v.Vehicle.Id);
+        var orders = orderIds.Count == 0 ? [] : (await OrderRowsAsync(db, db.Orders.Where(o => orderIds.Contains(o.Id)))).ToDictionary(o => o.Id);
+        var found = new List<Found>();
+        foreach (var hit in hits)
+        {
+            if (hit.Kind == HitKind.Customer && customers.TryGetValue(hit.Id, out var customer))
+            {
+                var contact = hit.ContactId is { } contactId ? contacts.GetValueOrDefault(contactId) : null;
+                var phones = customer.Phones.OrderBy(p => p.Id).Take(2).Select(p => new PhoneNumber(p.Number).Shown(country));
+                found.Add(new Found("customer", hit.Id, customer.DisplayName, contact is null ? string.Join(" · ", phones) : $"{contact.Name}{(contact.Role.Length > 0 ? $", {contact.Role}" : "")}", "", hit.Id, null, false, Warning(customer)));
+            }
+            else if (hit.Kind == HitKind.Vehicle && vehicles.TryGetValue(hit.Id, out var car))
+                found.Add(new Found("vehicle", hit.Id, car.Vehicle.Description, car.Owner.DisplayName, car.Vehicle.Plate, car.Owner.Id, hit.Id, false, Warning(car.Owner)));
+            else if (hit.Kind == HitKind.Order && orders.TryGetValue(hit.Id, out var order))
+                found.Add(new Found("order", hit.Id, $"{order.Number} {order.Title}".Trim(), $"{order.Customer} · {order.Vehicle}", order.Plate, order.CustomerId, order.VehicleId, order.State == OrderState.Open, ""));
+        }
+        return found;
+    }
+
+    private sealed record Car(Vehicle Vehicle, Customer Owner);
+
+    private static string Warning(Customer customer) => customer.DoNotServe.Length > 0 ? $"Do not serve: {customer.DoNotServe}" : "";
 
     /// <summary>An order as lists show it.</summary>
     public sealed record OrderRow(long Id, long Number, string Title, OrderState State, long? CustomerId, long? VehicleId, string Customer, string Vehicle, string Plate, DateTime OpenedAt, DateTime? PostedAt, long TotalCents);
@@ -74,39 +99,4 @@ public static class Find
          select new OrderRow(o.Id, o.Number, o.Title, o.State, o.CustomerId, o.VehicleId,
              c == null ? "Counter sale" : c.BusinessName != "" ? c.BusinessName : (c.FirstName + " " + c.LastName).Trim(),
              v == null ? "Counter sale" : (v.Make + " " + v.Model).Trim(), v == null ? "" : v.Plate, o.OpenedAt, o.PostedAt, o.State == OrderState.Posted ? o.ApprovedTotal.Cents : o.Total.Cents)).ToListAsync();
-
-    /// <summary>Rows of the search index, best first; without words the latest orders' customers and cars.</summary>
-    internal static async Task<List<(int Kind, long Id)>> RowsAsync(ShopDb db, string text, int most)
-    {
-        var query = QueryOf(text);
-        if (query is null)
-        {
-            var latest = await db.Orders.OrderByDescending(o => o.Id).Take(MostResults).Select(o => o.Id).ToListAsync();
-            return latest.ConvertAll(id => (SearchIndex.Order, id));
-        }
-        // Open orders and whole identifiers first; the index's own rank decides among equals.
-        const string sql = """
-            SELECT s.rowid AS Row FROM Search s LEFT JOIN Orders o ON s.rowid % 4 = 3 AND o.Id = s.rowid / 4
-            WHERE Search MATCH $query
-            ORDER BY CASE WHEN o.State = 0 THEN 0 WHEN s.rowid % 4 = 3 THEN 2 ELSE 1 END, rank LIMIT $most
-            """;
-        var found = await db.Database.SqlQueryRaw<long>(sql.Replace("AS Row", "AS Value", StringComparison.Ordinal), new SqliteParameter("$query", query), new SqliteParameter("$most", most)).ToListAsync();
-        return found.ConvertAll(r => ((int)(r % 4), r / 4));
-    }
-
-    /// <summary>
-    /// The index's query for what was typed: every word begins a word, or all of it together begins one (plates and
-    /// phones in any spelling). Null if nothing can be searched.
-    /// </summary>
-    internal static string? QueryOf(string text)
-    {
-        if (text.Length > 100) text = text[..100];
-        var words = new string([.. text.Select(c => char.IsLetterOrDigit(c) ? c : ' ')]).Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        if (words.Length == 0) return null;
-        var joined = string.Concat(words);
-        var digitsOnly = joined.All(char.IsAsciiDigit);
-        var together = $"\"{joined}\"*";
-        if (digitsOnly && joined.Length >= 5 && words.Length > 1) return together;
-        return words.Length == 1 ? together : $"({string.Join(" AND ", words.Select(w => $"\"{w}\"*"))}) OR {together}";
-    }
 }

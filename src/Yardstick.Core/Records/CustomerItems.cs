@@ -1,0 +1,59 @@
+namespace Yardstick.Core.Records;
+
+/// <summary>A customer's e-mail address.</summary>
+public class CustomerEmail
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>The customer.</summary>
+    public long CustomerId { get; set; }
+    /// <summary>The address.</summary>
+    public required string Address { get; set; }
+    /// <summary>What it is for: home, office, invoices.</summary>
+    public string Purpose { get; set; } = "";
+}
+
+/// <summary>Somebody to talk to about a customer's cars.</summary>
+public class CustomerContact
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>The customer.</summary>
+    public long CustomerId { get; set; }
+    /// <summary>Name.</summary>
+    public required string Name { get; set; }
+    /// <summary>What they do: dispatcher, spouse.</summary>
+    public string Role { get; set; } = "";
+    /// <summary>Telephone in E.164 form, or empty.</summary>
+    public string Phone { get; set; } = "";
+    /// <summary>E-mail address, or empty.</summary>
+    public string Email { get; set; } = "";
+    /// <summary>True where they get a copy of what is sent about orders on which they are named.</summary>
+    public bool Copied { get; set; }
+}
+
+/// <summary>A place of a business beside its address.</summary>
+public class CustomerSite
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>The customer.</summary>
+    public long CustomerId { get; set; }
+    /// <summary>What people call it.</summary>
+    public required string Name { get; set; }
+    /// <summary>Street, place and code.</summary>
+    public string Address { get; set; } = "";
+}
+
+/// <summary>An account's own number for a named labor rate.</summary>
+public class CustomerRate
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>The customer.</summary>
+    public long CustomerId { get; set; }
+    /// <summary>Name of the rate, as the policy has it.</summary>
+    public required string Name { get; set; }
+    /// <summary>Amount for an hour, up to 4 decimals.</summary>
+    public decimal Rate { get; set; }
+}

@@ -1,0 +1,21 @@
+using System.Net.Mail;
+
+namespace Yardstick.Core.Values;
+
+/// <summary>An e-mail address as it is written to.</summary>
+public readonly record struct EmailAddress(string Text)
+{
+    /// <summary>Understands an address; a name around it is left out.</summary>
+    /// <param name="text">What was typed.</param>
+    /// <param name="field">The field that a problem names.</param>
+    public static Result<EmailAddress> Parse(string? text, string field = "email")
+    {
+        var trimmed = (text ?? "").Trim();
+        return trimmed.Length <= 254 && MailAddress.TryCreate(trimmed, out var address) && address.Host.Contains('.', StringComparison.Ordinal)
+            ? new EmailAddress(address.Address)
+            : new Problem("customer.email", $"\"{(trimmed.Length > 60 ? trimmed[..60] + "…" : trimmed)}\" is not an e-mail address; type one such as name@mail.example.", field);
+    }
+
+    /// <inheritdoc />
+    public override string ToString() => Text;
+}
