@@ -25,7 +25,12 @@ public static class Api
         ComparePolicy.Map(api);
         Find.Map(api);
         Customers.Map(api);
+        CustomerPage.Map(api);
+        VehiclePage.Map(api);
+        History.Map(api);
+        MergeRecords.Map(api);
         StartOrder.Map(api);
+        LookUps.Map(api);
         OrderList.Map(api);
         ReadOrder.Map(api);
         Reprice.Map(api);

@@ -113,6 +113,8 @@ public static class Services
     private static void AddOutside(IServiceCollection services, ServerOptions options)
     {
         services.AddHttpClient<ISupplierClient, SupplierClient>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("suppliers", (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
+        services.AddHttpClient<IVehicleData, VehicleData>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("vehicles", (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
+        services.AddHttpClient<IPhoneDirectory, PhoneDirectory>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("directory", (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
         // A charge is never sent twice by itself: after the first try it is looked up. A customer at the terminal takes a while.
         services.AddHttpClient<ICardTerminal, CardTerminal>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("card", (pipeline, _) => Patient(pipeline, retries: 0, seconds: 30));
     }

@@ -9,6 +9,8 @@ var app = builder.Build();
 ControlPage.Map(app);
 SupplierService.Map(app);
 CardService.Map(app);
+DirectoryService.Map(app);
+VehicleService.Map(app);
 app.Run();
 
 /// <summary>The stand-ins' own entry, so that tests can start it.</summary>

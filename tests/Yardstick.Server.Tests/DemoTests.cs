@@ -23,11 +23,14 @@ public class DemoTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var customers = await db.Customers.AsNoTracking().ToDictionaryAsync(c => c.Id);
         var invoices = await db.Invoices.AsNoTracking().ToDictionaryAsync(i => i.OrderId);
         var policy = await db.PolicyAsync(1);
+        var shopInfo = await db.Shops.AsNoTracking().SingleAsync();
+        var shopNow = orders.Max(o => o.OpenedAt);
         foreach (var order in orders)
         {
+            var day = shopInfo.PricingDay(order, shopNow);
             var customer = order.CustomerId is { } id ? customers[id] : null;
-            Assert.Equal(order.Total.Amount, OrderPricing.Price(order, customer, policy, OrderPricing.Offered(order)).Total);
-            var approved = OrderPricing.Price(order, customer, policy, Inclusion.ApprovedOnly);
+            Assert.Equal(order.Total.Amount, OrderPricing.Price(order, customer, policy, OrderPricing.Offered(order), day).Total);
+            var approved = OrderPricing.Price(order, customer, policy, Inclusion.ApprovedOnly, day);
             Assert.Equal(order.ApprovedTotal.Amount, approved.Total);
             if (order.State != OrderState.Posted) continue;
             var invoice = invoices[order.Id];

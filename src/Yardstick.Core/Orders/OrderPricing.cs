@@ -21,26 +21,30 @@ public static class OrderPricing
         Inclusion.Of(order.OnJobs.Where(j => j.Decision is DecisionKind.Approved or DecisionKind.Proposed).Select(JobKey));
 
     /// <summary>The pricing case of an order.</summary>
-    public static PricingCase CaseOf(Order order, Customer? customer, ShopPolicy policy, Inclusion include, IEnumerable<decimal>? payments = null) => new()
+    /// <param name="order">The order.</param>
+    /// <param name="customer">Its customer.</param>
+    /// <param name="policy">The policy that prices it.</param>
+    /// <param name="include">Which jobs count.</param>
+    /// <param name="day">The day, wall time, on which exemptions have to hold: today, which is that of posting when it is posted.</param>
+    public static PricingCase CaseOf(Order order, Customer? customer, ShopPolicy policy, Inclusion include, DateOnly day) => new()
     {
         Policy = policy.Pricing,
-        Customer = customer is null ? new PricingCustomer() : CustomerOf(customer, policy),
+        Customer = customer is null ? new PricingCustomer() : CustomerOf(customer, policy, day),
         CounterSale = order.CounterSale,
         Include = include,
         Authorized = order.AmountAgreed?.Amount,
-        Payments = payments?.ToArray() ?? [],
         Jobs = order.OnJobs.Select(JobOf).ToArray(),
     };
 
     /// <summary>Prices an order.</summary>
-    public static PricingResult Price(Order order, Customer? customer, ShopPolicy policy, Inclusion include) =>
-        OrderPricer.Price(CaseOf(order, customer, policy, include));
+    public static PricingResult Price(Order order, Customer? customer, ShopPolicy policy, Inclusion include, DateOnly day) =>
+        OrderPricer.Price(CaseOf(order, customer, policy, include, day));
 
     /// <summary>Prices an order as offered and keeps its stored totals.</summary>
-    public static PricingResult Refresh(Order order, Customer? customer, ShopPolicy policy)
+    public static PricingResult Refresh(Order order, Customer? customer, ShopPolicy policy, DateOnly day)
     {
-        var offered = Price(order, customer, policy, Offered(order));
-        var approved = Price(order, customer, policy, Inclusion.ApprovedOnly);
+        var offered = Price(order, customer, policy, Offered(order), day);
+        var approved = Price(order, customer, policy, Inclusion.ApprovedOnly, day);
         order.Total = Money.Of(offered.Total);
         order.ApprovedTotal = Money.Of(approved.Total);
         foreach (var job in order.OnJobs)
@@ -57,13 +61,14 @@ public static class OrderPricing
         policy.Pricing.Companions.Where(r => job.Companions.Exists(c => c.Waived && c.Code == r.Code)
             && job.OnLines.Any(l => l is { Kind: LineKind.Part, Out: false } && l.Category == r.Category));
 
-    private static PricingCustomer CustomerOf(Customer customer, ShopPolicy policy)
+    private static PricingCustomer CustomerOf(Customer customer, ShopPolicy policy, DateOnly day)
     {
         // A policy from before the exemption was named does not know it: the tax stays until the order is repriced.
-        var exemption = policy.Exemptions.FirstOrDefault(e => e.Name == customer.TaxExempt);
+        var exemption = customer.IsExemptOn(day) ? policy.Exemptions.FirstOrDefault(e => e.Name == customer.TaxExempt) : null;
         return new PricingCustomer
         {
             LaborRate = customer.LaborRateName.Length > 0 ? RateChoice.Named(customer.LaborRateName) : null,
+            LaborRates = customer.Rates.ToDictionary(r => r.Name, r => r.Rate),
             PartsDiscountPercent = customer.PartsDiscountPercent,
             ExemptFromAll = exemption?.All ?? false,
             ExemptFrom = exemption?.Taxes ?? [],

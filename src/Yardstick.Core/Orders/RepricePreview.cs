@@ -21,11 +21,11 @@ public sealed record RepricePreview(decimal TotalBefore, decimal TotalAfter, IRe
 {
     /// <summary>Compares an order under two policies.</summary>
     /// <exception cref="CaseException">The other policy can't price the order.</exception>
-    public static RepricePreview Of(Order order, Customer? customer, ShopPolicy before, ShopPolicy after)
+    public static RepricePreview Of(Order order, Customer? customer, ShopPolicy before, ShopPolicy after, DateOnly day)
     {
         var include = OrderPricing.Offered(order);
-        var was = OrderPricing.Price(order, customer, before, include);
-        var now = OrderPricing.Price(order, customer, after, include);
+        var was = OrderPricing.Price(order, customer, before, include, day);
+        var now = OrderPricing.Price(order, customer, after, include, day);
         var changes = new List<RepricedAmount>();
         void Compare(string what, string job, decimal then, decimal today)
         {

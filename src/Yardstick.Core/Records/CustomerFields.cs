@@ -44,7 +44,8 @@ public partial class Customer
         return new FieldChange(field, old, Shown(field)!);
     }
 
-    private string? Shown(string field) => field switch
+    /// <summary>A field as it is shown; null where there is none of that name.</summary>
+    public string? Shown(string field) => field switch
     {
         "firstName" => FirstName,
         "lastName" => LastName,
@@ -108,7 +109,7 @@ public partial class Customer
             "emails" => Item(Emails, id, e => e.Id, () => NewEmail(typed), (e, v) => SetEmail(e, field, v)),
             "contacts" => Item(Contacts, id, c => c.Id, () => typed.Length == 0 ? Nameless(field) : new CustomerContact { Name = typed }, (c, v) => SetContact(c, field, v, country)),
             "sites" => Item(Sites, id, s => s.Id, () => typed.Length == 0 ? Nameless(field) : new CustomerSite { Name = typed }, (s, v) => SetSite(s, field, v)),
-            "rates" => Item(Rates, id, r => r.Id, () => typed.Length == 0 ? Nameless(field) : new CustomerRate { Name = typed }, (r, v) => SetRate(r, field, v)),
+            "rates" => Item(Rates, id, r => r.Id, () => NewRate(typed, field), (r, v) => SetRate(r, field, v)),
             _ => new Problem("customer.field", $"A customer has no list \"{list}\".", field),
         };
         if (change.Problem is { } problem) return problem;
@@ -239,6 +240,12 @@ public partial class Customer
         if (typed.Length == 0) return Nameless(field);
         (old, site.Name) = (site.Name, typed);
         return old;
+    }
+
+    private Result<CustomerRate> NewRate(string typed, string field)
+    {
+        if (typed.Length == 0) return Nameless(field);
+        return Rates.Exists(r => r.Name == typed) ? new Problem("rate.twice", $"The account has a number of its own for {typed} already.", field) : new CustomerRate { Name = typed };
     }
 
     private static Result<string> SetRate(CustomerRate rate, string field, string typed)

@@ -71,7 +71,8 @@ public partial class Vehicle
         return null;
     }
 
-    private string? Shown(string field) => field switch
+    /// <summary>A field as it is shown; null where there is none of that name.</summary>
+    public string? Shown(string field) => field switch
     {
         "plate" => Plate,
         "plateRegion" => PlateRegion,

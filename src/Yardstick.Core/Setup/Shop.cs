@@ -44,6 +44,9 @@ public class Shop
     public DateTime Local(DateTime utc) =>
         DateTime.SpecifyKind(TimeZoneInfo.ConvertTimeFromUtc(DateTime.SpecifyKind(utc, DateTimeKind.Utc), TimeZoneInfo.FindSystemTimeZoneById(TimeZone)), DateTimeKind.Unspecified);
 
+    /// <summary>The day on which an order's exemptions have to hold: that of its posting, today until then.</summary>
+    public DateOnly PricingDay(Orders.Order order, DateTime utcNow) => DateOnly.FromDateTime(Local(order.PostedAt ?? utcNow));
+
     /// <summary>The moment of a wall time; one that the clock skips is moved an hour on.</summary>
     public DateTime Utc(DateTime local)
     {

@@ -127,7 +127,7 @@ internal sealed class DemoHistory(DemoMaker shop)
         order.PromisedAt = local.Date.AddHours(16.5);
         Decide(order, customer, opened.AddMinutes(40), local);
         Work(order, opened.AddMinutes(60), closed);
-        OrderPricing.Refresh(order, customer, shop.Policy);
+        OrderPricing.Refresh(order, customer, shop.Policy, DateOnly.FromDateTime(local));
         if (order.OdometerIn is { } reading) order.OdometerOut = reading + random.Next(0, 6);
         order.Post(new Actor(writer, closed));
         if (!counter) order.MoveTo(Stage.Collected, "", new Actor(writer, closed.AddHours(1)));
@@ -186,7 +186,7 @@ internal sealed class DemoHistory(DemoMaker shop)
 
     private void Decide(Order order, Customer? customer, DateTime at, DateTime local)
     {
-        PricingResult Price(Order o, Inclusion include) => OrderPricing.Price(o, customer, shop.Policy, include);
+        PricingResult Price(Order o, Inclusion include) => OrderPricing.Price(o, customer, shop.Policy, include, DateOnly.FromDateTime(local));
         var actor = new Actor(order.WriterId, at);
         var channel = (AnswerChannel)random.Next(0, 3);
         var first = true;
@@ -227,7 +227,7 @@ internal sealed class DemoHistory(DemoMaker shop)
                 movements.Add(new StockMovement { PartId = line.PartId, LineId = line.Id, Kind = StockMovementKind.Issue, Quantity = -line.Quantity, UnitCost = line.BookCost ?? line.UnitCost, At = closed, ById = order.WriterId });
             }
         }
-        var pricing = OrderPricing.CaseOf(order, customer, shop.Policy, Inclusion.ApprovedOnly);
+        var pricing = OrderPricing.CaseOf(order, customer, shop.Policy, Inclusion.ApprovedOnly, DateOnly.FromDateTime(local));
         var result = OrderPricer.Price(pricing);
         var writer = DemoPeople.Staff[(int)order.WriterId - 1].Name;
         var document = DocumentMaker.OfOrder(order, new DocumentParties(customer, car, Core.Setup.StaffMember.ShortNameOf(writer)), shop.Shop, result, DocumentKind.Invoice, invoiceNumber, local);

@@ -53,6 +53,7 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, Date
     internal DateTime UtcNow { get; } = utcNow;
     internal Shop Shop { get; } = ShopAt(utcNow);
     internal DateTime LocalNow => Shop.Local(UtcNow);
+    internal DateOnly Today => DateOnly.FromDateTime(LocalNow);
     internal ShopPolicy Policy { get; private set; } = null!;
     internal List<Customer> Customers { get; private set; } = [];
     internal List<Vehicle> Vehicles { get; private set; } = [];

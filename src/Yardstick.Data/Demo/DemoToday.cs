@@ -92,7 +92,7 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
 
     private int Reading(Order order) => shop.Odometers[order.VehicleId!.Value] + (int)(365 * 3 * (18 + order.VehicleId.Value % 40)) + 40;
 
-    private PricingResult Price(Order order, Inclusion include) => OrderPricing.Price(order, CustomerOf(order), shop.Policy, include);
+    private PricingResult Price(Order order, Inclusion include) => OrderPricing.Price(order, CustomerOf(order), shop.Policy, include, shop.Today);
 
     private Customer CustomerOf(Order order) => shop.Customers.First(c => c.Id == order.CustomerId);
 
@@ -104,7 +104,7 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
     /// <summary>Prices the order, keeps stock for it and writes its record down.</summary>
     private void Keep(Order order, params Line[] ordered)
     {
-        OrderPricing.Refresh(order, CustomerOf(order), shop.Policy);
+        OrderPricing.Refresh(order, CustomerOf(order), shop.Policy, shop.Today);
         Reservation.Settle(order, shop.Parts.ToDictionary(p => p.Id), ordered.Select(l => l.Id).ToHashSet());
         foreach (var change in order.Changes)
         {
@@ -181,7 +181,7 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         Stock(order);
         var job = order.Jobs[0];
         Approve(order, 170, AnswerChannel.InPerson, job);
-        OrderPricing.Refresh(order, CustomerOf(order), shop.Policy);
+        OrderPricing.Refresh(order, CustomerOf(order), shop.Policy, shop.Today);
         // Technicians are on one thing at a time: what is done ended before what runs now.
         var (from, to) = technician == Ana ? (84, 20) : (130, 35);
         order.BeginWork(job.Id, shop.Policy, Actor(technician, shop.UtcNow.AddMinutes(-from)));
@@ -219,7 +219,7 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         Approve(order, 60 * 25, AnswerChannel.Phone, [.. order.Jobs]);
         order.Stage = Stage.Expected;
         var start = At(inMinutes);
-        OrderPricing.Refresh(order, CustomerOf(order), shop.Policy);
+        OrderPricing.Refresh(order, CustomerOf(order), shop.Policy, shop.Today);
         foreach (var job in order.Jobs)
         {
             Plan(job, order, technician, start);

@@ -14,6 +14,8 @@ internal sealed class RecordsMapping : IEntityTypeConfiguration<Customer>, IEnti
         builder.HasMany(c => c.Contacts).WithOne().HasForeignKey(x => x.CustomerId);
         builder.HasMany(c => c.Sites).WithOne().HasForeignKey(s => s.CustomerId);
         builder.HasMany(c => c.Rates).WithOne().HasForeignKey(r => r.CustomerId);
+        // Every order is priced by them.
+        builder.Navigation(c => c.Rates).AutoInclude();
     }
 
     public void Configure(EntityTypeBuilder<CustomerPhone> builder) => builder.HasIndex(p => p.Number);

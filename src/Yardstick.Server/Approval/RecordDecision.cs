@@ -29,7 +29,7 @@ public static class RecordDecision
             if (decided.Problem is { } problem) return Task.FromResult<Result<Changed>>(problem);
         }
         // The totals that the next rule looks at are those of the order as it is now.
-        OrderPricing.Refresh(under.Order, under.Customer, under.Policy);
+        OrderPricing.Refresh(under.Order, under.Customer, under.Policy, under.Today);
         under.AfterSettling = () => under.Order.MoveAfterAnswer(under.Work.Actor);
         under.Work.Touch("floor");
         under.Work.Touch("parts");

@@ -60,7 +60,7 @@ public static class PostInvoice
         var obstacles = await ObstaclesAsync(db, order);
         if (obstacles.Count > 0) return new Problem("order.obstacles", obstacles[0].Message);
 
-        var pricing = OrderPricing.CaseOf(order, under.Customer, under.Policy, Inclusion.ApprovedOnly);
+        var pricing = OrderPricing.CaseOf(order, under.Customer, under.Policy, Inclusion.ApprovedOnly, under.Today);
         var result = OrderPricer.Price(pricing);
         var number = await db.NextNumberAsync(Counter.Invoices);
         var document = DocumentMaker.OfOrder(order, await db.PartiesAsync(order), under.Shop, result, DocumentKind.Invoice, number, under.LocalNow);

@@ -22,8 +22,11 @@ public sealed record OrderUnderChange(Work Work, Order Order, Customer? Customer
     /// <summary>Wall time in the shop.</summary>
     public DateTime LocalNow => Shop.Local(Work.Actor.At);
 
+    /// <summary>Today in the shop.</summary>
+    public DateOnly Today => DateOnly.FromDateTime(LocalNow);
+
     /// <summary>Prices the order as it stands now.</summary>
-    public PricingResult Price(Order order, Inclusion include) => OrderPricing.Price(order, Customer, Policy, include);
+    public PricingResult Price(Order order, Inclusion include) => OrderPricing.Price(order, Customer, Policy, include, Today);
 }
 
 /// <summary>What a change on an order answers.</summary>
@@ -75,7 +78,7 @@ public static class OrderWork
     private static async Task SettleAsync(OrderUnderChange under)
     {
         var (db, order) = (under.Work.Db, under.Order);
-        if (order.State == OrderState.Open) OrderPricing.Refresh(order, under.Customer, under.Policy);
+        if (order.State == OrderState.Open) OrderPricing.Refresh(order, under.Customer, under.Policy, under.Today);
         await db.SaveChangesAsync();
         var partIds = order.Jobs.SelectMany(j => j.Lines).Select(l => l.PartId).OfType<long>().Distinct().ToList();
         if (partIds.Count == 0) return;

@@ -26,7 +26,7 @@ public static class PdfEndpoints
         if (await db.LoadOrderAsync(id) is not { } order) return Problems.Of(new Problem("order.gone", "There is no such order."));
         var customer = order.CustomerId is { } customerId ? await db.Customers.FindAsync(customerId) : null;
         var shop = await db.Shops.SingleAsync();
-        var result = OrderPricing.Price(order, customer, await db.PolicyAsync(order.PolicyVersionId), OrderPricing.Offered(order));
+        var result = OrderPricing.Price(order, customer, await db.PolicyAsync(order.PolicyVersionId), OrderPricing.Offered(order), shop.PricingDay(order, time.GetUtcNow().UtcDateTime));
         var document = DocumentMaker.OfOrder(order, await db.PartiesAsync(order), shop, result, DocumentKind.Estimate, order.Number, shop.Local(time.GetUtcNow().UtcDateTime));
         return Results.File(PdfPages.Draw(document), "application/pdf", $"estimate-{order.Number}.pdf", enableRangeProcessing: false);
     }

@@ -31,13 +31,14 @@ public static class ReadOrder
         await reader.ReadAsync(id, http.User.May(Permission.SeeMargin)) is { } sheet ? Results.Ok(sheet)
             : Problems.Of(new Problem("order.gone", "There is no such order."));
 
-    private static async Task<IResult> WhyAsync(long id, ShopDb db, HttpContext http)
+    private static async Task<IResult> WhyAsync(long id, ShopDb db, TimeProvider time, HttpContext http)
     {
         if (await db.LoadOrderAsync(id) is not { } order) return Problems.Of(new Problem("order.gone", "There is no such order."));
         var customer = order.CustomerId is { } customerId ? await db.Customers.FindAsync(customerId) : null;
         var policy = await db.PolicyAsync(order.PolicyVersionId);
+        var day = (await db.Shops.SingleAsync()).PricingDay(order, time.GetUtcNow().UtcDateTime);
         var trace = new PricingTrace();
-        var result = OrderPricer.Price(OrderPricing.CaseOf(order, customer, policy, OrderPricing.Offered(order)), trace);
+        var result = OrderPricer.Price(OrderPricing.CaseOf(order, customer, policy, OrderPricing.Offered(order), day), trace);
         var margins = http.User.May(Permission.SeeMargin);
         var whys = new List<Why>();
         void Take(string path, string key)

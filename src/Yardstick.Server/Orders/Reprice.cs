@@ -1,3 +1,4 @@
+using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
@@ -24,15 +25,16 @@ public static class Reprice
         api.MapPost("/orders/{id:long}/reprice", Handle).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
     }
 
-    private static async Task<IResult> PreviewAsync(long id, ShopDb db)
+    private static async Task<IResult> PreviewAsync(long id, ShopDb db, TimeProvider time)
     {
         if (await db.LoadOrderAsync(id) is not { } order) return Problems.Of(new Problem("order.gone", "There is no such order."));
         var customer = order.CustomerId is { } customerId ? await db.Customers.FindAsync(customerId) : null;
+        var day = (await db.Shops.SingleAsync()).PricingDay(order, time.GetUtcNow().UtcDateTime);
         var versions = await db.PolicyVersionsAsync();
         var (from, to) = (versions.First(v => v.Id == order.PolicyVersionId), versions[0]);
         try
         {
-            var preview = RepricePreview.Of(order, customer, await db.PolicyAsync(from.Id), await db.PolicyAsync(to.Id));
+            var preview = RepricePreview.Of(order, customer, await db.PolicyAsync(from.Id), await db.PolicyAsync(to.Id), day);
             return Results.Ok(new View(from, to, preview));
         }
         catch (CaseException bad)

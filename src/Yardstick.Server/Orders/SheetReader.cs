@@ -27,7 +27,7 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
         var now = time.GetUtcNow().UtcDateTime;
         var customer = order.CustomerId is { } customerId ? await db.Customers.Include(c => c.Phones).SingleAsync(c => c.Id == customerId) : null;
         var policy = await db.PolicyAsync(order.PolicyVersionId);
-        var result = OrderPricing.Price(order, customer, policy, OrderPricing.Offered(order));
+        var result = OrderPricing.Price(order, customer, policy, OrderPricing.Offered(order), shop.PricingDay(order, now));
         var staff = await db.Staff.ToDictionaryAsync(s => s.Id);
         var around = await AroundAsync(order);
         var planned = await db.PlannedWork.Where(p => p.OrderId == id).ToListAsync();

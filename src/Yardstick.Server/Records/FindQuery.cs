@@ -112,6 +112,14 @@ internal static class FindQuery
         Add(found, await PeopleAsync(db, alike), most);
     }
 
+    /// <summary>Customers whose name shares letters with this one; whoever asks looks at each more closely.</summary>
+    internal static async Task<IEnumerable<long>> NearAsync(ShopDb db, string name)
+    {
+        if (Trigrams(WordsOf(Likeness.Plain(name))) is not { } query) return [];
+        var candidates = await db.Database.SqlQueryRaw<NameRow>(TyposSql, new SqliteParameter("$query", query), new SqliteParameter("$most", TypoCandidates)).ToListAsync();
+        return candidates.Where(c => c.Row % 4 == SearchIndex.Customer).Select(c => c.Row / 4);
+    }
+
     private sealed record NameRow(long Row, string Words);
 
     private static Task<List<long>> RowsAsync(ShopDb db, string sql, string query, int most, string? text = null)

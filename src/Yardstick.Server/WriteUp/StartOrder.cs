@@ -77,7 +77,7 @@ public static class StartOrder
         await db.SaveChangesAsync();
         if (order.OdometerIn is { } reading && vehicle.Value is { } car)
             db.OdometerReadings.Add(new OdometerReading { VehicleId = car.Id, Reading = reading, At = actor.At });
-        OrderPricing.Refresh(order, customer.Value, await db.PolicyAsync(order.PolicyVersionId));
+        OrderPricing.Refresh(order, customer.Value, await db.PolicyAsync(order.PolicyVersionId), DateOnly.FromDateTime(shop.Local(actor.At)));
         db.AddRecord(order);
         await db.SaveChangesAsync();
         work.Touch("order", order.Id, order.Version);

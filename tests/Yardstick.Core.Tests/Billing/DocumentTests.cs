@@ -27,7 +27,7 @@ public class DocumentTests
         order.AddJob(tires, actor);
         order.AddJob(wipers, actor);
         order.AddConcern("Squeals", actor);
-        PricingResult Price(Order o, Inclusion include) => OrderPricing.Price(o, null, Policy, include);
+        PricingResult Price(Order o, Inclusion include) => OrderPricing.Price(o, null, Policy, include, new DateOnly(2026, 11, 23));
         order.Decide(10, new Answer(DecisionKind.Approved, "Imke Sorensen", AnswerChannel.Phone), Price, actor);
         order.Decide(11, new Answer(DecisionKind.Deferred, "Imke Sorensen", AnswerChannel.Phone, "", new DateOnly(2027, 2, 14), 92_000), Price, actor);
         var result = Price(order, Inclusion.ApprovedOnly);

@@ -12,10 +12,11 @@ namespace Yardstick.Core.Tests.Orders;
 public class OrderTests
 {
     private static readonly DateTime Now = new(2026, 11, 23, 15, 20, 0, DateTimeKind.Utc);
+    private static readonly DateOnly Today = DateOnly.FromDateTime(Now);
     private static readonly Actor Writer = new(2, Now, "tab");
     private static readonly ShopPolicy Policy = new() { Pricing = ExampleTests.Case("01-one-job.json").Policy };
 
-    private static PricingResult Price(Order order, Inclusion include) => OrderPricing.Price(order, null, Policy, include);
+    private static PricingResult Price(Order order, Inclusion include) => OrderPricing.Price(order, null, Policy, include, Today);
 
     private static Order WithJob(decimal hours = 1, decimal cost = 88.4m)
     {
@@ -24,14 +25,14 @@ public class OrderTests
         job.Lines.Add(new Line { Id = 100, Kind = LineKind.Labor, Description = "Replace", Hours = hours });
         job.Lines.Add(new Line { Id = 101, Kind = LineKind.Part, Description = "Pump", Number = "WP", Quantity = 1, UnitCost = cost, PartId = 7 });
         order.AddJob(job, Writer);
-        OrderPricing.Refresh(order, null, Policy);
+        OrderPricing.Refresh(order, null, Policy, Today);
         return order;
     }
 
     private static Result<Decision> Decide(Order order, DecisionKind kind, DateOnly? until = null, int? reading = null, string who = "Imke Sorensen")
     {
         var decided = order.Decide(10, new Answer(kind, who, AnswerChannel.Phone, "", until, reading), Price, Writer with { At = Now.AddMinutes(order.Decisions.Count) });
-        OrderPricing.Refresh(order, null, Policy);
+        OrderPricing.Refresh(order, null, Policy, Today);
         return decided;
     }
 
@@ -65,10 +66,10 @@ public class OrderTests
         var order = WithJob();
         Decide(order, DecisionKind.Approved);
         order.SetLine(100, "hours", "1.1", Writer);
-        OrderPricing.Refresh(order, null, Policy);
+        OrderPricing.Refresh(order, null, Policy, Today);
         Assert.False(order.PastCeiling(Policy));
         order.SetLine(100, "hours", "3", Writer);
-        OrderPricing.Refresh(order, null, Policy);
+        OrderPricing.Refresh(order, null, Policy, Today);
         Assert.True(order.PastCeiling(Policy));
         Assert.Equal("order.ceiling", order.BeginWork(10, Policy, Writer).Problem!.Code);
         Decide(order, DecisionKind.Approved);
@@ -199,7 +200,7 @@ public class OrderTests
         return order;
     }
 
-    private static IReadOnlyList<CompanionFigures> Along(Order order) => OrderPricing.Price(order, null, Tires, Inclusion.All).Jobs[0].Companions;
+    private static IReadOnlyList<CompanionFigures> Along(Order order) => OrderPricing.Price(order, null, Tires, Inclusion.All, Today).Jobs[0].Companions;
 
     [Fact]
     public void What_comes_along_follows_the_tires_until_somebody_sets_it()
@@ -239,14 +240,14 @@ public class OrderTests
         var order = WithJob();
         order.PolicyVersionId = 1;
         var dearer = Policy with { Pricing = Policy.Pricing with { LaborRates = new Dictionary<string, decimal> { ["general"] = 200 } } };
-        var preview = RepricePreview.Of(order, null, Policy, dearer);
+        var preview = RepricePreview.Of(order, null, Policy, dearer, Today);
         Assert.Contains(preview.Changes, c => c is { What: "Replace", Job: "Water pump", After: 200 });
         Assert.DoesNotContain(preview.Changes, c => c.What == "Pump");
-        Assert.Equal(OrderPricing.Price(order, null, dearer, Inclusion.All).Total, preview.TotalAfter);
+        Assert.Equal(OrderPricing.Price(order, null, dearer, Inclusion.All, Today).Total, preview.TotalAfter);
         Assert.Equal(1, order.PolicyVersionId);
         Decide(order, DecisionKind.Approved);
-        Assert.Empty(RepricePreview.Of(order, null, Policy, dearer).Changes);
-        Assert.Equal(2, RepricePreview.Of(order, null, Policy, dearer).Held);
+        Assert.Empty(RepricePreview.Of(order, null, Policy, dearer, Today).Changes);
+        Assert.Equal(2, RepricePreview.Of(order, null, Policy, dearer, Today).Held);
         Assert.True(order.Reprice(2, Writer).Ok);
         Assert.Equal((2L, "policy"), (order.PolicyVersionId, order.Changes[^1].Field));
     }
@@ -257,8 +258,11 @@ public class OrderTests
         var order = WithJob();
         var exempt = Policy with { Exemptions = [new Exemption("Resale", true, []), new Exemption("City", false, [Policy.Pricing.Taxes[0].Code])] };
         Core.Records.Customer Of(string name) => new() { LastName = "A", TaxExempt = name };
-        decimal Tax(string name) => OrderPricing.Price(order, Of(name), exempt, Inclusion.All).Taxes.Sum(t => t.Amount);
+        decimal Tax(string name) => OrderPricing.Price(order, Of(name), exempt, Inclusion.All, Today).Taxes.Sum(t => t.Amount);
         Assert.True(Tax("") > Tax("City") && Tax("City") > 0);
         Assert.Equal((0m, Tax("")), (Tax("Resale"), Tax("Unknown")));
+        // The exemption ends with its certificate.
+        decimal Until(DateOnly day) => OrderPricing.Price(order, new Core.Records.Customer { LastName = "A", TaxExempt = "Resale", TaxExemptUntil = day }, exempt, Inclusion.All, Today).Taxes.Sum(t => t.Amount);
+        Assert.Equal((0m, Tax("")), (Until(Today), Until(Today.AddDays(-1))));
     }
 }

@@ -622,6 +622,7 @@ export interface paths {
             parameters: {
                 query?: {
                     q?: string;
+                    recent?: string;
                 };
                 header?: never;
                 path?: never;
@@ -636,6 +637,44 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["FindFound"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    q?: string;
+                    after?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CustomersPage"];
                     };
                 };
             };
@@ -688,6 +727,681 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers/{id}/page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CustomerPageView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers/{id}/fields": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CustomerPageSetRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers/{id}/items": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CustomerPageItemRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers/{id}/items/{list}/{itemId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    list: string;
+                    itemId: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vehicles/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["VehiclePageView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vehicles/{id}/fields": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["VehiclePageSetRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vehicles/{id}/transfer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["VehiclePageTransferRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers/{id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    q?: string;
+                    before?: number;
+                };
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HistoryPage"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vehicles/{id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    q?: string;
+                    before?: number;
+                };
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HistoryPage"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers/{id}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    other: number;
+                };
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MergeRecordsPreview"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MergeRecordsRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MergeRecordsMerged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vehicles/{id}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    other: number;
+                };
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MergeRecordsPreview"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MergeRecordsRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MergeRecordsMerged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/merges/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -834,6 +1548,196 @@ export interface paths {
                     };
                     content: {
                         "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/look-up/phone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    number: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LookUpsPhoneAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/look-up/plate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    plate: string;
+                    region?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LookUpsCarAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/look-up/vin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    vin: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LookUpsCarAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/look-up/makes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LookUpsMakesAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/look-up/alike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    firstName?: string;
+                    lastName?: string;
+                    businessName?: string;
+                    phone?: string;
+                    email?: string;
+                    plate?: string;
+                    vin?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LookUpsAlikeView"][];
                     };
                 };
             };
@@ -3053,6 +3957,8 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /** @enum {unknown} */
+        AlikeBy: "Phone" | "Plate" | "Vin" | "Email" | "Name";
+        /** @enum {unknown} */
         AmountKind: "Labor" | "Part" | "Core" | "Sublet" | "Fee" | "Supplies";
         /** @enum {unknown} */
         AnswerChannel: "InPerson" | "Phone" | "Message" | "Link";
@@ -3228,6 +4134,103 @@ export interface components {
             /** Format: double */
             price: number;
         };
+        CustomerFigures: {
+            /** Format: int32 */
+            visits: number;
+            /** Format: date-time */
+            first: null | string;
+            /** Format: date-time */
+            last: null | string;
+            /** Format: double */
+            spent: number;
+            /** Format: double */
+            averageOrder: null | number;
+            /** Format: double */
+            shareApprovedPercent: null | number;
+            /** Format: double */
+            owed: number;
+        };
+        CustomerPageContactView: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            role: string;
+            phone: string;
+            email: string;
+            copied: boolean;
+        };
+        CustomerPageEmailView: {
+            /** Format: int64 */
+            id: number;
+            address: string;
+            purpose: string;
+        };
+        CustomerPageItemRequest: {
+            list: string;
+            /** Format: int64 */
+            id: null | number;
+            field: string;
+            value: null | string;
+            /** Format: int32 */
+            version: number;
+        };
+        CustomerPageMergeView: {
+            /** Format: int64 */
+            id: number;
+            gone: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+        };
+        CustomerPagePhoneView: {
+            /** Format: int64 */
+            id: number;
+            number: string;
+            shown: string;
+            purpose: string;
+            texts: null | boolean;
+        };
+        CustomerPageRateView: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            /** Format: double */
+            rate: number;
+            known: boolean;
+        };
+        CustomerPageSetRequest: {
+            field: string;
+            value: null | string;
+            /** Format: int32 */
+            version: number;
+        };
+        CustomerPageSiteView: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            address: string;
+        };
+        CustomerPageView: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            fields: {
+                [key: string]: string;
+            };
+            exemptToday: boolean;
+            phones: components["schemas"]["CustomerPagePhoneView"][];
+            emails: components["schemas"]["CustomerPageEmailView"][];
+            contacts: components["schemas"]["CustomerPageContactView"][];
+            sites: components["schemas"]["CustomerPageSiteView"][];
+            rates: components["schemas"]["CustomerPageRateView"][];
+            figures: components["schemas"]["CustomerFigures"];
+            cars: components["schemas"]["CustomersCarView"][];
+            rateNames: string[];
+            exemptionNames: string[];
+            merges: components["schemas"]["CustomerPageMergeView"][];
+        };
         CustomersCarView: {
             /** Format: int64 */
             id: number;
@@ -3253,12 +4256,41 @@ export interface components {
             email: string;
             address: string;
             alert: string;
+            doNotServe: string;
+            taxExempt: string;
+            exemptToday: boolean;
+            /** Format: date */
+            taxExemptUntil: null | string;
             /** Format: int32 */
             visits: number;
             cars: components["schemas"]["CustomersCarView"][];
         };
+        CustomersPage: {
+            rows: components["schemas"]["CustomersRow"][];
+            next: null | string;
+        };
+        CustomersRow: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            isBusiness: boolean;
+            phone: string;
+            alert: string;
+            doNotServe: string;
+            /** Format: int32 */
+            cars: number;
+            /** Format: int32 */
+            visits: number;
+            /** Format: date-time */
+            lastVisit: null | string;
+        };
         /** @enum {unknown} */
         DecisionKind: "Proposed" | "Approved" | "Declined" | "Deferred";
+        DirectoryEntry: {
+            firstName: string;
+            lastName: string;
+            address: string;
+        };
         /** @enum {unknown} */
         DistanceUnit: "Miles" | "Kilometers";
         DocumentAmount: {
@@ -3351,6 +4383,7 @@ export interface components {
             /** Format: int64 */
             vehicleId: null | number;
             open: boolean;
+            warning: string;
         };
         FindingView: {
             /** Format: int64 */
@@ -3475,6 +4508,34 @@ export interface components {
             hours: number;
             approved: boolean;
         };
+        HistoryJobView: {
+            title: string;
+            decision: components["schemas"]["DecisionKind"];
+            /** Format: double */
+            subtotal: number;
+        };
+        HistoryPage: {
+            rows: components["schemas"]["HistoryRow"][];
+            /** Format: int64 */
+            next: null | number;
+        };
+        HistoryRow: {
+            /** Format: int64 */
+            orderId: number;
+            /** Format: int64 */
+            number: number;
+            state: components["schemas"]["OrderState"];
+            /** Format: date-time */
+            at: string;
+            /** Format: int32 */
+            odometer: null | number;
+            plate: string;
+            vehicle: string;
+            says: string;
+            /** Format: double */
+            total: number;
+            jobs: components["schemas"]["HistoryJobView"][];
+        };
         /** Format: binary */
         IFormFile: string;
         /** @enum {unknown} */
@@ -3536,6 +4597,35 @@ export interface components {
         JobProgress: "NotStarted" | "InWork" | "Finished";
         /** @enum {unknown} */
         LineKind: "Labor" | "Part" | "Sublet" | "Fee" | "Text";
+        LookUpsAlikeView: {
+            /** Format: int64 */
+            customerId: number;
+            name: string;
+            phone: string;
+            /** Format: int64 */
+            vehicleId: null | number;
+            plate: string;
+            vehicle: string;
+            by: components["schemas"]["AlikeBy"][];
+        };
+        LookUpsCarAnswer: {
+            car: null | components["schemas"]["VehicleFacts"];
+            sentence: string;
+            remarks: string[];
+            corrections: string[];
+        };
+        LookUpsMakesAnswer: {
+            makes: components["schemas"]["MakeChoice"][];
+            sentence: string;
+        };
+        LookUpsPhoneAnswer: {
+            entry: null | components["schemas"]["DirectoryEntry"];
+            sentence: string;
+        };
+        MakeChoice: {
+            make: string;
+            models: components["schemas"]["ModelChoice"][];
+        };
         MarkupLift: {
             /** Format: double */
             fromCost: number;
@@ -3545,6 +4635,33 @@ export interface components {
             price: number;
             /** Format: double */
             fallen: number;
+        };
+        MergeRecordsDifference: {
+            field: string;
+            kept: string;
+            gone: string;
+        };
+        MergeRecordsMerged: {
+            /** Format: int64 */
+            mergeId: number;
+        };
+        MergeRecordsPreview: {
+            kept: string;
+            gone: string;
+            moves: string[];
+            differs: components["schemas"]["MergeRecordsDifference"][];
+        };
+        MergeRecordsRequest: {
+            /** Format: int64 */
+            otherId: number;
+        };
+        ModelChoice: {
+            model: string;
+            engines: string[];
+            drive: string;
+            trims: string[];
+            /** Format: int32 */
+            from: number;
         };
         Obstacle: {
             code: string;
@@ -3798,6 +4915,12 @@ export interface components {
         };
         ReceivePartsRequest: {
             lines: null | components["schemas"]["ReceivePartsLineRequest"][];
+        };
+        RecordChanged: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            version: number;
         };
         RecordDecisionRequest: {
             jobIds: number[];
@@ -4238,6 +5361,64 @@ export interface components {
             model: null | string;
             engine: null | string;
             color: null | string;
+            drive?: null | string;
+            trim?: null | string;
+        };
+        VehicleFacts: {
+            vin: string;
+            /** Format: int32 */
+            year: number;
+            make: string;
+            model: string;
+            trim: string;
+            engine: string;
+            drive: string;
+        };
+        VehiclePageOwnerView: {
+            /** Format: int64 */
+            customerId: number;
+            name: string;
+            /** Format: date-time */
+            until: string;
+            by: string;
+        };
+        VehiclePageReadingView: {
+            /** Format: int32 */
+            reading: number;
+            /** Format: date-time */
+            at: string;
+        };
+        VehiclePageSetRequest: {
+            field: string;
+            value: null | string;
+            /** Format: int32 */
+            version: number;
+        };
+        VehiclePageTransferRequest: {
+            /** Format: int64 */
+            customerId: number;
+        };
+        VehiclePageView: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            version: number;
+            description: string;
+            fields: {
+                [key: string]: string;
+            };
+            /** Format: int64 */
+            customerId: number;
+            customer: string;
+            customerAlert: string;
+            earlierOwners: components["schemas"]["VehiclePageOwnerView"][];
+            readings: components["schemas"]["VehiclePageReadingView"][];
+            vinRemarks: string[];
+            /** Format: int64 */
+            openOrderId: null | number;
+            /** Format: int64 */
+            openOrderNumber: null | number;
+            merges: components["schemas"]["CustomerPageMergeView"][];
         };
         WritePolicyCurveView: {
             table: string;

@@ -1,0 +1,123 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Records;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+using Yardstick.Server.Outside;
+using Yardstick.Server.Records;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.WriteUp;
+
+/// <summary>
+/// What the outside knows of a phone number, a plate or a VIN, and what is on file already. All of it are proposals:
+/// nothing is kept until the writer keeps it, and the screen never waits for it.
+/// </summary>
+public static class LookUps
+{
+    /// <summary>Whose number it may be.</summary>
+    /// <param name="Entry">The directory's entry; null where it has none.</param>
+    /// <param name="Sentence">What is to be said where there is none.</param>
+    public sealed record PhoneAnswer(DirectoryEntry? Entry, string Sentence);
+    /// <summary>What car it may be.</summary>
+    /// <param name="Car">What the service says; null where it knows nothing.</param>
+    /// <param name="Sentence">What is to be said where it knows nothing.</param>
+    /// <param name="Remarks">What looks wrong about the VIN.</param>
+    /// <param name="Corrections">VINs with one character otherwise whose check digit fits.</param>
+    public sealed record CarAnswer(VehicleFacts? Car, string Sentence, IReadOnlyList<string> Remarks, IReadOnlyList<string> Corrections);
+    /// <summary>Makes to choose from.</summary>
+    public sealed record MakesAnswer(IReadOnlyList<MakeChoice> Makes, string Sentence);
+    /// <summary>Somebody on file who may be the same.</summary>
+    public sealed record AlikeView(long CustomerId, string Name, string Phone, long? VehicleId, string Plate, string Vehicle, IReadOnlyList<AlikeBy> By);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/look-up/phone", PhoneAsync).Asks(Permission.WriteUp).Produces<PhoneAnswer>();
+        api.MapGet("/look-up/plate", PlateAsync).Asks(Permission.WriteUp).Produces<CarAnswer>();
+        api.MapGet("/look-up/vin", VinAsync).Asks(Permission.WriteUp).Produces<CarAnswer>();
+        api.MapGet("/look-up/makes", MakesAsync).Asks(Permission.WriteUp).Produces<MakesAnswer>();
+        api.MapGet("/look-up/alike", AlikeAsync).Asks(Permission.WriteUp).Produces<IReadOnlyList<AlikeView>>();
+    }
+
+    private static async Task<IResult> PhoneAsync(string number, ShopDb db, IPhoneDirectory directory, CancellationToken cancel)
+    {
+        var typed = PhoneNumber.Parse(number, (await db.Shops.SingleAsync(cancel)).Country);
+        if (typed.Problem is { } unreadable) return Results.Ok(new PhoneAnswer(null, unreadable.Message));
+        var entry = await directory.LookUpAsync(typed.Value.E164, cancel);
+        return Results.Ok(new PhoneAnswer(entry.Ok ? entry.Value : null, entry.Problem switch
+        {
+            null => "",
+            { Code: "outside.unknown" } => "The directory does not know this number.",
+            var problem => $"The directory {problem.Message}; type the name by hand.",
+        }));
+    }
+
+    private static async Task<IResult> PlateAsync(string plate, string? region, ShopDb db, IVehicleData vehicles, CancellationToken cancel)
+    {
+        var typed = Plate.Parse(plate);
+        if (typed.Problem is { } unreadable) return Results.Ok(new CarAnswer(null, unreadable.Message, [], []));
+        var where = string.IsNullOrWhiteSpace(region) ? (await db.Shops.SingleAsync(cancel)).PlateRegion : region.Trim().ToUpperInvariant();
+        return Results.Ok(Answer(await vehicles.ByPlateAsync(where, Plate.Normal(typed.Value.Text), cancel), "this plate", [], []));
+    }
+
+    private static async Task<IResult> VinAsync(string vin, IVehicleData vehicles, CancellationToken cancel)
+    {
+        var typed = Vin.Parse(vin);
+        if (typed.Problem is { } unreadable) return Results.Ok(new CarAnswer(null, unreadable.Message, [], []));
+        var corrections = typed.Value.Corrections().Select(v => v.Text).Take(6).ToList();
+        return Results.Ok(Answer(await vehicles.ByVinAsync(typed.Value.Text, cancel), "this VIN", VinRemarks.Of(typed.Value, 0), corrections));
+    }
+
+    private static CarAnswer Answer(Result<VehicleFacts> facts, string what, IReadOnlyList<string> remarks, IReadOnlyList<string> corrections) =>
+        new(facts.Ok ? facts.Value : null, facts.Problem switch
+        {
+            null => "",
+            { Code: "outside.unknown" } => $"The vehicle data do not know {what}; type the car by hand.",
+            var problem => $"The vehicle data service {problem.Message}; type the car by hand.",
+        }, remarks, corrections);
+
+    private static async Task<IResult> MakesAsync(IVehicleData vehicles, CancellationToken cancel)
+    {
+        var makes = await vehicles.MakesAsync(cancel);
+        return Results.Ok(makes.Ok ? new MakesAnswer(makes.Value, "") : new MakesAnswer([], $"The vehicle data service {makes.Problem!.Message}; type make and model by hand."));
+    }
+
+    /// <summary>Who on file has the same phone, e-mail address, plate or VIN, or a name within a typing slip.</summary>
+    private static async Task<IResult> AlikeAsync(ShopDb db, string? firstName = null, string? lastName = null, string? businessName = null, string? phone = null, string? email = null, string? plate = null, string? vin = null)
+    {
+        var country = (await db.Shops.SingleAsync()).Country;
+        var found = new Dictionary<long, HashSet<AlikeBy>>();
+        void Add(IEnumerable<long> ids, AlikeBy by)
+        {
+            foreach (var id in ids) (found.TryGetValue(id, out var why) ? why : found[id] = []).Add(by);
+        }
+        if (PhoneNumber.Parse(phone, country) is { Ok: true } number) Add(await db.CustomerPhones.Where(p => p.Number == number.Value.E164).Select(p => p.CustomerId).Take(10).ToListAsync(), AlikeBy.Phone);
+        if (EmailAddress.Parse(email) is { Ok: true } address) Add(await db.CustomerEmails.Where(e => e.Address == address.Value.Text).Select(e => e.CustomerId).Take(10).ToListAsync(), AlikeBy.Email);
+        var cars = new List<Vehicle>();
+        if (Plate.Parse(plate) is { Ok: true } typedPlate) cars.AddRange(await db.Vehicles.Where(v => v.MergedIntoId == null && v.Plate.Replace(" ", "").Replace("-", "") == Plate.Normal(typedPlate.Value.Text)).Take(5).ToListAsync());
+        Add(cars.Select(c => c.CustomerId), AlikeBy.Plate);
+        if (Vin.Parse(vin) is { Ok: true } typedVin)
+        {
+            var same = await db.Vehicles.Where(v => v.MergedIntoId == null && v.Vin == typedVin.Value.Text).Take(5).ToListAsync();
+            Add(same.Select(c => c.CustomerId), AlikeBy.Vin);
+            cars.AddRange(same.Where(s => !cars.Exists(c => c.Id == s.Id)));
+        }
+        var typed = new Customer { FirstName = firstName?.Trim() ?? "", LastName = lastName?.Trim() ?? "", BusinessName = businessName?.Trim() ?? "" };
+        var name = typed.BusinessName.Length > 0 ? typed.BusinessName : $"{typed.FirstName} {typed.LastName}".Trim();
+        if (name.Length > 2)
+        {
+            var near = (await FindQuery.NearAsync(db, name)).ToList();
+            Add((await db.Customers.Where(c => near.Contains(c.Id) && c.MergedIntoId == null).ToListAsync()).Where(c => Alike.Names(typed, c)).Select(c => c.Id), AlikeBy.Name);
+        }
+        var ids = found.Keys.ToList();
+        var customers = await db.Customers.Include(c => c.Phones).Where(c => ids.Contains(c.Id) && c.MergedIntoId == null).ToListAsync();
+        return Results.Ok(customers.OrderBy(c => found[c.Id].Min()).ThenBy(c => c.Id).Take(5).Select(c =>
+        {
+            var car = cars.Find(v => v.CustomerId == c.Id);
+            var first = c.Phones.OrderBy(p => p.Id).FirstOrDefault();
+            return new AlikeView(c.Id, c.DisplayName, first is null ? "" : new PhoneNumber(first.Number).Shown(country), car?.Id, car?.Plate ?? "", car?.Description ?? "", [.. found[c.Id].Order()]);
+        }).ToList());
+    }
+}
