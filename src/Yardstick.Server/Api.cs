@@ -31,6 +31,7 @@ public static class Api
         MergeRecords.Map(api);
         StartOrder.Map(api);
         LookUps.Map(api);
+        Known.Map(api);
         OrderList.Map(api);
         ReadOrder.Map(api);
         Reprice.Map(api);

@@ -222,4 +222,41 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal((await db.Orders.CountAsync(o => o.CustomerId == 1 && o.State == Core.Orders.OrderState.Posted), (await db.Invoices.Where(i => i.CustomerId == 1).SumAsync(i => i.Total.Cents)) / 100m),
             ((int)figures.Number("visits"), figures.Number("spent")));
     }
+
+    [Fact]
+    public async Task Work_that_was_put_off_is_offered_taken_over_once_at_todays_prices_or_put_off_again()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var db = shop.OpenDb();
+        // A car with deferred work that was not done since, and no order open.
+        long vehicle = 0, owner = 0;
+        JsonArray known = [];
+        foreach (var car in await db.Vehicles.Where(v => v.Id > 20 && !db.Orders.Any(o => o.VehicleId == v.Id && o.State == Core.Orders.OrderState.Open)).Take(60).ToListAsync())
+        {
+            (vehicle, owner) = (car.Id, car.CustomerId);
+            known = (await mina.GetAsync($"write-up/known?customer={owner}&vehicle={vehicle}")).AsArray();
+            if (known.Count(k => k!["jobId"] is not null) >= 2) break;
+        }
+        var offered = known.Where(k => k!["jobId"] is not null).ToList();
+        Assert.True(offered.Count >= 2);
+        Assert.Equal(known.Select(k => Array.IndexOf(["Heed", "Due", "Soon", "Later"], k!.Text("urgency"))).Order(), known.Select(k => Array.IndexOf(["Heed", "Due", "Soon", "Later"], k!.Text("urgency"))));
+        var (first, second) = (offered[0]!["jobId"]!.GetValue<long>(), offered[1]!);
+
+        var putOff = $"orders/{second["orderId"]}/jobs/{second["jobId"]}/put-off";
+        Assert.Equal("decision.reason", (await mina.RefusedAsync(putOff, new { until = "in 3 months", reason = " " })).Text("code"));
+        Assert.Equal("date.unreadable", (await mina.RefusedAsync(putOff, new { until = "whenever", reason = "Waits for the bonus" })).Text("code"));
+        await mina.PostAsync(putOff, new { until = "in 3 months", reason = "Waits for the bonus" });
+        Assert.Equal("Later", (await mina.GetAsync($"write-up/known?customer={owner}&vehicle={vehicle}")).AsArray().First(k => k!["jobId"]?.GetValue<long>() == second["jobId"]!.GetValue<long>())!.Text("urgency"));
+
+        object Body(params long[] jobs) => new { customerId = owner, vehicleId = vehicle, odometer = "299,000", takeOverJobIds = jobs };
+        var order = (await mina.PostAsync("orders", Body(first))).Id();
+        var job = (await mina.GetAsync($"orders/{order}")).List("jobs").Single()!;
+        Assert.Equal((offered[0]!.Text("title"), "Proposed"), (job.Text("title"), job.Text("decision")));
+        Assert.True(job.Number("subtotal") > 0);
+        Assert.Equal("job.taken", (await mina.RefusedAsync("orders", Body(first))).Text("code"));
+        known = (await mina.GetAsync($"write-up/known?customer={owner}&vehicle={vehicle}")).AsArray();
+        Assert.DoesNotContain(known, k => k!["jobId"]?.GetValue<long>() == first);
+        Assert.Contains(known, k => k!.Text("kind") == "openOrder" && k!["orderId"]!.GetValue<long>() == order);
+        Assert.Equal("job.gone", (await mina.RefusedAsync("orders", new { customerId = 1, vehicleId = 1, odometer = "99,000", takeOverJobIds = new[] { second["jobId"]!.GetValue<long>() } }, HttpStatusCode.NotFound)).Text("code"));
+    }
 }

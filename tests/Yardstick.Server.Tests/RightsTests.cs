@@ -50,6 +50,8 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         ["POST /api/vehicles/{id:long}/merge"] = "WMO",
         ["POST /api/merges/{id:long}/undo"] = "WMO",
         ["GET /api/look-up/phone"] = "WMO",
+        ["GET /api/write-up/known"] = "WMO",
+        ["POST /api/orders/{id:long}/jobs/{jobId:long}/put-off"] = "WMO",
         ["GET /api/look-up/plate"] = "WMO",
         ["GET /api/look-up/vin"] = "WMO",
         ["GET /api/look-up/makes"] = "WMO",

@@ -44,6 +44,8 @@ public class Job
     public JobOrigin Origin { get; set; }
     /// <summary>The canned job that it was taken from.</summary>
     public long? CannedJobId { get; set; }
+    /// <summary>The job of an earlier visit that it was taken over from.</summary>
+    public long? TakenFromJobId { get; set; }
     /// <summary>The job that it comes back for.</summary>
     public long? ComebackOfId { get; set; }
     /// <summary>Latest decision.</summary>

@@ -66,6 +66,45 @@ public partial class Order
         return decision;
     }
 
+    /// <summary>
+    /// Work of an invoiced order that was declined or deferred is put off again. Only what is to be done about it changes;
+    /// the invoice and what was decided then stay as they are.
+    /// </summary>
+    /// <param name="jobId">The job.</param>
+    /// <param name="until">Until when; null says that it is not wanted any more.</param>
+    /// <param name="reason">Why.</param>
+    /// <param name="decidedBy">Who decided.</param>
+    /// <param name="actor">Who asked.</param>
+    public Result<Decision> PutOffAgain(long jobId, DateOnly? until, string? reason, string decidedBy, Actor actor)
+    {
+        if (State != OrderState.Posted) return new Problem("order.open", "This order is open; record the answer on its sheet.");
+        var found = FindJob(jobId);
+        if (found.Problem is { } problem) return problem;
+        var job = found.Value;
+        if (job.Decision is not (DecisionKind.Declined or DecisionKind.Deferred)) return new Problem("job.done", "This work was done or is being done; there is nothing to put off.");
+        if (string.IsNullOrWhiteSpace(reason)) return new Problem("decision.reason", "Say in a few words why it is put off again.", "reason");
+        if (reason.Length > 2000) return new Problem("text.long", "A reason can have at most 2,000 characters.", "reason");
+        job.Decision = until is null ? DecisionKind.Declined : DecisionKind.Deferred;
+        (job.DeferUntil, job.DeferAtReading) = (until, null);
+        var decision = new Decision
+        {
+            OrderId = Id,
+            JobId = jobId,
+            Kind = job.Decision,
+            DecidedBy = decidedBy,
+            Channel = AnswerChannel.InPerson,
+            At = actor.At,
+            AskedById = actor.StaffId,
+            AmountAgreed = AmountAgreed ?? Money.Zero,
+            JobAmount = job.Subtotal,
+            Note = reason.Trim(),
+            DeferUntil = until,
+        };
+        Decisions.Add(decision);
+        Record("job", jobId, "put off again", "", until is { } day ? $"{day:yyyy-MM-dd}: {reason.Trim()}" : reason.Trim(), ++job.Version, actor);
+        return decision;
+    }
+
     /// <summary>Moves the car after the last open question was answered: to wait for parts, or to be ready for a technician.</summary>
     public void MoveAfterAnswer(Actor actor)
     {

@@ -34,6 +34,8 @@ public class Shop
     public TimeOnly Closes { get; set; } = new(18, 0);
     /// <summary>Region of plates by default.</summary>
     public string PlateRegion { get; set; } = "";
+    /// <summary>How far a car of which nothing is known goes in a day, in the shop's unit.</summary>
+    public decimal DistancePerDay { get; set; } = 32;
     /// <summary>Terms at the foot of documents.</summary>
     public string Terms { get; set; } = "";
 

@@ -11,7 +11,7 @@ public readonly record struct EmailAddress(string Text)
     public static Result<EmailAddress> Parse(string? text, string field = "email")
     {
         var trimmed = (text ?? "").Trim();
-        return trimmed.Length <= 254 && MailAddress.TryCreate(trimmed, out var address) && address.Host.Contains('.', StringComparison.Ordinal)
+        return trimmed.Length <= 254 && MailAddress.TryCreate(trimmed, out var address)
             ? new EmailAddress(address.Address)
             : new Problem("customer.email", $"\"{(trimmed.Length > 60 ? trimmed[..60] + "…" : trimmed)}\" is not an e-mail address; type one such as name@mail.example.", field);
     }

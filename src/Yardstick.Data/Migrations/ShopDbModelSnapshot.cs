@@ -679,6 +679,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<long>("SoldHours")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("TakenFromJobId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Title")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -697,6 +700,8 @@ namespace Yardstick.Data.Migrations
                     b.HasKey("Id");
 
                     b.HasIndex("OrderId");
+
+                    b.HasIndex("TakenFromJobId");
 
                     b.ToTable("Jobs");
                 });
@@ -1687,6 +1692,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<string>("Currency")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<long>("DistancePerDay")
+                        .HasColumnType("INTEGER");
 
                     b.Property<int>("DistanceUnit")
                         .HasColumnType("INTEGER");

@@ -39,6 +39,7 @@ internal sealed class OrdersMapping : IEntityTypeConfiguration<Order>, IEntityTy
         builder.Ignore(j => j.OnLines);
         builder.ComplexProperty(j => j.Subtotal);
         builder.HasIndex(j => j.OrderId);
+        builder.HasIndex(j => j.TakenFromJobId);
         builder.HasMany(j => j.Lines).WithOne().HasForeignKey(l => l.JobId);
         builder.HasMany(j => j.Companions).WithOne().HasForeignKey(c => c.JobId);
     }

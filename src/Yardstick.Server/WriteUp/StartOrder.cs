@@ -17,10 +17,11 @@ namespace Yardstick.Server.WriteUp;
 public static class StartOrder
 {
     /// <summary>A new customer, as typed.</summary>
-    public sealed record NewCustomer(string? FirstName, string? LastName, string? BusinessName, string? Phone, string? Email);
+    public sealed record NewCustomer(string? FirstName, string? LastName, string? BusinessName, string? Phone, string? Email, string? Address = null);
     /// <summary>What the write-up gathered, figures and times as typed.</summary>
     public sealed record Request(long? CustomerId, NewCustomer? Customer, long? VehicleId, TypedVehicle? Vehicle, bool CounterSale, string? Odometer, bool OdometerConfirmed,
-        IReadOnlyList<string>? Concerns, IReadOnlyList<long>? CannedJobIds, string? PromisedAt, bool CustomerWaits, string? KeyTag);
+        IReadOnlyList<string>? Concerns, IReadOnlyList<long>? CannedJobIds, string? PromisedAt, bool CustomerWaits, string? KeyTag,
+        IReadOnlyList<long>? TakeOverJobIds = null);
     /// <summary>The new order.</summary>
     public sealed record Started(long Id, long Number);
     /// <summary>A promise to offer.</summary>
@@ -93,6 +94,8 @@ public static class StartOrder
             return request.CounterSale ? (Result<Customer?>)(Customer?)null : new Problem("writeUp.customer", "Find the customer, or type at least a name for a new one.", "customer");
         var made = Customer.Create(typed.FirstName, typed.LastName, typed.BusinessName, typed.Phone, typed.Email, shop.Country, now);
         if (made.Problem is { } problem) return problem with { Field = $"customer.{problem.Field}" };
+        if (!string.IsNullOrWhiteSpace(typed.Address) && made.Value.Set("address", typed.Address, shop.Local(now)).Problem is { } address) return address with { Field = "customer.address" };
+        made.Value.Version = 1;
         db.Customers.Add(made.Value);
         await db.SaveChangesAsync();
         return made.Value;
@@ -134,6 +137,12 @@ public static class StartOrder
             var made = await CannedJobs.MakeAsync(db, cannedId, (await db.PolicyAsync(order.PolicyVersionId)).StockCost);
             if (made.Problem is { } gone) return gone;
             if (order.AddJob(made.Value, actor).Problem is { } refused) return refused;
+        }
+        foreach (var jobId in request.TakeOverJobIds ?? [])
+        {
+            var taken = await Known.TakeOverAsync(db, jobId, order.VehicleId, (await db.PolicyAsync(order.PolicyVersionId)).StockCost);
+            if (taken.Problem is { } gone) return gone;
+            if (order.AddJob(taken.Value, actor).Problem is { } refused) return refused;
         }
         var title = order.OnJobs.FirstOrDefault()?.Title ?? order.Concerns.FirstOrDefault()?.Says ?? "";
         order.Title = title.Length > 60 ? title[..60].TrimEnd() + "…" : title;

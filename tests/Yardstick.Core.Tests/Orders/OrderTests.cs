@@ -265,4 +265,64 @@ public class OrderTests
         decimal Until(DateOnly day) => OrderPricing.Price(order, new Core.Records.Customer { LastName = "A", TaxExempt = "Resale", TaxExemptUntil = day }, exempt, Inclusion.All, Today).Taxes.Sum(t => t.Amount);
         Assert.Equal((0m, Tax("")), (Until(Today), Until(Today.AddDays(-1))));
     }
+
+    private static Order Earlier(long id, int daysAgo, params Job[] jobs)
+    {
+        var order = new Order { Id = id, State = OrderState.Posted, OpenedAt = Now.AddDays(-daysAgo), PostedAt = Now.AddDays(-daysAgo) };
+        order.Jobs.AddRange(jobs);
+        return order;
+    }
+
+    [Fact]
+    public void Work_not_done_stays_open_until_it_is_done_or_taken_over()
+    {
+        Job Put(long id, string title, DecisionKind decision, long? takenFrom = null) => new() { Id = id, Title = title, Decision = decision, TakenFromJobId = takenFrom };
+        long[] Open(params Order[] orders) => EarlierWork.StillOpen(orders).Select(j => j.Id).ToArray();
+        var asked = Earlier(1, 90, Put(1, "Front struts", DecisionKind.Deferred), Put(2, "Wipers", DecisionKind.Declined), Put(3, "Oil", DecisionKind.Approved));
+        Assert.Equal([1, 2], Open(asked));
+        Assert.Equal([2], Open(asked, Earlier(2, 30, Put(4, "front struts", DecisionKind.Approved))));
+        Assert.Equal([4, 2], Open(asked, Earlier(2, 30, Put(4, "Front struts", DecisionKind.Declined))));
+        Assert.Equal([1], Open(asked, new Order { Id = 3, State = OrderState.Open, OpenedAt = Now, Jobs = { Put(5, "Wiper blades", DecisionKind.Proposed, takenFrom: 2) } }));
+    }
+
+    [Theory]
+    [InlineData(null, null, Urgency.Later)]
+    [InlineData(0, null, Urgency.Due)]
+    [InlineData(30, null, Urgency.Soon)]
+    [InlineData(31, null, Urgency.Later)]
+    [InlineData(null, 88_000, Urgency.Due)]
+    [InlineData(null, 89_400, Urgency.Soon)]
+    [InlineData(200, 89_400, Urgency.Soon)]
+    [InlineData(null, 95_000, Urgency.Later)]
+    public void Urgency_goes_by_day_or_by_reading_whichever_comes_first(int? days, int? reading, Urgency urgency)
+    {
+        var job = new Job { Title = "T", DeferUntil = days is { } d ? Today.AddDays(d) : null, DeferAtReading = reading };
+        Assert.Equal(urgency, EarlierWork.UrgencyOf(job, Today, 88_412, 40));
+    }
+
+    [Fact]
+    public void A_job_is_taken_over_at_todays_prices_without_what_was_told_then()
+    {
+        var job = new Job { Id = 7, Title = "Pump", CannedJobId = 3 };
+        job.Lines.Add(new Line { Kind = LineKind.Part, Description = "Pump", PartId = 9, Quantity = 2, UnitCost = 50, UnitPrice = 99, HeldPrice = 88, Number = "OLD" });
+        job.Lines.Add(new Line { Kind = LineKind.Labor, Description = "Fit", Hours = 1.5m, HeldPrice = 120, RateName = "diagnostic" });
+        job.Lines.Add(new Line { Kind = LineKind.Text, Description = "gone", RemovedAt = Now });
+        job.Companions.Add(new JobCompanion { Code = "MOUNT", Waived = true });
+        var copy = EarlierWork.Copy(job, _ => new Part { Id = 9, Number = "NEW", Description = "Pump", UnitCost = 61, AverageCost = 60 }, StockCost.Last);
+        Assert.Equal((7L, JobOrigin.EarlierVisit, DecisionKind.Proposed, 2), (copy.TakenFromJobId!.Value, copy.Origin, copy.Decision, copy.Lines.Count));
+        Assert.Equal((61m, 60m, "NEW", null, null), (copy.Lines[0].UnitCost, copy.Lines[0].BookCost, copy.Lines[0].Number, copy.Lines[0].UnitPrice, copy.Lines[0].HeldPrice));
+        Assert.Equal((1.5m, "diagnostic", null), (copy.Lines[1].Hours, copy.Lines[1].RateName, copy.Lines[1].HeldPrice));
+        Assert.True(copy.Companions[0].Waived);
+    }
+
+    [Fact]
+    public void Distance_a_day_is_not_moved_by_one_bad_reading()
+    {
+        Core.Records.OdometerReading At(int daysAgo, int reading) => new() { At = Now.AddDays(-daysAgo), Reading = reading };
+        Assert.Equal(32, Core.Records.DistancePerDay.Of([], 32));
+        Assert.Equal(32, Core.Records.DistancePerDay.Of([At(10, 100), At(0, 900)], 32));
+        Assert.Equal(40, Core.Records.DistancePerDay.Of([At(300, 70_000), At(200, 74_000), At(100, 78_000), At(0, 82_000)], 32));
+        Assert.InRange(Core.Records.DistancePerDay.Of([At(400, 66_000), At(300, 70_000), At(200, 740_000), At(100, 78_000), At(0, 82_000)], 32), 38, 42);
+        Assert.Equal(82_400, Core.Records.DistancePerDay.Predicted(At(0, 82_000), 40, Now.AddDays(10)));
+    }
 }

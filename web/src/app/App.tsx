@@ -13,6 +13,9 @@ const BenchPage = lazy(() => import('../areas/Floor/BenchPage'));
 const WriteUpPage = lazy(() => import('../areas/WriteUp/WriteUpPage'));
 const OrdersPage = lazy(() => import('../areas/Orders/OrdersPage'));
 const OrderSheet = lazy(() => import('../areas/Orders/OrderSheet'));
+const CustomersPage = lazy(() => import('../areas/Records/CustomersPage'));
+const CustomerPage = lazy(() => import('../areas/Records/CustomerPage'));
+const VehiclePage = lazy(() => import('../areas/Records/VehiclePage'));
 const PolicyPage = lazy(() => import('../areas/Setup/policy/PolicyPage'));
 const PartsPage = lazy(() => import('../areas/Parts/PartsPage'));
 const InvoicePage = lazy(() => import('../areas/Billing/InvoicePage'));
@@ -62,6 +65,9 @@ export function App() {
               <Route path="orders" element={<OrdersPage />} />
               <Route path="orders/:id" element={<OrderSheet />} />
               <Route path="parts" element={<PartsPage />} />
+              <Route path="customers" element={<CustomersPage />} />
+              <Route path="customers/:id" element={<CustomerPage />} />
+              <Route path="vehicles/:id" element={<VehiclePage />} />
               <Route path="setup" element={<PolicyPage />} />
               <Route path="invoices/:id" element={<InvoicePage />} />
               <Route path="*" element={<Navigate to="/" replace />} />

@@ -8,11 +8,26 @@ import { Plate } from '../ui/Plate';
 
 export type Found = Schemas['FindFound'];
 
-/** What the find field answers for a text. */
+const RECENT = 'recent';
+const MOST_RECENT = 8;
+
+/** What was chosen lately in this browser, the latest first. */
+function recent(): string[] {
+  return (localStorage.getItem(RECENT) ?? '').split(',').filter(Boolean);
+}
+
+/** Keeps what was chosen, to be offered when the field is empty. */
+export function keepRecent(found: Found) {
+  const key = `${found.kind}${found.id}`;
+  localStorage.setItem(RECENT, [key, ...recent().filter((other) => other !== key)].slice(0, MOST_RECENT).join(','));
+}
+
+/** What the find field answers for a text; without one what was chosen lately. */
 export function useFind(text: string, enabled = true) {
+  const lately = text.trim() ? '' : recent().join(',');
   return useQuery({
-    queryKey: ['find', text.trim()],
-    queryFn: () => take(api.GET('/api/find', { params: { query: { q: text.trim() } } })),
+    queryKey: ['find', text.trim(), lately],
+    queryFn: () => take(api.GET('/api/find', { params: { query: { q: text.trim(), recent: lately } } })),
     placeholderData: (before) => before,
     staleTime: 10_000,
     enabled,
@@ -26,6 +41,7 @@ export function FoundRow({ found }: { found: Found }) {
       {found.plate && <Plate text={found.plate} />}
       <span className="strong clip">{found.title}</span>
       <span className="soft clip grow">{found.detail}</span>
+      {found.warning && <span className="stop small strong nowrap">{found.warning}</span>}
       {found.kind === 'order' && <span className="soft small nowrap">{found.open ? 'open' : 'invoiced'}</span>}
     </>
   );
@@ -42,8 +58,8 @@ export function FindField() {
   const { data } = useFind(text, used);
   useKeys('Everywhere', [{ key: '/', label: 'Find', run: () => ref.current?.focus() }]);
   const go = (found: Found) => {
-    if (found.kind === 'order') void navigate(`/orders/${found.id}`);
-    else void navigate(`/write-up?customer=${found.customerId}${found.vehicleId ? `&vehicle=${found.vehicleId}` : ''}`);
+    keepRecent(found);
+    void navigate(`/${found.kind}s/${found.id}`);
   };
   return (
     <div onFocus={() => setUsed(true)} className="find">

@@ -35,6 +35,7 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
     ...(mayWrite ? [{ key: 'N', label: 'Write up', run: () => void navigate('/write-up') }] : []),
     ...(mayOrders ? [{ key: '', label: 'Go to Orders', run: () => void navigate('/orders') }] : []),
     ...(mayParts ? [{ key: '', label: 'Go to Parts', run: () => void navigate('/parts') }] : []),
+    ...(mayFind ? [{ key: '', label: 'Go to Customers', run: () => void navigate('/customers') }] : []),
     ...(maySetup ? [{ key: '', label: 'Go to Setup: policy', run: () => void navigate('/setup') }] : []),
     ...(mayWork ? [{ key: '', label: 'Go to the Bench', run: () => void navigate('/bench') }] : []),
   ]);
@@ -56,6 +57,7 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
           </NavLink>
           {mayOrders && <NavLink to="/orders">Orders</NavLink>}
           {mayParts && <NavLink to="/parts">Parts</NavLink>}
+          {mayFind && <NavLink to="/customers">Customers</NavLink>}
           {mayWork && !technician && <NavLink to="/bench">Bench</NavLink>}
           {maySetup && <NavLink to="/setup">Setup</NavLink>}
         </nav>

@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import type { Schemas } from './api';
 
 interface Touched {
-  kind: 'order' | 'floor' | 'parts' | 'bench' | 'invoice' | 'policy';
+  kind: 'order' | 'floor' | 'parts' | 'bench' | 'invoice' | 'policy' | 'customer' | 'vehicle';
   id: number;
   version: number;
 }
@@ -28,6 +28,7 @@ export function useLive(): boolean {
           void client.invalidateQueries({ queryKey: id ? ['order', id] : ['order'] });
           void client.invalidateQueries({ queryKey: ['orders'] });
         } else if (kind === 'invoice') void client.invalidateQueries({ queryKey: ['invoice', id] });
+        else if ((kind === 'customer' || kind === 'vehicle') && id) void client.invalidateQueries({ queryKey: [kind, id] });
         else void client.invalidateQueries({ queryKey: [kind] });
       }
       void client.invalidateQueries({ queryKey: ['floor'] });

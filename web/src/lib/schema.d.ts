@@ -1750,6 +1750,96 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/write-up/known": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    customer?: number;
+                    vehicle?: number;
+                    odometer?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KnownItem"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/jobs/{jobId}/put-off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    jobId: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["KnownPutOffRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/orders/{id}": {
         parameters: {
             query?: never;
@@ -4595,6 +4685,20 @@ export interface components {
         };
         /** @enum {unknown} */
         JobProgress: "NotStarted" | "InWork" | "Finished";
+        KnownItem: {
+            kind: string;
+            urgency: components["schemas"]["Urgency"];
+            title: string;
+            detail: string;
+            /** Format: int64 */
+            orderId: null | number;
+            /** Format: int64 */
+            jobId: null | number;
+        };
+        KnownPutOffRequest: {
+            until: null | string;
+            reason: null | string;
+        };
         /** @enum {unknown} */
         LineKind: "Labor" | "Part" | "Sublet" | "Fee" | "Text";
         LookUpsAlikeView: {
@@ -5282,6 +5386,7 @@ export interface components {
             businessName: null | string;
             phone: null | string;
             email: null | string;
+            address?: null | string;
         };
         StartOrderProposal: {
             /** Format: date-time */
@@ -5302,6 +5407,7 @@ export interface components {
             promisedAt: null | string;
             customerWaits: boolean;
             keyTag: null | string;
+            takeOverJobIds?: null | number[];
         };
         StartOrderStarted: {
             /** Format: int64 */
@@ -5364,6 +5470,8 @@ export interface components {
             drive?: null | string;
             trim?: null | string;
         };
+        /** @enum {unknown} */
+        Urgency: "Heed" | "Due" | "Soon" | "Later";
         VehicleFacts: {
             vin: string;
             /** Format: int32 */

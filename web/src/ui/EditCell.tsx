@@ -1,4 +1,4 @@
-import { useId, useRef, useState } from 'react';
+import { useId, useRef, useState, type ChangeEvent, type ElementType, type FocusEvent, type KeyboardEvent } from 'react';
 import { Problem, sentence } from '../lib/api';
 
 interface Props {
@@ -13,6 +13,9 @@ interface Props {
   title?: string;
   /** What is wrong with what is kept, where that is known from elsewhere. */
   wrong?: string;
+  autoFocus?: boolean;
+  /** Several lines: Enter begins the next one. */
+  multiline?: boolean;
   /** A figure that tells why it is what it is, on the key W. */
   why?: () => void;
 }
@@ -26,12 +29,13 @@ function goTo(from: HTMLElement, col: string, step: number): boolean {
 }
 
 /** A cell that is edited in place. What was typed is kept on leaving it; what is refused stays, with its reason. */
-export function EditCell({ label, value, commit, col, className, disabled, placeholder, title, why, wrong }: Props) {
+export function EditCell({ label, value, commit, col, className, disabled, placeholder, title, why, wrong, autoFocus, multiline }: Props) {
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
   const [refused, setProblem] = useState<string | null>(null);
   const problem = refused ?? (draft === null ? wrong : null) ?? null;
   const escaped = useRef(false);
+  const Tag: ElementType = multiline ? 'textarea' : 'input';
   const keep = async () => {
     if (escaped.current || draft === null || draft === value) {
       escaped.current = false;
@@ -50,7 +54,7 @@ export function EditCell({ label, value, commit, col, className, disabled, place
   };
   return (
     <div className={`cell ${className ?? ''}`}>
-      <input
+      <Tag
         aria-label={label}
         data-col={col}
         value={draft ?? value}
@@ -58,22 +62,24 @@ export function EditCell({ label, value, commit, col, className, disabled, place
         placeholder={placeholder}
         title={title}
         autoComplete="off"
+        autoFocus={autoFocus}
         aria-invalid={problem !== null}
         aria-describedby={problem ? id : undefined}
-        onFocus={(event) => event.target.select()}
-        onChange={(event) => {
+        rows={multiline ? Math.max(2, (draft ?? value).split('\n').length) : undefined}
+        onFocus={(event: FocusEvent<HTMLInputElement & HTMLTextAreaElement>) => !multiline && event.target.select()}
+        onChange={(event: ChangeEvent<HTMLInputElement & HTMLTextAreaElement>) => {
           setDraft(event.target.value);
           setProblem(null);
         }}
         onBlur={() => void keep()}
-        onKeyDown={(event) => {
+        onKeyDown={(event: KeyboardEvent<HTMLInputElement & HTMLTextAreaElement>) => {
           if (event.key === 'Escape') {
             escaped.current = true;
             event.currentTarget.blur();
           } else if (why && event.key.toLowerCase() === 'w' && !event.ctrlKey && !event.metaKey) {
             event.preventDefault();
             why();
-          } else if (event.key === 'Enter' && !event.ctrlKey) {
+          } else if (event.key === 'Enter' && !event.ctrlKey && !multiline) {
             event.preventDefault();
             if (!(col && goTo(event.currentTarget, col, 1))) event.currentTarget.blur();
           } else if (col && (event.key === 'ArrowDown' || event.key === 'ArrowUp')) {

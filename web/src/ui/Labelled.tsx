@@ -11,7 +11,8 @@ interface Props extends Omit<InputHTMLAttributes<HTMLInputElement>, 'onChange'> 
 
 /** A field with its label above and its problem, in a sentence, below. */
 export function Labelled({ label, value, onText, problem, hint, inputRef, ...rest }: Props) {
-  const id = useId();
+  const own = useId();
+  const id = rest.id ?? own;
   const below = problem ?? hint;
   return (
     <div className="labelled">
@@ -19,7 +20,6 @@ export function Labelled({ label, value, onText, problem, hint, inputRef, ...res
         <label htmlFor={id}>{label}</label>
       </span>
       <input
-        id={id}
         ref={inputRef}
         value={value}
         onChange={(event) => onText(event.target.value)}
@@ -27,6 +27,7 @@ export function Labelled({ label, value, onText, problem, hint, inputRef, ...res
         aria-describedby={below ? `${id}-below` : undefined}
         autoComplete="off"
         {...rest}
+        id={id}
       />
       {below && (
         <div id={`${id}-below`} className={problem ? 'field-problem' : 'soft small'} role={problem ? 'alert' : undefined}>

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { api, take, type Schemas } from '../../lib/api';
 import { day, moment, reading, wallTime } from '../../lib/format';
 import { useFloor, useMay, useNow, useShop } from '../../lib/shop';
@@ -35,12 +36,26 @@ export function SheetHeader({ onRecord }: { onRecord: () => void }) {
       <div className="sheet-head">
         {vehicle ? <Plate text={vehicle.plate} large /> : <span className="plate large">COUNTER</span>}
         <div style={{ minWidth: 0 }}>
-          <h1 className="clip">{vehicle?.description ?? (sheet.title || 'Sale over the counter')}</h1>
+          <h1 className="clip">
+            {vehicle ? (
+              <Link className="quiet-link" to={`/vehicles/${vehicle.id}`}>
+                {vehicle.description}
+              </Link>
+            ) : (
+              sheet.title || 'Sale over the counter'
+            )}
+          </h1>
           <div className="soft clip">{about.join(' · ')}</div>
         </div>
         <div style={{ minWidth: 0 }}>
           <div className="clip" style={{ fontSize: 17, fontWeight: 600, lineHeight: 1.25 }}>
-            {customer?.name ?? 'No customer'}
+            {customer ? (
+              <Link className="quiet-link" to={`/customers/${customer.id}`}>
+                {customer.name}
+              </Link>
+            ) : (
+              'No customer'
+            )}
           </div>
           <div className="soft clip">
             {customer

@@ -1,14 +1,14 @@
 import { useState, type ReactNode } from 'react';
-import { Link } from 'react-router';
 import type { Schemas } from '../../lib/api';
 import { day, reading, wallTime } from '../../lib/format';
 import { useNow, useShop } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
 import { Plate } from '../../ui/Plate';
+import { AlikeList, CarProposal, useMakes } from './Proposals';
 
 export type NewCar = Schemas['TypedVehicle'];
 export type CarChoice = { kind: 'none' } | { kind: 'known'; id: number } | { kind: 'new' } | { kind: 'counter' };
-export const emptyCar: NewCar = { plate: '', plateRegion: '', vin: '', year: '', make: '', model: '', engine: '', color: '' };
+export const emptyCar: NewCar = { plate: '', plateRegion: '', vin: '', year: '', make: '', model: '', engine: '', color: '', drive: '', trim: '' };
 
 interface Props {
   record?: Schemas['CustomersCustomerView'];
@@ -16,17 +16,23 @@ interface Props {
   onChoice: (choice: CarChoice) => void;
   typed: NewCar;
   onTyped: (typed: NewCar) => void;
+  /** The car is on file already, with its owner. */
+  onKnown: (customerId: number, vehicleId?: number) => void;
   problem: { field?: string; text: string } | null;
   children: ReactNode;
 }
 
+const same = (one: string, other: string | null) => one.toLowerCase() === (other ?? '').trim().toLowerCase();
+
 /** The car: one of the customer's, a new one, or, by name, none at all. */
-export function CarPart({ record, choice, onChoice, typed, onTyped, problem, children }: Props) {
+export function CarPart({ record, choice, onChoice, typed, onTyped, onKnown, problem, children }: Props) {
   const shop = useShop();
   const now = useNow();
   const [opened, setOpened] = useState(false);
   const problemOf = (field: string) => (problem?.field === `vehicle.${field}` ? problem.text : undefined);
   const set = (field: keyof NewCar) => (value: string) => onTyped({ ...typed, [field]: value });
+  const makes = useMakes();
+  const models = makes.find((m) => same(m.make, typed.make))?.models ?? [];
   const cars = record?.cars ?? [];
   const typing = choice.kind === 'new' || (opened && choice.kind === 'none');
   const pick = (next: CarChoice) => {
@@ -72,14 +78,6 @@ export function CarPart({ record, choice, onChoice, typed, onTyped, problem, chi
           </button>
         </div>
       </div>
-      {cars
-        .filter((car) => choice.kind === 'known' && car.id === choice.id && car.openOrderId)
-        .map((car) => (
-          <div className="notice" key={car.id}>
-            This car has an open order already: <Link to={`/orders/${car.openOrderId}`}>{car.openOrderNumber}</Link>. Add the work there, unless it is a
-            different matter.
-          </div>
-        ))}
       {typing && (
         <>
           <div className="triple">
@@ -88,14 +86,52 @@ export function CarPart({ record, choice, onChoice, typed, onTyped, problem, chi
             <Labelled label="Year" value={typed.year ?? ''} onText={set('year')} problem={problemOf('year')} inputMode="numeric" />
           </div>
           <div className="triple">
-            <Labelled label="Make" value={typed.make ?? ''} onText={set('make')} />
-            <Labelled label="Model" value={typed.model ?? ''} onText={set('model')} />
-            <Labelled label="Engine" value={typed.engine ?? ''} onText={set('engine')} />
+            <Labelled label="Make" value={typed.make ?? ''} onText={set('make')} list="makes" />
+            <Labelled label="Model" value={typed.model ?? ''} onText={set('model')} list="models" />
+            <Labelled label="Engine" value={typed.engine ?? ''} onText={set('engine')} list="engines" />
           </div>
+          <datalist id="makes">
+            {makes.map((m) => (
+              <option key={m.make} value={m.make} />
+            ))}
+          </datalist>
+          <datalist id="models">
+            {models.map((m) => (
+              <option key={m.model} value={m.model} />
+            ))}
+          </datalist>
+          <datalist id="engines">
+            {models
+              .filter((m) => same(m.model, typed.model))
+              .flatMap((m) => m.engines)
+              .map((engine) => (
+                <option key={engine} value={engine} />
+              ))}
+          </datalist>
           <div className="pair">
             <Labelled label="VIN" value={typed.vin ?? ''} onText={set('vin')} problem={problemOf('vin')} />
             <Labelled label="Color" value={typed.color ?? ''} onText={set('color')} />
           </div>
+          <CarProposal
+            plate={typed.plate ?? ''}
+            region={typed.plateRegion || shop?.plateRegion || ''}
+            vin={typed.vin ?? ''}
+            make={typed.make ?? ''}
+            onTake={(car) =>
+              onTyped({
+                ...typed,
+                vin: car.vin,
+                year: String(car.year),
+                make: car.make,
+                model: car.model,
+                engine: car.engine,
+                drive: car.drive,
+                trim: car.trim,
+              })
+            }
+            onVin={(vin) => onTyped({ ...typed, vin })}
+          />
+          <AlikeList typed={{ plate: typed.plate, vin: typed.vin }} onTake={onKnown} />
         </>
       )}
       {children}

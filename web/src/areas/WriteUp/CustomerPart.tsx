@@ -3,9 +3,10 @@ import { FoundRow, useFind } from '../../app/FindField';
 import type { Schemas } from '../../lib/api';
 import { Combo } from '../../ui/Combo';
 import { Labelled } from '../../ui/Labelled';
+import { AlikeList, DirectoryProposal } from './Proposals';
 
 export type NewCustomer = Schemas['StartOrderNewCustomer'];
-export const emptyCustomer: NewCustomer = { firstName: '', lastName: '', businessName: '', phone: '', email: '' };
+export const emptyCustomer: NewCustomer = { firstName: '', lastName: '', businessName: '', phone: '', email: '', address: '' };
 
 interface Props {
   id: number | null;
@@ -47,6 +48,7 @@ export function CustomerPart({ id, record, typed, onTyped, onChoose, problem }: 
             <span className="soft"> {record?.phones.join(' · ')}</span>
             <div className="soft small">{record ? (record.visits === 1 ? '1 visit' : `${record.visits} visits`) : ''}</div>
           </span>
+          {record?.doNotServe && <span className="stop strong">Do not serve: {record.doNotServe}</span>}
           {record?.alert && <span className="alert-mark">{record.alert}</span>}
           <button className="linkish" onClick={() => onChoose(null)}>
             Somebody else
@@ -63,6 +65,18 @@ export function CustomerPart({ id, record, typed, onTyped, onChoose, problem }: 
             <Labelled label="Phone" value={typed.phone ?? ''} onText={set('phone')} problem={problemOf('phone')} inputMode="tel" />
             <Labelled label="E-mail" value={typed.email ?? ''} onText={set('email')} problem={problemOf('email')} inputMode="email" />
           </div>
+          <DirectoryProposal
+            phone={typed.phone ?? ''}
+            onTake={(entry) => onTyped({ ...typed, firstName: entry.firstName, lastName: entry.lastName, address: entry.address })}
+          />
+          {typed.address && <Labelled label="Address" value={typed.address} onText={set('address')} problem={problemOf('address')} />}
+          <AlikeList
+            typed={{ firstName: typed.firstName, lastName: typed.lastName, businessName: typed.businessName, phone: typed.phone, email: typed.email }}
+            onTake={(customerId) => {
+              setAdding(false);
+              onChoose(customerId);
+            }}
+          />
           <div>
             <button
               className="linkish"

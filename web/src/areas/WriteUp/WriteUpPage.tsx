@@ -9,6 +9,7 @@ import { useNow, useRefresh } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
 import { CarPart, type CarChoice, emptyCar } from './CarPart';
 import { CustomerPart, emptyCustomer, type NewCustomer } from './CustomerPart';
+import { KnownPart } from './KnownPart';
 import { WorkPart } from './WorkPart';
 import './writeup.css';
 
@@ -28,6 +29,7 @@ export default function WriteUpPage() {
   const [confirmed, setConfirmed] = useState(false);
   const [concerns, setConcerns] = useState<string[]>([]);
   const [jobs, setJobs] = useState<Schemas['CannedJobsCannedJobView'][]>([]);
+  const [taken, setTaken] = useState<number[]>([]);
   const [promise, setPromise] = useState<string | null>(null);
   const [waits, setWaits] = useState(false);
   const [keyTag, setKeyTag] = useState('');
@@ -49,10 +51,26 @@ export default function WriteUpPage() {
     retry: false,
   });
   const record = useQuery({
-    queryKey: ['customer', customerId],
+    queryKey: ['customer', customerId, 'write-up'],
     queryFn: () => take(api.GET('/api/customers/{id}', { params: { path: { id: customerId! } } })),
     enabled: customerId !== null,
   }).data;
+  const choose = (id: number | null, vehicleId?: number) => {
+    setCustomerId(id);
+    setCar(vehicleId ? { kind: 'known', id: vehicleId } : { kind: 'none' });
+    setProblem(null);
+    setTaken([]);
+    toCar.current = id !== null;
+  };
+  // Once the customer's cars are there: the only one is theirs, and the hands are where the next thing is typed.
+  const toCar = useRef(false);
+  useEffect(() => {
+    if (!record || !toCar.current) return;
+    toCar.current = false;
+    const only = record.cars.length === 1 ? record.cars[0]! : null;
+    if (only) setCar((now) => (now.kind === 'none' ? { kind: 'known', id: only.id } : now));
+    setTimeout(() => (only || car.kind === 'known' ? document.getElementById('odometer') : document.querySelector<HTMLElement>('.carpick'))?.focus(), 0);
+  }, [record, car.kind]);
   const problemOf = (field: string) => (problem?.field === field ? problem.text : undefined);
 
   const start = async () => {
@@ -74,6 +92,7 @@ export default function WriteUpPage() {
             odometerConfirmed: confirmed,
             concerns: said,
             cannedJobIds: jobs.map((j) => j.id),
+            takeOverJobIds: taken,
             promisedAt: counter && promise === null ? null : typed,
             customerWaits: waits,
             keyTag,
@@ -98,33 +117,25 @@ export default function WriteUpPage() {
         <span className="soft">Customer or work first, in any order. Tab through; Ctrl Enter opens the order.</span>
       </div>
       <div style={{ display: 'flex', flexDirection: 'column', gap: 16 }}>
-        <CustomerPart
-          id={customerId}
-          record={record}
-          typed={customer}
-          onTyped={setCustomer}
-          onChoose={(id, vehicleId) => {
-            setCustomerId(id);
-            setCar(vehicleId ? { kind: 'known', id: vehicleId } : { kind: 'none' });
-            setProblem(null);
-          }}
-          problem={problem}
-        />
+        <CustomerPart id={customerId} record={record} typed={customer} onTyped={setCustomer} onChoose={choose} problem={problem} />
         <CarPart
           record={customerId === null ? undefined : record}
           choice={car}
           onChoice={(next) => {
             setCar(next);
+            setTaken([]);
             setProblem(null);
           }}
           typed={newCar}
           onTyped={setNewCar}
+          onKnown={choose}
           problem={problem}
         >
           {car.kind !== 'counter' && (
             <div className="pair">
               <Labelled
                 label="Odometer now"
+                id="odometer"
                 value={odometer}
                 inputMode="numeric"
                 onText={(text) => {
@@ -146,6 +157,7 @@ export default function WriteUpPage() {
       </div>
       <div style={{ display: 'flex', flexDirection: 'column', gap: 16 }}>
         <WorkPart concerns={concerns} onConcerns={setConcerns} pending={pendingConcern} jobs={jobs} onJobs={setJobs} problem={problemOf('concerns')} />
+        <KnownPart customerId={customerId} vehicleId={car.kind === 'known' ? car.id : null} odometer={odometer} taken={taken} onTaken={setTaken} />
         <section className="panel" aria-labelledby="promise-title">
           <h2 id="promise-title">Promise</h2>
           <Labelled

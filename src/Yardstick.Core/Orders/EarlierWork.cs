@@ -1,0 +1,95 @@
+using Yardstick.Core.Approval;
+
+namespace Yardstick.Core.Orders;
+
+/// <summary>How pressing something is that is known about a car.</summary>
+public enum Urgency
+{
+    /// <summary>To be heeded before anything is done.</summary>
+    Heed,
+    /// <summary>Its time has come.</summary>
+    Due,
+    /// <summary>Its time comes within 30 days.</summary>
+    Soon,
+    /// <summary>Later, or without a time.</summary>
+    Later,
+}
+
+/// <summary>Work of earlier visits that was not done: whether it is still open, how pressing it is, and taking it over.</summary>
+public static class EarlierWork
+{
+    private const int SoonDays = 30;
+
+    /// <summary>
+    /// Declined and deferred jobs of invoiced orders that nobody took over and that were not done since: by the same canned
+    /// job, or under the same title.
+    /// </summary>
+    /// <param name="orders">All orders of the car with their jobs.</param>
+    public static IEnumerable<Job> StillOpen(IReadOnlyCollection<Order> orders)
+    {
+        var jobs = orders.SelectMany(o => o.OnJobs.Select(j => (Order: o, Job: j))).ToList();
+        var seen = new HashSet<string>(StringComparer.OrdinalIgnoreCase);
+        foreach (var (order, job) in jobs.Where(x => x.Order.State == OrderState.Posted && x.Job.Decision is DecisionKind.Declined or DecisionKind.Deferred).OrderByDescending(x => x.Order.OpenedAt))
+        {
+            var again = jobs.Any(x => x.Order.OpenedAt > order.OpenedAt && (x.Order.State == OrderState.Open || x.Job.Decision == DecisionKind.Approved) && Same(x.Job, job));
+            if (!again && !jobs.Any(x => x.Job.TakenFromJobId == job.Id) && seen.Add(job.Title)) yield return job;
+        }
+    }
+
+    private static bool Same(Job one, Job other) =>
+        one.CannedJobId is { } canned && canned == other.CannedJobId || string.Equals(one.Title, other.Title, StringComparison.OrdinalIgnoreCase);
+
+    /// <summary>How pressing it is today.</summary>
+    /// <param name="job">Declined or deferred work.</param>
+    /// <param name="today">Today in the shop.</param>
+    /// <param name="reading">What the odometer shows, or is thought to.</param>
+    /// <param name="perDay">Distance a day.</param>
+    public static Urgency UrgencyOf(Job job, DateOnly today, int? reading, decimal perDay)
+    {
+        var days = job.DeferUntil is { } until ? until.DayNumber - today.DayNumber : (int?)null;
+        if (job.DeferAtReading is { } at && reading is { } now)
+        {
+            var byReading = perDay > 0 ? (int)Math.Ceiling((at - now) / perDay) : at > now ? SoonDays + 1 : 0;
+            days = days is { } byDate ? Math.Min(byDate, byReading) : byReading;
+        }
+        return days switch { null => Urgency.Later, <= 0 => Urgency.Due, <= SoonDays => Urgency.Soon, _ => Urgency.Later };
+    }
+
+    /// <summary>The same job for another order, at today's costs and prices: overrides and what was told then stay behind.</summary>
+    /// <param name="job">The earlier job.</param>
+    /// <param name="partOf">Finds the catalog part of a line.</param>
+    /// <param name="cost">Which cost prices a stock part.</param>
+    public static Job Copy(Job job, Func<long, Parts.Part?> partOf, Setup.StockCost cost)
+    {
+        var copy = new Job { Title = job.Title, FixedPrice = job.FixedPrice, Origin = JobOrigin.EarlierVisit, CannedJobId = job.CannedJobId, TakenFromJobId = job.Id };
+        foreach (var line in job.OnLines)
+        {
+            var made = new Line
+            {
+                Kind = line.Kind,
+                Position = line.Position,
+                Description = line.Description,
+                Out = line.Out,
+                Taxable = line.Taxable,
+                Hours = line.Hours,
+                RateName = line.RateName,
+                Number = line.Number,
+                Category = line.Category,
+                Quantity = line.Quantity,
+                UnitCost = line.UnitCost,
+                BookCost = line.BookCost,
+                ListPrice = line.ListPrice,
+                CoreEach = line.CoreEach,
+                CoresReturned = line.CoreEach > 0 ? line.Quantity : 0,
+                MarkupPercent = line.MarkupPercent,
+                Price = line.Kind == LineKind.Sublet ? line.Price : null,
+                Amount = line.Amount,
+                PassThrough = line.PassThrough,
+            };
+            if (line.PartId is { } id && partOf(id) is { } part) made.TakePart(part, cost);
+            copy.Lines.Add(made);
+        }
+        foreach (var companion in job.Companions.Where(c => c.Waived)) copy.Companions.Add(new JobCompanion { Code = companion.Code, Waived = true, Version = 1 });
+        return copy;
+    }
+}

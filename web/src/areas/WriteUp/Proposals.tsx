@@ -1,0 +1,164 @@
+import { useQuery } from '@tanstack/react-query';
+import { api, take, type Schemas } from '../../lib/api';
+import { useSettled } from '../../lib/useSettled';
+import { Plate } from '../../ui/Plate';
+
+const REASONS: Record<Schemas['AlikeBy'], string> = {
+  Phone: 'same phone',
+  Plate: 'same plate',
+  Vin: 'same VIN',
+  Email: 'same e-mail',
+  Name: 'nearly the same name',
+};
+
+/** Whose number it may be. It is kept only when the writer takes it. */
+export function DirectoryProposal({ phone, onTake }: { phone: string; onTake: (entry: Schemas['DirectoryEntry']) => void }) {
+  const number = useSettled(phone.trim());
+  const asked = number.replace(/\D/g, '').length >= 10;
+  const { data, isFetching } = useQuery({
+    queryKey: ['look-up', 'phone', number],
+    queryFn: () => take(api.GET('/api/look-up/phone', { params: { query: { number } } })),
+    enabled: asked,
+    staleTime: 300_000,
+    retry: false,
+  });
+  if (!asked) return null;
+  return (
+    <div className="proposal" role="status">
+      {data?.entry ? (
+        <>
+          <span className="grow">
+            <span className="soft">The directory says</span>{' '}
+            <b>
+              {data.entry.firstName} {data.entry.lastName}
+            </b>
+            , {data.entry.address.replaceAll('\n', ', ')}
+          </span>
+          <button type="button" className="linkish" onClick={() => onTake(data.entry!)}>
+            Use it
+          </button>
+        </>
+      ) : (
+        <span className="soft">{data?.sentence ?? (isFetching ? 'Asking the directory…' : '')}</span>
+      )}
+    </div>
+  );
+}
+
+interface AlikeProps {
+  typed: {
+    firstName?: string | null;
+    lastName?: string | null;
+    businessName?: string | null;
+    phone?: string | null;
+    email?: string | null;
+    plate?: string | null;
+    vin?: string | null;
+  };
+  onTake: (customerId: number, vehicleId?: number) => void;
+}
+
+/** Who on file may be the same, before a second record is made. */
+export function AlikeList({ typed, onTake }: AlikeProps) {
+  const asked = useSettled(JSON.stringify(typed));
+  const query = JSON.parse(asked) as Record<string, string | null | undefined>;
+  const anything = Object.values(query).some((value) => (value ?? '').trim().length > 1);
+  const { data } = useQuery({
+    queryKey: ['look-up', 'alike', asked],
+    queryFn: () => take(api.GET('/api/look-up/alike', { params: { query: Object.fromEntries(Object.entries(query).map(([k, v]) => [k, v ?? ''])) } })),
+    enabled: anything,
+    staleTime: 30_000,
+  });
+  if (!anything || !data || data.length === 0) return null;
+  return (
+    <div className="alike" role="status">
+      <div className="strong">On file already?</div>
+      {data.map((found) => (
+        <button key={found.customerId} type="button" className="alike-row" onClick={() => onTake(found.customerId, found.vehicleId ?? undefined)}>
+          {found.plate && <Plate text={found.plate} />}
+          <span className="strong clip">{found.name}</span>
+          <span className="soft clip grow">{[found.phone, found.vehicle].filter(Boolean).join(' · ')}</span>
+          <span className="small nowrap">{found.by.map((by) => REASONS[by]).join(', ')}</span>
+        </button>
+      ))}
+    </div>
+  );
+}
+
+interface CarProps {
+  plate: string;
+  region: string;
+  vin: string;
+  make: string;
+  onTake: (car: Schemas['VehicleFacts']) => void;
+  onVin: (vin: string) => void;
+}
+
+/** What car the plate or the VIN may be, what looks wrong about the VIN, and what is missed without one. */
+export function CarProposal({ plate, region, vin, make, onTake, onVin }: CarProps) {
+  const settled = useSettled(`${vin.replace(/\s/g, '')}|${plate.trim()}|${region}`).split('|');
+  const [askedVin, askedPlate, askedRegion] = [settled[0] ?? '', settled[1] ?? '', settled[2] ?? ''];
+  const byVin = askedVin.length === 17;
+  const byPlate = !byVin && askedVin.length === 0 && askedPlate.replace(/\W/g, '').length >= 3;
+  const { data, isFetching } = useQuery({
+    queryKey: ['look-up', byVin ? 'vin' : 'plate', byVin ? askedVin : askedPlate, askedRegion],
+    queryFn: () =>
+      byVin
+        ? take(api.GET('/api/look-up/vin', { params: { query: { vin: askedVin } } }))
+        : take(api.GET('/api/look-up/plate', { params: { query: { plate: askedPlate, region: askedRegion } } })),
+    enabled: byVin || byPlate,
+    staleTime: 300_000,
+    retry: false,
+  });
+  const car = data?.car;
+  return (
+    <>
+      {(byVin || byPlate) && (
+        <div className="proposal" role="status">
+          {car ? (
+            <>
+              <span className="grow">
+                <span className="soft">{byVin ? 'This VIN is' : 'This plate is on'}</span>{' '}
+                <b>
+                  {car.year} {car.make} {car.model} {car.engine}
+                </b>{' '}
+                {car.trim} {car.drive} {!byVin && <span className="soft">VIN {car.vin}</span>}
+              </span>
+              <button type="button" className="linkish" onClick={() => onTake(car)}>
+                Use it
+              </button>
+            </>
+          ) : (
+            <span className="soft">{data?.sentence ?? (isFetching ? 'Asking for the car…' : '')}</span>
+          )}
+        </div>
+      )}
+      {byVin &&
+        data?.remarks.map((remark) => (
+          <p key={remark} className="caution small">
+            {remark}{' '}
+            {data.corrections.map((correction) => (
+              <button key={correction} type="button" className="linkish small" onClick={() => onVin(correction)}>
+                {correction}
+              </button>
+            ))}
+          </p>
+        ))}
+      {make.trim() !== '' && vin.trim() === '' && (
+        <p className="soft small">Without a VIN recalls, schedules and labor times will not know this car; it can be added later on its page.</p>
+      )}
+    </>
+  );
+}
+
+/** Makes to choose from while typing; whatever else is typed is taken as well. */
+export function useMakes() {
+  return (
+    useQuery({
+      queryKey: ['look-up', 'makes'],
+      queryFn: () => take(api.GET('/api/look-up/makes')),
+      staleTime: 3_600_000,
+      retry: false,
+    }).data?.makes ?? []
+  );
+}
