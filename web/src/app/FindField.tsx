@@ -55,7 +55,7 @@ export function FindField() {
   const [used, setUsed] = useState(false);
   const ref = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
-  const { data } = useFind(text, used);
+  const { data, isPlaceholderData, isLoading } = useFind(text, used);
   useKeys('Everywhere', [{ key: '/', label: 'Find', run: () => ref.current?.focus() }]);
   const go = (found: Found) => {
     keepRecent(found);
@@ -69,6 +69,7 @@ export function FindField() {
         inputRef={ref}
         text={text}
         onText={setText}
+        pending={isPlaceholderData || isLoading}
         none={`Nothing is on file for "${text}". Press N to write up a new customer.`}
         choices={(data ?? []).map((found) => ({
           key: `${found.kind}${found.id}`,

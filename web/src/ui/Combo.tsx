@@ -18,12 +18,27 @@ interface Props {
   inputRef?: RefObject<HTMLInputElement | null>;
   className?: string;
   clearOnTake?: boolean;
+  /** True while the choices are those of an earlier text; Enter then waits for the ones that were meant. */
+  pending?: boolean;
   children?: ReactNode;
   autoFocus?: boolean;
 }
 
 /** A field whose answers drop down while typing: arrows, Enter, Esc. */
-export function Combo({ label, placeholder, text, onText, choices, none, inputRef, className, clearOnTake = true, children, autoFocus }: Props) {
+export function Combo({
+  label,
+  placeholder,
+  text,
+  onText,
+  choices,
+  none,
+  inputRef,
+  className,
+  clearOnTake = true,
+  pending = false,
+  children,
+  autoFocus,
+}: Props) {
   const id = useId();
   const own = useRef<HTMLInputElement>(null);
   const ref = inputRef ?? own;
@@ -32,6 +47,14 @@ export function Combo({ label, placeholder, text, onText, choices, none, inputRe
   const list = useRef<HTMLDivElement>(null);
   const active = Math.min(at, Math.max(0, choices.length - 1));
   const shown = open && (choices.length > 0 || (none !== undefined && text.trim().length > 0));
+
+  const [waiting, setWaiting] = useState(false);
+  const first = choices[0];
+  useEffect(() => {
+    if (!waiting || pending) return;
+    setWaiting(false);
+    if (first) takeRef.current(first);
+  }, [waiting, pending, first]);
 
   useEffect(() => {
     list.current?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' });
@@ -43,6 +66,11 @@ export function Combo({ label, placeholder, text, onText, choices, none, inputRe
     if (clearOnTake) onText('');
     choice.take();
   };
+
+  const takeRef = useRef(take);
+  useEffect(() => {
+    takeRef.current = take;
+  });
 
   return (
     <div className={className} style={{ position: 'relative' }}>
@@ -60,6 +88,7 @@ export function Combo({ label, placeholder, text, onText, choices, none, inputRe
         spellCheck={false}
         onChange={(event) => {
           onText(event.target.value);
+          setWaiting(false);
           setOpen(true);
           setAt(0);
         }}
@@ -71,6 +100,9 @@ export function Combo({ label, placeholder, text, onText, choices, none, inputRe
             event.preventDefault();
             setOpen(true);
             setAt((active + (event.key === 'ArrowDown' ? 1 : choices.length - 1)) % choices.length);
+          } else if (event.key === 'Enter' && pending && text.trim().length > 0 && at === 0) {
+            event.preventDefault();
+            setWaiting(true);
           } else if (event.key === 'Enter' && shown && choices[active]) {
             event.preventDefault();
             take(choices[active]);

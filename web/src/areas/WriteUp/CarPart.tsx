@@ -38,6 +38,7 @@ export function CarPart({ record, choice, onChoice, typed, onTyped, onKnown, pro
   const pick = (next: CarChoice) => {
     setOpened(next.kind === 'new');
     onChoice(next);
+    if (next.kind === 'known') setTimeout(() => document.getElementById('odometer')?.focus(), 0);
   };
   return (
     <section className="panel" aria-labelledby="car-title">

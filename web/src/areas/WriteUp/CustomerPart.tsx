@@ -29,7 +29,7 @@ function begin(text: string): NewCustomer {
 export function CustomerPart({ id, record, typed, onTyped, onChoose, problem }: Props) {
   const [text, setText] = useState('');
   const [adding, setAdding] = useState(false);
-  const { data } = useFind(text, id === null && !adding);
+  const { data, isPlaceholderData, isLoading } = useFind(text, id === null && !adding);
   const first = useRef<HTMLInputElement>(null);
   useEffect(() => {
     if (adding) first.current?.focus();
@@ -98,6 +98,7 @@ export function CustomerPart({ id, record, typed, onTyped, onChoose, problem }: 
           text={text}
           onText={setText}
           clearOnTake={false}
+          pending={isPlaceholderData || isLoading}
           choices={[
             ...people.map((found) => ({
               key: `${found.kind}${found.id}`,

@@ -60,7 +60,7 @@ export function KnownPart({ customerId, vehicleId, odometer, taken, onTaken }: P
                       aria-pressed={on}
                       onClick={() => onTaken(on ? taken.filter((id) => id !== item.jobId) : [...taken, item.jobId!])}
                       onKeyDown={(event) => {
-                        if (event.key.toLowerCase() !== 'p') return;
+                        if (on || event.key.toLowerCase() !== 'p') return;
                         event.preventDefault();
                         setPuttingOff(item);
                       }}

@@ -63,7 +63,7 @@ export default function WriteUpPage() {
     toCar.current = id !== null;
   };
   // Once the customer's cars are there: the only one is theirs, and the hands are where the next thing is typed.
-  const toCar = useRef(false);
+  const toCar = useRef(given !== null);
   useEffect(() => {
     if (!record || !toCar.current) return;
     toCar.current = false;
