@@ -102,7 +102,7 @@ test('deferred work is taken over, and a probable duplicate is used instead of a
   await expect(mina.locator('.chosen')).toContainText('Imke Sorensen');
 });
 
-test('a customer is edited, merged with a second record and taken apart; a car is passed on; a sale becomes an order with a car', async ({ browser }) => {
+test('a customer is edited, merged with a second record and taken apart; a car is passed on only when nothing is open', async ({ browser }) => {
   const mina = await signIn(browser, 'Mina Okafor');
   await mina.getByRole('link', { name: 'Customers' }).click();
   await accessible(mina, 'customers', '.page');
@@ -151,4 +151,27 @@ test('a customer is edited, merged with a second record and taken apart; a car i
   await mina.getByRole('dialog').getByRole('option', { name: /Imke Sorensen/ }).first().click();
   await mina.getByRole('button', { name: /Pass on to Imke/ }).click();
   await expect(mina.getByText(/is open for its present owner/)).toBeVisible();
+});
+
+test('a sale over the counter becomes an order with a car', async ({ browser }) => {
+  const mina = await signIn(browser, 'Mina Okafor');
+  await mina.goto('/write-up');
+  await mina.getByRole('radio', { name: /Sale over the counter/ }).click();
+  await mina.getByRole('combobox', { name: 'Work that is clear already' }).fill('wiper');
+  await mina.getByRole('option', { name: /Wiper blades/ }).click();
+  await mina.keyboard.press('Control+Enter');
+  await expect(mina.getByText('COUNTER', { exact: true })).toBeVisible();
+  await mina.getByRole('button', { name: 'Add a car…' }).click();
+  const dialog = mina.getByRole('dialog');
+  await dialog.getByRole('combobox').fill('Felipe Abiodun');
+  await dialog.getByRole('option', { name: /Felipe Abiodun/ }).first().click();
+  await dialog.getByLabel('Year').fill('2090');
+  await dialog.getByLabel('Plate').fill('NU 7');
+  await dialog.getByRole('button', { name: 'Add the new car' }).click();
+  await expect(dialog.getByText(/model year is a number/)).toBeVisible();
+  await accessible(mina, 'adding a car', '[role=dialog]');
+  await dialog.getByLabel('Year').fill('2019');
+  await dialog.getByRole('button', { name: 'Add the new car' }).click();
+  await expect(mina.locator('.sheet-head .plate')).toHaveText('NU 7');
+  await expect(mina.getByRole('link', { name: 'Felipe Abiodun' })).toBeVisible();
 });

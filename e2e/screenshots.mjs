@@ -22,7 +22,7 @@ async function take(name, user, path, { act, dark, width = 1280, height = 800 } 
 await take('sign-in', null, '/');
 await take('floor-by-person', 'mina', '/');
 await take('floor-by-stage', 'mina', '/', { act: (page) => page.keyboard.press('2') });
-await take('write-up', 'mina', '/write-up?customer=1&vehicle=1', {
+await take('write-up', 'mina', '/write-up?customer=18&vehicle=18', {
   act: async (page) => {
     await page.fill('#says', 'Whistles above 50');
     await page.keyboard.press('Enter');
@@ -32,6 +32,8 @@ await take('order-sheet', 'mina', '/orders/2501', { act: (page) => page.getByRol
 await take('order-sheet-dark', 'mina', '/orders/2501', { dark: true });
 await take('parts', 'mina', '/parts');
 await take('bench', 'ana', '/bench', { width: 800, height: 1080 });
+await take('customer', 'mina', '/customers/396');
+await take('car', 'mina', '/vehicles/1');
 await take('policy', 'ingrid', '/setup', { act: (page) => page.keyboard.press('j') });
 await take('invoice', 'mina', '/invoices/2494');
 await browser.close();

@@ -259,4 +259,23 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Contains(known, k => k!.Text("kind") == "openOrder" && k!["orderId"]!.GetValue<long>() == order);
         Assert.Equal("job.gone", (await mina.RefusedAsync("orders", new { customerId = 1, vehicleId = 1, odometer = "99,000", takeOverJobIds = new[] { second["jobId"]!.GetValue<long>() } }, HttpStatusCode.NotFound)).Text("code"));
     }
+
+    [Fact]
+    public async Task A_sale_over_the_counter_takes_a_car_and_its_owner_and_is_priced_as_one_then()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var order = (await mina.PostAsync("orders", new { counterSale = true })).Id();
+        var job = (await mina.PostAsync($"orders/{order}/jobs", new { title = "Wash" })).Id();
+        await mina.PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Labor", description = "Wash", hours = "1" });
+        Assert.Equal(0, (await mina.GetAsync($"orders/{order}"))["figures"]!.Number("supplies"));
+        Assert.Equal("writeUp.customer", (await mina.RefusedAsync($"orders/{order}/vehicle", new { vehicle = new { plate = "AB 1" } })).Text("code"));
+        await mina.RefusedAsync($"orders/{order}/vehicle", new { vehicleId = 999999 }, HttpStatusCode.NotFound);
+        await mina.PostAsync($"orders/{order}/vehicle", new { vehicle = new { plate = "AB 1", make = "Tarnow" }, customerId = 30 });
+        var sheet = await mina.GetAsync($"orders/{order}");
+        Assert.Equal((30L, "AB 1", false), (sheet["customer"]!.Id(), sheet["vehicle"]!.Text("plate"), sheet["counterSale"]!.GetValue<bool>()));
+        Assert.True(sheet["figures"]!.Number("supplies") > 0);
+        using var db = shop.OpenDb();
+        var other = await db.Vehicles.Where(v => v.CustomerId == 31).Select(v => v.Id).FirstAsync();
+        Assert.Equal("vehicle.owner", (await mina.RefusedAsync($"orders/{order}/vehicle", new { vehicleId = other })).Text("code"));
+    }
 }

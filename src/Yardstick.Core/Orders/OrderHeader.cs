@@ -89,10 +89,17 @@ public partial class Order
         return Result.Done;
     }
 
-    /// <summary>Gives the order a car afterwards; it is then no sale over the counter.</summary>
-    public Result SetVehicle(long? vehicleId, Actor actor)
+    /// <summary>Gives the order a car afterwards; it is then no sale over the counter, and its customer is the car's owner.</summary>
+    /// <param name="vehicleId">The car; null makes it a sale over the counter, by name.</param>
+    /// <param name="ownerId">Whose car it is.</param>
+    /// <param name="actor">Who.</param>
+    public Result SetVehicle(long? vehicleId, long? ownerId, Actor actor)
     {
         if (Closed() is { } closed) return closed;
+        if (vehicleId is not null && CustomerId is { } customer && customer != ownerId)
+            return new Problem("vehicle.owner", "This car belongs to somebody else than the order is for; pass the car on to them first, or write its owner up.");
+        if (vehicleId is not null) CustomerId = ownerId;
+        if (CounterSale && vehicleId is not null && Stage == Stage.Pricing) MoveTo(Stage.Here, "A car came with it", actor);
         VehicleId = vehicleId;
         CounterSale = vehicleId is null;
         Record("order", Id, "vehicle", "", vehicleId?.ToString() ?? "counter sale", Version + 1, actor);

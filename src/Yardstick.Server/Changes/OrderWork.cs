@@ -11,8 +11,11 @@ using Yardstick.Server.Setup;
 namespace Yardstick.Server.Changes;
 
 /// <summary>An order under change, with what prices it.</summary>
-public sealed record OrderUnderChange(Work Work, Order Order, Customer? Customer, Shop Shop)
+public sealed record OrderUnderChange(Work Work, Order Order, Shop Shop)
 {
+    /// <summary>Whose order it is.</summary>
+    public required Customer? Customer { get; set; }
+
     /// <summary>What prices the order; another after it was repriced.</summary>
     public required ShopPolicy Policy { get; set; }
 
@@ -55,7 +58,7 @@ public static class OrderWork
         var customer = order.CustomerId is { } customerId ? await db.Customers.FindAsync(customerId) : null;
         var policy = await db.PolicyAsync(order.PolicyVersionId);
         var shop = await db.Shops.SingleAsync();
-        var under = new OrderUnderChange(work, order, customer, shop) { Policy = policy };
+        var under = new OrderUnderChange(work, order, shop) { Customer = customer, Policy = policy };
         var before = order.Version;
         try
         {

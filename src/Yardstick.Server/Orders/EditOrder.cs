@@ -15,8 +15,11 @@ public static class EditOrder
     public sealed record SetRequest(string Field, string? Value, int Version);
     /// <summary>A concern in the customer's words.</summary>
     public sealed record ConcernRequest(string Says);
-    /// <summary>A vehicle for the order; null makes it a sale over the counter, by name.</summary>
-    public sealed record VehicleRequest(long? VehicleId);
+    /// <summary>
+    /// A vehicle for the order: one on file, or one that is typed and belongs to the customer; without either it becomes a
+    /// sale over the counter, by name.
+    /// </summary>
+    public sealed record VehicleRequest(long? VehicleId, TypedVehicle? Vehicle = null, long? CustomerId = null);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -42,10 +45,31 @@ public static class EditOrder
 
     private static Task<IResult> SetVehicle(long id, VehicleRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
-        if (request.VehicleId is { } vehicleId && !await under.Work.Db.Vehicles.AnyAsync(v => v.Id == vehicleId)) return new Problem("vehicle.gone", "There is no such car.");
-        var set = under.Order.SetVehicle(request.VehicleId, under.Work.Actor);
-        return set.Problem is { } problem ? problem : new Changed(under.Order.Version, id, under.Order.Version);
+        var found = await CarAsync(under, request);
+        if (found.Problem is { } problem) return problem;
+        var set = found.Value is { } car ? under.Order.SetVehicle(car.Id, car.CustomerId, under.Work.Actor) : under.Order.SetVehicle(null, null, under.Work.Actor);
+        if (set.Problem is { } refused) return refused;
+        if (found.Value is { } owned) under.Customer = await under.Work.Db.Customers.FindAsync(owned.CustomerId);
+        under.Work.Touch("floor");
+        return new Changed(under.Order.Version, id, under.Order.Version);
     });
+
+    /// <summary>The car that was chosen or typed; none makes it a sale over the counter.</summary>
+    private static async Task<Result<Vehicle?>> CarAsync(OrderUnderChange under, VehicleRequest request)
+    {
+        var db = under.Work.Db;
+        if (request.VehicleId is { } vehicleId)
+            return await db.Vehicles.FirstOrDefaultAsync(v => v.Id == vehicleId && v.MergedIntoId == null) is { } known ? (Result<Vehicle?>)known : new Problem("vehicle.gone", "There is no such car.");
+        if (request.Vehicle is not { } typed) return (Vehicle?)null;
+        if ((under.Order.CustomerId ?? request.CustomerId) is not { } owner || !await db.Customers.AnyAsync(c => c.Id == owner && c.MergedIntoId == null))
+            return new Problem("writeUp.customer", "Say whose car it is first: find the customer, or write them up.", "customer");
+        var made = Vehicle.Create(typed, under.LocalNow.Year);
+        if (made.Problem is { } bad) return bad;
+        made.Value.CustomerId = owner;
+        db.Vehicles.Add(made.Value);
+        await db.SaveChangesAsync();
+        return made.Value;
+    }
 
     private static Task<IResult> AddConcern(long id, ConcernRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {

@@ -4445,6 +4445,9 @@ export interface components {
         EditOrderVehicleRequest: {
             /** Format: int64 */
             vehicleId: null | number;
+            vehicle?: null | components["schemas"]["TypedVehicle"];
+            /** Format: int64 */
+            customerId?: null | number;
         };
         /** @enum {unknown} */
         EndingKind: "None" | "RoundUpTo" | "EndWith";

@@ -19,6 +19,7 @@ import './orders.css';
 
 const DecisionDialog = lazy(() => import('../Approval/DecisionDialog'));
 const CloseDialog = lazy(() => import('../Billing/CloseDialog'));
+const AddCarDialog = lazy(() => import('./AddCarDialog'));
 const RepriceDialog = lazy(() => import('./RepriceDialog'));
 const RecordDrawer = lazy(() => import('./RecordDrawer'));
 
@@ -34,6 +35,7 @@ export default function OrderSheet() {
   const [currentId, setCurrent] = useState<number | null>(null);
   const [deciding, setDeciding] = useState<{ jobId: number; kind: Decision } | null>(null);
   const [closing, setClosing] = useState(false);
+  const [addingCar, setAddingCar] = useState(false);
   const [repricing, setRepricing] = useState(false);
   const [recordOpen, setRecordOpen] = useState(false);
   const [why, setWhy] = useState<{ key: string; title: string; anchor: HTMLElement } | null>(null);
@@ -96,7 +98,7 @@ export default function OrderSheet() {
   return (
     <SheetContext value={{ sheet: data, edits, closed, margins: margins && mayMargin, why: (key, title, anchor) => setWhy({ key, title, anchor }) }}>
       <div className="sheet-page">
-        <SheetHeader onRecord={() => setRecordOpen(true)} />
+        <SheetHeader onRecord={() => setRecordOpen(true)} onAddCar={() => setAddingCar(true)} />
         {data.policyIsOlder && !closed && (
           <div className="policy-older" role="status">
             <span className="grow">This order is priced by an older policy than the one in force. Nothing changes until you say so.</span>
@@ -143,6 +145,7 @@ export default function OrderSheet() {
       <Suspense fallback={null}>
         {deciding && deciding_job && <DecisionDialog job={deciding_job} kind={deciding.kind} onClose={() => setDeciding(null)} />}
         {closing && <CloseDialog onClose={() => setClosing(false)} />}
+        {addingCar && <AddCarDialog onClose={() => setAddingCar(false)} />}
         {repricing && <RepriceDialog onClose={() => setRepricing(false)} />}
         {recordOpen && <RecordDrawer id={id} onClose={() => setRecordOpen(false)} />}
       </Suspense>

@@ -9,7 +9,7 @@ import { useSay } from '../../ui/Toasts';
 import { useWork } from './useSheet';
 
 /** Car, customer, promise, stage, lead; below, readings and the ways to further matters. */
-export function SheetHeader({ onRecord }: { onRecord: () => void }) {
+export function SheetHeader({ onRecord, onAddCar }: { onRecord: () => void; onAddCar: () => void }) {
   const { sheet, edits, closed } = useWork();
   const shop = useShop();
   const floor = useFloor();
@@ -69,6 +69,11 @@ export function SheetHeader({ onRecord }: { onRecord: () => void }) {
           </div>
         </div>
         {(customer?.alert || vehicle?.warning) && <span className="alert-mark nowrap">{[customer?.alert, vehicle?.warning].filter(Boolean).join(' · ')}</span>}
+        {sheet.counterSale && !closed && (
+          <button className="linkish nowrap" onClick={onAddCar}>
+            Add a car…
+          </button>
+        )}
         <span className="grow" />
         <label className={`box ${late ? 'late' : ''}`} style={{ width: 168 }}>
           <span>Promised{sheet.promiseState === 'Late' ? ', late' : sheet.promiseState === 'CannotBeKept' ? ", can't be kept" : ''}</span>
