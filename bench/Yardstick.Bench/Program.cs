@@ -12,11 +12,17 @@ switch (args.FirstOrDefault())
         return await PriceFile.CompareAsync(rest);
     case "price-memory":
         return await PriceFile.MemoryAsync(rest);
+    case "seed":
+        return await Seed.RunAsync(rest.FirstOrDefault() ?? ".data/large");
+    case "find":
+        return await FindBench.RunAsync(rest.FirstOrDefault() ?? ".data/large");
     default:
         Console.WriteLine("""
             pricing        a small and a large order with all figures of what each job adds: time and allocations
             price-file     a file of cases priced, against reading the same cases and writing them back   [200000]
             price-memory   peak memory of pricing a long file against that of a short one                 [20000 1000000]
+            seed           makes a large shop: 100,000 customers, 150,000 cars, 400,000 orders       [.data/large]
+            find           the find field over HTTP on the large shop, against its bare SQL           [.data/large]
             """);
         return 1;
 }

@@ -53,7 +53,12 @@ public static class Services
             o.CreateSchemaReferenceId = ExactTypes.NameOf;
         });
         services.AddResponseCompression(o => o.EnableForHttps = false);
-        if (!DescribingOnly) services.AddHostedService<SupplierRounds>();
+        services.AddSingleton<ForgetCommands>();
+        if (!DescribingOnly)
+        {
+            services.AddHostedService<SupplierRounds>();
+            services.AddHostedService(s => s.GetRequiredService<ForgetCommands>());
+        }
         AddSignIn(services, file);
         AddOutside(services, options);
     }

@@ -1,6 +1,7 @@
 using System.Net;
 using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
 
 namespace Yardstick.Server.Tests;
 
@@ -135,5 +136,23 @@ public class EditTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var mina = await shop.SignInAsync("mina");
         Assert.NotNull(await mina.GetAsync($"find?q={Uri.EscapeDataString(text)}"));
+    }
+
+    [Fact]
+    public async Task Answers_of_commands_are_forgotten_after_a_week_and_not_before()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var (order, _) = await mina.WriteUpAsync("Merkel");
+        var id = Guid.NewGuid();
+        object body = new { says = "Rattles" };
+        await mina.SendAsync(HttpMethod.Post, $"orders/{order}/concerns", body, id);
+        var forget = shop.Services.GetRequiredService<Changes.ForgetCommands>();
+        await forget.ForgetAsync(default);
+        await mina.SendAsync(HttpMethod.Post, $"orders/{order}/concerns", body, id);
+        Assert.Equal(2, (await mina.GetAsync($"orders/{order}")).List("concerns").Count);
+        using var db = shop.OpenDb();
+        await db.Commands.Where(c => c.Id == id).ExecuteUpdateAsync(s => s.SetProperty(c => c.At, c => shop.Time.GetUtcNow().UtcDateTime.AddDays(-8)));
+        await forget.ForgetAsync(default);
+        Assert.False(await db.Commands.AnyAsync(c => c.Id == id));
     }
 }

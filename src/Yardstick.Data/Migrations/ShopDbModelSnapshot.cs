@@ -1326,6 +1326,8 @@ namespace Yardstick.Data.Migrations
 
                     b.HasKey("Id");
 
+                    b.HasIndex("Address");
+
                     b.HasIndex("CustomerId");
 
                     b.ToTable("CustomerEmails");

@@ -4,7 +4,7 @@ using Yardstick.Core.Records;
 
 namespace Yardstick.Data.Records;
 
-internal sealed class RecordsMapping : IEntityTypeConfiguration<Customer>, IEntityTypeConfiguration<CustomerPhone>, IEntityTypeConfiguration<Vehicle>, IEntityTypeConfiguration<OdometerReading>, IEntityTypeConfiguration<RecordChange>, IEntityTypeConfiguration<Merge>, IEntityTypeConfiguration<VehicleTransfer>
+internal sealed class RecordsMapping : IEntityTypeConfiguration<Customer>, IEntityTypeConfiguration<CustomerPhone>, IEntityTypeConfiguration<CustomerEmail>, IEntityTypeConfiguration<Vehicle>, IEntityTypeConfiguration<OdometerReading>, IEntityTypeConfiguration<RecordChange>, IEntityTypeConfiguration<Merge>, IEntityTypeConfiguration<VehicleTransfer>
 {
     public void Configure(EntityTypeBuilder<Customer> builder)
     {
@@ -17,6 +17,8 @@ internal sealed class RecordsMapping : IEntityTypeConfiguration<Customer>, IEnti
         // Every order is priced by them.
         builder.Navigation(c => c.Rates).AutoInclude();
     }
+
+    public void Configure(EntityTypeBuilder<CustomerEmail> builder) => builder.HasIndex(e => e.Address);
 
     public void Configure(EntityTypeBuilder<CustomerPhone> builder) => builder.HasIndex(p => p.Number);
 

@@ -112,6 +112,14 @@ internal static class FindQuery
         Add(found, await PeopleAsync(db, alike), most);
     }
 
+    /// <summary>Cars on file with a plate, however it is spelled there.</summary>
+    internal static async Task<List<Vehicle>> WithPlateAsync(ShopDb db, string normal)
+    {
+        var rows = await RowsAsync(db, CarsSql, Exact([normal]), 20);
+        var cars = await db.Vehicles.Where(v => rows.Contains(v.Id) && v.MergedIntoId == null).ToListAsync();
+        return cars.FindAll(c => Core.Values.Plate.Normal(c.Plate) == normal);
+    }
+
     /// <summary>Customers whose name shares letters with this one; whoever asks looks at each more closely.</summary>
     internal static async Task<IEnumerable<long>> NearAsync(ShopDb db, string name)
     {

@@ -96,7 +96,7 @@ public static class LookUps
         if (PhoneNumber.Parse(phone, country) is { Ok: true } number) Add(await db.CustomerPhones.Where(p => p.Number == number.Value.E164).Select(p => p.CustomerId).Take(10).ToListAsync(), AlikeBy.Phone);
         if (EmailAddress.Parse(email) is { Ok: true } address) Add(await db.CustomerEmails.Where(e => e.Address == address.Value.Text).Select(e => e.CustomerId).Take(10).ToListAsync(), AlikeBy.Email);
         var cars = new List<Vehicle>();
-        if (Plate.Parse(plate) is { Ok: true } typedPlate) cars.AddRange(await db.Vehicles.Where(v => v.MergedIntoId == null && v.Plate.Replace(" ", "").Replace("-", "") == Plate.Normal(typedPlate.Value.Text)).Take(5).ToListAsync());
+        if (Plate.Parse(plate) is { Ok: true } typedPlate) cars.AddRange(await FindQuery.WithPlateAsync(db, Plate.Normal(typedPlate.Value.Text)));
         Add(cars.Select(c => c.CustomerId), AlikeBy.Plate);
         if (Vin.Parse(vin) is { Ok: true } typedVin)
         {

@@ -43,6 +43,7 @@ export function Combo({
   const own = useRef<HTMLInputElement>(null);
   const ref = inputRef ?? own;
   const [open, setOpen] = useState(false);
+  const byItself = useRef(autoFocus ?? false);
   const [at, setAt] = useState(0);
   const list = useRef<HTMLDivElement>(null);
   const active = Math.min(at, Math.max(0, choices.length - 1));
@@ -92,7 +93,12 @@ export function Combo({
           setOpen(true);
           setAt(0);
         }}
-        onFocus={() => setOpen(true)}
+        onFocus={() => {
+          // Being focused with the page opens nothing: the list would lie over what is below it.
+          if (byItself.current) byItself.current = false;
+          else setOpen(true);
+        }}
+        onMouseDown={() => setOpen(true)}
         onBlur={() => setTimeout(() => setOpen(false), 120)}
         onKeyDown={(event) => {
           if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
