@@ -100,6 +100,10 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var id = await CustomerOfAsync(mina, order);
         await SetAsync(mina, id, "alert", "Text only");
         await SetAsync(mina, id, "taxExemptUntil", "2027-02-14");
+        await SetAsync(mina, id, "doNotServe", "Bounced checks");
+        Assert.Equal("Do not serve: Bounced checks · Text only", (await mina.GetAsync($"orders/{order}"))["customer"]!.Text("alert"));
+        Assert.Contains(await FindAsync(mina, "Feldmann"), f => f!.Text("warning") == "Do not serve: Bounced checks");
+        Assert.Contains((await mina.GetAsync($"write-up/known?customer={id}")).AsArray(), k => k!.Text("urgency") == "Heed" && k!.Text("title").Contains("Bounced", StringComparison.Ordinal));
         var phone = await ItemAsync(mina, id, "phones", null, "number", "207.555.0133");
         Assert.NotNull(phone);
         await ItemAsync(mina, id, "emails", null, "address", "vesa@mail.example");

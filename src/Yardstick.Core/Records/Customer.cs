@@ -59,6 +59,9 @@ public partial class Customer
     /// <summary>Whether the exemption holds on a day: it ends with its certificate.</summary>
     public bool IsExemptOn(DateOnly day) => TaxExempt.Length > 0 && (TaxExemptUntil is not { } until || day <= until);
 
+    /// <summary>What everybody must see before anything is done for them.</summary>
+    public string ToBeSeen => string.Join(" · ", new[] { DoNotServe.Length > 0 ? $"Do not serve: {DoNotServe}" : "", Alert }.Where(t => t.Length > 0));
+
     /// <summary>The name by which everybody calls them.</summary>
     public string DisplayName => IsBusiness && BusinessName.Length > 0 ? BusinessName : $"{FirstName} {LastName}".Trim();
 

@@ -9,6 +9,7 @@ internal sealed class RecordsMapping : IEntityTypeConfiguration<Customer>, IEnti
     public void Configure(EntityTypeBuilder<Customer> builder)
     {
         builder.Ignore(c => c.DisplayName);
+        builder.Ignore(c => c.ToBeSeen);
         builder.HasMany(c => c.Phones).WithOne().HasForeignKey(p => p.CustomerId);
         builder.HasMany(c => c.Emails).WithOne().HasForeignKey(e => e.CustomerId);
         builder.HasMany(c => c.Contacts).WithOne().HasForeignKey(x => x.CustomerId);

@@ -81,7 +81,7 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
     {
         var visits = await db.Orders.Where(o => o.CustomerId == customer.Id && o.State == OrderState.Posted).OrderBy(o => o.PostedAt).Select(o => o.PostedAt).ToListAsync();
         var phone = customer.Phones.OrderBy(p => p.Id).FirstOrDefault();
-        return new SheetCustomer(customer.Id, customer.DisplayName, phone is null ? "" : new PhoneNumber(phone.Number).Shown(shop.Country), customer.Alert, visits.Count, visits.FirstOrDefault());
+        return new SheetCustomer(customer.Id, customer.DisplayName, phone is null ? "" : new PhoneNumber(phone.Number).Shown(shop.Country), customer.ToBeSeen, visits.Count, visits.FirstOrDefault());
     }
 
     private async Task<SheetVehicle> VehicleAsync(long id, Order order)

@@ -86,7 +86,7 @@ public static class VehiclePage
             Fields = FieldNames.ToDictionary(f => f, f => vehicle.Shown(f) ?? ""),
             CustomerId = owner.Id,
             Customer = owner.DisplayName,
-            CustomerAlert = owner.Alert,
+            CustomerAlert = owner.ToBeSeen,
             EarlierOwners = earlier,
             Readings = await db.OdometerReadings.Where(r => r.VehicleId == id).OrderByDescending(r => r.At).Take(40).Select(r => new ReadingView(r.Reading, r.At)).ToListAsync(),
             VinRemarks = VinRemarks.Of(vehicle),
