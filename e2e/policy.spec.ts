@@ -63,6 +63,8 @@ test('four tires bring their mounting and fees along; what was set or waived sta
   await mina.goto('/orders/2512');
   await mina.getByRole('combobox', { name: 'New job' }).fill('Four tires');
   await mina.getByRole('option', { name: /Four tires 205/ }).first().click();
+  // The new job takes the hands to its adding line; only then is another cell typed in.
+  await expect(mina.getByRole('combobox', { name: /Add to Four tires/ })).toBeFocused();
   const along = (code: string) => mina.locator(`[data-companion="${code}"]`);
   await expect(along('MOUNT')).toContainText('96.00');
   await expect(along('TIRE-FUND')).toContainText('6.00');
