@@ -4,11 +4,13 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 using Yardstick.Core.Approval;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Floor;
+using Yardstick.Core.FollowUp;
 using Yardstick.Core.Inspections;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Parts;
 using Yardstick.Core.Records;
 using Yardstick.Core.Setup;
+using Yardstick.Core.WriteUp;
 using Yardstick.Data.Setup;
 
 namespace Yardstick.Data;
@@ -96,6 +98,28 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     public DbSet<Finding> Findings => Set<Finding>();
     /// <summary>Photos.</summary>
     public DbSet<Photo> Photos => Set<Photo>();
+    /// <summary>Reminders.</summary>
+    public DbSet<Reminder> Reminders => Set<Reminder>();
+    /// <summary>Phrases.</summary>
+    public DbSet<Phrase> Phrases => Set<Phrase>();
+    /// <summary>Signed check-in sheets.</summary>
+    public DbSet<CheckInSheet> CheckInSheets => Set<CheckInSheet>();
+    /// <summary>Files on customers, vehicles and orders.</summary>
+    public DbSet<AttachedFile> Files => Set<AttachedFile>();
+    /// <summary>The shop's own labels.</summary>
+    public DbSet<Label> Labels => Set<Label>();
+    /// <summary>Labels on records.</summary>
+    public DbSet<LabelOn> LabelsOn => Set<LabelOn>();
+    /// <summary>The shop's own fields.</summary>
+    public DbSet<ExtraField> ExtraFields => Set<ExtraField>();
+    /// <summary>What the shop's own fields hold.</summary>
+    public DbSet<ExtraValue> ExtraValues => Set<ExtraValue>();
+    /// <summary>Orders of a former program.</summary>
+    public DbSet<FormerOrder> FormerOrders => Set<FormerOrder>();
+    /// <summary>Files that are brought in.</summary>
+    public DbSet<ImportRun> ImportRuns => Set<ImportRun>();
+    /// <summary>Records that imports made.</summary>
+    public DbSet<ImportedRecord> ImportedRecords => Set<ImportedRecord>();
     /// <summary>Invoices and credit notes.</summary>
     public DbSet<Invoice> Invoices => Set<Invoice>();
     /// <summary>Payments and refunds.</summary>

@@ -18,6 +18,8 @@ public sealed class ShopFile : IDisposable
     public string Database => Path.Combine(Folder, "shop.db");
     /// <summary>Where photos lie, by content hash.</summary>
     public string Photos => Path.Combine(Folder, "photos");
+    /// <summary>Where other files lie, by content hash.</summary>
+    public string Files => Path.Combine(Folder, "files");
     /// <summary>Keys that protect cookies.</summary>
     public string Keys => Path.Combine(Folder, "keys");
     private string RunningMark => Path.Combine(Folder, "running");
@@ -39,6 +41,7 @@ public sealed class ShopFile : IDisposable
         var file = new ShopFile(folder, held);
         Directory.CreateDirectory(file.Photos);
         Directory.CreateDirectory(file.Keys);
+        Directory.CreateDirectory(file.Files);
         return file;
     }
 

@@ -1,11 +1,14 @@
 using Yardstick.Server.Approval;
 using Yardstick.Server.Billing;
 using Yardstick.Server.Documents;
+using Yardstick.Server.Files;
 using Yardstick.Server.Floor;
+using Yardstick.Server.FollowUp;
 using Yardstick.Server.Inspections;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Parts;
 using Yardstick.Server.Records;
+using Yardstick.Server.Records.Import;
 using Yardstick.Server.Setup;
 using Yardstick.Server.WriteUp;
 
@@ -29,9 +32,19 @@ public static class Api
         VehiclePage.Map(api);
         History.Map(api);
         MergeRecords.Map(api);
+        LabelsAndFields.Map(api);
+        FormerOrderPage.Map(api);
+        Imports.Map(api);
+        Exports.Map(api);
+        Texts.Map(api);
+        Attachments.Map(api);
         StartOrder.Map(api);
         LookUps.Map(api);
         Known.Map(api);
+        KnownOutside.Map(api);
+        Phrases.Map(api);
+        CheckIn.Map(api);
+        Reminders.Map(api);
         OrderList.Map(api);
         ReadOrder.Map(api);
         Reprice.Map(api);

@@ -14,10 +14,12 @@ using Yardstick.Data;
 using Yardstick.Data.Setup;
 using Yardstick.Server.Billing;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Files;
 using Yardstick.Server.Live;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Outside;
 using Yardstick.Server.Parts;
+using Yardstick.Server.Records.Import;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server;
@@ -42,6 +44,7 @@ public static class Services
         services.AddSingleton<LiveUpdates>();
         services.AddScoped<Commands>();
         services.AddScoped<SheetReader>();
+        services.AddSingleton<ContentStore>();
         services.AddSingleton<SupplierTalk>();
         services.AddSingleton<CardTalk>();
         services.AddSignalR();
@@ -54,8 +57,10 @@ public static class Services
         });
         services.AddResponseCompression(o => o.EnableForHttps = false);
         services.AddSingleton<ForgetCommands>();
+        services.AddSingleton<ImportWorker>();
         if (!DescribingOnly)
         {
+            services.AddHostedService(s => s.GetRequiredService<ImportWorker>());
             services.AddHostedService<SupplierRounds>();
             services.AddHostedService(s => s.GetRequiredService<ForgetCommands>());
         }

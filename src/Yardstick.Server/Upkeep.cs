@@ -4,7 +4,7 @@ using Yardstick.Data;
 
 namespace Yardstick.Server;
 
-/// <summary>Backup and restore: one archive with the database and the photos.</summary>
+/// <summary>Backup and restore: one archive with the database, the photos and the files.</summary>
 internal static class Upkeep
 {
     /// <summary>Backs a shop up; works while it runs.</summary>
@@ -21,7 +21,12 @@ internal static class Upkeep
             await using (var archive = await ZipFile.OpenAsync(part, ZipArchiveMode.Create))
             {
                 await archive.CreateEntryFromFileAsync(copy, "shop.db", CompressionLevel.Fastest);
-                foreach (var photo in Directory.EnumerateFiles(Path.Combine(folder, "photos"), "*.jpg")) await archive.CreateEntryFromFileAsync(photo, "photos/" + Path.GetFileName(photo), CompressionLevel.NoCompression);
+                foreach (var place in new[] { "photos", "files" }.Where(p => Directory.Exists(Path.Combine(folder, p))))
+                {
+                    // What ends in a part of a name is still being written.
+                    foreach (var kept in Directory.EnumerateFiles(Path.Combine(folder, place)).Where(f => !f.EndsWith(".part", StringComparison.Ordinal)))
+                        await archive.CreateEntryFromFileAsync(kept, $"{place}/{Path.GetFileName(kept)}", CompressionLevel.NoCompression);
+                }
             }
             File.Move(part, target, overwrite: true);
         }

@@ -11,6 +11,7 @@ SupplierService.Map(app);
 CardService.Map(app);
 DirectoryService.Map(app);
 VehicleService.Map(app);
+ServiceInformation.Map(app);
 app.Run();
 
 /// <summary>The stand-ins' own entry, so that tests can start it.</summary>

@@ -10,7 +10,7 @@ internal static class VehicleService
 {
     private sealed record Model(string Name, string[] Engines, string Drive, string[] Trims, int From);
     private sealed record Make(string Name, string Wmi, Model[] Models);
-    private sealed record Car(string Vin, int Year, string Make, string Model, string Trim, string Engine, string Drive);
+    internal sealed record Car(string Vin, int Year, string Make, string Model, string Trim, string Engine, string Drive);
 
     private static readonly Make[] Makes = Read();
 
@@ -24,20 +24,20 @@ internal static class VehicleService
             moods.UnderAsync("vehicles", http, _ => Results.Json(Makes.Select(m => new { make = m.Name, models = m.Models.Select(x => new { model = x.Name, x.Engines, x.Drive, x.Trims, x.From }) }))));
     }
 
+    /// <summary>A number that is always the same for the same text (FNV-1a).</summary>
+    internal static uint Number(string text)
+    {
+        var hash = 2166136261u;
+        foreach (var c in text) hash = (hash ^ char.ToUpperInvariant(c)) * 16777619u;
+        return hash;
+    }
+
     private static Make[] Read()
     {
         using var document = JsonDocument.Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Data", "vehicles.json")));
         string[] Texts(JsonElement list) => list.EnumerateArray().Select(t => t.GetString()!).ToArray();
         return document.RootElement.GetProperty("makes").EnumerateArray().Select(m => new Make(m.GetProperty("make").GetString()!, m.GetProperty("wmi").GetString()!,
             m.GetProperty("models").EnumerateArray().Select(x => new Model(x.GetProperty("model").GetString()!, Texts(x.GetProperty("engines")), x.GetProperty("drive").GetString()!, Texts(x.GetProperty("trims")), x.GetProperty("from").GetInt32())).ToArray())).ToArray();
-    }
-
-    /// <summary>A number that is always the same for the same text (FNV-1a).</summary>
-    private static uint Number(string text)
-    {
-        var hash = 2166136261u;
-        foreach (var c in text) hash = (hash ^ char.ToUpperInvariant(c)) * 16777619u;
-        return hash;
     }
 
     private static Car ByPlate(string region, string plate, int thisYear)
@@ -50,7 +50,7 @@ internal static class VehicleService
         return Describe(VinOf(make, model, year, number), year, make, model);
     }
 
-    private static Car? ByVin(string vin, int thisYear)
+    internal static Car? ByVin(string vin, int thisYear)
     {
         vin = vin.ToUpperInvariant();
         if (vin.Length != 17 || Array.Find(Makes, m => m.Wmi == vin[..3]) is not { } make) return null;

@@ -6,6 +6,7 @@ using Yardstick.Core.Pricing;
 using Yardstick.Core.Records;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
+using Yardstick.Core.WriteUp;
 
 namespace Yardstick.Core.Billing;
 
@@ -29,7 +30,7 @@ public static class DocumentMaker
     public static ShopDocument OfOrder(Order order, DocumentParties parties, Shop shop, PricingResult result, DocumentKind kind, long number, DateTime localNow)
     {
         var (customer, vehicle, writer) = parties;
-        var distance = shop.DistanceUnit == DistanceUnit.Miles ? "mi" : "km";
+        var distance = shop.DistanceWord;
         return new ShopDocument
         {
             Kind = kind,
@@ -41,7 +42,7 @@ public static class DocumentMaker
             ShopPhone = shop.Phone,
             Currency = shop.Currency,
             CustomerName = customer?.DisplayName ?? "Counter sale",
-            CustomerAddress = string.Join('\n', new[] { customer?.Address ?? "", customer?.Phones.Count > 0 ? new PhoneNumber(customer.Phones[0].Number).Shown(shop.Country) : "" }.Where(t => t.Length > 0)),
+            CustomerAddress = AddressOf(customer, shop),
             Vehicle = vehicle?.Description ?? "",
             Plate = vehicle?.Plate ?? "",
             Vin = vehicle?.Vin ?? "",
@@ -55,6 +56,47 @@ public static class DocumentMaker
             Terms = shop.Terms,
         };
     }
+
+    /// <summary>What the owner signs when the car comes; who signs, the photos and the marks on the car are added with the signature.</summary>
+    /// <param name="order">The order.</param>
+    /// <param name="parties">Customer with phones, car and writer.</param>
+    /// <param name="shop">The shop.</param>
+    /// <param name="localNow">Wall time.</param>
+    public static CheckInDocument OfCheckIn(Order order, DocumentParties parties, Shop shop, DateTime localNow)
+    {
+        var (customer, vehicle, writer) = parties;
+        return new CheckInDocument
+        {
+            OrderNumber = order.Number,
+            Date = localNow,
+            ShopName = shop.Name,
+            ShopAddress = shop.Address,
+            ShopPhone = shop.Phone,
+            CustomerName = customer?.DisplayName ?? "Counter sale",
+            CustomerAddress = AddressOf(customer, shop),
+            Vehicle = vehicle?.Description ?? "",
+            Plate = vehicle?.Plate ?? "",
+            Vin = vehicle?.Vin ?? "",
+            Odometer = order.OdometerIn is { } reading ? $"{reading:N0} {shop.DistanceWord}" : "",
+            Promise = order.PromisedAt is { } at ? $"{at:MMMM d, yyyy} by {at:h:mm tt}" : "",
+            Writer = writer,
+            Concerns = order.Concerns.OrderBy(c => c.Position).Select(c => c.Says).ToList(),
+            Agreed = new[]
+            {
+                order.OldPartsBack ? "The old parts are wanted back." : "The old parts may be disposed of.",
+                order.WashingWanted ? "The car is to be washed when the work is done." : "",
+                order.CustomerWaits ? "The owner waits here." : "",
+                order.KeyTag.Length > 0 ? $"Key tag {order.KeyTag}{(order.KeysAt.Length > 0 ? $", keys {order.KeysAt}" : "")}." : "",
+            }.Where(t => t.Length > 0).ToList(),
+            Condition = "",
+            Terms = shop.CheckInTerms,
+            SignedBy = "",
+            PhotoHashes = [],
+        };
+    }
+
+    private static string AddressOf(Customer? customer, Shop shop) =>
+        string.Join('\n', new[] { customer?.Address ?? "", customer?.Phones.Count > 0 ? new PhoneNumber(customer.Phones[0].Number).Shown(shop.Country) : "" }.Where(t => t.Length > 0));
 
     private static List<DocumentJob> Jobs(Order order, PricingResult result)
     {
@@ -90,7 +132,7 @@ public static class DocumentMaker
 
     private static List<string> NotDone(Order order, Shop shop)
     {
-        var distance = shop.DistanceUnit == DistanceUnit.Miles ? "mi" : "km";
+        var distance = shop.DistanceWord;
         return order.OnJobs.Where(j => j.Decision is DecisionKind.Declined or DecisionKind.Deferred).Select(j => j.Decision == DecisionKind.Declined ? $"{j.Title}: declined"
             : $"{j.Title}: put off" + (j.DeferUntil is { } day ? $" until {day:MMMM d, yyyy}" : "") + (j.DeferAtReading is { } reading ? $" or {reading:N0} {distance}" : "")).ToList();
     }

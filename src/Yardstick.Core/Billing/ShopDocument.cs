@@ -9,6 +9,8 @@ public enum DocumentKind
     Invoice,
     /// <summary>A credit note.</summary>
     CreditNote,
+    /// <summary>An order of a former program, with its figures as they were.</summary>
+    Former,
 }
 
 /// <summary>A document for a customer, with every text and figure that it shows. Frozen with an invoice.</summary>
@@ -18,6 +20,8 @@ public sealed record ShopDocument
     public required DocumentKind Kind { get; init; }
     /// <summary>Its number: of the order for an estimate, else of the invoice.</summary>
     public required long Number { get; init; }
+    /// <summary>Its number where it is more than a figure.</summary>
+    public string? NumberText { get; init; }
     /// <summary>The order's number.</summary>
     public required long OrderNumber { get; init; }
     /// <summary>Date, wall time.</summary>

@@ -25,6 +25,8 @@ public enum JobOrigin
     EarlierVisit,
     /// <summary>From a finding.</summary>
     Finding,
+    /// <summary>From what was known: a reminder, a schedule, a recall, work on like cars.</summary>
+    Advice,
 }
 
 /// <summary>A piece of work that the customer can say yes or no to.</summary>

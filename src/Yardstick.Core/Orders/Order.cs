@@ -44,6 +44,22 @@ public partial class Order
     public bool CustomerWaits { get; set; }
     /// <summary>Key tag.</summary>
     public string KeyTag { get; set; } = "";
+    /// <summary>Whom to talk to about it; one of the customer's contacts.</summary>
+    public long? ContactId { get; set; }
+    /// <summary>Which of the customer's sites it is for.</summary>
+    public long? SiteId { get; set; }
+    /// <summary>Comes before others.</summary>
+    public bool First { get; set; }
+    /// <summary>The owner wants the old parts back.</summary>
+    public bool OldPartsBack { get; set; }
+    /// <summary>To be washed when the work is done.</summary>
+    public bool WashingWanted { get; set; }
+    /// <summary>Where the keys are.</summary>
+    public string KeysAt { get; set; } = "";
+    /// <summary>Where the car is.</summary>
+    public string CarAt { get; set; } = "";
+    /// <summary>When the car came or is to come, wall time; null where nobody said.</summary>
+    public DateTime? ArrivesAt { get; set; }
     /// <summary>Odometer when it came.</summary>
     public int? OdometerIn { get; set; }
     /// <summary>Odometer when it leaves.</summary>

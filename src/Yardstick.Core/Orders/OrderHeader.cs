@@ -7,7 +7,10 @@ namespace Yardstick.Core.Orders;
 public partial class Order
 {
     /// <summary>Changes a field of the header to what was typed.</summary>
-    /// <param name="field">title, promisedAt, keyTag, odometerIn, odometerOut, customerWaits, leadId.</param>
+    /// <param name="field">
+    /// title, promisedAt, arrivesAt, keyTag, keysAt, carAt, odometerIn, odometerOut, customerWaits, first, oldPartsBack, washingWanted, leadId, writerId,
+    /// contactId, siteId. Whether a contact or a site is the customer's is asked by whoever knows the customer.
+    /// </param>
     /// <param name="text">What was typed; empty clears.</param>
     /// <param name="localNow">Wall time, from which words such as tomorrow count.</param>
     /// <param name="actor">Who.</param>
@@ -26,15 +29,16 @@ public partial class Order
                 if (text is { Length: > 20 }) return new Problem("text.long", "A key tag can have at most 20 characters.", field);
                 KeyTag = text?.Trim() ?? "";
                 break;
-            case "promisedAt":
-                if (empty)
-                {
-                    PromisedAt = null;
-                    break;
-                }
-                var moment = TypedMoment.Read(text, localNow, field, new TimeOnly(17, 0));
-                if (moment.Problem is { } unreadable) return unreadable;
-                PromisedAt = moment.Value;
+            case "keysAt" or "carAt":
+                if (text is { Length: > 60 }) return new Problem("text.long", "At most 60 characters are kept here.", field);
+                if (field == "keysAt") KeysAt = text?.Trim() ?? "";
+                else CarAt = text?.Trim() ?? "";
+                break;
+            case "promisedAt" or "arrivesAt":
+                var moment = empty ? null : (Result<DateTime>?)TypedMoment.Read(text, localNow, field, field == "promisedAt" ? new TimeOnly(17, 0) : new TimeOnly(8, 0));
+                if (moment?.Problem is { } unreadable) return unreadable;
+                if (field == "promisedAt") PromisedAt = moment?.Value;
+                else ArrivesAt = moment?.Value;
                 break;
             case "odometerIn" or "odometerOut":
                 var reading = empty ? (int?)null : 0;
@@ -52,8 +56,27 @@ public partial class Order
             case "customerWaits":
                 CustomerWaits = text == "true";
                 break;
+            case "first":
+                First = text == "true";
+                break;
+            case "oldPartsBack":
+                OldPartsBack = text == "true";
+                break;
+            case "washingWanted":
+                WashingWanted = text == "true";
+                break;
             case "leadId":
-                LeadId = long.TryParse(text, out var id) ? id : null;
+                LeadId = Key(text);
+                break;
+            case "writerId":
+                if (Key(text) is not { } writer) return new Problem("order.writer", "Somebody has to write the order.", field);
+                WriterId = writer;
+                break;
+            case "contactId":
+                ContactId = Key(text);
+                break;
+            case "siteId":
+                SiteId = Key(text);
                 break;
             default:
                 return new Problem("order.field", $"\"{field}\" can't be edited.", field);
@@ -62,17 +85,30 @@ public partial class Order
         return new FieldChange(field, old, Shown(field));
     }
 
+    private static long? Key(string? text) => long.TryParse(text, System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var id) ? id : null;
+
     private string Shown(string field) => field switch
     {
         "title" => Title,
         "keyTag" => KeyTag,
+        "keysAt" => KeysAt,
+        "carAt" => CarAt,
         "promisedAt" => PromisedAt?.ToString("yyyy-MM-ddTHH:mm") ?? "",
+        "arrivesAt" => ArrivesAt?.ToString("yyyy-MM-ddTHH:mm") ?? "",
         "odometerIn" => OdometerIn?.ToString() ?? "",
         "odometerOut" => OdometerOut?.ToString() ?? "",
-        "customerWaits" => CustomerWaits ? "true" : "false",
+        "customerWaits" => YesNo(CustomerWaits),
+        "first" => YesNo(First),
+        "oldPartsBack" => YesNo(OldPartsBack),
+        "washingWanted" => YesNo(WashingWanted),
         "leadId" => LeadId?.ToString() ?? "",
+        "writerId" => WriterId.ToString(),
+        "contactId" => ContactId?.ToString() ?? "",
+        "siteId" => SiteId?.ToString() ?? "",
         _ => "",
     };
+
+    private static string YesNo(bool yes) => yes ? "true" : "false";
 
     /// <summary>Moves the car to a stage.</summary>
     /// <param name="to">The stage.</param>
@@ -98,7 +134,7 @@ public partial class Order
         if (Closed() is { } closed) return closed;
         if (vehicleId is not null && CustomerId is { } customer && customer != ownerId)
             return new Problem("vehicle.owner", "This car belongs to somebody else than the order is for; pass the car on to them first, or write its owner up.");
-        if (vehicleId is not null) CustomerId = ownerId;
+        if (vehicleId is not null && CustomerId != ownerId) (CustomerId, ContactId, SiteId) = (ownerId, null, null);
         if (CounterSale && vehicleId is not null && Stage == Stage.Pricing) MoveTo(Stage.Here, "A car came with it", actor);
         VehicleId = vehicleId;
         CounterSale = vehicleId is null;

@@ -49,6 +49,8 @@ public partial class Customer
     public decimal PartsDiscountPercent { get; set; }
     /// <summary>How they heard of the shop.</summary>
     public string Source { get; set; } = "";
+    /// <summary>Its number in the file that brought it in; empty where nobody wrote one.</summary>
+    public string FormerKey { get; set; } = "";
     /// <summary>First seen, UTC.</summary>
     public DateTime CreatedAt { get; set; }
     /// <summary>The record that took this one over; null while it stands by itself.</summary>

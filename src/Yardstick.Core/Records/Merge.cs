@@ -56,6 +56,16 @@ public sealed record Moved
     public IReadOnlyList<long> Sites { get; init; } = [];
     /// <summary>Odometer readings.</summary>
     public IReadOnlyList<long> Readings { get; init; } = [];
+    /// <summary>Files.</summary>
+    public IReadOnlyList<long> Files { get; init; } = [];
+    /// <summary>Reminders.</summary>
+    public IReadOnlyList<long> Reminders { get; init; } = [];
+    /// <summary>Orders of a former program.</summary>
+    public IReadOnlyList<long> FormerOrders { get; init; } = [];
+    /// <summary>Labels that the other record did not have.</summary>
+    public IReadOnlyList<long> Labels { get; init; } = [];
+    /// <summary>Extra fields that the other record had empty.</summary>
+    public IReadOnlyList<long> Extras { get; init; } = [];
     /// <summary>Fields that were empty and were filled from the other record.</summary>
     public IReadOnlyList<string> Filled { get; init; } = [];
 }

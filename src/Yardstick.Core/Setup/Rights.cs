@@ -33,6 +33,10 @@ public enum Permission
     SeeMargin,
     /// <summary>Write the pricing policy and put it in force.</summary>
     EditPolicy,
+    /// <summary>Bring files of customers, vehicles and former orders in, and take such files out.</summary>
+    BringIn,
+    /// <summary>Change labels, extra fields, phrases and terms.</summary>
+    EditSetup,
     /// <summary>Enroll terminals for switching by PIN.</summary>
     EnrollTerminals,
 }

@@ -39,6 +39,35 @@ public class Shop
     /// <summary>Terms at the foot of documents.</summary>
     public string Terms { get; set; } = "";
 
+    /// <summary>What is signed on the check-in sheet.</summary>
+    public string CheckInTerms { get; set; } = "";
+
+    /// <summary>Changes one of the texts on documents.</summary>
+    /// <param name="field">terms or checkInTerms.</param>
+    /// <param name="text">What was typed; empty leaves it out.</param>
+    public Result<Orders.FieldChange> SetText(string field, string? text)
+    {
+        var typed = (text ?? "").Trim();
+        if (typed.Length > 6000) return new Problem("text.long", "At most 6,000 characters have room on a document.", field);
+        string old;
+        switch (field)
+        {
+            case "terms": (old, Terms) = (Terms, typed); break;
+            case "checkInTerms": (old, CheckInTerms) = (CheckInTerms, typed); break;
+            default: return new Problem("shop.field", $"\"{field}\" can't be edited.", field);
+        }
+        return new Orders.FieldChange(field, old, typed);
+    }
+
+    /// <summary>The unit of distance as it is written behind a figure.</summary>
+    public string DistanceWord => DistanceUnit == DistanceUnit.Miles ? "mi" : "km";
+
+    /// <summary>A distance in miles in the shop's unit; kilometers to the nearest thousand, as such intervals are written.</summary>
+    public int? Interval(int? miles) => miles is not { } far || DistanceUnit == DistanceUnit.Miles ? miles : (int)Math.Round(far * 1.609344m / 1000m) * 1000;
+
+    /// <summary>A reading in miles in the shop's unit.</summary>
+    public int? FromMiles(int? miles) => miles is not { } far || DistanceUnit == DistanceUnit.Miles ? miles : (int)Math.Round(far * 1.609344m);
+
     /// <summary>Hours from opening to closing.</summary>
     public decimal OpenHours => (decimal)(Closes - Opens).TotalHours;
 

@@ -42,6 +42,13 @@ internal static class DemoNames
         ("Brisa", "Oleada", "electric", "FWD"), ("Brisa", "Rompiente", "electric", "AWD"), ("Ostrom", "Valebrook", "2.5", "RWD"), ("Quillon", "Folio", "1.3", "FWD"), ("Wexley", "Marshgate", "3.2", "AWD"), ("Wexley", "Sedgefen", "2.0", "FWD"),
     ];
 
+    /// <summary>The first three characters of each make's VINs.</summary>
+    internal static readonly Dictionary<string, string> Wmi = new()
+    {
+        ["Tarnow"] = "1TN", ["Vireo"] = "1VR", ["Orrin"] = "2RR", ["Sabine"] = "1SB", ["Merrow"] = "1MW", ["Norvik"] = "1NV",
+        ["Talus"] = "4TL", ["Hollin"] = "1HN", ["Brisa"] = "5BR", ["Ostrom"] = "1ST", ["Quillon"] = "1KN", ["Wexley"] = "1WX",
+    };
+
     internal static readonly string[] Concerns =
     [
         "Squeals when braking in the morning", "Due for an oil change", "Sweet smell after the highway, heater turns cold", "Check engine light came on yesterday", "Pulls to the right", "Battery was dead twice this week",

@@ -117,7 +117,7 @@ internal static class DemoPeople
                 Year = year,
                 Plate = PlateOf(i),
                 PlateRegion = "ME",
-                Vin = VinOf(i, year),
+                Vin = VinOf(i, year, make, model),
                 Color = i == 0 ? "white" : DemoNames.Colors[random.Next(DemoNames.Colors.Length)],
                 UnitNumber = owner.IsBusiness ? $"{i % 40 + 1}" : "",
                 Warning = i % 70 == 11 ? "Wheel lock key is in the glove box" : i % 70 == 40 ? "Lift only at the marked points" : "",
@@ -135,11 +135,13 @@ internal static class DemoPeople
         return $"{letters[i % 23]}{letters[i / 23 % 23]}{letters[(i * 5 + 3) % 23]} {100 + i * 13 % 899}";
     }
 
-    private static string VinOf(int i, int year)
+    /// <summary>A VIN that the vehicle data service knows: position 4 tells the model, position 6 the engine, position 7 the cycle of the year.</summary>
+    private static string VinOf(int i, int year, string make, string model)
     {
-        const string years = "ABCDEFGHJKLMNPRSTVWXY123456789";
-        var draft = $"9Z{"TVKSMNHB"[i % 8]}A{i % 9 + 1}CD{(year >= 2010 ? 'E' : '4')}0{years[(year - 1980) % 30]}K{20914 + i * 17:000000}";
-        var vin = Vin.Parse(draft).Value;
-        return draft[..8] + vin.CheckDigit + draft[9..];
+        const string years = "ABCDEFGHJKLMNPRSTVWXY123456789", letters = "ABCDEFGHJKLMNPRSTUVWXYZ";
+        var models = DemoNames.Cars.Where(c => c.Make == make).Select(c => c.Model).ToList();
+        var fourth = letters.First(l => l % models.Count == models.IndexOf(model));
+        var draft = $"{DemoNames.Wmi[make]}{fourth}{letters[i % 23]}B{(year >= 2010 ? 'E' : '4')}00{years[(year - 1980) % 30]}K{20914 + i * 17:000000}";
+        return draft[..8] + Vin.Parse(draft).Value.CheckDigit + draft[9..];
     }
 }

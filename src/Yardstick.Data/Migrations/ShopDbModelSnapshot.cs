@@ -454,6 +454,77 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("TimeEntries");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.FollowUp.Reminder", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("CannedJobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("EveryDistance")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("EveryMonths")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("RemovedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("StartsAtReading")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("StartsOn")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("VehicleId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("VehicleId");
+
+                    b.ToTable("Reminders");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.FollowUp.ReminderDone", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("On")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Reading")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ReminderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("TakenBackAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("OrderId");
+
+                    b.HasIndex("ReminderId");
+
+                    b.ToTable("ReminderDone");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Inspections.Finding", b =>
                 {
                     b.Property<long>("Id")
@@ -845,6 +916,16 @@ namespace Yardstick.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<DateTime?>("ArrivesAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("CarAt")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("ContactId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<bool>("CounterSale")
                         .HasColumnType("INTEGER");
 
@@ -854,7 +935,14 @@ namespace Yardstick.Data.Migrations
                     b.Property<bool>("CustomerWaits")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("First")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("KeyTag")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("KeysAt")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -870,6 +958,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<int?>("OdometerOut")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("OldPartsBack")
+                        .HasColumnType("INTEGER");
+
                     b.Property<DateTime>("OpenedAt")
                         .HasColumnType("TEXT");
 
@@ -881,6 +972,9 @@ namespace Yardstick.Data.Migrations
 
                     b.Property<DateTime?>("PromisedAt")
                         .HasColumnType("TEXT");
+
+                    b.Property<long?>("SiteId")
+                        .HasColumnType("INTEGER");
 
                     b.Property<int>("Stage")
                         .HasColumnType("INTEGER");
@@ -899,6 +993,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("WashingWanted")
                         .HasColumnType("INTEGER");
 
                     b.Property<long>("WriterId")
@@ -1193,6 +1290,49 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("Suppliers");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Records.AttachedFile", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("ContentType")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Hash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("RemovedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Size")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("TargetId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Kind", "TargetId");
+
+                    b.ToTable("Files");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Records.Customer", b =>
                 {
                     b.Property<long>("Id")
@@ -1225,6 +1365,10 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("FirstName")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("FormerKey")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -1268,6 +1412,8 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("FormerKey");
 
                     b.ToTable("Customers");
                 });
@@ -1407,6 +1553,237 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("CustomerId");
 
                     b.ToTable("CustomerSites");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Records.ExtraField", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Choices")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("RetiredAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Type")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Kind", "Name")
+                        .IsUnique();
+
+                    b.ToTable("ExtraFields");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Records.ExtraValue", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("FieldId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("TargetId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Value")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("FieldId");
+
+                    b.HasIndex("TargetId", "FieldId")
+                        .IsUnique();
+
+                    b.ToTable("ExtraValues");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Records.FormerOrder", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("CustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("DocumentJson")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ImportId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Number")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("Odometer")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("On")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("VehicleId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Total", "Yardstick.Core.Records.FormerOrder.Total#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CustomerId");
+
+                    b.HasIndex("Number");
+
+                    b.HasIndex("VehicleId");
+
+                    b.ToTable("FormerOrders");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Records.ImportRun", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Bad")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("FileName")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Hash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Made")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("MappingJson")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("OnFile")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Remark")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Rows")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("RowsDone")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("State")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("ImportRuns");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Records.ImportedRecord", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ImportId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("RecordId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ImportId", "RecordId")
+                        .IsUnique();
+
+                    b.ToTable("ImportedRecords");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Records.Label", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("RetiredAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Kind", "Name")
+                        .IsUnique();
+
+                    b.ToTable("Labels");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Records.LabelOn", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("LabelId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("TargetId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("LabelId", "TargetId")
+                        .IsUnique();
+
+                    b.ToTable("LabelsOn");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Records.Merge", b =>
@@ -1684,6 +2061,10 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("CheckInTerms")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<TimeOnly>("Closes")
                         .HasColumnType("TEXT");
 
@@ -1752,6 +2133,70 @@ namespace Yardstick.Data.Migrations
                     b.HasKey("Id");
 
                     b.ToTable("Staff");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.WriteUp.CheckInSheet", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("DocumentJson")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("FileHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("SignedBy")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("OrderId");
+
+                    b.ToTable("CheckInSheets");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.WriteUp.Phrase", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("ForgottenAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("LastUsedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Text")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Use")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Uses")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Use", "Text")
+                        .IsUnique();
+
+                    b.ToTable("Phrases");
                 });
 
             modelBuilder.Entity("Yardstick.Data.CommandRecord", b =>
@@ -1977,6 +2422,24 @@ namespace Yardstick.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Yardstick.Core.FollowUp.Reminder", b =>
+                {
+                    b.HasOne("Yardstick.Core.Records.Vehicle", null)
+                        .WithMany()
+                        .HasForeignKey("VehicleId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.FollowUp.ReminderDone", b =>
+                {
+                    b.HasOne("Yardstick.Core.FollowUp.Reminder", null)
+                        .WithMany("Dones")
+                        .HasForeignKey("ReminderId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Yardstick.Core.Orders.CannedLine", b =>
                 {
                     b.HasOne("Yardstick.Core.Orders.CannedJob", null)
@@ -2098,6 +2561,37 @@ namespace Yardstick.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Records.ExtraValue", b =>
+                {
+                    b.HasOne("Yardstick.Core.Records.ExtraField", null)
+                        .WithMany()
+                        .HasForeignKey("FieldId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Records.FormerOrder", b =>
+                {
+                    b.HasOne("Yardstick.Core.Records.Customer", null)
+                        .WithMany()
+                        .HasForeignKey("CustomerId")
+                        .OnDelete(DeleteBehavior.Restrict);
+
+                    b.HasOne("Yardstick.Core.Records.Vehicle", null)
+                        .WithMany()
+                        .HasForeignKey("VehicleId")
+                        .OnDelete(DeleteBehavior.Restrict);
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Records.LabelOn", b =>
+                {
+                    b.HasOne("Yardstick.Core.Records.Label", null)
+                        .WithMany()
+                        .HasForeignKey("LabelId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Yardstick.Core.Records.OdometerReading", b =>
                 {
                     b.HasOne("Yardstick.Core.Records.Vehicle", null)
@@ -2114,6 +2608,20 @@ namespace Yardstick.Data.Migrations
                         .HasForeignKey("CustomerId")
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.WriteUp.CheckInSheet", b =>
+                {
+                    b.HasOne("Yardstick.Core.Orders.Order", null)
+                        .WithMany()
+                        .HasForeignKey("OrderId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.FollowUp.Reminder", b =>
+                {
+                    b.Navigation("Dones");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Orders.CannedJob", b =>

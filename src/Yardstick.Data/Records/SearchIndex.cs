@@ -31,6 +31,12 @@ public static class SearchIndex
         new("Orders", "SearchOrders", "NEW.Id", ("Ids", "NEW.Number || ' ' || NEW.KeyTag"), ("Title", "NEW.Title")),
     ];
 
+    /// <summary>The table came after the others; its index is made with it.</summary>
+    private static readonly Source Former = new("FormerOrders", "SearchFormer", "NEW.Id", ("Number", "NEW.Number"), ("Words", "NEW.Title || ' ' || NEW.Words"));
+
+    /// <summary>Makes the index of former orders.</summary>
+    public static IEnumerable<string> CreateFormer => [$"CREATE VIRTUAL TABLE SearchFormer USING fts5(Number, Words, {Tokens});", .. Triggers(Former)];
+
     private static string Standing(string words) => $"CASE WHEN NEW.MergedIntoId IS NULL THEN {words} ELSE '' END";
 
     private static string Numbers(string column) => $"substr({column}, 2) || ' ' || substr({column}, -10) || ' ' || substr({column}, -7) || ' ' || substr({column}, -4)";

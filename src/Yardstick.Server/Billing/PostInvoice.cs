@@ -81,6 +81,7 @@ public static class PostInvoice
         db.Invoices.Add(invoice);
         await IssueStockAsync(db, order, actor, back: false);
         order.Post(actor);
+        await FollowUp.Reminders.ResetAsync(db, order, under.Today);
         await db.SaveChangesAsync();
         under.Work.Touch("floor");
         under.Work.Touch("parts");

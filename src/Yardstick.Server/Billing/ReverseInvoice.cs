@@ -41,6 +41,7 @@ public static class ReverseInvoice
         {
             await PostInvoice.IssueStockAsync(db, under.Order, actor, back: true);
             under.Order.Reopen(request.Reason.Trim(), actor);
+            await FollowUp.Reminders.TakeBackAsync(db, under.Order.Id, actor.At);
             return true;
         });
         if (reopened.Problem is { } problem) return problem;

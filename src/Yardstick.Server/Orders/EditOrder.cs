@@ -3,8 +3,10 @@ using Yardstick.Core;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Records;
 using Yardstick.Core.Setup;
+using Yardstick.Core.WriteUp;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Safety;
+using Yardstick.Server.WriteUp;
 
 namespace Yardstick.Server.Orders;
 
@@ -35,6 +37,8 @@ public static class EditOrder
         if (await under.ClashAsync("order", id, request.Field, request.Version, request.Value) is { } clash) return clash;
         var set = under.Order.SetHeader(request.Field, request.Value, under.LocalNow, under.Work.Actor);
         if (set.Problem is { } problem) return problem;
+        if (request.Field is "contactId" or "siteId" && await Whom.OfAsync(under.Work.Db, under.Order) is { } notTheirs) return notTheirs;
+        if (request.Field == "writerId" && !await under.Work.Db.Staff.AnyAsync(s => s.Id == under.Order.WriterId && s.Active)) return new Problem("order.writer", "There is nobody of that name on staff.", "writerId");
         if (request.Field is "odometerIn" or "odometerOut" && under.Order.VehicleId is { } vehicleId)
         {
             var reading = request.Field == "odometerIn" ? under.Order.OdometerIn : under.Order.OdometerOut;
@@ -75,6 +79,7 @@ public static class EditOrder
     {
         var added = under.Order.AddConcern(request.Says, under.Work.Actor);
         if (added.Problem is { } problem) return problem;
+        await Phrases.UsedAsync(under.Work.Db, PhraseUse.Says, request.Says, under.Work.Actor.At);
         await under.Work.Db.SaveChangesAsync();
         return new Changed(under.Order.Version, added.Value.Id, added.Value.Version);
     });
@@ -84,6 +89,7 @@ public static class EditOrder
         if (await under.ClashAsync("concern", concernId, request.Field, request.Version, request.Value) is { } clash) return clash;
         var set = under.Order.SetConcern(concernId, request.Field, request.Value, under.Work.Actor);
         if (set.Problem is { } problem) return problem;
+        await Phrases.UsedAsync(under.Work.Db, Enum.Parse<PhraseUse>(request.Field, ignoreCase: true), request.Value, under.Work.Actor.At);
         return new Changed(under.Order.Version, concernId, under.Order.Concerns.First(c => c.Id == concernId).Version);
     });
 }

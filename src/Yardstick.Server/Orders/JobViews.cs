@@ -112,7 +112,7 @@ internal sealed class JobViews(Order order, ShopPolicy policy, OrderSurroundings
 
     private string Until(Job job)
     {
-        var distance = shop.DistanceUnit == DistanceUnit.Miles ? "mi" : "km";
+        var distance = shop.DistanceWord;
         return (job.DeferUntil, job.DeferAtReading) switch
         {
             ({ } day, { } reading) => $" · until {day:MMM d, yyyy} or {reading:N0} {distance}",

@@ -11,6 +11,21 @@ public sealed record ModelChoice(string Model, IReadOnlyList<string> Engines, st
 /// <summary>A make that can be chosen.</summary>
 public sealed record MakeChoice(string Make, IReadOnlyList<ModelChoice> Models);
 
+/// <summary>A service of the maker's schedule, in miles and months.</summary>
+public sealed record ScheduleEntry(string Title, int? Miles, int? Months, int? HardMiles, int? HardMonths);
+
+/// <summary>A recall that is open on a car, or a bulletin about its model.</summary>
+/// <param name="Kind">recall or bulletin.</param>
+/// <param name="Number">The maker's number.</param>
+/// <param name="On">The day of its issue.</param>
+/// <param name="Title">What it is about.</param>
+/// <param name="Text">What is wrong, or what to do.</param>
+/// <param name="Remedy">What the maker does; empty for bulletins.</param>
+public sealed record Campaign(string Kind, string Number, DateOnly On, string Title, string Text, string Remedy);
+
+/// <summary>Something that others wrote down about a car.</summary>
+public sealed record PastEntry(DateOnly On, int? Miles, string Place, string Text);
+
 /// <summary>The vehicle data service.</summary>
 public interface IVehicleData
 {
@@ -20,6 +35,12 @@ public interface IVehicleData
     Task<Result<VehicleFacts>> ByVinAsync(string vin, CancellationToken cancel);
     /// <summary>Makes, models and engines to choose from.</summary>
     Task<Result<List<MakeChoice>>> MakesAsync(CancellationToken cancel);
+    /// <summary>The maker's schedule for cars with such an engine.</summary>
+    Task<Result<List<ScheduleEntry>>> ScheduleAsync(string make, string model, string engine, CancellationToken cancel);
+    /// <summary>Open recalls of a car and bulletins about its model.</summary>
+    Task<Result<List<Campaign>>> CampaignsAsync(string vin, CancellationToken cancel);
+    /// <summary>What others wrote down about a car.</summary>
+    Task<Result<List<PastEntry>>> PastAsync(string vin, CancellationToken cancel);
 }
 
 /// <summary>The vehicle data service over HTTP.</summary>
@@ -36,4 +57,16 @@ public sealed class VehicleData(HttpClient http) : IVehicleData
     /// <inheritdoc />
     public Task<Result<List<MakeChoice>>> MakesAsync(CancellationToken cancel) =>
         OutsideCall.SendAsync<List<MakeChoice>>(http, new HttpRequestMessage(HttpMethod.Get, "vehicles/makes"), cancel);
+
+    /// <inheritdoc />
+    public Task<Result<List<ScheduleEntry>>> ScheduleAsync(string make, string model, string engine, CancellationToken cancel) =>
+        OutsideCall.SendAsync<List<ScheduleEntry>>(http, new HttpRequestMessage(HttpMethod.Get, $"vehicles/schedule?make={Uri.EscapeDataString(make)}&model={Uri.EscapeDataString(model)}&engine={Uri.EscapeDataString(engine)}"), cancel);
+
+    /// <inheritdoc />
+    public Task<Result<List<Campaign>>> CampaignsAsync(string vin, CancellationToken cancel) =>
+        OutsideCall.SendAsync<List<Campaign>>(http, new HttpRequestMessage(HttpMethod.Get, $"vehicles/campaigns/{Uri.EscapeDataString(vin)}"), cancel);
+
+    /// <inheritdoc />
+    public Task<Result<List<PastEntry>>> PastAsync(string vin, CancellationToken cancel) =>
+        OutsideCall.SendAsync<List<PastEntry>>(http, new HttpRequestMessage(HttpMethod.Get, $"vehicles/past/{Uri.EscapeDataString(vin)}"), cancel);
 }

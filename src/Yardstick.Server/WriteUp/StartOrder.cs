@@ -5,6 +5,7 @@ using Yardstick.Core.Orders;
 using Yardstick.Core.Records;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
+using Yardstick.Core.WriteUp;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Orders;
@@ -21,7 +22,8 @@ public static class StartOrder
     /// <summary>What the write-up gathered, figures and times as typed.</summary>
     public sealed record Request(long? CustomerId, NewCustomer? Customer, long? VehicleId, TypedVehicle? Vehicle, bool CounterSale, string? Odometer, bool OdometerConfirmed,
         IReadOnlyList<string>? Concerns, IReadOnlyList<long>? CannedJobIds, string? PromisedAt, bool CustomerWaits, string? KeyTag,
-        IReadOnlyList<long>? TakeOverJobIds = null);
+        IReadOnlyList<TakeOver>? TakeOver = null, bool OldPartsBack = false, bool WashingWanted = false, long? ContactId = null, long? SiteId = null,
+        bool First = false, string? Title = null);
     /// <summary>The new order.</summary>
     public sealed record Started(long Id, long Number);
     /// <summary>A promise to offer.</summary>
@@ -71,7 +73,13 @@ public static class StartOrder
             PolicyVersionId = await db.PolicyInForceAsync(),
             CustomerWaits = request.CustomerWaits,
             KeyTag = request.KeyTag?.Trim() ?? "",
+            OldPartsBack = request.OldPartsBack,
+            WashingWanted = request.WashingWanted,
+            First = request.First,
+            ContactId = request.ContactId,
+            SiteId = request.SiteId,
         };
+        if (await Whom.OfAsync(db, order) is { } notTheirs) return notTheirs;
         if (await FillAsync(db, order, request, shop, actor) is { } problem) return problem;
         order.Number = await db.NextNumberAsync(Counter.Orders);
         db.Orders.Add(order);
@@ -130,7 +138,9 @@ public static class StartOrder
         }
         foreach (var says in request.Concerns ?? [])
         {
-            if (!string.IsNullOrWhiteSpace(says) && order.AddConcern(says, actor).Problem is { } concern) return concern with { Field = "concerns" };
+            if (string.IsNullOrWhiteSpace(says)) continue;
+            if (order.AddConcern(says, actor).Problem is { } concern) return concern with { Field = "concerns" };
+            await Phrases.UsedAsync(db, PhraseUse.Says, says, actor.At);
         }
         foreach (var cannedId in request.CannedJobIds ?? [])
         {
@@ -138,12 +148,13 @@ public static class StartOrder
             if (made.Problem is { } gone) return gone;
             if (order.AddJob(made.Value, actor).Problem is { } refused) return refused;
         }
-        foreach (var jobId in request.TakeOverJobIds ?? [])
+        foreach (var take in request.TakeOver ?? [])
         {
-            var taken = await Known.TakeOverAsync(db, jobId, order.VehicleId, (await db.PolicyAsync(order.PolicyVersionId)).StockCost);
+            var taken = await take.JobAsync(db, order.VehicleId, (await db.PolicyAsync(order.PolicyVersionId)).StockCost);
             if (taken.Problem is { } gone) return gone;
             if (order.AddJob(taken.Value, actor).Problem is { } refused) return refused;
         }
+        if (!string.IsNullOrWhiteSpace(request.Title)) return order.SetHeader("title", request.Title, localNow, actor).Problem;
         var title = order.OnJobs.FirstOrDefault()?.Title ?? order.Concerns.FirstOrDefault()?.Says ?? "";
         order.Title = title.Length > 60 ? title[..60].TrimEnd() + "…" : title;
         return null;

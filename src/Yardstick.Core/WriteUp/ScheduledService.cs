@@ -1,0 +1,50 @@
+using Yardstick.Core.Approval;
+using Yardstick.Core.FollowUp;
+using Yardstick.Core.Orders;
+
+namespace Yardstick.Core.WriteUp;
+
+/// <summary>A service of the maker's schedule.</summary>
+/// <param name="Title">What is done.</param>
+/// <param name="EveryDistance">Distance between two times in the shop's unit; null for none.</param>
+/// <param name="EveryMonths">Months between two times; null for none.</param>
+public sealed record ScheduledService(string Title, int? EveryDistance, int? EveryMonths);
+
+/// <summary>Where a car stands with a service.</summary>
+/// <param name="Service">The service.</param>
+/// <param name="LastOn">The day on which it was last done here; null where it never was.</param>
+/// <param name="LastReading">The reading then.</param>
+/// <param name="Due">When it is due.</param>
+/// <param name="PassedAt">Where it was never done here: the last multiple of the distance that the car has passed.</param>
+public sealed record ServiceStanding(ScheduledService Service, DateOnly? LastOn, int? LastReading, Due Due, int? PassedAt);
+
+/// <summary>Which services of a schedule are due at a reading.</summary>
+public static class Schedules
+{
+    /// <summary>
+    /// Where a car stands with each service. One that was done here counts from then. One that was never done here is due once the
+    /// car has passed a multiple of its distance: nobody here knows whether it was done elsewhere, and the answer says so.
+    /// </summary>
+    /// <param name="services">The schedule.</param>
+    /// <param name="orders">All orders of the car with their jobs.</param>
+    /// <param name="use">How the car is used.</param>
+    /// <param name="dayOf">The day in the shop of a moment.</param>
+    public static IEnumerable<ServiceStanding> Of(IEnumerable<ScheduledService> services, IReadOnlyCollection<Order> orders, CarUse use, Func<DateTime, DateOnly> dayOf)
+    {
+        var done = orders.Where(o => o.State == OrderState.Posted).SelectMany(o => o.ApprovedJobs.Select(j => (Order: o, Job: j))).OrderByDescending(x => x.Order.PostedAt ?? x.Order.OpenedAt).ToList();
+        foreach (var service in services)
+        {
+            var last = done.Find(x => WorkWords.Same(service.Title, x.Job.Title));
+            if (last.Order is { } order)
+            {
+                var (on, reading) = (dayOf(order.PostedAt ?? order.OpenedAt), order.OdometerOut ?? order.OdometerIn);
+                yield return new ServiceStanding(service, on, reading, Due.After(on, reading, service.EveryMonths, service.EveryDistance, use), null);
+                continue;
+            }
+            if (service.EveryDistance is not { } every || use.Reading is not { } now) continue;
+            var passed = now / every * every;
+            var due = passed > 0 ? new Due(null, DueState.Due, true) : Due.After(null, 0, null, every, use);
+            yield return new ServiceStanding(service, null, null, due, passed > 0 ? passed : null);
+        }
+    }
+}

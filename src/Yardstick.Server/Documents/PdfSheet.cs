@@ -1,0 +1,168 @@
+using System.Globalization;
+using SkiaSharp;
+
+namespace Yardstick.Server.Documents;
+
+/// <summary>Letter pages in the shop's name: masthead, blocks of text, page numbers. What stands on them is drawn by those who derive.</summary>
+internal abstract class PdfSheet : IDisposable
+{
+    protected const float Width = 612, Height = 792, Left = 48, Right = 564, Top = 48, Bottom = 736;
+    protected static readonly SKColor Ink = SKColor.Parse("#1E272B"), Soft = SKColor.Parse("#5A656A");
+    private static readonly SKColor Hair = SKColor.Parse("#DED9CC"), Boxwood = SKColor.Parse("#EDC55A");
+    private readonly List<SKPicture> pages = [];
+    private SKPictureRecorder? recorder;
+
+    /// <summary>Where the next thing is drawn from the top.</summary>
+    protected float Y { get; set; }
+    /// <summary>The page.</summary>
+    protected SKCanvas Canvas { get; private set; } = null!;
+    /// <summary>What the document is called, with its number.</summary>
+    protected abstract string Name { get; }
+    /// <summary>The shop's name, address lines and telephone.</summary>
+    protected abstract (string Name, string Address, string Phone) Shop { get; }
+    /// <summary>The document's date, wall time.</summary>
+    protected abstract DateTime Date { get; }
+    /// <summary>What stands under the date at the right.</summary>
+    protected abstract string Under { get; }
+
+    /// <summary>Draws everything between the masthead and the foot.</summary>
+    protected abstract void Body();
+
+    /// <inheritdoc />
+    public void Dispose() => recorder?.Dispose();
+
+    /// <summary>The PDF.</summary>
+    protected byte[] Draw()
+    {
+        NewPage();
+        Masthead();
+        Body();
+        EndPage();
+        using var stream = new MemoryStream();
+        using (var pdf = SKDocument.CreatePdf(stream, new SKDocumentPdfMetadata { Title = Name, Author = Shop.Name, Creation = Date, Modified = Date }))
+        {
+            for (var p = 0; p < pages.Count; p++)
+            {
+                var page = pdf.BeginPage(Width, Height);
+                page.DrawPicture(pages[p]);
+                var foot = $"{Name} · page {p + 1} of {pages.Count}";
+                PdfFace.Regular.Draw(page, foot, Right - PdfFace.Regular.Width(foot, 8), Height - 30, 8, Soft);
+                PdfFace.Regular.Draw(page, Shop.Name, Left, Height - 30, 8, Soft);
+                pdf.EndPage();
+            }
+        }
+        foreach (var page in pages) page.Dispose();
+        return stream.ToArray();
+    }
+
+    private void NewPage()
+    {
+        recorder = new SKPictureRecorder();
+        Canvas = recorder.BeginRecording(new SKRect(0, 0, Width, Height));
+        Y = Top;
+    }
+
+    private void EndPage()
+    {
+        pages.Add(recorder!.EndRecording());
+        recorder.Dispose();
+    }
+
+    /// <summary>Makes room: what needs more height than is left begins a new page.</summary>
+    protected void Room(float height)
+    {
+        if (Y + height <= Bottom) return;
+        EndPage();
+        NewPage();
+    }
+
+    private void Masthead()
+    {
+        PdfFace.Bold.Draw(Canvas, Shop.Name, Left, Y + 14, 18, Ink);
+        RightText(PdfFace.Bold, Name, Right, Y + 14, 18, Ink);
+        Y += 28;
+        foreach (var line in (Shop.Address + "\n" + Shop.Phone).Split('\n', StringSplitOptions.RemoveEmptyEntries))
+        {
+            PdfFace.Regular.Draw(Canvas, line, Left, Y, 9, Soft);
+            Y += 12;
+        }
+        RightText(PdfFace.Regular, Date.ToString("MMMM d, yyyy", CultureInfo.InvariantCulture), Right, Top + 28, 9, Soft);
+        RightText(PdfFace.Regular, Under, Right, Top + 40, 9, Soft);
+        Y += 2;
+        // The rule: the house's mark, in boxwood with black ticks.
+        using var fill = new SKPaint { Color = Boxwood };
+        Canvas.DrawRect(Left, Y, Right - Left, 6, fill);
+        using var tick = new SKPaint { Color = Ink, StrokeWidth = 0.7f };
+        for (var i = 0; i <= 43; i++) Canvas.DrawLine(Left + i * 12, Y + 6, Left + i * 12, Y + 6 - (i % 4 == 0 ? 5 : 2.5f), tick);
+        Y += 24;
+    }
+
+    /// <summary>Customer at the left, car at the right.</summary>
+    protected void Parties((string Name, string Address) customer, (string Description, string Plate, string Vin, string Odometer) car)
+    {
+        var top = Y;
+        PdfFace.Bold.Draw(Canvas, Fit(PdfFace.Bold, customer.Name, 11, 240), Left, Y, 11, Ink);
+        foreach (var line in customer.Address.Split('\n', StringSplitOptions.RemoveEmptyEntries)) PdfFace.Regular.Draw(Canvas, Fit(PdfFace.Regular, line, 9, 240), Left, Y += 13, 9, Soft);
+        var below = Y;
+        if (car.Description.Length > 0)
+        {
+            Y = top;
+            PdfFace.Bold.Draw(Canvas, Fit(PdfFace.Bold, car.Description, 11, 250), 314, Y, 11, Ink);
+            var plate = car.Plate.Length > 0 ? $"Plate {car.Plate}" : "";
+            foreach (var line in new[] { plate, car.Vin.Length > 0 ? $"VIN {car.Vin}" : "", car.Odometer }.Where(l => l.Length > 0)) PdfFace.Regular.Draw(Canvas, line, 314, Y += 13, 9, Soft);
+        }
+        Y = Math.Max(below, Y) + 22;
+    }
+
+    /// <summary>A label at the left and its text beside it, wrapped.</summary>
+    protected void Labelled(string label, string text)
+    {
+        var first = true;
+        foreach (var line in PdfFace.Regular.Wrap(text, 9, Right - Left - 60))
+        {
+            Room(13);
+            if (first) PdfFace.Bold.Draw(Canvas, label, Left, Y, 9, Soft);
+            PdfFace.Regular.Draw(Canvas, line, Left + 60, Y, 9, Ink);
+            Y += 13;
+            first = false;
+        }
+    }
+
+    /// <summary>A heading and paragraphs under it.</summary>
+    protected void Texts(string title, IReadOnlyList<string> texts)
+    {
+        if (texts.Count == 0) return;
+        Room(30);
+        PdfFace.Bold.Draw(Canvas, title, Left, Y, 9, Ink);
+        Y += 13;
+        foreach (var text in texts)
+        {
+            foreach (var line in PdfFace.Regular.Wrap(text, 9, Right - Left))
+            {
+                Room(12);
+                PdfFace.Regular.Draw(Canvas, line, Left, Y, 9, Soft);
+                Y += 12;
+            }
+        }
+        Y += 10;
+    }
+
+    /// <summary>A thin line across.</summary>
+    protected void Hairline()
+    {
+        using var paint = new SKPaint { Color = Hair, StrokeWidth = 0.8f };
+        Canvas.DrawLine(Left, Y, Right, Y, paint);
+    }
+
+    /// <summary>Text that ends at <paramref name="x"/>.</summary>
+    protected void RightText(PdfFace face, string text, float x, float at, float size, SKColor color) => face.Draw(Canvas, text, x - face.Width(text, size), at, size, color);
+
+    /// <summary>As much of a text as has room.</summary>
+    protected static string Fit(PdfFace face, string text, float size, float width)
+    {
+        if (face.Width(text, size) <= width) return text;
+        var length = text.Length;
+        while (length > 1 && face.Width(text[..length] + "…", size) > width) length--;
+        return text[..length].TrimEnd() + "…";
+    }
+}

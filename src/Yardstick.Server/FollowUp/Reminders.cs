@@ -1,0 +1,142 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.FollowUp;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Records;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.FollowUp;
+
+/// <summary>Reminders on a vehicle: set, done elsewhere, taken off; reset by the invoice that did the work.</summary>
+public static class Reminders
+{
+    /// <summary>A reminder.</summary>
+    /// <param name="Id">Key.</param>
+    /// <param name="Title">What is to be done.</param>
+    /// <param name="Interval">How often, in words.</param>
+    /// <param name="DueOn">When it is due next; null where that can't be told.</param>
+    /// <param name="State">Whether the time has come.</param>
+    /// <param name="Sentence">Last and next time in words.</param>
+    /// <param name="LastOrderId">The order that did it last.</param>
+    public sealed record View(long Id, string Title, string Interval, DateOnly? DueOn, DueState State, string Sentence, long? LastOrderId);
+    /// <summary>The day and reading at which it was done, as typed; an empty day is today.</summary>
+    public sealed record DoneRequest(string? On, string? Reading);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/vehicles/{id:long}/reminders", ListAsync).Asks(Permission.Find).Produces<IReadOnlyList<View>>();
+        api.MapPost("/vehicles/{id:long}/reminders", Add).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
+        api.MapPost("/reminders/{id:long}/done", Done).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
+        api.MapDelete("/reminders/{id:long}", (long id, Commands commands) => Switch(id, off: true, commands)).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
+        api.MapPost("/reminders/{id:long}/restore", (long id, Commands commands) => Switch(id, off: false, commands)).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
+    }
+
+    private static async Task<CarUse> UseAsync(ShopDb db, long vehicleId, Shop shop, DateTime now) =>
+        CarUse.Of(await db.OdometerReadings.Where(r => r.VehicleId == vehicleId).ToListAsync(), shop.DistancePerDay, DateOnly.FromDateTime(shop.Local(now)), now);
+
+    private static async Task<IResult> ListAsync(long id, ShopDb db, TimeProvider time)
+    {
+        var shop = await db.Shops.SingleAsync();
+        var use = await UseAsync(db, id, shop, time.GetUtcNow().UtcDateTime);
+        var reminders = await db.Reminders.Where(r => r.VehicleId == id && r.RemovedAt == null).ToListAsync();
+        return Results.Ok(reminders.Select(r => (Reminder: r, Due: Due.Of(r, use))).OrderBy(x => x.Due.On ?? DateOnly.MaxValue)
+            .Select(x => new View(x.Reminder.Id, x.Reminder.Title, x.Reminder.Interval(shop.DistanceWord), x.Due.On, x.Due.State, Sentence(x.Reminder, use, shop), x.Reminder.Last?.OrderId)).ToList());
+    }
+
+    /// <summary>Last and next time in words.</summary>
+    internal static string Sentence(Reminder reminder, CarUse use, Shop shop)
+    {
+        var due = Due.Of(reminder, use);
+        var next = due switch
+        {
+            { On: null } => "due once a reading is known",
+            { State: DueState.Late } => $"late since {due.On:MMM d, yyyy}",
+            { State: DueState.Due } => "due today",
+            _ => $"due {(due.ByDistance ? "about " : "")}{due.On:MMM d, yyyy}",
+        };
+        var last = reminder.Last is { } done ? $"last {done.On:MMM d, yyyy}{(done.Reading is { } at ? $" at {at:N0} {shop.DistanceWord}" : "")}" : $"not done yet, counts from {reminder.StartsOn:MMM d, yyyy}";
+        return $"{reminder.Interval(shop.DistanceWord)}; {last}; {next}";
+    }
+
+    private static Task<IResult> Add(long id, TypedReminder request, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    {
+        var db = work.Db;
+        if (await db.Vehicles.FindAsync(id) is not { MergedIntoId: null } vehicle) return new Problem("vehicle.gone", "This car's record is not on file any more; it was merged into another.");
+        var shop = await db.Shops.SingleAsync();
+        var use = await UseAsync(db, id, shop, work.Actor.At);
+        var made = Reminder.Create(id, request, use.Today, use.Reading);
+        if (made.Problem is { } problem) return problem;
+        var reminder = made.Value;
+        if (reminder.CannedJobId is { } canned && !await db.CannedJobs.AnyAsync(c => c.Id == canned)) return new Problem("cannedJob.gone", "There is no such canned job.", "cannedJobId");
+        if (await db.Reminders.AnyAsync(r => r.VehicleId == id && r.RemovedAt == null && r.Title == reminder.Title)) return new Problem("reminder.twice", $"The car has a reminder \"{reminder.Title}\" already.", "title");
+        db.Reminders.Add(reminder);
+        // Where the work was done here before, it counts from then.
+        var before = await db.Orders.Include(o => o.Jobs).Where(o => o.VehicleId == id && o.State == OrderState.Posted).OrderByDescending(o => o.PostedAt).ToListAsync();
+        if (before.Find(o => o.ApprovedJobs.Any(reminder.IsDoneBy)) is { } last) reminder.Done(DateOnly.FromDateTime(shop.Local(last.PostedAt ?? last.OpenedAt)), last.OdometerOut ?? last.OdometerIn, last.Id);
+        await db.SaveChangesAsync();
+        work.Record(RecordWork.Vehicle, id, vehicle.Version, new FieldChange("reminder", "", $"{reminder.Title}, {reminder.Interval(shop.DistanceWord)}"));
+        work.Touch("vehicle", id);
+        return new RecordChanged(reminder.Id, reminder.Version);
+    });
+
+    private static Task<IResult> Done(long id, DoneRequest request, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    {
+        var shop = await work.Db.Shops.SingleAsync();
+        if (await work.Db.Reminders.FirstOrDefaultAsync(r => r.Id == id && r.RemovedAt == null) is not { } reminder) return new Problem("reminder.gone", "This reminder is not on the car any more.");
+        var today = DateOnly.FromDateTime(shop.Local(work.Actor.At));
+        var day = today;
+        if (!string.IsNullOrWhiteSpace(request.On))
+        {
+            var typed = TypedMoment.Day(request.On, shop.Local(work.Actor.At), "on");
+            if (typed.Problem is { } unreadable) return unreadable;
+            day = typed.Value;
+        }
+        if (day > today) return new Problem("reminder.future", "That day has not come yet; type the day on which it was done.", "on");
+        int? reading = null;
+        if (!string.IsNullOrWhiteSpace(request.Reading))
+        {
+            var typed = Typed.Reading(request.Reading, "reading");
+            if (typed.Problem is { } unreadable) return unreadable;
+            reading = typed.Value;
+        }
+        reminder.Done(day, reading, null);
+        work.Touch("vehicle", reminder.VehicleId);
+        return new RecordChanged(id, reminder.Version);
+    });
+
+    private static Task<IResult> Switch(long id, bool off, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    {
+        if (await work.Db.Reminders.FirstOrDefaultAsync(r => r.Id == id) is not { } reminder) return new Problem("reminder.gone", "There is no such reminder.");
+        reminder.RemovedAt = off ? work.Actor.At : null;
+        reminder.Version++;
+        work.Record(RecordWork.Vehicle, reminder.VehicleId, reminder.Version, off ? new FieldChange("reminder", reminder.Title, "") : new FieldChange("reminder", "", reminder.Title));
+        work.Touch("vehicle", reminder.VehicleId);
+        return new RecordChanged(id, reminder.Version);
+    });
+
+    /// <summary>The invoice of an order starts the time of the reminders anew whose work it did.</summary>
+    internal static async Task ResetAsync(ShopDb db, Order order, DateOnly today)
+    {
+        if (order.VehicleId is not { } vehicleId) return;
+        foreach (var reminder in await db.Reminders.Where(r => r.VehicleId == vehicleId && r.RemovedAt == null).ToListAsync())
+        {
+            if (order.ApprovedJobs.Any(reminder.IsDoneBy)) reminder.Done(today, order.OdometerOut ?? order.OdometerIn, order.Id);
+        }
+    }
+
+    /// <summary>A reversed invoice takes that back.</summary>
+    internal static async Task TakeBackAsync(ShopDb db, long orderId, DateTime at)
+    {
+        var ids = await db.Set<ReminderDone>().Where(d => d.OrderId == orderId && d.TakenBackAt == null).Select(d => d.ReminderId).ToListAsync();
+        foreach (var reminder in await db.Reminders.Where(r => ids.Contains(r.Id)).ToListAsync())
+        {
+            foreach (var done in reminder.Dones.Where(d => d.OrderId == orderId)) done.TakenBackAt ??= at;
+            reminder.Version++;
+        }
+    }
+}

@@ -1,0 +1,34 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Setup;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Records;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Setup;
+
+/// <summary>The shop's terms on documents and on the check-in sheet.</summary>
+public static class Texts
+{
+    /// <summary>The texts.</summary>
+    public sealed record View(string Terms, string CheckInTerms);
+    /// <summary>One text as it was typed.</summary>
+    public sealed record SetRequest(string Field, string? Value);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/setup/texts", async (ShopDb db) => Results.Ok(await db.Shops.Select(s => new View(s.Terms, s.CheckInTerms)).SingleAsync())).Asks(Permission.EditSetup).Produces<View>();
+        api.MapPost("/setup/texts", Set).Asks(Permission.EditSetup).Produces<RecordChanged>().ProducesProblem(422);
+    }
+
+    private static Task<IResult> Set(SetRequest request, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    {
+        var set = (await work.Db.Shops.SingleAsync()).SetText(request.Field, request.Value);
+        if (set.Problem is { } problem) return problem;
+        work.Record("shop", 1, 0, set.Value);
+        work.Touch("setup");
+        return new RecordChanged(1, 1);
+    });
+}

@@ -1,0 +1,98 @@
+using System.Text.Json;
+using Microsoft.EntityFrameworkCore;
+using SkiaSharp;
+using Yardstick.Core;
+using Yardstick.Core.Billing;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Setup;
+using Yardstick.Core.WriteUp;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Documents;
+using Yardstick.Server.Files;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.WriteUp;
+
+/// <summary>The check-in sheet: what would be signed, the signing, and the sheets that were signed.</summary>
+public static class CheckIn
+{
+    private const int MostPhotos = 6, MostSignatureBytes = 300_000;
+
+    /// <summary>A signed sheet.</summary>
+    public sealed record Signed(long Id, string SignedBy, DateTime At, string By);
+    /// <summary>What would be signed now, and what was.</summary>
+    public sealed record View(CheckInDocument Document, IReadOnlyList<Signed> Signed);
+    /// <summary>The signature as PNG in base 64, who signs, marks seen on the car, photos of it.</summary>
+    public sealed record Request(string? SignedBy, string? SignaturePng, string? Condition, IReadOnlyList<string>? PhotoHashes);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/orders/{id:long}/check-in", ShowAsync).Asks(Permission.SeeOrders).Produces<View>().ProducesProblem(404);
+        api.MapPost("/orders/{id:long}/check-in", Sign).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
+        api.MapGet("/check-in-sheets/{id:long}/check-in.pdf", PdfAsync).Asks(Permission.SeeOrders);
+    }
+
+    private static async Task<IResult> ShowAsync(long id, ShopDb db, TimeProvider time)
+    {
+        if (await db.LoadOrderAsync(id) is not { } order) return Problems.Of(new Problem("order.gone", "There is no such order."));
+        var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var sheets = await db.CheckInSheets.Where(c => c.OrderId == id).OrderByDescending(c => c.Id).ToListAsync();
+        return Results.Ok(new View(await DocumentAsync(db, order, time.GetUtcNow().UtcDateTime), sheets.ConvertAll(s => new Signed(s.Id, s.SignedBy, s.At, names[s.ById]))));
+    }
+
+    private static async Task<CheckInDocument> DocumentAsync(ShopDb db, Order order, DateTime utcNow)
+    {
+        var shop = await db.Shops.SingleAsync();
+        var parties = await db.PartiesAsync(order);
+        var document = DocumentMaker.OfCheckIn(order, parties, shop, shop.Local(utcNow));
+        return parties.Vehicle is { PhotoHash.Length: > 0 } car ? document with { PhotoHashes = [car.PhotoHash] } : document;
+    }
+
+    private static Task<IResult> Sign(long id, Request request, Commands commands, ContentStore store) => commands.RunAsync<Changed>(async work =>
+    {
+        var db = work.Db;
+        if (await db.LoadOrderAsync(id) is not { } order) return new Problem("order.gone", "There is no such order.");
+        if (order.State == OrderState.Posted) return new Problem("order.posted", "This order is invoiced; nobody signs for its check-in any more.");
+        var name = (request.SignedBy ?? "").Trim();
+        if (name.Length is 0 or > 120) return new Problem("checkIn.name", "Say who signs.", "signedBy");
+        if (request.Condition is { Length: > 2000 }) return new Problem("text.long", "At most 2,000 characters are kept here.", "condition");
+        if (Signature(request.SignaturePng) is not { } signature) return new Problem("checkIn.signature", "The signature is missing; sign in the box.", "signature");
+        var hashes = (request.PhotoHashes ?? []).Distinct().ToList();
+        if (hashes.Count > MostPhotos) return new Problem("checkIn.photos", $"At most {MostPhotos} photos have room on a sheet.", "photos");
+        if (await db.Photos.CountAsync(p => hashes.Contains(p.Hash)) != hashes.Count) return new Problem("photo.gone", "One of the photos was not kept; take it again.", "photos");
+
+        var document = await DocumentAsync(db, order, work.Actor.At) with { SignedBy = name, Condition = request.Condition?.Trim() ?? "", PhotoHashes = hashes };
+        var photos = hashes.ConvertAll(h => File.ReadAllBytes(store.PathOf(h, picture: true)));
+        var sheet = new CheckInSheet
+        {
+            OrderId = id,
+            SignedBy = name,
+            At = work.Actor.At,
+            ById = work.Actor.StaffId,
+            DocumentJson = JsonSerializer.Serialize(document, DocumentMaker.Json),
+            FileHash = await store.KeepFileAsync(CheckInPages.Draw(document, signature, photos)),
+        };
+        db.CheckInSheets.Add(sheet);
+        db.OrderChanges.Add(new OrderChange { OrderId = id, Target = "order", TargetId = id, Field = "check-in", New = $"signed by {name}", Version = order.Version, At = work.Actor.At, ById = work.Actor.StaffId, ClientId = work.Actor.ClientId });
+        await db.SaveChangesAsync();
+        work.Touch("order", id, order.Version);
+        return new Changed(order.Version, sheet.Id, 1);
+    });
+
+    /// <summary>The signature where it is a picture with something on it.</summary>
+    private static byte[]? Signature(string? base64)
+    {
+        var buffer = new byte[MostSignatureBytes];
+        if (string.IsNullOrEmpty(base64) || !Convert.TryFromBase64String(base64, buffer, out var length)) return null;
+        using var bitmap = SKBitmap.Decode(buffer.AsSpan(0, length));
+        return bitmap is { Width: > 20 and < 4000, Height: > 20 and < 4000 } && bitmap.Pixels.Any(p => p.Alpha > 40) ? buffer[..length] : null;
+    }
+
+    private static async Task<IResult> PdfAsync(long id, ShopDb db, ContentStore store)
+    {
+        if (await db.CheckInSheets.Where(c => c.Id == id).Select(c => c.FileHash).FirstOrDefaultAsync() is not { } hash) return Problems.Of(new Problem("checkIn.gone", "There is no such sheet."));
+        return Results.File(store.PathOf(hash, picture: false), "application/pdf");
+    }
+}
