@@ -3,9 +3,9 @@ namespace Yardstick.Core.Orders;
 /// <summary>Whether two titles speak of the same work.</summary>
 public static class WorkWords
 {
-    private static readonly HashSet<string> Small = ["a", "an", "and", "the", "of", "for", "with", "to", "at", "on", "in", "or"];
+    private static readonly HashSet<string> Small = ["a", "an", "and", "the", "of", "for", "with", "to", "at", "on", "in", "or", "service", "replace", "change", "one", "pair"];
 
-    /// <summary>The words that tell what the work is, without endings of number.</summary>
+    /// <summary>The words that tell what the work is on, without endings of number; that it is replaced or changed goes without saying.</summary>
     public static HashSet<string> Of(string text) => text.ToLowerInvariant()
         .Split([.. " ,.;:/()-–&+"], StringSplitOptions.RemoveEmptyEntries).Where(w => !Small.Contains(w)).Select(Singular).ToHashSet();
 
@@ -22,6 +22,6 @@ public static class WorkWords
     public static CannedJob? Canned(string work, IEnumerable<CannedJob> jobs)
     {
         var words = Of(work);
-        return words.Count == 0 ? null : jobs.Where(j => words.IsSubsetOf(Of($"{j.Title} {j.Words}"))).OrderBy(j => Of(j.Title).Except(words).Count()).ThenBy(j => j.Id).FirstOrDefault();
+        return words.Count == 0 ? null : jobs.Where(j => words.IsSubsetOf(Of($"{j.Title} {j.System} {j.Words}"))).OrderBy(j => Of(j.Title).Except(words).Count()).ThenBy(j => j.Id).FirstOrDefault();
     }
 }

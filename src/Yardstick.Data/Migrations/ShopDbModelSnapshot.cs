@@ -1970,6 +1970,8 @@ namespace Yardstick.Data.Migrations
 
                     b.HasIndex("Vin");
 
+                    b.HasIndex("Make", "Model");
+
                     b.ToTable("Vehicles");
                 });
 

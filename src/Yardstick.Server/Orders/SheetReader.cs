@@ -54,6 +54,18 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
             OdometerIn = order.OdometerIn,
             OdometerOut = order.OdometerOut,
             CustomerWaits = order.CustomerWaits,
+            WriterId = order.WriterId,
+            First = order.First,
+            OldPartsBack = order.OldPartsBack,
+            WashingWanted = order.WashingWanted,
+            KeysAt = order.KeysAt,
+            CarAt = order.CarAt,
+            ArrivesAt = order.ArrivesAt,
+            Contact = order.ContactId is { } contact ? await ContactAsync(contact, shop) : null,
+            Site = order.SiteId is { } site ? await db.CustomerSites.Where(s => s.Id == site).Select(s => new SheetSite(s.Id, s.Name)).FirstOrDefaultAsync() : null,
+            Labels = await db.LabelsOn.Where(l => l.TargetId == id).Join(db.Labels.Where(l => l.Kind == RecordKind.Order), l => l.LabelId, d => d.Id, (_, d) => d.Name).OrderBy(n => n).ToListAsync(),
+            Files = await db.Files.CountAsync(f => f.Kind == RecordKind.Order && f.TargetId == id && f.RemovedAt == null),
+            CheckIns = await db.CheckInSheets.CountAsync(c => c.OrderId == id),
             Concerns = order.Concerns.OrderBy(c => c.Position).Select(c => new SheetConcern(c.Id, c.Says, c.Found, c.Corrected, c.Version)).ToList(),
             Jobs = order.OnJobs.Select(job => view.Of(job, figures[OrderPricing.JobKey(job)])).ToList(),
             Figures = new SheetFigures(result.Labor, result.Parts, result.Sublet, result.Fees, result.Core, result.Supplies, result.Discounts,
@@ -84,11 +96,14 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
         return new SheetCustomer(customer.Id, customer.DisplayName, phone is null ? "" : new PhoneNumber(phone.Number).Shown(shop.Country), customer.ToBeSeen, visits.Count, visits.FirstOrDefault());
     }
 
+    private async Task<SheetContact?> ContactAsync(long id, Shop shop) => await db.CustomerContacts.FindAsync(id) is { } contact
+        ? new SheetContact(contact.Id, contact.Name, contact.Phone.Length > 0 ? new PhoneNumber(contact.Phone).Shown(shop.Country) : "") : null;
+
     private async Task<SheetVehicle> VehicleAsync(long id, Order order)
     {
         var vehicle = await db.Vehicles.SingleAsync(v => v.Id == id);
         var last = await db.OdometerReadings.Where(r => r.VehicleId == id && r.At < order.OpenedAt).OrderByDescending(r => r.At).FirstOrDefaultAsync();
-        return new SheetVehicle(id, vehicle.Plate, vehicle.Description, vehicle.Vin, vehicle.Color, vehicle.Warning, last?.Reading, last?.At);
+        return new SheetVehicle(id, vehicle.Plate, vehicle.Description, vehicle.Vin, vehicle.Color, vehicle.Warning, last?.Reading, last?.At, vehicle.PhotoHash);
     }
 
     private async Task<IReadOnlyList<FindingView>> FindingsAsync(long id, Dictionary<long, StaffMember> staff)

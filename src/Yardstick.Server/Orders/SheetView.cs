@@ -44,6 +44,30 @@ public sealed record SheetView
     public required int? OdometerOut { get; init; }
     /// <summary>The customer waits here.</summary>
     public required bool CustomerWaits { get; init; }
+    /// <summary>Who writes.</summary>
+    public required long WriterId { get; init; }
+    /// <summary>Comes before others.</summary>
+    public required bool First { get; init; }
+    /// <summary>The owner wants the old parts back.</summary>
+    public required bool OldPartsBack { get; init; }
+    /// <summary>To be washed when the work is done.</summary>
+    public required bool WashingWanted { get; init; }
+    /// <summary>Where the keys are.</summary>
+    public required string KeysAt { get; init; }
+    /// <summary>Where the car is.</summary>
+    public required string CarAt { get; init; }
+    /// <summary>When the car came or is to come, wall time.</summary>
+    public required DateTime? ArrivesAt { get; init; }
+    /// <summary>Whom to talk to about it.</summary>
+    public required SheetContact? Contact { get; init; }
+    /// <summary>Which site it is for.</summary>
+    public required SheetSite? Site { get; init; }
+    /// <summary>Labels of the shop's own.</summary>
+    public required IReadOnlyList<string> Labels { get; init; }
+    /// <summary>Files on the order.</summary>
+    public required int Files { get; init; }
+    /// <summary>Check-in sheets that were signed.</summary>
+    public required int CheckIns { get; init; }
     /// <summary>Concerns.</summary>
     public required IReadOnlyList<SheetConcern> Concerns { get; init; }
     /// <summary>Jobs.</summary>
@@ -65,8 +89,14 @@ public sealed record SheetView
 /// <summary>The customer on a sheet.</summary>
 public sealed record SheetCustomer(long Id, string Name, string Phone, string Alert, int Visits, DateTime? Since);
 
+/// <summary>Whom to talk to about an order.</summary>
+public sealed record SheetContact(long Id, string Name, string Phone);
+
+/// <summary>The site that an order is for.</summary>
+public sealed record SheetSite(long Id, string Name);
+
 /// <summary>The vehicle on a sheet.</summary>
-public sealed record SheetVehicle(long Id, string Plate, string Description, string Vin, string Color, string Warning, int? LastReading, DateTime? LastReadingAt);
+public sealed record SheetVehicle(long Id, string Plate, string Description, string Vin, string Color, string Warning, int? LastReading, DateTime? LastReadingAt, string PhotoHash);
 
 /// <summary>A concern on a sheet.</summary>
 public sealed record SheetConcern(long Id, string Says, string Found, string Corrected, int Version);

@@ -18,7 +18,9 @@ public static class Customers
     public sealed record CarView(long Id, string Plate, string Description, string Color, string Vin, string Warning, int? LastReading, DateTime? LastReadingAt, long? OpenOrderId, long? OpenOrderNumber);
     /// <summary>A customer.</summary>
     public sealed record CustomerView(long Id, string Name, IReadOnlyList<string> Phones, string Email, string Address, string Alert, string DoNotServe, string TaxExempt, bool ExemptToday,
-        DateOnly? TaxExemptUntil, int Visits, IReadOnlyList<CarView> Cars);
+        DateOnly? TaxExemptUntil, int Visits, IReadOnlyList<CarView> Cars, IReadOnlyList<Choice> Contacts, IReadOnlyList<Choice> Sites);
+    /// <summary>A contact or a site to choose from.</summary>
+    public sealed record Choice(long Id, string Name);
     /// <summary>A customer in the list.</summary>
     public sealed record Row(long Id, string Name, bool IsBusiness, string Phone, string Alert, string DoNotServe, int Cars, int Visits, DateTime? LastVisit);
     /// <summary>A page; <paramref name="Next"/> asks for the one after it, null at the end.</summary>
@@ -74,7 +76,8 @@ public static class Customers
         var visits = await db.Orders.CountAsync(o => o.CustomerId == id && o.State == OrderState.Posted);
         return Results.Ok(new CustomerView(id, customer.DisplayName, customer.Phones.OrderBy(p => p.Id).Select(p => new PhoneNumber(p.Number).Shown(shop.Country)).ToList(),
             customer.Emails.OrderBy(e => e.Id).FirstOrDefault()?.Address ?? "", customer.Address, customer.Alert, customer.DoNotServe, customer.TaxExempt, customer.IsExemptOn(today), customer.TaxExemptUntil,
-            visits, await CarsAsync(db, id)));
+            visits, await CarsAsync(db, id), await db.CustomerContacts.Where(c => c.CustomerId == id).OrderBy(c => c.Id).Select(c => new Choice(c.Id, c.Name)).ToListAsync(),
+            await db.CustomerSites.Where(s => s.CustomerId == id).OrderBy(s => s.Id).Select(s => new Choice(s.Id, s.Name)).ToListAsync()));
     }
 
     /// <summary>A customer's cars, the one that was here last first.</summary>

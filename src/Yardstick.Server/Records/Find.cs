@@ -15,7 +15,7 @@ public static class Find
     private const int MostRecent = 8;
 
     /// <summary>Something found.</summary>
-    /// <param name="Kind">customer, vehicle, order.</param>
+    /// <param name="Kind">customer, vehicle, order, formerOrder.</param>
     /// <param name="Id">Its key.</param>
     /// <param name="Title">What it is called.</param>
     /// <param name="Detail">What tells it from others.</param>
@@ -65,6 +65,8 @@ public static class Find
         var contacts = contactIds.Count == 0 ? [] : await db.CustomerContacts.Where(c => contactIds.Contains(c.Id)).ToDictionaryAsync(c => c.Id);
         var vehicles = vehicleIds.Count == 0 ? [] : await db.Vehicles.Where(v => vehicleIds.Contains(v.Id) && v.MergedIntoId == null).Join(db.Customers, v => v.CustomerId, c => c.Id, (v, c) => new Car(v, c)).ToDictionaryAsync(v => v.Vehicle.Id);
         var orders = orderIds.Count == 0 ? [] : (await OrderRowsAsync(db, db.Orders.Where(o => orderIds.Contains(o.Id)))).ToDictionary(o => o.Id);
+        var formerIds = Keys(HitKind.FormerOrder);
+        var former = formerIds.Count == 0 ? [] : await db.FormerOrders.Where(o => formerIds.Contains(o.Id)).ToDictionaryAsync(o => o.Id);
         var found = new List<Found>();
         foreach (var hit in hits)
         {
@@ -78,6 +80,8 @@ public static class Find
                 found.Add(new Found("vehicle", hit.Id, car.Vehicle.Description, car.Owner.DisplayName, car.Vehicle.Plate, car.Owner.Id, hit.Id, false, Warning(car.Owner)));
             else if (hit.Kind == HitKind.Order && orders.TryGetValue(hit.Id, out var order))
                 found.Add(new Found("order", hit.Id, $"{order.Number} {order.Title}".Trim(), $"{order.Customer} · {order.Vehicle}", order.Plate, order.CustomerId, order.VehicleId, order.State == OrderState.Open, ""));
+            else if (hit.Kind == HitKind.FormerOrder && former.TryGetValue(hit.Id, out var old))
+                found.Add(new Found("formerOrder", hit.Id, $"{old.Number} {old.Title}".Trim(), $"brought in · {old.On:MMM d, yyyy}", "", old.CustomerId, old.VehicleId, false, ""));
         }
         return found;
     }

@@ -15,6 +15,8 @@ internal enum HitKind
     Vehicle,
     /// <summary>An order.</summary>
     Order,
+    /// <summary>An order of a former program.</summary>
+    FormerOrder,
 }
 
 /// <summary>Something that the index knows.</summary>
@@ -40,6 +42,7 @@ internal static class FindQuery
     internal const string PeopleSql = "SELECT rowid AS Value FROM SearchPeople WHERE SearchPeople MATCH $query ORDER BY rank LIMIT $most";
     internal const string NewestPeopleSql = "SELECT rowid AS Value FROM SearchPeople WHERE SearchPeople MATCH $query ORDER BY rowid DESC LIMIT $most";
     internal const string CarsSql = "SELECT rowid AS Value FROM SearchCars WHERE SearchCars MATCH $query ORDER BY rowid DESC LIMIT $most";
+    internal const string FormerSql = "SELECT rowid AS Value FROM SearchFormer WHERE SearchFormer MATCH $query ORDER BY rowid DESC LIMIT $most";
     internal const string TyposSql = "SELECT rowid AS Row, Words FROM SearchNames WHERE SearchNames MATCH $query ORDER BY rank LIMIT $most";
 
     /// <summary>Hits for what was typed, best first; none where nothing can be searched.</summary>
@@ -68,6 +71,8 @@ internal static class FindQuery
         Add(found, people, most);
         Add(found, cars.Select(c => new Hit(HitKind.Vehicle, c)), most);
         if (!digits) Add(found, orders.Select(o => new Hit(HitKind.Order, o)), most);
+        // What a former program wrote comes after everything of one's own.
+        if (found.Count < most) Add(found, (await RowsAsync(db, FormerSql, $"Number : ({query})", most)).Select(o => new Hit(HitKind.FormerOrder, o)), most);
     }
 
     private static void Add(List<Hit> found, IEnumerable<Hit> more, int most)

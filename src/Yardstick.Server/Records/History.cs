@@ -1,6 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Approval;
 using Yardstick.Core.Orders;
+using Yardstick.Core.Records;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
@@ -17,6 +18,9 @@ public static class History
     public sealed record JobView(string Title, DecisionKind Decision, decimal Subtotal);
     /// <summary>An earlier or open order.</summary>
     public sealed record Row(long OrderId, long Number, OrderState State, DateTime At, int? Odometer, string Plate, string Vehicle, string Says, decimal Total, IReadOnlyList<JobView> Jobs);
+    /// <summary>An order of a former program.</summary>
+    public sealed record FormerRow(long Id, string Number, DateOnly On, string Title, decimal Total, int? Odometer);
+
     /// <summary>A page; <paramref name="Next"/> asks for the one after it, null at the end.</summary>
     public sealed record Page(IReadOnlyList<Row> Rows, long? Next);
 
@@ -25,6 +29,19 @@ public static class History
     {
         api.MapGet("/customers/{id:long}/history", (long id, ShopDb db, string? q = null, long? before = null) => PageAsync(db, db.Orders.Where(o => o.CustomerId == id), q, before)).Asks(Permission.SeeOrders).Produces<Page>();
         api.MapGet("/vehicles/{id:long}/history", (long id, ShopDb db, string? q = null, long? before = null) => PageAsync(db, db.Orders.Where(o => o.VehicleId == id), q, before)).Asks(Permission.SeeOrders).Produces<Page>();
+        api.MapGet("/customers/{id:long}/former-orders", (long id, ShopDb db, string? q = null) => FormerAsync(db, db.FormerOrders.Where(o => o.CustomerId == id), q)).Asks(Permission.SeeOrders).Produces<IReadOnlyList<FormerRow>>();
+        api.MapGet("/vehicles/{id:long}/former-orders", (long id, ShopDb db, string? q = null) => FormerAsync(db, db.FormerOrders.Where(o => o.VehicleId == id), q)).Asks(Permission.SeeOrders).Produces<IReadOnlyList<FormerRow>>();
+    }
+
+    private static async Task<IResult> FormerAsync(ShopDb db, IQueryable<FormerOrder> orders, string? q)
+    {
+        foreach (var word in FindQuery.WordsOf(q ?? "").Take(6))
+        {
+            var like = $"%{word}%";
+            orders = orders.Where(o => EF.Functions.Like(o.Number + " " + o.Title + " " + o.Words, like));
+        }
+        var rows = await orders.OrderByDescending(o => o.On).Take(100).ToListAsync();
+        return Results.Ok(rows.ConvertAll(o => new FormerRow(o.Id, o.Number, o.On, o.Title, o.Total.Amount, o.Odometer)));
     }
 
     private static async Task<IResult> PageAsync(ShopDb db, IQueryable<Order> orders, string? q, long? before)

@@ -74,6 +74,11 @@ public static class MergeRecords
         Say(moved.Contacts.Count, "contact", "contacts");
         Say(moved.Sites.Count, "site", "sites");
         Say(moved.Readings.Count, "odometer reading", "odometer readings");
+        Say(moved.FormerOrders.Count, "former order", "former orders");
+        Say(moved.Reminders.Count, "reminder", "reminders");
+        Say(moved.Files.Count, "file", "files");
+        Say(moved.Labels.Count, "label", "labels");
+        Say(moved.Extras.Count, "field of the shop's own", "fields of the shop's own");
         Func<string, (string, string)> both;
         string kept, gone;
         if (kind == MergeKind.Customers)
@@ -103,6 +108,11 @@ public static class MergeRecords
             {
                 Orders = await db.Orders.Where(o => o.VehicleId == other).Select(o => o.Id).ToListAsync(),
                 Readings = await db.OdometerReadings.Where(r => r.VehicleId == other).Select(r => r.Id).ToListAsync(),
+                Reminders = await db.Reminders.Where(r => r.VehicleId == other && r.RemovedAt == null && !db.Reminders.Any(k => k.VehicleId == id && k.RemovedAt == null && k.Title == r.Title)).Select(r => r.Id).ToListAsync(),
+                FormerOrders = await db.FormerOrders.Where(o => o.VehicleId == other).Select(o => o.Id).ToListAsync(),
+                Files = await FilesAsync(db, RecordKind.Vehicle, other),
+                Labels = await LabelsAsync(db, RecordKind.Vehicle, id, other),
+                Extras = await ExtrasAsync(db, RecordKind.Vehicle, id, other),
                 Filled = VehiclePage.FieldNames.Where(f => car.Shown(f)!.Length == 0 && second.Shown(f)!.Length > 0).ToList(),
             };
         }
@@ -117,10 +127,22 @@ public static class MergeRecords
             Emails = await db.CustomerEmails.Where(e => e.CustomerId == other && !addresses.Contains(e.Address)).Select(e => e.Id).ToListAsync(),
             Contacts = await db.CustomerContacts.Where(c => c.CustomerId == other).Select(c => c.Id).ToListAsync(),
             Sites = await db.CustomerSites.Where(s => s.CustomerId == other).Select(s => s.Id).ToListAsync(),
+            FormerOrders = await db.FormerOrders.Where(o => o.CustomerId == other).Select(o => o.Id).ToListAsync(),
+            Files = await FilesAsync(db, RecordKind.Customer, other),
+            Labels = await LabelsAsync(db, RecordKind.Customer, id, other),
+            Extras = await ExtrasAsync(db, RecordKind.Customer, id, other),
             // A name that is already there stays; prices and exemptions are never taken over silently.
             Filled = new[] { "address", "alert", "notes", "source" }.Where(f => kept.Shown(f)!.Length == 0 && gone.Shown(f)!.Length > 0).ToList(),
         };
     }
+
+    private static Task<List<long>> FilesAsync(ShopDb db, RecordKind kind, long other) => db.Files.Where(f => f.Kind == kind && f.TargetId == other).Select(f => f.Id).ToListAsync();
+
+    private static Task<List<long>> LabelsAsync(ShopDb db, RecordKind kind, long id, long other) =>
+        db.LabelsOn.Where(l => l.TargetId == other && db.Labels.Any(d => d.Id == l.LabelId && d.Kind == kind) && !db.LabelsOn.Any(k => k.TargetId == id && k.LabelId == l.LabelId)).Select(l => l.Id).ToListAsync();
+
+    private static Task<List<long>> ExtrasAsync(ShopDb db, RecordKind kind, long id, long other) =>
+        db.ExtraValues.Where(v => v.TargetId == other && v.Value != "" && db.ExtraFields.Any(f => f.Id == v.FieldId && f.Kind == kind) && !db.ExtraValues.Any(k => k.TargetId == id && k.FieldId == v.FieldId)).Select(v => v.Id).ToListAsync();
 
     private static Task<IResult> Handle(MergeKind kind, long id, Request request, Commands commands) => commands.RunAsync<Merged>(async work =>
     {
@@ -190,12 +212,18 @@ public static class MergeRecords
     /// <summary>Moves rows to a record; when a merge is taken back only those that still belong to the one that kept them.</summary>
     private static async Task MoveAsync(ShopDb db, MergeKind kind, Moved moved, long to, long? onlyFrom = null)
     {
+        await db.Files.Where(f => moved.Files.Contains(f.Id) && (onlyFrom == null || f.TargetId == onlyFrom)).ExecuteUpdateAsync(s => s.SetProperty(f => f.TargetId, to));
+        await db.LabelsOn.Where(l => moved.Labels.Contains(l.Id) && (onlyFrom == null || l.TargetId == onlyFrom)).ExecuteUpdateAsync(s => s.SetProperty(l => l.TargetId, to));
+        await db.ExtraValues.Where(v => moved.Extras.Contains(v.Id) && (onlyFrom == null || v.TargetId == onlyFrom)).ExecuteUpdateAsync(s => s.SetProperty(v => v.TargetId, to));
         if (kind == MergeKind.Vehicles)
         {
+            await db.Reminders.Where(r => moved.Reminders.Contains(r.Id) && (onlyFrom == null || r.VehicleId == onlyFrom)).ExecuteUpdateAsync(s => s.SetProperty(r => r.VehicleId, to));
+            await db.FormerOrders.Where(o => moved.FormerOrders.Contains(o.Id) && (onlyFrom == null || o.VehicleId == onlyFrom)).ExecuteUpdateAsync(s => s.SetProperty(o => o.VehicleId, to));
             await db.Orders.Where(o => moved.Orders.Contains(o.Id) && (onlyFrom == null || o.VehicleId == onlyFrom)).ExecuteUpdateAsync(s => s.SetProperty(o => o.VehicleId, to));
             await db.OdometerReadings.Where(r => moved.Readings.Contains(r.Id) && (onlyFrom == null || r.VehicleId == onlyFrom)).ExecuteUpdateAsync(s => s.SetProperty(r => r.VehicleId, to));
             return;
         }
+        await db.FormerOrders.Where(o => moved.FormerOrders.Contains(o.Id) && (onlyFrom == null || o.CustomerId == onlyFrom)).ExecuteUpdateAsync(s => s.SetProperty(o => o.CustomerId, to));
         await db.Vehicles.Where(v => moved.Vehicles.Contains(v.Id) && (onlyFrom == null || v.CustomerId == onlyFrom)).ExecuteUpdateAsync(s => s.SetProperty(v => v.CustomerId, to));
         await db.Orders.Where(o => moved.Orders.Contains(o.Id) && (onlyFrom == null || o.CustomerId == onlyFrom)).ExecuteUpdateAsync(s => s.SetProperty(o => o.CustomerId, to));
         await db.CustomerPhones.Where(p => moved.Phones.Contains(p.Id) && (onlyFrom == null || p.CustomerId == onlyFrom)).ExecuteUpdateAsync(s => s.SetProperty(p => p.CustomerId, to));

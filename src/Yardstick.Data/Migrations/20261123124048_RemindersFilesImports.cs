@@ -337,6 +337,11 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateIndex(
+                name: "IX_Vehicles_Make_Model",
+                table: "Vehicles",
+                columns: new[] { "Make", "Model" });
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Customers_FormerKey",
                 table: "Customers",
                 column: "FormerKey");
@@ -463,6 +468,10 @@ namespace Yardstick.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "Reminders");
+
+            migrationBuilder.DropIndex(
+                name: "IX_Vehicles_Make_Model",
+                table: "Vehicles");
 
             migrationBuilder.DropIndex(
                 name: "IX_Customers_FormerKey",

@@ -12,7 +12,7 @@ using Yardstick.Data;
 namespace Yardstick.Data.Migrations
 {
     [DbContext(typeof(ShopDb))]
-    [Migration("20261123120929_RemindersFilesImports")]
+    [Migration("20261123124048_RemindersFilesImports")]
     partial class RemindersFilesImports
     {
         /// <inheritdoc />
@@ -1972,6 +1972,8 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("Plate");
 
                     b.HasIndex("Vin");
+
+                    b.HasIndex("Make", "Model");
 
                     b.ToTable("Vehicles");
                 });

@@ -1,0 +1,74 @@
+using Yardstick.Core.FollowUp;
+using Yardstick.Core.Inspections;
+using Yardstick.Core.Records;
+using Yardstick.Core.WriteUp;
+
+namespace Yardstick.Data.Demo;
+
+/// <summary>What the demo shop set up for itself: reminders, phrases, labels, fields of its own, findings that nobody made work of.</summary>
+internal static class DemoExtras
+{
+    private const int CarsWithReminders = 160;
+
+    internal static async Task AddAsync(DemoMaker shop)
+    {
+        await using var db = shop.Open();
+        Reminders(db, shop);
+        for (var i = 0; i < DemoNames.Concerns.Length; i++)
+            db.Phrases.Add(new Phrase { Use = PhraseUse.Says, Text = DemoNames.Concerns[i], Uses = 60 - i * 3 + i % 4, LastUsedAt = shop.UtcNow.AddDays(-i) });
+        string[] found = ["Pads worn to the wear mark", "Leaks at the thermostat housing", "Battery fails the load test", "Lower ball joint has play"], corrected = ["Replaced and road tested", "Cleaned, adjusted and tested", "Bled the system, no more leaks after 20 minutes under pressure"];
+        foreach (var (use, texts) in new[] { (PhraseUse.Found, found), (PhraseUse.Corrected, corrected) })
+        {
+            for (var i = 0; i < texts.Length; i++) db.Phrases.Add(new Phrase { Use = use, Text = texts[i], Uses = 14 - i * 3, LastUsedAt = shop.UtcNow.AddDays(-i) });
+        }
+        Label[] labels = [Named(1, RecordKind.Order, "Fleet"), Named(2, RecordKind.Order, "Comeback"), Named(3, RecordKind.Order, "Second opinion"), Named(4, RecordKind.Customer, "Neighbor"), Named(5, RecordKind.Customer, "Pays on account"), Named(6, RecordKind.Vehicle, "Classic"), Named(7, RecordKind.Vehicle, "Towing")];
+        db.Labels.AddRange(labels);
+        db.ExtraFields.AddRange(
+            new ExtraField { Id = 1, Kind = RecordKind.Vehicle, Name = "Wheel lock key", Type = ExtraFieldType.Choice, Choices = "glove box\ntrunk\nnone" },
+            new ExtraField { Id = 2, Kind = RecordKind.Customer, Name = "Best time to call", Type = ExtraFieldType.Text },
+            new ExtraField { Id = 3, Kind = RecordKind.Order, Name = "Fleet order number", Type = ExtraFieldType.Text });
+        for (var i = 0; i < 560; i += 9) db.ExtraValues.Add(new ExtraValue { FieldId = 1, TargetId = shop.Vehicles[i].Id, Value = i % 2 == 0 ? "glove box" : "trunk" });
+        foreach (var business in shop.Customers.Where(c => c.CreditDays is not null)) db.LabelsOn.Add(new LabelOn { LabelId = 5, TargetId = business.Id });
+        db.LabelsOn.Add(new LabelOn { LabelId = 4, TargetId = shop.Customers[0].Id });
+        db.ExtraValues.Add(new ExtraValue { FieldId = 2, TargetId = shop.Customers[0].Id, Value = "after 4 pm" });
+        await Findings(db, shop);
+        db.ChangeTracker.DetectChanges();
+        await db.SaveChangesAsync();
+    }
+
+    private static Label Named(long id, RecordKind kind, string name) => new() { Id = id, Kind = kind, Name = name };
+
+    private static void Reminders(ShopDb db, DemoMaker shop)
+    {
+        var oil = shop.Canned.First(c => c.Title == "Oil and filter service");
+        for (var i = 0; i < CarsWithReminders; i++)
+        {
+            var car = shop.Vehicles[i];
+            var (since, reading) = (shop.Today.AddDays(-(i * 37 % 340) - 20), shop.Odometers[car.Id]);
+            if (car.Engine != "electric") db.Reminders.Add(Counted(car.Id, oil.Title, 6, 7_500, oil.Id, since, reading - i * 61 % 6_000));
+            if (i % 3 == 0) db.Reminders.Add(Counted(car.Id, "Tire rotation", null, 7_500, null, since, reading - i * 83 % 9_000));
+            if (i % 4 == 1) db.Reminders.Add(Counted(car.Id, "State inspection", 12, null, null, since.AddDays(-60), null));
+        }
+    }
+
+    private static Reminder Counted(long car, string title, int? months, int? distance, long? canned, DateOnly since, int? reading)
+    {
+        var reminder = new Reminder { VehicleId = car, Title = title, EveryMonths = months, EveryDistance = distance, CannedJobId = canned, StartsOn = since, StartsAtReading = reading };
+        reminder.Done(since, reading, null);
+        reminder.Version = 1;
+        return reminder;
+    }
+
+    /// <summary>Every tenth car was last seen with something worth watching.</summary>
+    private static async Task Findings(ShopDb db, DemoMaker shop)
+    {
+        (string Text, decimal Measured, string Unit, Rating Rating)[] seen = [("Rear tires", 4m, "/32 in", Rating.Due), ("Wiper blades streak", 0, "", Rating.Watch), ("Battery", 68, "% of its rating", Rating.Watch), ("Rear brake pads", 3.5m, "mm", Rating.Due)];
+        var last = await Microsoft.EntityFrameworkCore.EntityFrameworkQueryableExtensions.ToListAsync(db.Orders.Where(o => o.State == Core.Orders.OrderState.Posted && o.VehicleId != null && o.VehicleId % 10 == 1).GroupBy(o => o.VehicleId).Select(g => g.Max(o => o.Id)).OrderBy(id => id));
+        var n = 0;
+        foreach (var order in last)
+        {
+            var (text, measured, unit, rating) = seen[n++ % seen.Length];
+            db.Findings.Add(new Finding { OrderId = order, Text = text, Measured = measured == 0 ? null : measured, Unit = unit, Rating = rating, ById = DemoMaker.Technicians[n % 4], At = shop.UtcNow.AddDays(-40 - n) });
+        }
+    }
+}
