@@ -17,6 +17,11 @@ const CustomersPage = lazy(() => import('../areas/Records/CustomersPage'));
 const CustomerPage = lazy(() => import('../areas/Records/CustomerPage'));
 const VehiclePage = lazy(() => import('../areas/Records/VehiclePage'));
 const PolicyPage = lazy(() => import('../areas/Setup/policy/PolicyPage'));
+const FormerOrderPage = lazy(() => import('../areas/Records/FormerOrderPage'));
+const SetupPages = lazy(() => import('../areas/Setup/SetupPages'));
+const OwnPage = lazy(() => import('../areas/Setup/OwnPage'));
+const ImportsPage = lazy(() => import('../areas/Records/import/ImportsPage'));
+const ImportPage = lazy(() => import('../areas/Records/import/ImportPage'));
 const PartsPage = lazy(() => import('../areas/Parts/PartsPage'));
 const InvoicePage = lazy(() => import('../areas/Billing/InvoicePage'));
 
@@ -68,7 +73,13 @@ export function App() {
               <Route path="customers" element={<CustomersPage />} />
               <Route path="customers/:id" element={<CustomerPage />} />
               <Route path="vehicles/:id" element={<VehiclePage />} />
-              <Route path="setup" element={<PolicyPage />} />
+              <Route path="formerOrders/:id" element={<FormerOrderPage />} />
+              <Route path="setup" element={<SetupPages />}>
+                <Route index element={<PolicyPage />} />
+                <Route path="own" element={<OwnPage />} />
+                <Route path="files" element={<ImportsPage />} />
+                <Route path="files/:id" element={<ImportPage />} />
+              </Route>
               <Route path="invoices/:id" element={<InvoicePage />} />
               <Route path="*" element={<Navigate to="/" replace />} />
             </Route>

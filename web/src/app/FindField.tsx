@@ -47,7 +47,7 @@ export function FoundRow({ found }: { found: Found }) {
   );
 }
 
-const KINDS: Record<string, string> = { customer: 'Customer', vehicle: 'Car', order: 'Order' };
+const KINDS: Record<string, string> = { customer: 'Customer', vehicle: 'Car', order: 'Order', formerOrder: 'Former' };
 
 /** Find anyone from anything, from every page. */
 export function FindField() {

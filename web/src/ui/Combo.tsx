@@ -22,6 +22,14 @@ interface Props {
   pending?: boolean;
   children?: ReactNode;
   autoFocus?: boolean;
+  /** What is typed counts by itself: nothing is chosen until an arrow chooses it, and Enter keeps the text. */
+  free?: { onEnter: () => void; onEscape?: () => void };
+  id?: string;
+  disabled?: boolean;
+  invalid?: boolean;
+  onLeave?: () => void;
+  /** Called with Delete on a chosen answer. */
+  onDelete?: (choice: Choice) => void;
 }
 
 /** A field whose answers drop down while typing: arrows, Enter, Esc. */
@@ -38,15 +46,22 @@ export function Combo({
   pending = false,
   children,
   autoFocus,
+  free,
+  id: inputId,
+  disabled,
+  invalid,
+  onLeave,
+  onDelete,
 }: Props) {
   const id = useId();
+  const start = free ? -1 : 0;
   const own = useRef<HTMLInputElement>(null);
   const ref = inputRef ?? own;
   const [open, setOpen] = useState(false);
   const byItself = useRef(autoFocus ?? false);
-  const [at, setAt] = useState(0);
+  const [at, setAt] = useState(start);
   const list = useRef<HTMLDivElement>(null);
-  const active = Math.min(at, Math.max(0, choices.length - 1));
+  const active = Math.min(at, Math.max(start, choices.length - 1));
   const shown = open && (choices.length > 0 || (none !== undefined && text.trim().length > 0));
 
   const [waiting, setWaiting] = useState(false);
@@ -63,7 +78,7 @@ export function Combo({
 
   const take = (choice: Choice) => {
     setOpen(false);
-    setAt(0);
+    setAt(start);
     if (clearOnTake) onText('');
     choice.take();
   };
@@ -77,6 +92,9 @@ export function Combo({
     <div className={className} style={{ position: 'relative' }}>
       <input
         ref={ref}
+        id={inputId}
+        disabled={disabled}
+        aria-invalid={invalid}
         value={text}
         autoFocus={autoFocus}
         placeholder={placeholder}
@@ -91,7 +109,7 @@ export function Combo({
           onText(event.target.value);
           setWaiting(false);
           setOpen(true);
-          setAt(0);
+          setAt(start);
         }}
         onFocus={() => {
           // Being focused with the page opens nothing: the list would lie over what is below it.
@@ -99,13 +117,24 @@ export function Combo({
           else setOpen(true);
         }}
         onMouseDown={() => setOpen(true)}
-        onBlur={() => setTimeout(() => setOpen(false), 120)}
+        onBlur={() => {
+          setTimeout(() => setOpen(false), 120);
+          onLeave?.();
+        }}
         onKeyDown={(event) => {
           if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
             if (choices.length === 0) return;
             event.preventDefault();
             setOpen(true);
-            setAt((active + (event.key === 'ArrowDown' ? 1 : choices.length - 1)) % choices.length);
+            setAt((Math.max(active, event.key === 'ArrowDown' ? -1 : 0) + (event.key === 'ArrowDown' ? 1 : choices.length - 1)) % choices.length);
+          } else if (event.key === 'Enter' && free && !(shown && choices[active])) {
+            if (event.ctrlKey) return;
+            event.preventDefault();
+            setOpen(false);
+            free.onEnter();
+          } else if (event.key === 'Delete' && onDelete && shown && choices[active]) {
+            event.preventDefault();
+            onDelete(choices[active]);
           } else if (event.key === 'Enter' && pending && text.trim().length > 0 && at === 0) {
             event.preventDefault();
             setWaiting(true);
@@ -115,7 +144,9 @@ export function Combo({
           } else if (event.key === 'Escape') {
             if (shown) event.preventDefault();
             setOpen(false);
-            if (!shown) event.currentTarget.blur();
+            if (shown) return;
+            free?.onEscape?.();
+            event.currentTarget.blur();
           }
         }}
       />

@@ -19,6 +19,8 @@ interface Say {
   propose: (text: string, label: string, run: () => Promise<unknown>) => void;
   /** Tells why something was not done. */
   refused: (error: unknown) => void;
+  /** Says in words what did not work, where nobody threw. */
+  problem: (text: string) => void;
 }
 
 const SayContext = createContext<Say | null>(null);
@@ -38,6 +40,7 @@ export function Toasts({ children }: { children: ReactNode }) {
       done: (text, undo) => show({ text, undo }),
       propose: (text, label, run) => show({ text, action: { label, run } }),
       refused: (error) => show({ text: sentence(error), problem: true }),
+      problem: (text) => show({ text, problem: true }),
     }),
     [show],
   );

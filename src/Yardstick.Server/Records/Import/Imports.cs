@@ -35,8 +35,8 @@ public static class Imports
     /// <param name="BadRows">The first of them, with the reason.</param>
     /// <param name="GoodSamples">The first records that would be made, in few words.</param>
     public sealed record Preview(RunView Run, IReadOnlyList<FieldChoice> Fields, IReadOnlyList<Column> Columns, IReadOnlyList<string> Missing, int Good, int OnFile, int Bad, IReadOnlyList<BadRow> BadRows, IReadOnlyList<string> GoodSamples);
-    /// <summary>Which field each column holds; null for none.</summary>
-    public sealed record MappingRequest(IReadOnlyList<string?> Fields);
+    /// <summary>Which field each column holds; empty for none.</summary>
+    public sealed record MappingRequest(IReadOnlyList<string> Fields);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -122,11 +122,11 @@ public static class Imports
         if (await work.Db.ImportRuns.FindAsync(id) is not { } run) return new Problem("import.gone", "There is no such import.");
         if (run.State != ImportState.Previewed) return new Problem("import.begun", "This file was brought in already; look at it anew to bring it in another way.");
         var known = ImportFields.Of(run.Kind).Select(f => f.Name).ToHashSet();
-        var chosen = request.Fields.OfType<string>().ToList();
+        var chosen = request.Fields.Where(f => f.Length > 0).ToList();
         if (chosen.Find(f => !known.Contains(f)) is { } unknown) return new Problem("import.field", $"There is no field \"{unknown}\".");
         if (chosen.Count != chosen.Distinct().Count()) return new Problem("import.field", "Two columns can't hold the same field; choose another for one of them.");
         if (request.Fields.Count != JsonSerializer.Deserialize<string?[]>(run.MappingJson)!.Length) return new Problem("import.field", "Say for each column which field it holds.");
-        run.MappingJson = JsonSerializer.Serialize(request.Fields);
+        run.MappingJson = JsonSerializer.Serialize(request.Fields.Select(f => f.Length > 0 ? f : null));
         return new RecordChanged(id, 1);
     });
 

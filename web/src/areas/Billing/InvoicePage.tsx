@@ -2,17 +2,15 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { api, take, type Schemas } from '../../lib/api';
-import { amount, money, moment, wallTime } from '../../lib/format';
+import { api, take } from '../../lib/api';
+import { money, moment, wallTime } from '../../lib/format';
 import { useKeys } from '../../lib/keys';
 import { useMay, useNow, useShop } from '../../lib/shop';
-import { Plate } from '../../ui/Plate';
 import { Failed, Loading } from '../../ui/States';
 import { Payments } from './Payments';
 import { ReverseDialog } from './ReverseDialog';
+import { Paper } from './Paper';
 import './billing.css';
-
-type Document = Schemas['ShopDocument'];
 
 /** A posted invoice: its frozen figures, and what was paid. */
 export default function InvoicePage() {
@@ -74,92 +72,5 @@ export default function InvoicePage() {
       </div>
       {reversing && <ReverseDialog invoice={data} onClose={() => setReversing(false)} onDone={() => void invoice.refetch()} />}
     </div>
-  );
-}
-
-const TITLES: Record<Schemas['DocumentKind'], string> = { Estimate: 'Estimate', Invoice: 'Invoice', CreditNote: 'Credit note' };
-
-function Paper({ document }: { document: Document }) {
-  return (
-    <article className="paper">
-      <div className="spread" style={{ alignItems: 'flex-start' }}>
-        <div>
-          <h1>
-            {TITLES[document.kind]} {document.number}
-          </h1>
-          <div className="soft">
-            Order {document.orderNumber} · written by {document.writer}
-          </div>
-        </div>
-        <div className="right">
-          <div className="strong">{document.customerName}</div>
-          {document.customerAddress.split('\n').map((line) => (
-            <div className="soft" key={line}>
-              {line}
-            </div>
-          ))}
-        </div>
-      </div>
-      {document.vehicle && (
-        <div className="row" style={{ marginTop: 12 }}>
-          <Plate text={document.plate} />
-          <span className="strong">{document.vehicle}</span>
-          <span className="soft">{document.odometer}</span>
-        </div>
-      )}
-      {document.concerns.map((concern) => (
-        <p className="soft" key={concern.says} style={{ marginTop: 8 }}>
-          {concern.says}
-          {concern.found ? ` · found: ${concern.found}` : ''}
-        </p>
-      ))}
-      {document.jobs.map((job) => (
-        <section key={job.title}>
-          <div className="job-title">
-            <span>{job.title}</span>
-            <span>{amount(job.amount)}</span>
-          </div>
-          <table>
-            <tbody>
-              {job.lines.map((line, i) => (
-                <tr key={i}>
-                  <td className="kind">{line.kind}</td>
-                  <td>
-                    {line.description} <span className="soft small">{line.number}</span>
-                  </td>
-                  <td className="right nowrap">{line.quantity}</td>
-                  <td className="right" style={{ width: 84 }}>
-                    {line.each === null ? '' : amount(line.each)}
-                  </td>
-                  <td className="right" style={{ width: 92, paddingRight: 0 }}>
-                    {line.amount === null ? '' : amount(line.amount)}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </section>
-      ))}
-      <table className="sums">
-        <tbody>
-          {document.totals.map((total) => (
-            <tr key={total.label}>
-              <td>{total.label}</td>
-              <td>{amount(total.amount)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      {document.notDone.length > 0 && (
-        <p style={{ marginTop: 14 }}>
-          <b>Not done on this visit:</b> {document.notDone.join('; ')}
-        </p>
-      )}
-      {document.consent.map((line) => (
-        <p className="soft small" key={line} style={{ marginTop: 6 }}>
-          {line}
-        </p>
-      ))}
-    </article>
   );
 }

@@ -6,6 +6,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import { useState, type SubmitEvent } from 'react';
 import { api, Problem, sentence, take, type Schemas } from '../../lib/api';
 import { useRefresh } from '../../lib/shop';
+import { uploadPhoto } from '../../lib/upload';
 import { Labelled } from '../../ui/Labelled';
 import { useSay } from '../../ui/Toasts';
 
@@ -33,14 +34,7 @@ export default function FindingDialog({ orderId, plate, onClose }: { orderId: nu
     setSending('Keeping the photo…');
     setProblem(null);
     try {
-      const kept = await take(
-        api.POST('/api/photos', {
-          body: file as never,
-          bodySerializer: (body: unknown) => body as Blob,
-          headers: { 'Content-Type': 'application/octet-stream' },
-        }),
-      );
-      setPhoto(kept);
+      setPhoto({ hash: await uploadPhoto(file) });
     } catch (error) {
       failed(error);
     } finally {

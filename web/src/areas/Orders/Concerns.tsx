@@ -1,4 +1,4 @@
-import { EditCell } from '../../ui/EditCell';
+import { PhraseCell } from './PhraseCell';
 import { useWork } from './useSheet';
 
 /** What the customer says, what was found, what was done; each keeps its own field. */
@@ -8,33 +8,47 @@ export function Concerns() {
   return (
     <div className="concerns">
       {sheet.concerns.map((c) => (
-        <div key={c.id} style={{ display: 'contents' }}>
-          <div className="concern line-cells">
-            <label>Says</label>
-            <EditCell label="The customer says" className="grow" value={c.says} commit={set(c.id, c.version, 'says')} disabled={closed} />
+        <div key={c.id} className="concern-row">
+          <div className="concern">
+            <label htmlFor={`says${c.id}`}>Says</label>
+            <PhraseCell id={`says${c.id}`} use="Says" label="The customer says" value={c.says} commit={set(c.id, c.version, 'says')} disabled={closed} />
           </div>
           <div className="concern">
-            <label>Found</label>
-            <EditCell
+            <label htmlFor={`found${c.id}`}>Found</label>
+            <PhraseCell
+              id={`found${c.id}`}
+              use="Found"
               label="Cause found"
-              className="grow"
               value={c.found}
               commit={set(c.id, c.version, 'found')}
               disabled={closed}
               placeholder="cause not known yet"
             />
           </div>
+          <div className="concern">
+            <label htmlFor={`did${c.id}`}>Did</label>
+            <PhraseCell
+              id={`did${c.id}`}
+              use="Corrected"
+              label="Correction made"
+              value={c.corrected}
+              commit={set(c.id, c.version, 'corrected')}
+              disabled={closed}
+              placeholder="not corrected yet"
+            />
+          </div>
         </div>
       ))}
-      {!closed && sheet.concerns.length === 0 && (
-        <div className="concern">
-          <label>Says</label>
-          <EditCell
-            label="The customer says"
-            className="grow"
+      {!closed && (
+        <div className="concern another">
+          <label htmlFor="says-more">Says</label>
+          <PhraseCell
+            id="says-more"
+            use="Says"
+            label={sheet.concerns.length === 0 ? 'The customer says' : 'Another concern'}
             value=""
             commit={(text) => (text.trim() ? edits.addConcern(text) : Promise.resolve())}
-            placeholder="what the customer says, in their words"
+            placeholder={sheet.concerns.length === 0 ? 'what the customer says, in their words' : 'another concern'}
           />
         </div>
       )}

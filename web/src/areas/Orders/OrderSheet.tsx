@@ -21,6 +21,8 @@ const DecisionDialog = lazy(() => import('../Approval/DecisionDialog'));
 const CloseDialog = lazy(() => import('../Billing/CloseDialog'));
 const AddCarDialog = lazy(() => import('./AddCarDialog'));
 const RepriceDialog = lazy(() => import('./RepriceDialog'));
+const CheckInDialog = lazy(() => import('../WriteUp/CheckInDialog'));
+const DetailsDrawer = lazy(() => import('./DetailsDrawer'));
 const RecordDrawer = lazy(() => import('./RecordDrawer'));
 
 /** The order sheet: one page from first word to paid invoice. */
@@ -37,6 +39,8 @@ export default function OrderSheet() {
   const [closing, setClosing] = useState(false);
   const [addingCar, setAddingCar] = useState(false);
   const [repricing, setRepricing] = useState(false);
+  const [details, setDetails] = useState(false);
+  const [checkingIn, setCheckingIn] = useState(false);
   const [recordOpen, setRecordOpen] = useState(false);
   const [why, setWhy] = useState<{ key: string; title: string; anchor: HTMLElement } | null>(null);
   const whys = useQuery({
@@ -83,6 +87,8 @@ export default function OrderSheet() {
     { key: 'W', label: 'Why is the focused amount what it is', run: askWhy },
     ...(mayMargin ? [{ key: 'M', label: margins ? 'Hide cost and margin' : 'Show cost and margin', run: toggleMargins }] : []),
     { key: 'E', label: 'Estimate as PDF', run: () => window.open(`/api/orders/${id}/estimate.pdf`, '_blank') },
+    ...(data?.vehicle ? [{ key: 'I', label: 'Check-in sheet', run: () => setCheckingIn(true) }] : []),
+    { key: 'L', label: 'Details, labels and files', run: () => setDetails(true) },
     { key: 'R', label: 'Record of who did what', run: () => setRecordOpen(true) },
     {
       key: 'C',
@@ -98,7 +104,12 @@ export default function OrderSheet() {
   return (
     <SheetContext value={{ sheet: data, edits, closed, margins: margins && mayMargin, why: (key, title, anchor) => setWhy({ key, title, anchor }) }}>
       <div className="sheet-page">
-        <SheetHeader onRecord={() => setRecordOpen(true)} onAddCar={() => setAddingCar(true)} />
+        <SheetHeader
+          onRecord={() => setRecordOpen(true)}
+          onAddCar={() => setAddingCar(true)}
+          onDetails={() => setDetails(true)}
+          onCheckIn={() => setCheckingIn(true)}
+        />
         {data.policyIsOlder && !closed && (
           <div className="policy-older" role="status">
             <span className="grow">This order is priced by an older policy than the one in force. Nothing changes until you say so.</span>
@@ -147,6 +158,8 @@ export default function OrderSheet() {
         {closing && <CloseDialog onClose={() => setClosing(false)} />}
         {addingCar && <AddCarDialog onClose={() => setAddingCar(false)} />}
         {repricing && <RepriceDialog onClose={() => setRepricing(false)} />}
+        {details && <DetailsDrawer onClose={() => setDetails(false)} />}
+        {checkingIn && <CheckInDialog orderId={id} onClose={() => setCheckingIn(false)} />}
         {recordOpen && <RecordDrawer id={id} onClose={() => setRecordOpen(false)} />}
       </Suspense>
     </SheetContext>

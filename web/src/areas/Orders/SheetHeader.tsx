@@ -8,8 +8,15 @@ import { Plate } from '../../ui/Plate';
 import { useSay } from '../../ui/Toasts';
 import { useWork } from './useSheet';
 
+interface Ways {
+  onRecord: () => void;
+  onAddCar: () => void;
+  onDetails: () => void;
+  onCheckIn: () => void;
+}
+
 /** Car, customer, promise, stage, lead; below, readings and the ways to further matters. */
-export function SheetHeader({ onRecord, onAddCar }: { onRecord: () => void; onAddCar: () => void }) {
+export function SheetHeader({ onRecord, onAddCar, onDetails, onCheckIn }: Ways) {
   const { sheet, edits, closed } = useWork();
   const shop = useShop();
   const floor = useFloor();
@@ -30,10 +37,20 @@ export function SheetHeader({ onRecord, onAddCar }: { onRecord: () => void; onAd
     vehicle?.color,
     `by ${sheet.writer}`,
   ].filter(Boolean);
+  const marks = [
+    sheet.first ? 'Comes first' : '',
+    sheet.customerWaits ? 'Customer waits' : '',
+    sheet.oldPartsBack ? 'Old parts back' : '',
+    sheet.washingWanted ? 'Wash' : '',
+    sheet.contact ? `Talk to ${sheet.contact.name}` : '',
+    sheet.site ? `For ${sheet.site.name}` : '',
+    ...sheet.labels,
+  ].filter(Boolean);
   const late = sheet.promiseState === 'Late' || sheet.promiseState === 'CannotBeKept';
   return (
     <>
       <div className="sheet-head">
+        {vehicle?.photoHash && <img className="face" src={`/api/photos/${vehicle.photoHash}`} alt="" />}
         {vehicle ? <Plate text={vehicle.plate} large /> : <span className="plate large">COUNTER</span>}
         <div style={{ minWidth: 0 }}>
           <h1 className="clip">
@@ -159,7 +176,17 @@ export function SheetHeader({ onRecord, onAddCar }: { onRecord: () => void; onAd
           </>
         )}
         <span className="grow" />
-        {sheet.customerWaits && <span className="strong">Customer waits</span>}
+        <span className="marks clip" title={marks.join(' · ')}>
+          {marks.join(' · ')}
+        </span>
+        {sheet.vehicle && (
+          <button className="linkish nowrap" onClick={onCheckIn}>
+            {sheet.checkIns > 0 ? 'Checked in' : 'Check in'}
+          </button>
+        )}
+        <button className="linkish nowrap" onClick={onDetails}>
+          Details{sheet.files > 0 ? ` (${sheet.files})` : ''}
+        </button>
         <a href={`/api/orders/${sheet.id}/estimate.pdf`} target="_blank" rel="noreferrer">
           Estimate PDF
         </a>

@@ -9,7 +9,9 @@ import { Failed, Loading } from '../../ui/States';
 import { useSay } from '../../ui/Toasts';
 import { CustomerLists } from './CustomerLists';
 import { Field, Part } from './Fields';
+import { FilesPart } from './FilesPart';
 import { HistoryList } from './HistoryList';
+import { LabelsPart } from './LabelsPart';
 import { useCustomerEdits, useCustomerPage, type CustomerPageView } from './useRecords';
 import './records.css';
 
@@ -65,6 +67,7 @@ function Customer({ customer }: { customer: CustomerPageView }) {
             Take “{merge.gone}” apart again
           </button>
         ))}
+        <Button href={`/api/customers/${customer.id}/contact.vcf`}>Card (vCard)</Button>
         {mayWrite && (
           <>
             <Button onClick={() => setMerging(true)}>Merge with another…</Button>
@@ -98,6 +101,7 @@ function Customer({ customer }: { customer: CustomerPageView }) {
             {field('source', 'Heard of us')}
             {field('doNotServe', 'Do not serve', 'reason, if nothing is done for them any more')}
           </Part>
+          <LabelsPart kind="Customer" id={customer.id} disabled={closed} />
           <CustomerLists customer={customer} edits={edits} disabled={closed} />
           <Part title="Account">
             {field('laborRateName', 'Labor rate', 'general', customer.rateNames)}
@@ -147,6 +151,7 @@ function Customer({ customer }: { customer: CustomerPageView }) {
             )}
           </Part>
           <HistoryList of="customers" id={customer.id} />
+          <FilesPart kind="Customer" id={customer.id} disabled={closed} />
         </div>
       </div>
       <Suspense fallback={null}>

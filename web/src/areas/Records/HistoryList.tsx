@@ -1,4 +1,4 @@
-import { useInfiniteQuery } from '@tanstack/react-query';
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
 import { Link } from 'react-router';
 import { api, take } from '../../lib/api';
@@ -24,6 +24,15 @@ export function HistoryList({ of, id }: { of: 'customers' | 'vehicles'; id: numb
     getNextPageParam: (last) => last.next ?? undefined,
     placeholderData: (before) => before,
   });
+  const former = useQuery({
+    queryKey: [of === 'customers' ? 'customer' : 'vehicle', id, 'former', words],
+    queryFn: () => {
+      const params = { path: { id }, query: { q: words } };
+      return take(of === 'customers' ? api.GET('/api/customers/{id}/former-orders', { params }) : api.GET('/api/vehicles/{id}/former-orders', { params }));
+    },
+    placeholderData: (before) => before,
+  });
+  const old = former.data ?? [];
   const rows = history.data?.pages.flatMap((page) => page.rows) ?? [];
   return (
     <Part
@@ -42,7 +51,7 @@ export function HistoryList({ of, id }: { of: 'customers' | 'vehicles'; id: numb
         <Failed error={history.error} again={() => void history.refetch()} />
       ) : !history.data ? (
         <Loading what="the history" />
-      ) : rows.length === 0 ? (
+      ) : rows.length === 0 && old.length > 0 ? null : rows.length === 0 ? (
         <Empty title={words ? 'No visit has these words' : 'Never here before'}>
           {words ? 'Try fewer or other words.' : 'Each visit will stand here with its work.'}
         </Empty>
@@ -83,6 +92,26 @@ export function HistoryList({ of, id }: { of: 'customers' | 'vehicles'; id: numb
         <button className="linkish" onClick={() => void history.fetchNextPage()}>
           Earlier visits
         </button>
+      )}
+      {old.length > 0 && (
+        <>
+          <h3 className="part-sub">From the former program</h3>
+          <table className="list history">
+            <tbody>
+              {old.map((row) => (
+                <tr key={row.id}>
+                  <td className="nowrap">
+                    <Link to={`/formerOrders/${row.id}`}>{row.number}</Link>
+                    <div className="soft small">{day(row.on, now)}</div>
+                  </td>
+                  <td className="soft small nowrap">{row.odometer !== null && shop ? reading(row.odometer, shop.distanceUnit) : ''}</td>
+                  <td>{row.title}</td>
+                  <td className="right nowrap">{amount(row.total)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </>
       )}
     </Part>
   );

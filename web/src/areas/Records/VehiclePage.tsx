@@ -7,8 +7,13 @@ import { useMay, useNow, useShop } from '../../lib/shop';
 import { Plate } from '../../ui/Plate';
 import { Failed, Loading } from '../../ui/States';
 import { useSay } from '../../ui/Toasts';
+import { CarPhoto } from './CarPhoto';
 import { Field, Part } from './Fields';
+import { FilesPart } from './FilesPart';
+import { VinScan } from '../WriteUp/VinScan';
 import { HistoryList } from './HistoryList';
+import { LabelsPart } from './LabelsPart';
+import { RemindersPart } from './RemindersPart';
 import { useVehicleEdits, useVehiclePage, type VehiclePageView } from './useRecords';
 import './records.css';
 
@@ -41,6 +46,7 @@ function Vehicle({ vehicle }: { vehicle: VehiclePageView }) {
   return (
     <div className="record-page">
       <header className="record-head">
+        <CarPhoto hash={f.photoHash ?? ''} name={f.plate || vehicle.description} disabled={!mayWrite} onKept={(hash) => edits.field('photoHash', hash)} />
         {f.plate && <Plate text={f.plate} large />}
         <div style={{ minWidth: 0 }}>
           <h1>{vehicle.description || 'A car'}</h1>
@@ -81,6 +87,12 @@ function Vehicle({ vehicle }: { vehicle: VehiclePageView }) {
             {field('plate', 'Plate')}
             {field('plateRegion', 'Region')}
             {field('vin', 'VIN')}
+            {mayWrite && (
+              <div className="field-row">
+                <span />
+                <VinScan onVin={(vin) => void edits.field('vin', vin).then(() => say.done(`The VIN is ${vin}.`), say.refused)} onProblem={say.problem} />
+              </div>
+            )}
             {vehicle.vinRemarks.map((remark) => (
               <p key={remark} className="caution small">
                 {remark}
@@ -98,6 +110,7 @@ function Vehicle({ vehicle }: { vehicle: VehiclePageView }) {
             {field('productionMonth', 'Made in', 'such as 3/2019')}
             {field('warning', 'To be seen', 'such as: lift only at the marked points')}
           </Part>
+          <LabelsPart kind="Vehicle" id={vehicle.id} disabled={!mayWrite} />
           {vehicle.earlierOwners.length > 0 && (
             <Part title="Earlier owners">
               {vehicle.earlierOwners.map((owner, i) => (
@@ -128,7 +141,9 @@ function Vehicle({ vehicle }: { vehicle: VehiclePageView }) {
           </Part>
         </div>
         <div className="record-main">
+          <RemindersPart vehicleId={vehicle.id} disabled={!mayWrite} />
           <HistoryList of="vehicles" id={vehicle.id} />
+          <FilesPart kind="Vehicle" id={vehicle.id} disabled={!mayWrite} />
         </div>
       </div>
       <Suspense fallback={null}>

@@ -4,6 +4,7 @@ import { day, reading, wallTime } from '../../lib/format';
 import { useNow, useShop } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
 import { Plate } from '../../ui/Plate';
+import { VinScan } from './VinScan';
 import { AlikeList, CarProposal, useMakes } from './Proposals';
 
 export type NewCar = Schemas['TypedVehicle'];
@@ -29,6 +30,7 @@ export function CarPart({ record, choice, onChoice, typed, onTyped, onKnown, pro
   const shop = useShop();
   const now = useNow();
   const [opened, setOpened] = useState(false);
+  const [scanned, setScanned] = useState<string>();
   const problemOf = (field: string) => (problem?.field === `vehicle.${field}` ? problem.text : undefined);
   const set = (field: keyof NewCar) => (value: string) => onTyped({ ...typed, [field]: value });
   const makes = useMakes();
@@ -110,8 +112,18 @@ export function CarPart({ record, choice, onChoice, typed, onTyped, onKnown, pro
               ))}
           </datalist>
           <div className="pair">
-            <Labelled label="VIN" value={typed.vin ?? ''} onText={set('vin')} problem={problemOf('vin')} />
+            <Labelled label="VIN" value={typed.vin ?? ''} onText={set('vin')} problem={problemOf('vin') ?? scanned} />
             <Labelled label="Color" value={typed.color ?? ''} onText={set('color')} />
+          </div>
+          <div>
+            <VinScan
+              onVin={(vin) => {
+                setScanned(undefined);
+                set('vin')(vin);
+              }}
+              onProblem={setScanned}
+            />
+            <span className="soft small"> of its bar code; at a tablet or phone the camera opens</span>
           </div>
           <CarProposal
             plate={typed.plate ?? ''}

@@ -9,78 +9,153 @@ import { Labelled } from '../../ui/Labelled';
 import { useSay } from '../../ui/Toasts';
 
 type Item = Schemas['KnownItem'];
+export type TakeOver = Schemas['TakeOver'];
 
 const WORDS: Record<Item['urgency'], string> = { Heed: 'heed', Due: 'due', Soon: 'soon', Later: 'later' };
+const ORDER: Item['urgency'][] = ['Heed', 'Due', 'Soon', 'Later'];
+const FEW = 7;
+
+/** What names the same work twice names it once. */
+export const takeKey = (take: TakeOver) => `${take.kind}${take.id ?? take.title}`;
 
 interface Props {
   customerId: number | null;
   vehicleId: number | null;
   odometer: string;
-  taken: number[];
-  onTaken: (jobIds: number[]) => void;
+  /** Keys of the canned jobs that are chosen already. */
+  canned: number[];
+  taken: TakeOver[];
+  onTaken: (taken: TakeOver[]) => void;
 }
 
-/** What is known already, the most pressing first: warnings, open orders, work of earlier visits that can be taken over. */
-export function KnownPart({ customerId, vehicleId, odometer, taken, onTaken }: Props) {
+/** What is known already, the most pressing first: from the shop's own records at once, from outside when it answers. */
+export function KnownPart({ customerId, vehicleId, odometer, canned, taken, onTaken }: Props) {
   const reading = useSettled(odometer);
   const [puttingOff, setPuttingOff] = useState<Item | null>(null);
-  const query = { ...(customerId ? { customer: customerId } : {}), ...(vehicleId ? { vehicle: vehicleId } : {}), ...(reading ? { odometer: reading } : {}) };
+  const [all, setAll] = useState(false);
+  const chosen = canned.join(',');
+  const more = { ...(reading ? { odometer: reading } : {}), ...(chosen ? { canned: chosen } : {}) };
   const known = useQuery({
-    queryKey: ['known', customerId, vehicleId, reading],
-    queryFn: () => take(api.GET('/api/write-up/known', { params: { query } })),
+    queryKey: ['known', customerId, vehicleId, reading, chosen],
+    queryFn: () =>
+      take(
+        api.GET('/api/write-up/known', {
+          params: { query: { ...(customerId ? { customer: customerId } : {}), ...(vehicleId ? { vehicle: vehicleId } : {}), ...more } },
+        }),
+      ),
     enabled: customerId !== null || vehicleId !== null,
     placeholderData: (before) => before,
   });
-  const items = known.data ?? [];
+  const outside = useQuery({
+    queryKey: ['known-outside', vehicleId, reading, chosen],
+    queryFn: () => take(api.GET('/api/write-up/known-outside', { params: { query: { vehicle: vehicleId!, ...more } } })),
+    enabled: vehicleId !== null,
+    placeholderData: (before, query) => (query?.queryKey[1] === vehicleId ? before : undefined),
+    staleTime: 60_000,
+  });
   if (customerId === null && vehicleId === null) return null;
+  const items = [...(known.data ?? []), ...(vehicleId === null ? [] : (outside.data?.items ?? []))].sort(
+    (one, other) => ORDER.indexOf(one.urgency) - ORDER.indexOf(other.urgency),
+  );
+  const on = (item: Item) => item.take !== null && taken.some((t) => takeKey(t) === takeKey(item.take!));
+  // What is pressing is always in sight; of the rest only as much as does not push the page down.
+  const shown = all ? items : items.filter((item, i) => i < FEW || item.urgency === 'Heed' || item.urgency === 'Due' || on(item));
   return (
     <section className="panel" aria-labelledby="known-title">
       <h2 id="known-title">What is already known</h2>
       {known.isPending ? (
         <p className="soft">Looking…</p>
-      ) : items.length === 0 ? (
+      ) : items.length === 0 && !outside.isLoading ? (
         <p className="soft">Nothing is put off, nothing is open, nothing has to be heeded.</p>
       ) : (
         <ul className="known">
-          {items.map((item, i) => {
-            const on = item.jobId !== null && taken.includes(item.jobId);
-            return (
-              <li key={`${item.kind}${item.jobId ?? item.orderId ?? i}`}>
-                <span className={`urgency ${item.urgency === 'Heed' || item.urgency === 'Due' ? 'strong' : 'soft'}`}>{WORDS[item.urgency]}</span>
-                <span className="grow">
-                  <span className={item.urgency === 'Heed' ? 'strong' : ''}>{item.title}</span>
-                  <span className="soft small block">{item.detail}</span>
-                </span>
-                {item.kind === 'openOrder' && <Link to={`/orders/${item.orderId}`}>Go there</Link>}
-                {item.jobId !== null && (
-                  <>
-                    <button
-                      type="button"
-                      className="take"
-                      aria-pressed={on}
-                      onClick={() => onTaken(on ? taken.filter((id) => id !== item.jobId) : [...taken, item.jobId!])}
-                      onKeyDown={(event) => {
-                        if (on || event.key.toLowerCase() !== 'p') return;
-                        event.preventDefault();
-                        setPuttingOff(item);
-                      }}
-                    >
-                      {on ? 'Taken over' : 'Take over'}
-                    </button>
-                    {!on && (
-                      <button type="button" className="linkish" tabIndex={-1} onClick={() => setPuttingOff(item)} title="P on the focused row">
-                        put off…
-                      </button>
-                    )}
-                  </>
-                )}
-              </li>
-            );
-          })}
+          {shown.map((item, i) => (
+            <KnownRow
+              key={item.take ? takeKey(item.take) : `${item.kind}${item.orderId ?? ''}${i}`}
+              item={item}
+              on={on(item)}
+              onTake={() => onTaken(on(item) ? taken.filter((t) => takeKey(t) !== takeKey(item.take!)) : [...taken, item.take!])}
+              onPutOff={() => setPuttingOff(item)}
+            />
+          ))}
         </ul>
       )}
+      {shown.length < items.length && (
+        <button type="button" className="linkish" onClick={() => setAll(true)}>
+          {items.length - shown.length} more, none pressing
+        </button>
+      )}
+      {vehicleId !== null && outside.isLoading && <p className="soft small">Asking for services, recalls and the car's past…</p>}
+      {vehicleId !== null &&
+        (outside.error ? [sentence(outside.error)] : (outside.data?.sentences ?? [])).map((text) => (
+          <p key={text} className="soft small">
+            {text}
+          </p>
+        ))}
       {puttingOff && <PutOff item={puttingOff} onClose={() => setPuttingOff(null)} />}
     </section>
+  );
+}
+
+interface RowProps {
+  item: Item;
+  on: boolean;
+  onTake: () => void;
+  onPutOff: () => void;
+}
+
+/** One thing that is known: taken over with one key, put off with another. */
+function KnownRow({ item, on, onTake, onPutOff }: RowProps) {
+  const [open, setOpen] = useState(false);
+  const more = item.more ?? [];
+  return (
+    <li>
+      <span className={`urgency ${item.urgency === 'Heed' || item.urgency === 'Due' ? 'strong' : 'soft'}`}>{WORDS[item.urgency]}</span>
+      <span className="grow">
+        <span className={item.urgency === 'Heed' ? 'strong' : ''}>{item.title}</span>
+        <span className="soft small block">
+          {item.detail}
+          {more.length > 0 && (
+            <>
+              {' '}
+              <button type="button" className="linkish small" aria-expanded={open} onClick={() => setOpen(!open)}>
+                {open ? 'less' : 'more'}
+              </button>
+            </>
+          )}
+        </span>
+        {open &&
+          more.map((text) => (
+            <span key={text} className="small block">
+              {text}
+            </span>
+          ))}
+        {item.resets && <span className="small block strong">The work chosen does it; its time starts anew with the invoice.</span>}
+      </span>
+      {item.orderId !== null && item.take === null && <Link to={`/orders/${item.orderId}`}>{item.kind === 'openOrder' ? 'Go there' : 'Look'}</Link>}
+      {item.take !== null && !(item.resets && !on) && (
+        <>
+          <button
+            type="button"
+            className="take"
+            aria-pressed={on}
+            onClick={onTake}
+            onKeyDown={(event) => {
+              if (on || item.jobId === null || event.key.toLowerCase() !== 'p') return;
+              event.preventDefault();
+              onPutOff();
+            }}
+          >
+            {on ? 'Taken over' : 'Take over'}
+          </button>
+          {!on && item.jobId !== null && (
+            <button type="button" className="linkish" tabIndex={-1} onClick={onPutOff} title="P on the focused row">
+              put off…
+            </button>
+          )}
+        </>
+      )}
+    </li>
   );
 }
 

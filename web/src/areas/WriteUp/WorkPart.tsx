@@ -3,6 +3,7 @@ import { useState, type RefObject } from 'react';
 import { api, take, type Schemas } from '../../lib/api';
 import { amount } from '../../lib/format';
 import { Combo } from '../../ui/Combo';
+import { usePhrases } from './usePhrases';
 
 type Canned = Schemas['CannedJobsCannedJobView'];
 
@@ -44,17 +45,18 @@ interface Props {
 /** What the customer says, and work that is clear already. */
 export function WorkPart({ concerns, onConcerns, pending, jobs, onJobs, problem }: Props) {
   const [says, setSays] = useState('');
+  const [used, setUsed] = useState(false);
   const [text, setText] = useState('');
   const canned = useCannedJobs();
   const type = (value: string) => {
     setSays(value);
     pending.current = value;
   };
-  const keep = () => {
-    if (!says.trim()) return;
-    onConcerns([...concerns, says.trim()]);
+  const add = (text: string) => {
+    if (text.trim()) onConcerns([...concerns, text.trim()]);
     type('');
   };
+  const phrases = usePhrases('Says', says, used, add);
   return (
     <section className="panel" aria-labelledby="work-title">
       <h2 id="work-title">What it is about</h2>
@@ -67,18 +69,18 @@ export function WorkPart({ concerns, onConcerns, pending, jobs, onJobs, problem 
           </button>
         </div>
       ))}
-      <div className="field">
+      <div className="field" onFocus={() => setUsed(true)}>
         <label htmlFor="says">In the customer's words; Enter keeps it and begins another</label>
-        <input
+        <Combo
+          label="In the customer's words"
           id="says"
-          value={says}
-          placeholder="Squeals when braking in the morning"
-          onChange={(event) => type(event.target.value)}
-          onKeyDown={(event) => {
-            if (event.key !== 'Enter' || event.ctrlKey) return;
-            event.preventDefault();
-            keep();
-          }}
+          placeholder="Squeals when braking, or a trouble code"
+          text={says}
+          onText={type}
+          clearOnTake={false}
+          choices={phrases.choices}
+          free={{ onEnter: () => add(says) }}
+          onDelete={phrases.forget}
         />
         {problem && <div className="field-problem">{problem}</div>}
       </div>

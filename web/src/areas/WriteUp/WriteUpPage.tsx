@@ -9,7 +9,8 @@ import { useNow, useRefresh } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
 import { CarPart, type CarChoice, emptyCar } from './CarPart';
 import { CustomerPart, emptyCustomer, type NewCustomer } from './CustomerPart';
-import { KnownPart } from './KnownPart';
+import { KnownPart, type TakeOver } from './KnownPart';
+import { LogisticsPart, noLogistics } from './LogisticsPart';
 import { WorkPart } from './WorkPart';
 import './writeup.css';
 
@@ -29,9 +30,9 @@ export default function WriteUpPage() {
   const [confirmed, setConfirmed] = useState(false);
   const [concerns, setConcerns] = useState<string[]>([]);
   const [jobs, setJobs] = useState<Schemas['CannedJobsCannedJobView'][]>([]);
-  const [taken, setTaken] = useState<number[]>([]);
+  const [taken, setTaken] = useState<TakeOver[]>([]);
+  const [logistics, setLogistics] = useState(noLogistics);
   const [promise, setPromise] = useState<string | null>(null);
-  const [waits, setWaits] = useState(false);
   const [keyTag, setKeyTag] = useState('');
   const [problem, setProblem] = useState<{ field?: string; code?: string; text: string } | null>(null);
   const [busy, setBusy] = useState(false);
@@ -60,6 +61,7 @@ export default function WriteUpPage() {
     setCar(vehicleId ? { kind: 'known', id: vehicleId } : { kind: 'none' });
     setProblem(null);
     setTaken([]);
+    setLogistics((now) => ({ ...now, contactId: null, siteId: null }));
     toCar.current = id !== null;
   };
   // Once the customer's cars are there: the only one is theirs, and the hands are where the next thing is typed.
@@ -92,10 +94,10 @@ export default function WriteUpPage() {
             odometerConfirmed: confirmed,
             concerns: said,
             cannedJobIds: jobs.map((j) => j.id),
-            takeOverJobIds: taken,
+            takeOver: taken,
             promisedAt: counter && promise === null ? null : typed,
-            customerWaits: waits,
             keyTag,
+            ...logistics,
           },
         }),
       );
@@ -157,9 +159,16 @@ export default function WriteUpPage() {
       </div>
       <div style={{ display: 'flex', flexDirection: 'column', gap: 16 }}>
         <WorkPart concerns={concerns} onConcerns={setConcerns} pending={pendingConcern} jobs={jobs} onJobs={setJobs} problem={problemOf('concerns')} />
-        <KnownPart customerId={customerId} vehicleId={car.kind === 'known' ? car.id : null} odometer={odometer} taken={taken} onTaken={setTaken} />
+        <KnownPart
+          customerId={customerId}
+          vehicleId={car.kind === 'known' ? car.id : null}
+          odometer={odometer}
+          canned={jobs.map((j) => j.id)}
+          taken={taken}
+          onTaken={setTaken}
+        />
         <section className="panel" aria-labelledby="promise-title">
-          <h2 id="promise-title">Promise</h2>
+          <h2 id="promise-title">Promise and arrangements</h2>
           <Labelled
             label="Ready by"
             value={promise ?? (proposal ? moment(proposal.promisedAt, now) : '')}
@@ -174,10 +183,7 @@ export default function WriteUpPage() {
                   : undefined
             }
           />
-          <label className="row">
-            <input type="checkbox" checked={waits} onChange={(event) => setWaits(event.target.checked)} />
-            The customer waits here
-          </label>
+          <LogisticsPart record={customerId === null ? undefined : record} counter={car.kind === 'counter'} value={logistics} onValue={setLogistics} />
         </section>
       </div>
       <div className="writeup-foot">

@@ -1,0 +1,95 @@
+import type { Schemas } from '../../lib/api';
+import { amount } from '../../lib/format';
+import { Plate } from '../../ui/Plate';
+import './billing.css';
+
+const TITLES: Record<Schemas['DocumentKind'], string> = { Estimate: 'Estimate', Invoice: 'Invoice', CreditNote: 'Credit note', Former: 'Former order' };
+
+/** A document as it is printed. */
+export function Paper({ document }: { document: Schemas['ShopDocument'] }) {
+  return (
+    <article className="paper">
+      <div className="spread" style={{ alignItems: 'flex-start' }}>
+        <div>
+          <h1>
+            {TITLES[document.kind]} {document.numberText ?? document.number}
+          </h1>
+          <div className="soft">
+            {document.kind === 'Former'
+              ? `Brought in from a former program, ${document.date.slice(0, 10)}`
+              : `Order ${document.orderNumber} · written by ${document.writer}`}
+          </div>
+        </div>
+        <div className="right">
+          <div className="strong">{document.customerName}</div>
+          {document.customerAddress.split('\n').map((line) => (
+            <div className="soft" key={line}>
+              {line}
+            </div>
+          ))}
+        </div>
+      </div>
+      {document.vehicle && (
+        <div className="row" style={{ marginTop: 12 }}>
+          <Plate text={document.plate} />
+          <span className="strong">{document.vehicle}</span>
+          <span className="soft">{document.odometer}</span>
+        </div>
+      )}
+      {document.concerns.map((concern) => (
+        <p className="soft" key={concern.says} style={{ marginTop: 8 }}>
+          {concern.says}
+          {concern.found ? ` · found: ${concern.found}` : ''}
+          {concern.corrected ? ` · done: ${concern.corrected}` : ''}
+        </p>
+      ))}
+      {document.jobs.map((job) => (
+        <section key={job.title}>
+          <div className="job-title">
+            <span>{job.title}</span>
+            <span>{amount(job.amount)}</span>
+          </div>
+          <table>
+            <tbody>
+              {job.lines.map((line, i) => (
+                <tr key={i}>
+                  <td className="kind">{line.kind}</td>
+                  <td>
+                    {line.description} <span className="soft small">{line.number}</span>
+                  </td>
+                  <td className="right nowrap">{line.quantity}</td>
+                  <td className="right" style={{ width: 84 }}>
+                    {line.each === null ? '' : amount(line.each)}
+                  </td>
+                  <td className="right" style={{ width: 92, paddingRight: 0 }}>
+                    {line.amount === null ? '' : amount(line.amount)}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+      ))}
+      <table className="sums">
+        <tbody>
+          {document.totals.map((total) => (
+            <tr key={total.label}>
+              <td>{total.label}</td>
+              <td>{amount(total.amount)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {document.notDone.length > 0 && (
+        <p style={{ marginTop: 14 }}>
+          <b>Not done on this visit:</b> {document.notDone.join('; ')}
+        </p>
+      )}
+      {document.consent.map((line) => (
+        <p className="soft small" key={line} style={{ marginTop: 6 }}>
+          {line}
+        </p>
+      ))}
+    </article>
+  );
+}

@@ -1,0 +1,18 @@
+import { NavLink, Outlet } from 'react-router';
+import './setup.css';
+
+/** Setup: prices, what the shop defines for itself, files in and out. */
+export default function SetupPages() {
+  return (
+    <div className="setup-pages">
+      <nav className="setup-tabs" aria-label="Setup">
+        <NavLink to="/setup" end>
+          Prices
+        </NavLink>
+        <NavLink to="/setup/own">Labels, fields and texts</NavLink>
+        <NavLink to="/setup/files">Bring in and take out</NavLink>
+      </nav>
+      <Outlet />
+    </div>
+  );
+}

@@ -1,0 +1,191 @@
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import { useQuery } from '@tanstack/react-query';
+import SignaturePad from 'signature_pad';
+import { useEffect, useRef, useState } from 'react';
+import { api, Problem, sentence, take } from '../../lib/api';
+import { moment, wallTime } from '../../lib/format';
+import { useNow, useRefresh, useShop } from '../../lib/shop';
+import { uploadPhoto } from '../../lib/upload';
+import { Labelled } from '../../ui/Labelled';
+import { Plate } from '../../ui/Plate';
+import { Failed, Loading } from '../../ui/States';
+import { useSay } from '../../ui/Toasts';
+import './writeup.css';
+
+/** The check-in sheet: looked through together, signed on the screen, kept as it was signed. */
+export default function CheckInDialog({ orderId, onClose }: { orderId: number; onClose: () => void }) {
+  const shop = useShop();
+  const now = useNow();
+  const refresh = useRefresh();
+  const say = useSay();
+  const key = ['order', orderId, 'check-in'];
+  const view = useQuery({
+    queryKey: key,
+    queryFn: () => take(api.GET('/api/orders/{id}/check-in', { params: { path: { id: orderId } } })),
+    staleTime: Infinity,
+  });
+  const [photos, setPhotos] = useState<string[] | null>(null);
+  const [condition, setCondition] = useState('');
+  const [name, setName] = useState<string | null>(null);
+  const [busy, setBusy] = useState('');
+  const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
+  const pad = useRef<SignaturePad | null>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const ready = view.data !== undefined;
+  useEffect(() => {
+    const at = canvas.current;
+    if (!at || !ready) return;
+    // Lines stay sharp on screens with more than one point to a pixel.
+    const ratio = Math.max(1, window.devicePixelRatio);
+    at.width = at.offsetWidth * ratio;
+    at.height = at.offsetHeight * ratio;
+    at.getContext('2d')!.scale(ratio, ratio);
+    pad.current = new SignaturePad(at, { penColor: '#1E272B', minWidth: 0.8, maxWidth: 2.2 });
+    return () => pad.current?.off();
+  }, [ready]);
+  const document = view.data?.document;
+  const shown = photos ?? document?.photoHashes ?? [];
+  const signer = name ?? document?.customerName ?? '';
+  const failed = (error: unknown) => setProblem(error instanceof Problem ? { field: error.field, text: error.message } : { text: sentence(error) });
+  const addPhotos = async (files: FileList | null) => {
+    let kept = shown;
+    for (const file of files ?? []) {
+      setBusy('Keeping the photo…');
+      try {
+        kept = [...kept, await uploadPhoto(file)];
+        setPhotos(kept);
+      } catch (error) {
+        failed(error);
+      }
+    }
+    setBusy('');
+  };
+  const sign = async () => {
+    setBusy('Keeping the sheet…');
+    setProblem(null);
+    try {
+      const png = pad.current?.isEmpty() ? '' : (pad.current?.toDataURL('image/png').split(',')[1] ?? '');
+      const sheet = await take(
+        api.POST('/api/orders/{id}/check-in', {
+          params: { path: { id: orderId } },
+          body: { signedBy: signer, signaturePng: png, condition, photoHashes: shown },
+        }),
+      );
+      await refresh(key, ['order', orderId]);
+      say.done('The check-in sheet is signed and kept.');
+      window.open(`/api/check-in-sheets/${sheet.id}/check-in.pdf`, '_blank');
+      onClose();
+    } catch (error) {
+      failed(error);
+      setBusy('');
+    }
+  };
+  return (
+    <Dialog open onClose={onClose} maxWidth="md" fullWidth>
+      <DialogTitle>Check-in sheet</DialogTitle>
+      <DialogContent>
+        {view.error && !view.data ? (
+          <Failed error={view.error} again={() => void view.refetch()} />
+        ) : !view.data || !document ? (
+          <Loading what="the sheet" />
+        ) : (
+          <div className="check-in">
+            {view.data.signed.length > 0 && (
+              <div className="signed-list" role="status">
+                {view.data.signed.map((sheet) => (
+                  <div key={sheet.id}>
+                    <a href={`/api/check-in-sheets/${sheet.id}/check-in.pdf`} target="_blank" rel="noreferrer">
+                      Signed by {sheet.signedBy}
+                    </a>{' '}
+                    <span className="soft small">
+                      {shop && moment(wallTime(sheet.at, shop.timeZone), now)}, taken by {sheet.by}
+                    </span>
+                  </div>
+                ))}
+              </div>
+            )}
+            <div className="check-in-columns">
+              <div>
+                <div className="row">
+                  {document.plate && <Plate text={document.plate} />}
+                  <span className="strong">{document.vehicle}</span>
+                </div>
+                <p className="soft">{[document.odometer, document.promise && `ready ${document.promise}`].filter(Boolean).join(' · ')}</p>
+                {document.concerns.map((says) => (
+                  <p key={says}>“{says}”</p>
+                ))}
+                <ul>
+                  {document.agreed.map((text) => (
+                    <li key={text}>{text}</li>
+                  ))}
+                </ul>
+                <h3>Terms</h3>
+                {document.terms ? (
+                  document.terms.split('\n').map((line) => <p key={line}>{line}</p>)
+                ) : (
+                  <p className="soft">None are set up; the owner writes them in Setup.</p>
+                )}
+              </div>
+              <div className="check-in-side">
+                <div className="photos">
+                  {shown.map((hash) => (
+                    <button key={hash} type="button" title="Leave this photo out" onClick={() => setPhotos(shown.filter((h) => h !== hash))}>
+                      <img src={`/api/photos/${hash}`} alt="The car as it came" />
+                    </button>
+                  ))}
+                  {shown.length < 6 && (
+                    <label className="car-photo missing">
+                      <span>Add photo</span>
+                      <input
+                        type="file"
+                        accept="image/*"
+                        capture="environment"
+                        multiple
+                        aria-label="Add photos of the car"
+                        onChange={(event) => {
+                          void addPhotos(event.target.files);
+                          event.target.value = '';
+                        }}
+                      />
+                    </label>
+                  )}
+                </div>
+                <Labelled
+                  label="Marks seen on the car"
+                  value={condition}
+                  onText={setCondition}
+                  placeholder="scratch on the left rear door"
+                  problem={problem?.field === 'condition' ? problem.text : undefined}
+                />
+                <Labelled label="Signed by" value={signer} onText={setName} problem={problem?.field === 'signedBy' ? problem.text : undefined} />
+                <div className="sign-box">
+                  <canvas ref={canvas} aria-label="Sign here" tabIndex={0} />
+                  <span className="soft small">Sign here with finger, pen or mouse</span>
+                  <button type="button" className="linkish small" onClick={() => pad.current?.clear()}>
+                    Clear
+                  </button>
+                </div>
+                {problem && !['condition', 'signedBy'].includes(problem.field ?? '') && (
+                  <p className="field-problem" role="alert">
+                    {problem.text}
+                  </p>
+                )}
+              </div>
+            </div>
+          </div>
+        )}
+      </DialogContent>
+      <DialogActions>
+        {busy && <span className="soft grow">{busy}</span>}
+        <Button onClick={onClose}>Leave it</Button>
+        <Button variant="contained" disabled={busy !== '' || !document} onClick={() => void sign()}>
+          Keep the signed sheet
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,80 @@
+import type { Schemas } from '../../lib/api';
+
+/** What is arranged beside the work. */
+export interface Logistics {
+  customerWaits: boolean;
+  oldPartsBack: boolean;
+  washingWanted: boolean;
+  first: boolean;
+  contactId: number | null;
+  siteId: number | null;
+}
+
+export const noLogistics: Logistics = { customerWaits: false, oldPartsBack: false, washingWanted: false, first: false, contactId: null, siteId: null };
+
+interface Props {
+  record?: Schemas['CustomersCustomerView'];
+  counter: boolean;
+  value: Logistics;
+  onValue: (value: Logistics) => void;
+}
+
+const CHECKS = [
+  ['customerWaits', 'The customer waits here'],
+  ['oldPartsBack', 'Old parts are wanted back'],
+  ['washingWanted', 'Wash it when it is done'],
+  ['first', 'Comes before others'],
+] as const;
+
+/** Waiting, old parts, washing, priority; of a business whom to talk to and which site it is for. */
+export function LogisticsPart({ record, counter, value, onValue }: Props) {
+  return (
+    <>
+      <div className="checks">
+        {CHECKS.filter(([field]) => !counter || field !== 'washingWanted').map(([field, label]) => (
+          <label key={field} className="row">
+            <input type="checkbox" checked={value[field]} onChange={(event) => onValue({ ...value, [field]: event.target.checked })} />
+            {label}
+          </label>
+        ))}
+      </div>
+      {record && record.contacts.length + record.sites.length > 0 && (
+        <div className="pair">
+          <Choose
+            label="Talk to"
+            none="the customer"
+            choices={record.contacts}
+            value={value.contactId}
+            onValue={(contactId) => onValue({ ...value, contactId })}
+          />
+          <Choose label="For the site" none="none" choices={record.sites} value={value.siteId} onValue={(siteId) => onValue({ ...value, siteId })} />
+        </div>
+      )}
+    </>
+  );
+}
+
+interface ChooseProps {
+  label: string;
+  none: string;
+  choices: Schemas['CustomersChoice'][];
+  value: number | null;
+  onValue: (id: number | null) => void;
+}
+
+function Choose({ label, none, choices, value, onValue }: ChooseProps) {
+  if (choices.length === 0) return null;
+  return (
+    <label className="labelled">
+      <span>{label}</span>
+      <select value={value ?? ''} onChange={(event) => onValue(event.target.value ? Number(event.target.value) : null)}>
+        <option value="">{none}</option>
+        {choices.map((choice) => (
+          <option key={choice.id} value={choice.id}>
+            {choice.name}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}

@@ -1,0 +1,23 @@
+import { api, take, type Schemas } from './api';
+
+const raw = { bodySerializer: (body: unknown) => body as Blob, headers: { 'Content-Type': 'application/octet-stream' } };
+
+/** Keeps a picture and answers its hash. */
+export async function uploadPhoto(file: Blob): Promise<string> {
+  return (await take(api.POST('/api/photos', { ...raw, body: file as never }))).hash;
+}
+
+/** Puts a file on a customer, a vehicle or an order. */
+export function uploadFile(kind: Schemas['RecordKind'], id: number, file: File) {
+  return take(api.POST('/api/files/{kind}/{id}', { ...raw, params: { path: { kind, id }, query: { name: file.name } }, body: file as never }));
+}
+
+/** Sends a table to be looked at. */
+export async function uploadTable(kind: Schemas['ImportKind'], file: File): Promise<number> {
+  return (await take(api.POST('/api/imports/{kind}', { ...raw, params: { path: { kind }, query: { name: file.name } }, body: file as never }))).id;
+}
+
+/** A number of bytes as people say it. */
+export function bytes(size: number): string {
+  return size < 1024 * 1024 ? `${Math.max(1, Math.round(size / 1024))} kB` : `${(size / 1024 / 1024).toFixed(1)} MB`;
+}
