@@ -28,6 +28,8 @@ public sealed class ShopFile : IDisposable
     /// <exception cref="ShopFileException">Another server has it open, or the database is damaged.</exception>
     public static ShopFile Open(string folder)
     {
+        // What is served from it is found by its full path.
+        folder = Path.GetFullPath(folder);
         Directory.CreateDirectory(folder);
         FileStream held;
         try

@@ -70,6 +70,8 @@ public sealed record Due(DateOnly? On, DueState State, bool ByDistance)
     {
         var byDate = on is { } day && months is { } m ? day.AddMonths(m) : (DateOnly?)null;
         var byDistance = reading is { } from && distance is { } far ? use.PassesOn(from + far) : null;
+        // A reading that was passed before the interval began, by the use of today, was passed when it began.
+        if (byDistance < on) byDistance = on;
         var first = byDate is { } d && (byDistance is not { } x || d <= x) ? d : byDistance;
         return new Due(first, StateOf(first, use.Today), first is not null && first == byDistance && first != byDate);
     }

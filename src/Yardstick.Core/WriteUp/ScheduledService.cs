@@ -21,9 +21,12 @@ public sealed record ServiceStanding(ScheduledService Service, DateOnly? LastOn,
 /// <summary>Which services of a schedule are due at a reading.</summary>
 public static class Schedules
 {
+    private const decimal LatelyShare = 0.25m;
+
     /// <summary>
-    /// Where a car stands with each service. One that was done here counts from then. One that was never done here is due once the
-    /// car has passed a multiple of its distance: nobody here knows whether it was done elsewhere, and the answer says so.
+    /// Where a car stands with each service. One that was done here counts from then. One that was never done here is due when the
+    /// car has passed a multiple of its distance by less than a quarter of it; where that is longer ago, nobody here knows whether it was
+    /// done elsewhere, and it is told without pressing.
     /// </summary>
     /// <param name="services">The schedule.</param>
     /// <param name="orders">All orders of the car with their jobs.</param>
@@ -43,7 +46,8 @@ public static class Schedules
             }
             if (service.EveryDistance is not { } every || use.Reading is not { } now) continue;
             var passed = now / every * every;
-            var due = passed > 0 ? new Due(null, DueState.Due, true) : Due.After(null, 0, null, every, use);
+            // Passed lately it is due; passed long ago it was most likely done elsewhere.
+            var due = passed > 0 ? new Due(null, now - passed < every * LatelyShare ? DueState.Due : DueState.Later, true) : Due.After(null, 0, null, every, use);
             yield return new ServiceStanding(service, null, null, due, passed > 0 ? passed : null);
         }
     }

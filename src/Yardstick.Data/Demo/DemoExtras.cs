@@ -1,5 +1,7 @@
+using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Inspections;
+using Yardstick.Core.Orders;
 using Yardstick.Core.Records;
 using Yardstick.Core.WriteUp;
 
@@ -13,7 +15,7 @@ internal static class DemoExtras
     internal static async Task AddAsync(DemoMaker shop)
     {
         await using var db = shop.Open();
-        Reminders(db, shop);
+        await RemindersAsync(db, shop);
         for (var i = 0; i < DemoNames.Concerns.Length; i++)
             db.Phrases.Add(new Phrase { Use = PhraseUse.Says, Text = DemoNames.Concerns[i], Uses = 60 - i * 3 + i % 4, LastUsedAt = shop.UtcNow.AddDays(-i) });
         string[] found = ["Pads worn to the wear mark", "Leaks at the thermostat housing", "Battery fails the load test", "Lower ball joint has play"], corrected = ["Replaced and road tested", "Cleaned, adjusted and tested", "Bled the system, no more leaks after 20 minutes under pressure"];
@@ -38,23 +40,28 @@ internal static class DemoExtras
 
     private static Label Named(long id, RecordKind kind, string name) => new() { Id = id, Kind = kind, Name = name };
 
-    private static void Reminders(ShopDb db, DemoMaker shop)
+    private static async Task RemindersAsync(ShopDb db, DemoMaker shop)
     {
         var oil = shop.Canned.First(c => c.Title == "Oil and filter service");
+        var changes = (await db.Orders.Where(o => o.State == OrderState.Posted && o.Jobs.Any(j => j.CannedJobId == oil.Id && j.Decision == Core.Approval.DecisionKind.Approved)).Select(o => new { o.VehicleId, o.Id, o.PostedAt, o.OdometerIn }).ToListAsync())
+            .GroupBy(o => o.VehicleId ?? 0).ToDictionary(g => g.Key, g => g.MaxBy(o => o.Id)!);
         for (var i = 0; i < CarsWithReminders; i++)
         {
             var car = shop.Vehicles[i];
-            var (since, reading) = (shop.Today.AddDays(-(i * 37 % 340) - 20), shop.Odometers[car.Id]);
-            if (car.Engine != "electric") db.Reminders.Add(Counted(car.Id, oil.Title, 6, 7_500, oil.Id, since, reading - i * 61 % 6_000));
-            if (i % 3 == 0) db.Reminders.Add(Counted(car.Id, "Tire rotation", null, 7_500, null, since, reading - i * 83 % 9_000));
-            if (i % 4 == 1) db.Reminders.Add(Counted(car.Id, "State inspection", 12, null, null, since.AddDays(-60), null));
+            if (changes.TryGetValue(car.Id, out var change))
+            {
+                var (on, reading) = (DateOnly.FromDateTime(shop.Shop.Local(change.PostedAt!.Value)), change.OdometerIn);
+                db.Reminders.Add(Counted(car.Id, oil.Title, 6, 7_500, oil.Id, on, reading, change.Id));
+                if (i % 3 == 0) db.Reminders.Add(Counted(car.Id, "Tire rotation", null, 7_500, null, on, reading, null));
+            }
+            if (i % 4 == 1) db.Reminders.Add(Counted(car.Id, "State inspection", 12, null, null, shop.Today.AddDays(-200 - i), null, null));
         }
     }
 
-    private static Reminder Counted(long car, string title, int? months, int? distance, long? canned, DateOnly since, int? reading)
+    private static Reminder Counted(long car, string title, int? months, int? distance, long? canned, DateOnly since, int? reading, long? order)
     {
         var reminder = new Reminder { VehicleId = car, Title = title, EveryMonths = months, EveryDistance = distance, CannedJobId = canned, StartsOn = since, StartsAtReading = reading };
-        reminder.Done(since, reading, null);
+        reminder.Done(since, reading, order);
         reminder.Version = 1;
         return reminder;
     }
@@ -63,7 +70,7 @@ internal static class DemoExtras
     private static async Task Findings(ShopDb db, DemoMaker shop)
     {
         (string Text, decimal Measured, string Unit, Rating Rating)[] seen = [("Rear tires", 4m, "/32 in", Rating.Due), ("Wiper blades streak", 0, "", Rating.Watch), ("Battery", 68, "% of its rating", Rating.Watch), ("Rear brake pads", 3.5m, "mm", Rating.Due)];
-        var last = await Microsoft.EntityFrameworkCore.EntityFrameworkQueryableExtensions.ToListAsync(db.Orders.Where(o => o.State == Core.Orders.OrderState.Posted && o.VehicleId != null && o.VehicleId % 10 == 1).GroupBy(o => o.VehicleId).Select(g => g.Max(o => o.Id)).OrderBy(id => id));
+        var last = await db.Orders.Where(o => o.State == OrderState.Posted && o.VehicleId != null && o.VehicleId % 10 == 1).GroupBy(o => o.VehicleId).Select(g => g.Max(o => o.Id)).OrderBy(id => id).ToListAsync();
         var n = 0;
         foreach (var order in last)
         {

@@ -63,7 +63,7 @@ public static class KnownOutside
         var services = entries.Select(e => new ScheduledService(e.Title, shop.Interval(e.Miles), e.Months));
         return Schedules.Of(services, orders, use, at => DateOnly.FromDateTime(shop.Local(at)))
             // What the shop reminds of by itself is in the list already.
-            .Where(s => s.Due.State != DueState.Later && !reminders.Exists(r => WorkWords.Same(r.Title, s.Service.Title)))
+            .Where(s => (s.Due.State != DueState.Later || s.PassedAt is not null) && !reminders.Exists(r => WorkWords.Same(r.Title, s.Service.Title)))
             .Select(s =>
             {
                 var job = WorkWords.Canned(s.Service.Title, canned);

@@ -86,7 +86,7 @@ public static class FormerOrders
         Currency = shop.Currency,
         CustomerName = document.Customer.Length > 0 ? document.Customer : "Customer not written down",
         CustomerAddress = "",
-        Vehicle = document.Vehicle,
+        Vehicle = document.Vehicle.Length > 0 ? document.Vehicle : document.Plate.Length + document.Vin.Length > 0 ? "Car" : "",
         Plate = document.Plate,
         Vin = document.Vin,
         Odometer = document.Odometer.Length > 0 ? $"{document.Odometer} {shop.DistanceWord}" : "",

@@ -1,5 +1,6 @@
 import type { Schemas } from '../../lib/api';
-import { amount } from '../../lib/format';
+import { amount, day } from '../../lib/format';
+import { useNow } from '../../lib/shop';
 import { Plate } from '../../ui/Plate';
 import './billing.css';
 
@@ -7,6 +8,7 @@ const TITLES: Record<Schemas['DocumentKind'], string> = { Estimate: 'Estimate', 
 
 /** A document as it is printed. */
 export function Paper({ document }: { document: Schemas['ShopDocument'] }) {
+  const now = useNow();
   return (
     <article className="paper">
       <div className="spread" style={{ alignItems: 'flex-start' }}>
@@ -16,7 +18,7 @@ export function Paper({ document }: { document: Schemas['ShopDocument'] }) {
           </h1>
           <div className="soft">
             {document.kind === 'Former'
-              ? `Brought in from a former program, ${document.date.slice(0, 10)}`
+              ? `Brought in from a former program, ${day(document.date, now)}`
               : `Order ${document.orderNumber} · written by ${document.writer}`}
           </div>
         </div>
@@ -31,7 +33,7 @@ export function Paper({ document }: { document: Schemas['ShopDocument'] }) {
       </div>
       {document.vehicle && (
         <div className="row" style={{ marginTop: 12 }}>
-          <Plate text={document.plate} />
+          {document.plate && <Plate text={document.plate} />}
           <span className="strong">{document.vehicle}</span>
           <span className="soft">{document.odometer}</span>
         </div>

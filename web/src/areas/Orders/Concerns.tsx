@@ -1,14 +1,16 @@
+import { useState } from 'react';
 import { PhraseCell } from './PhraseCell';
 import { useWork } from './useSheet';
 
 /** What the customer says, what was found, what was done; each keeps its own field. */
 export function Concerns() {
   const { sheet, edits, closed } = useWork();
+  const [adding, setAdding] = useState(false);
   const set = (id: number, version: number, field: string) => (value: string) => edits.concern(id, field, value, version);
   return (
     <div className="concerns">
-      {sheet.concerns.map((c) => (
-        <div key={c.id} className="concern-row">
+      {sheet.concerns.map((c, i) => (
+        <div key={c.id} className={`concern-row ${!closed && i === sheet.concerns.length - 1 ? 'last' : ''}`}>
           <div className="concern">
             <label htmlFor={`says${c.id}`}>Says</label>
             <PhraseCell id={`says${c.id}`} use="Says" label="The customer says" value={c.says} commit={set(c.id, c.version, 'says')} disabled={closed} />
@@ -37,9 +39,14 @@ export function Concerns() {
               placeholder="not corrected yet"
             />
           </div>
+          {!closed && i === sheet.concerns.length - 1 && (
+            <button type="button" className="more" aria-label="Add another concern" title="Another concern" onClick={() => setAdding(true)}>
+              +
+            </button>
+          )}
         </div>
       ))}
-      {!closed && (
+      {!closed && (adding || sheet.concerns.length === 0) && (
         <div className="concern another">
           <label htmlFor="says-more">Says</label>
           <PhraseCell
@@ -47,8 +54,12 @@ export function Concerns() {
             use="Says"
             label={sheet.concerns.length === 0 ? 'The customer says' : 'Another concern'}
             value=""
-            commit={(text) => (text.trim() ? edits.addConcern(text) : Promise.resolve())}
-            placeholder={sheet.concerns.length === 0 ? 'what the customer says, in their words' : 'another concern'}
+            commit={async (text) => {
+              if (text.trim()) await edits.addConcern(text);
+              setAdding(false);
+            }}
+            placeholder="what the customer says, in their words"
+            autoFocus={adding}
           />
         </div>
       )}

@@ -11,10 +11,11 @@ interface Props {
   commit: (text: string) => Promise<unknown>;
   disabled?: boolean;
   placeholder?: string;
+  autoFocus?: boolean;
 }
 
 /** A cell that is edited in place and offers the shop's phrases and trouble codes while typing. */
-export function PhraseCell({ id, use, label, value, commit, disabled, placeholder }: Props) {
+export function PhraseCell({ id, use, label, value, commit, disabled, placeholder, autoFocus }: Props) {
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [used, setUsed] = useState(false);
@@ -44,6 +45,7 @@ export function PhraseCell({ id, use, label, value, commit, disabled, placeholde
         id={id}
         label={label}
         placeholder={placeholder}
+        autoFocus={autoFocus}
         text={draft ?? value}
         onText={(text) => {
           setDraft(text);

@@ -43,7 +43,7 @@ export function LabelsPart({ kind, id, disabled }: Props) {
       {state.labels.length > 0 && (
         <div className="labels" role="group" aria-label="Labels">
           {state.labels.map((label) => (
-            <button key={label.id} className="label" aria-pressed={label.on} disabled={disabled} onClick={() => put(label.id, !label.on)}>
+            <button key={label.id} className="shop-label" aria-pressed={label.on} disabled={disabled} onClick={() => put(label.id, !label.on)}>
               {label.name}
             </button>
           ))}

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useState, type KeyboardEvent } from 'react';
 import { Link } from 'react-router';
 import { api, Problem, sentence, take, type Schemas } from '../../lib/api';
 import { useRefresh } from '../../lib/shop';
@@ -68,9 +68,10 @@ export function KnownPart({ customerId, vehicleId, odometer, canned, taken, onTa
       ) : items.length === 0 && !outside.isLoading ? (
         <p className="soft">Nothing is put off, nothing is open, nothing has to be heeded.</p>
       ) : (
-        <ul className="known">
+        <ul className="known" onKeyDown={walk}>
           {shown.map((item, i) => (
             <KnownRow
+              first={i === shown.findIndex(acts)}
               key={item.take ? takeKey(item.take) : `${item.kind}${item.orderId ?? ''}${i}`}
               item={item}
               on={on(item)}
@@ -97,15 +98,31 @@ export function KnownPart({ customerId, vehicleId, odometer, canned, taken, onTa
   );
 }
 
+/** True where something can be done about it. */
+const acts = (item: Item) => item.take !== null || item.orderId !== null;
+
+/** Arrows go through the list, which Tab passes in one step. */
+function walk(event: KeyboardEvent<HTMLElement>) {
+  if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
+  const stops = [...event.currentTarget.querySelectorAll<HTMLElement>('[data-stop]')];
+  const next = stops[stops.indexOf(document.activeElement as HTMLElement) + (event.key === 'ArrowDown' ? 1 : -1)];
+  if (!next) return;
+  event.preventDefault();
+  stops.forEach((stop) => (stop.tabIndex = stop === next ? 0 : -1));
+  next.focus();
+}
+
 interface RowProps {
   item: Item;
+  /** The row at which Tab arrives. */
+  first: boolean;
   on: boolean;
   onTake: () => void;
   onPutOff: () => void;
 }
 
 /** One thing that is known: taken over with one key, put off with another. */
-function KnownRow({ item, on, onTake, onPutOff }: RowProps) {
+function KnownRow({ item, first, on, onTake, onPutOff }: RowProps) {
   const [open, setOpen] = useState(false);
   const more = item.more ?? [];
   return (
@@ -118,7 +135,14 @@ function KnownRow({ item, on, onTake, onPutOff }: RowProps) {
           {more.length > 0 && (
             <>
               {' '}
-              <button type="button" className="linkish small" aria-expanded={open} onClick={() => setOpen(!open)}>
+              <button
+                type="button"
+                className="linkish small"
+                tabIndex={-1}
+                title="Right arrow on the focused row"
+                aria-expanded={open}
+                onClick={() => setOpen(!open)}
+              >
                 {open ? 'less' : 'more'}
               </button>
             </>
@@ -132,15 +156,22 @@ function KnownRow({ item, on, onTake, onPutOff }: RowProps) {
           ))}
         {item.resets && <span className="small block strong">The work chosen does it; its time starts anew with the invoice.</span>}
       </span>
-      {item.orderId !== null && item.take === null && <Link to={`/orders/${item.orderId}`}>{item.kind === 'openOrder' ? 'Go there' : 'Look'}</Link>}
+      {item.orderId !== null && item.take === null && (
+        <Link data-stop tabIndex={first ? 0 : -1} to={`/orders/${item.orderId}`}>
+          {item.kind === 'openOrder' ? 'Go there' : 'Look'}
+        </Link>
+      )}
       {item.take !== null && !(item.resets && !on) && (
         <>
           <button
             type="button"
+            data-stop
+            tabIndex={first ? 0 : -1}
             className="take"
             aria-pressed={on}
             onClick={onTake}
             onKeyDown={(event) => {
+              if (event.key === 'ArrowRight' || event.key === 'ArrowLeft') setOpen(event.key === 'ArrowRight');
               if (on || item.jobId === null || event.key.toLowerCase() !== 'p') return;
               event.preventDefault();
               onPutOff();

@@ -156,9 +156,6 @@ export default function WriteUpPage() {
             </label>
           )}
         </CarPart>
-      </div>
-      <div style={{ display: 'flex', flexDirection: 'column', gap: 16 }}>
-        <WorkPart concerns={concerns} onConcerns={setConcerns} pending={pendingConcern} jobs={jobs} onJobs={setJobs} problem={problemOf('concerns')} />
         <KnownPart
           customerId={customerId}
           vehicleId={car.kind === 'known' ? car.id : null}
@@ -167,6 +164,9 @@ export default function WriteUpPage() {
           taken={taken}
           onTaken={setTaken}
         />
+      </div>
+      <div style={{ display: 'flex', flexDirection: 'column', gap: 16 }}>
+        <WorkPart concerns={concerns} onConcerns={setConcerns} pending={pendingConcern} jobs={jobs} onJobs={setJobs} problem={problemOf('concerns')} />
         <section className="panel" aria-labelledby="promise-title">
           <h2 id="promise-title">Promise and arrangements</h2>
           <Labelled
