@@ -252,7 +252,7 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await mina.PostAsync(putOff, new { until = "in 3 months", reason = "Waits for the bonus" });
         Assert.Equal("Later", (await mina.GetAsync($"write-up/known?customer={owner}&vehicle={vehicle}")).AsArray().First(k => k!["jobId"]?.GetValue<long>() == second["jobId"]!.GetValue<long>())!.Text("urgency"));
 
-        object Body(params long[] jobs) => new { customerId = owner, vehicleId = vehicle, odometer = "299,000", takeOverJobIds = jobs };
+        object Body(params long[] jobs) => new { customerId = owner, vehicleId = vehicle, odometer = "299,000", takeOver = jobs.Select(j => new { kind = "job", id = j, title = "" }) };
         var order = (await mina.PostAsync("orders", Body(first))).Id();
         var job = (await mina.GetAsync($"orders/{order}")).List("jobs").Single()!;
         Assert.Equal((offered[0]!.Text("title"), "Proposed"), (job.Text("title"), job.Text("decision")));
@@ -261,7 +261,7 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         known = (await mina.GetAsync($"write-up/known?customer={owner}&vehicle={vehicle}")).AsArray();
         Assert.DoesNotContain(known, k => k!["jobId"]?.GetValue<long>() == first);
         Assert.Contains(known, k => k!.Text("kind") == "openOrder" && k!["orderId"]!.GetValue<long>() == order);
-        Assert.Equal("job.gone", (await mina.RefusedAsync("orders", new { customerId = 1, vehicleId = 1, odometer = "99,000", takeOverJobIds = new[] { second["jobId"]!.GetValue<long>() } }, HttpStatusCode.NotFound)).Text("code"));
+        Assert.Equal("job.gone", (await mina.RefusedAsync("orders", new { customerId = 1, vehicleId = 1, odometer = "99,000", takeOver = new[] { new { kind = "job", id = second["jobId"]!.GetValue<long>(), title = "" } } }, HttpStatusCode.NotFound)).Text("code"));
     }
 
     [Fact]

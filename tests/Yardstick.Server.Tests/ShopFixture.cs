@@ -168,6 +168,25 @@ public sealed class Browser : IDisposable
 
     public async Task<byte[]> BytesAsync(string path) => await http.GetByteArrayAsync(new Uri(path, UriKind.Relative));
 
+    /// <summary>Sends bytes, as files are sent.</summary>
+    public async Task<(HttpStatusCode Status, JsonNode? Body)> UploadAsync(string path, byte[] content)
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = new ByteArrayContent(content) };
+        request.Headers.Add("X-Command-Id", Guid.NewGuid().ToString());
+        request.Content.Headers.ContentType = new("application/octet-stream");
+        using var answer = await http.SendAsync(request);
+        var text = await answer.Content.ReadAsStringAsync();
+        return (answer.StatusCode, text.Length > 0 && text[0] is '{' or '[' ? JsonNode.Parse(text) : null);
+    }
+
+    /// <summary>Sends bytes that have to be kept.</summary>
+    public async Task<(HttpStatusCode Status, JsonNode Body)> KeepAsync(string path, byte[] content)
+    {
+        var (status, body) = await UploadAsync(path, content);
+        Assert.True(status == HttpStatusCode.OK, body?.ToJsonString());
+        return (status, body!);
+    }
+
     public async Task<HttpResponseMessage> RawAsync(HttpRequestMessage request) => await http.SendAsync(request);
 
     public void Dispose() => http.Dispose();

@@ -26,7 +26,7 @@ public static class Attachments
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/files/{kind}/{id:long}", ListAsync).Asks(Permission.Find).Produces<IReadOnlyList<View>>();
-        api.MapPost("/files/{kind}/{id:long}", UploadAsync).Asks(Permission.WriteUp).DisableAntiforgery().Accepts<IFormFile>("application/octet-stream").Produces<RecordChanged>().ProducesProblem(422);
+        api.MapPost("/files/{kind}/{id:long}", UploadAsync).Asks(Permission.WriteUp).WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(ContentStore.MostSent)).DisableAntiforgery().Accepts<IFormFile>("application/octet-stream").Produces<RecordChanged>().ProducesProblem(422);
         api.MapGet("/files/{id:long}/content", ContentAsync).Asks(Permission.Find);
         api.MapDelete("/files/{id:long}", (long id, Commands commands) => Switch(id, off: true, commands)).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
         api.MapPost("/files/{id:long}/restore", (long id, Commands commands) => Switch(id, off: false, commands)).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);

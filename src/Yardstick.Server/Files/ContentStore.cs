@@ -12,18 +12,22 @@ public sealed class ContentStore(ShopFile file)
 {
     private const int LongestSide = 1600;
 
+    /// <summary>Most bytes that an upload may send; what is beyond its own limit is read and thrown away, so that the refusal is heard.</summary>
+    internal const long MostSent = 512L * 1024 * 1024;
+
     /// <summary>Reads a body up to a length; refused beyond it.</summary>
     internal static async Task<Result<byte[]>> ReadAsync(Stream body, int most)
     {
         using var memory = new MemoryStream();
         var buffer = new byte[81920];
+        long sent = 0;
         int read;
         while ((read = await body.ReadAsync(buffer)) > 0)
         {
-            if (memory.Length + read > most) return new Problem("file.large", $"A file can have at most {most / 1024 / 1024} MB.", "file");
-            memory.Write(buffer, 0, read);
+            sent += read;
+            if (sent <= most) memory.Write(buffer, 0, read);
         }
-        return memory.ToArray();
+        return sent > most ? new Problem("file.large", $"A file can have at most {most / 1024 / 1024} MB.", "file") : memory.ToArray();
     }
 
     /// <summary>Keeps a picture and answers its hash.</summary>

@@ -23,7 +23,7 @@ public static class RecordFinding
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapPost("/orders/{id:long}/findings", Handle).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
-        api.MapPost("/photos", UploadAsync).Asks(Permission.SeeFloor).DisableAntiforgery().Accepts<IFormFile>("application/octet-stream").Produces<Kept>().ProducesProblem(422);
+        api.MapPost("/photos", UploadAsync).Asks(Permission.SeeFloor).WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(ContentStore.MostSent)).DisableAntiforgery().Accepts<IFormFile>("application/octet-stream").Produces<Kept>().ProducesProblem(422);
         api.MapGet("/photos/{hash}", Photo).Asks(Permission.SeeFloor);
     }
 

@@ -109,6 +109,8 @@ public sealed record ImportRow(int Number, IReadOnlyDictionary<string, string> C
         var on = Day("odometerOn", country);
         if (on.Problem is { } noDay) return noDay;
         var at = on.Value is { } day ? utcOf(day.ToDateTime(new TimeOnly(12, 0))) : utcNow;
+        // Today's noon may still be to come.
+        if (at > utcNow && at - utcNow < TimeSpan.FromHours(12)) at = utcNow;
         if (at > utcNow) return new Problem("import.future", $"\"{this["odometerOn"]}\" has not come yet", "odometerOn");
         vehicle.Readings.Add(new OdometerReading { Reading = (int)reading.Value!.Value, At = at });
         return vehicle;

@@ -42,7 +42,7 @@ public static class Imports
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/imports", ListAsync).Asks(Permission.BringIn).Produces<IReadOnlyList<RunView>>();
-        api.MapPost("/imports/{kind}", UploadAsync).Asks(Permission.BringIn).DisableAntiforgery().Accepts<IFormFile>("application/octet-stream").Produces<RecordChanged>().ProducesProblem(422);
+        api.MapPost("/imports/{kind}", UploadAsync).Asks(Permission.BringIn).WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(ContentStore.MostSent)).DisableAntiforgery().Accepts<IFormFile>("application/octet-stream").Produces<RecordChanged>().ProducesProblem(422);
         api.MapGet("/imports/{id:long}", PreviewAsync).Asks(Permission.BringIn).Produces<Preview>().ProducesProblem(404);
         api.MapGet("/imports/{id:long}/progress", ProgressAsync).Asks(Permission.BringIn).Produces<RunView>().ProducesProblem(404);
         api.MapGet("/imports/{id:long}/bad.csv", BadAsync).Asks(Permission.BringIn);
