@@ -16,12 +16,15 @@ switch (args.FirstOrDefault())
         return await Seed.RunAsync(rest.FirstOrDefault() ?? ".data/large");
     case "find":
         return await FindBench.RunAsync(rest.FirstOrDefault() ?? ".data/large");
+    case "import":
+        return await ImportBench.RunAsync(rest.FirstOrDefault() is { } rows ? int.Parse(rows, System.Globalization.CultureInfo.InvariantCulture) : 50_000);
     default:
         Console.WriteLine("""
             pricing        a small and a large order with all figures of what each job adds: time and allocations
             price-file     a file of cases priced, against reading the same cases and writing them back   [200000]
             price-memory   peak memory of pricing a long file against that of a short one                 [20000 1000000]
             seed           makes a large shop: 100,000 customers, 150,000 cars, 400,000 orders       [.data/large]
+            import         a file of customers brought in and taken back                                  [50000]
             find           the find field over HTTP on the large shop, against its bare SQL           [.data/large]
             """);
         return 1;

@@ -5,7 +5,7 @@ namespace Yardstick.Bench;
 
 /// <summary>
 /// A large shop for measuring: the demo shop's customers, cars and orders many times over, with other names, plates,
-/// numbers and VINs. About 100,000 customers, 150,000 cars and 400,000 orders.
+/// numbers and VINs. About 100,000 customers, 150,000 cars and 400,000 orders of two jobs and five lines on average.
 /// </summary>
 internal static class Seed
 {
@@ -54,6 +54,10 @@ internal static class Seed
         yield return ("Orders", new() { ["Id"] = "Id + $k * 10000", ["Number"] = "Number + $k * 10000", ["CustomerId"] = customer, ["VehicleId"] = "VehicleId + $k * 1000" });
         yield return ("Jobs", new() { ["Id"] = "Id + $k * 100000", ["OrderId"] = order });
         yield return ("Lines", new() { ["Id"] = "Id + $k * 1000000", ["JobId"] = "JobId + $k * 100000" });
+        // The demo's orders are a little shorter than those of a large shop: some have their jobs twice, some jobs their lines.
+        yield return ("Jobs", new() { ["Id"] = "Id + 50000 + $k * 100000", ["OrderId"] = order });
+        yield return ("Lines", new() { ["Id"] = "Id + 300000 + $k * 1000000", ["JobId"] = "JobId + 50000 + $k * 100000" });
+        yield return ("Lines", new() { ["Id"] = "Id + 600000 + $k * 1000000", ["JobId"] = "JobId + $k * 100000" });
     }
 
     private static async Task<string> CopyOfAsync(SqliteConnection connection, string table, Dictionary<string, string> changes)
@@ -65,9 +69,11 @@ internal static class Seed
         {
             while (await reader.ReadAsync()) columns.Add(reader.GetString(0));
         }
-        var step = changes["Id"].Split('*')[1].Trim();
+        var step = table switch { "Jobs" => "50000", "Lines" => "300000", _ => changes["Id"].Split('*')[^1].Trim() };
         // Two thirds of the orders of each copy: 2,516 × 238 would be 600,000.
-        var some = table switch { "Orders" => " AND Id % 3 < 2", "Jobs" => " AND OrderId % 3 < 2", "Lines" => " AND JobId IN (SELECT Id FROM Jobs WHERE OrderId % 3 < 2)", _ => "" };
+        var again = changes.Values.Any(c => c.Contains("50000 +", StringComparison.Ordinal));
+        var orders = again ? "OrderId % 9 = 0" : "OrderId % 3 < 2";
+        var some = table switch { "Orders" => " AND Id % 3 < 2", "Jobs" => $" AND {orders}", "Lines" => $" AND JobId IN (SELECT Id FROM Jobs WHERE Id < 50000 AND {orders}){(changes["Id"].Contains("600000", StringComparison.Ordinal) ? " AND JobId % 6 = 0" : "")}", _ => "" };
         return $"INSERT INTO {table} ({string.Join(", ", columns)}) SELECT {string.Join(", ", columns.Select(c => changes.GetValueOrDefault(c, c)))} FROM {table} WHERE Id < {step}{some}";
     }
 

@@ -18,6 +18,8 @@ public static class WebPages
             FileProvider = new PhysicalFileProvider(folder),
             OnPrepareResponse = context => context.Context.Response.Headers.CacheControl = "public, max-age=31536000, immutable",
         });
+        // A program that asks for what is not there gets an answer for programs.
+        app.MapFallback("/api/{**rest}", () => Problems.Of(new Core.Problem("api.gone", "There is nothing at this address, or it does not take this form of content."))).AllowAnonymous().ExcludeFromDescription();
         app.MapFallback("{*path:nonfile}", (HttpContext http) =>
         {
             http.Response.Headers.CacheControl = "no-store";

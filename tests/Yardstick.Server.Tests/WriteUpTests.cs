@@ -121,7 +121,7 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         }
         finally
         {
-            await shop.MoodAsync("vehicles", "well");
+            await shop.MoodAsync("vehicles", "ok");
         }
     }
 

@@ -72,7 +72,7 @@ internal static class FindQuery
         Add(found, cars.Select(c => new Hit(HitKind.Vehicle, c)), most);
         if (!digits) Add(found, orders.Select(o => new Hit(HitKind.Order, o)), most);
         // What a former program wrote comes after everything of one's own.
-        if (found.Count < most) Add(found, (await RowsAsync(db, FormerSql, $"Number : ({query})", most)).Select(o => new Hit(HitKind.FormerOrder, o)), most);
+        if (found.Count < most) Add(found, (await RowsAsync(db, FormerSql, query, most)).Select(o => new Hit(HitKind.FormerOrder, o)), most);
     }
 
     private static void Add(List<Hit> found, IEnumerable<Hit> more, int most)

@@ -1,4 +1,5 @@
 import Button from '@mui/material/Button';
+import Portal from '@mui/material/Portal';
 import Snackbar from '@mui/material/Snackbar';
 import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
 import { sentence } from '../lib/api';
@@ -56,32 +57,36 @@ export function Toasts({ children }: { children: ReactNode }) {
   return (
     <SayContext value={say}>
       {children}
-      <Snackbar
-        key={toast?.id}
-        open={toast !== null}
-        autoHideDuration={toast?.undo || toast?.action || toast?.problem ? 10_000 : 3500}
-        onClose={(_, reason) => reason !== 'clickaway' && setToast(null)}
-        anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
-        message={toast?.text}
-        slotProps={{ content: { role: toast?.problem ? 'alert' : 'status' } }}
-        action={
-          <>
-            {toast?.undo && (
-              <Button color="inherit" size="small" onClick={() => void act(toast.undo!)}>
-                Undo
-              </Button>
-            )}
-            {toast?.action && (
-              <Button color="inherit" size="small" onClick={() => void act(toast.action!.run)}>
-                {toast.action.label}
-              </Button>
-            )}
-            <Button color="inherit" size="small" onClick={() => setToast(null)}>
-              Close
-            </Button>
-          </>
-        }
-      />
+      {toast && (
+        // Made anew at the end of the page for each message: what stands there before a dialog opens is hidden from readers by it.
+        <Portal key={toast.id}>
+          <Snackbar
+            open
+            autoHideDuration={toast.undo || toast.action || toast.problem ? 10_000 : 3500}
+            onClose={(_, reason) => reason !== 'clickaway' && setToast(null)}
+            anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
+            message={toast.text}
+            slotProps={{ content: { role: toast.problem ? 'alert' : 'status' } }}
+            action={
+              <>
+                {toast.undo && (
+                  <Button color="inherit" size="small" onClick={() => void act(toast.undo!)}>
+                    Undo
+                  </Button>
+                )}
+                {toast.action && (
+                  <Button color="inherit" size="small" onClick={() => void act(toast.action!.run)}>
+                    {toast.action.label}
+                  </Button>
+                )}
+                <Button color="inherit" size="small" onClick={() => setToast(null)}>
+                  Close
+                </Button>
+              </>
+            }
+          />
+        </Portal>
+      )}
     </SayContext>
   );
 }

@@ -175,7 +175,7 @@ function AddForm({ what, onAdd }: AddProps) {
         <Labelled label={`New ${what}`} value={name} onText={setName} problem={problem && problem.field !== 'choices' ? problem.text : undefined} />
         <label className="labelled">
           <span>On</span>
-          <select value={kind} onChange={(event) => setKind(event.target.value as RecordKind)}>
+          <select aria-label="On" value={kind} onChange={(event) => setKind(event.target.value as RecordKind)}>
             {KINDS.map(([value, words]) => (
               <option key={value} value={value}>
                 {words}
@@ -186,7 +186,7 @@ function AddForm({ what, onAdd }: AddProps) {
         {what === 'field' && (
           <label className="labelled">
             <span>Holds</span>
-            <select value={type} onChange={(event) => setType(event.target.value as FieldType)}>
+            <select aria-label="Holds" value={type} onChange={(event) => setType(event.target.value as FieldType)}>
               {TYPES.map(([value, words]) => (
                 <option key={value} value={value}>
                   {words}

@@ -1,6 +1,8 @@
 import { useEffect, useRef, useState } from 'react';
 import { FoundRow, useFind } from '../../app/FindField';
 import type { Schemas } from '../../lib/api';
+import { day } from '../../lib/format';
+import { useNow } from '../../lib/shop';
 import { Combo } from '../../ui/Combo';
 import { Labelled } from '../../ui/Labelled';
 import { AlikeList, DirectoryProposal } from './Proposals';
@@ -28,6 +30,7 @@ function begin(text: string): NewCustomer {
 /** Who it is: found, or new. */
 export function CustomerPart({ id, record, typed, onTyped, onChoose, problem }: Props) {
   const [text, setText] = useState('');
+  const now = useNow();
   const [adding, setAdding] = useState(false);
   const { data, isPlaceholderData, isLoading } = useFind(text, id === null && !adding);
   const first = useRef<HTMLInputElement>(null);
@@ -35,7 +38,7 @@ export function CustomerPart({ id, record, typed, onTyped, onChoose, problem }: 
     if (adding) first.current?.focus();
   }, [adding]);
   const problemOf = (field: string) => (problem?.field === `customer.${field}` ? problem.text : undefined);
-  const people = (data ?? []).filter((found) => found.kind !== 'order' || found.customerId).slice(0, text.trim() ? 12 : 4);
+  const people = (data ?? []).filter((found) => (found.kind !== 'order' && found.kind !== 'formerOrder') || found.customerId).slice(0, text.trim() ? 12 : 4);
   const set = (field: keyof NewCustomer) => (value: string) => onTyped({ ...typed, [field]: value });
 
   return (
@@ -46,7 +49,15 @@ export function CustomerPart({ id, record, typed, onTyped, onChoose, problem }: 
           <span className="grow">
             <span className="name">{record?.name ?? '…'}</span>
             <span className="soft"> {record?.phones.join(' · ')}</span>
-            <div className="soft small">{record ? (record.visits === 1 ? '1 visit' : `${record.visits} visits`) : ''}</div>
+            <div className="soft small">
+              {record &&
+                [
+                  record.visits === 1 ? '1 visit' : `${record.visits} visits`,
+                  record.exemptToday && `exempt from tax (${record.taxExempt})${record.taxExemptUntil ? ` until ${day(record.taxExemptUntil, now)}` : ''}`,
+                ]
+                  .filter(Boolean)
+                  .join(' · ')}
+            </div>
           </span>
           {record?.doNotServe && <span className="stop strong">Do not serve: {record.doNotServe}</span>}
           {record?.alert && <span className="alert-mark">{record.alert}</span>}
@@ -102,7 +113,7 @@ export function CustomerPart({ id, record, typed, onTyped, onChoose, problem }: 
           choices={[
             ...people.map((found) => ({
               key: `${found.kind}${found.id}`,
-              kind: found.kind === 'vehicle' ? 'Car' : found.kind === 'order' ? 'Lately' : 'Customer',
+              kind: found.kind === 'vehicle' ? 'Car' : found.kind === 'customer' ? 'Customer' : 'Lately',
               content: <FoundRow found={found} />,
               take: () => onChoose(found.customerId, found.vehicleId ?? undefined),
             })),

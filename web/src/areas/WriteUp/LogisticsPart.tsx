@@ -67,7 +67,7 @@ function Choose({ label, none, choices, value, onValue }: ChooseProps) {
   return (
     <label className="labelled">
       <span>{label}</span>
-      <select value={value ?? ''} onChange={(event) => onValue(event.target.value ? Number(event.target.value) : null)}>
+      <select aria-label={label} value={value ?? ''} onChange={(event) => onValue(event.target.value ? Number(event.target.value) : null)}>
         <option value="">{none}</option>
         {choices.map((choice) => (
           <option key={choice.id} value={choice.id}>

@@ -17,17 +17,21 @@ export function usePhrases(use: Schemas['PhraseUse'], text: string, enabled: boo
     staleTime: 30_000,
     placeholderData: (before) => before,
   });
-  const choices: Choice[] = (enabled ? (fitting.data ?? []) : []).map((choice) => ({
-    key: choice.phraseId === null ? choice.text : `phrase${choice.phraseId}`,
-    kind: choice.phraseId === null ? 'Code' : 'Phrase',
-    content: createElement(
-      'span',
-      { className: 'row grow' },
-      createElement('span', { className: 'grow' }, choice.text),
-      createElement('span', { className: 'soft small nowrap' }, choice.detail),
-    ),
-    take: () => onTake(choice.text),
-  }));
+  // Until the answer for this text is there, what was offered for an earlier one stays only where it still fits.
+  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
+  const choices: Choice[] = (enabled ? (fitting.data ?? []) : [])
+    .filter((choice) => words.every((word) => choice.text.toLowerCase().includes(word)))
+    .map((choice) => ({
+      key: choice.phraseId === null ? choice.text : `phrase${choice.phraseId}`,
+      kind: choice.phraseId === null ? 'Code' : 'Phrase',
+      content: createElement(
+        'span',
+        { className: 'row grow' },
+        createElement('span', { className: 'grow' }, choice.text),
+        createElement('span', { className: 'soft small nowrap' }, choice.detail),
+      ),
+      take: () => onTake(choice.text),
+    }));
   const forget = useCallback(
     (choice: Choice) => {
       if (!choice.key.startsWith('phrase')) return;
