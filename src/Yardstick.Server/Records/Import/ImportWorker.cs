@@ -129,7 +129,7 @@ public sealed class ImportWorker(WriteGate gate, IDbContextFactory<ShopDb> facto
         var gone = run.Kind switch
         {
             ImportKind.Customers => await db.Customers.Where(c => ids.Contains(c.Id) && c.Version == 1 && c.MergedIntoId == null && !db.Vehicles.Any(v => v.CustomerId == c.Id) && !db.Orders.Any(o => o.CustomerId == c.Id) && !db.FormerOrders.Any(o => o.CustomerId == c.Id)
-                && !db.Invoices.Any(i => i.CustomerId == c.Id) && !db.Files.Any(f => f.Kind == RecordKind.Customer && f.TargetId == c.Id)).ExecuteDeleteAsync(),
+                && !db.Files.Any(f => f.Kind == RecordKind.Customer && f.TargetId == c.Id)).ExecuteDeleteAsync(),
             ImportKind.Vehicles => await db.Vehicles.Where(v => ids.Contains(v.Id) && v.Version == 1 && v.MergedIntoId == null && !db.Orders.Any(o => o.VehicleId == v.Id) && !db.FormerOrders.Any(o => o.VehicleId == v.Id) && !db.Reminders.Any(r => r.VehicleId == v.Id)
                 && !db.Files.Any(f => f.Kind == RecordKind.Vehicle && f.TargetId == v.Id)).ExecuteDeleteAsync(),
             _ => await db.FormerOrders.Where(o => ids.Contains(o.Id)).ExecuteDeleteAsync(),
