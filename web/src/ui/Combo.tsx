@@ -152,7 +152,7 @@ export function Combo({
       />
       {children}
       {shown && (
-        <div className="choices" role="listbox" id={`${id}-list`} aria-label={label} ref={list}>
+        <div className="choices" role="listbox" data-for={pending ? undefined : text} id={`${id}-list`} aria-label={label} ref={list}>
           {choices.map((choice, i) => (
             <div
               key={choice.key}
