@@ -26,6 +26,26 @@ await take('write-up', 'mina', '/write-up?customer=18&vehicle=18', {
   act: async (page) => {
     await page.fill('#says', 'Whistles above 50');
     await page.keyboard.press('Enter');
+    await page.fill('#says', 'p042');
+    await page.waitForTimeout(500);
+  },
+});
+await take('check-in', 'mina', '/orders/2513', {
+  act: async (page) => {
+    await page.getByRole('button', { name: 'Check in', exact: true }).click();
+    await page.getByLabel('Marks seen on the car').fill('Scratch on the left rear door');
+    const box = await page.locator('.sign-box canvas').boundingBox();
+    await page.mouse.move(box.x + 40, box.y + 70);
+    await page.mouse.down();
+    for (let i = 1; i < 60; i++) await page.mouse.move(box.x + 40 + i * 3.4, box.y + 66 + Math.sin(i * 0.62) * (34 - i * 0.4));
+    await page.mouse.up();
+  },
+});
+await take('import', 'ingrid', '/setup/files', {
+  act: async (page) => {
+    const rows = ['Cust No;First;Last;Company;Telephone;E-mail;Street;City;State;Zip', '1001;Odile;Pellerin;;207 555 0171;odile@mail.example;4 Kelp Road;Lantern Bay;ME;04999', '1002;Bram;Quistgaard;;207 55;bram@mail.example;9 Mill Street;Lantern Bay;ME;04999', '1003;;;Seagull Ferries;207 555 0173;office.mail.example;1 Quay;Lantern Bay;ME;04999', '1004;Imke;Sorensen;;207 555 0100;;;;;', '1005;Noor;Tamboura;;207 555 0174;noor@mail.example;18 Dune Lane;Lantern Bay;ME;04999'];
+    await page.getByLabel('Choose a file of customers').setInputFiles({ name: 'customers of the old shop.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) });
+    await page.waitForTimeout(1500);
   },
 });
 await take('order-sheet', 'mina', '/orders/2501', { act: (page) => page.getByRole('button', { name: /^Why Coolant/ }).click() });
