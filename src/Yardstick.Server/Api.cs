@@ -59,6 +59,7 @@ public static class Api
         FloorView.Map(api);
         PlanWork.Map(api);
         Bench.Map(api);
+        BenchVin.Map(api);
         RecordFinding.Map(api);
         PostInvoice.Map(api);
         InvoiceView.Map(api);

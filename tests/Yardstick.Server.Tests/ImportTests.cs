@@ -55,6 +55,7 @@ public class ImportTests(ShopFixture shop) : IClassFixture<ShopFixture>
 
         var done = await BringInAsync(ingrid, import);
         Assert.Equal((7 - 1, 2, 2, 2), (done["rowsDone"]!.GetValue<int>(), done["made"]!.GetValue<int>(), done["onFile"]!.GetValue<int>(), done["bad"]!.GetValue<int>()));
+        Assert.Equal(bad, Encoding.UTF8.GetString(await ingrid.BytesAsync($"imports/{import}/bad.csv")));
         Assert.Equal("import.begun", (await ingrid.RefusedAsync($"imports/{import}/mapping", new { fields = new[] { "" } })).Text("code"));
         Assert.Contains((await ingrid.GetAsync("find?q=Aldermann")).AsArray(), f => f!.Text("title") == "Ada Aldermann");
         Assert.Equal("Quay Traders", await db.Customers.Where(c => c.FormerKey == "X4").Select(c => c.BusinessName).SingleAsync());

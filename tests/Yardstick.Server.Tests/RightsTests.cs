@@ -138,6 +138,7 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         ["GET /api/bench"] = "TMO",
         ["POST /api/bench/presence"] = "TMO",
         ["POST /api/bench/jobs/{jobId:long}/clock-on"] = "TMO",
+        ["POST /api/bench/orders/{id:long}/vin"] = "TMO",
         ["POST /api/bench/clock-off"] = "TMO",
         ["POST /api/bench/jobs/{jobId:long}/finish"] = "TMO",
         ["POST /api/bench/jobs/{jobId:long}/reopen"] = "TMO",

@@ -176,6 +176,7 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await mina.PostAsync($"orders/{order}/concerns", new { says = "Hums like a  fridge" });
         Assert.Equal("used 2 times", (await FittingAsync("Says", "fridge hums"))[0].Text("detail"));
         Assert.Empty(await FittingAsync("Found", "hums"));
+        Assert.Empty(await FittingAsync("Says", "%"));
 
         var concern = (await mina.GetAsync($"orders/{order}")).List("concerns")[0]!;
         await mina.PostAsync($"orders/{order}/concerns/{concern.Id()}", new { field = "found", value = "Loose heat shield", version = 1 });
@@ -187,7 +188,7 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await mina.PostAsync($"phrases/{phrase}/restore");
         Assert.Single(await FittingAsync("Says", "hums"));
 
-        Assert.Equal(("Light on, P0420: Catalyst works below its limit, bank 1", "trouble code"), ((await FittingAsync("Says", "Light on, p0420"))[0].Text("text"), (await FittingAsync("Says", "Light on, p0420"))[0].Text("detail")));
+        Assert.Equal(("Light on, P0420: Catalyst works below its limit, bank 1", "powertrain"), ((await FittingAsync("Says", "Light on, p0420"))[0].Text("text"), (await FittingAsync("Says", "Light on, p0420"))[0].Text("detail")));
         Assert.Contains("maker", (await FittingAsync("Says", "P1999"))[0].Text("text"), StringComparison.Ordinal);
         Assert.Equal(["P0300", "U0100"], (await mina.GetAsync("trouble-codes?text=p0300%20then%20u0100")).AsArray().Select(c => c!.Text("code")));
     }
@@ -234,5 +235,21 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var writeUp = await mina.GetAsync($"customers/{contact.CustomerId}");
         Assert.Contains(writeUp.List("contacts"), c => c!.Id() == contact.Id);
         Assert.Contains(writeUp.List("sites"), s => s!.Id() == site.Id);
+    }
+
+    [Fact]
+    public async Task A_technician_reads_a_VIN_and_sees_what_was_arranged_and_the_floor_what_comes_first()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var ana = await shop.SignInAsync("ana");
+        var car = (await ana.GetAsync("bench")).List("cars").First(c => c!.Text("plate").Length > 0)!;
+        var order = car["orderId"]!.GetValue<long>();
+        Assert.Equal("vin.length", (await ana.RefusedAsync($"bench/orders/{order}/vin", new { vin = "1TN" })).Text("code"));
+        await ana.PostAsync($"bench/orders/{order}/vin", new { vin = "1tnahbe04ck021424" });
+        foreach (var field in new[] { "first", "oldPartsBack", "washingWanted" }) await mina.HeaderAsync(order, field, "true");
+        var after = (await ana.GetAsync("bench")).List("cars").First(c => c!["orderId"]!.GetValue<long>() == order)!;
+        Assert.Equal(("1TNAHBE04CK021424", true, true, true), (after.Text("vin"), after["first"]!.GetValue<bool>(), after["oldPartsBack"]!.GetValue<bool>(), after["washingWanted"]!.GetValue<bool>()));
+        Assert.True((await mina.GetAsync("floor")).List("cards").First(c => c!.Id() == order)!["first"]!.GetValue<bool>());
+        await ana.RefusedAsync("bench/orders/999999/vin", new { vin = "1TNAHBE04CK021424" }, HttpStatusCode.NotFound);
     }
 }

@@ -20,7 +20,7 @@ public static class Bench
     /// <summary>A job on the bench.</summary>
     public sealed record BenchJob(long Id, string Title, bool Approved, string Decision, JobProgress Progress, decimal Hours, decimal ClockedHours, bool Mine, bool OnMyClock, IReadOnlyList<string> OnTheClock, IReadOnlyList<BenchLine> Lines);
     /// <summary>A car on the bench.</summary>
-    public sealed record BenchCar(long OrderId, long Number, int Version, string Plate, string Vehicle, string Vin, string Color, string Engine, string KeyTag, Stage Stage, string StageName, DateTime? PromisedAt, PromiseState PromiseState, int? OdometerIn, string Warning, IReadOnlyList<SheetConcern> Concerns, IReadOnlyList<BenchJob> Jobs, IReadOnlyList<FindingView> Findings);
+    public sealed record BenchCar(long OrderId, long Number, int Version, string Plate, string Vehicle, string Vin, string Color, string Engine, string KeyTag, Stage Stage, string StageName, DateTime? PromisedAt, PromiseState PromiseState, int? OdometerIn, string Warning, bool First, bool OldPartsBack, bool WashingWanted, IReadOnlyList<SheetConcern> Concerns, IReadOnlyList<BenchJob> Jobs, IReadOnlyList<FindingView> Findings);
     /// <summary>The bench.</summary>
     public sealed record View(DateTime Now, bool Present, DateTime? PresentSince, long? OnJobId, DateTime? OnSince, IReadOnlyList<BenchCar> Cars);
     /// <summary>Present or gone.</summary>
@@ -70,7 +70,7 @@ public static class Bench
                 on.Where(t => t.End is null).Select(t => staff[t.StaffId].ShortName).ToList(), job.OnLines.Where(l => !l.Out && l.Kind != LineKind.Fee).Select(l => LineOf(job, l, purchases, suppliers)).ToList());
         }).ToList();
         return new BenchCar(order.Id, order.Number, order.Version, vehicle?.Plate ?? "", vehicle?.Description ?? "Counter sale", vehicle?.Vin ?? "", vehicle?.Color ?? "", vehicle?.Engine ?? "", order.KeyTag, order.Stage, Stages.Name(order.Stage),
-            order.PromisedAt, Promise.State(order.PromisedAt, order.Stage, null, null, shop.Local(utcNow)), order.OdometerIn, vehicle?.Warning ?? "",
+            order.PromisedAt, Promise.State(order.PromisedAt, order.Stage, null, null, shop.Local(utcNow)), order.OdometerIn, vehicle?.Warning ?? "", order.First, order.OldPartsBack, order.WashingWanted,
             order.Concerns.OrderBy(c => c.Position).Select(c => new SheetConcern(c.Id, c.Says, c.Found, c.Corrected, c.Version)).ToList(), jobs,
             findings.ConvertAll(f => new FindingView(f.Id, f.Text, f.Measured, f.Unit, f.Rating, f.PhotoHash, staff[f.ById].ShortName, f.At)));
     }

@@ -20,7 +20,7 @@ public static class FloorView
     /// <summary>Approved or proposed work that nobody planned.</summary>
     public sealed record Unplanned(long JobId, long OrderId, string Plate, string Title, decimal Hours, bool Approved);
     /// <summary>An open order.</summary>
-    public sealed record Card(long Id, long Number, string Plate, string Vehicle, string Customer, string Title, string KeyTag, Stage Stage, DateTime StageSince, DateTime? PromisedAt, PromiseState PromiseState, string WaitsFor, string Job, long? LeadId, decimal Progress, int Version);
+    public sealed record Card(long Id, long Number, string Plate, string Vehicle, string Customer, string Title, string KeyTag, Stage Stage, DateTime StageSince, DateTime? PromisedAt, PromiseState PromiseState, string WaitsFor, string Job, long? LeadId, decimal Progress, bool First, int Version);
     /// <summary>A stage and its name.</summary>
     public sealed record StageView(Stage Stage, string Name);
     /// <summary>The floor.</summary>
@@ -106,7 +106,7 @@ public static class FloorView
             var state = Promise.State(order.PromisedAt, order.Stage, ends, expected is { } e ? shop.Local(e) : null, now);
             var job = times.Where(t => t.OrderId == order.Id && t.End is null).Select(t => order.Jobs.Find(j => j.Id == t.JobId)?.Title).FirstOrDefault();
             return new Card(order.Id, order.Number, plate, vehicle, customer, order.Title, order.KeyTag, order.Stage, order.StageSince, order.PromisedAt, state,
-                WaitsFor(order, coming), job ?? "", order.LeadId ?? plans.Find(p => p.TechnicianId is not null)?.TechnicianId, decimal.Round(order.Progress, 3), order.Version);
+                WaitsFor(order, coming), job ?? "", order.LeadId ?? plans.Find(p => p.TechnicianId is not null)?.TechnicianId, decimal.Round(order.Progress, 3), order.First, order.Version);
         }
 
         private string WaitsFor(Order order, List<PurchaseOrder> coming)

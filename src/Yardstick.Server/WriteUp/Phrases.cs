@@ -13,7 +13,7 @@ namespace Yardstick.Server.WriteUp;
 /// <summary>The shop's phrases and trouble codes while somebody types. A phrase is kept by being used.</summary>
 public static class Phrases
 {
-    private const int Most = 8;
+    private const int Most = 8, MostRanked = 200;
 
     /// <summary>Something to take.</summary>
     /// <param name="PhraseId">Key of the phrase; null for a trouble code.</param>
@@ -40,9 +40,16 @@ public static class Phrases
         // A code that is being typed at the end is completed with its meaning; what stands before it stays.
         var last = text.Split(' ')[^1];
         var before = text[..^last.Length];
-        var codes = TroubleCodes.Beginning(last).Take(Most).Select(c => new Choice(null, $"{before}{c.Key}: {c.Value}", "trouble code")).ToList();
-        if (codes.Count == 0 && TroubleCode.Parse(last) is { Ok: true } own) codes.Add(new Choice(null, $"{before}{own.Value.Text}: {TroubleCodes.Meaning(own.Value)}", "trouble code"));
-        var phrases = Phrase.Fitting(await db.Phrases.Where(p => p.Use == use && p.ForgottenAt == null).ToListAsync(), text).Where(p => !string.Equals(p.Text, text.Trim(), StringComparison.Ordinal));
+        var codes = TroubleCodes.Beginning(last).Take(Most).Select(c => new Choice(null, $"{before}{c.Key}: {c.Value}", new TroubleCode(c.Key).System)).ToList();
+        if (codes.Count == 0 && TroubleCode.Parse(last) is { Ok: true } own) codes.Add(new Choice(null, $"{before}{own.Value.Text}: {TroubleCodes.Meaning(own.Value)}", own.Value.System));
+        var known = db.Phrases.Where(p => p.Use == use && p.ForgottenAt == null);
+        // Every phrase ever typed is kept: the database looks for the words, Core ranks what it finds.
+        foreach (var word in text.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries).Take(6))
+        {
+            var like = $"%{word.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
+            known = known.Where(p => EF.Functions.Like(p.Text, like, "\\"));
+        }
+        var phrases = Phrase.Fitting(await known.OrderByDescending(p => p.Uses).Take(MostRanked).ToListAsync(), text).Where(p => !string.Equals(p.Text, text.Trim(), StringComparison.Ordinal));
         return Results.Ok(codes.Concat(phrases.Select(p => new Choice(p.Id, p.Text, p.Uses == 1 ? "used once" : $"used {p.Uses} times"))).Take(Most).ToList());
     }
 

@@ -5387,6 +5387,56 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/orders/{id}/vin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BenchVinRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/orders/{id}/findings": {
         parameters: {
             query?: never;
@@ -6016,6 +6066,9 @@ export interface components {
             /** Format: int32 */
             odometerIn: null | number;
             warning: string;
+            first: boolean;
+            oldPartsBack: boolean;
+            washingWanted: boolean;
             concerns: components["schemas"]["SheetConcern"][];
             jobs: components["schemas"]["BenchBenchJob"][];
             findings: components["schemas"]["FindingView"][];
@@ -6063,6 +6116,9 @@ export interface components {
             /** Format: date-time */
             onSince: null | string;
             cars: components["schemas"]["BenchBenchCar"][];
+        };
+        BenchVinRequest: {
+            vin: null | string;
         };
         CannedJobsCannedJobView: {
             /** Format: int64 */
@@ -6563,6 +6619,7 @@ export interface components {
             leadId: null | number;
             /** Format: double */
             progress: number;
+            first: boolean;
             /** Format: int32 */
             version: number;
         };

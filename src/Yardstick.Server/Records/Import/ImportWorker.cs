@@ -64,9 +64,9 @@ public sealed class ImportWorker(WriteGate gate, IDbContextFactory<ShopDb> facto
         var file = CsvFile.Read(await File.ReadAllBytesAsync(store.PathOf(run.Hash, picture: false), stopping)).Value;
         var mapping = JsonSerializer.Deserialize<string?[]>(run.MappingJson)!;
         var units = importer.Units(file.ByField(mapping)).ToList();
-        var done = 0;
-        // Rows that a killed process brought in are judged once more, and are then on file.
-        while (done < units.Count && run.RowsDone > 0 && units.Take(done + 1).Sum(u => u.Count) <= run.RowsDone) done++;
+        // What a killed process brought in already is passed over.
+        var (done, rows) = (0, 0);
+        while (done < units.Count && rows + units[done].Count <= run.RowsDone) rows += units[done++].Count;
         for (var at = done; at < units.Count; at += Chunk)
         {
             var verdicts = units.Skip(at).Take(Chunk).Select(u => (Rows: u.Count, Verdict: importer.Judge(u))).ToList();

@@ -80,13 +80,13 @@ public static class Imports
 
     private sealed record Looked(ImportRun Run, CsvFile File, string?[] Mapping, List<ImportVerdict> Verdicts);
 
-    /// <summary>Judges every row as the import would.</summary>
-    private static async Task<Looked?> LookAsync(long id, ShopDb db, ContentStore store, TimeProvider time)
+    /// <summary>Judges every row as the import would; of a file that was brought in only where that is asked for.</summary>
+    private static async Task<Looked?> LookAsync(long id, ShopDb db, ContentStore store, TimeProvider time, bool always = false)
     {
         if (await db.ImportRuns.AsNoTracking().FirstOrDefaultAsync(r => r.Id == id) is not { } run) return null;
         var file = CsvFile.Read(await File.ReadAllBytesAsync(store.PathOf(run.Hash, picture: false))).Value;
         var mapping = JsonSerializer.Deserialize<string?[]>(run.MappingJson)!;
-        if (run.State != ImportState.Previewed) return new Looked(run, file, mapping, []);
+        if (run.State != ImportState.Previewed && !always) return new Looked(run, file, mapping, []);
         var importer = await Importer.OfAsync(db, run.Kind, await db.Shops.SingleAsync(), time.GetUtcNow().UtcDateTime);
         return new Looked(run, file, mapping, importer.Units(file.ByField(mapping)).Select(importer.Judge).ToList());
     }
@@ -110,7 +110,7 @@ public static class Imports
     /// <summary>The rows that can't be brought in, as they are in the file, with the reason; mended, they come in by themselves.</summary>
     private static async Task<IResult> BadAsync(long id, ShopDb db, ContentStore store, TimeProvider time)
     {
-        if (await LookAsync(id, db, store, time) is not { } looked) return Problems.Of(new Problem("import.gone", "There is no such import."));
+        if (await LookAsync(id, db, store, time, always: true) is not { } looked) return Problems.Of(new Problem("import.gone", "There is no such import."));
         var reasons = looked.Verdicts.Where(v => v.Reason is not null).ToDictionary(v => v.Row, v => v.Reason!);
         var memory = new MemoryStream();
         await CsvFile.WriteAsync(memory, looked.File.Rows.Where(r => reasons.ContainsKey(r.Line)).Select(r => (IReadOnlyList<string>)[.. r.Cells, reasons[r.Line]]).Prepend([.. looked.File.Headings, "Why not"]));

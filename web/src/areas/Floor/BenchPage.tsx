@@ -7,6 +7,7 @@ import { Plate } from '../../ui/Plate';
 import { Rule } from '../../ui/Rule';
 import { Empty, Failed, Loading } from '../../ui/States';
 import { useSay } from '../../ui/Toasts';
+import { VinScan } from '../WriteUp/VinScan';
 import './bench.css';
 
 const FindingDialog = lazy(() => import('../Inspections/FindingDialog'));
@@ -74,7 +75,13 @@ type Run = (act: Promise<unknown>, done?: string, undo?: () => Promise<unknown>)
 
 function CarCard({ car, busy, run, onFinding }: { car: Car; busy: boolean; run: Run; onFinding: () => void }) {
   const now = useNow();
+  const say = useSay();
   const late = car.promiseState === 'Late';
+  const marks = [
+    car.first ? 'Comes before others' : '',
+    car.oldPartsBack ? 'Keep the old parts' : '',
+    car.washingWanted ? 'Wash it when it is done' : '',
+  ].filter(Boolean);
   return (
     <section className={`bench-car ${car.jobs.some((j) => j.onMyClock) ? 'running' : ''}`} aria-label={`${car.plate} ${car.vehicle}`}>
       <header>
@@ -94,6 +101,7 @@ function CarCard({ car, busy, run, onFinding }: { car: Car; busy: boolean; run: 
       </header>
       <div className="body">
         {car.warning && <div className="notice strong">{car.warning}</div>}
+        {marks.length > 0 && <div className="strong">{marks.join(' · ')}</div>}
         {car.concerns.map((c) => (
           <p key={c.id}>
             <span className="soft">Says </span>
@@ -117,6 +125,16 @@ function CarCard({ car, busy, run, onFinding }: { car: Car; busy: boolean; run: 
           <button className="big" onClick={onFinding}>
             Report a finding
           </button>
+          <VinScan
+            onVin={(vin) =>
+              void run(take(api.POST('/api/bench/orders/{id}/vin', { params: { path: { id: car.orderId } }, body: { vin } })), `The VIN is ${vin}.`, () =>
+                take(api.POST('/api/bench/orders/{id}/vin', { params: { path: { id: car.orderId } }, body: { vin: car.vin } })),
+              )
+            }
+            onProblem={say.problem}
+            label="VIN from a photo"
+            className="big"
+          />
         </div>
       </div>
     </section>

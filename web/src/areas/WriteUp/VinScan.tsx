@@ -3,6 +3,8 @@ import { useState } from 'react';
 interface Props {
   onVin: (vin: string) => void;
   onProblem: (text: string) => void;
+  label?: string;
+  className?: string;
 }
 
 /** Longest side to which a photo is brought before it is searched for bars. */
@@ -44,7 +46,7 @@ export function vinIn(text: string): string | null {
 }
 
 /** Reads a VIN from a photo of its bar code; the picture stays on this device. */
-export function VinScan({ onVin, onProblem }: Props) {
+export function VinScan({ onVin, onProblem, label = 'From a photo', className = 'linkish' }: Props) {
   const [busy, setBusy] = useState(false);
   const scan = async (file: File) => {
     setBusy(true);
@@ -59,8 +61,8 @@ export function VinScan({ onVin, onProblem }: Props) {
     }
   };
   return (
-    <label className="linkish filepick nowrap">
-      {busy ? 'Reading…' : 'From a photo'}
+    <label className={`filepick nowrap ${className}`}>
+      {busy ? 'Reading…' : label}
       <input
         type="file"
         accept="image/*"

@@ -116,7 +116,12 @@ function Progress({ run }: { run: Schemas['ImportsRunView'] }) {
       </p>
       <p>
         {count(run.made, 'record was', 'records were')} made, {count(run.onFile, 'row was', 'rows were')} on file already and left as they are,{' '}
-        {count(run.bad, 'row', 'rows')} could not be brought in.
+        {count(run.bad, 'row', 'rows')} could not be brought in.{' '}
+        {run.bad > 0 && (
+          <a href={`/api/imports/${run.id}/bad.csv`} download>
+            Those rows as CSV
+          </a>
+        )}
       </p>
       {run.remark && <p className="strong">{run.remark}</p>}
     </Part>
