@@ -45,8 +45,18 @@ internal static class DemoNames
     /// <summary>The first three characters of each make's VINs.</summary>
     internal static readonly Dictionary<string, string> Wmi = new()
     {
-        ["Tarnow"] = "1TN", ["Vireo"] = "1VR", ["Orrin"] = "2RR", ["Sabine"] = "1SB", ["Merrow"] = "1MW", ["Norvik"] = "1NV",
-        ["Talus"] = "4TL", ["Hollin"] = "1HN", ["Brisa"] = "5BR", ["Ostrom"] = "1ST", ["Quillon"] = "1KN", ["Wexley"] = "1WX",
+        ["Tarnow"] = "1TN",
+        ["Vireo"] = "1VR",
+        ["Orrin"] = "2RR",
+        ["Sabine"] = "1SB",
+        ["Merrow"] = "1MW",
+        ["Norvik"] = "1NV",
+        ["Talus"] = "4TL",
+        ["Hollin"] = "1HN",
+        ["Brisa"] = "5BR",
+        ["Ostrom"] = "1ST",
+        ["Quillon"] = "1KN",
+        ["Wexley"] = "1WX",
     };
 
     internal static readonly string[] Concerns =

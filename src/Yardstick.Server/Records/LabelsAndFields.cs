@@ -51,7 +51,7 @@ public static class LabelsAndFields
 
     private static async Task<IResult> AllAsync(ShopDb db) => Results.Ok(new Definitions(
         await db.Labels.OrderBy(l => l.Kind).ThenBy(l => l.Name).Select(l => new LabelView(l.Id, l.Kind, l.Name, l.RetiredAt != null, db.LabelsOn.Count(o => o.LabelId == l.Id))).ToListAsync(),
-        (await db.ExtraFields.OrderBy(f => f.Kind).ThenBy(f => f.Id).Select(f => new { Field = f, Uses = db.ExtraValues.Count(v => v.FieldId == f.Id && v.Value != "") }).ToListAsync())
+        (await db.ExtraFields.OrderBy(f => f.Kind).ThenBy(f => f.Id).Select(f => new { Field = f, Uses = db.ExtraValues.Count(v => v.FieldId == f.Id) }).ToListAsync())
             .ConvertAll(x => new FieldView(x.Field.Id, x.Field.Kind, x.Field.Name, x.Field.Type, x.Field.Words, x.Field.RetiredAt is not null, x.Uses))));
 
     private static Task<IResult> AddLabel(LabelRequest request, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
@@ -100,7 +100,7 @@ public static class LabelsAndFields
         var values = await db.ExtraValues.Where(v => v.TargetId == id).ToDictionaryAsync(v => v.FieldId, v => v.Value);
         var fields = await db.ExtraFields.Where(f => f.Kind == kind).OrderBy(f => f.Id).ToListAsync();
         return Results.Ok(new OnRecord(labels.ConvertAll(l => new LabelState(l.Id, l.Name, on.Contains(l.Id))),
-            fields.Where(f => f.RetiredAt is null || values.GetValueOrDefault(f.Id, "").Length > 0).Select(f => new FieldState(f.Id, f.Name, f.Type, f.Words, values.GetValueOrDefault(f.Id, ""))).ToList()));
+            fields.Where(f => f.RetiredAt is null || values.ContainsKey(f.Id)).Select(f => new FieldState(f.Id, f.Name, f.Type, f.Words, values.GetValueOrDefault(f.Id, ""))).ToList()));
     }
 
     private static Task<IResult> Put(RecordKind kind, long id, long labelId, PutRequest request, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
@@ -121,8 +121,16 @@ public static class LabelsAndFields
         if (read.Problem is { } problem) return problem;
         var kept = await work.Db.ExtraValues.FirstOrDefaultAsync(v => v.FieldId == fieldId && v.TargetId == id);
         var old = kept?.Value ?? "";
-        if (kept is null) work.Db.ExtraValues.Add(kept = new ExtraValue { FieldId = fieldId, TargetId = id });
-        kept.Value = read.Value;
+        // An empty field is no row: a merge fills it from the other record.
+        if (read.Value.Length == 0)
+        {
+            if (kept is not null) work.Db.ExtraValues.Remove(kept);
+        }
+        else
+        {
+            if (kept is null) work.Db.ExtraValues.Add(kept = new ExtraValue { FieldId = fieldId, TargetId = id });
+            kept.Value = read.Value;
+        }
         Note(work, kind, id, new FieldChange(field.Name, old, read.Value));
         return new RecordChanged(id, 1);
     });

@@ -142,7 +142,7 @@ public static class MergeRecords
         db.LabelsOn.Where(l => l.TargetId == other && db.Labels.Any(d => d.Id == l.LabelId && d.Kind == kind) && !db.LabelsOn.Any(k => k.TargetId == id && k.LabelId == l.LabelId)).Select(l => l.Id).ToListAsync();
 
     private static Task<List<long>> ExtrasAsync(ShopDb db, RecordKind kind, long id, long other) =>
-        db.ExtraValues.Where(v => v.TargetId == other && v.Value != "" && db.ExtraFields.Any(f => f.Id == v.FieldId && f.Kind == kind) && !db.ExtraValues.Any(k => k.TargetId == id && k.FieldId == v.FieldId)).Select(v => v.Id).ToListAsync();
+        db.ExtraValues.Where(v => v.TargetId == other && db.ExtraFields.Any(f => f.Id == v.FieldId && f.Kind == kind) && !db.ExtraValues.Any(k => k.TargetId == id && k.FieldId == v.FieldId)).Select(v => v.Id).ToListAsync();
 
     private static Task<IResult> Handle(MergeKind kind, long id, Request request, Commands commands) => commands.RunAsync<Merged>(async work =>
     {

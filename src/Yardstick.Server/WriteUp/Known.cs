@@ -101,7 +101,8 @@ public static class Known
             };
             var deferred = job.Decision == DecisionKind.Deferred;
             yield return new Item(deferred ? "deferred" : "declined", EarlierWork.UrgencyOf(job, use.Today, use.Reading, use.PerDay), job.Title,
-                $"{(deferred ? "put off" : "declined")} {shop.Local(order.OpenedAt):MMM d, yyyy}{until}, {job.Subtotal} then") { OrderId = order.Id, JobId = job.Id, Take = new TakeOver("job", job.Id, job.Title, null) };
+                $"{(deferred ? "put off" : "declined")} {shop.Local(order.OpenedAt):MMM d, yyyy}{until}, {job.Subtotal} then")
+            { OrderId = order.Id, JobId = job.Id, Take = new TakeOver("job", job.Id, job.Title, null) };
         }
     }
 
@@ -133,7 +134,8 @@ public static class Known
 
     private static IEnumerable<Item> Visits(List<Order> orders, Shop shop) =>
         orders.Where(o => o.State == OrderState.Posted && o.ApprovedJobs.Any()).OrderByDescending(o => o.PostedAt).Take(MostVisits).Select(o => new Item("visit", Urgency.Later,
-            $"Here {shop.Local(o.PostedAt ?? o.OpenedAt):MMM d, yyyy}{(o.OdometerIn is { } reading ? $" at {reading:N0} {shop.DistanceWord}" : "")}", string.Join(", ", o.ApprovedJobs.Select(j => j.Title))) { OrderId = o.Id });
+            $"Here {shop.Local(o.PostedAt ?? o.OpenedAt):MMM d, yyyy}{(o.OdometerIn is { } reading ? $" at {reading:N0} {shop.DistanceWord}" : "")}", string.Join(", ", o.ApprovedJobs.Select(j => j.Title)))
+        { OrderId = o.Id });
 
     /// <summary>What was done most on cars of the same make and model at about this reading, and not on this one.</summary>
     private static async Task<List<Item>> LikeCarsAsync(ShopDb db, Vehicle car, List<Order> orders, Shop shop, CarUse use)

@@ -3,7 +3,8 @@ import { useState } from 'react';
 import { api, take } from '../../lib/api';
 import { Combo, type Choice } from '../../ui/Combo';
 import { useSay } from '../../ui/Toasts';
-import { CannedRow, matching, useCannedJobs } from '../WriteUp/WorkPart';
+import { matching } from '../WriteUp/matching';
+import { CannedRow, useCannedJobs } from '../WriteUp/WorkPart';
 import { useWork, type Job, type LineKind } from './useSheet';
 
 const WORDS: Record<Exclude<LineKind, 'Sublet'>, string> = { Labor: 'Labor', Part: 'Part', Fee: 'Fee', Text: 'Text without price' };

@@ -1,7 +1,8 @@
 import { useState, type RefObject } from 'react';
 import { Combo } from '../../ui/Combo';
 import { useSay } from '../../ui/Toasts';
-import { CannedRow, matching, useCannedJobs } from '../WriteUp/WorkPart';
+import { matching } from '../WriteUp/matching';
+import { CannedRow, useCannedJobs } from '../WriteUp/WorkPart';
 import { useWork } from './useSheet';
 
 /** A new job: one of the canned ones, or by its title. */

@@ -6,13 +6,40 @@ import { moment, wallTime } from '../../lib/format';
 import { useNow, useShop } from '../../lib/shop';
 import { Empty, Failed, Loading } from '../../ui/States';
 
+/** Fields of the record as they are called on screen; the others are called as they are. */
+const FIELDS: Record<string, string> = {
+  promisedAt: 'promise',
+  arrivesAt: 'arrival',
+  keyTag: 'key tag',
+  keysAt: 'where the keys are',
+  carAt: 'where the car is',
+  odometerIn: 'odometer in',
+  odometerOut: 'odometer out',
+  customerWaits: 'customer waits',
+  first: 'comes before others',
+  oldPartsBack: 'old parts back',
+  washingWanted: 'washing',
+  leadId: 'lead',
+  writerId: 'writer',
+  contactId: 'contact',
+  siteId: 'site',
+  says: 'what the customer says',
+  found: 'cause',
+  corrected: 'correction',
+  unitCost: 'unit cost',
+  rateName: 'labor rate',
+  fixedPrice: 'one price',
+};
+
 /** Who did what on the order; it can only be added to. */
 export default function RecordDrawer({ id, onClose }: { id: number; onClose: () => void }) {
   const [text, setText] = useState('');
   const shop = useShop();
   const now = useNow();
   const record = useQuery({ queryKey: ['order', id, 'record'], queryFn: () => take(api.GET('/api/orders/{id}/record', { params: { path: { id } } })) });
-  const found = (record.data ?? []).filter((e) => `${e.what} ${e.field} ${e.old} ${e.new} ${e.by}`.toLowerCase().includes(text.toLowerCase()));
+  const found = (record.data ?? []).filter((e) =>
+    `${e.what} ${FIELDS[e.field] ?? e.field} ${e.old} ${e.new} ${e.by}`.toLowerCase().includes(text.toLowerCase()),
+  );
   return (
     <Drawer anchor="right" open onClose={onClose} slotProps={{ paper: { sx: { width: 460, p: 2 }, 'aria-label': 'Record' } }}>
       <div className="spread" style={{ marginBottom: 12 }}>
@@ -44,7 +71,7 @@ export default function RecordDrawer({ id, onClose }: { id: number; onClose: () 
             {found.map((entry) => (
               <tr key={entry.id}>
                 <td>
-                  <b>{entry.what === 'order' ? 'Order' : entry.what}</b>, {entry.field}
+                  <b>{entry.what === 'order' ? 'Order' : entry.what}</b>, {FIELDS[entry.field] ?? entry.field}
                   <div className="soft small">
                     {entry.old && `${entry.old} → `}
                     {entry.new}

@@ -7,16 +7,13 @@ import { useRefresh } from '../../lib/shop';
 import { useSettled } from '../../lib/useSettled';
 import { Labelled } from '../../ui/Labelled';
 import { useSay } from '../../ui/Toasts';
+import { takeKey, type TakeOver } from './takeOver';
 
 type Item = Schemas['KnownItem'];
-export type TakeOver = Schemas['TakeOver'];
 
 const WORDS: Record<Item['urgency'], string> = { Heed: 'heed', Due: 'due', Soon: 'soon', Later: 'later' };
 const ORDER: Item['urgency'][] = ['Heed', 'Due', 'Soon', 'Later'];
 const FEW = 7;
-
-/** What names the same work twice names it once. */
-export const takeKey = (take: TakeOver) => `${take.kind}${take.id ?? take.title}`;
 
 interface Props {
   customerId: number | null;

@@ -3,16 +3,10 @@ import { useState, type RefObject } from 'react';
 import { api, take, type Schemas } from '../../lib/api';
 import { amount } from '../../lib/format';
 import { Combo } from '../../ui/Combo';
+import { matching } from './matching';
 import { usePhrases } from './usePhrases';
 
 type Canned = Schemas['CannedJobsCannedJobView'];
-
-/** Canned jobs whose words hold everything that was typed. */
-export function matching(jobs: Canned[], text: string): Canned[] {
-  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
-  if (words.length === 0) return [];
-  return jobs.filter((job) => words.every((word) => `${job.title} ${job.system} ${job.words}`.toLowerCase().includes(word)));
-}
 
 /** All canned jobs; a shop has few enough to keep them at hand. */
 export function useCannedJobs(): Canned[] {

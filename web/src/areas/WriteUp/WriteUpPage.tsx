@@ -9,8 +9,9 @@ import { useNow, useRefresh } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
 import { CarPart, type CarChoice, emptyCar } from './CarPart';
 import { CustomerPart, emptyCustomer, type NewCustomer } from './CustomerPart';
-import { KnownPart, type TakeOver } from './KnownPart';
+import { KnownPart } from './KnownPart';
 import { LogisticsPart, noLogistics } from './LogisticsPart';
+import type { TakeOver } from './takeOver';
 import { WorkPart } from './WorkPart';
 import './writeup.css';
 

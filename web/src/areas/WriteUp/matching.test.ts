@@ -1,10 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Schemas } from '../../lib/api';
-
-// The find module touches the page's storage when it is loaded.
-globalThis.sessionStorage = { getItem: () => null, setItem: () => undefined } as unknown as Storage;
-globalThis.location = { origin: 'http://127.0.0.1' } as Location;
-const { matching } = await import('./WorkPart');
+import { matching } from './matching';
 
 const job = (title: string, words: string): Schemas['CannedJobsCannedJobView'] => ({
   id: 1,
