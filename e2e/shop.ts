@@ -21,6 +21,7 @@ export async function signIn(browser: Browser, name: string, viewport = { width:
 
 /** Nothing that axe finds: WCAG 2.2 A and AA. Where the shell was looked at already, only what is new may be. */
 export async function accessible(page: Page, what: string, within = 'html') {
+  await page.locator(within).first().waitFor();
   // Colors that are still fading in would be judged half-way.
   await page.evaluate(() => Promise.all(document.getAnimations().map((animation) => animation.finished.catch(() => undefined))));
   const found = await new AxeBuilder({ page }).include(within).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();

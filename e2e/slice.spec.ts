@@ -149,7 +149,7 @@ test('one new car goes through the whole shop, the counter by keyboard alone', a
   await bench.getByLabel('What was found').fill('Belt is cracked');
   await bench.getByLabel('Measured', { exact: true }).fill('2,5');
   await bench.getByRole('radio', { name: 'Due' }).click();
-  await bench.setInputFiles('input[type=file]', { name: 'belt.png', mimeType: 'image/png', buffer: picture() });
+  await bench.setInputFiles('[role=dialog] input[type=file]', { name: 'belt.png', mimeType: 'image/png', buffer: picture() });
   await expect(bench.getByAltText('The photo of the finding')).toBeVisible();
   await accessible(bench, 'finding');
   await bench.getByRole('button', { name: 'Keep the finding' }).click();

@@ -149,7 +149,7 @@ internal sealed class DemoHistory(DemoMaker shop)
         if (lastJobs.TryGetValue(car.Id, out var before) && (local - before.Order.OpenedAt).TotalDays is > 1 and < 60 && random.Next(100) < 20)
         {
             var comeback = shop.JobOf("Noise, find the cause");
-            comeback.Title = $"Comeback: {before.Job.Title}";
+            comeback.Title = before.Job.Title.StartsWith("Comeback", StringComparison.Ordinal) ? before.Job.Title : $"Comeback: {before.Job.Title}";
             comeback.FixedPrice = 0;
             comeback.ComebackOfId = before.Job.Id;
             return [comeback];
