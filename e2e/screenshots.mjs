@@ -49,6 +49,27 @@ await take('import', 'ingrid', '/setup/files', {
   },
 });
 await take('order-sheet', 'mina', '/orders/2501', { act: (page) => page.getByRole('button', { name: /^Why Coolant/ }).click() });
+await take('adding', 'mina', '/orders/2501', {
+  act: async (page) => {
+    await page.locator('.job[data-current="true"] .addrow input').focus();
+    await page.keyboard.type('front pads', { delay: 40 });
+    await page.waitForTimeout(1500);
+  },
+});
+await take('facts', 'mina', '/orders/2501', {
+  act: async (page) => {
+    await page.keyboard.press('f');
+    await page.waitForTimeout(1200);
+  },
+});
+await take('side-by-side', 'mina', '/orders/2501', {
+  act: async (page) => {
+    await page.getByRole('button', { name: 'More for Upper radiator hose with clamps' }).click();
+    await page.getByRole('menuitem', { name: /side by side/ }).click();
+    await page.waitForTimeout(1500);
+  },
+});
+await take('canned-job', 'ingrid', '/setup/canned-jobs/30');
 await take('order-sheet-dark', 'mina', '/orders/2501', { dark: true });
 await take('parts', 'mina', '/parts');
 await take('bench', 'ana', '/bench', { width: 800, height: 1080 });

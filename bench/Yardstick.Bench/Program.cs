@@ -26,6 +26,7 @@ switch (args.FirstOrDefault())
             seed           makes a large shop: 100,000 customers, 150,000 cars, 400,000 orders       [.data/large]
             import         a file of customers brought in and taken back                                  [50000]
             find           the find field over HTTP on the large shop, against its bare SQL           [.data/large]
+            sheet          typing, totals and lists on orders of 10 and of 200 lines, in a browser
             paint          from a key to the painted find list, in a browser on the large shop      [.data/large]
             """);
         return 1;

@@ -78,6 +78,22 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     public DbSet<CannedJob> CannedJobs => Set<CannedJob>();
     /// <summary>Lines of canned jobs.</summary>
     public DbSet<CannedLine> CannedLines => Set<CannedLine>();
+    /// <summary>Canned jobs that are offered.</summary>
+    public IQueryable<CannedJob> OfferedCannedJobs => CannedJobs.Where(c => c.RemovedAt == null);
+    /// <summary>Jobs that may take the place of others.</summary>
+    public DbSet<CannedAlternative> CannedAlternatives => Set<CannedAlternative>();
+    /// <summary>Sets of canned jobs.</summary>
+    public DbSet<CannedSet> CannedSets => Set<CannedSet>();
+    /// <summary>Discounts.</summary>
+    public DbSet<GivenDiscount> Discounts => Set<GivenDiscount>();
+    /// <summary>The shop's own labor guide.</summary>
+    public DbSet<OwnOperation> OwnOperations => Set<OwnOperation>();
+    /// <summary>What comes along with single parts.</summary>
+    public DbSet<PartCompanion> PartCompanions => Set<PartCompanion>();
+    /// <summary>Fees by name.</summary>
+    public DbSet<FeeItem> Fees => Set<FeeItem>();
+    /// <summary>Answers about cars.</summary>
+    public DbSet<VehicleAnswer> VehicleAnswers => Set<VehicleAnswer>();
     /// <summary>Parts.</summary>
     public DbSet<Part> Parts => Set<Part>();
     /// <summary>Suppliers.</summary>

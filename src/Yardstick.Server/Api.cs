@@ -52,6 +52,16 @@ public static class Api
         EditJobs.Map(api);
         EditLines.Map(api);
         CannedJobs.Map(api);
+        TakeWork.Map(api);
+        Choices.Map(api);
+        EarlierSearch.Map(api);
+        ArrangeOrder.Map(api);
+        CarFactsView.Map(api);
+        Offers.Map(api);
+        Maintenance.Map(api);
+        SideBySide.Map(api);
+        KeepCanned.Map(api);
+        OwnGuide.Map(api);
         RecordDecision.Map(api);
         PartsView.Map(api);
         PlaceOrder.Map(api);

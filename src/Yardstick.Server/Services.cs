@@ -42,6 +42,7 @@ public static class Services
         services.AddHttpContextAccessor();
         services.AddSingleton<WriteGate>();
         services.AddSingleton<LiveUpdates>();
+        services.AddSingleton<Presence>();
         services.AddScoped<Commands>();
         services.AddScoped<SheetReader>();
         services.AddSingleton<ContentStore>();
@@ -125,6 +126,11 @@ public static class Services
         services.AddHttpClient<ISupplierClient, SupplierClient>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("suppliers", (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
         services.AddHttpClient<IVehicleData, VehicleData>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("vehicles", (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
         services.AddHttpClient<IPhoneDirectory, PhoneDirectory>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("directory", (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
+        foreach (var name in new[] { CarInformation.Guide, CarInformation.Facts, CarInformation.Catalogs })
+            services.AddHttpClient(name, c => c.BaseAddress = options.OutsideServices).AddResilienceHandler(name, (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
+        services.AddSingleton<ICarInformation, CarInformation>();
+        services.AddMemoryCache();
+        services.AddScoped<CarSources>();
         // A charge is never sent twice by itself: after the first try it is looked up. A customer at the terminal takes a while.
         services.AddHttpClient<ICardTerminal, CardTerminal>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("card", (pipeline, _) => Patient(pipeline, retries: 0, seconds: 30));
     }

@@ -7,7 +7,7 @@ namespace Yardstick.StandIns;
 /// <summary>Where a person or a test sets how the services behave.</summary>
 internal static class ControlPage
 {
-    private static readonly (string Code, string Name)[] Services = [("harbor", "Harbor Parts"), ("northline", "Northline Supply"), ("card", "Card terminal"), ("card-lookup", "Card terminal, looking up"), ("directory", "Telephone directory"), ("vehicles", "Vehicle data")];
+    private static readonly (string Code, string Name)[] Services = [("harbor", "Harbor Parts"), ("northline", "Northline Supply"), ("card", "Card terminal"), ("card-lookup", "Card terminal, looking up"), ("directory", "Telephone directory"), ("vehicles", "Vehicle data"), ("guide", "Labor guide"), ("facts", "Facts about cars")];
     private static readonly (string Mode, string Words)[] Modes =
     [
         ("ok", "answers"), ("refuse", "says no"), ("fail", "answers with an error"), ("off", "does not answer"), ("loseAnswer", "does it, but the answer is lost"), ("doubleAnswer", "takes each request twice"),

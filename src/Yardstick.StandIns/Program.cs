@@ -8,10 +8,13 @@ builder.Services.AddSingleton<Moods>();
 var app = builder.Build();
 ControlPage.Map(app);
 SupplierService.Map(app);
+CatalogService.Map(app);
 CardService.Map(app);
 DirectoryService.Map(app);
 VehicleService.Map(app);
 ServiceInformation.Map(app);
+GuideService.Map(app);
+FactService.Map(app);
 app.Run();
 
 /// <summary>The stand-ins' own entry, so that tests can start it.</summary>

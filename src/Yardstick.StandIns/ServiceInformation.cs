@@ -5,12 +5,13 @@ namespace Yardstick.StandIns;
 
 /// <summary>
 /// What is to be done on cars, and what happened to them. GET /vehicles/schedule?engine= lists the maker's services in miles and months,
-/// for normal and hard use; /vehicles/campaigns/{vin} the recalls that are open on a car and the bulletins about its model;
+/// for normal and hard use, with their operations of the labor guide, parts and checklist; /vehicles/campaigns/{vin} the recalls that are open on a car and the bulletins about its model;
 /// /vehicles/past/{vin} what others wrote down about it. A car that is not known has none of them (404).
 /// </summary>
 internal static class ServiceInformation
 {
-    private sealed record Service(string Title, int? Miles, int? Months, int? HardMiles, int? HardMonths);
+    private sealed record ServicePart(string Type, decimal Quantity, string? Fact);
+    private sealed record Service(string Title, int? Miles, int? Months, int? HardMiles, int? HardMonths, string[] Operations, ServicePart[] Parts, string[] Checklist);
     private sealed record Campaign(string Kind, string Number, string Make, string Model, int From, int To, string On, string Title, string Text, string Remedy);
     private sealed record Data(Dictionary<string, Service[]> Schedules, Campaign[] Campaigns);
     private sealed record Entry(string On, int? Miles, string Place, string Text);

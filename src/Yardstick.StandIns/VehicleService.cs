@@ -8,11 +8,16 @@ namespace Yardstick.StandIns;
 /// </summary>
 internal static class VehicleService
 {
-    private sealed record Model(string Name, string[] Engines, string Drive, string[] Trims, int From);
-    private sealed record Make(string Name, string Wmi, Model[] Models);
+    internal sealed record Model(string Name, string[] Engines, string Drive, string[] Trims, int From, decimal TimeFactor);
+    internal sealed record Make(string Name, string Wmi, Model[] Models);
     internal sealed record Car(string Vin, int Year, string Make, string Model, string Trim, string Engine, string Drive);
 
     private static readonly Make[] Makes = Read();
+
+    /// <summary>A model by its names; null for one that is not known.</summary>
+    internal static Model? Find(string? make, string? model) => Array.Find(Makes, m => Same(m.Name, make))?.Models.FirstOrDefault(m => Same(m.Name, model));
+
+    private static bool Same(string known, string? asked) => string.Equals(known, asked?.Trim(), StringComparison.OrdinalIgnoreCase);
 
     internal static void Map(IEndpointRouteBuilder app)
     {
@@ -37,7 +42,7 @@ internal static class VehicleService
         using var document = JsonDocument.Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Data", "vehicles.json")));
         string[] Texts(JsonElement list) => list.EnumerateArray().Select(t => t.GetString()!).ToArray();
         return document.RootElement.GetProperty("makes").EnumerateArray().Select(m => new Make(m.GetProperty("make").GetString()!, m.GetProperty("wmi").GetString()!,
-            m.GetProperty("models").EnumerateArray().Select(x => new Model(x.GetProperty("model").GetString()!, Texts(x.GetProperty("engines")), x.GetProperty("drive").GetString()!, Texts(x.GetProperty("trims")), x.GetProperty("from").GetInt32())).ToArray())).ToArray();
+            m.GetProperty("models").EnumerateArray().Select(x => new Model(x.GetProperty("model").GetString()!, Texts(x.GetProperty("engines")), x.GetProperty("drive").GetString()!, Texts(x.GetProperty("trims")), x.GetProperty("from").GetInt32(), x.GetProperty("timeFactor").GetDecimal())).ToArray())).ToArray();
     }
 
     private static Car ByPlate(string region, string plate, int thisYear)
@@ -54,7 +59,7 @@ internal static class VehicleService
     {
         vin = vin.ToUpperInvariant();
         if (vin.Length != 17 || Array.Find(Makes, m => m.Wmi == vin[..3]) is not { } make) return null;
-        var model = make.Models[vin[3] % make.Models.Length];
+        var model = make.Models[Math.Max(0, Letters.IndexOf(vin[3], StringComparison.Ordinal)) % make.Models.Length];
         var cycle = Years.IndexOf(vin[9], StringComparison.Ordinal);
         if (cycle < 0) return null;
         var year = (char.IsAsciiLetter(vin[6]) ? 2010 : 1980) + cycle;
@@ -72,7 +77,7 @@ internal static class VehicleService
     private static string VinOf(Make make, Model model, int year, uint number)
     {
         // Position 4 tells the model again when the VIN is looked up, position 7 the cycle of its year.
-        var fourth = Letters.First(l => l % make.Models.Length == Array.IndexOf(make.Models, model));
+        var fourth = Letters[Array.IndexOf(make.Models, model)];
         var vin = $"{make.Wmi}{fourth}{Letters[(int)(number % 23)]}{Letters[(int)(number / 23 % 23)]}{(year >= 2010 ? 'B' : '4')}10{Years[(year - 1980) % 30]}L{number % 1_000_000:000000}".ToCharArray();
         var sum = 0;
         for (var i = 0; i < 17; i++) sum += (char.IsAsciiDigit(vin[i]) ? vin[i] - '0' : LetterValues[Letters.IndexOf(vin[i], StringComparison.Ordinal)]) * Weights[i];

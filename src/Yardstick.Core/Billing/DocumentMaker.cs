@@ -113,14 +113,34 @@ public static class DocumentMaker
                 if (line.Out) continue;
                 var fixedPrice = job.FixedPrice is not null && line.Kind is not LineKind.Fee;
                 lines.Add(new DocumentLine(line.Kind.ToString(), line.Description, line.Kind == LineKind.Part ? line.Number : "", QuantityOf(line, priced),
-                    fixedPrice || line.Kind == LineKind.Labor ? null : priced?.UnitPrice, fixedPrice ? null : priced?.Net));
+                    fixedPrice || line.Kind == LineKind.Labor ? null : priced?.UnitPrice, fixedPrice ? null : priced?.Amount)
+                { Note = line.NoteForCustomer });
                 if (priced is { Core: not 0 }) lines.Add(new DocumentLine("Core", $"Core deposit, {line.Description}", "", "", null, priced.Core));
             }
             foreach (var companion in figures.Companions)
-                lines.Add(new DocumentLine(companion.Rule.Kind.ToString(), companion.Rule.Label ?? companion.Rule.Code, "", $"{companion.Quantity:0.###}", companion.Each, companion.Net));
-            jobs.Add(new DocumentJob(job.Title, figures.Subtotal, lines));
+                lines.Add(new DocumentLine(companion.Rule.Kind.ToString(), companion.Rule.Label ?? companion.Rule.Code, "", $"{companion.Quantity:0.###}", companion.Each, OrderPricing.Gross(companion)));
+            lines.AddRange(Discounts(order, job, figures));
+            jobs.Add(new DocumentJob(job.Title, figures.Subtotal, lines) { Text = job.CustomerText });
         }
         return jobs;
+    }
+
+    /// <summary>Discounts as rows of a job: those of its lines, its own, and its share of those on everything, so that the rows add up to what the job comes to.</summary>
+    private static IEnumerable<DocumentLine> Discounts(Order order, Job job, JobFigures figures)
+    {
+        static DocumentLine Row(string text, decimal amount) => new("Discount", text, "", "", null, -amount);
+        var at = 0;
+        foreach (var line in OrderPricing.PricedLines(job))
+        {
+            if (order.DiscountOf(line) is { } discount && figures.Lines[at].Discount is var taken and not 0)
+                yield return Row($"{discount.Text[..^"this line".Length]}{line.Description}", taken);
+            at++;
+        }
+        foreach (var (discount, taken) in order.DiscountsOf(job).Zip(figures.DiscountsTaken))
+        {
+            if (taken != 0) yield return Row(discount.Text, taken);
+        }
+        if (OrderPricing.ShareOfOrderDiscounts(order, job, figures) is var share and > 0) yield return Row($"Share of {string.Join(" and ", order.OwnDiscounts.Select(d => d.Text))}", share);
     }
 
     private static string QuantityOf(Line line, LineFigures? priced) => line.Kind switch

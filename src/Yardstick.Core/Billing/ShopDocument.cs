@@ -79,10 +79,18 @@ public sealed record ShopDocument
 public sealed record DocumentConcern(string Says, string Found, string Corrected);
 
 /// <summary>A job with its lines.</summary>
-public sealed record DocumentJob(string Title, decimal Amount, IReadOnlyList<DocumentLine> Lines);
+public sealed record DocumentJob(string Title, decimal Amount, IReadOnlyList<DocumentLine> Lines)
+{
+    /// <summary>What the customer reads besides the title.</summary>
+    public string Text { get; init; } = "";
+}
 
 /// <summary>A line; a fixed price leaves lines without amounts of their own.</summary>
-public sealed record DocumentLine(string Kind, string Description, string Number, string Quantity, decimal? Each, decimal? Amount);
+public sealed record DocumentLine(string Kind, string Description, string Number, string Quantity, decimal? Each, decimal? Amount)
+{
+    /// <summary>A note for the customer.</summary>
+    public string Note { get; init; } = "";
+}
 
 /// <summary>A labelled amount.</summary>
 public sealed record DocumentAmount(string Label, decimal Amount);

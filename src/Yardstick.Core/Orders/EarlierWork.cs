@@ -61,7 +61,7 @@ public static class EarlierWork
     /// <param name="cost">Which cost prices a stock part.</param>
     public static Job Copy(Job job, Func<long, Parts.Part?> partOf, Setup.StockCost cost)
     {
-        var copy = new Job { Title = job.Title, FixedPrice = job.FixedPrice, Origin = JobOrigin.EarlierVisit, CannedJobId = job.CannedJobId, TakenFromJobId = job.Id };
+        var copy = new Job { Title = job.Title, FixedPrice = job.FixedPrice, Origin = JobOrigin.EarlierVisit, CannedJobId = job.CannedJobId, TakenFromJobId = job.Id, CustomerText = job.CustomerText, Checklist = job.Checklist, CountUnit = job.CountUnit, Count = job.Count };
         foreach (var line in job.OnLines)
         {
             var made = new Line
@@ -85,8 +85,25 @@ public static class EarlierWork
                 Price = line.Kind == LineKind.Sublet ? line.Price : null,
                 Amount = line.Amount,
                 PassThrough = line.PassThrough,
+                Operation = line.Operation,
+                Contains = line.Contains,
+                Beside = line.Beside,
+                GuideHours = line.GuideHours,
+                Skill = line.Skill,
+                Unit = line.Unit,
+                SupplierCode = line.SupplierCode,
+                Brand = line.Brand,
+                Quality = line.Quality,
+                Condition = line.Condition,
+                MakersNumber = line.MakersNumber,
+                PartType = line.PartType,
+                FactKey = line.FactKey,
+                PerCount = line.PerCount,
+                NoteForCustomer = line.NoteForCustomer,
+                Along = line.Along,
+                Origin = "earlier",
             };
-            if (line.PartId is { } id && partOf(id) is { } part) made.TakePart(part, cost);
+            if (line.PartId is { } id && partOf(id) is { WithdrawnAt: null } part) made.TakePart(part, cost);
             copy.Lines.Add(made);
         }
         foreach (var companion in job.Companions.Where(c => c.Waived)) copy.Companions.Add(new JobCompanion { Code = companion.Code, Waived = true, Version = 1 });

@@ -27,6 +27,10 @@ public enum JobOrigin
     Finding,
     /// <summary>From what was known: a reminder, a schedule, a recall, work on like cars.</summary>
     Advice,
+    /// <summary>A service of the maker's schedule.</summary>
+    Service,
+    /// <summary>Copied from earlier work, on this car or another.</summary>
+    Copied,
 }
 
 /// <summary>A piece of work that the customer can say yes or no to.</summary>
@@ -76,6 +80,20 @@ public class Job
     public List<Line> Lines { get; } = [];
     /// <summary>What people set on things that come along with its parts.</summary>
     public List<JobCompanion> Companions { get; } = [];
+    /// <summary>Labor rate of its work: a name of the policy or a number; empty for the usual one.</summary>
+    public string LaborRate { get; set; } = "";
+    /// <summary>What a count of it is of (tire, axle, cylinder); empty where it does not scale.</summary>
+    public string CountUnit { get; set; } = "";
+    /// <summary>How many of them.</summary>
+    public decimal Count { get; set; } = 1;
+    /// <summary>Version of the canned job that it was made from.</summary>
+    public int? CannedVersion { get; set; }
+    /// <summary>What the customer reads besides the title.</summary>
+    public string CustomerText { get; set; } = "";
+    /// <summary>What the technician ticks off, one point a line.</summary>
+    public string Checklist { get; set; } = "";
+    /// <summary>Where it came from, in words: an order, a canned job, a service.</summary>
+    public string OriginText { get; set; } = "";
 
     /// <summary>True while it is on the order.</summary>
     public bool IsOn => RemovedAt is null;
@@ -108,10 +126,53 @@ public class Job
                     return new Problem("job.fixedPrice", "A fixed price needs a labor, part or sublet line to stand for; add one first.", field);
                 FixedPrice = price.Value;
                 break;
+            case "laborRate":
+                old = LaborRate;
+                var rate = LaborRates.Typed(text, field);
+                if (rate.Problem is { } badRate) return badRate;
+                LaborRate = rate.Value;
+                break;
+            case "customerText":
+                old = CustomerText;
+                if ((text ?? "").Trim() is not { Length: <= 2000 } words) return new Problem("text.long", "At most 2,000 characters are kept here.", field);
+                CustomerText = words;
+                break;
+            case "count":
+                old = Count.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture);
+                if (CountUnit.Length == 0) return new Problem("job.count", "This job does not go by a count.", field);
+                var count = Typed.Quantity(text, field);
+                if (count.Problem is { } badCount) return badCount;
+                if (Scale(count.Value / Count) is { } noScale) return noScale;
+                Count = count.Value;
+                break;
             default:
                 return new Problem("job.field", $"\"{field}\" can't be edited.", field);
         }
         Version++;
-        return new FieldChange(field, old, field == "title" ? Title : FixedPrice?.ToString("0.####") ?? "");
+        return new FieldChange(field, old, Shown(field));
+    }
+
+    private string Shown(string field) => field switch
+    {
+        "title" => Title,
+        "laborRate" => LaborRate,
+        "customerText" => CustomerText,
+        "count" => Count.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture),
+        _ => FixedPrice?.ToString("0.####") ?? "",
+    };
+
+    /// <summary>Scales the lines that go by the count, all or none of them.</summary>
+    private Problem? Scale(decimal factor)
+    {
+        var scaled = OnLines.Where(l => l.PerCount).ToList();
+        if (scaled.Exists(l => l.ReceivedQuantity > 0)) return new Problem("line.received", "Parts of this job were received already; add lines for more.", "count");
+        foreach (var line in scaled)
+        {
+            line.Hours = decimal.Round(line.Hours * factor, 2, MidpointRounding.AwayFromZero);
+            if (line.Kind != LineKind.Labor) line.Quantity = decimal.Round(line.Quantity * factor, 3, MidpointRounding.AwayFromZero);
+            if (line.CoresReturned > 0) line.CoresReturned = line.Quantity;
+            line.Version++;
+        }
+        return null;
     }
 }

@@ -18,7 +18,7 @@ public enum LineKind
 }
 
 /// <summary>A line of a job.</summary>
-public class Line
+public partial class Line
 {
     /// <summary>Key.</summary>
     public long Id { get; set; }
@@ -36,7 +36,7 @@ public class Line
     public bool Taxable { get; set; } = true;
     /// <summary>Labor: hours.</summary>
     public decimal Hours { get; set; }
-    /// <summary>Labor: name of its rate; empty for the usual one.</summary>
+    /// <summary>Labor: its rate, a name of the policy or a number; empty for the usual one.</summary>
     public string RateName { get; set; } = "";
     /// <summary>Labor: a rate by hand. Sublet: none. Part: the writer's price, each.</summary>
     public decimal? UnitPrice { get; set; }
@@ -97,11 +97,17 @@ public class Line
             "quantity" => Figure(Typed.Quantity(text, field), v => Quantity = v),
             "unitCost" => Figure(Typed.Amount(text, field, 4), v => (UnitCost, BookCost) = (v, null)),
             "amount" => Figure(Typed.Amount(text, field, 4), v => Amount = v),
-            "unitPrice" when string.IsNullOrWhiteSpace(text) => Clear(() => (UnitPrice, HeldPrice) = (null, null)),
-            "unitPrice" => Figure(Typed.Amount(text, field, 4), v => UnitPrice = v),
-            "price" when string.IsNullOrWhiteSpace(text) => Clear(() => Price = null),
-            "price" => Figure(Typed.Amount(text, field, 4), v => Price = v),
+            "unitPrice" when string.IsNullOrWhiteSpace(text) => Clear(() => (UnitPrice, HeldPrice, OverrideReason) = (null, null, "")),
+            "unitPrice" => Override(text, field, v => UnitPrice = v),
+            "price" when string.IsNullOrWhiteSpace(text) => Clear(() => (Price, OverrideReason) = (null, "")),
+            "price" => Override(text, field, v => Price = v),
             "out" => Clear(() => Out = text == "true"),
+            "keepsTime" => Clear(() => KeepsTime = text == "true"),
+            "rateName" => RateOf(text, field),
+            "technicianId" => Clear(() => TechnicianId = long.TryParse(text, System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var id) ? id : null),
+            "noteInside" => Note(text, field, v => NoteInside = v),
+            "noteForCustomer" => Note(text, field, v => NoteForCustomer = v),
+            "overrideReason" => Words(text, field, v => OverrideReason = v, empty: true),
             _ => new Problem("line.field", $"\"{field}\" can't be edited.", field),
         };
         if (problem is not null) return problem;
@@ -113,6 +119,12 @@ public class Line
     {
         ("description", _) => Description,
         ("out", not LineKind.Text) => Out ? "true" : "false",
+        ("noteInside", _) => NoteInside,
+        ("noteForCustomer", _) => NoteForCustomer,
+        ("overrideReason", _) => OverrideReason,
+        ("technicianId", LineKind.Labor) => TechnicianId?.ToString(System.Globalization.CultureInfo.InvariantCulture) ?? "",
+        ("rateName", LineKind.Labor) => RateName,
+        ("keepsTime", LineKind.Labor) => KeepsTime ? "true" : "false",
         ("number", LineKind.Part or LineKind.Fee) => Number,
         ("hours", LineKind.Labor) => Plain(Hours),
         ("quantity", LineKind.Part or LineKind.Fee) => Plain(Quantity),

@@ -74,6 +74,8 @@ public partial class Order
     public Money Total { get; set; }
     /// <summary>Total of approved work.</summary>
     public Money ApprovedTotal { get; set; }
+    /// <summary>Labor rate of all its work: a name of the policy or a number; empty for the usual one.</summary>
+    public string LaborRate { get; set; } = "";
     /// <summary>Counts up with every change.</summary>
     public int Version { get; set; } = 1;
     /// <summary>Concerns.</summary>
@@ -198,6 +200,7 @@ public partial class Order
     {
         if (Closed() is { } closed) return closed;
         if (Jobs.FirstOrDefault(j => j.Id == id) is not { } job) return new Problem("job.gone", "This job was never on the order.");
+        if (job.IsOn) return Result.Done;
         job.RemovedAt = null;
         Record("job", id, "restored", "", job.Title, ++job.Version, actor);
         return Result.Done;
@@ -227,6 +230,7 @@ public partial class Order
             return new Problem("line.received", "Parts for this line were received already; add another line for more.", field);
         var wasFullyReturned = line.Value.CoresReturned == line.Value.Quantity;
         var change = Recorded("line", id, line.Value.Set(field, text), () => line.Value.Version, actor);
+        if (change.Ok && field is "unitPrice" or "price") line.Value.OverrideById = line.Value.IsOverridden ? actor.StaffId : null;
         if (change.Ok && field == "quantity" && line.Value.CoreEach > 0)
             line.Value.CoresReturned = wasFullyReturned ? line.Value.Quantity : Math.Min(line.Value.CoresReturned, line.Value.Quantity);
         return change;

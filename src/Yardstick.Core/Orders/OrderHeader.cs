@@ -65,6 +65,11 @@ public partial class Order
             case "washingWanted":
                 WashingWanted = text == "true";
                 break;
+            case "laborRate":
+                var rate = LaborRates.Typed(text, field);
+                if (rate.Problem is { } badRate) return badRate;
+                LaborRate = rate.Value;
+                break;
             case "leadId":
                 LeadId = Key(text);
                 break;
@@ -90,6 +95,7 @@ public partial class Order
     private string Shown(string field) => field switch
     {
         "title" => Title,
+        "laborRate" => LaborRate,
         "keyTag" => KeyTag,
         "keysAt" => KeysAt,
         "carAt" => CarAt,

@@ -17,4 +17,35 @@ public partial class Order
         Record("line", lineId, "received", "", quantity.ToString("0.###"), ++line.Version, actor);
         return Result.Done;
     }
+
+    /// <summary>Gives a line another source: the stock, a supplier, the labor guide. One whose part was ordered or came stays.</summary>
+    /// <param name="lineId">The line.</param>
+    /// <param name="put">Puts the source on it.</param>
+    /// <param name="words">The source in words, for the record.</param>
+    /// <param name="actor">Who.</param>
+    public Result<Line> SourceLine(long lineId, Action<Line> put, string words, Actor actor)
+    {
+        if (Closed() is { } closed) return closed;
+        var line = FindLine(lineId);
+        if (line.Problem is { } problem) return problem;
+        if (line.Value.ReceivedQuantity > 0) return new Problem("line.received", "Parts for this line were received already; add another line for a different part.");
+        var before = line.Value.Number;
+        put(line.Value);
+        if (CounterSale) line.Value.CoresReturned = 0;
+        Record("line", lineId, "source", before, words, ++line.Value.Version, actor);
+        return line;
+    }
+
+    /// <summary>Corrects a line's quantity to what the facts about the car tell.</summary>
+    public Result<Line> FollowFact(long lineId, CarFacts facts, Actor actor)
+    {
+        if (Closed() is { } closed) return closed;
+        var line = FindLine(lineId);
+        if (line.Problem is { } problem) return problem;
+        if (facts.Correction(line.Value) is not { } known) return new Problem("fact.agrees", "The line agrees with the facts by now, or its quantity was chosen knowingly.");
+        var change = line.Value.FollowFact(known);
+        if (line.Value.CoresReturned > 0) line.Value.CoresReturned = known;
+        Record("line", lineId, change.Field, change.Old, change.New, line.Value.Version, actor);
+        return line;
+    }
 }

@@ -33,7 +33,9 @@ public static class OrderPricing
         CounterSale = order.CounterSale,
         Include = include,
         Authorized = order.AmountAgreed?.Amount,
-        Jobs = order.OnJobs.Select(JobOf).ToArray(),
+        LaborRate = LaborRates.Choice(order.LaborRate),
+        Discounts = order.OwnDiscounts.Select(d => d.Priced).ToArray(),
+        Jobs = order.OnJobs.Select(job => JobOf(order, job)).ToArray(),
     };
 
     /// <summary>Prices an order.</summary>
@@ -56,10 +58,34 @@ public static class OrderPricing
         return offered;
     }
 
+    /// <summary>What comes along, before discounts.</summary>
+    public static decimal Gross(CompanionFigures companion) => Rounding.Round(companion.Quantity * companion.Each);
+
+    /// <summary>A job's share of the discounts on everything: what its amounts come to less its own discounts and those of its lines, and less what is left.</summary>
+    public static decimal ShareOfOrderDiscounts(Order order, Job job, JobFigures figures)
+    {
+        var gross = PricedLines(job).Select((line, l) => line.Out ? 0 : figures.Lines[l].Amount + figures.Lines[l].Core).Sum() + figures.Companions.Sum(Gross);
+        var own = PricedLines(job).Select((line, l) => order.DiscountOf(line) is null || line.Out ? 0 : figures.Lines[l].Discount).Sum() + figures.DiscountsTaken.Sum();
+        return gross - own - figures.Subtotal;
+    }
+
+    /// <summary>What a part would be sold for by the policy, each, and its margin in percent.</summary>
+    public static (decimal Each, decimal? MarginPercent) PriceOf(ShopPolicy policy, Customer? customer, DateOnly day, string category, decimal unitCost, decimal? listPrice)
+    {
+        var part = new PartLine { Category = category.Length > 0 ? category : null, Quantity = 1, UnitCost = unitCost, ListPrice = listPrice };
+        var each = PartPrice.ByPolicy(policy.Pricing, customer is null ? new PricingCustomer() : CustomerOf(customer, policy, day), part);
+        return (each, each == 0 ? null : decimal.Round((each - unitCost) * 100 / each, 1, MidpointRounding.AwayFromZero));
+    }
+
     /// <summary>Rules that the job's parts call and that a person waived.</summary>
-    public static IEnumerable<CompanionRule> WaivedCompanions(Job job, ShopPolicy policy) =>
-        policy.Pricing.Companions.Where(r => job.Companions.Exists(c => c.Waived && c.Code == r.Code)
-            && job.OnLines.Any(l => l is { Kind: LineKind.Part, Out: false } && l.Category == r.Category));
+    public static IEnumerable<CompanionRule> WaivedCompanions(Job job, ShopPolicy policy) => CompanionsOf(job, policy).Where(r => job.Companions.Exists(c => c.Waived && c.Code == r.Code));
+
+    /// <summary>Rules that the job's parts call: the policy's for their categories, then those of single parts.</summary>
+    public static IEnumerable<CompanionRule> CompanionsOf(Job job, ShopPolicy policy)
+    {
+        var parts = job.OnLines.Where(l => l is { Kind: LineKind.Part, Out: false }).ToList();
+        return policy.Pricing.Companions.Where(r => parts.Exists(l => l.Category == r.Category)).Concat(parts.SelectMany(l => l.AlongList)).DistinctBy(r => r.Code);
+    }
 
     private static PricingCustomer CustomerOf(Customer customer, ShopPolicy policy, DateOnly day)
     {
@@ -75,9 +101,9 @@ public static class OrderPricing
         };
     }
 
-    private static PricingJob JobOf(Job job)
+    private static PricingJob JobOf(Order order, Job job)
     {
-        var lines = PricedLines(job).Select(LineOf).ToArray();
+        var lines = PricedLines(job).Select(line => LineOf(line, order.DiscountOf(line)?.Priced)).ToArray();
         // A fixed price whose last line was switched out or taken off has nothing to stand for.
         var stands = lines.Any(l => !l.Out && (l.Kind is AmountKind.Labor or AmountKind.Part or AmountKind.Sublet));
         return new PricingJob
@@ -88,14 +114,16 @@ public static class OrderPricing
             Waived = job.Companions.Where(c => c.Waived).Select(c => c.Code).ToArray(),
             CompanionEdits = job.Companions.Where(c => !c.Waived && c.IsEdited).Select(c => new CompanionEdit(c.Code, c.Quantity, c.AmountPerUnit)).ToArray(),
             Lines = lines,
+            LaborRate = LaborRates.Choice(job.LaborRate),
+            Discounts = order.DiscountsOf(job).Select(d => d.Priced).ToArray(),
         };
     }
 
     private static bool IsHeld(Line line) => line is { UnitPrice: null, HeldPrice: not null };
 
-    private static RateChoice? UsualRate(Line line) => line.RateName.Length > 0 ? RateChoice.Named(line.RateName) : null;
+    private static RateChoice? UsualRate(Line line) => LaborRates.Choice(line.RateName);
 
-    private static PricingLine LineOf(Line line) => line.Kind switch
+    private static PricingLine LineOf(Line line, Discount? discount) => line.Kind switch
     {
         LineKind.Labor => new LaborLine
         {
@@ -103,6 +131,11 @@ public static class OrderPricing
             Price = line.Price,
             Out = line.Out,
             Taxable = line.Taxable,
+            Discount = discount,
+            Operation = line.Operation.Length > 0 ? line.Operation : null,
+            Contains = line.ContainsList,
+            Beside = line.BesideList,
+            KeepsTime = line.KeepsTime,
             Rate = (line.UnitPrice ?? line.HeldPrice) is { } rate ? RateChoice.Of(rate) : UsualRate(line),
             Held = IsHeld(line),
             UsualRate = IsHeld(line) ? UsualRate(line) : null,
@@ -118,6 +151,8 @@ public static class OrderPricing
             ListPrice = line.ListPrice,
             CoreEach = line.CoreEach,
             CoresReturned = line.CoresReturned,
+            Along = line.AlongList,
+            Discount = discount,
             Out = line.Out,
             Taxable = line.Taxable,
         },
@@ -126,6 +161,7 @@ public static class OrderPricing
             Cost = line.UnitCost,
             Price = line.Price,
             MarkupPercent = line.Price is null ? line.MarkupPercent ?? 0 : null,
+            Discount = discount,
             Out = line.Out,
             Taxable = line.Taxable,
         },

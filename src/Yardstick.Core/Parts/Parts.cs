@@ -32,6 +32,23 @@ public class Part
     /// <summary>Who usually supplies it.</summary>
     public long? SupplierId { get; set; }
 
+    /// <summary>Unit in which it is counted: qt, gal, pt, lb; empty for pieces.</summary>
+    public string Unit { get; set; } = "";
+    /// <summary>Brand.</summary>
+    public string Brand { get; set; } = "";
+    /// <summary>new, used or rebuilt; empty where nobody said.</summary>
+    public string Condition { get; set; } = "";
+    /// <summary>Numbers of makers and others for the same part, separated by spaces.</summary>
+    public string Equivalents { get; set; } = "";
+    /// <summary>On the short list of the everyday ones.</summary>
+    public bool Everyday { get; set; }
+    /// <summary>When its cost was last heard, UTC; null where nobody knows.</summary>
+    public DateTime? CostAt { get; set; }
+    /// <summary>Withdrawn from the catalog, UTC; null while it is offered.</summary>
+    public DateTime? WithdrawnAt { get; set; }
+    /// <summary>What must come along with it, besides what comes with its category.</summary>
+    public List<PartCompanion> Companions { get; } = [];
+
     /// <summary>On hand and not kept for anyone.</summary>
     public decimal Free => OnHand - Reserved;
 
@@ -190,4 +207,63 @@ public class PurchaseOrderLine
     public decimal Received { get; set; }
     /// <summary>Cost each, as expected.</summary>
     public decimal UnitCost { get; set; }
+}
+
+/// <summary>Something that comes along with one part of the catalog.</summary>
+public class PartCompanion
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>The part.</summary>
+    public long PartId { get; set; }
+    /// <summary>Short name, by which a job waives it.</summary>
+    public required string Code { get; set; }
+    /// <summary>What the customer reads.</summary>
+    public string Label { get; set; } = "";
+    /// <summary>Labor, part or fee.</summary>
+    public Pricing.AmountKind Kind { get; set; }
+    /// <summary>Price for each unit.</summary>
+    public decimal AmountPerUnit { get; set; }
+    /// <summary>Hours for each unit, of labor.</summary>
+    public decimal HoursPerUnit { get; set; }
+    /// <summary>Cost of each unit, of a part or fee.</summary>
+    public decimal CostPerUnit { get; set; }
+    /// <summary>False where no tax is on it.</summary>
+    public bool Taxable { get; set; } = true;
+    /// <summary>Money held for somebody else.</summary>
+    public bool PassThrough { get; set; }
+
+    /// <summary>As pricing takes it.</summary>
+    /// <param name="partNumber">The part that it comes with.</param>
+    public Pricing.CompanionRule Rule(string partNumber) => new()
+    {
+        Code = Code,
+        Label = Label,
+        Category = partNumber,
+        Kind = Kind,
+        AmountPerUnit = AmountPerUnit,
+        HoursPerUnit = HoursPerUnit,
+        CostPerUnit = CostPerUnit,
+        Taxable = Taxable,
+        PassThrough = PassThrough,
+    };
+}
+
+/// <summary>A fee that the shop charges by name; one held for somebody else is kept apart for remittance by its code.</summary>
+public class FeeItem
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>Code by which it is remitted.</summary>
+    public required string Code { get; set; }
+    /// <summary>What the customer reads.</summary>
+    public required string Label { get; set; }
+    /// <summary>Amount each.</summary>
+    public decimal Amount { get; set; }
+    /// <summary>What it costs the shop, each.</summary>
+    public decimal CostEach { get; set; }
+    /// <summary>Money held for somebody else.</summary>
+    public bool PassThrough { get; set; }
+    /// <summary>False where no tax is on it.</summary>
+    public bool Taxable { get; set; } = true;
 }

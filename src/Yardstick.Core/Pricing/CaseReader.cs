@@ -169,6 +169,7 @@ internal static class LineReader
         Operation = element.Get("operation", JsonReading.NonEmpty),
         Contains = element.List("contains", JsonReading.NonEmpty),
         Beside = element.Map("beside", e => CaseNumber.Read(e, 2), nonEmptyKeys: true),
+        KeepsTime = element.Flag("keepsTime", false),
     };
 
     private static PartLine Part(JsonElement element) => new()
@@ -179,6 +180,7 @@ internal static class LineReader
         BookCost = element.Number("bookCost", 4),
         UnitPrice = element.Number("unitPrice", 4),
         Held = element.Flag("held", false),
+        Along = element.List("along", PolicyReader.Companion),
         ListPrice = element.Number("listPrice", 4),
         CoreEach = element.Number("coreEach", 4) ?? 0,
         CoresReturned = element.Number("coresReturned", 3) ?? 0,

@@ -113,6 +113,7 @@ public static class CaseWriter
                     foreach (var (name, hours) in labor.Beside) json.WriteNumber(name, hours);
                     json.WriteEndObject();
                 }
+                if (labor.KeepsTime) json.WriteBoolean("keepsTime", true);
                 break;
             case PartLine part:
                 if (part.Category is { } category) json.WriteString("category", category);
@@ -124,6 +125,12 @@ public static class CaseWriter
                 Number(json, "listPrice", part.ListPrice);
                 json.WriteNumber("coreEach", part.CoreEach);
                 json.WriteNumber("coresReturned", part.CoresReturned);
+                if (part.Along.Count > 0)
+                {
+                    json.WriteStartArray("along");
+                    foreach (var rule in part.Along) PolicyWriter.Companion(json, rule);
+                    json.WriteEndArray();
+                }
                 break;
             case SubletLine sublet:
                 json.WriteNumber("cost", sublet.Cost);

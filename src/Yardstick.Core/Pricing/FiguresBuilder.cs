@@ -40,6 +40,7 @@ internal static class FiguresBuilder
             Hours = sums.Hours,
             MarginPercent = Margin(revenue - sums.Cost, revenue),
             Lines = lines,
+            DiscountsTaken = evaluation.JobDiscountsTaken[index].Select(Rounding.Amount).ToArray(),
             Companions = companions,
         };
     }
@@ -60,7 +61,8 @@ internal static class FiguresBuilder
             ? PartPrice.ByPolicy(pricing.Policy, pricing.Customer, part) : null;
         var margin = item.PassThrough ? null : Margin(item.Net - item.Cost, item.Net);
         return new LineFigures(prepared.UnitPrice, policyPrice, item.Hours, Rounding.Amount(item.Amount), Rounding.Amount(item.Net),
-            Rounding.Amount(item.Core), Rounding.Amount(item.Cost), margin);
+            Rounding.Amount(item.Core), Rounding.Amount(item.Cost), margin)
+        { ReducedBy = item.ReducedBy, Discount = Rounding.Amount(item.LineDiscount) };
     }
 
     private static void ExplainMargin(StepList why, string of, long revenue, long cost)
@@ -104,6 +106,7 @@ internal static class FiguresBuilder
             Fees = Rounding.Amount(sums.Fees),
             Core = Rounding.Amount(sums.Core),
             Discounts = Rounding.Amount(main.Discounts),
+            DiscountsTaken = main.OrderDiscounts.Select(Rounding.Amount).ToArray(),
             Supplies = Rounding.Amount(main.Supplies),
             Subtotal = Rounding.Amount(main.Subtotal),
             OrderFees = main.Fees.Count == 0 ? [] : main.Fees.Select(f => new OrderFeeFigures(f.Fee.Code, Rounding.Amount(f.Amount))).ToArray(),

@@ -18,6 +18,10 @@ internal struct Item
     internal long Cost;
     internal decimal Hours;
     internal decimal Quantity;
+    /// <summary>What the discount of its line took.</summary>
+    internal long LineDiscount;
+    /// <summary>Operation that shortens its time.</summary>
+    internal string? ReducedBy;
     internal bool Taxable;
     internal bool PassThrough;
 }
@@ -28,6 +32,8 @@ internal sealed class JobEvaluation
     internal required Item[] Items { get; init; }
     /// <summary>What line discounts, job discounts and the credit took, in cents.</summary>
     internal long Discount { get; private set; }
+    /// <summary>What each discount of the job took, its credit last.</summary>
+    internal List<long> Taken { get; } = [];
 
     internal static JobEvaluation Of(PricingCase pricing, int index, PreparedLine[] lines, bool credited, PricingTrace? trace)
     {
@@ -51,6 +57,7 @@ internal sealed class JobEvaluation
                 Core = prepared.Core,
                 Cost = prepared.Cost,
                 Hours = prepared.Hours,
+                ReducedBy = prepared.ReducedBy,
                 Taxable = line.Taxable,
                 PassThrough = line is FeeLine { PassThrough: true },
             };
@@ -60,10 +67,8 @@ internal sealed class JobEvaluation
 
         var evaluation = new JobEvaluation { Items = items };
         evaluation.TakeLineDiscounts(job);
-        foreach (var discount in job.Discounts)
-            evaluation.Discount = checked(evaluation.Discount + OrderDiscount.Take(items, discount));
-        if (credited && job.Credit is { } credit)
-            evaluation.Discount = checked(evaluation.Discount + OrderDiscount.Take(items, new Discount(credit.Percent, credit.Amount)));
+        foreach (var discount in job.Discounts) evaluation.Take(discount);
+        if (credited && job.Credit is { } credit) evaluation.Take(new Discount(credit.Percent, credit.Amount));
         if (trace is not null) ItemTrace.Explain(trace, pricing, index, lines, evaluation, credited);
         return evaluation;
     }
@@ -95,6 +100,13 @@ internal sealed class JobEvaluation
     /// <summary>Labor, parts and sublet can be discounted and stand inside a fixed price.</summary>
     internal static bool Discountable(AmountKind kind) => kind is AmountKind.Labor or AmountKind.Part or AmountKind.Sublet;
 
+    private void Take(Discount discount)
+    {
+        var taken = OrderDiscount.Take(Items, discount);
+        Taken.Add(taken);
+        Discount = checked(Discount + taken);
+    }
+
     private void TakeLineDiscounts(PricingJob job)
     {
         for (var i = 0; i < Items.Length; i++)
@@ -103,6 +115,7 @@ internal sealed class JobEvaluation
             if (item.Line < 0 || job.Lines[item.Line].Discount is not { } discount) continue;
             var taken = OrderDiscount.Of(discount, item.Net);
             item.Net -= taken;
+            item.LineDiscount = taken;
             Discount = checked(Discount + taken);
         }
     }
@@ -110,46 +123,58 @@ internal sealed class JobEvaluation
     private static List<Item> Companions(PricingCase pricing, PricingJob job)
     {
         var found = new List<Item>();
-        foreach (var rule in pricing.Policy.Companions)
+        foreach (var rule in pricing.Policy.Companions) AddCompanion(found, pricing, job, rule, part => part.Category == rule.Category);
+        // What comes along with single parts: the policy's own code goes first, and a code that several parts name comes once, for all of them.
+        var codes = new HashSet<string>(StringComparer.Ordinal);
+        foreach (var line in job.Lines)
         {
-            if (pricing.CounterSale && rule.Kind == AmountKind.Labor) continue;
-            decimal quantity = 0;
-            var called = false;
-            foreach (var line in job.Lines)
+            if (line is not PartLine { Along.Count: > 0 } own) continue;
+            foreach (var rule in own.Along)
             {
-                if (line.Out || line is not PartLine part || part.Category != rule.Category) continue;
-                called = true;
-                quantity += part.Quantity;
+                if (!pricing.Policy.Companions.Any(r => r.Code == rule.Code) && codes.Add(rule.Code)) AddCompanion(found, pricing, job, rule, part => part.Along.Any(r => r.Code == rule.Code));
             }
-            if (!called || job.Waived.Contains(rule.Code)) continue;
-            CompanionEdit? edit = null;
-            foreach (var made in job.CompanionEdits) if (made.Code == rule.Code) edit = made;
-            quantity = edit?.Quantity ?? quantity;
-            var each = edit?.AmountPerUnit ?? rule.AmountPerUnit;
-            var amount = Rounding.Cents(quantity * each);
-            var hours = rule.Kind == AmountKind.Labor ? quantity * rule.HoursPerUnit : 0;
-            found.Add(new Item
-            {
-                Kind = rule.Kind,
-                Line = -1,
-                Companion = rule,
-                Each = each,
-                Edit = edit,
-                Amount = amount,
-                Net = amount,
-                Quantity = quantity,
-                Hours = hours,
-                Taxable = rule.Taxable,
-                PassThrough = rule is { Kind: AmountKind.Fee, PassThrough: true },
-                Cost = rule.Kind switch
-                {
-                    AmountKind.Labor => Rounding.Cents(hours * pricing.Policy.LaborCostPerHour),
-                    AmountKind.Fee when rule.PassThrough => 0,
-                    _ => Rounding.Cents(quantity * rule.CostPerUnit),
-                },
-            });
         }
         return found;
+    }
+
+    private static void AddCompanion(List<Item> found, PricingCase pricing, PricingJob job, CompanionRule rule, Func<PartLine, bool> calls)
+    {
+        if (pricing.CounterSale && rule.Kind == AmountKind.Labor) return;
+        decimal quantity = 0;
+        var called = false;
+        foreach (var line in job.Lines)
+        {
+            if (line.Out || line is not PartLine part || !calls(part)) continue;
+            called = true;
+            quantity += part.Quantity;
+        }
+        if (!called || job.Waived.Contains(rule.Code)) return;
+        CompanionEdit? edit = null;
+        foreach (var made in job.CompanionEdits) if (made.Code == rule.Code) edit = made;
+        quantity = edit?.Quantity ?? quantity;
+        var each = edit?.AmountPerUnit ?? rule.AmountPerUnit;
+        var amount = Rounding.Cents(quantity * each);
+        var hours = rule.Kind == AmountKind.Labor ? quantity * rule.HoursPerUnit : 0;
+        found.Add(new Item
+        {
+            Kind = rule.Kind,
+            Line = -1,
+            Companion = rule,
+            Each = each,
+            Edit = edit,
+            Amount = amount,
+            Net = amount,
+            Quantity = quantity,
+            Hours = hours,
+            Taxable = rule.Taxable,
+            PassThrough = rule is { Kind: AmountKind.Fee, PassThrough: true },
+            Cost = rule.Kind switch
+            {
+                AmountKind.Labor => Rounding.Cents(hours * pricing.Policy.LaborCostPerHour),
+                AmountKind.Fee when rule.PassThrough => 0,
+                _ => Rounding.Cents(quantity * rule.CostPerUnit),
+            },
+        });
     }
 }
 

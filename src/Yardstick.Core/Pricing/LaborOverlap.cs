@@ -13,7 +13,7 @@ internal static class LaborOverlap
     /// </summary>
     /// <param name="operations">Labor lines of the included jobs that name an operation, in the order of the sheet.</param>
     /// <param name="reduced">Called with each operation, its remaining hours and what reduced it.</param>
-    internal static void Reduce(List<Operation> operations, Action<Operation, decimal, string?> reduced)
+    internal static void Reduce(List<Operation> operations, Action<Operation, decimal, Reduction?> reduced)
     {
         if (operations.Count == 0) return;
         // OrderByDescending is stable: ties keep the order of the sheet.
@@ -23,11 +23,15 @@ internal static class LaborOverlap
         {
             var labor = operation.Labor;
             var hours = labor.Hours;
-            string? by = null;
-            if (contained.TryGetValue(labor.Operation!, out var container))
+            Reduction? by = null;
+            if (labor.KeepsTime)
+            {
+                // Its full time was given back knowingly.
+            }
+            else if (contained.TryGetValue(labor.Operation!, out var container))
             {
                 hours = 0;
-                by = $"Contained in {container}";
+                by = new Reduction(container, $"Contained in {container}");
             }
             else
             {
@@ -36,7 +40,7 @@ internal static class LaborOverlap
                     if (rest < hours && before.Contains(other))
                     {
                         hours = rest;
-                        by = string.Create(CultureInfo.InvariantCulture, $"Beside {other}: {rest:0.##} h");
+                        by = new Reduction(other, string.Create(CultureInfo.InvariantCulture, $"Beside {other}: {rest:0.##} h"));
                     }
                 }
             }
@@ -46,3 +50,8 @@ internal static class LaborOverlap
         }
     }
 }
+
+/// <summary>Why an operation takes less time.</summary>
+/// <param name="By">The operation that contains it, or beside which it is quicker.</param>
+/// <param name="Words">In words.</param>
+internal sealed record Reduction(string By, string Words);

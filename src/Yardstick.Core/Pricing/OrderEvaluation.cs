@@ -50,6 +50,10 @@ internal sealed class OrderEvaluation
     internal Sums Sums;
     internal long Discounts, Supplies, SuppliesCost, TaxTotal, Subtotal, Total;
     internal List<ChargedFee> Fees { get; } = [];
+    /// <summary>What each discount of the order took.</summary>
+    internal List<long> OrderDiscounts { get; } = [];
+    /// <summary>What each discount of each job took, its credit last.</summary>
+    internal required IReadOnlyList<long>[] JobDiscountsTaken { get; init; }
     internal required long[] TaxBases { get; init; }
     internal required long[] TaxAmounts { get; init; }
     internal required long[] GroupTaxes { get; init; }
@@ -90,6 +94,7 @@ internal sealed class OrderEvaluator
         {
             Items = new Item[]?[jobs.Count],
             JobDiscounts = new long[jobs.Count],
+            JobDiscountsTaken = new IReadOnlyList<long>[jobs.Count],
             TaxBases = new long[pricing.Policy.Taxes.Count],
             TaxAmounts = new long[pricing.Policy.Taxes.Count],
             GroupTaxes = new long[taxes.GroupCount],
@@ -103,6 +108,7 @@ internal sealed class OrderEvaluator
             else
                 job = constant[j] ??= JobEvaluation.Of(pricing, j, lines[j], false, null);
             result.JobDiscounts[j] = job.Discount;
+            result.JobDiscountsTaken[j] = job.Taken;
             result.Discounts = checked(result.Discounts + job.Discount);
             result.Items[j] = job.Items;
         }
@@ -146,7 +152,8 @@ internal sealed class OrderEvaluator
             if (by is null) return;
             if (ReferenceEquals(own[operation.Job], prepared[operation.Job])) own[operation.Job] = (PreparedLine[])prepared[operation.Job].Clone();
             PreparedLines.SetHours(ref own[operation.Job][operation.Line], operation.Labor, hours);
-            trace?.For($"jobs[{operation.Job}].lines[{operation.Line}].overlap").Add(by, $"{hours:0.##} h");
+            own[operation.Job][operation.Line].ReducedBy = by.By;
+            trace?.For($"jobs[{operation.Job}].lines[{operation.Line}].overlap").Add(by.Words, $"{hours:0.##} h");
         });
         return own;
     }
@@ -162,6 +169,7 @@ internal sealed class OrderEvaluator
         foreach (var discount in pricing.Discounts)
         {
             var taken = OrderDiscount.Take(span, discount);
+            result.OrderDiscounts.Add(taken);
             result.Discounts = checked(result.Discounts + taken);
             why?.AddCents($"{ItemTrace.Describe(discount)} the order", taken);
         }

@@ -65,7 +65,7 @@ public static class PolicyReader
         return ending;
     }
 
-    private static CompanionRule Companion(JsonElement element)
+    internal static CompanionRule Companion(JsonElement element)
     {
         element.Object();
         return new CompanionRule

@@ -67,7 +67,7 @@ public static class PolicyWriter
         json.WriteEndArray();
     }
 
-    private static void Companion(Utf8JsonWriter json, CompanionRule rule)
+    internal static void Companion(Utf8JsonWriter json, CompanionRule rule)
     {
         json.WriteStartObject();
         json.WriteString("code", rule.Code);

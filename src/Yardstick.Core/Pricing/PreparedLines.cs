@@ -11,6 +11,8 @@ internal struct PreparedLine
     internal decimal? UnitPrice;
     internal decimal Rate;
     internal decimal CostPerHour;
+    /// <summary>Operation that shortens its time.</summary>
+    internal string? ReducedBy;
 }
 
 /// <summary>Prices lines on their own (rules, section 2).</summary>

@@ -178,6 +178,8 @@ public sealed record LaborLine : PricingLine
     public IReadOnlyList<string> Contains { get; init; } = [];
     /// <summary>Hours that are left of this operation beside others.</summary>
     public IReadOnlyDictionary<string, decimal> Beside { get; init; } = new Dictionary<string, decimal>();
+    /// <summary>A person gave it its full time back: it is not reduced by others, but still counts for them.</summary>
+    public bool KeepsTime { get; init; }
 }
 
 /// <summary>A part.</summary>
@@ -203,6 +205,8 @@ public sealed record PartLine : PricingLine
     public decimal CoreEach { get; init; }
     /// <summary>Old parts handed back.</summary>
     public decimal CoresReturned { get; init; }
+    /// <summary>What comes along with this very part, besides what the policy says of its category; their category is not read.</summary>
+    public IReadOnlyList<CompanionRule> Along { get; init; } = [];
 }
 
 /// <summary>Work sent out.</summary>

@@ -19,6 +19,8 @@ public sealed record PricingResult
     public required decimal Discounts { get; init; }
     /// <summary>Shop supplies.</summary>
     public required decimal Supplies { get; init; }
+    /// <summary>What each discount of the order took, in their order.</summary>
+    public required IReadOnlyList<decimal> DiscountsTaken { get; init; }
     /// <summary>Everything before taxes on top.</summary>
     public required decimal Subtotal { get; init; }
     /// <summary>Order fees that were charged.</summary>
@@ -78,6 +80,8 @@ public sealed record JobFigures
     public required decimal? MarginPercent { get; init; }
     /// <summary>Its lines, in order.</summary>
     public required IReadOnlyList<LineFigures> Lines { get; init; }
+    /// <summary>What each of its own discounts took, in their order, then its credit.</summary>
+    public required IReadOnlyList<decimal> DiscountsTaken { get; init; }
     /// <summary>What came along.</summary>
     public required IReadOnlyList<CompanionFigures> Companions { get; init; }
 }
@@ -91,7 +95,13 @@ public sealed record JobFigures
 /// <param name="Core">Core deposit.</param>
 /// <param name="Cost">What it costs the shop.</param>
 /// <param name="MarginPercent">In percent of net, one decimal; null at zero.</param>
-public sealed record LineFigures(decimal? UnitPrice, decimal? PolicyPrice, decimal Hours, decimal Amount, decimal Net, decimal Core, decimal Cost, decimal? MarginPercent);
+public sealed record LineFigures(decimal? UnitPrice, decimal? PolicyPrice, decimal Hours, decimal Amount, decimal Net, decimal Core, decimal Cost, decimal? MarginPercent)
+{
+    /// <summary>The operation because of which its hours are fewer than its own.</summary>
+    public string? ReducedBy { get; init; }
+    /// <summary>What its own discount took.</summary>
+    public decimal Discount { get; init; }
+}
 
 /// <summary>Something that came along with a job's parts.</summary>
 /// <param name="Rule">The policy's rule.</param>

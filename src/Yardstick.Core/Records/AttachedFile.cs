@@ -9,6 +9,8 @@ public enum RecordKind
     Vehicle,
     /// <summary>An order.</summary>
     Order,
+    /// <summary>A line of an order.</summary>
+    Line,
 }
 
 /// <summary>A file on a customer, a vehicle or an order. Its content lies beside the database by its hash.</summary>

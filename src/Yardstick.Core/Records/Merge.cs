@@ -60,6 +60,8 @@ public sealed record Moved
     public IReadOnlyList<long> Files { get; init; } = [];
     /// <summary>Reminders.</summary>
     public IReadOnlyList<long> Reminders { get; init; } = [];
+    /// <summary>Answers about the car.</summary>
+    public IReadOnlyList<long> Answers { get; init; } = [];
     /// <summary>Orders of a former program.</summary>
     public IReadOnlyList<long> FormerOrders { get; init; } = [];
     /// <summary>Labels that the other record did not have.</summary>

@@ -13,6 +13,8 @@ public enum Permission
     WriteUp,
     /// <summary>Change estimates.</summary>
     EditOrders,
+    /// <summary>Set prices by hand and give discounts.</summary>
+    OverridePrices,
     /// <summary>Record what a customer decided.</summary>
     RecordDecisions,
     /// <summary>See needed parts and purchase orders.</summary>
@@ -46,7 +48,7 @@ public static class Rights
 {
     private static readonly Permission[] Counter =
     [
-        Permission.SeeFloor, Permission.Find, Permission.SeeOrders, Permission.WriteUp, Permission.EditOrders, Permission.RecordDecisions,
+        Permission.SeeFloor, Permission.Find, Permission.SeeOrders, Permission.WriteUp, Permission.EditOrders, Permission.OverridePrices, Permission.RecordDecisions,
         Permission.SeeParts, Permission.OrderParts, Permission.PlanWork, Permission.PostInvoices, Permission.TakePayments, Permission.SeeMargin,
     ];
 

@@ -1,5 +1,6 @@
 using Yardstick.Core.Orders;
 using Yardstick.Core.Parts;
+using Yardstick.Core.Pricing;
 
 namespace Yardstick.Data.Demo;
 
@@ -24,7 +25,7 @@ internal static class DemoCatalog
     ];
 
     /// <summary>About 200 parts with believable stock.</summary>
-    internal static List<Part> Parts(Random random, long harbor, long northline)
+    internal static List<Part> Parts(Random random, long harbor, long northline, DateTime utcNow)
     {
         var parts = new List<Part>();
         foreach (var kind in Kinds)
@@ -48,13 +49,39 @@ internal static class DemoCatalog
                     OnHand = onHand,
                     LowestLevel = everyday ? 4 : 1,
                     FillLevel = everyday ? 12 : 2,
+                    Unit = UnitOf(kind.Description),
+                    Everyday = everyday && kind.Category is not "filter" && kind.Category is not "plug",
+                    CostAt = utcNow.AddDays(-(parts.Count * 7 % 160)),
+                    Condition = kind.Description.Contains("rebuilt", StringComparison.Ordinal) ? "rebuilt" : "new",
                     Bin = $"{(char)('A' + parts.Count / 24)}-{parts.Count % 24 + 1}",
                     SupplierId = kind.Category is "tire" or "exhaust" or "turbo" or "clutch" ? northline : harbor,
                 });
             }
         }
+        // A stronger battery has to be made known to the car; that comes along with this one part.
+        parts.Single(p => p.Number == "BA-H7").Companions.Add(new PartCompanion { Code = "REGISTER", Label = "Register the battery with the car", Kind = AmountKind.Labor, AmountPerUnit = 28.40m, HoursPerUnit = 0.2m });
         return parts;
     }
+
+    private static string UnitOf(string description) => description switch
+    {
+        _ when description.EndsWith("quart", StringComparison.Ordinal) => "qt",
+        _ when description.EndsWith("gallon", StringComparison.Ordinal) => "gal",
+        _ when description.EndsWith("pint", StringComparison.Ordinal) => "pt",
+        _ when description.EndsWith("pound", StringComparison.Ordinal) => "lb",
+        _ => "",
+    };
+
+    /// <summary>Fees by name.</summary>
+    internal static List<FeeItem> Fees() =>
+    [
+        new() { Code = "EMISSION", Label = "State emission test", Amount = 18.5m, PassThrough = true, Taxable = false },
+        new() { Code = "INSPECTION", Label = "State safety inspection", Amount = 12.5m, PassThrough = true, Taxable = false },
+        new() { Code = "OIL-RECYCLE", Label = "Used oil recycling", Amount = 2.5m, PassThrough = true, Taxable = false },
+        new() { Code = "BATTERY-FUND", Label = "State battery fund", Amount = 3m, PassThrough = true, Taxable = false },
+        new() { Code = "STORAGE", Label = "Storage, a day", Amount = 25m },
+        new() { Code = "TOWING", Label = "Towing within Lantern Bay", Amount = 95m, CostEach = 62m },
+    ];
 
     /// <summary>Title, system, further words, skill, hours, rate, parts as <c>prefix×quantity</c>, fixed price.</summary>
     private static readonly (string Title, string System, string Words, string Skill, decimal Hours, string Rate, string Parts, decimal? Price)[] Jobs =
@@ -89,8 +116,70 @@ internal static class DemoCatalog
             }
             if (job.Parts.StartsWith("OL-", StringComparison.Ordinal))
                 canned.Lines.Add(new CannedLine { Kind = LineKind.Fee, Position = canned.Lines.Count, Description = "Used oil recycling", Code = "OIL-RECYCLE", Amount = 2.5m, PassThrough = true, Taxable = false });
+            Enrich(canned);
             made.Add(canned);
         }
         return made;
+    }
+
+    private static readonly string[] Favorites = ["Oil and filter service", "Front brake pads and rotors", "Battery, replace", "Engine light, diagnose", "Tire rotation", "Wiper blades, pair"];
+
+    /// <summary>What a canned job has besides its lines: facts that tell quantities, counts, additions, what the customer reads, what is ticked off.</summary>
+    private static void Enrich(CannedJob canned)
+    {
+        canned.Favorite = Favorites.Contains(canned.Title);
+        foreach (var line in canned.Lines)
+        {
+            if (line.Description.StartsWith("Engine oil", StringComparison.Ordinal)) (line.FactKey, line.FollowsFact) = ("engineOil", true);
+            if (line.Description.StartsWith("Coolant", StringComparison.Ordinal)) line.FactKey = canned.Title.StartsWith("Coolant", StringComparison.Ordinal) ? "coolant" : "coolantDrain";
+            if (line.Description.StartsWith("Refrigerant", StringComparison.Ordinal)) line.FactKey = "refrigerant";
+        }
+        void Add(string description, decimal hours) => canned.Lines.Add(new CannedLine { Kind = LineKind.Labor, Position = canned.Lines.Count, Description = description, Hours = hours, IsAddition = true });
+        switch (canned.Title)
+        {
+            case "Oil and filter service":
+                (canned.CustomerText, canned.Checklist) = ("Fresh oil and a new filter, levels set, tires checked.", "Oil drained warm\nFilter and gasket new\nLevel at the upper mark\nNo leak\nIndicator reset");
+                break;
+            case "Battery, replace" or "Battery, glass mat, replace":
+                Add("Battery terminals, clean", 0.2m);
+                Add("Charging system, test", 0.3m);
+                canned.CustomerText = "A new battery, fitted and tested; the old one is recycled.";
+                break;
+            case "Front brake pads and rotors" or "Rear brake pads and rotors" or "Front brake pads" or "Rear brake pads":
+                Add("Caliper pins, free and lubricate", 0.3m);
+                canned.Checklist = "Linings and rotors measured\nPins free\nNuts tightened by torque wrench\nTest drive";
+                break;
+            case "Stabilizer links, replace pair":
+                (canned.CountUnit, canned.Count) = ("link", 2);
+                break;
+            case "Spark plugs, four cylinders":
+                (canned.CountUnit, canned.Count) = ("cylinder", 4);
+                break;
+            case "Four tires 205/55 R16" or "Four tires 225/45 R17":
+                (canned.CountUnit, canned.Count) = ("tire", 4);
+                break;
+            case "Wiper blades, pair":
+                (canned.Discount, canned.DiscountOn) = ("10%", DiscountBase.Parts);
+                break;
+        }
+        if (canned.CountUnit.Length == 0) return;
+        foreach (var line in canned.Lines) line.PerCount = true;
+    }
+
+    /// <summary>Which job may take the place of which, and sets that are taken together. Called once the jobs have their keys.</summary>
+    internal static List<CannedSet> Relate(IReadOnlyList<CannedJob> jobs)
+    {
+        CannedJob Named(string title) => jobs.Single(j => j.Title == title);
+        void Either(string one, string other)
+        {
+            Named(one).Alternatives.Add(new CannedAlternative { CannedJobId = Named(one).Id, OtherId = Named(other).Id });
+            Named(other).Alternatives.Add(new CannedAlternative { CannedJobId = Named(other).Id, OtherId = Named(one).Id });
+        }
+        Either("Battery, replace", "Battery, glass mat, replace");
+        Either("Front brake pads", "Front brake pads and rotors");
+        Either("Rear brake pads", "Rear brake pads and rotors");
+        Either("Oil and filter service", "Synthetic oil and filter service, large engine");
+        CannedSet Set(string title, string words, params string[] titles) => new() { Title = title, Words = words, JobIds = string.Join(' ', titles.Select(t => Named(t).Id)) };
+        return [Set("Winter check", "season cold", "Oil and filter service", "Wiper blades, pair", "Coolant, flush and fill"), Set("Ready for the road", "trip vacation", "Oil and filter service", "Tire rotation", "Cabin air filter, replace")];
     }
 }

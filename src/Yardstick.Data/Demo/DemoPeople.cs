@@ -140,7 +140,7 @@ internal static class DemoPeople
     {
         const string years = "ABCDEFGHJKLMNPRSTVWXY123456789", letters = "ABCDEFGHJKLMNPRSTUVWXYZ";
         var models = DemoNames.Cars.Where(c => c.Make == make).Select(c => c.Model).ToList();
-        var fourth = letters.First(l => l % models.Count == models.IndexOf(model));
+        var fourth = letters[models.IndexOf(model)];
         var draft = $"{DemoNames.Wmi[make]}{fourth}{letters[i % 23]}B{(year >= 2010 ? 'E' : '4')}00{years[(year - 1980) % 30]}K{20914 + i * 17:000000}";
         return draft[..8] + Vin.Parse(draft).Value.CheckDigit + draft[9..];
     }

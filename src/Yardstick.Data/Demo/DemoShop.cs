@@ -113,7 +113,7 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, Date
         ShopStart.AddShop(db, Shop, since, DemoPolicy.Json);
         DemoPeople.AddStaff(db);
         db.Suppliers.AddRange(new Supplier { Id = 1, Code = "harbor", Name = "Harbor Parts", Phone = "(207) 555-0171" }, new Supplier { Id = 2, Code = "northline", Name = "Northline Supply", Phone = "(207) 555-0188" });
-        Parts = DemoCatalog.Parts(Random, 1, 2);
+        Parts = DemoCatalog.Parts(Random, 1, 2, UtcNow);
         db.Parts.AddRange(Parts);
         Customers = DemoPeople.Customers(Random, since);
         db.Customers.AddRange(Customers);
@@ -122,6 +122,10 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, Date
         db.CannedJobs.AddRange(Canned);
         Vehicles = DemoPeople.Vehicles(Random, Customers, LocalNow.Year);
         db.Vehicles.AddRange(Vehicles);
+        db.Fees.AddRange(DemoCatalog.Fees());
+        await db.SaveChangesAsync();
+        db.CannedSets.AddRange(DemoCatalog.Relate(Canned));
+        db.CannedAlternatives.AddRange(Canned.SelectMany(c => c.Alternatives));
         await db.SaveChangesAsync();
         foreach (var car in Vehicles) Odometers[car.Id] = 3000 + (LocalNow.Year - 3 - car.Year > 0 ? (LocalNow.Year - 3 - car.Year) * Random.Next(7000, 12500) : 0) + Random.Next(0, 6000);
         Odometers[Vehicles[0].Id] = 67_480;

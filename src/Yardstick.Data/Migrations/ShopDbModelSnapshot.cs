@@ -583,14 +583,61 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("Photos");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Orders.CannedAlternative", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CannedJobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("OtherId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CannedJobId");
+
+                    b.ToTable("CannedAlternatives");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Orders.CannedJob", b =>
                 {
                     b.Property<long>("Id")
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Checklist")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Count")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("CountUnit")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("CustomerText")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Discount")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("DiscountOn")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Favorite")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long?>("FixedPrice")
                         .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("RemovedAt")
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("Skill")
                         .IsRequired()
@@ -603,6 +650,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<string>("Title")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Words")
                         .IsRequired()
@@ -625,6 +675,10 @@ namespace Yardstick.Data.Migrations
                     b.Property<long>("CannedJobId")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Category")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Code")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -633,7 +687,17 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("FactKey")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("FollowsFact")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("Hours")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("IsAddition")
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("Kind")
@@ -643,6 +707,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<bool>("PassThrough")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("PerCount")
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("Position")
@@ -658,11 +725,37 @@ namespace Yardstick.Data.Migrations
                     b.Property<bool>("Taxable")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long>("UnitCost")
+                        .HasColumnType("INTEGER");
+
                     b.HasKey("Id");
 
                     b.HasIndex("CannedJobId");
 
                     b.ToTable("CannedLines");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Orders.CannedSet", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("JobIds")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("CannedSets");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Orders.Concern", b =>
@@ -699,6 +792,50 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("Concerns");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Orders.GivenDiscount", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("Amount")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("LineId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("On")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("Percent")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Reason")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("RemovedAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("OrderId");
+
+                    b.ToTable("Discounts");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Orders.Job", b =>
                 {
                     b.Property<long>("Id")
@@ -708,8 +845,26 @@ namespace Yardstick.Data.Migrations
                     b.Property<long?>("CannedJobId")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int?>("CannedVersion")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Checklist")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<long?>("ComebackOfId")
                         .HasColumnType("INTEGER");
+
+                    b.Property<long>("Count")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("CountUnit")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("CustomerText")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<DateTime?>("DecidedAt")
                         .HasColumnType("TEXT");
@@ -732,11 +887,19 @@ namespace Yardstick.Data.Migrations
                     b.Property<long?>("FixedPrice")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("LaborRate")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<long>("OrderId")
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("Origin")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("OriginText")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<int>("Position")
                         .HasColumnType("INTEGER");
@@ -816,13 +979,40 @@ namespace Yardstick.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Along")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<long>("Amount")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Beside")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<long?>("BookCost")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Branch")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Brand")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("CannedLineId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Category")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Condition")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Contains")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -836,6 +1026,16 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("FactKey")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("GenericQuantity")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("GuideHours")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long?>("HeldPrice")
                         .HasColumnType("INTEGER");
 
@@ -845,26 +1045,66 @@ namespace Yardstick.Data.Migrations
                     b.Property<long>("JobId")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("KeepsTime")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("Kind")
                         .HasColumnType("INTEGER");
 
                     b.Property<long?>("ListPrice")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("MakersNumber")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<long?>("MarkupPercent")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("NoteForCustomer")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("NoteInside")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Number")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("OfferedFor")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Operation")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Origin")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<bool>("Out")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("OverrideById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("OverrideReason")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<long?>("PartId")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("PartType")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<bool>("PassThrough")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("PerCount")
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("Position")
@@ -872,6 +1112,10 @@ namespace Yardstick.Data.Migrations
 
                     b.Property<long?>("Price")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Quality")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<long>("Quantity")
                         .HasColumnType("INTEGER");
@@ -889,8 +1133,23 @@ namespace Yardstick.Data.Migrations
                     b.Property<long>("ReservedQuantity")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Skill")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SupplierCode")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<bool>("Taxable")
                         .HasColumnType("INTEGER");
+
+                    b.Property<long?>("TechnicianId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Unit")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<long>("UnitCost")
                         .HasColumnType("INTEGER");
@@ -943,6 +1202,10 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("KeysAt")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("LaborRate")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -1079,6 +1342,89 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("OrderChanges");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Orders.OwnOperation", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Code")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Contains")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Hours")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Make")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Model")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Skill")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("System")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Code")
+                        .IsUnique();
+
+                    b.ToTable("OwnOperations");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Parts.FeeItem", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Amount")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Code")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("CostEach")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Label")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("PassThrough")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Taxable")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Code")
+                        .IsUnique();
+
+                    b.ToTable("Fees");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Parts.Part", b =>
                 {
                     b.Property<long>("Id")
@@ -1092,16 +1438,34 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Brand")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Category")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Condition")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<long>("CoreEach")
                         .HasColumnType("INTEGER");
 
+                    b.Property<DateTime?>("CostAt")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Description")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<string>("Equivalents")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Everyday")
+                        .HasColumnType("INTEGER");
 
                     b.Property<long>("FillLevel")
                         .HasColumnType("INTEGER");
@@ -1125,8 +1489,15 @@ namespace Yardstick.Data.Migrations
                     b.Property<long?>("SupplierId")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Unit")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<long>("UnitCost")
                         .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("WithdrawnAt")
+                        .HasColumnType("TEXT");
 
                     b.HasKey("Id");
 
@@ -1134,6 +1505,48 @@ namespace Yardstick.Data.Migrations
                         .IsUnique();
 
                     b.ToTable("Parts");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Parts.PartCompanion", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("AmountPerUnit")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Code")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("CostPerUnit")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("HoursPerUnit")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Label")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("PartId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("PassThrough")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Taxable")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PartId");
+
+                    b.ToTable("PartCompanions");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Parts.PurchaseOrder", b =>
@@ -1975,6 +2388,41 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("Vehicles");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Records.VehicleAnswer", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Answer")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Question")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Text")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("VehicleId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("VehicleId", "Question")
+                        .IsUnique();
+
+                    b.ToTable("VehicleAnswers");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Records.VehicleTransfer", b =>
                 {
                     b.Property<long>("Id")
@@ -2442,6 +2890,15 @@ namespace Yardstick.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Orders.CannedAlternative", b =>
+                {
+                    b.HasOne("Yardstick.Core.Orders.CannedJob", null)
+                        .WithMany("Alternatives")
+                        .HasForeignKey("CannedJobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Yardstick.Core.Orders.CannedLine", b =>
                 {
                     b.HasOne("Yardstick.Core.Orders.CannedJob", null)
@@ -2455,6 +2912,15 @@ namespace Yardstick.Data.Migrations
                 {
                     b.HasOne("Yardstick.Core.Orders.Order", null)
                         .WithMany("Concerns")
+                        .HasForeignKey("OrderId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Orders.GivenDiscount", b =>
+                {
+                    b.HasOne("Yardstick.Core.Orders.Order", null)
+                        .WithMany("Discounts")
                         .HasForeignKey("OrderId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
@@ -2505,6 +2971,15 @@ namespace Yardstick.Data.Migrations
                     b.HasOne("Yardstick.Core.Orders.Order", null)
                         .WithMany()
                         .HasForeignKey("OrderId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Parts.PartCompanion", b =>
+                {
+                    b.HasOne("Yardstick.Core.Parts.Part", null)
+                        .WithMany("Companions")
+                        .HasForeignKey("PartId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });
@@ -2612,6 +3087,15 @@ namespace Yardstick.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Records.VehicleAnswer", b =>
+                {
+                    b.HasOne("Yardstick.Core.Records.Vehicle", null)
+                        .WithMany()
+                        .HasForeignKey("VehicleId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Yardstick.Core.WriteUp.CheckInSheet", b =>
                 {
                     b.HasOne("Yardstick.Core.Orders.Order", null)
@@ -2628,6 +3112,8 @@ namespace Yardstick.Data.Migrations
 
             modelBuilder.Entity("Yardstick.Core.Orders.CannedJob", b =>
                 {
+                    b.Navigation("Alternatives");
+
                     b.Navigation("Lines");
                 });
 
@@ -2644,9 +3130,16 @@ namespace Yardstick.Data.Migrations
 
                     b.Navigation("Decisions");
 
+                    b.Navigation("Discounts");
+
                     b.Navigation("Jobs");
 
                     b.Navigation("StageChanges");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Parts.Part", b =>
+                {
+                    b.Navigation("Companions");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Parts.PurchaseOrder", b =>

@@ -7,7 +7,7 @@ using Yardstick.Core.Records;
 
 namespace Yardstick.Data.Orders;
 
-internal sealed class OrdersMapping : IEntityTypeConfiguration<Order>, IEntityTypeConfiguration<Job>, IEntityTypeConfiguration<Line>, IEntityTypeConfiguration<JobCompanion>, IEntityTypeConfiguration<Decision>, IEntityTypeConfiguration<OrderChange>, IEntityTypeConfiguration<StageChange>, IEntityTypeConfiguration<CannedJob>
+internal sealed class OrdersMapping : IEntityTypeConfiguration<Order>, IEntityTypeConfiguration<Job>, IEntityTypeConfiguration<Line>, IEntityTypeConfiguration<JobCompanion>, IEntityTypeConfiguration<Decision>, IEntityTypeConfiguration<OrderChange>, IEntityTypeConfiguration<StageChange>, IEntityTypeConfiguration<CannedJob>, IEntityTypeConfiguration<GivenDiscount>, IEntityTypeConfiguration<OwnOperation>, IEntityTypeConfiguration<CannedSet>
 {
     public void Configure(EntityTypeBuilder<Order> builder)
     {
@@ -26,6 +26,8 @@ internal sealed class OrdersMapping : IEntityTypeConfiguration<Order>, IEntityTy
         builder.HasIndex(o => o.VehicleId);
         builder.HasMany(o => o.Concerns).WithOne().HasForeignKey(c => c.OrderId);
         builder.HasMany(o => o.Jobs).WithOne().HasForeignKey(j => j.OrderId);
+        builder.Ignore(o => o.OwnDiscounts);
+        builder.HasMany(o => o.Discounts).WithOne().HasForeignKey(d => d.OrderId);
         builder.HasMany(o => o.Decisions).WithOne().HasForeignKey(d => d.OrderId);
         // Written after the order is saved, when everything that was added has its key.
         builder.Ignore(o => o.Changes);
@@ -55,6 +57,11 @@ internal sealed class OrdersMapping : IEntityTypeConfiguration<Order>, IEntityTy
     {
         builder.Ignore(l => l.IsOn);
         builder.Ignore(l => l.IsPartOpen);
+        builder.Ignore(l => l.IsOverridden);
+        builder.Ignore(l => l.IsUnsourced);
+        builder.Ignore(l => l.ContainsList);
+        builder.Ignore(l => l.BesideList);
+        builder.Ignore(l => l.AlongList);
         builder.HasIndex(l => l.JobId);
         builder.HasIndex(l => l.PartId);
     }
@@ -74,5 +81,27 @@ internal sealed class OrdersMapping : IEntityTypeConfiguration<Order>, IEntityTy
 
     public void Configure(EntityTypeBuilder<StageChange> builder) => builder.HasIndex(c => c.OrderId);
 
-    public void Configure(EntityTypeBuilder<CannedJob> builder) => builder.HasMany(c => c.Lines).WithOne().HasForeignKey(l => l.CannedJobId);
+    public void Configure(EntityTypeBuilder<CannedJob> builder)
+    {
+        builder.Ignore(c => c.OwnLines);
+        builder.Ignore(c => c.Additions);
+        builder.HasMany(c => c.Lines).WithOne().HasForeignKey(l => l.CannedJobId);
+        builder.HasMany(c => c.Alternatives).WithOne().HasForeignKey(a => a.CannedJobId);
+    }
+
+    public void Configure(EntityTypeBuilder<CannedSet> builder) => builder.Ignore(s => s.Ids);
+
+    public void Configure(EntityTypeBuilder<GivenDiscount> builder)
+    {
+        builder.Ignore(d => d.IsOn);
+        builder.Ignore(d => d.Priced);
+        builder.Ignore(d => d.Text);
+        builder.HasIndex(d => d.OrderId);
+    }
+
+    public void Configure(EntityTypeBuilder<OwnOperation> builder)
+    {
+        builder.Ignore(o => o.Work);
+        builder.HasIndex(o => o.Code).IsUnique();
+    }
 }

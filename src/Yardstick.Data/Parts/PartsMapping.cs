@@ -4,12 +4,13 @@ using Yardstick.Core.Parts;
 
 namespace Yardstick.Data.Parts;
 
-internal sealed class PartsMapping : IEntityTypeConfiguration<Part>, IEntityTypeConfiguration<PurchaseOrder>, IEntityTypeConfiguration<PurchaseOrderLine>, IEntityTypeConfiguration<StockMovement>, IEntityTypeConfiguration<Supplier>
+internal sealed class PartsMapping : IEntityTypeConfiguration<Part>, IEntityTypeConfiguration<PurchaseOrder>, IEntityTypeConfiguration<PurchaseOrderLine>, IEntityTypeConfiguration<StockMovement>, IEntityTypeConfiguration<Supplier>, IEntityTypeConfiguration<FeeItem>
 {
     public void Configure(EntityTypeBuilder<Part> builder)
     {
         builder.Ignore(p => p.Free);
         builder.HasIndex(p => p.Number).IsUnique();
+        builder.HasMany(p => p.Companions).WithOne().HasForeignKey(c => c.PartId);
     }
 
     public void Configure(EntityTypeBuilder<Supplier> builder) => builder.HasIndex(s => s.Code).IsUnique();
@@ -29,4 +30,6 @@ internal sealed class PartsMapping : IEntityTypeConfiguration<Part>, IEntityType
     }
 
     public void Configure(EntityTypeBuilder<StockMovement> builder) => builder.HasIndex(m => m.PartId);
+
+    public void Configure(EntityTypeBuilder<FeeItem> builder) => builder.HasIndex(f => f.Code).IsUnique();
 }

@@ -5,7 +5,7 @@ using Yardstick.Core.Records;
 namespace Yardstick.Data.Records;
 
 internal sealed class RecordsMapping : IEntityTypeConfiguration<Customer>, IEntityTypeConfiguration<CustomerPhone>, IEntityTypeConfiguration<CustomerEmail>, IEntityTypeConfiguration<Vehicle>, IEntityTypeConfiguration<OdometerReading>, IEntityTypeConfiguration<RecordChange>, IEntityTypeConfiguration<Merge>, IEntityTypeConfiguration<VehicleTransfer>,
-    IEntityTypeConfiguration<AttachedFile>, IEntityTypeConfiguration<Label>, IEntityTypeConfiguration<LabelOn>, IEntityTypeConfiguration<ExtraField>, IEntityTypeConfiguration<ExtraValue>, IEntityTypeConfiguration<FormerOrder>, IEntityTypeConfiguration<ImportedRecord>
+    IEntityTypeConfiguration<AttachedFile>, IEntityTypeConfiguration<Label>, IEntityTypeConfiguration<LabelOn>, IEntityTypeConfiguration<ExtraField>, IEntityTypeConfiguration<ExtraValue>, IEntityTypeConfiguration<FormerOrder>, IEntityTypeConfiguration<ImportedRecord>, IEntityTypeConfiguration<VehicleAnswer>
 {
     public void Configure(EntityTypeBuilder<Customer> builder)
     {
@@ -83,4 +83,10 @@ internal sealed class RecordsMapping : IEntityTypeConfiguration<Customer>, IEnti
     }
 
     public void Configure(EntityTypeBuilder<ImportedRecord> builder) => builder.HasIndex(r => new { r.ImportId, r.RecordId }).IsUnique();
+
+    public void Configure(EntityTypeBuilder<VehicleAnswer> builder)
+    {
+        builder.HasIndex(a => new { a.VehicleId, a.Question }).IsUnique();
+        builder.HasOne<Vehicle>().WithMany().HasForeignKey(a => a.VehicleId);
+    }
 }

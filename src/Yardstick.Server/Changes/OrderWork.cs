@@ -41,10 +41,14 @@ public sealed record Changed(int OrderVersion, long Id, int Version);
 /// <summary>Changes on orders: load, change by the order's own methods, price, keep, tell.</summary>
 public static class OrderWork
 {
-    /// <summary>Loads an order with everything that its rules need.</summary>
-    public static Task<Order?> LoadOrderAsync(this ShopDb db, long id) => db.Orders
-        .Include(o => o.Concerns).Include(o => o.Jobs).ThenInclude(j => j.Lines).Include(o => o.Jobs).ThenInclude(j => j.Companions).Include(o => o.Decisions)
-        .FirstOrDefaultAsync(o => o.Id == id);
+    /// <summary>Loads an order to be looked at, with everything that its rules need.</summary>
+    public static Task<Order?> ReadOrderAsync(this ShopDb db, long id) => WithAll(db.Orders.AsNoTrackingWithIdentityResolution()).FirstOrDefaultAsync(o => o.Id == id);
+
+    /// <summary>Loads an order to be changed, with everything that its rules need.</summary>
+    public static Task<Order?> LoadOrderAsync(this ShopDb db, long id) => WithAll(db.Orders).FirstOrDefaultAsync(o => o.Id == id);
+
+    private static IQueryable<Order> WithAll(IQueryable<Order> orders) => orders
+        .Include(o => o.Concerns).Include(o => o.Jobs).ThenInclude(j => j.Lines).Include(o => o.Jobs).ThenInclude(j => j.Companions).Include(o => o.Decisions).Include(o => o.Discounts).AsSplitQuery();
 
     /// <summary>Runs a change on an order.</summary>
     public static Task<IResult> OnOrderAsync<T>(this Commands commands, long id, Func<OrderUnderChange, Task<Result<T>>> change) =>
@@ -66,9 +70,8 @@ public static class OrderWork
             if (!result.Ok) return result;
             if (order.Version != before) await SettleAsync(under);
             under.AfterSettling?.Invoke();
-            await db.SaveChangesAsync();
+            // Kept with the command itself: looking for changes in a long order takes longer than anything else here.
             db.AddRecord(order);
-            await db.SaveChangesAsync();
             work.Touch("order", order.Id, order.Version);
             return result;
         }
@@ -116,5 +119,16 @@ public static class OrderWork
         var who = await db.Staff.Where(s => s.Id == latest.ById).Select(s => s.Name).FirstOrDefaultAsync() ?? "Somebody";
         var at = under.Shop.Local(latest.At);
         return new Problem("edit.conflict", $"{StaffMember.ShortNameOf(who)} changed this to \"{latest.New}\" at {at:h:mm tt}; yours was not kept.", field);
+    }
+
+    /// <summary>Whether somebody else changed anything of it after the version that the client saw: what came with it can then not be undone.</summary>
+    public static async Task<Problem?> TouchedByOthersAsync(this OrderUnderChange under, string target, long id, int seen)
+    {
+        var db = under.Work.Db;
+        var latest = await db.OrderChanges.Where(c => c.OrderId == under.Order.Id && c.Target == target && c.TargetId == id && c.Version > seen && c.ClientId != under.Work.Actor.ClientId)
+            .OrderByDescending(c => c.Version).FirstOrDefaultAsync();
+        if (latest is null) return null;
+        var who = await db.Staff.Where(s => s.Id == latest.ById).Select(s => s.Name).FirstOrDefaultAsync() ?? "Somebody";
+        return new Problem("undo.conflict", $"{StaffMember.ShortNameOf(who)} changed it at {under.Shop.Local(latest.At):h:mm tt}; it can't be undone any more, but it can be edited.");
     }
 }

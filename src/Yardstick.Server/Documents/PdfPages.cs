@@ -57,6 +57,7 @@ internal sealed class PdfPages : PdfSheet
         Y += 5;
         Hairline();
         Y += 11;
+        Aside(job.Text, Left, 460);
         foreach (var line in job.Lines)
         {
             var texts = PdfFace.Regular.Wrap(line.Description, 9, 250).ToList();
@@ -71,8 +72,21 @@ internal sealed class PdfPages : PdfSheet
                 PdfFace.Regular.Draw(Canvas, text, Left + 48, Y, 9, Ink);
                 Y += 13;
             }
+            Aside(line.Note, Left + 48, 400);
         }
         Y += 5;
+    }
+
+    /// <summary>Words that explain what stands above them.</summary>
+    private void Aside(string words, float left, float width)
+    {
+        if (words.Length == 0) return;
+        foreach (var text in PdfFace.Regular.Wrap(words, 8.5f, width))
+        {
+            Room(12);
+            PdfFace.Regular.Draw(Canvas, text, left, Y, 8.5f, Soft);
+            Y += 12;
+        }
     }
 
     private void Totals()

@@ -54,6 +54,7 @@ public static class Attachments
             var there = kind switch
             {
                 RecordKind.Customer => await work.Db.Customers.AnyAsync(c => c.Id == id),
+                RecordKind.Line => await work.Db.Lines.AnyAsync(l => l.Id == id && l.RemovedAt == null),
                 RecordKind.Vehicle => await work.Db.Vehicles.AnyAsync(v => v.Id == id),
                 _ => await work.Db.Orders.AnyAsync(o => o.Id == id),
             };
@@ -61,7 +62,7 @@ public static class Attachments
             var file = new AttachedFile { Kind = kind, TargetId = id, Name = clean, ContentType = picture ? FileContent.Jpeg : type.Value, Hash = kept.Value, Size = read.Value.Length, At = work.Actor.At, ById = work.Actor.StaffId };
             work.Db.Files.Add(file);
             await work.Db.SaveChangesAsync();
-            Note(work, file, new FieldChange("file", "", clean));
+            await NoteAsync(work, file, new FieldChange("file", "", clean));
             return new RecordChanged(file.Id, 1);
         });
     }
@@ -78,14 +79,16 @@ public static class Attachments
     {
         if (await work.Db.Files.FindAsync(id) is not { } file) return new Problem("file.gone", "There is no such file.");
         file.RemovedAt = off ? work.Actor.At : null;
-        Note(work, file, off ? new FieldChange("file", file.Name, "") : new FieldChange("file", "", file.Name));
+        await NoteAsync(work, file, off ? new FieldChange("file", file.Name, "") : new FieldChange("file", "", file.Name));
         return new RecordChanged(id, 1);
     });
 
-    private static void Note(Work work, AttachedFile file, FieldChange change)
+    private static async Task NoteAsync(Work work, AttachedFile file, FieldChange change)
     {
         var kind = file.Kind.ToString().ToLowerInvariant();
         work.Record(kind, file.TargetId, 0, change);
         work.Touch(kind, file.TargetId);
+        // The sheet shows how many photos a line has.
+        if (file.Kind == RecordKind.Line) work.Touch("order", await work.Db.Jobs.Where(j => work.Db.Lines.Any(l => l.Id == file.TargetId && l.JobId == j.Id)).Select(j => j.OrderId).FirstOrDefaultAsync());
     }
 }

@@ -1,4 +1,3 @@
-using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.SignalR;
 
 namespace Yardstick.Server.Live;
@@ -8,10 +7,6 @@ namespace Yardstick.Server.Live;
 /// <param name="Id">Which one; 0 where the kind is one thing.</param>
 /// <param name="Version">Its version after the change; 0 where it has none.</param>
 public sealed record Touched(string Kind, long Id, int Version);
-
-/// <summary>Open screens listen here.</summary>
-[Authorize]
-public sealed class LiveHub : Hub;
 
 /// <summary>Tells open screens what changed.</summary>
 public sealed class LiveUpdates(IHubContext<LiveHub> hub)

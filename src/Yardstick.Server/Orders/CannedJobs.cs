@@ -24,8 +24,8 @@ public static class CannedJobs
 
     private static async Task<IResult> AllAsync(ShopDb db)
     {
-        var all = await db.CannedJobs.Include(c => c.Lines).OrderBy(c => c.System).ThenBy(c => c.Title).ToListAsync();
-        return Results.Ok(all.ConvertAll(c => new CannedJobView(c.Id, c.Title, c.System, c.Words, c.FixedPrice, c.Lines.Sum(l => l.Hours), c.Lines.Count(l => l.Kind == LineKind.Part))));
+        var all = await db.OfferedCannedJobs.Include(c => c.Lines).OrderBy(c => c.System).ThenBy(c => c.Title).ToListAsync();
+        return Results.Ok(all.ConvertAll(c => new CannedJobView(c.Id, c.Title, c.System, c.Words, c.FixedPrice, c.OwnLines.Sum(l => l.Hours), c.OwnLines.Count(l => l.Kind == LineKind.Part))));
     }
 
     private static async Task<IResult> CatalogAsync(string? q, ShopDb db)
@@ -33,19 +33,25 @@ public static class CannedJobs
         var parts = db.Parts.AsQueryable();
         foreach (var word in (q ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(6))
         {
-            var pattern = $"%{word.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
+            var pattern = Pattern(word);
             parts = parts.Where(p => EF.Functions.Like(p.Description + " " + p.Number + " " + p.Category, pattern, "\\"));
         }
         var found = await parts.OrderBy(p => p.Description).Take(20).ToListAsync();
         return Results.Ok(found.ConvertAll(p => new PartChoice(p.Id, p.Number, p.Description, p.Category, p.Free, p.Bin)));
     }
 
+    /// <summary>A pattern that finds a word anywhere.</summary>
+    internal static string Pattern(string word) => $"%{word.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
+
     /// <summary>Makes a job of a canned one at today's costs.</summary>
-    internal static async Task<Result<Job>> MakeAsync(ShopDb db, long id, StockCost cost)
+    internal static async Task<Result<Made>> MakeAsync(ShopDb db, long id, StockCost cost, CarFacts? facts = null)
     {
-        if (await db.CannedJobs.Include(c => c.Lines).FirstOrDefaultAsync(c => c.Id == id) is not { } canned) return new Problem("cannedJob.gone", "There is no such canned job.");
+        if (await db.OfferedCannedJobs.Include(c => c.Lines).FirstOrDefaultAsync(c => c.Id == id) is not { } canned) return new Problem("cannedJob.gone", "There is no such canned job.");
         var partIds = canned.Lines.Select(l => l.PartId).OfType<long>().ToList();
-        var parts = await db.Parts.Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id);
-        return canned.MakeJob(parts.GetValueOrDefault, cost);
+        var parts = await db.Parts.Include(p => p.Companions).Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id);
+        return new Made(canned, canned.MakeJob(parts.GetValueOrDefault, cost, facts));
     }
+
+    /// <summary>A canned job and the job that was made of it.</summary>
+    internal sealed record Made(CannedJob Canned, Job Job);
 }

@@ -34,7 +34,7 @@ public static class EditJobs
         {
             var made = await CannedJobs.MakeAsync(db, cannedId, under.Policy.StockCost);
             if (made.Problem is { } gone) return gone;
-            job = made.Value;
+            job = made.Value.Job;
         }
         var added = under.Order.AddJob(job, under.Work.Actor);
         if (added.Problem is { } problem) return problem;
@@ -61,14 +61,16 @@ public static class EditJobs
     private static Task<IResult> Remove(long id, long jobId, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         var db = under.Work.Db;
-        var used = await db.TimeEntries.AnyAsync(t => t.JobId == jobId)
-            || await db.PurchaseOrderLines.AnyAsync(l => l.OrderId == id && db.Lines.Any(x => x.Id == l.LineId && x.JobId == jobId));
-        var removed = under.Order.RemoveJob(jobId, used, under.Work.Actor);
+        var removed = under.Order.RemoveJob(jobId, await IsUsedAsync(db, id, jobId), under.Work.Actor);
         if (removed.Problem is { } problem) return problem;
         await db.PlannedWork.Where(p => p.JobId == jobId).ExecuteDeleteAsync();
         under.Work.Touch("floor");
         return new Changed(under.Order.Version, jobId, 0);
     });
+
+    /// <summary>Whether time was clocked on a job or a part ordered for it.</summary>
+    internal static async Task<bool> IsUsedAsync(Data.ShopDb db, long id, long jobId) => await db.TimeEntries.AnyAsync(t => t.JobId == jobId)
+        || await db.PurchaseOrderLines.AnyAsync(l => l.OrderId == id && db.Lines.Any(x => x.Id == l.LineId && x.JobId == jobId));
 
     private static Task<IResult> Restore(long id, long jobId, Commands commands) => commands.OnOrderAsync<Changed>(id, under =>
     {

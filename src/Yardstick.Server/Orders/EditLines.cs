@@ -31,7 +31,7 @@ public static class EditLines
         if (Figures(line, request) is { } bad) return bad;
         if (request.PartId is { } partId)
         {
-            if (await under.Work.Db.Parts.FindAsync(partId) is not { } part) return new Problem("part.gone", "There is no such part in the catalog.");
+            if (await under.Work.Db.Parts.Include(p => p.Companions).FirstOrDefaultAsync(p => p.Id == partId) is not { } part) return new Problem("part.gone", "There is no such part in the catalog.");
             line.TakePart(part, under.Policy.StockCost);
         }
         var added = under.Order.AddLine(jobId, line, under.Work.Actor);
@@ -69,16 +69,18 @@ public static class EditLines
         return null;
     }
 
-    private static Task<IResult> Set(long id, long lineId, EditOrder.SetRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Set(long id, long lineId, EditOrder.SetRequest request, Commands commands, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
     {
+        if (request.Field is "unitPrice" or "price" && !http.User.May(Permission.OverridePrices)) return new Problem("rights.right", "You do not have the right to set prices by hand; ask a manager.", request.Field);
         if (await under.ClashAsync("line", lineId, request.Field, request.Version, request.Value) is { } clash) return clash;
         var set = under.Order.SetLine(lineId, request.Field, request.Value, under.Work.Actor);
         return set.Problem is { } problem ? problem : new Changed(under.Order.Version, lineId, under.Order.FindLine(lineId).Value.Version);
     });
 
-    private static Task<IResult> Remove(long id, long lineId, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Remove(long id, long lineId, Commands commands, int? version = null) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         var db = under.Work.Db;
+        if (version is { } seen && await under.TouchedByOthersAsync("line", lineId, seen) is { } touched) return touched;
         var ordered = await db.PurchaseOrderLines.AnyAsync(l => l.LineId == lineId && db.PurchaseOrders.Any(o => o.Id == l.PurchaseOrderId && o.State != PurchaseOrderState.Refused));
         var removed = under.Order.RemoveLine(lineId, ordered, under.Work.Actor);
         return removed.Problem is { } problem ? problem : new Changed(under.Order.Version, lineId, 0);

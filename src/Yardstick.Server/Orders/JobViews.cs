@@ -8,7 +8,7 @@ using Yardstick.Core.Setup;
 namespace Yardstick.Server.Orders;
 
 /// <summary>Jobs and lines as the sheet shows them.</summary>
-internal sealed class JobViews(Order order, ShopPolicy policy, OrderSurroundings around, IReadOnlyDictionary<long, StaffMember> staff, Shop shop, DateTime utcNow, bool margins, IReadOnlyList<PlannedWork> planned)
+internal sealed class JobViews(Order order, ShopPolicy policy, OrderSurroundings around, IReadOnlyDictionary<long, StaffMember> staff, Shop shop, DateTime utcNow, bool margins, IReadOnlyList<PlannedWork> planned, IReadOnlyDictionary<long, int> photos)
 {
     /// <summary>When the planned work ends, wall time.</summary>
     internal DateTime? WorkEnds => planned.Count == 0 ? null
@@ -38,7 +38,37 @@ internal sealed class JobViews(Order order, ShopPolicy policy, OrderSurroundings
             Lines = lines,
             Companions = figures.Companions.Select(CompanionOf).Concat(OrderPricing.WaivedCompanions(job, policy).Select(WaivedOf)).ToList(),
             TechnicianId = planned.FirstOrDefault(p => p.JobId == job.Id)?.TechnicianId,
+            LaborRate = job.LaborRate,
+            CountUnit = job.CountUnit,
+            Count = job.Count,
+            CustomerText = job.CustomerText,
+            Checklist = job.Checklist.Split('\n', StringSplitOptions.RemoveEmptyEntries),
+            OriginText = job.OriginText,
+            Discounts = DiscountsOf(job, figures).ToList(),
+            OrderDiscountShare = OrderPricing.ShareOfOrderDiscounts(order, job, figures),
         };
+    }
+
+    private IEnumerable<SheetDiscount> DiscountsOf(Job job, JobFigures figures)
+    {
+        var at = 0;
+        foreach (var line in OrderPricing.PricedLines(job))
+        {
+            if (order.DiscountOf(line) is { } given) yield return Shown(given, figures.Lines[at].Discount);
+            at++;
+        }
+        at = 0;
+        foreach (var given in order.DiscountsOf(job)) yield return Shown(given, figures.DiscountsTaken.ElementAtOrDefault(at++));
+    }
+
+    internal SheetDiscount Shown(GivenDiscount given, decimal amount) => new(given.Id, given.LineId, given.Text, given.Reason, staff[given.ById].ShortName, amount);
+
+    /// <summary>Why an operation takes less time, in words.</summary>
+    private string ReducedWords(Line line, LineFigures figures)
+    {
+        if (figures.ReducedBy is not { } by) return "";
+        var other = order.OnJobs.SelectMany(j => j.OnLines).FirstOrDefault(l => l.Operation == by)?.Description ?? by;
+        return figures.Hours == 0 ? $"part of {other}" : $"beside {other}";
     }
 
     private SheetCompanion CompanionOf(CompanionFigures companion) => new()
@@ -51,7 +81,7 @@ internal sealed class JobViews(Order order, ShopPolicy policy, OrderSurroundings
         Each = companion.Each,
         PolicyPrice = companion.Edit?.AmountPerUnit is null ? null : companion.Rule.AmountPerUnit,
         QuantitySet = companion.Edit?.Quantity is not null,
-        Amount = companion.Net,
+        Amount = OrderPricing.Gross(companion),
         MarginPercent = margins ? companion.MarginPercent : null,
         Waived = false,
     };
@@ -88,10 +118,28 @@ internal sealed class JobViews(Order order, ShopPolicy policy, OrderSurroundings
             PolicyPrice = line.UnitPrice is null ? null : figures?.PolicyPrice,
             Overridden = line.UnitPrice is not null || line.Kind == LineKind.Labor && line.Price is not null,
             UnitCost = margins && line.Kind is LineKind.Part or LineKind.Sublet ? line.UnitCost : null,
-            Amount = figures?.Net ?? 0,
+            Amount = figures?.Amount ?? 0,
             Core = figures?.Core ?? 0,
             MarginPercent = margins ? figures?.MarginPercent : null,
             Out = line.Out,
+            Unit = line.Unit,
+            ReducedTo = figures?.ReducedBy is null ? null : figures.Hours,
+            ReducedBy = figures is null ? "" : ReducedWords(line, figures),
+            KeepsTime = line.KeepsTime,
+            GuideHours = line.GuideHours,
+            RateName = line.RateName,
+            Price = line.Price,
+            TechnicianId = line.TechnicianId,
+            GenericQuantity = line.GenericQuantity == line.Quantity ? null : line.GenericQuantity,
+            Brand = line.Quality.Length > 0 ? $"{line.Brand}, {line.Quality}" : line.Brand,
+            PartType = line.PartType,
+            Unsourced = line.IsUnsourced,
+            NoteInside = line.NoteInside,
+            NoteForCustomer = line.NoteForCustomer,
+            Photos = photos.GetValueOrDefault(line.Id),
+            OverrideReason = line.OverrideReason,
+            OverrideBy = line.OverrideById is { } by && staff.TryGetValue(by, out var who) ? who.ShortName : "",
+            Origin = line.Origin,
             State = state?.Text ?? "",
             StateCode = state?.Code ?? "",
             ExpectedAt = state?.ExpectedAt,

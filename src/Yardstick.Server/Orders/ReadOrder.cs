@@ -33,7 +33,7 @@ public static class ReadOrder
 
     private static async Task<IResult> WhyAsync(long id, ShopDb db, TimeProvider time, HttpContext http)
     {
-        if (await db.LoadOrderAsync(id) is not { } order) return Problems.Of(new Problem("order.gone", "There is no such order."));
+        if (await db.ReadOrderAsync(id) is not { } order) return Problems.Of(new Problem("order.gone", "There is no such order."));
         var customer = order.CustomerId is { } customerId ? await db.Customers.FindAsync(customerId) : null;
         var policy = await db.PolicyAsync(order.PolicyVersionId);
         var day = (await db.Shops.SingleAsync()).PricingDay(order, time.GetUtcNow().UtcDateTime);

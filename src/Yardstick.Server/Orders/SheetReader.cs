@@ -22,7 +22,7 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
     /// <param name="margins">Whether the reader may see costs and margins.</param>
     public async Task<SheetView?> ReadAsync(long id, bool margins)
     {
-        if (await db.LoadOrderAsync(id) is not { } order) return null;
+        if (await db.ReadOrderAsync(id) is not { } order) return null;
         var shop = await db.Shops.SingleAsync();
         var now = time.GetUtcNow().UtcDateTime;
         var customer = order.CustomerId is { } customerId ? await db.Customers.Include(c => c.Phones).SingleAsync(c => c.Id == customerId) : null;
@@ -32,7 +32,9 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
         var around = await AroundAsync(order);
         var planned = await db.PlannedWork.Where(p => p.OrderId == id).ToListAsync();
         var invoice = await db.Invoices.Where(i => i.OrderId == id && i.Kind == InvoiceKind.Invoice && !db.Invoices.Any(c => c.CorrectsId == i.Id)).OrderByDescending(i => i.Id).FirstOrDefaultAsync();
-        var view = new JobViews(order, policy, around, staff, shop, now, margins, planned);
+        var photos = await db.Files.Where(f => f.Kind == RecordKind.Line && f.RemovedAt == null && db.Lines.Any(l => l.Id == f.TargetId && db.Jobs.Any(j => j.Id == l.JobId && j.OrderId == id)))
+            .GroupBy(f => f.TargetId).Select(g => new { g.Key, Count = g.Count() }).ToDictionaryAsync(g => g.Key, g => g.Count);
+        var view = new JobViews(order, policy, around, staff, shop, now, margins, planned, photos);
         var figures = result.Jobs.ToDictionary(j => j.Id);
         return new SheetView
         {
@@ -75,6 +77,9 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
             Progress = order.Progress,
             Findings = await FindingsAsync(id, staff),
             Invoice = invoice is null ? null : await InvoiceAsync(invoice),
+            LaborRate = order.LaborRate,
+            RateNames = [.. policy.Pricing.LaborRates.Keys],
+            Discounts = order.OwnDiscounts.Select((d, i) => view.Shown(d, result.DiscountsTaken.ElementAtOrDefault(i))).ToList(),
             PolicyIsOlder = order.State == OrderState.Open && order.PolicyVersionId < await db.PolicyInForceAsync(),
         };
     }

@@ -84,6 +84,12 @@ public sealed record SheetView
     public required SheetInvoice? Invoice { get; init; }
     /// <summary>True when a newer policy is in force than the one that priced the order.</summary>
     public required bool PolicyIsOlder { get; init; }
+    /// <summary>Labor rate of all its work where it has one of its own.</summary>
+    public required string LaborRate { get; init; }
+    /// <summary>Names of the policy's labor rates.</summary>
+    public required IReadOnlyList<string> RateNames { get; init; }
+    /// <summary>Discounts of the whole order.</summary>
+    public required IReadOnlyList<SheetDiscount> Discounts { get; init; }
 }
 
 /// <summary>The customer on a sheet.</summary>
@@ -116,7 +122,7 @@ public sealed record SheetJob
     public required string DecisionText { get; init; }
     /// <summary>How far it is.</summary>
     public required JobProgress Progress { get; init; }
-    /// <summary>Net amount.</summary>
+    /// <summary>Amount before discounts.</summary>
     public required decimal Subtotal { get; init; }
     /// <summary>What it adds to the total.</summary>
     public required decimal AddsToTotal { get; init; }
@@ -136,7 +142,32 @@ public sealed record SheetJob
     public required IReadOnlyList<SheetCompanion> Companions { get; init; }
     /// <summary>Who is to do it.</summary>
     public required long? TechnicianId { get; init; }
+    /// <summary>Its labor rate where it has one of its own: a name or a number.</summary>
+    public required string LaborRate { get; init; }
+    /// <summary>What it counts: tire, axle, cylinder; empty where it does not scale.</summary>
+    public required string CountUnit { get; init; }
+    /// <summary>How many of them.</summary>
+    public required decimal Count { get; init; }
+    /// <summary>What the customer reads besides the title.</summary>
+    public required string CustomerText { get; init; }
+    /// <summary>What the technician ticks off.</summary>
+    public required IReadOnlyList<string> Checklist { get; init; }
+    /// <summary>Where it came from, in words; empty where it was written by hand.</summary>
+    public required string OriginText { get; init; }
+    /// <summary>Its discounts and those of its lines.</summary>
+    public required IReadOnlyList<SheetDiscount> Discounts { get; init; }
+    /// <summary>Its share of the discounts on everything.</summary>
+    public required decimal OrderDiscountShare { get; init; }
 }
+
+/// <summary>A discount on a sheet.</summary>
+/// <param name="Id">Key.</param>
+/// <param name="LineId">The line that it is on; null for one on the job or the order.</param>
+/// <param name="Text">It describes itself.</param>
+/// <param name="Reason">Why it was given.</param>
+/// <param name="By">Who gave it.</param>
+/// <param name="Amount">What it takes.</param>
+public sealed record SheetDiscount(long Id, long? LineId, string Text, string Reason, string By, decimal Amount);
 
 /// <summary>A line on a sheet.</summary>
 public sealed record SheetLine
@@ -161,7 +192,7 @@ public sealed record SheetLine
     public required bool Overridden { get; init; }
     /// <summary>Cost each, for those who may see it.</summary>
     public required decimal? UnitCost { get; init; }
-    /// <summary>Net amount.</summary>
+    /// <summary>Amount before discounts.</summary>
     public required decimal Amount { get; init; }
     /// <summary>Core deposit.</summary>
     public required decimal Core { get; init; }
@@ -169,6 +200,42 @@ public sealed record SheetLine
     public required decimal? MarginPercent { get; init; }
     /// <summary>Switched out.</summary>
     public required bool Out { get; init; }
+    /// <summary>Unit in which the part is counted; empty for pieces.</summary>
+    public required string Unit { get; init; }
+    /// <summary>Hours after overlap where they are fewer.</summary>
+    public required decimal? ReducedTo { get; init; }
+    /// <summary>Why they are fewer, in words.</summary>
+    public required string ReducedBy { get; init; }
+    /// <summary>It keeps its full time, whatever it overlaps with.</summary>
+    public required bool KeepsTime { get; init; }
+    /// <summary>Hours by the guide.</summary>
+    public required decimal? GuideHours { get; init; }
+    /// <summary>Labor rate of its own: a name or a number.</summary>
+    public required string RateName { get; init; }
+    /// <summary>Labor or sublet at an amount that stands by itself; null where it is built up.</summary>
+    public required decimal? Price { get; init; }
+    /// <summary>Who does it.</summary>
+    public required long? TechnicianId { get; init; }
+    /// <summary>The quantity before the facts corrected it.</summary>
+    public required decimal? GenericQuantity { get; init; }
+    /// <summary>Brand and quality of its part.</summary>
+    public required string Brand { get; init; }
+    /// <summary>What its part is in the words of the catalogs.</summary>
+    public required string PartType { get; init; }
+    /// <summary>True where it has neither stock nor supplier, or neither time nor amount.</summary>
+    public required bool Unsourced { get; init; }
+    /// <summary>A note that stays in the shop.</summary>
+    public required string NoteInside { get; init; }
+    /// <summary>A note that the customer reads.</summary>
+    public required string NoteForCustomer { get; init; }
+    /// <summary>Photos on it.</summary>
+    public required int Photos { get; init; }
+    /// <summary>Why its price was set by hand.</summary>
+    public required string OverrideReason { get; init; }
+    /// <summary>Who set it.</summary>
+    public required string OverrideBy { get; init; }
+    /// <summary>Where it came from, in a word.</summary>
+    public required string Origin { get; init; }
     /// <summary>Where its part is.</summary>
     public required string State { get; init; }
     /// <summary>proposed, stock, needed, ordered, trouble, received; empty for others.</summary>
@@ -198,7 +265,7 @@ public sealed record SheetCompanion
     public required decimal? PolicyPrice { get; init; }
     /// <summary>True where somebody set the quantity, so that it no longer follows the parts.</summary>
     public required bool QuantitySet { get; init; }
-    /// <summary>Net amount.</summary>
+    /// <summary>Amount before discounts.</summary>
     public required decimal Amount { get; init; }
     /// <summary>Margin, for those who may see it.</summary>
     public required decimal? MarginPercent { get; init; }

@@ -61,6 +61,9 @@ public sealed class SupplierClient(HttpClient http) : ISupplierClient
 /// <summary>One call of an outside service: whatever goes wrong becomes the second half of a sentence that begins with its name.</summary>
 internal static class OutsideCall
 {
+    /// <summary>Whether an exception says that nobody answered.</summary>
+    internal static bool IsSilence(Exception problem) => problem is HttpRequestException or TaskCanceledException or Polly.Timeout.TimeoutRejectedException or Polly.CircuitBreaker.BrokenCircuitException;
+
     internal static async Task<Result<T>> SendAsync<T>(HttpClient http, HttpRequestMessage request, CancellationToken cancel)
     {
         try
@@ -74,7 +77,7 @@ internal static class OutsideCall
         {
             return new Problem("outside.answer", "answered in a way that is not understood");
         }
-        catch (Exception problem) when (problem is HttpRequestException or TaskCanceledException or Polly.Timeout.TimeoutRejectedException or Polly.CircuitBreaker.BrokenCircuitException)
+        catch (Exception problem) when (IsSilence(problem))
         {
             return new Problem("outside.silent", "does not answer");
         }

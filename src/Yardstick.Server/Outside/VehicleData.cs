@@ -12,7 +12,21 @@ public sealed record ModelChoice(string Model, IReadOnlyList<string> Engines, st
 public sealed record MakeChoice(string Make, IReadOnlyList<ModelChoice> Models);
 
 /// <summary>A service of the maker's schedule, in miles and months.</summary>
-public sealed record ScheduleEntry(string Title, int? Miles, int? Months, int? HardMiles, int? HardMonths);
+/// <param name="Title">What is done.</param>
+/// <param name="Miles">Miles between two times.</param>
+/// <param name="Months">Months between two times.</param>
+/// <param name="HardMiles">Miles in hard use.</param>
+/// <param name="HardMonths">Months in hard use.</param>
+/// <param name="Operations">Codes of the labor guide.</param>
+/// <param name="Parts">Parts that it needs.</param>
+/// <param name="Checklist">What the technician ticks off.</param>
+public sealed record ScheduleEntry(string Title, int? Miles, int? Months, int? HardMiles, int? HardMonths, IReadOnlyList<string>? Operations = null, IReadOnlyList<ServicePart>? Parts = null, IReadOnlyList<string>? Checklist = null);
+
+/// <summary>A part that a service needs.</summary>
+/// <param name="Type">What it is in the words of the catalogs.</param>
+/// <param name="Quantity">How many; 0 where the fact tells it.</param>
+/// <param name="Fact">The fact that tells the quantity.</param>
+public sealed record ServicePart(string Type, decimal Quantity, string? Fact = null);
 
 /// <summary>A recall that is open on a car, or a bulletin about its model.</summary>
 /// <param name="Kind">recall or bulletin.</param>

@@ -49,7 +49,7 @@ public static class FormerOrderPage
         if (await db.FormerOrders.FindAsync(request.FormerOrderId) is not { } former) return new Problem("formerOrder.gone", "There is no such order.");
         if (Read(former).Jobs.ElementAtOrDefault(request.Job) is not { } source) return new Problem("job.gone", "There is no such job on it.");
         var numbers = source.Lines.Select(l => l.Number).Where(n => n.Length > 0).ToList();
-        var parts = (await db.Parts.Where(p => numbers.Contains(p.Number)).ToListAsync()).GroupBy(p => p.Number).ToDictionary(g => g.Key, g => g.First());
+        var parts = (await db.Parts.Include(p => p.Companions).Where(p => numbers.Contains(p.Number)).ToListAsync()).GroupBy(p => p.Number).ToDictionary(g => g.Key, g => g.First());
         var added = under.Order.AddJob(FormerOrders.Copy(source, parts.GetValueOrDefault, under.Policy.StockCost), under.Work.Actor);
         if (added.Problem is { } problem) return problem;
         await db.SaveChangesAsync();

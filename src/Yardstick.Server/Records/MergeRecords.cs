@@ -109,6 +109,7 @@ public static class MergeRecords
                 Orders = await db.Orders.Where(o => o.VehicleId == other).Select(o => o.Id).ToListAsync(),
                 Readings = await db.OdometerReadings.Where(r => r.VehicleId == other).Select(r => r.Id).ToListAsync(),
                 Reminders = await db.Reminders.Where(r => r.VehicleId == other && r.RemovedAt == null && !db.Reminders.Any(k => k.VehicleId == id && k.RemovedAt == null && k.Title == r.Title)).Select(r => r.Id).ToListAsync(),
+                Answers = await db.VehicleAnswers.Where(a => a.VehicleId == other && !db.VehicleAnswers.Any(k => k.VehicleId == id && k.Question == a.Question)).Select(a => a.Id).ToListAsync(),
                 FormerOrders = await db.FormerOrders.Where(o => o.VehicleId == other).Select(o => o.Id).ToListAsync(),
                 Files = await FilesAsync(db, RecordKind.Vehicle, other),
                 Labels = await LabelsAsync(db, RecordKind.Vehicle, id, other),
@@ -217,6 +218,7 @@ public static class MergeRecords
         await db.ExtraValues.Where(v => moved.Extras.Contains(v.Id) && (onlyFrom == null || v.TargetId == onlyFrom)).ExecuteUpdateAsync(s => s.SetProperty(v => v.TargetId, to));
         if (kind == MergeKind.Vehicles)
         {
+            await db.VehicleAnswers.Where(a => moved.Answers.Contains(a.Id) && (onlyFrom == null || a.VehicleId == onlyFrom)).ExecuteUpdateAsync(s => s.SetProperty(a => a.VehicleId, to));
             await db.Reminders.Where(r => moved.Reminders.Contains(r.Id) && (onlyFrom == null || r.VehicleId == onlyFrom)).ExecuteUpdateAsync(s => s.SetProperty(r => r.VehicleId, to));
             await db.FormerOrders.Where(o => moved.FormerOrders.Contains(o.Id) && (onlyFrom == null || o.VehicleId == onlyFrom)).ExecuteUpdateAsync(s => s.SetProperty(o => o.VehicleId, to));
             await db.Orders.Where(o => moved.Orders.Contains(o.Id) && (onlyFrom == null || o.VehicleId == onlyFrom)).ExecuteUpdateAsync(s => s.SetProperty(o => o.VehicleId, to));

@@ -58,7 +58,7 @@ public static class KnownOutside
     private static async Task<IEnumerable<Known.Item>> DueAsync(ShopDb db, long vehicle, List<ScheduleEntry> entries, Shop shop, CarUse use, HashSet<long> chosen)
     {
         var orders = await db.Orders.Include(o => o.Jobs).Where(o => o.VehicleId == vehicle).ToListAsync();
-        var canned = await db.CannedJobs.ToListAsync();
+        var canned = await db.OfferedCannedJobs.ToListAsync();
         var reminders = await db.Reminders.Where(r => r.VehicleId == vehicle && r.RemovedAt == null).ToListAsync();
         var services = entries.Select(e => new ScheduledService(e.Title, shop.Interval(e.Miles), e.Months));
         return Schedules.Of(services, orders, use, at => DateOnly.FromDateTime(shop.Local(at)))

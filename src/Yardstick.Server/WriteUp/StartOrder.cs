@@ -84,6 +84,10 @@ public static class StartOrder
         order.Number = await db.NextNumberAsync(Counter.Orders);
         db.Orders.Add(order);
         await db.SaveChangesAsync();
+        var cannedIds = order.Jobs.Select(j => j.CannedJobId).OfType<long>().ToList();
+        var carrying = await db.CannedJobs.Where(c => cannedIds.Contains(c.Id) && c.Discount != "").ToDictionaryAsync(c => c.Id);
+        foreach (var job in order.OnJobs.Where(j => j.CannedJobId is { } canned && carrying.ContainsKey(canned)))
+            if (order.GiveCanned(carrying[job.CannedJobId!.Value], job, actor) is { } discount) return discount;
         if (order.OdometerIn is { } reading && vehicle.Value is { } car)
             db.OdometerReadings.Add(new OdometerReading { VehicleId = car.Id, Reading = reading, At = actor.At });
         OrderPricing.Refresh(order, customer.Value, await db.PolicyAsync(order.PolicyVersionId), DateOnly.FromDateTime(shop.Local(actor.At)));
@@ -146,7 +150,7 @@ public static class StartOrder
         {
             var made = await CannedJobs.MakeAsync(db, cannedId, (await db.PolicyAsync(order.PolicyVersionId)).StockCost);
             if (made.Problem is { } gone) return gone;
-            if (order.AddJob(made.Value, actor).Problem is { } refused) return refused;
+            if (order.AddJob(made.Value.Job, actor).Problem is { } refused) return refused;
         }
         foreach (var take in request.TakeOver ?? [])
         {

@@ -29,12 +29,13 @@ public sealed record TakeOver(string Kind, long? Id, string Title, long? CannedJ
             if (await db.Findings.FirstOrDefaultAsync(f => f.Id == Id) is not { } finding || !await db.Orders.AnyAsync(o => o.Id == finding.OrderId && o.VehicleId == vehicleId)) return new Problem("finding.gone", "This finding is not of this car.");
             (title, origin) = (finding.Text, JobOrigin.Finding);
         }
-        cannedId ??= WorkWords.Canned(title, await db.CannedJobs.ToListAsync())?.Id;
+        cannedId ??= WorkWords.Canned(title, await db.OfferedCannedJobs.ToListAsync())?.Id;
         if (cannedId is { } id)
         {
             var made = await CannedJobs.MakeAsync(db, id, cost);
-            if (made.Ok) made.Value.Origin = origin;
-            return made;
+            if (made.Problem is { } gone) return gone;
+            made.Value.Job.Origin = origin;
+            return made.Value.Job;
         }
         return new Job { Title = title.Trim() is { Length: > 200 } tooLong ? tooLong[..199] + "…" : title.Trim(), Origin = origin };
     }
@@ -46,7 +47,7 @@ public sealed record TakeOver(string Kind, long? Id, string Title, long? CannedJ
         if (source is null || vehicleId is null || !await db.Orders.AnyAsync(o => o.Id == source.OrderId && o.VehicleId == vehicleId)) return new Problem("job.gone", "This earlier work is not of this car.");
         if (await db.Jobs.AnyAsync(j => j.TakenFromJobId == jobId && j.RemovedAt == null)) return new Problem("job.taken", $"\"{source.Title}\" was taken over already.");
         var partIds = source.Lines.Select(l => l.PartId).OfType<long>().ToList();
-        var parts = await db.Parts.Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id);
+        var parts = await db.Parts.Include(p => p.Companions).Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id);
         return EarlierWork.Copy(source, parts.GetValueOrDefault, cost);
     }
 }

@@ -90,4 +90,31 @@ public class DocumentTests
         order.Answered(Core.Parts.PurchaseOrderState.Shipped, "HP-1", null);
         Assert.Equal(Core.Parts.PurchaseOrderState.Received, order.State);
     }
+
+    [Theory]
+    [InlineData("10%", "", "")]
+    [InlineData("10%", "5%", "")]
+    [InlineData("10%", "12.34", "7%")]
+    [InlineData("", "", "20.01")]
+    public void Discounts_stand_as_rows_that_add_up_to_what_the_job_comes_to(string onLine, string onJob, string onOrder)
+    {
+        var (order, _) = Make();
+        void Give(string typed, long? job, long? line)
+        {
+            if (typed.Length == 0) return;
+            var discount = GivenDiscount.Parse(typed, DiscountBase.All, "").Value;
+            (discount.JobId, discount.LineId) = (job, line);
+            Assert.True(order.Give(discount, new Actor(2, Now)).Ok);
+        }
+        Give(onLine, null, 100);
+        Give(onJob, 10, null);
+        Give(onOrder, null, null);
+        order.Jobs[0].Lines[0].NoteForCustomer = "All-season";
+        var result = OrderPricing.Price(order, null, Policy, Inclusion.ApprovedOnly, new DateOnly(2026, 11, 23));
+        var job = Assert.Single(DocumentMaker.OfOrder(order, new DocumentParties(null, null, "Mina O."), Shop, result, DocumentKind.Estimate, 1, Now).Jobs);
+        Assert.Equal(job.Amount, job.Lines.Sum(l => l.Amount ?? 0));
+        Assert.Equal(new[] { onLine, onJob, onOrder }.Count(t => t.Length > 0), job.Lines.Count(l => l.Kind == "Discount"));
+        Assert.Equal("All-season", job.Lines[0].Note);
+        if (onLine.Length > 0) Assert.Contains(job.Lines, l => l.Description == "10% off Tire");
+    }
 }

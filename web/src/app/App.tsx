@@ -19,6 +19,9 @@ const VehiclePage = lazy(() => import('../areas/Records/VehiclePage'));
 const PolicyPage = lazy(() => import('../areas/Setup/policy/PolicyPage'));
 const FormerOrderPage = lazy(() => import('../areas/Records/FormerOrderPage'));
 const SetupPages = lazy(() => import('../areas/Setup/SetupPages'));
+const CannedPage = lazy(() => import('../areas/Setup/canned/CannedPage'));
+const CannedStart = lazy(() => import('../areas/Setup/canned/CannedStart'));
+const CannedEditor = lazy(() => import('../areas/Setup/canned/CannedEditor'));
 const OwnPage = lazy(() => import('../areas/Setup/OwnPage'));
 const ImportsPage = lazy(() => import('../areas/Records/import/ImportsPage'));
 const ImportPage = lazy(() => import('../areas/Records/import/ImportPage'));
@@ -76,6 +79,10 @@ export function App() {
               <Route path="formerOrders/:id" element={<FormerOrderPage />} />
               <Route path="setup" element={<SetupPages />}>
                 <Route index element={<PolicyPage />} />
+                <Route path="canned-jobs" element={<CannedPage />}>
+                  <Route index element={<CannedStart />} />
+                  <Route path=":id" element={<CannedEditor />} />
+                </Route>
                 <Route path="own" element={<OwnPage />} />
                 <Route path="files" element={<ImportsPage />} />
                 <Route path="files/:id" element={<ImportPage />} />

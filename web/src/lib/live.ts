@@ -1,7 +1,6 @@
-import { HubConnectionBuilder, HubConnectionState, LogLevel } from '@microsoft/signalr';
+import { HubConnectionBuilder, HubConnectionState, LogLevel, type HubConnection } from '@microsoft/signalr';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import type { Schemas } from './api';
 
 interface Touched {
   kind: 'order' | 'floor' | 'parts' | 'bench' | 'invoice' | 'policy' | 'customer' | 'vehicle';
@@ -9,7 +8,31 @@ interface Touched {
   version: number;
 }
 
-export type Sheet = Schemas['SheetView'];
+/** Somebody else who has the same order open. */
+interface PersonHere {
+  name: string;
+  lineId: number | null;
+}
+
+/** The floor is asked anew once a burst of edits is over. */
+const FLOOR_PAUSE = 400;
+let floorTimer: ReturnType<typeof setTimeout> | undefined;
+
+let line: HubConnection | null = null;
+let place: { orderId: number | null; lineId: number | null } = { orderId: null, lineId: null };
+const hearing = new Set<(orderId: number, people: PersonHere[]) => void>();
+
+/** Tells the others which order this screen shows, and which line somebody is in. */
+export function tellHere(orderId: number | null, lineId: number | null): void {
+  place = { orderId, lineId };
+  if (line?.state === HubConnectionState.Connected) void line.send('Here', orderId, lineId).catch(() => undefined);
+}
+
+/** Hears who else has an order open. */
+export function onHere(listener: (orderId: number, people: PersonHere[]) => void): () => void {
+  hearing.add(listener);
+  return () => void hearing.delete(listener);
+}
 
 /** Listens to what other screens change and asks anew for what is shown here. Tells whether the line is up. */
 export function useLive(): boolean {
@@ -22,21 +45,29 @@ export function useLive(): boolean {
       .configureLogging(LogLevel.None)
       .build();
     connection.on('changed', (touched: Touched[]) => {
-      for (const { kind, id } of touched) {
+      for (const { kind, id, version } of touched) {
         if (kind === 'order') {
           // Without an id it is about every order.
-          void client.invalidateQueries({ queryKey: id ? ['order', id] : ['order'] });
+          // What this screen did itself it has asked for already.
+          const seen = client.getQueryData<{ version: number }>(['order', id])?.version;
+          if (!id || seen === undefined || seen < version) void client.invalidateQueries({ queryKey: id ? ['order', id] : ['order'] });
           void client.invalidateQueries({ queryKey: ['orders'] });
         } else if (kind === 'invoice') void client.invalidateQueries({ queryKey: ['invoice', id] });
         else if ((kind === 'customer' || kind === 'vehicle') && id) void client.invalidateQueries({ queryKey: [kind, id] });
         else void client.invalidateQueries({ queryKey: [kind] });
       }
-      void client.invalidateQueries({ queryKey: ['floor'] });
-      void client.invalidateQueries({ queryKey: ['bench'] });
+      clearTimeout(floorTimer);
+      floorTimer = setTimeout(() => {
+        void client.invalidateQueries({ queryKey: ['floor'] });
+        void client.invalidateQueries({ queryKey: ['bench'] });
+      }, FLOOR_PAUSE);
     });
+    connection.on('here', (orderId: number, people: PersonHere[]) => hearing.forEach((listener) => listener(orderId, people)));
+    line = connection;
     connection.onreconnecting(() => setConnected(false));
     connection.onreconnected(() => {
       setConnected(true);
+      tellHere(place.orderId, place.lineId);
       void client.invalidateQueries();
     });
     let stopped = false;
@@ -45,6 +76,7 @@ export function useLive(): boolean {
         try {
           await connection.start();
           setConnected(true);
+          tellHere(place.orderId, place.lineId);
         } catch {
           setConnected(false);
           await new Promise((resolve) => setTimeout(resolve, 2000));

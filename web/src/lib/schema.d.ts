@@ -3886,7 +3886,41 @@ export interface paths {
             };
         };
         put?: never;
-        post?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ArrangeOrderNoteRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -4556,7 +4590,9 @@ export interface paths {
         };
         delete: {
             parameters: {
-                query?: never;
+                query?: {
+                    version?: number;
+                };
                 header?: never;
                 path: {
                     id: number;
@@ -4666,7 +4702,39 @@ export interface paths {
             };
         };
         put?: never;
-        post?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["KeepCannedKeepRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KeepCannedKept"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -4704,6 +4772,1193 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TakeRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Taken"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    q?: string;
+                };
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChoicesChoice"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/choices/{source}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    q?: string;
+                    type?: string;
+                };
+                header?: never;
+                path: {
+                    id: number;
+                    source: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChoicesOutsideAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/earlier": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    q?: string;
+                    scope?: string;
+                    make?: string;
+                    model?: string;
+                    year?: number;
+                };
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EarlierSearchEarlierJob"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/earlier/{jobId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    jobId: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EarlierSearchEarlierLook"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/move-job": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ArrangeOrderMoveJobRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/move-lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ArrangeOrderMoveLinesRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/jobs/{jobId}/paste": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    jobId: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ArrangeOrderPasteRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ArrangeOrderPasted"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/technician": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ArrangeOrderTechnicianRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/discounts/{discountId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    discountId: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/discounts/{discountId}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    discountId: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/facts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CarFactsViewFactsAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    key: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CarFactsViewAnswerRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/offers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OffersOffer"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/maintenance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    hard?: boolean;
+                    reading?: number;
+                };
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MaintenanceScheduleView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/side-by-side/{source}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    q?: string;
+                    type?: string;
+                };
+                header?: never;
+                path: {
+                    id: number;
+                    source: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SideBySideSideAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/guide": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    q?: string;
+                };
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SideBySideGuideView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/canned-jobs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KeepCannedFormView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["KeepCannedKeepRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KeepCannedKept"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KeepCannedKept"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/canned-jobs/from-job/{jobId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    jobId: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KeepCannedFormView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/canned-jobs/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KeepCannedKept"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/canned-sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KeepCannedSetView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["KeepCannedSetRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KeepCannedKept"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/canned-sets/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KeepCannedKept"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-guide": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OwnGuideOperationRow"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": components["schemas"]["IFormFile"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OwnGuideBroughtIn"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -6026,6 +7281,37 @@ export interface components {
         AmountKind: "Labor" | "Part" | "Core" | "Sublet" | "Fee" | "Supplies";
         /** @enum {unknown} */
         AnswerChannel: "InPerson" | "Phone" | "Message" | "Link";
+        ArrangeOrderMoveJobRequest: {
+            /** Format: int64 */
+            jobId: number;
+            /** Format: int64 */
+            beforeId: null | number;
+        };
+        ArrangeOrderMoveLinesRequest: {
+            lineIds: number[];
+            /** Format: int64 */
+            jobId: number;
+            /** Format: int64 */
+            beforeId: null | number;
+        };
+        ArrangeOrderNoteRequest: {
+            text: string;
+        };
+        ArrangeOrderPasted: {
+            /** Format: int32 */
+            orderVersion: number;
+            lineIds: number[];
+            refused: components["schemas"]["PastedRefusal"][];
+        };
+        ArrangeOrderPasteRequest: {
+            text: string;
+        };
+        ArrangeOrderTechnicianRequest: {
+            /** Format: int64 */
+            jobId: null | number;
+            /** Format: int64 */
+            technicianId: null | number;
+        };
         AttachmentsView: {
             /** Format: int64 */
             id: number;
@@ -6120,6 +7406,30 @@ export interface components {
         BenchVinRequest: {
             vin: null | string;
         };
+        Campaign: {
+            kind: string;
+            number: string;
+            /** Format: date */
+            on: string;
+            title: string;
+            text: string;
+            remedy: string;
+        };
+        CannedForm: {
+            title?: string;
+            system?: string;
+            words?: string;
+            fixedPrice?: string;
+            customerText?: string;
+            checklist?: string;
+            countUnit?: string;
+            count?: string;
+            discount?: string;
+            discountOn?: components["schemas"]["DiscountBase"];
+            favorite?: boolean;
+            lines?: components["schemas"]["CannedLineForm"][];
+            alternatives?: number[];
+        };
         CannedJobsCannedJobView: {
             /** Format: int64 */
             id: number;
@@ -6143,8 +7453,85 @@ export interface components {
             free: number;
             bin: string;
         };
+        CannedLineForm: {
+            kind?: components["schemas"]["LineKind"];
+            description?: string;
+            count?: string;
+            amount?: string;
+            rateName?: string;
+            number?: string;
+            passThrough?: boolean;
+            isAddition?: boolean;
+            perCount?: boolean;
+            factKey?: string;
+            followsFact?: boolean;
+        };
         /** @enum {unknown} */
         CardChargeState: "Pending" | "Approved" | "Declined" | "NotMade";
+        CarFactsViewAnswerRequest: {
+            question: string;
+            text: string;
+            answer: string;
+        };
+        CarFactsViewCodeView: {
+            code: string;
+            repairs: components["schemas"]["CarFactsViewRepairView"][];
+            trouble: string;
+        };
+        CarFactsViewCorrectionView: {
+            /** Format: int64 */
+            lineId: number;
+            description: string;
+            /** Format: double */
+            now: number;
+            /** Format: double */
+            known: number;
+            unit: string;
+            fact: string;
+        };
+        CarFactsViewFactsAnswer: {
+            /** Format: date */
+            asOf: null | string;
+            line: components["schemas"]["CarFactsViewFactView"][];
+            facts: components["schemas"]["CarFactsViewFactView"][];
+            wear: components["schemas"]["CarFactsViewWearView"][];
+            resets: components["schemas"]["ResetSteps"][];
+            drawings: components["schemas"]["DrawingTitle"][];
+            corrections: components["schemas"]["CarFactsViewCorrectionView"][];
+            codes: components["schemas"]["CarFactsViewCodeView"][];
+            campaigns: components["schemas"]["Campaign"][];
+            trouble: string;
+        };
+        CarFactsViewFactView: {
+            key: string;
+            use: string;
+            title: string;
+            shown: string;
+            short: string;
+            condition: string;
+            caution: string;
+            words: string;
+        };
+        CarFactsViewRepairView: {
+            title: string;
+            operation: string;
+            /** Format: int32 */
+            percent: null | number;
+            /** Format: int32 */
+            here: number;
+        };
+        CarFactsViewWearView: {
+            type: string;
+            title: string;
+            number: string;
+            equivalents: string[];
+            stock: string;
+        };
+        CatalogQuestion: {
+            key: string;
+            text: string;
+            answers: string[];
+        };
         CategoryRow: {
             name: string;
             bands: string;
@@ -6197,6 +7584,21 @@ export interface components {
         CheckInView: {
             document: components["schemas"]["CheckInDocument"];
             signed: components["schemas"]["CheckInSigned"][];
+        };
+        ChoicesChoice: {
+            key: string;
+            group: string;
+            title: string;
+            detail: string;
+            figure: string;
+            /** Format: int32 */
+            score: number;
+            take: components["schemas"]["TakeRequest"];
+        };
+        ChoicesOutsideAnswer: {
+            items: components["schemas"]["ChoicesChoice"][];
+            questions: components["schemas"]["CatalogQuestion"][];
+            trouble: string;
         };
         CompanionRow: {
             code: string;
@@ -6421,6 +7823,8 @@ export interface components {
             address: string;
         };
         /** @enum {unknown} */
+        DiscountBase: "All" | "Labor" | "Parts";
+        /** @enum {unknown} */
         DistanceUnit: "Miles" | "Kilometers";
         DocumentAmount: {
             label: string;
@@ -6437,6 +7841,7 @@ export interface components {
             /** Format: double */
             amount: number;
             lines: components["schemas"]["DocumentLine"][];
+            text?: string;
         };
         /** @enum {unknown} */
         DocumentKind: "Estimate" | "Invoice" | "CreditNote" | "Former";
@@ -6449,9 +7854,55 @@ export interface components {
             each: null | number;
             /** Format: double */
             amount: null | number;
+            note?: string;
+        };
+        DrawingTitle: {
+            key: string;
+            title: string;
+            words: string;
         };
         /** @enum {unknown} */
         DueState: "Later" | "Soon" | "Due" | "Late";
+        EarlierSearchEarlierJob: {
+            /** Format: int64 */
+            jobId: null | number;
+            /** Format: int64 */
+            formerOrderId: null | number;
+            /** Format: int32 */
+            formerJob: null | number;
+            /** Format: int64 */
+            orderId: null | number;
+            number: string;
+            title: string;
+            car: string;
+            thisCar: boolean;
+            /** Format: date */
+            on: string;
+            /** Format: int32 */
+            reading: null | number;
+            /** Format: double */
+            subtotal: number;
+            decision: string;
+        };
+        EarlierSearchEarlierLook: {
+            title: string;
+            lines: components["schemas"]["EarlierSearchThenAndNow"][];
+            /** Format: double */
+            then: number;
+            /** Format: double */
+            now: null | number;
+        };
+        EarlierSearchThenAndNow: {
+            kind: components["schemas"]["LineKind"];
+            description: string;
+            number: string;
+            /** Format: double */
+            quantity: null | number;
+            /** Format: double */
+            then: number;
+            /** Format: double */
+            now: null | number;
+        };
         EditJobsAddRequest: {
             title: null | string;
             /** Format: int64 */
@@ -6828,6 +8279,38 @@ export interface components {
         };
         /** @enum {unknown} */
         JobProgress: "NotStarted" | "InWork" | "Finished";
+        KeepCannedFormView: {
+            /** Format: int64 */
+            id: null | number;
+            /** Format: int32 */
+            version: number;
+            form: components["schemas"]["CannedForm"];
+        };
+        KeepCannedKeepRequest: {
+            form: components["schemas"]["CannedForm"];
+            /** Format: int32 */
+            version: number;
+        };
+        KeepCannedKept: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            version: number;
+        };
+        KeepCannedSetRequest: {
+            /** Format: int64 */
+            id: null | number;
+            title: string;
+            words: string;
+            jobIds: number[];
+        };
+        KeepCannedSetView: {
+            /** Format: int64 */
+            id: number;
+            title: string;
+            words: string;
+            jobIds: number[];
+        };
         KnownItem: {
             kind: string;
             urgency: components["schemas"]["Urgency"];
@@ -6937,6 +8420,20 @@ export interface components {
             entry: null | components["schemas"]["DirectoryEntry"];
             sentence: string;
         };
+        MaintenanceScheduleView: {
+            /** Format: int32 */
+            reading: null | number;
+            services: components["schemas"]["MaintenanceServiceView"][];
+            trouble: string;
+        };
+        MaintenanceServiceView: {
+            title: string;
+            every: string;
+            standing: string;
+            told: string;
+            checklist: string[];
+            onOrder: boolean;
+        };
         MakeChoice: {
             make: string;
             models: components["schemas"]["ModelChoice"][];
@@ -6987,6 +8484,14 @@ export interface components {
             lineId?: null | number;
             field?: null | string;
         };
+        OffersOffer: {
+            /** Format: int64 */
+            jobId: number;
+            kind: string;
+            title: string;
+            figure: string;
+            take: components["schemas"]["TakeRequest"];
+        };
         OrderListPage: {
             rows: components["schemas"]["OrderListRow"][];
             /** Format: int64 */
@@ -7017,6 +8522,26 @@ export interface components {
             percent: string;
             amount: string;
             takeGreater: boolean;
+        };
+        OwnGuideBroughtIn: {
+            /** Format: int32 */
+            operations: number;
+            refused: components["schemas"]["OwnGuideRefusedRow"][];
+        };
+        OwnGuideOperationRow: {
+            code: string;
+            system: string;
+            title: string;
+            skill: string;
+            /** Format: double */
+            hours: number;
+            make: string;
+            model: string;
+        };
+        OwnGuideRefusedRow: {
+            /** Format: int32 */
+            row: number;
+            why: string;
         };
         PartsView: {
             needed: components["schemas"]["PartsViewNeeded"][];
@@ -7087,6 +8612,12 @@ export interface components {
             name: string;
             phone: string;
         };
+        PastedRefusal: {
+            /** Format: int32 */
+            row: number;
+            text: string;
+            why: string;
+        };
         /** @enum {unknown} */
         PaymentMethod: "Cash" | "Card";
         PeriodFigures: {
@@ -7100,7 +8631,7 @@ export interface components {
             marginPercent: null | number;
         };
         /** @enum {unknown} */
-        Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "RecordDecisions" | "SeeParts" | "OrderParts" | "PlanWork" | "Work" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "SeeMargin" | "EditPolicy" | "BringIn" | "EditSetup" | "EnrollTerminals";
+        Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "OverridePrices" | "RecordDecisions" | "SeeParts" | "OrderParts" | "PlanWork" | "Work" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "SeeMargin" | "EditPolicy" | "BringIn" | "EditSetup" | "EnrollTerminals";
         PhrasesChoice: {
             /** Format: int64 */
             phraseId: null | number;
@@ -7280,7 +8811,7 @@ export interface components {
             photoHash: null | string;
         };
         /** @enum {unknown} */
-        RecordKind: "Customer" | "Vehicle" | "Order";
+        RecordKind: "Customer" | "Vehicle" | "Order" | "Line";
         RemindersDoneRequest: {
             on: null | string;
             reading: null | string;
@@ -7323,6 +8854,12 @@ export interface components {
             from: components["schemas"]["PolicyVersionView"];
             to: components["schemas"]["PolicyVersionView"];
             preview: components["schemas"]["RepricePreview"];
+        };
+        ResetSteps: {
+            key: string;
+            title: string;
+            steps: string;
+            words: string;
         };
         ReverseInvoiceRequest: {
             reason: string;
@@ -7425,6 +8962,17 @@ export interface components {
             /** Format: date-time */
             since: null | string;
         };
+        SheetDiscount: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            lineId: null | number;
+            text: string;
+            reason: string;
+            by: string;
+            /** Format: double */
+            amount: number;
+        };
         SheetFigures: {
             /** Format: double */
             labor: number;
@@ -7498,6 +9046,16 @@ export interface components {
             companions: components["schemas"]["SheetCompanion"][];
             /** Format: int64 */
             technicianId: null | number;
+            laborRate: string;
+            countUnit: string;
+            /** Format: double */
+            count: number;
+            customerText: string;
+            checklist: string[];
+            originText: string;
+            discounts: components["schemas"]["SheetDiscount"][];
+            /** Format: double */
+            orderDiscountShare: number;
         };
         SheetLine: {
             /** Format: int64 */
@@ -7523,6 +9081,30 @@ export interface components {
             /** Format: double */
             marginPercent: null | number;
             out: boolean;
+            unit: string;
+            /** Format: double */
+            reducedTo: null | number;
+            reducedBy: string;
+            keepsTime: boolean;
+            /** Format: double */
+            guideHours: null | number;
+            rateName: string;
+            /** Format: double */
+            price: null | number;
+            /** Format: int64 */
+            technicianId: null | number;
+            /** Format: double */
+            genericQuantity: null | number;
+            brand: string;
+            partType: string;
+            unsourced: boolean;
+            noteInside: string;
+            noteForCustomer: string;
+            /** Format: int32 */
+            photos: number;
+            overrideReason: string;
+            overrideBy: string;
+            origin: string;
             state: string;
             stateCode: string;
             /** Format: date-time */
@@ -7608,6 +9190,9 @@ export interface components {
             findings: components["schemas"]["FindingView"][];
             invoice: null | components["schemas"]["SheetInvoice"];
             policyIsOlder: boolean;
+            laborRate: string;
+            rateNames: string[];
+            discounts: components["schemas"]["SheetDiscount"][];
         };
         ShopDocument: {
             kind: components["schemas"]["DocumentKind"];
@@ -7658,6 +9243,47 @@ export interface components {
             /** Format: date-time */
             now: string;
             staff: components["schemas"]["ShopInfoStaffView"][];
+        };
+        SideBySideGuideView: {
+            car: string;
+            operations: components["schemas"]["SideBySideOperationView"][];
+            trouble: string;
+        };
+        SideBySideOperationView: {
+            code: string;
+            system: string;
+            title: string;
+            skill: string;
+            /** Format: double */
+            hours: number;
+            needs: string;
+            includes: string;
+        };
+        SideBySideSideAnswer: {
+            offers: components["schemas"]["SideBySideSideOffer"][];
+            questions: components["schemas"]["CatalogQuestion"][];
+            trouble: string;
+        };
+        SideBySideSideOffer: {
+            key: string;
+            title: string;
+            brand: string;
+            quality: string;
+            condition: string;
+            number: string;
+            makersNumber: string;
+            where: string;
+            when: string;
+            /** Format: double */
+            each: number;
+            /** Format: double */
+            unitCost: null | number;
+            /** Format: double */
+            listPrice: null | number;
+            /** Format: double */
+            marginPercent: null | number;
+            age: string;
+            take: components["schemas"]["TakeRequest"];
         };
         /** @enum {unknown} */
         Stage: "Expected" | "Here" | "Diagnosis" | "Pricing" | "WaitingForAnswer" | "WaitingForParts" | "ReadyForTechnician" | "InWork" | "TestDrive" | "Check" | "Done" | "Collected";
@@ -7724,6 +9350,19 @@ export interface components {
             taxable: boolean;
             costPercent: string;
         };
+        Taken: {
+            /** Format: int32 */
+            orderVersion: number;
+            jobIds: number[];
+            lineIds: number[];
+            /** Format: int64 */
+            jobId: null | number;
+            /** Format: int64 */
+            lineId: null | number;
+            column: string;
+            /** Format: int64 */
+            discountId?: null | number;
+        };
         TakeOver: {
             kind: string;
             /** Format: int64 */
@@ -7752,6 +9391,31 @@ export interface components {
             id: number;
             state: components["schemas"]["CardChargeState"];
             message: string;
+        };
+        TakeRequest: {
+            kind: string;
+            /** Format: int64 */
+            jobId?: null | number;
+            /** Format: int64 */
+            lineId?: null | number;
+            /** Format: int64 */
+            id?: null | number;
+            code?: null | string;
+            supplier?: null | string;
+            number?: null | string;
+            asked?: null | string;
+            askedBy?: null | string;
+            value?: null | string;
+            on?: null | components["schemas"]["DiscountBase"];
+            reason?: null | string;
+            laborOnly?: boolean;
+            services?: null | string[];
+            hard?: boolean;
+            oneJob?: boolean;
+            /** Format: int32 */
+            reading?: null | number;
+            /** Format: int64 */
+            insteadOf?: null | number;
         };
         TaxRow: {
             code: string;

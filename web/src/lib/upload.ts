@@ -17,6 +17,11 @@ export async function uploadTable(kind: Schemas['ImportKind'], file: File): Prom
   return (await take(api.POST('/api/imports/{kind}', { ...raw, params: { path: { kind }, query: { name: file.name } }, body: file as never }))).id;
 }
 
+/** Brings the shop's own labor guide in; answers what came of it. */
+export function uploadGuide(file: File) {
+  return take(api.POST('/api/own-guide', { ...raw, body: file as never }));
+}
+
 /** A number of bytes as people say it. */
 export function bytes(size: number): string {
   return size < 1024 * 1024 ? `${Math.max(1, Math.round(size / 1024))} kB` : `${(size / 1024 / 1024).toFixed(1)} MB`;

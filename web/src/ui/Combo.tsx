@@ -1,4 +1,4 @@
-import { useEffect, useId, useRef, useState, type ReactNode, type RefObject } from 'react';
+import { useEffect, useId, useLayoutEffect, useRef, useState, type ReactNode, type RefObject } from 'react';
 
 export interface Choice {
   key: string;
@@ -28,8 +28,21 @@ interface Props {
   disabled?: boolean;
   invalid?: boolean;
   onLeave?: () => void;
+  /** Stands below the answers: what is still being asked, what does not answer. */
+  foot?: ReactNode;
   /** Called with Delete on a chosen answer. */
   onDelete?: (choice: Choice) => void;
+}
+
+const ENOUGH = 270;
+const MOST = 420;
+
+/** What scrolls around an element and would cut off what hangs out of it. */
+function scrollerOf(element: HTMLElement | null): HTMLElement | null {
+  for (let at = element?.parentElement ?? null; at; at = at.parentElement) {
+    if (/auto|scroll|hidden/.test(getComputedStyle(at).overflowY)) return at;
+  }
+  return null;
 }
 
 /** A field whose answers drop down while typing: arrows, Enter, Esc. */
@@ -52,6 +65,7 @@ export function Combo({
   invalid,
   onLeave,
   onDelete,
+  foot,
 }: Props) {
   const id = useId();
   const start = free ? -1 : 0;
@@ -75,6 +89,19 @@ export function Combo({
   useEffect(() => {
     list.current?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' });
   }, [active, shown]);
+
+  // Where there is little room below, the list stands above; it is never taller than its room.
+  const [room, setRoom] = useState<{ up: boolean; height: number } | null>(null);
+  useLayoutEffect(() => {
+    if (!shown) return;
+    const field = ref.current?.getBoundingClientRect();
+    if (!field) return;
+    const frame = scrollerOf(ref.current)?.getBoundingClientRect() ?? new DOMRect(0, 0, window.innerWidth, window.innerHeight);
+    const below = Math.min(frame.bottom, window.innerHeight) - field.bottom - 6;
+    const above = field.top - Math.max(frame.top, 0) - 6;
+    const up = below < ENOUGH && above > below;
+    setRoom({ up, height: Math.max(90, Math.min(MOST, up ? above : below)) });
+  }, [shown, ref]);
 
   const take = (choice: Choice) => {
     setOpen(false);
@@ -152,7 +179,15 @@ export function Combo({
       />
       {children}
       {shown && (
-        <div className="choices" role="listbox" data-for={pending ? undefined : text} id={`${id}-list`} aria-label={label} ref={list}>
+        <div
+          className={`choices ${room?.up ? 'up' : ''}`}
+          style={room ? { maxHeight: room.height } : undefined}
+          role="listbox"
+          data-for={pending ? undefined : text}
+          id={`${id}-list`}
+          aria-label={label}
+          ref={list}
+        >
           {choices.map((choice, i) => (
             <div
               key={choice.key}
@@ -169,6 +204,7 @@ export function Combo({
             </div>
           ))}
           {choices.length === 0 && <div className="none">{none}</div>}
+          {foot}
         </div>
       )}
     </div>

@@ -18,25 +18,33 @@ interface Props {
   multiline?: boolean;
   /** A figure that tells why it is what it is, on the key W. */
   why?: () => void;
+  /** Goes to other cells by arrows and Enter; without it, up and down go through the column. */
+  move?: (from: HTMLElement, to: 'up' | 'down' | 'left' | 'right' | 'enter', col: string) => boolean;
 }
 
 /** Goes to the cell of the same column in the next or previous row. */
-function goTo(from: HTMLElement, col: string, step: number): boolean {
+function goTo(from: HTMLElement, to: string, col: string): boolean {
+  if (to === 'left' || to === 'right') return false;
   const cells = [...(from.closest('[data-grid]')?.querySelectorAll<HTMLElement>(`[data-col="${col}"]`) ?? [])];
-  const next = cells[cells.indexOf(from) + step];
+  const next = cells[cells.indexOf(from) + (to === 'up' ? -1 : 1)];
   next?.focus();
   return next !== undefined;
 }
 
+const ARROWS: Record<string, 'up' | 'down' | 'left' | 'right'> = { ArrowUp: 'up', ArrowDown: 'down', ArrowLeft: 'left', ArrowRight: 'right' };
+
 /** A cell that is edited in place. What was typed is kept on leaving it; what is refused stays, with its reason. */
-export function EditCell({ label, value, commit, col, className, disabled, placeholder, title, why, wrong, autoFocus, multiline }: Props) {
+export function EditCell(props: Props) {
+  const { label, value, commit, col, className, disabled, placeholder, title, why, wrong, autoFocus, multiline, move = goTo } = props;
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
-  const [refused, setProblem] = useState<string | null>(null);
-  const problem = refused ?? (draft === null ? wrong : null) ?? null;
+  const [refused, setProblem] = useState<{ text: string; clash: boolean } | null>(null);
+  const problem = refused?.text ?? (draft === null ? wrong : null) ?? null;
   const escaped = useRef(false);
+  // What was begun on one state of the cell is not sent as if it had been begun on a later one.
+  const begun = useRef(commit);
   const Tag: ElementType = multiline ? 'textarea' : 'input';
-  const keep = async () => {
+  const keep = async (knowingly = false) => {
     if (escaped.current || draft === null || draft === value) {
       escaped.current = false;
       setDraft(null);
@@ -45,11 +53,11 @@ export function EditCell({ label, value, commit, col, className, disabled, place
     }
     const sent = draft;
     try {
-      await commit(sent);
+      await (knowingly ? commit : begun.current)(sent);
       setProblem(null);
       setDraft((now) => (now === sent ? null : now));
     } catch (error) {
-      setProblem(error instanceof Problem ? error.message : sentence(error));
+      setProblem({ text: error instanceof Problem ? error.message : sentence(error), clash: error instanceof Problem && error.code === 'edit.conflict' });
     }
   };
   return (
@@ -57,6 +65,8 @@ export function EditCell({ label, value, commit, col, className, disabled, place
       <Tag
         aria-label={label}
         data-col={col}
+        // Its own undo, that of typing, goes first while there is a draft.
+        data-draft={draft === null ? undefined : ''}
         value={draft ?? value}
         disabled={disabled}
         placeholder={placeholder}
@@ -68,29 +78,56 @@ export function EditCell({ label, value, commit, col, className, disabled, place
         rows={multiline ? Math.max(2, (draft ?? value).split('\n').length) : undefined}
         onFocus={(event: FocusEvent<HTMLInputElement & HTMLTextAreaElement>) => !multiline && event.target.select()}
         onChange={(event: ChangeEvent<HTMLInputElement & HTMLTextAreaElement>) => {
+          if (draft === null) begun.current = commit;
           setDraft(event.target.value);
           setProblem(null);
         }}
         onBlur={() => void keep()}
         onKeyDown={(event: KeyboardEvent<HTMLInputElement & HTMLTextAreaElement>) => {
+          const plain = !event.ctrlKey && !event.metaKey && !event.altKey && !event.shiftKey;
+          const arrow = ARROWS[event.key];
           if (event.key === 'Escape') {
             escaped.current = true;
             event.currentTarget.blur();
-          } else if (why && event.key.toLowerCase() === 'w' && !event.ctrlKey && !event.metaKey) {
+          } else if (why && event.key.toLowerCase() === 'w' && draft === null && plain) {
             event.preventDefault();
             why();
+          } else if (event.key === 'F2') {
+            // The caret goes to the end of what stands there, to correct it.
+            event.preventDefault();
+            const end = event.currentTarget.value.length;
+            event.currentTarget.setSelectionRange(end, end);
           } else if (event.key === 'Enter' && !event.ctrlKey && !multiline) {
             event.preventDefault();
-            if (!(col && goTo(event.currentTarget, col, 1))) event.currentTarget.blur();
-          } else if (col && (event.key === 'ArrowDown' || event.key === 'ArrowUp')) {
-            event.preventDefault();
-            goTo(event.currentTarget, col, event.key === 'ArrowDown' ? 1 : -1);
+            if (!(col && move(event.currentTarget, 'enter', col))) event.currentTarget.blur();
+          } else if (col && arrow && plain && !multiline) {
+            const input = event.currentTarget;
+            const aside = arrow === 'left' || arrow === 'right';
+            // While typing, left and right stay in the text.
+            if (aside && (draft !== null || input.selectionStart !== 0 || input.selectionEnd !== input.value.length)) return;
+            if (move(input, arrow, col) || !aside) event.preventDefault();
           }
         }}
       />
       {problem && (
         <div className="says" id={id} role="alert">
           {problem}
+          {refused?.clash && (
+            <span className="asks">
+              <button onMouseDown={(event) => event.preventDefault()} onClick={() => void keep(true)}>
+                Put mine
+              </button>
+              <button
+                onMouseDown={(event) => event.preventDefault()}
+                onClick={() => {
+                  setDraft(null);
+                  setProblem(null);
+                }}
+              >
+                Leave theirs
+              </button>
+            </span>
+          )}
         </div>
       )}
     </div>

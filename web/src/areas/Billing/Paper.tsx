@@ -51,6 +51,7 @@ export function Paper({ document }: { document: Schemas['ShopDocument'] }) {
             <span>{job.title}</span>
             <span>{amount(job.amount)}</span>
           </div>
+          {job.text && <p className="soft small">{job.text}</p>}
           <table>
             <tbody>
               {job.lines.map((line, i) => (
@@ -58,6 +59,7 @@ export function Paper({ document }: { document: Schemas['ShopDocument'] }) {
                   <td className="kind">{line.kind}</td>
                   <td>
                     {line.description} <span className="soft small">{line.number}</span>
+                    {line.note && <div className="soft small">{line.note}</div>}
                   </td>
                   <td className="right nowrap">{line.quantity}</td>
                   <td className="right" style={{ width: 84 }}>

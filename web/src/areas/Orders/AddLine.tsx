@@ -1,77 +1,95 @@
-import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
-import { api, take } from '../../lib/api';
-import { Combo, type Choice } from '../../ui/Combo';
+import { useState, type RefObject } from 'react';
+import type { Choice } from '../../ui/Combo';
+import { Combo } from '../../ui/Combo';
 import { useSay } from '../../ui/Toasts';
-import { matching } from '../WriteUp/matching';
-import { CannedRow, useCannedJobs } from '../WriteUp/WorkPart';
-import { useWork, type Job, type LineKind } from './useSheet';
+import { CarQuestions } from './CarQuestions';
+import { focusLine } from './grid';
+import { rows, useChoices } from './useChoices';
+import { useActions, type Job, type LineKind } from './useSheet';
 
-const WORDS: Record<Exclude<LineKind, 'Sublet'>, string> = { Labor: 'Labor', Part: 'Part', Fee: 'Fee', Text: 'Text without price' };
+const WORDS: Record<LineKind, string> = { Labor: 'Labor', Part: 'Part', Sublet: 'Sublet work', Fee: 'Fee', Text: 'Text without price' };
 
-/** The line at the end of a job: the catalog, canned jobs, or what was typed as labor, part, fee or text. */
-export function AddLine({ job }: { job: Job }) {
-  const { edits } = useWork();
+interface Props {
+  /** The job that things go into; none for a new one. */
+  job?: Job;
+  inputRef?: RefObject<HTMLInputElement | null>;
+  /** Nothing is on the order yet. */
+  first?: boolean;
+  onJob?: (id: number) => void;
+}
+
+/** One place to add anything: to a job, or as a new one. */
+export function AddLine({ job, inputRef, first, onJob }: Props) {
+  const { orderId, edits } = useActions();
   const say = useSay();
   const [text, setText] = useState('');
-  const canned = useCannedJobs();
+  const [used, setUsed] = useState(false);
   const typed = text.trim();
-  const parts = useQuery({
-    queryKey: ['catalog', typed],
-    queryFn: () => take(api.GET('/api/catalog', { params: { query: { q: typed } } })),
-    enabled: typed.length > 1,
-    placeholderData: (before) => before,
-    staleTime: 20_000,
-  }).data;
-  const focus = async (call: Promise<{ id: number }>, column: string) => {
+  const found = useChoices(orderId, text, used);
+  const run = async (call: () => Promise<{ jobId?: number | null; lineId?: number | null; column?: string }>) => {
     try {
-      const { id } = await call;
-      setTimeout(() => document.querySelector<HTMLElement>(`[data-line="${id}"] [data-col="${column}"]`)?.focus(), 60);
+      const { jobId, lineId, column } = await call();
+      if (jobId) onJob?.(jobId);
+      // Labor has its hours already: the next thing to type is the next thing to add.
+      focusLine(lineId ?? null, column ?? 'count', jobId ?? job?.id ?? null);
     } catch (error) {
       say.refused(error);
     }
   };
-  const free = (kind: Exclude<LineKind, 'Sublet'>): Choice => ({
+  const free = (kind: LineKind): Choice => ({
     key: `free${kind}`,
-    kind: WORDS[kind].split(' ')[0]!,
+    kind: kind === 'Labor' ? 'By hand' : '',
     content: (
-      <span>
+      <span className="clip">
         {WORDS[kind]} "{typed}"
       </span>
     ),
-    take: () => void focus(edits.addLine(job.id, { kind, description: typed }), kind === 'Text' ? 'description' : 'count'),
+    take: () =>
+      void run(async () => {
+        const { id } = await edits.addLine(job!.id, { kind, description: typed });
+        return { jobId: job!.id, lineId: id, column: kind === 'Text' ? 'description' : 'count' };
+      }),
   });
-  const choices: Choice[] =
-    typed.length === 0
-      ? []
-      : [
-          ...(typed.length > 1 ? (parts ?? []) : []).slice(0, 7).map((part) => ({
-            key: `part${part.id}`,
-            kind: 'Part',
-            content: (
-              <>
-                <span className="strong clip grow">{part.description}</span>
-                <span className="soft small nowrap">
-                  {part.number} · {part.free > 0 ? `${part.free} free, ${part.bin}` : 'not in stock'}
-                </span>
-              </>
-            ),
-            take: () => void focus(edits.addLine(job.id, { kind: 'Part', partId: part.id }), 'count'),
-          })),
-          ...matching(canned, typed)
-            .slice(0, 4)
-            .map((c) => ({
-              key: `canned${c.id}`,
-              kind: 'New job',
-              content: <CannedRow job={c} />,
-              take: () => void edits.addJob(null, c.id).catch(say.refused),
-            })),
-          free('Labor'),
-          free('Part'),
-          free('Fee'),
-          free('Text'),
-        ];
+  const newJob: Choice = {
+    key: 'free',
+    kind: 'By hand',
+    content: <span className="clip">New job "{typed}"</span>,
+    take: () => void run(async () => ({ jobId: (await edits.addJob(typed)).id })),
+  };
+  const choices = [
+    // A whole job does not go into another: it becomes one of its own.
+    ...rows(
+      found.items.filter((item) => job || item.take.kind !== 'discount'),
+      !job,
+      (item) => {
+        const whole = ['canned', 'set', 'earlier'].includes(item.take.kind);
+        void run(() => edits.take({ ...item.take, jobId: whole ? null : (job?.id ?? null) }, item.title));
+      },
+    ),
+    ...(typed ? (job ? (['Labor', 'Part', 'Fee', 'Sublet', 'Text'] as const).map(free) : [newJob]) : []),
+  ];
   return (
-    <Combo className="addrow" label={`Add to ${job.title}`} placeholder="Add labor, a part, a fee, a text…" text={text} onText={setText} choices={choices} />
+    <div className={job ? 'addrow' : 'newjob'} onFocus={() => setUsed(true)}>
+      <Combo
+        inputRef={inputRef}
+        autoFocus={first}
+        label={job ? `Add to ${job.title}` : 'New job'}
+        placeholder={
+          job ? 'Add work, a part, a tire, a fee, a discount…' : first ? 'Begin with a job: oil service, front pads, diagnose…' : 'New job… (Ctrl Enter)'
+        }
+        text={text}
+        onText={setText}
+        choices={choices}
+        pending={found.pending}
+        foot={
+          found.troubles.length > 0 || found.asking ? (
+            <div className="foot" role="status">
+              {[...found.troubles, ...(found.asking ? ['Asking the labor guide and the suppliers…'] : [])].join(' ')}
+            </div>
+          ) : undefined
+        }
+      />
+      {found.questions.length > 0 && <CarQuestions questions={found.questions} />}
+    </div>
   );
 }

@@ -1,18 +1,24 @@
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { amount, figure, unitAmount } from '../../lib/format';
 import { EditCell } from '../../ui/EditCell';
 import { useSay } from '../../ui/Toasts';
-import { useWork, type Companion, type Job } from './useSheet';
+import { move } from './LineRow';
+import { useActions, type Companion, type Job } from './useSheet';
 
 /** Something that came along with the job's parts: it follows them until somebody sets or waives it. */
-export function CompanionRow({ companion, job }: { companion: Companion; job: Job }) {
-  const { edits, closed, margins, why } = useWork();
+export const CompanionRow = memo(function CompanionRow({ companion, job }: { companion: Companion; job: Job }) {
+  const { edits, closed, margins, why } = useActions();
   const say = useSay();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const close = () => setAnchor(null);
-  const set = (field: string) => (value: string) => edits.companion(job, companion.code, field, value);
+  const before: Record<string, string> = {
+    quantity: companion.quantitySet ? figure(companion.quantity) : '',
+    amountPerUnit: companion.policyPrice === null ? '' : unitAmount(companion.each),
+    waived: String(companion.waived),
+  };
+  const set = (field: string) => (value: string) => edits.companion(job, companion.code, field, before[field] ?? '', value);
   const key = `job:${job.id}.companion:${companion.code}`;
   const touched = companion.quantitySet || companion.policyPrice !== null;
   const state = companion.waived ? 'waived' : companion.quantitySet ? 'quantity set by hand' : companion.policyPrice !== null ? 'price set by hand' : 'follows';
@@ -38,6 +44,7 @@ export function CompanionRow({ companion, job }: { companion: Companion; job: Jo
             value={figure(companion.quantity)}
             commit={set('quantity')}
             disabled={closed}
+            move={move}
             title={companion.quantitySet ? 'Set by hand; empty it to let it follow the parts again.' : undefined}
           />
           <EditCell
@@ -47,6 +54,7 @@ export function CompanionRow({ companion, job }: { companion: Companion; job: Jo
             value={unitAmount(companion.each)}
             commit={set('amountPerUnit')}
             disabled={closed}
+            move={move}
             title={companion.policyPrice !== null ? `Set by hand; the policy says ${unitAmount(companion.policyPrice)}. Empty it to go back.` : undefined}
           />
           <button
@@ -69,40 +77,42 @@ export function CompanionRow({ companion, job }: { companion: Companion; job: Jo
           ⋯
         </button>
       )}
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
-        {companion.waived ? (
-          <MenuItem
-            onClick={() => {
-              close();
-              void set('waived')('false').catch(say.refused);
-            }}
-          >
-            Let it come along again
-          </MenuItem>
-        ) : (
-          <MenuItem
-            onClick={() => {
-              close();
-              void edits.waive(job, companion);
-            }}
-          >
-            Waive it
-          </MenuItem>
-        )}
-        {touched && (
-          <MenuItem
-            onClick={() => {
-              close();
-              void (async () => {
-                if (companion.quantitySet) await set('quantity')('');
-                if (companion.policyPrice !== null) await set('amountPerUnit')('');
-              })().catch(say.refused);
-            }}
-          >
-            Follow the parts and the policy again
-          </MenuItem>
-        )}
-      </Menu>
+      {anchor && (
+        <Menu anchorEl={anchor} open onClose={close}>
+          {companion.waived ? (
+            <MenuItem
+              onClick={() => {
+                close();
+                void set('waived')('false').catch(say.refused);
+              }}
+            >
+              Let it come along again
+            </MenuItem>
+          ) : (
+            <MenuItem
+              onClick={() => {
+                close();
+                void edits.waive(job, companion);
+              }}
+            >
+              Waive it
+            </MenuItem>
+          )}
+          {touched && (
+            <MenuItem
+              onClick={() => {
+                close();
+                void (async () => {
+                  if (companion.quantitySet) await set('quantity')('');
+                  if (companion.policyPrice !== null) await set('amountPerUnit')('');
+                })().catch(say.refused);
+              }}
+            >
+              Follow the parts and the policy again
+            </MenuItem>
+          )}
+        </Menu>
+      )}
     </div>
   );
-}
+});

@@ -1,7 +1,9 @@
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { memo, useState } from 'react';
-import { amount } from '../../lib/format';
+import { useNavigate } from 'react-router';
+import type { Schemas } from '../../lib/api';
+import { amount, figure } from '../../lib/format';
 import { useMay } from '../../lib/shop';
 import { EditCell } from '../../ui/EditCell';
 import { useSay } from '../../ui/Toasts';
@@ -9,48 +11,78 @@ import type { Decision } from '../Approval/DecisionDialog';
 import { AddLine } from './AddLine';
 import { CompanionRow } from './CompanionRow';
 import { LineRow } from './LineRow';
-import { useWork, type Job } from './useSheet';
+import { OfferedWith } from './OfferedWith';
+import { useActions, type Job } from './useSheet';
+
+type Correction = Schemas['CarFactsViewCorrectionView'];
 
 interface Props {
   job: Job;
   current: boolean;
-  onFocus: () => void;
-  onDecide: (kind: Decision) => void;
+  onFocus: (id: number) => void;
+  onDecide: (id: number, kind: Decision) => void;
+  /** Lines that are selected. */
+  selected: ReadonlySet<number>;
+  corrections: ReadonlyMap<number, Correction>;
+  offers: Schemas['OffersOffer'][];
+  here: ReadonlyMap<number, string>;
 }
 
 /** One job: its title, its answer, its lines edited in place. */
-export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide }: Props) {
-  const { edits, closed, margins, why } = useWork();
+export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide, selected, corrections, offers, here }: Props) {
+  const { edits, closed, margins, why, open, discount } = useActions();
   const mayDecide = useMay('RecordDecisions');
+  const mayCan = useMay('EditSetup');
   const say = useSay();
+  const navigate = useNavigate();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const aside = job.decision === 'Declined' || job.decision === 'Deferred';
-  const close = () => setAnchor(null);
-  const onePrice = (text: string) => edits.job(job.id, 'fixedPrice', text, job.version);
-  const setPrice = () => {
-    close();
-    // It begins with what the job comes to now and is then edited in place.
-    void onePrice(job.fixedPrice === null ? job.subtotal.toFixed(2) : '').catch(say.refused);
+  const priced = job.fixedPrice === null ? '' : job.fixedPrice.toFixed(2);
+  const onePrice = (text: string) => edits.job(job, 'fixedPrice', priced, text);
+  const choose = (act: () => void) => () => {
+    setAnchor(null);
+    act();
   };
   const note = [
     job.onTheClock.length > 0 ? `${job.onTheClock.join(', ')} on the clock` : '',
     job.decision === 'Proposed' || aside ? `adds ${amount(job.addsToTotal)} in all` : '',
+    job.laborRate ? `labor at ${job.laborRate}` : '',
   ].filter(Boolean);
   const margin = margins && !aside ? job.marginPercent : null;
+  const own = job.discounts.filter((d) => d.lineId === null);
   return (
-    <section className={`job ${aside ? 'aside' : ''}`} id={`job-${job.id}`} data-current={current} onFocusCapture={onFocus} aria-label={job.title}>
+    <section
+      className={`job ${aside ? 'aside' : ''}`}
+      id={`job-${job.id}`}
+      data-job-id={job.id}
+      data-current={current}
+      onFocusCapture={() => onFocus(job.id)}
+      aria-label={job.title}
+    >
       <header>
         <EditCell
           label="Title of the job"
           className="titlecell"
           value={job.title}
-          commit={(text) => edits.job(job.id, 'title', text, job.version)}
+          title={job.originText || undefined}
+          commit={(text) => edits.job(job, 'title', job.title, text)}
           disabled={closed}
         />
+        {job.countUnit && (
+          <span className="one-price soft nowrap">
+            <EditCell
+              label={`Number of ${job.countUnit}s`}
+              value={figure(job.count)}
+              commit={(text) => edits.job(job, 'count', figure(job.count), text)}
+              disabled={closed}
+            />
+            {job.count === 1 ? job.countUnit : `${job.countUnit}s`}
+          </span>
+        )}
         {job.fixedPrice !== null && (
           <span className="one-price soft">
             one price
-            <EditCell label={`One price for ${job.title}`} value={job.fixedPrice.toFixed(2)} commit={onePrice} disabled={closed} />
+            <EditCell label={`One price for ${job.title}`} value={priced} commit={onePrice} disabled={closed} />
           </span>
         )}
         <span className="soft clip grow">
@@ -74,13 +106,13 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
             !closed &&
             mayDecide && (
               <>
-                <button onClick={() => onDecide('Approved')}>
+                <button onClick={() => onDecide(job.id, 'Approved')}>
                   Approve… <span className="key">A</span>
                 </button>
-                <button onClick={() => onDecide('Deferred')}>
+                <button onClick={() => onDecide(job.id, 'Deferred')}>
                   Defer… <span className="key">D</span>
                 </button>
-                <button onClick={() => onDecide('Declined')}>
+                <button onClick={() => onDecide(job.id, 'Declined')}>
                   Decline… <span className="key">X</span>
                 </button>
               </>
@@ -88,7 +120,7 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
           ) : (
             <>
               <span className="made">{job.decision}</span>
-              <button disabled={closed || !mayDecide} onClick={() => onDecide('Proposed')} title="Record a new answer">
+              <button disabled={closed || !mayDecide} onClick={() => onDecide(job.id, 'Proposed')} title="Record a new answer">
                 {job.decisionText || 'no record'}
               </button>
             </>
@@ -103,13 +135,7 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
           {amount(job.subtotal)}
         </button>
         {!closed && (
-          <button
-            className="more"
-            style={{ border: 0, background: 'none', cursor: 'pointer' }}
-            aria-label={`More for ${job.title}`}
-            aria-haspopup="menu"
-            onClick={(event) => setAnchor(event.currentTarget)}
-          >
+          <button className="more" aria-label={`More for ${job.title}`} aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
             ⋯
           </button>
         )}
@@ -129,24 +155,65 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
           </>
         )}
         {job.lines.map((line) => (
-          <LineRow key={line.id} line={line} job={job} />
+          <LineRow key={line.id} line={line} job={job} selected={selected.has(line.id)} correction={corrections.get(line.id)} here={here.get(line.id)} />
         ))}
         {job.companions.map((companion) => (
           <CompanionRow key={companion.code} companion={companion} job={job} />
         ))}
+        {own.map((given) => (
+          <div className="line along" key={`d${given.id}`}>
+            <span className="kind">Discount</span>
+            <span className="clip">
+              {given.text}
+              <span className="small soft">
+                &nbsp;{given.reason ? `${given.reason}, ` : ''}
+                {given.by}
+              </span>
+            </span>
+            <span />
+            <span />
+            <span />
+            <span className="right">−{amount(given.amount)}</span>
+            <span />
+            <span />
+            {closed ? (
+              <span />
+            ) : (
+              <button className="more" aria-label={`Take back ${given.text}`} title="Take back" onClick={() => void edits.takeBack(given)}>
+                ×
+              </button>
+            )}
+          </div>
+        ))}
+        {job.orderDiscountShare > 0 && !aside && (
+          <div className="line along">
+            <span className="kind">Discount</span>
+            <span className="clip">its share of the discounts on everything</span>
+            <span />
+            <span />
+            <span />
+            <span className="right">−{amount(job.orderDiscountShare)}</span>
+            <span />
+            <span />
+            <span />
+          </div>
+        )}
       </div>
       {!closed && !aside && current && <AddLine job={job} />}
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
-        <MenuItem onClick={setPrice}>{job.fixedPrice === null ? 'Sell at one price' : 'Build the price up from its lines'}</MenuItem>
-        <MenuItem
-          onClick={() => {
-            close();
-            void edits.removeJob(job);
-          }}
-        >
-          Take the job off
-        </MenuItem>
-      </Menu>
+      {!closed && !aside && offers.length > 0 && <OfferedWith offers={offers} />}
+      {anchor && (
+        <Menu anchorEl={anchor} open onClose={() => setAnchor(null)}>
+          {/* One price begins with what the job comes to now and is then edited in place. */}
+          <MenuItem onClick={choose(() => void onePrice(job.fixedPrice === null ? job.subtotal.toFixed(2) : '').catch(say.refused))}>
+            {job.fixedPrice === null ? 'Sell at one price' : 'Build the price up from its lines'}
+          </MenuItem>
+          <MenuItem onClick={choose(() => discount({ jobId: job.id, title: job.title }))}>Give a discount on it…</MenuItem>
+          <MenuItem onClick={choose(() => open({ kind: 'guide', jobId: job.id }))}>Labor from the guide…</MenuItem>
+          <MenuItem onClick={choose(() => open({ kind: 'details', jobId: job.id }))}>Rate, technician, words for the customer…</MenuItem>
+          {mayCan && <MenuItem onClick={choose(() => void navigate(`/setup/canned-jobs/new?job=${job.id}`))}>Keep as a canned job…</MenuItem>}
+          <MenuItem onClick={choose(() => void edits.removeJob(job))}>Take the job off</MenuItem>
+        </Menu>
+      )}
     </section>
   );
 });

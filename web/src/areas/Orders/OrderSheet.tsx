@@ -1,21 +1,29 @@
 import Popover from '@mui/material/Popover';
 import { useQuery } from '@tanstack/react-query';
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api, take, type Schemas } from '../../lib/api';
 import { useKeys } from '../../lib/keys';
-import { useMay } from '../../lib/shop';
+import { useSettled } from '../../lib/useSettled';
+import { useMay, useNow, useShop } from '../../lib/shop';
 import { Failed, Loading } from '../../ui/States';
 import type { Decision } from '../Approval/DecisionDialog';
+import { AddLine } from './AddLine';
 import { Concerns } from './Concerns';
+import type { DiscountTarget } from './DiscountDialog';
 import { Findings } from './Findings';
 import { JobSheet } from './JobSheet';
-import { NewJob } from './NewJob';
 import { SheetHeader } from './SheetHeader';
 import { Spine } from './Spine';
 import { Tally } from './Tally';
-import { SheetContext, useEdits, useSheet } from './useSheet';
+import { useEdits } from './useEdits';
+import { useHistory } from './useHistory';
+import { useHere } from './useHere';
+import { useSame } from './useSame';
+import { ActionsContext, SheetContext, useFacts, useOffers, useSheet, type Actions, type Beside } from './useSheet';
+import { useSheetGrid } from './useSheetGrid';
 import './orders.css';
+import './estimate.css';
 
 const DecisionDialog = lazy(() => import('../Approval/DecisionDialog'));
 const CloseDialog = lazy(() => import('../Billing/CloseDialog'));
@@ -23,14 +31,22 @@ const AddCarDialog = lazy(() => import('./AddCarDialog'));
 const RepriceDialog = lazy(() => import('./RepriceDialog'));
 const CheckInDialog = lazy(() => import('../WriteUp/CheckInDialog'));
 const DetailsDrawer = lazy(() => import('./DetailsDrawer'));
-const RecordDrawer = lazy(() => import('./RecordDrawer'));
+const DiscountDialog = lazy(() => import('./DiscountDialog'));
+const BesideSheet = lazy(() => import('./BesideSheet'));
+
+const NO_OFFERS: Schemas['OffersOffer'][] = [];
+const SETTLED = 250;
+const NOTHING: Schemas['CarFactsViewCorrectionView'][] = [];
 
 /** The order sheet: one page from first word to paid invoice. */
 export default function OrderSheet() {
   const id = Number(useParams().id);
   const navigate = useNavigate();
   const sheet = useSheet(id);
-  const edits = useEdits(id);
+  const history = useHistory();
+  const edits = useEdits(id, history);
+  const shop = useShop();
+  const today = useNow().slice(0, 10);
   const mayEdit = useMay('EditOrders');
   const mayMargin = useMay('SeeMargin');
   const [margins, setMargins] = useState(() => sessionStorage.getItem('margins') !== 'hidden');
@@ -39,9 +55,9 @@ export default function OrderSheet() {
   const [closing, setClosing] = useState(false);
   const [addingCar, setAddingCar] = useState(false);
   const [repricing, setRepricing] = useState(false);
-  const [details, setDetails] = useState(false);
   const [checkingIn, setCheckingIn] = useState(false);
-  const [recordOpen, setRecordOpen] = useState(false);
+  const [beside, setBeside] = useState<Beside | null>(null);
+  const [discounting, setDiscounting] = useState<DiscountTarget | null>(null);
   const [why, setWhy] = useState<{ key: string; title: string; anchor: HTMLElement } | null>(null);
   const whys = useQuery({
     queryKey: ['order', id, 'why', sheet.data?.version],
@@ -51,14 +67,47 @@ export default function OrderSheet() {
   });
   const newJob = useRef<HTMLInputElement>(null);
   const data = sheet.data;
-  const jobs = data?.jobs ?? [];
+  const jobs = useMemo(() => data?.jobs ?? [], [data]);
   const current = jobs.find((j) => j.id === currentId) ?? jobs.find((j) => j.decision === 'Proposed') ?? jobs[0];
   const closed = data?.state === 'Posted' || !mayEdit;
+  const version = data?.version ?? 0;
+  // What hangs on the order from afar is asked once the hands rest.
+  const settled = useSettled(version, SETTLED);
+  const facts = useFacts(id, settled, settled > 0 && data?.vehicle !== null);
+  const offers = useOffers(id, settled, settled > 0 && !closed);
+  const here = useHere(id);
+  const grid = useSheetGrid(data, edits, closed);
+  // They are asked anew with every change; rows are drawn anew only where they differ.
+  const proposed = useSame(facts.data?.corrections ?? NOTHING);
+  const corrections = useMemo(() => new Map(proposed.map((c) => [c.lineId, c])), [proposed]);
+  const offered = useSame(offers);
+  const jobIds = useSame(jobs.map((job) => job.id));
+  const offersOf = useMemo(() => new Map(jobIds.map((jobId) => [jobId, offered.filter((offer) => offer.jobId === jobId)])), [jobIds, offered]);
 
   useEffect(() => {
     document.title = data ? `${data.vehicle?.plate || data.number} · Yardstick` : 'Yardstick';
     return () => void (document.title = 'Yardstick');
   }, [data]);
+
+  const names = useMemo(() => new Map((shop?.staff ?? []).map((s) => [s.id, s.shortName])), [shop]);
+  const shown = margins && mayMargin;
+  const zone = shop?.timeZone ?? 'UTC';
+  const actions = useMemo<Actions>(
+    () => ({
+      orderId: id,
+      edits,
+      closed,
+      margins: shown,
+      today,
+      zone,
+      names,
+      why: (key, title, anchor) => setWhy({ key, title, anchor }),
+      open: setBeside,
+      discount: setDiscounting,
+    }),
+    [id, edits, closed, shown, today, zone, names],
+  );
+  const decideOn = useCallback((jobId: number, kind: Decision) => setDeciding({ jobId, kind }), []);
 
   const step = (by: number) => {
     const at = jobs.findIndex((j) => j.id === current?.id);
@@ -67,7 +116,7 @@ export default function OrderSheet() {
     setCurrent(next.id);
     document.getElementById(`job-${next.id}`)?.scrollIntoView({ block: 'nearest' });
   };
-  const decide = (kind: Decision) => current && !closed && setDeciding({ jobId: current.id, kind });
+  const decide = (kind: Decision) => current && !closed && decideOn(current.id, kind);
   const askWhy = () => {
     const at = document.activeElement as HTMLElement | null;
     const key = at?.dataset.why;
@@ -77,19 +126,46 @@ export default function OrderSheet() {
     sessionStorage.setItem('margins', margins ? 'hidden' : 'shown');
     setMargins(!margins);
   };
+  const unsourced = jobs
+    .filter((job) => job.decision === 'Proposed' || job.decision === 'Approved')
+    .flatMap((job) => job.lines.filter((line) => line.unsourced));
+  const openBeside = (kind: 'facts' | 'guide' | 'canned' | 'earlier' | 'services' | 'record' | 'details') => () =>
+    setBeside({ kind, jobId: kind === 'guide' ? current?.id : undefined });
   useKeys('Order', [
     { key: 'Ctrl Enter', label: 'New job', run: () => newJob.current?.focus(), always: true },
     { key: 'J', label: 'Next job', run: () => step(1) },
     { key: 'K', label: 'Job before', run: () => step(-1) },
+    {
+      key: 'Insert',
+      label: 'Add to the present job',
+      run: () => document.querySelector<HTMLElement>(`#job-${current?.id} .addrow input`)?.focus(),
+      always: true,
+    },
     { key: 'A', label: 'Record: approved', run: () => decide('Approved') },
     { key: 'D', label: 'Record: deferred', run: () => decide('Deferred') },
     { key: 'X', label: 'Record: declined', run: () => decide('Declined') },
     { key: 'W', label: 'Why is the focused amount what it is', run: askWhy },
     ...(mayMargin ? [{ key: 'M', label: margins ? 'Hide cost and margin' : 'Show cost and margin', run: toggleMargins }] : []),
+    ...(data?.vehicle
+      ? [
+          { key: 'F', label: 'Facts about the car', run: openBeside('facts') },
+          { key: 'G', label: 'Labor guide', run: openBeside('guide') },
+          { key: 'H', label: 'Earlier work, here and on like cars', run: openBeside('earlier') },
+          { key: 'Y', label: "Services by the maker's schedule", run: openBeside('services') },
+          { key: 'I', label: 'Check-in sheet', run: () => setCheckingIn(true) },
+        ]
+      : []),
+    { key: 'B', label: 'Canned jobs by system', run: openBeside('canned') },
+    {
+      key: 'U',
+      label: 'Go through the lines without a source',
+      run: () => unsourced.length > 0 && setBeside({ kind: 'source', lineIds: unsourced.map((line) => line.id) }),
+    },
+    { key: 'Ctrl Z', label: 'Undo', run: () => grid.backOrForth('undo') },
+    { key: 'Ctrl Y', label: 'Redo', run: () => grid.backOrForth('redo') },
     { key: 'E', label: 'Estimate as PDF', run: () => window.open(`/api/orders/${id}/estimate.pdf`, '_blank') },
-    ...(data?.vehicle ? [{ key: 'I', label: 'Check-in sheet', run: () => setCheckingIn(true) }] : []),
-    { key: 'L', label: 'Details, labels and files', run: () => setDetails(true) },
-    { key: 'R', label: 'Record of who did what', run: () => setRecordOpen(true) },
+    { key: 'L', label: 'Details, labels and files', run: openBeside('details') },
+    { key: 'R', label: 'Record of who did what', run: openBeside('record') },
     {
       key: 'C',
       label: data?.invoice ? 'Go to the invoice' : 'Close and invoice',
@@ -102,67 +178,72 @@ export default function OrderSheet() {
   const deciding_job = deciding && jobs.find((j) => j.id === deciding.jobId);
 
   return (
-    <SheetContext value={{ sheet: data, edits, closed, margins: margins && mayMargin, why: (key, title, anchor) => setWhy({ key, title, anchor }) }}>
-      <div className="sheet-page">
-        <SheetHeader
-          onRecord={() => setRecordOpen(true)}
-          onAddCar={() => setAddingCar(true)}
-          onDetails={() => setDetails(true)}
-          onCheckIn={() => setCheckingIn(true)}
-        />
-        {data.policyIsOlder && !closed && (
-          <div className="policy-older" role="status">
-            <span className="grow">This order is priced by an older policy than the one in force. Nothing changes until you say so.</span>
-            <button className="linkish" onClick={() => setRepricing(true)}>
-              See what repricing changes
-            </button>
+    <ActionsContext value={actions}>
+      <SheetContext value={data}>
+        <div className="sheet-page" {...grid.handlers}>
+          <SheetHeader facts={facts.data} others={here.people} onAddCar={() => setAddingCar(true)} onCheckIn={() => setCheckingIn(true)} />
+          {data.policyIsOlder && !closed && (
+            <div className="policy-older" role="status">
+              <span className="grow">This order is priced by an older policy than the one in force. Nothing changes until you say so.</span>
+              <button className="linkish" onClick={() => setRepricing(true)}>
+                See what repricing changes
+              </button>
+            </div>
+          )}
+          <div className="sheet-body">
+            <Spine
+              current={current?.id}
+              unsourced={unsourced.map((line) => line.id)}
+              onCurrent={(jobId) => {
+                setCurrent(jobId);
+                document.getElementById(`job-${jobId}`)?.scrollIntoView({ block: 'nearest' });
+              }}
+            />
+            <div className="jobs" data-grid onFocus={here.onFocus} onBlur={here.onBlur}>
+              <Concerns />
+              {jobs.map((job) => (
+                <JobSheet
+                  key={job.id}
+                  job={job}
+                  current={job.id === current?.id}
+                  onFocus={setCurrent}
+                  onDecide={decideOn}
+                  selected={grid.selected}
+                  corrections={corrections}
+                  offers={offersOf.get(job.id) ?? NO_OFFERS}
+                  here={here.lines}
+                />
+              ))}
+              {!closed && <AddLine inputRef={newJob} onJob={setCurrent} first={jobs.length === 0} />}
+              <Findings />
+            </div>
           </div>
-        )}
-        <div className="sheet-body">
-          <Spine
-            current={current?.id}
-            onCurrent={(jobId) => {
-              setCurrent(jobId);
-              document.getElementById(`job-${jobId}`)?.scrollIntoView({ block: 'nearest' });
-            }}
-          />
-          <div className="jobs" data-grid>
-            <Concerns />
-            {jobs.map((job) => (
-              <JobSheet
-                key={job.id}
-                job={job}
-                current={job.id === current?.id}
-                onFocus={() => setCurrent(job.id)}
-                onDecide={(kind) => setDeciding({ jobId: job.id, kind })}
-              />
-            ))}
-            {!closed && <NewJob inputRef={newJob} onAdded={setCurrent} first={jobs.length === 0} />}
-            <Findings />
-          </div>
+          <Tally onClose={() => setClosing(true)} onMargins={toggleMargins} />
         </div>
-        <Tally onClose={() => setClosing(true)} onMargins={toggleMargins} />
-      </div>
-      <Popover
-        // Opened with its content, so that it finds its place at once.
-        open={why !== null && !whys.isPending}
-        anchorEl={why?.anchor}
-        onClose={() => setWhy(null)}
-        anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
-        transformOrigin={{ vertical: 'top', horizontal: 'center' }}
-      >
-        {why && <Why target={why.key} title={why.title} entries={whys.data} failed={whys.isError} />}
-      </Popover>
-      <Suspense fallback={null}>
-        {deciding && deciding_job && <DecisionDialog job={deciding_job} kind={deciding.kind} onClose={() => setDeciding(null)} />}
-        {closing && <CloseDialog onClose={() => setClosing(false)} />}
-        {addingCar && <AddCarDialog onClose={() => setAddingCar(false)} />}
-        {repricing && <RepriceDialog onClose={() => setRepricing(false)} />}
-        {details && <DetailsDrawer onClose={() => setDetails(false)} />}
-        {checkingIn && <CheckInDialog orderId={id} onClose={() => setCheckingIn(false)} />}
-        {recordOpen && <RecordDrawer id={id} onClose={() => setRecordOpen(false)} />}
-      </Suspense>
-    </SheetContext>
+        <Popover
+          // Opened with its content, so that it finds its place at once.
+          open={why !== null && !whys.isPending}
+          anchorEl={why?.anchor}
+          onClose={() => setWhy(null)}
+          anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
+          transformOrigin={{ vertical: 'top', horizontal: 'center' }}
+        >
+          {why && <Why target={why.key} title={why.title} entries={whys.data} failed={whys.isError} />}
+        </Popover>
+        <Suspense fallback={null}>
+          {deciding && deciding_job && <DecisionDialog job={deciding_job} kind={deciding.kind} onClose={() => setDeciding(null)} />}
+          {closing && <CloseDialog onClose={() => setClosing(false)} />}
+          {addingCar && <AddCarDialog onClose={() => setAddingCar(false)} />}
+          {repricing && <RepriceDialog onClose={() => setRepricing(false)} />}
+          {checkingIn && <CheckInDialog orderId={id} onClose={() => setCheckingIn(false)} />}
+          {discounting && <DiscountDialog target={discounting} onClose={() => setDiscounting(null)} />}
+          {beside?.kind === 'details' && beside.jobId === undefined && <DetailsDrawer onClose={() => setBeside(null)} />}
+          {beside && !(beside.kind === 'details' && beside.jobId === undefined) && (
+            <BesideSheet beside={beside} facts={facts} onClose={() => setBeside(null)} />
+          )}
+        </Suspense>
+      </SheetContext>
+    </ActionsContext>
   );
 }
 

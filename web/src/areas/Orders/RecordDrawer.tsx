@@ -1,10 +1,13 @@
-import Drawer from '@mui/material/Drawer';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, take } from '../../lib/api';
 import { moment, wallTime } from '../../lib/format';
 import { useNow, useShop } from '../../lib/shop';
 import { Empty, Failed, Loading } from '../../ui/States';
+import { useSay } from '../../ui/Toasts';
+import { Search } from './beside/Search';
+import { Side } from './beside/Side';
+import { useActions } from './useSheet';
 
 /** Fields of the record as they are called on screen; the others are called as they are. */
 const FIELDS: Record<string, string> = {
@@ -27,13 +30,24 @@ const FIELDS: Record<string, string> = {
   found: 'cause',
   corrected: 'correction',
   unitCost: 'unit cost',
+  unitPrice: 'price each',
+  overrideReason: 'reason of the price',
+  noteInside: 'note inside',
+  noteForCustomer: 'note for the customer',
+  technicianId: 'technician',
+  laborRate: 'labor rate',
+  keepsTime: 'keeps its full time',
+  customerText: 'what the customer reads',
   rateName: 'labor rate',
   fixedPrice: 'one price',
 };
 
 /** Who did what on the order; it can only be added to. */
 export default function RecordDrawer({ id, onClose }: { id: number; onClose: () => void }) {
+  const { edits } = useActions();
+  const say = useSay();
   const [text, setText] = useState('');
+  const [note, setNote] = useState('');
   const shop = useShop();
   const now = useNow();
   const record = useQuery({ queryKey: ['order', id, 'record'], queryFn: () => take(api.GET('/api/orders/{id}/record', { params: { path: { id } } })) });
@@ -41,22 +55,26 @@ export default function RecordDrawer({ id, onClose }: { id: number; onClose: () 
     `${e.what} ${FIELDS[e.field] ?? e.field} ${e.old} ${e.new} ${e.by}`.toLowerCase().includes(text.toLowerCase()),
   );
   return (
-    <Drawer anchor="right" open onClose={onClose} slotProps={{ paper: { sx: { width: 460, p: 2 }, 'aria-label': 'Record' } }}>
-      <div className="spread" style={{ marginBottom: 12 }}>
-        <h2 style={{ fontSize: 18 }}>Record</h2>
-        <button className="linkish" onClick={onClose}>
-          Close
-        </button>
-      </div>
-      <div className="labelled" style={{ marginBottom: 8 }}>
+    <Side title="Record" onClose={onClose} width={480}>
+      <form
+        className="row"
+        onSubmit={(event) => {
+          event.preventDefault();
+          edits.note(note).then(() => setNote(''), say.refused);
+        }}
+      >
         <input
-          autoFocus
-          aria-label="Search the record"
-          placeholder="Search: a name, a part, a field…"
-          value={text}
-          onChange={(event) => setText(event.target.value)}
+          className="grow boxed"
+          aria-label="A note of your own"
+          placeholder="A note of your own"
+          value={note}
+          onChange={(event) => setNote(event.target.value)}
         />
-      </div>
+        <button className="chip" disabled={!note.trim()}>
+          Write it down
+        </button>
+      </form>
+      <Search label="Search the record" placeholder="Search: a name, a part, a field…" value={text} onText={setText} />
       {record.error && !record.data ? (
         <Failed error={record.error} again={() => void record.refetch()} />
       ) : !record.data ? (
@@ -87,6 +105,6 @@ export default function RecordDrawer({ id, onClose }: { id: number; onClose: () 
           </tbody>
         </table>
       )}
-    </Drawer>
+    </Side>
   );
 }

@@ -8,16 +8,17 @@ import { Plate } from '../../ui/Plate';
 import { useSay } from '../../ui/Toasts';
 import { useWork } from './useSheet';
 
-interface Ways {
-  onRecord: () => void;
+interface Props {
+  facts?: Schemas['CarFactsViewFactsAnswer'];
+  /** Who else has the order open. */
+  others: string[];
   onAddCar: () => void;
-  onDetails: () => void;
   onCheckIn: () => void;
 }
 
 /** Car, customer, promise, stage, lead; below, readings and the ways to further matters. */
-export function SheetHeader({ onRecord, onAddCar, onDetails, onCheckIn }: Ways) {
-  const { sheet, edits, closed } = useWork();
+export function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
+  const { sheet, edits, closed, open } = useWork();
   const shop = useShop();
   const floor = useFloor();
   const now = useNow();
@@ -30,13 +31,11 @@ export function SheetHeader({ onRecord, onAddCar, onDetails, onCheckIn }: Ways) 
     setBusy(true);
     void call.catch(say.refused).finally(() => setBusy(false));
   };
-  const about = [
-    sheet.counterSale ? 'Sale over the counter' : '',
-    `Order ${sheet.number}`,
-    vehicle?.vin ? `VIN …${vehicle.vin.slice(-6)}` : '',
-    vehicle?.color,
-    `by ${sheet.writer}`,
-  ].filter(Boolean);
+  const last =
+    vehicle?.lastReading && vehicle.lastReadingAt && shop
+      ? `Last ${reading(vehicle.lastReading, shop.distanceUnit)} on ${day(wallTime(vehicle.lastReadingAt, shop.timeZone), now)}`
+      : 'No earlier reading';
+  const about = [vehicle?.vin ? `VIN …${vehicle.vin.slice(-6)}` : '', vehicle?.color, `by ${sheet.writer}`].filter(Boolean);
   const marks = [
     sheet.first ? 'Comes first' : '',
     sheet.customerWaits ? 'Customer waits' : '',
@@ -62,7 +61,41 @@ export function SheetHeader({ onRecord, onAddCar, onDetails, onCheckIn }: Ways) 
               sheet.title || 'Sale over the counter'
             )}
           </h1>
-          <div className="soft clip">{about.join(' · ')}</div>
+          <div className="soft about">
+            <span className="nowrap">{sheet.counterSale ? `Sale over the counter · Order ${sheet.number}` : `Order ${sheet.number}`}</span>
+            {vehicle && (
+              <>
+                <label title={last}>
+                  in
+                  <EditCell
+                    label="Odometer in"
+                    value={sheet.odometerIn?.toLocaleString('en-US') ?? ''}
+                    commit={header('odometerIn')}
+                    disabled={closed}
+                    placeholder={vehicle.lastReading ? `was ${vehicle.lastReading.toLocaleString('en-US')}` : 'missing'}
+                    title={last}
+                  />
+                </label>
+                <label title={last}>
+                  out
+                  <EditCell
+                    label="Odometer out"
+                    value={sheet.odometerOut?.toLocaleString('en-US') ?? ''}
+                    commit={header('odometerOut')}
+                    disabled={closed}
+                    placeholder="at the end"
+                  />
+                </label>
+                <label>
+                  key
+                  <EditCell className="tag" label="Key tag" value={sheet.keyTag} commit={header('keyTag')} disabled={closed} placeholder="none" />
+                </label>
+              </>
+            )}
+            <span className="clip" title={about.join(' · ')}>
+              {about.join(' · ')}
+            </span>
+          </div>
         </div>
         <div style={{ minWidth: 0 }}>
           <div className="clip" style={{ fontSize: 17, fontWeight: 600, lineHeight: 1.25 }}>
@@ -144,35 +177,18 @@ export function SheetHeader({ onRecord, onAddCar, onDetails, onCheckIn }: Ways) 
       <div className="factsline">
         {vehicle && (
           <>
-            <div className="fact">
-              Odometer in
-              <EditCell
-                label="Odometer in"
-                value={sheet.odometerIn?.toLocaleString('en-US') ?? ''}
-                commit={header('odometerIn')}
-                disabled={closed}
-                placeholder="missing"
-              />
+            <div className="facts">
+              {facts?.line.map((fact) => (
+                <span key={fact.key} className="fact" title={[fact.shown, fact.condition, fact.caution].filter(Boolean).join(', ')}>
+                  {fact.title} <b>{fact.short}</b>
+                </span>
+              ))}
+              {facts?.trouble && <span className="soft clip">{facts.trouble}</span>}
             </div>
-            <div className="fact">
-              out
-              <EditCell
-                label="Odometer out"
-                value={sheet.odometerOut?.toLocaleString('en-US') ?? ''}
-                commit={header('odometerOut')}
-                disabled={closed}
-                placeholder="at the end"
-              />
-            </div>
-            {vehicle.lastReading !== null && vehicle.lastReadingAt && shop && (
-              <span className="soft">
-                last {reading(vehicle.lastReading, shop.distanceUnit)} on {day(wallTime(vehicle.lastReadingAt, shop.timeZone), now)}
-              </span>
-            )}
-            <div className="fact">
-              Key
-              <EditCell label="Key tag" value={sheet.keyTag} commit={header('keyTag')} disabled={closed} placeholder="none" />
-            </div>
+            <button className="linkish nowrap" onClick={() => open({ kind: 'facts' })}>
+              All facts
+            </button>
+            <span className="key">F</span>
           </>
         )}
         <span className="grow" />
@@ -184,15 +200,16 @@ export function SheetHeader({ onRecord, onAddCar, onDetails, onCheckIn }: Ways) 
             {sheet.checkIns > 0 ? 'Checked in' : 'Check in'}
           </button>
         )}
-        <button className="linkish nowrap" onClick={onDetails}>
+        <button className="linkish nowrap" onClick={() => open({ kind: 'details' })}>
           Details{sheet.files > 0 ? ` (${sheet.files})` : ''}
         </button>
-        <a href={`/api/orders/${sheet.id}/estimate.pdf`} target="_blank" rel="noreferrer">
+        <a className="nowrap" href={`/api/orders/${sheet.id}/estimate.pdf`} target="_blank" rel="noreferrer">
           Estimate PDF
         </a>
-        <button className="linkish" onClick={onRecord}>
+        <button className="linkish" onClick={() => open({ kind: 'record' })}>
           Record
         </button>
+        {others.length > 0 && <span className="also-here nowrap">also here: {others.join(', ')}</span>}
       </div>
     </>
   );

@@ -11,8 +11,8 @@ export function done(job: Job): number {
 }
 
 /** The jobs with their decisions and a small rule of progress. */
-export function Spine({ current, onCurrent }: { current?: number; onCurrent: (id: number) => void }) {
-  const { sheet } = useWork();
+export function Spine({ current, unsourced, onCurrent }: { current?: number; unsourced: number[]; onCurrent: (id: number) => void }) {
+  const { sheet, open, closed } = useWork();
   return (
     <nav className="spine" aria-label="Jobs">
       {sheet.jobs.map((job) => (
@@ -35,6 +35,13 @@ export function Spine({ current, onCurrent }: { current?: number; onCurrent: (id
       {sheet.jobs.length === 0 && (
         <div className="soft" style={{ padding: '8px 16px' }}>
           Jobs will stand here, each with its answer.
+        </div>
+      )}
+      {!closed && unsourced.length > 0 && (
+        <div className="spine-foot">
+          <button className="linkish" onClick={() => open({ kind: 'source', lineIds: unsourced })}>
+            {unsourced.length === 1 ? '1 line without a source' : `${unsourced.length} lines without a source`} <span className="key">U</span>
+          </button>
         </div>
       )}
     </nav>

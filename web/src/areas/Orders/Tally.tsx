@@ -33,6 +33,7 @@ export function Tally({ onClose, onMargins }: { onClose: () => void; onMargins: 
       {f.core !== 0 && sum('Cores', f.core, 'core')}
       {sum('Supplies', f.supplies, 'supplies')}
       {f.discounts !== 0 && sum('Discounts', -f.discounts, 'discounts')}
+      <OrderDiscounts />
       {sum('Tax', f.tax, 'tax:')}
       <button
         className="sum total"
@@ -97,6 +98,30 @@ export function Tally({ onClose, onMargins }: { onClose: () => void; onMargins: 
         )
       )}
     </footer>
+  );
+}
+
+/** Discounts of the whole order, and the way to give one. */
+function OrderDiscounts() {
+  const { sheet, edits, closed, discount } = useWork();
+  const may = useMay('OverridePrices');
+  if (closed || !may || sheet.jobs.length === 0) return null;
+  return (
+    <span className="order-discounts">
+      {sheet.discounts.map((given) => (
+        <button
+          key={given.id}
+          className="linkish small"
+          title={`${given.reason} ${given.by}. Press to take back.`.trim()}
+          onClick={() => void edits.takeBack(given)}
+        >
+          {given.text} ×
+        </button>
+      ))}
+      <button className="linkish small" onClick={() => discount({ title: 'everything' })}>
+        Discount…
+      </button>
+    </span>
   );
 }
 

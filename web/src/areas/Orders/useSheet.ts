@@ -1,119 +1,101 @@
 import { useQuery } from '@tanstack/react-query';
-import { createContext, useContext, useMemo } from 'react';
+import { createContext, useContext } from 'react';
 import { api, take, type Schemas } from '../../lib/api';
-import { useRefresh } from '../../lib/shop';
-import { useSay } from '../../ui/Toasts';
+import type { Edits } from './useEdits';
 
 export type Sheet = Schemas['SheetView'];
 export type Job = Schemas['SheetJob'];
 export type Line = Schemas['SheetLine'];
 export type Companion = Schemas['SheetCompanion'];
 export type LineKind = Schemas['LineKind'];
+export type TakeRequest = Schemas['TakeRequest'];
+
+/** What to take, with only what is said. */
+export function wanted(request: Partial<TakeRequest> & { kind: string }): TakeRequest {
+  return {
+    jobId: null,
+    lineId: null,
+    id: null,
+    code: null,
+    supplier: null,
+    number: null,
+    asked: null,
+    askedBy: null,
+    value: null,
+    on: null,
+    reason: null,
+    laborOnly: false,
+    services: null,
+    hard: false,
+    oneJob: false,
+    reading: null,
+    insteadOf: null,
+    ...request,
+  };
+}
 
 /** An order's sheet, kept up to date as anyone changes it. */
 export function useSheet(id: number) {
   return useQuery({ queryKey: ['order', id], queryFn: () => take(api.GET('/api/orders/{id}', { params: { path: { id } } })) });
 }
 
-/** What can be done on a sheet. Each change is kept as it is made. */
-export function useEdits(id: number) {
-  const refresh = useRefresh();
-  const say = useSay();
-  return useMemo(() => {
-    const path = { id };
-    const kept = async <T>(call: Promise<T>): Promise<T> => {
-      try {
-        return await call;
-      } finally {
-        await refresh(['order', id]);
-        void refresh(['obstacles', id]);
-      }
-    };
-    const undoable = async (call: Promise<unknown>, text: string, undo: () => Promise<unknown>) => {
-      try {
-        await kept(call);
-        say.done(text, () => kept(undo()));
-      } catch (error) {
-        say.refused(error);
-      }
-    };
-    return {
-      kept,
-      header: (field: string, value: string, version: number) =>
-        kept(take(api.POST('/api/orders/{id}/header', { params: { path }, body: { field, value, version } }))),
-      concern: (concernId: number, field: string, value: string, version: number) =>
-        kept(take(api.POST('/api/orders/{id}/concerns/{concernId}', { params: { path: { id, concernId } }, body: { field, value, version } }))),
-      addConcern: (says: string) => kept(take(api.POST('/api/orders/{id}/concerns', { params: { path }, body: { says } }))),
-      job: (jobId: number, field: string, value: string, version: number) =>
-        kept(take(api.POST('/api/orders/{id}/jobs/{jobId}', { params: { path: { id, jobId } }, body: { field, value, version } }))),
-      addJob: (title: string | null, cannedJobId: number | null) =>
-        kept(take(api.POST('/api/orders/{id}/jobs', { params: { path }, body: { title, cannedJobId } }))),
-      companion: (job: Job, code: string, field: string, value: string) =>
-        kept(
-          take(
-            api.POST('/api/orders/{id}/jobs/{jobId}/companions', {
-              params: { path: { id, jobId: job.id } },
-              body: { code, field, value, version: job.version },
-            }),
-          ),
-        ),
-      waive: (job: Job, companion: Companion) => {
-        const set = (value: string, version: number) =>
-          take(
-            api.POST('/api/orders/{id}/jobs/{jobId}/companions', {
-              params: { path: { id, jobId: job.id } },
-              body: { code: companion.code, field: 'waived', value, version },
-            }),
-          );
-        return undoable(set('true', job.version), `${companion.label} does not come along.`, () => set('false', job.version + 1));
-      },
-      reprice: (from: number, to: number) =>
-        undoable(
-          take(api.POST('/api/orders/{id}/reprice', { params: { path }, body: { policyVersionId: to } })),
-          `The order is priced by version ${to} of the policy.`,
-          () => take(api.POST('/api/orders/{id}/reprice', { params: { path }, body: { policyVersionId: from } })),
-        ),
-      removeJob: (job: Job) =>
-        undoable(take(api.DELETE('/api/orders/{id}/jobs/{jobId}', { params: { path: { id, jobId: job.id } } })), `${job.title} is off the order.`, () =>
-          take(api.POST('/api/orders/{id}/jobs/{jobId}/restore', { params: { path: { id, jobId: job.id } } })),
-        ),
-      line: (lineId: number, field: string, value: string, version: number) =>
-        kept(take(api.POST('/api/orders/{id}/lines/{lineId}', { params: { path: { id, lineId } }, body: { field, value, version } }))),
-      addLine: (jobId: number, body: Partial<Schemas['EditLinesAddRequest']> & { kind: LineKind }) =>
-        kept(
-          take(
-            api.POST('/api/orders/{id}/jobs/{jobId}/lines', {
-              params: { path: { id, jobId } },
-              body: { description: null, partId: null, quantity: null, hours: null, amount: null, unitCost: null, ...body },
-            }),
-          ),
-        ),
-      removeLine: (line: Line) =>
-        undoable(
-          take(api.DELETE('/api/orders/{id}/lines/{lineId}', { params: { path: { id, lineId: line.id } } })),
-          `${line.description} is off the job.`,
-          () => take(api.POST('/api/orders/{id}/lines/{lineId}/restore', { params: { path: { id, lineId: line.id } } })),
-        ),
-      decide: (body: Schemas['RecordDecisionRequest']) => kept(take(api.POST('/api/orders/{id}/decisions', { params: { path }, body }))),
-    };
-  }, [id, refresh, say]);
+/** What is offered with the jobs of an order: additions, other jobs in their place, work for parts. Asked once the sheet has settled. */
+export function useOffers(id: number, version: number, enabled: boolean) {
+  return (
+    useQuery({
+      queryKey: ['offers', id, version],
+      queryFn: () => take(api.GET('/api/orders/{id}/offers', { params: { path: { id } } })),
+      placeholderData: (before) => before,
+      enabled,
+    }).data ?? []
+  );
 }
 
-export type Edits = ReturnType<typeof useEdits>;
+/** What is known of the order's car. */
+export function useFacts(id: number, version: number, enabled: boolean) {
+  return useQuery({
+    queryKey: ['facts', id, version],
+    queryFn: () => take(api.GET('/api/orders/{id}/facts', { params: { path: { id } } })),
+    placeholderData: (before) => before,
+    enabled,
+  });
+}
 
-interface SheetWork {
-  sheet: Sheet;
+/** What opens beside the sheet. */
+export type Beside =
+  | { kind: 'facts' | 'guide' | 'canned' | 'earlier' | 'services' | 'record' | 'details'; jobId?: number }
+  | { kind: 'source'; lineIds: number[] }
+  | { kind: 'line'; lineId: number };
+
+/** What a row can do; it stays the same while figures change, so that only rows that changed are drawn anew. */
+export interface Actions {
+  orderId: number;
   edits: Edits;
   closed: boolean;
   margins: boolean;
+  /** Today in the shop, as yyyy-mm-dd. */
+  today: string;
+  zone: string;
+  /** Short names of people by key. */
+  names: ReadonlyMap<number, string>;
   why: (key: string, title: string, anchor: HTMLElement) => void;
+  open: (beside: Beside) => void;
+  discount: (target: { jobId?: number; lineId?: number; title: string }) => void;
 }
 
-export const SheetContext = createContext<SheetWork | null>(null);
+export const ActionsContext = createContext<Actions | null>(null);
+export const SheetContext = createContext<Sheet | null>(null);
 
-/** The sheet that this part belongs to. */
-export function useWork(): SheetWork {
-  const work = useContext(SheetContext);
-  if (!work) throw new Error('This part belongs on a sheet.');
-  return work;
+/** What can be done on the sheet that this part belongs to. */
+export function useActions(): Actions {
+  const actions = useContext(ActionsContext);
+  if (!actions) throw new Error('This part belongs on a sheet.');
+  return actions;
+}
+
+/** The sheet that this part belongs to, and what can be done on it. */
+export function useWork(): Actions & { sheet: Sheet } {
+  const sheet = useContext(SheetContext);
+  if (!sheet) throw new Error('This part belongs on a sheet.');
+  return { ...useActions(), sheet };
 }

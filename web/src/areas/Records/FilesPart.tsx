@@ -7,7 +7,7 @@ import { bytes, uploadFile } from '../../lib/upload';
 import { useSay } from '../../ui/Toasts';
 import { Part } from './Fields';
 
-export type RecordKind = 'Customer' | 'Vehicle' | 'Order';
+export type RecordKind = 'Customer' | 'Vehicle' | 'Order' | 'Line';
 
 interface Props {
   kind: RecordKind;

@@ -9,6 +9,7 @@ export default function SetupPages() {
         <NavLink to="/setup" end>
           Prices
         </NavLink>
+        <NavLink to="/setup/canned-jobs">Canned jobs and guide</NavLink>
         <NavLink to="/setup/own">Labels, fields and texts</NavLink>
         <NavLink to="/setup/files">Bring in and take out</NavLink>
       </nav>

@@ -1,0 +1,69 @@
+using System.Globalization;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Values;
+
+namespace Yardstick.Core.Orders;
+
+/// <summary>A discount that somebody gave: on a line, on a job, or on the whole order. It describes itself; who gave it and why are kept.</summary>
+public class GivenDiscount
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>The order.</summary>
+    public long OrderId { get; set; }
+    /// <summary>The job; null for one on the whole order.</summary>
+    public long? JobId { get; set; }
+    /// <summary>The line; null for one on a job or the order.</summary>
+    public long? LineId { get; set; }
+    /// <summary>What it is taken off.</summary>
+    public DiscountBase On { get; set; }
+    /// <summary>Percentage, above 0 and up to 100; null for an amount.</summary>
+    public decimal? Percent { get; set; }
+    /// <summary>Amount of money; null for a percentage.</summary>
+    public decimal? Amount { get; set; }
+    /// <summary>Why it was given.</summary>
+    public string Reason { get; set; } = "";
+    /// <summary>Who gave it.</summary>
+    public long ById { get; set; }
+    /// <summary>When, UTC.</summary>
+    public DateTime At { get; set; }
+    /// <summary>Taken back, UTC; null while it holds.</summary>
+    public DateTime? RemovedAt { get; set; }
+
+    /// <summary>True while it holds.</summary>
+    public bool IsOn => RemovedAt is null;
+
+    /// <summary>As pricing takes it.</summary>
+    public Discount Priced => new(Percent, Amount, On);
+
+    /// <summary>What the customer reads: <c>10% off labor</c>, <c>15.00 off this line</c>.</summary>
+    public string Text => string.Create(CultureInfo.InvariantCulture, $"{(Percent is { } percent ? $"{percent:0.###}%" : $"{Amount:0.00}")} off {Of}");
+
+    private string Of => (LineId, JobId, On) switch
+    {
+        ({ }, _, _) => "this line",
+        (_, _, DiscountBase.Labor) => "labor",
+        (_, _, DiscountBase.Parts) => "parts",
+        (_, { }, _) => "this job",
+        _ => "everything",
+    };
+
+    /// <summary>Reads a discount as it was typed: <c>10%</c> or <c>15.00</c>.</summary>
+    public static Result<GivenDiscount> Parse(string? text, DiscountBase on, string? reason)
+    {
+        var typed = (text ?? "").Trim();
+        var why = (reason ?? "").Trim();
+        if (why.Length > 200) return new Problem("text.long", "A reason can have at most 200 characters.", "reason");
+        if (typed.EndsWith('%'))
+        {
+            var percent = Typed.Percent(typed, "value");
+            if (percent.Problem is { } bad) return bad;
+            if (percent.Value is 0 or > 100) return new Problem("figure.range", "A discount is above 0 and at most 100 percent.", "value");
+            return new GivenDiscount { On = on, Percent = percent.Value, Reason = why };
+        }
+        var amount = Typed.Amount(typed, "value", 2);
+        if (amount.Problem is { } problem) return problem;
+        if (amount.Value == 0) return new Problem("figure.range", "A discount is above zero; type 10% or an amount.", "value");
+        return new GivenDiscount { On = on, Amount = amount.Value, Reason = why };
+    }
+}

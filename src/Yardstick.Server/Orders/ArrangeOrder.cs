@@ -1,0 +1,77 @@
+using Yardstick.Core;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Setup;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Orders;
+
+/// <summary>Order of jobs and lines, several lines pasted at once, technicians in one step, discounts taken back, notes on the record.</summary>
+public static class ArrangeOrder
+{
+    /// <summary>A job goes before another; before null goes to the end.</summary>
+    public sealed record MoveJobRequest(long JobId, long? BeforeId);
+    /// <summary>Lines go before another of a job, which may be another job; before null goes to the end.</summary>
+    public sealed record MoveLinesRequest(IReadOnlyList<long> LineIds, long JobId, long? BeforeId);
+    /// <summary>Rows as they were copied, their cells separated by tabs.</summary>
+    public sealed record PasteRequest(string Text);
+    /// <summary>What came of a paste.</summary>
+    public sealed record Pasted(int OrderVersion, IReadOnlyList<long> LineIds, IReadOnlyList<PastedRefusal> Refused);
+    /// <summary>Who does all labor of a job; without a job of the order.</summary>
+    public sealed record TechnicianRequest(long? JobId, long? TechnicianId);
+    /// <summary>A note of one's own.</summary>
+    public sealed record NoteRequest(string Text);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapPost("/orders/{id:long}/move-job", MoveJob).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/move-lines", MoveLines).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/jobs/{jobId:long}/paste", Paste).Asks(Permission.EditOrders).Produces<Pasted>().ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/technician", SetTechnician).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
+        api.MapDelete("/orders/{id:long}/discounts/{discountId:long}", TakeBack).Asks(Permission.OverridePrices).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/discounts/{discountId:long}/restore", GiveAgain).Asks(Permission.OverridePrices).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/record", Note).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
+    }
+
+    private static Task<IResult> MoveJob(long id, MoveJobRequest request, Commands commands) =>
+        commands.OnOrderAsync<Changed>(id, under => Done(under, under.Order.MoveJob(request.JobId, request.BeforeId, under.Work.Actor), request.JobId));
+
+    private static Task<IResult> MoveLines(long id, MoveLinesRequest request, Commands commands) =>
+        commands.OnOrderAsync<Changed>(id, under => Done(under, under.Order.MoveLines(request.LineIds, request.JobId, request.BeforeId, under.Work.Actor), request.JobId));
+
+    private static Task<IResult> Paste(long id, long jobId, PasteRequest request, Commands commands, HttpContext http) => commands.OnOrderAsync<Pasted>(id, async under =>
+    {
+        var read = PastedLines.Read(request.Text);
+        if (read.Lines.Count == 0) return new Problem("paste.nothing", read.Refused.Count > 0 ? $"Nothing in it could be read as a line: {read.Refused[0].Why}" : "There is nothing in it.", "text");
+        foreach (var line in read.Lines)
+        {
+            // A price that comes with a paste is one set by hand.
+            if (line.UnitPrice is not null && !http.User.May(Permission.OverridePrices)) line.UnitPrice = null;
+            if (line.UnitPrice is not null) (line.OverrideById, line.OverrideReason) = (under.Work.Actor.StaffId, "pasted");
+            if (under.Order.AddLine(jobId, line, under.Work.Actor).Problem is { } problem) return problem;
+        }
+        await under.Work.Db.SaveChangesAsync();
+        return new Pasted(under.Order.Version, [.. read.Lines.Select(l => l.Id)], read.Refused);
+    });
+
+    private static Task<IResult> SetTechnician(long id, TechnicianRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    {
+        if (request.TechnicianId is { } who && await under.Work.Db.Staff.FindAsync(who) is not { Role: Role.Technician, Active: true }) return new Problem("staff.gone", "There is no such technician.", "technicianId");
+        var set = under.Order.SetTechnician(request.JobId, request.TechnicianId, under.Work.Actor);
+        return set.Problem is { } problem ? problem : new Changed(under.Order.Version, request.JobId ?? id, set.Value);
+    });
+
+    private static Task<IResult> TakeBack(long id, long discountId, Commands commands) =>
+        commands.OnOrderAsync<Changed>(id, under => Done(under, under.Order.SetDiscountOn(discountId, false, under.Work.Actor), discountId));
+
+    private static Task<IResult> GiveAgain(long id, long discountId, Commands commands) =>
+        commands.OnOrderAsync<Changed>(id, under => Done(under, under.Order.SetDiscountOn(discountId, true, under.Work.Actor), discountId));
+
+    private static Task<IResult> Note(long id, NoteRequest request, Commands commands) =>
+        commands.OnOrderAsync<Changed>(id, under => Done(under, under.Order.AddNote(request.Text, under.Work.Actor), id));
+
+    private static Task<Result<Changed>> Done(OrderUnderChange under, Result result, long target) =>
+        Task.FromResult<Result<Changed>>(result.Problem is { } problem ? problem : new Changed(under.Order.Version, target, 0));
+}

@@ -1,0 +1,90 @@
+import { useShop } from '../../../lib/shop';
+import { EditCell } from '../../../ui/EditCell';
+import { Empty } from '../../../ui/States';
+import { useSay } from '../../../ui/Toasts';
+import { Field, Part } from '../../Records/Fields';
+import '../../Records/records.css';
+import { useWork } from '../useSheet';
+import { Side } from './Side';
+
+/** What a job has besides its lines: its rate, who does it, what the customer reads, what is ticked off, where it came from. */
+export function JobSide({ jobId, onClose }: { jobId: number; onClose: () => void }) {
+  const { sheet, edits, closed } = useWork();
+  const shop = useShop();
+  const say = useSay();
+  const job = sheet.jobs.find((j) => j.id === jobId);
+  if (!job) {
+    return (
+      <Side title="Job" onClose={onClose}>
+        <Empty title="This job is no longer on the order">Close and go on.</Empty>
+      </Side>
+    );
+  }
+  const technicians = new Set(job.lines.filter((l) => l.kind === 'Labor').map((l) => l.technicianId));
+  const one = technicians.size === 1 ? [...technicians][0] : null;
+  const assign = (id: string, whole: boolean) =>
+    void edits
+      .technician(whole ? null : job.id, id ? Number(id) : null)
+      .then(
+        (set) => say.done(set.version === 0 ? 'Nothing changed.' : `${set.version} labor ${set.version === 1 ? 'line has' : 'lines have'} a technician now.`),
+        say.refused,
+      );
+  const people = shop?.staff.filter((s) => s.role === 'Technician') ?? [];
+  return (
+    <Side title={job.title} aside={job.originText} onClose={onClose}>
+      <Part title="Labor">
+        <Field
+          label="Rate of this job"
+          value={job.laborRate}
+          commit={(text) => edits.job(job, 'laborRate', job.laborRate, text)}
+          disabled={closed}
+          placeholder={`as the order; ${sheet.rateNames.join(', ')} or a number`}
+        />
+        <Field
+          label="Rate of the order"
+          value={sheet.laborRate}
+          commit={(text) => edits.header('laborRate', text, sheet.version)}
+          disabled={closed}
+          placeholder="as the customer's, else the general one"
+        />
+        {[false, true].map((whole) => (
+          <div key={String(whole)} className="field-row">
+            <span className="soft">{whole ? 'All jobs done by' : 'All of it done by'}</span>
+            <select
+              aria-label={whole ? 'Technician of all jobs' : 'Technician of this job'}
+              value={whole ? '' : (one ?? '')}
+              disabled={closed}
+              onChange={(event) => assign(event.target.value, whole)}
+            >
+              <option value="">{whole ? 'choose, to set it in one step' : technicians.size > 1 ? 'several' : 'nobody yet'}</option>
+              {people.map((s) => (
+                <option key={s.id} value={s.id}>
+                  {s.shortName}
+                </option>
+              ))}
+            </select>
+          </div>
+        ))}
+      </Part>
+      <Part title="What the customer reads">
+        <EditCell
+          label="What the customer reads"
+          multiline
+          value={job.customerText}
+          commit={(text) => edits.job(job, 'customerText', job.customerText, text)}
+          disabled={closed}
+          placeholder="only the title"
+        />
+      </Part>
+      {job.checklist.length > 0 && (
+        <Part title="Checklist for the technician">
+          <ul className="checklist">
+            {job.checklist.map((point) => (
+              <li key={point}>{point}</li>
+            ))}
+          </ul>
+        </Part>
+      )}
+    </Side>
+  );
+}

@@ -1,0 +1,71 @@
+import { useQuery } from '@tanstack/react-query';
+import { api, take, type Schemas } from '../../lib/api';
+import { useSettled } from '../../lib/useSettled';
+import type { Choice } from '../../ui/Combo';
+
+export type Offered = Schemas['ChoicesChoice'];
+
+/** Suppliers are not asked for every letter. */
+const SUPPLIER_PAUSE = 160;
+
+function useOutside(orderId: number, source: string, text: string, enabled: boolean) {
+  return useQuery({
+    queryKey: ['choices', orderId, source, text],
+    queryFn: ({ signal }) => take(api.GET('/api/orders/{id}/choices/{source}', { params: { path: { id: orderId, source }, query: { q: text } }, signal })),
+    enabled: enabled && text.length > 1,
+    staleTime: 60_000,
+    retry: false,
+  });
+}
+
+/**
+ * Everything that fits what was typed: the shop's own first and at once, then labor guide and suppliers as they answer. What came later
+ * joins below, so that nothing moves under the finger.
+ */
+export function useChoices(orderId: number, typed: string, enabled: boolean) {
+  const text = typed.trim();
+  const own = useQuery({
+    queryKey: ['choices', orderId, 'own', text],
+    queryFn: ({ signal }) => take(api.GET('/api/orders/{id}/choices', { params: { path: { id: orderId }, query: { q: text } }, signal })),
+    enabled,
+    placeholderData: (before) => before,
+    staleTime: 20_000,
+  });
+  const rested = useSettled(text, SUPPLIER_PAUSE);
+  const guide = useOutside(orderId, 'guide', text, enabled);
+  const harbor = useOutside(orderId, 'harbor', rested, enabled);
+  const northline = useOutside(orderId, 'northline', rested, enabled);
+  const outside = [guide, ...(rested === text ? [harbor, northline] : [])];
+  return {
+    items: [...(own.data ?? []), ...outside.flatMap((answer) => (text.length > 1 ? (answer.data?.items ?? []) : []))],
+    questions: outside.flatMap((answer) => answer.data?.questions ?? []).filter((q, i, all) => all.findIndex((x) => x.key === q.key) === i),
+    troubles: outside.map((answer) => answer.data?.trouble ?? '').filter(Boolean),
+    asking: text.length > 1 && [guide, harbor, northline].some((answer) => answer.isFetching),
+    pending: own.isPlaceholderData,
+  };
+}
+
+const WHOLE = ['Favorite', 'Canned job', 'Set'];
+
+/** Items as rows of a list; the kind stands where it begins. Where a new job begins, whole jobs go first. */
+export function rows(items: Offered[], wholeFirst: boolean, onTake: (item: Offered) => void): Choice[] {
+  // Kinds stay together, in the order of their best.
+  const kinds = [...new Set(items.map((item) => item.group))];
+  const groups = wholeFirst ? [...kinds.filter((kind) => WHOLE.includes(kind)), ...kinds.filter((kind) => !WHOLE.includes(kind))] : kinds;
+  return groups.flatMap((group) =>
+    items
+      .filter((item) => item.group === group)
+      .map((item, i) => ({
+        key: item.key,
+        kind: i === 0 ? group : '',
+        content: (
+          <>
+            <span className="strong clip">{item.title}</span>
+            <span className="soft small clip grow">{item.detail}</span>
+            <span className="nowrap">{item.figure}</span>
+          </>
+        ),
+        take: () => onTake(item),
+      })),
+  );
+}
