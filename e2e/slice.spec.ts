@@ -293,6 +293,11 @@ test('a job is dragged to a person, a car to a stage, and both are undone', asyn
   await mina.locator('[data-car]').filter({ hasText: 'PNE 904' }).focus();
   await mina.keyboard.press('[');
   await expect(mina.getByRole('region', { name: 'Here', exact: true }).getByText('PNE 904')).toBeVisible();
+  // The hands stay with the car: two keys in a row move it twice, the second not refused for the first.
+  await mina.keyboard.press(']');
+  await mina.keyboard.press(']');
+  await expect(mina.getByRole('region', { name: 'Being priced', exact: true }).getByText('PNE 904')).toBeVisible();
+  await expect(mina.getByText(/changed since|meanwhile/)).toHaveCount(0);
 });
 
 test('the first page, sign-in and the dark scheme are accessible', async ({ browser }) => {

@@ -1,5 +1,5 @@
 import { DndContext, PointerSensor, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
-import type { ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import type { Schemas } from '../../lib/api';
 import { Car, type Card, type Floor } from './Car';
 import { useMoves } from './useMoves';
@@ -8,6 +8,17 @@ import { useMoves } from './useMoves';
 export function ByStage({ floor, cards }: { floor: Floor; cards: Card[] }) {
   const moves = useMoves(floor);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  // A car stands in another column after its move, as a new element: the hands stay with it.
+  const moved = useRef<number | null>(null);
+  useEffect(() => {
+    if (moved.current === null) return;
+    document.querySelector<HTMLElement>(`[data-car="${moved.current}"]`)?.focus();
+    moved.current = null;
+  }, [cards]);
+  const step = (card: Card, by: number) => {
+    moved.current = card.id;
+    moves.step(card, by);
+  };
   return (
     <DndContext
       sensors={sensors}
@@ -24,7 +35,7 @@ export function ByStage({ floor, cards }: { floor: Floor; cards: Card[] }) {
             return (
               <Column key={stage.stage} id={stage.stage} title={stage.name} count={here.length}>
                 {here.map((card) => (
-                  <Car key={card.id} card={card} floor={floor} onMove={moves.step} />
+                  <Car key={card.id} card={card} floor={floor} onMove={step} />
                 ))}
               </Column>
             );

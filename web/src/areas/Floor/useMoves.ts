@@ -1,4 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
+import { useRef } from 'react';
 import { api, take, type Schemas } from '../../lib/api';
 import { useRefresh } from '../../lib/shop';
 import { useSay } from '../../ui/Toasts';
@@ -14,18 +15,28 @@ export function useMoves(floor: Floor) {
   const say = useSay();
   const show = (change: (now: Floor) => Floor) => client.setQueryData<Floor>(['floor'], (now) => now && change(now));
 
+  // A car that is moved twice in a row waits for its first move: the second goes out with the version the first one left.
+  const under = useRef(new Map<number, Promise<number>>());
+
   const stage = async (card: Card, to: Stage) => {
     if (card.stage === to) return;
     const move = (stage: Stage, version: number) => take(api.POST('/api/orders/{id}/stage', { params: { path: { id: card.id } }, body: { stage, version } }));
+    // A list asked for before this move would show the car where it was.
+    await client.cancelQueries({ queryKey: ['floor'] });
     show((now) => ({ ...now, cards: now.cards.map((c) => (c.id === card.id ? { ...c, stage: to } : c)) }));
+    const before = under.current.get(card.id) ?? Promise.resolve(card.version);
+    const moving = before.then(async (version) => (await move(to, version)).version);
+    under.current.set(card.id, moving);
     try {
-      const moved = await move(to, card.version);
+      const version = await moving;
       const name = floor.stages.find((s) => s.stage === to)?.name ?? to;
-      say.done(`${card.plate || card.number}: ${name.toLowerCase()}.`, () => move(card.stage, moved.version).then(() => refresh(['floor'])));
+      say.done(`${card.plate || card.number}: ${name.toLowerCase()}.`, () => move(card.stage, version).then(() => refresh(['floor'])));
     } catch (error) {
       say.refused(error);
     }
+    if (under.current.get(card.id) !== moving) return;
     await refresh(['floor']);
+    if (under.current.get(card.id) === moving) under.current.delete(card.id);
   };
 
   const step = (card: Card, by: number) => {

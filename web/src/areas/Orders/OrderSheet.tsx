@@ -1,6 +1,6 @@
 import Popover from '@mui/material/Popover';
 import { useQuery } from '@tanstack/react-query';
-import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api, take, type Schemas } from '../../lib/api';
 import { useKeys } from '../../lib/keys';
@@ -68,6 +68,8 @@ export default function OrderSheet() {
   const newJob = useRef<HTMLInputElement>(null);
   const data = sheet.data;
   const jobs = useMemo(() => data?.jobs ?? [], [data]);
+  // The tally shows new totals at once; the rows of a long order follow in small pieces, between which keys are heard.
+  const drawn = useDeferredValue(jobs);
   const current = jobs.find((j) => j.id === currentId) ?? jobs.find((j) => j.decision === 'Proposed') ?? jobs[0];
   const closed = data?.state === 'Posted' || !mayEdit;
   const version = data?.version ?? 0;
@@ -201,7 +203,7 @@ export default function OrderSheet() {
             />
             <div className="jobs" data-grid onFocus={here.onFocus} onBlur={here.onBlur}>
               <Concerns />
-              {jobs.map((job) => (
+              {drawn.map((job) => (
                 <JobSheet
                   key={job.id}
                   job={job}
