@@ -1,7 +1,7 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { rmSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { OUTSIDE, PORT } from './shop.ts';
+import { MAIL, OUTSIDE, PORT } from './shop.ts';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const built = (project: string) => `${root}src/${project}/bin/Release/net10.0/${project}.dll`;
@@ -27,8 +27,8 @@ export default async function setup() {
   const running: ChildProcess[] = [];
   const start = (project: string, port: number, args: string[]) =>
     running.push(spawn('dotnet', [built(project), ...args], { env: { ...process.env, ASPNETCORE_URLS: `http://127.0.0.1:${port}` }, stdio: 'inherit' }));
-  start('Yardstick.StandIns', OUTSIDE, ['--memory', `${data}/outside.json`]);
-  start('Yardstick.Server', PORT, ['--data', data, '--demo', '--web', `${root}web/dist`, '--outside', `http://127.0.0.1:${OUTSIDE}/`]);
+  start('Yardstick.StandIns', OUTSIDE, ['--memory', `${data}/outside.json`, '--smtp', String(MAIL)]);
+  start('Yardstick.Server', PORT, ['--data', data, '--demo', '--web', `${root}web/dist`, '--outside', `http://127.0.0.1:${OUTSIDE}/`, '--mail', `127.0.0.1:${MAIL}`]);
   await answers(`http://127.0.0.1:${OUTSIDE}/health`);
   await answers(`http://127.0.0.1:${PORT}/api/welcome`);
   return () => running.forEach((process) => process.kill());

@@ -114,6 +114,20 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     public DbSet<Finding> Findings => Set<Finding>();
     /// <summary>Photos.</summary>
     public DbSet<Photo> Photos => Set<Photo>();
+    /// <summary>Frozen copies of what customers were shown.</summary>
+    public DbSet<ShownCopy> ShownCopies => Set<ShownCopy>();
+    /// <summary>Managers' exceptions from the ceiling.</summary>
+    public DbSet<CeilingException> CeilingExceptions => Set<CeilingException>();
+    /// <summary>Links that customers got.</summary>
+    public DbSet<ApprovalLink> ApprovalLinks => Set<ApprovalLink>();
+    /// <summary>Messages to and from customers.</summary>
+    public DbSet<Message> Messages => Set<Message>();
+    /// <summary>Who does not want to be written to.</summary>
+    public DbSet<WritingWish> WritingWishes => Set<WritingWish>();
+    /// <summary>Texts that are written often.</summary>
+    public DbSet<MessageTemplate> MessageTemplates => Set<MessageTemplate>();
+    /// <summary>What happened by itself.</summary>
+    public DbSet<Notice> Notices => Set<Notice>();
     /// <summary>Reminders.</summary>
     public DbSet<Reminder> Reminders => Set<Reminder>();
     /// <summary>Phrases.</summary>
@@ -190,6 +204,8 @@ public class Counter
     public const string Invoices = "invoices";
     /// <summary>Numbers of purchase orders.</summary>
     public const string PurchaseOrders = "purchaseOrders";
+    /// <summary>The last text or e-mail that the gateway told of.</summary>
+    public const string PostSeen = "postSeen";
 }
 
 /// <summary>A command that was carried out, so that a repeat does nothing.</summary>

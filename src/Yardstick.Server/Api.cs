@@ -63,6 +63,14 @@ public static class Api
         KeepCanned.Map(api);
         OwnGuide.Map(api);
         RecordDecision.Map(api);
+        TalkThroughView.Map(api);
+        SendEstimate.Map(api);
+        CustomersAnswer.Map(api);
+        Unanswered.Map(api);
+        Threads.Map(api);
+        Templates.Map(api);
+        Notices.Map(api);
+        NamedFees.Map(api);
         PartsView.Map(api);
         PlaceOrder.Map(api);
         ReceiveParts.Map(api);

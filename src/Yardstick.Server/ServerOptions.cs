@@ -9,6 +9,10 @@ public sealed record ServerOptions
     public string WebFolder { get; init; } = "web/dist";
     /// <summary>Where the outside services are reached.</summary>
     public Uri OutsideServices { get; init; } = new("http://127.0.0.1:5081/");
+    /// <summary>Mail server by which e-mails go out; null where none is set.</summary>
+    public (string Host, int Port)? MailServer { get; init; }
+    /// <summary>Address from which e-mails come.</summary>
+    public string MailFrom { get; init; } = "front@shop.example";
     /// <summary>The demo shop: the sign-in page names its people.</summary>
     public bool Demo { get; init; }
 }

@@ -12,9 +12,12 @@ using Polly;
 using Yardstick.Core.Setup;
 using Yardstick.Data;
 using Yardstick.Data.Setup;
+using Yardstick.Server.Approval;
 using Yardstick.Server.Billing;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Documents;
 using Yardstick.Server.Files;
+using Yardstick.Server.FollowUp;
 using Yardstick.Server.Live;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Outside;
@@ -59,10 +62,16 @@ public static class Services
         services.AddResponseCompression(o => o.EnableForHttps = false);
         services.AddSingleton<ForgetCommands>();
         services.AddSingleton<ImportWorker>();
+        services.AddSingleton<Outbox>();
+        services.AddSingleton<IMailer, Mailer>();
+        services.AddSingleton<DocumentPdfs>();
+        services.AddSingleton<Templates.Filler>();
         if (!DescribingOnly)
         {
             services.AddHostedService(s => s.GetRequiredService<ImportWorker>());
             services.AddHostedService<SupplierRounds>();
+            services.AddHostedService(s => s.GetRequiredService<Outbox>());
+            services.AddHostedService<PostIn>();
             services.AddHostedService(s => s.GetRequiredService<ForgetCommands>());
         }
         AddSignIn(services, file);
@@ -96,6 +105,7 @@ public static class Services
         services.AddRateLimiter(o =>
         {
             o.RejectionStatusCode = 429;
+            CustomersAnswer.AddLimit(o);
             o.AddPolicy("sign-in", http => RateLimitPartition.GetFixedWindowLimiter(http.Connection.RemoteIpAddress?.ToString() ?? "", _ => new FixedWindowRateLimiterOptions { PermitLimit = 60, Window = TimeSpan.FromMinutes(1) }));
         });
     }
@@ -129,6 +139,7 @@ public static class Services
         foreach (var name in new[] { CarInformation.Guide, CarInformation.Facts, CarInformation.Catalogs })
             services.AddHttpClient(name, c => c.BaseAddress = options.OutsideServices).AddResilienceHandler(name, (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
         services.AddSingleton<ICarInformation, CarInformation>();
+        services.AddHttpClient<ITextGateway, TextGateway>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("texts", (pipeline, _) => Patient(pipeline, retries: 0, seconds: 4));
         services.AddMemoryCache();
         services.AddScoped<CarSources>();
         // A charge is never sent twice by itself: after the first try it is looked up. A customer at the terminal takes a while.

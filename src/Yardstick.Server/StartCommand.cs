@@ -17,6 +17,8 @@ internal sealed class StartCommand
                 case "--data": options = options with { DataFolder = value }; i++; break;
                 case "--web": options = options with { WebFolder = value }; i++; break;
                 case "--outside": options = options with { OutsideServices = new Uri(value) }; i++; break;
+                case "--mail" when value.Split(':') is [var host, var port] && int.TryParse(port, out var number): options = options with { MailServer = (host, number) }; i++; break;
+                case "--mail-from": options = options with { MailFrom = value }; i++; break;
                 case "--demo": options = options with { Demo = true }; break;
                 case "--only-prepare": OnlyPrepare = true; break;
                 case "--backup": Backup = value; i++; break;

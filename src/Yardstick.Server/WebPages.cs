@@ -20,6 +20,17 @@ public static class WebPages
         });
         // A program that asks for what is not there gets an answer for programs.
         app.MapFallback("/api/{**rest}", () => Problems.Of(new Core.Problem("api.gone", "There is nothing at this address, or it does not take this form of content."))).AllowAnonymous().ExcludeFromDescription();
+        var approve = Path.Combine(folder, "approve.html");
+        if (File.Exists(approve))
+        {
+            var customers = File.ReadAllText(approve);
+            app.MapGet("/approve/{token}", (HttpContext http) =>
+            {
+                http.Response.Headers.CacheControl = "no-store";
+                http.Response.Headers["X-Robots-Tag"] = "noindex";
+                return Results.Text(customers, "text/html; charset=utf-8");
+            }).AllowAnonymous().ExcludeFromDescription();
+        }
         app.MapFallback("{*path:nonfile}", (HttpContext http) =>
         {
             http.Response.Headers.CacheControl = "no-store";

@@ -7,7 +7,7 @@ namespace Yardstick.StandIns;
 /// <summary>Where a person or a test sets how the services behave.</summary>
 internal static class ControlPage
 {
-    private static readonly (string Code, string Name)[] Services = [("harbor", "Harbor Parts"), ("northline", "Northline Supply"), ("card", "Card terminal"), ("card-lookup", "Card terminal, looking up"), ("directory", "Telephone directory"), ("vehicles", "Vehicle data"), ("guide", "Labor guide"), ("facts", "Facts about cars")];
+    private static readonly (string Code, string Name)[] Services = [("harbor", "Harbor Parts"), ("northline", "Northline Supply"), ("card", "Card terminal"), ("card-lookup", "Card terminal, looking up"), ("directory", "Telephone directory"), ("vehicles", "Vehicle data"), ("guide", "Labor guide"), ("facts", "Facts about cars"), ("texts", "Text gateway"), ("post-events", "What came in"), ("mail", "Mail server")];
     private static readonly (string Mode, string Words)[] Modes =
     [
         ("ok", "answers"), ("refuse", "says no"), ("fail", "answers with an error"), ("off", "does not answer"), ("loseAnswer", "does it, but the answer is lost"), ("doubleAnswer", "takes each request twice"),
@@ -33,7 +33,7 @@ internal static class ControlPage
 
     private static string Page(Moods moods)
     {
-        var html = new StringBuilder("<!doctype html><meta charset=utf-8><title>Outside services</title><style>body{font:16px/1.5 sans-serif;max-width:46rem;margin:2rem auto}form{display:flex;gap:.5rem;margin:.75rem 0;align-items:center}b{width:14rem}</style><h1>Outside services</h1><p>These stand in for the real ones. Set how each behaves; for good, or for so many requests.</p>");
+        var html = new StringBuilder("<!doctype html><meta charset=utf-8><title>Outside services</title><style>body{font:16px/1.5 sans-serif;max-width:46rem;margin:2rem auto}form{display:flex;gap:.5rem;margin:.75rem 0;align-items:center}b{width:14rem}</style><h1>Outside services</h1><p>These stand in for the real ones. Set how each behaves; for good, or for so many requests. What customers got: <a href=/phone>telephones</a>, <a href=/mail>mailboxes</a>.</p>");
         foreach (var (code, name) in Services)
         {
             var now = moods.All.GetValueOrDefault(code, new Mood());

@@ -11,7 +11,11 @@ public sealed record Charge(string Key, string State, string Reference, string C
 /// <summary>What the outside world remembers; kept in a file, so that it outlives a restart as the real one would.</summary>
 public sealed class Memory
 {
-    private sealed record Contents(List<SupplierOrder> Orders, List<Charge> Charges);
+    private sealed record Contents(List<SupplierOrder> Orders, List<Charge> Charges)
+    {
+        /// <summary>Texts and e-mails; files from before have none.</summary>
+        public List<PostItem> Post { get; init; } = [];
+    }
 
     private readonly string? path;
     private readonly Contents contents;
@@ -83,6 +87,43 @@ public sealed class Memory
             Save();
             return charge;
         }
+    }
+
+    /// <summary>A text or e-mail from the shop: a key is taken once. What becomes of it is told as a later item.</summary>
+    public PostItem PostOnce(string kind, string key, string address, string subject, string body, string attachment, DateTime at, string state, string why)
+    {
+        lock (writing)
+        {
+            if (contents.Post.FirstOrDefault(p => p.Key == key && p.Way == "out") is { } known) return known;
+            var item = Add(new PostItem(0, kind, "out", key, address, subject, body, "", at, attachment));
+            Add(new PostItem(0, kind, "state", key, address, "", why, state, at));
+            Save();
+            return item;
+        }
+    }
+
+    /// <summary>A text or e-mail that a customer writes.</summary>
+    public PostItem PostIn(string kind, string from, string subject, string body, DateTime at)
+    {
+        lock (writing)
+        {
+            var item = Add(new PostItem(0, kind, "in", Guid.NewGuid().ToString("N"), from, subject, body, "", at));
+            Save();
+            return item;
+        }
+    }
+
+    /// <summary>Everything after a number, in order.</summary>
+    public IReadOnlyList<PostItem> PostAfter(long number)
+    {
+        lock (writing) return contents.Post.Where(p => p.Number > number).ToList();
+    }
+
+    private PostItem Add(PostItem item)
+    {
+        var numbered = item with { Number = contents.Post.Count + 1 };
+        contents.Post.Add(numbered);
+        return numbered;
     }
 
     private void Save()

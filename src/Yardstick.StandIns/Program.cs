@@ -5,6 +5,7 @@ builder.Logging.SetMinimumLevel(LogLevel.Warning);
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(new Memory(builder.Configuration["memory"]));
 builder.Services.AddSingleton<Moods>();
+builder.Services.AddHostedService<MailServer>();
 var app = builder.Build();
 ControlPage.Map(app);
 SupplierService.Map(app);
@@ -15,6 +16,7 @@ VehicleService.Map(app);
 ServiceInformation.Map(app);
 GuideService.Map(app);
 FactService.Map(app);
+PostBox.Map(app);
 app.Run();
 
 /// <summary>The stand-ins' own entry, so that tests can start it.</summary>

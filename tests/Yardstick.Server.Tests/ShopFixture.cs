@@ -45,8 +45,8 @@ public sealed class ShopFixture : IAsyncLifetime
     {
         var template = await Template.Value;
         foreach (var name in new[] { "shop.db", "outside.json" }) File.Copy(Path.Combine(template, name), Path.Combine(folder, name));
-        var port = FreePort();
-        var start = new ProcessStartInfo("dotnet", [StandInsDll(), "--memory", Path.Combine(folder, "outside.json")]) { RedirectStandardOutput = true, RedirectStandardError = true };
+        var (port, mail) = (FreePort(), FreePort());
+        var start = new ProcessStartInfo("dotnet", [StandInsDll(), "--memory", Path.Combine(folder, "outside.json"), "--smtp", mail.ToString(System.Globalization.CultureInfo.InvariantCulture)]) { RedirectStandardOutput = true, RedirectStandardError = true };
         start.Environment["ASPNETCORE_URLS"] = $"http://127.0.0.1:{port}";
         standIns = Process.Start(start)!;
         Outside = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{port}/") };
@@ -54,7 +54,7 @@ public sealed class ShopFixture : IAsyncLifetime
 
         file = ShopFile.Open(folder);
         await file.PrepareAsync();
-        var options = new ServerOptions { DataFolder = folder, OutsideServices = Outside.BaseAddress };
+        var options = new ServerOptions { DataFolder = folder, OutsideServices = Outside.BaseAddress, MailServer = ("127.0.0.1", mail) };
         var builder = WebApplication.CreateBuilder();
         builder.Logging.ClearProviders();
         builder.WebHost.UseUrls("http://127.0.0.1:0");

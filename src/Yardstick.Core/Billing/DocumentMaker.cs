@@ -54,8 +54,60 @@ public static class DocumentMaker
             Totals = Totals(result),
             Consent = Consent(order, shop),
             Terms = shop.Terms,
+            Validity = kind == DocumentKind.Estimate ? $"This estimate holds until {localNow.AddDays(shop.EstimateDays):MMMM d, yyyy}. Work begins only after you agree to it, and never costs more than you agreed to without asking you again." : "",
+            Acknowledged = order.Decisions.Where(d => d.Acknowledged.Length > 0 && order.Jobs.Exists(j => j.Id == d.JobId && j.Decision == d.Kind)).OrderBy(d => d.At)
+                .Select(d => $"{shop.Local(d.At):MMM d, yyyy h:mm tt}, {d.DecidedBy}{(d.SignatureHash.Length > 0 ? ", signed" : "")}, on \"{order.Jobs.First(j => j.Id == d.JobId).Title}\": {d.Acknowledged}").ToList(),
         };
     }
+
+    /// <summary>What a technician works by: approved jobs with hours, parts and checklists, and nowhere a price.</summary>
+    /// <param name="order">The order.</param>
+    /// <param name="parties">Customer, car and writer.</param>
+    /// <param name="shop">The shop.</param>
+    /// <param name="result">The order's figures, of approved work; its amounts are left out.</param>
+    /// <param name="localNow">Wall time.</param>
+    public static ShopDocument OfWorkOrder(Order order, DocumentParties parties, Shop shop, PricingResult result, DateTime localNow)
+    {
+        var document = OfOrder(order, parties, shop, result, DocumentKind.WorkOrder, order.Number, localNow);
+        var jobs = order.OnJobs.Zip(result.Jobs, (job, figures) => (job, figures)).Where(x => x.figures.Included).Select(x => x.job).ToList();
+        return document with
+        {
+            // The bench needs no telephone of the customer.
+            CustomerAddress = "",
+            Totals = [],
+            Consent = [],
+            Terms = "",
+            Acknowledged = [],
+            NotDone = [],
+            Handling = new[]
+            {
+                order.PromisedAt is { } at ? $"Promised {at:dddd, MMMM d} at {at:h:mm tt}" : "", order.KeyTag.Length > 0 ? $"Key tag {order.KeyTag}" : "", order.CarAt.Length > 0 ? $"The car is {order.CarAt}" : "",
+                order.OldPartsBack ? "Keep the old parts for the owner" : "", order.WashingWanted ? "Wash the car when done" : "", order.CustomerWaits ? "The owner waits here" : "",
+            }.Where(t => t.Length > 0).ToList(),
+            Jobs = document.Jobs.Zip(jobs, (shown, job) => shown with
+            {
+                Amount = 0,
+                Lines = shown.Lines.Where(l => l.Kind is not ("Fee" or "Core" or "Discount")).Select(l => l with { Each = null, Amount = null }).ToList(),
+                Checklist = job.Checklist.Split('\n', StringSplitOptions.RemoveEmptyEntries),
+            }).ToList(),
+        };
+    }
+
+    /// <summary>What was found, as far as it was released for the customer.</summary>
+    public static ShopDocument OfInspection(Order order, DocumentParties parties, Shop shop, PricingResult result, IEnumerable<Inspections.Finding> findings, DateTime localNow) =>
+        OfOrder(order, parties, shop, result, DocumentKind.Inspection, order.Number, localNow) with
+        {
+            Jobs = [],
+            Totals = [],
+            Consent = [],
+            NotDone = [],
+            Acknowledged = [],
+            Findings = Found(findings),
+        };
+
+    /// <summary>Findings in the customer's words, the most urgent first.</summary>
+    public static IReadOnlyList<DocumentFinding> Found(IEnumerable<Inspections.Finding> findings) => findings.Where(f => f.ReleasedAt is not null).OrderByDescending(f => f.Rating).ThenBy(f => f.Id)
+        .Select(f => new DocumentFinding(f.ForCustomer, f.Rating.ToString().ToLowerInvariant(), f.Measured is { } measured ? $"{measured:0.###} {f.Unit}".Trim() : "", f.PhotoHash)).ToList();
 
     /// <summary>What the owner signs when the car comes; who signs, the photos and the marks on the car are added with the signature.</summary>
     /// <param name="order">The order.</param>
@@ -143,9 +195,9 @@ public static class DocumentMaker
         if (OrderPricing.ShareOfOrderDiscounts(order, job, figures) is var share and > 0) yield return Row($"Share of {string.Join(" and ", order.OwnDiscounts.Select(d => d.Text))}", share);
     }
 
-    private static string QuantityOf(Line line, LineFigures? priced) => line.Kind switch
+    internal static string QuantityOf(Line line, LineFigures? priced) => line.Kind switch
     {
-        LineKind.Labor => $"{priced!.Hours:0.##} h",
+        LineKind.Labor => line.Out ? "" : $"{priced!.Hours:0.##} h",
         LineKind.Part or LineKind.Fee => $"{line.Quantity:0.###}",
         _ => "",
     };

@@ -11,6 +11,10 @@ public enum DocumentKind
     CreditNote,
     /// <summary>An order of a former program, with its figures as they were.</summary>
     Former,
+    /// <summary>What a technician works by: no prices.</summary>
+    WorkOrder,
+    /// <summary>What was found, with photos.</summary>
+    Inspection,
 }
 
 /// <summary>A document for a customer, with every text and figure that it shows. Frozen with an invoice.</summary>
@@ -60,6 +64,14 @@ public sealed record ShopDocument
     public required IReadOnlyList<string> Consent { get; init; }
     /// <summary>Terms.</summary>
     public required string Terms { get; init; }
+    /// <summary>How long an estimate holds, in words; empty on other documents.</summary>
+    public string Validity { get; init; } = "";
+    /// <summary>What was found, where the document says it.</summary>
+    public IReadOnlyList<DocumentFinding> Findings { get; init; } = [];
+    /// <summary>Signatures under declined unsafe work and other acknowledgements, in words.</summary>
+    public IReadOnlyList<string> Acknowledged { get; init; } = [];
+    /// <summary>What must be at hand for the work: key tag, promise, where the car is.</summary>
+    public IReadOnlyList<string> Handling { get; init; } = [];
     /// <summary>Why a credit note was made.</summary>
     public string Reason { get; init; } = "";
 
@@ -83,7 +95,12 @@ public sealed record DocumentJob(string Title, decimal Amount, IReadOnlyList<Doc
 {
     /// <summary>What the customer reads besides the title.</summary>
     public string Text { get; init; } = "";
+    /// <summary>What the technician ticks off.</summary>
+    public IReadOnlyList<string> Checklist { get; init; } = [];
 }
+
+/// <summary>A finding with its photo.</summary>
+public sealed record DocumentFinding(string Text, string Rating, string Measured, string? PhotoHash);
 
 /// <summary>A line; a fixed price leaves lines without amounts of their own.</summary>
 public sealed record DocumentLine(string Kind, string Description, string Number, string Quantity, decimal? Each, decimal? Amount)

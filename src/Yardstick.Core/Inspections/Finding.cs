@@ -1,3 +1,5 @@
+using Yardstick.Core.Orders;
+
 namespace Yardstick.Core.Inspections;
 
 /// <summary>What a finding means, in words with a measure.</summary>
@@ -30,10 +32,37 @@ public class Finding
     public Rating Rating { get; set; }
     /// <summary>Content hash of its photo.</summary>
     public string? PhotoHash { get; set; }
+    /// <summary>What the customer reads of it; empty where it is the text itself.</summary>
+    public string CustomerText { get; set; } = "";
+    /// <summary>When it was released for the customer, UTC; null while the shop keeps it to itself.</summary>
+    public DateTime? ReleasedAt { get; set; }
+    /// <summary>Who released it.</summary>
+    public long? ReleasedById { get; set; }
+    /// <summary>Somebody chose to keep it in the shop, UTC: it is not asked about again.</summary>
+    public DateTime? KeptInsideAt { get; set; }
     /// <summary>Who found it.</summary>
     public long ById { get; set; }
     /// <summary>When, UTC.</summary>
     public DateTime At { get; set; }
+
+    /// <summary>What the customer reads.</summary>
+    public string ForCustomer => CustomerText.Length > 0 ? CustomerText : Text;
+
+    /// <summary>Nobody has said yet whether the customer sees it.</summary>
+    public bool IsToBeReleased => ReleasedAt is null && KeptInsideAt is null;
+
+    /// <summary>Releases it for the customer, or keeps it in the shop.</summary>
+    /// <param name="show">True where the customer sees it.</param>
+    /// <param name="words">What the customer reads.</param>
+    /// <param name="actor">Who says so.</param>
+    public Result Release(bool show, string? words, Actor actor)
+    {
+        var text = (words ?? "").Trim();
+        if (text.Length > 2000) return new Problem("finding.long", "A finding can have at most 2,000 characters.", "text");
+        if (text.Length > 0) CustomerText = text == Text ? "" : text;
+        (ReleasedAt, ReleasedById, KeptInsideAt) = show ? (actor.At, actor.StaffId, null) : ((DateTime?)null, (long?)null, (DateTime?)actor.At);
+        return Result.Done;
+    }
 
     /// <summary>Makes a finding from what was typed.</summary>
     public static Result<Finding> Create(long orderId, string? text, string? measured, string? unit, Rating rating, string? photoHash, long byId, DateTime at)

@@ -54,6 +54,10 @@ public sealed record CannedForm
     public string Discount { get; init; } = "";
     /// <summary>What that discount is taken off.</summary>
     public DiscountBase DiscountOn { get; init; }
+    /// <summary>A diagnosis: what of it is credited when its repair is approved, as typed.</summary>
+    public string Credit { get; init; } = "";
+    /// <summary>The customer may leave lines out.</summary>
+    public bool LinesOpen { get; init; }
     /// <summary>One of the favorites.</summary>
     public bool Favorite { get; init; }
     /// <summary>Its lines.</summary>
@@ -78,6 +82,8 @@ public sealed record CannedForm
         Count = job.CountUnit.Length > 0 ? Plain(job.Count) : "",
         Discount = job.Discount,
         DiscountOn = job.DiscountOn,
+        Credit = job.Credit,
+        LinesOpen = job.LinesOpen,
         Favorite = job.Favorite,
         Lines = [.. job.Lines.OrderBy(l => l.IsAddition).ThenBy(l => l.Position).ThenBy(l => l.Id).Select(l => new CannedLineForm
         {
@@ -107,6 +113,8 @@ public sealed record CannedForm
         Count = job.CountUnit.Length > 0 ? Plain(job.Count) : "",
         Discount = discount,
         DiscountOn = on,
+        Credit = job.CreditShown,
+        LinesOpen = job.LinesOpen,
         Lines = [.. job.OnLines.Select(l => new CannedLineForm
         {
             Kind = l.Kind,
@@ -143,6 +151,7 @@ public sealed record CannedForm
             if (typed.Problem is { } bad) return bad;
             count = typed.Value;
         }
+        if (Job.Credit(Credit, "credit").Problem is { } credit) return credit;
         if (Discount.Trim().Length > 0 && GivenDiscount.Parse(Discount, DiscountOn, "").Problem is { } discount) return discount with { Field = "discount" };
         var lines = new List<CannedLine>();
         foreach (var form in Lines)
@@ -155,6 +164,7 @@ public sealed record CannedForm
         (job.Title, job.System, job.Words, job.FixedPrice) = (Title.Trim(), System.Trim(), Words.Trim(), fixedPrice);
         (job.CustomerText, job.Checklist) = (CustomerText.Trim(), string.Join('\n', Checklist.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)));
         (job.CountUnit, job.Count, job.Discount, job.DiscountOn, job.Favorite) = (CountUnit.Trim(), count, Discount.Trim(), DiscountOn, Favorite);
+        (job.Credit, job.LinesOpen) = (Credit.Trim(), LinesOpen);
         job.Lines.Clear();
         job.Lines.AddRange(lines);
         job.Alternatives.Clear();

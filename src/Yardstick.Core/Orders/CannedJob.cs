@@ -31,6 +31,10 @@ public class CannedJob
     public string Discount { get; set; } = "";
     /// <summary>What that discount is taken off.</summary>
     public DiscountBase DiscountOn { get; set; }
+    /// <summary>A diagnosis: what of it is credited when the repair that it led to is approved, as it is typed: <c>100%</c> or <c>60.00</c>; empty for nothing.</summary>
+    public string Credit { get; set; } = "";
+    /// <summary>The customer may leave lines of it out.</summary>
+    public bool LinesOpen { get; set; }
     /// <summary>One of the shop's favorites: there before anything is typed.</summary>
     public bool Favorite { get; set; }
     /// <summary>Counts up with every change; an order keeps the version that it was made from.</summary>
@@ -66,7 +70,9 @@ public class CannedJob
             Count = Count,
             CustomerText = CustomerText,
             Checklist = Checklist,
+            LinesOpen = LinesOpen,
         };
+        (job.CreditPercent, job.CreditAmount) = Job.Credit(Credit, "credit").Value;
         foreach (var canned in OwnLines)
         {
             var line = canned.MakeLine(partOf, cost, facts);

@@ -95,8 +95,40 @@ public class Job
     /// <summary>Where it came from, in words: an order, a canned job, a service.</summary>
     public string OriginText { get; set; } = "";
 
+    /// <summary>Leaving it undone is not safe: declining it asks for an acknowledgement.</summary>
+    public bool IsUnsafe { get; set; }
+    /// <summary>The customer may leave lines of it out.</summary>
+    public bool LinesOpen { get; set; }
+    /// <summary>Who pays for it.</summary>
+    public Payer Payer { get; set; }
+    /// <summary>The payer's name where it is not the customer.</summary>
+    public string PayerName { get; set; } = "";
+    /// <summary>A diagnosis: percent of it that is credited when its repair is approved (rules, 3.6).</summary>
+    public decimal? CreditPercent { get; set; }
+    /// <summary>A diagnosis: amount of it that is credited when its repair is approved.</summary>
+    public decimal? CreditAmount { get; set; }
+    /// <summary>The order of another visit that it was approved for.</summary>
+    public long? AnotherVisitOrderId { get; set; }
+
     /// <summary>True while it is on the order.</summary>
     public bool IsOn => RemovedAt is null;
+
+    /// <summary>A diagnosis whose charge is credited when the repair it led to is approved.</summary>
+    public bool IsCredited => CreditPercent is not null || CreditAmount is not null;
+
+    /// <summary>Who pays, in words; empty for the customer.</summary>
+    public string PayerWords => Payer switch
+    {
+        Payer.Contract => PayerName.Length > 0 ? PayerName : "service contract",
+        Payer.Warranty => PayerName.Length > 0 ? PayerName : "warranty",
+        Payer.Shop => "the shop",
+        _ => "",
+    };
+
+    /// <summary>What the customer is told about its credit; empty where it has none.</summary>
+    public string CreditWords(Order order) => !IsCredited ? ""
+        : (CreditPercent is 100 ? "This charge is credited in full" : CreditPercent is { } percent ? $"{percent:0.##}% of this charge is credited" : $"{CreditAmount:#,##0.00} of this charge is credited")
+          + (OrderPricing.CreditedWith(order, this).Count > 0 ? " when the repair is approved." : " when the repair that it leads to is approved.");
     /// <summary>Lines that are on, in order.</summary>
     public IEnumerable<Line> OnLines => Lines.Where(l => l.IsOn).OrderBy(l => l.Position).ThenBy(l => l.Id);
 
@@ -137,6 +169,26 @@ public class Job
                 if ((text ?? "").Trim() is not { Length: <= 2000 } words) return new Problem("text.long", "At most 2,000 characters are kept here.", field);
                 CustomerText = words;
                 break;
+            case "isUnsafe":
+                (old, IsUnsafe) = (Shown(field), text == "true");
+                break;
+            case "linesOpen":
+                (old, LinesOpen) = (Shown(field), text == "true");
+                break;
+            case "payer":
+                old = Shown(field);
+                if (!Enum.TryParse<Payer>(text, out var payer) || !Enum.IsDefined(payer)) return new Problem("job.payer", "The customer, a contract, a warranty or the shop pays.", field);
+                Payer = payer;
+                break;
+            case "payerName":
+                old = PayerName;
+                if ((text ?? "").Trim() is not { Length: <= 120 } name) return new Problem("text.long", "A name can have at most 120 characters.", field);
+                PayerName = name;
+                break;
+            case "credit":
+                old = Shown(field);
+                if (SetCredit(text, field) is { } badCredit) return badCredit;
+                break;
             case "count":
                 old = Count.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture);
                 if (CountUnit.Length == 0) return new Problem("job.count", "This job does not go by a count.", field);
@@ -158,8 +210,50 @@ public class Job
         "laborRate" => LaborRate,
         "customerText" => CustomerText,
         "count" => Count.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture),
+        "isUnsafe" => IsUnsafe ? "true" : "false",
+        "linesOpen" => LinesOpen ? "true" : "false",
+        "payer" => Payer.ToString(),
+        "payerName" => PayerName,
+        "credit" => CreditShown,
         _ => FixedPrice?.ToString("0.####") ?? "",
     };
+
+    /// <summary>The credit as it is typed: <c>100%</c> or an amount; empty for none.</summary>
+    public string CreditShown => CreditPercent is { } percent ? $"{percent.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture)}%" : CreditAmount?.ToString("0.00", System.Globalization.CultureInfo.InvariantCulture) ?? "";
+
+    private Problem? SetCredit(string? text, string field)
+    {
+        var credit = Credit(text, field);
+        if (credit.Ok) (CreditPercent, CreditAmount) = credit.Value;
+        return credit.Problem;
+    }
+
+    /// <summary>Reads a credit as it is typed: a percentage, an amount, or nothing.</summary>
+    public static Result<(decimal? Percent, decimal? Amount)> Credit(string? text, string field)
+    {
+        if (string.IsNullOrWhiteSpace(text)) return ((decimal?)null, (decimal?)null);
+        var typed = text.Trim();
+        var figure = Typed.Amount(typed.TrimEnd('%').Trim(), field, 2);
+        if (figure.Problem is { } problem) return problem;
+        if (!typed.EndsWith('%')) return ((decimal?)null, (decimal?)figure.Value);
+        if (figure.Value > 100) return new Problem("job.credit", "A credit can be at most 100%.", field);
+        return ((decimal?)figure.Value, (decimal?)null);
+    }
+
+    /// <summary>The same job for the order of another visit, with the costs, prices and parts that it has now.</summary>
+    public Job ForAnotherVisit(Order from)
+    {
+        var copy = EarlierWork.Copy(this, _ => null, default);
+        (copy.OriginText, copy.CannedVersion, copy.LaborRate) = ($"Approved on order {from.Number}", CannedVersion, LaborRate);
+        (copy.IsUnsafe, copy.LinesOpen, copy.Payer, copy.PayerName) = (IsUnsafe, LinesOpen, Payer, PayerName);
+        foreach (var (was, now) in OnLines.Zip(copy.Lines))
+        {
+            (now.PartId, now.UnitPrice, now.HeldPrice, now.Price) = (was.PartId, was.UnitPrice, was.HeldPrice, was.Price);
+            (now.OverrideReason, now.OverrideById, now.KeepsTime, now.NoteInside) = (was.OverrideReason, was.OverrideById, was.KeepsTime, was.NoteInside);
+            now.CoresReturned = was.CoresReturned;
+        }
+        return copy;
+    }
 
     /// <summary>Scales the lines that go by the count, all or none of them.</summary>
     private Problem? Scale(decimal factor)

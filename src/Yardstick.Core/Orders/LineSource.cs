@@ -62,6 +62,9 @@ public partial class Line
     /// <summary>What comes along with this very part, as JSON; empty for nothing.</summary>
     public string Along { get; set; } = "";
 
+    /// <summary>Its source before the last change of it, as JSON; empty where it was never changed.</summary>
+    public string SourceBefore { get; set; } = "";
+
     /// <summary>True where a person set its price.</summary>
     public bool IsOverridden => UnitPrice is not null || Kind == LineKind.Labor && Price is not null;
 

@@ -84,6 +84,8 @@ public partial class Order
     public List<Job> Jobs { get; } = [];
     /// <summary>Decisions, only added to.</summary>
     public List<Decision> Decisions { get; } = [];
+    /// <summary>Managers' exceptions from the ceiling, only added to.</summary>
+    public List<CeilingException> CeilingExceptions { get; } = [];
     /// <summary>What changed, only added to. Not loaded with the order; new ones are saved.</summary>
     public List<OrderChange> Changes { get; } = [];
     /// <summary>Stages gone through, only added to. Not loaded with the order; new ones are saved.</summary>

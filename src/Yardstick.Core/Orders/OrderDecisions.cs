@@ -13,7 +13,17 @@ namespace Yardstick.Core.Orders;
 /// <param name="Note">A note.</param>
 /// <param name="DeferUntil">Deferred to this day.</param>
 /// <param name="DeferAtReading">Deferred to this reading.</param>
-public sealed record Answer(DecisionKind Kind, string DecidedBy, AnswerChannel Channel, string Note = "", DateOnly? DeferUntil = null, int? DeferAtReading = null);
+public sealed record Answer(DecisionKind Kind, string DecidedBy, AnswerChannel Channel, string Note = "", DateOnly? DeferUntil = null, int? DeferAtReading = null)
+{
+    /// <summary>Lines of an approved job that the customer leaves out.</summary>
+    public IReadOnlySet<long> LinesOut { get; init; } = new HashSet<long>();
+    /// <summary>The shop's words that were acknowledged with declining unsafe work; empty where they were not.</summary>
+    public string Acknowledged { get; init; } = "";
+    /// <summary>Content hash of the signature; empty without one.</summary>
+    public string SignatureHash { get; init; } = "";
+    /// <summary>The frozen copy of what was shown.</summary>
+    public long? ShownId { get; init; }
+}
 
 /// <summary>What follows from customers' answers and from work on the floor.</summary>
 public partial class Order
@@ -36,9 +46,15 @@ public partial class Order
             return new Problem("decision.defer", "Say until which day or odometer reading the work is put off.", "deferUntil");
         if (answer.DeferAtReading is { } reading && OdometerIn is { } now && reading <= now)
             return new Problem("decision.defer", $"The car has {now:N0} already; put it off to a higher reading.", "deferAtReading");
+        if (job.IsUnsafe && answer.Kind == DecisionKind.Declined && answer.Acknowledged.Length == 0)
+            return new Problem("decision.unsafe", $"\"{job.Title}\" is not safe to leave undone: the customer has to acknowledge that before it is declined.", "acknowledged");
+        if (job.AnotherVisitOrderId is not null && answer.Kind != DecisionKind.AnotherVisit)
+            return new Problem("decision.moved", "This work went to the order of another visit; record the answer there.");
         if (job.Progress != JobProgress.NotStarted && answer.Kind != DecisionKind.Approved)
             return new Problem("decision.started", "Work on this job was begun; it can't be taken back.");
 
+        var leftOut = LeaveOut(job, answer, actor);
+        if (leftOut.Problem is { } kept) return kept;
         var was = job.Decision;
         job.Decision = answer.Kind;
         job.DecidedAt = answer.Kind == DecisionKind.Proposed ? null : actor.At;
@@ -60,11 +76,58 @@ public partial class Order
             Note = answer.Note.Trim(),
             DeferUntil = job.DeferUntil,
             DeferAtReading = job.DeferAtReading,
+            ShownId = answer.ShownId,
+            LeftOut = leftOut.Value,
+            Acknowledged = answer.Kind == DecisionKind.Declined && job.IsUnsafe ? answer.Acknowledged : "",
+            SignatureHash = answer.SignatureHash,
         };
         Decisions.Add(decision);
         Record("job", jobId, "decision", was.ToString(), answer.Kind.ToString(), ++job.Version, actor);
         return decision;
     }
+
+    /// <summary>The estimate was sent to the customer: its prices are held from now on, and the car waits for the answer.</summary>
+    /// <param name="how">How, in words.</param>
+    /// <param name="price">Prices the order as it stands.</param>
+    /// <param name="actor">Who sent it.</param>
+    public void WasSent(string how, Func<Order, Inclusion, PricingResult> price, Actor actor)
+    {
+        var result = price(this, OrderPricing.Offered(this));
+        foreach (var job in OnJobs.Where(j => j.Decision == DecisionKind.Proposed)) Hold(job, result.Jobs.First(j => j.Id == OrderPricing.JobKey(job)));
+        Record("order", Id, "estimate", "", how, Version + 1, actor);
+        if (Stage is >= Stage.Here and < Stage.WaitingForAnswer) MoveTo(Stage.WaitingForAnswer, "The estimate was sent", actor);
+    }
+
+    /// <summary>Switches out the lines that the customer does not want of an approved job.</summary>
+    private Result<string> LeaveOut(Job job, Answer answer, Actor actor)
+    {
+        if (answer.Kind is not (DecisionKind.Approved or DecisionKind.AnotherVisit) || answer.LinesOut.Count == 0) return "";
+        var lines = job.OnLines.Where(l => !l.Out && answer.LinesOut.Contains(l.Id)).ToList();
+        if (lines.Count == 0) return "";
+        if (!job.LinesOpen || job.FixedPrice is not null) return new Problem("decision.lines", $"\"{job.Title}\" is decided as a whole.", "linesOut");
+        if (job.OnLines.All(l => l.Out || l.Kind is LineKind.Text || answer.LinesOut.Contains(l.Id))) return new Problem("decision.lines", $"Nothing of \"{job.Title}\" would be left; decline it instead.", "linesOut");
+        foreach (var line in lines) SetLine(line.Id, "out", "true", actor);
+        return string.Join(", ", lines.Select(l => l.Description));
+    }
+
+    /// <summary>Lets the approved work go past the ceiling, up to what it comes to now.</summary>
+    /// <param name="reason">Why.</param>
+    /// <param name="policy">The policy that prices the order.</param>
+    /// <param name="actor">Who lets it.</param>
+    public Result<CeilingException> PassCeiling(string? reason, ShopPolicy policy, Actor actor)
+    {
+        if (Closed() is { } closed) return closed;
+        if (string.IsNullOrWhiteSpace(reason)) return new Problem("ceiling.reason", "Say in a few words why the work may go on without asking again.", "reason");
+        if (reason.Length > 500) return new Problem("text.long", "At most 500 characters are kept here.", "reason");
+        if (!PastCeiling(policy)) return new Problem("ceiling.within", "The approved work is within what was agreed to; nothing has to be let past.");
+        var exception = new CeilingException { OrderId = Id, UpTo = ApprovedTotal, Reason = reason.Trim(), ById = actor.StaffId, At = actor.At };
+        CeilingExceptions.Add(exception);
+        Record("order", Id, "ceiling", $"{AmountAgreed}", $"let past, up to {ApprovedTotal}: {exception.Reason}", Version + 1, actor);
+        return exception;
+    }
+
+    /// <summary>The manager's exception that is newer than the latest decision; null where there is none.</summary>
+    public CeilingException? CeilingLetPast => CeilingExceptions.Where(e => Decisions.All(d => d.At <= e.At)).MaxBy(e => e.At);
 
     /// <summary>
     /// Work of an invoiced order that was declined or deferred is put off again. Only what is to be done about it changes;
@@ -125,7 +188,8 @@ public partial class Order
 
     /// <summary>Whether nobody can go on without a new decision (rules, 4.9).</summary>
     public bool PastCeiling(ShopPolicy policy) =>
-        AmountAgreed is { } agreed && ApprovedTotal.Cents > agreed.Cents + Ceiling.Allowance(policy.Pricing.Overrun, agreed.Amount);
+        AmountAgreed is { } agreed && ApprovedTotal.Cents > agreed.Cents + Ceiling.Allowance(policy.Pricing.Overrun, agreed.Amount)
+        && !(CeilingLetPast is { } let && ApprovedTotal.Cents <= let.UpTo.Cents);
 
     /// <summary>Work on a job begins, or goes on. The car moves to being worked on.</summary>
     public Result BeginWork(long jobId, ShopPolicy policy, Actor actor)

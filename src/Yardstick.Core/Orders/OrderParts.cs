@@ -30,9 +30,23 @@ public partial class Order
         if (line.Problem is { } problem) return problem;
         if (line.Value.ReceivedQuantity > 0) return new Problem("line.received", "Parts for this line were received already; add another line for a different part.");
         var before = line.Value.Number;
+        line.Value.KeepSource();
         put(line.Value);
         if (CounterSale) line.Value.CoresReturned = 0;
         Record("line", lineId, "source", before, words, ++line.Value.Version, actor);
+        return line;
+    }
+
+    /// <summary>Puts a line's source back to what it was before its last change; once more brings that change again.</summary>
+    public Result<Line> SourceBack(long lineId, Actor actor)
+    {
+        if (Closed() is { } closed) return closed;
+        var line = FindLine(lineId);
+        if (line.Problem is { } problem) return problem;
+        if (line.Value.ReceivedQuantity > 0) return new Problem("line.received", "Parts for this line were received already; its source stays.");
+        var before = line.Value.Number;
+        if (!line.Value.SwapSource()) return new Problem("line.source", "The source of this line was never changed.");
+        Record("line", lineId, "source", before, line.Value.Number, ++line.Value.Version, actor);
         return line;
     }
 

@@ -109,15 +109,21 @@ public static class OrderPricing
         return new PricingJob
         {
             Id = JobKey(job),
-            Decision = (JobDecision)(int)job.Decision,
+            // A job that is approved for another visit is not approved on this order (rules, 4.9).
+            Decision = job.Decision == DecisionKind.AnotherVisit ? JobDecision.Deferred : (JobDecision)(int)job.Decision,
             FixedPrice = stands ? job.FixedPrice : null,
             Waived = job.Companions.Where(c => c.Waived).Select(c => c.Code).ToArray(),
             CompanionEdits = job.Companions.Where(c => !c.Waived && c.IsEdited).Select(c => new CompanionEdit(c.Code, c.Quantity, c.AmountPerUnit)).ToArray(),
             Lines = lines,
             LaborRate = LaborRates.Choice(job.LaborRate),
             Discounts = order.DiscountsOf(job).Select(d => d.Priced).ToArray(),
+            Credit = CreditedWith(order, job) is { Count: > 0 } repairs ? new JobCredit(job.CreditPercent, job.CreditAmount, repairs.Select(JobKey).ToArray()) : null,
         };
     }
+
+    /// <summary>The repairs that a diagnosis led to: the jobs that came onto the order after it, other diagnoses aside. Any of them brings its credit.</summary>
+    public static IReadOnlyList<Job> CreditedWith(Order order, Job diagnosis) =>
+        !diagnosis.IsCredited ? [] : order.OnJobs.Where(j => !j.IsCredited && (j.Id > diagnosis.Id || j.Id == 0)).ToList();
 
     private static bool IsHeld(Line line) => line is { UnitPrice: null, HeldPrice: not null };
 

@@ -266,4 +266,6 @@ public class FeeItem
     public bool PassThrough { get; set; }
     /// <summary>False where no tax is on it.</summary>
     public bool Taxable { get; set; } = true;
+    /// <summary>Taken off, UTC; null while it is offered.</summary>
+    public DateTime? RemovedAt { get; set; }
 }

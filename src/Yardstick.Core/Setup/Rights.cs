@@ -15,8 +15,12 @@ public enum Permission
     EditOrders,
     /// <summary>Set prices by hand and give discounts.</summary>
     OverridePrices,
-    /// <summary>Record what a customer decided.</summary>
+    /// <summary>Record what a customer decided, on their behalf.</summary>
     RecordDecisions,
+    /// <summary>Release findings and photos, and send estimates and messages to customers.</summary>
+    WriteToCustomers,
+    /// <summary>Let approved work go past the ceiling without asking again.</summary>
+    PassCeiling,
     /// <summary>See needed parts and purchase orders.</summary>
     SeeParts,
     /// <summary>Order and receive parts.</summary>
@@ -48,7 +52,7 @@ public static class Rights
 {
     private static readonly Permission[] Counter =
     [
-        Permission.SeeFloor, Permission.Find, Permission.SeeOrders, Permission.WriteUp, Permission.EditOrders, Permission.OverridePrices, Permission.RecordDecisions,
+        Permission.SeeFloor, Permission.Find, Permission.SeeOrders, Permission.WriteUp, Permission.EditOrders, Permission.OverridePrices, Permission.RecordDecisions, Permission.WriteToCustomers,
         Permission.SeeParts, Permission.OrderParts, Permission.PlanWork, Permission.PostInvoices, Permission.TakePayments, Permission.SeeMargin,
     ];
 

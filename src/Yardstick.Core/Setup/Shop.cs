@@ -42,8 +42,35 @@ public class Shop
     /// <summary>What is signed on the check-in sheet.</summary>
     public string CheckInTerms { get; set; } = "";
 
-    /// <summary>Changes one of the texts on documents.</summary>
-    /// <param name="field">terms or checkInTerms.</param>
+    /// <summary>What is acknowledged when unsafe work is declined.</summary>
+    public string UnsafeTerms { get; set; } = "I was told that my car is not safe to drive without this work. I decline it knowingly.";
+
+    /// <summary>Reasons offered when work is declined or put off, one a line; empty for none.</summary>
+    public string DeclineReasons { get; set; } = "";
+
+    /// <summary>Days for which the prices of an estimate hold.</summary>
+    public int EstimateDays { get; set; } = 30;
+
+    /// <summary>Where customers reach the shop's pages from outside, as <c>https://shop.example</c>; empty where links work only inside the shop.</summary>
+    public string PublicAddress { get; set; } = "";
+
+    /// <summary>Texts wait from this wall time on, until <see cref="QuietUntil"/>.</summary>
+    public TimeOnly QuietFrom { get; set; } = new(20, 0);
+    /// <summary>Texts that waited go out at this wall time.</summary>
+    public TimeOnly QuietUntil { get; set; } = new(8, 0);
+
+    /// <summary>When a text that is written now may go out: at once, or when the quiet hours end.</summary>
+    public DateTime MayText(DateTime utcNow)
+    {
+        var now = Local(utcNow);
+        var time = TimeOnly.FromDateTime(now);
+        if (QuietFrom == QuietUntil || !time.IsBetween(QuietFrom, QuietUntil)) return utcNow;
+        var end = now.Date + QuietUntil.ToTimeSpan();
+        return Utc(end <= now ? end.AddDays(1) : end);
+    }
+
+    /// <summary>Changes one of the texts on documents, or how customers are written to.</summary>
+    /// <param name="field">terms, checkInTerms, unsafeTerms, declineReasons, estimateDays, publicAddress, quietFrom or quietUntil.</param>
     /// <param name="text">What was typed; empty leaves it out.</param>
     public Result<Orders.FieldChange> SetText(string field, string? text)
     {
@@ -54,6 +81,26 @@ public class Shop
         {
             case "terms": (old, Terms) = (Terms, typed); break;
             case "checkInTerms": (old, CheckInTerms) = (CheckInTerms, typed); break;
+            case "unsafeTerms": (old, UnsafeTerms) = (UnsafeTerms, typed); break;
+            case "declineReasons": (old, DeclineReasons) = (DeclineReasons, string.Join('\n', typed.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Distinct())); break;
+            case "estimateDays":
+                old = EstimateDays.ToString(System.Globalization.CultureInfo.InvariantCulture);
+                if (!int.TryParse(typed, out var days) || days is < 1 or > 365) return new Problem("shop.days", "An estimate holds between 1 and 365 days.", field);
+                EstimateDays = days;
+                break;
+            case "publicAddress":
+                old = PublicAddress;
+                if (typed.Length > 0 && !(Uri.TryCreate(typed, UriKind.Absolute, out var address) && address.Scheme is "http" or "https" && address.AbsolutePath == "/"))
+                    return new Problem("shop.address", "Type the address as https://shop.example, without a path.", field);
+                PublicAddress = typed.TrimEnd('/');
+                break;
+            case "quietFrom" or "quietUntil":
+                var from = field == "quietFrom";
+                old = $"{(from ? QuietFrom : QuietUntil):HH:mm}";
+                if (!TimeOnly.TryParse(typed, System.Globalization.CultureInfo.InvariantCulture, out var time)) return new Problem("shop.time", $"\"{typed}\" is not a time; type 8 pm or 20:00.", field);
+                if (from) QuietFrom = time;
+                else QuietUntil = time;
+                break;
             default: return new Problem("shop.field", $"\"{field}\" can't be edited.", field);
         }
         return new Orders.FieldChange(field, old, typed);

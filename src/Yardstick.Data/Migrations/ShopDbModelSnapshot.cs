@@ -80,11 +80,102 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("AspNetUserTokens", (string)null);
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Approval.ApprovalLink", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("AnsweredAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("ExpiresAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("OfferHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Opened")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("OpenedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("SentAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("SentById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ShownId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("TokenHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("WithdrawnAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("OrderId");
+
+                    b.HasIndex("ShownId");
+
+                    b.HasIndex("TokenHash")
+                        .IsUnique();
+
+                    b.ToTable("ApprovalLinks");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Approval.CeilingException", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Reason")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "UpTo", "Yardstick.Core.Approval.CeilingException.UpTo#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("OrderId");
+
+                    b.ToTable("CeilingExceptions");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Approval.Decision", b =>
                 {
                     b.Property<long>("Id")
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Acknowledged")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<long>("AskedById")
                         .HasColumnType("INTEGER");
@@ -111,12 +202,23 @@ namespace Yardstick.Data.Migrations
                     b.Property<int>("Kind")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("LeftOut")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Note")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<long>("OrderId")
                         .HasColumnType("INTEGER");
+
+                    b.Property<long?>("ShownId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("SignatureHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.ComplexProperty(typeof(Dictionary<string, object>), "AmountAgreed", "Yardstick.Core.Approval.Decision.AmountAgreed#Money", b1 =>
                         {
@@ -139,6 +241,33 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("OrderId");
 
                     b.ToTable("Decisions");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Approval.ShownCopy", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Hash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Json")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("OrderId");
+
+                    b.ToTable("ShownCopies");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Billing.CardCharge", b =>
@@ -454,6 +583,150 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("TimeEntries");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.FollowUp.Message", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Address")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("AttachmentHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("AttachmentName")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Body")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Channel")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("CustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Key")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("NotBefore")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("SeenAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("SentAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("State")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Subject")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Tries")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Trouble")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Address");
+
+                    b.HasIndex("CustomerId");
+
+                    b.HasIndex("Key")
+                        .IsUnique();
+
+                    b.HasIndex("OrderId");
+
+                    b.HasIndex("State", "NotBefore");
+
+                    b.ToTable("Messages");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.FollowUp.MessageTemplate", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Body")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Channel")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("RemovedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Subject")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Use")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("RemovedAt");
+
+                    b.ToTable("MessageTemplates");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.FollowUp.Notice", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("SeenAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("SeenById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Text")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("SeenAt");
+
+                    b.ToTable("Notices");
+                });
+
             modelBuilder.Entity("Yardstick.Core.FollowUp.Reminder", b =>
                 {
                     b.Property<long>("Id")
@@ -525,6 +798,36 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("ReminderDone");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.FollowUp.WritingWish", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Address")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("How")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Refused")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Address", "Id");
+
+                    b.ToTable("WritingWishes");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Inspections.Finding", b =>
                 {
                     b.Property<long>("Id")
@@ -537,6 +840,13 @@ namespace Yardstick.Data.Migrations
                     b.Property<long>("ById")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("CustomerText")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("KeptInsideAt")
+                        .HasColumnType("TEXT");
+
                     b.Property<long?>("Measured")
                         .HasColumnType("INTEGER");
 
@@ -547,6 +857,12 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<int>("Rating")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("ReleasedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("ReleasedById")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Text")
@@ -619,6 +935,10 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Credit")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("CustomerText")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -634,6 +954,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<long?>("FixedPrice")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("LinesOpen")
                         .HasColumnType("INTEGER");
 
                     b.Property<DateTime?>("RemovedAt")
@@ -842,6 +1165,9 @@ namespace Yardstick.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("AnotherVisitOrderId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long?>("CannedJobId")
                         .HasColumnType("INTEGER");
 
@@ -861,6 +1187,12 @@ namespace Yardstick.Data.Migrations
                     b.Property<string>("CountUnit")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<long?>("CreditAmount")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("CreditPercent")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("CustomerText")
                         .IsRequired()
@@ -887,9 +1219,15 @@ namespace Yardstick.Data.Migrations
                     b.Property<long?>("FixedPrice")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("IsUnsafe")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("LaborRate")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<bool>("LinesOpen")
+                        .HasColumnType("INTEGER");
 
                     b.Property<long>("OrderId")
                         .HasColumnType("INTEGER");
@@ -898,6 +1236,13 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("OriginText")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Payer")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PayerName")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -1134,6 +1479,10 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Skill")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SourceBefore")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -1413,6 +1762,9 @@ namespace Yardstick.Data.Migrations
 
                     b.Property<bool>("PassThrough")
                         .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("RemovedAt")
+                        .HasColumnType("TEXT");
 
                     b.Property<bool>("Taxable")
                         .HasColumnType("INTEGER");
@@ -2526,10 +2878,17 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("DeclineReasons")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<long>("DistancePerDay")
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("DistanceUnit")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("EstimateDays")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Name")
@@ -2547,11 +2906,25 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("PublicAddress")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<TimeOnly>("QuietFrom")
+                        .HasColumnType("TEXT");
+
+                    b.Property<TimeOnly>("QuietUntil")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Terms")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<string>("TimeZone")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("UnsafeTerms")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -2854,10 +3227,43 @@ namespace Yardstick.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Approval.ApprovalLink", b =>
+                {
+                    b.HasOne("Yardstick.Core.Orders.Order", null)
+                        .WithMany()
+                        .HasForeignKey("OrderId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("Yardstick.Core.Approval.ShownCopy", null)
+                        .WithMany()
+                        .HasForeignKey("ShownId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Approval.CeilingException", b =>
+                {
+                    b.HasOne("Yardstick.Core.Orders.Order", null)
+                        .WithMany("CeilingExceptions")
+                        .HasForeignKey("OrderId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Yardstick.Core.Approval.Decision", b =>
                 {
                     b.HasOne("Yardstick.Core.Orders.Order", null)
                         .WithMany("Decisions")
+                        .HasForeignKey("OrderId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Approval.ShownCopy", b =>
+                {
+                    b.HasOne("Yardstick.Core.Orders.Order", null)
+                        .WithMany()
                         .HasForeignKey("OrderId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
@@ -3126,6 +3532,8 @@ namespace Yardstick.Data.Migrations
 
             modelBuilder.Entity("Yardstick.Core.Orders.Order", b =>
                 {
+                    b.Navigation("CeilingExceptions");
+
                     b.Navigation("Concerns");
 
                     b.Navigation("Decisions");

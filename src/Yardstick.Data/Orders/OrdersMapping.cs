@@ -28,6 +28,8 @@ internal sealed class OrdersMapping : IEntityTypeConfiguration<Order>, IEntityTy
         builder.HasMany(o => o.Jobs).WithOne().HasForeignKey(j => j.OrderId);
         builder.Ignore(o => o.OwnDiscounts);
         builder.HasMany(o => o.Discounts).WithOne().HasForeignKey(d => d.OrderId);
+        builder.Ignore(o => o.CeilingLetPast);
+        builder.HasMany(o => o.CeilingExceptions).WithOne().HasForeignKey(e => e.OrderId);
         builder.HasMany(o => o.Decisions).WithOne().HasForeignKey(d => d.OrderId);
         // Written after the order is saved, when everything that was added has its key.
         builder.Ignore(o => o.Changes);
@@ -40,6 +42,9 @@ internal sealed class OrdersMapping : IEntityTypeConfiguration<Order>, IEntityTy
     {
         builder.Ignore(j => j.IsOn);
         builder.Ignore(j => j.OnLines);
+        builder.Ignore(j => j.IsCredited);
+        builder.Ignore(j => j.PayerWords);
+        builder.Ignore(j => j.CreditShown);
         builder.ComplexProperty(j => j.Subtotal);
         builder.HasIndex(j => j.OrderId);
         builder.HasIndex(j => j.TakenFromJobId);

@@ -3,7 +3,9 @@ using Yardstick.Core.Approval;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
+using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Files;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Approval;
@@ -12,48 +14,95 @@ namespace Yardstick.Server.Approval;
 public static class RecordDecision
 {
     /// <summary>An answer. The day or reading to which work is put off is taken as typed.</summary>
-    public sealed record Request(IReadOnlyList<long> JobIds, DecisionKind Kind, string DecidedBy, AnswerChannel Channel, string? Note, string? DeferUntil, string? DeferAtReading);
-
-    /// <summary>Maps the endpoint.</summary>
-    public static void Map(IEndpointRouteBuilder api) =>
-        api.MapPost("/orders/{id:long}/decisions", Handle).Asks(Permission.RecordDecisions).Produces<Changed>().ProducesProblem(422);
-
-    private static Task<IResult> Handle(long id, Request request, Commands commands) => commands.OnOrderAsync<Changed>(id, under =>
+    public sealed record Request(IReadOnlyList<long> JobIds, DecisionKind Kind, string DecidedBy, AnswerChannel Channel, string? Note, string? DeferUntil, string? DeferAtReading)
     {
-        var answer = Read(request, under.LocalNow);
-        if (answer.Problem is { } bad) return Task.FromResult<Result<Changed>>(bad);
-        if (request.JobIds is not { Count: > 0 }) return Task.FromResult<Result<Changed>>(new Problem("decision.jobs", "Say which jobs were decided.", "jobIds"));
-        foreach (var jobId in request.JobIds)
+        /// <summary>Lines of approved jobs that are left out.</summary>
+        public IReadOnlyList<long>? LinesOut { get; init; }
+        /// <summary>The customer acknowledged that it is unsafe not to do it.</summary>
+        public bool Acknowledged { get; init; }
+        /// <summary>A signature as PNG in base 64; null without one.</summary>
+        public string? SignaturePng { get; init; }
+    }
+
+    /// <summary>Lets approved work go past the ceiling.</summary>
+    public sealed record CeilingRequest(string? Reason);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapPost("/orders/{id:long}/decisions", HandleAsync).Asks(Permission.RecordDecisions).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/ceiling", PassCeiling).Asks(Permission.PassCeiling).Produces<Changed>().ProducesProblem(422);
+    }
+
+    private static async Task<IResult> HandleAsync(long id, Request request, Commands commands, ContentStore store)
+    {
+        var signature = await Signatures.KeepAsync(store, request.SignaturePng);
+        if (signature.Problem is { } unreadable) return Problems.Of(unreadable);
+        return await commands.OnOrderAsync<Changed>(id, async under =>
         {
-            var decided = under.Order.Decide(jobId, answer.Value, under.Price, under.Work.Actor);
-            if (decided.Problem is { } problem) return Task.FromResult<Result<Changed>>(problem);
+            var answer = Read(request, under.LocalNow, under.Shop);
+            if (answer.Problem is { } bad) return bad;
+            if (request.JobIds is not { Count: > 0 }) return new Problem("decision.jobs", "Say which jobs were decided.", "jobIds");
+            var decided = await DecideAsync(under, request.JobIds.Select(job => (job, answer.Value with { SignatureHash = signature.Value })).ToList());
+            if (decided is not null) return decided;
+            return new Changed(under.Order.Version, id, under.Order.Version);
+        });
+    }
+
+    /// <summary>Records answers about several jobs, with one frozen copy of what was shown.</summary>
+    internal static async Task<Problem?> DecideAsync(OrderUnderChange under, IReadOnlyList<(long JobId, Answer Answer)> answers)
+    {
+        var shown = await Showing.FreezeAsync(under);
+        foreach (var (jobId, answer) in answers)
+        {
+            var decided = under.Order.Decide(jobId, answer with { ShownId = shown.Id }, under.Price, under.Work.Actor);
+            if (decided.Problem is { } problem) return problem;
         }
+        foreach (var (jobId, answer) in answers.Where(a => a.Answer.Kind == DecisionKind.AnotherVisit))
+            if (await AnotherVisit.MoveAsync(under, jobId, answer) is { } problem) return problem;
         // The totals that the next rule looks at are those of the order as it is now.
         OrderPricing.Refresh(under.Order, under.Customer, under.Policy, under.Today);
         under.AfterSettling = () => under.Order.MoveAfterAnswer(under.Work.Actor);
         under.Work.Touch("floor");
         under.Work.Touch("parts");
-        return Task.FromResult<Result<Changed>>(new Changed(under.Order.Version, id, under.Order.Version));
-    });
+        return null;
+    }
 
-    private static Result<Answer> Read(Request request, DateTime localNow)
+    private static Result<Answer> Read(Request request, DateTime localNow, Shop shop)
     {
         if (!Enum.IsDefined(request.Kind) || !Enum.IsDefined(request.Channel)) return new Problem("decision.kind", "An answer is approved, declined, deferred or taken back.", "kind");
-        var answer = new Answer(request.Kind, request.DecidedBy ?? "", request.Channel, request.Note ?? "");
-        if (request.Kind != DecisionKind.Deferred) return answer;
-        if (!string.IsNullOrWhiteSpace(request.DeferUntil))
+        var answer = new Answer(request.Kind, request.DecidedBy ?? "", request.Channel, request.Note ?? "")
         {
-            var day = TypedMoment.Day(request.DeferUntil, localNow, "deferUntil");
+            LinesOut = (request.LinesOut ?? []).ToHashSet(),
+            Acknowledged = request.Acknowledged ? shop.UnsafeTerms : "",
+        };
+        return request.Kind == DecisionKind.Deferred ? Deferred(answer, request.DeferUntil, request.DeferAtReading, localNow) : answer;
+    }
+
+    /// <summary>An answer that puts work off, with the day or reading as typed.</summary>
+    internal static Result<Answer> Deferred(Answer answer, string? until, string? atReading, DateTime localNow)
+    {
+        if (!string.IsNullOrWhiteSpace(until))
+        {
+            var day = TypedMoment.Day(until, localNow, "deferUntil");
             if (day.Problem is { } problem) return problem;
             if (day.Value <= DateOnly.FromDateTime(localNow)) return new Problem("decision.defer", "Put the work off to a day that is still to come.", "deferUntil");
             answer = answer with { DeferUntil = day.Value };
         }
-        if (!string.IsNullOrWhiteSpace(request.DeferAtReading))
+        if (!string.IsNullOrWhiteSpace(atReading))
         {
-            var reading = Typed.Reading(request.DeferAtReading, "deferAtReading");
+            var reading = Typed.Reading(atReading, "deferAtReading");
             if (reading.Problem is { } problem) return problem;
             answer = answer with { DeferAtReading = reading.Value };
         }
         return answer;
     }
+
+    private static Task<IResult> PassCeiling(long id, CeilingRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, under =>
+    {
+        var let = under.Order.PassCeiling(request.Reason, under.Policy, under.Work.Actor);
+        if (let.Problem is { } problem) return Task.FromResult<Result<Changed>>(problem);
+        under.Work.Touch("bench");
+        return Task.FromResult<Result<Changed>>(new Changed(under.Order.Version, id, under.Order.Version));
+    });
 }

@@ -48,7 +48,7 @@ public static class OrderWork
     public static Task<Order?> LoadOrderAsync(this ShopDb db, long id) => WithAll(db.Orders).FirstOrDefaultAsync(o => o.Id == id);
 
     private static IQueryable<Order> WithAll(IQueryable<Order> orders) => orders
-        .Include(o => o.Concerns).Include(o => o.Jobs).ThenInclude(j => j.Lines).Include(o => o.Jobs).ThenInclude(j => j.Companions).Include(o => o.Decisions).Include(o => o.Discounts).AsSplitQuery();
+        .Include(o => o.Concerns).Include(o => o.Jobs).ThenInclude(j => j.Lines).Include(o => o.Jobs).ThenInclude(j => j.Companions).Include(o => o.Decisions).Include(o => o.CeilingExceptions).Include(o => o.Discounts).AsSplitQuery();
 
     /// <summary>Runs a change on an order.</summary>
     public static Task<IResult> OnOrderAsync<T>(this Commands commands, long id, Func<OrderUnderChange, Task<Result<T>>> change) =>

@@ -6,18 +6,26 @@ namespace Yardstick.Server.Documents;
 /// <summary>Sets a document of an order on pages: parties, jobs in blocks that do not break badly, totals, consent, terms.</summary>
 internal sealed class PdfPages : PdfSheet
 {
+    private const float PhotoWidth = 150, PhotoHeight = 104;
     private readonly ShopDocument document;
+    private readonly bool brief;
+    private readonly Func<string, byte[]?> photoOf;
 
-    private PdfPages(ShopDocument document) => this.document = document;
+    private PdfPages(ShopDocument document, bool brief, Func<string, byte[]?> photoOf) => (this.document, this.brief, this.photoOf) = (document, brief, photoOf);
 
     /// <summary>The PDF of a document.</summary>
-    internal static byte[] Draw(ShopDocument document)
+    /// <param name="document">What it says.</param>
+    /// <param name="brief">Jobs with their amounts only, without their lines.</param>
+    /// <param name="photoOf">Finds a photo by its hash; null where there is none.</param>
+    internal static byte[] Draw(ShopDocument document, bool brief = false, Func<string, byte[]?>? photoOf = null)
     {
-        using var pages = new PdfPages(document);
+        using var pages = new PdfPages(document, brief, photoOf ?? (_ => null));
         return pages.Draw();
     }
 
-    protected override string Name => $"{document.Kind switch { DocumentKind.Estimate => "Estimate", DocumentKind.Invoice => "Invoice", DocumentKind.Former => "Former order", _ => "Credit note" }} {document.NumberText ?? document.Number.ToString(CultureInfo.InvariantCulture)}";
+    private bool Priced => document.Kind is not (DocumentKind.WorkOrder or DocumentKind.Inspection);
+
+    protected override string Name => $"{document.Kind switch { DocumentKind.Estimate => "Estimate", DocumentKind.Invoice => "Invoice", DocumentKind.Former => "Former order", DocumentKind.WorkOrder => "Work order", DocumentKind.Inspection => "Inspection", _ => "Credit note" }} {document.NumberText ?? document.Number.ToString(CultureInfo.InvariantCulture)}";
     protected override (string Name, string Address, string Phone) Shop => (document.ShopName, document.ShopAddress, document.ShopPhone);
     protected override DateTime Date => document.Date;
     protected override string Under => document.Kind == DocumentKind.Former ? "brought in from a former program" : $"Order {document.OrderNumber} · written by {document.Writer}";
@@ -25,14 +33,55 @@ internal sealed class PdfPages : PdfSheet
     protected override void Body()
     {
         Parties((document.CustomerName, document.CustomerAddress), (document.Vehicle, document.Plate, document.Vin, document.Odometer));
+        Texts("For this car", document.Handling);
         Concerns();
         foreach (var job in document.Jobs) Job(job);
-        Totals();
+        if (Priced) Totals();
+        Findings();
         Texts("Not done on this visit", document.NotDone);
+        Texts("Declined knowingly", document.Acknowledged);
         Texts("Record of consent", document.Consent);
         if (document.Reason.Length > 0) Texts("Credit note", [document.Reason]);
         if (document.Terms.Length > 0) Texts("Terms", [document.Terms]);
-        if (document.Kind == DocumentKind.Estimate) Texts("Validity", ["This estimate holds for 30 days. Work begins only after you agree to it, and never costs more than you agreed to without asking you again."]);
+        if (document.Validity.Length > 0) Texts("Validity", [document.Validity]);
+    }
+
+    private void Findings()
+    {
+        if (document.Findings.Count == 0) return;
+        Room(40);
+        PdfFace.Bold.Draw(Canvas, "We found", Left, Y, 10.5f, Ink);
+        Y += 5;
+        Hairline();
+        Y += 13;
+        foreach (var finding in document.Findings)
+        {
+            var photo = finding.PhotoHash is { } hash && !brief ? photoOf(hash) : null;
+            var left = photo is null ? Left : Left + PhotoWidth + 12;
+            var texts = PdfFace.Regular.Wrap(finding.Text, 9, Right - left).ToList();
+            Room(photo is null ? 26 : PhotoHeight + 8);
+            var top = Y;
+            if (photo is not null) Photo(photo, top - 9);
+            PdfFace.Bold.Draw(Canvas, finding.Measured.Length > 0 ? $"{finding.Rating}, {finding.Measured}" : finding.Rating, left, Y, 9, Ink);
+            Y += 13;
+            foreach (var text in texts)
+            {
+                Room(13);
+                PdfFace.Regular.Draw(Canvas, text, left, Y, 9, Ink);
+                Y += 13;
+            }
+            if (photo is not null) Y = Math.Max(Y, top + PhotoHeight + 4);
+            Y += 5;
+        }
+        Y += 5;
+    }
+
+    private void Photo(byte[] jpeg, float top)
+    {
+        using var image = SkiaSharp.SKImage.FromEncodedData(jpeg);
+        if (image is null) return;
+        var scale = Math.Min(PhotoWidth / image.Width, PhotoHeight / image.Height);
+        Canvas.DrawImage(image, new SkiaSharp.SKRect(Left, top, Left + image.Width * scale, top + image.Height * scale), new SkiaSharp.SKSamplingOptions(SkiaSharp.SKFilterMode.Linear, SkiaSharp.SKMipmapMode.Linear));
     }
 
     private void Concerns()
@@ -53,12 +102,12 @@ internal sealed class PdfPages : PdfSheet
         Room(20 + Math.Min(3, job.Lines.Count) * 14);
         Y += 6;
         PdfFace.Bold.Draw(Canvas, Fit(PdfFace.Bold, job.Title, 10.5f, 400), Left, Y, 10.5f, Ink);
-        RightText(PdfFace.Bold, Amount(job.Amount), Right, Y, 10.5f, Ink);
+        if (Priced) RightText(PdfFace.Bold, Amount(job.Amount), Right, Y, 10.5f, Ink);
         Y += 5;
         Hairline();
         Y += 11;
         Aside(job.Text, Left, 460);
-        foreach (var line in job.Lines)
+        foreach (var line in brief && Priced ? [] : job.Lines)
         {
             var texts = PdfFace.Regular.Wrap(line.Description, 9, 250).ToList();
             Room(13 * texts.Count);
@@ -74,7 +123,25 @@ internal sealed class PdfPages : PdfSheet
             }
             Aside(line.Note, Left + 48, 400);
         }
+        foreach (var point in job.Checklist) Tick(point);
         Y += 5;
+    }
+
+    /// <summary>A point to be ticked off by hand.</summary>
+    private void Tick(string point)
+    {
+        Room(15);
+        using var frame = new SkiaSharp.SKPaint { Color = Ink, IsStroke = true, StrokeWidth = 0.8f };
+        Canvas.DrawRect(Left + 48, Y - 7.5f, 8, 8, frame);
+        var first = true;
+        foreach (var text in PdfFace.Regular.Wrap(point, 9, 380))
+        {
+            if (!first) Room(13);
+            PdfFace.Regular.Draw(Canvas, text, Left + 63, Y, 9, Ink);
+            Y += 13;
+            first = false;
+        }
+        Y += 2;
     }
 
     /// <summary>Words that explain what stands above them.</summary>

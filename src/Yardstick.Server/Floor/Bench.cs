@@ -46,7 +46,7 @@ public static class Bench
         var running = await db.TimeEntries.FirstOrDefaultAsync(t => t.StaffId == me && t.End == null);
         var ids = plans.Select(p => p.OrderId).Concat(running is null ? [] : [running.OrderId]).ToList();
         ids.AddRange(await db.Orders.Where(o => o.LeadId == me && o.State == OrderState.Open).Select(o => o.Id).ToListAsync());
-        var orders = await db.Orders.Include(o => o.Concerns).Include(o => o.Jobs).ThenInclude(j => j.Lines).Include(o => o.Decisions)
+        var orders = await db.Orders.Include(o => o.Concerns).Include(o => o.Jobs).ThenInclude(j => j.Lines).Include(o => o.Decisions).Include(o => o.CeilingExceptions)
             .Where(o => ids.Contains(o.Id) && o.State == OrderState.Open && o.Stage < Stage.Collected).ToListAsync();
         var cars = new List<BenchCar>();
         foreach (var order in orders.OrderBy(o => plans.Where(p => p.OrderId == o.Id).Min(p => (DateTime?)p.Start) ?? DateTime.MaxValue)) cars.Add(await CarAsync(db, order, me, shop, utcNow, plans));

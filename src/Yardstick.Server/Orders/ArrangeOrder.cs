@@ -23,12 +23,16 @@ public static class ArrangeOrder
     /// <summary>A note of one's own.</summary>
     public sealed record NoteRequest(string Text);
 
+    /// <summary>The version of a line that the client saw.</summary>
+    public sealed record VersionRequest(int Version);
+
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapPost("/orders/{id:long}/move-job", MoveJob).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/orders/{id:long}/move-lines", MoveLines).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/orders/{id:long}/jobs/{jobId:long}/paste", Paste).Asks(Permission.EditOrders).Produces<Pasted>().ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/lines/{lineId:long}/source-back", SourceBack).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422).ProducesProblem(409);
         api.MapPost("/orders/{id:long}/technician", SetTechnician).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
         api.MapDelete("/orders/{id:long}/discounts/{discountId:long}", TakeBack).Asks(Permission.OverridePrices).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/orders/{id:long}/discounts/{discountId:long}/restore", GiveAgain).Asks(Permission.OverridePrices).Produces<Changed>().ProducesProblem(422);
@@ -74,4 +78,12 @@ public static class ArrangeOrder
 
     private static Task<Result<Changed>> Done(OrderUnderChange under, Result result, long target) =>
         Task.FromResult<Result<Changed>>(result.Problem is { } problem ? problem : new Changed(under.Order.Version, target, 0));
+
+    /// <summary>Exchanges a line's source with the one before it: the undo of giving it another, and the redo.</summary>
+    private static Task<IResult> SourceBack(long id, long lineId, VersionRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    {
+        if (await under.TouchedByOthersAsync("line", lineId, request.Version) is { } clash) return clash;
+        var line = under.Order.SourceBack(lineId, under.Work.Actor);
+        return line.Problem is { } problem ? problem : new Changed(under.Order.Version, lineId, line.Value.Version);
+    });
 }

@@ -58,7 +58,7 @@ public static class Choices
         var sets = await db.CannedSets.AsNoTracking().ToListAsync();
         found.AddRange(Best(sets.Select(s => (s, match.Score(s.Title, s.Words))), s => new Choice($"set{s.Id}", "Set", s.Title, string.Join(", ", s.Ids.Select(x => canned.Find(c => c.Id == x)?.Title).OfType<string>()), "", 0, new TakeRequest { Kind = "set", Id = s.Id }), 3));
         found.AddRange(await StockAsync(db, q!, match, price, sources.FactsAtHand(await sources.CarOfAsync(id))));
-        var fees = await db.Fees.AsNoTracking().ToListAsync();
+        var fees = await db.Fees.Where(f => f.RemovedAt == null).AsNoTracking().ToListAsync();
         found.AddRange(Best(fees.Select(f => (f, match.Score(f.Label, $"{f.Code} fee"))), f => new Choice($"fee{f.Id}", "Fee", f.Label, f.PassThrough ? $"{f.Code}, held for the state" : f.Code, Amount(f.Amount), 0, new TakeRequest { Kind = "fee", Id = f.Id }), 4));
         if (http.User.May(Permission.OverridePrices)) found.AddRange(Discounts(q!));
         found.AddRange(await EarlierAsync(db, id, match));

@@ -8,7 +8,7 @@ using Yardstick.Core.Setup;
 namespace Yardstick.Server.Orders;
 
 /// <summary>Jobs and lines as the sheet shows them.</summary>
-internal sealed class JobViews(Order order, ShopPolicy policy, OrderSurroundings around, IReadOnlyDictionary<long, StaffMember> staff, Shop shop, DateTime utcNow, bool margins, IReadOnlyList<PlannedWork> planned, IReadOnlyDictionary<long, int> photos)
+internal sealed class JobViews(Order order, ShopPolicy policy, OrderSurroundings around, IReadOnlyDictionary<long, StaffMember> staff, Shop shop, DateTime utcNow, bool margins, IReadOnlyList<PlannedWork> planned, IReadOnlyDictionary<long, int> photos, IReadOnlyDictionary<long, IReadOnlyList<string>> changedSince)
 {
     /// <summary>When the planned work ends, wall time.</summary>
     internal DateTime? WorkEnds => planned.Count == 0 ? null
@@ -27,6 +27,14 @@ internal sealed class JobViews(Order order, ShopPolicy policy, OrderSurroundings
             FixedPrice = job.FixedPrice,
             Decision = job.Decision,
             DecisionText = DecisionText(job),
+            IsUnsafe = job.IsUnsafe,
+            LinesOpen = job.LinesOpen,
+            Payer = job.Payer,
+            PayerName = job.PayerName,
+            PayerWords = job.PayerWords,
+            Credit = job.CreditShown,
+            ChangedSince = changedSince.GetValueOrDefault(job.Id, []),
+            AnotherVisitOrderId = job.AnotherVisitOrderId,
             Progress = job.Progress,
             Subtotal = figures.Subtotal,
             AddsToTotal = figures.AddsToTotal,

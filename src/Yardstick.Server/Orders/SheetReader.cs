@@ -2,6 +2,7 @@ using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Approval;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Floor;
+using Yardstick.Core.FollowUp;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Parts;
 using Yardstick.Core.Pricing;
@@ -9,6 +10,7 @@ using Yardstick.Core.Records;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
+using Yardstick.Server.Approval;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Setup;
 
@@ -27,14 +29,16 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
         var now = time.GetUtcNow().UtcDateTime;
         var customer = order.CustomerId is { } customerId ? await db.Customers.Include(c => c.Phones).SingleAsync(c => c.Id == customerId) : null;
         var policy = await db.PolicyAsync(order.PolicyVersionId);
-        var result = OrderPricing.Price(order, customer, policy, OrderPricing.Offered(order), shop.PricingDay(order, now));
         var staff = await db.Staff.ToDictionaryAsync(s => s.Id);
         var around = await AroundAsync(order);
         var planned = await db.PlannedWork.Where(p => p.OrderId == id).ToListAsync();
         var invoice = await db.Invoices.Where(i => i.OrderId == id && i.Kind == InvoiceKind.Invoice && !db.Invoices.Any(c => c.CorrectsId == i.Id)).OrderByDescending(i => i.Id).FirstOrDefaultAsync();
         var photos = await db.Files.Where(f => f.Kind == RecordKind.Line && f.RemovedAt == null && db.Lines.Any(l => l.Id == f.TargetId && db.Jobs.Any(j => j.Id == l.JobId && j.OrderId == id)))
             .GroupBy(f => f.TargetId).Select(g => new { g.Key, Count = g.Count() }).ToDictionaryAsync(g => g.Key, g => g.Count);
-        var view = new JobViews(order, policy, around, staff, shop, now, margins, planned, photos);
+        var pricing = OrderPricing.CaseOf(order, customer, policy, OrderPricing.Offered(order), shop.PricingDay(order, now));
+        var result = OrderPricer.Price(pricing);
+        var view = new JobViews(order, policy, around, staff, shop, now, margins, planned, photos, await ChangedSinceAsync(order, result));
+        var sent = await db.ApprovalLinks.Where(l => l.OrderId == id).OrderByDescending(l => l.Id).AsNoTracking().FirstOrDefaultAsync();
         var figures = result.Jobs.ToDictionary(j => j.Id);
         return new SheetView
         {
@@ -48,6 +52,9 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
             Vehicle = order.VehicleId is { } vehicleId ? await VehicleAsync(vehicleId, order) : null,
             Writer = staff[order.WriterId].ShortName,
             LeadId = order.LeadId,
+            Sent = sent is null ? null : new SheetSent(sent.SentAt, sent.OpenedAt, sent.AnsweredAt, await SentStateAsync(sent, order, now)),
+            UnseenMessages = await db.Messages.CountAsync(m => m.OrderId == id && m.State == MessageState.Received && m.SeenAt == null),
+            CeilingLetPast = order.CeilingLetPast is { } let ? $"{staff[let.ById].ShortName} let it go on up to {let.UpTo}: {let.Reason}" : "",
             Stage = order.Stage,
             StageSince = order.StageSince,
             PromisedAt = order.PromisedAt,
@@ -82,6 +89,33 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
             Discounts = order.OwnDiscounts.Select((d, i) => view.Shown(d, result.DiscountsTaken.ElementAtOrDefault(i))).ToList(),
             PolicyIsOlder = order.State == OrderState.Open && order.PolicyVersionId < await db.PolicyInForceAsync(),
         };
+    }
+
+    /// <summary>What changed in approved jobs since the customer was shown them.</summary>
+    private async Task<Dictionary<long, IReadOnlyList<string>>> ChangedSinceAsync(Order order, PricingResult result)
+    {
+        var approvals = order.ApprovedJobs.Select(j => order.Decisions.Where(d => d.JobId == j.Id && d is { Kind: DecisionKind.Approved, ShownId: not null }).MaxBy(d => d.Id)).OfType<Decision>().ToList();
+        if (approvals.Count == 0) return [];
+        var ids = approvals.ConvertAll(d => d.ShownId!.Value);
+        var copies = (await db.ShownCopies.Where(c => ids.Contains(c.Id)).Select(c => new { c.Id, c.Json }).ToListAsync()).ToDictionary(c => c.Id, c => ShownEstimate.FromJson(c.Json));
+        var changed = new Dictionary<long, IReadOnlyList<string>>();
+        foreach (var approval in approvals)
+        {
+            var job = order.Jobs.First(j => j.Id == approval.JobId);
+            var figures = result.Jobs.First(j => j.Id == OrderPricing.JobKey(job));
+            // What was left out with the decision itself is no change since.
+            var leftOut = approval.LeftOut.Length > 0 ? approval.LeftOut.Split(", ") : [];
+            var changes = copies[approval.ShownId!.Value].ChangesOf(ShownJob.Of(order, job, figures, figures.AddsToTotal)).Where(c => !leftOut.Any(l => c == $"{l} was left out.")).ToList();
+            if (changes.Count > 0) changed[job.Id] = changes;
+        }
+        return changed;
+    }
+
+    private async Task<LinkState> SentStateAsync(ApprovalLink sent, Order order, DateTime now)
+    {
+        // Only where the offer counts is it worth pricing once more.
+        var without = sent.StateAt(sent.OfferHash, now);
+        return without == LinkState.Open ? sent.StateAt((await Showing.OfAsync(db, order, now)).Estimate.OfferHash, now) : without;
     }
 
     private async Task<OrderSurroundings> AroundAsync(Order order)

@@ -28,6 +28,12 @@ public sealed record SheetView
     public required string Writer { get; init; }
     /// <summary>Who leads.</summary>
     public required long? LeadId { get; init; }
+    /// <summary>The estimate as it was sent last; null where it never was.</summary>
+    public required SheetSent? Sent { get; init; }
+    /// <summary>Messages from the customer that nobody saw yet.</summary>
+    public required int UnseenMessages { get; init; }
+    /// <summary>A manager let the work past the ceiling, in words; empty where nobody did.</summary>
+    public required string CeilingLetPast { get; init; }
     /// <summary>Stage.</summary>
     public required Stage Stage { get; init; }
     /// <summary>Since when, UTC.</summary>
@@ -120,6 +126,22 @@ public sealed record SheetJob
     public required DecisionKind Decision { get; init; }
     /// <summary>The decision in words: how, when, who.</summary>
     public required string DecisionText { get; init; }
+    /// <summary>Leaving it undone is not safe.</summary>
+    public required bool IsUnsafe { get; init; }
+    /// <summary>The customer may leave lines of it out.</summary>
+    public required bool LinesOpen { get; init; }
+    /// <summary>Who pays.</summary>
+    public required Payer Payer { get; init; }
+    /// <summary>The payer's name where it is not the customer.</summary>
+    public required string PayerName { get; init; }
+    /// <summary>Who pays, in words; empty for the customer.</summary>
+    public required string PayerWords { get; init; }
+    /// <summary>What is credited when its repair is approved, as it is typed.</summary>
+    public required string Credit { get; init; }
+    /// <summary>What changed since the customer approved it, in words.</summary>
+    public required IReadOnlyList<string> ChangedSince { get; init; }
+    /// <summary>The order of another visit that it went to.</summary>
+    public required long? AnotherVisitOrderId { get; init; }
     /// <summary>How far it is.</summary>
     public required JobProgress Progress { get; init; }
     /// <summary>Amount before discounts.</summary>
@@ -289,3 +311,10 @@ public sealed record FindingView(long Id, string Text, decimal? Measured, string
 
 /// <summary>The invoice of a posted order.</summary>
 public sealed record SheetInvoice(long Id, long Number, DateTime PostedAt, decimal Total, decimal Paid, decimal Balance);
+
+/// <summary>An estimate that was sent.</summary>
+/// <param name="At">Sent, UTC.</param>
+/// <param name="SeenAt">First opened by the customer, UTC.</param>
+/// <param name="AnsweredAt">Answered, UTC.</param>
+/// <param name="State">What its link is good for now.</param>
+public sealed record SheetSent(DateTime At, DateTime? SeenAt, DateTime? AnsweredAt, LinkState State);

@@ -8,18 +8,18 @@ using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Setup;
 
-/// <summary>The shop's terms on documents and on the check-in sheet.</summary>
+/// <summary>The shop's terms on documents and on the check-in sheet, and how customers are written to.</summary>
 public static class Texts
 {
     /// <summary>The texts.</summary>
-    public sealed record View(string Terms, string CheckInTerms);
+    public sealed record View(string Terms, string CheckInTerms, string UnsafeTerms, string DeclineReasons, int EstimateDays, string PublicAddress, TimeOnly QuietFrom, TimeOnly QuietUntil);
     /// <summary>One text as it was typed.</summary>
     public sealed record SetRequest(string Field, string? Value);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/setup/texts", async (ShopDb db) => Results.Ok(await db.Shops.Select(s => new View(s.Terms, s.CheckInTerms)).SingleAsync())).Asks(Permission.EditSetup).Produces<View>();
+        api.MapGet("/setup/texts", async (ShopDb db) => Results.Ok(await db.Shops.Select(s => new View(s.Terms, s.CheckInTerms, s.UnsafeTerms, s.DeclineReasons, s.EstimateDays, s.PublicAddress, s.QuietFrom, s.QuietUntil)).SingleAsync())).Asks(Permission.EditSetup).Produces<View>();
         api.MapPost("/setup/texts", Set).Asks(Permission.EditSetup).Produces<RecordChanged>().ProducesProblem(422);
     }
 

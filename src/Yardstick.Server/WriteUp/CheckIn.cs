@@ -1,12 +1,12 @@
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
-using SkiaSharp;
 using Yardstick.Core;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Core.WriteUp;
 using Yardstick.Data;
+using Yardstick.Server.Approval;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Documents;
 using Yardstick.Server.Files;
@@ -17,7 +17,7 @@ namespace Yardstick.Server.WriteUp;
 /// <summary>The check-in sheet: what would be signed, the signing, and the sheets that were signed.</summary>
 public static class CheckIn
 {
-    private const int MostPhotos = 6, MostSignatureBytes = 300_000;
+    private const int MostPhotos = 6;
 
     /// <summary>A signed sheet.</summary>
     public sealed record Signed(long Id, string SignedBy, DateTime At, string By);
@@ -58,7 +58,7 @@ public static class CheckIn
         var name = (request.SignedBy ?? "").Trim();
         if (name.Length is 0 or > 120) return new Problem("checkIn.name", "Say who signs.", "signedBy");
         if (request.Condition is { Length: > 2000 }) return new Problem("text.long", "At most 2,000 characters are kept here.", "condition");
-        if (Signature(request.SignaturePng) is not { } signature) return new Problem("checkIn.signature", "The signature is missing; sign in the box.", "signature");
+        if (Signatures.Read(request.SignaturePng) is not { } signature) return new Problem("checkIn.signature", "The signature is missing; sign in the box.", "signature");
         var hashes = (request.PhotoHashes ?? []).Distinct().ToList();
         if (hashes.Count > MostPhotos) return new Problem("checkIn.photos", $"At most {MostPhotos} photos have room on a sheet.", "photos");
         if (await db.Photos.CountAsync(p => hashes.Contains(p.Hash)) != hashes.Count) return new Problem("photo.gone", "One of the photos was not kept; take it again.", "photos");
@@ -80,15 +80,6 @@ public static class CheckIn
         work.Touch("order", id, order.Version);
         return new Changed(order.Version, sheet.Id, 1);
     });
-
-    /// <summary>The signature where it is a picture with something on it.</summary>
-    private static byte[]? Signature(string? base64)
-    {
-        var buffer = new byte[MostSignatureBytes];
-        if (string.IsNullOrEmpty(base64) || !Convert.TryFromBase64String(base64, buffer, out var length)) return null;
-        using var bitmap = SKBitmap.Decode(buffer.AsSpan(0, length));
-        return bitmap is { Width: > 20 and < 4000, Height: > 20 and < 4000 } && bitmap.Pixels.Any(p => p.Alpha > 40) ? buffer[..length] : null;
-    }
 
     private static async Task<IResult> PdfAsync(long id, ShopDb db, ContentStore store)
     {

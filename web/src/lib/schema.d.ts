@@ -5149,6 +5149,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/orders/{id}/lines/{lineId}/source-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    lineId: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ArrangeOrderVersionRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/orders/{id}/technician": {
         parameters: {
             query?: never;
@@ -5986,6 +6046,1101 @@ export interface paths {
             requestBody: {
                 content: {
                     "application/json": components["schemas"]["RecordDecisionRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/ceiling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RecordDecisionCeilingRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/talk-through": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TalkThroughView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/talk-through/choice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TalkThroughViewChoiceRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChoiceFigures"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/sending": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SendEstimateView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/findings/{id}/release": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SendEstimateReleaseRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SendEstimateRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/links/{id}/withdraw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/estimates/unanswered": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UnansweredRow"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/messages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ThreadsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ThreadsRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers/{id}/messages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ThreadsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ThreadsRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/messages/{id}/resolve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ThreadsResolveRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/messages/{id}/withdraw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/messages/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/writing-wishes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ThreadsWishRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TemplatesView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TemplatesRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/templates/{id}/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/templates/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TemplatesPreviewRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TemplatesFilled"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TemplatesFilled"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NoticesView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notices/{id}/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/named-fees": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NamedFeesView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NamedFeesFeeRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/named-fees/{id}/retire": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NamedFeesRetireRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/everyday-parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NamedFeesEverydayRequest"];
                 };
             };
             responses: {
@@ -7210,7 +8365,83 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    brief?: boolean;
+                };
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/work-order.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    brief?: boolean;
+                };
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/inspection.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    brief?: boolean;
+                };
                 header?: never;
                 path: {
                     id: number;
@@ -7245,10 +8476,252 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    brief?: boolean;
+                };
                 header?: never;
                 path: {
                     id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers-pages/estimates/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    token: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CustomersAnswerView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers-pages/estimates/{token}/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    token: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers-pages/estimates/{token}/choice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    token: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TalkThroughViewChoiceRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChoiceFigures"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers-pages/estimates/{token}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    token: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CustomersAnswerAnswerRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CustomersAnswerView"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers-pages/estimates/{token}/question": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    token: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CustomersAnswerQuestion"];
+                };
+            };
+            responses: {
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers-pages/estimates/{token}/photos/{hash}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    token: string;
+                    hash: string;
                 };
                 cookie?: never;
             };
@@ -7311,6 +8784,10 @@ export interface components {
             jobId: null | number;
             /** Format: int64 */
             technicianId: null | number;
+        };
+        ArrangeOrderVersionRequest: {
+            /** Format: int32 */
+            version: number;
         };
         AttachmentsView: {
             /** Format: int64 */
@@ -7426,6 +8903,8 @@ export interface components {
             count?: string;
             discount?: string;
             discountOn?: components["schemas"]["DiscountBase"];
+            credit?: string;
+            linesOpen?: boolean;
             favorite?: boolean;
             lines?: components["schemas"]["CannedLineForm"][];
             alternatives?: number[];
@@ -7584,6 +9063,15 @@ export interface components {
         CheckInView: {
             document: components["schemas"]["CheckInDocument"];
             signed: components["schemas"]["CheckInSigned"][];
+        };
+        ChoiceFigures: {
+            /** Format: int32 */
+            chosen: number;
+            /** Format: double */
+            total: number;
+            /** Format: double */
+            tax: number;
+            adds: number[];
         };
         ChoicesChoice: {
             key: string;
@@ -7755,6 +9243,34 @@ export interface components {
             exemptionNames: string[];
             merges: components["schemas"]["CustomerPageMergeView"][];
         };
+        CustomersAnswerAnswerRequest: {
+            jobs: components["schemas"]["CustomersAnswerJobAnswer"][];
+            name: null | string;
+            signaturePng: null | string;
+            note: null | string;
+        };
+        CustomersAnswerJobAnswer: {
+            /** Format: int64 */
+            jobId: number;
+            kind: components["schemas"]["DecisionKind"];
+            linesOut: null | number[];
+            acknowledged: boolean;
+            later: null | string;
+        };
+        CustomersAnswerQuestion: {
+            text: null | string;
+        };
+        CustomersAnswerView: {
+            state: components["schemas"]["LinkState"];
+            sentence: string;
+            shop: string;
+            phone: string;
+            firstName: string;
+            estimate: null | components["schemas"]["ShownEstimate"];
+            openJobs: number[];
+            choices: components["schemas"]["ChoiceFigures"][];
+            answers: string[];
+        };
         CustomersCarView: {
             /** Format: int64 */
             id: number;
@@ -7816,7 +9332,7 @@ export interface components {
             lastVisit: null | string;
         };
         /** @enum {unknown} */
-        DecisionKind: "Proposed" | "Approved" | "Declined" | "Deferred";
+        DecisionKind: "Proposed" | "Approved" | "Declined" | "Deferred" | "AnotherVisit";
         DirectoryEntry: {
             firstName: string;
             lastName: string;
@@ -7836,15 +9352,22 @@ export interface components {
             found: string;
             corrected: string;
         };
+        DocumentFinding: {
+            text: string;
+            rating: string;
+            measured: string;
+            photoHash: null | string;
+        };
         DocumentJob: {
             title: string;
             /** Format: double */
             amount: number;
             lines: components["schemas"]["DocumentLine"][];
             text?: string;
+            checklist?: string[];
         };
         /** @enum {unknown} */
-        DocumentKind: "Estimate" | "Invoice" | "CreditNote" | "Former";
+        DocumentKind: "Estimate" | "Invoice" | "CreditNote" | "Former" | "WorkOrder" | "Inspection";
         DocumentLine: {
             kind: string;
             description: string;
@@ -8395,6 +9918,8 @@ export interface components {
         };
         /** @enum {unknown} */
         LineKind: "Labor" | "Part" | "Sublet" | "Fee" | "Text";
+        /** @enum {unknown} */
+        LinkState: "Open" | "Expired" | "Withdrawn" | "Answered" | "Changed";
         LookUpsAlikeView: {
             /** Format: int64 */
             customerId: number;
@@ -8467,6 +9992,10 @@ export interface components {
             /** Format: int64 */
             otherId: number;
         };
+        /** @enum {unknown} */
+        MessageChannel: "Text" | "Email";
+        /** @enum {unknown} */
+        MessageState: "Waiting" | "HandingOver" | "Sent" | "Delivered" | "Failed" | "MayHaveBeenSent" | "Received" | "Withdrawn";
         ModelChoice: {
             model: string;
             engines: string[];
@@ -8474,6 +10003,55 @@ export interface components {
             trims: string[];
             /** Format: int32 */
             from: number;
+        };
+        NamedFeesEverydayPart: {
+            /** Format: int64 */
+            id: number;
+            number: string;
+            description: string;
+        };
+        NamedFeesEverydayRequest: {
+            number: null | string;
+            on: boolean;
+        };
+        NamedFeesFeeRequest: {
+            /** Format: int64 */
+            id: null | number;
+            code: null | string;
+            label: null | string;
+            amount: null | string;
+            costEach: null | string;
+            passThrough: boolean;
+            taxable: boolean;
+        };
+        NamedFeesFeeView: {
+            /** Format: int64 */
+            id: number;
+            code: string;
+            label: string;
+            /** Format: double */
+            amount: number;
+            /** Format: double */
+            costEach: number;
+            passThrough: boolean;
+            taxable: boolean;
+            retired: boolean;
+        };
+        NamedFeesRetireRequest: {
+            retired: boolean;
+        };
+        NamedFeesView: {
+            fees: components["schemas"]["NamedFeesFeeView"][];
+            everydayParts: components["schemas"]["NamedFeesEverydayPart"][];
+        };
+        NoticesView: {
+            /** Format: int64 */
+            id: number;
+            /** Format: date-time */
+            at: string;
+            text: string;
+            /** Format: int64 */
+            orderId: null | number;
         };
         Obstacle: {
             code: string;
@@ -8619,6 +10197,8 @@ export interface components {
             why: string;
         };
         /** @enum {unknown} */
+        Payer: "Customer" | "Contract" | "Warranty" | "Shop";
+        /** @enum {unknown} */
         PaymentMethod: "Cash" | "Card";
         PeriodFigures: {
             /** Format: double */
@@ -8631,7 +10211,7 @@ export interface components {
             marginPercent: null | number;
         };
         /** @enum {unknown} */
-        Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "OverridePrices" | "RecordDecisions" | "SeeParts" | "OrderParts" | "PlanWork" | "Work" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "SeeMargin" | "EditPolicy" | "BringIn" | "EditSetup" | "EnrollTerminals";
+        Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "OverridePrices" | "RecordDecisions" | "WriteToCustomers" | "PassCeiling" | "SeeParts" | "OrderParts" | "PlanWork" | "Work" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "SeeMargin" | "EditPolicy" | "BringIn" | "EditSetup" | "EnrollTerminals";
         PhrasesChoice: {
             /** Format: int64 */
             phraseId: null | number;
@@ -8791,6 +10371,9 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        RecordDecisionCeilingRequest: {
+            reason: null | string;
+        };
         RecordDecisionRequest: {
             jobIds: number[];
             kind: components["schemas"]["DecisionKind"];
@@ -8799,6 +10382,9 @@ export interface components {
             note: null | string;
             deferUntil: null | string;
             deferAtReading: null | string;
+            linesOut?: null | number[];
+            acknowledged?: boolean;
+            signaturePng?: null | string;
         };
         RecordFindingKept: {
             hash: string;
@@ -8875,6 +10461,48 @@ export interface components {
         };
         /** @enum {unknown} */
         Role: "Writer" | "Technician" | "Parts" | "Manager" | "Owner";
+        SendEstimateFindingToRelease: {
+            /** Format: int64 */
+            id: number;
+            text: string;
+            forCustomer: string;
+            rating: components["schemas"]["Rating"];
+            photoHash: null | string;
+            released: boolean;
+            keptInside: boolean;
+        };
+        SendEstimateLinkView: {
+            /** Format: int64 */
+            id: number;
+            /** Format: date-time */
+            sentAt: string;
+            sentBy: string;
+            /** Format: date-time */
+            expiresAt: string;
+            state: components["schemas"]["LinkState"];
+            /** Format: date-time */
+            openedAt: null | string;
+            /** Format: int32 */
+            opened: number;
+            /** Format: date-time */
+            answeredAt: null | string;
+        };
+        SendEstimateReleaseRequest: {
+            show: boolean;
+            words: null | string;
+        };
+        SendEstimateRequest: {
+            channel: components["schemas"]["MessageChannel"];
+            address: string;
+            subject: null | string;
+            body: null | string;
+            now: boolean;
+        };
+        SendEstimateView: {
+            findings: components["schemas"]["SendEstimateFindingToRelease"][];
+            links: components["schemas"]["SendEstimateLinkView"][];
+            works: string;
+        };
         SessionEnrollRequest: {
             name: string;
         };
@@ -9028,6 +10656,15 @@ export interface components {
             fixedPrice: null | number;
             decision: components["schemas"]["DecisionKind"];
             decisionText: string;
+            isUnsafe: boolean;
+            linesOpen: boolean;
+            payer: components["schemas"]["Payer"];
+            payerName: string;
+            payerWords: string;
+            credit: string;
+            changedSince: string[];
+            /** Format: int64 */
+            anotherVisitOrderId: null | number;
             progress: components["schemas"]["JobProgress"];
             /** Format: double */
             subtotal: number;
@@ -9112,6 +10749,15 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        SheetSent: {
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            seenAt: null | string;
+            /** Format: date-time */
+            answeredAt: null | string;
+            state: components["schemas"]["LinkState"];
+        };
         SheetSite: {
             /** Format: int64 */
             id: number;
@@ -9153,6 +10799,10 @@ export interface components {
             writer: string;
             /** Format: int64 */
             leadId: null | number;
+            sent: null | components["schemas"]["SheetSent"];
+            /** Format: int32 */
+            unseenMessages: number;
+            ceilingLetPast: string;
             stage: components["schemas"]["Stage"];
             /** Format: date-time */
             stageSince: string;
@@ -9220,6 +10870,10 @@ export interface components {
             totals: components["schemas"]["DocumentAmount"][];
             consent: string[];
             terms: string;
+            validity?: string;
+            findings?: components["schemas"]["DocumentFinding"][];
+            acknowledged?: string[];
+            handling?: string[];
             reason?: string;
         };
         ShopInfoStaffView: {
@@ -9243,6 +10897,50 @@ export interface components {
             /** Format: date-time */
             now: string;
             staff: components["schemas"]["ShopInfoStaffView"][];
+        };
+        ShownEstimate: {
+            document: components["schemas"]["ShopDocument"];
+            jobs: components["schemas"]["ShownJob"][];
+            findings: components["schemas"]["ShownFinding"][];
+            /** Format: date */
+            validUntil: string;
+            unsafeTerms: string;
+            offerHash?: null | string;
+        };
+        ShownFinding: {
+            /** Format: int64 */
+            id: number;
+            text: string;
+            rating: components["schemas"]["Rating"];
+            measured: string;
+            photoHash: null | string;
+        };
+        ShownJob: {
+            /** Format: int64 */
+            id: number;
+            title: string;
+            text: string;
+            decision: components["schemas"]["DecisionKind"];
+            /** Format: double */
+            amount: number;
+            /** Format: double */
+            adds: number;
+            isUnsafe: boolean;
+            linesOpen: boolean;
+            credit: string;
+            payer: string;
+            lines: components["schemas"]["ShownLine"][];
+        };
+        ShownLine: {
+            /** Format: int64 */
+            id: number;
+            description: string;
+            quantity: string;
+            /** Format: double */
+            amount: null | number;
+            out: boolean;
+            isOpen: boolean;
+            note: string;
         };
         SideBySideGuideView: {
             car: string;
@@ -9417,10 +11115,69 @@ export interface components {
             /** Format: int64 */
             insteadOf?: null | number;
         };
+        TalkThroughView: {
+            estimate: components["schemas"]["ShownEstimate"];
+            /** Format: int64 */
+            orderId: number;
+            /** Format: int32 */
+            version: number;
+            openJobs: number[];
+            choices: components["schemas"]["ChoiceFigures"][];
+            /** Format: double */
+            agreed: null | number;
+            /** Format: double */
+            allowed: null | number;
+            declineReasons: string[];
+        };
+        TalkThroughViewChoiceRequest: {
+            jobIds: null | number[];
+            linesOut: null | number[];
+        };
         TaxRow: {
             code: string;
             percent: string;
             on: components["schemas"]["AmountKind"][];
+        };
+        TemplatesFieldView: {
+            name: string;
+            says: string;
+        };
+        TemplatesFilled: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            channel: components["schemas"]["MessageChannel"];
+            use: string;
+            subject: string;
+            body: string;
+        };
+        TemplatesPreviewRequest: {
+            subject: null | string;
+            body: null | string;
+            /** Format: int64 */
+            orderNumber: null | number;
+        };
+        TemplatesRequest: {
+            /** Format: int64 */
+            id: null | number;
+            name: null | string;
+            channel: components["schemas"]["MessageChannel"];
+            subject: null | string;
+            body: null | string;
+            use: null | string;
+        };
+        TemplatesTemplateView: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            channel: components["schemas"]["MessageChannel"];
+            subject: string;
+            body: string;
+            use: string;
+        };
+        TemplatesView: {
+            templates: components["schemas"]["TemplatesTemplateView"][];
+            fields: components["schemas"]["TemplatesFieldView"][];
         };
         TextsSetRequest: {
             field: string;
@@ -9429,6 +11186,62 @@ export interface components {
         TextsView: {
             terms: string;
             checkInTerms: string;
+            unsafeTerms: string;
+            declineReasons: string;
+            /** Format: int32 */
+            estimateDays: number;
+            publicAddress: string;
+            /** Format: time */
+            quietFrom: string;
+            /** Format: time */
+            quietUntil: string;
+        };
+        ThreadsAddressView: {
+            channel: components["schemas"]["MessageChannel"];
+            address: string;
+            shown: string;
+            whose: string;
+            refused: boolean;
+        };
+        ThreadsMessageView: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            orderId: null | number;
+            channel: components["schemas"]["MessageChannel"];
+            address: string;
+            subject: string;
+            body: string;
+            state: components["schemas"]["MessageState"];
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            notBefore: string;
+            by: string;
+            trouble: string;
+            attachment: string;
+            unseen: boolean;
+        };
+        ThreadsRequest: {
+            channel: components["schemas"]["MessageChannel"];
+            address: string;
+            subject: null | string;
+            body: null | string;
+            now: boolean;
+            document: null | string;
+        };
+        ThreadsResolveRequest: {
+            again: boolean;
+        };
+        ThreadsView: {
+            messages: components["schemas"]["ThreadsMessageView"][];
+            addresses: components["schemas"]["ThreadsAddressView"][];
+            /** Format: date-time */
+            quietUntil: null | string;
+        };
+        ThreadsWishRequest: {
+            address: string;
+            refused: boolean;
         };
         TypedReminder: {
             title: null | string;
@@ -9448,6 +11261,30 @@ export interface components {
             color: null | string;
             drive?: null | string;
             trim?: null | string;
+        };
+        UnansweredRow: {
+            /** Format: int64 */
+            orderId: number;
+            /** Format: int64 */
+            number: number;
+            customer: string;
+            vehicle: string;
+            plate: string;
+            /** Format: int32 */
+            jobs: number;
+            /** Format: double */
+            open: number;
+            /** Format: date-time */
+            openedAt: string;
+            /** Format: int32 */
+            days: number;
+            /** Format: date-time */
+            sentAt: null | string;
+            /** Format: date-time */
+            seenAt: null | string;
+            /** Format: date */
+            validUntil: string;
+            expired: boolean;
         };
         /** @enum {unknown} */
         Urgency: "Heed" | "Due" | "Soon" | "Later";

@@ -1,0 +1,137 @@
+using System.Security.Cryptography;
+using System.Text;
+using System.Text.Json;
+using Yardstick.Core.Billing;
+using Yardstick.Core.Inspections;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Setup;
+
+namespace Yardstick.Core.Approval;
+
+/// <summary>An order as a customer is shown it: in plain words, with what each job adds, and nothing that the shop keeps to itself.</summary>
+public sealed record ShownEstimate
+{
+    /// <summary>The estimate with every text and figure; approved and proposed work.</summary>
+    public required ShopDocument Document { get; init; }
+    /// <summary>Jobs, each with what it comes to and adds.</summary>
+    public required IReadOnlyList<ShownJob> Jobs { get; init; }
+    /// <summary>What was found, as far as it was released.</summary>
+    public required IReadOnlyList<ShownFinding> Findings { get; init; }
+    /// <summary>Last day on which the prices hold.</summary>
+    public required DateOnly ValidUntil { get; init; }
+    /// <summary>What is acknowledged when unsafe work is declined.</summary>
+    public required string UnsafeTerms { get; init; }
+
+    /// <summary>The frozen text of it.</summary>
+    public string ToJson() => JsonSerializer.Serialize(this, DocumentMaker.Json);
+
+    /// <summary>Reads a frozen text.</summary>
+    public static ShownEstimate FromJson(string json) => JsonSerializer.Deserialize<ShownEstimate>(json, DocumentMaker.Json)!;
+
+    /// <summary>
+    /// Tells two offers apart: the same for as long as the customer would read and pay the same. The day and the validity don't count,
+    /// nor do findings and photos, for an answer is about work and money.
+    /// </summary>
+    public string OfferHash => HashOf((this with
+    {
+        Document = Document with { Date = default, Writer = "", Consent = [], Concerns = [], Odometer = "" },
+        Findings = [],
+        ValidUntil = default,
+    }).ToJson());
+
+    /// <summary>SHA-256 of a text, in hex.</summary>
+    public static string HashOf(string text) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(text)));
+
+    /// <summary>What an order shows.</summary>
+    /// <param name="order">The order.</param>
+    /// <param name="parties">Customer with phones, car and writer.</param>
+    /// <param name="shop">The shop.</param>
+    /// <param name="pricing">The order's case, of approved and proposed work.</param>
+    /// <param name="findings">Findings of the order; only those that were released are shown.</param>
+    /// <param name="localNow">Wall time.</param>
+    public static ShownEstimate Of(Order order, DocumentParties parties, Shop shop, PricingCase pricing, IEnumerable<Finding> findings, DateTime localNow)
+    {
+        var result = OrderPricer.Price(pricing);
+        var released = findings.Where(f => f.ReleasedAt is not null).ToList();
+        var adds = TalkThrough.Adds(pricing);
+        return new ShownEstimate
+        {
+            Document = DocumentMaker.OfOrder(order, parties, shop, result, DocumentKind.Estimate, order.Number, localNow),
+            Jobs = order.OnJobs.Select((job, j) => ShownJob.Of(order, job, result.Jobs[j], adds[j])).ToList(),
+            Findings = released.ConvertAll(f => new ShownFinding(f.Id, f.ForCustomer, f.Rating, f.Measured is { } measured ? $"{measured:0.###} {f.Unit}".Trim() : "", f.PhotoHash)),
+            ValidUntil = DateOnly.FromDateTime(localNow).AddDays(shop.EstimateDays),
+            UnsafeTerms = shop.UnsafeTerms,
+        };
+    }
+
+    /// <summary>What changed in a job since this was shown, in words; nothing where it is the same.</summary>
+    public IReadOnlyList<string> ChangesOf(ShownJob now)
+    {
+        if (Jobs.FirstOrDefault(j => j.Id == now.Id) is not { } then) return ["This job was not on the estimate then."];
+        var changes = new List<string>();
+        if (then.Title != now.Title) changes.Add($"It was called \"{then.Title}\".");
+        foreach (var line in now.Lines)
+        {
+            var before = then.Lines.FirstOrDefault(l => l.Id == line.Id);
+            if (before is null) changes.Add($"{line.Description} was added{Words(line.Amount)}.");
+            else if (before.Out != line.Out) changes.Add(line.Out ? $"{line.Description} was left out." : $"{line.Description} was put back in.");
+            else if (before.Amount != line.Amount || before.Quantity != line.Quantity)
+                changes.Add($"{line.Description}: {Show(before)} then, {Show(line)} now.");
+        }
+        changes.AddRange(then.Lines.Where(l => now.Lines.All(n => n.Id != l.Id)).Select(l => $"{l.Description} was taken off."));
+        if (changes.Count == 0 && then.Amount != now.Amount) changes.Add($"{then.Amount:#,##0.00} then, {now.Amount:#,##0.00} now.");
+        return changes;
+    }
+
+    private static string Words(decimal? amount) => amount is { } some ? $", {some:#,##0.00}" : "";
+
+    private static string Show(ShownLine line) => string.Join(", ", new[] { line.Quantity, line.Amount is { } amount ? $"{amount:#,##0.00}" : "" }.Where(t => t.Length > 0));
+}
+
+/// <summary>A job as a customer is shown it.</summary>
+/// <param name="Id">Key.</param>
+/// <param name="Title">What it is, in plain words.</param>
+/// <param name="Text">What else the customer reads.</param>
+/// <param name="Decision">Latest decision.</param>
+/// <param name="Amount">What it comes to, by itself.</param>
+/// <param name="Adds">What it really adds to the total, tax and supplies included (rules, 4.8).</param>
+/// <param name="IsUnsafe">Leaving it undone is not safe.</param>
+/// <param name="LinesOpen">The customer may leave lines out.</param>
+/// <param name="Credit">What is credited when its repair is approved, in words; empty for nothing.</param>
+/// <param name="Payer">Who pays, in words; empty for the customer.</param>
+/// <param name="Lines">Its lines.</param>
+public sealed record ShownJob(long Id, string Title, string Text, DecisionKind Decision, decimal Amount, decimal Adds, bool IsUnsafe, bool LinesOpen, string Credit, string Payer, IReadOnlyList<ShownLine> Lines)
+{
+    /// <summary>Of a job with its figures.</summary>
+    /// <param name="order">Its order.</param>
+    /// <param name="job">The job.</param>
+    /// <param name="figures">Its figures.</param>
+    /// <param name="adds">What it adds to the total.</param>
+    public static ShownJob Of(Order order, Job job, JobFigures figures, decimal adds)
+    {
+        var lines = new List<ShownLine>();
+        var at = 0;
+        foreach (var line in job.OnLines)
+        {
+            var priced = line.Kind == LineKind.Text ? null : figures.Lines[at++];
+            // A job at one price is decided as a whole (rules, 4.8).
+            lines.Add(new ShownLine(line.Id, line.Description, DocumentMaker.QuantityOf(line, priced), job.FixedPrice is null ? priced?.Amount : null, line.Out,
+                job.LinesOpen && job.FixedPrice is null && line.Kind is LineKind.Part or LineKind.Labor or LineKind.Sublet, line.NoteForCustomer));
+        }
+        return new ShownJob(job.Id, job.Title, job.CustomerText, job.Decision, figures.Subtotal, adds, job.IsUnsafe, job.LinesOpen && job.FixedPrice is null, job.CreditWords(order), job.PayerWords, lines);
+    }
+}
+
+/// <summary>A line as a customer is shown it.</summary>
+/// <param name="Id">Key.</param>
+/// <param name="Description">What it is.</param>
+/// <param name="Quantity">How much, in words.</param>
+/// <param name="Amount">Amount; null where the job has one price.</param>
+/// <param name="Out">Left out.</param>
+/// <param name="IsOpen">The customer may leave it out.</param>
+/// <param name="Note">A note for the customer.</param>
+public sealed record ShownLine(long Id, string Description, string Quantity, decimal? Amount, bool Out, bool IsOpen, string Note);
+
+/// <summary>A finding as a customer is shown it.</summary>
+public sealed record ShownFinding(long Id, string Text, Rating Rating, string Measured, string? PhotoHash);

@@ -1,0 +1,44 @@
+using Yardstick.Core.Orders;
+using Yardstick.Core.Pricing;
+
+namespace Yardstick.Core.Approval;
+
+/// <summary>The figures of one choice of jobs.</summary>
+/// <param name="Chosen">Which of the open jobs are in: bit 0 for the first.</param>
+/// <param name="Total">Total with tax over what is approved and what is chosen.</param>
+/// <param name="Tax">Taxes in it.</param>
+/// <param name="Adds">What each open job adds to this choice, or takes away when it is left out of it (rules, 4.8).</param>
+public sealed record ChoiceFigures(int Chosen, decimal Total, decimal Tax, IReadOnlyList<decimal> Adds);
+
+/// <summary>Prices every choice that a customer could make, so that switching a job is answered at once.</summary>
+public static class TalkThrough
+{
+    /// <summary>Up to this many open jobs all choices are priced beforehand.</summary>
+    public const int MostPriced = 6;
+
+    /// <summary>What each job of a case adds to the total (rules, 4.8), in the case's order.</summary>
+    public static IReadOnlyList<decimal> Adds(PricingCase pricing) => OrderPricer.Price(pricing).Jobs.Select(j => j.AddsToTotal).ToList();
+
+    /// <summary>Every choice over the open jobs, by its number; empty where there are too many.</summary>
+    /// <param name="pricing">The order's case.</param>
+    /// <param name="approved">Ids of jobs that are in whatever is chosen.</param>
+    /// <param name="open">Ids of the jobs that can be chosen, in order.</param>
+    public static IReadOnlyList<ChoiceFigures> All(PricingCase pricing, IReadOnlyList<string> approved, IReadOnlyList<string> open) =>
+        open.Count > MostPriced ? [] : Enumerable.Range(0, 1 << open.Count).Select(chosen => Of(pricing, approved, open, chosen)).ToList();
+
+    /// <summary>One choice.</summary>
+    public static ChoiceFigures Of(PricingCase pricing, IReadOnlyList<string> approved, IReadOnlyList<string> open, int chosen)
+    {
+        var result = OrderPricer.Price(pricing with { Include = Inclusion.Of(approved.Concat(open.Where((_, i) => (chosen & (1 << i)) != 0))) });
+        return new ChoiceFigures(chosen, result.Total, result.Taxes.Sum(t => t.Amount), open.Select(id => result.Jobs.First(j => j.Id == id).AddsToTotal).ToList());
+    }
+
+    /// <summary>The case with lines left out.</summary>
+    /// <param name="order">The order that the case is of.</param>
+    /// <param name="pricing">The case.</param>
+    /// <param name="out">Keys of the lines that are left out besides those that are out already.</param>
+    public static PricingCase Without(Order order, PricingCase pricing, IReadOnlySet<long> @out) => @out.Count == 0 ? pricing : pricing with
+    {
+        Jobs = order.OnJobs.Zip(pricing.Jobs, (job, priced) => priced with { Lines = OrderPricing.PricedLines(job).Zip(priced.Lines, (line, p) => p with { Out = p.Out || @out.Contains(line.Id) }).ToArray() }).ToArray(),
+    };
+}

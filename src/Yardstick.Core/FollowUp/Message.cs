@@ -1,0 +1,226 @@
+using Yardstick.Core.Orders;
+
+namespace Yardstick.Core.FollowUp;
+
+/// <summary>By what a message goes.</summary>
+public enum MessageChannel
+{
+    /// <summary>A text to a telephone.</summary>
+    Text,
+    /// <summary>E-mail.</summary>
+    Email,
+}
+
+/// <summary>How far a message is.</summary>
+public enum MessageState
+{
+    /// <summary>Waits in the outbox.</summary>
+    Waiting,
+    /// <summary>Is being handed over.</summary>
+    HandingOver,
+    /// <summary>Handed over to the gateway or the mail server.</summary>
+    Sent,
+    /// <summary>Arrived.</summary>
+    Delivered,
+    /// <summary>Can't be delivered.</summary>
+    Failed,
+    /// <summary>An e-mail that was being handed over when the program was stopped: it may have gone out.</summary>
+    MayHaveBeenSent,
+    /// <summary>Came from the customer.</summary>
+    Received,
+    /// <summary>Taken back before it went out.</summary>
+    Withdrawn,
+}
+
+/// <summary>A message to or from a customer. The outbox is made of those that wait.</summary>
+public class Message
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>The customer; null for somebody unknown who wrote.</summary>
+    public long? CustomerId { get; set; }
+    /// <summary>The order that it is about.</summary>
+    public long? OrderId { get; set; }
+    /// <summary>Text or e-mail.</summary>
+    public MessageChannel Channel { get; set; }
+    /// <summary>Number in E.164 or e-mail address: whom it goes to or comes from.</summary>
+    public required string Address { get; set; }
+    /// <summary>Subject of an e-mail.</summary>
+    public string Subject { get; set; } = "";
+    /// <summary>What it says.</summary>
+    public required string Body { get; set; }
+    /// <summary>How far it is.</summary>
+    public MessageState State { get; set; }
+    /// <summary>Written or received, UTC.</summary>
+    public DateTime At { get; set; }
+    /// <summary>Not handed over before this, UTC.</summary>
+    public DateTime NotBefore { get; set; }
+    /// <summary>Handed over, UTC.</summary>
+    public DateTime? SentAt { get; set; }
+    /// <summary>Who wrote it; null where the customer did, or the program by itself.</summary>
+    public long? ById { get; set; }
+    /// <summary>What went wrong, in words; empty when all is well.</summary>
+    public string Trouble { get; set; } = "";
+    /// <summary>Its own name: the Idempotency-Key of a text, the Message-ID of an e-mail. There from the start.</summary>
+    public required string Key { get; set; }
+    /// <summary>Tries to hand it over so far.</summary>
+    public int Tries { get; set; }
+    /// <summary>Content hash of a PDF that goes with an e-mail; empty for none.</summary>
+    public string AttachmentHash { get; set; } = "";
+    /// <summary>Name of that PDF.</summary>
+    public string AttachmentName { get; set; } = "";
+    /// <summary>Somebody of the shop saw what came in, UTC.</summary>
+    public DateTime? SeenAt { get; set; }
+
+    /// <summary>Longest text or e-mail.</summary>
+    public const int LongestText = 1000, LongestEmail = 20_000;
+
+    /// <summary>True while it waits for its time or another try.</summary>
+    public bool IsInOutbox => State == MessageState.Waiting;
+
+    /// <summary>Makes a message that goes out.</summary>
+    /// <param name="channel">Text or e-mail.</param>
+    /// <param name="address">Where to.</param>
+    /// <param name="subject">Subject of an e-mail.</param>
+    /// <param name="body">What it says.</param>
+    /// <param name="actor">Who writes.</param>
+    /// <param name="notBefore">When it may go, UTC.</param>
+    public static Result<Message> Write(MessageChannel channel, string address, string? subject, string? body, Actor actor, DateTime notBefore)
+    {
+        var text = (body ?? "").Trim();
+        if (text.Length == 0) return new Problem("message.empty", "Write what the message says.", "body");
+        var longest = channel == MessageChannel.Text ? LongestText : LongestEmail;
+        if (text.Length > longest) return new Problem("message.long", $"{(channel == MessageChannel.Text ? "A text" : "An e-mail")} can have at most {longest:N0} characters.", "body");
+        var about = (subject ?? "").ReplaceLineEndings(" ").Trim();
+        if (channel == MessageChannel.Email && about.Length is 0 or > 200) return new Problem("message.subject", "An e-mail needs a subject of at most 200 characters.", "subject");
+        var id = Guid.NewGuid().ToString("N");
+        return new Message { Channel = channel, Address = address, Subject = channel == MessageChannel.Email ? about : "", Body = text, At = actor.At, NotBefore = notBefore, ById = actor.StaffId, Key = channel == MessageChannel.Email ? $"{id}@yardstick.local" : id };
+    }
+
+    /// <summary>Begins to hand it over. Kept before the first byte goes out.</summary>
+    public void Begin()
+    {
+        State = MessageState.HandingOver;
+        Tries++;
+    }
+
+    /// <summary>It was handed over.</summary>
+    public void HandedOver(DateTime utcNow) => (State, SentAt, Trouble) = (MessageState.Sent, utcNow, "");
+
+    /// <summary>It was not handed over, surely: it waits for another try, or gives up.</summary>
+    /// <param name="why">Why.</param>
+    /// <param name="final">No other try would help.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void NotHandedOver(string why, bool final, DateTime utcNow)
+    {
+        Trouble = why;
+        State = final || Tries >= MostTries ? MessageState.Failed : MessageState.Waiting;
+        NotBefore = utcNow + TimeSpan.FromSeconds(Math.Min(600, 5 * Math.Pow(2, Tries)));
+    }
+
+    /// <summary>So often it is tried to be handed over.</summary>
+    public const int MostTries = 12;
+
+    /// <summary>
+    /// It was being handed over when the program stopped. A text is sent again, for its key keeps the gateway from sending it twice;
+    /// of an e-mail nobody can know, so a person decides.
+    /// </summary>
+    public void WasInterrupted(DateTime utcNow)
+    {
+        if (State != MessageState.HandingOver) return;
+        (State, NotBefore) = Channel == MessageChannel.Text ? (MessageState.Waiting, utcNow) : (MessageState.MayHaveBeenSent, NotBefore);
+        if (State == MessageState.MayHaveBeenSent) Trouble = "The program was stopped while this was handed over: it may have been sent. Send it again, or mark it as sent.";
+    }
+
+    /// <summary>The gateway or mail server says what became of it.</summary>
+    public bool Became(bool delivered, string why)
+    {
+        if (State is not (MessageState.Sent or MessageState.MayHaveBeenSent or MessageState.HandingOver)) return false;
+        (State, Trouble) = delivered ? (MessageState.Delivered, "") : (MessageState.Failed, why);
+        return true;
+    }
+
+    /// <summary>A person decides about one that may have been sent, or that failed.</summary>
+    /// <param name="again">Send it again; else it is taken as sent.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public Result Resolve(bool again, DateTime utcNow)
+    {
+        if (again && State is MessageState.MayHaveBeenSent or MessageState.Failed) (State, NotBefore, Trouble, Tries) = (MessageState.Waiting, utcNow, "", 0);
+        else if (!again && State == MessageState.MayHaveBeenSent) (State, Trouble) = (MessageState.Sent, "");
+        else return new Problem("message.settled", "There is nothing to decide about this message.");
+        return Result.Done;
+    }
+
+    /// <summary>Takes it back while it waits.</summary>
+    public Result Withdraw()
+    {
+        if (State is not (MessageState.Waiting or MessageState.Failed)) return new Problem("message.gone", "It went out already.");
+        State = MessageState.Withdrawn;
+        return Result.Done;
+    }
+}
+
+/// <summary>Somebody does not want to be written to at an address. Only added to: the latest one counts.</summary>
+public class WritingWish
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>Number in E.164 or e-mail address.</summary>
+    public required string Address { get; set; }
+    /// <summary>True where they refused, false where they allow it again.</summary>
+    public bool Refused { get; set; }
+    /// <summary>How it was said, in words.</summary>
+    public required string How { get; set; }
+    /// <summary>When, UTC.</summary>
+    public DateTime At { get; set; }
+    /// <summary>Who recorded it; null where the customer's text did.</summary>
+    public long? ById { get; set; }
+
+    private static readonly HashSet<string> Stops = new(StringComparer.OrdinalIgnoreCase) { "STOP", "STOPALL", "UNSUBSCRIBE", "CANCEL", "END", "QUIT" };
+    private static readonly HashSet<string> Starts = new(StringComparer.OrdinalIgnoreCase) { "START", "UNSTOP", "YES" };
+
+    /// <summary>What a text says about being written to; null where it says nothing of it. Only a text of that one word counts.</summary>
+    /// <param name="body">What was written.</param>
+    /// <param name="refusedNow">True where they refused before: YES means START only then.</param>
+    public static bool? Said(string body, bool refusedNow)
+    {
+        var word = body.Trim().TrimEnd('.', '!');
+        return Stops.Contains(word) ? true : Starts.Contains(word) && (refusedNow || !word.Equals("YES", StringComparison.OrdinalIgnoreCase)) ? false : null;
+    }
+}
+
+/// <summary>A text that is written often, with fields that an order fills.</summary>
+public class MessageTemplate
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>Name by which it is chosen.</summary>
+    public required string Name { get; set; }
+    /// <summary>Text or e-mail.</summary>
+    public MessageChannel Channel { get; set; }
+    /// <summary>Subject of an e-mail, with fields.</summary>
+    public string Subject { get; set; } = "";
+    /// <summary>Body, with fields.</summary>
+    public required string Body { get; set; }
+    /// <summary>The moment at which it is offered first: estimate, ready, receipt, or empty.</summary>
+    public string Use { get; set; } = "";
+    /// <summary>Taken off, UTC.</summary>
+    public DateTime? RemovedAt { get; set; }
+}
+
+/// <summary>Something that happened by itself and that the counter should hear of: a customer answered, asked, wrote.</summary>
+public class Notice
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>When, UTC.</summary>
+    public DateTime At { get; set; }
+    /// <summary>What happened, in one sentence.</summary>
+    public required string Text { get; set; }
+    /// <summary>The order that it leads to.</summary>
+    public long? OrderId { get; set; }
+    /// <summary>Who saw it first; null while nobody did.</summary>
+    public long? SeenById { get; set; }
+    /// <summary>Seen, UTC.</summary>
+    public DateTime? SeenAt { get; set; }
+}

@@ -1,0 +1,29 @@
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Metadata.Builders;
+using Yardstick.Core.Approval;
+using Yardstick.Core.Orders;
+
+namespace Yardstick.Data.Approval;
+
+internal sealed class ApprovalMapping : IEntityTypeConfiguration<ShownCopy>, IEntityTypeConfiguration<CeilingException>, IEntityTypeConfiguration<ApprovalLink>
+{
+    public void Configure(EntityTypeBuilder<ShownCopy> builder)
+    {
+        builder.HasIndex(s => s.OrderId);
+        builder.HasOne<Order>().WithMany().HasForeignKey(s => s.OrderId);
+    }
+
+    public void Configure(EntityTypeBuilder<CeilingException> builder)
+    {
+        builder.ComplexProperty(e => e.UpTo);
+        builder.HasIndex(e => e.OrderId);
+    }
+
+    public void Configure(EntityTypeBuilder<ApprovalLink> builder)
+    {
+        builder.HasIndex(l => l.TokenHash).IsUnique();
+        builder.HasIndex(l => l.OrderId);
+        builder.HasOne<Order>().WithMany().HasForeignKey(l => l.OrderId);
+        builder.HasOne<ShownCopy>().WithMany().HasForeignKey(l => l.ShownId).OnDelete(DeleteBehavior.Restrict);
+    }
+}

@@ -1,0 +1,216 @@
+using System.Threading.RateLimiting;
+using Microsoft.AspNetCore.RateLimiting;
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Approval;
+using Yardstick.Core.FollowUp;
+using Yardstick.Core.Inspections;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Files;
+using Yardstick.Server.FollowUp;
+using Yardstick.Server.Live;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Approval;
+
+/// <summary>
+/// The customer's page behind a link: what was sent, what each choice comes to, the answer, a question. Whoever has the link may; a
+/// guessed one is refused like any other and counted.
+/// </summary>
+public static class CustomersAnswer
+{
+    /// <summary>Name of the limit on public pages.</summary>
+    public const string Limit = "customers";
+
+    /// <summary>What the page shows.</summary>
+    /// <param name="State">What the link is good for.</param>
+    /// <param name="Sentence">What there is to say about that; empty while it can be answered.</param>
+    /// <param name="Shop">The shop's name.</param>
+    /// <param name="Phone">Its telephone.</param>
+    /// <param name="FirstName">Whom it speaks to.</param>
+    /// <param name="Estimate">What was sent; null where nothing is shown any more.</param>
+    /// <param name="OpenJobs">Jobs that wait for an answer; the bits of a choice follow them.</param>
+    /// <param name="Choices">Figures of every choice; empty where the server answers each.</param>
+    /// <param name="Answers">What was answered, in words, once it was.</param>
+    public sealed record View(LinkState State, string Sentence, string Shop, string Phone, string FirstName, ShownEstimate? Estimate, IReadOnlyList<long> OpenJobs, IReadOnlyList<ChoiceFigures> Choices, IReadOnlyList<string> Answers);
+
+    /// <summary>An answer about a job.</summary>
+    public sealed record JobAnswer(long JobId, DecisionKind Kind, IReadOnlyList<long>? LinesOut, bool Acknowledged, string? Later);
+    /// <summary>The whole answer: about each open job, who signs, with what signature.</summary>
+    public sealed record AnswerRequest(IReadOnlyList<JobAnswer> Jobs, string? Name, string? SignaturePng, string? Note);
+    /// <summary>A question to the shop.</summary>
+    public sealed record Question(string? Text);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        var pages = api.MapGroup("/customers-pages/estimates/{token}").AllowAnonymous().RequireRateLimiting(Limit);
+        pages.MapGet("", ShowAsync).Produces<View>();
+        pages.MapPost("/seen", SeenAsync);
+        pages.MapPost("/choice", ChooseAsync).Produces<ChoiceFigures>();
+        pages.MapPost("/answer", AnswerAsync).Produces<View>().ProducesProblem(422);
+        pages.MapPost("/question", AskAsync).ProducesProblem(422);
+        pages.MapGet("/photos/{hash}", PhotoAsync);
+    }
+
+    /// <summary>Public pages are asked often by nobody but those who guess.</summary>
+    public static void AddLimit(RateLimiterOptions options) => options.AddPolicy(Limit, http => RateLimitPartition.GetFixedWindowLimiter(
+        http.Connection.RemoteIpAddress?.ToString() ?? "", _ => new FixedWindowRateLimiterOptions { PermitLimit = 240, Window = TimeSpan.FromMinutes(1) }));
+
+    private static readonly Problem Unknown = new("link.unknown", "This link is not one of ours, or it was copied in part. Ask the shop to send it again.");
+
+    private sealed record Found(ApprovalLink Link, Showing Now, ShownEstimate Sent, LinkState State);
+
+    private static async Task<Found?> FindAsync(ShopDb db, string token, DateTime utcNow)
+    {
+        var hash = ApprovalLink.HashOf(token);
+        if (token.Length > 64 || await db.ApprovalLinks.AsNoTracking().FirstOrDefaultAsync(l => l.TokenHash == hash) is not { } link) return null;
+        if (await Showing.ReadAsync(db, link.OrderId, utcNow) is not { } now) return null;
+        var sent = ShownEstimate.FromJson(await db.ShownCopies.Where(c => c.Id == link.ShownId).Select(c => c.Json).SingleAsync());
+        // What was approved or invoiced meanwhile by other ways is a change as well.
+        return new Found(link, now, sent, now.Order.State == OrderState.Posted && link.AnsweredAt is null && link.WithdrawnAt is null ? LinkState.Changed : link.StateAt(now.Estimate.OfferHash, utcNow));
+    }
+
+    private static async Task<IResult> ShowAsync(string token, ShopDb db, TimeProvider time) =>
+        await FindAsync(db, token, time.GetUtcNow().UtcDateTime) is { } found ? Results.Ok(await ViewAsync(db, found)) : Problems.Of(Unknown, 404);
+
+    private static async Task<View> ViewAsync(ShopDb db, Found found)
+    {
+        var (link, now, sent, state) = found;
+        var open = state == LinkState.Open;
+        var newer = state == LinkState.Changed && await db.ApprovalLinks.AnyAsync(l => l.OrderId == link.OrderId && l.Id > link.Id && l.WithdrawnAt == null);
+        var sentence = state switch
+        {
+            LinkState.Open => "",
+            LinkState.Expired => $"This link was good until {now.Shop.Local(link.ExpiresAt):MMMM d}. Call us and we send you the estimate as it is today.",
+            LinkState.Withdrawn => "We took this estimate back. Call us if you expected an answer to it.",
+            LinkState.Answered => "Thank you, we have your answer.",
+            _ => newer ? "We changed this estimate and sent you a newer one; please answer that." : "We changed this estimate since we sent it. A new link is on its way; nothing can be answered here any more.",
+        };
+        var name = now.Order.CustomerId is { } id ? await db.Customers.Where(c => c.Id == id).Select(c => c.FirstName).FirstOrDefaultAsync() ?? "" : "";
+        var answers = state == LinkState.Answered ? await AnswersAsync(db, link) : [];
+        return new View(state, sentence, now.Shop.Name, now.Shop.Phone, name, state is LinkState.Open or LinkState.Answered ? sent : null,
+            open ? now.OpenJobs.Select(j => j.Id).ToList() : [], open ? TalkThroughView.ChoicesOf(now) : [], answers);
+    }
+
+    private static async Task<IReadOnlyList<string>> AnswersAsync(ShopDb db, ApprovalLink link) =>
+        (await db.Decisions.Where(d => d.OrderId == link.OrderId && d.Channel == AnswerChannel.Link && d.At == link.AnsweredAt).Join(db.Jobs, d => d.JobId, j => j.Id, (d, j) => new { j.Title, d.Kind, d.AmountAgreed }).ToListAsync())
+            .ConvertAll(d => $"{d.Title}: {Words(d.Kind)}");
+
+    private static string Words(DecisionKind kind) => kind switch
+    {
+        DecisionKind.Approved => "yes",
+        DecisionKind.Declined => "no",
+        _ => "later",
+    };
+
+    private static async Task<IResult> SeenAsync(string token, ShopDb read, WriteGate gate, LiveUpdates live, TimeProvider time)
+    {
+        // Only the page in a person's hands says this; programs that look at links before people do run nothing.
+        var hash = ApprovalLink.HashOf(token);
+        var orderId = await gate.RunAsync(async db =>
+        {
+            if (await db.ApprovalLinks.FirstOrDefaultAsync(l => l.TokenHash == hash) is not { } link) return 0;
+            link.OpenedAt ??= time.GetUtcNow().UtcDateTime;
+            link.Opened++;
+            await db.SaveChangesAsync();
+            return link.OrderId;
+        });
+        if (orderId == 0) return Problems.Of(Unknown, 404);
+        await live.TellAsync([new Touched("messages", orderId, 0)]);
+        return Results.NoContent();
+    }
+
+    private static async Task<IResult> ChooseAsync(string token, TalkThroughView.ChoiceRequest request, ShopDb db, TimeProvider time) =>
+        await FindAsync(db, token, time.GetUtcNow().UtcDateTime) is { State: LinkState.Open } found ? Results.Ok(TalkThroughView.Choose(found.Now, request)) : Problems.Of(Unknown, 404);
+
+    private static async Task<IResult> AnswerAsync(string token, AnswerRequest request, ShopDb read, WriteGate gate, LiveUpdates live, ContentStore store, TimeProvider time)
+    {
+        var utcNow = time.GetUtcNow().UtcDateTime;
+        if (await FindAsync(read, token, utcNow) is not { } found) return Problems.Of(Unknown, 404);
+        // A second tap says the same again: the answer is there already.
+        if (found.State == LinkState.Answered) return Results.Ok(await ViewAsync(read, found));
+        if (found.State != LinkState.Open) return Problems.Of(new Problem("link.closed", (await ViewAsync(read, found)).Sentence), 409);
+        var signature = await Signatures.KeepAsync(store, request.SignaturePng);
+        if (signature.Problem is { } unreadable) return Problems.Of(unreadable);
+        if (signature.Value.Length == 0) return Problems.Of(new Problem("answer.signature", "Sign in the box, so that we know it is you.", "signature"));
+        var name = (request.Name ?? "").Trim();
+        if (name.Length is 0 or > 120) return Problems.Of(new Problem("answer.name", "Type your name beside the signature.", "name"));
+
+        var kept = await gate.RunAsync(async db =>
+        {
+            var link = await db.ApprovalLinks.SingleAsync(l => l.Id == found.Link.Id);
+            var work = new Work(db, new Actor(link.SentById, utcNow, "link"));
+            if (link.AnsweredAt is not null) return (Problem: (Problem?)null, work.Touched);
+            var result = await work.OnOrderAsync<Changed>(link.OrderId, async under =>
+            {
+                // Under the lock the order may be another than the one that was looked at.
+                var now = await Showing.OfAsync(db, under.Order, utcNow);
+                if (link.StateAt(now.Estimate.OfferHash, utcNow) != LinkState.Open) return new Problem("link.closed", "We changed this estimate while you looked at it. A new link is on its way.");
+                var answers = Read(request, now, name, signature.Value, under.Today);
+                if (answers.Problem is { } bad) return bad;
+                if (await RecordDecision.DecideAsync(under, answers.Value) is { } refused) return refused;
+                link.AnsweredAt = utcNow;
+                var yes = answers.Value.Count(a => a.Answer.Kind == DecisionKind.Approved);
+                work.Notify($"{name} answered on order {under.Order.Number}: yes to {yes} of {answers.Value.Count}.", link.OrderId);
+                return new Changed(under.Order.Version, link.OrderId, 1);
+            });
+            return (result.Problem, work.Touched);
+        }, outcome => outcome.Problem is null);
+        if (kept.Problem is { } problem) return Problems.Of(problem, problem.Code == "link.closed" ? 409 : 422);
+        await live.TellAsync([.. kept.Touched, new Touched("messages", found.Link.OrderId, 0)]);
+        read.ChangeTracker.Clear();
+        return Results.Ok(await ViewAsync(read, (await FindAsync(read, token, utcNow))!));
+    }
+
+    private static Result<IReadOnlyList<(long JobId, Answer Answer)>> Read(AnswerRequest request, Showing now, string name, string signatureHash, DateOnly today)
+    {
+        var open = now.OpenJobs;
+        var answers = new List<(long, Answer)>();
+        foreach (var job in open)
+        {
+            if (request.Jobs?.FirstOrDefault(j => j.JobId == job.Id) is not { } said) return new Problem("answer.open", $"Say yes, no or later to \"{job.Title}\".", $"job:{job.Id}");
+            if (said.Kind is not (DecisionKind.Approved or DecisionKind.Declined or DecisionKind.Deferred)) return new Problem("answer.kind", "An answer is yes, no or later.", $"job:{job.Id}");
+            if (job.IsUnsafe && said.Kind == DecisionKind.Declined && !said.Acknowledged) return new Problem("answer.unsafe", $"Please confirm that you know about \"{job.Title}\" before you say no to it.", $"job:{job.Id}");
+            var months = said.Later switch { "month" => 1, "half-year" => 6, _ => 3 };
+            answers.Add((job.Id, new Answer(said.Kind, name, AnswerChannel.Link, (request.Note ?? "").Trim() is { Length: <= 2000 } note ? note : "", said.Kind == DecisionKind.Deferred ? today.AddMonths(months) : null)
+            {
+                LinesOut = (said.LinesOut ?? []).ToHashSet(),
+                Acknowledged = job.IsUnsafe && said.Kind == DecisionKind.Declined ? now.Shop.UnsafeTerms : "",
+                SignatureHash = signatureHash,
+            }));
+        }
+        return answers;
+    }
+
+    private static async Task<IResult> AskAsync(string token, Question question, ShopDb read, WriteGate gate, LiveUpdates live, TimeProvider time)
+    {
+        var utcNow = time.GetUtcNow().UtcDateTime;
+        if (await FindAsync(read, token, utcNow) is not { } found) return Problems.Of(Unknown, 404);
+        var text = (question.Text ?? "").Trim();
+        if (text.Length is 0 or > 2000) return Problems.Of(new Problem("question.empty", "Write your question in at most 2,000 characters.", "text"));
+        var order = found.Now.Order;
+        var touched = await gate.RunAsync(async db =>
+        {
+            var work = new Work(db, new Actor(found.Link.SentById, utcNow, "link"));
+            var phone = await db.CustomerPhones.Where(p => p.CustomerId == order.CustomerId).Select(p => p.Number).FirstOrDefaultAsync();
+            db.Messages.Add(new Message { CustomerId = order.CustomerId, OrderId = order.Id, Channel = MessageChannel.Text, Address = phone ?? "", Body = text, State = MessageState.Received, At = utcNow, NotBefore = utcNow, Key = Guid.NewGuid().ToString("N") });
+            work.Notify($"{found.Sent.Document.CustomerName} asks about order {order.Number}: {(text.Length > 80 ? text[..80] + "…" : text)}", order.Id);
+            await db.SaveChangesAsync();
+            return work.Touched;
+        });
+        await live.TellAsync([.. touched, new Touched("messages", order.Id, 0)]);
+        return Results.NoContent();
+    }
+
+    private static async Task<IResult> PhotoAsync(string token, string hash, ShopDb db, ContentStore store, TimeProvider time)
+    {
+        // Only photos that were sent with this very link.
+        if (await FindAsync(db, token, time.GetUtcNow().UtcDateTime) is not { } found || found.Sent.Findings.All(f => f.PhotoHash != hash)) return Results.NotFound();
+        return Results.File(store.PathOf(hash, picture: true), "image/jpeg");
+    }
+}

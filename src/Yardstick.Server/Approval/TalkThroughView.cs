@@ -1,0 +1,59 @@
+using Yardstick.Core;
+using Yardstick.Core.Approval;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Setup;
+using Yardstick.Data;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Approval;
+
+/// <summary>The order set large for reading out, and what each choice comes to.</summary>
+public static class TalkThroughView
+{
+    /// <summary>The page.</summary>
+    /// <param name="Estimate">What the customer is shown.</param>
+    /// <param name="OrderId">The order.</param>
+    /// <param name="Version">The order's version.</param>
+    /// <param name="OpenJobs">Jobs that wait for an answer, in order; the bits of a choice follow them.</param>
+    /// <param name="Choices">Figures of every choice; empty where there are too many, then the server answers each.</param>
+    /// <param name="Agreed">Amount agreed to; null while nothing was decided.</param>
+    /// <param name="Allowed">How far the approved work may grow without asking again.</param>
+    /// <param name="DeclineReasons">Reasons that are offered.</param>
+    public sealed record View(ShownEstimate Estimate, long OrderId, int Version, IReadOnlyList<long> OpenJobs, IReadOnlyList<ChoiceFigures> Choices, decimal? Agreed, decimal? Allowed, IReadOnlyList<string> DeclineReasons);
+
+    /// <summary>A choice: open jobs that are in, lines of them that are out.</summary>
+    public sealed record ChoiceRequest(IReadOnlyList<long>? JobIds, IReadOnlyList<long>? LinesOut);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/orders/{id:long}/talk-through", ShowAsync).Asks(Permission.SeeOrders).Produces<View>();
+        // Asks only; nothing is kept. The lines would not fit an address.
+        api.MapPost("/orders/{id:long}/talk-through/choice", ChooseAsync).Asks(Permission.SeeOrders).Produces<ChoiceFigures>();
+    }
+
+    private static async Task<IResult> ShowAsync(long id, ShopDb db, TimeProvider time)
+    {
+        if (await Showing.ReadAsync(db, id, time.GetUtcNow().UtcDateTime) is not { } shown) return Problems.Of(new Problem("order.gone", "There is no such order."));
+        var consent = Core.Pricing.OrderPricer.Price(shown.Case).Consent;
+        return Results.Ok(new View(shown.Estimate, id, shown.Order.Version, shown.OpenJobs.Select(j => j.Id).ToList(), ChoicesOf(shown), consent?.Authorized, consent?.Allowed,
+            shown.Shop.DeclineReasons.Split('\n', StringSplitOptions.RemoveEmptyEntries)));
+    }
+
+    /// <summary>Figures of every choice over the open jobs.</summary>
+    internal static IReadOnlyList<ChoiceFigures> ChoicesOf(Showing shown) => TalkThrough.All(shown.Case, shown.ApprovedKeys, shown.OpenJobs.Select(OrderPricing.JobKey).ToList());
+
+    /// <summary>Figures of one choice.</summary>
+    internal static ChoiceFigures Choose(Showing shown, ChoiceRequest request)
+    {
+        var wanted = (request.JobIds ?? []).ToHashSet();
+        var open = shown.OpenJobs;
+        // More than 31 open jobs have no room in a number; the choice is then told by its jobs alone.
+        var chosen = open.Select((job, i) => wanted.Contains(job.Id) && i < 31 ? 1 << i : 0).Sum();
+        var pricing = TalkThrough.Without(shown.Order, shown.Case, (request.LinesOut ?? []).ToHashSet());
+        return TalkThrough.Of(pricing, shown.ApprovedKeys.Concat(open.Skip(31).Where(j => wanted.Contains(j.Id)).Select(OrderPricing.JobKey)).ToList(), open.Take(31).Select(OrderPricing.JobKey).ToList(), chosen);
+    }
+
+    private static async Task<IResult> ChooseAsync(long id, ChoiceRequest request, ShopDb db, TimeProvider time) =>
+        await Showing.ReadAsync(db, id, time.GetUtcNow().UtcDateTime) is { } shown ? Results.Ok(Choose(shown, request)) : Problems.Of(new Problem("order.gone", "There is no such order."));
+}

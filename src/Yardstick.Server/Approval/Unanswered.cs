@@ -1,0 +1,59 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Approval;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Approval;
+
+/// <summary>Estimates that wait for an answer, the oldest first (A8).</summary>
+public static class Unanswered
+{
+    private const int Most = 300;
+
+    /// <summary>An estimate without an answer.</summary>
+    /// <param name="OrderId">The order.</param>
+    /// <param name="Number">Its number.</param>
+    /// <param name="Customer">Customer.</param>
+    /// <param name="Vehicle">The car in words.</param>
+    /// <param name="Plate">Plate.</param>
+    /// <param name="Jobs">Jobs without an answer.</param>
+    /// <param name="Open">What they come to, before supplies and tax.</param>
+    /// <param name="OpenedAt">Written, UTC.</param>
+    /// <param name="Days">Days since then.</param>
+    /// <param name="SentAt">Last sent, UTC; null where it never was.</param>
+    /// <param name="SeenAt">First opened by the customer, UTC.</param>
+    /// <param name="ValidUntil">Last day on which its prices hold.</param>
+    /// <param name="Expired">That day is past.</param>
+    public sealed record Row(long OrderId, long Number, string Customer, string Vehicle, string Plate, int Jobs, decimal Open, DateTime OpenedAt, int Days, DateTime? SentAt, DateTime? SeenAt, DateOnly ValidUntil, bool Expired);
+
+    /// <summary>Maps the endpoint.</summary>
+    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/estimates/unanswered", HandleAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<Row>>();
+
+    private static async Task<IResult> HandleAsync(ShopDb db, TimeProvider time)
+    {
+        var shop = await db.Shops.SingleAsync();
+        var today = DateOnly.FromDateTime(shop.Local(time.GetUtcNow().UtcDateTime));
+        var rows = await (from o in db.Orders.Where(o => o.State == OrderState.Open)
+                          join c in db.Customers on o.CustomerId equals (long?)c.Id into customers
+                          from c in customers.DefaultIfEmpty()
+                          join v in db.Vehicles on o.VehicleId equals (long?)v.Id into vehicles
+                          from v in vehicles.DefaultIfEmpty()
+                          where db.Jobs.Any(j => j.OrderId == o.Id && j.RemovedAt == null && j.Decision == DecisionKind.Proposed)
+                          orderby o.OpenedAt
+                          select new { o.Id, o.Number, o.OpenedAt, Customer = c, Vehicle = v }).Take(Most).AsNoTracking().ToListAsync();
+        var ids = rows.ConvertAll(r => r.Id);
+        var jobs = (await db.Jobs.Where(j => ids.Contains(j.OrderId) && j.RemovedAt == null && j.Decision == DecisionKind.Proposed).Select(j => new { j.OrderId, j.Subtotal.Cents }).ToListAsync()).ToLookup(j => j.OrderId, j => j.Cents);
+        var links = (await db.ApprovalLinks.Where(l => ids.Contains(l.OrderId)).Select(l => new { l.OrderId, l.SentAt, l.OpenedAt }).ToListAsync()).ToLookup(l => l.OrderId);
+        return Results.Ok(rows.ConvertAll(r =>
+        {
+            var sent = links[r.Id].MaxBy(l => l.SentAt);
+            var from = DateOnly.FromDateTime(shop.Local(sent?.SentAt ?? r.OpenedAt));
+            var until = from.AddDays(shop.EstimateDays);
+            return new Row(r.Id, r.Number, r.Customer?.DisplayName ?? "Counter sale", r.Vehicle?.Description ?? "", r.Vehicle?.Plate ?? "", jobs[r.Id].Count(), new Money(jobs[r.Id].Sum()).Amount, r.OpenedAt,
+                today.DayNumber - DateOnly.FromDateTime(shop.Local(r.OpenedAt)).DayNumber, sent?.SentAt, links[r.Id].Min(l => l.OpenedAt), until, until < today);
+        }));
+    }
+}

@@ -1,0 +1,141 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Billing;
+using Yardstick.Core.FollowUp;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Documents;
+using Yardstick.Server.Files;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.FollowUp;
+
+/// <summary>What was written to and by customers, by order and by customer.</summary>
+public static class Threads
+{
+    private const int Most = 200;
+
+    /// <summary>A message.</summary>
+    public sealed record MessageView(long Id, long? OrderId, MessageChannel Channel, string Address, string Subject, string Body, MessageState State, DateTime At, DateTime NotBefore, string By, string Trouble, string Attachment, bool Unseen);
+    /// <summary>An address that can be written to.</summary>
+    public sealed record AddressView(MessageChannel Channel, string Address, string Shown, string Whose, bool Refused);
+    /// <summary>A thread with all that writing needs.</summary>
+    /// <param name="Messages">Messages, the oldest first.</param>
+    /// <param name="Addresses">Where the customer can be written to.</param>
+    /// <param name="QuietUntil">Texts wait until then, UTC; null outside the quiet hours.</param>
+    public sealed record View(IReadOnlyList<MessageView> Messages, IReadOnlyList<AddressView> Addresses, DateTime? QuietUntil);
+
+    /// <summary>A message to write. A document goes along as PDF: estimate, work-order, invoice, check-in.</summary>
+    public sealed record Request(MessageChannel Channel, string Address, string? Subject, string? Body, bool Now, string? Document);
+    /// <summary>What a person decides about one that failed or may have been sent.</summary>
+    public sealed record ResolveRequest(bool Again);
+    /// <summary>Whether somebody may be written to.</summary>
+    public sealed record WishRequest(string Address, bool Refused);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/orders/{id:long}/messages", OfOrderAsync).Asks(Permission.SeeOrders).Produces<View>();
+        api.MapGet("/customers/{id:long}/messages", OfCustomerAsync).Asks(Permission.SeeOrders).Produces<View>();
+        api.MapPost("/orders/{id:long}/messages", WriteToOrder).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/customers/{id:long}/messages", WriteToCustomer).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/messages/{id:long}/resolve", Resolve).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/messages/{id:long}/withdraw", Withdraw).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/messages/seen", Seen).Asks(Permission.SeeOrders).Produces<Changed>();
+        api.MapPost("/writing-wishes", Wish).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
+    }
+
+    private static async Task<IResult> OfOrderAsync(long id, ShopDb db, TimeProvider time)
+    {
+        if (await db.Orders.Where(o => o.Id == id).Select(o => new { o.CustomerId }).FirstOrDefaultAsync() is not { } order) return Problems.Of(new Problem("order.gone", "There is no such order."));
+        return Results.Ok(await ViewAsync(db, db.Messages.Where(m => m.OrderId == id), order.CustomerId, time));
+    }
+
+    private static async Task<IResult> OfCustomerAsync(long id, ShopDb db, TimeProvider time) => Results.Ok(await ViewAsync(db, db.Messages.Where(m => m.CustomerId == id), id, time));
+
+    private static async Task<View> ViewAsync(ShopDb db, IQueryable<Message> which, long? customerId, TimeProvider time)
+    {
+        var shop = await db.Shops.SingleAsync();
+        var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var messages = await which.OrderByDescending(m => m.Id).Take(Most).AsNoTracking().ToListAsync();
+        var now = time.GetUtcNow().UtcDateTime;
+        var quiet = shop.MayText(now);
+        return new View(
+            messages.OrderBy(m => m.Id).Select(m => new MessageView(m.Id, m.OrderId, m.Channel, m.Channel == MessageChannel.Text && m.Address.Length > 0 ? new PhoneNumber(m.Address).Shown(shop.Country) : m.Address, m.Subject, m.Body, m.State, m.At, m.NotBefore,
+                m.ById is { } by ? names.GetValueOrDefault(by, "") : "", m.Trouble, m.AttachmentName, m.State == MessageState.Received && m.SeenAt is null)).ToList(),
+            await AddressesAsync(db, customerId, shop), quiet > now ? quiet : null);
+    }
+
+    private static async Task<IReadOnlyList<AddressView>> AddressesAsync(ShopDb db, long? customerId, Shop shop)
+    {
+        if (customerId is not { } id || await db.Customers.Include(c => c.Phones).Include(c => c.Emails).Include(c => c.Contacts).AsSplitQuery().FirstOrDefaultAsync(c => c.Id == id) is not { } customer) return [];
+        string Shown(string number) => new PhoneNumber(number).Shown(shop.Country);
+        var all = customer.Phones.OrderBy(p => p.Id).Select(p => (MessageChannel.Text, p.Number, Shown(p.Number), customer.DisplayName))
+            .Concat(customer.Emails.OrderBy(e => e.Id).Select(e => (MessageChannel.Email, e.Address, e.Address, customer.DisplayName)))
+            .Concat(customer.Contacts.Where(c => c.Phone.Length > 0).Select(c => (MessageChannel.Text, c.Phone, Shown(c.Phone), c.Name)))
+            .Concat(customer.Contacts.Where(c => c.Email.Length > 0).Select(c => (MessageChannel.Email, c.Email, c.Email, c.Name))).ToList();
+        var views = new List<AddressView>();
+        foreach (var (channel, address, shown, whose) in all) views.Add(new AddressView(channel, address, shown, whose, await Writing.RefusesAsync(db, address)));
+        return views;
+    }
+
+    private static Task<IResult> WriteToOrder(long id, Request request, Commands commands, Outbox outbox, DocumentPdfs pdfs) => commands.RunAsync<Changed>(async work =>
+    {
+        if (await work.Db.LoadOrderAsync(id) is not { } order) return new Problem("order.gone", "There is no such order.");
+        if (string.IsNullOrEmpty(request.Document)) return await WriteAsync(work, outbox, order.CustomerId, id, request, ("", ""));
+        if (request.Channel != MessageChannel.Email) return new Problem("message.document", "A document goes along with an e-mail; a text carries none.", "document");
+        var made = await pdfs.KeepAsync(work.Db, order, request.Document, work.Actor.At);
+        return made.Problem is { } none ? none : await WriteAsync(work, outbox, order.CustomerId, id, request, made.Value);
+    });
+
+    private static Task<IResult> WriteToCustomer(long id, Request request, Commands commands, Outbox outbox) => commands.RunAsync<Changed>(async work =>
+        await work.Db.Customers.AnyAsync(c => c.Id == id) ? await WriteAsync(work, outbox, id, null, request, ("", "")) : new Problem("customer.gone", "There is no such customer."));
+
+    private static async Task<Result<Changed>> WriteAsync(Work work, Outbox outbox, long? customerId, long? orderId, Request request, (string Hash, string Name) file)
+    {
+        var shop = await work.Db.Shops.SingleAsync();
+        var written = await Writing.WriteAsync(work, shop, customerId, orderId, request.Channel, request.Address, request.Subject, request.Body, request.Now);
+        if (written.Problem is { } problem) return problem;
+        (written.Value.AttachmentHash, written.Value.AttachmentName) = file;
+        await work.Db.SaveChangesAsync();
+        outbox.Wake();
+        work.Touch("messages", orderId ?? 0);
+        return new Changed(0, written.Value.Id, 1);
+    }
+
+    private static Task<IResult> Resolve(long id, ResolveRequest request, Commands commands, Outbox outbox, TimeProvider time) => OnMessage(id, commands, message =>
+    {
+        outbox.Wake();
+        return message.Resolve(request.Again, time.GetUtcNow().UtcDateTime);
+    });
+
+    private static Task<IResult> Withdraw(long id, Commands commands) => OnMessage(id, commands, message => message.Withdraw());
+
+    private static Task<IResult> OnMessage(long id, Commands commands, Func<Message, Result> change) => commands.RunAsync<Changed>(async work =>
+    {
+        if (await work.Db.Messages.FindAsync(id) is not { } message) return new Problem("message.gone", "There is no such message.");
+        if (change(message).Problem is { } problem) return problem;
+        await work.Db.SaveChangesAsync();
+        work.Touch("messages", message.OrderId ?? 0);
+        return new Changed(0, id, 1);
+    });
+
+    private static Task<IResult> Seen(long id, Commands commands) => commands.RunAsync<Changed>(async work =>
+    {
+        foreach (var message in await work.Db.Messages.Where(m => m.OrderId == id && m.State == MessageState.Received && m.SeenAt == null).ToListAsync()) message.SeenAt = work.Actor.At;
+        await work.Db.SaveChangesAsync();
+        work.Touch("messages", id);
+        return new Changed(0, id, 1);
+    });
+
+    private static Task<IResult> Wish(WishRequest request, Commands commands) => commands.RunAsync<Changed>(async work =>
+    {
+        if (string.IsNullOrWhiteSpace(request.Address)) return new Problem("message.address", "Say which number or address.", "address");
+        work.Db.WritingWishes.Add(new WritingWish { Address = request.Address.Trim(), Refused = request.Refused, How = "Told us", At = work.Actor.At, ById = work.Actor.StaffId });
+        await work.Db.SaveChangesAsync();
+        work.Touch("messages");
+        return new Changed(0, 0, 1);
+    });
+}

@@ -1,0 +1,52 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.FollowUp;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+
+namespace Yardstick.Server.FollowUp;
+
+/// <summary>Puts messages into the outbox.</summary>
+internal static class Writing
+{
+    /// <summary>Whether somebody does not want to be written to at an address.</summary>
+    internal static Task<bool> RefusesAsync(ShopDb db, string address) => db.WritingWishes.Where(w => w.Address == address).OrderByDescending(w => w.Id).Select(w => w.Refused).FirstOrDefaultAsync();
+
+    /// <summary>Puts a message into the outbox, within a change.</summary>
+    /// <param name="work">The change.</param>
+    /// <param name="shop">The shop.</param>
+    /// <param name="customerId">The customer.</param>
+    /// <param name="orderId">The order that it is about.</param>
+    /// <param name="channel">Text or e-mail.</param>
+    /// <param name="to">Number or address, as typed.</param>
+    /// <param name="subject">Subject of an e-mail.</param>
+    /// <param name="body">What it says.</param>
+    /// <param name="now">Sent at once, also in the quiet hours.</param>
+    internal static async Task<Result<Message>> WriteAsync(Work work, Shop shop, long? customerId, long? orderId, MessageChannel channel, string? to, string? subject, string? body, bool now)
+    {
+        if (!Enum.IsDefined(channel)) return new Problem("message.channel", "A message goes as a text or as an e-mail.", "channel");
+        var address = Address(channel, to, shop.Country);
+        if (address.Problem is { } problem) return problem;
+        if (await RefusesAsync(work.Db, address.Value)) return new Problem("message.refused", "They do not want to be written to there. Call them, or ask whether they allow it again.", "address");
+        var notBefore = channel == MessageChannel.Text && !now ? shop.MayText(work.Actor.At) : work.Actor.At;
+        var message = Message.Write(channel, address.Value, subject, body, work.Actor, notBefore);
+        if (!message.Ok) return message;
+        (message.Value.CustomerId, message.Value.OrderId) = (customerId, orderId);
+        work.Db.Messages.Add(message.Value);
+        await work.Db.SaveChangesAsync();
+        return message;
+    }
+
+    private static Result<string> Address(MessageChannel channel, string? to, string country)
+    {
+        if (channel == MessageChannel.Text)
+        {
+            var phone = PhoneNumber.Parse(to, country, "address");
+            return phone.Problem is { } bad ? bad : phone.Value.E164;
+        }
+        var email = EmailAddress.Parse(to);
+        return email.Problem is { } problem ? problem with { Field = "address" } : email.Value.Text;
+    }
+}

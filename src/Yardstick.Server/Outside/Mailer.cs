@@ -1,0 +1,49 @@
+using System.Net.Sockets;
+using MailKit.Net.Smtp;
+using MimeKit;
+using Yardstick.Core;
+using Yardstick.Core.FollowUp;
+
+namespace Yardstick.Server.Outside;
+
+/// <summary>Hands e-mails to a mail server.</summary>
+public interface IMailer
+{
+    /// <summary>Hands an e-mail over. The code <c>outside.lost</c> says that nobody can know whether it went out.</summary>
+    Task<Result<bool>> SendAsync(Message message, string shopName, byte[]? attachment, CancellationToken cancel);
+}
+
+/// <summary>The mail server over SMTP, at the address given with <c>--mail</c>.</summary>
+public sealed class Mailer(ServerOptions options) : IMailer
+{
+    /// <inheritdoc />
+    public async Task<Result<bool>> SendAsync(Message message, string shopName, byte[]? attachment, CancellationToken cancel)
+    {
+        if (options.MailServer is not { } server) return new Problem("outside.refused", "no mail server is set (start with --mail HOST:PORT)");
+        var mail = new MimeMessage { MessageId = message.Key, Subject = message.Subject };
+        mail.From.Add(new MailboxAddress(shopName, options.MailFrom));
+        mail.To.Add(MailboxAddress.Parse(message.Address));
+        var body = new BodyBuilder { TextBody = message.Body };
+        if (attachment is not null) body.Attachments.Add(message.AttachmentName, attachment, new ContentType("application", "pdf"));
+        mail.Body = body.ToMessageBody();
+        using var client = new SmtpClient { Timeout = 8000 };
+        var handing = false;
+        try
+        {
+            await client.ConnectAsync(server.Host, server.Port, MailKit.Security.SecureSocketOptions.StartTlsWhenAvailable, cancel);
+            handing = true;
+            await client.SendAsync(mail, cancel);
+            handing = false;
+            await client.DisconnectAsync(true, cancel);
+            return true;
+        }
+        catch (SmtpCommandException refused)
+        {
+            return (int)refused.StatusCode >= 500 ? new Problem("outside.refused", $"does not take it: {refused.Message}") : new Problem("outside.failed", $"did not take it yet: {refused.Message}");
+        }
+        catch (Exception problem) when (problem is IOException or SocketException or SmtpProtocolException or TimeoutException or MailKit.ServiceNotConnectedException or OperationCanceledException)
+        {
+            return handing ? new Problem("outside.lost", "hung up while it took the e-mail") : new Problem("outside.silent", "does not answer");
+        }
+    }
+}

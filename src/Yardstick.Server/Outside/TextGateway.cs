@@ -1,0 +1,47 @@
+using System.Net.Http.Json;
+using Yardstick.Core;
+using Yardstick.Core.FollowUp;
+
+namespace Yardstick.Server.Outside;
+
+/// <summary>Something that came in, or what became of something that went out.</summary>
+/// <param name="Number">Counts up.</param>
+/// <param name="Kind">text or mail.</param>
+/// <param name="Way">in or state.</param>
+/// <param name="Key">Key of the text, Message-ID of the e-mail.</param>
+/// <param name="Address">The customer's number or address.</param>
+/// <param name="Subject">Subject of an e-mail.</param>
+/// <param name="Body">What it says; of a state the reason.</param>
+/// <param name="State">delivered or failed.</param>
+public sealed record PostEvent(long Number, string Kind, string Way, string Key, string Address, string Subject, string Body, string State);
+
+/// <summary>The gateway that carries texts and tells what came in.</summary>
+public interface ITextGateway
+{
+    /// <summary>Hands a text over; the same key goes out once.</summary>
+    Task<Result<bool>> SendAsync(Message message, CancellationToken cancel);
+    /// <summary>What came after a number.</summary>
+    Task<Result<IReadOnlyList<PostEvent>>> EventsAsync(long after, CancellationToken cancel);
+}
+
+/// <summary>The gateway over HTTP.</summary>
+public sealed class TextGateway(HttpClient http) : ITextGateway
+{
+    private sealed record Taken(long Id);
+
+    /// <inheritdoc />
+    public async Task<Result<bool>> SendAsync(Message message, CancellationToken cancel)
+    {
+        var request = new HttpRequestMessage(HttpMethod.Post, "texts") { Content = JsonContent.Create(new { to = message.Address, body = message.Body }) };
+        request.Headers.Add("Idempotency-Key", message.Key);
+        var answer = await OutsideCall.SendAsync<Taken>(http, request, cancel);
+        return answer.Problem is { } problem ? problem with { Code = problem.Message.Contains("422", StringComparison.Ordinal) ? "outside.refused" : problem.Code } : true;
+    }
+
+    /// <inheritdoc />
+    public async Task<Result<IReadOnlyList<PostEvent>>> EventsAsync(long after, CancellationToken cancel)
+    {
+        var answer = await OutsideCall.SendAsync<List<PostEvent>>(http, new HttpRequestMessage(HttpMethod.Get, $"post/events?after={after}"), cancel);
+        return answer.Problem is { } problem ? problem : answer.Value;
+    }
+}

@@ -1,0 +1,198 @@
+/** @jsxImportSource preact */
+import { useEffect, useMemo, useState } from 'preact/hooks';
+import { Ask } from './Ask';
+import { Found } from './Found';
+import { JobCard } from './JobCard';
+import { Sign } from './Sign';
+import { dropDraft, keepDraft, readDraft, Refused, talk, type Choice, type Draft, type View } from './talk';
+
+/** A page that stays open this long in sight was opened by a person. */
+const SEEN_AFTER = 1200;
+
+/** The estimate behind a link: what was found, what each job costs, yes, no or later, a signature. */
+export function ApprovePage({ token }: { token: string }) {
+  const [view, setView] = useState<View | null>(null);
+  const [trouble, setTrouble] = useState('');
+  const [draft, setDraft] = useState<Draft>(() => readDraft(token));
+  const [asked, setAsked] = useState<{ key: string; figures: Choice } | null>(null);
+  const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
+  const [sending, setSending] = useState(false);
+  const load = () => {
+    setTrouble('');
+    talk<View>(token, '').then(
+      (got) => {
+        document.title = `${got.shop}: your estimate`;
+        setView(got);
+      },
+      (error: Refused) => setTrouble(error.message),
+    );
+  };
+  useEffect(load, [token]);
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      if (document.visibilityState === 'visible') void talk(token, '/seen', {}).catch(() => undefined);
+    }, SEEN_AFTER);
+    return () => clearTimeout(timer);
+  }, [token]);
+  const change = (next: Partial<Draft>) => {
+    setProblem(null);
+    setDraft((now) => {
+      const kept = { ...now, ...next };
+      keepDraft(token, kept);
+      return kept;
+    });
+  };
+
+  const open = useMemo(() => view?.estimate?.jobs.filter((job) => view.openJobs.includes(job.id)) ?? [], [view]);
+  const yes = open.filter((job) => draft.said[job.id] === 'Approved');
+  const linesOut = draft.linesOut.filter((line) => yes.some((job) => job.lines.some((l) => l.id === line)));
+  const chosen = open.reduce((bits, job, i) => (draft.said[job.id] === 'Approved' ? bits | (1 << i) : bits), 0);
+  const key = `${chosen}:${linesOut.join(',')}`;
+  const beforehand = linesOut.length === 0 ? view?.choices.find((choice) => choice.chosen === chosen) : undefined;
+  const figures = beforehand ?? (asked?.key === key ? asked.figures : undefined);
+  useEffect(() => {
+    if (!view || view.state !== 'Open' || beforehand || asked?.key === key) return;
+    talk<Choice>(token, '/choice', { jobIds: yes.map((job) => job.id), linesOut }).then(
+      (got) => setAsked({ key, figures: got }),
+      () => undefined,
+    );
+  }, [view, key]);
+
+  if (trouble) {
+    return (
+      <main class="alone">
+        <h1>{trouble}</h1>
+        <button class="plain" onClick={load}>
+          Try again
+        </button>
+      </main>
+    );
+  }
+  if (!view) return <main class="alone" aria-busy="true"><p>Fetching your estimate…</p></main>;
+  const head = (
+    <header class="shop">
+      <b>{view.shop}</b>
+      {view.phone && <a href={`tel:${view.phone.replace(/[^\d+]/g, '')}`}>{view.phone}</a>}
+    </header>
+  );
+  if (!view.estimate || view.state !== 'Open') {
+    return (
+      <>
+        {head}
+        <main class="alone">
+          <h1>{view.sentence}</h1>
+          {view.answers.length > 0 && (
+            <>
+              <ul class="answers">
+                {view.answers.map((answer) => (
+                  <li key={answer}>{answer}</li>
+                ))}
+              </ul>
+              <p>We begin with what you said yes to. If you change your mind, call us before then.</p>
+            </>
+          )}
+        </main>
+      </>
+    );
+  }
+  const estimate = view.estimate;
+  const money = (amount: number) => new Intl.NumberFormat('en-US', { style: 'currency', currency: estimate.document.currency }).format(amount);
+  const done = estimate.jobs.filter((job) => job.decision === 'Approved');
+  const unanswered = open.filter((job) => !draft.said[job.id]).length;
+  const send = async (signaturePng: string, note: string) => {
+    if (sending) return;
+    setSending(true);
+    try {
+      const jobs = open.map((job) => ({
+        jobId: job.id,
+        kind: draft.said[job.id] ?? 'Proposed',
+        linesOut: draft.said[job.id] === 'Approved' ? linesOut.filter((line) => job.lines.some((l) => l.id === line)) : [],
+        acknowledged: draft.known.includes(job.id),
+        later: draft.later[job.id] ?? 'quarter',
+      }));
+      const answered = await talk<View>(token, '/answer', { jobs, name: draft.name, signaturePng, note });
+      dropDraft(token);
+      setView(answered);
+      scrollTo(0, 0);
+    } catch (error) {
+      const refused = error as Refused;
+      setProblem({ field: refused.field, text: refused.message });
+      if (refused.status === 409) load();
+    } finally {
+      setSending(false);
+    }
+  };
+  return (
+    <>
+      {head}
+      <main>
+        <h1>
+          {view.firstName ? `Hello ${view.firstName}, ` : ''}
+          {`this is what we suggest for your ${estimate.document.vehicle || 'car'}`}
+        </h1>
+        {estimate.document.concerns.length > 0 && (
+          <section aria-label="What you told us">
+            <h2>You told us</h2>
+            {estimate.document.concerns.map((concern) => (
+              <p key={concern.says}>
+                {concern.says}
+                {concern.found && <span class="soft"> {`We found: ${concern.found}`}</span>}
+              </p>
+            ))}
+          </section>
+        )}
+        {estimate.findings.length > 0 && <Found token={token} findings={estimate.findings} />}
+        {done.length > 0 && (
+          <section aria-label="Agreed already">
+            <h2>Agreed already</h2>
+            {done.map((job) => (
+              <p class="row" key={job.id}>
+                <span>{job.title}</span>
+                <span>{money(job.amount)}</span>
+              </p>
+            ))}
+          </section>
+        )}
+        <h2>{open.length === 1 ? 'Your answer' : 'Your answer to each'}</h2>
+        {open.map((job, i) => (
+          <JobCard
+            key={job.id}
+            job={job}
+            money={money}
+            adds={figures?.adds[i]}
+            said={draft.said[job.id]}
+            later={draft.later[job.id] ?? 'quarter'}
+            linesOut={draft.linesOut}
+            known={draft.known.includes(job.id)}
+            unsafeTerms={estimate.unsafeTerms}
+            problem={problem?.field === `job:${job.id}` ? problem.text : ''}
+            onSay={(said) => change({ said: { ...draft.said, [job.id]: said } })}
+            onLater={(later) => change({ later: { ...draft.later, [job.id]: later } })}
+            onLine={(line, out) => change({ linesOut: out ? [...draft.linesOut, line] : draft.linesOut.filter((l) => l !== line) })}
+            onKnown={(known) => change({ known: known ? [...draft.known, job.id] : draft.known.filter((k) => k !== job.id) })}
+          />
+        ))}
+        <Ask token={token} phone={view.phone} />
+        <Sign
+          name={draft.name}
+          onName={(name) => change({ name })}
+          unanswered={unanswered}
+          sending={sending}
+          problem={problem && !problem.field?.startsWith('job:') ? problem.text : problem ? 'One answer above is still missing something.' : ''}
+          terms={estimate.document.terms}
+          onSend={(png, note) => void send(png, note)}
+        />
+        <p class="soft small">
+          {`These prices hold until ${new Date(`${estimate.validUntil}T12:00:00`).toLocaleDateString('en-US', { month: 'long', day: 'numeric' })}. Order ${estimate.document.orderNumber}.`}
+        </p>
+      </main>
+      <footer class="total" aria-live="polite">
+        <span>
+          {done.length > 0 ? 'Total with what you agreed to' : 'Total'}
+          <small>{figures ? `with ${money(figures.tax)} tax` : ' '}</small>
+        </span>
+        <b>{figures ? money(figures.total) : '…'}</b>
+      </footer>
+    </>
+  );
+}
