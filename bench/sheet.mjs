@@ -43,7 +43,7 @@ try {
   const make = async (jobs, lines) => {
     const order = (await send('orders', { customerId: 1, vehicleId: 1, odometer: '199,900', odometerConfirmed: true, concerns: [] })).id;
     for (let j = 0; j < jobs; j++) {
-      const job = (await send(`orders/${order}/jobs`, { title: `Job ${j}`, cannedJobId: null })).id;
+      const job = (await send(`orders/${order}/jobs`, { title: `Job ${j}` })).id;
       const rows = Array.from({ length: lines }, (_, i) => (i % 3 === 0 ? `Labor\tWork ${j}.${i}\t\t0.${(i % 8) + 1} h` : `Part\tPart ${j}.${i}\tNO-${j}-${i}\t${(i % 4) + 1}\t${10 + i}.50`));
       await send(`orders/${order}/jobs/${job}/paste`, { text: rows.join('\n') });
     }

@@ -1,6 +1,7 @@
 using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json;
+using System.Text.Json.Serialization;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Inspections;
 using Yardstick.Core.Orders;
@@ -33,12 +34,23 @@ public sealed record ShownEstimate
     /// Tells two offers apart: the same for as long as the customer would read and pay the same. The day and the validity don't count,
     /// nor do findings and photos, for an answer is about work and money.
     /// </summary>
-    public string OfferHash => HashOf((this with
+    [JsonIgnore]
+    public string OfferHash => HashOf(JsonSerializer.Serialize(this with
     {
-        Document = Document with { Date = default, Writer = "", Consent = [], Concerns = [], Odometer = "" },
+        Document = Document with { Date = default, Writer = "", Consent = [], Concerns = [], Odometer = "", Validity = "" },
         Findings = [],
         ValidUntil = default,
-    }).ToJson());
+    }, Comparable));
+
+    /// <summary>An amount is the same however many zeros it ends in: one from the database has more of them than one just computed.</summary>
+    private sealed class PlainDecimals : JsonConverter<decimal>
+    {
+        public override decimal Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) => reader.GetDecimal();
+
+        public override void Write(Utf8JsonWriter writer, decimal value, JsonSerializerOptions options) => writer.WriteRawValue(value.ToString("0.############################", System.Globalization.CultureInfo.InvariantCulture));
+    }
+
+    private static readonly JsonSerializerOptions Comparable = new(DocumentMaker.Json) { Converters = { new PlainDecimals() } };
 
     /// <summary>SHA-256 of a text, in hex.</summary>
     public static string HashOf(string text) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(text)));

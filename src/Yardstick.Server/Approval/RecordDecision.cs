@@ -24,6 +24,11 @@ public static class RecordDecision
         public string? SignaturePng { get; init; }
     }
 
+    /// <summary>An answer about one job among several.</summary>
+    public sealed record JobAnswer(long JobId, DecisionKind Kind, IReadOnlyList<long>? LinesOut, string? DeferUntil, string? DeferAtReading, bool Acknowledged);
+    /// <summary>A whole conversation: about each job what was said.</summary>
+    public sealed record SeveralRequest(IReadOnlyList<JobAnswer> Jobs, string DecidedBy, AnswerChannel Channel, string? Note);
+
     /// <summary>Lets approved work go past the ceiling.</summary>
     public sealed record CeilingRequest(string? Reason);
 
@@ -31,6 +36,7 @@ public static class RecordDecision
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapPost("/orders/{id:long}/decisions", HandleAsync).Asks(Permission.RecordDecisions).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/decisions/several", Several).Asks(Permission.RecordDecisions).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/orders/{id:long}/ceiling", PassCeiling).Asks(Permission.PassCeiling).Produces<Changed>().ProducesProblem(422);
     }
 
@@ -48,6 +54,20 @@ public static class RecordDecision
             return new Changed(under.Order.Version, id, under.Order.Version);
         });
     }
+
+    private static Task<IResult> Several(long id, SeveralRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    {
+        if (request.Jobs is not { Count: > 0 }) return new Problem("decision.jobs", "Say which jobs were decided.", "jobs");
+        var answers = new List<(long, Answer)>();
+        foreach (var job in request.Jobs)
+        {
+            var one = new Request([job.JobId], job.Kind, request.DecidedBy, request.Channel, request.Note, job.DeferUntil, job.DeferAtReading) { LinesOut = job.LinesOut, Acknowledged = job.Acknowledged };
+            var answer = Read(one, under.LocalNow, under.Shop);
+            if (answer.Problem is { } bad) return bad with { Field = $"job:{job.JobId}:{bad.Field}" };
+            answers.Add((job.JobId, answer.Value));
+        }
+        return await DecideAsync(under, answers) is { } refused ? refused : new Changed(under.Order.Version, id, under.Order.Version);
+    });
 
     /// <summary>Records answers about several jobs, with one frozen copy of what was shown.</summary>
     internal static async Task<Problem?> DecideAsync(OrderUnderChange under, IReadOnlyList<(long JobId, Answer Answer)> answers)

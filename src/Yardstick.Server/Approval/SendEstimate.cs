@@ -18,7 +18,7 @@ public static class SendEstimate
     private static readonly TimeSpan Good = TimeSpan.FromDays(14);
 
     /// <summary>A finding with what the customer would read.</summary>
-    public sealed record FindingToRelease(long Id, string Text, string ForCustomer, Rating Rating, string? PhotoHash, bool Released, bool KeptInside);
+    public sealed record FindingToRelease(long Id, string Text, string ForCustomer, Rating Rating, string Measured, string? PhotoHash, bool Released, bool KeptInside);
     /// <summary>A link that was sent.</summary>
     public sealed record LinkView(long Id, DateTime SentAt, string SentBy, DateTime ExpiresAt, LinkState State, DateTime? OpenedAt, int Opened, DateTime? AnsweredAt);
     /// <summary>Everything that sending needs.</summary>
@@ -50,7 +50,7 @@ public static class SendEstimate
         var links = await db.ApprovalLinks.Where(l => l.OrderId == id).OrderByDescending(l => l.Id).ToListAsync();
         var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
         return Results.Ok(new View(
-            findings.ConvertAll(f => new FindingToRelease(f.Id, f.Text, f.ForCustomer, f.Rating, f.PhotoHash, f.ReleasedAt is not null, f.KeptInsideAt is not null)),
+            findings.ConvertAll(f => new FindingToRelease(f.Id, f.Text, f.ForCustomer, f.Rating, f.Measured is { } measured ? $"{measured:0.###} {f.Unit}".Trim() : "", f.PhotoHash, f.ReleasedAt is not null, f.KeptInsideAt is not null)),
             links.ConvertAll(l => new LinkView(l.Id, l.SentAt, names[l.SentById], l.ExpiresAt, l.StateAt(hash, now), l.OpenedAt, l.Opened, l.AnsweredAt)),
             shown.Shop.PublicAddress));
     }

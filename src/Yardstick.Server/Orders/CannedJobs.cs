@@ -7,37 +7,20 @@ using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Orders;
 
-/// <summary>What can be added to an order: canned jobs and catalog parts.</summary>
+/// <summary>Canned jobs, and the making of jobs from them.</summary>
 public static class CannedJobs
 {
     /// <summary>A canned job.</summary>
     public sealed record CannedJobView(long Id, string Title, string System, string Words, decimal? FixedPrice, decimal Hours, int Parts);
-    /// <summary>A catalog part.</summary>
-    public sealed record PartChoice(long Id, string Number, string Description, string Category, decimal Free, string Bin);
 
     /// <summary>Maps the endpoints.</summary>
-    public static void Map(IEndpointRouteBuilder api)
-    {
+    public static void Map(IEndpointRouteBuilder api) =>
         api.MapGet("/canned-jobs", AllAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<CannedJobView>>();
-        api.MapGet("/catalog", CatalogAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<PartChoice>>();
-    }
 
     private static async Task<IResult> AllAsync(ShopDb db)
     {
         var all = await db.OfferedCannedJobs.Include(c => c.Lines).OrderBy(c => c.System).ThenBy(c => c.Title).ToListAsync();
         return Results.Ok(all.ConvertAll(c => new CannedJobView(c.Id, c.Title, c.System, c.Words, c.FixedPrice, c.OwnLines.Sum(l => l.Hours), c.OwnLines.Count(l => l.Kind == LineKind.Part))));
-    }
-
-    private static async Task<IResult> CatalogAsync(string? q, ShopDb db)
-    {
-        var parts = db.Parts.AsQueryable();
-        foreach (var word in (q ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(6))
-        {
-            var pattern = Pattern(word);
-            parts = parts.Where(p => EF.Functions.Like(p.Description + " " + p.Number + " " + p.Category, pattern, "\\"));
-        }
-        var found = await parts.OrderBy(p => p.Description).Take(20).ToListAsync();
-        return Results.Ok(found.ConvertAll(p => new PartChoice(p.Id, p.Number, p.Description, p.Category, p.Free, p.Bin)));
     }
 
     /// <summary>A pattern that finds a word anywhere.</summary>

@@ -11,7 +11,7 @@ namespace Yardstick.Server.Orders;
 public static class EditJobs
 {
     /// <summary>A job by title, or a canned one.</summary>
-    public sealed record AddRequest(string? Title, long? CannedJobId);
+    public sealed record AddRequest(string? Title);
 
     /// <summary>One field of something that comes along, as it was typed; empty lets it follow again.</summary>
     public sealed record CompanionRequest(string Code, string Field, string? Value, int Version);
@@ -30,12 +30,6 @@ public static class EditJobs
     {
         var db = under.Work.Db;
         var job = new Job { Title = request.Title?.Trim() ?? "" };
-        if (request.CannedJobId is { } cannedId)
-        {
-            var made = await CannedJobs.MakeAsync(db, cannedId, under.Policy.StockCost);
-            if (made.Problem is { } gone) return gone;
-            job = made.Value.Job;
-        }
         var added = under.Order.AddJob(job, under.Work.Actor);
         if (added.Problem is { } problem) return problem;
         await db.SaveChangesAsync();

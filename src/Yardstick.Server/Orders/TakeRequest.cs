@@ -49,4 +49,5 @@ public sealed record TakeRequest
 /// <param name="LineId">The line to go on in; null for none.</param>
 /// <param name="Column">Where the next figure is expected.</param>
 /// <param name="DiscountId">The discount that was given.</param>
-public sealed record Taken(int OrderVersion, IReadOnlyList<long> JobIds, IReadOnlyList<long> LineIds, long? JobId, long? LineId, string Column, long? DiscountId = null);
+/// <param name="LineVersion">Version of the line that got another source, for its undo.</param>
+public sealed record Taken(int OrderVersion, IReadOnlyList<long> JobIds, IReadOnlyList<long> LineIds, long? JobId, long? LineId, string Column, long? DiscountId = null, int? LineVersion = null);

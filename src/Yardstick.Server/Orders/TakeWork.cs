@@ -123,7 +123,7 @@ public static class TakeWork
             if (problem is not null) return problem;
             await Db.SaveChangesAsync();
             var focus = lines.Count > 0 ? lines[0] : null;
-            return new Taken(Order.Version, jobs.ConvertAll(j => j.Id), lines.ConvertAll(l => l.Id), jobs.Count > 0 ? jobs[0].Id : request.JobId, focus?.Id, focus is { Kind: LineKind.Text } ? "description" : "count", discount);
+            return new Taken(Order.Version, jobs.ConvertAll(j => j.Id), lines.ConvertAll(l => l.Id), jobs.Count > 0 ? jobs[0].Id : request.JobId, focus?.Id, focus is { Kind: LineKind.Text } ? "description" : "count", discount, request.LineId is not null ? focus?.Version : null);
         }
 
         private async Task<Problem?> CannedAsync(long id)

@@ -13,6 +13,7 @@ const BenchPage = lazy(() => import('../areas/Floor/BenchPage'));
 const WriteUpPage = lazy(() => import('../areas/WriteUp/WriteUpPage'));
 const OrdersPage = lazy(() => import('../areas/Orders/OrdersPage'));
 const OrderSheet = lazy(() => import('../areas/Orders/OrderSheet'));
+const TalkThroughPage = lazy(() => import('../areas/Approval/TalkThroughPage'));
 const CustomersPage = lazy(() => import('../areas/Records/CustomersPage'));
 const CustomerPage = lazy(() => import('../areas/Records/CustomerPage'));
 const VehiclePage = lazy(() => import('../areas/Records/VehiclePage'));
@@ -22,6 +23,8 @@ const SetupPages = lazy(() => import('../areas/Setup/SetupPages'));
 const CannedPage = lazy(() => import('../areas/Setup/canned/CannedPage'));
 const CannedStart = lazy(() => import('../areas/Setup/canned/CannedStart'));
 const CannedEditor = lazy(() => import('../areas/Setup/canned/CannedEditor'));
+const MessagesPage = lazy(() => import('../areas/Setup/MessagesPage'));
+const FeesPage = lazy(() => import('../areas/Setup/FeesPage'));
 const OwnPage = lazy(() => import('../areas/Setup/OwnPage'));
 const ImportsPage = lazy(() => import('../areas/Records/import/ImportsPage'));
 const ImportPage = lazy(() => import('../areas/Records/import/ImportPage'));
@@ -72,6 +75,7 @@ export function App() {
               <Route path="write-up" element={<WriteUpPage />} />
               <Route path="orders" element={<OrdersPage />} />
               <Route path="orders/:id" element={<OrderSheet />} />
+              <Route path="orders/:id/talk-through" element={<TalkThroughPage />} />
               <Route path="parts" element={<PartsPage />} />
               <Route path="customers" element={<CustomersPage />} />
               <Route path="customers/:id" element={<CustomerPage />} />
@@ -83,6 +87,8 @@ export function App() {
                   <Route index element={<CannedStart />} />
                   <Route path=":id" element={<CannedEditor />} />
                 </Route>
+                <Route path="messages" element={<MessagesPage />} />
+                <Route path="fees" element={<FeesPage />} />
                 <Route path="own" element={<OwnPage />} />
                 <Route path="files" element={<ImportsPage />} />
                 <Route path="files/:id" element={<ImportPage />} />

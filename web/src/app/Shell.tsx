@@ -5,6 +5,7 @@ import { useColorScheme } from '@mui/material/styles';
 import { useQuery } from '@tanstack/react-query';
 import { Suspense, useEffect, useRef, useState } from 'react';
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
+import { Notices } from '../areas/FollowUp/Notices';
 import { EnrollDialog } from '../areas/Setup/EnrollDialog';
 import { api, onWaiting, take } from '../lib/api';
 import { useKeys } from '../lib/keys';
@@ -76,6 +77,7 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
             : 'No connection to the server. What you see may be old; it goes on by itself.'}
         </div>
       )}
+      <Notices />
       <DayRule cards={floor.data?.cards ?? []} current={current ? Number(current) : undefined} />
       <main className="main">
         <Suspense fallback={<Loading what="the page" />}>

@@ -47,16 +47,18 @@ export function ApprovePage({ token }: { token: string }) {
   const yes = open.filter((job) => draft.said[job.id] === 'Approved');
   const linesOut = draft.linesOut.filter((line) => yes.some((job) => job.lines.some((l) => l.id === line)));
   const chosen = open.reduce((bits, job, i) => (draft.said[job.id] === 'Approved' ? bits | (1 << i) : bits), 0);
-  const key = `${chosen}:${linesOut.join(',')}`;
+  const key = `${yes.map((job) => job.id).join(',')}:${linesOut.join(',')}`;
   const beforehand = linesOut.length === 0 ? view?.choices.find((choice) => choice.chosen === chosen) : undefined;
   const figures = beforehand ?? (asked?.key === key ? asked.figures : undefined);
+  const toAsk = view?.state === 'Open' && !figures ? key : null;
   useEffect(() => {
-    if (!view || view.state !== 'Open' || beforehand || asked?.key === key) return;
-    talk<Choice>(token, '/choice', { jobIds: yes.map((job) => job.id), linesOut }).then(
-      (got) => setAsked({ key, figures: got }),
+    if (toAsk === null) return;
+    const [jobIds, lines] = toAsk.split(':').map((list) => list.split(',').filter(Boolean).map(Number));
+    talk<Choice>(token, '/choice', { jobIds, linesOut: lines }).then(
+      (got) => setAsked({ key: toAsk, figures: got }),
       () => undefined,
     );
-  }, [view, key]);
+  }, [toAsk, token]);
 
   if (trouble) {
     return (
@@ -68,7 +70,12 @@ export function ApprovePage({ token }: { token: string }) {
       </main>
     );
   }
-  if (!view) return <main class="alone" aria-busy="true"><p>Fetching your estimate…</p></main>;
+  if (!view)
+    return (
+      <main class="alone" aria-busy="true">
+        <p>Fetching your estimate…</p>
+      </main>
+    );
   const head = (
     <header class="shop">
       <b>{view.shop}</b>

@@ -39,7 +39,10 @@ export function JobCard({ job, money, adds, said, later, linesOut, known, unsafe
         <h3 id={`${name}-title`}>{job.title}</h3>
         <b>{adds === undefined ? money(job.amount) : money(adds)}</b>
       </div>
-      <p class="soft small">with tax and supplies{job.isUnsafe ? '' : '.'}{job.isUnsafe && <b class="stop">{' · Not safe to leave undone'}</b>}</p>
+      <p class="soft small">
+        with tax and supplies{job.isUnsafe ? '' : '.'}
+        {job.isUnsafe && <b class="stop">{' · Not safe to leave undone'}</b>}
+      </p>
       {job.text && <p>{job.text}</p>}
       {job.credit && <p class="soft">{job.credit}</p>}
       {job.payer && <p class="soft">{`Paid by ${job.payer}.`}</p>}
@@ -51,7 +54,8 @@ export function JobCard({ job, money, adds, said, later, linesOut, known, unsafe
             <div class="row line" key={line.id}>
               {line.isOpen && said !== 'Declined' ? (
                 <label>
-                  <input type="checkbox" checked={!linesOut.includes(line.id)} onChange={(event) => onLine(line.id, !event.currentTarget.checked)} /> {line.description}
+                  <input type="checkbox" checked={!linesOut.includes(line.id)} onChange={(event) => onLine(line.id, !event.currentTarget.checked)} />{' '}
+                  {line.description}
                 </label>
               ) : (
                 <span>{line.description}</span>

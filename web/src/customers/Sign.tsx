@@ -51,7 +51,10 @@ export function Sign({ name, onName, unanswered, sending, problem, terms, onSend
           {name || ' '}
         </p>
       ) : (
-        <canvas ref={canvas} class="pad" role="img" aria-label="Box to sign in with a finger or the mouse" />
+        <>
+          <span>Sign here</span>
+          <canvas ref={canvas} class="pad" role="img" aria-label="Box to sign in with a finger or the mouse" />
+        </>
       )}
       <p class="row">
         <button class="link" onClick={() => setTyped(!typed)}>

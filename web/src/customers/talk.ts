@@ -35,7 +35,9 @@ export async function talk<T>(token: string, path: string, body?: unknown): Prom
   if (!answer.ok) {
     const problem = parsed as { detail?: string; field?: string } | null;
     throw new Refused(
-      answer.status === 429 ? 'That was too often in a minute; wait a moment and try again.' : (problem?.detail ?? 'The shop’s page does not answer just now; try again in a moment.'),
+      answer.status === 429
+        ? 'That was too often in a minute; wait a moment and try again.'
+        : (problem?.detail ?? 'The shop’s page does not answer just now; try again in a moment.'),
       problem?.field,
       answer.status,
     );

@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 
 interface Touched {
-  kind: 'order' | 'floor' | 'parts' | 'bench' | 'invoice' | 'policy' | 'customer' | 'vehicle';
+  kind: 'order' | 'floor' | 'parts' | 'bench' | 'invoice' | 'policy' | 'customer' | 'vehicle' | 'messages' | 'notices';
   id: number;
   version: number;
 }
@@ -53,7 +53,10 @@ export function useLive(): boolean {
           if (!id || seen === undefined || seen < version) void client.invalidateQueries({ queryKey: id ? ['order', id] : ['order'] });
           void client.invalidateQueries({ queryKey: ['orders'] });
         } else if (kind === 'invoice') void client.invalidateQueries({ queryKey: ['invoice', id] });
-        else if ((kind === 'customer' || kind === 'vehicle') && id) void client.invalidateQueries({ queryKey: [kind, id] });
+        else if (kind === 'messages') {
+          void client.invalidateQueries({ queryKey: ['messages'] });
+          void client.invalidateQueries({ queryKey: id ? ['order', id] : ['order'] });
+        } else if ((kind === 'customer' || kind === 'vehicle') && id) void client.invalidateQueries({ queryKey: [kind, id] });
         else void client.invalidateQueries({ queryKey: [kind] });
       }
       clearTimeout(floorTimer);

@@ -4741,43 +4741,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/catalog": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: {
-            parameters: {
-                query?: {
-                    q?: string;
-                };
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["CannedJobsPartChoice"][];
-                    };
-                };
-            };
-        };
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/orders/{id}/take": {
         parameters: {
             query?: never;
@@ -6046,6 +6009,56 @@ export interface paths {
             requestBody: {
                 content: {
                     "application/json": components["schemas"]["RecordDecisionRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/decisions/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RecordDecisionSeveralRequest"];
                 };
             };
             responses: {
@@ -8922,16 +8935,6 @@ export interface components {
             /** Format: int32 */
             parts: number;
         };
-        CannedJobsPartChoice: {
-            /** Format: int64 */
-            id: number;
-            number: string;
-            description: string;
-            category: string;
-            /** Format: double */
-            free: number;
-            bin: string;
-        };
         CannedLineForm: {
             kind?: components["schemas"]["LineKind"];
             description?: string;
@@ -9428,8 +9431,6 @@ export interface components {
         };
         EditJobsAddRequest: {
             title: null | string;
-            /** Format: int64 */
-            cannedJobId: null | number;
         };
         EditJobsCompanionRequest: {
             code: string;
@@ -10374,6 +10375,15 @@ export interface components {
         RecordDecisionCeilingRequest: {
             reason: null | string;
         };
+        RecordDecisionJobAnswer: {
+            /** Format: int64 */
+            jobId: number;
+            kind: components["schemas"]["DecisionKind"];
+            linesOut: null | number[];
+            deferUntil: null | string;
+            deferAtReading: null | string;
+            acknowledged: boolean;
+        };
         RecordDecisionRequest: {
             jobIds: number[];
             kind: components["schemas"]["DecisionKind"];
@@ -10385,6 +10395,12 @@ export interface components {
             linesOut?: null | number[];
             acknowledged?: boolean;
             signaturePng?: null | string;
+        };
+        RecordDecisionSeveralRequest: {
+            jobs: components["schemas"]["RecordDecisionJobAnswer"][];
+            decidedBy: string;
+            channel: components["schemas"]["AnswerChannel"];
+            note: null | string;
         };
         RecordFindingKept: {
             hash: string;
@@ -10467,6 +10483,7 @@ export interface components {
             text: string;
             forCustomer: string;
             rating: components["schemas"]["Rating"];
+            measured: string;
             photoHash: null | string;
             released: boolean;
             keptInside: boolean;
@@ -10905,7 +10922,6 @@ export interface components {
             /** Format: date */
             validUntil: string;
             unsafeTerms: string;
-            offerHash?: null | string;
         };
         ShownFinding: {
             /** Format: int64 */
@@ -11060,6 +11076,8 @@ export interface components {
             column: string;
             /** Format: int64 */
             discountId?: null | number;
+            /** Format: int32 */
+            lineVersion?: null | number;
         };
         TakeOver: {
             kind: string;

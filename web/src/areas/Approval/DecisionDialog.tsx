@@ -3,8 +3,9 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
+import { useQuery } from '@tanstack/react-query';
 import { useRef, useState, type SubmitEvent } from 'react';
-import { Problem, sentence, type Schemas } from '../../lib/api';
+import { api, Problem, sentence, take, type Schemas } from '../../lib/api';
 import { amount } from '../../lib/format';
 import { Labelled } from '../../ui/Labelled';
 import { Segments } from '../../ui/Segments';
@@ -12,7 +13,13 @@ import { useWork, type Job } from '../Orders/useSheet';
 
 export type Decision = Schemas['DecisionKind'];
 
-const TITLES: Record<Decision, string> = { Approved: 'Approved', Deferred: 'Deferred', Declined: 'Declined', Proposed: 'Take the answer back' };
+const TITLES: Record<Decision, string> = {
+  Approved: 'Approved',
+  Deferred: 'Deferred',
+  Declined: 'Declined',
+  AnotherVisit: 'Approved for another visit',
+  Proposed: 'Take the answer back',
+};
 
 /** Records what the customer decided: who, how, when it is put off to. The time and who asked are kept by themselves. */
 export default function DecisionDialog({ job, kind: first, onClose }: { job: Job; kind: Decision; onClose: () => void }) {
@@ -24,6 +31,11 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
   const [until, setUntil] = useState('');
   const [at, setAt] = useState('');
   const [all, setAll] = useState(false);
+  const [acknowledged, setAcknowledged] = useState(false);
+  const texts = useQuery({
+    queryKey: ['order', sheet.id, 'talk-through'],
+    queryFn: () => take(api.GET('/api/orders/{id}/talk-through', { params: { path: { id: sheet.id } } })),
+  }).data;
   const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
   const sending = useRef(false);
   const others = sheet.jobs.filter((j) => j.decision === 'Proposed' && j.id !== job.id);
@@ -41,6 +53,9 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
         note,
         deferUntil: until,
         deferAtReading: at,
+        linesOut: null,
+        acknowledged,
+        signaturePng: null,
       });
       onClose();
     } catch (error) {
@@ -52,6 +67,7 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
   const choices: [Decision, string][] = [
     ['Approved', 'Approved'],
     ['Deferred', 'Deferred'],
+    ['AnotherVisit', 'Another visit'],
     ['Declined', 'Declined'],
     ...(job.decision !== 'Proposed' ? ([['Proposed', 'Taken back']] as [Decision, string][]) : []),
   ];
@@ -104,7 +120,21 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
               />
             </div>
           )}
-          <Labelled label="Note" value={note} onText={setNote} problem={problemOf('note')} />
+          {kind === 'AnotherVisit' && (
+            <p className="soft">The job goes to the car’s next order, with its prices and its parts. On this order it is not approved.</p>
+          )}
+          {kind === 'Declined' && job.isUnsafe && texts && (
+            <label className="row">
+              <input type="checkbox" checked={acknowledged} onChange={(event) => setAcknowledged(event.target.checked)} />
+              <span>Read out and acknowledged: {texts.estimate.unsafeTerms}</span>
+            </label>
+          )}
+          <Labelled label="Note" value={note} onText={setNote} list="reasons" problem={problemOf('note')} />
+          <datalist id="reasons">
+            {texts?.declineReasons.map((reason) => (
+              <option key={reason} value={reason} />
+            ))}
+          </datalist>
           {others.length > 0 && (
             <label className="row">
               <input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} />

@@ -11,7 +11,7 @@ import { amount } from '../../lib/format';
 import { useRefresh } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
 import { Loading } from '../../ui/States';
-import { useWork } from '../Orders/useSheet';
+import { headerText, useWork } from '../Orders/useSheet';
 
 /** Names what is in the way of the invoice, each to be fixed from here, or posts it. */
 export default function CloseDialog({ onClose }: { onClose: () => void }) {
@@ -134,7 +134,7 @@ function Fix({
           className="row"
           onSubmit={(event) => {
             event.preventDefault();
-            void run(() => edits.header(obstacle.field!, text, sheet.version));
+            void run(() => edits.header(obstacle.field!, headerText(sheet, obstacle.field!), text, sheet.version));
           }}
         >
           <div style={{ width: 110 }}>

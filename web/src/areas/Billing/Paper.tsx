@@ -4,7 +4,14 @@ import { useNow } from '../../lib/shop';
 import { Plate } from '../../ui/Plate';
 import './billing.css';
 
-const TITLES: Record<Schemas['DocumentKind'], string> = { Estimate: 'Estimate', Invoice: 'Invoice', CreditNote: 'Credit note', Former: 'Former order' };
+const TITLES: Record<Schemas['DocumentKind'], string> = {
+  Estimate: 'Estimate',
+  Invoice: 'Invoice',
+  CreditNote: 'Credit note',
+  WorkOrder: 'Work order',
+  Inspection: 'Inspection',
+  Former: 'Former order',
+};
 
 /** A document as it is printed. */
 export function Paper({ document }: { document: Schemas['ShopDocument'] }) {

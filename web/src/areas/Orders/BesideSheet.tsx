@@ -1,5 +1,7 @@
 import type { UseQueryResult } from '@tanstack/react-query';
 import type { Schemas } from '../../lib/api';
+import { SendSide } from '../Approval/SendSide';
+import { MessagesSide } from '../FollowUp/MessagesSide';
 import { CannedSide } from './beside/CannedSide';
 import { EarlierSide } from './beside/EarlierSide';
 import { FactsSide } from './beside/FactsSide';
@@ -35,6 +37,10 @@ export default function BesideSheet({ beside, facts, onClose }: Props) {
       return <SourceSide lineIds={beside.lineIds} onClose={onClose} />;
     case 'line':
       return <LineSide lineId={beside.lineId} onClose={onClose} />;
+    case 'send':
+      return <SendSide orderId={orderId} onClose={onClose} />;
+    case 'messages':
+      return <MessagesSide target={{ orderId }} title="Messages" onClose={onClose} />;
     case 'record':
       return <RecordDrawer id={orderId} onClose={onClose} />;
     case 'details':

@@ -6,14 +6,21 @@ import { useWork } from './useSheet';
 export function Concerns() {
   const { sheet, edits, closed } = useWork();
   const [adding, setAdding] = useState(false);
-  const set = (id: number, version: number, field: string) => (value: string) => edits.concern(id, field, value, version);
+  const set = (id: number, version: number, field: string, before: string) => (value: string) => edits.concern(id, field, before, value, version);
   return (
     <div className="concerns">
       {sheet.concerns.map((c, i) => (
         <div key={c.id} className={`concern-row ${!closed && i === sheet.concerns.length - 1 ? 'last' : ''}`}>
           <div className="concern">
             <label htmlFor={`says${c.id}`}>Says</label>
-            <PhraseCell id={`says${c.id}`} use="Says" label="The customer says" value={c.says} commit={set(c.id, c.version, 'says')} disabled={closed} />
+            <PhraseCell
+              id={`says${c.id}`}
+              use="Says"
+              label="The customer says"
+              value={c.says}
+              commit={set(c.id, c.version, 'says', c.says)}
+              disabled={closed}
+            />
           </div>
           <div className="concern">
             <label htmlFor={`found${c.id}`}>Found</label>
@@ -22,7 +29,7 @@ export function Concerns() {
               use="Found"
               label="Cause found"
               value={c.found}
-              commit={set(c.id, c.version, 'found')}
+              commit={set(c.id, c.version, 'found', c.found)}
               disabled={closed}
               placeholder="cause not known yet"
             />
@@ -34,7 +41,7 @@ export function Concerns() {
               use="Corrected"
               label="Correction made"
               value={c.corrected}
-              commit={set(c.id, c.version, 'corrected')}
+              commit={set(c.id, c.version, 'corrected', c.corrected)}
               disabled={closed}
               placeholder="not corrected yet"
             />

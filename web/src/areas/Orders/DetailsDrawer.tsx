@@ -8,7 +8,7 @@ import { Field, Part } from '../Records/Fields';
 import { FilesPart } from '../Records/FilesPart';
 import { LabelsPart } from '../Records/LabelsPart';
 import '../Records/records.css';
-import { useWork } from './useSheet';
+import { headerText, useWork } from './useSheet';
 
 const CHECKS = [
   ['customerWaits', 'The customer waits here'],
@@ -28,7 +28,7 @@ export default function DetailsDrawer({ onClose }: { onClose: () => void }) {
     queryFn: () => take(api.GET('/api/customers/{id}', { params: { path: { id: sheet.customer!.id } } })),
     enabled: sheet.customer !== null,
   }).data;
-  const set = (field: string) => (value: string) => edits.header(field, value, sheet.version);
+  const set = (field: string) => (value: string) => edits.header(field, headerText(sheet, field), value, sheet.version);
   const quietly = (field: string, value: string) => void set(field)(value).catch(say.refused);
   return (
     <Drawer

@@ -36,7 +36,7 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
   const say = useSay();
   const navigate = useNavigate();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const aside = job.decision === 'Declined' || job.decision === 'Deferred';
+  const aside = job.decision === 'Declined' || job.decision === 'Deferred' || job.decision === 'AnotherVisit';
   const priced = job.fixedPrice === null ? '' : job.fixedPrice.toFixed(2);
   const onePrice = (text: string) => edits.job(job, 'fixedPrice', priced, text);
   const choose = (act: () => void) => () => {
@@ -47,6 +47,9 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
     job.onTheClock.length > 0 ? `${job.onTheClock.join(', ')} on the clock` : '',
     job.decision === 'Proposed' || aside ? `adds ${amount(job.addsToTotal)} in all` : '',
     job.laborRate ? `labor at ${job.laborRate}` : '',
+    job.isUnsafe ? 'not safe to leave undone' : '',
+    job.payerWords ? `paid by ${job.payerWords}` : '',
+    job.credit ? `${job.credit} credited with its repair` : '',
   ].filter(Boolean);
   const margin = margins && !aside ? job.marginPercent : null;
   const own = job.discounts.filter((d) => d.lineId === null);
@@ -119,10 +122,14 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
             )
           ) : (
             <>
-              <span className="made">{job.decision}</span>
-              <button disabled={closed || !mayDecide} onClick={() => onDecide(job.id, 'Proposed')} title="Record a new answer">
-                {job.decisionText || 'no record'}
-              </button>
+              <span className="made">{job.decision === 'AnotherVisit' ? 'Another visit' : job.decision}</span>
+              {job.anotherVisitOrderId !== null ? (
+                <button onClick={() => void navigate(`/orders/${job.anotherVisitOrderId}`)}>go to its order</button>
+              ) : (
+                <button disabled={closed || !mayDecide} onClick={() => onDecide(job.id, 'Proposed')} title="Record a new answer">
+                  {job.decisionText || 'no record'}
+                </button>
+              )}
             </>
           )}
         </div>
@@ -140,6 +147,11 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
           </button>
         )}
       </header>
+      {job.changedSince.length > 0 && (
+        <p className="changed-since" role="note">
+          <b>Changed since it was approved.</b> {job.changedSince.join(' ')}
+        </p>
+      )}
       <div className="lines">
         {current && (
           <>

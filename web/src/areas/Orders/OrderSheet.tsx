@@ -131,8 +131,7 @@ export default function OrderSheet() {
   const unsourced = jobs
     .filter((job) => job.decision === 'Proposed' || job.decision === 'Approved')
     .flatMap((job) => job.lines.filter((line) => line.unsourced));
-  const openBeside = (kind: 'facts' | 'guide' | 'canned' | 'earlier' | 'services' | 'record' | 'details') => () =>
-    setBeside({ kind, jobId: kind === 'guide' ? current?.id : undefined });
+  const openBeside = (kind: Extract<Beside, { jobId?: number }>['kind']) => () => setBeside({ kind, jobId: kind === 'guide' ? current?.id : undefined });
   useKeys('Order', [
     { key: 'Ctrl Enter', label: 'New job', run: () => newJob.current?.focus(), always: true },
     { key: 'J', label: 'Next job', run: () => step(1) },
@@ -165,6 +164,9 @@ export default function OrderSheet() {
     },
     { key: 'Ctrl Z', label: 'Undo', run: () => grid.backOrForth('undo') },
     { key: 'Ctrl Y', label: 'Redo', run: () => grid.backOrForth('redo') },
+    { key: 'T', label: 'Talk-through: read it out, switch jobs, record the answer', run: () => void navigate(`/orders/${id}/talk-through`) },
+    { key: 'S', label: 'Send to the customer', run: openBeside('send') },
+    { key: 'P', label: 'Messages', run: openBeside('messages') },
     { key: 'E', label: 'Estimate as PDF', run: () => window.open(`/api/orders/${id}/estimate.pdf`, '_blank') },
     { key: 'L', label: 'Details, labels and files', run: openBeside('details') },
     { key: 'R', label: 'Record of who did what', run: openBeside('record') },

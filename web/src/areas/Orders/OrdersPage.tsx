@@ -8,9 +8,10 @@ import { useNow, useShop } from '../../lib/shop';
 import { Plate } from '../../ui/Plate';
 import { Segments } from '../../ui/Segments';
 import { Empty, Failed, Loading } from '../../ui/States';
+import { UnansweredList } from './UnansweredList';
 import './orders.css';
 
-type State = 'all' | Schemas['OrderState'];
+type State = 'all' | 'unanswered' | Schemas['OrderState'];
 
 /** Find any order, ever. */
 export default function OrdersPage() {
@@ -24,7 +25,9 @@ export default function OrdersPage() {
     queryFn: ({ pageParam }) =>
       take(
         api.GET('/api/orders', {
-          params: { query: { q: text.trim() || undefined, state: state === 'all' ? undefined : state, before: pageParam ?? undefined } },
+          params: {
+            query: { q: text.trim() || undefined, state: state === 'all' || state === 'unanswered' ? undefined : state, before: pageParam ?? undefined },
+          },
         }),
       ),
     initialPageParam: null as number | null,
@@ -55,10 +58,13 @@ export default function OrdersPage() {
             ['all', 'All'],
             ['Open', 'Open'],
             ['Posted', 'Invoiced'],
+            ['unanswered', 'Without an answer'],
           ]}
         />
       </div>
-      {orders.error && !orders.data ? (
+      {state === 'unanswered' ? (
+        <UnansweredList />
+      ) : orders.error && !orders.data ? (
         <Failed error={orders.error} again={() => void orders.refetch()} />
       ) : !orders.data ? (
         <Loading what="orders" />
@@ -106,7 +112,7 @@ export default function OrdersPage() {
           </table>
         </div>
       )}
-      {orders.hasNextPage && (
+      {state !== 'unanswered' && orders.hasNextPage && (
         <div>
           <Button variant="outlined" onClick={() => void orders.fetchNextPage()} disabled={orders.isFetchingNextPage}>
             {orders.isFetchingNextPage ? 'Fetching older orders…' : 'Older orders'}

@@ -1,3 +1,5 @@
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, take, type Schemas } from '../../lib/api';
@@ -6,7 +8,7 @@ import { useFloor, useMay, useNow, useShop } from '../../lib/shop';
 import { EditCell } from '../../ui/EditCell';
 import { Plate } from '../../ui/Plate';
 import { useSay } from '../../ui/Toasts';
-import { useWork } from './useSheet';
+import { headerText, useWork, type Sheet } from './useSheet';
 
 interface Props {
   facts?: Schemas['CarFactsViewFactsAnswer'];
@@ -17,6 +19,14 @@ interface Props {
 }
 
 /** Car, customer, promise, stage, lead; below, readings and the ways to further matters. */
+const SENT: Record<Schemas['LinkState'], string> = {
+  Open: 'Sent',
+  Answered: 'Answered',
+  Expired: 'Sent, time over',
+  Withdrawn: 'Send',
+  Changed: 'Changed since sent',
+};
+
 export function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
   const { sheet, edits, closed, open } = useWork();
   const shop = useShop();
@@ -26,7 +36,7 @@ export function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
   const mayPlan = useMay('PlanWork');
   const [busy, setBusy] = useState(false);
   const { vehicle, customer } = sheet;
-  const header = (field: string) => (value: string) => edits.header(field, value, sheet.version);
+  const header = (field: string) => (value: string) => edits.header(field, headerText(sheet, field), value, sheet.version);
   const quietly = (call: Promise<unknown>) => {
     setBusy(true);
     void call.catch(say.refused).finally(() => setBusy(false));
@@ -162,7 +172,7 @@ export function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
         </label>
         <label className="box" style={{ width: 112 }}>
           <span>Lead</span>
-          <select value={sheet.leadId ?? ''} disabled={closed || busy} onChange={(event) => quietly(edits.header('leadId', event.target.value, sheet.version))}>
+          <select value={sheet.leadId ?? ''} disabled={closed || busy} onChange={(event) => quietly(header('leadId')(event.target.value))}>
             <option value="">no one</option>
             {shop?.staff
               .filter((s) => s.role === 'Technician')
@@ -203,14 +213,56 @@ export function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
         <button className="linkish nowrap" onClick={() => open({ kind: 'details' })}>
           Details{sheet.files > 0 ? ` (${sheet.files})` : ''}
         </button>
-        <a className="nowrap" href={`/api/orders/${sheet.id}/estimate.pdf`} target="_blank" rel="noreferrer">
-          Estimate PDF
-        </a>
+        <Link className="nowrap" to={`/orders/${sheet.id}/talk-through`}>
+          Talk through
+        </Link>
+        <button className="linkish nowrap" onClick={() => open({ kind: 'send' })}>
+          {sheet.sent ? SENT[sheet.sent.state] : 'Send'}
+          {sheet.sent?.state === 'Open' && sheet.sent.seenAt ? ', opened' : ''}
+        </button>
+        <button className={`linkish nowrap ${sheet.unseenMessages > 0 ? 'strong' : ''}`} onClick={() => open({ kind: 'messages' })}>
+          Messages{sheet.unseenMessages > 0 ? ` (${sheet.unseenMessages} new)` : ''}
+        </button>
+        <Documents sheet={sheet} />
         <button className="linkish" onClick={() => open({ kind: 'record' })}>
           Record
         </button>
         {others.length > 0 && <span className="also-here nowrap">also here: {others.join(', ')}</span>}
       </div>
+    </>
+  );
+}
+
+/** The order's documents, to be looked at and printed. */
+function Documents({ sheet }: { sheet: Sheet }) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const at = (path: string) => `/api/${path}`;
+  const documents: [string, string][] = [
+    ['Estimate', at(`orders/${sheet.id}/estimate.pdf`)],
+    ['Estimate, short: jobs without their lines', at(`orders/${sheet.id}/estimate.pdf?brief=true`)],
+    ['Work order for the technician, without prices', at(`orders/${sheet.id}/work-order.pdf`)],
+    ['What was found, with photos', at(`orders/${sheet.id}/inspection.pdf`)],
+    ...(sheet.invoice
+      ? ([
+          ['Invoice', at(`invoices/${sheet.invoice.id}/invoice.pdf`)],
+          ['Invoice, short', at(`invoices/${sheet.invoice.id}/invoice.pdf?brief=true`)],
+        ] as [string, string][])
+      : []),
+  ];
+  return (
+    <>
+      <button className="linkish nowrap" aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
+        PDF
+      </button>
+      {anchor && (
+        <Menu anchorEl={anchor} open onClose={() => setAnchor(null)}>
+          {documents.map(([words, href]) => (
+            <MenuItem key={href} component="a" href={href} target="_blank" rel="noreferrer" onClick={() => setAnchor(null)}>
+              {words}
+            </MenuItem>
+          ))}
+        </Menu>
+      )}
     </>
   );
 }

@@ -2,7 +2,13 @@ import type { Schemas } from '../../lib/api';
 import { Rule } from '../../ui/Rule';
 import { useWork, type Job } from './useSheet';
 
-const DECISIONS: Record<Schemas['DecisionKind'], string> = { Proposed: 'Proposed', Approved: 'Approved', Declined: 'Declined', Deferred: 'Deferred' };
+const DECISIONS: Record<Schemas['DecisionKind'], string> = {
+  Proposed: 'Proposed',
+  Approved: 'Approved',
+  Declined: 'Declined',
+  Deferred: 'Deferred',
+  AnotherVisit: 'Another visit',
+};
 
 /** How far a job is, 0 to 1. */
 export function done(job: Job): number {

@@ -1,7 +1,9 @@
 import Button from '@mui/material/Button';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { amount, money } from '../../lib/format';
 import { useMay, useShop } from '../../lib/shop';
+import PassCeilingDialog from '../Approval/PassCeilingDialog';
 import { useWork } from './useSheet';
 
 /** Totals, the ceiling and the margin, drawn as rules. */
@@ -127,17 +129,28 @@ function OrderDiscounts() {
 
 /** The amount agreed to against what the approved work comes to, and how far it may grow. */
 function Ceiling() {
-  const { sheet } = useWork();
+  const { sheet, closed } = useWork();
+  const mayPass = useMay('PassCeiling');
+  const [passing, setPassing] = useState(false);
   const consent = sheet.consent;
   if (!consent) return null;
   const end = Math.max(consent.allowed, sheet.figures.total, consent.approvedTotal, 0.01);
   const percent = (value: number) => `${Math.max(0, Math.min(100, (value / end) * 100))}%`;
   const open = sheet.jobs.some((job) => job.decision === 'Proposed');
-  const words = consent.needed ? 'ask again before going on' : open ? 'the rest needs an answer' : 'all within it';
+  const words = sheet.ceilingLetPast
+    ? 'let past by a manager'
+    : consent.needed
+      ? 'ask again before going on'
+      : open
+        ? 'the rest needs an answer'
+        : 'all within it';
   return (
     <div className="measure">
       <div className="label">
-        Agreed {amount(consent.agreed)} · <b className={consent.needed ? 'stop' : ''}>{words}</b>
+        Agreed {amount(consent.agreed)} ·{' '}
+        <b className={consent.needed && !sheet.ceilingLetPast ? 'stop' : ''} title={sheet.ceilingLetPast || undefined}>
+          {words}
+        </b>
       </div>
       <div
         className="rule tall"
@@ -151,8 +164,15 @@ function Ceiling() {
       </div>
       <div className="under">
         <span>may grow to {amount(consent.allowed)}</span>
-        <span>{Math.round(end)}</span>
+        {consent.needed && !sheet.ceilingLetPast && mayPass && !closed ? (
+          <button className="linkish small" onClick={() => setPassing(true)}>
+            Let it go on…
+          </button>
+        ) : (
+          <span>{Math.round(end)}</span>
+        )}
       </div>
+      {passing && <PassCeilingDialog onClose={() => setPassing(false)} />}
     </div>
   );
 }

@@ -60,17 +60,22 @@ export function useEdits(id: number, history: History) {
     return {
       kept,
       history,
-      header: (name: string, value: string, version: number) =>
-        kept(take(api.POST('/api/orders/{id}/header', { params: { path }, body: { field: name, value, version } }))),
-      concern: (concernId: number, name: string, value: string, version: number) =>
-        kept(take(api.POST('/api/orders/{id}/concerns/{concernId}', { params: { path: { id, concernId } }, body: { field: name, value, version } }))),
+      header: (name: string, before: string, value: string, version: number) =>
+        field(name, before, value, version, (text, seen) =>
+          take(api.POST('/api/orders/{id}/header', { params: { path }, body: { field: name, value: text, version: seen } })),
+        ),
+      concern: (concernId: number, name: string, before: string, value: string, version: number) =>
+        field(name, before, value, version, (text, seen) =>
+          take(api.POST('/api/orders/{id}/concerns/{concernId}', { params: { path: { id, concernId } }, body: { field: name, value: text, version: seen } })),
+        ),
+      passCeiling: (reason: string) => kept(take(api.POST('/api/orders/{id}/ceiling', { params: { path }, body: { reason } }))),
       addConcern: (says: string) => kept(take(api.POST('/api/orders/{id}/concerns', { params: { path }, body: { says } }))),
       job: (job: Job, name: string, before: string, value: string) =>
         field(job.title, before, value, job.version, (text, version) =>
           take(api.POST('/api/orders/{id}/jobs/{jobId}', { params: { path: { id, jobId: job.id } }, body: { field: name, value: text, version } })),
         ),
       addJob: async (title: string) => {
-        const made = await kept(take(api.POST('/api/orders/{id}/jobs', { params: { path }, body: { title, cannedJobId: null } })));
+        const made = await kept(take(api.POST('/api/orders/{id}/jobs', { params: { path }, body: { title } })));
         added(title, [made.id], []);
         return made;
       },
@@ -157,6 +162,14 @@ export function useEdits(id: number, history: History) {
             seen = (await kept(take(api.POST('/api/orders/{id}/lines/{lineId}', { params, body })))).version;
           };
           history.did({ text, undo: put(corrected.line.quantity ?? 1), redo: put(corrected.known) });
+        } else if (request.lineId && taken.lineVersion) {
+          // Another source: the one before comes back, and goes again.
+          let seen = taken.lineVersion;
+          const params = { path: { id, lineId: request.lineId } };
+          const back = async () => {
+            seen = (await kept(take(api.POST('/api/orders/{id}/lines/{lineId}/source-back', { params, body: { version: seen } })))).version;
+          };
+          history.did({ text, undo: back, redo: back });
         } else if (!request.lineId) added(text, taken.jobIds, taken.jobIds.length > 0 ? [] : taken.lineIds);
         return taken;
       },

@@ -34,6 +34,12 @@ export function wanted(request: Partial<TakeRequest> & { kind: string }): TakeRe
   };
 }
 
+/** A field of the header as it would be typed, so that undo can put it back. */
+export function headerText(sheet: Sheet, field: string): string {
+  const raw = field === 'contactId' ? sheet.contact?.id : field === 'siteId' ? sheet.site?.id : sheet[field as keyof Sheet];
+  return raw === null || raw === undefined ? '' : String(raw as string | number | boolean);
+}
+
 /** An order's sheet, kept up to date as anyone changes it. */
 export function useSheet(id: number) {
   return useQuery({ queryKey: ['order', id], queryFn: () => take(api.GET('/api/orders/{id}', { params: { path: { id } } })) });
@@ -63,7 +69,7 @@ export function useFacts(id: number, version: number, enabled: boolean) {
 
 /** What opens beside the sheet. */
 export type Beside =
-  | { kind: 'facts' | 'guide' | 'canned' | 'earlier' | 'services' | 'record' | 'details'; jobId?: number }
+  | { kind: 'facts' | 'guide' | 'canned' | 'earlier' | 'services' | 'record' | 'details' | 'send' | 'messages'; jobId?: number }
   | { kind: 'source'; lineIds: number[] }
   | { kind: 'line'; lineId: number };
 

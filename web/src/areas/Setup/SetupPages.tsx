@@ -10,6 +10,8 @@ export default function SetupPages() {
           Prices
         </NavLink>
         <NavLink to="/setup/canned-jobs">Canned jobs and guide</NavLink>
+        <NavLink to="/setup/fees">Fees and everyday parts</NavLink>
+        <NavLink to="/setup/messages">Customers and messages</NavLink>
         <NavLink to="/setup/own">Labels, fields and texts</NavLink>
         <NavLink to="/setup/files">Bring in and take out</NavLink>
       </nav>

@@ -43,7 +43,7 @@ export function JobSide({ jobId, onClose }: { jobId: number; onClose: () => void
         <Field
           label="Rate of the order"
           value={sheet.laborRate}
-          commit={(text) => edits.header('laborRate', text, sheet.version)}
+          commit={(text) => edits.header('laborRate', sheet.laborRate, text, sheet.version)}
           disabled={closed}
           placeholder="as the customer's, else the general one"
         />
@@ -65,6 +65,58 @@ export function JobSide({ jobId, onClose }: { jobId: number; onClose: () => void
             </select>
           </div>
         ))}
+      </Part>
+      <Part title="Asking and paying">
+        <div className="field-row">
+          <span className="soft">Paid by</span>
+          <select
+            aria-label="Paid by"
+            value={job.payer}
+            disabled={closed}
+            onChange={(event) => void edits.job(job, 'payer', job.payer, event.target.value).catch(say.refused)}
+          >
+            <option value="Customer">the customer</option>
+            <option value="Contract">a service contract or insurer</option>
+            <option value="Warranty">a warranty</option>
+            <option value="Shop">the shop</option>
+          </select>
+        </div>
+        {(job.payer === 'Contract' || job.payer === 'Warranty') && (
+          <Field
+            label="Whose"
+            value={job.payerName}
+            commit={(text) => edits.job(job, 'payerName', job.payerName, text)}
+            disabled={closed}
+            placeholder="name of the contract or maker"
+          />
+        )}
+        <Field
+          label="Credited with its repair"
+          value={job.credit}
+          commit={(text) => edits.job(job, 'credit', job.credit, text)}
+          disabled={closed}
+          placeholder="nothing; 100% or an amount, for a diagnosis"
+        />
+        <div className="checks">
+          <label className="row">
+            <input
+              type="checkbox"
+              checked={job.isUnsafe}
+              disabled={closed}
+              onChange={(event) => void edits.job(job, 'isUnsafe', String(job.isUnsafe), String(event.target.checked)).catch(say.refused)}
+            />
+            Not safe to leave undone: declining it has to be acknowledged
+          </label>
+          <label className="row">
+            <input
+              type="checkbox"
+              checked={job.linesOpen}
+              disabled={closed || job.fixedPrice !== null}
+              onChange={(event) => void edits.job(job, 'linesOpen', String(job.linesOpen), String(event.target.checked)).catch(say.refused)}
+            />
+            The customer may leave single lines out
+          </label>
+        </div>
       </Part>
       <Part title="What the customer reads">
         <EditCell

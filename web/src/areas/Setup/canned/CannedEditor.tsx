@@ -45,6 +45,8 @@ const BLANK: Form = {
   count: '',
   discount: '',
   discountOn: 'All',
+  credit: '',
+  linesOpen: false,
   favorite: false,
   lines: [BLANK_LINE],
   alternatives: [],
@@ -147,6 +149,17 @@ function Editor({ begin }: { begin: Schemas['KeepCannedFormView'] }) {
           <Labelled label="Made for" placeholder="such as 4" value={form.count} problem={wrong('count')} onText={(text) => set('count', text)} />
           <Labelled label="of" placeholder="tire, axle, cylinder" value={form.countUnit} onText={(text) => set('countUnit', text)} />
         </div>
+        <Labelled
+          label="Diagnosis: credited with its repair"
+          placeholder="nothing; 100% or an amount"
+          value={form.credit}
+          problem={wrong('credit')}
+          onText={(text) => set('credit', text)}
+        />
+        <label className="row">
+          <input type="checkbox" checked={form.linesOpen} onChange={(event) => set('linesOpen', event.target.checked)} />
+          The customer may leave single lines out
+        </label>
       </div>
       <datalist id="systems">
         {systems.map((system) => (

@@ -1,0 +1,43 @@
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import { useState } from 'react';
+import { sentence } from '../../lib/api';
+import { amount } from '../../lib/format';
+import { Labelled } from '../../ui/Labelled';
+import { useWork } from '../Orders/useSheet';
+
+/** A manager lets the approved work go past what was agreed to, by name and with a reason. */
+export default function PassCeilingDialog({ onClose }: { onClose: () => void }) {
+  const { sheet, edits } = useWork();
+  const [reason, setReason] = useState('');
+  const [problem, setProblem] = useState<string>();
+  const consent = sheet.consent!;
+  return (
+    <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby="ceiling-title">
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          edits.passCeiling(reason).then(onClose, (error: unknown) => setProblem(sentence(error)));
+        }}
+      >
+        <DialogTitle id="ceiling-title">Let the work go on without asking again</DialogTitle>
+        <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 1.5 }}>
+          <p>
+            {amount(consent.agreed)} was agreed to and may grow to {amount(consent.allowed)}; the approved work comes to {amount(consent.approvedTotal)}. Your
+            name and the reason stay on the record, and hold up to this amount.
+          </p>
+          <Labelled label="Reason" value={reason} onText={setReason} problem={problem} autoFocus />
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button type="submit" variant="contained">
+            Let it go on
+          </Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  );
+}

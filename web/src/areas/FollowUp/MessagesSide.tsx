@@ -1,0 +1,135 @@
+import { useEffect } from 'react';
+import { api, take, type Schemas } from '../../lib/api';
+import { moment, wallTime } from '../../lib/format';
+import { useMay, useNow, useRefresh, useShop } from '../../lib/shop';
+import { Empty, Failed, Loading } from '../../ui/States';
+import { useSay } from '../../ui/Toasts';
+import { Side } from '../Orders/beside/Side';
+import { useThread, type Target } from './useThread';
+import { WriteForm, type Written } from './WriteForm';
+
+type Message = Schemas['ThreadsMessageView'];
+
+const STATES: Record<Schemas['MessageState'], string> = {
+  Waiting: 'waits',
+  HandingOver: 'is going out',
+  Sent: 'sent',
+  Delivered: 'delivered',
+  Failed: 'not delivered',
+  MayHaveBeenSent: 'may have been sent',
+  Received: '',
+  Withdrawn: 'taken back',
+};
+
+/** What was written to and by the customer, and a form to write. */
+export function MessagesSide({ target, title, onClose }: { target: Target; title: string; onClose: () => void }) {
+  const thread = useThread(target);
+  const refresh = useRefresh();
+  const say = useSay();
+  const mayWrite = useMay('WriteToCustomers');
+  const data = thread.data;
+  const unseen = data?.messages.some((message) => message.unseen) ?? false;
+  const { orderId, customerId } = target;
+  useEffect(() => {
+    // Looking at them is seeing them.
+    if (unseen && orderId !== undefined)
+      void take(api.POST('/api/orders/{id}/messages/seen', { params: { path: { id: orderId } } })).then(
+        () => refresh(['messages'], ['order', orderId]),
+        () => undefined,
+      );
+  }, [unseen, orderId, refresh]);
+  const renew = () => refresh(['messages']);
+  const act = (call: Promise<unknown>) => void call.then(renew, say.refused);
+  const send = (message: Written) => {
+    const body = {
+      channel: message.channel,
+      address: message.address,
+      subject: message.subject,
+      body: message.body,
+      now: message.now,
+      document: message.document || null,
+    };
+    return orderId !== undefined
+      ? take(api.POST('/api/orders/{id}/messages', { params: { path: { id: orderId } }, body })).then(renew)
+      : take(api.POST('/api/customers/{id}/messages', { params: { path: { id: customerId ?? 0 } }, body })).then(renew);
+  };
+  return (
+    <Side title={title} onClose={onClose}>
+      {thread.error && !data ? (
+        <Failed error={thread.error} again={() => void thread.refetch()} />
+      ) : !data ? (
+        <Loading what="messages" />
+      ) : (
+        <>
+          {data.messages.length === 0 ? (
+            <Empty title="Nothing was written yet">What you write and what the customer answers stands here, in turn.</Empty>
+          ) : (
+            <ul className="thread" aria-label="Messages">
+              {data.messages.map((message) => (
+                <One key={message.id} message={message} mayWrite={mayWrite} act={act} />
+              ))}
+            </ul>
+          )}
+          {data.addresses.map((a) => (
+            <div key={a.channel + a.address} className="spread small">
+              <span className="soft">
+                {a.shown}
+                {a.refused ? ': does not want to be written to' : ''}
+              </span>
+              {mayWrite && (
+                <button
+                  className="linkish small"
+                  onClick={() => act(take(api.POST('/api/writing-wishes', { body: { address: a.address, refused: !a.refused } })))}
+                >
+                  {a.refused ? 'They allow it again' : 'They do not want messages there'}
+                </button>
+              )}
+            </div>
+          ))}
+          {mayWrite && <WriteForm target={target} send={send} done="It is on its way." button="Send" documents={orderId !== undefined} />}
+        </>
+      )}
+    </Side>
+  );
+}
+
+function One({ message, mayWrite, act }: { message: Message; mayWrite: boolean; act: (call: Promise<unknown>) => void }) {
+  const shop = useShop();
+  const now = useNow();
+  const params = { path: { id: message.id } };
+  const resolve = (again: boolean) => () => act(take(api.POST('/api/messages/{id}/resolve', { params, body: { again } })));
+  const when = (utc: string) => (shop ? moment(wallTime(utc, shop.timeZone), now) : '');
+  const later = message.state === 'Waiting' && Date.parse(message.notBefore) > Date.parse(message.at) + 60_000;
+  return (
+    <li className={message.state === 'Received' ? 'in' : ''}>
+      {message.subject && <b>{message.subject}</b>}
+      {message.subject && '\n'}
+      {message.body}
+      <div className="meta soft">
+        <span>{[message.address, message.by, when(message.at)].filter(Boolean).join(' · ')}</span>
+        {message.attachment && <span>with {message.attachment}</span>}
+        <b className={message.state === 'Failed' || message.state === 'MayHaveBeenSent' ? 'stop' : ''}>
+          {later ? `goes out ${when(message.notBefore)}` : STATES[message.state]}
+        </b>
+      </div>
+      {message.trouble && <div className="small stop">{message.trouble}</div>}
+      {mayWrite && (message.state === 'Failed' || message.state === 'MayHaveBeenSent') && (
+        <div className="row small">
+          <button className="linkish" onClick={resolve(true)}>
+            Send it again
+          </button>
+          {message.state === 'MayHaveBeenSent' && (
+            <button className="linkish" onClick={resolve(false)}>
+              It was sent
+            </button>
+          )}
+        </div>
+      )}
+      {mayWrite && message.state === 'Waiting' && (
+        <button className="linkish small" onClick={() => act(take(api.POST('/api/messages/{id}/withdraw', { params })))}>
+          Take it back
+        </button>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,19 @@
+import { useQuery } from '@tanstack/react-query';
+import { api, take } from '../../lib/api';
+
+/** Whose messages: those about an order, or all of a customer. */
+export interface Target {
+  orderId?: number;
+  customerId?: number;
+}
+
+/** What was written, and where the customer can be written to. */
+export function useThread({ orderId, customerId }: Target) {
+  return useQuery({
+    queryKey: ['messages', orderId ?? null, customerId ?? null],
+    queryFn: () =>
+      orderId !== undefined
+        ? take(api.GET('/api/orders/{id}/messages', { params: { path: { id: orderId } } }))
+        : take(api.GET('/api/customers/{id}/messages', { params: { path: { id: customerId ?? 0 } } })),
+  });
+}
