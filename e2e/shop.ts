@@ -4,7 +4,7 @@ import { expect, type Browser, type Page } from '@playwright/test';
 export const PORT = 5190;
 export const OUTSIDE = 5191;
 export const MAIL = 5192;
-const ADDRESS = `http://127.0.0.1:${PORT}`;
+export const ADDRESS = `http://127.0.0.1:${PORT}`;
 
 /** Somebody in a browser of their own, signed in through the page. */
 export async function signIn(browser: Browser, name: string, viewport = { width: 1280, height: 800 }): Promise<Page> {

@@ -132,10 +132,13 @@ public class Message
         if (State == MessageState.MayHaveBeenSent) Trouble = "The program was stopped while this was handed over: it may have been sent. Send it again, or mark it as sent.";
     }
 
-    /// <summary>The gateway or mail server says what became of it.</summary>
+    /// <summary>
+    /// The gateway or mail server says what became of it. That counts also while it waits for another try: it was taken then, and only
+    /// the answer was lost.
+    /// </summary>
     public bool Became(bool delivered, string why)
     {
-        if (State is not (MessageState.Sent or MessageState.MayHaveBeenSent or MessageState.HandingOver)) return false;
+        if (State is MessageState.Delivered or MessageState.Received or MessageState.Withdrawn) return false;
         (State, Trouble) = delivered ? (MessageState.Delivered, "") : (MessageState.Failed, why);
         return true;
     }
@@ -154,7 +157,7 @@ public class Message
     /// <summary>Takes it back while it waits.</summary>
     public Result Withdraw()
     {
-        if (State is not (MessageState.Waiting or MessageState.Failed)) return new Problem("message.gone", "It went out already.");
+        if (State is not (MessageState.Waiting or MessageState.Failed)) return new Problem("message.sent", "It went out already.");
         State = MessageState.Withdrawn;
         return Result.Done;
     }

@@ -147,7 +147,8 @@ function ReleaseOne({
         <span className="soft">{left === 1 ? 'This is the last one.' : `${left - 1} more after this one.`}</span>
       </p>
       <span>
-        <span className={`rating ${finding.rating}`}>{finding.rating}</span> <span className="soft">
+        <span className={`rating ${finding.rating}`}>{finding.rating}</span>{' '}
+        <span className="soft">
           {finding.text} {finding.measured}
         </span>
       </span>

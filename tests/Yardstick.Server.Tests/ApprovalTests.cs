@@ -1,0 +1,270 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Approval;
+using Yardstick.Core.FollowUp;
+
+namespace Yardstick.Server.Tests;
+
+/// <summary>Asking the customer: the link, the answer, the ceiling, another visit, as people and robots do it.</summary>
+public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
+{
+    /// <summary>A signature: a small picture with strokes in it.</summary>
+    private static readonly string Signature = Convert.ToBase64String(Png());
+
+    private static byte[] Png()
+    {
+        using var bitmap = new SkiaSharp.SKBitmap(200, 60);
+        using var canvas = new SkiaSharp.SKCanvas(bitmap);
+        canvas.Clear(SkiaSharp.SKColors.Transparent);
+        using var pen = new SkiaSharp.SKPaint { Color = SkiaSharp.SKColors.Black, StrokeWidth = 3 };
+        canvas.DrawLine(10, 40, 180, 15, pen);
+        using var data = bitmap.Encode(SkiaSharp.SKEncodedImageFormat.Png, 100);
+        return data.ToArray();
+    }
+
+    private HttpClient Customer() => new() { BaseAddress = new Uri(shop.Address, "api/customers-pages/estimates/") };
+
+    private static async Task<JsonNode> JsonAsync(HttpResponseMessage answer) => JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
+
+    /// <summary>Sends the estimate by text and answers its token, as it stands in the text that went out.</summary>
+    private async Task<string> SendAsync(Browser writer, long order, string to = "207 555 0111")
+    {
+        await writer.PostAsync($"orders/{order}/links", new { channel = "Text", address = to, body = "Please look: {{ link }} Thanks", now = true });
+        await using var db = shop.OpenDb();
+        var body = await db.Messages.Where(m => m.OrderId == order).OrderByDescending(m => m.Id).Select(m => m.Body).FirstAsync();
+        Assert.StartsWith("Please look: http", body, StringComparison.Ordinal);
+        return body.Split("/approve/")[1].Split(' ')[0];
+    }
+
+    private static async Task<(long Order, long First, long Second)> TwoJobsAsync(Browser writer, string name)
+    {
+        var (order, first) = await writer.WriteUpAsync(name);
+        var second = (await writer.PostAsync($"orders/{order}/jobs", new { title = "Wiper blades" })).Id();
+        await writer.PostAsync($"orders/{order}/jobs/{second}/lines", new { kind = "Part", description = "Blade", quantity = "2", unitCost = "9" });
+        return (order, first, second);
+    }
+
+    [Fact]
+    public async Task A_customer_answers_on_the_link_and_the_counter_has_it_with_a_frozen_copy()
+    {
+        using var writer = await shop.SignInAsync("mina");
+        var (order, first, second) = await TwoJobsAsync(writer, "Linksen");
+        var token = await SendAsync(writer, order);
+        using var customer = Customer();
+
+        // A robot that fetches the page before a person does neither opens nor answers it.
+        Assert.Equal(HttpStatusCode.OK, (await customer.GetAsync(token)).StatusCode);
+        Assert.Equal(0, (await writer.GetAsync($"orders/{order}/sending")).List("links")[0]!["opened"]!.GetValue<int>());
+        await customer.PostAsync($"{token}/seen", null);
+        await customer.PostAsync($"{token}/seen", null);
+        Assert.Equal(2, (await writer.GetAsync($"orders/{order}/sending")).List("links")[0]!["opened"]!.GetValue<int>());
+
+        var page = await JsonAsync(await customer.GetAsync(token));
+        Assert.Equal("Open", page.Text("state"));
+        var (open, choices) = (page.List("openJobs"), page.List("choices"));
+        Assert.Equal((2, 4), (open.Count, choices.Count));
+        // Cost and margin are nowhere in what a customer gets.
+        foreach (var kept in new[] { "cost\":", "margin", "profit" }) Assert.DoesNotContain(kept, page.ToJsonString(), StringComparison.OrdinalIgnoreCase);
+        var onlyFirst = choices[1]!.Number("total");
+
+        object Answer(params object[] jobs) => new { jobs, name = "Vesa Aalto", signaturePng = Signature, note = "Please before Friday" };
+        var yes = new { jobId = first, kind = "Approved" };
+        Assert.Equal("answer.open", (await JsonAsync(await customer.PostAsJsonAsync($"{token}/answer", Answer(yes)))).Text("code"));
+        Assert.Equal("answer.signature", (await JsonAsync(await customer.PostAsJsonAsync($"{token}/answer", new { jobs = new[] { yes }, name = "Vesa" }))).Text("code"));
+        var later = new { jobId = second, kind = "Deferred", later = "month" };
+        // A double tap: both are answered, one answer is kept.
+        var taps = await Task.WhenAll(customer.PostAsJsonAsync($"{token}/answer", Answer(yes, later)), customer.PostAsJsonAsync($"{token}/answer", Answer(yes, later)));
+        Assert.All(taps, t => Assert.Equal(HttpStatusCode.OK, t.StatusCode));
+        Assert.Equal("Answered", (await JsonAsync(taps[1])).Text("state"));
+
+        await using var db = shop.OpenDb();
+        var decisions = await db.Decisions.Where(d => d.OrderId == order).OrderBy(d => d.Id).ToListAsync();
+        Assert.Equal([DecisionKind.Approved, DecisionKind.Deferred], decisions.Select(d => d.Kind));
+        Assert.All(decisions, d => Assert.Equal((AnswerChannel.Link, "Vesa Aalto", "Please before Friday"), (d.Channel, d.DecidedBy, d.Note)));
+        Assert.All(decisions, d => Assert.NotEmpty(d.SignatureHash));
+        Assert.Equal(new DateOnly(2026, 12, 23), decisions[1].DeferUntil);
+        Assert.Equal(onlyFirst, decisions[1].AmountAgreed.Amount);
+        var copy = await db.ShownCopies.SingleAsync(c => c.Id == decisions[0].ShownId);
+        Assert.Equal(copy.Hash, ShownEstimate.HashOf(copy.Json));
+        Assert.Contains(ShownEstimate.FromJson(copy.Json).Jobs, j => j.Id == second);
+
+        var notice = (await writer.GetAsync("notices")).AsArray().Single(n => n!["orderId"]?.GetValue<long>() == order)!;
+        Assert.Contains("yes to 1 of 2", notice.Text("text"), StringComparison.Ordinal);
+        await writer.PostAsync($"notices/{notice.Id()}/seen");
+        Assert.DoesNotContain((await writer.GetAsync("notices")).AsArray(), n => n!.Id() == notice.Id());
+        // What was shown and decided can't be changed by anybody any more.
+        await Assert.ThrowsAnyAsync<Exception>(() => db.Database.ExecuteSqlRawAsync("UPDATE ShownCopies SET Json = ''"));
+        await Assert.ThrowsAnyAsync<Exception>(() => db.Database.ExecuteSqlRawAsync("DELETE FROM Decisions"));
+    }
+
+    [Fact]
+    public async Task An_answer_to_an_old_version_is_never_taken_for_the_new_one()
+    {
+        using var writer = await shop.SignInAsync("mina");
+        var (order, job) = await writer.WriteUpAsync("Changer");
+        var token = await SendAsync(writer, order);
+        using var customer = Customer();
+        object answer = new { jobs = new[] { new { jobId = job, kind = "Approved" } }, name = "Vesa", signaturePng = Signature };
+        await writer.PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Part", description = "Grease", quantity = "1", unitCost = "4" });
+
+        var changed = await JsonAsync(await customer.GetAsync(token));
+        Assert.Equal("Changed", changed.Text("state"));
+        Assert.Null(changed["estimate"]);
+        Assert.Equal(HttpStatusCode.Conflict, (await customer.PostAsJsonAsync($"{token}/answer", answer)).StatusCode);
+        Assert.Equal("Changed", (await writer.GetAsync($"orders/{order}"))["sent"]!.Text("state"));
+
+        var newer = await SendAsync(writer, order);
+        Assert.Contains("newer one", (await JsonAsync(await customer.GetAsync(token))).Text("sentence"), StringComparison.Ordinal);
+        Assert.Equal("Open", (await JsonAsync(await customer.GetAsync(newer))).Text("state"));
+        var link = (await writer.GetAsync($"orders/{order}/sending")).List("links")[0]!.Id();
+        await writer.PostAsync($"links/{link}/withdraw");
+        Assert.Equal("Withdrawn", (await JsonAsync(await customer.GetAsync(newer))).Text("state"));
+        Assert.Equal(HttpStatusCode.Conflict, (await customer.PostAsJsonAsync($"{newer}/answer", answer)).StatusCode);
+
+        var last = await SendAsync(writer, order);
+        shop.Time.Advance(TimeSpan.FromDays(15));
+        Assert.Equal("Expired", (await JsonAsync(await customer.GetAsync(last))).Text("state"));
+        await using var db = shop.OpenDb();
+        Assert.False(await db.Decisions.AnyAsync(d => d.OrderId == order));
+    }
+
+    [Fact]
+    public async Task A_question_stands_in_the_thread_and_the_answer_goes_back()
+    {
+        using var writer = await shop.SignInAsync("mina");
+        var (order, _) = await writer.WriteUpAsync("Frager");
+        var token = await SendAsync(writer, order, "207 555 0112");
+        using var customer = Customer();
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await customer.PostAsJsonAsync($"{token}/question", new { text = " " })).StatusCode);
+        Assert.Equal(HttpStatusCode.NoContent, (await customer.PostAsJsonAsync($"{token}/question", new { text = "Can I wait there?" })).StatusCode);
+        Assert.Equal(1, (await writer.GetAsync($"orders/{order}"))["unseenMessages"]!.GetValue<int>());
+        var thread = await writer.GetAsync($"orders/{order}/messages");
+        Assert.Equal("Can I wait there?", thread.List("messages")[^1]!.Text("body"));
+        await writer.PostAsync($"orders/{order}/messages/seen");
+        Assert.Equal(0, (await writer.GetAsync($"orders/{order}"))["unseenMessages"]!.GetValue<int>());
+    }
+
+    [Fact]
+    public async Task Only_what_was_released_goes_out_with_its_photo()
+    {
+        using var writer = await shop.SignInAsync("mina");
+        using var technician = await shop.SignInAsync("ana");
+        var (order, _) = await writer.WriteUpAsync("Fotos");
+        var photo = (await technician.KeepAsync("photos", Png())).Body.Text("hash");
+        var hidden = (await technician.PostAsync($"orders/{order}/findings", new { text = "Bodge", rating = "Watch" })).Id();
+        var shown = (await technician.PostAsync($"orders/{order}/findings", new { text = "Pads 2 mm", rating = "Due", photoHash = photo })).Id();
+        await writer.PostAsync($"findings/{hidden}/release", new { show = false, words = "" });
+        await writer.PostAsync($"findings/{shown}/release", new { show = true, words = "Front pads are worn" });
+        var token = await SendAsync(writer, order, "207 555 0113");
+        using var customer = Customer();
+        var page = await JsonAsync(await customer.GetAsync(token));
+        Assert.Equal("Front pads are worn", Assert.Single(page["estimate"]!.List("findings"))!.Text("text"));
+        Assert.Equal("image/jpeg", (await customer.GetAsync($"{token}/photos/{photo}")).Content.Headers.ContentType!.MediaType);
+        Assert.Equal(HttpStatusCode.NotFound, (await customer.GetAsync($"{token}/photos/{new string('a', 64)}")).StatusCode);
+        // A technician can't release: the counter does.
+        Assert.Equal(HttpStatusCode.Forbidden, (await technician.SendAsync(HttpMethod.Post, $"findings/{shown}/release", new { show = true })).Status);
+    }
+
+    [Fact]
+    public async Task The_talk_through_answers_every_choice_and_records_a_whole_conversation()
+    {
+        using var writer = await shop.SignInAsync("mina");
+        var (order, first, second) = await TwoJobsAsync(writer, "Sprecher");
+        var talk = await writer.GetAsync($"orders/{order}/talk-through");
+        Assert.Equal([first, second], talk.List("openJobs").Select(j => j!.GetValue<long>()));
+        var asked = await writer.PostAsync($"orders/{order}/talk-through/choice", new { jobIds = new[] { second }, linesOut = Array.Empty<long>() });
+        Assert.Equal(talk.List("choices")[2]!.Number("total"), asked.Number("total"));
+
+        var refused = await writer.RefusedAsync($"orders/{order}/decisions/several", new { decidedBy = "Vesa", channel = "Phone", jobs = new object[] { new { jobId = first, kind = "Approved" }, new { jobId = second, kind = "Deferred", deferUntil = "yesterday-ish" } } });
+        Assert.Equal($"job:{second}:deferUntil", refused.Text("field"));
+        Assert.Equal("Proposed", (await writer.GetAsync($"orders/{order}")).List("jobs")[0]!.Text("decision"));
+        await writer.PostAsync($"orders/{order}/decisions/several", new { decidedBy = "Vesa", channel = "Phone", jobs = new object[] { new { jobId = first, kind = "Approved" }, new { jobId = second, kind = "Declined" } } });
+        var sheet = await writer.GetAsync($"orders/{order}");
+        Assert.Equal(["Approved", "Declined"], sheet.List("jobs").Select(j => j!.Text("decision")));
+
+        // What changes in an approved job from here on is said at the job.
+        var line = sheet.List("jobs")[0]!.List("lines")[0]!;
+        await writer.PostAsync($"orders/{order}/lines/{line.Id()}", new { field = "hours", value = "1.6", version = line["version"]!.GetValue<int>() });
+        var changes = (await writer.GetAsync($"orders/{order}")).List("jobs")[0]!.List("changedSince");
+        Assert.StartsWith("Press bushing in: 1.5 h", Assert.Single(changes)!.GetValue<string>(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Work_for_another_visit_goes_to_that_visits_order_with_its_parts()
+    {
+        using var writer = await shop.SignInAsync("mina");
+        var (order, first, second) = await TwoJobsAsync(writer, "Spaeter");
+        await writer.ApproveAsync(order, first);
+        var purchase = await writer.PlaceAsync(order);
+        await writer.PostAsync($"purchase-orders/{purchase}/send");
+        await writer.PostAsync($"orders/{order}/decisions", new { jobIds = new[] { first }, kind = "AnotherVisit", decidedBy = "Vesa", channel = "Phone" });
+
+        var sheet = await writer.GetAsync($"orders/{order}");
+        var moved = sheet.List("jobs").First(j => j!.Id() == first)!;
+        Assert.Equal("AnotherVisit", moved.Text("decision"));
+        Assert.Equal(0, sheet["consent"]!.Number("agreed"));
+        var nextId = moved["anotherVisitOrderId"]!.GetValue<long>();
+        var next = await writer.GetAsync($"orders/{nextId}");
+        Assert.Equal(("Expected", "Approved"), (next.Text("stage"), next.List("jobs")[0]!.Text("decision")));
+        Assert.StartsWith("ordered", next.List("jobs")[0]!.List("lines").First(l => l!.Text("kind") == "Part")!.Text("stateCode"), StringComparison.Ordinal);
+        await using var db = shop.OpenDb();
+        Assert.Equal(nextId, (await db.PurchaseOrderLines.FirstAsync(l => l.PurchaseOrderId == purchase)).OrderId);
+        // The same again finds the order that is expected already; the first job can't be decided here any more.
+        await writer.PostAsync($"orders/{order}/decisions", new { jobIds = new[] { second }, kind = "AnotherVisit", decidedBy = "Vesa", channel = "Phone" });
+        Assert.Equal(2, (await writer.GetAsync($"orders/{nextId}")).List("jobs").Count);
+        await writer.RefusedAsync($"orders/{order}/decisions", new { jobIds = new[] { first }, kind = "Approved", decidedBy = "Vesa", channel = "Phone" });
+    }
+
+    [Fact]
+    public async Task Past_the_ceiling_nobody_begins_until_a_manager_lets_it_go_on_by_name()
+    {
+        using var writer = await shop.SignInAsync("mina");
+        using var owner = await shop.SignInAsync("ingrid");
+        using var technician = await shop.SignInAsync("ana");
+        var (order, job) = await writer.WriteUpAsync("Deckel");
+        await writer.ApproveAsync(order, job);
+        await writer.PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Labor", description = "Seized bolts", hours = "6" });
+        Assert.Equal("order.ceiling", (await technician.RefusedAsync($"bench/jobs/{job}/clock-on", new { })).Text("code"));
+        Assert.Equal(HttpStatusCode.Forbidden, (await writer.SendAsync(HttpMethod.Post, $"orders/{order}/ceiling", new { reason = "x" })).Status);
+        await owner.RefusedAsync($"orders/{order}/ceiling", new { reason = "" });
+        await owner.PostAsync($"orders/{order}/ceiling", new { reason = "Agreed on the doorstep" });
+        Assert.Contains("Agreed on the doorstep", (await writer.GetAsync($"orders/{order}")).Text("ceilingLetPast"), StringComparison.Ordinal);
+        await technician.PostAsync($"bench/jobs/{job}/clock-on", new { });
+    }
+
+    [Fact]
+    public async Task Estimates_without_an_answer_are_listed_with_age_and_validity()
+    {
+        using var before = await shop.SignInAsync("mina");
+        var (order, job) = await before.WriteUpAsync("Warterin");
+        async Task<JsonNode?> RowAsync(Browser writer) => (await writer.GetAsync("estimates/unanswered")).AsArray().FirstOrDefault(r => r!["orderId"]!.GetValue<long>() == order);
+        var row = (await RowAsync(before))!;
+        Assert.Equal((1, 0, false), (row["jobs"]!.GetValue<int>(), row["days"]!.GetValue<int>(), row["expired"]!.GetValue<bool>()));
+        shop.Time.Advance(TimeSpan.FromDays(31));
+        // Nobody stays signed in that long.
+        using var writer = await shop.SignInAsync("mina");
+        row = (await RowAsync(writer))!;
+        Assert.Equal((31, true), (row["days"]!.GetValue<int>(), row["expired"]!.GetValue<bool>()));
+        await writer.ApproveAsync(order, job);
+        Assert.Null(await RowAsync(writer));
+    }
+}
+
+/// <summary>Guessing of links, in a shop of its own: what it uses up of the limit would be missing elsewhere.</summary>
+public class GuessedLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
+{
+    [Fact]
+    public async Task A_guessed_link_shows_nothing_and_too_many_guesses_are_stopped()
+    {
+        using var customer = new HttpClient { BaseAddress = new Uri(shop.Address, "api/customers-pages/estimates/") };
+        var answer = await customer.GetAsync(ApprovalLink.NewToken());
+        Assert.Equal(HttpStatusCode.NotFound, answer.StatusCode);
+        Assert.Equal("link.unknown", JsonNode.Parse(await answer.Content.ReadAsStringAsync())!.Text("code"));
+        var statuses = new List<HttpStatusCode>();
+        for (var i = 0; i < 260; i++) statuses.Add((await customer.GetAsync($"guess{i}")).StatusCode);
+        Assert.Contains(HttpStatusCode.TooManyRequests, statuses);
+        Assert.DoesNotContain(HttpStatusCode.OK, statuses);
+    }
+}
