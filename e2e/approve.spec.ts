@@ -193,7 +193,7 @@ test('a link that was changed, withdrawn or made up says so; templates and fees 
 
   await ingrid.getByRole('link', { name: 'Fees and everyday parts' }).click();
   await ingrid.getByLabel('What the customer reads').fill('Winter storage of tires');
-  await ingrid.getByLabel('Code', { exact: true }).fill('storage');
+  await ingrid.getByLabel('Code', { exact: true }).fill('winter');
   await ingrid.getByLabel('Amount each').fill('45');
   await ingrid.getByRole('button', { name: 'Add the fee' }).click();
   await expect(ingrid.getByRole('cell', { name: /Winter storage of tires/ }).first()).toBeVisible();

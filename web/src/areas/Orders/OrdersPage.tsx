@@ -63,7 +63,7 @@ export default function OrdersPage() {
         />
       </div>
       {state === 'unanswered' ? (
-        <UnansweredList />
+        <UnansweredList text={text} />
       ) : orders.error && !orders.data ? (
         <Failed error={orders.error} again={() => void orders.refetch()} />
       ) : !orders.data ? (

@@ -7,13 +7,15 @@ import { Plate } from '../../ui/Plate';
 import { Empty, Failed, Loading } from '../../ui/States';
 
 /** Estimates that wait for an answer, the oldest first, with their age and how long their prices hold. */
-export function UnansweredList() {
+export function UnansweredList({ text }: { text: string }) {
   const navigate = useNavigate();
   const shop = useShop();
   const now = useNow();
   const list = useQuery({ queryKey: ['orders', 'unanswered'], queryFn: () => take(api.GET('/api/estimates/unanswered')) });
   if (list.error && !list.data) return <Failed error={list.error} again={() => void list.refetch()} />;
   if (!list.data) return <Loading what="estimates" />;
+  const words = text.toLowerCase().split(' ').filter(Boolean);
+  const rows = list.data.filter((row) => words.every((word) => `${row.number} ${row.customer} ${row.vehicle} ${row.plate}`.toLowerCase().includes(word)));
   if (list.data.length === 0)
     return <Empty title="Every estimate has its answer">Estimates that were written or sent and not answered stand here with their age.</Empty>;
   const when = (utc: string) => (shop ? day(wallTime(utc, shop.timeZone), now) : '');
@@ -33,7 +35,7 @@ export function UnansweredList() {
           </tr>
         </thead>
         <tbody>
-          {list.data.map((row) => (
+          {rows.map((row) => (
             <tr
               key={row.orderId}
               className="open"

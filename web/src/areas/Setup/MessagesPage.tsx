@@ -45,7 +45,7 @@ export default function MessagesPage() {
     <div className="own-page">
       <div className="record-side">
         <Part title="Templates">
-          <p className="soft">A template is filled from the order when somebody writes. It is tried out on a real order below.</p>
+          <p className="soft">A template is filled from the order when somebody writes. Choose one to change it and to try it on a real order.</p>
           <table className="list">
             <tbody>
               {templates.data.templates.map((template) => (
