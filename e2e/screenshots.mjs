@@ -69,7 +69,18 @@ await take('side-by-side', 'mina', '/orders/2501', {
     await page.waitForTimeout(1500);
   },
 });
-await take('canned-job', 'ingrid', '/setup/canned-jobs/30');
+await take('talk-through', 'mina', '/orders/2514/talk-through', { act: (page) => page.keyboard.press('2') });
+await take('customers-page', 'mina', '/orders/2514', {
+  width: 390,
+  height: 844,
+  act: async (page) => {
+    await page.request.post(`${address}/api/orders/2514/links`, { data: { channel: 'Text', address: '207 555 0113', subject: null, body: '{{ link }}', now: true }, headers: { 'X-Command-Id': crypto.randomUUID() } });
+    await page.waitForTimeout(2500);
+    const post = await (await page.request.get(address.replace(/\d+$/, (port) => Number(port) + 1) + '/post/all')).json();
+    await page.goto(/http\S+approve\/\S+/.exec(post.filter((p) => p.way === 'out').at(-1).body)[0]);
+    await page.getByText('Yes', { exact: true }).first().click();
+  },
+});
 await take('order-sheet-dark', 'mina', '/orders/2501', { dark: true });
 await take('parts', 'mina', '/parts');
 await take('bench', 'ana', '/bench', { width: 800, height: 1080 });

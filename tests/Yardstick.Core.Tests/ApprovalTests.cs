@@ -227,6 +227,10 @@ public class ApprovalTests
         text.NotHandedOver("does not answer", final: false, Mina.At);
         Assert.True(text.Became(true, ""));
         Assert.Equal(MessageState.Delivered, text.State);
+        var link = Message.Write(MessageChannel.Text, "+12075550101", null, "Look: https://shop.example/approve/abc-DEF_1 soon", Mina, Mina.At).Value;
+        link.Begin();
+        Assert.True(link.Became(true, ""));
+        Assert.Equal("Look: https://shop.example/approve/… soon", link.Body);
         // What the server tells later settles it.
         Assert.True(email.Became(false, "No such mailbox."));
         Assert.Equal((MessageState.Failed, "No such mailbox."), (email.State, email.Trouble));

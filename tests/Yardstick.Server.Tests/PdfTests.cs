@@ -39,6 +39,52 @@ public class PdfTests(ShopFixture shop) : IClassFixture<ShopFixture>
     }
 
     [Fact]
+    public async Task The_technicians_work_order_has_hours_parts_and_checklist_and_no_amount_anywhere()
+    {
+        using var technician = await shop.SignInAsync("ana");
+        var text = TextOf(await technician.BytesAsync("orders/2501/work-order.pdf"), out _);
+        foreach (var words in new[] { "Work order 3501", "Oil and filter service", "0.5 h", "OF-310", "Key tag 14", "Indicator reset" }) Assert.Contains(words, text, StringComparison.Ordinal);
+        Assert.DoesNotMatch(@"\d+\.\d\d(\D|$)", text);
+        Assert.DoesNotContain("555-01", text.Replace("(207) 555-0100", "", StringComparison.Ordinal), StringComparison.Ordinal);
+        // What is only proposed is no work yet.
+        Assert.DoesNotContain("Thermostat with housing", text, StringComparison.Ordinal);
+        Assert.Equal(System.Net.HttpStatusCode.Forbidden, (await technician.SendAsync(HttpMethod.Get, "orders/2501/estimate.pdf")).Status);
+    }
+
+    [Fact]
+    public async Task The_inspection_has_only_what_was_released_the_short_estimate_no_lines()
+    {
+        using var writer = await shop.SignInAsync("mina");
+        Assert.Equal(System.Net.HttpStatusCode.UnprocessableEntity, (await writer.SendAsync(HttpMethod.Get, "orders/2501/inspection.pdf")).Status);
+        await using var db = shop.OpenDb();
+        var findings = await db.Findings.Where(f => f.OrderId == 2501).OrderBy(f => f.Id).Select(f => f.Id).ToListAsync();
+        await writer.PostAsync($"findings/{findings[0]}/release", new { show = true, words = "The housing leaks" });
+        await writer.PostAsync($"findings/{findings[1]}/release", new { show = false });
+        var text = TextOf(await writer.BytesAsync("orders/2501/inspection.pdf"), out _);
+        Assert.Contains("due, 14 psi", text, StringComparison.Ordinal);
+        Assert.Contains("The housing leaks", text, StringComparison.Ordinal);
+        Assert.DoesNotContain("Front pads", text, StringComparison.Ordinal);
+        var brief = TextOf(await writer.BytesAsync("orders/2501/estimate.pdf?brief=true"), out _);
+        Assert.Contains("Thermostat and upper hose", brief, StringComparison.Ordinal);
+        Assert.DoesNotContain("TH-310", brief, StringComparison.Ordinal);
+        Assert.Contains("732.00", brief, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void Figures_stand_in_columns_and_are_read_back_whole_however_long_a_note_is()
+    {
+        var lines = new[] { "111.11", "888.88" }.Select(a => new DocumentLine("Part", "Part", "", "1", decimal.Parse(a, System.Globalization.CultureInfo.InvariantCulture), decimal.Parse(a, System.Globalization.CultureInfo.InvariantCulture)) { Note = new string('ß', 10_000) }).ToList();
+        var document = new ShopDocument { Kind = DocumentKind.Invoice, Number = 7, OrderNumber = 7, Date = default, ShopName = "S", ShopAddress = "", ShopPhone = "", Currency = "EUR", CustomerName = "C", CustomerAddress = "", Vehicle = "", Plate = "", Vin = "", Odometer = "", Writer = "", Concerns = [], Jobs = [new DocumentJob("Job", 999.99m, lines)], NotDone = [], Totals = [new DocumentAmount("Total", 999.99m)], Consent = [], Terms = "" };
+        using var pdf = PdfDocument.Open(PdfPages.Draw(document));
+        var words = pdf.GetPages().SelectMany(p => p.GetWords()).ToList();
+        var (ones, eights) = (words.Where(w => w.Text == "111.11").ToList(), words.Where(w => w.Text == "888.88").ToList());
+        Assert.Equal((2, 2), (ones.Count, eights.Count));
+        // As wide as each other, though a one is drawn narrower than an eight: their points stand under each other.
+        Assert.Equal(ones[0].Letters[3].Location.X, eights[0].Letters[3].Location.X, 0.05);
+        Assert.Equal(20_000, pdf.GetPages().Sum(p => p.Letters.Count(l => l.Value == "ß")));
+    }
+
+    [Fact]
     public void Long_documents_break_over_pages_and_any_European_name_is_set()
     {
         var lines = Enumerable.Range(0, 200).Select(i => new DocumentLine("Part", $"Line {i} with a description that is long enough to need a second line on the page, Größe ½", $"N-{i}", "1", 1.5m, 1.5m)).ToList();

@@ -1,3 +1,4 @@
+using System.Text.RegularExpressions;
 using Yardstick.Core.Orders;
 
 namespace Yardstick.Core.FollowUp;
@@ -33,7 +34,7 @@ public enum MessageState
 }
 
 /// <summary>A message to or from a customer. The outbox is made of those that wait.</summary>
-public class Message
+public partial class Message
 {
     /// <summary>Key.</summary>
     public long Id { get; set; }
@@ -140,8 +141,13 @@ public class Message
     {
         if (State is MessageState.Delivered or MessageState.Received or MessageState.Withdrawn) return false;
         (State, Trouble) = delivered ? (MessageState.Delivered, "") : (MessageState.Failed, why);
+        // Whoever reads the thread later needs no key to the customer's page.
+        if (delivered) Body = Secret().Replace(Body, "$1…");
         return true;
     }
+
+    [GeneratedRegex(@"(/approve/)[\w-]+")]
+    private static partial Regex Secret();
 
     /// <summary>A person decides about one that may have been sent, or that failed.</summary>
     /// <param name="again">Send it again; else it is taken as sent.</param>

@@ -159,6 +159,8 @@ public static class CustomersAnswer
                 work.Notify($"{name} answered on order {under.Order.Number}: yes to {yes} of {answers.Value.Count}.", link.OrderId);
                 return new Changed(under.Order.Version, link.OrderId, 1);
             });
+            // What followed from the answer, the stage and the record among it.
+            if (result.Ok) await db.SaveChangesAsync();
             return (result.Problem, work.Touched);
         }, outcome => outcome.Problem is null);
         if (kept.Problem is { } problem) return Problems.Of(problem, problem.Code == "link.closed" ? 409 : 422);

@@ -4,8 +4,8 @@ using SkiaSharp;
 namespace Yardstick.Server.Documents;
 
 /// <summary>
-/// A face in which documents are set. No ligatures, and the face's usual figures: its tabular ones and its ligatures have no
-/// characters of their own in a PDF, and nobody could search for or copy a number. Figures in columns are set in cells of one width instead.
+/// A face in which documents are set. No ligatures: they have no characters of their own in a PDF, and nobody could search for or copy
+/// a word with one. Its figures are the tabular ones, made the face's own (<see cref="TabularFont"/>) for the same reason.
 /// </summary>
 [System.Diagnostics.CodeAnalysis.SuppressMessage("Design", "CA1001", Justification = "Faces live as long as the process.")]
 internal sealed class PdfFace
@@ -13,7 +13,6 @@ internal sealed class PdfFace
     private readonly Font shaper;
     private readonly int unitsPerEm;
     private readonly SKFont letters;
-    private int? figureWidth;
     private static readonly Feature[] Plain = [new Feature(new Tag('l', 'i', 'g', 'a'), 0)];
 
     internal static readonly PdfFace Regular = new("Barlow_400Regular.ttf");
@@ -27,7 +26,7 @@ internal sealed class PdfFace
         using var stream = typeof(PdfFace).Assembly.GetManifestResourceStream(resource) ?? throw new InvalidOperationException($"The font {resource} is missing from the build.");
         using var memory = new MemoryStream();
         stream.CopyTo(memory);
-        var bytes = memory.ToArray();
+        var bytes = TabularFont.Of(memory.ToArray());
         Typeface = SKTypeface.FromData(SKData.CreateCopy(bytes));
         letters = new SKFont(Typeface);
         var handle = System.Runtime.InteropServices.GCHandle.Alloc(bytes, System.Runtime.InteropServices.GCHandleType.Pinned);
@@ -40,15 +39,6 @@ internal sealed class PdfFace
     }
 
     internal SKTypeface Typeface { get; }
-
-    /// <summary>Width of the widest figure, in units of the face.</summary>
-    private int FigureWidth => figureWidth ??= Enumerable.Range('0', 10).Max(figure =>
-    {
-        lock (shaper) return shaper.TryGetNominalGlyph((uint)figure, out var glyph) ? shaper.GetHorizontalGlyphAdvance(glyph) : 0;
-    });
-
-    /// <summary>Amounts, quantities, hours: what stands in columns.</summary>
-    private static bool IsFigure(string text) => text.Length > 0 && text.All(letter => char.IsAsciiDigit(letter) || letter is '.' or ',' or '−' or '-' or '%' or ' ' or 'h');
 
     private bool Has(System.Text.Rune letter) => letters.ContainsGlyph(letter.Value);
 
@@ -88,15 +78,11 @@ internal sealed class PdfFace
         var points = new SKPoint[infos.Length];
         var scale = size / unitsPerEm;
         float x = 0;
-        var cell = IsFigure(text) ? FigureWidth : 0;
         for (var i = 0; i < glyphs.Length; i++)
         {
             glyphs[i] = (ushort)infos[i].Codepoint;
-            var advance = positions[i].XAdvance;
-            // A figure stands in the middle of a cell as wide as the widest one, so that columns of them stand under each other.
-            var aside = cell > advance && char.IsAsciiDigit(text[(int)infos[i].Cluster]) ? cell - advance : 0;
-            points[i] = new SKPoint(x + (positions[i].XOffset + aside / 2f) * scale, -positions[i].YOffset * scale);
-            x += (advance + aside) * scale;
+            points[i] = new SKPoint(x + positions[i].XOffset * scale, -positions[i].YOffset * scale);
+            x += positions[i].XAdvance * scale;
         }
         return new Run(this, glyphs, points, x);
     }

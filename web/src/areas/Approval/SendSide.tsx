@@ -149,7 +149,7 @@ function ReleaseOne({
       <span>
         <span className={`rating ${finding.rating}`}>{finding.rating}</span>{' '}
         <span className="soft">
-          {finding.text} {finding.measured}
+          {finding.text} <b>{finding.measured}</b>
         </span>
       </span>
       {finding.photoHash && <img src={`/api/photos/${finding.photoHash}`} alt={finding.text} />}

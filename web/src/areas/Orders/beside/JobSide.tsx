@@ -97,7 +97,7 @@ export function JobSide({ jobId, onClose }: { jobId: number; onClose: () => void
           disabled={closed}
           placeholder="nothing; 100% or an amount, for a diagnosis"
         />
-        <div className="checks">
+        <div className="checks one">
           <label className="row">
             <input
               type="checkbox"
@@ -121,6 +121,7 @@ export function JobSide({ jobId, onClose }: { jobId: number; onClose: () => void
       <Part title="What the customer reads">
         <EditCell
           label="What the customer reads"
+          className="wide-text"
           multiline
           value={job.customerText}
           commit={(text) => edits.job(job, 'customerText', job.customerText, text)}
