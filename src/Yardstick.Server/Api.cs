@@ -63,6 +63,7 @@ public static class Api
         KeepCanned.Map(api);
         OwnGuide.Map(api);
         RecordDecision.Map(api);
+        DecisionRecord.Map(api);
         TalkThroughView.Map(api);
         SendEstimate.Map(api);
         CustomersAnswer.Map(api);

@@ -97,6 +97,8 @@ public class ApprovalTests
         order.SetJob(11, "isUnsafe", "true", Mina);
         Assert.Equal("decision.unsafe", order.Decide(11, new Answer(DecisionKind.Declined, "Vesa", AnswerChannel.Phone), Price, Mina).Problem!.Code);
         Assert.Equal(DecisionKind.Proposed, order.Jobs[0].Decision);
+        // Who stands at the counter signs it.
+        Assert.Equal("decision.sign", order.Decide(11, new Answer(DecisionKind.Declined, "Vesa", AnswerChannel.InPerson) { Acknowledged = "I know." }, Price, Mina).Problem!.Code);
         var declined = order.Decide(11, new Answer(DecisionKind.Declined, "Vesa", AnswerChannel.Phone) { Acknowledged = "I know." }, Price, Mina);
         Assert.Equal("I know.", declined.Value.Acknowledged);
     }

@@ -108,6 +108,12 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Contains("yes to 1 of 2", notice.Text("text"), StringComparison.Ordinal);
         await writer.PostAsync($"notices/{notice.Id()}/seen");
         Assert.DoesNotContain((await writer.GetAsync("notices")).AsArray(), n => n!.Id() == notice.Id());
+        // The record tells it all, with the copy as a document and the signature as a picture.
+        var answers = (await writer.GetAsync($"orders/{order}/decisions")).AsArray();
+        Assert.All(answers, a => Assert.True(a!["intact"]!.GetValue<bool>() && a["signed"]!.GetValue<bool>()));
+        Assert.Equal(copy.Hash, answers[0]!.Text("shownHash"));
+        Assert.Equal("%PDF"u8.ToArray(), (await writer.BytesAsync($"shown-copies/{copy.Id}/estimate.pdf"))[..4]);
+        Assert.NotEmpty(await writer.BytesAsync($"decisions/{answers[0]!.Id()}/signature.png"));
         // What was shown and decided can't be changed by anybody any more.
         await Assert.ThrowsAnyAsync<Exception>(() => db.Database.ExecuteSqlRawAsync("UPDATE ShownCopies SET Json = ''"));
         await Assert.ThrowsAnyAsync<Exception>(() => db.Database.ExecuteSqlRawAsync("DELETE FROM Decisions"));
@@ -194,7 +200,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var refused = await writer.RefusedAsync($"orders/{order}/decisions/several", new { decidedBy = "Vesa", channel = "Phone", jobs = new object[] { new { jobId = first, kind = "Approved" }, new { jobId = second, kind = "Deferred", deferUntil = "yesterday-ish" } } });
         Assert.Equal($"job:{second}:deferUntil", refused.Text("field"));
         Assert.Equal("Proposed", (await writer.GetAsync($"orders/{order}")).List("jobs")[0]!.Text("decision"));
-        await writer.PostAsync($"orders/{order}/decisions/several", new { decidedBy = "Vesa", channel = "Phone", jobs = new object[] { new { jobId = first, kind = "Approved" }, new { jobId = second, kind = "Declined" } } });
+        await writer.PostAsync($"orders/{order}/decisions/several", new { decidedBy = "Vesa", channel = "InPerson", signaturePng = Signature, jobs = new object[] { new { jobId = first, kind = "Approved" }, new { jobId = second, kind = "Declined" } } });
         var sheet = await writer.GetAsync($"orders/{order}");
         Assert.Equal(["Approved", "Declined"], sheet.List("jobs").Select(j => j!.Text("decision")));
 

@@ -48,6 +48,8 @@ public partial class Order
             return new Problem("decision.defer", $"The car has {now:N0} already; put it off to a higher reading.", "deferAtReading");
         if (job.IsUnsafe && answer.Kind == DecisionKind.Declined && answer.Acknowledged.Length == 0)
             return new Problem("decision.unsafe", $"\"{job.Title}\" is not safe to leave undone: the customer has to acknowledge that before it is declined.", "acknowledged");
+        if (job.IsUnsafe && answer is { Kind: DecisionKind.Declined, Channel: AnswerChannel.InPerson, SignatureHash: "" })
+            return new Problem("decision.sign", $"\"{job.Title}\" is not safe to leave undone: the customer signs that they decline it.", "signature");
         if (job.AnotherVisitOrderId is not null && answer.Kind != DecisionKind.AnotherVisit)
             return new Problem("decision.moved", "This work went to the order of another visit; record the answer there.");
         if (job.Progress != JobProgress.NotStarted && answer.Kind != DecisionKind.Approved)

@@ -34,8 +34,8 @@ internal static class AnotherVisit
         var decided = next.Decide(copy.Id, new Answer(DecisionKind.Approved, answer.DecidedBy, answer.Channel, $"Agreed to on order {order.Number}. {answer.Note}".Trim()) { ShownId = answer.ShownId },
             (o, include) => OrderPricing.Price(o, under.Customer, policy, include, under.Today), actor);
         if (decided.Problem is { } refused) return refused;
-        OrderPricing.Refresh(next, under.Customer, policy, under.Today);
         job.Value.AnotherVisitOrderId = next.Id;
+        await OrderWork.SettleAsync(under with { Order = next, Policy = policy });
         await db.SaveChangesAsync();
         db.AddRecord(next);
         under.Work.Touch("order", next.Id, next.Version);

@@ -27,7 +27,11 @@ public static class RecordDecision
     /// <summary>An answer about one job among several.</summary>
     public sealed record JobAnswer(long JobId, DecisionKind Kind, IReadOnlyList<long>? LinesOut, string? DeferUntil, string? DeferAtReading, bool Acknowledged);
     /// <summary>A whole conversation: about each job what was said.</summary>
-    public sealed record SeveralRequest(IReadOnlyList<JobAnswer> Jobs, string DecidedBy, AnswerChannel Channel, string? Note);
+    public sealed record SeveralRequest(IReadOnlyList<JobAnswer> Jobs, string DecidedBy, AnswerChannel Channel, string? Note)
+    {
+        /// <summary>A signature as PNG in base 64; null without one.</summary>
+        public string? SignaturePng { get; init; }
+    }
 
     /// <summary>Lets approved work go past the ceiling.</summary>
     public sealed record CeilingRequest(string? Reason);
@@ -55,7 +59,13 @@ public static class RecordDecision
         });
     }
 
-    private static Task<IResult> Several(long id, SeveralRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static async Task<IResult> Several(long id, SeveralRequest request, Commands commands, ContentStore store)
+    {
+        var signature = await Signatures.KeepAsync(store, request.SignaturePng);
+        return signature.Problem is { } unreadable ? Problems.Of(unreadable) : await commands.OnOrderAsync<Changed>(id, under => SeveralAsync(under, request, signature.Value));
+    }
+
+    private static async Task<Result<Changed>> SeveralAsync(OrderUnderChange under, SeveralRequest request, string signatureHash)
     {
         if (request.Jobs is not { Count: > 0 }) return new Problem("decision.jobs", "Say which jobs were decided.", "jobs");
         var answers = new List<(long, Answer)>();
@@ -64,10 +74,10 @@ public static class RecordDecision
             var one = new Request([job.JobId], job.Kind, request.DecidedBy, request.Channel, request.Note, job.DeferUntil, job.DeferAtReading) { LinesOut = job.LinesOut, Acknowledged = job.Acknowledged };
             var answer = Read(one, under.LocalNow, under.Shop);
             if (answer.Problem is { } bad) return bad with { Field = $"job:{job.JobId}:{bad.Field}" };
-            answers.Add((job.JobId, answer.Value));
+            answers.Add((job.JobId, answer.Value with { SignatureHash = signatureHash }));
         }
-        return await DecideAsync(under, answers) is { } refused ? refused : new Changed(under.Order.Version, id, under.Order.Version);
-    });
+        return await DecideAsync(under, answers) is { } refused ? refused : new Changed(under.Order.Version, under.Order.Id, under.Order.Version);
+    }
 
     /// <summary>Records answers about several jobs, with one frozen copy of what was shown.</summary>
     internal static async Task<Problem?> DecideAsync(OrderUnderChange under, IReadOnlyList<(long JobId, Answer Answer)> answers)

@@ -81,7 +81,8 @@ public static class OrderWork
         }
     }
 
-    private static async Task SettleAsync(OrderUnderChange under)
+    /// <summary>Prices a changed order, saves it, and keeps stock for what is approved on it.</summary>
+    internal static async Task SettleAsync(OrderUnderChange under)
     {
         var (db, order) = (under.Work.Db, under.Order);
         if (order.State == OrderState.Open) OrderPricing.Refresh(order, under.Customer, under.Policy, under.Today);

@@ -11,7 +11,7 @@ using Yardstick.Server.Outside;
 namespace Yardstick.Server.FollowUp;
 
 /// <summary>Asks the gateway what came in and what became of what went out.</summary>
-public sealed class PostIn(WriteGate gate, LiveUpdates live, ITextGateway gateway, TimeProvider time, ILogger<PostIn> log) : BackgroundService
+public sealed class PostIn(IDbContextFactory<ShopDb> factory, WriteGate gate, LiveUpdates live, ITextGateway gateway, TimeProvider time, ILogger<PostIn> log) : BackgroundService
 {
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(1);
 
@@ -35,7 +35,8 @@ public sealed class PostIn(WriteGate gate, LiveUpdates live, ITextGateway gatewa
 
     private async Task RoundAsync(CancellationToken cancel)
     {
-        var from = await gate.RunAsync(async db => await db.Counters.Where(c => c.Name == Counter.PostSeen).Select(c => c.Next).FirstOrDefaultAsync());
+        long from;
+        await using (var db = await factory.CreateDbContextAsync(cancel)) from = await db.Counters.Where(c => c.Name == Counter.PostSeen).Select(c => c.Next).FirstOrDefaultAsync(cancel);
         var events = await gateway.EventsAsync(from, cancel);
         if (!events.Ok || events.Value.Count == 0) return;
         var touched = await gate.RunAsync(async db =>

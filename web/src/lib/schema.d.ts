@@ -5995,7 +5995,28 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DecisionRecordView"][];
+                    };
+                };
+            };
+        };
         put?: never;
         post: {
             parameters: {
@@ -6132,6 +6153,76 @@ export interface paths {
                 };
             };
         };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shown-copies/{id}/estimate.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decisions/{id}/signature.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -9336,6 +9427,31 @@ export interface components {
         };
         /** @enum {unknown} */
         DecisionKind: "Proposed" | "Approved" | "Declined" | "Deferred" | "AnotherVisit";
+        DecisionRecordView: {
+            /** Format: int64 */
+            id: number;
+            job: string;
+            kind: components["schemas"]["DecisionKind"];
+            decidedBy: string;
+            channel: components["schemas"]["AnswerChannel"];
+            /** Format: date-time */
+            at: string;
+            askedBy: string;
+            /** Format: double */
+            amountAgreed: number;
+            note: string;
+            /** Format: date */
+            deferUntil: null | string;
+            /** Format: int32 */
+            deferAtReading: null | number;
+            leftOut: string;
+            acknowledged: string;
+            signed: boolean;
+            /** Format: int64 */
+            shownId: null | number;
+            shownHash: string;
+            intact: boolean;
+        };
         DirectoryEntry: {
             firstName: string;
             lastName: string;
@@ -10401,6 +10517,7 @@ export interface components {
             decidedBy: string;
             channel: components["schemas"]["AnswerChannel"];
             note: null | string;
+            signaturePng?: null | string;
         };
         RecordFindingKept: {
             hash: string;

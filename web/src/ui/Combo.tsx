@@ -75,7 +75,10 @@ export function Combo({
   const byItself = useRef(autoFocus ?? false);
   const [at, setAt] = useState(start);
   const list = useRef<HTMLDivElement>(null);
-  const active = Math.min(at, Math.max(start, choices.length - 1));
+  // What an arrow chose stays chosen, wherever it stands once further answers have joined.
+  const [chosen, setChosen] = useState<string | null>(null);
+  const found = chosen === null ? -1 : choices.findIndex((choice) => choice.key === chosen);
+  const active = found >= 0 ? found : Math.min(at, Math.max(start, choices.length - 1));
   const shown = open && (choices.length > 0 || (none !== undefined && text.trim().length > 0));
 
   const [waiting, setWaiting] = useState(false);
@@ -106,6 +109,7 @@ export function Combo({
   const take = (choice: Choice) => {
     setOpen(false);
     setAt(start);
+    setChosen(null);
     if (clearOnTake) onText('');
     choice.take();
   };
@@ -137,6 +141,7 @@ export function Combo({
           setWaiting(false);
           setOpen(true);
           setAt(start);
+          setChosen(null);
         }}
         onFocus={() => {
           // Being focused with the page opens nothing: the list would lie over what is below it.
@@ -153,7 +158,9 @@ export function Combo({
             if (choices.length === 0) return;
             event.preventDefault();
             setOpen(true);
-            setAt((Math.max(active, event.key === 'ArrowDown' ? -1 : 0) + (event.key === 'ArrowDown' ? 1 : choices.length - 1)) % choices.length);
+            const next = (Math.max(active, event.key === 'ArrowDown' ? -1 : 0) + (event.key === 'ArrowDown' ? 1 : choices.length - 1)) % choices.length;
+            setAt(next);
+            setChosen(choices[next]!.key);
           } else if (event.key === 'Enter' && free && !(shown && choices[active])) {
             if (event.ctrlKey) return;
             event.preventDefault();
@@ -162,7 +169,7 @@ export function Combo({
           } else if (event.key === 'Delete' && onDelete && shown && choices[active]) {
             event.preventDefault();
             onDelete(choices[active]);
-          } else if (event.key === 'Enter' && pending && text.trim().length > 0 && at === 0) {
+          } else if (event.key === 'Enter' && pending && text.trim().length > 0 && at === 0 && chosen === null) {
             event.preventDefault();
             setWaiting(true);
           } else if (event.key === 'Enter' && shown && choices[active]) {

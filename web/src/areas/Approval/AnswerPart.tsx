@@ -5,6 +5,7 @@ import { api, Problem, sentence, take, type Schemas } from '../../lib/api';
 import { useRefresh } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
 import { Segments } from '../../ui/Segments';
+import { SignBox, type Signature } from '../../ui/SignBox';
 import { useSay } from '../../ui/Toasts';
 import type { Talk, TalkView } from './useTalkThrough';
 
@@ -30,6 +31,7 @@ export function AnswerPart({ id, talk, view }: { id: number; talk: Talk; view: T
   const [known, setKnown] = useState<ReadonlySet<number>>(new Set());
   const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
   const sending = useRef(false);
+  const signature = useRef<Signature>(null);
   const inside = talk.open.filter((job) => !talk.out.has(job.id));
   const outside = talk.open.filter((job) => talk.out.has(job.id));
   const kindOf = (job: number): Kind => rest[job] ?? 'Proposed';
@@ -48,6 +50,7 @@ export function AnswerPart({ id, talk, view }: { id: number; talk: Talk; view: T
             decidedBy,
             channel,
             note,
+            signaturePng: signature.current?.png() || null,
             jobs: [
               ...inside.map((job) => ({
                 ...none,
@@ -129,6 +132,7 @@ export function AnswerPart({ id, talk, view }: { id: number; talk: Talk; view: T
           ['Message', 'Message'],
         ]}
       />
+      {channel === 'InPerson' && <SignBox ref={signature} />}
       <Labelled label="Note" value={note} onText={setNote} list="decline-reasons" problem={problemOf('note')} />
       <datalist id="decline-reasons">
         {view.declineReasons.map((reason) => (

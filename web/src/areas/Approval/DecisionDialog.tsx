@@ -9,6 +9,7 @@ import { api, Problem, sentence, take, type Schemas } from '../../lib/api';
 import { amount } from '../../lib/format';
 import { Labelled } from '../../ui/Labelled';
 import { Segments } from '../../ui/Segments';
+import { SignBox, type Signature } from '../../ui/SignBox';
 import { useWork, type Job } from '../Orders/useSheet';
 
 export type Decision = Schemas['DecisionKind'];
@@ -38,6 +39,7 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
   }).data;
   const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
   const sending = useRef(false);
+  const signature = useRef<Signature>(null);
   const others = sheet.jobs.filter((j) => j.decision === 'Proposed' && j.id !== job.id);
   const problemOf = (field: string) => (problem?.field === field ? problem.text : undefined);
   const submit = async (event: SubmitEvent) => {
@@ -55,7 +57,7 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
         deferAtReading: at,
         linesOut: null,
         acknowledged,
-        signaturePng: null,
+        signaturePng: signature.current?.png() || null,
       });
       onClose();
     } catch (error) {
@@ -135,6 +137,7 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
               <option key={reason} value={reason} />
             ))}
           </datalist>
+          {channel === 'InPerson' && kind !== 'Proposed' && <SignBox ref={signature} />}
           {others.length > 0 && (
             <label className="row">
               <input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} />

@@ -96,6 +96,11 @@ export function Paper({ document }: { document: Schemas['ShopDocument'] }) {
           <b>Not done on this visit:</b> {document.notDone.join('; ')}
         </p>
       )}
+      {(document.acknowledged ?? []).map((line) => (
+        <p key={line} style={{ marginTop: 6 }}>
+          <b>Declined knowingly:</b> {line}
+        </p>
+      ))}
       {document.consent.map((line) => (
         <p className="soft small" key={line} style={{ marginTop: 6 }}>
           {line}

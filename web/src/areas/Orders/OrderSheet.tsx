@@ -16,6 +16,7 @@ import { JobSheet } from './JobSheet';
 import { SheetHeader } from './SheetHeader';
 import { Spine } from './Spine';
 import { Tally } from './Tally';
+import { useCurrent } from './useCurrent';
 import { useEdits } from './useEdits';
 import { useHistory } from './useHistory';
 import { useHere } from './useHere';
@@ -50,7 +51,7 @@ export default function OrderSheet() {
   const mayEdit = useMay('EditOrders');
   const mayMargin = useMay('SeeMargin');
   const [margins, setMargins] = useState(() => sessionStorage.getItem('margins') !== 'hidden');
-  const [currentId, setCurrent] = useState<number | null>(null);
+  const { currentId, setCurrent, focus } = useCurrent();
   const [deciding, setDeciding] = useState<{ jobId: number; kind: Decision } | null>(null);
   const [closing, setClosing] = useState(false);
   const [addingCar, setAddingCar] = useState(false);
@@ -210,7 +211,7 @@ export default function OrderSheet() {
                   key={job.id}
                   job={job}
                   current={job.id === current?.id}
-                  onFocus={setCurrent}
+                  onFocus={focus}
                   onDecide={decideOn}
                   selected={grid.selected}
                   corrections={corrections}

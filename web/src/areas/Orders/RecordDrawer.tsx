@@ -5,6 +5,7 @@ import { moment, wallTime } from '../../lib/format';
 import { useNow, useShop } from '../../lib/shop';
 import { Empty, Failed, Loading } from '../../ui/States';
 import { useSay } from '../../ui/Toasts';
+import { AnswersPart } from '../Approval/AnswersPart';
 import { Search } from './beside/Search';
 import { Side } from './beside/Side';
 import { useActions } from './useSheet';
@@ -40,6 +41,13 @@ const FIELDS: Record<string, string> = {
   customerText: 'what the customer reads',
   rateName: 'labor rate',
   fixedPrice: 'one price',
+  isUnsafe: 'not safe to leave undone',
+  linesOpen: 'lines may be left out',
+  payer: 'paid by',
+  payerName: 'payer',
+  credit: 'credited with its repair',
+  ceiling: 'past the ceiling',
+  estimate: 'estimate sent',
 };
 
 /** Who did what on the order; it can only be added to. */
@@ -74,6 +82,7 @@ export default function RecordDrawer({ id, onClose }: { id: number; onClose: () 
           Write it down
         </button>
       </form>
+      {!text && <AnswersPart orderId={id} />}
       <Search label="Search the record" placeholder="Search: a name, a part, a field…" value={text} onText={setText} />
       {record.error && !record.data ? (
         <Failed error={record.error} again={() => void record.refetch()} />

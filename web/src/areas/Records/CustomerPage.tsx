@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { amount, day, reading, wallTime } from '../../lib/format';
+import { MessagesSide } from '../FollowUp/MessagesSide';
 import { useKeys } from '../../lib/keys';
 import { useMay, useNow, useShop } from '../../lib/shop';
 import { Plate } from '../../ui/Plate';
@@ -34,6 +35,7 @@ function Customer({ customer }: { customer: CustomerPageView }) {
   const shop = useShop();
   const now = useNow();
   const [merging, setMerging] = useState(false);
+  const [messages, setMessages] = useState(false);
   const closed = !mayWrite;
   const f = customer.fields;
   const field = (name: string, label: string, placeholder?: string, list?: readonly string[], multiline?: boolean) => (
@@ -67,6 +69,7 @@ function Customer({ customer }: { customer: CustomerPageView }) {
             Take “{merge.gone}” apart again
           </button>
         ))}
+        <Button onClick={() => setMessages(true)}>Messages</Button>
         <Button href={`/api/customers/${customer.id}/contact.vcf`}>Card (vCard)</Button>
         {mayWrite && (
           <>
@@ -80,6 +83,7 @@ function Customer({ customer }: { customer: CustomerPageView }) {
           </>
         )}
       </header>
+      {messages && <MessagesSide target={{ customerId: customer.id }} title={`Messages with ${customer.name}`} onClose={() => setMessages(false)} />}
       <div className="record-figures" aria-label="What they have meant to the shop">
         <Figure label="Visits" value={String(g.visits)} />
         <Figure label="First" value={g.first ? when(g.first) : 'never'} />

@@ -4,14 +4,14 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useQuery } from '@tanstack/react-query';
-import SignaturePad from 'signature_pad';
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { api, Problem, sentence, take } from '../../lib/api';
 import { moment, wallTime } from '../../lib/format';
 import { useNow, useRefresh, useShop } from '../../lib/shop';
 import { uploadPhoto } from '../../lib/upload';
 import { Labelled } from '../../ui/Labelled';
 import { Plate } from '../../ui/Plate';
+import { SignBox, type Signature } from '../../ui/SignBox';
 import { Failed, Loading } from '../../ui/States';
 import { useSay } from '../../ui/Toasts';
 import './writeup.css';
@@ -33,20 +33,7 @@ export default function CheckInDialog({ orderId, onClose }: { orderId: number; o
   const [name, setName] = useState<string | null>(null);
   const [busy, setBusy] = useState('');
   const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
-  const pad = useRef<SignaturePad | null>(null);
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const ready = view.data !== undefined;
-  useEffect(() => {
-    const at = canvas.current;
-    if (!at || !ready) return;
-    // Lines stay sharp on screens with more than one point to a pixel.
-    const ratio = Math.max(1, window.devicePixelRatio);
-    at.width = at.offsetWidth * ratio;
-    at.height = at.offsetHeight * ratio;
-    at.getContext('2d')!.scale(ratio, ratio);
-    pad.current = new SignaturePad(at, { penColor: '#1E272B', minWidth: 0.8, maxWidth: 2.2 });
-    return () => pad.current?.off();
-  }, [ready]);
+  const signature = useRef<Signature>(null);
   const document = view.data?.document;
   const shown = photos ?? document?.photoHashes ?? [];
   const signer = name ?? document?.customerName ?? '';
@@ -68,7 +55,7 @@ export default function CheckInDialog({ orderId, onClose }: { orderId: number; o
     setBusy('Keeping the sheet…');
     setProblem(null);
     try {
-      const png = pad.current?.isEmpty() ? '' : (pad.current?.toDataURL('image/png').split(',')[1] ?? '');
+      const png = signature.current?.png() ?? '';
       const sheet = await take(
         api.POST('/api/orders/{id}/check-in', {
           params: { path: { id: orderId } },
@@ -162,13 +149,7 @@ export default function CheckInDialog({ orderId, onClose }: { orderId: number; o
                   problem={problem?.field === 'condition' ? problem.text : undefined}
                 />
                 <Labelled label="Signed by" value={signer} onText={setName} problem={problem?.field === 'signedBy' ? problem.text : undefined} />
-                <div className="sign-box">
-                  <canvas ref={canvas} aria-label="Sign here" tabIndex={0} />
-                  <span className="soft small">Sign here with finger, pen or mouse</span>
-                  <button type="button" className="linkish small" onClick={() => pad.current?.clear()}>
-                    Clear
-                  </button>
-                </div>
+                <SignBox ref={signature} />
                 {problem && !['condition', 'signedBy'].includes(problem.field ?? '') && (
                   <p className="field-problem" role="alert">
                     {problem.text}
