@@ -4,7 +4,7 @@ export default defineConfig({
   testDir: '.',
   testMatch: '*.spec.ts',
   workers: 1,
-  timeout: 120_000,
+  timeout: 180_000,
   expect: { timeout: 10_000 },
   globalSetup: './setup.ts',
   reporter: [['list'], ['json', { outputFile: '../.data/results/e2e.json' }]],

@@ -51,8 +51,9 @@ async function writeUpByKeys(page: Page, lastName: string, plate: string) {
   await expect(add).toBeFocused();
   await type(page, 'Regulator, replace');
   await page.getByRole('option', { name: /Labor "Regulator/ }).waitFor();
+  // What is typed by hand stands at the end of the list, however much fits.
   const options = page.getByRole('option');
-  for (let i = 0; i < 12 && !(await options.filter({ hasText: 'Labor "Regulator' }).getAttribute('aria-selected'))?.includes('true'); i++) await page.keyboard.press('ArrowDown');
+  for (let i = 0; i < 12 && !(await options.filter({ hasText: 'Labor "Regulator' }).getAttribute('aria-selected'))?.includes('true'); i++) await page.keyboard.press('ArrowUp');
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Hours, Regulator, replace')).toBeFocused();
   await type(page, '1:30');
@@ -61,7 +62,7 @@ async function writeUpByKeys(page: Page, lastName: string, plate: string) {
   await add.focus();
   await type(page, 'Regulator 14V');
   await page.getByRole('option', { name: /Part "Regulator 14V"/ }).waitFor();
-  for (let i = 0; i < 12 && !(await options.filter({ hasText: 'Part "Regulator 14V"' }).getAttribute('aria-selected'))?.includes('true'); i++) await page.keyboard.press('ArrowDown');
+  for (let i = 0; i < 12 && !(await options.filter({ hasText: 'Part "Regulator 14V"' }).getAttribute('aria-selected'))?.includes('true'); i++) await page.keyboard.press('ArrowUp');
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Quantity, Regulator 14V')).toBeFocused();
   await page.keyboard.press('Shift+Tab');

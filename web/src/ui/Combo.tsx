@@ -83,6 +83,11 @@ export function Combo({
 
   const [waiting, setWaiting] = useState(false);
   const first = choices[0];
+  // The same with the one that stands chosen by itself: Enter takes what was seen to be chosen, not what came in between.
+  const firstKey = shown && !pending && start === 0 ? (first?.key ?? null) : null;
+  useEffect(() => {
+    if (firstKey !== null) setChosen((now) => now ?? firstKey);
+  }, [firstKey]);
   useEffect(() => {
     if (!waiting || pending) return;
     setWaiting(false);

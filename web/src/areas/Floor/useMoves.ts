@@ -15,32 +15,34 @@ export function useMoves(floor: Floor) {
   const say = useSay();
   const show = (change: (now: Floor) => Floor) => client.setQueryData<Floor>(['floor'], (now) => now && change(now));
 
-  // A car that is moved twice in a row waits for its first move: the second goes out with the version the first one left.
-  const under = useRef(new Map<number, Promise<number>>());
+  // A car that is moved twice in a row waits for its first move: the second begins where the first one put it, with the version that it left.
+  const under = useRef(new Map<number, { stage: Stage; moving: Promise<number> }>());
+  const stageOf = (card: Card) => under.current.get(card.id)?.stage ?? card.stage;
 
   const stage = async (card: Card, to: Stage) => {
-    if (card.stage === to) return;
+    const from = stageOf(card);
+    if (from === to) return;
     const move = (stage: Stage, version: number) => take(api.POST('/api/orders/{id}/stage', { params: { path: { id: card.id } }, body: { stage, version } }));
     // A list asked for before this move would show the car where it was.
-    await client.cancelQueries({ queryKey: ['floor'] });
+    void client.cancelQueries({ queryKey: ['floor'] }, { revert: false });
     show((now) => ({ ...now, cards: now.cards.map((c) => (c.id === card.id ? { ...c, stage: to } : c)) }));
-    const before = under.current.get(card.id) ?? Promise.resolve(card.version);
-    const moving = before.then(async (version) => (await move(to, version)).version);
-    under.current.set(card.id, moving);
+    const before = under.current.get(card.id)?.moving ?? Promise.resolve(card.version);
+    const mine = { stage: to, moving: before.then(async (version) => (await move(to, version)).version) };
+    under.current.set(card.id, mine);
     try {
-      const version = await moving;
+      const version = await mine.moving;
       const name = floor.stages.find((s) => s.stage === to)?.name ?? to;
-      say.done(`${card.plate || card.number}: ${name.toLowerCase()}.`, () => move(card.stage, version).then(() => refresh(['floor'])));
+      say.done(`${card.plate || card.number}: ${name.toLowerCase()}.`, () => move(from, version).then(() => refresh(['floor'])));
     } catch (error) {
       say.refused(error);
     }
-    if (under.current.get(card.id) !== moving) return;
+    if (under.current.get(card.id) !== mine) return;
     await refresh(['floor']);
-    if (under.current.get(card.id) === moving) under.current.delete(card.id);
+    if (under.current.get(card.id) === mine) under.current.delete(card.id);
   };
 
   const step = (card: Card, by: number) => {
-    const at = floor.stages.findIndex((s) => s.stage === card.stage);
+    const at = floor.stages.findIndex((s) => s.stage === stageOf(card));
     const to = floor.stages[at + by];
     if (to) void stage(card, to.stage);
   };

@@ -41,7 +41,8 @@ export function useChoices(orderId: number, typed: string, enabled: boolean) {
     questions: outside.flatMap((answer) => answer.data?.questions ?? []).filter((q, i, all) => all.findIndex((x) => x.key === q.key) === i),
     troubles: outside.map((answer) => answer.data?.trouble ?? '').filter(Boolean),
     asking: text.length > 1 && [guide, harbor, northline].some((answer) => answer.isFetching),
-    pending: own.isPlaceholderData,
+    // Also while nothing was answered yet at all: what comes first is the shop's own.
+    pending: own.isPlaceholderData || own.isLoading,
   };
 }
 
