@@ -36,7 +36,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await writer.PostAsync($"orders/{order}/links", new { channel = "Text", address = to, body = "Please look: {{ link }} Thanks", now = true });
         for (var i = 0; i < 100; i++)
         {
-            var got = JsonNode.Parse(await shop.Outside.GetStringAsync("post/all"))!.AsArray().Where(p => p!.Text("way") == "out" && p!.Text("body").Contains("/approve/", StringComparison.Ordinal)).Select(p => p!.Text("body")).ToList();
+            var got = JsonNode.Parse(await shop.Outside.GetStringAsync("post/all"))!.AsArray().Where(p => p!.Text("way") == "out" && p!.Text("kind") == "text" && p!.Text("body").Contains("/approve/", StringComparison.Ordinal)).Select(p => p!.Text("body")).ToList();
             if (got.Count > sent)
             {
                 sent = got.Count;
@@ -209,6 +209,49 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await writer.PostAsync($"orders/{order}/lines/{line.Id()}", new { field = "hours", value = "1.6", version = line["version"]!.GetValue<int>() });
         var changes = (await writer.GetAsync($"orders/{order}")).List("jobs")[0]!.List("changedSince");
         Assert.StartsWith("Press bushing in: 1.5 h", Assert.Single(changes)!.GetValue<string>(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task With_more_than_six_open_jobs_the_server_answers_each_choice_the_same()
+    {
+        using var writer = await shop.SignInAsync("mina");
+        var (order, first) = await writer.WriteUpAsync("Viele");
+        var jobs = new List<long> { first };
+        for (var i = 0; i < 7; i++)
+        {
+            var job = (await writer.PostAsync($"orders/{order}/jobs", new { title = $"Job {i}" })).Id();
+            await writer.PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Labor", description = $"Work {i}", hours = "1" });
+            jobs.Add(job);
+        }
+        var talk = await writer.GetAsync($"orders/{order}/talk-through");
+        Assert.Equal((8, 0), (talk.List("openJobs").Count, talk.List("choices").Count));
+        async Task<JsonNode> ChooseAsync(params long[] wanted) => await writer.PostAsync($"orders/{order}/talk-through/choice", new { jobIds = wanted });
+        var none = await ChooseAsync();
+        var one = await ChooseAsync(jobs[3]);
+        Assert.Equal(0, none.Number("total"));
+        Assert.Equal(one.Number("total"), none.List("adds")[3]!.GetValue<decimal>());
+        // Everything is in: the same as the sheet's total.
+        var sheet = await writer.GetAsync($"orders/{order}");
+        Assert.Equal(sheet["figures"]!.Number("total"), (await ChooseAsync([.. jobs])).Number("total"));
+        Assert.Equal(System.Net.HttpStatusCode.NotFound, (await writer.SendAsync(HttpMethod.Get, "orders/999999/talk-through")).Status);
+    }
+
+    [Fact]
+    public async Task Sending_holds_prices_and_moves_the_car_and_refuses_what_can_not_be_sent()
+    {
+        using var writer = await shop.SignInAsync("mina");
+        var (order, job) = await writer.WriteUpAsync("Sender");
+        Assert.Equal("address", (await writer.RefusedAsync($"orders/{order}/links", new { channel = "Text", address = "12", body = "x", now = true })).Text("field"));
+        Assert.Equal("message.subject", (await writer.RefusedAsync($"orders/{order}/links", new { channel = "Email", address = "vesa@example.com", body = "x", now = true })).Text("code"));
+        Assert.Empty((await writer.GetAsync($"orders/{order}/sending")).List("links"));
+        // Without a place for the link it follows the words.
+        await writer.PostAsync($"orders/{order}/links", new { channel = "Email", address = "vesa@example.com", subject = "Estimate", body = "Please look.", now = true });
+        await using var db = shop.OpenDb();
+        Assert.Matches("^Please look\\.\\s+http", await db.Messages.Where(m => m.OrderId == order).Select(m => m.Body).FirstAsync());
+        Assert.All(await db.Lines.Where(l => l.JobId == job).ToListAsync(), l => Assert.NotNull(l.HeldPrice));
+        Assert.Equal("WaitingForAnswer", (await writer.GetAsync($"orders/{order}")).Text("stage"));
+        await writer.ApproveAsync(order, job);
+        Assert.Equal("link.nothing", (await writer.RefusedAsync($"orders/{order}/links", new { channel = "Text", address = "207 555 0111", body = "x", now = true })).Text("code"));
     }
 
     [Fact]

@@ -1,0 +1,126 @@
+using Yardstick.Core.Approval;
+using Yardstick.Core.Billing;
+using Yardstick.Core.Inspections;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Records;
+using Yardstick.Core.Setup;
+
+namespace Yardstick.Core.Tests;
+
+/// <summary>What stands on documents, and what stays off them.</summary>
+public class DocumentTests
+{
+    private static readonly Actor Mina = new(7, new DateTime(2026, 11, 23, 15, 0, 0, DateTimeKind.Utc), "tab");
+    private static readonly DateTime Now = new(2026, 11, 23, 10, 0, 0);
+    private static readonly Shop Shop = new() { Name = "Shop", TimeZone = "America/New_York", Terms = "Twelve months.", EstimateDays = 10 };
+    private static readonly Customer Vesa = new() { FirstName = "Vesa", LastName = "Aalto", Address = "4 Kelp Road" };
+    private static readonly ShopPolicy Policy = ShopPolicy.Read("""
+        {"currency":"USD","laborRates":{"general":100.00},"laborCostPerHour":40,"markupBands":{"standard":[{"upTo":null,"multiplier":2.0}]},"categories":{},"priceEnding":"none","companions":[],"orderFees":[],
+        "supplies":{"percent":10,"base":"labor","maximum":15.00,"taxable":true,"costPercent":50},"taxes":[],"overrun":{"percent":10,"amount":20},"shop":{"marginAim":50,"stockCost":"last","exemptions":[]}}
+        """);
+
+    private static PricingResult Price(Order order, Inclusion include) => OrderPricing.Price(order, Vesa, Policy, include, DateOnly.FromDateTime(Now));
+
+    private static Order Made()
+    {
+        var order = new Order { Id = 1, Number = 3001, KeyTag = "14", CarAt = "in row 3", OldPartsBack = true, PromisedAt = Now.AddHours(6) };
+        var brakes = new Job { Id = 11, Title = "Brakes", Checklist = "Torque\nRoad test" };
+        brakes.Lines.Add(new Line { Id = 101, Kind = LineKind.Labor, Description = "Replace pads", Hours = 1.2m });
+        brakes.Lines.Add(new Line { Id = 102, Kind = LineKind.Part, Description = "Pads", Number = "BP-1", Quantity = 1, UnitCost = 40, CoreEach = 10, Position = 1 });
+        brakes.Lines.Add(new Line { Id = 103, Kind = LineKind.Fee, Description = "Disposal", Amount = 3, Quantity = 1, Position = 2 });
+        order.AddJob(brakes, Mina);
+        var wipers = new Job { Id = 12, Title = "Wipers" };
+        wipers.Lines.Add(new Line { Id = 111, Kind = LineKind.Part, Description = "Blade", Number = "WB-9", Quantity = 2, UnitCost = 8 });
+        order.AddJob(wipers, Mina);
+        order.Give(GivenDiscount.Parse("10%", DiscountBase.All, "").Value, Mina);
+        return order;
+    }
+
+    private static Result<Decision> Decide(Order order, long job, Answer answer) => order.Decide(job, answer, Price, Mina);
+
+    [Fact]
+    public void A_work_order_has_what_the_work_needs_and_nothing_of_money_or_of_how_to_reach_the_customer()
+    {
+        var order = Made();
+        Assert.True(Decide(order, 11, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone)).Ok);
+        var document = DocumentMaker.OfWorkOrder(order, new DocumentParties(Vesa, null, "Mina"), Shop, Price(order, Inclusion.ApprovedOnly), Now);
+        var job = Assert.Single(document.Jobs);
+        Assert.Equal(["Labor", "Part"], job.Lines.Select(l => l.Kind));
+        Assert.All(job.Lines, l => Assert.True(l.Each is null && l.Amount is null));
+        Assert.Equal(("1.2 h", "BP-1"), (job.Lines[0].Quantity, job.Lines[1].Number));
+        Assert.Equal(["Torque", "Road test"], job.Checklist);
+        Assert.Equal(0, job.Amount);
+        Assert.Empty(document.Totals);
+        Assert.Empty(document.Consent);
+        Assert.Equal(("Vesa Aalto", ""), (document.CustomerName, document.CustomerAddress));
+        Assert.Equal(["Promised Monday, November 23 at 4:00 PM", "Key tag 14", "The car is in row 3", "Keep the old parts for the owner"], document.Handling);
+    }
+
+    [Fact]
+    public void An_estimate_says_how_long_it_holds_an_invoice_does_not()
+    {
+        var order = Made();
+        ShopDocument Of(DocumentKind kind) => DocumentMaker.OfOrder(order, new DocumentParties(Vesa, null, "Mina"), Shop, Price(order, OrderPricing.Offered(order)), kind, 1, Now);
+        Assert.StartsWith("This estimate holds until December 3, 2026.", Of(DocumentKind.Estimate).Validity, StringComparison.Ordinal);
+        Assert.Empty(Of(DocumentKind.Invoice).Validity);
+    }
+
+    [Fact]
+    public void What_was_declined_knowingly_is_printed_until_it_is_decided_otherwise()
+    {
+        var order = Made();
+        order.SetJob(12, "isUnsafe", "true", Mina);
+        Assert.True(Decide(order, 12, new Answer(DecisionKind.Declined, "Vesa", AnswerChannel.InPerson) { Acknowledged = "I know.", SignatureHash = "abc" }).Ok);
+        IReadOnlyList<string> Acknowledged() => DocumentMaker.OfOrder(order, new DocumentParties(Vesa, null, "Mina"), Shop, Price(order, OrderPricing.Offered(order)), DocumentKind.Invoice, 1, Now).Acknowledged;
+        Assert.Equal("Nov 23, 2026 10:00 AM, Vesa, signed, on \"Wipers\": I know.", Assert.Single(Acknowledged()));
+        Assert.True(Decide(order, 12, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone)).Ok);
+        Assert.Empty(Acknowledged());
+    }
+
+    [Fact]
+    public void An_inspection_shows_what_was_released_the_most_urgent_first()
+    {
+        var order = Made();
+        var findings = new[]
+        {
+            new Finding { Id = 1, Text = "Pads fine", Rating = Rating.Sound, ReleasedAt = Mina.At },
+            new Finding { Id = 2, Text = "Hose cracked", Rating = Rating.Unsafe, ReleasedAt = Mina.At, Measured = 3.25m, Unit = "mm" },
+            new Finding { Id = 3, Text = "For us only", Rating = Rating.Due },
+        };
+        var document = DocumentMaker.OfInspection(order, new DocumentParties(Vesa, null, "Mina"), Shop, Price(order, OrderPricing.Offered(order)), findings, Now);
+        Assert.Equal([("Hose cracked", "unsafe", "3.25 mm"), ("Pads fine", "sound", "")], document.Findings.Select(f => (f.Text, f.Rating, f.Measured)));
+        Assert.Empty(document.Jobs);
+        Assert.Equal("Twelve months.", document.Terms);
+    }
+
+    [Fact]
+    public void A_diagnosis_is_credited_with_what_came_after_it_and_with_no_other_diagnosis()
+    {
+        var order = Made();
+        var scan = new Job { Id = 13, Title = "Scan", CreditAmount = 60 };
+        scan.Lines.Add(new Line { Id = 121, Kind = LineKind.Labor, Description = "Scan", Hours = 1 });
+        order.AddJob(scan, Mina);
+        Assert.Empty(OrderPricing.CreditedWith(order, scan));
+        Assert.Equal("60.00 of this charge is credited when the repair that it leads to is approved.", scan.CreditWords(order));
+        order.AddJob(new Job { Id = 14, Title = "Test drive", CreditPercent = 50 }, Mina);
+        order.AddJob(new Job { Id = 15, Title = "New sensor" }, Mina);
+        Assert.Equal(["New sensor"], OrderPricing.CreditedWith(order, scan).Select(j => j.Title));
+        Assert.Equal("60.00 of this charge is credited when the repair is approved.", scan.CreditWords(order));
+    }
+
+    [Fact]
+    public void A_canned_diagnosis_brings_its_credit_and_a_bad_one_is_refused()
+    {
+        var form = new CannedForm { Title = "Scan", System = "Diagnosis", Credit = "75%", LinesOpen = true, Lines = [new CannedLineForm { Kind = LineKind.Labor, Description = "Scan", Count = "1" }] };
+        var canned = new CannedJob { Title = "Scan", System = "Diagnosis", Credit = "75%", LinesOpen = true };
+        canned.Lines.Add(new CannedLine { Kind = LineKind.Labor, Description = "Scan", Hours = 1 });
+        var job = canned.MakeJob(_ => null, StockCost.Last);
+        Assert.Equal((75m, null, true), (job.CreditPercent!.Value, job.CreditAmount, job.LinesOpen));
+        Assert.Equal(("75%", true), (form.Credit, CannedForm.Of(job, "", DiscountBase.All, _ => "").LinesOpen));
+        Assert.Equal("75%", CannedForm.Of(job, "", DiscountBase.All, _ => "").Credit);
+        Assert.Equal("credit", Job.Credit("half", "credit").Problem!.Field);
+        Assert.Equal("job.credit", Job.Credit("101 %", "credit").Problem!.Code);
+        Assert.Equal((null, 12.5m), (Job.Credit("12.50", "credit").Value.Percent, Job.Credit("12.50", "credit").Value.Amount));
+    }
+}
