@@ -11,6 +11,7 @@ import { Labelled } from '../../ui/Labelled';
 import { Segments } from '../../ui/Segments';
 import { SignBox, type Signature } from '../../ui/SignBox';
 import { useWork, type Job } from '../Orders/useSheet';
+import './approval.css';
 
 export type Decision = Schemas['DecisionKind'];
 
@@ -80,7 +81,7 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
           {TITLES[kind]}: {job.title}
         </DialogTitle>
         <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 1.5 }}>
-          <div className="spread">
+          <div className="answer-kinds">
             <Segments label="Answer" value={kind} choices={choices} onChange={setKind} />
             <span className="soft">
               adds <b>{amount(job.addsToTotal)}</b> with supplies and tax
