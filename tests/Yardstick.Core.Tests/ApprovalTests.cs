@@ -196,6 +196,7 @@ public class ApprovalTests
         var link = new ApprovalLink { TokenHash = "", OfferHash = "a", ExpiresAt = now.AddDays(14) };
         Assert.Equal(LinkState.Open, link.StateAt("a", now));
         Assert.Equal(LinkState.Changed, link.StateAt("b", now));
+        Assert.Equal(LinkState.Changed, link.StateAt("a", now, posted: true));
         Assert.Equal(LinkState.Expired, link.StateAt("b", now.AddDays(14)));
         link.AnsweredAt = now;
         Assert.Equal(LinkState.Answered, link.StateAt("b", now.AddDays(20)));
@@ -257,6 +258,13 @@ public class ApprovalTests
         Assert.True(text.Withdraw().Ok);
         Assert.Equal("message.sent", text.Withdraw().Problem!.Code);
     }
+
+    [Theory]
+    [InlineData("month", 12)]
+    [InlineData("quarter", 2)]
+    [InlineData("half-year", 5)]
+    [InlineData(null, 2)]
+    public void Work_is_put_off_by_a_month_a_quarter_or_half_a_year(string? word, int month) => Assert.Equal((23, month), (Answer.Later(word, Today).Day, Answer.Later(word, Today).Month));
 
     [Theory]
     [InlineData("STOP", false, true)]

@@ -46,14 +46,18 @@ public class ApprovalLink
     /// <summary>Answered, UTC.</summary>
     public DateTime? AnsweredAt { get; set; }
 
+    /// <summary>So long a link is good for.</summary>
+    public static readonly TimeSpan Good = TimeSpan.FromDays(14);
+
     /// <summary>What it is good for.</summary>
     /// <param name="offerHash">The offer as it is now.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public LinkState StateAt(string offerHash, DateTime utcNow) =>
+    /// <param name="posted">The order was invoiced meanwhile: nothing can be answered any more.</param>
+    public LinkState StateAt(string offerHash, DateTime utcNow, bool posted = false) =>
         WithdrawnAt is not null ? LinkState.Withdrawn
         : AnsweredAt is not null ? LinkState.Answered
         : utcNow >= ExpiresAt ? LinkState.Expired
-        : offerHash != OfferHash ? LinkState.Changed
+        : posted || offerHash != OfferHash ? LinkState.Changed
         : LinkState.Open;
 
     /// <summary>A new token of 128 random bits, as it stands in a link.</summary>

@@ -66,13 +66,12 @@ public sealed record ShownEstimate
     {
         var result = OrderPricer.Price(pricing);
         var released = findings.Where(f => f.ReleasedAt is not null).ToList();
-        var adds = TalkThrough.Adds(pricing);
         return new ShownEstimate
         {
             Document = DocumentMaker.OfOrder(order, parties, shop, result, DocumentKind.Estimate, order.Number, localNow),
-            Jobs = order.OnJobs.Select((job, j) => ShownJob.Of(order, job, result.Jobs[j], adds[j])).ToList(),
+            Jobs = order.OnJobs.Select((job, j) => ShownJob.Of(order, job, result.Jobs[j])).ToList(),
             Findings = released.ConvertAll(f => new ShownFinding(f.Id, f.ForCustomer, f.Rating, f.Measured is { } measured ? $"{measured:0.###} {f.Unit}".Trim() : "", f.PhotoHash)),
-            ValidUntil = DateOnly.FromDateTime(localNow).AddDays(shop.EstimateDays),
+            ValidUntil = shop.ValidUntil(localNow),
             UnsafeTerms = shop.UnsafeTerms,
         };
     }
@@ -119,8 +118,7 @@ public sealed record ShownJob(long Id, string Title, string Text, DecisionKind D
     /// <param name="order">Its order.</param>
     /// <param name="job">The job.</param>
     /// <param name="figures">Its figures.</param>
-    /// <param name="adds">What it adds to the total.</param>
-    public static ShownJob Of(Order order, Job job, JobFigures figures, decimal adds)
+    public static ShownJob Of(Order order, Job job, JobFigures figures)
     {
         var lines = new List<ShownLine>();
         var at = 0;
@@ -131,7 +129,7 @@ public sealed record ShownJob(long Id, string Title, string Text, DecisionKind D
             lines.Add(new ShownLine(line.Id, line.Description, DocumentMaker.QuantityOf(line, priced), job.FixedPrice is null ? priced?.Amount : null, line.Out,
                 job.LinesOpen && job.FixedPrice is null && line.Kind is LineKind.Part or LineKind.Labor or LineKind.Sublet, line.NoteForCustomer));
         }
-        return new ShownJob(job.Id, job.Title, job.CustomerText, job.Decision, figures.Subtotal, adds, job.IsUnsafe, job.LinesOpen && job.FixedPrice is null, job.CreditWords(order), job.PayerWords, lines);
+        return new ShownJob(job.Id, job.Title, job.CustomerText, job.Decision, figures.Subtotal, figures.AddsToTotal, job.IsUnsafe, job.LinesOpen && job.FixedPrice is null, job.CreditWords(order), job.PayerWords, lines);
     }
 }
 

@@ -16,9 +16,6 @@ public static class TalkThrough
     /// <summary>Up to this many open jobs all choices are priced beforehand.</summary>
     public const int MostPriced = 6;
 
-    /// <summary>What each job of a case adds to the total (rules, 4.8), in the case's order.</summary>
-    public static IReadOnlyList<decimal> Adds(PricingCase pricing) => OrderPricer.Price(pricing).Jobs.Select(j => j.AddsToTotal).ToList();
-
     /// <summary>Every choice over the open jobs, by its number; empty where there are too many.</summary>
     /// <param name="pricing">The order's case.</param>
     /// <param name="approved">Ids of jobs that are in whatever is chosen.</param>

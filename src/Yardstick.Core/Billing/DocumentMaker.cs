@@ -54,7 +54,7 @@ public static class DocumentMaker
             Totals = Totals(result),
             Consent = Consent(order, shop),
             Terms = shop.Terms,
-            Validity = kind == DocumentKind.Estimate ? $"This estimate holds until {localNow.AddDays(shop.EstimateDays):MMMM d, yyyy}. Work begins only after you agree to it, and never costs more than you agreed to without asking you again." : "",
+            Validity = kind == DocumentKind.Estimate ? $"This estimate holds until {shop.ValidUntil(localNow):MMMM d, yyyy}. Work begins only after you agree to it, and never costs more than you agreed to without asking you again." : "",
             Acknowledged = order.Decisions.Where(d => d.Acknowledged.Length > 0 && order.Jobs.Exists(j => j.Id == d.JobId && j.Decision == d.Kind)).OrderBy(d => d.At)
                 .Select(d => $"{shop.Local(d.At):MMM d, yyyy h:mm tt}, {d.DecidedBy}{(d.SignatureHash.Length > 0 ? ", signed" : "")}, on \"{order.Jobs.First(j => j.Id == d.JobId).Title}\": {d.Acknowledged}").ToList(),
         };

@@ -76,9 +76,6 @@ public partial class Message
     /// <summary>Longest text or e-mail.</summary>
     public const int LongestText = 1000, LongestEmail = 20_000;
 
-    /// <summary>True while it waits for its time or another try.</summary>
-    public bool IsInOutbox => State == MessageState.Waiting;
-
     /// <summary>Makes a message that goes out.</summary>
     /// <param name="channel">Text or e-mail.</param>
     /// <param name="address">Where to.</param>

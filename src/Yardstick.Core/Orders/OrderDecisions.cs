@@ -15,6 +15,11 @@ namespace Yardstick.Core.Orders;
 /// <param name="DeferAtReading">Deferred to this reading.</param>
 public sealed record Answer(DecisionKind Kind, string DecidedBy, AnswerChannel Channel, string Note = "", DateOnly? DeferUntil = null, int? DeferAtReading = null)
 {
+    /// <summary>The day to which a customer puts work off on their page.</summary>
+    /// <param name="word">month, quarter or half-year; anything else is a quarter.</param>
+    /// <param name="today">Today in the shop.</param>
+    public static DateOnly Later(string? word, DateOnly today) => today.AddMonths(word switch { "month" => 1, "half-year" => 6, _ => 3 });
+
     /// <summary>Lines of an approved job that the customer leaves out.</summary>
     public IReadOnlySet<long> LinesOut { get; init; } = new HashSet<long>();
     /// <summary>The shop's words that were acknowledged with declining unsafe work; empty where they were not.</summary>

@@ -51,6 +51,10 @@ public class Shop
     /// <summary>Days for which the prices of an estimate hold.</summary>
     public int EstimateDays { get; set; } = 30;
 
+    /// <summary>Last day on which an estimate holds.</summary>
+    /// <param name="from">When it was written or sent, wall time.</param>
+    public DateOnly ValidUntil(DateTime from) => DateOnly.FromDateTime(from).AddDays(EstimateDays);
+
     /// <summary>Where customers reach the shop's pages from outside, as <c>https://shop.example</c>; empty where links work only inside the shop.</summary>
     public string PublicAddress { get; set; } = "";
 

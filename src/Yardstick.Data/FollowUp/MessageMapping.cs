@@ -8,7 +8,6 @@ internal sealed class MessageMapping : IEntityTypeConfiguration<Message>, IEntit
 {
     public void Configure(EntityTypeBuilder<Message> builder)
     {
-        builder.Ignore(m => m.IsInOutbox);
         builder.HasIndex(m => m.Key).IsUnique();
         // The outbox asks for what waits or was interrupted; that stays small however much was written.
         builder.HasIndex(m => new { m.State, m.NotBefore });

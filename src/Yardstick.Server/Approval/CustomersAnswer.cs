@@ -71,8 +71,7 @@ public static class CustomersAnswer
         if (token.Length > 64 || await db.ApprovalLinks.AsNoTracking().FirstOrDefaultAsync(l => l.TokenHash == hash) is not { } link) return null;
         if (await Showing.ReadAsync(db, link.OrderId, utcNow) is not { } now) return null;
         var sent = ShownEstimate.FromJson(await db.ShownCopies.Where(c => c.Id == link.ShownId).Select(c => c.Json).SingleAsync());
-        // What was approved or invoiced meanwhile by other ways is a change as well.
-        return new Found(link, now, sent, now.Order.State == OrderState.Posted && link.AnsweredAt is null && link.WithdrawnAt is null ? LinkState.Changed : link.StateAt(now.Estimate.OfferHash, utcNow));
+        return new Found(link, now, sent, link.StateAt(now.Estimate.OfferHash, utcNow, now.Order.State == OrderState.Posted));
     }
 
     private static async Task<IResult> ShowAsync(string token, ShopDb db, TimeProvider time) =>
@@ -98,7 +97,7 @@ public static class CustomersAnswer
     }
 
     private static async Task<IReadOnlyList<string>> AnswersAsync(ShopDb db, ApprovalLink link) =>
-        (await db.Decisions.Where(d => d.OrderId == link.OrderId && d.Channel == AnswerChannel.Link && d.At == link.AnsweredAt).Join(db.Jobs, d => d.JobId, j => j.Id, (d, j) => new { j.Title, d.Kind, d.AmountAgreed }).ToListAsync())
+        (await db.Decisions.Where(d => d.OrderId == link.OrderId && d.Channel == AnswerChannel.Link && d.At == link.AnsweredAt).Join(db.Jobs, d => d.JobId, j => j.Id, (d, j) => new { j.Title, d.Kind }).ToListAsync())
             .ConvertAll(d => $"{d.Title}: {Words(d.Kind)}");
 
     private static string Words(DecisionKind kind) => kind switch
@@ -178,8 +177,7 @@ public static class CustomersAnswer
             if (request.Jobs?.FirstOrDefault(j => j.JobId == job.Id) is not { } said) return new Problem("answer.open", $"Say yes, no or later to \"{job.Title}\".", $"job:{job.Id}");
             if (said.Kind is not (DecisionKind.Approved or DecisionKind.Declined or DecisionKind.Deferred)) return new Problem("answer.kind", "An answer is yes, no or later.", $"job:{job.Id}");
             if (job.IsUnsafe && said.Kind == DecisionKind.Declined && !said.Acknowledged) return new Problem("answer.unsafe", $"Please confirm that you know about \"{job.Title}\" before you say no to it.", $"job:{job.Id}");
-            var months = said.Later switch { "month" => 1, "half-year" => 6, _ => 3 };
-            answers.Add((job.Id, new Answer(said.Kind, name, AnswerChannel.Link, (request.Note ?? "").Trim() is { Length: <= 2000 } note ? note : "", said.Kind == DecisionKind.Deferred ? today.AddMonths(months) : null)
+            answers.Add((job.Id, new Answer(said.Kind, name, AnswerChannel.Link, (request.Note ?? "").Trim() is { Length: <= 2000 } note ? note : "", said.Kind == DecisionKind.Deferred ? Answer.Later(said.Later, today) : null)
             {
                 LinesOut = (said.LinesOut ?? []).ToHashSet(),
                 Acknowledged = job.IsUnsafe && said.Kind == DecisionKind.Declined ? now.Shop.UnsafeTerms : "",

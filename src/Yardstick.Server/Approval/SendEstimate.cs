@@ -14,11 +14,8 @@ namespace Yardstick.Server.Approval;
 /// <summary>Releases what was found, and sends an estimate as a link by text or e-mail.</summary>
 public static class SendEstimate
 {
-    /// <summary>So long a link is good for.</summary>
-    private static readonly TimeSpan Good = TimeSpan.FromDays(14);
-
     /// <summary>A finding with what the customer would read.</summary>
-    public sealed record FindingToRelease(long Id, string Text, string ForCustomer, Rating Rating, string Measured, string? PhotoHash, bool Released, bool KeptInside);
+    public sealed record FindingToRelease(long Id, string Text, string ForCustomer, Rating Rating, string Measured, string? PhotoHash, bool Released, bool IsToBeReleased);
     /// <summary>A link that was sent.</summary>
     public sealed record LinkView(long Id, DateTime SentAt, string SentBy, DateTime ExpiresAt, LinkState State, DateTime? OpenedAt, int Opened, DateTime? AnsweredAt);
     /// <summary>Everything that sending needs.</summary>
@@ -50,7 +47,7 @@ public static class SendEstimate
         var links = await db.ApprovalLinks.Where(l => l.OrderId == id).OrderByDescending(l => l.Id).ToListAsync();
         var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
         return Results.Ok(new View(
-            findings.ConvertAll(f => new FindingToRelease(f.Id, f.Text, f.ForCustomer, f.Rating, f.Measured is { } measured ? $"{measured:0.###} {f.Unit}".Trim() : "", f.PhotoHash, f.ReleasedAt is not null, f.KeptInsideAt is not null)),
+            findings.ConvertAll(f => new FindingToRelease(f.Id, f.Text, f.ForCustomer, f.Rating, f.Measured is { } measured ? $"{measured:0.###} {f.Unit}".Trim() : "", f.PhotoHash, f.ReleasedAt is not null, f.IsToBeReleased)),
             links.ConvertAll(l => new LinkView(l.Id, l.SentAt, names[l.SentById], l.ExpiresAt, l.StateAt(hash, now), l.OpenedAt, l.Opened, l.AnsweredAt)),
             shown.Shop.PublicAddress));
     }
@@ -78,7 +75,7 @@ public static class SendEstimate
         order.WasSent($"{(request.Channel == MessageChannel.Text ? "texted" : "e-mailed")} to {request.Address}", under.Price, actor);
         var shown = await Showing.OfAsync(db, order, actor.At);
         var copy = await Showing.FreezeAsync(db, id, shown.Estimate, actor.At);
-        db.ApprovalLinks.Add(new ApprovalLink { OrderId = id, TokenHash = ApprovalLink.HashOf(token), ShownId = copy.Id, OfferHash = shown.Estimate.OfferHash, SentAt = actor.At, SentById = actor.StaffId, ExpiresAt = actor.At + Good });
+        db.ApprovalLinks.Add(new ApprovalLink { OrderId = id, TokenHash = ApprovalLink.HashOf(token), ShownId = copy.Id, OfferHash = shown.Estimate.OfferHash, SentAt = actor.At, SentById = actor.StaffId, ExpiresAt = actor.At + ApprovalLink.Good });
         await db.SaveChangesAsync();
         under.AfterSettling = outbox.Wake;
         under.Work.Touch("messages", id);

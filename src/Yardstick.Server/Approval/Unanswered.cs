@@ -50,8 +50,7 @@ public static class Unanswered
         return Results.Ok(rows.ConvertAll(r =>
         {
             var sent = links[r.Id].MaxBy(l => l.SentAt);
-            var from = DateOnly.FromDateTime(shop.Local(sent?.SentAt ?? r.OpenedAt));
-            var until = from.AddDays(shop.EstimateDays);
+            var until = shop.ValidUntil(shop.Local(sent?.SentAt ?? r.OpenedAt));
             return new Row(r.Id, r.Number, r.Customer?.DisplayName ?? "Counter sale", r.Vehicle?.Description ?? "", r.Vehicle?.Plate ?? "", jobs[r.Id].Count(), new Money(jobs[r.Id].Sum()).Amount, r.OpenedAt,
                 today.DayNumber - DateOnly.FromDateTime(shop.Local(r.OpenedAt)).DayNumber, sent?.SentAt, links[r.Id].Min(l => l.OpenedAt), until, until < today);
         }));

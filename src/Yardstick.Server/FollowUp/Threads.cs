@@ -76,9 +76,9 @@ public static class Threads
             .Concat(customer.Emails.OrderBy(e => e.Id).Select(e => (MessageChannel.Email, e.Address, e.Address, customer.DisplayName)))
             .Concat(customer.Contacts.Where(c => c.Phone.Length > 0).Select(c => (MessageChannel.Text, c.Phone, Shown(c.Phone), c.Name)))
             .Concat(customer.Contacts.Where(c => c.Email.Length > 0).Select(c => (MessageChannel.Email, c.Email, c.Email, c.Name))).ToList();
-        var views = new List<AddressView>();
-        foreach (var (channel, address, shown, whose) in all) views.Add(new AddressView(channel, address, shown, whose, await Writing.RefusesAsync(db, address)));
-        return views;
+        var addresses = all.ConvertAll(a => a.Item2);
+        var refused = (await db.WritingWishes.Where(w => addresses.Contains(w.Address)).OrderBy(w => w.Id).ToListAsync()).GroupBy(w => w.Address).Where(g => g.Last().Refused).Select(g => g.Key).ToHashSet();
+        return all.ConvertAll(a => new AddressView(a.Item1, a.Item2, a.Item3, a.Item4, refused.Contains(a.Item2)));
     }
 
     private static Task<IResult> WriteToOrder(long id, Request request, Commands commands, Outbox outbox, DocumentPdfs pdfs) => commands.RunAsync<Changed>(async work =>

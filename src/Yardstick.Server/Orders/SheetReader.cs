@@ -105,7 +105,7 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
             var figures = result.Jobs.First(j => j.Id == OrderPricing.JobKey(job));
             // What was left out with the decision itself is no change since.
             var leftOut = approval.LeftOut.Length > 0 ? approval.LeftOut.Split(", ") : [];
-            var changes = copies[approval.ShownId!.Value].ChangesOf(ShownJob.Of(order, job, figures, figures.AddsToTotal)).Where(c => !leftOut.Any(l => c == $"{l} was left out.")).ToList();
+            var changes = copies[approval.ShownId!.Value].ChangesOf(ShownJob.Of(order, job, figures)).Where(c => !leftOut.Any(l => c == $"{l} was left out.")).ToList();
             if (changes.Count > 0) changed[job.Id] = changes;
         }
         return changed;

@@ -10603,7 +10603,7 @@ export interface components {
             measured: string;
             photoHash: null | string;
             released: boolean;
-            keptInside: boolean;
+            isToBeReleased: boolean;
         };
         SendEstimateLinkView: {
             /** Format: int64 */

@@ -35,7 +35,7 @@ export function SendSide({ orderId, onClose }: { orderId: number; onClose: () =>
   });
   const renew = () => refresh(['order', orderId], ['messages']);
   const data = sending.data;
-  const open = data?.findings.filter((f) => f.id === again || (!f.released && !f.keptInside)) ?? [];
+  const open = data?.findings.filter((f) => f.id === again || f.isToBeReleased) ?? [];
   const first = open.find((f) => f.id === again) ?? open[0];
   const when = (utc: string) => (shop ? moment(wallTime(utc, shop.timeZone), now) : '');
   const release = (finding: Finding, show: boolean, words: string) =>
