@@ -11,7 +11,7 @@ async function order(page: Page, name: string): Promise<number> {
     return (await answer.json()) as { id: number };
   };
   const { id } = await post('orders', {
-    customer: { firstName: 'Ottilie', lastName: name, phone: '207 555 0141' },
+    customer: { firstName: 'Ottilie', lastName: name, phone: '505 555 0141' },
     vehicle: { plate: `ASK ${name.length}`, make: 'Vireo', model: 'Sorrel', year: '2019' },
     odometer: '61,204',
     concerns: ['Squeals when braking'],
@@ -60,8 +60,8 @@ test('an estimate is sent, partly approved on a phone, one job deferred, a quest
   await accessible(mina, 'sending');
   await mina.getByRole('button', { name: 'Send the estimate' }).click();
   await expect(mina.getByText('waits for the answer')).toBeVisible();
-  await expect.poll(() => lastLink('+12075550141')).not.toBe('');
-  const link = await lastLink('+12075550141');
+  await expect.poll(() => lastLink('+15055550141')).not.toBe('');
+  const link = await lastLink('+15055550141');
   await mina.keyboard.press('Escape');
   await expect(mina.getByLabel('Stage')).toHaveValue('WaitingForAnswer');
 
@@ -170,8 +170,8 @@ test('a link that was changed, withdrawn or made up says so; templates and fees 
   await expect(ingrid.getByText('the customer sees it')).toBeVisible();
   await ingrid.getByRole('button', { name: 'Send the estimate' }).click();
   await expect(ingrid.getByText('waits for the answer')).toBeVisible();
-  await expect.poll(() => lastLink('+12075550141')).not.toBe('');
-  const link = await lastLink('+12075550141');
+  await expect.poll(() => lastLink('+15055550141')).not.toBe('');
+  const link = await lastLink('+15055550141');
   await ingrid.getByRole('button', { name: 'Withdraw' }).click();
   await expect(ingrid.getByText('withdrawn', { exact: true })).toBeVisible();
   const page = await phone(browser);

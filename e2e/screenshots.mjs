@@ -74,7 +74,7 @@ await take('customers-page', 'mina', '/orders/2514', {
   width: 390,
   height: 844,
   act: async (page) => {
-    await page.request.post(`${address}/api/orders/2514/links`, { data: { channel: 'Text', address: '207 555 0113', subject: null, body: '{{ link }}', now: true }, headers: { 'X-Command-Id': crypto.randomUUID() } });
+    await page.request.post(`${address}/api/orders/2514/links`, { data: { channel: 'Text', address: '505 555 0113', subject: null, body: '{{ link }}', now: true }, headers: { 'X-Command-Id': crypto.randomUUID() } });
     await page.waitForTimeout(2500);
     const post = await (await page.request.get(address.replace(/\d+$/, (port) => Number(port) + 1) + '/post/all')).json();
     await page.goto(/http\S+approve\/\S+/.exec(post.filter((p) => p.way === 'out').at(-1).body)[0]);

@@ -31,7 +31,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
     private static async Task<JsonNode> JsonAsync(HttpResponseMessage answer) => JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
 
     /// <summary>Sends the estimate by text and answers its token, as it stands in the text that went out.</summary>
-    private async Task<string> SendAsync(Browser writer, long order, string to = "207 555 0111")
+    private async Task<string> SendAsync(Browser writer, long order, string to = "505 555 0111")
     {
         await writer.PostAsync($"orders/{order}/links", new { channel = "Text", address = to, body = "Please look: {{ link }} Thanks", now = true });
         for (var i = 0; i < 100; i++)
@@ -155,7 +155,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var writer = await shop.SignInAsync("mina");
         var (order, _) = await writer.WriteUpAsync("Frager");
-        var token = await SendAsync(writer, order, "207 555 0112");
+        var token = await SendAsync(writer, order, "505 555 0112");
         using var customer = Customer();
         Assert.Equal(HttpStatusCode.UnprocessableEntity, (await customer.PostAsJsonAsync($"{token}/question", new { text = " " })).StatusCode);
         Assert.Equal(HttpStatusCode.NoContent, (await customer.PostAsJsonAsync($"{token}/question", new { text = "Can I wait there?" })).StatusCode);
@@ -177,7 +177,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var shown = (await technician.PostAsync($"orders/{order}/findings", new { text = "Pads 2 mm", rating = "Due", photoHash = photo })).Id();
         await writer.PostAsync($"findings/{hidden}/release", new { show = false, words = "" });
         await writer.PostAsync($"findings/{shown}/release", new { show = true, words = "Front pads are worn" });
-        var token = await SendAsync(writer, order, "207 555 0113");
+        var token = await SendAsync(writer, order, "505 555 0113");
         using var customer = Customer();
         var page = await JsonAsync(await customer.GetAsync(token));
         Assert.Equal("Front pads are worn", Assert.Single(page["estimate"]!.List("findings"))!.Text("text"));
@@ -251,7 +251,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.All(await db.Lines.Where(l => l.JobId == job).ToListAsync(), l => Assert.NotNull(l.HeldPrice));
         Assert.Equal("WaitingForAnswer", (await writer.GetAsync($"orders/{order}")).Text("stage"));
         await writer.ApproveAsync(order, job);
-        Assert.Equal("link.nothing", (await writer.RefusedAsync($"orders/{order}/links", new { channel = "Text", address = "207 555 0111", body = "x", now = true })).Text("code"));
+        Assert.Equal("link.nothing", (await writer.RefusedAsync($"orders/{order}/links", new { channel = "Text", address = "505 555 0111", body = "x", now = true })).Text("code"));
     }
 
     [Fact]

@@ -36,11 +36,11 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var writer = await shop.SignInAsync("mina");
         var (order, _) = await writer.WriteUpAsync("Textor");
         await shop.MoodAsync("texts", "loseAnswer", times: 1);
-        var id = await WriteAsync(writer, order, "Text", "207 555 0121");
+        var id = await WriteAsync(writer, order, "Text", "505 555 0121");
         await UntilAsync(id, m => m.Tries > 0 && m.State is not MessageState.HandingOver);
         shop.Time.Advance(TimeSpan.FromMinutes(1));
         await UntilAsync(id, m => m.State == MessageState.Delivered);
-        Assert.Single(await PostAsync("+12075550121", "out"));
+        Assert.Single(await PostAsync("+15055550121", "out"));
     }
 
     [Fact]
@@ -49,9 +49,9 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var writer = await shop.SignInAsync("mina");
         var (order, _) = await writer.WriteUpAsync("Weigerer");
         await shop.MoodAsync("texts", "refuse", times: 1);
-        var refused = await UntilAsync(await WriteAsync(writer, order, "Text", "207 555 0122"), m => m.State == MessageState.Failed);
+        var refused = await UntilAsync(await WriteAsync(writer, order, "Text", "505 555 0122"), m => m.State == MessageState.Failed);
         Assert.Equal(1, refused.Tries);
-        var lost = await UntilAsync(await WriteAsync(writer, order, "Text", "207 555 0199"), m => m.State == MessageState.Failed);
+        var lost = await UntilAsync(await WriteAsync(writer, order, "Text", "505 555 0199"), m => m.State == MessageState.Failed);
         Assert.Equal("There is no such number.", lost.Trouble);
         Assert.Contains((await writer.GetAsync("notices")).AsArray(), n => n!.Text("text").Contains("can't be delivered", StringComparison.Ordinal));
         // A person may try again.
@@ -71,7 +71,7 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal("Your car: größer, Ďakujem, Ευχαριστώ", mail.Text("subject"));
         Assert.Equal("Grüße, Привет, Γειά σου.\n.A line that begins with a dot", mail.Text("body").ReplaceLineEndings("\n"));
         Assert.StartsWith("estimate-", mail.Text("attachment"), StringComparison.Ordinal);
-        await writer.RefusedAsync($"orders/{order}/messages", new { channel = "Text", address = "207 555 0123", body = "x", now = true, document = "estimate" });
+        await writer.RefusedAsync($"orders/{order}/messages", new { channel = "Text", address = "505 555 0123", body = "x", now = true, document = "estimate" });
         await writer.RefusedAsync($"orders/{order}/messages", new { channel = "Email", address = "vesa@example.com", subject = "x", body = "x", now = true, document = "invoice" });
     }
 
@@ -107,7 +107,7 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await using (var db = shop.OpenDb())
         {
             Message Interrupted(MessageChannel channel, string address) => new() { OrderId = order, Channel = channel, Address = address, Subject = "x", Body = "x", State = MessageState.HandingOver, At = shop.Time.GetUtcNow().UtcDateTime, NotBefore = shop.Time.GetUtcNow().UtcDateTime, Key = Guid.NewGuid().ToString("N") };
-            var (one, two) = (Interrupted(MessageChannel.Text, "+12075550124"), Interrupted(MessageChannel.Email, "killed@example.com"));
+            var (one, two) = (Interrupted(MessageChannel.Text, "+15055550124"), Interrupted(MessageChannel.Email, "killed@example.com"));
             db.Messages.AddRange(one, two);
             await db.SaveChangesAsync();
             (text, email) = (one.Id, two.Id);
@@ -130,10 +130,10 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var writer = await shop.SignInAsync("mina");
         var (order, _) = await writer.WriteUpAsync("Stopper");
         var customer = (await writer.GetAsync($"orders/{order}"))["customer"]!.Id();
-        var first = await WriteAsync(writer, order, "Text", "207 555 0125");
+        var first = await WriteAsync(writer, order, "Text", "505 555 0125");
         await UntilAsync(first, m => m.State == MessageState.Delivered);
-        await shop.Outside.PostAsJsonAsync("post/write", new { kind = "text", from = "+12075550125", subject = "", body = "When is it ready?" });
-        await shop.Outside.PostAsJsonAsync("post/write", new { kind = "text", from = "+12075550125", subject = "", body = "Stop" });
+        await shop.Outside.PostAsJsonAsync("post/write", new { kind = "text", from = "+15055550125", subject = "", body = "When is it ready?" });
+        await shop.Outside.PostAsJsonAsync("post/write", new { kind = "text", from = "+15055550125", subject = "", body = "Stop" });
         List<JsonNode?> received = [];
         for (var i = 0; i < 100 && received.Count < 2; i++)
         {
@@ -142,10 +142,30 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         }
         Assert.Equal(["When is it ready?", "Stop"], received.Select(m => m!.Text("body")));
         Assert.Contains((await writer.GetAsync("notices")).AsArray(), n => n!.Text("text").Contains("When is it ready?", StringComparison.Ordinal));
-        Assert.Equal("message.refused", (await writer.RefusedAsync($"orders/{order}/messages", new { channel = "Text", address = "(207) 555-0125", body = "Hello", now = true })).Text("code"));
-        await writer.PostAsync("writing-wishes", new { address = "+12075550125", refused = false });
-        await UntilAsync(await WriteAsync(writer, order, "Text", "207 555 0125"), m => m.State == MessageState.Delivered);
+        Assert.Equal("message.refused", (await writer.RefusedAsync($"orders/{order}/messages", new { channel = "Text", address = "(505) 555-0125", body = "Hello", now = true })).Text("code"));
+        await writer.PostAsync("writing-wishes", new { address = "+15055550125", refused = false });
+        await UntilAsync(await WriteAsync(writer, order, "Text", "505 555 0125"), m => m.State == MessageState.Delivered);
         Assert.NotEmpty((await writer.GetAsync($"customers/{customer}/messages")).List("addresses"));
+    }
+
+    [Fact]
+    public async Task A_telephone_on_file_without_texts_gets_none_until_its_owner_allows_it()
+    {
+        using var writer = await shop.SignInAsync("mina");
+        var (order, _) = await writer.WriteUpAsync("Ohnetext");
+        var customer = (await writer.GetAsync($"orders/{order}"))["customer"]!.Id();
+        await using (var db = shop.OpenDb())
+        {
+            var phone = await db.CustomerPhones.SingleAsync(p => p.CustomerId == customer);
+            (phone.Number, phone.Texts) = ("+15055550127", false);
+            await db.SaveChangesAsync();
+        }
+        Assert.True((await writer.GetAsync($"orders/{order}/messages")).List("addresses")[0]!["refused"]!.GetValue<bool>());
+        Assert.Equal("message.refused", (await writer.RefusedAsync($"orders/{order}/messages", new { channel = "Text", address = "505 555 0127", body = "Hello", now = true })).Text("code"));
+        await writer.PostAsync("writing-wishes", new { address = "+15055550127", refused = false });
+        await UntilAsync(await WriteAsync(writer, order, "Text", "505 555 0127"), m => m.State == MessageState.Delivered);
+        await using var after = shop.OpenDb();
+        Assert.True((await after.CustomerPhones.SingleAsync(p => p.CustomerId == customer)).Texts);
     }
 
     [Fact]
@@ -159,13 +179,13 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         try
         {
             var (order, _) = await owner.WriteUpAsync("Nachtruhe");
-            var id = (await owner.PostAsync($"orders/{order}/messages", new { channel = "Text", address = "207 555 0126", body = "Ready", now = false })).Id();
+            var id = (await owner.PostAsync($"orders/{order}/messages", new { channel = "Text", address = "505 555 0126", body = "Ready", now = false })).Id();
             var thread = await owner.GetAsync($"orders/{order}/messages");
             Assert.NotNull(thread["quietUntil"]);
             Assert.Equal("Waiting", thread.List("messages")[0]!.Text("state"));
             await owner.PostAsync($"messages/{id}/withdraw");
             await owner.RefusedAsync($"messages/{id}/withdraw", null);
-            Assert.Empty(await PostAsync("+12075550126", "out"));
+            Assert.Empty(await PostAsync("+15055550126", "out"));
         }
         finally
         {

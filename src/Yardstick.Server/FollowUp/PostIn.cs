@@ -73,7 +73,7 @@ public sealed class PostIn(IDbContextFactory<ShopDb> factory, WriteGate gate, Li
             ?? await db.Orders.Where(o => o.CustomerId == customerId && o.State == OrderState.Open && customerId != null).OrderByDescending(o => o.Id).Select(o => (long?)o.Id).FirstOrDefaultAsync();
         db.Messages.Add(new Message { CustomerId = customerId, OrderId = orderId, Channel = channel, Address = post.Address, Subject = post.Subject, Body = post.Body, State = MessageState.Received, At = work.Actor.At, NotBefore = work.Actor.At, Key = post.Key });
         if (channel == MessageChannel.Text && WritingWish.Said(post.Body, await Writing.RefusesAsync(db, post.Address)) is { } refuses)
-            db.WritingWishes.Add(new WritingWish { Address = post.Address, Refused = refuses, How = $"Texted {post.Body.Trim()}", At = work.Actor.At });
+            await Writing.WishAsync(db, new WritingWish { Address = post.Address, Refused = refuses, How = $"Texted {post.Body.Trim()}", At = work.Actor.At });
         var who = customerId is { } id ? (await db.Customers.FindAsync(id))!.DisplayName : post.Address;
         work.Notify($"{who} wrote: {(post.Body.Length > 80 ? post.Body[..80] + "…" : post.Body)}", orderId);
         work.Touch("messages", orderId ?? 0);

@@ -76,8 +76,7 @@ public static class Threads
             .Concat(customer.Emails.OrderBy(e => e.Id).Select(e => (MessageChannel.Email, e.Address, e.Address, customer.DisplayName)))
             .Concat(customer.Contacts.Where(c => c.Phone.Length > 0).Select(c => (MessageChannel.Text, c.Phone, Shown(c.Phone), c.Name)))
             .Concat(customer.Contacts.Where(c => c.Email.Length > 0).Select(c => (MessageChannel.Email, c.Email, c.Email, c.Name))).ToList();
-        var addresses = all.ConvertAll(a => a.Item2);
-        var refused = (await db.WritingWishes.Where(w => addresses.Contains(w.Address)).OrderBy(w => w.Id).ToListAsync()).GroupBy(w => w.Address).Where(g => g.Last().Refused).Select(g => g.Key).ToHashSet();
+        var refused = await Writing.RefusedAmongAsync(db, all.ConvertAll(a => a.Item2));
         return all.ConvertAll(a => new AddressView(a.Item1, a.Item2, a.Item3, a.Item4, refused.Contains(a.Item2)));
     }
 
@@ -133,7 +132,7 @@ public static class Threads
     private static Task<IResult> Wish(WishRequest request, Commands commands) => commands.RunAsync<Changed>(async work =>
     {
         if (string.IsNullOrWhiteSpace(request.Address)) return new Problem("message.address", "Say which number or address.", "address");
-        work.Db.WritingWishes.Add(new WritingWish { Address = request.Address.Trim(), Refused = request.Refused, How = "Told us", At = work.Actor.At, ById = work.Actor.StaffId });
+        await Writing.WishAsync(work.Db, new WritingWish { Address = request.Address.Trim(), Refused = request.Refused, How = "Told us", At = work.Actor.At, ById = work.Actor.StaffId });
         await work.Db.SaveChangesAsync();
         work.Touch("messages");
         return new Changed(0, 0, 1);

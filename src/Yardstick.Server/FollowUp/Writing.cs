@@ -12,7 +12,23 @@ namespace Yardstick.Server.FollowUp;
 internal static class Writing
 {
     /// <summary>Whether somebody does not want to be written to at an address.</summary>
-    internal static Task<bool> RefusesAsync(ShopDb db, string address) => db.WritingWishes.Where(w => w.Address == address).OrderByDescending(w => w.Id).Select(w => w.Refused).FirstOrDefaultAsync();
+    internal static async Task<bool> RefusesAsync(ShopDb db, string address) => (await RefusedAmongAsync(db, [address])).Count > 0;
+
+    /// <summary>Those among addresses at which somebody does not want to be written to: they said so last, or their telephone is on file as one without texts.</summary>
+    internal static async Task<HashSet<string>> RefusedAmongAsync(ShopDb db, IReadOnlyList<string> addresses)
+    {
+        var wishes = await db.WritingWishes.Where(w => addresses.Contains(w.Address)).OrderBy(w => w.Id).ToListAsync();
+        var refused = wishes.GroupBy(w => w.Address).Where(g => g.Last().Refused).Select(g => g.Key).ToHashSet();
+        refused.UnionWith(await db.CustomerPhones.Where(p => p.Texts == false && addresses.Contains(p.Number)).Select(p => p.Number).ToListAsync());
+        return refused;
+    }
+
+    /// <summary>Records what somebody wishes; the telephone on file says the same from then on.</summary>
+    internal static async Task WishAsync(ShopDb db, WritingWish wish)
+    {
+        db.WritingWishes.Add(wish);
+        foreach (var phone in await db.CustomerPhones.Where(p => p.Number == wish.Address).ToListAsync()) phone.Texts = !wish.Refused;
+    }
 
     /// <summary>Puts a message into the outbox, within a change.</summary>
     /// <param name="work">The change.</param>
