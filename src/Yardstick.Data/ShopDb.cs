@@ -120,6 +120,8 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     public DbSet<CeilingException> CeilingExceptions => Set<CeilingException>();
     /// <summary>Links that customers got.</summary>
     public DbSet<ApprovalLink> ApprovalLinks => Set<ApprovalLink>();
+    /// <summary>Links to documents.</summary>
+    public DbSet<DocumentLink> DocumentLinks => Set<DocumentLink>();
     /// <summary>Messages to and from customers.</summary>
     public DbSet<Message> Messages => Set<Message>();
     /// <summary>Who does not want to be written to.</summary>

@@ -2,6 +2,7 @@ using System.Data.Common;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Diagnostics;
+using Yardstick.Data.Setup;
 
 namespace Yardstick.Data;
 
@@ -56,6 +57,7 @@ public sealed class ShopFile : IDisposable
         var pending = (await db.Database.GetPendingMigrationsAsync()).ToList();
         if (!fresh && pending.Count > 0) await BackupAsync(Path.Combine(Folder, $"before-{pending[^1]}.db"));
         if (pending.Count > 0) await db.Database.MigrateAsync();
+        await ShopStart.AddMissingTemplatesAsync(db);
         if (fresh) await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode = WAL;");
         await File.WriteAllTextAsync(RunningMark, "");
     }

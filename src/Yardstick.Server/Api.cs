@@ -85,5 +85,7 @@ public static class Api
         TakePayment.Map(api);
         ReverseInvoice.Map(api);
         PdfEndpoints.Map(api);
+        DocumentLinks.Map(api);
+        Logo.Map(api);
     }
 }

@@ -13,6 +13,8 @@ public sealed record ServerOptions
     public (string Host, int Port)? MailServer { get; init; }
     /// <summary>Address from which e-mails come.</summary>
     public string MailFrom { get; init; } = "front@shop.example";
+    /// <summary>Proxies before the server: what they say of who asks, and how, is believed. Nobody else's word is.</summary>
+    public IReadOnlyList<System.Net.IPAddress> Proxies { get; init; } = [];
     /// <summary>The demo shop: the sign-in page names its people.</summary>
     public bool Demo { get; init; }
 }

@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.HttpOverrides;
 using Yardstick.Server.Live;
 using Yardstick.Server.Safety;
 
@@ -19,6 +20,7 @@ internal sealed class StartCommand
                 case "--outside": options = options with { OutsideServices = new Uri(value) }; i++; break;
                 case "--mail" when value.Split(':') is [var host, var port] && int.TryParse(port, out var number): options = options with { MailServer = (host, number) }; i++; break;
                 case "--mail-from": options = options with { MailFrom = value }; i++; break;
+                case "--behind" when System.Net.IPAddress.TryParse(value, out var proxy): options = options with { Proxies = [.. options.Proxies, proxy] }; i++; break;
                 case "--demo": options = options with { Demo = true }; break;
                 case "--only-prepare": OnlyPrepare = true; break;
                 case "--backup": Backup = value; i++; break;
@@ -40,6 +42,14 @@ public static class Pipeline
     /// <summary>Puts it together.</summary>
     public static void UseYardstick(this WebApplication app, ServerOptions options)
     {
+        if (options.Proxies.Count > 0)
+        {
+            var forwarded = new ForwardedHeadersOptions { ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto | ForwardedHeaders.XForwardedHost };
+            forwarded.KnownIPNetworks.Clear();
+            forwarded.KnownProxies.Clear();
+            foreach (var proxy in options.Proxies) forwarded.KnownProxies.Add(proxy);
+            app.UseForwardedHeaders(forwarded);
+        }
         app.UseExceptionHandler(new ExceptionHandlerOptions { SuppressDiagnosticsCallback = _ => false });
         app.UseResponseCompression();
         app.UseSafeHeaders();

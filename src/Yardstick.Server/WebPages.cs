@@ -24,12 +24,13 @@ public static class WebPages
         if (File.Exists(approve))
         {
             var customers = File.ReadAllText(approve);
-            app.MapGet("/approve/{token}", (HttpContext http) =>
+            IResult Customers(HttpContext http)
             {
                 http.Response.Headers.CacheControl = "no-store";
                 http.Response.Headers["X-Robots-Tag"] = "noindex";
                 return Results.Text(customers, "text/html; charset=utf-8");
-            }).AllowAnonymous().ExcludeFromDescription();
+            }
+            foreach (var path in new[] { "/approve/{token}", "/documents/{token}" }) app.MapGet(path, Customers).AllowAnonymous().ExcludeFromDescription();
         }
         app.MapFallback("{*path:nonfile}", (HttpContext http) =>
         {

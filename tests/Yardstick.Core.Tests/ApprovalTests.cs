@@ -152,7 +152,7 @@ public class ApprovalTests
     }
 
     private static ShownEstimate Shown(Order order, params Finding[] findings) =>
-        ShownEstimate.Of(order, new Core.Billing.DocumentParties(null, null, "Mina"), new Shop { Name = "Shop", TimeZone = "America/New_York" }, CaseOf(order), findings, new DateTime(2026, 11, 23, 10, 0, 0));
+        ShownEstimate.Of(order, new Core.Billing.DocumentParties(null, null, "Mina"), new Shop { Name = "Shop", TimeZone = "America/New_York" }, CaseOf(order), findings, [], new DateTime(2026, 11, 23, 10, 0, 0));
 
     [Fact]
     public void An_offer_is_the_same_until_work_or_money_changes()
@@ -175,9 +175,9 @@ public class ApprovalTests
         var order = Made(("Brakes", 1));
         var inside = new Finding { Id = 1, Text = "Bodge by somebody" };
         var told = new Finding { Id = 2, Text = "Pads wrn", Measured = 2.5m, Unit = "mm", Rating = Rating.Due };
-        Assert.True(told.Release(true, "Pads are worn", Mina).Ok);
-        Assert.True(inside.Release(false, null, Mina).Ok);
-        Assert.False(inside.IsToBeReleased);
+        Assert.True(order.Release(ReleaseKind.Finding, 2, true, "Pads are worn", [inside, told], [], Mina).Ok);
+        Assert.True(order.Release(ReleaseKind.Finding, 1, false, null, [inside, told], [], Mina).Ok);
+        Assert.Equal((Release.KeptInside, Release.Shown), (inside.Release, told.Release));
         var then = Shown(order, inside, told);
         Assert.Equal("Pads are worn", Assert.Single(then.Findings).Text);
         Assert.Equal("2.5 mm", then.Findings[0].Measured);
@@ -193,15 +193,19 @@ public class ApprovalTests
     public void A_link_says_what_it_is_good_for()
     {
         var now = Mina.At;
-        var link = new ApprovalLink { TokenHash = "", OfferHash = "a", ExpiresAt = now.AddDays(14) };
-        Assert.Equal(LinkState.Open, link.StateAt("a", now));
-        Assert.Equal(LinkState.Changed, link.StateAt("b", now));
-        Assert.Equal(LinkState.Changed, link.StateAt("a", now, posted: true));
-        Assert.Equal(LinkState.Expired, link.StateAt("b", now.AddDays(14)));
+        var order = Made(("Brakes", 1));
+        var sent = ShownEstimate.FromJson(Shown(order).ToJson());
+        var link = new ApprovalLink { TokenHash = "", ExpiresAt = now.AddDays(14) };
+        Assert.Equal(LinkState.Open, link.StateAt(sent, Shown(order), now, posted: false));
+        Assert.Equal(LinkState.Changed, link.StateAt(sent, Shown(order), now, posted: true));
+        order.SetLine(101, "hours", "2", Mina);
+        Assert.Equal(LinkState.Changed, link.StateAt(sent, Shown(order), now, posted: false));
+        Assert.Equal(LinkState.Open, link.StateAt(now));
+        Assert.Equal(LinkState.Expired, link.StateAt(sent, Shown(order), now.AddDays(14), posted: false));
         link.AnsweredAt = now;
-        Assert.Equal(LinkState.Answered, link.StateAt("b", now.AddDays(20)));
+        Assert.Equal(LinkState.Answered, link.StateAt(sent, Shown(order), now.AddDays(20), posted: false));
         link.WithdrawnAt = now;
-        Assert.Equal(LinkState.Withdrawn, link.StateAt("a", now));
+        Assert.Equal(LinkState.Withdrawn, link.StateAt(sent, sent, now, posted: false));
         var token = ApprovalLink.NewToken();
         Assert.Equal(22, token.Length);
         Assert.NotEqual(token, ApprovalLink.NewToken());

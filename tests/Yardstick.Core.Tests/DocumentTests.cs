@@ -107,6 +107,83 @@ public class DocumentTests
         order.AddJob(new Job { Id = 15, Title = "New sensor" }, Mina);
         Assert.Equal(["New sensor"], OrderPricing.CreditedWith(order, scan).Select(j => j.Title));
         Assert.Equal("60.00 of this charge is credited when the repair is approved.", scan.CreditWords(order));
+
+        // Named repairs are the only ones, also those from before; who named them is told so.
+        Assert.Equal("job.creditFor", order.SetJob(13, "creditFor", "13", Mina).Problem!.Code);
+        Assert.Equal("job.creditFor", order.SetJob(13, "creditFor", "99", Mina).Problem!.Code);
+        Assert.Equal("job.creditFor", order.SetJob(13, "creditFor", "brakes", Mina).Problem!.Code);
+        Assert.True(order.SetJob(13, "creditFor", "12, 11", Mina).Ok);
+        Assert.Equal(["Brakes", "Wipers"], OrderPricing.CreditedWith(order, scan).Select(j => j.Title));
+        Assert.Equal("60.00 of this charge is credited when you approve Brakes or Wipers.", scan.CreditWords(order));
+        decimal Scan() => Price(order, Inclusion.ApprovedOnly).Jobs.First(j => j.Id == OrderPricing.JobKey(scan)).Discount;
+        Decide(order, 13, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone));
+        Decide(order, 15, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone));
+        Assert.Equal(0, Scan());
+        Decide(order, 12, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone));
+        Assert.Equal(60, Scan());
+        Decide(order, 12, new Answer(DecisionKind.Declined, "Vesa", AnswerChannel.Phone));
+        Assert.Equal(0, Scan());
+        Assert.True(order.SetJob(13, "creditFor", "", Mina).Ok);
+        Assert.Equal(60, Scan());
+    }
+
+    [Fact]
+    public void Before_the_work_only_what_was_released_is_said_the_bill_says_all_but_what_was_kept_inside()
+    {
+        var order = Made();
+        order.AddConcern("Squeals", Mina);
+        order.Concerns[0].Id = 5;
+        order.SetConcern(5, "found", "Pads glazed", Mina);
+        order.SetConcern(5, "corrected", "New pads", Mina);
+        order.SetLine(102, "noteForCustomer", "Ceramic, quiet", Mina);
+        order.SetLine(102, "noteInside", "Watch the clip", Mina);
+        (string Found, string Corrected, string Note) On(DocumentKind kind)
+        {
+            var document = DocumentMaker.OfOrder(order, new DocumentParties(Vesa, null, "Mina"), Shop, Price(order, OrderPricing.Offered(order)), kind, 1, Now);
+            return (document.Concerns[0].Found, document.Concerns[0].Corrected, document.Jobs[0].Lines.First(l => l.Number == "BP-1").Note);
+        }
+
+        Assert.Equal(("", "", ""), On(DocumentKind.Estimate));
+        Assert.Equal(("Pads glazed", "New pads", "Ceramic, quiet"), On(DocumentKind.Invoice));
+        Assert.Equal(("Pads glazed", "New pads", "Watch the clip · Ceramic, quiet"), On(DocumentKind.WorkOrder));
+        Assert.True(order.Release(ReleaseKind.Cause, 5, true, null, [], [], Mina).Ok);
+        Assert.True(order.Release(ReleaseKind.Note, 102, true, "Ceramic, very quiet", [], [], Mina).Ok);
+        Assert.Equal(("Pads glazed", "", "Ceramic, very quiet"), On(DocumentKind.Estimate));
+        Assert.True(order.Release(ReleaseKind.Cause, 5, false, null, [], [], Mina).Ok);
+        Assert.True(order.Release(ReleaseKind.Note, 102, false, null, [], [], Mina).Ok);
+        Assert.Equal(("", "New pads", ""), On(DocumentKind.Invoice));
+    }
+
+    [Fact]
+    public void A_release_slip_says_what_is_owed_and_where_the_keys_are_and_names_no_price_of_the_work()
+    {
+        var order = Made();
+        order.KeysAt = "on the board";
+        Decide(order, 11, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone));
+        ShopDocument Slip(decimal owed) => DocumentMaker.OfReleaseSlip(order, new DocumentParties(Vesa, null, "Mina"), Shop, Price(order, Inclusion.ApprovedOnly), 5004, Core.Values.Money.Of(owed), Now);
+        Assert.Equal(["Invoice 5004: 12.50 USD is still to be paid", "Key tag 14, keys on the board", "The car is in row 3", "The old parts go with the car"], Slip(12.5m).Handling);
+        Assert.Equal("Invoice 5004 is paid", Slip(0).Handling[0]);
+        Assert.Equal(("Brakes", 0m, 0), (Slip(0).Jobs.Single().Title, Slip(0).Jobs[0].Amount, Slip(0).Jobs[0].Lines.Count));
+        Assert.Empty(Slip(0).Totals);
+        Assert.Equal("Release slip 3001", Slip(0).Title);
+    }
+
+    [Fact]
+    public void An_order_offers_the_documents_that_it_has_something_for()
+    {
+        IEnumerable<string> Offered(Order order, bool checkedIn = false, bool released = false) => OfferedDocument.Of(order, checkedIn, released).Select(d => d.Kind);
+        var order = new Order { Id = 1, Number = 3001 };
+        Assert.Empty(Offered(order));
+        order = Made();
+        Assert.Equal(["estimate"], Offered(order));
+        Assert.Equal(["check-in", "estimate", "inspection"], Offered(order, true, true));
+        Decide(order, 11, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone));
+        Assert.Equal(["estimate", "work-order"], Offered(order));
+        order.Post(Mina);
+        Assert.Equal(["estimate", "work-order", "invoice", "release-slip"], Offered(order));
+        order.CounterSale = true;
+        Assert.Equal(["estimate", "work-order", "invoice"], Offered(order));
+        Assert.DoesNotContain(OfferedDocument.Of(order, true, true), d => d is { Kind: "work-order", ForCustomer: true });
     }
 
     [Fact]

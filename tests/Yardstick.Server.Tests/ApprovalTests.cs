@@ -13,9 +13,9 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
     /// <summary>A signature: a small picture with strokes in it.</summary>
     private static readonly string Signature = Convert.ToBase64String(Png());
 
-    private static byte[] Png()
+    private static byte[] Png(int width = 200)
     {
-        using var bitmap = new SkiaSharp.SKBitmap(200, 60);
+        using var bitmap = new SkiaSharp.SKBitmap(width, 60);
         using var canvas = new SkiaSharp.SKCanvas(bitmap);
         canvas.Clear(SkiaSharp.SKColors.Transparent);
         using var pen = new SkiaSharp.SKPaint { Color = SkiaSharp.SKColors.Black, StrokeWidth = 3 };
@@ -175,16 +175,38 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var photo = (await technician.KeepAsync("photos", Png())).Body.Text("hash");
         var hidden = (await technician.PostAsync($"orders/{order}/findings", new { text = "Bodge", rating = "Watch" })).Id();
         var shown = (await technician.PostAsync($"orders/{order}/findings", new { text = "Pads 2 mm", rating = "Due", photoHash = photo })).Id();
-        await writer.PostAsync($"findings/{hidden}/release", new { show = false, words = "" });
-        await writer.PostAsync($"findings/{shown}/release", new { show = true, words = "Front pads are worn" });
+        var line = (await writer.GetAsync($"orders/{order}")).List("jobs")[0]!.List("lines")[0]!.Id();
+        await writer.PostAsync($"orders/{order}/lines/{line}", new { field = "noteForCustomer", value = "We take the quiet ones", version = 1 });
+        await writer.KeepAsync($"files/Line/{line}?name=side.png", Png(90));
+        await writer.KeepAsync($"files/Line/{line}?name=other.png", Png(91));
+        var open = (await writer.GetAsync($"orders/{order}/sending")).List("toRelease");
+        Assert.Equal(["Finding", "Finding", "Note", "Photo", "Photo"], open.Select(o => o!.Text("kind")));
+        Assert.All(open, o => Assert.Equal("ToBeDecided", o!.Text("release")));
+        var photos = open.Where(o => o!.Text("kind") == "Photo").ToList();
+        async Task Release(string kind, long id, bool show, string words = "") => await writer.PostAsync($"orders/{order}/release", new { kind, id, show, words });
+        await Release("Finding", hidden, show: false);
+        await Release("Finding", shown, show: true, "Front pads are worn");
+        await Release("Photo", photos[0]!.Id(), show: true);
+        await Release("Photo", photos[1]!.Id(), show: false);
         var token = await SendAsync(writer, order, "505 555 0113");
         using var customer = Customer();
         var page = await JsonAsync(await customer.GetAsync(token));
         Assert.Equal("Front pads are worn", Assert.Single(page["estimate"]!.List("findings"))!.Text("text"));
         Assert.Equal("image/jpeg", (await customer.GetAsync($"{token}/photos/{photo}")).Content.Headers.ContentType!.MediaType);
         Assert.Equal(HttpStatusCode.NotFound, (await customer.GetAsync($"{token}/photos/{new string('a', 64)}")).StatusCode);
+        var onLine = page["estimate"]!.List("jobs")[0]!.List("lines")[0]!;
+        // The note was not released; of the photos one was.
+        Assert.Equal(("", photos[0]!.Text("photoHash")), (onLine.Text("note"), Assert.Single(onLine.List("photos"))!.GetValue<string>()));
+        Assert.Equal(HttpStatusCode.OK, (await customer.GetAsync($"{token}/photos/{photos[0]!.Text("photoHash")}")).StatusCode);
+        Assert.Equal(HttpStatusCode.NotFound, (await customer.GetAsync($"{token}/photos/{photos[1]!.Text("photoHash")}")).StatusCode);
+        Assert.Contains("stays in the shop", (await writer.GetAsync($"orders/{order}/record")).ToString(), StringComparison.Ordinal);
+        // A photo that is released later changes nothing of what can be answered; a note does, for it is read before the answer.
+        await Release("Photo", photos[1]!.Id(), show: true);
+        Assert.Equal("Open", (await JsonAsync(await customer.GetAsync(token))).Text("state"));
+        await Release("Note", line, show: true);
+        Assert.Equal("Changed", (await JsonAsync(await customer.GetAsync(token))).Text("state"));
         // A technician can't release: the counter does.
-        Assert.Equal(HttpStatusCode.Forbidden, (await technician.SendAsync(HttpMethod.Post, $"findings/{shown}/release", new { show = true })).Status);
+        Assert.Equal(HttpStatusCode.Forbidden, (await technician.SendAsync(HttpMethod.Post, $"orders/{order}/release", new { kind = "Finding", id = shown, show = true })).Status);
     }
 
     [Fact]
@@ -329,5 +351,9 @@ public class GuessedLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
         for (var i = 0; i < 260; i++) statuses.Add((await customer.GetAsync($"guess{i}")).StatusCode);
         Assert.Contains(HttpStatusCode.TooManyRequests, statuses);
         Assert.DoesNotContain(HttpStatusCode.OK, statuses);
+        // Behind the shop's own proxy everybody is counted by themselves, not all of them as the proxy.
+        using var another = new HttpRequestMessage(HttpMethod.Get, "guess");
+        another.Headers.Add("X-Forwarded-For", "203.0.113.7");
+        Assert.Equal(HttpStatusCode.NotFound, (await customer.SendAsync(another)).StatusCode);
     }
 }

@@ -455,7 +455,10 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var now = await mina.LineAsync(order, line);
         Assert.Equal(("Bolt seized, heat it", "Both sides", 1, 5L), (now.Text("noteInside"), now.Text("noteForCustomer"), now["photos"]!.GetValue<int>(), now["technicianId"]!.GetValue<long>()));
         Assert.Equal("staff.gone", (await mina.RefusedAsync($"orders/{order}/technician", new { jobId = (long?)null, technicianId = 2 }, HttpStatusCode.NotFound)).Text("code"));
-        // The customer reads theirs, and nothing of the other.
+        // The customer reads theirs once somebody looked at it, and nothing of the other.
+        Assert.Equal("ToBeDecided", now.Text("noteRelease"));
+        await mina.PostAsync($"orders/{order}/release", new { kind = "Note", id = line, show = true });
+        Assert.Equal("Shown", (await mina.LineAsync(order, line)).Text("noteRelease"));
         var pdf = await mina.BytesAsync($"orders/{order}/estimate.pdf");
         using var read = UglyToad.PdfPig.PdfDocument.Open(pdf);
         var text = string.Join(' ', read.GetPages().SelectMany(p => p.GetWords()).Select(w => w.Text));

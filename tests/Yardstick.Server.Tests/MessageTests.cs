@@ -71,7 +71,7 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal("Your car: größer, Ďakujem, Ευχαριστώ", mail.Text("subject"));
         Assert.Equal("Grüße, Привет, Γειά σου.\n.A line that begins with a dot", mail.Text("body").ReplaceLineEndings("\n"));
         Assert.StartsWith("estimate-", mail.Text("attachment"), StringComparison.Ordinal);
-        await writer.RefusedAsync($"orders/{order}/messages", new { channel = "Text", address = "505 555 0123", body = "x", now = true, document = "estimate" });
+        await writer.RefusedAsync($"orders/{order}/messages", new { channel = "Text", address = "505 555 0123", body = "x", now = true, document = "invoice" });
         await writer.RefusedAsync($"orders/{order}/messages", new { channel = "Email", address = "vesa@example.com", subject = "x", body = "x", now = true, document = "invoice" });
     }
 
@@ -202,6 +202,9 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         object Template(string body) => new { name = "Late", channel = "Text", body, use = "" };
         var unknown = await owner.RefusedAsync("templates", Template("Hello {{ customer.frstName }}"));
         Assert.Equal(("template.field", "body"), (unknown.Text("code"), unknown.Text("field")));
+        // Also where it is only asked about.
+        Assert.Equal("template.field", (await owner.RefusedAsync("templates", Template("Hello {% if customer.nickname %}you{% endif %}"))).Text("code"));
+        Assert.Equal("template.field", (await owner.RefusedAsync("templates", Template("Hello {{ order }}"))).Text("code"));
         Assert.Equal("template.syntax", (await owner.RefusedAsync("templates", Template("Hello {{ customer.firstName"))).Text("code"));
         await owner.PostAsync("templates", Template("Hello {{ customer.firstName }}, order {{ order.number }} {% if order.promise %}is ready {{ order.promise }}{% endif %} {{ link }} <b>"));
         var number = (await owner.GetAsync($"orders/{order}"))["number"]!.GetValue<long>();

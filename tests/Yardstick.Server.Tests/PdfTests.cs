@@ -58,8 +58,8 @@ public class PdfTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(System.Net.HttpStatusCode.UnprocessableEntity, (await writer.SendAsync(HttpMethod.Get, "orders/2501/inspection.pdf")).Status);
         await using var db = shop.OpenDb();
         var findings = await db.Findings.Where(f => f.OrderId == 2501).OrderBy(f => f.Id).Select(f => f.Id).ToListAsync();
-        await writer.PostAsync($"findings/{findings[0]}/release", new { show = true, words = "The housing leaks" });
-        await writer.PostAsync($"findings/{findings[1]}/release", new { show = false });
+        await writer.PostAsync("orders/2501/release", new { kind = "Finding", id = findings[0], show = true, words = "The housing leaks" });
+        await writer.PostAsync("orders/2501/release", new { kind = "Finding", id = findings[1], show = false });
         var text = TextOf(await writer.BytesAsync("orders/2501/inspection.pdf"), out _);
         Assert.Contains("due, 14 psi", text, StringComparison.Ordinal);
         Assert.Contains("The housing leaks", text, StringComparison.Ordinal);

@@ -54,7 +54,7 @@ public sealed class ShopFixture : IAsyncLifetime
 
         file = ShopFile.Open(folder);
         await file.PrepareAsync();
-        var options = new ServerOptions { DataFolder = folder, OutsideServices = Outside.BaseAddress, MailServer = ("127.0.0.1", mail) };
+        var options = new ServerOptions { DataFolder = folder, OutsideServices = Outside.BaseAddress, MailServer = ("127.0.0.1", mail), Proxies = [IPAddress.Loopback] };
         var builder = WebApplication.CreateBuilder();
         builder.Logging.ClearProviders();
         builder.WebHost.UseUrls("http://127.0.0.1:0");

@@ -6,6 +6,7 @@ using Yardstick.Core.Billing;
 using Yardstick.Core.Inspections;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
+using Yardstick.Core.Records;
 using Yardstick.Core.Setup;
 
 namespace Yardstick.Core.Approval;
@@ -24,6 +25,10 @@ public sealed record ShownEstimate
     /// <summary>What is acknowledged when unsafe work is declined.</summary>
     public required string UnsafeTerms { get; init; }
 
+    /// <summary>Content hashes of every photo on it.</summary>
+    [JsonIgnore]
+    public IReadOnlySet<string> Photos => Findings.Select(f => f.PhotoHash).OfType<string>().Concat(Jobs.SelectMany(j => j.Lines).SelectMany(l => l.Photos)).ToHashSet();
+
     /// <summary>The frozen text of it.</summary>
     public string ToJson() => JsonSerializer.Serialize(this, DocumentMaker.Json);
 
@@ -37,7 +42,8 @@ public sealed record ShownEstimate
     [JsonIgnore]
     public string OfferHash => HashOf(JsonSerializer.Serialize(this with
     {
-        Document = Document with { Date = default, Writer = "", Consent = [], Concerns = [], Odometer = "", Validity = "" },
+        Document = Document with { Date = default, LogoHash = "", Writer = "", Consent = [], Concerns = [], Odometer = "", Validity = "" },
+        Jobs = Jobs.Select(j => j with { Lines = j.Lines.Select(l => l with { Photos = [] }).ToList() }).ToList(),
         Findings = [],
         ValidUntil = default,
     }, Comparable));
@@ -61,23 +67,27 @@ public sealed record ShownEstimate
     /// <param name="shop">The shop.</param>
     /// <param name="pricing">The order's case, of approved and proposed work.</param>
     /// <param name="findings">Findings of the order; only those that were released are shown.</param>
+    /// <param name="files">Files on its lines; only photos that were released are shown.</param>
     /// <param name="localNow">Wall time.</param>
-    public static ShownEstimate Of(Order order, DocumentParties parties, Shop shop, PricingCase pricing, IEnumerable<Finding> findings, DateTime localNow)
+    public static ShownEstimate Of(Order order, DocumentParties parties, Shop shop, PricingCase pricing, IEnumerable<Finding> findings, IEnumerable<AttachedFile> files, DateTime localNow)
     {
         var result = OrderPricer.Price(pricing);
-        var released = findings.Where(f => f.ReleasedAt is not null).ToList();
+        var shown = ToRelease.Of(order, findings, files).Where(t => t.Release == Release.Shown).ToList();
+        var photos = files.Where(f => shown.Any(t => t.Kind == ReleaseKind.Photo && t.Id == f.Id)).ToLookup(f => f.TargetId, f => f.Hash);
         return new ShownEstimate
         {
             Document = DocumentMaker.OfOrder(order, parties, shop, result, DocumentKind.Estimate, order.Number, localNow),
-            Jobs = order.OnJobs.Select((job, j) => ShownJob.Of(order, job, result.Jobs[j])).ToList(),
-            Findings = released.ConvertAll(f => new ShownFinding(f.Id, f.ForCustomer, f.Rating, f.Measured is { } measured ? $"{measured:0.###} {f.Unit}".Trim() : "", f.PhotoHash)),
+            Jobs = order.OnJobs.Select((job, j) => ShownJob.Of(order, job, result.Jobs[j], photos)).ToList(),
+            Findings = shown.Where(t => t.Kind == ReleaseKind.Finding).Select(t => new ShownFinding(t.Id, t.Words, t.Rating!.Value, t.Measured, t.PhotoHash)).ToList(),
             ValidUntil = shop.ValidUntil(localNow),
             UnsafeTerms = shop.UnsafeTerms,
         };
     }
 
     /// <summary>What changed in a job since this was shown, in words; nothing where it is the same.</summary>
-    public IReadOnlyList<string> ChangesOf(ShownJob now)
+    /// <param name="now">The job as it would be shown now.</param>
+    /// <param name="leftOut">Lines that the decision itself left out, in words: that is no change since.</param>
+    public IReadOnlyList<string> ChangesOf(ShownJob now, string leftOut = "")
     {
         if (Jobs.FirstOrDefault(j => j.Id == now.Id) is not { } then) return ["This job was not on the estimate then."];
         var changes = new List<string>();
@@ -86,6 +96,7 @@ public sealed record ShownEstimate
         {
             var before = then.Lines.FirstOrDefault(l => l.Id == line.Id);
             if (before is null) changes.Add($"{line.Description} was added{Words(line.Amount)}.");
+            else if (!before.Out && line.Out && leftOut.Contains(line.Description, StringComparison.Ordinal)) continue;
             else if (before.Out != line.Out) changes.Add(line.Out ? $"{line.Description} was left out." : $"{line.Description} was put back in.");
             else if (before.Amount != line.Amount || before.Quantity != line.Quantity)
                 changes.Add($"{line.Description}: {Show(before)} then, {Show(line)} now.");
@@ -118,7 +129,8 @@ public sealed record ShownJob(long Id, string Title, string Text, DecisionKind D
     /// <param name="order">Its order.</param>
     /// <param name="job">The job.</param>
     /// <param name="figures">Its figures.</param>
-    public static ShownJob Of(Order order, Job job, JobFigures figures)
+    /// <param name="photos">Photos that were released, by line.</param>
+    public static ShownJob Of(Order order, Job job, JobFigures figures, ILookup<long, string> photos)
     {
         var lines = new List<ShownLine>();
         var at = 0;
@@ -127,7 +139,8 @@ public sealed record ShownJob(long Id, string Title, string Text, DecisionKind D
             var priced = line.Kind == LineKind.Text ? null : figures.Lines[at++];
             // A job at one price is decided as a whole (rules, 4.8).
             lines.Add(new ShownLine(line.Id, line.Description, DocumentMaker.QuantityOf(line, priced), job.FixedPrice is null ? priced?.Amount : null, line.Out,
-                job.LinesOpen && job.FixedPrice is null && line.Kind is LineKind.Part or LineKind.Labor or LineKind.Sublet, line.NoteForCustomer));
+                job.LinesOpen && job.FixedPrice is null && line.Kind is LineKind.Part or LineKind.Labor or LineKind.Sublet, line.NoteRelease == Release.Shown ? line.NoteForCustomer : "")
+            { Photos = photos[line.Id].ToList() });
         }
         return new ShownJob(job.Id, job.Title, job.CustomerText, job.Decision, figures.Subtotal, figures.AddsToTotal, job.IsUnsafe, job.LinesOpen && job.FixedPrice is null, job.CreditWords(order), job.PayerWords, lines);
     }
@@ -141,7 +154,11 @@ public sealed record ShownJob(long Id, string Title, string Text, DecisionKind D
 /// <param name="Out">Left out.</param>
 /// <param name="IsOpen">The customer may leave it out.</param>
 /// <param name="Note">A note for the customer.</param>
-public sealed record ShownLine(long Id, string Description, string Quantity, decimal? Amount, bool Out, bool IsOpen, string Note);
+public sealed record ShownLine(long Id, string Description, string Quantity, decimal? Amount, bool Out, bool IsOpen, string Note)
+{
+    /// <summary>Content hashes of its photos, as far as they were released.</summary>
+    public IReadOnlyList<string> Photos { get; init; } = [];
+}
 
 /// <summary>A finding as a customer is shown it.</summary>
 public sealed record ShownFinding(long Id, string Text, Rating Rating, string Measured, string? PhotoHash);

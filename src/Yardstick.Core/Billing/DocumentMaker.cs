@@ -19,6 +19,9 @@ public static class DocumentMaker
     /// <summary>How frozen documents are kept.</summary>
     public static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter() }, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
 
+    /// <summary>Reads a frozen document.</summary>
+    public static ShopDocument Read(string frozen) => JsonSerializer.Deserialize<ShopDocument>(frozen, Json)!;
+
     /// <summary>The document of an order as it is priced.</summary>
     /// <param name="order">The order.</param>
     /// <param name="parties">Customer with phones, car and writer.</param>
@@ -40,6 +43,7 @@ public static class DocumentMaker
             ShopName = shop.Name,
             ShopAddress = shop.Address,
             ShopPhone = shop.Phone,
+            LogoHash = shop.LogoHash,
             Currency = shop.Currency,
             CustomerName = customer?.DisplayName ?? "Counter sale",
             CustomerAddress = AddressOf(customer, shop),
@@ -48,8 +52,8 @@ public static class DocumentMaker
             Vin = vehicle?.Vin ?? "",
             Odometer = order.OdometerIn is { } reading ? $"{reading:N0} {distance} in" + (order.OdometerOut is { } gone ? $", {gone:N0} out" : "") : "",
             Writer = writer,
-            Concerns = order.Concerns.OrderBy(c => c.Position).Select(c => new DocumentConcern(c.Says, c.Found, c.Corrected)).ToList(),
-            Jobs = Jobs(order, result),
+            Concerns = order.Concerns.OrderBy(c => c.Position).Select(c => new DocumentConcern(c.Says, GoesOn(kind, c.FoundRelease) ? c.Found : "", IsAhead(kind) ? "" : c.Corrected)).ToList(),
+            Jobs = Jobs(order, result, kind),
             NotDone = NotDone(order, shop),
             Totals = Totals(result),
             Consent = Consent(order, shop),
@@ -93,6 +97,34 @@ public static class DocumentMaker
         };
     }
 
+    /// <summary>What is signed when the car goes: which car, its keys, what was done, and what is owed still.</summary>
+    /// <param name="order">The order.</param>
+    /// <param name="parties">Customer, car and writer.</param>
+    /// <param name="shop">The shop.</param>
+    /// <param name="result">The order's figures, of approved work; its amounts are left out.</param>
+    /// <param name="invoiceNumber">Number of its invoice.</param>
+    /// <param name="balance">What of the invoice is not paid yet.</param>
+    /// <param name="localNow">Wall time.</param>
+    public static ShopDocument OfReleaseSlip(Order order, DocumentParties parties, Shop shop, PricingResult result, long invoiceNumber, Money balance, DateTime localNow)
+    {
+        var document = OfOrder(order, parties, shop, result, DocumentKind.ReleaseSlip, order.Number, localNow);
+        return document with
+        {
+            Concerns = [],
+            Totals = [],
+            Consent = [],
+            Terms = "",
+            Acknowledged = [],
+            Handling = new[]
+            {
+                balance.Cents > 0 ? $"Invoice {invoiceNumber}: {balance} {shop.Currency} is still to be paid" : $"Invoice {invoiceNumber} is paid",
+                order.KeyTag.Length > 0 ? $"Key tag {order.KeyTag}{(order.KeysAt.Length > 0 ? $", keys {order.KeysAt}" : "")}" : "", order.CarAt.Length > 0 ? $"The car is {order.CarAt}" : "",
+                order.OldPartsBack ? "The old parts go with the car" : "",
+            }.Where(t => t.Length > 0).ToList(),
+            Jobs = document.Jobs.Select(j => j with { Amount = 0, Lines = [], Text = "" }).ToList(),
+        };
+    }
+
     /// <summary>What was found, as far as it was released for the customer.</summary>
     public static ShopDocument OfInspection(Order order, DocumentParties parties, Shop shop, PricingResult result, IEnumerable<Inspections.Finding> findings, DateTime localNow) =>
         OfOrder(order, parties, shop, result, DocumentKind.Inspection, order.Number, localNow) with
@@ -106,8 +138,8 @@ public static class DocumentMaker
         };
 
     /// <summary>Findings in the customer's words, the most urgent first.</summary>
-    public static IReadOnlyList<DocumentFinding> Found(IEnumerable<Inspections.Finding> findings) => findings.Where(f => f.ReleasedAt is not null).OrderByDescending(f => f.Rating).ThenBy(f => f.Id)
-        .Select(f => new DocumentFinding(f.ForCustomer, f.Rating.ToString().ToLowerInvariant(), f.Measured is { } measured ? $"{measured:0.###} {f.Unit}".Trim() : "", f.PhotoHash)).ToList();
+    public static IReadOnlyList<DocumentFinding> Found(IEnumerable<Inspections.Finding> findings) => findings.Where(f => f.Release == Release.Shown).OrderByDescending(f => f.Rating).ThenBy(f => f.Id)
+        .Select(f => new DocumentFinding(f.ForCustomer, f.Rating.ToString().ToLowerInvariant(), f.MeasuredWords, f.PhotoHash)).ToList();
 
     /// <summary>What the owner signs when the car comes; who signs, the photos and the marks on the car are added with the signature.</summary>
     /// <param name="order">The order.</param>
@@ -124,6 +156,7 @@ public static class DocumentMaker
             ShopName = shop.Name,
             ShopAddress = shop.Address,
             ShopPhone = shop.Phone,
+            LogoHash = shop.LogoHash,
             CustomerName = customer?.DisplayName ?? "Counter sale",
             CustomerAddress = AddressOf(customer, shop),
             Vehicle = vehicle?.Description ?? "",
@@ -150,7 +183,16 @@ public static class DocumentMaker
     private static string AddressOf(Customer? customer, Shop shop) =>
         string.Join('\n', new[] { customer?.Address ?? "", customer?.Phones.Count > 0 ? new PhoneNumber(customer.Phones[0].Number).Shown(shop.Country) : "" }.Where(t => t.Length > 0));
 
-    private static List<DocumentJob> Jobs(Order order, PricingResult result)
+    /// <summary>What comes before the work: it says nothing that nobody looked at.</summary>
+    private static bool IsAhead(DocumentKind kind) => kind is DocumentKind.Estimate or DocumentKind.Inspection;
+
+    /// <summary>
+    /// Whether what was written goes on a document: before the work only what was released. The bill tells everything that nobody kept
+    /// inside, for cause and correction belong on it; the technician reads all.
+    /// </summary>
+    private static bool GoesOn(DocumentKind kind, Release release) => IsAhead(kind) ? release == Release.Shown : kind == DocumentKind.WorkOrder || release != Release.KeptInside;
+
+    private static List<DocumentJob> Jobs(Order order, PricingResult result, DocumentKind kind)
     {
         var jobs = new List<DocumentJob>();
         foreach (var job in order.OnJobs)
@@ -166,7 +208,9 @@ public static class DocumentMaker
                 var fixedPrice = job.FixedPrice is not null && line.Kind is not LineKind.Fee;
                 lines.Add(new DocumentLine(line.Kind.ToString(), line.Description, line.Kind == LineKind.Part ? line.Number : "", QuantityOf(line, priced),
                     fixedPrice || line.Kind == LineKind.Labor ? null : priced?.UnitPrice, fixedPrice ? null : priced?.Amount)
-                { Note = line.NoteForCustomer });
+                {
+                    Note = kind == DocumentKind.WorkOrder ? string.Join(" · ", new[] { line.NoteInside, line.NoteForCustomer }.Where(n => n.Length > 0)) : GoesOn(kind, line.NoteRelease) ? line.NoteForCustomer : "",
+                });
                 if (priced is { Core: not 0 }) lines.Add(new DocumentLine("Core", $"Core deposit, {line.Description}", "", "", null, priced.Core));
             }
             foreach (var companion in figures.Companions)

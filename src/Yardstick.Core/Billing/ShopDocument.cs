@@ -1,3 +1,6 @@
+using System.Globalization;
+using System.Text.Json.Serialization;
+
 namespace Yardstick.Core.Billing;
 
 /// <summary>What a document is.</summary>
@@ -15,6 +18,8 @@ public enum DocumentKind
     WorkOrder,
     /// <summary>What was found, with photos.</summary>
     Inspection,
+    /// <summary>What is signed when the car goes.</summary>
+    ReleaseSlip,
 }
 
 /// <summary>A document for a customer, with every text and figure that it shows. Frozen with an invoice.</summary>
@@ -36,6 +41,8 @@ public sealed record ShopDocument
     public required string ShopAddress { get; init; }
     /// <summary>Telephone.</summary>
     public required string ShopPhone { get; init; }
+    /// <summary>Content hash of the shop's logo at that time; empty without one.</summary>
+    public string LogoHash { get; init; } = "";
     /// <summary>Currency.</summary>
     public required string Currency { get; init; }
     /// <summary>Customer's name.</summary>
@@ -74,6 +81,10 @@ public sealed record ShopDocument
     public IReadOnlyList<string> Handling { get; init; } = [];
     /// <summary>Why a credit note was made.</summary>
     public string Reason { get; init; } = "";
+
+    /// <summary>What it is called, with its number.</summary>
+    [JsonIgnore]
+    public string Title => $"{Kind switch { DocumentKind.Estimate => "Estimate", DocumentKind.Invoice => "Invoice", DocumentKind.Former => "Former order", DocumentKind.WorkOrder => "Work order", DocumentKind.Inspection => "Inspection", DocumentKind.ReleaseSlip => "Release slip", _ => "Credit note" }} {NumberText ?? Number.ToString(CultureInfo.InvariantCulture)}";
 
     /// <summary>The credit note that takes all of it back.</summary>
     public ShopDocument AsCreditNote(long number, DateTime date, string reason) => this with

@@ -66,7 +66,7 @@ public partial class Message
     public required string Key { get; set; }
     /// <summary>Tries to hand it over so far.</summary>
     public int Tries { get; set; }
-    /// <summary>Content hash of a PDF that goes with an e-mail; empty for none.</summary>
+    /// <summary>Content hash of a PDF that goes along: attached to an e-mail, behind the link in a text; empty for none.</summary>
     public string AttachmentHash { get; set; } = "";
     /// <summary>Name of that PDF.</summary>
     public string AttachmentName { get; set; } = "";
@@ -93,6 +93,24 @@ public partial class Message
         if (channel == MessageChannel.Email && about.Length is 0 or > 200) return new Problem("message.subject", "An e-mail needs a subject of at most 200 characters.", "subject");
         var id = Guid.NewGuid().ToString("N");
         return new Message { Channel = channel, Address = address, Subject = channel == MessageChannel.Email ? about : "", Body = text, At = actor.At, NotBefore = notBefore, ById = actor.StaffId, Key = channel == MessageChannel.Email ? $"{id}@yardstick.local" : id };
+    }
+
+    /// <summary>Has a document go along: as a file with an e-mail, behind the link in a text.</summary>
+    /// <param name="hash">Content hash of the PDF.</param>
+    /// <param name="name">Name of the file.</param>
+    public void Attach(string hash, string name) => (AttachmentHash, AttachmentName) = (hash, name);
+
+    /// <summary>The same message for somebody who gets a copy of it, with a name of its own.</summary>
+    /// <param name="channel">By what the copy goes.</param>
+    /// <param name="address">Where to.</param>
+    /// <param name="subject">Subject where an e-mail is a copy of a text.</param>
+    /// <param name="actor">Who writes.</param>
+    /// <param name="notBefore">When it may go, UTC.</param>
+    public Result<Message> CopyTo(MessageChannel channel, string address, string subject, Actor actor, DateTime notBefore)
+    {
+        var copy = Write(channel, address, Subject.Length > 0 ? Subject : subject, Body, actor, notBefore);
+        if (copy.Ok) (copy.Value.CustomerId, copy.Value.OrderId, copy.Value.AttachmentHash, copy.Value.AttachmentName) = (CustomerId, OrderId, AttachmentHash, AttachmentName);
+        return copy;
     }
 
     /// <summary>Begins to hand it over. Kept before the first byte goes out.</summary>
@@ -143,7 +161,7 @@ public partial class Message
         return true;
     }
 
-    [GeneratedRegex(@"(/approve/)[\w-]+")]
+    [GeneratedRegex(@"(/(?:approve|documents)/)[\w-]+")]
     private static partial Regex Secret();
 
     /// <summary>A person decides about one that may have been sent, or that failed.</summary>

@@ -1,3 +1,4 @@
+using Yardstick.Core.Approval;
 using Yardstick.Core.Orders;
 
 namespace Yardstick.Core.Inspections;
@@ -48,20 +49,20 @@ public class Finding
     /// <summary>What the customer reads.</summary>
     public string ForCustomer => CustomerText.Length > 0 ? CustomerText : Text;
 
-    /// <summary>Nobody has said yet whether the customer sees it.</summary>
-    public bool IsToBeReleased => ReleasedAt is null && KeptInsideAt is null;
+    /// <summary>Whether the customer sees it.</summary>
+    public Release Release => ReleasedAt is not null ? Release.Shown : KeptInsideAt is not null ? Release.KeptInside : Release.ToBeDecided;
+
+    /// <summary>The measured value with its unit; empty where nothing was measured.</summary>
+    public string MeasuredWords => Measured is { } measured ? $"{measured:0.###} {Unit}".Trim() : "";
 
     /// <summary>Releases it for the customer, or keeps it in the shop.</summary>
     /// <param name="show">True where the customer sees it.</param>
-    /// <param name="words">What the customer reads.</param>
+    /// <param name="words">What the customer reads; empty leaves it as it is.</param>
     /// <param name="actor">Who says so.</param>
-    public Result Release(bool show, string? words, Actor actor)
+    public void Decide(bool show, string words, Actor actor)
     {
-        var text = (words ?? "").Trim();
-        if (text.Length > 2000) return new Problem("finding.long", "A finding can have at most 2,000 characters.", "text");
-        if (text.Length > 0) CustomerText = text == Text ? "" : text;
+        if (words.Length > 0) CustomerText = words == Text ? "" : words;
         (ReleasedAt, ReleasedById, KeptInsideAt) = show ? (actor.At, actor.StaffId, null) : ((DateTime?)null, (long?)null, (DateTime?)actor.At);
-        return Result.Done;
     }
 
     /// <summary>Makes a finding from what was typed.</summary>

@@ -1,3 +1,5 @@
+using Yardstick.Core.Approval;
+
 namespace Yardstick.Core.Orders;
 
 /// <summary>What the customer says, then the cause that was found, then the correction made.</summary>
@@ -13,6 +15,8 @@ public class Concern
     public required string Says { get; set; }
     /// <summary>The cause that was found.</summary>
     public string Found { get; set; } = "";
+    /// <summary>Whether the customer reads that cause before there is an invoice; one that is changed has to be looked at again.</summary>
+    public Release FoundRelease { get; set; }
     /// <summary>What was done about it.</summary>
     public string Corrected { get; set; } = "";
     /// <summary>Counts up with every change.</summary>
@@ -29,7 +33,7 @@ public class Concern
         switch (field)
         {
             case "says": Says = words; break;
-            case "found": Found = words; break;
+            case "found": (Found, FoundRelease) = (words, Release.ToBeDecided); break;
             default: Corrected = words; break;
         }
         Version++;

@@ -107,6 +107,8 @@ public class Job
     public decimal? CreditPercent { get; set; }
     /// <summary>A diagnosis: amount of it that is credited when its repair is approved.</summary>
     public decimal? CreditAmount { get; set; }
+    /// <summary>A diagnosis: keys of the jobs that are its repair, separated by commas; empty for all work that came onto the order after it.</summary>
+    public string CreditFor { get; set; } = "";
     /// <summary>The order of another visit that it was approved for.</summary>
     public long? AnotherVisitOrderId { get; set; }
 
@@ -115,6 +117,9 @@ public class Job
 
     /// <summary>A diagnosis whose charge is credited when the repair it led to is approved.</summary>
     public bool IsCredited => CreditPercent is not null || CreditAmount is not null;
+
+    /// <summary>Whether a job was named as the repair that this diagnosis led to.</summary>
+    public bool IsRepair(long jobId) => CreditFor.Split(',').Contains(jobId.ToString(System.Globalization.CultureInfo.InvariantCulture));
 
     /// <summary>Who pays, in words; empty for the customer.</summary>
     public string PayerWords => Payer switch
@@ -128,7 +133,10 @@ public class Job
     /// <summary>What the customer is told about its credit; empty where it has none.</summary>
     public string CreditWords(Order order) => !IsCredited ? ""
         : (CreditPercent is 100 ? "This charge is credited in full" : CreditPercent is { } percent ? $"{percent:0.##}% of this charge is credited" : $"{CreditAmount:#,##0.00} of this charge is credited")
-          + (OrderPricing.CreditedWith(order, this).Count > 0 ? " when the repair is approved." : " when the repair that it leads to is approved.");
+          + (CreditFor.Length > 0 && OrderPricing.CreditedWith(order, this) is { Count: > 0 } named ? $" when you approve {string.Join(" or ", named.Select(j => j.Title))}."
+            : OrderPricing.CreditedWith(order, this).Count > 0 ? " when the repair is approved." : " when the repair that it leads to is approved.");
+
+
     /// <summary>Lines that are on, in order.</summary>
     public IEnumerable<Line> OnLines => Lines.Where(l => l.IsOn).OrderBy(l => l.Position).ThenBy(l => l.Id);
 
@@ -189,6 +197,12 @@ public class Job
                 old = Shown(field);
                 if (SetCredit(text, field) is { } badCredit) return badCredit;
                 break;
+            case "creditFor":
+                old = CreditFor;
+                var repairs = (text ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+                if (!repairs.All(r => long.TryParse(r, System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out _))) return new Problem("job.creditFor", "Choose the repair among the jobs of this order.", field);
+                CreditFor = string.Join(',', repairs.Distinct());
+                break;
             case "count":
                 old = Count.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture);
                 if (CountUnit.Length == 0) return new Problem("job.count", "This job does not go by a count.", field);
@@ -215,6 +229,7 @@ public class Job
         "payer" => Payer.ToString(),
         "payerName" => PayerName,
         "credit" => CreditShown,
+        "creditFor" => CreditFor,
         _ => FixedPrice?.ToString("0.####") ?? "",
     };
 
@@ -250,7 +265,7 @@ public class Job
         {
             (now.PartId, now.UnitPrice, now.HeldPrice, now.Price) = (was.PartId, was.UnitPrice, was.HeldPrice, was.Price);
             (now.OverrideReason, now.OverrideById, now.KeepsTime, now.NoteInside) = (was.OverrideReason, was.OverrideById, was.KeepsTime, was.NoteInside);
-            now.CoresReturned = was.CoresReturned;
+            (now.CoresReturned, now.NoteRelease) = (was.CoresReturned, was.NoteRelease);
         }
         return copy;
     }

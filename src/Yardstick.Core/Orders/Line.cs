@@ -1,3 +1,4 @@
+using Yardstick.Core.Approval;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Orders;
@@ -106,7 +107,7 @@ public partial class Line
             "rateName" => RateOf(text, field),
             "technicianId" => Clear(() => TechnicianId = long.TryParse(text, System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var id) ? id : null),
             "noteInside" => Note(text, field, v => NoteInside = v),
-            "noteForCustomer" => Note(text, field, v => NoteForCustomer = v),
+            "noteForCustomer" => Note(text, field, v => (NoteForCustomer, NoteRelease) = (v, Release.ToBeDecided)),
             "overrideReason" => Words(text, field, v => OverrideReason = v, empty: true),
             _ => new Problem("line.field", $"\"{field}\" can't be edited.", field),
         };

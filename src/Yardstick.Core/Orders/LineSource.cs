@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text.Json;
 using System.Text.RegularExpressions;
+using Yardstick.Core.Approval;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Values;
 
@@ -53,6 +54,8 @@ public partial class Line
     public string NoteInside { get; set; } = "";
     /// <summary>A note that the customer reads.</summary>
     public string NoteForCustomer { get; set; } = "";
+    /// <summary>Whether that note goes out; a note that is changed has to be looked at again.</summary>
+    public Release NoteRelease { get; set; }
     /// <summary>Why its price was set by hand.</summary>
     public string OverrideReason { get; set; } = "";
     /// <summary>Who set its price by hand.</summary>

@@ -178,7 +178,10 @@ public partial class Order
     {
         if (Closed() is { } closed) return closed;
         var job = FindJob(id);
-        return job.Problem is { } problem ? problem : Recorded("job", id, job.Value.Set(field, text), () => job.Value.Version, actor);
+        if (job.Problem is { } problem) return problem;
+        if (field == "creditFor" && (text ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Any(key => !OnJobs.Any(j => j.Id != id && j.Id.ToString(System.Globalization.CultureInfo.InvariantCulture) == key)))
+            return new Problem("job.creditFor", "Choose the repair among the other jobs of this order.", field);
+        return Recorded("job", id, job.Value.Set(field, text), () => job.Value.Version, actor);
     }
 
     /// <summary>Takes a job off. One with clocked time or an ordered part stays.</summary>

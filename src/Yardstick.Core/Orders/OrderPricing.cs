@@ -121,9 +121,9 @@ public static class OrderPricing
         };
     }
 
-    /// <summary>The repairs that a diagnosis led to: the jobs that came onto the order after it, other diagnoses aside. Any of them brings its credit.</summary>
+    /// <summary>The repairs that a diagnosis led to: those that were named, else the jobs that came onto the order after it, other diagnoses aside. Any of them brings its credit.</summary>
     public static IReadOnlyList<Job> CreditedWith(Order order, Job diagnosis) =>
-        !diagnosis.IsCredited ? [] : order.OnJobs.Where(j => !j.IsCredited && (j.Id > diagnosis.Id || j.Id == 0)).ToList();
+        !diagnosis.IsCredited ? [] : order.OnJobs.Where(j => j.Id != diagnosis.Id && (diagnosis.CreditFor.Length > 0 ? diagnosis.IsRepair(j.Id) : !j.IsCredited && (j.Id > diagnosis.Id || j.Id == 0))).ToList();
 
     private static bool IsHeld(Line line) => line is { UnitPrice: null, HeldPrice: not null };
 

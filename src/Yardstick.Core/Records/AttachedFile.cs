@@ -1,3 +1,5 @@
+using Yardstick.Core.Approval;
+
 namespace Yardstick.Core.Records;
 
 /// <summary>What a file, a label or an extra field is on.</summary>
@@ -37,6 +39,8 @@ public class AttachedFile
     public DateTime At { get; set; }
     /// <summary>Who.</summary>
     public long ById { get; set; }
+    /// <summary>Whether the customer sees it. Asked only of pictures on lines; everything else stays in the shop.</summary>
+    public Release Release { get; set; }
     /// <summary>Taken off, UTC; kept so that it can come back.</summary>
     public DateTime? RemovedAt { get; set; }
 

@@ -20,6 +20,8 @@ public class Shop
     public string Address { get; set; } = "";
     /// <summary>Telephone on documents.</summary>
     public string Phone { get; set; } = "";
+    /// <summary>Content hash of the shop's logo, a PNG; empty without one.</summary>
+    public string LogoHash { get; set; } = "";
     /// <summary>IANA name of the zone in which promises and appointments are wall time.</summary>
     public required string TimeZone { get; set; }
     /// <summary>ISO 4217 currency.</summary>

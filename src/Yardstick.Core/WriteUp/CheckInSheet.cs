@@ -32,6 +32,8 @@ public sealed record CheckInDocument
     public required string ShopAddress { get; init; }
     /// <summary>Its telephone.</summary>
     public required string ShopPhone { get; init; }
+    /// <summary>Content hash of the shop's logo at that time; empty without one.</summary>
+    public string LogoHash { get; init; } = "";
     /// <summary>Customer's name.</summary>
     public required string CustomerName { get; init; }
     /// <summary>Customer's address and phone.</summary>

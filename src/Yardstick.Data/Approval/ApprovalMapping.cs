@@ -5,7 +5,7 @@ using Yardstick.Core.Orders;
 
 namespace Yardstick.Data.Approval;
 
-internal sealed class ApprovalMapping : IEntityTypeConfiguration<ShownCopy>, IEntityTypeConfiguration<CeilingException>, IEntityTypeConfiguration<ApprovalLink>
+internal sealed class ApprovalMapping : IEntityTypeConfiguration<ShownCopy>, IEntityTypeConfiguration<CeilingException>, IEntityTypeConfiguration<ApprovalLink>, IEntityTypeConfiguration<DocumentLink>
 {
     public void Configure(EntityTypeBuilder<ShownCopy> builder)
     {
@@ -25,5 +25,12 @@ internal sealed class ApprovalMapping : IEntityTypeConfiguration<ShownCopy>, IEn
         builder.HasIndex(l => l.OrderId);
         builder.HasOne<Order>().WithMany().HasForeignKey(l => l.OrderId);
         builder.HasOne<ShownCopy>().WithMany().HasForeignKey(l => l.ShownId).OnDelete(DeleteBehavior.Restrict);
+    }
+
+    public void Configure(EntityTypeBuilder<DocumentLink> builder)
+    {
+        builder.HasIndex(l => l.TokenHash).IsUnique();
+        builder.HasIndex(l => l.MessageId);
+        builder.HasOne<Order>().WithMany().HasForeignKey(l => l.OrderId);
     }
 }

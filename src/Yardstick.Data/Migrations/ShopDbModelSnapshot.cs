@@ -92,10 +92,6 @@ namespace Yardstick.Data.Migrations
                     b.Property<DateTime>("ExpiresAt")
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("OfferHash")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
                     b.Property<int>("Opened")
                         .HasColumnType("INTEGER");
 
@@ -241,6 +237,60 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("OrderId");
 
                     b.ToTable("Decisions");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Approval.DocumentLink", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("ExpiresAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("FileHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("MessageId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Opened")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("OpenedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("SentAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("SentById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("TokenHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("WithdrawnAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("MessageId");
+
+                    b.HasIndex("OrderId");
+
+                    b.HasIndex("TokenHash")
+                        .IsUnique();
+
+                    b.ToTable("DocumentLinks");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Approval.ShownCopy", b =>
@@ -1095,6 +1145,9 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("FoundRelease")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("OrderId")
                         .HasColumnType("INTEGER");
 
@@ -1190,6 +1243,10 @@ namespace Yardstick.Data.Migrations
 
                     b.Property<long?>("CreditAmount")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("CreditFor")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<long?>("CreditPercent")
                         .HasColumnType("INTEGER");
@@ -1413,6 +1470,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<string>("NoteInside")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("NoteRelease")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Number")
                         .IsRequired()
@@ -2081,6 +2141,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("Release")
+                        .HasColumnType("INTEGER");
 
                     b.Property<DateTime?>("RemovedAt")
                         .HasColumnType("TEXT");
@@ -2891,6 +2954,10 @@ namespace Yardstick.Data.Migrations
                     b.Property<int>("EstimateDays")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("LogoHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -3255,6 +3322,15 @@ namespace Yardstick.Data.Migrations
                 {
                     b.HasOne("Yardstick.Core.Orders.Order", null)
                         .WithMany("Decisions")
+                        .HasForeignKey("OrderId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Approval.DocumentLink", b =>
+                {
+                    b.HasOne("Yardstick.Core.Orders.Order", null)
+                        .WithMany()
                         .HasForeignKey("OrderId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();

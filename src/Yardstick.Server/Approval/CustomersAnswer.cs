@@ -31,17 +31,18 @@ public static class CustomersAnswer
     /// <param name="Sentence">What there is to say about that; empty while it can be answered.</param>
     /// <param name="Shop">The shop's name.</param>
     /// <param name="Phone">Its telephone.</param>
+    /// <param name="Logo">There is a logo.</param>
     /// <param name="FirstName">Whom it speaks to.</param>
     /// <param name="Estimate">What was sent; null where nothing is shown any more.</param>
     /// <param name="OpenJobs">Jobs that wait for an answer; the bits of a choice follow them.</param>
     /// <param name="Choices">Figures of every choice; empty where the server answers each.</param>
-    /// <param name="Answers">What was answered, in words, once it was.</param>
-    public sealed record View(LinkState State, string Sentence, string Shop, string Phone, string FirstName, ShownEstimate? Estimate, IReadOnlyList<long> OpenJobs, IReadOnlyList<ChoiceFigures> Choices, IReadOnlyList<string> Answers);
+    /// <param name="Answers">What was answered to each job, once it was.</param>
+    public sealed record View(LinkState State, string Sentence, string Shop, string Phone, bool Logo, string FirstName, ShownEstimate? Estimate, IReadOnlyList<long> OpenJobs, IReadOnlyList<ChoiceFigures> Choices, IReadOnlyList<Answered> Answers);
+    /// <summary>What was answered to a job.</summary>
+    public sealed record Answered(string Job, DecisionKind Kind);
 
-    /// <summary>An answer about a job.</summary>
-    public sealed record JobAnswer(long JobId, DecisionKind Kind, IReadOnlyList<long>? LinesOut, bool Acknowledged, string? Later);
     /// <summary>The whole answer: about each open job, who signs, with what signature.</summary>
-    public sealed record AnswerRequest(IReadOnlyList<JobAnswer> Jobs, string? Name, string? SignaturePng, string? Note);
+    public sealed record AnswerRequest(IReadOnlyList<SaidOfJob> Jobs, string? Name, string? SignaturePng, string? Note);
     /// <summary>A question to the shop.</summary>
     public sealed record Question(string? Text);
 
@@ -71,7 +72,7 @@ public static class CustomersAnswer
         if (token.Length > 64 || await db.ApprovalLinks.AsNoTracking().FirstOrDefaultAsync(l => l.TokenHash == hash) is not { } link) return null;
         if (await Showing.ReadAsync(db, link.OrderId, utcNow) is not { } now) return null;
         var sent = ShownEstimate.FromJson(await db.ShownCopies.Where(c => c.Id == link.ShownId).Select(c => c.Json).SingleAsync());
-        return new Found(link, now, sent, link.StateAt(now.Estimate.OfferHash, utcNow, now.Order.State == OrderState.Posted));
+        return new Found(link, now, sent, link.StateAt(sent, now.Estimate, utcNow, now.Order.State == OrderState.Posted));
     }
 
     private static async Task<IResult> ShowAsync(string token, ShopDb db, TimeProvider time) =>
@@ -92,20 +93,13 @@ public static class CustomersAnswer
         };
         var name = now.Order.CustomerId is { } id ? await db.Customers.Where(c => c.Id == id).Select(c => c.FirstName).FirstOrDefaultAsync() ?? "" : "";
         var answers = state == LinkState.Answered ? await AnswersAsync(db, link) : [];
-        return new View(state, sentence, now.Shop.Name, now.Shop.Phone, name, state is LinkState.Open or LinkState.Answered ? sent : null,
+        return new View(state, sentence, now.Shop.Name, now.Shop.Phone, now.Shop.LogoHash.Length > 0, name, state is LinkState.Open or LinkState.Answered ? sent : null,
             open ? now.OpenJobs.Select(j => j.Id).ToList() : [], open ? TalkThroughView.ChoicesOf(now) : [], answers);
     }
 
-    private static async Task<IReadOnlyList<string>> AnswersAsync(ShopDb db, ApprovalLink link) =>
-        (await db.Decisions.Where(d => d.OrderId == link.OrderId && d.Channel == AnswerChannel.Link && d.At == link.AnsweredAt).Join(db.Jobs, d => d.JobId, j => j.Id, (d, j) => new { j.Title, d.Kind }).ToListAsync())
-            .ConvertAll(d => $"{d.Title}: {Words(d.Kind)}");
-
-    private static string Words(DecisionKind kind) => kind switch
-    {
-        DecisionKind.Approved => "yes",
-        DecisionKind.Declined => "no",
-        _ => "later",
-    };
+    private static async Task<IReadOnlyList<Answered>> AnswersAsync(ShopDb db, ApprovalLink link) =>
+        await db.Decisions.Where(d => d.OrderId == link.OrderId && d.Channel == AnswerChannel.Link && d.At == link.AnsweredAt).OrderBy(d => d.Id)
+            .Join(db.Jobs, d => d.JobId, j => j.Id, (d, j) => new Answered(j.Title, d.Kind)).ToListAsync();
 
     private static async Task<IResult> SeenAsync(string token, ShopDb read, WriteGate gate, LiveUpdates live, TimeProvider time)
     {
@@ -114,8 +108,7 @@ public static class CustomersAnswer
         var orderId = await gate.RunAsync(async db =>
         {
             if (await db.ApprovalLinks.FirstOrDefaultAsync(l => l.TokenHash == hash) is not { } link) return 0;
-            link.OpenedAt ??= time.GetUtcNow().UtcDateTime;
-            link.Opened++;
+            link.WasOpened(time.GetUtcNow().UtcDateTime);
             await db.SaveChangesAsync();
             return link.OrderId;
         });
@@ -136,9 +129,6 @@ public static class CustomersAnswer
         if (found.State != LinkState.Open) return Problems.Of(new Problem("link.closed", (await ViewAsync(read, found)).Sentence), 409);
         var signature = await Signatures.KeepAsync(store, request.SignaturePng);
         if (signature.Problem is { } unreadable) return Problems.Of(unreadable);
-        if (signature.Value.Length == 0) return Problems.Of(new Problem("answer.signature", "Sign in the box, so that we know it is you.", "signature"));
-        var name = (request.Name ?? "").Trim();
-        if (name.Length is 0 or > 120) return Problems.Of(new Problem("answer.name", "Type your name beside the signature.", "name"));
 
         var kept = await gate.RunAsync(async db =>
         {
@@ -149,13 +139,13 @@ public static class CustomersAnswer
             {
                 // Under the lock the order may be another than the one that was looked at.
                 var now = await Showing.OfAsync(db, under.Order, utcNow);
-                if (link.StateAt(now.Estimate.OfferHash, utcNow) != LinkState.Open) return new Problem("link.closed", "We changed this estimate while you looked at it. A new link is on its way.");
-                var answers = Read(request, now, name, signature.Value, under.Today);
+                if (link.StateAt(found.Sent, now.Estimate, utcNow, posted: false) != LinkState.Open) return new Problem("link.closed", "We changed this estimate while you looked at it. A new link is on its way.");
+                var answers = CustomersReply.Read(under.Order, request.Jobs, request.Name, request.Note, signature.Value, under.Shop.UnsafeTerms, under.Today);
                 if (answers.Problem is { } bad) return bad;
                 if (await RecordDecision.DecideAsync(under, answers.Value) is { } refused) return refused;
                 link.AnsweredAt = utcNow;
                 var yes = answers.Value.Count(a => a.Answer.Kind == DecisionKind.Approved);
-                work.Notify($"{name} answered on order {under.Order.Number}: yes to {yes} of {answers.Value.Count}.", link.OrderId);
+                work.Notify($"{request.Name!.Trim()} answered on order {under.Order.Number}: yes to {yes} of {answers.Value.Count}.", link.OrderId);
                 return new Changed(under.Order.Version, link.OrderId, 1);
             });
             // What followed from the answer, the stage and the record among it.
@@ -166,25 +156,6 @@ public static class CustomersAnswer
         await live.TellAsync([.. kept.Touched, new Touched("messages", found.Link.OrderId, 0)]);
         read.ChangeTracker.Clear();
         return Results.Ok(await ViewAsync(read, (await FindAsync(read, token, utcNow))!));
-    }
-
-    private static Result<IReadOnlyList<(long JobId, Answer Answer)>> Read(AnswerRequest request, Showing now, string name, string signatureHash, DateOnly today)
-    {
-        var open = now.OpenJobs;
-        var answers = new List<(long, Answer)>();
-        foreach (var job in open)
-        {
-            if (request.Jobs?.FirstOrDefault(j => j.JobId == job.Id) is not { } said) return new Problem("answer.open", $"Say yes, no or later to \"{job.Title}\".", $"job:{job.Id}");
-            if (said.Kind is not (DecisionKind.Approved or DecisionKind.Declined or DecisionKind.Deferred)) return new Problem("answer.kind", "An answer is yes, no or later.", $"job:{job.Id}");
-            if (job.IsUnsafe && said.Kind == DecisionKind.Declined && !said.Acknowledged) return new Problem("answer.unsafe", $"Please confirm that you know about \"{job.Title}\" before you say no to it.", $"job:{job.Id}");
-            answers.Add((job.Id, new Answer(said.Kind, name, AnswerChannel.Link, (request.Note ?? "").Trim() is { Length: <= 2000 } note ? note : "", said.Kind == DecisionKind.Deferred ? Answer.Later(said.Later, today) : null)
-            {
-                LinesOut = (said.LinesOut ?? []).ToHashSet(),
-                Acknowledged = job.IsUnsafe && said.Kind == DecisionKind.Declined ? now.Shop.UnsafeTerms : "",
-                SignatureHash = signatureHash,
-            }));
-        }
-        return answers;
     }
 
     private static async Task<IResult> AskAsync(string token, Question question, ShopDb read, WriteGate gate, LiveUpdates live, TimeProvider time)
@@ -210,7 +181,7 @@ public static class CustomersAnswer
     private static async Task<IResult> PhotoAsync(string token, string hash, ShopDb db, ContentStore store, TimeProvider time)
     {
         // Only photos that were sent with this very link.
-        if (await FindAsync(db, token, time.GetUtcNow().UtcDateTime) is not { } found || found.Sent.Findings.All(f => f.PhotoHash != hash)) return Results.NotFound();
+        if (await FindAsync(db, token, time.GetUtcNow().UtcDateTime) is not { } found || !found.Sent.Photos.Contains(hash)) return Results.NotFound();
         return Results.File(store.PathOf(hash, picture: true), "image/jpeg");
     }
 }

@@ -56,10 +56,10 @@ public static class DecisionRecord
         }));
     }
 
-    private static async Task<IResult> PdfAsync(long id, ShopDb db)
+    private static async Task<IResult> PdfAsync(long id, ShopDb db, DocumentPdfs pdfs)
     {
         if (await db.ShownCopies.Where(c => c.Id == id).Select(c => c.Json).FirstOrDefaultAsync() is not { } json) return Problems.Of(new Problem("shown.gone", "There is no such copy."));
-        return Results.File(PdfPages.Draw(ShownEstimate.FromJson(json).Document), "application/pdf", $"as-shown-{id}.pdf");
+        return Results.File(pdfs.Draw(ShownEstimate.FromJson(json).Document), "application/pdf", $"as-shown-{id}.pdf");
     }
 
     private static async Task<IResult> SignatureAsync(long id, ShopDb db, ContentStore store)

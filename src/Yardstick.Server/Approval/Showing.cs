@@ -12,8 +12,8 @@ using Yardstick.Server.Setup;
 
 namespace Yardstick.Server.Approval;
 
-/// <summary>An order with what a customer is shown of it.</summary>
-internal sealed record Showing(Order Order, Shop Shop, PricingCase Case, ShownEstimate Estimate)
+/// <summary>An order with what a customer is shown of it, and what goes out only when somebody looked at it.</summary>
+internal sealed record Showing(Order Order, Shop Shop, PricingCase Case, ShownEstimate Estimate, IReadOnlyList<ToRelease> ToRelease)
 {
     /// <summary>Jobs that are in whatever is chosen.</summary>
     internal IReadOnlyList<string> ApprovedKeys => Order.ApprovedJobs.Select(OrderPricing.JobKey).ToList();
@@ -36,8 +36,8 @@ internal sealed record Showing(Order Order, Shop Shop, PricingCase Case, ShownEs
     private static async Task<Showing> OfAsync(ShopDb db, Order order, Customer? customer, ShopPolicy policy, Shop shop, DateTime utcNow)
     {
         var pricing = OrderPricing.CaseOf(order, customer, policy, OrderPricing.Offered(order), shop.PricingDay(order, utcNow));
-        var findings = await db.Findings.Where(f => f.OrderId == order.Id).OrderBy(f => f.Id).ToListAsync();
-        return new Showing(order, shop, pricing, ShownEstimate.Of(order, await db.PartiesAsync(order), shop, pricing, findings, shop.Local(utcNow)));
+        var (findings, files) = await db.ToReleaseAsync(order);
+        return new Showing(order, shop, pricing, ShownEstimate.Of(order, await db.PartiesAsync(order), shop, pricing, findings, files, shop.Local(utcNow)), Core.Approval.ToRelease.Of(order, findings, files));
     }
 
     /// <summary>Freezes what an order under change shows now.</summary>

@@ -1,7 +1,9 @@
+using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Approval;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Safety;
 
@@ -18,8 +20,10 @@ public static class TalkThroughView
     /// <param name="Choices">Figures of every choice; empty where there are too many, then the server answers each.</param>
     /// <param name="Agreed">Amount agreed to; null while nothing was decided.</param>
     /// <param name="Allowed">How far the approved work may grow without asking again.</param>
+    /// <param name="Phone">The customer's first telephone, as it is read; empty without one.</param>
+    /// <param name="Found">Everything that was found, also what the customer was not shown yet.</param>
     /// <param name="DeclineReasons">Reasons that are offered.</param>
-    public sealed record View(ShownEstimate Estimate, long OrderId, int Version, IReadOnlyList<long> OpenJobs, IReadOnlyList<ChoiceFigures> Choices, decimal? Agreed, decimal? Allowed, IReadOnlyList<string> DeclineReasons);
+    public sealed record View(ShownEstimate Estimate, long OrderId, int Version, IReadOnlyList<long> OpenJobs, IReadOnlyList<ChoiceFigures> Choices, decimal? Agreed, decimal? Allowed, string Phone, IReadOnlyList<ToRelease> Found, IReadOnlyList<string> DeclineReasons);
 
     /// <summary>A choice: open jobs that are in, lines of them that are out.</summary>
     public sealed record ChoiceRequest(IReadOnlyList<long>? JobIds, IReadOnlyList<long>? LinesOut);
@@ -36,7 +40,9 @@ public static class TalkThroughView
     {
         if (await Showing.ReadAsync(db, id, time.GetUtcNow().UtcDateTime) is not { } shown) return Problems.Of(new Problem("order.gone", "There is no such order."));
         var consent = Core.Pricing.OrderPricer.Price(shown.Case).Consent;
+        var phone = await db.CustomerPhones.Where(p => p.CustomerId == shown.Order.CustomerId).OrderBy(p => p.Id).Select(p => p.Number).FirstOrDefaultAsync();
         return Results.Ok(new View(shown.Estimate, id, shown.Order.Version, shown.OpenJobs.Select(j => j.Id).ToList(), ChoicesOf(shown), consent?.Authorized, consent?.Allowed,
+            phone is null ? "" : new PhoneNumber(phone).Shown(shown.Shop.Country), shown.ToRelease,
             shown.Shop.DeclineReasons.Split('\n', StringSplitOptions.RemoveEmptyEntries)));
     }
 

@@ -10,21 +10,24 @@ internal sealed class CheckInPages : PdfSheet
     private readonly CheckInDocument document;
     private readonly byte[] signature;
     private readonly IReadOnlyList<byte[]> photos;
+    private readonly byte[]? logo;
 
-    private CheckInPages(CheckInDocument document, byte[] signature, IReadOnlyList<byte[]> photos) => (this.document, this.signature, this.photos) = (document, signature, photos);
+    private CheckInPages(CheckInDocument document, byte[] signature, IReadOnlyList<byte[]> photos, byte[]? logo) => (this.document, this.signature, this.photos, this.logo) = (document, signature, photos, logo);
 
     /// <summary>The PDF of a check-in sheet.</summary>
     /// <param name="document">What it says.</param>
     /// <param name="signature">The signature as PNG.</param>
     /// <param name="photos">Photos of the car as JPEG.</param>
-    internal static byte[] Draw(CheckInDocument document, byte[] signature, IReadOnlyList<byte[]> photos)
+    /// <param name="logo">The shop's logo; null without one.</param>
+    internal static byte[] Draw(CheckInDocument document, byte[] signature, IReadOnlyList<byte[]> photos, byte[]? logo)
     {
-        using var pages = new CheckInPages(document, signature, photos);
+        using var pages = new CheckInPages(document, signature, photos, logo);
         return pages.Draw();
     }
 
     protected override string Name => $"Check-in {document.OrderNumber}";
     protected override (string Name, string Address, string Phone) Shop => (document.ShopName, document.ShopAddress, document.ShopPhone);
+    protected override byte[]? Logo => logo;
     protected override DateTime Date => document.Date;
     protected override string Under => $"Order {document.OrderNumber} · written by {document.Writer}";
 

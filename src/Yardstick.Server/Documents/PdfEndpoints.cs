@@ -15,9 +15,10 @@ public static class PdfEndpoints
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        foreach (var kind in new[] { "estimate", "work-order", "inspection" })
+        foreach (var kind in new[] { "estimate", "work-order", "inspection", "release-slip", "invoice", "check-in" })
             api.MapGet($"/orders/{{id:long}}/{kind}.pdf", (long id, ShopDb db, DocumentPdfs pdfs, TimeProvider time, bool brief = false) => OfOrderAsync(id, kind, db, pdfs, time, brief))
                 .Asks(kind == "work-order" ? Permission.SeeFloor : Permission.SeeOrders);
+        api.MapGet("/orders/{id:long}/documents", OfferedAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<OfferedDocument>>();
         api.MapGet("/invoices/{id:long}/invoice.pdf", InvoiceAsync).Asks(Permission.SeeOrders);
     }
 
@@ -28,11 +29,14 @@ public static class PdfEndpoints
         return made.Problem is { } problem ? Problems.Of(problem) : Results.File(made.Value.Bytes, "application/pdf", made.Value.Name);
     }
 
+    private static async Task<IResult> OfferedAsync(long id, ShopDb db) => await db.ReadOrderAsync(id) is { } order
+        ? Results.Ok(await DocumentPdfs.OfferedAsync(db, order)) : Problems.Of(new Problem("order.gone", "There is no such order."));
+
     private static async Task<IResult> InvoiceAsync(long id, ShopDb db, DocumentPdfs pdfs, bool brief = false)
     {
         if (await db.Invoices.Where(i => i.Id == id).Select(i => new { i.Number, i.DocumentJson }).FirstOrDefaultAsync() is not { } invoice)
             return Problems.Of(new Problem("invoice.gone", "There is no such invoice."));
-        return Results.File(pdfs.Draw(invoice.DocumentJson, brief), "application/pdf", $"invoice-{invoice.Number}.pdf");
+        return Results.File(pdfs.Draw(DocumentMaker.Read(invoice.DocumentJson), brief), "application/pdf", $"invoice-{invoice.Number}.pdf");
     }
 
     /// <summary>Who and what a document of an order is about.</summary>

@@ -9,23 +9,24 @@ internal sealed class PdfPages : PdfSheet
     private const float PhotoWidth = 150, PhotoHeight = 104;
     private readonly ShopDocument document;
     private readonly bool brief;
-    private readonly Func<string, byte[]?> photoOf;
+    private readonly Func<string, byte[]?> contentOf;
 
-    private PdfPages(ShopDocument document, bool brief, Func<string, byte[]?> photoOf) => (this.document, this.brief, this.photoOf) = (document, brief, photoOf);
+    private PdfPages(ShopDocument document, bool brief, Func<string, byte[]?> contentOf) => (this.document, this.brief, this.contentOf) = (document, brief, contentOf);
 
     /// <summary>The PDF of a document.</summary>
     /// <param name="document">What it says.</param>
     /// <param name="brief">Jobs with their amounts only, without their lines.</param>
-    /// <param name="photoOf">Finds a photo by its hash; null where there is none.</param>
-    internal static byte[] Draw(ShopDocument document, bool brief = false, Func<string, byte[]?>? photoOf = null)
+    /// <param name="contentOf">Finds a photo or the logo by its hash; null where there is none.</param>
+    internal static byte[] Draw(ShopDocument document, bool brief = false, Func<string, byte[]?>? contentOf = null)
     {
-        using var pages = new PdfPages(document, brief, photoOf ?? (_ => null));
+        using var pages = new PdfPages(document, brief, contentOf ?? (_ => null));
         return pages.Draw();
     }
 
-    private bool Priced => document.Kind is not (DocumentKind.WorkOrder or DocumentKind.Inspection);
+    private bool Priced => document.Kind is not (DocumentKind.WorkOrder or DocumentKind.Inspection or DocumentKind.ReleaseSlip);
 
-    protected override string Name => $"{document.Kind switch { DocumentKind.Estimate => "Estimate", DocumentKind.Invoice => "Invoice", DocumentKind.Former => "Former order", DocumentKind.WorkOrder => "Work order", DocumentKind.Inspection => "Inspection", _ => "Credit note" }} {document.NumberText ?? document.Number.ToString(CultureInfo.InvariantCulture)}";
+    protected override string Name => document.Title;
+    protected override byte[]? Logo => document.LogoHash.Length > 0 ? contentOf(document.LogoHash) : null;
     protected override (string Name, string Address, string Phone) Shop => (document.ShopName, document.ShopAddress, document.ShopPhone);
     protected override DateTime Date => document.Date;
     protected override string Under => document.Kind == DocumentKind.Former ? "brought in from a former program" : $"Order {document.OrderNumber} · written by {document.Writer}";
@@ -44,6 +45,25 @@ internal sealed class PdfPages : PdfSheet
         if (document.Reason.Length > 0) Texts("Credit note", [document.Reason]);
         if (document.Terms.Length > 0) Texts("Terms", [document.Terms]);
         if (document.Validity.Length > 0) Texts("Validity", [document.Validity]);
+        if (document.Kind == DocumentKind.ReleaseSlip) SignHere();
+    }
+
+    /// <summary>Lines to sign on, by hand, when the car goes.</summary>
+    private void SignHere()
+    {
+        Room(130);
+        foreach (var text in PdfFace.Regular.Wrap("I received the car and its keys.", 10, Right - Left))
+        {
+            PdfFace.Regular.Draw(Canvas, text, Left, Y, 10, Ink);
+            Y += 46;
+        }
+        using var line = new SkiaSharp.SKPaint { Color = Ink, StrokeWidth = 0.8f };
+        foreach (var (label, from, to) in new[] { ("Signature", Left, 300f), ("Name", 316f, 470f), ("Date and time", 486f, Right) })
+        {
+            Canvas.DrawLine(from, Y, to, Y, line);
+            PdfFace.Regular.Draw(Canvas, label, from, Y + 12, 8.5f, Soft);
+        }
+        Y += 30;
     }
 
     private void Findings()
@@ -56,7 +76,7 @@ internal sealed class PdfPages : PdfSheet
         Y += 13;
         foreach (var finding in document.Findings)
         {
-            var photo = finding.PhotoHash is { } hash && !brief ? photoOf(hash) : null;
+            var photo = finding.PhotoHash is { } hash && !brief ? contentOf(hash) : null;
             var left = photo is null ? Left : Left + PhotoWidth + 12;
             var texts = PdfFace.Regular.Wrap(finding.Text, 9, Right - left).ToList();
             Room(photo is null ? 26 : PhotoHeight + 8);

@@ -7,6 +7,7 @@ namespace Yardstick.Server.Documents;
 internal abstract class PdfSheet : IDisposable
 {
     protected const float Width = 612, Height = 792, Left = 48, Right = 564, Top = 48, Bottom = 736;
+    private const float LogoWide = 150, LogoHigh = 48;
     protected static readonly SKColor Ink = SKColor.Parse("#1E272B"), Soft = SKColor.Parse("#5A656A");
     private static readonly SKColor Hair = SKColor.Parse("#DED9CC"), Boxwood = SKColor.Parse("#EDC55A");
     private readonly List<SKPicture> pages = [];
@@ -20,6 +21,8 @@ internal abstract class PdfSheet : IDisposable
     protected abstract string Name { get; }
     /// <summary>The shop's name, address lines and telephone.</summary>
     protected abstract (string Name, string Address, string Phone) Shop { get; }
+    /// <summary>The shop's logo as a picture; null without one.</summary>
+    protected abstract byte[]? Logo { get; }
     /// <summary>The document's date, wall time.</summary>
     protected abstract DateTime Date { get; }
     /// <summary>What stands under the date at the right.</summary>
@@ -78,12 +81,14 @@ internal abstract class PdfSheet : IDisposable
 
     private void Masthead()
     {
-        PdfFace.Bold.Draw(Canvas, Shop.Name, Left, Y + 14, 18, Ink);
+        var left = Left + LogoWidth();
+        var name = Fit(PdfFace.Bold, Shop.Name, 18, Right - left - PdfFace.Bold.Width(Name, 18) - 20);
+        PdfFace.Bold.Draw(Canvas, name, left, Y + 14, 18, Ink);
         RightText(PdfFace.Bold, Name, Right, Y + 14, 18, Ink);
         Y += 28;
         foreach (var line in (Shop.Address + "\n" + Shop.Phone).Split('\n', StringSplitOptions.RemoveEmptyEntries))
         {
-            PdfFace.Regular.Draw(Canvas, line, Left, Y, 9, Soft);
+            PdfFace.Regular.Draw(Canvas, line, left, Y, 9, Soft);
             Y += 12;
         }
         RightText(PdfFace.Regular, Date.ToString("MMMM d, yyyy", CultureInfo.InvariantCulture), Right, Top + 28, 9, Soft);
@@ -95,6 +100,16 @@ internal abstract class PdfSheet : IDisposable
         using var tick = new SKPaint { Color = Ink, StrokeWidth = 0.7f };
         for (var i = 0; i <= 43; i++) Canvas.DrawLine(Left + i * 12, Y + 6, Left + i * 12, Y + 6 - (i % 4 == 0 ? 5 : 2.5f), tick);
         Y += 24;
+    }
+
+    /// <summary>Draws the logo at the left of the masthead and answers the room that it takes.</summary>
+    private float LogoWidth()
+    {
+        using var image = Logo is { } png ? SKImage.FromEncodedData(png) : null;
+        if (image is null) return 0;
+        var scale = Math.Min(LogoWide / image.Width, LogoHigh / image.Height);
+        Canvas.DrawImage(image, new SKRect(Left, Y, Left + image.Width * scale, Y + image.Height * scale), new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear));
+        return image.Width * scale + 12;
     }
 
     /// <summary>Customer at the left, car at the right.</summary>

@@ -55,6 +55,9 @@ public sealed class ContentStore(ShopFile file)
     /// <summary>Where a content lies.</summary>
     internal string PathOf(string hash, bool picture) => picture ? Path.Combine(file.Photos, hash + ".jpg") : Path.Combine(file.Files, hash);
 
+    /// <summary>A picture or file by its hash; null where there is none.</summary>
+    internal byte[]? ReadOrNull(string hash) => new[] { PathOf(hash, picture: true), PathOf(hash, picture: false) }.FirstOrDefault(File.Exists) is { } path ? File.ReadAllBytes(path) : null;
+
     private static string HashOf(byte[] bytes) => Convert.ToHexStringLower(SHA256.HashData(bytes));
 
     /// <summary>A killed process leaves a part behind, never half of a file.</summary>

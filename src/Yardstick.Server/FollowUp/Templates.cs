@@ -1,6 +1,6 @@
 using System.Globalization;
-using System.Text.RegularExpressions;
 using Fluid;
+using Fluid.Ast;
 using Fluid.Values;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
@@ -15,7 +15,7 @@ using Yardstick.Server.Safety;
 namespace Yardstick.Server.FollowUp;
 
 /// <summary>Texts that are written often, with fields that an order fills.</summary>
-public static partial class Templates
+public static class Templates
 {
     /// <summary>Fields that a template may name, with what they say.</summary>
     private static readonly (string Name, string Says)[] Fields =
@@ -124,8 +124,10 @@ public static partial class Templates
         public Problem? Check(string? text, string field)
         {
             if (string.IsNullOrEmpty(text)) return null;
-            if (!parser.TryParse(text, out _, out var error)) return new Problem("template.syntax", $"This can't be read: {error}", field);
-            var unknown = Named().Matches(text).Select(m => m.Groups[1].Value).FirstOrDefault(name => Fields.All(f => f.Name != name));
+            if (!parser.TryParse(text, out var template, out var error)) return new Problem("template.syntax", $"This can't be read: {error}", field);
+            var named = new NamedFields();
+            named.VisitTemplate(template);
+            var unknown = named.Names.FirstOrDefault(name => Fields.All(f => f.Name != name));
             return unknown is null ? null : new Problem("template.field", $"There is no field \"{unknown}\". Fields are: {string.Join(", ", Fields.Select(f => f.Name))}.", field);
         }
 
@@ -144,6 +146,15 @@ public static partial class Templates
         }
     }
 
-    [GeneratedRegex(@"\{\{-?\s*([\w.]+)")]
-    private static partial Regex Named();
+    /// <summary>Every field that a template names, in what it writes and in its conditions.</summary>
+    private sealed class NamedFields : AstVisitor
+    {
+        internal List<string> Names { get; } = [];
+
+        protected override Expression VisitMemberExpression(MemberExpression memberExpression)
+        {
+            Names.Add(string.Join('.', memberExpression.Segments.OfType<IdentifierSegment>().Select(s => s.Identifier)));
+            return base.VisitMemberExpression(memberExpression);
+        }
+    }
 }

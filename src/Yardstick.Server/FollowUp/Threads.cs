@@ -1,6 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
-using Yardstick.Core.Billing;
+using Yardstick.Core.Approval;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
@@ -18,7 +18,9 @@ public static class Threads
     private const int Most = 200;
 
     /// <summary>A message.</summary>
-    public sealed record MessageView(long Id, long? OrderId, MessageChannel Channel, string Address, string Subject, string Body, MessageState State, DateTime At, DateTime NotBefore, string By, string Trouble, string Attachment, bool Unseen);
+    public sealed record MessageView(long Id, long? OrderId, MessageChannel Channel, string Address, string Subject, string Body, MessageState State, DateTime At, DateTime NotBefore, string By, string Trouble, string Attachment, bool Unseen, LinkView? Link);
+    /// <summary>The link by which a document went out with a text.</summary>
+    public sealed record LinkView(long Id, bool Good, DateTime? OpenedAt, int Opened);
     /// <summary>An address that can be written to.</summary>
     public sealed record AddressView(MessageChannel Channel, string Address, string Shown, string Whose, bool Refused);
     /// <summary>A thread with all that writing needs.</summary>
@@ -27,7 +29,7 @@ public static class Threads
     /// <param name="QuietUntil">Texts wait until then, UTC; null outside the quiet hours.</param>
     public sealed record View(IReadOnlyList<MessageView> Messages, IReadOnlyList<AddressView> Addresses, DateTime? QuietUntil);
 
-    /// <summary>A message to write. A document goes along as PDF: estimate, work-order, invoice, check-in.</summary>
+    /// <summary>A message to write. A document goes along, as PDF with an e-mail, behind a link with a text: estimate, work-order, inspection, invoice, check-in, release-slip.</summary>
     public sealed record Request(MessageChannel Channel, string Address, string? Subject, string? Body, bool Now, string? Document);
     /// <summary>What a person decides about one that failed or may have been sent.</summary>
     public sealed record ResolveRequest(bool Again);
@@ -44,6 +46,7 @@ public static class Threads
         api.MapPost("/messages/{id:long}/resolve", Resolve).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/messages/{id:long}/withdraw", Withdraw).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/orders/{id:long}/messages/seen", Seen).Asks(Permission.SeeOrders).Produces<Changed>();
+        api.MapGet("/messages/{id:long}/document.pdf", DocumentAsync).Asks(Permission.SeeOrders);
         api.MapPost("/writing-wishes", Wish).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
     }
 
@@ -62,9 +65,11 @@ public static class Threads
         var messages = await which.OrderByDescending(m => m.Id).Take(Most).AsNoTracking().ToListAsync();
         var now = time.GetUtcNow().UtcDateTime;
         var quiet = shop.MayText(now);
+        var ids = messages.ConvertAll(m => m.Id);
+        var links = await db.DocumentLinks.Where(l => ids.Contains(l.MessageId)).AsNoTracking().ToDictionaryAsync(l => l.MessageId, l => new LinkView(l.Id, l.IsGoodAt(now), l.OpenedAt, l.Opened));
         return new View(
             messages.OrderBy(m => m.Id).Select(m => new MessageView(m.Id, m.OrderId, m.Channel, m.Channel == MessageChannel.Text && m.Address.Length > 0 ? new PhoneNumber(m.Address).Shown(shop.Country) : m.Address, m.Subject, m.Body, m.State, m.At, m.NotBefore,
-                m.ById is { } by ? names.GetValueOrDefault(by, "") : "", m.Trouble, m.AttachmentName, m.State == MessageState.Received && m.SeenAt is null)).ToList(),
+                m.ById is { } by ? names.GetValueOrDefault(by, "") : "", m.Trouble, m.AttachmentName, m.State == MessageState.Received && m.SeenAt is null, links.GetValueOrDefault(m.Id))).ToList(),
             await AddressesAsync(db, customerId, shop), quiet > now ? quiet : null);
     }
 
@@ -80,28 +85,43 @@ public static class Threads
         return all.ConvertAll(a => new AddressView(a.Item1, a.Item2, a.Item3, a.Item4, refused.Contains(a.Item2)));
     }
 
-    private static Task<IResult> WriteToOrder(long id, Request request, Commands commands, Outbox outbox, DocumentPdfs pdfs) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> WriteToOrder(long id, Request request, Commands commands, Outbox outbox, DocumentPdfs pdfs, HttpContext http) => commands.RunAsync<Changed>(async work =>
     {
         if (await work.Db.LoadOrderAsync(id) is not { } order) return new Problem("order.gone", "There is no such order.");
-        if (string.IsNullOrEmpty(request.Document)) return await WriteAsync(work, outbox, order.CustomerId, id, request, ("", ""));
-        if (request.Channel != MessageChannel.Email) return new Problem("message.document", "A document goes along with an e-mail; a text carries none.", "document");
+        if (string.IsNullOrEmpty(request.Document)) return await WriteAsync(work, outbox, order.CustomerId, id, request);
         var made = await pdfs.KeepAsync(work.Db, order, request.Document, work.Actor.At);
-        return made.Problem is { } none ? none : await WriteAsync(work, outbox, order.CustomerId, id, request, made.Value);
+        if (made.Problem is { } none) return none;
+        var (hash, document) = made.Value;
+        if (request.Channel == MessageChannel.Email) return await WriteAsync(work, outbox, order.CustomerId, id, request, message => message.Attach(hash, document.Name));
+        var token = CustomersLink.NewToken();
+        var body = Writing.WithLink(request.Body, await work.Db.Shops.SingleAsync(), http.Request, $"documents/{token}");
+        return await WriteAsync(work, outbox, order.CustomerId, id, request with { Body = body }, message =>
+        {
+            message.Attach(hash, document.Name);
+            work.Db.DocumentLinks.Add(new DocumentLink { OrderId = id, MessageId = message.Id, TokenHash = CustomersLink.HashOf(token), FileHash = hash, Title = document.Title, SentAt = work.Actor.At, SentById = work.Actor.StaffId, ExpiresAt = work.Actor.At + DocumentLink.Good });
+        });
     });
 
     private static Task<IResult> WriteToCustomer(long id, Request request, Commands commands, Outbox outbox) => commands.RunAsync<Changed>(async work =>
-        await work.Db.Customers.AnyAsync(c => c.Id == id) ? await WriteAsync(work, outbox, id, null, request, ("", "")) : new Problem("customer.gone", "There is no such customer."));
+        await work.Db.Customers.AnyAsync(c => c.Id == id) ? await WriteAsync(work, outbox, id, null, request) : new Problem("customer.gone", "There is no such customer."));
 
-    private static async Task<Result<Changed>> WriteAsync(Work work, Outbox outbox, long? customerId, long? orderId, Request request, (string Hash, string Name) file)
+    private static async Task<Result<Changed>> WriteAsync(Work work, Outbox outbox, long? customerId, long? orderId, Request request, Action<Message>? along = null)
     {
         var shop = await work.Db.Shops.SingleAsync();
         var written = await Writing.WriteAsync(work, shop, customerId, orderId, request.Channel, request.Address, request.Subject, request.Body, request.Now);
         if (written.Problem is { } problem) return problem;
-        (written.Value.AttachmentHash, written.Value.AttachmentName) = file;
+        along?.Invoke(written.Value);
+        await Writing.CopyAsync(work, shop, written.Value);
         await work.Db.SaveChangesAsync();
         outbox.Wake();
         work.Touch("messages", orderId ?? 0);
         return new Changed(0, written.Value.Id, 1);
+    }
+
+    private static async Task<IResult> DocumentAsync(long id, ShopDb db, ContentStore store)
+    {
+        if (await db.Messages.Where(m => m.Id == id && m.AttachmentHash != "").Select(m => m.AttachmentHash).FirstOrDefaultAsync() is not { } hash) return Problems.Of(new Problem("message.document", "No document went along with this message."));
+        return Results.File(store.PathOf(hash, picture: false), "application/pdf");
     }
 
     private static Task<IResult> Resolve(long id, ResolveRequest request, Commands commands, Outbox outbox, TimeProvider time) => OnMessage(id, commands, message =>

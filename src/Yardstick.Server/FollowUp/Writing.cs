@@ -55,6 +55,29 @@ internal static class Writing
         return message;
     }
 
+    /// <summary>
+    /// A contact who is named on the order and wants copies gets one of what goes to somebody else: by e-mail where they have one, else as a
+    /// text. One that can't be written to is passed over; the message itself went out.
+    /// </summary>
+    internal static async Task CopyAsync(Work work, Shop shop, Message message)
+    {
+        var db = work.Db;
+        var contact = await db.Orders.Where(o => o.Id == message.OrderId).Join(db.CustomerContacts, o => o.ContactId, c => (long?)c.Id, (o, c) => c).FirstOrDefaultAsync(c => c.Copied);
+        if (contact is null || message.Address == contact.Email || message.Address == contact.Phone) return;
+        var (channel, address) = contact.Email.Length > 0 ? (MessageChannel.Email, contact.Email) : (MessageChannel.Text, contact.Phone);
+        if (address.Length == 0 || await RefusesAsync(db, address)) return;
+        var copy = message.CopyTo(channel, address, $"Copy of a text from {shop.Name}", work.Actor, channel == MessageChannel.Text ? shop.MayText(work.Actor.At) : work.Actor.At);
+        if (copy.Ok) db.Messages.Add(copy.Value);
+    }
+
+    /// <summary>A text with the customer's own link: where it is written {{ link }}, else behind it.</summary>
+    internal static string WithLink(string? body, Shop shop, HttpRequest request, string path)
+    {
+        var link = $"{(shop.PublicAddress.Length > 0 ? shop.PublicAddress : $"{request.Scheme}://{request.Host}")}/{path}";
+        var text = (body ?? "").Trim();
+        return text.Contains("{{ link }}", StringComparison.Ordinal) ? text.Replace("{{ link }}", link, StringComparison.Ordinal) : $"{text}\n{link}".Trim();
+    }
+
     private static Result<string> Address(MessageChannel channel, string? to, string country)
     {
         if (channel == MessageChannel.Text)

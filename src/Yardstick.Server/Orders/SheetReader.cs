@@ -99,13 +99,12 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
         var ids = approvals.ConvertAll(d => d.ShownId!.Value);
         var copies = (await db.ShownCopies.Where(c => ids.Contains(c.Id)).Select(c => new { c.Id, c.Json }).ToListAsync()).ToDictionary(c => c.Id, c => ShownEstimate.FromJson(c.Json));
         var changed = new Dictionary<long, IReadOnlyList<string>>();
+        var noPhotos = Enumerable.Empty<string>().ToLookup(_ => 0L);
         foreach (var approval in approvals)
         {
             var job = order.Jobs.First(j => j.Id == approval.JobId);
             var figures = result.Jobs.First(j => j.Id == OrderPricing.JobKey(job));
-            // What was left out with the decision itself is no change since.
-            var leftOut = approval.LeftOut.Length > 0 ? approval.LeftOut.Split(", ") : [];
-            var changes = copies[approval.ShownId!.Value].ChangesOf(ShownJob.Of(order, job, figures)).Where(c => !leftOut.Any(l => c == $"{l} was left out.")).ToList();
+            var changes = copies[approval.ShownId!.Value].ChangesOf(ShownJob.Of(order, job, figures, noPhotos), approval.LeftOut);
             if (changes.Count > 0) changed[job.Id] = changes;
         }
         return changed;
@@ -114,8 +113,9 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
     private async Task<LinkState> SentStateAsync(ApprovalLink sent, Order order, DateTime now)
     {
         // Only where the offer counts is it worth pricing once more.
-        var without = sent.StateAt(sent.OfferHash, now);
-        return without == LinkState.Open ? sent.StateAt((await Showing.OfAsync(db, order, now)).Estimate.OfferHash, now) : without;
+        if (sent.StateAt(now) is not LinkState.Open and var over) return over;
+        var shown = ShownEstimate.FromJson(await db.ShownCopies.Where(c => c.Id == sent.ShownId).Select(c => c.Json).SingleAsync());
+        return sent.StateAt(shown, (await Showing.OfAsync(db, order, now)).Estimate, now, order.State == OrderState.Posted);
     }
 
     private async Task<OrderSurroundings> AroundAsync(Order order)

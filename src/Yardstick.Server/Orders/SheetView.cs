@@ -138,6 +138,8 @@ public sealed record SheetJob
     public required string PayerWords { get; init; }
     /// <summary>What is credited when its repair is approved, as it is typed.</summary>
     public required string Credit { get; init; }
+    /// <summary>Keys of the jobs that are its repair; empty for all work that came after it.</summary>
+    public required IReadOnlyList<long> CreditFor { get; init; }
     /// <summary>What changed since the customer approved it, in words.</summary>
     public required IReadOnlyList<string> ChangedSince { get; init; }
     /// <summary>The order of another visit that it went to.</summary>
@@ -250,6 +252,8 @@ public sealed record SheetLine
     public required string NoteInside { get; init; }
     /// <summary>A note that the customer reads.</summary>
     public required string NoteForCustomer { get; init; }
+    /// <summary>Whether that note goes out.</summary>
+    public required Release NoteRelease { get; init; }
     /// <summary>Photos on it.</summary>
     public required int Photos { get; init; }
     /// <summary>Why its price was set by hand.</summary>

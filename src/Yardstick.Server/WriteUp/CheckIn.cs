@@ -72,7 +72,7 @@ public static class CheckIn
             At = work.Actor.At,
             ById = work.Actor.StaffId,
             DocumentJson = JsonSerializer.Serialize(document, DocumentMaker.Json),
-            FileHash = await store.KeepFileAsync(CheckInPages.Draw(document, signature, photos)),
+            FileHash = await store.KeepFileAsync(CheckInPages.Draw(document, signature, photos, store.ReadOrNull(document.LogoHash))),
         };
         db.CheckInSheets.Add(sheet);
         db.OrderChanges.Add(new OrderChange { OrderId = id, Target = "order", TargetId = id, Field = "check-in", New = $"signed by {name}", Version = order.Version, At = work.Actor.At, ById = work.Actor.StaffId, ClientId = work.Actor.ClientId });

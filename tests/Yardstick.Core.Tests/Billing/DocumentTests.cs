@@ -110,6 +110,7 @@ public class DocumentTests
         Give(onJob, 10, null);
         Give(onOrder, null, null);
         order.Jobs[0].Lines[0].NoteForCustomer = "All-season";
+        order.Jobs[0].Lines[0].NoteRelease = Core.Approval.Release.Shown;
         var result = OrderPricing.Price(order, null, Policy, Inclusion.ApprovedOnly, new DateOnly(2026, 11, 23));
         var job = Assert.Single(DocumentMaker.OfOrder(order, new DocumentParties(null, null, "Mina O."), Shop, result, DocumentKind.Estimate, 1, Now).Jobs);
         Assert.Equal(job.Amount, job.Lines.Sum(l => l.Amount ?? 0));

@@ -2,9 +2,12 @@
 import { useEffect, useMemo, useState } from 'preact/hooks';
 import { Ask } from './Ask';
 import { Found } from './Found';
+import { Head } from './Head';
 import { JobCard } from './JobCard';
 import { Sign } from './Sign';
 import { dropDraft, keepDraft, readDraft, Refused, talk, type Choice, type Draft, type View } from './talk';
+
+const WORDS: Record<string, string> = { Approved: 'yes', Declined: 'no', Deferred: 'later' };
 
 /** A page that stays open this long in sight was opened by a person. */
 const SEEN_AFTER = 1200;
@@ -76,12 +79,7 @@ export function ApprovePage({ token }: { token: string }) {
         <p>Fetching your estimate…</p>
       </main>
     );
-  const head = (
-    <header class="shop">
-      <b>{view.shop}</b>
-      {view.phone && <a href={`tel:${view.phone.replace(/[^\d+]/g, '')}`}>{view.phone}</a>}
-    </header>
-  );
+  const head = <Head shop={view.shop} phone={view.phone} logo={view.logo} />;
   if (!view.estimate || view.state !== 'Open') {
     return (
       <>
@@ -92,10 +90,14 @@ export function ApprovePage({ token }: { token: string }) {
             <>
               <ul class="answers">
                 {view.answers.map((answer) => (
-                  <li key={answer}>{answer}</li>
+                  <li key={answer.job}>{`${answer.job}: ${WORDS[answer.kind]}`}</li>
                 ))}
               </ul>
-              <p>We begin with what you said yes to. If you change your mind, call us before then.</p>
+              <p>
+                {view.answers.some((answer) => answer.kind === 'Approved')
+                  ? 'We begin with what you said yes to. If you change your mind, call us before then.'
+                  : 'We do nothing of it for now. If you change your mind, call us.'}
+              </p>
             </>
           )}
         </main>
@@ -164,6 +166,7 @@ export function ApprovePage({ token }: { token: string }) {
         {open.map((job, i) => (
           <JobCard
             key={job.id}
+            token={token}
             job={job}
             money={money}
             adds={figures?.adds[i]}

@@ -1,5 +1,5 @@
 /** @jsxImportSource preact */
-import { useState } from 'preact/hooks';
+import { Photo } from './Photo';
 import type { Finding } from './talk';
 
 /** What was found, with photos. */
@@ -9,7 +9,7 @@ export function Found({ token, findings }: { token: string; findings: Finding[] 
       <h2>We found</h2>
       {findings.map((finding) => (
         <div class="finding" key={finding.id}>
-          {finding.photoHash && <Photo src={`/api/customers-pages/estimates/${token}/photos/${finding.photoHash}`} what={finding.text} />}
+          {finding.photoHash && <Photo token={token} hash={finding.photoHash} what={finding.text} />}
           <p>
             <b class={finding.rating === 'Unsafe' ? 'stop' : ''}>
               {finding.rating.toLowerCase()}
@@ -21,29 +21,5 @@ export function Found({ token, findings }: { token: string; findings: Finding[] 
         </div>
       ))}
     </section>
-  );
-}
-
-/** A photo that says so when it does not come, and comes when it is asked for again. */
-function Photo({ src, what }: { src: string; what: string }) {
-  const [tries, setTries] = useState(0);
-  const [failed, setFailed] = useState(false);
-  if (failed) {
-    return (
-      <button
-        class="photo plain"
-        onClick={() => {
-          setFailed(false);
-          setTries(tries + 1);
-        }}
-      >
-        The photo did not load. Try again
-      </button>
-    );
-  }
-  return (
-    <a href={src} target="_blank" rel="noreferrer">
-      <img class="photo" loading="lazy" src={tries === 0 ? src : `${src}?again=${tries}`} alt={`Photo: ${what}`} onError={() => setFailed(true)} />
-    </a>
   );
 }

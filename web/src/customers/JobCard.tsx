@@ -1,4 +1,5 @@
 /** @jsxImportSource preact */
+import { Photo } from './Photo';
 import type { ShownJob } from './talk';
 
 type Said = 'Approved' | 'Declined' | 'Deferred';
@@ -14,6 +15,7 @@ const LATER: [string, string][] = [
 ];
 
 interface Props {
+  token: string;
   job: ShownJob;
   money: (amount: number) => string;
   /** What it adds to what is chosen, tax included; not there while the server is asked. */
@@ -31,7 +33,7 @@ interface Props {
 }
 
 /** One job in plain words with its price, and the answer to it. */
-export function JobCard({ job, money, adds, said, later, linesOut, known, unsafeTerms, problem, onSay, onLater, onLine, onKnown }: Props) {
+export function JobCard({ token, job, money, adds, said, later, linesOut, known, unsafeTerms, problem, onSay, onLater, onLine, onKnown }: Props) {
   const name = `job-${job.id}`;
   return (
     <section class="job" aria-labelledby={`${name}-title`}>
@@ -62,6 +64,13 @@ export function JobCard({ job, money, adds, said, later, linesOut, known, unsafe
               )}
               <span class="soft nowrap">{line.amount === null ? line.quantity : money(line.amount)}</span>
               {line.note && <p class="soft small note">{line.note}</p>}
+              {line.photos && line.photos.length > 0 && (
+                <div class="photos">
+                  {line.photos.map((hash) => (
+                    <Photo key={hash} token={token} hash={hash} what={line.description} />
+                  ))}
+                </div>
+              )}
             </div>
           ))}
       </details>

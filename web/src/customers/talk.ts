@@ -17,11 +17,16 @@ export class Refused extends Error {
   }
 }
 
-/** Asks the shop's server about this link. */
-export async function talk<T>(token: string, path: string, body?: unknown): Promise<T> {
+export type Paper = Schemas['DocumentLinksView'];
+
+/** Asks the shop's server about a link to an estimate. */
+export const talk = <T>(token: string, path: string, body?: unknown): Promise<T> => ask(`estimates/${token}${path}`, body);
+
+/** Asks the shop's server about a customer's link. */
+export async function ask<T>(path: string, body?: unknown): Promise<T> {
   let answer: Response;
   try {
-    answer = await fetch(`/api/customers-pages/estimates/${token}${path}`, {
+    answer = await fetch(`/api/customers-pages/${path}`, {
       method: body === undefined ? 'GET' : 'POST',
       headers: body === undefined ? {} : { 'Content-Type': 'application/json' },
       body: body === undefined ? undefined : JSON.stringify(body),
@@ -58,11 +63,11 @@ const empty: Draft = { said: {}, later: {}, linesOut: [], known: [], name: '' };
 
 export function readDraft(token: string): Draft {
   try {
-    return { ...empty, ...(JSON.parse(sessionStorage.getItem(`draft:${token}`) ?? '{}') as Partial<Draft>) };
+    return { ...empty, ...(JSON.parse(localStorage.getItem(`draft:${token}`) ?? '{}') as Partial<Draft>) };
   } catch {
     return empty;
   }
 }
 
-export const keepDraft = (token: string, draft: Draft) => sessionStorage.setItem(`draft:${token}`, JSON.stringify(draft));
-export const dropDraft = (token: string) => sessionStorage.removeItem(`draft:${token}`);
+export const keepDraft = (token: string, draft: Draft) => localStorage.setItem(`draft:${token}`, JSON.stringify(draft));
+export const dropDraft = (token: string) => localStorage.removeItem(`draft:${token}`);

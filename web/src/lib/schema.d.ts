@@ -6344,7 +6344,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/findings/{id}/release": {
+    "/api/orders/{id}/release": {
         parameters: {
             query?: never;
             header?: never;
@@ -6794,6 +6794,41 @@ export interface paths {
                 };
             };
         };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/messages/{id}/document.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -8571,6 +8606,154 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/orders/{id}/release-slip.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    brief?: boolean;
+                };
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/invoice.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    brief?: boolean;
+                };
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/check-in.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    brief?: boolean;
+                };
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/documents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OfferedDocument"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/invoices/{id}/invoice.pdf": {
         parameters: {
             query?: never;
@@ -8602,6 +8785,168 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/document-links/{id}/withdraw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logo.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setup/logo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": components["schemas"]["IFormFile"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setup/logo/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -8826,6 +9171,78 @@ export interface paths {
                 path: {
                     token: string;
                     hash: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers-pages/documents/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    token: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DocumentLinksView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers-pages/documents/{token}/document.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    token: string;
                 };
                 cookie?: never;
             };
@@ -9125,6 +9542,7 @@ export interface components {
             shopName: string;
             shopAddress: string;
             shopPhone: string;
+            logoHash?: string;
             customerName: string;
             customerAddress: string;
             vehicle: string;
@@ -9337,19 +9755,15 @@ export interface components {
             exemptionNames: string[];
             merges: components["schemas"]["CustomerPageMergeView"][];
         };
+        CustomersAnswerAnswered: {
+            job: string;
+            kind: components["schemas"]["DecisionKind"];
+        };
         CustomersAnswerAnswerRequest: {
-            jobs: components["schemas"]["CustomersAnswerJobAnswer"][];
+            jobs: components["schemas"]["SaidOfJob"][];
             name: null | string;
             signaturePng: null | string;
             note: null | string;
-        };
-        CustomersAnswerJobAnswer: {
-            /** Format: int64 */
-            jobId: number;
-            kind: components["schemas"]["DecisionKind"];
-            linesOut: null | number[];
-            acknowledged: boolean;
-            later: null | string;
         };
         CustomersAnswerQuestion: {
             text: null | string;
@@ -9359,11 +9773,12 @@ export interface components {
             sentence: string;
             shop: string;
             phone: string;
+            logo: boolean;
             firstName: string;
             estimate: null | components["schemas"]["ShownEstimate"];
             openJobs: number[];
             choices: components["schemas"]["ChoiceFigures"][];
-            answers: string[];
+            answers: components["schemas"]["CustomersAnswerAnswered"][];
         };
         CustomersCarView: {
             /** Format: int64 */
@@ -9486,7 +9901,7 @@ export interface components {
             checklist?: string[];
         };
         /** @enum {unknown} */
-        DocumentKind: "Estimate" | "Invoice" | "CreditNote" | "Former" | "WorkOrder" | "Inspection";
+        DocumentKind: "Estimate" | "Invoice" | "CreditNote" | "Former" | "WorkOrder" | "Inspection" | "ReleaseSlip";
         DocumentLine: {
             kind: string;
             description: string;
@@ -9497,6 +9912,18 @@ export interface components {
             /** Format: double */
             amount: null | number;
             note?: string;
+        };
+        DocumentLinksView: {
+            good: boolean;
+            sentence: string;
+            shop: string;
+            phone: string;
+            logo: boolean;
+            title: string;
+            /** Format: date */
+            sentOn: string;
+            /** Format: int64 */
+            size: number;
         };
         DrawingTitle: {
             key: string;
@@ -10179,6 +10606,12 @@ export interface components {
             lineId?: null | number;
             field?: null | string;
         };
+        OfferedDocument: {
+            kind: string;
+            words: string;
+            hasBrief: boolean;
+            forCustomer: boolean;
+        };
         OffersOffer: {
             /** Format: int64 */
             jobId: number;
@@ -10531,6 +10964,10 @@ export interface components {
         };
         /** @enum {unknown} */
         RecordKind: "Customer" | "Vehicle" | "Order" | "Line";
+        /** @enum {unknown} */
+        Release: "ToBeDecided" | "Shown" | "KeptInside";
+        /** @enum {unknown} */
+        ReleaseKind: "Finding" | "Cause" | "Note" | "Photo";
         RemindersDoneRequest: {
             on: null | string;
             reading: null | string;
@@ -10594,16 +11031,13 @@ export interface components {
         };
         /** @enum {unknown} */
         Role: "Writer" | "Technician" | "Parts" | "Manager" | "Owner";
-        SendEstimateFindingToRelease: {
+        SaidOfJob: {
             /** Format: int64 */
-            id: number;
-            text: string;
-            forCustomer: string;
-            rating: components["schemas"]["Rating"];
-            measured: string;
-            photoHash: null | string;
-            released: boolean;
-            isToBeReleased: boolean;
+            jobId: number;
+            kind: components["schemas"]["DecisionKind"];
+            linesOut: null | number[];
+            acknowledged: boolean;
+            later: null | string;
         };
         SendEstimateLinkView: {
             /** Format: int64 */
@@ -10622,6 +11056,9 @@ export interface components {
             answeredAt: null | string;
         };
         SendEstimateReleaseRequest: {
+            kind: components["schemas"]["ReleaseKind"];
+            /** Format: int64 */
+            id: number;
             show: boolean;
             words: null | string;
         };
@@ -10633,7 +11070,7 @@ export interface components {
             now: boolean;
         };
         SendEstimateView: {
-            findings: components["schemas"]["SendEstimateFindingToRelease"][];
+            toRelease: components["schemas"]["ToRelease"][];
             links: components["schemas"]["SendEstimateLinkView"][];
             works: string;
         };
@@ -10796,6 +11233,7 @@ export interface components {
             payerName: string;
             payerWords: string;
             credit: string;
+            creditFor: number[];
             changedSince: string[];
             /** Format: int64 */
             anotherVisitOrderId: null | number;
@@ -10871,6 +11309,7 @@ export interface components {
             unsourced: boolean;
             noteInside: string;
             noteForCustomer: string;
+            noteRelease: components["schemas"]["Release"];
             /** Format: int32 */
             photos: number;
             overrideReason: string;
@@ -10990,6 +11429,7 @@ export interface components {
             shopName: string;
             shopAddress: string;
             shopPhone: string;
+            logoHash?: string;
             currency: string;
             customerName: string;
             customerAddress: string;
@@ -11074,6 +11514,7 @@ export interface components {
             out: boolean;
             isOpen: boolean;
             note: string;
+            photos?: string[];
         };
         SideBySideGuideView: {
             car: string;
@@ -11262,6 +11703,8 @@ export interface components {
             agreed: null | number;
             /** Format: double */
             allowed: null | number;
+            phone: string;
+            found: components["schemas"]["ToRelease"][];
             declineReasons: string[];
         };
         TalkThroughViewChoiceRequest: {
@@ -11330,6 +11773,7 @@ export interface components {
             quietFrom: string;
             /** Format: time */
             quietUntil: string;
+            logoHash: string;
         };
         ThreadsAddressView: {
             channel: components["schemas"]["MessageChannel"];
@@ -11337,6 +11781,15 @@ export interface components {
             shown: string;
             whose: string;
             refused: boolean;
+        };
+        ThreadsLinkView: {
+            /** Format: int64 */
+            id: number;
+            good: boolean;
+            /** Format: date-time */
+            openedAt: null | string;
+            /** Format: int32 */
+            opened: number;
         };
         ThreadsMessageView: {
             /** Format: int64 */
@@ -11356,6 +11809,7 @@ export interface components {
             trouble: string;
             attachment: string;
             unseen: boolean;
+            link: null | components["schemas"]["ThreadsLinkView"];
         };
         ThreadsRequest: {
             channel: components["schemas"]["MessageChannel"];
@@ -11377,6 +11831,18 @@ export interface components {
         ThreadsWishRequest: {
             address: string;
             refused: boolean;
+        };
+        ToRelease: {
+            kind: components["schemas"]["ReleaseKind"];
+            /** Format: int64 */
+            id: number;
+            where: string;
+            text: string;
+            words: string;
+            rating: null | components["schemas"]["Rating"];
+            measured: string;
+            photoHash: null | string;
+            release: components["schemas"]["Release"];
         };
         TypedReminder: {
             title: null | string;

@@ -22,6 +22,11 @@ export function uploadGuide(file: File) {
   return take(api.POST('/api/own-guide', { ...raw, body: file as never }));
 }
 
+/** Puts a logo on the shop's documents. */
+export function uploadLogo(file: File) {
+  return take(api.POST('/api/setup/logo', { ...raw, body: file as never }));
+}
+
 /** A number of bytes as people say it. */
 export function bytes(size: number): string {
   return size < 1024 * 1024 ? `${Math.max(1, Math.round(size / 1024))} kB` : `${(size / 1024 / 1024).toFixed(1)} MB`;

@@ -9,10 +9,20 @@ import { useSay } from '../../ui/Toasts';
 import { Part } from '../Records/Fields';
 import { Side } from '../Orders/beside/Side';
 import { WriteForm } from '../FollowUp/WriteForm';
+import { release } from './release';
 import './approval.css';
 
-type Finding = Schemas['SendEstimateFindingToRelease'];
+type Item = Schemas['ToRelease'];
 type Link = Schemas['SendEstimateLinkView'];
+
+/** What each kind of thing is called before it goes out. */
+const KINDS: Record<Schemas['ReleaseKind'], string> = {
+  Finding: 'Finding',
+  Cause: 'Cause that was found',
+  Note: 'Note for the customer',
+  Photo: 'Photo',
+};
+const keyOf = (item: Item) => `${item.kind}:${item.id}`;
 
 const STATES: Record<Schemas['LinkState'], string> = {
   Open: 'waits for the answer',
@@ -28,18 +38,18 @@ export function SendSide({ orderId, onClose }: { orderId: number; onClose: () =>
   const say = useSay();
   const shop = useShop();
   const now = useNow();
-  const [again, setAgain] = useState<number | null>(null);
+  const [again, setAgain] = useState<string | null>(null);
   const sending = useQuery({
     queryKey: ['order', orderId, 'sending'],
     queryFn: () => take(api.GET('/api/orders/{id}/sending', { params: { path: { id: orderId } } })),
   });
   const renew = () => refresh(['order', orderId], ['messages']);
   const data = sending.data;
-  const open = data?.findings.filter((f) => f.id === again || f.isToBeReleased) ?? [];
-  const first = open.find((f) => f.id === again) ?? open[0];
+  const open = data?.toRelease.filter((item) => keyOf(item) === again || item.release === 'ToBeDecided') ?? [];
+  const first = open.find((item) => keyOf(item) === again) ?? open[0];
   const when = (utc: string) => (shop ? moment(wallTime(utc, shop.timeZone), now) : '');
-  const release = (finding: Finding, show: boolean, words: string) =>
-    take(api.POST('/api/findings/{id}/release', { params: { path: { id: finding.id } }, body: { show, words } })).then(() => {
+  const decide = (item: Item, show: boolean, words: string) =>
+    release(orderId, { kind: item.kind, id: item.id, show, words }).then(() => {
       setAgain(null);
       return renew();
     }, say.refused);
@@ -55,7 +65,7 @@ export function SendSide({ orderId, onClose }: { orderId: number; onClose: () =>
       ) : !data ? (
         <Loading what="what can be sent" />
       ) : first ? (
-        <ReleaseOne key={first.id} finding={first} left={open.length} onDone={release} />
+        <ReleaseOne key={keyOf(first)} item={first} left={open.length} onDone={decide} />
       ) : (
         <>
           {!data.works && <p className="notice">This link works only inside the shop: no address for customers is set in Setup, Customers and messages.</p>}
@@ -96,15 +106,16 @@ export function SendSide({ orderId, onClose }: { orderId: number; onClose: () =>
               </ul>
             )}
           </Part>
-          {data.findings.length > 0 && (
-            <Part title="Findings">
+          {data.toRelease.length > 0 && (
+            <Part title="Looked at before it goes out">
               <ul className="sent-links">
-                {data.findings.map((finding) => (
-                  <li key={finding.id} className="spread">
+                {data.toRelease.map((item) => (
+                  <li key={keyOf(item)} className="spread">
                     <span>
-                      {finding.forCustomer} <span className="soft small">{finding.released ? 'the customer sees it' : 'stays in the shop'}</span>
+                      {item.words || `Photo: ${item.where}`}{' '}
+                      <span className="soft small">{item.release === 'Shown' ? 'the customer sees it' : 'stays in the shop'}</span>
                     </span>
-                    <button className="linkish" onClick={() => setAgain(finding.id)}>
+                    <button className="linkish" onClick={() => setAgain(keyOf(item))}>
                       Change…
                     </button>
                   </li>
@@ -118,22 +129,15 @@ export function SendSide({ orderId, onClose }: { orderId: number; onClose: () =>
   );
 }
 
-/** One finding: shown to the customer in these words, or kept in the shop. */
-function ReleaseOne({
-  finding,
-  left,
-  onDone,
-}: {
-  finding: Finding;
-  left: number;
-  onDone: (finding: Finding, show: boolean, words: string) => Promise<unknown>;
-}) {
-  const [words, setWords] = useState(finding.forCustomer);
+/** One thing: shown to the customer in these words, or kept in the shop. */
+function ReleaseOne({ item, left, onDone }: { item: Item; left: number; onDone: (item: Item, show: boolean, words: string) => Promise<unknown> }) {
+  const [words, setWords] = useState(item.words);
   const [busy, setBusy] = useState(false);
   const say = (show: boolean) => () => {
     setBusy(true);
-    void onDone(finding, show, words).finally(() => setBusy(false));
+    void onDone(item, show, words).finally(() => setBusy(false));
   };
+  const isPhoto = item.kind === 'Photo';
   return (
     <form
       className="release"
@@ -143,22 +147,25 @@ function ReleaseOne({
       }}
     >
       <p>
-        What the technician found goes out only when somebody looked at it.{' '}
+        What the shop wrote or photographed goes out only when somebody looked at it.{' '}
         <span className="soft">{left === 1 ? 'This is the last one.' : `${left - 1} more after this one.`}</span>
       </p>
       <span>
-        <span className={`rating ${finding.rating}`}>{finding.rating}</span>{' '}
+        {item.rating ? <span className={`rating ${item.rating}`}>{item.rating}</span> : <b>{KINDS[item.kind]}</b>}{' '}
         <span className="soft">
-          {finding.text} <b>{finding.measured}</b>
+          {item.where && `${item.kind === 'Cause' ? `“${item.where}”` : item.where}${item.text && !isPhoto ? ': ' : ''}`}
+          {item.text} <b>{item.measured}</b>
         </span>
       </span>
-      {finding.photoHash && <img src={`/api/photos/${finding.photoHash}`} alt={finding.text} />}
-      <label>
-        <span className="soft small">The customer reads</span>
-        <textarea autoFocus value={words} onChange={(event) => setWords(event.target.value)} maxLength={2000} />
-      </label>
+      {item.photoHash && <img src={`/api/photos/${item.photoHash}`} alt={item.text || item.where} />}
+      {!isPhoto && (
+        <label>
+          <span className="soft small">The customer reads</span>
+          <textarea autoFocus value={words} onChange={(event) => setWords(event.target.value)} maxLength={2000} />
+        </label>
+      )}
       <div className="row">
-        <Button type="submit" variant="contained" disabled={busy}>
+        <Button type="submit" variant="contained" disabled={busy} autoFocus={isPhoto}>
           Show to the customer
         </Button>
         <Button variant="outlined" disabled={busy} onClick={say(false)}>

@@ -17,18 +17,39 @@ export default function TalkThroughPage() {
   const talk = useTalkThrough(id);
   const [opened, setOpened] = useState<ReadonlySet<number>>(new Set());
   const { view, open, out, figures } = talk;
+  // The number keys go to the jobs, or to the lines of one of them.
+  const [byLine, setByLine] = useState<number | null>(null);
+  const openByLine = open.filter((job) => !out.has(job.id) && job.lines.some((line) => line.isOpen && !line.out));
+  const inLines = openByLine.find((job) => job.id === byLine);
+  const switchable = inLines?.lines.filter((line) => line.isOpen && !line.out) ?? [];
+  const nextByLine = () => {
+    const next = openByLine[inLines ? openByLine.indexOf(inLines) + 1 : 0];
+    setByLine(next?.id ?? null);
+    if (next) setOpened(new Set([...opened, next.id]));
+  };
   useKeys('Talk-through', [
-    ...open.slice(0, 9).map((job, i) => ({
-      key: String(i + 1),
-      label: `${out.has(job.id) ? 'In' : 'Out'}: ${job.title}`,
-      run: () => talk.switchJob(job.id),
-    })),
-    { key: 'Escape', label: 'Back to the order', run: () => void navigate(`/orders/${id}`) },
+    ...(inLines
+      ? switchable.slice(0, 9).map((line, i) => ({
+          key: String(i + 1),
+          label: `${talk.linesOut.has(line.id) ? 'In' : 'Out'}: ${line.description}`,
+          run: () => talk.switchLine(line.id),
+        }))
+      : open.slice(0, 9).map((job, i) => ({
+          key: String(i + 1),
+          label: `${out.has(job.id) ? 'In' : 'Out'}: ${job.title}`,
+          run: () => talk.switchJob(job.id),
+        }))),
+    ...(openByLine.length > 0
+      ? [{ key: 'L', label: 'Numbers for lines of the next job that is open line by line, then for jobs again', run: nextByLine }]
+      : []),
+    { key: 'Escape', label: inLines ? 'Numbers for jobs again' : 'Back to the order', run: () => (inLines ? setByLine(null) : void navigate(`/orders/${id}`)) },
   ]);
   if (view.error && !view.data) return <Failed error={view.error} again={() => void view.refetch()} />;
   if (!view.data) return <Loading what="the order" />;
   const { estimate } = view.data;
   const document = estimate.document;
+  // Causes stand with what the customer said, notes with their lines.
+  const found = view.data.found.filter((item) => item.kind === 'Finding' || item.kind === 'Photo');
   const decided = estimate.jobs.filter((job) => job.decision === 'Approved');
   return (
     <div className="talk">
@@ -36,7 +57,7 @@ export default function TalkThroughPage() {
         {document.plate && <Plate text={document.plate} large />}
         <h1 className="clip">{document.vehicle || 'Sale over the counter'}</h1>
         <span className="clip talk-who">
-          <b>{document.customerName}</b> <span className="soft">{document.customerAddress.split('\n').at(-1)}</span>
+          <b>{document.customerName}</b> <span className="soft">{view.data.phone}</span>
         </span>
         <span className="grow" />
         <Link to={`/orders/${id}`}>Back to the order</Link>
@@ -46,7 +67,7 @@ export default function TalkThroughPage() {
         <main className="talk-jobs" aria-label="Jobs to talk about">
           {document.concerns.map((concern) => (
             <p key={concern.says} className="talk-says">
-              “{concern.says}”{concern.found && <span className="soft"> We found: {concern.found}.</span>}
+              “{concern.says}”{concern.found && <span className="soft"> We found: {concern.found}</span>}
             </p>
           ))}
           {open.length === 0 && (
@@ -65,7 +86,7 @@ export default function TalkThroughPage() {
                   aria-label={`${job.title}, key ${i + 1}`}
                   onClick={() => talk.switchJob(job.id)}
                 >
-                  <span className="key">{i < 9 ? i + 1 : ''}</span>
+                  <span className="key">{i < 9 && !inLines ? i + 1 : ''}</span>
                   <span>{isOut ? 'out' : 'in'}</span>
                 </button>
                 <div className="grow" style={{ minWidth: 0 }}>
@@ -81,6 +102,7 @@ export default function TalkThroughPage() {
                   >
                     {job.linesOpen ? 'What is in it, line by line' : 'What is in it'}
                   </button>
+                  {job.linesOpen && !isOut && <span className="key">L</span>}
                   {opened.has(job.id) && (
                     <ul className="talk-lines">
                       {job.lines
@@ -90,6 +112,7 @@ export default function TalkThroughPage() {
                             {line.isOpen && !isOut ? (
                               <label className="row grow">
                                 <input type="checkbox" checked={!talk.linesOut.has(line.id)} onChange={() => talk.switchLine(line.id)} />
+                                {inLines === job && switchable.indexOf(line) < 9 && <span className="key">{switchable.indexOf(line) + 1}</span>}
                                 {line.description}
                               </label>
                             ) : (
@@ -110,19 +133,20 @@ export default function TalkThroughPage() {
             );
           })}
           {decided.length > 0 && <p className="soft">Agreed already: {decided.map((job) => `${job.title}, ${amount(job.amount)}`).join(' · ')}</p>}
-          {estimate.findings.length > 0 && (
+          {found.length > 0 && (
             <section aria-label="Found">
               <h3>Found</h3>
               <div className="talk-findings">
-                {estimate.findings.map((finding) => (
-                  <figure key={finding.id}>
-                    {finding.photoHash && (
-                      <a href={`/api/photos/${finding.photoHash}`} target="_blank" rel="noreferrer">
-                        <img src={`/api/photos/${finding.photoHash}`} alt={finding.text} />
+                {found.map((item) => (
+                  <figure key={`${item.kind}:${item.id}`}>
+                    {item.photoHash && (
+                      <a href={`/api/photos/${item.photoHash}`} target="_blank" rel="noreferrer">
+                        <img src={`/api/photos/${item.photoHash}`} alt={item.words || item.where} />
                       </a>
                     )}
                     <figcaption>
-                      <span className={`rating ${finding.rating}`}>{finding.rating}</span> {finding.text} <b>{finding.measured}</b>
+                      {item.rating && <span className={`rating ${item.rating}`}>{item.rating}</span>} {item.words || item.where} <b>{item.measured}</b>
+                      {item.release !== 'Shown' && <span className="soft small"> · the customer does not see this</span>}
                     </figcaption>
                   </figure>
                 ))}

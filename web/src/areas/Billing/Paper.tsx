@@ -10,6 +10,7 @@ const TITLES: Record<Schemas['DocumentKind'], string> = {
   CreditNote: 'Credit note',
   WorkOrder: 'Work order',
   Inspection: 'Inspection',
+  ReleaseSlip: 'Release slip',
   Former: 'Former order',
 };
 

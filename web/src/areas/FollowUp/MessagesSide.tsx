@@ -107,7 +107,17 @@ function One({ message, mayWrite, act }: { message: Message; mayWrite: boolean; 
       {message.body}
       <div className="meta soft">
         <span>{[message.address, message.by, when(message.at)].filter(Boolean).join(' · ')}</span>
-        {message.attachment && <span>with {message.attachment}</span>}
+        {message.attachment && (
+          <a href={`/api/messages/${message.id}/document.pdf`} target="_blank" rel="noreferrer">
+            {message.attachment}
+          </a>
+        )}
+        {message.link && (
+          <span>
+            {!message.link.good ? 'the link is closed' : message.link.openedAt ? `opened ${when(message.link.openedAt)}` : 'not opened yet'}
+            {message.link.opened > 1 ? `, ${message.link.opened} times` : ''}
+          </span>
+        )}
         <b className={message.state === 'Failed' || message.state === 'MayHaveBeenSent' ? 'stop' : ''}>
           {later ? `goes out ${when(message.notBefore)}` : STATES[message.state]}
         </b>
@@ -124,6 +134,14 @@ function One({ message, mayWrite, act }: { message: Message; mayWrite: boolean; 
             </button>
           )}
         </div>
+      )}
+      {mayWrite && message.link?.good && message.state !== 'Waiting' && (
+        <button
+          className="linkish small"
+          onClick={() => act(take(api.POST('/api/document-links/{id}/withdraw', { params: { path: { id: message.link!.id } } })))}
+        >
+          Close the link
+        </button>
       )}
       {mayWrite && message.state === 'Waiting' && (
         <button className="linkish small" onClick={() => act(take(api.POST('/api/messages/{id}/withdraw', { params })))}>

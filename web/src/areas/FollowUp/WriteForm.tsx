@@ -6,7 +6,7 @@ import { clock, wallTime } from '../../lib/format';
 import { useShop } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
 import { useSay } from '../../ui/Toasts';
-import { useThread, type Target } from './useThread';
+import { useOffered, useThread, type Target } from './useThread';
 import '../Approval/approval.css';
 
 type Channel = Schemas['MessageChannel'];
@@ -18,15 +18,6 @@ export interface Written {
   now: boolean;
   document: string;
 }
-
-const DOCUMENTS: [string, string][] = [
-  ['', 'none'],
-  ['estimate', 'estimate'],
-  ['inspection', 'what was found'],
-  ['invoice', 'invoice'],
-  ['check-in', 'check-in sheet'],
-  ['work-order', 'work order'],
-];
 
 interface Props {
   target: Target;
@@ -47,6 +38,7 @@ export function WriteForm({ target, use = '', send, done, button, documents }: P
     queryFn: () => take(api.GET('/api/orders/{id}/templates', { params: { path: { id: target.orderId ?? 0 } } })),
     enabled: target.orderId !== undefined,
   }).data;
+  const offered = useOffered(documents ? target.orderId : undefined)?.filter((d) => d.forCustomer) ?? [];
   const shop = useShop();
   const say = useSay();
   const [chosen, setChosen] = useState<string | null>(null);
@@ -64,7 +56,8 @@ export function WriteForm({ target, use = '', send, done, button, documents }: P
   const at = addresses.find((a) => keyOf(a) === chosen) ?? addresses.find((a) => !a.refused) ?? addresses[0];
   const channel: Channel = other !== null ? (other.includes('@') ? 'Email' : 'Text') : (at?.channel ?? 'Text');
   const fitting = templates?.filter((t) => t.channel === channel) ?? [];
-  const template = fitting.find((t) => t.id === templateId) ?? fitting.find((t) => use !== '' && t.use === use);
+  const moment = document !== '' ? 'documents' : use;
+  const template = fitting.find((t) => t.id === templateId) ?? fitting.find((t) => moment !== '' && t.use === moment);
   const subject = typed.subject ?? template?.subject ?? '';
   const body = typed.body ?? template?.body ?? '';
   const waits = channel === 'Text' && thread.quietUntil !== null;
@@ -146,16 +139,18 @@ export function WriteForm({ target, use = '', send, done, button, documents }: P
         <span className="soft small">What it says</span>
         <textarea value={body} onChange={(event) => setTyped({ ...typed, body: event.target.value })} aria-label="What it says" />
       </label>
-      {documents && channel === 'Email' && (
+      {offered.length > 0 && (
         <label className="row">
-          Goes along as PDF
-          <select aria-label="Goes along as PDF" value={document} onChange={(event) => setDocument(event.target.value)}>
-            {DOCUMENTS.map(([kind, words]) => (
+          Goes along
+          <select aria-label="Goes along" value={document} onChange={(event) => setDocument(event.target.value)}>
+            <option value="">no document</option>
+            {offered.map(({ kind, words }) => (
               <option key={kind} value={kind}>
                 {words}
               </option>
             ))}
           </select>
+          {document !== '' && <span className="soft small">{channel === 'Email' ? 'as PDF' : 'as a link'}</span>}
         </label>
       )}
       {waits && shop && (

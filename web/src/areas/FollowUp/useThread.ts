@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { api, take } from '../../lib/api';
+import { api, take, type Schemas } from '../../lib/api';
 
 /** Whose messages: those about an order, or all of a customer. */
 export interface Target {
@@ -16,4 +16,13 @@ export function useThread({ orderId, customerId }: Target) {
         ? take(api.GET('/api/orders/{id}/messages', { params: { path: { id: orderId } } }))
         : take(api.GET('/api/customers/{id}/messages', { params: { path: { id: customerId ?? 0 } } })),
   });
+}
+
+/** Documents that an order has something for; not there while they are asked for, or without an order at hand. */
+export function useOffered(orderId: number | undefined): Schemas['OfferedDocument'][] | undefined {
+  return useQuery({
+    queryKey: ['order', orderId, 'documents'],
+    queryFn: () => take(api.GET('/api/orders/{id}/documents', { params: { path: { id: orderId ?? 0 } } })),
+    enabled: orderId !== undefined,
+  }).data;
 }

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { api, take } from '../../lib/api';
 import { moment } from '../../lib/format';
 import { useNow, useShop } from '../../lib/shop';
+import { Check } from '../../ui/Check';
 import { useSay } from '../../ui/Toasts';
 import { Field, Part } from '../Records/Fields';
 import { FilesPart } from '../Records/FilesPart';
@@ -81,10 +82,9 @@ export default function DetailsDrawer({ onClose }: { onClose: () => void }) {
         )}
         <div className="checks">
           {CHECKS.filter(([field]) => sheet.vehicle || field !== 'washingWanted').map(([field, label]) => (
-            <label key={field} className="row">
-              <input type="checkbox" checked={sheet[field]} disabled={closed} onChange={(event) => quietly(field, String(event.target.checked))} />
+            <Check key={field} checked={sheet[field]} disabled={closed} onCheck={(on) => set(field)(String(on))}>
               {label}
-            </label>
+            </Check>
           ))}
         </div>
       </Part>

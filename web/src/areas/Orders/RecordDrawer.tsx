@@ -46,6 +46,8 @@ const FIELDS: Record<string, string> = {
   payer: 'paid by',
   payerName: 'payer',
   credit: 'credited with its repair',
+  creditFor: 'its repair',
+  release: 'goes out',
   ceiling: 'past the ceiling',
   estimate: 'estimate sent',
 };

@@ -6,6 +6,7 @@ import { api, take, type Schemas } from '../../lib/api';
 import { day, moment, reading, wallTime } from '../../lib/format';
 import { useFloor, useMay, useNow, useShop } from '../../lib/shop';
 import { EditCell } from '../../ui/EditCell';
+import { useOffered } from '../FollowUp/useThread';
 import { Plate } from '../../ui/Plate';
 import { useSay } from '../../ui/Toasts';
 import { headerText, useWork, type Sheet } from './useSheet';
@@ -236,26 +237,24 @@ export function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
 /** The order's documents, to be looked at and printed. */
 function Documents({ sheet }: { sheet: Sheet }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const at = (path: string) => `/api/${path}`;
-  const documents: [string, string][] = [
-    ['Estimate', at(`orders/${sheet.id}/estimate.pdf`)],
-    ['Estimate, short: jobs without their lines', at(`orders/${sheet.id}/estimate.pdf?brief=true`)],
-    ['Work order for the technician, without prices', at(`orders/${sheet.id}/work-order.pdf`)],
-    ['What was found, with photos', at(`orders/${sheet.id}/inspection.pdf`)],
-    ...(sheet.invoice
-      ? ([
-          ['Invoice', at(`invoices/${sheet.invoice.id}/invoice.pdf`)],
-          ['Invoice, short', at(`invoices/${sheet.invoice.id}/invoice.pdf?brief=true`)],
-        ] as [string, string][])
-      : []),
-  ];
+  const offered = useOffered(anchor ? sheet.id : undefined);
+  const documents = offered?.flatMap(({ kind, words, hasBrief }) => {
+    const at = `/api/orders/${sheet.id}/${kind}.pdf`;
+    return hasBrief
+      ? [
+          [words, at],
+          [`${words}, short`, `${at}?brief=true`],
+        ]
+      : [[words, at]];
+  });
   return (
     <>
       <button className="linkish nowrap" aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
         PDF
       </button>
-      {anchor && (
+      {anchor && documents && (
         <Menu anchorEl={anchor} open onClose={() => setAnchor(null)}>
+          {documents.length === 0 && <MenuItem disabled>There is nothing on this order to print yet</MenuItem>}
           {documents.map(([words, href]) => (
             <MenuItem key={href} component="a" href={href} target="_blank" rel="noreferrer" onClick={() => setAnchor(null)}>
               {words}

@@ -1,5 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import { unitAmount } from '../../lib/format';
+import { Check } from '../../ui/Check';
 import { EditCell } from '../../ui/EditCell';
 import { useSay } from '../../ui/Toasts';
 import { Part } from './Fields';
@@ -122,15 +123,11 @@ export function CustomerLists({ customer, edits, disabled }: Props) {
                 placeholder="e-mail"
                 disabled={disabled}
               />
-              <label className="small nowrap" title="Gets a copy of what is sent about orders on which they are named">
-                <input
-                  type="checkbox"
-                  checked={contact.copied}
-                  disabled={disabled}
-                  onChange={(event) => choose('contacts', contact.id, 'copied', event.target.checked ? 'yes' : 'no')}
-                />{' '}
-                copied
-              </label>
+              <span className="small nowrap" title="Gets a copy of what is sent about orders on which they are named">
+                <Check checked={contact.copied} disabled={disabled} onCheck={(on) => edits.item('contacts', contact.id, 'copied', on ? 'yes' : 'no')}>
+                  copied
+                </Check>
+              </span>
             </>,
           ),
         )}

@@ -7,6 +7,7 @@ import { EditCell } from '../../ui/EditCell';
 import { Labelled } from '../../ui/Labelled';
 import { Failed, Loading } from '../../ui/States';
 import { useSay } from '../../ui/Toasts';
+import { LogoPart } from './LogoPart';
 import { Part } from '../Records/Fields';
 import '../Records/records.css';
 
@@ -102,6 +103,7 @@ export default function OwnPage() {
         </Part>
       </div>
       <div className="record-main">
+        <LogoPart has={texts.data.logoHash} renew={renew} />
         <Part title="Texts">
           <Text label="On estimates and invoices" value={texts.data.terms} commit={setText('terms')} />
           <Text label="Signed at check-in" value={texts.data.checkInTerms} commit={setText('checkInTerms')} />

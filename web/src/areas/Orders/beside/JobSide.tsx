@@ -1,4 +1,5 @@
 import { useShop } from '../../../lib/shop';
+import { Check } from '../../../ui/Check';
 import { EditCell } from '../../../ui/EditCell';
 import { Empty } from '../../../ui/States';
 import { useSay } from '../../../ui/Toasts';
@@ -20,6 +21,7 @@ export function JobSide({ jobId, onClose }: { jobId: number; onClose: () => void
       </Side>
     );
   }
+  const others = sheet.jobs.filter((j) => j.id !== job.id);
   const technicians = new Set(job.lines.filter((l) => l.kind === 'Labor').map((l) => l.technicianId));
   const one = technicians.size === 1 ? [...technicians][0] : null;
   const assign = (id: string, whole: boolean) =>
@@ -97,25 +99,42 @@ export function JobSide({ jobId, onClose }: { jobId: number; onClose: () => void
           disabled={closed}
           placeholder="nothing; 100% or an amount, for a diagnosis"
         />
+        {job.credit && others.length > 0 && (
+          <fieldset className="checks one" aria-label="Its repair">
+            <legend className="soft small">Credited when one of these is approved; with none ticked, any work that came after it</legend>
+            {others.map((other) => (
+              <Check
+                key={other.id}
+                checked={job.creditFor.includes(other.id)}
+                disabled={closed}
+                onCheck={(on) =>
+                  edits.job(
+                    job,
+                    'creditFor',
+                    job.creditFor.join(','),
+                    others
+                      .filter((o) => (o.id === other.id ? on : job.creditFor.includes(o.id)))
+                      .map((o) => o.id)
+                      .join(','),
+                  )
+                }
+              >
+                {other.title}
+              </Check>
+            ))}
+          </fieldset>
+        )}
         <div className="checks one">
-          <label className="row">
-            <input
-              type="checkbox"
-              checked={job.isUnsafe}
-              disabled={closed}
-              onChange={(event) => void edits.job(job, 'isUnsafe', String(job.isUnsafe), String(event.target.checked)).catch(say.refused)}
-            />
+          <Check checked={job.isUnsafe} disabled={closed} onCheck={(on) => edits.job(job, 'isUnsafe', String(job.isUnsafe), String(on))}>
             Not safe to leave undone: declining it has to be acknowledged
-          </label>
-          <label className="row">
-            <input
-              type="checkbox"
-              checked={job.linesOpen}
-              disabled={closed || job.fixedPrice !== null}
-              onChange={(event) => void edits.job(job, 'linesOpen', String(job.linesOpen), String(event.target.checked)).catch(say.refused)}
-            />
+          </Check>
+          <Check
+            checked={job.linesOpen}
+            disabled={closed || job.fixedPrice !== null}
+            onCheck={(on) => edits.job(job, 'linesOpen', String(job.linesOpen), String(on))}
+          >
             The customer may leave single lines out
-          </label>
+          </Check>
         </div>
       </Part>
       <Part title="What the customer reads">

@@ -1,10 +1,11 @@
 import { figure, unitAmount } from '../../../lib/format';
-import { useShop } from '../../../lib/shop';
+import { useMay, useRefresh, useShop } from '../../../lib/shop';
 import { EditCell } from '../../../ui/EditCell';
 import { Empty } from '../../../ui/States';
 import { useSay } from '../../../ui/Toasts';
 import { FilesPart } from '../../Records/FilesPart';
 import '../../Records/records.css';
+import { release } from '../../Approval/release';
 import { Field, Part } from '../../Records/Fields';
 import { useWork } from '../useSheet';
 import { Side } from './Side';
@@ -14,6 +15,8 @@ export function LineSide({ lineId, onClose }: { lineId: number; onClose: () => v
   const { sheet, edits, closed, names } = useWork();
   const shop = useShop();
   const say = useSay();
+  const refresh = useRefresh();
+  const mayWrite = useMay('WriteToCustomers');
   const line = sheet.jobs.flatMap((job) => job.lines).find((l) => l.id === lineId);
   if (!line) {
     return (
@@ -44,6 +47,19 @@ export function LineSide({ lineId, onClose }: { lineId: number; onClose: () => v
           disabled={closed}
           placeholder="none"
         />
+        {line.noteForCustomer !== '' && line.noteRelease !== 'Shown' && (
+          <p className="soft small">
+            {line.noteRelease === 'KeptInside' ? 'It stays in the shop.' : 'It is on no estimate until somebody looked at it.'}{' '}
+            {mayWrite && (
+              <button
+                className="linkish"
+                onClick={() => release(sheet.id, { kind: 'Note', id: line.id, show: true, words: '' }).then(() => refresh(['order', sheet.id]), say.refused)}
+              >
+                Show it to the customer
+              </button>
+            )}
+          </p>
+        )}
         <label className="soft small">Inside the shop only</label>
         <EditCell
           label="Note inside the shop"

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { Check } from '../../../ui/Check';
 import { EditCell } from '../../../ui/EditCell';
 import { useSay } from '../../../ui/Toasts';
 import { usePolicy, type Form } from './usePolicy';
@@ -71,12 +72,10 @@ export function Choice<T extends string>({
 /** Yes or no. */
 export function Tick({ label, value, set, quiet }: { label: string; value: boolean; set: (value: boolean) => (form: Form) => Form; quiet?: boolean }) {
   const { change } = usePolicy();
-  const say = useSay();
   return (
-    <label className="tick">
-      <input type="checkbox" checked={value} onChange={(event) => void change(set(event.target.checked)).catch(say.refused)} aria-label={label} />
+    <Check className="tick" checked={value} onCheck={(on) => change(set(on))} label={label}>
       {!quiet && label}
-    </label>
+    </Check>
   );
 }
 

@@ -1,0 +1,64 @@
+using Microsoft.EntityFrameworkCore;
+using SkiaSharp;
+using Yardstick.Core;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Setup;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Files;
+using Yardstick.Server.Records;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Setup;
+
+/// <summary>The shop's logo, on documents and customers' pages.</summary>
+public static class Logo
+{
+    private const int MostBytes = 5 * 1024 * 1024, Widest = 900, Highest = 300;
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        // Customers' pages show it, so it is nobody's secret.
+        api.MapGet("/logo.png", ShowAsync).AllowAnonymous();
+        api.MapPost("/setup/logo", KeepAsync).Asks(Permission.EditSetup).WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(ContentStore.MostSent)).DisableAntiforgery().Accepts<IFormFile>("application/octet-stream").Produces<RecordChanged>().ProducesProblem(422);
+        api.MapPost("/setup/logo/remove", (Commands commands) => Change("", commands)).Asks(Permission.EditSetup).Produces<RecordChanged>();
+    }
+
+    private static async Task<IResult> ShowAsync(ShopDb db, ContentStore store, HttpContext http)
+    {
+        if (await db.Shops.Select(s => s.LogoHash).SingleOrDefaultAsync() is not { Length: > 0 } hash) return Results.NotFound();
+        http.Response.Headers.CacheControl = "no-cache";
+        return Results.File(store.PathOf(hash, picture: false), "image/png", entityTag: new Microsoft.Net.Http.Headers.EntityTagHeaderValue($"\"{hash}\""));
+    }
+
+    private static async Task<IResult> KeepAsync(HttpRequest request, ContentStore store, Commands commands)
+    {
+        var read = await ContentStore.ReadAsync(request.Body, MostBytes);
+        if (read.Problem is { } large) return Problems.Of(large);
+        return Encode(read.Value) is { } png ? await Change(await store.KeepFileAsync(png), commands) : Problems.Of(new Problem("logo.unreadable", "This is not a picture that can be shown; take a PNG or JPEG.", "logo"));
+    }
+
+    private static Task<IResult> Change(string hash, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    {
+        var shop = await work.Db.Shops.SingleAsync();
+        work.Record("shop", 1, 0, new FieldChange("logo", shop.LogoHash, hash));
+        shop.LogoHash = hash;
+        work.Touch("setup");
+        return new RecordChanged(1, 1);
+    });
+
+    /// <summary>Decodes, shrinks and encodes anew as PNG, which keeps what is see-through. Null if it is no picture.</summary>
+    private static byte[]? Encode(byte[] bytes)
+    {
+        using var data = SKData.CreateCopy(bytes);
+        using var codec = SKCodec.Create(data);
+        if (codec is null || codec.Info.Width < 1 || (long)codec.Info.Width * codec.Info.Height > 40_000_000) return null;
+        using var decoded = SKBitmap.Decode(codec);
+        if (decoded is null) return null;
+        var scale = Math.Min(1f, Math.Min(Widest / (float)decoded.Width, Highest / (float)decoded.Height));
+        using var small = decoded.Resize(new SKImageInfo(Math.Max(1, (int)(decoded.Width * scale)), Math.Max(1, (int)(decoded.Height * scale))), new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear));
+        using var png = small?.Encode(SKEncodedImageFormat.Png, 100);
+        return png?.ToArray();
+    }
+}

@@ -1,0 +1,133 @@
+using Yardstick.Core.Approval;
+using Yardstick.Core.Billing;
+using Yardstick.Core.Inspections;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Records;
+using Yardstick.Core.Setup;
+
+namespace Yardstick.Core.Tests;
+
+/// <summary>What the shop wrote and photographed goes out only when somebody looked at it.</summary>
+public class ReleaseTests
+{
+    private static readonly Actor Mina = new(7, new DateTime(2026, 11, 23, 15, 0, 0, DateTimeKind.Utc), "tab");
+    private static readonly ShopPolicy Policy = ShopPolicy.Read("""
+        {"currency":"USD","laborRates":{"general":100.00},"laborCostPerHour":40,"markupBands":{"standard":[{"upTo":null,"multiplier":2.0}]},"categories":{},"priceEnding":"none","companions":[],"orderFees":[],
+        "supplies":{"percent":10,"base":"labor","maximum":15.00,"taxable":true,"costPercent":50},"taxes":[],"overrun":{"percent":10,"amount":20},"shop":{"marginAim":50,"stockCost":"last","exemptions":[]}}
+        """);
+
+    private readonly Order order = new() { Id = 1, Number = 3001 };
+    private readonly List<Finding> findings = [new Finding { Id = 3, Text = "Pads 2mm", Measured = 2, Unit = "mm", Rating = Rating.Due }];
+    private readonly List<AttachedFile> files = [Photo(8, 101), Photo(9, 101), Photo(10, 999)];
+
+    public ReleaseTests()
+    {
+        var job = new Job { Id = 11, Title = "Brakes" };
+        job.Lines.Add(new Line { Id = 101, Kind = LineKind.Labor, Description = "Replace pads", Hours = 1 });
+        order.AddJob(job, Mina);
+        order.AddConcern("Squeals", Mina);
+        order.Concerns[0].Id = 5;
+        order.SetConcern(5, "found", "Pads glazed", Mina);
+        order.SetLine(101, "noteForCustomer", "Ceramic", Mina);
+        files.Add(new AttachedFile { Id = 12, Kind = RecordKind.Line, TargetId = 101, Name = "quote.pdf", ContentType = "application/pdf", Hash = "pdf" });
+        files.Add(Photo(13, 101));
+        files[^1].RemovedAt = Mina.At;
+    }
+
+    private static AttachedFile Photo(long id, long line) => new() { Id = id, Kind = RecordKind.Line, TargetId = line, Name = "a.jpg", ContentType = FileContent.Jpeg, Hash = $"photo{id}" };
+
+    private ShownEstimate Shown() => ShownEstimate.Of(order, new DocumentParties(null, null, "Mina"), new Shop { Name = "Shop", TimeZone = "America/New_York" },
+        OrderPricing.CaseOf(order, null, Policy, OrderPricing.Offered(order), new DateOnly(2026, 11, 23)), findings, files, new DateTime(2026, 11, 23, 10, 0, 0));
+
+    private Result Decide(ReleaseKind kind, long id, bool show, string? words = null) => order.Release(kind, id, show, words, findings, files, Mina);
+
+    [Fact]
+    public void Everything_that_was_written_or_photographed_is_gone_through()
+    {
+        Assert.Equal([(ReleaseKind.Finding, 3L), (ReleaseKind.Cause, 5L), (ReleaseKind.Note, 101L), (ReleaseKind.Photo, 8L), (ReleaseKind.Photo, 9L)], ToRelease.Of(order, findings, files).Select(t => (t.Kind, t.Id)));
+        Assert.All(ToRelease.Of(order, findings, files), t => Assert.Equal(Release.ToBeDecided, t.Release));
+        Assert.Equal(("Squeals", "Replace pads"), (ToRelease.Of(order, findings, files)[1].Where, ToRelease.Of(order, findings, files)[3].Where));
+    }
+
+    [Fact]
+    public void Nothing_of_it_is_shown_until_it_is_released()
+    {
+        var shown = Shown();
+        Assert.Empty(shown.Findings);
+        Assert.Empty(shown.Photos);
+        Assert.Equal(("", ""), (shown.Jobs[0].Lines[0].Note, shown.Document.Concerns[0].Found));
+
+        Assert.True(Decide(ReleaseKind.Finding, 3, true, "Pads are down to 2 mm").Ok);
+        Assert.True(Decide(ReleaseKind.Cause, 5, true).Ok);
+        Assert.True(Decide(ReleaseKind.Note, 101, true, " Ceramic pads ").Ok);
+        Assert.True(Decide(ReleaseKind.Photo, 9, true).Ok);
+        Assert.True(Decide(ReleaseKind.Photo, 8, false).Ok);
+        shown = Shown();
+        Assert.Equal("Pads are down to 2 mm", shown.Findings.Single().Text);
+        Assert.Equal(("Ceramic pads", "Pads glazed"), (shown.Jobs[0].Lines[0].Note, shown.Document.Concerns[0].Found));
+        Assert.Equal(["photo9"], shown.Jobs[0].Lines[0].Photos);
+        Assert.Equal(["photo9"], shown.Photos);
+        // What was found stays as the technician wrote it.
+        Assert.Equal("Pads 2mm", findings[0].Text);
+        Assert.DoesNotContain(ToRelease.Of(order, findings, files), t => t.Release == Release.ToBeDecided);
+    }
+
+    [Fact]
+    public void What_is_changed_afterwards_has_to_be_looked_at_again()
+    {
+        Decide(ReleaseKind.Note, 101, true);
+        Decide(ReleaseKind.Cause, 5, true);
+        order.SetLine(101, "noteForCustomer", "Ceramic, they were the last ones", Mina);
+        order.SetConcern(5, "found", "Pads and rotors glazed", Mina);
+        Assert.Equal((Release.ToBeDecided, Release.ToBeDecided), (order.Jobs[0].Lines[0].NoteRelease, order.Concerns[0].FoundRelease));
+        Assert.Equal("", Shown().Document.Concerns[0].Found);
+        // Another field of the same line changes nothing about it.
+        Decide(ReleaseKind.Note, 101, true);
+        order.SetLine(101, "hours", "2", Mina);
+        Assert.Equal(Release.Shown, order.Jobs[0].Lines[0].NoteRelease);
+    }
+
+    [Fact]
+    public void A_photo_or_a_finding_that_is_released_later_leaves_the_offer_as_it_was_a_note_does_not()
+    {
+        var offer = Shown().OfferHash;
+        Decide(ReleaseKind.Photo, 9, true);
+        Decide(ReleaseKind.Finding, 3, true);
+        Decide(ReleaseKind.Cause, 5, true);
+        Assert.Equal(offer, Shown().OfferHash);
+        Decide(ReleaseKind.Note, 101, true);
+        Assert.NotEqual(offer, Shown().OfferHash);
+    }
+
+    [Theory]
+    [InlineData(ReleaseKind.Photo, 10, null, "release.gone")]
+    [InlineData(ReleaseKind.Photo, 12, null, "release.gone")]
+    [InlineData(ReleaseKind.Photo, 13, null, "release.gone")]
+    [InlineData(ReleaseKind.Note, 102, null, "release.gone")]
+    [InlineData(ReleaseKind.Cause, 6, null, "release.gone")]
+    [InlineData(ReleaseKind.Finding, 3, 2001, "release.long")]
+    public void What_is_not_there_or_too_long_is_refused(ReleaseKind kind, long id, int? length, string code)
+    {
+        Assert.Equal(code, Decide(kind, id, true, length is { } long_ ? new string('x', long_) : null).Problem!.Code);
+        Assert.All(ToRelease.Of(order, findings, files), t => Assert.Equal(Release.ToBeDecided, t.Release));
+    }
+
+    [Fact]
+    public void Who_released_what_in_which_words_is_on_the_record()
+    {
+        order.Changes.Clear();
+        Decide(ReleaseKind.Finding, 3, true, "Pads are thin");
+        Decide(ReleaseKind.Photo, 8, false);
+        Assert.Equal([("finding", 3L, "the customer sees it: Pads are thin", 7L), ("photo", 8L, "stays in the shop", 7L)], order.Changes.Select(c => (c.Target, c.TargetId, c.New, c.ById)));
+    }
+
+    [Fact]
+    public void Work_for_another_visit_takes_its_release_along_copied_work_does_not()
+    {
+        Decide(ReleaseKind.Note, 101, true);
+        var job = order.Jobs[0];
+        Assert.Equal((Release.Shown, "Ceramic"), (job.ForAnotherVisit(order).Lines[0].NoteRelease, job.ForAnotherVisit(order).Lines[0].NoteForCustomer));
+        Assert.Equal(Release.ToBeDecided, EarlierWork.Copy(job, _ => null, default).Lines[0].NoteRelease);
+    }
+}

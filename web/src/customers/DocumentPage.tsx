@@ -1,0 +1,56 @@
+/** @jsxImportSource preact */
+import { useEffect, useState } from 'preact/hooks';
+import { Head } from './Head';
+import { ask, type Paper, type Refused } from './talk';
+
+/** A document behind a link: what it is, and the one button that opens it. */
+export function DocumentPage({ token }: { token: string }) {
+  const [view, setView] = useState<Paper | null>(null);
+  const [trouble, setTrouble] = useState('');
+  const load = () => {
+    setTrouble('');
+    ask<Paper>(`documents/${token}`).then(
+      (got) => {
+        document.title = `${got.shop}: ${got.title}`;
+        setView(got);
+      },
+      (error: Refused) => setTrouble(error.message),
+    );
+  };
+  useEffect(load, [token]);
+  if (trouble) {
+    return (
+      <main class="alone">
+        <h1>{trouble}</h1>
+        <button class="plain" onClick={load}>
+          Try again
+        </button>
+      </main>
+    );
+  }
+  if (!view) {
+    return (
+      <main class="alone" aria-busy="true">
+        <p>Fetching your document…</p>
+      </main>
+    );
+  }
+  return (
+    <>
+      <Head shop={view.shop} phone={view.phone} logo={view.logo} />
+      <main class="alone">
+        <h1>{view.good ? view.title : view.sentence}</h1>
+        {view.good && (
+          <>
+            <p class="soft">{`As it was on ${new Date(`${view.sentOn}T12:00:00`).toLocaleDateString('en-US', { month: 'long', day: 'numeric', year: 'numeric' })}.`}</p>
+            <p>
+              <a class="send" href={`/api/customers-pages/documents/${token}/document.pdf`}>
+                {`Open the document, ${Math.max(1, Math.round(view.size / 1024))} kB`}
+              </a>
+            </p>
+          </>
+        )}
+      </main>
+    </>
+  );
+}
