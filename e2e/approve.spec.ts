@@ -31,10 +31,10 @@ async function order(page: Page, name: string): Promise<number> {
 }
 
 /** The link in the last text that a telephone got. */
-async function lastLink(address: string): Promise<string> {
+async function lastLink(address: string, kind = 'approve'): Promise<string> {
   const post = (await (await fetch(`http://127.0.0.1:${OUTSIDE}/post/all`)).json()) as { address: string; way: string; body: string }[];
   const body = post.filter((p) => p.address === address && p.way === 'out').at(-1)?.body ?? '';
-  return /http\S+\/approve\/\S+/.exec(body)?.[0] ?? '';
+  return new RegExp(`http\\S+/${kind}/\\S+`).exec(body)?.[0] ?? '';
 }
 
 async function phone(browser: Browser): Promise<Page> {
@@ -133,9 +133,86 @@ test('an estimate is sent, partly approved on a phone, one job deferred, a quest
   await expect(mina.getByText('Changed since it was approved.')).toHaveCount(0);
 });
 
+test('a photo goes out when it was released and says so when it does not load; a document goes along as a link', async ({ browser }) => {
+  const ingrid = await signIn(browser, 'Ingrid Abara');
+  const id = await order(ingrid, 'Fotheringay');
+  const headers = () => ({ 'X-Command-Id': crypto.randomUUID(), Origin: ADDRESS });
+  const sheet = (await (await ingrid.request.get(`/api/orders/${id}`)).json()) as { jobs: { lines: { id: number }[] }[] };
+  const line = sheet.jobs[0]!.lines[0]!.id;
+  const photo = await ingrid.request.post(`/api/files/Line/${line}?name=pads.png`, {
+    data: await ingrid.screenshot(),
+    headers: { ...headers(), 'Content-Type': 'application/octet-stream' },
+  });
+  expect(photo.ok()).toBe(true);
+  await ingrid.goto(`/orders/${id}`);
+  await ingrid.getByRole('heading', { name: '2019 Vireo Sorrel' }).waitFor();
+  await ingrid.keyboard.press('s');
+  // The finding stays in the shop, by the button; the photo goes out, by the keyboard alone.
+  await ingrid.getByRole('button', { name: 'Keep in the shop' }).click();
+  await expect(ingrid.getByText('This is the last one.')).toBeVisible();
+  await expect(ingrid.getByRole('button', { name: 'Show to the customer' })).toBeFocused();
+  await accessible(ingrid, 'release of a photo');
+  await ingrid.keyboard.press('Enter');
+  await expect(ingrid.getByText('Photo: Front pads and rotors, replace')).toBeVisible();
+  await ingrid.getByRole('combobox', { name: 'To', exact: true }).selectOption('other');
+  await ingrid.getByLabel('Number or e-mail address').fill('505 555 0142');
+  await ingrid.getByLabel('Template').selectOption({ label: 'Estimate, text' });
+  await ingrid.getByRole('button', { name: 'Send the estimate' }).click();
+  await expect.poll(() => lastLink('+15055550142')).not.toBe('');
+
+  const page = await phone(browser);
+  let broken = true;
+  await page.route('**/photos/*', (route) => (broken ? route.abort() : route.continue()));
+  await page.goto(await lastLink('+15055550142'));
+  await expect(page.getByRole('heading', { name: /this is what we suggest/ })).toBeVisible();
+  await expect(page.getByText('Pads at 2 mm')).toHaveCount(0);
+  await page.getByText('What is in it').first().click();
+  const again = page.getByRole('button', { name: 'The photo did not load. Try again' });
+  await expect(again).toBeVisible();
+  broken = false;
+  await again.click();
+  await expect(page.getByRole('img', { name: 'Photo: Front pads and rotors, replace' })).toBeVisible();
+  await accessible(page, 'customer page with a photo');
+  // A closed page loses nothing that was chosen.
+  await page.getByRole('radiogroup', { name: 'Your answer: Rear wiper' }).getByText('Yes').click();
+  const total = (await page.locator('.total b').textContent())!;
+  const tab = await page.context().newPage();
+  await page.close();
+  await tab.goto(await lastLink('+15055550142'));
+  await expect(tab.locator('.total b')).toHaveText(total);
+
+  await ingrid.keyboard.press('Escape');
+  await ingrid.keyboard.press('p');
+  await ingrid.getByRole('combobox', { name: 'To', exact: true }).selectOption('other');
+  await ingrid.getByLabel('Number or e-mail address').fill('505 555 0143');
+  await ingrid.getByLabel('Goes along').selectOption({ label: 'Estimate' });
+  await expect(ingrid.getByLabel('What it says')).toHaveValue(/here is what you asked for.*\{\{ link \}\}/s);
+  await ingrid.getByRole('button', { name: 'Send', exact: true }).click();
+  await expect.poll(() => lastLink('+15055550143', 'documents')).not.toBe('');
+  await tab.goto(await lastLink('+15055550143', 'documents'));
+  await expect(tab.getByRole('heading', { name: /^Estimate \d+$/ })).toBeVisible();
+  await accessible(tab, 'document page');
+  const open = tab.getByRole('link', { name: /Open the document/ });
+  const pdf = await tab.request.get(new URL((await open.getAttribute('href'))!, tab.url()).href);
+  expect(pdf.headers()['content-type']).toBe('application/pdf');
+  await expect(ingrid.getByText(/^opened today/)).toBeVisible();
+  await ingrid.getByRole('button', { name: 'Close the link' }).click();
+  await expect(ingrid.getByText('the link is closed')).toBeVisible();
+  await tab.reload();
+  await expect(tab.getByRole('heading', { name: 'We took this document back.' })).toBeVisible();
+  await expect(tab.getByRole('link', { name: /^Call / })).toBeVisible();
+});
+
 test('an order is talked through by keys: jobs out and in, the total follows, the answer is recorded on the page', async ({ browser }) => {
   const mina = await signIn(browser, 'Mina Okafor');
   const id = await order(mina, 'Beauregard');
+  const written = (await (await mina.request.get(`/api/orders/${id}`)).json()) as { jobs: { id: number; version: number }[] };
+  const first = written.jobs[0]!;
+  const opened = await mina.request.post(`/api/orders/${id}/jobs/${first.id}`, {
+    data: { field: 'linesOpen', value: 'true', version: first.version },
+    headers: { 'X-Command-Id': crypto.randomUUID(), Origin: ADDRESS },
+  });
+  expect(opened.ok()).toBe(true);
   await mina.goto(`/orders/${id}`);
   await mina.getByRole('heading', { name: '2019 Vireo Sorrel' }).waitFor();
   await mina.keyboard.press('t');
@@ -149,6 +226,14 @@ test('an order is talked through by keys: jobs out and in, the total follows, th
   await expect(total).not.toHaveText(all!);
   await mina.keyboard.press('2');
   await expect(total).toHaveText(all!);
+  // Lines of a job that is open line by line have the numbers after L, until Esc gives them back to the jobs.
+  await mina.keyboard.press('l');
+  await mina.keyboard.press('2');
+  await expect(mina.getByRole('checkbox', { name: /Front pads and rotors, machining/ })).not.toBeChecked();
+  await expect(total).not.toHaveText(all!);
+  await mina.keyboard.press('2');
+  await expect(total).toHaveText(all!);
+  await mina.keyboard.press('Escape');
   await mina.keyboard.press('2');
   await mina.getByLabel('Rear wiper: what becomes of it').selectOption('Deferred');
   await mina.getByRole('button', { name: 'Record the answer' }).click();
@@ -156,6 +241,10 @@ test('an order is talked through by keys: jobs out and in, the total follows, th
   await mina.getByLabel('Until').fill('in 3 months');
   await mina.getByRole('button', { name: 'Record the answer' }).click();
   await expect(mina.locator('.decide .made')).toHaveText(['Approved', 'Deferred', 'Approved']);
+  await mina.keyboard.press('t');
+  await expect(mina.getByText('Every job has its answer')).toBeVisible();
+  await mina.keyboard.press('Escape');
+  await expect(mina).toHaveURL(new RegExp(`/orders/${id}$`));
 });
 
 test('a link that was changed, withdrawn or made up says so; templates and fees are kept in Setup', async ({ browser }) => {

@@ -129,7 +129,8 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var owner = await shop.SignInAsync("ingrid");
         using var writer = await shop.SignInAsync("mina");
         using var anybody = new HttpClient { BaseAddress = shop.Address };
-        Assert.Equal(HttpStatusCode.NotFound, (await anybody.GetAsync("api/logo.png")).StatusCode);
+        Assert.Equal("image/png", (await anybody.GetAsync("api/logo.png")).Content.Headers.ContentType!.MediaType);
+        await owner.PostAsync("setup/logo/remove");
         int Pictures(byte[] pdf)
         {
             using var document = PdfDocument.Open(pdf);

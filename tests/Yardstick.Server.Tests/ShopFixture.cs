@@ -45,6 +45,11 @@ public sealed class ShopFixture : IAsyncLifetime
     {
         var template = await Template.Value;
         foreach (var name in new[] { "shop.db", "outside.json" }) File.Copy(Path.Combine(template, name), Path.Combine(folder, name));
+        foreach (var place in new[] { "photos", "files" })
+        {
+            Directory.CreateDirectory(Path.Combine(folder, place));
+            foreach (var kept in Directory.EnumerateFiles(Path.Combine(template, place))) File.Copy(kept, Path.Combine(folder, place, Path.GetFileName(kept)));
+        }
         var (port, mail) = (FreePort(), FreePort());
         var start = new ProcessStartInfo("dotnet", [StandInsDll(), "--memory", Path.Combine(folder, "outside.json"), "--smtp", mail.ToString(System.Globalization.CultureInfo.InvariantCulture)]) { RedirectStandardOutput = true, RedirectStandardError = true };
         start.Environment["ASPNETCORE_URLS"] = $"http://127.0.0.1:{port}";

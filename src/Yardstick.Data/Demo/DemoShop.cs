@@ -38,6 +38,7 @@ public static class DemoShop
         await File.WriteAllTextAsync(Path.Combine(folder, "outside.json"), JsonSerializer.Serialize(new { Orders = maker.OutsideOrders, Charges = Array.Empty<object>() }));
         await using (var db = new ShopDb(options)) await db.Database.ExecuteSqlRawAsync("PRAGMA wal_checkpoint(TRUNCATE);");
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        DemoPictures.Put(folder);
         foreach (var rest in new[] { "making.db-wal", "making.db-shm" }) File.Delete(Path.Combine(folder, rest));
         File.Move(making, target);
     }
@@ -92,6 +93,7 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, Date
             Name = "Lantern Bay Auto Care",
             Address = "12 Breakwater Avenue\nLantern Bay, ME",
             Phone = "(207) 555-0100",
+            LogoHash = DemoPictures.Logo,
             TimeZone = "America/New_York",
             PlateRegion = "ME",
             Terms = "Parts and labor are warranted for 24 months or 24,000 miles, whichever comes first. Cars left longer than five days after completion are stored at the owner's charge.",

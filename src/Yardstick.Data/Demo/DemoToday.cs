@@ -1,6 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Approval;
 using Yardstick.Core.Floor;
+using Yardstick.Core.FollowUp;
 using Yardstick.Core.Inspections;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Parts;
@@ -155,9 +156,22 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         Plan(jobs[1], order, Ana, At(-18));
         Plan(jobs[2], order, Tobias, At(120));
         order.LeadId = Tobias;
-        db.Findings.Add(new Finding { OrderId = order.Id, Text = "Thermostat housing seeps at the seam under pressure", Measured = 14, Unit = "psi", Rating = Rating.Due, ById = Ana, At = shop.UtcNow.AddMinutes(-88) });
-        db.Findings.Add(new Finding { OrderId = order.Id, Text = "Front pads", Measured = 6.5m, Unit = "mm", Rating = Rating.Sound, ById = Ana, At = shop.UtcNow.AddMinutes(-86) });
+        db.Findings.Add(new Finding { OrderId = order.Id, Text = "Thermostat housing seeps at the seam under pressure", Measured = 14, Unit = "psi", Rating = Rating.Due, PhotoHash = DemoPictures.Housing, ById = Ana, At = shop.UtcNow.AddMinutes(-88) });
+        db.Findings.Add(new Finding { OrderId = order.Id, Text = "Front pads", Measured = 6.5m, Unit = "mm", Rating = Rating.Sound, PhotoHash = DemoPictures.Pad, ById = Ana, At = shop.UtcNow.AddMinutes(-86) });
+        foreach (var (hash, name) in new[] { (DemoPictures.Housing, "housing.jpg"), (DemoPictures.Pad, "pad.jpg") }) db.Photos.Add(new Photo { Hash = hash, Size = DemoPictures.SizeOf(name), At = shop.UtcNow.AddMinutes(-88), ById = Ana });
+        Wrote(order, 150, MessageState.Delivered, "Hello Imke, your Tarnow is in the bay. We call you before we do anything beyond the service. Lantern Bay Auto Care");
+        Wrote(order, 131, MessageState.Received, "Thanks. I am in a meeting until one, please text me.");
         Keep(order);
+    }
+
+    /// <summary>A text to or from the customer of an order, seen by the counter.</summary>
+    private void Wrote(Order order, int minutesAgo, MessageState state, string body)
+    {
+        var (at, phone) = (shop.UtcNow.AddMinutes(-minutesAgo), shop.Customers.First(c => c.Id == order.CustomerId).Phones[0].Number);
+        var message = new Message { CustomerId = order.CustomerId, OrderId = order.Id, Channel = MessageChannel.Text, Address = phone, Body = body, State = state, At = at, NotBefore = at, Key = $"demo-{order.Id}-{minutesAgo}" };
+        if (state == MessageState.Received) message.SeenAt = at.AddMinutes(4);
+        else (message.ById, message.SentAt) = (DemoMaker.Writer, at);
+        db.Messages.Add(message);
     }
 
     /// <summary>On the clock and late.</summary>

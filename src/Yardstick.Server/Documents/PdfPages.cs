@@ -69,7 +69,8 @@ internal sealed class PdfPages : PdfSheet
     private void Findings()
     {
         if (document.Findings.Count == 0) return;
-        Room(40);
+        Room(48);
+        Y += 8;
         PdfFace.Bold.Draw(Canvas, "We found", Left, Y, 10.5f, Ink);
         Y += 5;
         Hairline();
@@ -119,11 +120,17 @@ internal sealed class PdfPages : PdfSheet
     private void Job(DocumentJob job)
     {
         // A title never stands at the foot of a page without its first lines.
-        Room(20 + Math.Min(3, job.Lines.Count) * 14);
+        var title = PdfFace.Bold.Wrap(job.Title, 10.5f, 400).ToList();
+        Room(20 + title.Count * 13 + Math.Min(3, job.Lines.Count) * 14);
+        Continued = job.Title;
         Y += 6;
-        PdfFace.Bold.Draw(Canvas, Fit(PdfFace.Bold, job.Title, 10.5f, 400), Left, Y, 10.5f, Ink);
         if (Priced) RightText(PdfFace.Bold, Amount(job.Amount), Right, Y, 10.5f, Ink);
-        Y += 5;
+        foreach (var text in title)
+        {
+            PdfFace.Bold.Draw(Canvas, text, Left, Y, 10.5f, Ink);
+            Y += 13;
+        }
+        Y -= 8;
         Hairline();
         Y += 11;
         Aside(job.Text, Left, 460);
@@ -144,6 +151,7 @@ internal sealed class PdfPages : PdfSheet
             Aside(line.Note, Left + 48, 400);
         }
         foreach (var point in job.Checklist) Tick(point);
+        Continued = "";
         Y += 5;
     }
 

@@ -77,7 +77,16 @@ internal abstract class PdfSheet : IDisposable
         if (Y + height <= Bottom) return;
         EndPage();
         NewPage();
+        if (Continued.Length == 0) return;
+        PdfFace.Bold.Draw(Canvas, Fit(PdfFace.Bold, Continued, 9, Right - Left - 70), Left, Y, 9, Soft);
+        RightText(PdfFace.Regular, "continued", Right, Y, 9, Soft);
+        Y += 5;
+        Hairline();
+        Y += 13;
     }
+
+    /// <summary>What goes on at the top of the next page, should one begin now; empty for nothing.</summary>
+    protected string Continued { get; set; } = "";
 
     private void Masthead()
     {
@@ -116,17 +125,28 @@ internal abstract class PdfSheet : IDisposable
     protected void Parties((string Name, string Address) customer, (string Description, string Plate, string Vin, string Odometer) car)
     {
         var top = Y;
-        PdfFace.Bold.Draw(Canvas, Fit(PdfFace.Bold, customer.Name, 11, 240), Left, Y, 11, Ink);
-        foreach (var line in customer.Address.Split('\n', StringSplitOptions.RemoveEmptyEntries)) PdfFace.Regular.Draw(Canvas, Fit(PdfFace.Regular, line, 9, 240), Left, Y += 13, 9, Soft);
+        Block(customer.Name, customer.Address.Split('\n', StringSplitOptions.RemoveEmptyEntries), Left);
         var below = Y;
         if (car.Description.Length > 0)
         {
             Y = top;
-            PdfFace.Bold.Draw(Canvas, Fit(PdfFace.Bold, car.Description, 11, 250), 314, Y, 11, Ink);
-            var plate = car.Plate.Length > 0 ? $"Plate {car.Plate}" : "";
-            foreach (var line in new[] { plate, car.Vin.Length > 0 ? $"VIN {car.Vin}" : "", car.Odometer }.Where(l => l.Length > 0)) PdfFace.Regular.Draw(Canvas, line, 314, Y += 13, 9, Soft);
+            Block(car.Description, new[] { car.Plate.Length > 0 ? $"Plate {car.Plate}" : "", car.Vin.Length > 0 ? $"VIN {car.Vin}" : "", car.Odometer }.Where(l => l.Length > 0), 314);
         }
         Y = Math.Max(below, Y) + 22;
+    }
+
+    /// <summary>A name in bold and lines under it, wrapped: nobody's name is cut.</summary>
+    private void Block(string name, IEnumerable<string> lines, float left)
+    {
+        const float width = 250;
+        var first = true;
+        foreach (var text in PdfFace.Bold.Wrap(name, 11, width))
+        {
+            if (!first) Y += 14;
+            PdfFace.Bold.Draw(Canvas, text, left, Y, 11, Ink);
+            first = false;
+        }
+        foreach (var text in lines.SelectMany(l => PdfFace.Regular.Wrap(l, 9, width))) PdfFace.Regular.Draw(Canvas, text, left, Y += 13, 9, Soft);
     }
 
     /// <summary>A label at the left and its text beside it, wrapped.</summary>

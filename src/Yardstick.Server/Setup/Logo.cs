@@ -27,7 +27,7 @@ public static class Logo
 
     private static async Task<IResult> ShowAsync(ShopDb db, ContentStore store, HttpContext http)
     {
-        if (await db.Shops.Select(s => s.LogoHash).SingleOrDefaultAsync() is not { Length: > 0 } hash) return Results.NotFound();
+        if (await db.Shops.Select(s => s.LogoHash).SingleOrDefaultAsync() is not { Length: > 0 } hash || !File.Exists(store.PathOf(hash, picture: false))) return Results.NotFound();
         http.Response.Headers.CacheControl = "no-cache";
         return Results.File(store.PathOf(hash, picture: false), "image/png", entityTag: new Microsoft.Net.Http.Headers.EntityTagHeaderValue($"\"{hash}\""));
     }

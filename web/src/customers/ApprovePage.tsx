@@ -2,7 +2,7 @@
 import { useEffect, useMemo, useState } from 'preact/hooks';
 import { Ask } from './Ask';
 import { Found } from './Found';
-import { Head } from './Head';
+import { Call, Head } from './Head';
 import { JobCard } from './JobCard';
 import { Sign } from './Sign';
 import { dropDraft, keepDraft, readDraft, Refused, talk, type Choice, type Draft, type View } from './talk';
@@ -86,6 +86,7 @@ export function ApprovePage({ token }: { token: string }) {
         {head}
         <main class="alone">
           <h1>{view.sentence}</h1>
+          {view.state !== 'Answered' && <Call phone={view.phone} />}
           {view.answers.length > 0 && (
             <>
               <ul class="answers">
@@ -154,6 +155,7 @@ export function ApprovePage({ token }: { token: string }) {
         {done.length > 0 && (
           <section aria-label="Agreed already">
             <h2>Agreed already</h2>
+            <p class="soft small">Before supplies and tax; both are in the total.</p>
             {done.map((job) => (
               <p class="row" key={job.id}>
                 <span>{job.title}</span>

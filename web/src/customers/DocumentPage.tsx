@@ -1,6 +1,6 @@
 /** @jsxImportSource preact */
 import { useEffect, useState } from 'preact/hooks';
-import { Head } from './Head';
+import { Call, Head } from './Head';
 import { ask, type Paper, type Refused } from './talk';
 
 /** A document behind a link: what it is, and the one button that opens it. */
@@ -40,6 +40,7 @@ export function DocumentPage({ token }: { token: string }) {
       <Head shop={view.shop} phone={view.phone} logo={view.logo} />
       <main class="alone">
         <h1>{view.good ? view.title : view.sentence}</h1>
+        {!view.good && <Call phone={view.phone} />}
         {view.good && (
           <>
             <p class="soft">{`As it was on ${new Date(`${view.sentOn}T12:00:00`).toLocaleDateString('en-US', { month: 'long', day: 'numeric', year: 'numeric' })}.`}</p>

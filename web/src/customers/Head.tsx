@@ -1,5 +1,7 @@
 /** @jsxImportSource preact */
 
+const dial = (phone: string) => `tel:${phone.replace(/[^\d+]/g, '')}`;
+
 /** The shop's name, logo and telephone over every page of a customer. */
 export function Head({ shop, phone, logo }: { shop: string; phone: string; logo: boolean }) {
   return (
@@ -8,7 +10,15 @@ export function Head({ shop, phone, logo }: { shop: string; phone: string; logo:
         {logo && <img src="/api/logo.png" alt="" />}
         <b>{shop}</b>
       </span>
-      {phone && <a href={`tel:${phone.replace(/[^\d+]/g, '')}`}>{phone}</a>}
+      {phone && <a href={dial(phone)}>{phone}</a>}
     </header>
   );
 }
+
+/** The one thing to do where a link is good for nothing any more. */
+export const Call = ({ phone }: { phone: string }) =>
+  phone ? (
+    <a class="send" href={dial(phone)}>
+      {`Call ${phone}`}
+    </a>
+  ) : null;

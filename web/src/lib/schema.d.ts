@@ -10609,7 +10609,7 @@ export interface components {
         OfferedDocument: {
             kind: string;
             words: string;
-            hasBrief: boolean;
+            brief: string;
             forCustomer: boolean;
         };
         OffersOffer: {

@@ -161,7 +161,15 @@ function ReleaseOne({ item, left, onDone }: { item: Item; left: number; onDone: 
       {!isPhoto && (
         <label>
           <span className="soft small">The customer reads</span>
-          <textarea autoFocus value={words} onChange={(event) => setWords(event.target.value)} maxLength={2000} />
+          <textarea
+            autoFocus
+            value={words}
+            onChange={(event) => setWords(event.target.value)}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) say(true)();
+            }}
+            maxLength={2000}
+          />
         </label>
       )}
       <div className="row">

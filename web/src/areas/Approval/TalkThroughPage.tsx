@@ -42,7 +42,7 @@ export default function TalkThroughPage() {
     ...(openByLine.length > 0
       ? [{ key: 'L', label: 'Numbers for lines of the next job that is open line by line, then for jobs again', run: nextByLine }]
       : []),
-    { key: 'Escape', label: inLines ? 'Numbers for jobs again' : 'Back to the order', run: () => (inLines ? setByLine(null) : void navigate(`/orders/${id}`)) },
+    { key: 'Esc', label: inLines ? 'Numbers for jobs again' : 'Back to the order', run: () => (inLines ? setByLine(null) : void navigate(`/orders/${id}`)) },
   ]);
   if (view.error && !view.data) return <Failed error={view.error} again={() => void view.refetch()} />;
   if (!view.data) return <Loading what="the order" />;

@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import { api, take, type Schemas } from '../../lib/api';
 import { moment, wallTime } from '../../lib/format';
 import { useMay, useNow, useRefresh, useShop } from '../../lib/shop';
@@ -30,6 +30,12 @@ export function MessagesSide({ target, title, onClose }: { target: Target; title
   const data = thread.data;
   const unseen = data?.messages.some((message) => message.unseen) ?? false;
   const { orderId, customerId } = target;
+  const list = useRef<HTMLUListElement>(null);
+  const count = data?.messages.length ?? 0;
+  // The newest is what one wants to see, and the form below it.
+  useEffect(() => {
+    if (list.current) list.current.scrollTop = list.current.scrollHeight;
+  }, [count]);
   useEffect(() => {
     // Looking at them is seeing them.
     if (unseen && orderId !== undefined)
@@ -64,7 +70,7 @@ export function MessagesSide({ target, title, onClose }: { target: Target; title
           {data.messages.length === 0 ? (
             <Empty title="Nothing was written yet">What you write and what the customer answers stands here, in turn.</Empty>
           ) : (
-            <ul className="thread" aria-label="Messages">
+            <ul className="thread" aria-label="Messages" ref={list} tabIndex={0}>
               {data.messages.map((message) => (
                 <One key={message.id} message={message} mayWrite={mayWrite} act={act} />
               ))}
@@ -107,21 +113,31 @@ function One({ message, mayWrite, act }: { message: Message; mayWrite: boolean; 
       {message.body}
       <div className="meta soft">
         <span>{[message.address, message.by, when(message.at)].filter(Boolean).join(' · ')}</span>
-        {message.attachment && (
-          <a href={`/api/messages/${message.id}/document.pdf`} target="_blank" rel="noreferrer">
-            {message.attachment}
-          </a>
-        )}
-        {message.link && (
-          <span>
-            {!message.link.good ? 'the link is closed' : message.link.openedAt ? `opened ${when(message.link.openedAt)}` : 'not opened yet'}
-            {message.link.opened > 1 ? `, ${message.link.opened} times` : ''}
-          </span>
-        )}
         <b className={message.state === 'Failed' || message.state === 'MayHaveBeenSent' ? 'stop' : ''}>
           {later ? `goes out ${when(message.notBefore)}` : STATES[message.state]}
         </b>
       </div>
+      {message.attachment && (
+        <div className="meta soft">
+          <a href={`/api/messages/${message.id}/document.pdf`} target="_blank" rel="noreferrer">
+            {message.attachment}
+          </a>
+          {message.link && (
+            <span>
+              {!message.link.good ? 'the link is closed' : message.link.openedAt ? `opened ${when(message.link.openedAt)}` : 'not opened yet'}
+              {message.link.opened > 1 ? `, ${message.link.opened} times` : ''}
+            </span>
+          )}
+          {mayWrite && message.link?.good && (
+            <button
+              className="linkish"
+              onClick={() => act(take(api.POST('/api/document-links/{id}/withdraw', { params: { path: { id: message.link!.id } } })))}
+            >
+              Close the link
+            </button>
+          )}
+        </div>
+      )}
       {message.trouble && <div className="small stop">{message.trouble}</div>}
       {mayWrite && (message.state === 'Failed' || message.state === 'MayHaveBeenSent') && (
         <div className="row small">
@@ -134,14 +150,6 @@ function One({ message, mayWrite, act }: { message: Message; mayWrite: boolean; 
             </button>
           )}
         </div>
-      )}
-      {mayWrite && message.link?.good && message.state !== 'Waiting' && (
-        <button
-          className="linkish small"
-          onClick={() => act(take(api.POST('/api/document-links/{id}/withdraw', { params: { path: { id: message.link!.id } } })))}
-        >
-          Close the link
-        </button>
       )}
       {mayWrite && message.state === 'Waiting' && (
         <button className="linkish small" onClick={() => act(take(api.POST('/api/messages/{id}/withdraw', { params })))}>

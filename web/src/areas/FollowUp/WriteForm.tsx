@@ -140,8 +140,8 @@ export function WriteForm({ target, use = '', send, done, button, documents }: P
         <textarea value={body} onChange={(event) => setTyped({ ...typed, body: event.target.value })} aria-label="What it says" />
       </label>
       {offered.length > 0 && (
-        <label className="row">
-          Goes along
+        <label className="labelled">
+          <span>Goes along{document !== '' && (channel === 'Email' ? ', as PDF' : ', as a link')}</span>
           <select aria-label="Goes along" value={document} onChange={(event) => setDocument(event.target.value)}>
             <option value="">no document</option>
             {offered.map(({ kind, words }) => (
@@ -150,7 +150,6 @@ export function WriteForm({ target, use = '', send, done, button, documents }: P
               </option>
             ))}
           </select>
-          {document !== '' && <span className="soft small">{channel === 'Email' ? 'as PDF' : 'as a link'}</span>}
         </label>
       )}
       {waits && shop && (

@@ -62,7 +62,7 @@ export function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
       <div className="sheet-head">
         {vehicle?.photoHash && <img className="face" src={`/api/photos/${vehicle.photoHash}`} alt="" />}
         {vehicle ? <Plate text={vehicle.plate} large /> : <span className="plate large">COUNTER</span>}
-        <div style={{ minWidth: 0 }}>
+        <div className={vehicle ? 'car-block' : 'clip'}>
           <h1 className="clip">
             {vehicle ? (
               <Link className="quiet-link" to={`/vehicles/${vehicle.id}`}>
@@ -238,12 +238,12 @@ export function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
 function Documents({ sheet }: { sheet: Sheet }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const offered = useOffered(anchor ? sheet.id : undefined);
-  const documents = offered?.flatMap(({ kind, words, hasBrief }) => {
+  const documents = offered?.flatMap(({ kind, words, brief }) => {
     const at = `/api/orders/${sheet.id}/${kind}.pdf`;
-    return hasBrief
+    return brief
       ? [
           [words, at],
-          [`${words}, short`, `${at}?brief=true`],
+          [brief, `${at}?brief=true`],
         ]
       : [[words, at]];
   });
