@@ -27,6 +27,7 @@ switch (args.FirstOrDefault())
             import         a file of customers brought in and taken back                                  [50000]
             find           the find field over HTTP on the large shop, against its bare SQL           [.data/large]
             sheet          typing, totals and lists on orders of 10 and of 200 lines, in a browser
+            asking         documents as PDF, the customer's page over the wire, an answer on its way to the counter
             paint          from a key to the painted find list, in a browser on the large shop      [.data/large]
             """);
         return 1;

@@ -22,7 +22,7 @@ public class DocumentTests
 
     private static PricingResult Price(Order order, Inclusion include) => OrderPricing.Price(order, Vesa, Policy, include, DateOnly.FromDateTime(Now));
 
-    private static Order Made()
+    private static Order Made(bool checkedInAndPosted = false)
     {
         var order = new Order { Id = 1, Number = 3001, KeyTag = "14", CarAt = "in row 3", OldPartsBack = true, PromisedAt = Now.AddHours(6) };
         var brakes = new Job { Id = 11, Title = "Brakes", Checklist = "Torque\nRoad test" };
@@ -34,6 +34,9 @@ public class DocumentTests
         wipers.Lines.Add(new Line { Id = 111, Kind = LineKind.Part, Description = "Blade", Number = "WB-9", Quantity = 2, UnitCost = 8 });
         order.AddJob(wipers, Mina);
         order.Give(GivenDiscount.Parse("10%", DiscountBase.All, "").Value, Mina);
+        if (!checkedInAndPosted) return order;
+        Decide(order, 11, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone));
+        order.Post(Mina);
         return order;
     }
 
@@ -168,6 +171,25 @@ public class DocumentTests
         Assert.Equal("Release slip 3001", Slip(0).Title);
     }
 
+    [Theory]
+    [InlineData(false, "Tax, vat", 20)]
+    [InlineData(true, "Tax in it, vat", 16.67)]
+    public void Taxes_on_top_and_taxes_inside_are_told_apart(bool inside, string label, double amount)
+    {
+        var policy = ShopPolicy.Read("""
+            {"currency":"EUR","pricesIncludeTax":false,"laborRates":{"general":100.00},"laborCostPerHour":40,"markupBands":{"standard":[{"upTo":null,"multiplier":2.0}]},"categories":{},"priceEnding":"none","companions":[],"orderFees":[],
+            "supplies":{"percent":0,"base":"labor","taxable":true,"costPercent":50},"taxes":[{"code":"VAT","percent":20,"on":["labor","part","supplies"]}],"overrun":{"percent":10,"amount":20},"shop":{"marginAim":50,"stockCost":"last","exemptions":[]}}
+            """.Replace("Tax\":false", inside ? "Tax\":true" : "Tax\":false", StringComparison.Ordinal));
+        var order = new Order { Id = 1, Number = 3001 };
+        var job = new Job { Id = 11, Title = "Brakes" };
+        job.Lines.Add(new Line { Id = 101, Kind = LineKind.Labor, Description = "Replace pads", Hours = 1 });
+        order.AddJob(job, Mina);
+        var result = OrderPricing.Price(order, null, policy, OrderPricing.Offered(order), DateOnly.FromDateTime(Now));
+        var document = DocumentMaker.OfOrder(order, new DocumentParties(Vesa, null, "Mina"), Shop, result, DocumentKind.Estimate, 1, Now);
+        Assert.Equal(inside, result.TaxesInside);
+        Assert.Equal([("Labor", 100m), (label, (decimal)amount), ("Total", inside ? 100m : 120m)], document.Totals.Select(t => (t.Label, t.Amount)));
+    }
+
     [Fact]
     public void An_order_offers_the_documents_that_it_has_something_for()
     {
@@ -183,7 +205,8 @@ public class DocumentTests
         Assert.Equal(["estimate", "work-order", "invoice", "release-slip"], Offered(order));
         order.CounterSale = true;
         Assert.Equal(["estimate", "work-order", "invoice"], Offered(order));
-        Assert.DoesNotContain(OfferedDocument.Of(order, true, true), d => d is { Kind: "work-order", ForCustomer: true });
+        // What the technician works by has one form: his.
+        Assert.Equal(["check-in", "work-order", "release-slip"], OfferedDocument.Of(Made(checkedInAndPosted: true), true, true).Where(d => d.Brief.Length == 0).Select(d => d.Kind));
     }
 
     [Fact]

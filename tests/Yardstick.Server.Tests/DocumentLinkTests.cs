@@ -147,6 +147,7 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
             Assert.Equal((900, 150), (kept.Width, kept.Height));
             Assert.Equal(0, kept.GetPixel(2, 2).Alpha);
         }
+        using (var small = SkiaSharp.SKBitmap.Decode(await anybody.GetByteArrayAsync("api/logo.png?small=true"))) Assert.Equal((240, 40), (small.Width, small.Height));
         Assert.Equal(before + 1, Pictures(await writer.BytesAsync("orders/2501/estimate.pdf?brief=true")));
         await owner.PostAsync("setup/logo/remove");
         Assert.Equal(HttpStatusCode.NotFound, (await anybody.GetAsync("api/logo.png")).StatusCode);

@@ -266,7 +266,7 @@ public static class DocumentMaker
         Add("Fees", result.Fees);
         Add("Core deposits", result.Core);
         Add("Shop supplies", result.Supplies);
-        foreach (var tax in result.Taxes) Add($"Tax, {tax.Code.ToLowerInvariant()}", tax.Amount);
+        foreach (var tax in result.Taxes) Add($"{(result.TaxesInside ? "Tax in it" : "Tax")}, {tax.Code.ToLowerInvariant()}", tax.Amount);
         totals.Add(new DocumentAmount("Total", result.Total));
         return totals;
     }

@@ -29,6 +29,8 @@ public sealed record PricingResult
     public required IReadOnlyList<TaxFigures> Taxes { get; init; }
     /// <summary>What the customer pays.</summary>
     public required decimal Total { get; init; }
+    /// <summary>The taxes are in the amounts already (rules, 3.5); else they come on top.</summary>
+    public bool TaxesInside => Taxes.Count > 0 && Total == Subtotal && Taxes.Any(t => t.Amount != 0);
     /// <summary>Total without taxes, cores and fees that are passed on.</summary>
     public required decimal Revenue { get; init; }
     /// <summary>What it costs the shop.</summary>

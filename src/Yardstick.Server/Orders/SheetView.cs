@@ -301,7 +301,7 @@ public sealed record SheetCompanion
 
 /// <summary>Totals on a sheet.</summary>
 public sealed record SheetFigures(decimal Labor, decimal Parts, decimal Sublet, decimal Fees, decimal Core, decimal Supplies, decimal Discounts,
-    IReadOnlyList<SheetTax> Taxes, decimal Tax, decimal Total, decimal? MarginPercent, decimal? Profit, decimal Hours, decimal? MarginAim,
+    IReadOnlyList<SheetTax> Taxes, decimal Tax, bool TaxesInside, decimal Total, decimal? MarginPercent, decimal? Profit, decimal Hours, decimal? MarginAim,
     decimal? EffectiveRate, decimal? EffectiveRateAim);
 
 /// <summary>A tax on a sheet.</summary>

@@ -14,7 +14,7 @@ namespace Yardstick.Server.Setup;
 /// <summary>The shop's logo, on documents and customers' pages.</summary>
 public static class Logo
 {
-    private const int MostBytes = 5 * 1024 * 1024, Widest = 900, Highest = 300;
+    private const int MostBytes = 5 * 1024 * 1024, Widest = 900, Highest = 300, SmallWidest = 240, SmallHighest = 72;
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -25,18 +25,21 @@ public static class Logo
         api.MapPost("/setup/logo/remove", (Commands commands) => Change("", commands)).Asks(Permission.EditSetup).Produces<RecordChanged>();
     }
 
-    private static async Task<IResult> ShowAsync(ShopDb db, ContentStore store, HttpContext http)
+    /// <summary>Small is for phones on slow lines: as large as a customers' page shows it on a sharp screen.</summary>
+    private static async Task<IResult> ShowAsync(ShopDb db, ContentStore store, HttpContext http, bool small = false)
     {
         if (await db.Shops.Select(s => s.LogoHash).SingleOrDefaultAsync() is not { Length: > 0 } hash || !File.Exists(store.PathOf(hash, picture: false))) return Results.NotFound();
         http.Response.Headers.CacheControl = "no-cache";
-        return Results.File(store.PathOf(hash, picture: false), "image/png", entityTag: new Microsoft.Net.Http.Headers.EntityTagHeaderValue($"\"{hash}\""));
+        var tag = new Microsoft.Net.Http.Headers.EntityTagHeaderValue($"\"{hash}{(small ? "-small" : "")}\"");
+        var kept = await File.ReadAllBytesAsync(store.PathOf(hash, picture: false));
+        return Results.File(small ? Encode(kept, SmallWidest, SmallHighest) ?? kept : kept, "image/png", entityTag: tag);
     }
 
     private static async Task<IResult> KeepAsync(HttpRequest request, ContentStore store, Commands commands)
     {
         var read = await ContentStore.ReadAsync(request.Body, MostBytes);
         if (read.Problem is { } large) return Problems.Of(large);
-        return Encode(read.Value) is { } png ? await Change(await store.KeepFileAsync(png), commands) : Problems.Of(new Problem("logo.unreadable", "This is not a picture that can be shown; take a PNG or JPEG.", "logo"));
+        return Encode(read.Value, Widest, Highest) is { } png ? await Change(await store.KeepFileAsync(png), commands) : Problems.Of(new Problem("logo.unreadable", "This is not a picture that can be shown; take a PNG or JPEG.", "logo"));
     }
 
     private static Task<IResult> Change(string hash, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
@@ -49,14 +52,14 @@ public static class Logo
     });
 
     /// <summary>Decodes, shrinks and encodes anew as PNG, which keeps what is see-through. Null if it is no picture.</summary>
-    private static byte[]? Encode(byte[] bytes)
+    private static byte[]? Encode(byte[] bytes, int widest, int highest)
     {
         using var data = SKData.CreateCopy(bytes);
         using var codec = SKCodec.Create(data);
         if (codec is null || codec.Info.Width < 1 || (long)codec.Info.Width * codec.Info.Height > 40_000_000) return null;
         using var decoded = SKBitmap.Decode(codec);
         if (decoded is null) return null;
-        var scale = Math.Min(1f, Math.Min(Widest / (float)decoded.Width, Highest / (float)decoded.Height));
+        var scale = Math.Min(1f, Math.Min(widest / (float)decoded.Width, highest / (float)decoded.Height));
         using var small = decoded.Resize(new SKImageInfo(Math.Max(1, (int)(decoded.Width * scale)), Math.Max(1, (int)(decoded.Height * scale))), new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear));
         using var png = small?.Encode(SKEncodedImageFormat.Png, 100);
         return png?.ToArray();

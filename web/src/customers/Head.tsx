@@ -7,7 +7,7 @@ export function Head({ shop, phone, logo }: { shop: string; phone: string; logo:
   return (
     <header class="shop">
       <span class="name">
-        {logo && <img src="/api/logo.png" alt="" />}
+        {logo && <img src="/api/logo.png?small=true" alt="" />}
         <b>{shop}</b>
       </span>
       {phone && <a href={dial(phone)}>{phone}</a>}

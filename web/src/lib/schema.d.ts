@@ -8846,7 +8846,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    small?: boolean;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
@@ -10610,7 +10612,6 @@ export interface components {
             kind: string;
             words: string;
             brief: string;
-            forCustomer: boolean;
         };
         OffersOffer: {
             /** Format: int64 */
@@ -11190,6 +11191,7 @@ export interface components {
             taxes: components["schemas"]["SheetTax"][];
             /** Format: double */
             tax: number;
+            taxesInside: boolean;
             /** Format: double */
             total: number;
             /** Format: double */

@@ -38,7 +38,7 @@ export function WriteForm({ target, use = '', send, done, button, documents }: P
     queryFn: () => take(api.GET('/api/orders/{id}/templates', { params: { path: { id: target.orderId ?? 0 } } })),
     enabled: target.orderId !== undefined,
   }).data;
-  const offered = useOffered(documents ? target.orderId : undefined)?.filter((d) => d.forCustomer) ?? [];
+  const offered = useOffered(documents ? target.orderId : undefined) ?? [];
   const shop = useShop();
   const say = useSay();
   const [chosen, setChosen] = useState<string | null>(null);

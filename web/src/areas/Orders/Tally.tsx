@@ -36,7 +36,7 @@ export function Tally({ onClose, onMargins }: { onClose: () => void; onMargins: 
       {sum('Supplies', f.supplies, 'supplies')}
       {f.discounts !== 0 && sum('Discounts', -f.discounts, 'discounts')}
       <OrderDiscounts />
-      {sum('Tax', f.tax, 'tax:')}
+      {sum(f.taxesInside ? 'Tax in it' : 'Tax', f.tax, 'tax:')}
       <button
         className="sum total"
         data-why="total"
