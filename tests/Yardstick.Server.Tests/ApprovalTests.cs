@@ -120,6 +120,52 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
     }
 
     [Fact]
+    public async Task An_answer_and_a_change_at_the_same_moment_never_mix()
+    {
+        using var writer = await shop.SignInAsync("mina");
+        using var customer = Customer();
+        for (var round = 0; round < 6; round++)
+        {
+            var (order, job) = await writer.WriteUpAsync($"Zugleich {round}");
+            var token = await SendAsync(writer, order, $"505 555 016{round + 3}");
+            var told = (await JsonAsync(await customer.GetAsync(token))).List("choices")[1]!.Number("total");
+            var line = (await writer.GetAsync($"orders/{order}")).List("jobs")[0]!.List("lines")[0]!;
+            var change = writer.SendAsync(HttpMethod.Post, $"orders/{order}/lines/{line.Id()}", new { field = "hours", value = "3", version = line["version"]!.GetValue<int>() });
+            var answer = await customer.PostAsJsonAsync($"{token}/answer", new { jobs = new[] { new { jobId = job, kind = "Approved" } }, name = "Vesa", signaturePng = Signature });
+            Assert.Equal(HttpStatusCode.OK, (await change).Status);
+
+            await using var db = shop.OpenDb();
+            var decisions = await db.Decisions.Where(d => d.OrderId == order).ToListAsync();
+            if (answer.StatusCode == HttpStatusCode.OK)
+            {
+                // Answered first: what was agreed to is what the page said, and the change shows as one that came after it.
+                Assert.Equal(told, Assert.Single(decisions).AmountAgreed.Amount);
+                Assert.NotEmpty((await writer.GetAsync($"orders/{order}")).List("jobs")[0]!.List("changedSince"));
+            }
+            else
+            {
+                Assert.Equal((HttpStatusCode.Conflict, "link.closed"), (answer.StatusCode, (await JsonAsync(answer)).Text("code")));
+                Assert.Empty(decisions);
+                Assert.Equal("Changed", (await JsonAsync(await customer.GetAsync(token))).Text("state"));
+            }
+        }
+    }
+
+    [Fact]
+    public async Task A_note_that_is_too_long_is_refused_and_nothing_of_the_answer_is_kept()
+    {
+        using var writer = await shop.SignInAsync("mina");
+        var (order, job) = await writer.WriteUpAsync("Langnote");
+        var token = await SendAsync(writer, order, "505 555 0169");
+        using var customer = Customer();
+        object Answer(string note) => new { jobs = new[] { new { jobId = job, kind = "Approved" } }, name = "Vesa", signaturePng = Signature, note };
+        var refused = await JsonAsync(await customer.PostAsJsonAsync($"{token}/answer", Answer(new string('n', 2001))));
+        Assert.Equal(("answer.note", "note"), (refused.Text("code"), refused.Text("field")));
+        Assert.Equal("Open", (await JsonAsync(await customer.GetAsync(token))).Text("state"));
+        Assert.Equal("Answered", (await JsonAsync(await customer.PostAsJsonAsync($"{token}/answer", Answer(new string('n', 2000))))).Text("state"));
+    }
+
+    [Fact]
     public async Task An_answer_to_an_old_version_is_never_taken_for_the_new_one()
     {
         using var writer = await shop.SignInAsync("mina");

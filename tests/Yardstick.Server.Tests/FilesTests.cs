@@ -156,7 +156,8 @@ public class FilesTests(ShopFixture shop) : IClassFixture<ShopFixture>
         {
             var text = string.Join(' ', pdf.GetPages().SelectMany(p => p.GetWords()).Select(w => w.Text));
             foreach (var words in new[] { "Check-in", "Ελένη Жук", "Rattles", "Scratch on the left door", "old parts are wanted back", "belongings", "signed on screen" }) Assert.Contains(words, text, StringComparison.Ordinal);
-            Assert.Equal(2, pdf.GetPages().Sum(p => p.GetImages().Count()));
+            // The logo, the photo of the car and the signature.
+            Assert.Equal(3, pdf.GetPages().Sum(p => p.GetImages().Count()));
         }
         // Terms and order change; what was signed does not.
         await ingrid.PostAsync("setup/texts", new { field = "checkInTerms", value = "Other terms" });

@@ -31,6 +31,8 @@ public sealed class ShopFixture : IAsyncLifetime
     public FakeTimeProvider Time { get; } = new(Start);
     public Uri Address { get; private set; } = null!;
     public HttpClient Outside { get; private set; } = null!;
+    /// <summary>Where the stand-in takes mail.</summary>
+    public int MailPort { get; private set; }
     public IServiceProvider Services => app!.Services;
     public string Folder => folder;
 
@@ -51,6 +53,7 @@ public sealed class ShopFixture : IAsyncLifetime
             foreach (var kept in Directory.EnumerateFiles(Path.Combine(template, place))) File.Copy(kept, Path.Combine(folder, place, Path.GetFileName(kept)));
         }
         var (port, mail) = (FreePort(), FreePort());
+        MailPort = mail;
         var start = new ProcessStartInfo("dotnet", [StandInsDll(), "--memory", Path.Combine(folder, "outside.json"), "--smtp", mail.ToString(System.Globalization.CultureInfo.InvariantCulture)]) { RedirectStandardOutput = true, RedirectStandardError = true };
         start.Environment["ASPNETCORE_URLS"] = $"http://127.0.0.1:{port}";
         standIns = Process.Start(start)!;

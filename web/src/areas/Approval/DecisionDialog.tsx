@@ -38,6 +38,17 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
     queryKey: ['order', sheet.id, 'talk-through'],
     queryFn: () => take(api.GET('/api/orders/{id}/talk-through', { params: { path: { id: sheet.id } } })),
   }).data;
+  const [linesOut, setLinesOut] = useState<readonly number[]>([]);
+  const agreed = kind === 'Approved' || kind === 'AnotherVisit';
+  const openLines = (agreed && texts?.estimate.jobs.find((j) => j.id === job.id)?.lines.filter((line) => line.isOpen && !line.out)) || [];
+  const without = useQuery({
+    queryKey: ['order', sheet.id, 'talk-through', texts?.version, job.id, linesOut],
+    queryFn: () =>
+      take(api.POST('/api/orders/{id}/talk-through/choice', { params: { path: { id: sheet.id } }, body: { jobIds: [job.id], linesOut: [...linesOut] } })),
+    enabled: linesOut.length > 0,
+    placeholderData: (before) => before,
+  }).data;
+  const adds = linesOut.length > 0 ? without?.adds[texts?.openJobs.indexOf(job.id) ?? -1] : job.addsToTotal;
   const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
   const sending = useRef(false);
   const signature = useRef<Signature>(null);
@@ -56,7 +67,7 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
         note,
         deferUntil: until,
         deferAtReading: at,
-        linesOut: null,
+        linesOut: agreed ? [...linesOut] : null,
         acknowledged,
         signaturePng: signature.current?.png() || null,
       });
@@ -84,9 +95,24 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
           <div className="answer-kinds">
             <Segments label="Answer" value={kind} choices={choices} onChange={setKind} />
             <span className="soft">
-              adds <b>{amount(job.addsToTotal)}</b> with supplies and tax
+              adds <b>{adds === undefined ? '…' : amount(adds)}</b> with supplies and tax
             </span>
           </div>
+          {openLines.length > 1 && (
+            <fieldset className="checks one" aria-label="What of it is agreed to">
+              {openLines.map((line) => (
+                <label key={line.id} className="row">
+                  <input
+                    type="checkbox"
+                    checked={!linesOut.includes(line.id)}
+                    onChange={(event) => setLinesOut(event.target.checked ? linesOut.filter((l) => l !== line.id) : [...linesOut, line.id])}
+                  />
+                  <span className="grow">{line.description}</span>
+                  {line.amount !== null && <span className="soft">{amount(line.amount)}</span>}
+                </label>
+              ))}
+            </fieldset>
+          )}
           <Labelled
             label="Who decided"
             value={decidedBy}

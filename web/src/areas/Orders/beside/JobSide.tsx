@@ -100,7 +100,7 @@ export function JobSide({ jobId, onClose }: { jobId: number; onClose: () => void
           placeholder="nothing; 100% or an amount, for a diagnosis"
         />
         {job.credit && others.length > 0 && (
-          <fieldset className="checks one" aria-label="Its repair">
+          <fieldset className="checks one repairs" aria-label="Its repair">
             <legend className="soft small">Credited when one of these is approved; with none ticked, any work that came after it</legend>
             {others.map((other) => (
               <Check
