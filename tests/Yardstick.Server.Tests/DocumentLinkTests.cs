@@ -121,6 +121,11 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.DoesNotContain("18.40", slip, StringComparison.Ordinal);
         await writer.PostAsync($"invoices/{invoice}/cash", new { tendered = "10000" });
         Assert.Contains("is paid", TextOf(await writer.BytesAsync($"orders/{order}/release-slip.pdf")), StringComparison.Ordinal);
+        // An invoice that was taken back is no document of the order any more.
+        using var owner = await shop.SignInAsync("ingrid");
+        await owner.PostAsync($"invoices/{invoice}/reverse", new { reason = "Posted too early" });
+        Assert.Equal(["estimate", "work-order"], await OfferedAsync());
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await writer.SendAsync(HttpMethod.Get, $"orders/{order}/invoice.pdf")).Status);
     }
 
     [Fact]

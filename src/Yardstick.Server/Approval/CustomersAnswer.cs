@@ -62,7 +62,8 @@ public static class CustomersAnswer
     public static void AddLimit(RateLimiterOptions options) => options.AddPolicy(Limit, http => RateLimitPartition.GetFixedWindowLimiter(
         http.Connection.RemoteIpAddress?.ToString() ?? "", _ => new FixedWindowRateLimiterOptions { PermitLimit = 240, Window = TimeSpan.FromMinutes(1) }));
 
-    private static readonly Problem Unknown = new("link.unknown", "This link is not one of ours, or it was copied in part. Ask the shop to send it again.");
+    /// <summary>There is no such link; a guessed one is told the same.</summary>
+    internal static readonly Problem Unknown = new("link.unknown", "This link is not one of ours, or it was copied in part. Ask the shop to send it again.");
 
     private sealed record Found(ApprovalLink Link, Showing Now, ShownEstimate Sent, LinkState State);
 

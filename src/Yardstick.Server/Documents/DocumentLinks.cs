@@ -25,8 +25,6 @@ public static class DocumentLinks
     /// <param name="Size">Bytes of the PDF; 0 where it can't be fetched.</param>
     public sealed record View(bool Good, string Sentence, string Shop, string Phone, bool Logo, string Title, DateOnly SentOn, long Size);
 
-    private static readonly Problem Unknown = new("link.unknown", "This link is not one of ours, or it was copied in part. Ask the shop to send it again.");
-
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
@@ -44,7 +42,7 @@ public static class DocumentLinks
 
     private static async Task<IResult> ShowAsync(string token, ShopDb db, ContentStore store, TimeProvider time)
     {
-        if (await FindAsync(db, token) is not { } link) return Problems.Of(Unknown, 404);
+        if (await FindAsync(db, token) is not { } link) return Problems.Of(CustomersAnswer.Unknown, 404);
         var shop = await db.Shops.SingleAsync();
         var good = link.IsGoodAt(time.GetUtcNow().UtcDateTime);
         var sentence = good ? "" : link.WithdrawnAt is not null ? "We took this document back. Call us if you need it." : $"This link was good until {shop.Local(link.ExpiresAt):MMMM d}. Call us and we send it again.";
@@ -55,7 +53,7 @@ public static class DocumentLinks
     private static async Task<IResult> FileAsync(string token, ShopDb read, WriteGate gate, LiveUpdates live, ContentStore store, TimeProvider time)
     {
         var utcNow = time.GetUtcNow().UtcDateTime;
-        if (await FindAsync(read, token) is not { } link || !link.IsGoodAt(utcNow)) return Problems.Of(Unknown, 404);
+        if (await FindAsync(read, token) is not { } link || !link.IsGoodAt(utcNow)) return Problems.Of(CustomersAnswer.Unknown, 404);
         // Programs that look at links before people do stay on the page; the document itself is opened by a person.
         await gate.RunAsync(async db =>
         {

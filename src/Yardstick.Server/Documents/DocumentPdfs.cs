@@ -70,7 +70,7 @@ public sealed class DocumentPdfs(ContentStore store)
     internal byte[] Draw(ShopDocument document, bool brief = false) => PdfPages.Draw(document, brief, store.ReadOrNull);
 
     /// <summary>The latest invoice of an order that was not taken back.</summary>
-    private static IQueryable<Invoice> InvoiceOf(ShopDb db, long orderId) => db.Invoices.Where(i => i.OrderId == orderId && i.Kind == InvoiceKind.Invoice).OrderByDescending(i => i.Id);
+    private static IQueryable<Invoice> InvoiceOf(ShopDb db, long orderId) => db.Invoices.Where(i => i.OrderId == orderId && i.Kind == InvoiceKind.Invoice && !db.Invoices.Any(c => c.CorrectsId == i.Id)).OrderByDescending(i => i.Id);
 
     private async Task<Result<Made>> InvoiceAsync(ShopDb db, long orderId, bool brief)
     {

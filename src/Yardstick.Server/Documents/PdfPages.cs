@@ -52,11 +52,8 @@ internal sealed class PdfPages : PdfSheet
     private void SignHere()
     {
         Room(130);
-        foreach (var text in PdfFace.Regular.Wrap("I received the car and its keys.", 10, Right - Left))
-        {
-            PdfFace.Regular.Draw(Canvas, text, Left, Y, 10, Ink);
-            Y += 46;
-        }
+        PdfFace.Regular.Draw(Canvas, "I received the car and its keys.", Left, Y, 10, Ink);
+        Y += 46;
         using var line = new SkiaSharp.SKPaint { Color = Ink, StrokeWidth = 0.8f };
         foreach (var (label, from, to) in new[] { ("Signature", Left, 300f), ("Name", 316f, 470f), ("Date and time", 486f, Right) })
         {

@@ -2,7 +2,7 @@
 import { useEffect, useMemo, useState } from 'preact/hooks';
 import { Ask } from './Ask';
 import { Found } from './Found';
-import { Call, Head } from './Head';
+import { Call, Head, Trouble } from './Head';
 import { JobCard } from './JobCard';
 import { Sign } from './Sign';
 import { dropDraft, keepDraft, readDraft, Refused, talk, type Choice, type Draft, type View } from './talk';
@@ -63,16 +63,7 @@ export function ApprovePage({ token }: { token: string }) {
     );
   }, [toAsk, token]);
 
-  if (trouble) {
-    return (
-      <main class="alone">
-        <h1>{trouble}</h1>
-        <button class="plain" onClick={load}>
-          Try again
-        </button>
-      </main>
-    );
-  }
+  if (trouble) return <Trouble words={trouble} again={load} />;
   if (!view)
     return (
       <main class="alone" aria-busy="true">

@@ -1,6 +1,6 @@
 /** @jsxImportSource preact */
 import { useEffect, useState } from 'preact/hooks';
-import { Call, Head } from './Head';
+import { Call, Head, Trouble } from './Head';
 import { ask, type Paper, type Refused } from './talk';
 
 /** A document behind a link: what it is, and the one button that opens it. */
@@ -18,16 +18,7 @@ export function DocumentPage({ token }: { token: string }) {
     );
   };
   useEffect(load, [token]);
-  if (trouble) {
-    return (
-      <main class="alone">
-        <h1>{trouble}</h1>
-        <button class="plain" onClick={load}>
-          Try again
-        </button>
-      </main>
-    );
-  }
+  if (trouble) return <Trouble words={trouble} again={load} />;
   if (!view) {
     return (
       <main class="alone" aria-busy="true">

@@ -22,3 +22,13 @@ export const Call = ({ phone }: { phone: string }) =>
       {`Call ${phone}`}
     </a>
   ) : null;
+
+/** What went wrong, and another try. */
+export const Trouble = ({ words, again }: { words: string; again: () => void }) => (
+  <main class="alone">
+    <h1>{words}</h1>
+    <button class="plain" onClick={again}>
+      Try again
+    </button>
+  </main>
+);
