@@ -43,6 +43,8 @@ const job = (page: Page, title: string) => page.getByRole('region', { name: titl
 
 /** Waits for the choice and goes to it with the arrows. */
 async function choose(page: Page, hands: ReturnType<typeof counted>, name: RegExp) {
+  // The list of an earlier text may have it as well.
+  await expect(page.getByRole('listbox')).toHaveAttribute('data-for', await page.locator('input:focus').inputValue());
   await expect(page.getByRole('option', { name }).first()).toBeVisible();
   for (let i = 0; i < 40; i++) {
     const at = await page.locator('[role="option"][aria-selected="true"]').innerText();

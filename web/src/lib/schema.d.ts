@@ -11460,6 +11460,10 @@ export interface components {
             role: components["schemas"]["Role"];
             skills: string;
         };
+        ShopInfoSupplierName: {
+            code: string;
+            name: string;
+        };
         ShopInfoView: {
             name: string;
             currency: string;
@@ -11473,6 +11477,7 @@ export interface components {
             /** Format: date-time */
             now: string;
             staff: components["schemas"]["ShopInfoStaffView"][];
+            suppliers: components["schemas"]["ShopInfoSupplierName"][];
         };
         ShownEstimate: {
             document: components["schemas"]["ShopDocument"];

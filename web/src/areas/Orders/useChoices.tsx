@@ -1,5 +1,6 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQueries, useQuery } from '@tanstack/react-query';
 import { api, take, type Schemas } from '../../lib/api';
+import { useShop } from '../../lib/shop';
 import { useSettled } from '../../lib/useSettled';
 import type { Choice } from '../../ui/Combo';
 
@@ -8,15 +9,14 @@ export type Offered = Schemas['ChoicesChoice'];
 /** Suppliers are not asked for every letter. */
 const SUPPLIER_PAUSE = 160;
 
-function useOutside(orderId: number, source: string, text: string, enabled: boolean) {
-  return useQuery({
-    queryKey: ['choices', orderId, source, text],
-    queryFn: ({ signal }) => take(api.GET('/api/orders/{id}/choices/{source}', { params: { path: { id: orderId, source }, query: { q: text } }, signal })),
-    enabled: enabled && text.length > 1,
-    staleTime: 60_000,
-    retry: false,
-  });
-}
+const outsideQuery = (orderId: number, source: string, text: string, enabled: boolean) => ({
+  queryKey: ['choices', orderId, source, text],
+  queryFn: ({ signal }: { signal: AbortSignal }) =>
+    take(api.GET('/api/orders/{id}/choices/{source}', { params: { path: { id: orderId, source }, query: { q: text } }, signal })),
+  enabled: enabled && text.length > 1,
+  staleTime: 60_000,
+  retry: false,
+});
 
 /**
  * Everything that fits what was typed: the shop's own first and at once, then labor guide and suppliers as they answer. What came later
@@ -32,15 +32,15 @@ export function useChoices(orderId: number, typed: string, enabled: boolean) {
     staleTime: 20_000,
   });
   const rested = useSettled(text, SUPPLIER_PAUSE);
-  const guide = useOutside(orderId, 'guide', text, enabled);
-  const harbor = useOutside(orderId, 'harbor', rested, enabled);
-  const northline = useOutside(orderId, 'northline', rested, enabled);
-  const outside = [guide, ...(rested === text ? [harbor, northline] : [])];
+  const shop = useShop();
+  const guide = useQuery(outsideQuery(orderId, 'guide', text, enabled));
+  const suppliers = useQueries({ queries: (shop?.suppliers ?? []).map(({ code }) => outsideQuery(orderId, code, rested, enabled)) });
+  const outside = [guide, ...(rested === text ? suppliers : [])];
   return {
     items: [...(own.data ?? []), ...outside.flatMap((answer) => (text.length > 1 ? (answer.data?.items ?? []) : []))],
     questions: outside.flatMap((answer) => answer.data?.questions ?? []).filter((q, i, all) => all.findIndex((x) => x.key === q.key) === i),
     troubles: outside.map((answer) => answer.data?.trouble ?? '').filter(Boolean),
-    asking: text.length > 1 && [guide, harbor, northline].some((answer) => answer.isFetching),
+    asking: text.length > 1 && [guide, ...suppliers].some((answer) => answer.isFetching),
     // Also while nothing was answered yet at all: what comes first is the shop's own.
     pending: own.isPlaceholderData || own.isLoading,
   };

@@ -2,6 +2,7 @@ import { useQueries, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, take, type Schemas } from '../../../lib/api';
 import { amount, figure } from '../../../lib/format';
+import { useShop } from '../../../lib/shop';
 import { Empty, Loading } from '../../../ui/States';
 import { useSay } from '../../../ui/Toasts';
 import { CarQuestions } from '../CarQuestions';
@@ -41,8 +42,10 @@ function PartSource({ line, place, onNext, onClose }: { line: Line; place: strin
     queryFn: () =>
       take(api.GET('/api/orders/{id}/side-by-side/{source}', { params: { path: { id: orderId, source: 'stock' }, query: { q: words || line.description } } })),
   });
+  const shop = useShop();
+  const asked = shop?.suppliers ?? [];
   const suppliers = useQueries({
-    queries: ['harbor', 'northline'].map((source) => ({
+    queries: asked.map(({ code: source }) => ({
       queryKey: ['side', orderId, source, query],
       queryFn: () => take(api.GET('/api/orders/{id}/side-by-side/{source}', { params: { path: { id: orderId, source }, query } })),
       retry: false,
@@ -60,7 +63,7 @@ function PartSource({ line, place, onNext, onClose }: { line: Line; place: strin
     }
   };
   const column = (title: string, data: Schemas['SideBySideSideAnswer'] | undefined, empty: string) => (
-    <section className="source" aria-label={title}>
+    <section key={title} className="source" aria-label={title}>
       <h3>{title}</h3>
       {!data && <Loading what={title} />}
       {data?.trouble && <p className="side-note">{data.trouble}</p>}
@@ -123,8 +126,9 @@ function PartSource({ line, place, onNext, onClose }: { line: Line; place: strin
       {questions.length > 0 && <CarQuestions questions={questions} />}
       <div className="sources">
         {column('Stock', own.data, 'Nothing like it on the shelves.')}
-        {column('Harbor Parts', suppliers[0]!.data, questions.length > 0 ? 'Answer the question above first.' : 'They have none that fits.')}
-        {column('Northline Supply', suppliers[1]!.data, questions.length > 0 ? 'Answer the question above first.' : 'They have none that fits.')}
+        {asked.map((supplier, i) =>
+          column(supplier.name, suppliers[i]!.data, questions.length > 0 ? 'Answer the question above first.' : 'They have none that fits.'),
+        )}
       </div>
     </Side>
   );
