@@ -249,7 +249,8 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var putOff = $"orders/{second["orderId"]}/jobs/{second["jobId"]}/put-off";
         Assert.Equal("decision.reason", (await mina.RefusedAsync(putOff, new { until = "in 3 months", reason = " " })).Text("code"));
         Assert.Equal("date.unreadable", (await mina.RefusedAsync(putOff, new { until = "whenever", reason = "Waits for the bonus" })).Text("code"));
-        await mina.PostAsync(putOff, new { until = "in 3 months", reason = "Waits for the bonus" });
+        Assert.Equal("channel", (await mina.RefusedAsync(putOff, new { until = "in 3 months", reason = "Waits for the bonus", channel = "Link" })).Text("field"));
+        await mina.PostAsync(putOff, new { until = "in 3 months", reason = "Waits for the bonus", channel = "Phone" });
         Assert.Equal("Later", (await mina.GetAsync($"write-up/known?customer={owner}&vehicle={vehicle}")).AsArray().First(k => k!["jobId"]?.GetValue<long>() == second["jobId"]!.GetValue<long>())!.Text("urgency"));
 
         object Body(params long[] jobs) => new { customerId = owner, vehicleId = vehicle, odometer = "299,000", takeOver = jobs.Select(j => new { kind = "job", id = j, title = "" }) };

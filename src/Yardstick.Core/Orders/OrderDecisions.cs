@@ -144,8 +144,9 @@ public partial class Order
     /// <param name="until">Until when; null says that it is not wanted any more.</param>
     /// <param name="reason">Why.</param>
     /// <param name="decidedBy">Who decided.</param>
+    /// <param name="channel">How it was said.</param>
     /// <param name="actor">Who asked.</param>
-    public Result<Decision> PutOffAgain(long jobId, DateOnly? until, string? reason, string decidedBy, Actor actor)
+    public Result<Decision> PutOffAgain(long jobId, DateOnly? until, string? reason, string decidedBy, AnswerChannel channel, Actor actor)
     {
         if (State != OrderState.Posted) return new Problem("order.open", "This order is open; record the answer on its sheet.");
         var found = FindJob(jobId);
@@ -162,7 +163,7 @@ public partial class Order
             JobId = jobId,
             Kind = job.Decision,
             DecidedBy = decidedBy,
-            Channel = AnswerChannel.InPerson,
+            Channel = channel,
             At = actor.At,
             AskedById = actor.StaffId,
             AmountAgreed = AmountAgreed ?? Money.Zero,

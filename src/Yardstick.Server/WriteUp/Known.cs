@@ -38,7 +38,7 @@ public static class Known
     }
 
     /// <summary>Work that is put off again: until a day as it is typed, or for good.</summary>
-    public sealed record PutOffRequest(string? Until, string? Reason);
+    public sealed record PutOffRequest(string? Until, string? Reason, AnswerChannel Channel = AnswerChannel.InPerson);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -160,7 +160,8 @@ public static class Known
             if (day.Problem is { } unreadable) return Task.FromResult<Result<Changed>>(unreadable);
             until = day.Value;
         }
-        var put = under.Order.PutOffAgain(jobId, until, request.Reason, under.Customer?.DisplayName ?? "Customer", under.Work.Actor);
+        if (!Enum.IsDefined(request.Channel) || request.Channel == AnswerChannel.Link) return Task.FromResult<Result<Changed>>(new Problem("decision.channel", "It was said in person, by phone or by message.", "channel"));
+        var put = under.Order.PutOffAgain(jobId, until, request.Reason, under.Customer?.DisplayName ?? "Customer", request.Channel, under.Work.Actor);
         return Task.FromResult<Result<Changed>>(put.Problem is { } problem ? problem : new Changed(under.Order.Version, jobId, 0));
     });
 }

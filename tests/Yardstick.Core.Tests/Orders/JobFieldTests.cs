@@ -148,15 +148,15 @@ public class JobFieldTests
     {
         var order = Made();
         Assert.True(order.Decide(11, Says(DecisionKind.Deferred), Price, Mina).Ok);
-        Assert.Equal("order.open", order.PutOffAgain(11, null, "No", "Vesa", Mina).Problem!.Code);
+        Assert.Equal("order.open", order.PutOffAgain(11, null, "No", "Vesa", AnswerChannel.Phone, Mina).Problem!.Code);
         order.Post(Mina);
-        Assert.Equal("decision.reason", order.PutOffAgain(11, null, " ", "Vesa", Mina).Problem!.Code);
-        Assert.Equal("text.long", order.PutOffAgain(11, null, new string('x', 2001), "Vesa", Mina).Problem!.Code);
-        Assert.Equal("job.gone", order.PutOffAgain(99, null, "No", "Vesa", Mina).Problem!.Code);
-        var again = order.PutOffAgain(11, new DateOnly(2027, 5, 1), "After the summer", "Vesa", Mina).Value;
-        Assert.Equal((DecisionKind.Deferred, new DateOnly(2027, 5, 1), "After the summer"), (again.Kind, again.DeferUntil!.Value, again.Note));
+        Assert.Equal("decision.reason", order.PutOffAgain(11, null, " ", "Vesa", AnswerChannel.Phone, Mina).Problem!.Code);
+        Assert.Equal("text.long", order.PutOffAgain(11, null, new string('x', 2001), "Vesa", AnswerChannel.Phone, Mina).Problem!.Code);
+        Assert.Equal("job.gone", order.PutOffAgain(99, null, "No", "Vesa", AnswerChannel.Phone, Mina).Problem!.Code);
+        var again = order.PutOffAgain(11, new DateOnly(2027, 5, 1), "After the summer", "Vesa", AnswerChannel.Message, Mina).Value;
+        Assert.Equal((DecisionKind.Deferred, new DateOnly(2027, 5, 1), "After the summer", AnswerChannel.Message), (again.Kind, again.DeferUntil!.Value, again.Note, again.Channel));
         Assert.Equal(2, order.Decisions.Count);
-        Assert.True(order.PutOffAgain(11, null, "The car is sold", "Vesa", Mina).Ok);
+        Assert.True(order.PutOffAgain(11, null, "The car is sold", "Vesa", AnswerChannel.InPerson, Mina).Ok);
         Assert.Equal((DecisionKind.Declined, (DateOnly?)null), (order.Jobs[0].Decision, order.Jobs[0].DeferUntil));
         Assert.Equal(OrderState.Posted, order.State);
     }

@@ -9275,7 +9275,10 @@ export interface components {
         AlikeBy: "Phone" | "Plate" | "Vin" | "Email" | "Name";
         /** @enum {unknown} */
         AmountKind: "Labor" | "Part" | "Core" | "Sublet" | "Fee" | "Supplies";
-        /** @enum {unknown} */
+        /**
+         * @default InPerson
+         * @enum {unknown}
+         */
         AnswerChannel: "InPerson" | "Phone" | "Message" | "Link";
         ArrangeOrderMoveJobRequest: {
             /** Format: int64 */
@@ -10400,6 +10403,7 @@ export interface components {
         KnownPutOffRequest: {
             until: null | string;
             reason: null | string;
+            channel?: components["schemas"]["AnswerChannel"];
         };
         LabelsAndFieldsDefinitions: {
             labels: components["schemas"]["LabelsAndFieldsLabelView"][];

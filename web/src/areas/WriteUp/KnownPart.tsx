@@ -6,6 +6,7 @@ import { api, Problem, sentence, take, type Schemas } from '../../lib/api';
 import { useRefresh } from '../../lib/shop';
 import { useSettled } from '../../lib/useSettled';
 import { Labelled } from '../../ui/Labelled';
+import { Segments } from '../../ui/Segments';
 import { useSay } from '../../ui/Toasts';
 import { takeKey, type TakeOver } from './takeOver';
 
@@ -191,12 +192,15 @@ function KnownRow({ item, first, on, onTake, onPutOff }: RowProps) {
 function PutOff({ item, onClose }: { item: Item; onClose: () => void }) {
   const [until, setUntil] = useState('in 3 months');
   const [reason, setReason] = useState('');
+  const [channel, setChannel] = useState<Schemas['AnswerChannel']>('InPerson');
   const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
   const refresh = useRefresh();
   const say = useSay();
   const put = async () => {
     try {
-      await take(api.POST('/api/orders/{id}/jobs/{jobId}/put-off', { params: { path: { id: item.orderId!, jobId: item.jobId! } }, body: { until, reason } }));
+      await take(
+        api.POST('/api/orders/{id}/jobs/{jobId}/put-off', { params: { path: { id: item.orderId!, jobId: item.jobId! } }, body: { until, reason, channel } }),
+      );
       onClose();
       await refresh(['known']);
       say.done(`${item.title} is put off${until.trim() ? '' : ' for good'}.`);
@@ -219,6 +223,16 @@ function PutOff({ item, onClose }: { item: Item; onClose: () => void }) {
         <Labelled label="Why" value={reason} onText={setReason} autoFocus problem={problem?.field === 'reason' ? problem.text : undefined} />
         <Labelled label="Until (empty: not wanted)" value={until} onText={setUntil} problem={problem?.field === 'until' ? problem.text : undefined} />
       </div>
+      <Segments
+        label="How it was said"
+        value={channel}
+        onChange={setChannel}
+        choices={[
+          ['InPerson', 'In person'],
+          ['Phone', 'Phone'],
+          ['Message', 'Message'],
+        ]}
+      />
       {problem && !['reason', 'until'].includes(problem.field ?? '') && (
         <p className="field-problem" role="alert">
           {problem.text}
