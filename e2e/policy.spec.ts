@@ -62,7 +62,10 @@ test('four tires bring their mounting and fees along; what was set or waived sta
   const mina = await signIn(browser, 'Mina Okafor');
   await mina.goto('/orders/2512');
   await mina.getByRole('combobox', { name: 'New job' }).fill('Four tires');
-  await mina.getByRole('option', { name: /Four tires 205/ }).first().click();
+  await mina
+    .getByRole('option', { name: /Four tires 205/ })
+    .first()
+    .click();
   // The new job takes the hands to its adding line; only then is another cell typed in.
   await expect(mina.getByRole('combobox', { name: /Add to Four tires/ })).toBeFocused();
   const along = (code: string) => mina.locator(`[data-companion="${code}"]`);
@@ -84,7 +87,9 @@ test('four tires bring their mounting and fees along; what was set or waived sta
   await expect(along('VALVE')).toContainText('waived');
 
   // Why, on the key W in a cell and on a click at the foot.
-  await along('MOUNT').getByRole('button', { name: /Why Mount/ }).click();
+  await along('MOUNT')
+    .getByRole('button', { name: /Why Mount/ })
+    .click();
   await expect(mina.getByRole('dialog', { name: /Why 40.00/ })).toContainText('by the policy it would be');
   await mina.keyboard.press('Escape');
   await mina.locator('[data-line] [data-col="each"]').first().focus();

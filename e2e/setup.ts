@@ -28,7 +28,17 @@ export default async function setup() {
   const start = (project: string, port: number, args: string[]) =>
     running.push(spawn('dotnet', [built(project), ...args], { env: { ...process.env, ASPNETCORE_URLS: `http://127.0.0.1:${port}` }, stdio: 'inherit' }));
   start('Yardstick.StandIns', OUTSIDE, ['--memory', `${data}/outside.json`, '--smtp', String(MAIL)]);
-  start('Yardstick.Server', PORT, ['--data', data, '--demo', '--web', `${root}web/dist`, '--outside', `http://127.0.0.1:${OUTSIDE}/`, '--mail', `127.0.0.1:${MAIL}`]);
+  start('Yardstick.Server', PORT, [
+    '--data',
+    data,
+    '--demo',
+    '--web',
+    `${root}web/dist`,
+    '--outside',
+    `http://127.0.0.1:${OUTSIDE}/`,
+    '--mail',
+    `127.0.0.1:${MAIL}`,
+  ]);
   await answers(`http://127.0.0.1:${OUTSIDE}/health`);
   await answers(`http://127.0.0.1:${PORT}/api/welcome`);
   return () => running.forEach((process) => process.kill());

@@ -26,7 +26,15 @@ export async function accessible(page: Page, what: string, within = 'html') {
   // Colors that are still fading in would be judged half-way.
   await page.evaluate(() => Promise.all(document.getAnimations().map((animation) => animation.finished.catch(() => undefined))));
   const found = await new AxeBuilder({ page }).include(within).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
-  expect(found.violations.map((v) => `${what}: ${v.id}: ${v.help}: ${v.nodes.map((n) => n.target.join(' ')).slice(0, 4).join(' | ')}`)).toEqual([]);
+  expect(
+    found.violations.map(
+      (v) =>
+        `${what}: ${v.id}: ${v.help}: ${v.nodes
+          .map((n) => n.target.join(' '))
+          .slice(0, 4)
+          .join(' | ')}`,
+    ),
+  ).toEqual([]);
 }
 
 /** Sets how an outside service behaves. */

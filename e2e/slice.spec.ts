@@ -53,7 +53,8 @@ async function writeUpByKeys(page: Page, lastName: string, plate: string) {
   await page.getByRole('option', { name: /Labor "Regulator/ }).waitFor();
   // What is typed by hand stands at the end of the list, however much fits.
   const options = page.getByRole('option');
-  for (let i = 0; i < 12 && !(await options.filter({ hasText: 'Labor "Regulator' }).getAttribute('aria-selected'))?.includes('true'); i++) await page.keyboard.press('ArrowUp');
+  for (let i = 0; i < 12 && !(await options.filter({ hasText: 'Labor "Regulator' }).getAttribute('aria-selected'))?.includes('true'); i++)
+    await page.keyboard.press('ArrowUp');
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Hours, Regulator, replace')).toBeFocused();
   await type(page, '1:30');
@@ -62,7 +63,8 @@ async function writeUpByKeys(page: Page, lastName: string, plate: string) {
   await add.focus();
   await type(page, 'Regulator 14V');
   await page.getByRole('option', { name: /Part "Regulator 14V"/ }).waitFor();
-  for (let i = 0; i < 12 && !(await options.filter({ hasText: 'Part "Regulator 14V"' }).getAttribute('aria-selected'))?.includes('true'); i++) await page.keyboard.press('ArrowUp');
+  for (let i = 0; i < 12 && !(await options.filter({ hasText: 'Part "Regulator 14V"' }).getAttribute('aria-selected'))?.includes('true'); i++)
+    await page.keyboard.press('ArrowUp');
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Quantity, Regulator 14V')).toBeFocused();
   await page.keyboard.press('Shift+Tab');
@@ -122,12 +124,12 @@ test('one new car goes through the whole shop, the counter by keyboard alone', a
   const loose = counter.getByRole('button', { name: /SLC 101, Voltage regulator.*not planned/ });
   await loose.focus();
   await counter.keyboard.press('Enter');
-  const block = counter.locator('.block').filter({ hasText: 'SLC 101' });
+  const block = counter.locator('.lane-block').filter({ hasText: 'SLC 101' });
   await expect(block).toBeVisible();
   for (const lane of ['Ana V.', 'Pieter L.', 'Noor H.']) {
     await block.focus();
     await counter.keyboard.press('Shift+ArrowDown');
-    await expect(counter.getByRole('region', { name: lane }).locator('.block').filter({ hasText: 'SLC 101' })).toBeVisible();
+    await expect(counter.getByRole('region', { name: lane }).locator('.lane-block').filter({ hasText: 'SLC 101' })).toBeVisible();
   }
   await counter.keyboard.press('2');
   await expect(counter.getByRole('region', { name: 'Ready for a technician' }).getByText('SLC 101')).toBeVisible();
@@ -145,7 +147,7 @@ test('one new car goes through the whole shop, the counter by keyboard alone', a
   await car.getByRole('button', { name: 'Clock on' }).click();
   await expect(bench.getByRole('button', { name: 'Clock off' })).toBeVisible();
   // The counter sees it within a second, without doing anything.
-  await expect(counter.locator('.block.running').filter({ hasText: 'SLC 101' })).toBeVisible({ timeout: 3000 });
+  await expect(counter.locator('.lane-block.running').filter({ hasText: 'SLC 101' })).toBeVisible({ timeout: 3000 });
   await car.getByRole('button', { name: 'Report a finding' }).click();
   await bench.getByLabel('What was found').fill('Belt is cracked');
   await bench.getByLabel('Measured', { exact: true }).fill('2,5');
@@ -226,7 +228,13 @@ test('the same with a supplier that fails at first: it is said, nothing is lost,
   await purchase.getByRole('button', { name: 'Receive these' }).click();
   await expect(counter.getByText('SLC 202 has all its parts')).toBeVisible();
   await counter.goto(`/orders/${order}`);
-  await expect(counter.locator('.line').filter({ hasText: 'VR-14' }).or(counter.getByText('Received', { exact: true })).first()).toBeVisible();
+  await expect(
+    counter
+      .locator('.line')
+      .filter({ hasText: 'VR-14' })
+      .or(counter.getByText('Received', { exact: true }))
+      .first(),
+  ).toBeVisible();
   await counter.keyboard.press('c');
   await counter.getByRole('button', { name: 'Finish all approved jobs' }).click();
   await counter.getByLabel('Reading').fill('61300');
@@ -280,13 +288,13 @@ test('a lost connection is said, and what was typed goes out when it is back', a
 test('a job is dragged to a person, a car to a stage, and both are undone', async ({ browser }) => {
   const mina = await signIn(browser, 'Mina Okafor');
   await mina.keyboard.press('1');
-  const block = mina.locator('.block').filter({ hasText: 'QRD 518' });
+  const block = mina.locator('.lane-block').filter({ hasText: 'QRD 518' });
   await block.waitFor();
   const lane = mina.getByRole('region', { name: 'Pieter L.' });
   await drag(mina, block, lane);
-  await expect(lane.locator('.block').filter({ hasText: 'QRD 518' })).toBeVisible();
+  await expect(lane.locator('.lane-block').filter({ hasText: 'QRD 518' })).toBeVisible();
   await mina.getByRole('button', { name: 'Undo' }).click();
-  await expect(mina.getByRole('region', { name: 'No one yet' }).locator('.block').filter({ hasText: 'QRD 518' })).toBeVisible();
+  await expect(mina.getByRole('region', { name: 'No one yet' }).locator('.lane-block').filter({ hasText: 'QRD 518' })).toBeVisible();
   await mina.keyboard.press('2');
   const stage = mina.getByRole('region', { name: 'Being diagnosed' });
   await drag(mina, mina.locator('[data-car]').filter({ hasText: 'PNE 904' }), stage);

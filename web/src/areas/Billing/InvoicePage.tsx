@@ -31,7 +31,7 @@ export default function InvoicePage() {
   return (
     <div className="invoice-page">
       <Paper document={data.document} />
-      <div className="side">
+      <div className="invoice-side">
         <section className="panel" aria-label="Balance">
           <span className="soft">{credit ? 'Credit note' : data.creditNoteNumber ? 'Reversed' : data.balance > 0 ? 'To pay' : 'Paid'}</span>
           <span className="balance">{money(credit ? data.total : data.balance > 0 ? data.balance : data.paid, shop.currency)}</span>

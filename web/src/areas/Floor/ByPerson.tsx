@@ -150,7 +150,7 @@ function WorkBlock({ block, left, width, onKey }: { block: Block; left: number; 
   return (
     <button
       ref={setNodeRef}
-      className={`block ${block.onTheClock ? 'running' : ''} ${block.certain ? '' : 'uncertain'} ${block.finished ? 'finished' : ''} ${isDragging ? 'dragging' : ''}`}
+      className={`lane-block ${block.onTheClock ? 'running' : ''} ${block.certain ? '' : 'uncertain'} ${block.finished ? 'finished' : ''} ${isDragging ? 'dragging' : ''}`}
       data-job={block.jobId}
       style={{ left: `${left}%`, width: `${width}%`, transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined }}
       title={`${block.plate}: ${words}. ${clock(block.start)} to ${clock(block.end)}, ${block.hours} h sold`}
@@ -176,7 +176,7 @@ function Loose({ job, plan }: { job: Schemas['FloorViewUnplanned']; plan: () => 
   return (
     <button
       ref={setNodeRef}
-      className={`chip ${isDragging ? 'dragging' : ''}`}
+      className={`lane-chip ${isDragging ? 'dragging' : ''}`}
       style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)`, zIndex: 20, position: 'relative' } : undefined}
       {...listeners}
       onClick={() => mayPlan && plan()}

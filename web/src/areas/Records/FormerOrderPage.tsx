@@ -33,7 +33,7 @@ export default function FormerOrderPage() {
   return (
     <div className="invoice-page">
       <Paper document={document} />
-      <div className="side">
+      <div className="invoice-side">
         <section className="panel" aria-label="What can be done">
           <span className="soft">Brought in from the former program. Nothing of it stands in this shop's books.</span>
           <Button variant="contained" href={`/api/former-orders/${id}/order.pdf`} target="_blank">
