@@ -48,7 +48,9 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
     enabled: linesOut.length > 0,
     placeholderData: (before) => before,
   }).data;
-  const adds = linesOut.length > 0 ? without?.adds[texts?.openJobs.indexOf(job.id) ?? -1] : job.addsToTotal;
+  // What an open job adds without some of its lines is told; one that was answered before has only its whole to go by.
+  const place = texts?.openJobs.indexOf(job.id) ?? -1;
+  const adds = linesOut.length === 0 || place < 0 ? job.addsToTotal : without?.adds[place];
   const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
   const sending = useRef(false);
   const signature = useRef<Signature>(null);
@@ -95,7 +97,7 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
           <div className="answer-kinds">
             <Segments label="Answer" value={kind} choices={choices} onChange={setKind} />
             <span className="soft">
-              adds <b>{adds === undefined ? '…' : amount(adds)}</b> with supplies and tax
+              {linesOut.length > 0 && place < 0 ? 'adds less than' : 'adds'} <b>{adds === undefined ? '…' : amount(adds)}</b> with supplies and tax
             </span>
           </div>
           {openLines.length > 1 && (

@@ -164,7 +164,7 @@ export function WriteForm({ target, use = '', send, done, button, documents }: P
         </div>
       )}
       <div>
-        <Button type="submit" variant="contained" disabled={busy || (!at && !other)}>
+        <Button type="submit" variant="contained" disabled={!at && !other} aria-busy={busy}>
           {button}
         </Button>
       </div>
