@@ -55,6 +55,8 @@ test('what is known is taken over by keys while the outside is slow; phrases and
   await stops.first().focus();
   for (let i = 0; i < 3; i++) await mina.keyboard.press('ArrowDown');
   await expect(stops.nth(3)).toBeFocused();
+  // What is known only to be looked at stands between what is taken over; on which day which comes first, the demo does not say.
+  for (let i = 0; i < 20 && (await mina.locator(':focus').innerText()) !== 'Take over'; i++) await mina.keyboard.press('ArrowDown');
   const title = await known
     .getByRole('listitem')
     .filter({ has: mina.locator(':focus') })
