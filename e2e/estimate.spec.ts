@@ -326,6 +326,30 @@ test('with the guide and a supplier down the rest works; typed while the line is
   await expect(work.locator('[data-line]')).toHaveCount(1);
 });
 
+test('what is typed and entered before the shop answered becomes a line of these words, whatever the guide found meanwhile', async ({ browser }) => {
+  const mina = await signIn(browser, 'Mina Okafor');
+  await newOrder(mina);
+  await mina.keyboard.press('Control+Enter');
+  await mina.keyboard.type('Charging fault');
+  await expect(mina.getByRole('listbox')).toHaveAttribute('data-for', 'Charging fault');
+  for (let i = 0; i < 20 && !/New job/.test(await mina.locator('[role="option"][aria-selected="true"]').innerText()); i++)
+    await mina.keyboard.press('ArrowDown');
+  await mina.keyboard.press('Enter');
+  await expect(mina.getByRole('combobox', { name: 'Add to Charging fault' })).toBeFocused();
+  // The shop's own list is slow; the guide, which knows window regulators, is not.
+  await mina.route(/\/choices\?q=/, async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 900));
+    await route.continue();
+  });
+  const guide = mina.waitForResponse((answer) => answer.url().includes('/choices/guide') && answer.url().includes('replace'));
+  await mina.keyboard.type('Regulator, replace');
+  await mina.keyboard.press('Enter');
+  await guide;
+  await expect(mina.getByLabel('Hours, Regulator, replace')).toBeVisible();
+  await expect(mina.getByLabel(/Hours, Window regulator/)).toHaveCount(0);
+  await mina.unroute(/\/choices\?q=/);
+});
+
 test('facts are read, searched and taken; a canned job is kept from a job', async ({ browser }) => {
   const ingrid = await signIn(browser, 'Ingrid Abara');
   await newOrder(ingrid);

@@ -20,6 +20,8 @@ interface Props {
   clearOnTake?: boolean;
   /** True while the choices are those of an earlier text; Enter then waits for the ones that were meant. */
   pending?: boolean;
+  /** What Enter takes that was pressed while pending, once the answer is there; the first without it. */
+  meant?: Choice;
   children?: ReactNode;
   autoFocus?: boolean;
   /** What is typed counts by itself: nothing is chosen until an arrow chooses it, and Enter keeps the text. */
@@ -57,6 +59,7 @@ export function Combo({
   className,
   clearOnTake = true,
   pending = false,
+  meant,
   children,
   autoFocus,
   free,
@@ -83,6 +86,7 @@ export function Combo({
 
   const [waiting, setWaiting] = useState(false);
   const first = choices[0];
+  const wanted = meant ?? first;
   // The same with the one that stands chosen by itself: Enter takes what was seen to be chosen, not what came in between.
   const firstKey = shown && !pending && start === 0 ? (first?.key ?? null) : null;
   useEffect(() => {
@@ -91,8 +95,8 @@ export function Combo({
   useEffect(() => {
     if (!waiting || pending) return;
     setWaiting(false);
-    if (first) takeRef.current(first);
-  }, [waiting, pending, first]);
+    if (wanted) takeRef.current(wanted);
+  }, [waiting, pending, wanted]);
 
   useEffect(() => {
     list.current?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' });

@@ -81,6 +81,8 @@ export function AddLine({ job, inputRef, first, onJob }: Props) {
         onText={setText}
         choices={choices}
         pending={found.pending}
+        // Typed and entered blindly: the shop's own, or else what was typed; never what another answered in between.
+        meant={found.hasOwn ? choices[0] : choices.find((choice) => choice.key.startsWith('free'))}
         foot={
           found.troubles.length > 0 || found.asking ? (
             <div className="foot" role="status">

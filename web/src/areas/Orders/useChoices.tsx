@@ -43,6 +43,7 @@ export function useChoices(orderId: number, typed: string, enabled: boolean) {
     asking: text.length > 1 && [guide, ...suppliers].some((answer) => answer.isFetching),
     // Also while nothing was answered yet at all: what comes first is the shop's own.
     pending: own.isPlaceholderData || own.isLoading,
+    hasOwn: (own.data?.length ?? 0) > 0,
   };
 }
 
