@@ -118,6 +118,9 @@ public class Job
     /// <summary>A diagnosis whose charge is credited when the repair it led to is approved.</summary>
     public bool IsCredited => CreditPercent is not null || CreditAmount is not null;
 
+    /// <summary>Keys as they are typed, separated by commas.</summary>
+    internal static IEnumerable<string> Keys(string? text) => (text ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+
     /// <summary>Whether a job was named as the repair that this diagnosis led to.</summary>
     public bool IsRepair(long jobId) => CreditFor.Split(',').Contains(jobId.ToString(System.Globalization.CultureInfo.InvariantCulture));
 
@@ -199,9 +202,8 @@ public class Job
                 break;
             case "creditFor":
                 old = CreditFor;
-                var repairs = (text ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
-                if (!repairs.All(r => long.TryParse(r, System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out _))) return new Problem("job.creditFor", "Choose the repair among the jobs of this order.", field);
-                CreditFor = string.Join(',', repairs.Distinct());
+                // Whether they are jobs of the order is asked by the order.
+                CreditFor = string.Join(',', Keys(text).Distinct());
                 break;
             case "count":
                 old = Count.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture);

@@ -179,7 +179,7 @@ public partial class Order
         if (Closed() is { } closed) return closed;
         var job = FindJob(id);
         if (job.Problem is { } problem) return problem;
-        if (field == "creditFor" && (text ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Any(key => !OnJobs.Any(j => j.Id != id && j.Id.ToString(System.Globalization.CultureInfo.InvariantCulture) == key)))
+        if (field == "creditFor" && Job.Keys(text).Any(key => !OnJobs.Any(j => j.Id != id && j.Id.ToString(System.Globalization.CultureInfo.InvariantCulture) == key)))
             return new Problem("job.creditFor", "Choose the repair among the other jobs of this order.", field);
         return Recorded("job", id, job.Value.Set(field, text), () => job.Value.Version, actor);
     }

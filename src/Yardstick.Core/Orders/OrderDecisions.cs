@@ -153,6 +153,7 @@ public partial class Order
         if (found.Problem is { } problem) return problem;
         var job = found.Value;
         if (job.Decision is not (DecisionKind.Declined or DecisionKind.Deferred)) return new Problem("job.done", "This work was done or is being done; there is nothing to put off.");
+        if (!Enum.IsDefined(channel) || channel == AnswerChannel.Link) return new Problem("decision.channel", "It was said in person, by phone or by message.", "channel");
         if (string.IsNullOrWhiteSpace(reason)) return new Problem("decision.reason", "Say in a few words why it is put off again.", "reason");
         if (reason.Length > 2000) return new Problem("text.long", "A reason can have at most 2,000 characters.", "reason");
         job.Decision = until is null ? DecisionKind.Declined : DecisionKind.Deferred;

@@ -160,7 +160,6 @@ public static class Known
             if (day.Problem is { } unreadable) return Task.FromResult<Result<Changed>>(unreadable);
             until = day.Value;
         }
-        if (!Enum.IsDefined(request.Channel) || request.Channel == AnswerChannel.Link) return Task.FromResult<Result<Changed>>(new Problem("decision.channel", "It was said in person, by phone or by message.", "channel"));
         var put = under.Order.PutOffAgain(jobId, until, request.Reason, under.Customer?.DisplayName ?? "Customer", request.Channel, under.Work.Actor);
         return Task.FromResult<Result<Changed>>(put.Problem is { } problem ? problem : new Changed(under.Order.Version, jobId, 0));
     });

@@ -151,6 +151,7 @@ public class JobFieldTests
         Assert.Equal("order.open", order.PutOffAgain(11, null, "No", "Vesa", AnswerChannel.Phone, Mina).Problem!.Code);
         order.Post(Mina);
         Assert.Equal("decision.reason", order.PutOffAgain(11, null, " ", "Vesa", AnswerChannel.Phone, Mina).Problem!.Code);
+        Assert.Equal("channel", order.PutOffAgain(11, null, "No", "Vesa", AnswerChannel.Link, Mina).Problem!.Field);
         Assert.Equal("text.long", order.PutOffAgain(11, null, new string('x', 2001), "Vesa", AnswerChannel.Phone, Mina).Problem!.Code);
         Assert.Equal("job.gone", order.PutOffAgain(99, null, "No", "Vesa", AnswerChannel.Phone, Mina).Problem!.Code);
         var again = order.PutOffAgain(11, new DateOnly(2027, 5, 1), "After the summer", "Vesa", AnswerChannel.Message, Mina).Value;

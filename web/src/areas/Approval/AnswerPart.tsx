@@ -4,9 +4,9 @@ import { useNavigate } from 'react-router';
 import { api, Problem, sentence, take, type Schemas } from '../../lib/api';
 import { useRefresh } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
-import { Segments } from '../../ui/Segments';
 import { SignBox, type Signature } from '../../ui/SignBox';
 import { useSay } from '../../ui/Toasts';
+import { HowSaid } from './HowSaid';
 import type { Talk, TalkView } from './useTalkThrough';
 
 type Kind = Schemas['DecisionKind'];
@@ -122,16 +122,7 @@ export function AnswerPart({ id, talk, view }: { id: number; talk: Talk; view: T
         </div>
       ))}
       <Labelled label="Who decided" value={decidedBy} onText={setDecidedBy} problem={problemOf('decidedBy')} />
-      <Segments
-        label="How"
-        value={channel}
-        onChange={setChannel}
-        choices={[
-          ['Phone', 'Phone'],
-          ['InPerson', 'In person'],
-          ['Message', 'Message'],
-        ]}
-      />
+      <HowSaid value={channel} onChange={setChannel} />
       {channel === 'InPerson' && <SignBox ref={signature} />}
       <Labelled label="Note" value={note} onText={setNote} list="decline-reasons" problem={problemOf('note')} />
       <datalist id="decline-reasons">

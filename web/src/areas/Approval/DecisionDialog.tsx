@@ -11,6 +11,7 @@ import { Labelled } from '../../ui/Labelled';
 import { Segments } from '../../ui/Segments';
 import { SignBox, type Signature } from '../../ui/SignBox';
 import { useWork, type Job } from '../Orders/useSheet';
+import { HowSaid } from './HowSaid';
 import './approval.css';
 
 export type Decision = Schemas['DecisionKind'];
@@ -127,16 +128,7 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
             <span className="soft small" style={{ display: 'block', marginBottom: 3 }}>
               How
             </span>
-            <Segments
-              label="How"
-              value={channel}
-              onChange={setChannel}
-              choices={[
-                ['InPerson', 'In person'],
-                ['Phone', 'Phone'],
-                ['Message', 'Message'],
-              ]}
-            />
+            <HowSaid value={channel} onChange={setChannel} />
           </div>
           {kind === 'Deferred' && (
             <div className="pair">

@@ -6,7 +6,7 @@ import { api, Problem, sentence, take, type Schemas } from '../../lib/api';
 import { useRefresh } from '../../lib/shop';
 import { useSettled } from '../../lib/useSettled';
 import { Labelled } from '../../ui/Labelled';
-import { Segments } from '../../ui/Segments';
+import { HowSaid } from '../Approval/HowSaid';
 import { useSay } from '../../ui/Toasts';
 import { takeKey, type TakeOver } from './takeOver';
 
@@ -223,16 +223,7 @@ function PutOff({ item, onClose }: { item: Item; onClose: () => void }) {
         <Labelled label="Why" value={reason} onText={setReason} autoFocus problem={problem?.field === 'reason' ? problem.text : undefined} />
         <Labelled label="Until (empty: not wanted)" value={until} onText={setUntil} problem={problem?.field === 'until' ? problem.text : undefined} />
       </div>
-      <Segments
-        label="How it was said"
-        value={channel}
-        onChange={setChannel}
-        choices={[
-          ['InPerson', 'In person'],
-          ['Phone', 'Phone'],
-          ['Message', 'Message'],
-        ]}
-      />
+      <HowSaid value={channel} onChange={setChannel} />
       {problem && !['reason', 'until'].includes(problem.field ?? '') && (
         <p className="field-problem" role="alert">
           {problem.text}

@@ -1,0 +1,15 @@
+import type { Schemas } from '../../lib/api';
+import { Segments } from '../../ui/Segments';
+
+type Channel = Schemas['AnswerChannel'];
+
+const CHOICES: [Channel, string][] = [
+  ['Phone', 'Phone'],
+  ['InPerson', 'In person'],
+  ['Message', 'Message'],
+];
+
+/** How an answer came that somebody at the counter writes down. */
+export const HowSaid = ({ value, onChange }: { value: Channel; onChange: (value: Channel) => void }) => (
+  <Segments label="How" value={value} onChange={onChange} choices={CHOICES} />
+);
