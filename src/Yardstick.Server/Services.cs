@@ -151,7 +151,8 @@ public static class Services
         // Waiting for others takes real time, whatever clock the shop has in a test.
         pipeline.TimeProvider = TimeProvider.System;
         if (retries > 0) pipeline.AddRetry(new HttpRetryStrategyOptions { MaxRetryAttempts = retries, Delay = TimeSpan.FromMilliseconds(300), UseJitter = true });
-        pipeline.AddCircuitBreaker(new HttpCircuitBreakerStrategyOptions { MinimumThroughput = 20, BreakDuration = TimeSpan.FromSeconds(5) });
+        // One flaw among many answers is no reason to ask nobody: only when half of the answers fail is a service left alone for a moment.
+        pipeline.AddCircuitBreaker(new HttpCircuitBreakerStrategyOptions { FailureRatio = 0.5, MinimumThroughput = 20, BreakDuration = TimeSpan.FromSeconds(5) });
         pipeline.AddTimeout(TimeSpan.FromSeconds(seconds));
     }
 }

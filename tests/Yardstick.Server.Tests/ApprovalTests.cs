@@ -110,7 +110,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.DoesNotContain((await writer.GetAsync("notices")).AsArray(), n => n!.Id() == notice.Id());
         // The record tells it all, with the copy as a document and the signature as a picture.
         var answers = (await writer.GetAsync($"orders/{order}/decisions")).AsArray();
-        Assert.All(answers, a => Assert.True(a!["intact"]!.GetValue<bool>() && a["signed"]!.GetValue<bool>()));
+        Assert.All(answers, a => Assert.True(a!.Flag("intact") && a!.Flag("signed")));
         Assert.Equal(copy.Hash, answers[0]!.Text("shownHash"));
         Assert.Equal("%PDF"u8.ToArray(), (await writer.BytesAsync($"shown-copies/{copy.Id}/estimate.pdf"))[..4]);
         Assert.NotEmpty(await writer.BytesAsync($"decisions/{answers[0]!.Id()}/signature.png"));
@@ -372,12 +372,12 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var (order, job) = await before.WriteUpAsync("Warterin");
         async Task<JsonNode?> RowAsync(Browser writer) => (await writer.GetAsync("estimates/unanswered")).AsArray().FirstOrDefault(r => r!["orderId"]!.GetValue<long>() == order);
         var row = (await RowAsync(before))!;
-        Assert.Equal((1, 0, false), (row["jobs"]!.GetValue<int>(), row["days"]!.GetValue<int>(), row["expired"]!.GetValue<bool>()));
+        Assert.Equal((1, 0, false), (row["jobs"]!.GetValue<int>(), row["days"]!.GetValue<int>(), row.Flag("expired")));
         shop.Time.Advance(TimeSpan.FromDays(31));
         // Nobody stays signed in that long.
         using var writer = await shop.SignInAsync("mina");
         row = (await RowAsync(writer))!;
-        Assert.Equal((31, true), (row["days"]!.GetValue<int>(), row["expired"]!.GetValue<bool>()));
+        Assert.Equal((31, true), (row["days"]!.GetValue<int>(), row.Flag("expired")));
         await writer.ApproveAsync(order, job);
         Assert.Null(await RowAsync(writer));
     }

@@ -48,7 +48,7 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
 
         using var customer = Customer();
         var page = await ShownAsync(customer, token);
-        Assert.Equal((true, $"Estimate {number}", "Lantern Bay Auto Care"), (page["good"]!.GetValue<bool>(), page.Text("title"), page.Text("shop")));
+        Assert.Equal((true, $"Estimate {number}", "Lantern Bay Auto Care"), (page.Flag("good"), page.Text("title"), page.Text("shop")));
         // The page alone is not the document: a program that looks at links has not opened it.
         Assert.Equal(0, (await LinkAsync(writer, order))["opened"]!.GetValue<int>());
         var pdf = await customer.GetByteArrayAsync($"{token}/document.pdf");
@@ -84,7 +84,7 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(HttpStatusCode.Forbidden, (await technician.SendAsync(HttpMethod.Post, $"document-links/{id}/withdraw")).Status);
         await writer.PostAsync($"document-links/{id}/withdraw");
         var closed = await ShownAsync(customer, token);
-        Assert.Equal((false, "We took this document back. Call us if you need it.", 0L), (closed["good"]!.GetValue<bool>(), closed.Text("sentence"), closed["size"]!.GetValue<long>()));
+        Assert.Equal((false, "We took this document back. Call us if you need it.", 0L), (closed.Flag("good"), closed.Text("sentence"), closed["size"]!.GetValue<long>()));
         Assert.Equal(HttpStatusCode.NotFound, (await customer.GetAsync($"{token}/document.pdf")).StatusCode);
 
         var second = await SendAsync(writer, order, "505 555 0153", "estimate");

@@ -86,13 +86,13 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var order = await OrderAsync(mina);
         var job = (await mina.PostAsync($"orders/{order}/jobs", new { title = "Brakes" })).Id();
         var line = (await mina.PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Part", description = "front brake pads" })).Id();
-        Assert.True((await mina.LineAsync(order, line))["unsourced"]!.GetValue<bool>());
+        Assert.True((await mina.LineAsync(order, line)).Flag("unsourced"));
         var offer = (await mina.GetAsync($"orders/{order}/side-by-side/northline?q=front%20brake%20pads")).List("offers")[0]!;
         var request = offer["take"]!.DeepClone().AsObject();
         request["lineId"] = line;
         await Take(mina, order, request);
         var sourced = await mina.LineAsync(order, line);
-        Assert.False(sourced["unsourced"]!.GetValue<bool>());
+        Assert.False(sourced.Flag("unsourced"));
         Assert.Equal("front brake pads", sourced.Text("description"));
         Assert.Contains((await mina.GetAsync($"orders/{order}/record")).AsArray(), e => e!.Text("field") == "source");
     }
@@ -227,7 +227,7 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var order = await OrderAsync(mina);
         var found = (await mina.GetAsync($"orders/{order}/earlier?scope=similar&q=brake")).AsArray();
         Assert.NotEmpty(found);
-        Assert.Contains(found, f => !f!["thisCar"]!.GetValue<bool>());
+        Assert.Contains(found, f => !f!.Flag("thisCar"));
         var job = found.First(f => f!["jobId"] is not null)!["jobId"]!.GetValue<long>();
         await using (var db = shop.OpenDb())
         {
@@ -264,7 +264,7 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
             var canned = (await mina.GetAsync("canned-jobs")).AsArray().First(c => c!.Text("title") == "Oil and filter service")!.Id();
             Assert.NotEmpty((await Take(mina, order, new { kind = "canned", id = canned })).List("jobIds"));
             var service = await JobAsync(mina, order, First(await Take(mina, order, new { kind = "services", services = new[] { "Brake inspection" } }), "jobIds"));
-            Assert.True(service.List("lines")[0]!["unsourced"]!.GetValue<bool>());
+            Assert.True(service.List("lines")[0]!.Flag("unsourced"));
         }
         finally
         {
@@ -292,7 +292,7 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
             await db.SaveChangesAsync();
         }
         var line = (await JobAsync(mina, order, First(await Take(mina, order, new { kind = "canned", id = canned }), "jobIds"))).List("lines").First(l => l!.Text("kind") == "Part")!;
-        Assert.True(line["unsourced"]!.GetValue<bool>());
+        Assert.True(line.Flag("unsourced"));
         Assert.Contains("withdrawn", line.Text("noteInside"), StringComparison.Ordinal);
     }
 

@@ -34,7 +34,7 @@ public class FilesTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var (status, kept) = await mina.KeepAsync($"files/{kind}/{id}?name=..%2Fnote.txt", text);
         Assert.Equal(HttpStatusCode.OK, status);
         var file = (await mina.GetAsync($"files/{kind}/{id}")).AsArray().Single(f => f!.Id() == kept.Id())!;
-        Assert.Equal(("note.txt", false, (long)text.Length, "Mina O."), (file.Text("name"), file["picture"]!.GetValue<bool>(), file["size"]!.GetValue<long>(), file.Text("by")));
+        Assert.Equal(("note.txt", false, (long)text.Length, "Mina O."), (file.Text("name"), file.Flag("picture"), file["size"]!.GetValue<long>(), file.Text("by")));
         using var answer = await mina.RawAsync(new HttpRequestMessage(HttpMethod.Get, $"files/{kept.Id()}/content"));
         Assert.Equal(("attachment", "nosniff"), (answer.Content.Headers.ContentDisposition!.DispositionType, answer.Headers.GetValues("X-Content-Type-Options").Single()));
         Assert.Equal(text, await answer.Content.ReadAsByteArrayAsync());
@@ -122,7 +122,7 @@ public class FilesTests(ShopFixture shop) : IClassFixture<ShopFixture>
         async Task<(int, int, bool, string)> StateAsync(long car)
         {
             var own = await mina.GetAsync($"records/Vehicle/{car}/labels-and-fields");
-            return ((await mina.GetAsync($"files/Vehicle/{car}")).AsArray().Count, (await mina.GetAsync($"vehicles/{car}/reminders")).AsArray().Count, own.List("labels").Single(l => l!.Id() == 7)!["on"]!.GetValue<bool>(), own.List("fields").Single(f => f!.Id() == 1)!.Text("value"));
+            return ((await mina.GetAsync($"files/Vehicle/{car}")).AsArray().Count, (await mina.GetAsync($"vehicles/{car}/reminders")).AsArray().Count, own.List("labels").Single(l => l!.Id() == 7)!.Flag("on"), own.List("fields").Single(f => f!.Id() == 1)!.Text("value"));
         }
         var merge = (await mina.PostAsync($"vehicles/{kept}/merge", new { otherId = gone }))["mergeId"]!.GetValue<long>();
         Assert.Equal((1, 1, true, "trunk"), await StateAsync(kept));

@@ -48,7 +48,7 @@ public class FloorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await pieter.PostAsync("bench/presence", new { present = false });
         bench = await pieter.GetAsync("bench");
         Assert.Null(bench["onJobId"]);
-        Assert.False(bench["present"]!.GetValue<bool>());
+        Assert.False(bench.Flag("present"));
     }
 
     [Fact]

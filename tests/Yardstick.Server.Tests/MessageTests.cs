@@ -160,7 +160,7 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
             (phone.Number, phone.Texts) = ("+15055550127", false);
             await db.SaveChangesAsync();
         }
-        Assert.True((await writer.GetAsync($"orders/{order}/messages")).List("addresses")[0]!["refused"]!.GetValue<bool>());
+        Assert.True((await writer.GetAsync($"orders/{order}/messages")).List("addresses")[0]!.Flag("refused"));
         Assert.Equal("message.refused", (await writer.RefusedAsync($"orders/{order}/messages", new { channel = "Text", address = "505 555 0127", body = "Hello", now = true })).Text("code"));
         await writer.PostAsync("writing-wishes", new { address = "+15055550127", refused = false });
         await UntilAsync(await WriteAsync(writer, order, "Text", "505 555 0127"), m => m.State == MessageState.Delivered);
@@ -227,7 +227,7 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var line = (await owner.GetAsync($"orders/{order}")).List("jobs")[0]!.List("lines")[^1]!;
         Assert.Equal(("Towing, local", "TOW"), (line.Text("description"), line.Text("number")));
         await owner.PostAsync($"named-fees/{fee}/retire", new { retired = true });
-        Assert.True((await owner.GetAsync("named-fees")).List("fees").Single(f => f!.Id() == fee)!["retired"]!.GetValue<bool>());
+        Assert.True((await owner.GetAsync("named-fees")).List("fees").Single(f => f!.Id() == fee)!.Flag("retired"));
 
         await using var db = shop.OpenDb();
         var number = await db.Parts.Where(p => !p.Everyday && p.WithdrawnAt == null).OrderBy(p => p.Id).Select(p => p.Number).FirstAsync();

@@ -61,13 +61,13 @@ public class PolicyTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal((version, "Autumn", "Ingrid A."), (view.List("versions")[0]!.Id(), view.List("versions")[0]!.Text("note"), view.List("versions")[0]!.Text("by")));
 
         var sheet = await writer.GetAsync($"orders/{order}");
-        Assert.True(sheet["policyIsOlder"]!.GetValue<bool>());
+        Assert.True(sheet.Flag("policyIsOlder"));
         Assert.Equal(before, sheet["figures"]!.Number("labor"));
         var preview = await writer.GetAsync($"orders/{order}/reprice");
         Assert.Contains(preview["preview"]!.List("changes"), c => c!.Text("what") == "Press bushing in" && c!.Number("after") == 225m);
         await writer.PostAsync($"orders/{order}/reprice", new { policyVersionId = version });
         sheet = await writer.GetAsync($"orders/{order}");
-        Assert.Equal((225m, false), (sheet["figures"]!.Number("labor"), sheet["policyIsOlder"]!.GetValue<bool>()));
+        Assert.Equal((225m, false), (sheet["figures"]!.Number("labor"), sheet.Flag("policyIsOlder")));
         await writer.PostAsync($"orders/{order}/reprice", new { policyVersionId = version - 1 });
         Assert.Equal(before, (await writer.GetAsync($"orders/{order}"))["figures"]!.Number("labor"));
         await Assert.ThrowsAsync<Microsoft.Data.Sqlite.SqliteException>(() => db.Database.ExecuteSqlRawAsync("UPDATE PolicyVersions SET Note = 'x'"));
@@ -133,7 +133,7 @@ public class PolicyTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await writer.PostAsync($"orders/{order}/lines/{line}", new { field = "quantity", value = "2", version = (await writer.LineAsync(order, line))["version"]!.GetValue<int>() });
         var mount = await Companion("MOUNT");
         Assert.Equal((2m, 40m, 24m), (mount.Number("quantity"), mount.Number("amount"), mount.Number("policyPrice")));
-        Assert.True((await Companion("VALVE"))["waived"]!.GetValue<bool>());
+        Assert.True((await Companion("VALVE")).Flag("waived"));
         Assert.Contains((await writer.GetAsync($"orders/{order}/why")).AsArray(), w => w!.Text("key") == $"job:{job}.companion:MOUNT");
         await Set("VALVE", "waived", "false");
         Assert.Equal(9m, (await Companion("VALVE")).Number("amount"));

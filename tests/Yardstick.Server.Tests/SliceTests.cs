@@ -105,9 +105,9 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var writer = await shop.SignInAsync("mina");
         Assert.Equal("vehicle", (await writer.RefusedAsync("orders", new { customer = new { lastName = "Aalto" } })).Text("field"));
         var sale = (await writer.PostAsync("orders", new { counterSale = true })).Id();
-        Assert.True((await writer.GetAsync($"orders/{sale}"))["counterSale"]!.GetValue<bool>());
+        Assert.True((await writer.GetAsync($"orders/{sale}")).Flag("counterSale"));
         await writer.PostAsync($"orders/{sale}/vehicle", new { vehicleId = 5 });
-        Assert.False((await writer.GetAsync($"orders/{sale}"))["counterSale"]!.GetValue<bool>());
+        Assert.False((await writer.GetAsync($"orders/{sale}")).Flag("counterSale"));
     }
 
     [Fact]

@@ -45,10 +45,10 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(("Late", "every 6 months or every 7,500 mi"), (late.Text("state"), late.Text("interval")));
         Assert.Contains("late since", late.Text("sentence"), StringComparison.Ordinal);
         var known = (await KnownAsync(mina, car)).First(k => k!.Text("kind") == "reminder")!;
-        Assert.Equal(("Due", false), (known.Text("urgency"), known["resets"]!.GetValue<bool>()));
+        Assert.Equal(("Due", false), (known.Text("urgency"), known.Flag("resets")));
         using var db = shop.OpenDb();
         var oil = await db.CannedJobs.Where(c => c.Title == "Oil and filter service").Select(c => c.Id).SingleAsync();
-        Assert.True((await KnownAsync(mina, car, $"&canned={oil}")).First(k => k!.Text("kind") == "reminder")!["resets"]!.GetValue<bool>());
+        Assert.True((await KnownAsync(mina, car, $"&canned={oil}")).First(k => k!.Text("kind") == "reminder")!.Flag("resets"));
 
         var invoice = (await mina.PostAsync($"orders/{order}/invoice"))["invoiceId"]!.GetValue<long>();
         var reset = (await mina.GetAsync($"vehicles/{car}/reminders"))[0]!;
@@ -216,7 +216,7 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var car = await db.Vehicles.FirstAsync(v => v.CustomerId == contact.CustomerId);
         var order = (await mina.PostAsync("orders", new { customerId = contact.CustomerId, vehicleId = car.Id, odometer = "400,000", oldPartsBack = true, washingWanted = true, first = true, contactId = contact.Id, siteId = site.Id })).Id();
         var sheet = await mina.GetAsync($"orders/{order}");
-        Assert.Equal((true, true, true, contact.Name, site.Name), (sheet["oldPartsBack"]!.GetValue<bool>(), sheet["washingWanted"]!.GetValue<bool>(), sheet["first"]!.GetValue<bool>(), sheet["contact"]!.Text("name"), sheet["site"]!.Text("name")));
+        Assert.Equal((true, true, true, contact.Name, site.Name), (sheet.Flag("oldPartsBack"), sheet.Flag("washingWanted"), sheet.Flag("first"), sheet["contact"]!.Text("name"), sheet["site"]!.Text("name")));
         foreach (var (field, value, shown) in new[] { ("keysAt", "on the board", "on the board"), ("carAt", "row 3", "row 3"), ("arrivesAt", "tomorrow 9 am", "2026-11-24T09:00:00") })
         {
             await mina.HeaderAsync(order, field, value);
@@ -224,7 +224,7 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         }
         await mina.HeaderAsync(order, "oldPartsBack", "false");
         await mina.HeaderAsync(order, "siteId", "");
-        Assert.False((await mina.GetAsync($"orders/{order}"))["oldPartsBack"]!.GetValue<bool>());
+        Assert.False((await mina.GetAsync($"orders/{order}")).Flag("oldPartsBack"));
         Assert.Null((await mina.GetAsync($"orders/{order}"))["site"]);
         var version = (await mina.GetAsync($"orders/{order}"))["version"]!.GetValue<int>();
         var foreign = await db.CustomerContacts.Where(c => c.CustomerId != contact.CustomerId).Select(c => c.Id).FirstAsync();
@@ -248,8 +248,8 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await ana.PostAsync($"bench/orders/{order}/vin", new { vin = "1tnahbe04ck021424" });
         foreach (var field in new[] { "first", "oldPartsBack", "washingWanted" }) await mina.HeaderAsync(order, field, "true");
         var after = (await ana.GetAsync("bench")).List("cars").First(c => c!["orderId"]!.GetValue<long>() == order)!;
-        Assert.Equal(("1TNAHBE04CK021424", true, true, true), (after.Text("vin"), after["first"]!.GetValue<bool>(), after["oldPartsBack"]!.GetValue<bool>(), after["washingWanted"]!.GetValue<bool>()));
-        Assert.True((await mina.GetAsync("floor")).List("cards").First(c => c!.Id() == order)!["first"]!.GetValue<bool>());
+        Assert.Equal(("1TNAHBE04CK021424", true, true, true), (after.Text("vin"), after.Flag("first"), after.Flag("oldPartsBack"), after.Flag("washingWanted")));
+        Assert.True((await mina.GetAsync("floor")).List("cards").First(c => c!.Id() == order)!.Flag("first"));
         await ana.RefusedAsync("bench/orders/999999/vin", new { vin = "1TNAHBE04CK021424" }, HttpStatusCode.NotFound);
     }
 }

@@ -49,8 +49,9 @@ public static partial class CarFactsView
     /// <param name="Codes">Trouble codes of the order.</param>
     /// <param name="Campaigns">Recalls and bulletins.</param>
     /// <param name="Trouble">What is missing and why; empty where nothing is.</param>
+    /// <param name="Silent">Whether the service did not answer, so that the screen asks it again by itself.</param>
     public sealed record FactsAnswer(DateOnly? AsOf, IReadOnlyList<FactView> Line, IReadOnlyList<FactView> Facts, IReadOnlyList<WearView> Wear, IReadOnlyList<ResetSteps> Resets, IReadOnlyList<DrawingTitle> Drawings,
-        IReadOnlyList<CorrectionView> Corrections, IReadOnlyList<CodeView> Codes, IReadOnlyList<Campaign> Campaigns, string Trouble);
+        IReadOnlyList<CorrectionView> Corrections, IReadOnlyList<CodeView> Codes, IReadOnlyList<Campaign> Campaigns, string Trouble, bool Silent = false);
 
     /// <summary>An answer about the order's car.</summary>
     public sealed record AnswerRequest(string Question, string Text, string Answer);
@@ -72,7 +73,7 @@ public static partial class CarFactsView
         var campaigns = car.Vin.Length > 0 ? await vehicles.CampaignsAsync(car.Vin, cancel) : new List<Campaign>();
         var told = await asking;
         var codes = await CodesAsync(db, order, car, sources, cancel);
-        none = none with { Codes = codes, Campaigns = campaigns.Ok ? campaigns.Value : [] };
+        none = none with { Codes = codes, Campaigns = campaigns.Ok ? campaigns.Value : [], Silent = OutsideCall.IsSilence(told.Problem) || OutsideCall.IsSilence(campaigns.Problem) };
         if (told.Problem is { } trouble) return Results.Ok(none with { Trouble = trouble.Code == "outside.unknown" ? "The facts service does not know this car: its make, model and engine are not in its data." : $"The facts service {trouble.Message}; work goes on without it." });
         var facts = told.Value.Known;
         FactView View(CarFact f) => new(f.Key, f.Use.ToString(), f.Title, f.Shown(metric), f.Short(metric), f.Condition, f.Caution, f.Words);
@@ -108,7 +109,7 @@ public static partial class CarFactsView
                 if (guide.FirstOrDefault(o => o.Code == repair.Operation) is { } operation) repairs.Add(new RepairView(operation.Title, operation.Code, repair.Percent, here.Where(h => WorkWords.Same(h.Title, operation.Title)).Sum(h => h.Count)));
             }
             repairs.AddRange(here.Where(h => !repairs.Exists(r => WorkWords.Same(r.Title, h.Title))).Select(h => new RepairView(h.Title, "", null, h.Count)));
-            views.Add(new CodeView(code, repairs.OrderByDescending(r => (r.Percent ?? 0) + 10 * r.Here).ToList(), known.Problem is { } silent && silent.Code != "outside.unknown" ? $"The facts service {silent.Message}." : ""));
+            views.Add(new CodeView(code, repairs.OrderByDescending(r => (r.Percent ?? 0) + 10 * r.Here).ToList(), OutsideCall.IsSilence(known.Problem) ? $"The facts service {known.Problem!.Message}." : ""));
         }
         return views;
     }

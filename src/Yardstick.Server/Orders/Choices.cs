@@ -33,7 +33,8 @@ public static class Choices
     /// <param name="Items">What fits.</param>
     /// <param name="Questions">What it has to know of the car first.</param>
     /// <param name="Trouble">Why it does not answer; empty where it does.</param>
-    public sealed record OutsideAnswer(IReadOnlyList<Choice> Items, IReadOnlyList<CatalogQuestion> Questions, string Trouble);
+    /// <param name="Silent">Whether the service did not answer, so that the screen asks it again by itself.</param>
+    public sealed record OutsideAnswer(IReadOnlyList<Choice> Items, IReadOnlyList<CatalogQuestion> Questions, string Trouble, bool Silent = false);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -144,7 +145,7 @@ public static class Choices
         var tires = type is null && digits.Length >= 2;
         if (car is null && !tires) return Results.Ok(silence);
         var answer = tires ? await sources.TiresAsync(source, digits, cancel) : await sources.PartsAsync(source, car!, words, type, cancel);
-        if (answer.Problem is { } trouble) return Results.Ok(silence with { Trouble = trouble.Code == "outside.unknown" ? $"{supplier.Name} does not know this car." : $"{supplier.Name} {trouble.Message}." });
+        if (answer.Problem is { } trouble) return Results.Ok(silence with { Trouble = trouble.Code == "outside.unknown" ? $"{supplier.Name} does not know this car." : $"{supplier.Name} {trouble.Message}.", Silent = OutsideCall.IsSilence(trouble) });
         var match = new WordMatch(words);
         var (asked, by) = type is not null ? (type, "type") : tires ? (digits, "tires") : (words, "words");
         var items = answer.Value.Parts.Select(p =>
@@ -160,7 +161,7 @@ public static class Choices
         var (operations, trouble) = await sources.GuideAsync(car, cancel);
         var match = new WordMatch(words);
         var found = Best(operations.Select(o => (o, match.Score(o.Title, $"{o.Code} {o.System} {o.Words}"))), o => new Choice($"guide{o.Code}", "Labor guide", o.Title, $"{o.Code} · {o.System}{(o.Parts.Count > 0 ? $" · needs {string.Join(", ", o.Parts.Select(p => (p.Quantity == 1 ? "" : $"{p.Quantity.ToString("0.##", CultureInfo.InvariantCulture)} ") + p.Type.Replace('-', ' ')))}" : "")}", $"{o.Hours.ToString("0.0#", CultureInfo.InvariantCulture)} h", 0, new TakeRequest { Kind = "operation", Code = o.Code }), 8);
-        return new OutsideAnswer([.. found], [], trouble is null ? "" : trouble.Code == "outside.unknown" ? "The labor guide does not know this car." : $"The labor guide {trouble.Message}; write labor by hand.");
+        return new OutsideAnswer([.. found], [], trouble is null ? "" : trouble.Code == "outside.unknown" ? "The labor guide does not know this car." : $"The labor guide {trouble.Message}; write labor by hand.", OutsideCall.IsSilence(trouble));
     }
 
     private static string Amount(decimal amount) => amount.ToString("#,##0.00", CultureInfo.InvariantCulture);

@@ -3,6 +3,7 @@ using Yardstick.Core.FollowUp;
 using Yardstick.Core.Setup;
 using Yardstick.Core.WriteUp;
 using Yardstick.Data;
+using Yardstick.Server.Outside;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Orders;
@@ -23,7 +24,8 @@ public static class Maintenance
     /// <param name="Reading">The reading that it is for; null where none is known.</param>
     /// <param name="Services">Its services, the due ones first.</param>
     /// <param name="Trouble">Why it is missing; empty where it is there.</param>
-    public sealed record ScheduleView(int? Reading, IReadOnlyList<ServiceView> Services, string Trouble);
+    /// <param name="Silent">Whether the service did not answer, so that the screen asks it again by itself.</param>
+    public sealed record ScheduleView(int? Reading, IReadOnlyList<ServiceView> Services, string Trouble, bool Silent = false);
 
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) => api.MapGet("/orders/{id:long}/maintenance", HandleAsync).Asks(Permission.SeeOrders).Produces<ScheduleView>();
@@ -32,7 +34,7 @@ public static class Maintenance
     {
         if (await sources.CarOfAsync(id) is not { } car) return Results.Ok(new ScheduleView(null, [], "A sale over the counter has no car to be serviced."));
         var schedule = await sources.ScheduleAsync(car, cancel);
-        if (schedule.Problem is { } silent) return Results.Ok(new ScheduleView(null, [], $"The maker's schedule is missing: the service {silent.Message}. Canned jobs work without it."));
+        if (schedule.Problem is { } silent) return Results.Ok(new ScheduleView(null, [], $"The maker's schedule is missing: the service {silent.Message}. Canned jobs work without it.", OutsideCall.IsSilence(silent)));
         var shop = await db.Shops.SingleAsync(cancel);
         var now = time.GetUtcNow().UtcDateTime;
         var readings = await db.OdometerReadings.Where(r => r.VehicleId == car.Id).ToListAsync(cancel);

@@ -33,13 +33,21 @@ public static class SideBySide
     public sealed record SideOffer(string Key, string Title, string Brand, string Quality, string Condition, string Number, string MakersNumber, string Where, string When, decimal Each, decimal? UnitCost, decimal? ListPrice, decimal? MarginPercent, string Age, TakeRequest Take);
 
     /// <summary>A column.</summary>
-    public sealed record SideAnswer(IReadOnlyList<SideOffer> Offers, IReadOnlyList<CatalogQuestion> Questions, string Trouble);
+    /// <param name="Offers">What there is.</param>
+    /// <param name="Questions">What the catalog asks about the car.</param>
+    /// <param name="Trouble">Why it does not answer; empty where it does.</param>
+    /// <param name="Silent">Whether the service did not answer, so that the screen asks it again by itself.</param>
+    public sealed record SideAnswer(IReadOnlyList<SideOffer> Offers, IReadOnlyList<CatalogQuestion> Questions, string Trouble, bool Silent = false);
 
     /// <summary>An operation of the guide as it is shown.</summary>
     public sealed record OperationView(string Code, string System, string Title, string Skill, decimal Hours, string Needs, string Includes);
 
     /// <summary>The labor guide for the order's car.</summary>
-    public sealed record GuideView(string Car, IReadOnlyList<OperationView> Operations, string Trouble);
+    /// <param name="Car">The car.</param>
+    /// <param name="Operations">Its operations.</param>
+    /// <param name="Trouble">Why it does not answer; empty where it does.</param>
+    /// <param name="Silent">Whether the service did not answer, so that the screen asks it again by itself.</param>
+    public sealed record GuideView(string Car, IReadOnlyList<OperationView> Operations, string Trouble, bool Silent = false);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -58,7 +66,7 @@ public static class SideBySide
         var digits = string.IsNullOrEmpty(type) ? Choices.TireDigits(words) : "";
         var car = await sources.CarOfAsync(id) ?? new Vehicle { Make = "", Model = "" };
         var answer = digits.Length >= 2 ? await sources.TiresAsync(source, digits, cancel) : await sources.PartsAsync(source, car, words, string.IsNullOrEmpty(type) ? null : type, cancel);
-        if (answer.Problem is { } trouble) return Results.Ok(new SideAnswer([], [], trouble.Code == "outside.unknown" ? $"{supplier.Name} does not know this car." : $"{supplier.Name} {trouble.Message}; its phone is {supplier.Phone}."));
+        if (answer.Problem is { } trouble) return Results.Ok(new SideAnswer([], [], trouble.Code == "outside.unknown" ? $"{supplier.Name} does not know this car." : $"{supplier.Name} {trouble.Message}; its phone is {supplier.Phone}.", OutsideCall.IsSilence(trouble)));
         var (asked, by) = digits.Length >= 2 ? (digits, "tires") : string.IsNullOrEmpty(type) ? (words, "words") : (type, "type");
         var offers = answer.Value.Parts.Select(p =>
         {
@@ -93,6 +101,6 @@ public static class SideBySide
         var titles = operations.ToLookup(o => o.Code, o => o.Title);
         var found = operations.Select((o, at) => (o, at, Score: match.Score(o.Title, $"{o.Code} {o.System} {o.Words}"))).Where(x => x.Score is not null).OrderByDescending(x => x.Score).ThenBy(x => x.at)
             .Select(x => new OperationView(x.o.Code, x.o.System, x.o.Title, x.o.Skill, x.o.Hours, string.Join(", ", x.o.Parts.Select(p => (p.Quantity == 1 ? "" : $"{p.Quantity.ToString("0.##", CultureInfo.InvariantCulture)} ") + p.Type.Replace('-', ' '))), string.Join(", ", x.o.Contains.Select(c => titles[c].FirstOrDefault()).OfType<string>())));
-        return Results.Ok(new GuideView(car.Description, found.ToList(), trouble is null ? "" : trouble.Code == "outside.unknown" ? "The labor guide does not know this car; labor can be typed by hand." : $"The labor guide {trouble.Message}; labor can be typed by hand."));
+        return Results.Ok(new GuideView(car.Description, found.ToList(), trouble is null ? "" : trouble.Code == "outside.unknown" ? "The labor guide does not know this car; labor can be typed by hand." : $"The labor guide {trouble.Message}; labor can be typed by hand.", OutsideCall.IsSilence(trouble)));
     }
 }

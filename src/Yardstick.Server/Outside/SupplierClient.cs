@@ -64,6 +64,9 @@ internal static class OutsideCall
     /// <summary>Whether an exception says that nobody answered.</summary>
     internal static bool IsSilence(Exception problem) => problem is HttpRequestException or TaskCanceledException or Polly.Timeout.TimeoutRejectedException or Polly.CircuitBreaker.BrokenCircuitException;
 
+    /// <summary>Whether there is no answer at all: it may come when it is asked for again. That something is unknown is an answer.</summary>
+    internal static bool IsSilence(Problem? problem) => problem is { Code: not "outside.unknown" };
+
     internal static async Task<Result<T>> SendAsync<T>(HttpClient http, HttpRequestMessage request, CancellationToken cancel)
     {
         try

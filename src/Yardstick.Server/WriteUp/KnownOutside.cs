@@ -17,12 +17,11 @@ namespace Yardstick.Server.WriteUp;
 /// </summary>
 public static class KnownOutside
 {
-    private const string SaidOnce = "unknown";
-
     /// <summary>What is known, and what could not be asked.</summary>
     /// <param name="Items">What is known, the most pressing first.</param>
     /// <param name="Sentences">What is missing and why.</param>
-    public sealed record Answer(IReadOnlyList<Known.Item> Items, IReadOnlyList<string> Sentences);
+    /// <param name="Silent">Whether the service did not answer, so that the screen asks it again by itself.</param>
+    public sealed record Answer(IReadOnlyList<Known.Item> Items, IReadOnlyList<string> Sentences, bool Silent = false);
 
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) => api.MapGet("/write-up/known-outside", HandleAsync).Asks(Permission.WriteUp).Produces<Answer>();
@@ -45,13 +44,14 @@ public static class KnownOutside
         if (campaigns is not null && Ok(await campaigns, "recalls and bulletins", sentences) is { } open) items.AddRange(open.Select(Told));
         if (past is not null && Ok(await past, "the car's past", sentences) is { Count: > 0 } entries) items.Add(PastOf(entries, shop));
         if (car.Vin.Length == 0) sentences.Add("Without a VIN nobody can tell its recalls, bulletins and past.");
-        return Results.Ok(new Answer(items.OrderBy(i => i.Urgency).ToList(), [.. sentences.Distinct()]));
+        var silent = new[] { (await schedule).Problem, campaigns is null ? null : (await campaigns).Problem, past is null ? null : (await past).Problem }.Any(OutsideCall.IsSilence);
+        return Results.Ok(new Answer(items.OrderBy(i => i.Urgency).ToList(), [.. sentences.Distinct()], silent));
     }
 
     private static T? Ok<T>(Result<T> answer, string what, List<string> sentences) where T : class
     {
         if (answer.Ok) return answer.Value;
-        sentences.Add(answer.Problem!.Code == $"outside.{SaidOnce}" ? $"The vehicle data do not know this car: {what} are missing." : $"The vehicle data service {answer.Problem.Message}; what it knows of this car is missing.");
+        sentences.Add(OutsideCall.IsSilence(answer.Problem) ? $"The vehicle data service {answer.Problem!.Message}; what it knows of this car is missing." : $"The vehicle data do not know this car: {what} are missing.");
         return null;
     }
 

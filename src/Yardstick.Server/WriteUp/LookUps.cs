@@ -19,15 +19,20 @@ public static class LookUps
     /// <summary>Whose number it may be.</summary>
     /// <param name="Entry">The directory's entry; null where it has none.</param>
     /// <param name="Sentence">What is to be said where there is none.</param>
-    public sealed record PhoneAnswer(DirectoryEntry? Entry, string Sentence);
+    /// <param name="Silent">Whether the service did not answer, so that the screen asks it again by itself.</param>
+    public sealed record PhoneAnswer(DirectoryEntry? Entry, string Sentence, bool Silent = false);
     /// <summary>What car it may be.</summary>
     /// <param name="Car">What the service says; null where it knows nothing.</param>
     /// <param name="Sentence">What is to be said where it knows nothing.</param>
     /// <param name="Remarks">What looks wrong about the VIN.</param>
     /// <param name="Corrections">VINs with one character otherwise whose check digit fits.</param>
-    public sealed record CarAnswer(VehicleFacts? Car, string Sentence, IReadOnlyList<string> Remarks, IReadOnlyList<string> Corrections);
+    /// <param name="Silent">Whether the service did not answer, so that the screen asks it again by itself.</param>
+    public sealed record CarAnswer(VehicleFacts? Car, string Sentence, IReadOnlyList<string> Remarks, IReadOnlyList<string> Corrections, bool Silent = false);
     /// <summary>Makes to choose from.</summary>
-    public sealed record MakesAnswer(IReadOnlyList<MakeChoice> Makes, string Sentence);
+    /// <param name="Makes">The makes with their models.</param>
+    /// <param name="Sentence">What is to be said where there are none.</param>
+    /// <param name="Silent">Whether the service did not answer, so that the screen asks it again by itself.</param>
+    public sealed record MakesAnswer(IReadOnlyList<MakeChoice> Makes, string Sentence, bool Silent = false);
     /// <summary>Somebody on file who may be the same.</summary>
     public sealed record AlikeView(long CustomerId, string Name, string Phone, long? VehicleId, string Plate, string Vehicle, IReadOnlyList<AlikeBy> By);
 
@@ -51,7 +56,7 @@ public static class LookUps
             null => "",
             { Code: "outside.unknown" } => "The directory does not know this number.",
             var problem => $"The directory {problem.Message}; type the name by hand.",
-        }));
+        }, OutsideCall.IsSilence(entry.Problem)));
     }
 
     private static async Task<IResult> PlateAsync(string plate, string? region, ShopDb db, IVehicleData vehicles, CancellationToken cancel)
@@ -76,12 +81,12 @@ public static class LookUps
             null => "",
             { Code: "outside.unknown" } => $"The vehicle data do not know {what}; type the car by hand.",
             var problem => $"The vehicle data service {problem.Message}; type the car by hand.",
-        }, remarks, corrections);
+        }, remarks, corrections, OutsideCall.IsSilence(facts.Problem));
 
     private static async Task<IResult> MakesAsync(IVehicleData vehicles, CancellationToken cancel)
     {
         var makes = await vehicles.MakesAsync(cancel);
-        return Results.Ok(makes.Ok ? new MakesAnswer(makes.Value, "") : new MakesAnswer([], $"The vehicle data service {makes.Problem!.Message}; type make and model by hand."));
+        return Results.Ok(makes.Ok ? new MakesAnswer(makes.Value, "") : new MakesAnswer([], $"The vehicle data service {makes.Problem!.Message}; type make and model by hand.", true));
     }
 
     /// <summary>Who on file has the same phone, e-mail address, plate or VIN, or a name within a typing slip.</summary>

@@ -9496,6 +9496,8 @@ export interface components {
             codes: components["schemas"]["CarFactsViewCodeView"][];
             campaigns: components["schemas"]["Campaign"][];
             trouble: string;
+            /** @default false */
+            silent: boolean;
         };
         CarFactsViewFactView: {
             key: string;
@@ -9604,6 +9606,8 @@ export interface components {
             items: components["schemas"]["ChoicesChoice"][];
             questions: components["schemas"]["CatalogQuestion"][];
             trouble: string;
+            /** @default false */
+            silent: boolean;
         };
         CompanionRow: {
             code: string;
@@ -10399,6 +10403,8 @@ export interface components {
         KnownOutsideAnswer: {
             items: components["schemas"]["KnownItem"][];
             sentences: string[];
+            /** @default false */
+            silent: boolean;
         };
         KnownPutOffRequest: {
             until: null | string;
@@ -10486,20 +10492,28 @@ export interface components {
             sentence: string;
             remarks: string[];
             corrections: string[];
+            /** @default false */
+            silent: boolean;
         };
         LookUpsMakesAnswer: {
             makes: components["schemas"]["MakeChoice"][];
             sentence: string;
+            /** @default false */
+            silent: boolean;
         };
         LookUpsPhoneAnswer: {
             entry: null | components["schemas"]["DirectoryEntry"];
             sentence: string;
+            /** @default false */
+            silent: boolean;
         };
         MaintenanceScheduleView: {
             /** Format: int32 */
             reading: null | number;
             services: components["schemas"]["MaintenanceServiceView"][];
             trouble: string;
+            /** @default false */
+            silent: boolean;
         };
         MaintenanceServiceView: {
             title: string;
@@ -11531,6 +11545,8 @@ export interface components {
             car: string;
             operations: components["schemas"]["SideBySideOperationView"][];
             trouble: string;
+            /** @default false */
+            silent: boolean;
         };
         SideBySideOperationView: {
             code: string;
@@ -11546,6 +11562,8 @@ export interface components {
             offers: components["schemas"]["SideBySideSideOffer"][];
             questions: components["schemas"]["CatalogQuestion"][];
             trouble: string;
+            /** @default false */
+            silent: boolean;
         };
         SideBySideSideOffer: {
             key: string;

@@ -1,5 +1,6 @@
 import { useQueries, useQuery } from '@tanstack/react-query';
 import { api, take, type Schemas } from '../../lib/api';
+import { holding } from '../../lib/outside';
 import { useShop } from '../../lib/shop';
 import { useSettled } from '../../lib/useSettled';
 import type { Choice } from '../../ui/Combo';
@@ -14,8 +15,7 @@ const outsideQuery = (orderId: number, source: string, text: string, enabled: bo
   queryFn: ({ signal }: { signal: AbortSignal }) =>
     take(api.GET('/api/orders/{id}/choices/{source}', { params: { path: { id: orderId, source }, query: { q: text } }, signal })),
   enabled: enabled && text.length > 1,
-  staleTime: 60_000,
-  retry: false,
+  ...holding(60_000),
 });
 
 /**

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { createContext, useContext } from 'react';
 import { api, take, type Schemas } from '../../lib/api';
+import { holding } from '../../lib/outside';
 import type { Edits } from './useEdits';
 
 export type Sheet = Schemas['SheetView'];
@@ -64,6 +65,7 @@ export function useFacts(id: number, version: number, enabled: boolean) {
     queryFn: () => take(api.GET('/api/orders/{id}/facts', { params: { path: { id } } })),
     placeholderData: (before) => before,
     enabled,
+    ...holding(2000),
   });
 }
 

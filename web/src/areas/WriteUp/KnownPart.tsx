@@ -4,6 +4,7 @@ import { useState, type KeyboardEvent } from 'react';
 import { Link } from 'react-router';
 import { api, Problem, sentence, take, type Schemas } from '../../lib/api';
 import { useRefresh } from '../../lib/shop';
+import { holding } from '../../lib/outside';
 import { useSettled } from '../../lib/useSettled';
 import { Labelled } from '../../ui/Labelled';
 import { HowSaid } from '../Approval/HowSaid';
@@ -49,7 +50,7 @@ export function KnownPart({ customerId, vehicleId, odometer, canned, taken, onTa
     queryFn: () => take(api.GET('/api/write-up/known-outside', { params: { query: { vehicle: vehicleId!, ...more } } })),
     enabled: vehicleId !== null,
     placeholderData: (before, query) => (query?.queryKey[1] === vehicleId ? before : undefined),
-    staleTime: 60_000,
+    ...holding(60_000),
   });
   if (customerId === null && vehicleId === null) return null;
   const items = [...(known.data ?? []), ...(vehicleId === null ? [] : (outside.data?.items ?? []))].sort(

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { api, take, type Schemas } from '../../lib/api';
+import { holding } from '../../lib/outside';
 import { useSettled } from '../../lib/useSettled';
 import { Plate } from '../../ui/Plate';
 
@@ -19,8 +20,7 @@ export function DirectoryProposal({ phone, onTake }: { phone: string; onTake: (e
     queryKey: ['look-up', 'phone', number],
     queryFn: () => take(api.GET('/api/look-up/phone', { params: { query: { number } } })),
     enabled: asked,
-    staleTime: 300_000,
-    retry: false,
+    ...holding(300_000),
   });
   if (!asked) return null;
   return (
@@ -107,8 +107,7 @@ export function CarProposal({ plate, region, vin, make, onTake, onVin }: CarProp
         ? take(api.GET('/api/look-up/vin', { params: { query: { vin: askedVin } } }))
         : take(api.GET('/api/look-up/plate', { params: { query: { plate: askedPlate, region: askedRegion } } })),
     enabled: byVin || byPlate,
-    staleTime: 300_000,
-    retry: false,
+    ...holding(300_000),
   });
   const car = data?.car;
   return (
@@ -157,8 +156,7 @@ export function useMakes() {
     useQuery({
       queryKey: ['look-up', 'makes'],
       queryFn: () => take(api.GET('/api/look-up/makes')),
-      staleTime: 3_600_000,
-      retry: false,
+      ...holding(3_600_000),
     }).data?.makes ?? []
   );
 }

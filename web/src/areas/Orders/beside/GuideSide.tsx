@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, take } from '../../../lib/api';
+import { holding } from '../../../lib/outside';
 import { Empty, Loading } from '../../../ui/States';
 import { useActions } from '../useSheet';
 import { Search } from './Search';
@@ -24,6 +25,7 @@ export function GuideSide({ jobId, line, onClose }: Props) {
     queryKey: ['guide', orderId, search.trim()],
     queryFn: () => take(api.GET('/api/orders/{id}/guide', { params: { path: { id: orderId }, query: { q: search.trim() } } })),
     placeholderData: (before) => before,
+    ...holding(2000),
   });
   const systems = [...new Set((guide.data?.operations ?? []).map((o) => o.system))];
   return (

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, take, type Schemas } from '../../../lib/api';
+import { holding } from '../../../lib/outside';
 import { useShop } from '../../../lib/shop';
 import { Segments } from '../../../ui/Segments';
 import { Empty, Loading } from '../../../ui/States';
@@ -29,6 +30,7 @@ export function ServicesSide({ onClose }: { onClose: () => void }) {
     queryKey: ['services', orderId, use, at],
     queryFn: () => take(api.GET('/api/orders/{id}/maintenance', { params: { path: { id: orderId }, query: { hard: use === 'hard', ...at } } })),
     placeholderData: (before) => before,
+    ...holding(2000),
   });
   const { taking, busy } = useTaking(onClose);
   const services = schedule.data?.services ?? [];

@@ -2,6 +2,7 @@ import { useQueries, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, take, type Schemas } from '../../../lib/api';
 import { amount, figure } from '../../../lib/format';
+import { holding } from '../../../lib/outside';
 import { useShop } from '../../../lib/shop';
 import { Empty, Loading } from '../../../ui/States';
 import { useSay } from '../../../ui/Toasts';
@@ -48,7 +49,7 @@ function PartSource({ line, place, onNext, onClose }: { line: Line; place: strin
     queries: asked.map(({ code: source }) => ({
       queryKey: ['side', orderId, source, query],
       queryFn: () => take(api.GET('/api/orders/{id}/side-by-side/{source}', { params: { path: { id: orderId, source }, query } })),
-      retry: false,
+      ...holding(2000),
     })),
   });
   const questions = suppliers.flatMap((s) => s.data?.questions ?? []).filter((q, i, all) => all.findIndex((x) => x.key === q.key) === i);
