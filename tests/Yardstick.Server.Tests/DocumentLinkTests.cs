@@ -179,11 +179,22 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.StartsWith("estimate-", (await OutAsync("ewa@example.com"))[0].Text("attachment"), StringComparison.Ordinal);
         await writer.PostAsync($"orders/{order}/messages", new { channel = "Email", address = "ewa@example.com", subject = "To you", body = "Only you.", now = true });
         Assert.Equal(["The van", "To you"], (await OutAsync("ewa@example.com", 2)).Select(m => m.Text("subject")));
+        // Of what is asked they read the document: the link that answers is not theirs.
+        await writer.PostAsync($"orders/{order}/links", new { channel = "Text", address = "2075550142", body = "Look and answer here: {{ link }}", now = true });
+        var copy = (await OutAsync("ewa@example.com", 3))[2];
+        Assert.Contains("who answers it", copy.Text("body"), StringComparison.Ordinal);
+        Assert.DoesNotContain("/approve/", copy.Text("body"), StringComparison.Ordinal);
+        Assert.DoesNotContain("answer here", copy.Text("body"), StringComparison.Ordinal);
+        Assert.StartsWith("estimate-", copy.Text("attachment"), StringComparison.Ordinal);
+        using var reader = Customer();
+        var page = await ShownAsync(reader, copy.Text("body").Split("/documents/")[1].Trim());
+        Assert.True(page.Flag("good"));
+        Assert.StartsWith("Estimate ", page.Text("title"), StringComparison.Ordinal);
         // Who does not want to be written to gets no copy either; the message itself goes.
         await writer.PostAsync("writing-wishes", new { address = "ewa@example.com", refused = true });
         await writer.PostAsync($"orders/{order}/messages", new { channel = "Email", address = "boss@example.com", subject = "Again", body = "Hello", now = true });
         await OutAsync("boss@example.com", 2);
-        Assert.Equal(2, (await OutAsync("ewa@example.com")).Count);
+        Assert.Equal(3, (await OutAsync("ewa@example.com")).Count);
     }
 
     private static byte[] Png(int width, int height)

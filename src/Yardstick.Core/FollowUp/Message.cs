@@ -106,9 +106,10 @@ public partial class Message
     /// <param name="subject">Subject where an e-mail is a copy of a text.</param>
     /// <param name="actor">Who writes.</param>
     /// <param name="notBefore">When it may go, UTC.</param>
-    public Result<Message> CopyTo(MessageChannel channel, string address, string subject, Actor actor, DateTime notBefore)
+    /// <param name="body">What the copy says instead; null for the same.</param>
+    public Result<Message> CopyTo(MessageChannel channel, string address, string subject, Actor actor, DateTime notBefore, string? body = null)
     {
-        var copy = Write(channel, address, Subject.Length > 0 ? Subject : subject, Body, actor, notBefore);
+        var copy = Write(channel, address, Subject.Length > 0 ? Subject : subject, body ?? Body, actor, notBefore);
         if (copy.Ok) (copy.Value.CustomerId, copy.Value.OrderId, copy.Value.AttachmentHash, copy.Value.AttachmentName) = (CustomerId, OrderId, AttachmentHash, AttachmentName);
         return copy;
     }

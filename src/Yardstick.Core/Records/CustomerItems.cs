@@ -1,3 +1,5 @@
+using Yardstick.Core.FollowUp;
+
 namespace Yardstick.Core.Records;
 
 /// <summary>A customer's e-mail address.</summary>
@@ -30,6 +32,15 @@ public class CustomerContact
     public string Email { get; set; } = "";
     /// <summary>True where they get a copy of what is sent about orders on which they are named.</summary>
     public bool Copied { get; set; }
+
+    /// <summary>By what and where a copy goes of something that is sent to an address: by e-mail where there is one, else as a text.</summary>
+    /// <param name="address">Where the message itself goes: number in E.164 form or e-mail address.</param>
+    /// <returns>Null where they want no copy, can't be reached, or get the message itself.</returns>
+    public (MessageChannel Channel, string Address)? CopyOf(string address)
+    {
+        if (!Copied || address == Email || address == Phone || (Email.Length == 0 && Phone.Length == 0)) return null;
+        return Email.Length > 0 ? (MessageChannel.Email, Email) : (MessageChannel.Text, Phone);
+    }
 }
 
 /// <summary>A place of a business beside its address.</summary>

@@ -8,6 +8,7 @@ using Yardstick.Core.Records;
 using Yardstick.Core.Setup;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Documents;
 using Yardstick.Server.FollowUp;
 using Yardstick.Server.Safety;
 
@@ -67,7 +68,7 @@ public static class SendEstimate
         return released.Problem is { } problem ? problem : new Changed(under.Order.Version, request.Id, 1);
     });
 
-    private static Task<IResult> Send(long id, Request request, Commands commands, Outbox outbox, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Send(long id, Request request, Commands commands, Outbox outbox, DocumentPdfs pdfs, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         var (db, actor, order) = (under.Work.Db, under.Work.Actor, under.Order);
         if (!order.OnJobs.Any(j => j.Decision == DecisionKind.Proposed)) return new Problem("link.nothing", "There is nothing to ask: every job has its answer.");
@@ -75,7 +76,7 @@ public static class SendEstimate
         var body = Writing.WithLink(request.Body, under.Shop, http.Request, $"approve/{token}");
         var message = await Writing.WriteAsync(under.Work, under.Shop, order.CustomerId, id, request.Channel, request.Address, request.Subject, body, request.Now);
         if (message.Problem is { } refused) return refused;
-        await Writing.CopyAsync(under.Work, under.Shop, message.Value);
+        if ((await CopyAsync(under, message.Value, pdfs, http.Request)).Problem is { } undrawn) return undrawn;
         order.WasSent($"{(request.Channel == MessageChannel.Text ? "texted" : "e-mailed")} to {request.Address}", under.Price, actor);
         var shown = await Showing.OfAsync(db, order, actor.At);
         var copy = await Showing.FreezeAsync(db, id, shown.Estimate, actor.At);
@@ -86,6 +87,22 @@ public static class SendEstimate
         under.Work.Touch("floor");
         return new Changed(order.Version, message.Value.Id, 1);
     });
+
+    /// <summary>Who gets a copy reads the estimate; the link that answers it belongs to whom it was sent to.</summary>
+    private static async Task<Result> CopyAsync(OrderUnderChange under, Message message, DocumentPdfs pdfs, HttpRequest http)
+    {
+        var (db, order) = (under.Work.Db, under.Order);
+        if (await Writing.CopiedAsync(db, message) is not { } to) return Result.Done;
+        var made = await pdfs.KeepAsync(db, order, "estimate", under.Work.Actor.At);
+        if (made.Problem is { } problem) return problem;
+        var (hash, document) = made.Value;
+        var token = CustomersLink.NewToken();
+        var copy = await Writing.CopyAsync(under.Work, under.Shop, message, to, Writing.WithLink(DocumentLink.CopyWords(under.Shop.Name, document.Title, under.Customer?.DisplayName ?? ""), under.Shop, http, $"documents/{token}"));
+        if (copy is null) return Result.Done;
+        copy.Attach(hash, document.Name);
+        db.DocumentLinks.Add(DocumentLink.With(order.Id, copy, token, hash, document.Title, under.Work.Actor));
+        return Result.Done;
+    }
 
     private static Task<IResult> Withdraw(long id, Commands commands) => commands.RunAsync<Changed>(async work =>
     {

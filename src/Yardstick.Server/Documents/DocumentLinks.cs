@@ -44,8 +44,8 @@ public static class DocumentLinks
     {
         if (await FindAsync(db, token) is not { } link) return Problems.Of(CustomersAnswer.Unknown, 404);
         var shop = await db.Shops.SingleAsync();
-        var good = link.IsGoodAt(time.GetUtcNow().UtcDateTime);
-        var sentence = good ? "" : link.WithdrawnAt is not null ? "We took this document back. Call us if you need it." : $"This link was good until {shop.Local(link.ExpiresAt):MMMM d}. Call us and we send it again.";
+        var sentence = link.SentenceAt(time.GetUtcNow().UtcDateTime, shop.Local);
+        var good = sentence.Length == 0;
         var size = good ? new FileInfo(store.PathOf(link.FileHash, picture: false)).Length : 0;
         return Results.Ok(new View(good, sentence, shop.Name, shop.Phone, shop.LogoHash.Length > 0, link.Title, DateOnly.FromDateTime(shop.Local(link.SentAt)), size));
     }

@@ -98,7 +98,7 @@ public static class Threads
         return await WriteAsync(work, outbox, order.CustomerId, id, request with { Body = body }, message =>
         {
             message.Attach(hash, document.Name);
-            work.Db.DocumentLinks.Add(new DocumentLink { OrderId = id, MessageId = message.Id, TokenHash = CustomersLink.HashOf(token), FileHash = hash, Title = document.Title, SentAt = work.Actor.At, SentById = work.Actor.StaffId, ExpiresAt = work.Actor.At + DocumentLink.Good });
+            work.Db.DocumentLinks.Add(DocumentLink.With(id, message, token, hash, document.Title, work.Actor));
         });
     });
 
@@ -111,7 +111,7 @@ public static class Threads
         var written = await Writing.WriteAsync(work, shop, customerId, orderId, request.Channel, request.Address, request.Subject, request.Body, request.Now);
         if (written.Problem is { } problem) return problem;
         along?.Invoke(written.Value);
-        await Writing.CopyAsync(work, shop, written.Value);
+        if (await Writing.CopiedAsync(work.Db, written.Value) is { } to) await Writing.CopyAsync(work, shop, written.Value, to);
         await work.Db.SaveChangesAsync();
         outbox.Wake();
         work.Touch("messages", orderId ?? 0);

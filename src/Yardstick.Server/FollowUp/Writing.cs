@@ -56,18 +56,28 @@ internal static class Writing
     }
 
     /// <summary>
-    /// A contact who is named on the order and wants copies gets one of what goes to somebody else: by e-mail where they have one, else as a
-    /// text. One that can't be written to is passed over; the message itself went out.
+    /// Where a copy of a message goes: to a contact who is named on the order and wants copies. Null where nobody does, or where they do not
+    /// want to be written to there; the message itself goes out all the same.
     /// </summary>
-    internal static async Task CopyAsync(Work work, Shop shop, Message message)
+    internal static async Task<(MessageChannel Channel, string Address)?> CopiedAsync(ShopDb db, Message message)
     {
-        var db = work.Db;
-        var contact = await db.Orders.Where(o => o.Id == message.OrderId).Join(db.CustomerContacts, o => o.ContactId, c => (long?)c.Id, (o, c) => c).FirstOrDefaultAsync(c => c.Copied);
-        if (contact is null || message.Address == contact.Email || message.Address == contact.Phone) return;
-        var (channel, address) = contact.Email.Length > 0 ? (MessageChannel.Email, contact.Email) : (MessageChannel.Text, contact.Phone);
-        if (address.Length == 0 || await RefusesAsync(db, address)) return;
-        var copy = message.CopyTo(channel, address, $"Copy of a text from {shop.Name}", work.Actor, channel == MessageChannel.Text ? shop.MayText(work.Actor.At) : work.Actor.At);
-        if (copy.Ok) db.Messages.Add(copy.Value);
+        var contact = await db.Orders.Where(o => o.Id == message.OrderId).Join(db.CustomerContacts, o => o.ContactId, c => (long?)c.Id, (o, c) => c).FirstOrDefaultAsync();
+        return contact?.CopyOf(message.Address) is { } to && !await RefusesAsync(db, to.Address) ? to : null;
+    }
+
+    /// <summary>Puts a copy of a message into the outbox.</summary>
+    /// <param name="work">The change.</param>
+    /// <param name="shop">The shop.</param>
+    /// <param name="message">What goes to somebody else.</param>
+    /// <param name="to">Where the copy goes.</param>
+    /// <param name="body">What the copy says instead; null for the same.</param>
+    internal static async Task<Message?> CopyAsync(Work work, Shop shop, Message message, (MessageChannel Channel, string Address) to, string? body = null)
+    {
+        var copy = message.CopyTo(to.Channel, to.Address, $"Copy of a text from {shop.Name}", work.Actor, to.Channel == MessageChannel.Text ? shop.MayText(work.Actor.At) : work.Actor.At, body);
+        if (!copy.Ok) return null;
+        work.Db.Messages.Add(copy.Value);
+        await work.Db.SaveChangesAsync();
+        return copy.Value;
     }
 
     /// <summary>A text with the customer's own link: where it is written {{ link }}, else behind it.</summary>

@@ -3,19 +3,15 @@ using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
+using static Yardstick.Core.Tests.Sample;
 
 namespace Yardstick.Core.Tests.Orders;
 
 /// <summary>Fields of jobs and lines as they are typed, and what follows from sending and answering.</summary>
 public class JobFieldTests
 {
-    private static readonly Actor Mina = new(7, new DateTime(2026, 11, 23, 15, 0, 0, DateTimeKind.Utc), "tab");
-    private static readonly ShopPolicy Policy = ShopPolicy.Read("""
-        {"currency":"USD","laborRates":{"general":100.00},"laborCostPerHour":40,"markupBands":{"standard":[{"upTo":null,"multiplier":2.0}]},"categories":{},"priceEnding":"none","companions":[],"orderFees":[],
-        "supplies":{"percent":0,"base":"labor","taxable":true,"costPercent":50},"taxes":[],"overrun":{"percent":10,"amount":20},"shop":{"marginAim":50,"stockCost":"last","exemptions":[]}}
-        """);
 
-    private static PricingResult Price(Order order, Inclusion include) => OrderPricing.Price(order, null, Policy, include, new DateOnly(2026, 11, 23));
+    private static PricingResult Price(Order order, Inclusion include) => Policy.Price(order, include);
 
     private static Order Made(string countUnit = "")
     {
@@ -110,7 +106,8 @@ public class JobFieldTests
         Assert.Equal((100m, 40m), (order.Jobs[0].Lines[0].HeldPrice, order.Jobs[0].Lines[1].HeldPrice));
         // A cost that changes later does not change what was told.
         order.SetLine(102, "unitCost", "35", Mina);
-        Assert.Equal(140, Price(order, OrderPricing.Offered(order)).Total);
+        // Labor 100, the part 40, supplies 10.
+        Assert.Equal(150, Price(order, OrderPricing.Offered(order)).Total);
         Assert.Contains(order.Changes, c => c is { Field: "estimate", New: "texted to (505) 555-0111" });
         // Sent once more from further on, the car stays where it is.
         order.MoveTo(Stage.ReadyForTechnician, "", Mina);

@@ -5,22 +5,16 @@ using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Records;
 using Yardstick.Core.Setup;
+using static Yardstick.Core.Tests.Sample;
 
-namespace Yardstick.Core.Tests;
+namespace Yardstick.Core.Tests.Billing;
 
 /// <summary>What stands on documents, and what stays off them.</summary>
-public class DocumentTests
+public class PaperTests
 {
-    private static readonly Actor Mina = new(7, new DateTime(2026, 11, 23, 15, 0, 0, DateTimeKind.Utc), "tab");
-    private static readonly DateTime Now = new(2026, 11, 23, 10, 0, 0);
-    private static readonly Shop Shop = new() { Name = "Shop", TimeZone = "America/New_York", Terms = "Twelve months.", EstimateDays = 10 };
     private static readonly Customer Vesa = new() { FirstName = "Vesa", LastName = "Aalto", Address = "4 Kelp Road" };
-    private static readonly ShopPolicy Policy = ShopPolicy.Read("""
-        {"currency":"USD","laborRates":{"general":100.00},"laborCostPerHour":40,"markupBands":{"standard":[{"upTo":null,"multiplier":2.0}]},"categories":{},"priceEnding":"none","companions":[],"orderFees":[],
-        "supplies":{"percent":10,"base":"labor","maximum":15.00,"taxable":true,"costPercent":50},"taxes":[],"overrun":{"percent":10,"amount":20},"shop":{"marginAim":50,"stockCost":"last","exemptions":[]}}
-        """);
 
-    private static PricingResult Price(Order order, Inclusion include) => OrderPricing.Price(order, Vesa, Policy, include, DateOnly.FromDateTime(Now));
+    private static PricingResult Price(Order order, Inclusion include) => OrderPricing.Price(order, Vesa, Policy, include, Today);
 
     private static Order Made(bool checkedInAndPosted = false)
     {
@@ -47,7 +41,7 @@ public class DocumentTests
     {
         var order = Made();
         Assert.True(Decide(order, 11, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone)).Ok);
-        var document = DocumentMaker.OfWorkOrder(order, new DocumentParties(Vesa, null, "Mina"), Shop, Price(order, Inclusion.ApprovedOnly), Now);
+        var document = DocumentMaker.OfWorkOrder(order, new DocumentParties(Vesa, null, "Mina"), TheShop, Price(order, Inclusion.ApprovedOnly), Now);
         var job = Assert.Single(document.Jobs);
         Assert.Equal(["Labor", "Part"], job.Lines.Select(l => l.Kind));
         Assert.All(job.Lines, l => Assert.True(l.Each is null && l.Amount is null));
@@ -64,7 +58,7 @@ public class DocumentTests
     public void An_estimate_says_how_long_it_holds_an_invoice_does_not()
     {
         var order = Made();
-        ShopDocument Of(DocumentKind kind) => DocumentMaker.OfOrder(order, new DocumentParties(Vesa, null, "Mina"), Shop, Price(order, OrderPricing.Offered(order)), kind, 1, Now);
+        ShopDocument Of(DocumentKind kind) => DocumentMaker.OfOrder(order, new DocumentParties(Vesa, null, "Mina"), TheShop, Price(order, OrderPricing.Offered(order)), kind, 1, Now);
         Assert.StartsWith("This estimate holds until December 3, 2026.", Of(DocumentKind.Estimate).Validity, StringComparison.Ordinal);
         Assert.Empty(Of(DocumentKind.Invoice).Validity);
     }
@@ -75,7 +69,7 @@ public class DocumentTests
         var order = Made();
         order.SetJob(12, "isUnsafe", "true", Mina);
         Assert.True(Decide(order, 12, new Answer(DecisionKind.Declined, "Vesa", AnswerChannel.InPerson) { Acknowledged = "I know.", SignatureHash = "abc" }).Ok);
-        IReadOnlyList<string> Acknowledged() => DocumentMaker.OfOrder(order, new DocumentParties(Vesa, null, "Mina"), Shop, Price(order, OrderPricing.Offered(order)), DocumentKind.Invoice, 1, Now).Acknowledged;
+        IReadOnlyList<string> Acknowledged() => DocumentMaker.OfOrder(order, new DocumentParties(Vesa, null, "Mina"), TheShop, Price(order, OrderPricing.Offered(order)), DocumentKind.Invoice, 1, Now).Acknowledged;
         Assert.Equal("Nov 23, 2026 10:00 AM, Vesa, signed, on \"Wipers\": I know.", Assert.Single(Acknowledged()));
         Assert.True(Decide(order, 12, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone)).Ok);
         Assert.Empty(Acknowledged());
@@ -91,7 +85,7 @@ public class DocumentTests
             new Finding { Id = 2, Text = "Hose cracked", Rating = Rating.Unsafe, ReleasedAt = Mina.At, Measured = 3.25m, Unit = "mm" },
             new Finding { Id = 3, Text = "For us only", Rating = Rating.Due },
         };
-        var document = DocumentMaker.OfInspection(order, new DocumentParties(Vesa, null, "Mina"), Shop, Price(order, OrderPricing.Offered(order)), findings, Now);
+        var document = DocumentMaker.OfInspection(order, new DocumentParties(Vesa, null, "Mina"), TheShop, Price(order, OrderPricing.Offered(order)), findings, Now);
         Assert.Equal([("Hose cracked", "unsafe", "3.25 mm"), ("Pads fine", "sound", "")], document.Findings.Select(f => (f.Text, f.Rating, f.Measured)));
         Assert.Empty(document.Jobs);
         Assert.Equal("Twelve months.", document.Terms);
@@ -142,7 +136,7 @@ public class DocumentTests
         order.SetLine(102, "noteInside", "Watch the clip", Mina);
         (string Found, string Corrected, string Note) On(DocumentKind kind)
         {
-            var document = DocumentMaker.OfOrder(order, new DocumentParties(Vesa, null, "Mina"), Shop, Price(order, OrderPricing.Offered(order)), kind, 1, Now);
+            var document = DocumentMaker.OfOrder(order, new DocumentParties(Vesa, null, "Mina"), TheShop, Price(order, OrderPricing.Offered(order)), kind, 1, Now);
             return (document.Concerns[0].Found, document.Concerns[0].Corrected, document.Jobs[0].Lines.First(l => l.Number == "BP-1").Note);
         }
 
@@ -163,7 +157,7 @@ public class DocumentTests
         var order = Made();
         order.KeysAt = "on the board";
         Decide(order, 11, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone));
-        ShopDocument Slip(decimal owed) => DocumentMaker.OfReleaseSlip(order, new DocumentParties(Vesa, null, "Mina"), Shop, Price(order, Inclusion.ApprovedOnly), 5004, Core.Values.Money.Of(owed), Now);
+        ShopDocument Slip(decimal owed) => DocumentMaker.OfReleaseSlip(order, new DocumentParties(Vesa, null, "Mina"), TheShop, Price(order, Inclusion.ApprovedOnly), 5004, Core.Values.Money.Of(owed), Now);
         Assert.Equal(["Invoice 5004: 12.50 USD is still to be paid", "Key tag 14, keys on the board", "The car is in row 3", "The old parts go with the car"], Slip(12.5m).Handling);
         Assert.Equal("Invoice 5004 is paid", Slip(0).Handling[0]);
         Assert.Equal(("Brakes", 0m, 0), (Slip(0).Jobs.Single().Title, Slip(0).Jobs[0].Amount, Slip(0).Jobs[0].Lines.Count));
@@ -176,16 +170,13 @@ public class DocumentTests
     [InlineData(true, "Tax in it, vat", 16.67)]
     public void Taxes_on_top_and_taxes_inside_are_told_apart(bool inside, string label, double amount)
     {
-        var policy = ShopPolicy.Read("""
-            {"currency":"EUR","pricesIncludeTax":false,"laborRates":{"general":100.00},"laborCostPerHour":40,"markupBands":{"standard":[{"upTo":null,"multiplier":2.0}]},"categories":{},"priceEnding":"none","companions":[],"orderFees":[],
-            "supplies":{"percent":0,"base":"labor","taxable":true,"costPercent":50},"taxes":[{"code":"VAT","percent":20,"on":["labor","part","supplies"]}],"overrun":{"percent":10,"amount":20},"shop":{"marginAim":50,"stockCost":"last","exemptions":[]}}
-            """.Replace("Tax\":false", inside ? "Tax\":true" : "Tax\":false", StringComparison.Ordinal));
+        var policy = Policy with { Pricing = Policy.Pricing with { PricesIncludeTax = inside, Supplies = null, Taxes = [new TaxRule("VAT", 20, [AmountKind.Labor])] } };
         var order = new Order { Id = 1, Number = 3001 };
         var job = new Job { Id = 11, Title = "Brakes" };
         job.Lines.Add(new Line { Id = 101, Kind = LineKind.Labor, Description = "Replace pads", Hours = 1 });
         order.AddJob(job, Mina);
         var result = OrderPricing.Price(order, null, policy, OrderPricing.Offered(order), DateOnly.FromDateTime(Now));
-        var document = DocumentMaker.OfOrder(order, new DocumentParties(Vesa, null, "Mina"), Shop, result, DocumentKind.Estimate, 1, Now);
+        var document = DocumentMaker.OfOrder(order, new DocumentParties(Vesa, null, "Mina"), TheShop, result, DocumentKind.Estimate, 1, Now);
         Assert.Equal(inside, result.TaxesInside);
         Assert.Equal([("Labor", 100m), (label, (decimal)amount), ("Total", inside ? 100m : 120m)], document.Totals.Select(t => (t.Label, t.Amount)));
     }

@@ -5,17 +5,13 @@ using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Records;
 using Yardstick.Core.Setup;
+using static Yardstick.Core.Tests.Sample;
 
-namespace Yardstick.Core.Tests;
+namespace Yardstick.Core.Tests.Approval;
 
 /// <summary>What the shop wrote and photographed goes out only when somebody looked at it.</summary>
 public class ReleaseTests
 {
-    private static readonly Actor Mina = new(7, new DateTime(2026, 11, 23, 15, 0, 0, DateTimeKind.Utc), "tab");
-    private static readonly ShopPolicy Policy = ShopPolicy.Read("""
-        {"currency":"USD","laborRates":{"general":100.00},"laborCostPerHour":40,"markupBands":{"standard":[{"upTo":null,"multiplier":2.0}]},"categories":{},"priceEnding":"none","companions":[],"orderFees":[],
-        "supplies":{"percent":10,"base":"labor","maximum":15.00,"taxable":true,"costPercent":50},"taxes":[],"overrun":{"percent":10,"amount":20},"shop":{"marginAim":50,"stockCost":"last","exemptions":[]}}
-        """);
 
     private readonly Order order = new() { Id = 1, Number = 3001 };
     private readonly List<Finding> findings = [new Finding { Id = 3, Text = "Pads 2mm", Measured = 2, Unit = "mm", Rating = Rating.Due }];
@@ -37,8 +33,7 @@ public class ReleaseTests
 
     private static AttachedFile Photo(long id, long line) => new() { Id = id, Kind = RecordKind.Line, TargetId = line, Name = "a.jpg", ContentType = FileContent.Jpeg, Hash = $"photo{id}" };
 
-    private ShownEstimate Shown() => ShownEstimate.Of(order, new DocumentParties(null, null, "Mina"), new Shop { Name = "Shop", TimeZone = "America/New_York" },
-        OrderPricing.CaseOf(order, null, Policy, OrderPricing.Offered(order), new DateOnly(2026, 11, 23)), findings, files, new DateTime(2026, 11, 23, 10, 0, 0));
+    private ShownEstimate Shown() => Policy.Shown(order, findings, files);
 
     private Result Decide(ReleaseKind kind, long id, bool show, string? words = null) => order.Release(kind, id, show, words, findings, files, Mina);
 

@@ -4,20 +4,17 @@ using Yardstick.Core.Inspections;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
+using static Yardstick.Core.Tests.Sample;
 
-namespace Yardstick.Core.Tests;
+namespace Yardstick.Core.Tests.Approval;
 
 /// <summary>What customers are shown and asked, and what is written to them.</summary>
 public class ApprovalTests
 {
-    private static readonly Actor Mina = new(7, new DateTime(2026, 11, 23, 15, 0, 0, DateTimeKind.Utc), "tab");
-    private static readonly DateOnly Today = new(2026, 11, 23);
-    private static readonly ShopPolicy Policy = ShopPolicy.Read("""
-        {"currency":"USD","laborRates":{"general":100.00},"laborCostPerHour":40,"markupBands":{"standard":[{"upTo":null,"multiplier":2.0}]},"categories":{},"priceEnding":"none","companions":[],"orderFees":[],
-        "supplies":{"percent":10,"base":"labor","maximum":15.00,"taxable":true,"costPercent":50},"taxes":[{"code":"STATE","percent":5,"on":["labor","part","supplies"]}],"overrun":{"percent":10,"amount":20},"shop":{"marginAim":50,"stockCost":"last","exemptions":[]}}
-        """);
+    private static readonly ShopPolicy Policy = Taxed;
 
-    private static PricingResult Price(Order order, Inclusion include) => OrderPricing.Price(order, null, Policy, include, Today);
+
+    private static PricingResult Price(Order order, Inclusion include) => Policy.Price(order, include);
 
     private static Order Made(params (string Title, decimal Hours)[] jobs)
     {
@@ -151,8 +148,7 @@ public class ApprovalTests
         Assert.Equal("Approved on order 3001", copy.OriginText);
     }
 
-    private static ShownEstimate Shown(Order order, params Finding[] findings) =>
-        ShownEstimate.Of(order, new Core.Billing.DocumentParties(null, null, "Mina"), new Shop { Name = "Shop", TimeZone = "America/New_York" }, CaseOf(order), findings, [], new DateTime(2026, 11, 23, 10, 0, 0));
+    private static ShownEstimate Shown(Order order, params Finding[] findings) => Policy.Shown(order, findings);
 
     [Fact]
     public void An_offer_is_the_same_until_work_or_money_changes()

@@ -1,14 +1,13 @@
 using Yardstick.Core.Approval;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Orders;
+using static Yardstick.Core.Tests.Sample;
 
-namespace Yardstick.Core.Tests;
+namespace Yardstick.Core.Tests.Approval;
 
 /// <summary>A customer's whole answer on their page, and the copies that others get of what is written.</summary>
 public class CustomersReplyTests
 {
-    private static readonly Actor Mina = new(7, new DateTime(2026, 11, 23, 15, 0, 0, DateTimeKind.Utc), "tab");
-    private static readonly DateOnly Today = new(2026, 11, 23);
 
     private static Order Made()
     {

@@ -5,14 +5,13 @@ using Yardstick.Core.FollowUp;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
+using static Yardstick.Core.Tests.Sample;
 
-namespace Yardstick.Core.Tests;
+namespace Yardstick.Core.Tests.Approval;
 
 /// <summary>What holds of every message, every offer and every conversation, whatever happens in which order.</summary>
 public class AskingPropertyTests
 {
-    private static readonly Actor Mina = new(7, new DateTime(2026, 11, 23, 15, 0, 0, DateTimeKind.Utc), "tab");
-    private static readonly DateOnly Today = new(2026, 11, 23);
     private static readonly ShopPolicy Policy = ShopPolicy.Read("""
         {"currency":"USD","laborRates":{"general":100.00},"laborCostPerHour":40,"markupBands":{"standard":[{"upTo":20,"multiplier":2.5},{"upTo":null,"multiplier":1.7}]},"categories":{},"priceEnding":"none","companions":[],"orderFees":[{"code":"ENV","amount":4.00,"taxable":true}],
         "supplies":{"percent":9,"base":"labor","maximum":25.00,"taxable":true,"costPercent":50},"taxes":[{"code":"STATE","percent":5.5,"on":["labor","part","supplies","fee"]}],"overrun":{"percent":10,"amount":20,"take":"smaller"},"shop":{"marginAim":50,"stockCost":"last","exemptions":[]}}
@@ -46,10 +45,9 @@ public class AskingPropertyTests
         return order;
     });
 
-    private static PricingResult Price(Order order, Inclusion include) => OrderPricing.Price(order, null, Policy, include, Today);
+    private static PricingResult Price(Order order, Inclusion include) => Policy.Price(order, include);
 
-    private static ShownEstimate Shown(Order order) => ShownEstimate.Of(order, new DocumentParties(null, null, "Mina"), new Shop { Name = "Shop", TimeZone = "America/New_York" },
-        OrderPricing.CaseOf(order, null, Policy, OrderPricing.Offered(order), Today), [], [], new DateTime(2026, 11, 23, 10, 0, 0));
+    private static ShownEstimate Shown(Order order) => Policy.Shown(order);
 
     /// <summary>What can happen to a message, from outside and from within.</summary>
     private static readonly Action<Message>[] Happenings =

@@ -1,0 +1,76 @@
+using Yardstick.Core.Approval;
+using Yardstick.Core.FollowUp;
+using Yardstick.Core.Records;
+using static Yardstick.Core.Tests.Sample;
+
+namespace Yardstick.Core.Tests.Approval;
+
+/// <summary>Links that customers get: tokens, how long they are good, what is said when they are not, and who reads along.</summary>
+public class LinkTests
+{
+    private static readonly Message Text = Message.Write(MessageChannel.Text, "+15055550101", null, "Here", Mina, Mina.At).Value;
+
+    private static DocumentLink Sent() => DocumentLink.With(1, Text, "token", "hash", "Estimate 3001", Mina);
+
+    [Fact]
+    public void A_token_cannot_be_told_from_its_hash_and_fits_an_address()
+    {
+        var tokens = Enumerable.Range(0, 200).Select(_ => CustomersLink.NewToken()).ToList();
+        Assert.Equal(200, tokens.Distinct().Count());
+        Assert.All(tokens, t => Assert.Equal((22, t), (t.Length, Uri.EscapeDataString(t))));
+        Assert.Equal(64, CustomersLink.HashOf(tokens[0]).Length);
+        Assert.DoesNotContain(tokens[0], CustomersLink.HashOf(tokens[0]), StringComparison.OrdinalIgnoreCase);
+        Assert.Equal(CustomersLink.HashOf("token"), Sent().TokenHash);
+    }
+
+    [Fact]
+    public void A_document_is_there_for_ninety_days_and_says_when_it_was()
+    {
+        var link = Sent();
+        // In the shop it is five hours earlier: the last day ends there.
+        string SentenceAt(double days) => link.SentenceAt(Mina.At.AddDays(days), utc => utc.AddHours(-20));
+        Assert.Equal("", SentenceAt(89.99));
+        Assert.True(link.IsGoodAt(Mina.At.AddDays(89.99)));
+        Assert.Equal("This link was good until February 20. Call us and we send it again.", SentenceAt(90));
+        Assert.False(link.IsGoodAt(Mina.At.AddDays(90)));
+        link.WithdrawnAt = Mina.At;
+        Assert.Equal("We took this document back. Call us if you need it.", SentenceAt(1));
+        Assert.False(link.IsGoodAt(Mina.At.AddDays(1)));
+    }
+
+    [Fact]
+    public void The_first_time_that_it_was_opened_stays()
+    {
+        var link = Sent();
+        link.WasOpened(Mina.At.AddHours(1));
+        link.WasOpened(Mina.At.AddHours(9));
+        Assert.Equal((Mina.At.AddHours(1), 2), (link.OpenedAt!.Value, link.Opened));
+    }
+
+    [Theory]
+    [InlineData("", "", null)]
+    [InlineData("ewa@example.com", "+15055550142", "ewa@example.com")]
+    [InlineData("", "+15055550142", "+15055550142")]
+    [InlineData("boss@example.com", "", null)]
+    [InlineData("ewa@example.com", "boss@example.com", null)]
+    public void A_copy_goes_where_they_can_be_reached_unless_the_message_went_there(string email, string phone, string? to)
+    {
+        var contact = new CustomerContact { Name = "Ewa", Email = email, Phone = phone, Copied = true };
+        Assert.Equal(to, contact.CopyOf("boss@example.com")?.Address);
+        if (to is not null) Assert.Equal(to.Contains('@', StringComparison.Ordinal) ? MessageChannel.Email : MessageChannel.Text, contact.CopyOf("boss@example.com")!.Value.Channel);
+        contact.Copied = false;
+        Assert.Null(contact.CopyOf("boss@example.com"));
+    }
+
+    [Fact]
+    public void A_copy_of_what_is_asked_names_who_answers_and_asks_nobody_else()
+    {
+        var words = DocumentLink.CopyWords("Lantern Bay", "Estimate 3001", "Tideline Bakery");
+        Assert.Equal("Lantern Bay: for you to read, the estimate 3001 that we sent to Tideline Bakery, who answers it.", words);
+        Assert.Contains("sent to the owner, who", DocumentLink.CopyWords("Lantern Bay", "Estimate 3001", ""), StringComparison.Ordinal);
+        var asked = Message.Write(MessageChannel.Email, "boss@example.com", "Your van", "Tap to answer: https://x/approve/abc", Mina, Mina.At).Value;
+        asked.Attach("hash", "estimate.pdf");
+        var copy = asked.CopyTo(MessageChannel.Text, "+15055550142", "", Mina, Mina.At, words).Value;
+        Assert.Equal((words, "hash"), (copy.Body, copy.AttachmentHash));
+    }
+}

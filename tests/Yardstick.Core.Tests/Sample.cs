@@ -1,0 +1,38 @@
+using Yardstick.Core.Approval;
+using Yardstick.Core.Billing;
+using Yardstick.Core.Inspections;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Records;
+using Yardstick.Core.Setup;
+
+namespace Yardstick.Core.Tests;
+
+/// <summary>What tests of estimates and answers have in common: a writer, a day, a shop and a policy in round figures.</summary>
+internal static class Sample
+{
+    /// <summary>The writer, at 10:00 in the shop.</summary>
+    internal static readonly Actor Mina = new(7, new DateTime(2026, 11, 23, 15, 0, 0, DateTimeKind.Utc), "tab");
+    /// <summary>The shop's day.</summary>
+    internal static readonly DateOnly Today = new(2026, 11, 23);
+    /// <summary>Wall time in the shop.</summary>
+    internal static readonly DateTime Now = new(2026, 11, 23, 10, 0, 0);
+    /// <summary>The shop.</summary>
+    internal static readonly Shop TheShop = new() { Name = "Shop", TimeZone = "America/New_York", Terms = "Twelve months.", EstimateDays = 10 };
+
+    /// <summary>Labor at 100 an hour, parts at twice their cost, supplies of 10 % of labor up to 15, no tax, an allowance of 10 % or 20.</summary>
+    internal static readonly ShopPolicy Policy = ShopPolicy.Read("""
+        {"currency":"USD","laborRates":{"general":100.00},"laborCostPerHour":40,"markupBands":{"standard":[{"upTo":null,"multiplier":2.0}]},"categories":{},"priceEnding":"none","companions":[],"orderFees":[],
+        "supplies":{"percent":10,"base":"labor","maximum":15.00,"taxable":true,"costPercent":50},"taxes":[],"overrun":{"percent":10,"amount":20},"shop":{"marginAim":50,"stockCost":"last","exemptions":[]}}
+        """);
+
+    /// <summary>The policy with a tax of 5 % on everything.</summary>
+    internal static readonly ShopPolicy Taxed = Policy with { Pricing = Policy.Pricing with { Taxes = [new TaxRule("STATE", 5, [AmountKind.Labor, AmountKind.Part, AmountKind.Supplies])] } };
+
+    /// <summary>What an order comes to.</summary>
+    internal static PricingResult Price(this ShopPolicy policy, Order order, Inclusion include) => OrderPricing.Price(order, null, policy, include, Today);
+
+    /// <summary>What a customer would be shown of an order.</summary>
+    internal static ShownEstimate Shown(this ShopPolicy policy, Order order, IReadOnlyList<Finding>? findings = null, IReadOnlyList<AttachedFile>? files = null) =>
+        ShownEstimate.Of(order, new DocumentParties(null, null, "Mina"), TheShop, OrderPricing.CaseOf(order, null, policy, OrderPricing.Offered(order), Today), findings ?? [], files ?? [], Now);
+}
