@@ -8,7 +8,8 @@ import { minuteAt, ofTime, position } from '../../ui/DayRule';
 import { Rule } from '../../ui/Rule';
 import { Column } from './ByStage';
 import { Car, type Card, type Floor } from './Car';
-import { useMoves } from './useMoves';
+import { useHands } from './useHands';
+import type { Moves } from './useMoves';
 
 type Block = Schemas['FloorViewBlock'];
 type Person = Schemas['FloorViewPerson'];
@@ -16,8 +17,7 @@ type Person = Schemas['FloorViewPerson'];
 const BELOW: Schemas['Stage'][] = ['Expected', 'WaitingForAnswer', 'WaitingForParts', 'ReadyForTechnician', 'Done'];
 
 /** Lanes by person on the day rule's axis; work without a person has a lane of its own. What waits is beneath. */
-export function ByPerson({ floor, people, cards }: { floor: Floor; people: Person[]; cards: Card[] }) {
-  const moves = useMoves(floor);
+export function ByPerson({ floor, moves, people, cards }: { floor: Floor; moves: Moves; people: Person[]; cards: Card[] }) {
   const now = useNow();
   const ref = useRef<HTMLDivElement>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
@@ -44,7 +44,10 @@ export function ByPerson({ floor, people, cards }: { floor: Floor; people: Perso
     } else if (loose) void moves.plan(loose.jobId, loose.plate, technician, atMinutes(now, snap(minuteAt(left / box.width, opens, closes))));
   };
 
+  const holdJob = useHands('data-job', floor);
+  const holdCar = useHands('data-car', floor);
   const byKeys = (block: Block, key: string) => {
+    holdJob(block.jobId);
     const ids = lanes.map((p) => p?.id ?? null);
     const lane = ids.indexOf(block.technicianId);
     if (key === 'ArrowLeft' || key === 'ArrowRight')
@@ -71,7 +74,10 @@ export function ByPerson({ floor, people, cards }: { floor: Floor; people: Perso
                   <Loose
                     key={job.jobId}
                     job={job}
-                    plan={() => void moves.plan(job.jobId, job.plate, people[0]?.id ?? null, atMinutes(now, snap(minutesOfDay(now) + 15)))}
+                    plan={() => {
+                      holdJob(job.jobId);
+                      void moves.plan(job.jobId, job.plate, people[0]?.id ?? null, atMinutes(now, snap(minutesOfDay(now) + 15)));
+                    }}
                   />
                 ))}
               </div>
@@ -88,7 +94,15 @@ export function ByPerson({ floor, people, cards }: { floor: Floor; people: Perso
               return (
                 <Column key={stage.stage} id={stage.stage} title={stage.name} count={here.length}>
                   {here.map((card) => (
-                    <Car key={card.id} card={card} floor={floor} onMove={moves.step} />
+                    <Car
+                      key={card.id}
+                      card={card}
+                      floor={floor}
+                      onMove={(card, by) => {
+                        holdCar(card.id);
+                        moves.step(card, by);
+                      }}
+                    />
                   ))}
                 </Column>
               );

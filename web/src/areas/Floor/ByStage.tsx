@@ -1,22 +1,16 @@
 import { DndContext, PointerSensor, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
-import { useEffect, useRef, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import type { Schemas } from '../../lib/api';
 import { Car, type Card, type Floor } from './Car';
-import { useMoves } from './useMoves';
+import { useHands } from './useHands';
+import type { Moves } from './useMoves';
 
 /** Columns by stage; drag a car to another, or [ and ] on the focused one. */
-export function ByStage({ floor, cards }: { floor: Floor; cards: Card[] }) {
-  const moves = useMoves(floor);
+export function ByStage({ floor, moves, cards }: { floor: Floor; moves: Moves; cards: Card[] }) {
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
-  // A car stands in another column after its move, as a new element: the hands stay with it.
-  const moved = useRef<number | null>(null);
-  useEffect(() => {
-    if (moved.current === null) return;
-    document.querySelector<HTMLElement>(`[data-car="${moved.current}"]`)?.focus();
-    moved.current = null;
-  }, [cards]);
+  const hold = useHands('data-car', cards);
   const step = (card: Card, by: number) => {
-    moved.current = card.id;
+    hold(card.id);
     moves.step(card, by);
   };
   return (

@@ -6,6 +6,7 @@ import { Failed, Loading } from '../../ui/States';
 import { ByPerson } from './ByPerson';
 import { ByStage } from './ByStage';
 import { FloorList } from './FloorList';
+import { useMoves } from './useMoves';
 import './floor.css';
 
 type View = 'person' | 'stage' | 'list';
@@ -18,6 +19,7 @@ const VIEWS = [
 /** What is here and what it waits for. */
 export default function FloorPage() {
   const floor = useFloor();
+  const moves = useMoves(floor.data);
   const [view, setView] = useState<View>(() => (sessionStorage.getItem('floor') as View | null) ?? 'person');
   const [who, setWho] = useState('');
   const show = (next: View) => {
@@ -36,8 +38,8 @@ export default function FloorPage() {
     { key: 'Shift ↓', label: 'Focused job: to the person below', run: () => undefined, hidden: true },
   ]);
   if (floor.error && !floor.data) return <Failed error={floor.error} again={() => void floor.refetch()} />;
-  if (!floor.data) return <Loading what="the floor" />;
-  const data = floor.data;
+  if (!moves.floor) return <Loading what="the floor" />;
+  const data = moves.floor;
   const person = data.people.find((p) => String(p.id) === who);
   const cards = person ? data.cards.filter((c) => c.leadId === person.id) : data.cards;
   const here = data.cards.filter((c) => c.stage !== 'Expected' && c.stage !== 'Collected').length;
@@ -77,8 +79,8 @@ export default function FloorPage() {
           <b>{data.hoursSoldToday.toFixed(1)}</b> of {data.hoursToday.toFixed(1)} hours planned today
         </span>
       </div>
-      {view === 'person' && <ByPerson floor={data} people={person ? [person] : data.people} cards={cards} />}
-      {view === 'stage' && <ByStage floor={data} cards={cards} />}
+      {view === 'person' && <ByPerson floor={data} moves={moves} people={person ? [person] : data.people} cards={cards} />}
+      {view === 'stage' && <ByStage floor={data} moves={moves} cards={cards} />}
       {view === 'list' && <FloorList floor={data} cards={cards} />}
     </>
   );

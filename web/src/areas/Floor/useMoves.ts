@@ -1,75 +1,94 @@
-import { useQueryClient } from '@tanstack/react-query';
-import { useRef } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { api, take, type Schemas } from '../../lib/api';
 import { useRefresh } from '../../lib/shop';
 import { useSay } from '../../ui/Toasts';
 import type { Card, Floor } from './Car';
+import { InTurn, laidOver, type Put, type Underway } from './underway';
 
 type Stage = Schemas['Stage'];
 type Block = Schemas['FloorViewBlock'];
 
+/** Moves on the floor as they are made, and the floor with them in it. */
+export type Moves = ReturnType<typeof useMoves>;
+
+const without = <T>(map: ReadonlyMap<number, T>, key: number) => new Map([...map].filter(([k]) => k !== key));
+
 /** Moves cars between stages and jobs to people and times; shown at once, taken back when refused, undone on demand. */
-export function useMoves(floor: Floor) {
-  const client = useQueryClient();
+export function useMoves(sent: Floor | undefined) {
   const refresh = useRefresh();
   const say = useSay();
-  const show = (change: (now: Floor) => Floor) => client.setQueryData<Floor>(['floor'], (now) => now && change(now));
+  const [underway, setUnderway] = useState<Underway>({ stages: new Map(), plans: new Map() });
+  const turns = useRef({ stages: new InTurn(), plans: new InTurn() });
+  const floor = useMemo(() => sent && laidOver(sent, underway), [sent, underway]);
 
-  // A car that is moved twice in a row waits for its first move: the second begins where the first one put it, with the version that it left.
-  const under = useRef(new Map<number, { stage: Stage; moving: Promise<number> }>());
-  const stageOf = (card: Card) => under.current.get(card.id)?.stage ?? card.stage;
+  /** Shows a move at once and sends it in its turn; it gives way to the server's own floor once that knows of it. */
+  const run = async <K extends keyof Underway>(
+    kind: K,
+    key: number,
+    place: Underway[K] extends ReadonlyMap<number, infer P> ? P : never,
+    version: number,
+    send: (version: number) => Promise<number>,
+    done: (version: number) => void,
+  ) => {
+    const turn = turns.current[kind];
+    setUnderway((now) => ({ ...now, [kind]: new Map([...now[kind], [key, place]] as [number, unknown][]) }));
+    const told = async (version: number) => {
+      try {
+        const after = await send(version);
+        done(after);
+        return after;
+      } catch (error) {
+        say.refused(error);
+        throw error;
+      }
+    };
+    await turn.send(key, version, told, () => refresh(['floor'])).catch(() => undefined);
+    if (!turn.busy(key)) setUnderway((now) => ({ ...now, [kind]: without<unknown>(now[kind], key) }));
+  };
 
   const stage = async (card: Card, to: Stage) => {
-    const from = stageOf(card);
-    if (from === to) return;
-    const move = (stage: Stage, version: number) => take(api.POST('/api/orders/{id}/stage', { params: { path: { id: card.id } }, body: { stage, version } }));
-    // A list asked for before this move would show the car where it was.
-    void client.cancelQueries({ queryKey: ['floor'] }, { revert: false });
-    show((now) => ({ ...now, cards: now.cards.map((c) => (c.id === card.id ? { ...c, stage: to } : c)) }));
-    const before = under.current.get(card.id)?.moving ?? Promise.resolve(card.version);
-    const mine = { stage: to, moving: before.then(async (version) => (await move(to, version)).version) };
-    under.current.set(card.id, mine);
-    try {
-      const version = await mine.moving;
-      const name = floor.stages.find((s) => s.stage === to)?.name ?? to;
-      say.done(`${card.plate || card.number}: ${name.toLowerCase()}.`, () => move(from, version).then(() => refresh(['floor'])));
-    } catch (error) {
-      say.refused(error);
-    }
-    if (under.current.get(card.id) !== mine) return;
-    await refresh(['floor']);
-    if (under.current.get(card.id) === mine) under.current.delete(card.id);
+    if (card.stage === to) return;
+    const from = card.stage;
+    const move = async (stage: Stage, version: number) =>
+      (await take(api.POST('/api/orders/{id}/stage', { params: { path: { id: card.id } }, body: { stage, version } }))).version;
+    await run(
+      'stages',
+      card.id,
+      to,
+      card.version,
+      (version) => move(to, version),
+      (version) => {
+        const name = floor?.stages.find((s) => s.stage === to)?.name ?? to;
+        say.done(`${card.plate || card.number}: ${name.toLowerCase()}.`, () => move(from, version).then(() => refresh(['floor'])));
+      },
+    );
   };
 
   const step = (card: Card, by: number) => {
-    const at = floor.stages.findIndex((s) => s.stage === stageOf(card));
-    const to = floor.stages[at + by];
+    const at = floor?.stages.findIndex((s) => s.stage === card.stage) ?? -1;
+    const to = floor?.stages[at + by];
     if (to) void stage(card, to.stage);
   };
 
   const plan = async (jobId: number, plate: string, technicianId: number | null, start: string, before?: Block) => {
-    const move = (technician: number | null, at: string, version: number) =>
-      take(api.POST('/api/jobs/{jobId}/plan', { params: { path: { jobId } }, body: { technicianId: technician, start: at, version } }));
-    const shift = before ? Date.parse(start) - Date.parse(before.start) : 0;
-    const later = (wall: string) => new Date(Date.parse(`${wall.slice(0, 19)}Z`) + shift).toISOString().slice(0, 19);
-    // The version counts on as the server's will, so that the next key does not clash with this one.
-    show((now) => ({
-      ...now,
-      blocks: now.blocks.map((b) => (b.jobId === jobId ? { ...b, technicianId, start: later(b.start), end: later(b.end), version: b.version + 1 } : b)),
-    }));
-    try {
-      const moved = await move(technicianId, start, before?.version ?? 0);
-      const who = floor.people.find((p) => p.id === technicianId)?.shortName ?? 'no one yet';
-      say.done(`${plate}: planned for ${who}.`, () =>
-        (before ? move(before.technicianId, before.start, moved.version) : take(api.DELETE('/api/jobs/{jobId}/plan', { params: { path: { jobId } } }))).then(
-          () => refresh(['floor']),
-        ),
-      );
-    } catch (error) {
-      say.refused(error);
-    }
-    await refresh(['floor']);
+    const move = async (put: Put, version: number) =>
+      (await take(api.POST('/api/jobs/{jobId}/plan', { params: { path: { jobId } }, body: { technicianId: put.technicianId, start: put.start, version } })))
+        .version;
+    const to = { technicianId, start };
+    await run(
+      'plans',
+      jobId,
+      to,
+      before?.version ?? 0,
+      (version) => move(to, version),
+      (version) => {
+        const who = floor?.people.find((p) => p.id === technicianId)?.shortName ?? 'no one yet';
+        say.done(`${plate}: planned for ${who}.`, () =>
+          (before ? move(before, version) : take(api.DELETE('/api/jobs/{jobId}/plan', { params: { path: { jobId } } }))).then(() => refresh(['floor'])),
+        );
+      },
+    );
   };
 
-  return { stage, step, plan };
+  return { floor, stage, step, plan };
 }
