@@ -3,13 +3,16 @@ import { accessible, ADDRESS, OUTSIDE, signIn } from './shop.ts';
 
 test.afterEach(({ browser }) => Promise.all(browser.contexts().map((context) => context.close())));
 
+/** Sends a change through the API, as the page itself would. */
+async function send(page: Page, path: string, data: unknown): Promise<{ id: number }> {
+  const answer = await page.request.post(`/api/${path}`, { data, headers: { 'X-Command-Id': crypto.randomUUID(), Origin: ADDRESS } });
+  expect(answer.ok(), `${path}: ${answer.status()}`).toBe(true);
+  return (await answer.json()) as { id: number };
+}
+
 /** An order of three jobs, written through the API, so that these tests begin where the asking begins. */
 async function order(page: Page, name: string): Promise<number> {
-  const post = async (path: string, data: unknown) => {
-    const answer = await page.request.post(`/api/${path}`, { data, headers: { 'X-Command-Id': crypto.randomUUID(), Origin: ADDRESS } });
-    expect(answer.ok(), `${path}: ${answer.status()}`).toBe(true);
-    return (await answer.json()) as { id: number };
-  };
+  const post = (path: string, data: unknown) => send(page, path, data);
   const { id } = await post('orders', {
     customer: { firstName: 'Ottilie', lastName: name, phone: '505 555 0141' },
     vehicle: { plate: `ASK ${name.length}`, make: 'Vireo', model: 'Sorrel', year: '2019' },
@@ -208,11 +211,7 @@ test('an order is talked through by keys: jobs out and in, the total follows, th
   const id = await order(mina, 'Beauregard');
   const written = (await (await mina.request.get(`/api/orders/${id}`)).json()) as { jobs: { id: number; version: number }[] };
   const first = written.jobs[0]!;
-  const opened = await mina.request.post(`/api/orders/${id}/jobs/${first.id}`, {
-    data: { field: 'linesOpen', value: 'true', version: first.version },
-    headers: { 'X-Command-Id': crypto.randomUUID(), Origin: ADDRESS },
-  });
-  expect(opened.ok()).toBe(true);
+  await send(mina, `orders/${id}/jobs/${first.id}`, { field: 'linesOpen', value: 'true', version: first.version });
   await mina.goto(`/orders/${id}`);
   await mina.getByRole('heading', { name: '2019 Vireo Sorrel' }).waitFor();
   await mina.keyboard.press('t');
@@ -245,6 +244,26 @@ test('an order is talked through by keys: jobs out and in, the total follows, th
   await expect(mina.getByText('Every job has its answer')).toBeVisible();
   await mina.keyboard.press('Escape');
   await expect(mina).toHaveURL(new RegExp(`/orders/${id}$`));
+});
+
+test('of more than nine jobs the next nine get the number keys', async ({ browser }) => {
+  const mina = await signIn(browser, 'Mina Okafor');
+  const id = await order(mina, 'Delacroix');
+  for (let job = 4; job <= 11; job++) await send(mina, `orders/${id}/jobs`, { title: `Lamp ${job}` });
+  await mina.goto(`/orders/${id}/talk-through`);
+  const tenth = mina.getByRole('switch', { name: /Lamp 10/ });
+  await tenth.waitFor();
+  await mina.keyboard.press('1');
+  await expect(mina.getByRole('switch', { name: /Front pads/ })).not.toBeChecked();
+  await expect(tenth).toBeChecked();
+  await mina.keyboard.press('0');
+  await mina.keyboard.press('1');
+  await expect(tenth).not.toBeChecked();
+  await expect(mina.getByRole('switch', { name: 'Lamp 11, key 2' })).toBeChecked();
+  // Behind the last the first nine have them again.
+  await mina.keyboard.press('0');
+  await mina.keyboard.press('1');
+  await expect(mina.getByRole('switch', { name: 'Front pads and rotors, key 1' })).toBeChecked();
 });
 
 test('a link that was changed, withdrawn or made up says so; templates and fees are kept in Setup', async ({ browser }) => {

@@ -99,6 +99,7 @@ internal static class FiguresBuilder
         }
         return new PricingResult
         {
+            TaxesInside = pricing.Policy.PricesIncludeTax,
             Jobs = jobs,
             Labor = Rounding.Amount(sums.Labor),
             Parts = Rounding.Amount(sums.Parts),

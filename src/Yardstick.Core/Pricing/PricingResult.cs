@@ -30,7 +30,7 @@ public sealed record PricingResult
     /// <summary>What the customer pays.</summary>
     public required decimal Total { get; init; }
     /// <summary>The taxes are in the amounts already (rules, 3.5); else they come on top.</summary>
-    public bool TaxesInside => Taxes.Count > 0 && Total == Subtotal && Taxes.Any(t => t.Amount != 0);
+    public required bool TaxesInside { get; init; }
     /// <summary>Total without taxes, cores and fees that are passed on.</summary>
     public required decimal Revenue { get; init; }
     /// <summary>What it costs the shop.</summary>

@@ -6,6 +6,7 @@ import { useMay } from '../../lib/shop';
 import { Plate } from '../../ui/Plate';
 import { Empty, Failed, Loading } from '../../ui/States';
 import { AnswerPart } from './AnswerPart';
+import { digitOf, nextNine } from './nine';
 import { useTalkThrough } from './useTalkThrough';
 import './approval.css';
 
@@ -22,27 +23,37 @@ export default function TalkThroughPage() {
   const openByLine = open.filter((job) => !out.has(job.id) && job.lines.some((line) => line.isOpen && !line.out));
   const inLines = openByLine.find((job) => job.id === byLine);
   const switchable = inLines?.lines.filter((line) => line.isOpen && !line.out) ?? [];
+  // Nine at a time have the digits.
+  const [nine, setNine] = useState(0);
+  const count = inLines ? switchable.length : open.length;
+  const from = nine < count ? nine : 0;
+  const numberLines = (job: number | null) => {
+    setByLine(job);
+    setNine(0);
+  };
+  const digit = (index: number, lines: boolean) => (lines === (inLines !== undefined) ? digitOf(index, from) : '');
   const nextByLine = () => {
     const next = openByLine[inLines ? openByLine.indexOf(inLines) + 1 : 0];
-    setByLine(next?.id ?? null);
+    numberLines(next?.id ?? null);
     if (next) setOpened(new Set([...opened, next.id]));
   };
   useKeys('Talk-through', [
     ...(inLines
-      ? switchable.slice(0, 9).map((line, i) => ({
+      ? switchable.slice(from, from + 9).map((line, i) => ({
           key: String(i + 1),
           label: `${talk.linesOut.has(line.id) ? 'In' : 'Out'}: ${line.description}`,
           run: () => talk.switchLine(line.id),
         }))
-      : open.slice(0, 9).map((job, i) => ({
+      : open.slice(from, from + 9).map((job, i) => ({
           key: String(i + 1),
           label: `${out.has(job.id) ? 'In' : 'Out'}: ${job.title}`,
           run: () => talk.switchJob(job.id),
         }))),
+    ...(count > 9 ? [{ key: '0', label: 'Numbers for the next nine', run: () => setNine(nextNine(from, count)) }] : []),
     ...(openByLine.length > 0
       ? [{ key: 'L', label: 'Numbers for lines of the next job that is open line by line, then for jobs again', run: nextByLine }]
       : []),
-    { key: 'Esc', label: inLines ? 'Numbers for jobs again' : 'Back to the order', run: () => (inLines ? setByLine(null) : void navigate(`/orders/${id}`)) },
+    { key: 'Esc', label: inLines ? 'Numbers for jobs again' : 'Back to the order', run: () => (inLines ? numberLines(null) : void navigate(`/orders/${id}`)) },
   ]);
   if (view.error && !view.data) return <Failed error={view.error} again={() => void view.refetch()} />;
   if (!view.data) return <Loading what="the order" />;
@@ -83,10 +94,10 @@ export default function TalkThroughPage() {
                   className="talk-switch"
                   role="switch"
                   aria-checked={!isOut}
-                  aria-label={`${job.title}, key ${i + 1}`}
+                  aria-label={digit(i, false) ? `${job.title}, key ${digit(i, false)}` : job.title}
                   onClick={() => talk.switchJob(job.id)}
                 >
-                  <span className="key">{i < 9 && !inLines ? i + 1 : ''}</span>
+                  <span className="key">{digit(i, false)}</span>
                   <span>{isOut ? 'out' : 'in'}</span>
                 </button>
                 <div className="grow" style={{ minWidth: 0 }}>
@@ -112,7 +123,9 @@ export default function TalkThroughPage() {
                             {line.isOpen && !isOut ? (
                               <label className="row grow">
                                 <input type="checkbox" checked={!talk.linesOut.has(line.id)} onChange={() => talk.switchLine(line.id)} />
-                                {inLines === job && switchable.indexOf(line) < 9 && <span className="key">{switchable.indexOf(line) + 1}</span>}
+                                {inLines === job && digit(switchable.indexOf(line), true) && (
+                                  <span className="key">{digit(switchable.indexOf(line), true)}</span>
+                                )}
                                 {line.description}
                               </label>
                             ) : (
@@ -132,6 +145,11 @@ export default function TalkThroughPage() {
               </section>
             );
           })}
+          {count > 9 && (
+            <p className="soft">
+              <span className="key">0</span> gives the numbers to the next nine.
+            </p>
+          )}
           {decided.length > 0 && <p className="soft">Agreed already: {decided.map((job) => `${job.title}, ${amount(job.amount)}`).join(' · ')}</p>}
           {found.length > 0 && (
             <section aria-label="Found">
