@@ -1,5 +1,6 @@
 import { useMemo, useRef, useState } from 'react';
 import { api, take, type Schemas } from '../../lib/api';
+import { clock } from '../../lib/format';
 import { useRefresh } from '../../lib/shop';
 import { useSay } from '../../ui/Toasts';
 import type { Card, Floor } from './Car';
@@ -83,7 +84,7 @@ export function useMoves(sent: Floor | undefined) {
       (version) => move(to, version),
       (version) => {
         const who = floor?.people.find((p) => p.id === technicianId)?.shortName ?? 'no one yet';
-        say.done(`${plate}: planned for ${who}.`, () =>
+        say.done(`${plate}: planned for ${who} at ${clock(start)}.`, () =>
           (before ? move(before, version) : take(api.DELETE('/api/jobs/{jobId}/plan', { params: { path: { jobId } } }))).then(() => refresh(['floor'])),
         );
       },
