@@ -381,6 +381,37 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await writer.ApproveAsync(order, job);
         Assert.Null(await RowAsync(writer));
     }
+
+    [Fact]
+    public async Task A_customers_choice_is_priced_by_the_server_as_the_counter_would()
+    {
+        using var writer = await shop.SignInAsync("mina");
+        var (order, first, _) = await TwoJobsAsync(writer, "Auswahl");
+        var token = await SendAsync(writer, order);
+        using var customer = Customer();
+        var chosen = new { jobIds = new[] { first }, linesOut = Array.Empty<long>() };
+        var answer = await customer.PostAsJsonAsync($"{token}/choice", chosen);
+        Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
+        Assert.Equal((await writer.PostAsync($"orders/{order}/talk-through/choice", chosen)).Number("total"), (await JsonAsync(answer)).Number("total"));
+        await writer.PostAsync($"links/{(await writer.GetAsync($"orders/{order}/sending")).List("links")[0]!.Id()}/withdraw");
+        Assert.Equal(HttpStatusCode.NotFound, (await customer.PostAsJsonAsync($"{token}/choice", chosen)).StatusCode);
+    }
+
+    [Fact]
+    public async Task At_the_counter_work_is_put_off_to_a_day_a_reading_or_both()
+    {
+        using var writer = await shop.SignInAsync("mina");
+        var (order, first, second) = await TwoJobsAsync(writer, "Spaeter");
+        object Off(long job, string? until, string? reading) => new { jobIds = new[] { job }, kind = "Deferred", decidedBy = "Vesa", channel = "Phone", deferUntil = until, deferAtReading = reading };
+        Assert.Equal("deferUntil", (await writer.RefusedAsync($"orders/{order}/decisions", Off(first, "yesterday", null))).Text("field"));
+        Assert.Equal("deferAtReading", (await writer.RefusedAsync($"orders/{order}/decisions", Off(first, null, "40,000"))).Text("field"));
+        await writer.PostAsync($"orders/{order}/decisions", Off(first, "in 3 months", "45,000"));
+        await writer.PostAsync($"orders/{order}/decisions", Off(second, null, "50000"));
+        await using var db = shop.OpenDb();
+        var jobs = await db.Jobs.Where(j => j.OrderId == order).OrderBy(j => j.Id).Select(j => new { j.Decision, j.DeferUntil, j.DeferAtReading }).ToListAsync();
+        Assert.Equal([(DecisionKind.Deferred, 45_000), (DecisionKind.Deferred, 50_000)], jobs.Select(j => (j.Decision, j.DeferAtReading!.Value)));
+        Assert.Equal([false, true], jobs.Select(j => j.DeferUntil is null));
+    }
 }
 
 /// <summary>Guessing of links, in a shop of its own: what it uses up of the limit would be missing elsewhere.</summary>

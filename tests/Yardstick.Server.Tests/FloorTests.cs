@@ -94,4 +94,45 @@ public class FloorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var (status, problem) = await technician.SendAsync(HttpMethod.Post, "orders/2501/findings", new { text, measured, unit = "mm", rating = kind });
         Assert.True(status is HttpStatusCode.UnprocessableEntity && problem!.Text("field") == field, $"{status} {problem?.ToJsonString()}");
     }
+
+    [Fact]
+    public async Task A_car_is_moved_between_stages_and_the_second_who_moves_it_is_told()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var dario = await shop.SignInAsync("dario");
+        var (order, _) = await mina.WriteUpAsync("Stufe");
+        var version = (await mina.GetAsync($"orders/{order}"))["version"]!.GetValue<int>();
+        var moved = await mina.PostAsync($"orders/{order}/stage", new { stage = "Diagnosis", version });
+        Assert.Equal("Diagnosis", (await mina.GetAsync("floor")).List("cards").First(c => c!.Id() == order)!.Text("stage"));
+        var clash = await dario.RefusedAsync($"orders/{order}/stage", new { stage = "Pricing", version }, HttpStatusCode.Conflict);
+        Assert.Contains("Mina", clash.Text("detail"), StringComparison.Ordinal);
+        Assert.Equal("stage", (await mina.RefusedAsync($"orders/{order}/stage", new { stage = 99, version = moved["version"]!.GetValue<int>() })).Text("field"));
+        // The undo begins with the version that the move left.
+        await mina.PostAsync($"orders/{order}/stage", new { stage = "Pricing", version = moved["version"]!.GetValue<int>() });
+        Assert.Equal("Pricing", (await mina.GetAsync($"orders/{order}")).Text("stage"));
+    }
+
+    [Fact]
+    public async Task A_plan_is_taken_back_and_work_that_was_done_is_opened_again()
+    {
+        using var writer = await shop.SignInAsync("mina");
+        using var noor = await shop.SignInAsync("noor");
+        var (order, job) = await writer.WriteUpAsync("Zurueck");
+        await writer.PostAsync($"jobs/{job}/plan", new { technicianId = 8, start = "2026-11-23T13:00:00", version = 0 });
+        for (var i = 0; i < 2; i++) Assert.Equal(HttpStatusCode.OK, (await writer.SendAsync(HttpMethod.Delete, $"jobs/{job}/plan")).Status);
+        Assert.DoesNotContain((await writer.GetAsync("floor")).List("blocks"), b => b!["jobId"]!.GetValue<long>() == job);
+
+        await writer.ApproveAsync(order, job);
+        await noor.PostAsync($"bench/jobs/{job}/clock-on");
+        shop.Time.Advance(TimeSpan.FromMinutes(30));
+        await noor.PostAsync("bench/clock-off");
+        await noor.PostAsync("bench/clock-off");
+        Assert.Null((await noor.GetAsync("bench"))["onJobId"]);
+        await noor.PostAsync($"bench/jobs/{job}/finish");
+        var done = (await writer.GetAsync($"orders/{order}")).List("jobs")[0]!;
+        Assert.Equal(("Finished", 0.5m), (done.Text("progress"), done.Number("clockedHours")));
+        await noor.PostAsync($"bench/jobs/{job}/reopen");
+        Assert.NotEqual("Finished", (await writer.GetAsync($"orders/{order}")).List("jobs")[0]!.Text("progress"));
+        Assert.Equal("job.gone", (await noor.RefusedAsync("bench/jobs/999999/reopen", null, HttpStatusCode.NotFound)).Text("code"));
+    }
 }

@@ -1,3 +1,4 @@
+using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
@@ -252,5 +253,58 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal("BU-88", (await writer.LineAsync(order, lineId)).Text("number"));
         await other.PostAsync($"orders/{order}/lines/{lineId}", new { field = "quantity", value = "3", version = back["version"]!.GetValue<int>() });
         Assert.Equal("undo.conflict", (await writer.RefusedAsync($"orders/{order}/lines/{lineId}/source-back", new { version = back["version"]!.GetValue<int>() }, System.Net.HttpStatusCode.Conflict)).Text("code"));
+    }
+
+    [Fact]
+    public async Task A_customer_is_written_to_without_an_order()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var (order, _) = await mina.WriteUpAsync("Ohneauftrag");
+        var customer = (await mina.GetAsync($"orders/{order}"))["customer"]!.Id();
+        await mina.PostAsync($"customers/{customer}/messages", new { channel = "Email", address = "vesa.ohne@example.com", subject = "Winter", body = "Tires are here.", now = true });
+        var thread = await mina.GetAsync($"customers/{customer}/messages");
+        Assert.Equal(("Winter", "Tires are here."), (thread.List("messages")[^1]!.Text("subject"), thread.List("messages")[^1]!.Text("body")));
+        Assert.Contains(thread.List("addresses"), a => a!.Text("channel") == "Text");
+        Assert.Equal("customer.gone", (await mina.RefusedAsync("customers/999999/messages", new { channel = "Email", address = "a@example.com", subject = "x", body = "x", now = true }, HttpStatusCode.NotFound)).Text("code"));
+    }
+
+    [Fact]
+    public async Task A_template_that_was_taken_off_is_offered_no_more_until_it_is_brought_back()
+    {
+        using var owner = await shop.SignInAsync("ingrid");
+        using var mina = await shop.SignInAsync("mina");
+        var kept = (await owner.PostAsync("templates", new { name = "Winter tires", channel = "Text", body = "Time for winter tires, {{ customer.firstName }}.", use = "" })).Id();
+        async Task<bool> OfferedAsync() => (await mina.GetAsync("orders/2501/templates")).AsArray().Any(t => t!.Text("name") == "Winter tires");
+        Assert.True(await OfferedAsync());
+        await owner.PostAsync($"templates/{kept}/remove");
+        Assert.False(await OfferedAsync());
+        await owner.PostAsync($"templates/{kept}/remove");
+        Assert.True(await OfferedAsync());
+        Assert.Equal("template.gone", (await owner.RefusedAsync("templates/99999/remove", null, HttpStatusCode.NotFound)).Text("code"));
+    }
+}
+
+/// <summary>A shop of its own, for its clock is moved on by a night.</summary>
+public class WaitingTextTests(ShopFixture shop) : IClassFixture<ShopFixture>
+{
+    [Fact]
+    public async Task A_text_that_was_refused_while_it_waited_does_not_go_out()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var (order, _) = await mina.WriteUpAsync("Nachtruhe");
+        // At night the text waits; before the morning she says that she wants none.
+        shop.Time.Advance(TimeSpan.FromHours(13));
+        var waiting = (await mina.PostAsync($"orders/{order}/messages", new { channel = "Text", address = "505 555 0177", body = "Good morning", now = false })).Id();
+        await mina.PostAsync("writing-wishes", new { address = "+15055550177", refused = true });
+        shop.Time.Advance(TimeSpan.FromHours(11));
+        JsonNode message = null!;
+        for (var i = 0; i < 100; i++)
+        {
+            message = (await mina.GetAsync($"orders/{order}/messages")).List("messages").First(m => m!.Id() == waiting)!;
+            if (message.Text("state") == "Failed") break;
+            await Task.Delay(100);
+        }
+        Assert.Equal(("Failed", "They do not want to be written to."), (message.Text("state"), message.Text("trouble")));
+        Assert.DoesNotContain("Good morning", await shop.Outside.GetStringAsync("post/all"), StringComparison.Ordinal);
     }
 }

@@ -301,4 +301,25 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var other = await db.Vehicles.Where(v => v.CustomerId == 31).Select(v => v.Id).FirstAsync();
         Assert.Equal("vehicle.owner", (await mina.RefusedAsync($"orders/{order}/vehicle", new { vehicleId = other })).Text("code"));
     }
+
+    [Fact]
+    public async Task The_list_of_customers_is_turned_page_by_page_without_gaps_and_searched()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var (ids, after, pages) = (new List<long>(), "", 0);
+        do
+        {
+            var page = await mina.GetAsync($"customers?after={Uri.EscapeDataString(after)}");
+            ids.AddRange(page.List("rows").Select(r => r!.Id()));
+            after = page["next"]?.GetValue<string>() ?? "";
+            pages++;
+        }
+        while (after.Length > 0);
+        using var db = shop.OpenDb();
+        Assert.True(pages > 1);
+        Assert.Equal(ids.Count, ids.Distinct().Count());
+        Assert.Equal(await db.Customers.Where(c => c.MergedIntoId == null).CountAsync(), ids.Count);
+        Assert.Contains((await mina.GetAsync("customers?q=Imke%20Sorensen")).List("rows"), r => r!.Text("name") == "Imke Sorensen");
+        Assert.Empty((await mina.GetAsync("customers?q=Xyzzyq")).List("rows"));
+    }
 }

@@ -63,4 +63,31 @@ public class SessionTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Contains("script-src 'self'", policy, StringComparison.Ordinal);
         Assert.DoesNotContain("unsafe-eval", policy, StringComparison.Ordinal);
     }
+
+    [Fact]
+    public async Task A_role_that_changed_counts_with_the_next_request_and_who_signs_out_is_out()
+    {
+        using var dario = await shop.SignInAsync("dario");
+        Assert.Equal(HttpStatusCode.Forbidden, (await dario.SendAsync(HttpMethod.Post, "setup/logo/remove")).Status);
+        var was = (await dario.GetAsync("session")).Text("role");
+        await RoleAsync(Core.Setup.Role.Owner);
+        Assert.True((int)(await dario.SendAsync(HttpMethod.Post, "setup/logo/remove")).Status < 300);
+        await RoleAsync(Enum.Parse<Core.Setup.Role>(was));
+        Assert.Equal(HttpStatusCode.Forbidden, (await dario.SendAsync(HttpMethod.Post, "setup/logo/remove")).Status);
+        foreach (var pin in new[] { "12", "123456789", "12a4", "" })
+        {
+            var (status, refused) = await dario.SendAsync(HttpMethod.Put, "session/own-pin", new { pin });
+            Assert.Equal((HttpStatusCode.UnprocessableEntity, "pin"), (status, refused!.Text("field")));
+        }
+        Assert.Equal(HttpStatusCode.NoContent, (await dario.SendAsync(HttpMethod.Put, "session/own-pin", new { pin = "2468" })).Status);
+        Assert.Equal(HttpStatusCode.NoContent, (await dario.SendAsync(HttpMethod.Delete, "session")).Status);
+        Assert.Equal(HttpStatusCode.Unauthorized, (await dario.SendAsync(HttpMethod.Get, "session")).Status);
+
+        async Task RoleAsync(Core.Setup.Role role)
+        {
+            await using var db = shop.OpenDb();
+            (await db.Staff.SingleAsync(s => s.Name.StartsWith("Dario"))).Role = role;
+            await db.SaveChangesAsync();
+        }
+    }
 }

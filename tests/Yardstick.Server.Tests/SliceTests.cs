@@ -118,4 +118,67 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal("odometer.lower", (await writer.RefusedAsync("orders", Typed(false))).Text("code"));
         Assert.Equal(40_000, (await writer.GetAsync($"orders/{(await writer.PostAsync("orders", Typed(true))).Id()}")).Number("odometerIn"));
     }
+
+    [Fact]
+    public async Task A_part_from_the_shelf_is_kept_leaves_with_the_invoice_and_comes_back_with_its_reversal()
+    {
+        using var writer = await shop.SignInAsync("mina");
+        using var owner = await shop.SignInAsync("ingrid");
+        long partId;
+        decimal onHand;
+        await using (var db = shop.OpenDb())
+        {
+            var shelf = (await db.Parts.AsNoTracking().Where(p => p.Category != "tire").ToListAsync()).First(p => p.Free >= 3 && p.Companions.Count == 0);
+            (partId, onHand) = (shelf.Id, shelf.OnHand);
+        }
+        var (order, job) = await writer.WriteUpAsync("Regal");
+        var first = (await writer.GetAsync($"orders/{order}")).List("jobs")[0]!.List("lines")[1]!.Id();
+        await writer.SendAsync(HttpMethod.Delete, $"orders/{order}/lines/{first}");
+        await writer.PostAsync($"orders/{order}/take", new { kind = "stock", id = partId, jobId = job });
+        await writer.ApproveAsync(order, job);
+        async Task<(decimal OnHand, decimal Reserved)> ShelfAsync()
+        {
+            await using var db = shop.OpenDb();
+            var part = await db.Parts.AsNoTracking().SingleAsync(p => p.Id == partId);
+            return (part.OnHand, part.Reserved);
+        }
+        var kept = await ShelfAsync();
+        Assert.Equal(onHand, kept.OnHand);
+        await writer.PostAsync($"orders/{order}/finish-jobs");
+        await writer.HeaderAsync(order, "odometerOut", "42,120");
+        var invoice = (await writer.PostAsync($"orders/{order}/invoice")).Number("invoiceId");
+        Assert.Equal((onHand - 1, kept.Reserved - 1), await ShelfAsync());
+        // It prints as it was posted.
+        var pdf = System.Text.Encoding.Latin1.GetString(await writer.BytesAsync($"orders/{order}/invoice.pdf"));
+        Assert.StartsWith("%PDF", pdf, StringComparison.Ordinal);
+        await owner.PostAsync($"invoices/{invoice}/reverse", new { reason = "Wrong part" });
+        // Back on the shelf, and kept again for the order that is open again.
+        Assert.Equal(kept, await ShelfAsync());
+        await using var after = shop.OpenDb();
+        var moves = await after.StockMovements.Where(m => m.PartId == partId).OrderByDescending(m => m.Id).Take(2).ToListAsync();
+        Assert.Equal([1m, -1m], moves.Select(m => m.Quantity));
+    }
+
+    [Fact]
+    public async Task Parts_are_received_as_they_were_counted_and_charged()
+    {
+        using var writer = await shop.SignInAsync("mina");
+        var (order, job) = await writer.WriteUpAsync("Lieferung");
+        await writer.ApproveAsync(order, job);
+        var purchase = await writer.PlaceAsync(order);
+        await writer.PostAsync($"purchase-orders/{purchase}/send");
+        var line = (await writer.GetAsync($"orders/{order}")).List("jobs")[0]!.List("lines")[1]!.Id();
+        long purchaseLine;
+        await using (var db = shop.OpenDb()) purchaseLine = await db.PurchaseOrderLines.Where(l => l.LineId == line).Select(l => l.Id).SingleAsync();
+        object Counted(string quantity, string unitCost) => new { lines = new[] { new { id = purchaseLine, quantity, unitCost } } };
+        Assert.Equal("quantity", (await writer.RefusedAsync($"purchase-orders/{purchase}/receive", Counted("3", ""))).Text("field"));
+        Assert.Equal("quantity", (await writer.RefusedAsync($"purchase-orders/{purchase}/receive", Counted("some", ""))).Text("field"));
+        Assert.Equal("unitCost", (await writer.RefusedAsync($"purchase-orders/{purchase}/receive", Counted("1", "dear"))).Text("field"));
+        Assert.False((await writer.PostAsync($"purchase-orders/{purchase}/receive", Counted("1", "19.25"))).Flag("complete"));
+        Assert.NotEqual("received", (await writer.LineAsync(order, line)).Text("stateCode"));
+        Assert.True((await writer.PostAsync($"purchase-orders/{purchase}/receive", Counted("1", "19.25"))).Flag("complete"));
+        Assert.Equal("received", (await writer.LineAsync(order, line)).Text("stateCode"));
+        await using var kept = shop.OpenDb();
+        Assert.Equal([19.25m, 19.25m], await kept.StockMovements.Where(m => m.LineId == line).Select(m => m.UnitCost).ToListAsync());
+    }
 }

@@ -106,26 +106,7 @@ public static class RecordDecision
             LinesOut = (request.LinesOut ?? []).ToHashSet(),
             Acknowledged = request.Acknowledged ? shop.UnsafeTerms : "",
         };
-        return request.Kind == DecisionKind.Deferred ? Deferred(answer, request.DeferUntil, request.DeferAtReading, localNow) : answer;
-    }
-
-    /// <summary>An answer that puts work off, with the day or reading as typed.</summary>
-    internal static Result<Answer> Deferred(Answer answer, string? until, string? atReading, DateTime localNow)
-    {
-        if (!string.IsNullOrWhiteSpace(until))
-        {
-            var day = TypedMoment.Day(until, localNow, "deferUntil");
-            if (day.Problem is { } problem) return problem;
-            if (day.Value <= DateOnly.FromDateTime(localNow)) return new Problem("decision.defer", "Put the work off to a day that is still to come.", "deferUntil");
-            answer = answer with { DeferUntil = day.Value };
-        }
-        if (!string.IsNullOrWhiteSpace(atReading))
-        {
-            var reading = Typed.Reading(atReading, "deferAtReading");
-            if (reading.Problem is { } problem) return problem;
-            answer = answer with { DeferAtReading = reading.Value };
-        }
-        return answer;
+        return request.Kind == DecisionKind.Deferred ? answer.PutOff(request.DeferUntil, request.DeferAtReading, localNow) : answer;
     }
 
     private static Task<IResult> PassCeiling(long id, CeilingRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, under =>

@@ -91,27 +91,7 @@ public static class PostInvoice
     /// <summary>What was kept for the order leaves the shelf; with a reversal it comes back.</summary>
     internal static async Task IssueStockAsync(ShopDb db, Order order, Actor actor, bool back)
     {
-        foreach (var line in order.ApprovedJobs.SelectMany(j => j.OnLines).Where(l => l is { Kind: LineKind.Part, PartId: not null, Out: false }))
-        {
-            var fromStock = line.Quantity - line.ReceivedQuantity;
-            if (fromStock <= 0) continue;
-            var part = (await db.Parts.FindAsync(line.PartId))!;
-            part.OnHand += back ? fromStock : -fromStock;
-            if (!back)
-            {
-                part.Reserved -= line.ReservedQuantity;
-                line.ReservedQuantity = 0;
-            }
-            db.StockMovements.Add(new StockMovement
-            {
-                PartId = part.Id,
-                LineId = line.Id,
-                Kind = back ? StockMovementKind.Return : StockMovementKind.Issue,
-                Quantity = back ? fromStock : -fromStock,
-                UnitCost = part.AverageCost,
-                At = actor.At,
-                ById = actor.StaffId,
-            });
-        }
+        var ids = order.ApprovedJobs.SelectMany(j => j.OnLines).Select(l => l.PartId).ToList();
+        db.StockMovements.AddRange(StockIssue.Of(order, await db.Parts.Where(p => ids.Contains(p.Id)).ToDictionaryAsync(p => p.Id), back, actor));
     }
 }
