@@ -116,6 +116,7 @@ test('an estimate is sent, partly approved on a phone, one job deferred, a quest
   await page.getByLabel(/not safe to drive/).check();
   await page.getByRole('button', { name: 'Send my answer' }).dblclick();
   await expect(page.getByRole('heading', { name: 'Thank you, we have your answer.' })).toBeVisible();
+  await expect(page.getByText(/What you agreed to comes to \$[\d,]+\.\d\d, tax included\./)).toBeVisible();
   await expect(page.getByText('Rear wiper: later')).toBeVisible();
   await accessible(page, 'customer page, answered');
 

@@ -210,7 +210,7 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await owner.PostAsync("templates", Template("Hello {{ customer.firstName }}, order {{ order.number }} {% if order.promise %}is ready {{ order.promise }}{% endif %} {{ link }} <b>"));
         var number = (await owner.GetAsync($"orders/{order}"))["number"]!.GetValue<long>();
         var filled = (await owner.GetAsync($"orders/{order}/templates")).AsArray().Single(t => t!.Text("name") == "Late")!;
-        Assert.Equal($"Hello Vesa, order {number} is ready Monday at 4:30 PM {{{{ link }}}} <b>", filled.Text("body"));
+        Assert.Equal($"Hello Vesa, order {number} is ready Monday at 4:30 pm {{{{ link }}}} <b>", filled.Text("body"));
         var preview = await owner.PostAsync("templates/preview", new { subject = "", body = "{{ car.plate }}", orderNumber = number });
         Assert.Equal("NEW 1", preview.Text("body"));
         await owner.RefusedAsync("templates/preview", new { subject = "", body = "x", orderNumber = 999999 }, System.Net.HttpStatusCode.UnprocessableEntity);

@@ -33,6 +33,20 @@ public class ApprovalLink : CustomersLink
         : utcNow >= ExpiresAt ? LinkState.Expired
         : LinkState.Open;
 
+    /// <summary>What the customer is told about a link; empty while it can be answered.</summary>
+    /// <param name="state">What it is good for.</param>
+    /// <param name="local">UTC as wall time of the shop.</param>
+    /// <param name="newer">A newer link went out since.</param>
+    public string SentenceOf(LinkState state, Func<DateTime, DateTime> local, bool newer) => state switch
+    {
+        LinkState.Open => "",
+        LinkState.Expired => $"This link was good until {local(ExpiresAt):MMMM d}. Call us and we send you the estimate as it is today.",
+        LinkState.Withdrawn => "We took this estimate back. Call us if you expected an answer to it.",
+        LinkState.Answered => "Thank you, we have your answer.",
+        _ when newer => "We changed this estimate and sent you a newer one; please answer that.",
+        _ => "We changed this estimate since we sent it. A new link is on its way; nothing can be answered here any more.",
+    };
+
     /// <summary>What it is good for.</summary>
     /// <param name="sent">What was sent.</param>
     /// <param name="now">What would be sent now.</param>

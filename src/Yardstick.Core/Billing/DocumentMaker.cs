@@ -60,7 +60,7 @@ public static class DocumentMaker
             Terms = shop.Terms,
             Validity = kind == DocumentKind.Estimate ? $"This estimate holds until {shop.ValidUntil(localNow):MMMM d, yyyy}. Work begins only after you agree to it, and never costs more than you agreed to without asking you again." : "",
             Acknowledged = order.Decisions.Where(d => d.Acknowledged.Length > 0 && order.Jobs.Exists(j => j.Id == d.JobId && j.Decision == d.Kind)).OrderBy(d => d.At)
-                .Select(d => $"{shop.Local(d.At):MMM d, yyyy h:mm tt}, {d.DecidedBy}{(d.SignatureHash.Length > 0 ? ", signed" : "")}, on \"{order.Jobs.First(j => j.Id == d.JobId).Title}\": {d.Acknowledged}").ToList(),
+                .Select(d => $"{shop.Local(d.At):MMM d, yyyy} {shop.Local(d.At).Clock()}, {d.DecidedBy}{(d.SignatureHash.Length > 0 ? ", signed" : "")}, on \"{order.Jobs.First(j => j.Id == d.JobId).Title}\": {d.Acknowledged}").ToList(),
         };
     }
 
@@ -85,7 +85,7 @@ public static class DocumentMaker
             NotDone = [],
             Handling = new[]
             {
-                order.PromisedAt is { } at ? $"Promised {at:dddd, MMMM d} at {at:h:mm tt}" : "", order.KeyTag.Length > 0 ? $"Key tag {order.KeyTag}" : "", order.CarAt.Length > 0 ? $"The car is {order.CarAt}" : "",
+                order.PromisedAt is { } at ? $"Promised {at:dddd, MMMM d} at {at.Clock()}" : "", order.KeyTag.Length > 0 ? $"Key tag {order.KeyTag}" : "", order.CarAt.Length > 0 ? $"The car is {order.CarAt}" : "",
                 order.OldPartsBack ? "Keep the old parts for the owner" : "", order.WashingWanted ? "Wash the car when done" : "", order.CustomerWaits ? "The owner waits here" : "",
             }.Where(t => t.Length > 0).ToList(),
             Jobs = document.Jobs.Zip(jobs, (shown, job) => shown with
@@ -163,7 +163,7 @@ public static class DocumentMaker
             Plate = vehicle?.Plate ?? "",
             Vin = vehicle?.Vin ?? "",
             Odometer = order.OdometerIn is { } reading ? $"{reading:N0} {shop.DistanceWord}" : "",
-            Promise = order.PromisedAt is { } at ? $"{at:MMMM d, yyyy} by {at:h:mm tt}" : "",
+            Promise = order.PromisedAt is { } at ? $"{at:MMMM d, yyyy} by {at.Clock()}" : "",
             Writer = writer,
             Concerns = order.Concerns.OrderBy(c => c.Position).Select(c => c.Says).ToList(),
             Agreed = new[]
@@ -272,7 +272,7 @@ public static class DocumentMaker
     }
 
     private static List<string> Consent(Order order, Shop shop) => order.Decisions.Where(d => d.Kind == DecisionKind.Approved).GroupBy(d => (d.At, d.DecidedBy, d.Channel)).OrderBy(g => g.Key.At)
-        .Select(g => $"{shop.Local(g.Key.At):MMM d, yyyy h:mm tt}: {g.Key.DecidedBy} agreed {Channel(g.Key.Channel)} to a total of {g.Last().AmountAgreed}.").ToList();
+        .Select(g => $"{shop.Local(g.Key.At):MMM d, yyyy} {shop.Local(g.Key.At).Clock()}: {g.Key.DecidedBy} agreed {Channel(g.Key.Channel)} to a total of {g.Last().AmountAgreed}.").ToList();
 
     private static string Channel(AnswerChannel channel) => channel switch
     {

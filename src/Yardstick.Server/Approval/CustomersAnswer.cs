@@ -37,7 +37,8 @@ public static class CustomersAnswer
     /// <param name="OpenJobs">Jobs that wait for an answer; the bits of a choice follow them.</param>
     /// <param name="Choices">Figures of every choice; empty where the server answers each.</param>
     /// <param name="Answers">What was answered to each job, once it was.</param>
-    public sealed record View(LinkState State, string Sentence, string Shop, string Phone, bool Logo, string FirstName, ShownEstimate? Estimate, IReadOnlyList<long> OpenJobs, IReadOnlyList<ChoiceFigures> Choices, IReadOnlyList<Answered> Answers);
+    /// <param name="Agreed">What all agreed work comes to with this answer, taxes included; null until it was answered.</param>
+    public sealed record View(LinkState State, string Sentence, string Shop, string Phone, bool Logo, string FirstName, ShownEstimate? Estimate, IReadOnlyList<long> OpenJobs, IReadOnlyList<ChoiceFigures> Choices, IReadOnlyList<Answered> Answers, decimal? Agreed);
     /// <summary>What was answered to a job.</summary>
     public sealed record Answered(string Job, DecisionKind Kind);
 
@@ -84,22 +85,20 @@ public static class CustomersAnswer
         var (link, now, sent, state) = found;
         var open = state == LinkState.Open;
         var newer = state == LinkState.Changed && await db.ApprovalLinks.AnyAsync(l => l.OrderId == link.OrderId && l.Id > link.Id && l.WithdrawnAt == null);
-        var sentence = state switch
-        {
-            LinkState.Open => "",
-            LinkState.Expired => $"This link was good until {now.Shop.Local(link.ExpiresAt):MMMM d}. Call us and we send you the estimate as it is today.",
-            LinkState.Withdrawn => "We took this estimate back. Call us if you expected an answer to it.",
-            LinkState.Answered => "Thank you, we have your answer.",
-            _ => newer ? "We changed this estimate and sent you a newer one; please answer that." : "We changed this estimate since we sent it. A new link is on its way; nothing can be answered here any more.",
-        };
+        var sentence = link.SentenceOf(state, now.Shop.Local, newer);
         var name = now.Order.CustomerId is { } id ? await db.Customers.Where(c => c.Id == id).Select(c => c.FirstName).FirstOrDefaultAsync() ?? "" : "";
         var answers = state == LinkState.Answered ? await AnswersAsync(db, link) : [];
         return new View(state, sentence, now.Shop.Name, now.Shop.Phone, now.Shop.LogoHash.Length > 0, name, state is LinkState.Open or LinkState.Answered ? sent : null,
-            open ? now.OpenJobs.Select(j => j.Id).ToList() : [], open ? TalkThroughView.ChoicesOf(now) : [], answers);
+            open ? now.OpenJobs.Select(j => j.Id).ToList() : [], open ? TalkThroughView.ChoicesOf(now) : [], answers, state == LinkState.Answered ? await AgreedAsync(db, link) : null);
     }
 
+    private static IQueryable<Decision> DecisionsOf(ShopDb db, ApprovalLink link) =>
+        db.Decisions.Where(d => d.OrderId == link.OrderId && d.Channel == AnswerChannel.Link && d.At == link.AnsweredAt).OrderBy(d => d.Id);
+
+    private static async Task<decimal?> AgreedAsync(ShopDb db, ApprovalLink link) => (await DecisionsOf(db, link).LastOrDefaultAsync())?.AmountAgreed.Amount;
+
     private static async Task<IReadOnlyList<Answered>> AnswersAsync(ShopDb db, ApprovalLink link) =>
-        await db.Decisions.Where(d => d.OrderId == link.OrderId && d.Channel == AnswerChannel.Link && d.At == link.AnsweredAt).OrderBy(d => d.Id)
+        await DecisionsOf(db, link)
             .Join(db.Jobs, d => d.JobId, j => j.Id, (d, j) => new Answered(j.Title, d.Kind)).ToListAsync();
 
     private static async Task<IResult> SeenAsync(string token, ShopDb read, WriteGate gate, LiveUpdates live, TimeProvider time)

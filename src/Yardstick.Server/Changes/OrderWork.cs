@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Values;
 using Yardstick.Core;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Parts;
@@ -119,7 +120,7 @@ public static class OrderWork
         if (latest is null || latest.New == wanted) return null;
         var who = await db.Staff.Where(s => s.Id == latest.ById).Select(s => s.Name).FirstOrDefaultAsync() ?? "Somebody";
         var at = under.Shop.Local(latest.At);
-        return new Problem("edit.conflict", $"{StaffMember.ShortNameOf(who)} changed this to \"{latest.New}\" at {at:h:mm tt}; yours was not kept.", field);
+        return new Problem("edit.conflict", $"{StaffMember.ShortNameOf(who)} changed this to \"{latest.New}\" at {at.Clock()}; yours was not kept.", field);
     }
 
     /// <summary>Whether somebody else changed anything of it after the version that the client saw: what came with it can then not be undone.</summary>
@@ -130,6 +131,6 @@ public static class OrderWork
             .OrderByDescending(c => c.Version).FirstOrDefaultAsync();
         if (latest is null) return null;
         var who = await db.Staff.Where(s => s.Id == latest.ById).Select(s => s.Name).FirstOrDefaultAsync() ?? "Somebody";
-        return new Problem("undo.conflict", $"{StaffMember.ShortNameOf(who)} changed it at {under.Shop.Local(latest.At):h:mm tt}; it can't be undone any more, but it can be edited.");
+        return new Problem("undo.conflict", $"{StaffMember.ShortNameOf(who)} changed it at {under.Shop.Local(latest.At).Clock()}; it can't be undone any more, but it can be edited.");
     }
 }

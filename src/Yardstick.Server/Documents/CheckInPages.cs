@@ -1,4 +1,5 @@
 using SkiaSharp;
+using Yardstick.Core.Values;
 using Yardstick.Core.WriteUp;
 
 namespace Yardstick.Server.Documents;
@@ -67,7 +68,7 @@ internal sealed class CheckInPages : PdfSheet
         Hairline();
         Y += 13;
         PdfFace.Bold.Draw(Canvas, document.SignedBy, Left, Y, 9, Ink);
-        RightText(PdfFace.Regular, $"signed on screen, {document.Date:MMMM d, yyyy h:mm tt}", Right, Y, 9, Soft);
+        RightText(PdfFace.Regular, $"signed on screen, {document.Date:MMMM d, yyyy} {document.Date.Clock()}", Right, Y, 9, Soft);
         Y += 13;
     }
 }

@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Values;
 using Yardstick.Core;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;
@@ -32,7 +33,7 @@ public static class PlanWork
         var shop = await db.Shops.SingleAsync();
         var step = TimeSpan.FromMinutes(15).Ticks;
         var start = new DateTime((request.Start.Ticks + step / 2) / step * step);
-        if (TimeOnly.FromDateTime(start) < shop.Opens || TimeOnly.FromDateTime(start) >= shop.Closes) return new Problem("plan.hours", $"The shop is open from {shop.Opens:h:mm tt} to {shop.Closes:h:mm tt}; plan the job within it.", "start");
+        if (TimeOnly.FromDateTime(start) < shop.Opens || TimeOnly.FromDateTime(start) >= shop.Closes) return new Problem("plan.hours", $"The shop is open from {shop.Opens.Clock()} to {shop.Closes.Clock()}; plan the job within it.", "start");
         var plan = await db.PlannedWork.FirstOrDefaultAsync(p => p.JobId == jobId);
         if (plan is not null && plan.Version != request.Version && request.Version != 0) return new Problem("plan.conflict", "Somebody moved this job meanwhile; look where it is now.");
         if (plan is null) db.PlannedWork.Add(plan = new PlannedWork { JobId = jobId, OrderId = job.OrderId, Version = 0 });

@@ -3,6 +3,7 @@ using Fluid;
 using Fluid.Ast;
 using Fluid.Values;
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Values;
 using Yardstick.Core;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Orders;
@@ -107,7 +108,7 @@ public static class Templates
             ["car.plate"] = parties.Vehicle?.Plate ?? "",
             ["order.number"] = order.Number.ToString(CultureInfo.InvariantCulture),
             ["order.total"] = order.Total.ToString(),
-            ["order.promise"] = order.PromisedAt is { } at ? $"{at:dddd} at {at:h:mm tt}" : "soon",
+            ["order.promise"] = order.PromisedAt is { } at ? $"{at:dddd} at {at.Clock()}" : "soon",
             ["shop.name"] = shop.Name,
             ["shop.phone"] = shop.Phone,
             // The link is made when it is sent.

@@ -4,6 +4,7 @@ using Yardstick.Core.Orders;
 using Yardstick.Core.Parts;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Outside;
 using Yardstick.Server.Safety;
@@ -178,7 +179,7 @@ public static class Choices
         internal string Here(int minutes)
         {
             var (now, at) = (Shop.Local(UtcNow), Shop.Local(UtcNow.AddMinutes(minutes)));
-            return at.Date == now.Date ? $"here by {at.ToString("h:mm tt", CultureInfo.InvariantCulture).ToLowerInvariant()}" : at.Date == now.Date.AddDays(1) ? "here tomorrow" : $"here {at.ToString("ddd", CultureInfo.InvariantCulture)}";
+            return at.Date == now.Date ? $"here by {at.Clock()}" : at.Date == now.Date.AddDays(1) ? "here tomorrow" : $"here {at.ToString("ddd", CultureInfo.InvariantCulture)}";
         }
     }
 

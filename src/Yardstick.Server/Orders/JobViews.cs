@@ -4,6 +4,7 @@ using Yardstick.Core.Orders;
 using Yardstick.Core.Parts;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Server.Orders;
 
@@ -163,7 +164,7 @@ internal sealed class JobViews(Order order, ShopPolicy policy, OrderSurroundings
         var decision = order.Decisions.Where(d => d.JobId == job.Id).OrderBy(d => d.At).ThenBy(d => d.Id).LastOrDefault();
         if (decision is null) return "";
         var at = shop.Local(decision.At);
-        var when = at.Date == shop.Local(utcNow).Date ? at.ToString("h:mm tt") : at.ToString("MMM d");
+        var when = at.Date == shop.Local(utcNow).Date ? at.Clock() : at.ToString("MMM d");
         var how = decision.Channel switch { AnswerChannel.InPerson => "in person", AnswerChannel.Phone => "phone", AnswerChannel.Message => "message", _ => "link" };
         return $"{when} {how}, {StaffMember.ShortNameOf(decision.DecidedBy)}{Until(job)}";
     }

@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Values;
 using Yardstick.Core;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Records;
@@ -26,7 +27,7 @@ internal static class RecordWork
         if (latest is null || latest.New == wanted) return null;
         var who = await work.Db.Staff.Where(s => s.Id == latest.ById).Select(s => s.Name).FirstOrDefaultAsync() ?? "Somebody";
         var at = (await work.Db.Shops.SingleAsync()).Local(latest.At);
-        return new Problem("edit.conflict", $"{StaffMember.ShortNameOf(who)} changed this to \"{latest.New}\" at {at:h:mm tt}; yours was not kept.", field);
+        return new Problem("edit.conflict", $"{StaffMember.ShortNameOf(who)} changed this to \"{latest.New}\" at {at.Clock()}; yours was not kept.", field);
     }
 
     /// <summary>Writes down what changed.</summary>

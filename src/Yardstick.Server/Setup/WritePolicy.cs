@@ -1,6 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Values;
 using Yardstick.Core;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
@@ -127,7 +128,7 @@ public static class WritePolicy
     {
         var by = await db.Staff.Where(s => s.Id == draft.ChangedById).Select(s => s.Name).SingleAsync();
         var at = (await db.Shops.SingleAsync()).Local(draft.ChangedAt);
-        return new Problem("edit.conflict", $"{StaffMember.ShortNameOf(by)} changed the draft at {at:h:mm tt}; look at it anew, then make your change again.");
+        return new Problem("edit.conflict", $"{StaffMember.ShortNameOf(by)} changed the draft at {at.Clock()}; look at it anew, then make your change again.");
     }
 
     private static Task<IResult> Discard(Commands commands) => commands.RunAsync<View>(async work =>

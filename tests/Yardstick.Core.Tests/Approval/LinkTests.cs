@@ -39,6 +39,19 @@ public class LinkTests
     }
 
     [Fact]
+    public void Each_state_of_a_link_has_its_own_sentence_and_only_an_open_one_has_none()
+    {
+        var link = new ApprovalLink { TokenHash = "x", ExpiresAt = Mina.At.AddDays(14) };
+        string Of(LinkState state, bool newer = false) => link.SentenceOf(state, utc => utc.AddHours(-5), newer);
+        Assert.Equal("", Of(LinkState.Open));
+        Assert.Contains("until December 7.", Of(LinkState.Expired), StringComparison.Ordinal);
+        var sentences = Enum.GetValues<LinkState>().Where(s => s != LinkState.Open).Select(s => Of(s)).Append(Of(LinkState.Changed, newer: true)).ToList();
+        Assert.Equal(5, sentences.Distinct().Count());
+        Assert.All(sentences, s => Assert.EndsWith(".", s, StringComparison.Ordinal));
+        Assert.Contains("newer one", Of(LinkState.Changed, newer: true), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void The_first_time_that_it_was_opened_stays()
     {
         var link = Sent();

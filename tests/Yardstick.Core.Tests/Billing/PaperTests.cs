@@ -51,7 +51,7 @@ public class PaperTests
         Assert.Empty(document.Totals);
         Assert.Empty(document.Consent);
         Assert.Equal(("Vesa Aalto", ""), (document.CustomerName, document.CustomerAddress));
-        Assert.Equal(["Promised Monday, November 23 at 4:00 PM", "Key tag 14", "The car is in row 3", "Keep the old parts for the owner"], document.Handling);
+        Assert.Equal(["Promised Monday, November 23 at 4:00 pm", "Key tag 14", "The car is in row 3", "Keep the old parts for the owner"], document.Handling);
     }
 
     [Fact]
@@ -70,7 +70,7 @@ public class PaperTests
         order.SetJob(12, "isUnsafe", "true", Mina);
         Assert.True(Decide(order, 12, new Answer(DecisionKind.Declined, "Vesa", AnswerChannel.InPerson) { Acknowledged = "I know.", SignatureHash = "abc" }).Ok);
         IReadOnlyList<string> Acknowledged() => DocumentMaker.OfOrder(order, new DocumentParties(Vesa, null, "Mina"), TheShop, Price(order, OrderPricing.Offered(order)), DocumentKind.Invoice, 1, Now).Acknowledged;
-        Assert.Equal("Nov 23, 2026 10:00 AM, Vesa, signed, on \"Wipers\": I know.", Assert.Single(Acknowledged()));
+        Assert.Equal("Nov 23, 2026 10:00 am, Vesa, signed, on \"Wipers\": I know.", Assert.Single(Acknowledged()));
         Assert.True(Decide(order, 12, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone)).Ok);
         Assert.Empty(Acknowledged());
     }

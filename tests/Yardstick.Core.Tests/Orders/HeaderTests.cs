@@ -99,7 +99,7 @@ public class HeaderTests
         var car = Vehicle.Create(new TypedVehicle("LBT 4471", null, null, "2018", "Tarnow", "Petrel", null, null), 2026).Value;
         var shop = new Shop { Name = "Lantern Bay", TimeZone = "Etc/GMT", CheckInTerms = "The terms" };
         var sheet = DocumentMaker.OfCheckIn(order, new DocumentParties(customer, car, "Mina O."), shop, Now);
-        Assert.Equal((2147L, "Imke Sorensen", "2018 Tarnow Petrel", "88,412 mi", "November 23, 2026 by 4:00 PM", "The terms"), (sheet.OrderNumber, sheet.CustomerName, sheet.Vehicle, sheet.Odometer, sheet.Promise, sheet.Terms));
+        Assert.Equal((2147L, "Imke Sorensen", "2018 Tarnow Petrel", "88,412 mi", "November 23, 2026 by 4:00 pm", "The terms"), (sheet.OrderNumber, sheet.CustomerName, sheet.Vehicle, sheet.Odometer, sheet.Promise, sheet.Terms));
         Assert.Equal(["Sweet smell", "Heater cold"], sheet.Concerns);
         Assert.Equal(["The old parts are wanted back.", "The car is to be washed when the work is done.", "The owner waits here.", "Key tag 14, keys on the board."], sheet.Agreed);
 

@@ -12,6 +12,11 @@ const WORDS: Record<string, string> = { Approved: 'yes', Declined: 'no', Deferre
 /** A page that stays open this long in sight was opened by a person. */
 const SEEN_AFTER = 1200;
 
+const moneyIn = (currency = 'USD') => {
+  const words = new Intl.NumberFormat('en-US', { style: 'currency', currency });
+  return (amount: number) => words.format(amount);
+};
+
 /** The estimate behind a link: what was found, what each job costs, yes, no or later, a signature. */
 export function ApprovePage({ token }: { token: string }) {
   const [view, setView] = useState<View | null>(null);
@@ -85,6 +90,11 @@ export function ApprovePage({ token }: { token: string }) {
                   <li key={answer.job}>{`${answer.job}: ${WORDS[answer.kind]}`}</li>
                 ))}
               </ul>
+              {view.estimate && view.agreed !== null && (
+                <p>
+                  <b>{`What you agreed to comes to ${moneyIn(view.estimate.document.currency)(view.agreed)}, tax included.`}</b>
+                </p>
+              )}
               <p>
                 {view.answers.some((answer) => answer.kind === 'Approved')
                   ? 'We begin with what you said yes to. If you change your mind, call us before then.'
@@ -97,7 +107,7 @@ export function ApprovePage({ token }: { token: string }) {
     );
   }
   const estimate = view.estimate;
-  const money = (amount: number) => new Intl.NumberFormat('en-US', { style: 'currency', currency: estimate.document.currency }).format(amount);
+  const money = moneyIn(estimate.document.currency);
   const done = estimate.jobs.filter((job) => job.decision === 'Approved');
   const unanswered = open.filter((job) => !draft.said[job.id]).length;
   const send = async (signaturePng: string, note: string) => {
@@ -155,7 +165,7 @@ export function ApprovePage({ token }: { token: string }) {
             ))}
           </section>
         )}
-        <h2>{open.length === 1 ? 'Your answer' : 'Your answer to each'}</h2>
+        <h2 id="answers">{open.length === 1 ? 'Your answer' : 'Your answer to each'}</h2>
         {open.map((job, i) => (
           <JobCard
             key={job.id}
@@ -191,9 +201,10 @@ export function ApprovePage({ token }: { token: string }) {
       </main>
       <footer class="total" aria-live="polite">
         <span>
-          {done.length > 0 ? 'Total with what you agreed to' : 'Total'}
+          {done.length > 0 ? 'Total so far' : 'Total'}
           <small>{figures ? `with ${money(figures.tax)} tax` : ' '}</small>
         </span>
+        {unanswered > 0 && <a href="#answers">{`${unanswered} to answer`}</a>}
         <b>{figures ? money(figures.total) : '…'}</b>
       </footer>
     </>

@@ -9788,6 +9788,8 @@ export interface components {
             openJobs: number[];
             choices: components["schemas"]["ChoiceFigures"][];
             answers: components["schemas"]["CustomersAnswerAnswered"][];
+            /** Format: double */
+            agreed: null | number;
         };
         CustomersCarView: {
             /** Format: int64 */
