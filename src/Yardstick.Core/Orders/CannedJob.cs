@@ -201,7 +201,7 @@ public static class PartOnLine
         line.Condition = part.Condition;
         line.MakersNumber = "";
         (line.SupplierCode, line.Branch, line.Quality, line.OfferedFor) = ("", "", "", null);
-        line.UnitCost = cost == StockCost.Average ? part.AverageCost : part.UnitCost;
+        line.UnitCost = part.Cost(cost);
         line.BookCost = part.AverageCost == line.UnitCost ? null : part.AverageCost;
         line.ListPrice = part.ListPrice;
         line.CoreEach = part.CoreEach;

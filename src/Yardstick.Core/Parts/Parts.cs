@@ -1,3 +1,7 @@
+using System.Globalization;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Setup;
+
 namespace Yardstick.Core.Parts;
 
 /// <summary>A part that the shop knows, with its stock.</summary>
@@ -51,6 +55,43 @@ public class Part
 
     /// <summary>On hand and not kept for anyone.</summary>
     public decimal Free => OnHand - Reserved;
+
+    /// <summary>How much is free and where it lies: <c>4 qt free, B2</c>.</summary>
+    public string FreeWords => Free > 0 ? string.Create(CultureInfo.InvariantCulture, $"{Free:0.##}{(Unit.Length > 0 ? " " : "")}{Unit} free, {Bin}") : "none free";
+
+    /// <summary>A cost that was heard longer ago than this, in days, is said to be old.</summary>
+    public const int FreshDays = 60;
+
+    /// <summary>Age of its cost in whole months once that is old; null while it is fresh or unknown.</summary>
+    /// <param name="utcNow">Now, UTC.</param>
+    public int? CostMonths(DateTime utcNow) => CostAt is { } at && (utcNow - at).TotalDays > FreshDays ? (int)((utcNow - at).TotalDays / 30) : null;
+
+    /// <summary>Which of its costs counts.</summary>
+    /// <param name="which">The policy's choice.</param>
+    public decimal Cost(StockCost which) => which == StockCost.Average ? AverageCost : UnitCost;
+
+    /// <summary>A supplier's part that the shop never had, as it joins the catalog.</summary>
+    /// <param name="offer">The offer.</param>
+    /// <param name="supplierId">Who offers it.</param>
+    public static Part Of(SupplierOffer offer, long supplierId) => new()
+    {
+        Number = offer.Number,
+        Description = offer.Description,
+        Category = offer.Category,
+        SupplierId = supplierId,
+        // Catalogs end a description with what it is counted in.
+        Unit = offer.Description.Split(' ')[^1] switch { "quart" => "qt", "gallon" => "gal", "pint" => "pt", "pound" => "lb", _ => "" },
+    };
+
+    /// <summary>Takes over what a supplier says of it. What lies on the shelf keeps the cost that it was bought at.</summary>
+    /// <param name="offer">The offer.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void Hear(SupplierOffer offer, DateTime utcNow)
+    {
+        if (OnHand <= 0) (UnitCost, AverageCost) = (offer.UnitCost, offer.UnitCost);
+        (ListPrice, CoreEach, Brand, Condition, CostAt) = (offer.ListPrice, offer.CoreEach, offer.Brand, offer.Condition, utcNow);
+        if (Equivalents.Length == 0) Equivalents = offer.MakersNumber;
+    }
 
     /// <summary>Takes a receipt into stock; the average follows (rules, section 6).</summary>
     public void Receive(decimal quantity, decimal unitCost)

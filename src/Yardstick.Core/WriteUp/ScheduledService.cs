@@ -1,6 +1,8 @@
 using Yardstick.Core.Approval;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Orders;
+using Yardstick.Core.Records;
+using Yardstick.Core.Setup;
 
 namespace Yardstick.Core.WriteUp;
 
@@ -22,6 +24,13 @@ public sealed record ServiceStanding(ScheduledService Service, DateOnly? LastOn,
 public static class Schedules
 {
     private const decimal LatelyShare = 0.25m;
+    private const int Step = 5000;
+
+    /// <summary>What several services together are called: by the reading to the nearest five thousand, as <c>60,000-mile service</c>.</summary>
+    /// <param name="reading">The reading; null where none is known.</param>
+    /// <param name="unit">The shop's unit of distance.</param>
+    public static string TitleAt(int? reading, DistanceUnit unit) => reading is { } now
+        ? $"{Math.Max(Step, (int)Math.Round(now / (decimal)Step) * Step):N0}-{(unit == DistanceUnit.Miles ? "mile" : "kilometer")} service" : "Maintenance service";
 
     /// <summary>
     /// Where a car stands with each service. One that was done here counts from then. One that was never done here is due when the

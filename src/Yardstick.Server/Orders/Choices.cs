@@ -105,11 +105,9 @@ public static class Choices
 
     private static Choice Stock(Part part, int score, Pricer price)
     {
-        var (each, margin) = price.Of(part.Category, price.StockCost == StockCost.Average ? part.AverageCost : part.UnitCost, part.ListPrice);
-        var unit = part.Unit.Length > 0 ? $" {part.Unit}" : "";
-        var where = part.Free > 0 ? $"{part.Free.ToString("0.##", CultureInfo.InvariantCulture)}{unit} free, {part.Bin}" : "none free";
-        var age = part.CostAt is { } at && (price.UtcNow - at).TotalDays > 60 ? $" · cost is {(int)((price.UtcNow - at).TotalDays / 30)} months old" : "";
-        return new Choice($"part{part.Id}", "Stock", part.Description, $"{part.Number} · {where}{age}{price.Margin(margin)}", Amount(each), score, new TakeRequest { Kind = "stock", Id = part.Id });
+        var (each, margin) = price.Of(part.Category, part.Cost(price.StockCost), part.ListPrice);
+        var age = part.CostMonths(price.UtcNow) is { } months ? $" · cost is {months} months old" : "";
+        return new Choice($"part{part.Id}", "Stock", part.Description, $"{part.Number} · {part.FreeWords}{age}{price.Margin(margin)}", Amount(each), score, new TakeRequest { Kind = "stock", Id = part.Id });
     }
 
     /// <summary>Discounts as they are typed: <c>10%</c>, <c>10% labor</c>, <c>discount 15</c>.</summary>

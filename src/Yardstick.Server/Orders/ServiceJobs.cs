@@ -1,6 +1,7 @@
 using Yardstick.Core;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
+using Yardstick.Core.WriteUp;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Outside;
@@ -19,7 +20,7 @@ internal sealed class ServiceJobs(ShopDb db, TakeWork.Asked asked, StockCost cos
         foreach (var group in together ? [services] : services.ConvertAll(s => new List<ScheduleEntry> { s }))
         {
             var reading = (request.Reading ?? under.Order.OdometerIn) is { } now ? $" at {now:N0} {under.Shop.DistanceWord}" : "";
-            var job = new Job { Title = group.Count == 1 ? $"{group[0].Title}, service" : TitleOf(under, request.Reading ?? under.Order.OdometerIn), Origin = JobOrigin.Service, OriginText = $"Maker's schedule, {(request.Hard ? "hard" : "normal")} use{reading}" };
+            var job = new Job { Title = group.Count == 1 ? $"{group[0].Title}, service" : Schedules.TitleAt(request.Reading ?? under.Order.OdometerIn, under.Shop.DistanceUnit), Origin = JobOrigin.Service, OriginText = $"Maker's schedule, {(request.Hard ? "hard" : "normal")} use{reading}" };
             job.CustomerText = group.Count == 1 ? "" : string.Join(", ", group.Select(s => s.Title));
             job.Checklist = string.Join('\n', group.SelectMany(s => s.Checklist ?? []).Distinct());
             foreach (var service in group) await AddLinesAsync(job, service);
@@ -29,10 +30,6 @@ internal sealed class ServiceJobs(ShopDb db, TakeWork.Asked asked, StockCost cos
         }
         return null;
     }
-
-    /// <summary>Called by the reading, to the nearest five thousand.</summary>
-    private static string TitleOf(OrderUnderChange under, int? reading) =>
-        reading is { } now && Math.Max(5000, (int)(Math.Round(now / 5000m) * 5000)) is var near ? $"{near:N0}-{(under.Shop.DistanceUnit == DistanceUnit.Miles ? "mile" : "kilometer")} service" : "Maintenance service";
 
     private async Task AddLinesAsync(Job job, ScheduleEntry service)
     {

@@ -12,7 +12,7 @@ namespace Yardstick.Server.Orders;
 /// <summary>Parts for a line side by side: stock and each supplier in a column of its own, and the labor guide by system.</summary>
 public static class SideBySide
 {
-    private const int Most = 40, OldDays = 60;
+    private const int Most = 40;
 
     /// <summary>A part that a line can have.</summary>
     /// <param name="Key">Name within the column.</param>
@@ -86,10 +86,10 @@ public static class SideBySide
         return parts.Select(x =>
         {
             var p = x.Part;
-            var cost = price.StockCost == StockCost.Average ? p.AverageCost : p.UnitCost;
+            var cost = p.Cost(price.StockCost);
             var (each, margin) = price.Of(p.Category, cost, p.ListPrice);
-            var age = p.CostAt is { } at && (price.UtcNow - at).TotalDays > OldDays ? $"cost heard {(int)((price.UtcNow - at).TotalDays / 30)} months ago" : "";
-            return new SideOffer($"part{p.Id}", p.Description, p.Brand, fitting.Contains(p.Number) ? "fits this car" : "", p.Condition, p.Number, p.Equivalents, p.Free > 0 ? $"{p.Free.ToString("0.##", CultureInfo.InvariantCulture)} {p.Unit}".Trim() + $" free, {p.Bin}" : "none free", p.Free > 0 ? "here" : "to be ordered", each, margins ? cost : null, p.ListPrice, margins ? margin : null, age, new TakeRequest { Kind = "stock", Id = p.Id });
+            var age = p.CostMonths(price.UtcNow) is { } months ? $"cost heard {months} months ago" : "";
+            return new SideOffer($"part{p.Id}", p.Description, p.Brand, fitting.Contains(p.Number) ? "fits this car" : "", p.Condition, p.Number, p.Equivalents, p.FreeWords, p.Free > 0 ? "here" : "to be ordered", each, margins ? cost : null, p.ListPrice, margins ? margin : null, age, new TakeRequest { Kind = "stock", Id = p.Id });
         }).ToList();
     }
 
