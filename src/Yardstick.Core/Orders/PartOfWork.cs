@@ -1,3 +1,4 @@
+using System.Globalization;
 using Yardstick.Core.Parts;
 using Yardstick.Core.Setup;
 
@@ -58,7 +59,7 @@ public static class PartOfWork
         line.MakersNumber = wear?.Number ?? "";
         if (factKey.Length == 0 || facts is null) return line;
         // Plugs are counted by cylinders; what goes in is measured.
-        if (factKey == "cylinders") line.Quantity = decimal.TryParse(facts.Facts.FirstOrDefault(f => f.Key == factKey)?.Value, out var cylinders) ? cylinders : quantity;
+        if (factKey == "cylinders") line.Quantity = decimal.TryParse(facts.Facts.FirstOrDefault(f => f.Key == factKey)?.Value, CultureInfo.InvariantCulture, out var cylinders) ? cylinders : quantity;
         else if (facts.QuantityFor(line) is { } known) line.Quantity = known;
         return line;
     }
