@@ -74,6 +74,21 @@ test('where one is refused the ones behind it are not sent, and the next begins 
   expect(await third).toBe(5);
 });
 
+test('a change that is made while things settle after a refusal is sent', async () => {
+  const { send, seen, answer } = server();
+  const turn = new InTurn();
+  let settled = () => undefined as void;
+  const refused = turn.send(1, 3, send, () => new Promise<void>((go) => (settled = go)));
+  const outcome = Promise.allSettled([refused]);
+  await answer();
+  const next = turn.send(1, 4, send, () => Promise.resolve());
+  expect(seen).toEqual([3, 4]);
+  settled();
+  await answer();
+  expect(await next).toBe(5);
+  expect((await outcome)[0]!.status).toBe('rejected');
+});
+
 test('changes of two things do not wait for each other', async () => {
   const { send, seen, answer } = server();
   const turn = new InTurn();

@@ -51,11 +51,20 @@ export class InTurn {
     const before = this.last.get(key);
     const mine = before ? before.then(send) : send(version);
     this.last.set(key, mine);
+    const isLast = () => this.last.get(key) === mine;
     try {
-      return await mine;
+      const after = await mine;
+      if (isLast()) await settle();
+      return after;
+    } catch (error) {
+      // What is changed from here on does not wait for what was refused.
+      if (isLast()) {
+        this.last.delete(key);
+        await settle();
+      }
+      throw error;
     } finally {
-      if (this.last.get(key) === mine) await settle();
-      if (this.last.get(key) === mine) this.last.delete(key);
+      if (isLast()) this.last.delete(key);
     }
   }
 
