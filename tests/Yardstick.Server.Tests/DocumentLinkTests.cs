@@ -187,9 +187,12 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.DoesNotContain("answer here", copy.Text("body"), StringComparison.Ordinal);
         Assert.StartsWith("estimate-", copy.Text("attachment"), StringComparison.Ordinal);
         using var reader = Customer();
-        var page = await ShownAsync(reader, copy.Text("body").Split("/documents/")[1].Trim());
+        var token = copy.Text("body").Split("/documents/")[1].Trim();
+        var page = await ShownAsync(reader, token);
         Assert.True(page.Flag("good"));
         Assert.StartsWith("Estimate ", page.Text("title"), StringComparison.Ordinal);
+        await writer.PostAsync($"links/{(await writer.GetAsync($"orders/{order}/sending")).List("links")[0]!.Id()}/withdraw");
+        Assert.Contains("took this document back", (await ShownAsync(reader, token)).Text("sentence"), StringComparison.Ordinal);
         // Who does not want to be written to gets no copy either; the message itself goes.
         await writer.PostAsync("writing-wishes", new { address = "ewa@example.com", refused = true });
         await writer.PostAsync($"orders/{order}/messages", new { channel = "Email", address = "boss@example.com", subject = "Again", body = "Hello", now = true });

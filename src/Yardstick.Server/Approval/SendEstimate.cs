@@ -109,6 +109,8 @@ public static class SendEstimate
         if (await work.Db.ApprovalLinks.FindAsync(id) is not { } link) return new Problem("link.gone", "There is no such link.");
         if (link.AnsweredAt is not null) return new Problem("link.answered", "It was answered already; record a new answer on the order instead.");
         link.WithdrawnAt ??= work.Actor.At;
+        // The copy that went out with it is taken back with it.
+        foreach (var copy in await work.Db.DocumentLinks.Where(d => d.OrderId == link.OrderId && d.SentAt == link.SentAt && d.SentById == link.SentById).ToListAsync()) copy.WithdrawnAt ??= work.Actor.At;
         await work.Db.SaveChangesAsync();
         work.Touch("order", link.OrderId);
         work.Touch("messages", link.OrderId);
