@@ -72,6 +72,7 @@ public static class Services
             services.AddHostedService<SupplierRounds>();
             services.AddHostedService(s => s.GetRequiredService<Outbox>());
             services.AddHostedService<PostIn>();
+            services.AddHostedService<WarmUp>();
             services.AddHostedService(s => s.GetRequiredService<ForgetCommands>());
         }
         AddSignIn(services, file);
