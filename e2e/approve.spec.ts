@@ -261,6 +261,8 @@ test('of more than nine jobs the next nine get the number keys', async ({ browse
   await mina.keyboard.press('1');
   await expect(tenth).not.toBeChecked();
   await expect(mina.getByRole('switch', { name: 'Lamp 11, key 2' })).toBeChecked();
+  // Where no digit is, no key is drawn.
+  await expect(mina.getByRole('switch', { name: /Front pads/ }).locator('.key')).toHaveCount(0);
   // Behind the last the first nine have them again.
   await mina.keyboard.press('0');
   await mina.keyboard.press('1');

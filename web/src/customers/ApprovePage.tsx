@@ -90,7 +90,7 @@ export function ApprovePage({ token }: { token: string }) {
                   <li key={answer.job}>{`${answer.job}: ${WORDS[answer.kind]}`}</li>
                 ))}
               </ul>
-              {view.estimate && view.agreed !== null && (
+              {view.estimate && view.agreed !== null && view.agreed > 0 && (
                 <p>
                   <b>{`What you agreed to comes to ${moneyIn(view.estimate.document.currency)(view.agreed)}, tax included.`}</b>
                 </p>

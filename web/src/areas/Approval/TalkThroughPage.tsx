@@ -97,7 +97,7 @@ export default function TalkThroughPage() {
                   aria-label={digit(i, false) ? `${job.title}, key ${digit(i, false)}` : job.title}
                   onClick={() => talk.switchJob(job.id)}
                 >
-                  <span className="key">{digit(i, false)}</span>
+                  {digit(i, false) && <span className="key">{digit(i, false)}</span>}
                   <span>{isOut ? 'out' : 'in'}</span>
                 </button>
                 <div className="grow" style={{ minWidth: 0 }}>
