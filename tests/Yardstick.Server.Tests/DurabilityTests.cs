@@ -1,5 +1,4 @@
 using System.Diagnostics;
-using System.Net.Http.Json;
 using Microsoft.AspNetCore.SignalR.Client;
 using Microsoft.Data.Sqlite;
 using Yardstick.Data;
@@ -98,10 +97,8 @@ public class DurabilityTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var writer = await shop.SignInAsync("mina");
         var (order, _) = await writer.WriteUpAsync();
-        using var handler = new HttpClientHandler();
-        using var other = new HttpClient(handler) { BaseAddress = shop.Address };
-        await other.PostAsJsonAsync("api/session", new { userName = "dario", password = "lantern-bay" });
-        await using var line = new HubConnectionBuilder().WithUrl(new Uri(shop.Address, "live"), o => o.Cookies = handler.CookieContainer).Build();
+        using var other = await shop.SignInAsync("dario");
+        await using var line = new HubConnectionBuilder().WithUrl(new Uri(shop.Address, "live"), o => o.Headers["Cookie"] = other.Cookies).Build();
         var heard = new TaskCompletionSource<string>(TaskCreationOptions.RunContinuationsAsynchronously);
         line.On<System.Text.Json.JsonElement>("changed", touched =>
         {

@@ -12,11 +12,11 @@ public class FloorTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var writer = await shop.SignInAsync("mina");
         var (order, job) = await writer.WriteUpAsync();
-        await writer.PostAsync($"jobs/{job}/plan", new { technicianId = 7, start = "2026-11-23T13:08:00", version = 0 });
+        await writer.PostAsync($"jobs/{job}/plan", new { technicianId = 7, start = ShopFixture.At("13:08"), version = 0 });
         var block = (await writer.GetAsync("floor")).List("blocks").First(b => b!["jobId"]!.GetValue<long>() == job)!;
-        Assert.Equal(("2026-11-23T13:15:00", "if agreed"), (block.Text("start"), block.Text("why")));
-        Assert.Equal("start", (await writer.RefusedAsync($"jobs/{job}/plan", new { technicianId = 7, start = "2026-11-23T21:00:00", version = 1 })).Text("field"));
-        Assert.Equal("technician.gone", (await writer.RefusedAsync($"jobs/{job}/plan", new { technicianId = 2, start = "2026-11-23T14:00:00", version = 1 }, HttpStatusCode.NotFound)).Text("code"));
+        Assert.Equal((ShopFixture.At("13:15"), "if agreed"), (block.Text("start"), block.Text("why")));
+        Assert.Equal("start", (await writer.RefusedAsync($"jobs/{job}/plan", new { technicianId = 7, start = ShopFixture.At("21:00"), version = 1 })).Text("field"));
+        Assert.Equal("technician.gone", (await writer.RefusedAsync($"jobs/{job}/plan", new { technicianId = 2, start = ShopFixture.At("14:00"), version = 1 }, HttpStatusCode.NotFound)).Text("code"));
         Assert.Equal(order, block["orderId"]!.GetValue<long>());
     }
 
@@ -26,7 +26,7 @@ public class FloorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         using var dario = await shop.SignInAsync("dario");
         var (_, job) = await mina.WriteUpAsync();
-        object Plan(int hour, int version) => new { technicianId = 7, start = $"2026-11-23T{hour}:00:00", version };
+        object Plan(int hour, int version) => new { technicianId = 7, start = ShopFixture.At($"{hour}:00"), version };
         await mina.PostAsync($"jobs/{job}/plan", Plan(13, 0));
         await mina.PostAsync($"jobs/{job}/plan", Plan(14, 1));
         Assert.Equal("plan.conflict", (await dario.RefusedAsync($"jobs/{job}/plan", Plan(15, 1), HttpStatusCode.Conflict)).Text("code"));
@@ -118,7 +118,7 @@ public class FloorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var writer = await shop.SignInAsync("mina");
         using var noor = await shop.SignInAsync("noor");
         var (order, job) = await writer.WriteUpAsync("Zurueck");
-        await writer.PostAsync($"jobs/{job}/plan", new { technicianId = 8, start = "2026-11-23T13:00:00", version = 0 });
+        await writer.PostAsync($"jobs/{job}/plan", new { technicianId = 8, start = ShopFixture.At("13:00"), version = 0 });
         for (var i = 0; i < 2; i++) Assert.Equal(HttpStatusCode.OK, (await writer.SendAsync(HttpMethod.Delete, $"jobs/{job}/plan")).Status);
         Assert.DoesNotContain((await writer.GetAsync("floor")).List("blocks"), b => b!["jobId"]!.GetValue<long>() == job);
 

@@ -9,19 +9,16 @@ using Yardstick.Data;
 namespace Yardstick.Server.Tests;
 
 /// <summary>A shop that an earlier version made is opened by this one: nothing in it is lost or changed.</summary>
-public sealed class MigrationTests : IAsyncLifetime
+public sealed class MigrationTests : IDisposable
 {
     private readonly string folder = Directory.CreateTempSubdirectory("yardstick-old-").FullName;
 
     private string Database => Path.Combine(folder, "shop.db");
 
-    public Task InitializeAsync() => Task.CompletedTask;
-
-    public Task DisposeAsync()
+    public void Dispose()
     {
         SqliteConnection.ClearAllPools();
         Directory.Delete(folder, recursive: true);
-        return Task.CompletedTask;
     }
 
     private async Task MakeAsync(string version)

@@ -271,7 +271,7 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
     [InlineData(null, null)]
     public async Task Each_role_is_let_in_where_the_table_says_and_nowhere_else(string? user, Role? role)
     {
-        using var browser = user is null ? new Browser(shop.Address) : await shop.SignInAsync(user);
+        using var browser = user is null ? new Browser(shop.Address, shop.Time) : await shop.SignInAsync(user);
         foreach (var (key, row) in Table)
         {
             // These end the session or change who is signed in.

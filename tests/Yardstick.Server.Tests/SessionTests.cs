@@ -9,7 +9,7 @@ public class SessionTests(ShopFixture shop) : IClassFixture<ShopFixture>
     [Fact]
     public async Task A_wrong_password_lets_nobody_in_and_is_written_down()
     {
-        using var browser = new Browser(shop.Address);
+        using var browser = new Browser(shop.Address, shop.Time);
         await browser.RefusedAsync("session", new { userName = "mina", password = "wrong" }, HttpStatusCode.Unauthorized);
         await browser.RefusedAsync("session", new { userName = "nobody", password = "lantern-bay" }, HttpStatusCode.Unauthorized);
         Assert.Equal(HttpStatusCode.Unauthorized, (await browser.SendAsync(HttpMethod.Get, "shop")).Status);
@@ -49,7 +49,7 @@ public class SessionTests(ShopFixture shop) : IClassFixture<ShopFixture>
     [Fact]
     public async Task The_first_run_works_once()
     {
-        using var browser = new Browser(shop.Address);
+        using var browser = new Browser(shop.Address, shop.Time);
         var shopForm = new { shopName = "Second", timeZone = "Europe/Lisbon", currency = "EUR", distanceUnit = "Kilometers", ownerName = "Inês Sá", userName = "ines", password = "long enough" };
         Assert.Equal("firstRun.done", (await browser.RefusedAsync("first-run", shopForm)).Text("code"));
     }
@@ -57,7 +57,7 @@ public class SessionTests(ShopFixture shop) : IClassFixture<ShopFixture>
     [Fact]
     public async Task Pages_carry_a_policy_that_lets_only_our_scripts_run()
     {
-        using var browser = new Browser(shop.Address);
+        using var browser = new Browser(shop.Address, shop.Time);
         using var answer = await browser.RawAsync(new HttpRequestMessage(HttpMethod.Get, "welcome"));
         var policy = string.Join(' ', answer.Headers.GetValues("Content-Security-Policy"));
         Assert.Contains("script-src 'self'", policy, StringComparison.Ordinal);

@@ -1,9 +1,8 @@
 using System.Diagnostics;
+using System.Globalization;
 using System.Net;
 using System.Net.Http.Json;
 using System.Net.Sockets;
-using System.Text.Json;
-using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.Extensions.DependencyInjection;
@@ -20,8 +19,18 @@ namespace Yardstick.Server.Tests;
 /// </summary>
 public sealed class ShopFixture : IAsyncLifetime
 {
-    /// <summary>Monday, 10:20 in the shop.</summary>
-    public static readonly DateTimeOffset Start = new(2026, 11, 23, 15, 20, 0, TimeSpan.Zero);
+    /// <summary>
+    /// Monday, 10:20 in the shop. Tests count days from it and name none; <c>./yardstick test dates</c> moves it by STANDING_DAYS.
+    /// </summary>
+    public static readonly DateTimeOffset Start = new DateTimeOffset(2026, 11, 23, 15, 20, 0, TimeSpan.Zero)
+        .AddDays(int.Parse(Environment.GetEnvironmentVariable("STANDING_DAYS") ?? "0", CultureInfo.InvariantCulture));
+
+    /// <summary>A time of day in the shop, as the API writes it, so many days after the first.</summary>
+    public static string At(string time, int days = 0) => $"{Day(days)}T{time}:00";
+
+    /// <summary>A day, as the API writes it, so many days and months after the first.</summary>
+    public static string Day(int days = 0, int months = 0) =>
+        DateOnly.FromDateTime(Start.UtcDateTime).AddMonths(months).AddDays(days).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
     private static readonly Lazy<Task<string>> Template = new(MakeTemplateAsync);
     private readonly string folder = Directory.CreateTempSubdirectory("yardstick-test-").FullName;
     private WebApplication? app;
@@ -43,7 +52,7 @@ public sealed class ShopFixture : IAsyncLifetime
         return made;
     }
 
-    public async Task InitializeAsync()
+    public async ValueTask InitializeAsync()
     {
         var template = await Template.Value;
         foreach (var name in new[] { "shop.db", "outside.json" }) File.Copy(Path.Combine(template, name), Path.Combine(folder, name));
@@ -54,7 +63,7 @@ public sealed class ShopFixture : IAsyncLifetime
         }
         var (port, mail) = (FreePort(), FreePort());
         MailPort = mail;
-        var start = new ProcessStartInfo("dotnet", [StandInsDll(), "--memory", Path.Combine(folder, "outside.json"), "--smtp", mail.ToString(System.Globalization.CultureInfo.InvariantCulture)]) { RedirectStandardOutput = true, RedirectStandardError = true };
+        var start = new ProcessStartInfo("dotnet", [StandInsDll(), "--memory", Path.Combine(folder, "outside.json"), "--smtp", mail.ToString(CultureInfo.InvariantCulture)]) { RedirectStandardOutput = true, RedirectStandardError = true };
         start.Environment["ASPNETCORE_URLS"] = $"http://127.0.0.1:{port}";
         standIns = Process.Start(start)!;
         Outside = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{port}/") };
@@ -111,7 +120,7 @@ public sealed class ShopFixture : IAsyncLifetime
     /// <summary>Somebody signed in, in a browser of their own.</summary>
     public async Task<Browser> SignInAsync(string userName)
     {
-        var browser = new Browser(Address);
+        var browser = new Browser(Address, Time);
         await browser.PostAsync("session", new { userName, password = "lantern-bay" });
         return browser;
     }
@@ -122,7 +131,7 @@ public sealed class ShopFixture : IAsyncLifetime
 
     public ShopDb OpenDb() => new(ShopFile.Options(Path.Combine(folder, "shop.db")));
 
-    public async Task DisposeAsync()
+    public async ValueTask DisposeAsync()
     {
         if (app is not null) await app.DisposeAsync();
         file?.Dispose();
@@ -131,80 +140,4 @@ public sealed class ShopFixture : IAsyncLifetime
         standIns?.Dispose();
         Directory.Delete(folder, recursive: true);
     }
-}
-
-/// <summary>A browser tab: cookies, a client id, command ids.</summary>
-public sealed class Browser : IDisposable
-{
-    private readonly HttpClient http;
-
-    public Browser(Uri address)
-    {
-        http = new HttpClient(new SocketsHttpHandler { CookieContainer = new CookieContainer() }) { BaseAddress = new Uri(address, "api/") };
-        http.DefaultRequestHeaders.Add("X-Client-Id", Guid.NewGuid().ToString());
-    }
-
-    public async Task<(HttpStatusCode Status, JsonNode? Body)> SendAsync(HttpMethod method, string path, object? body = null, Guid? commandId = null)
-    {
-        using var request = new HttpRequestMessage(method, path);
-        if (method != HttpMethod.Get) request.Headers.Add("X-Command-Id", (commandId ?? Guid.NewGuid()).ToString());
-        if (body is not null) request.Content = JsonContent.Create(body, options: new JsonSerializerOptions(JsonSerializerDefaults.Web));
-        using var answer = await http.SendAsync(request);
-        var text = await answer.Content.ReadAsStringAsync();
-        return (answer.StatusCode, text.Length > 0 && text[0] is '{' or '[' ? JsonNode.Parse(text) : null);
-    }
-
-    private async Task<JsonNode> WantAsync(HttpMethod method, string path, object? body)
-    {
-        var (status, answer) = await SendAsync(method, path, body);
-        Assert.True((int)status < 300, $"{method} {path}: {(int)status} {answer?.ToJsonString()}");
-        return answer ?? new JsonObject();
-    }
-
-    public Task<JsonNode> GetAsync(string path) => WantAsync(HttpMethod.Get, path, null);
-
-    public Task<JsonNode> PostAsync(string path, object? body = null) => WantAsync(HttpMethod.Post, path, body);
-
-    /// <summary>Sends a change that has to be refused, and returns its problem.</summary>
-    public async Task<JsonNode> RefusedAsync(string path, object? body = null, HttpStatusCode status = HttpStatusCode.UnprocessableEntity)
-    {
-        var (got, answer) = await SendAsync(HttpMethod.Post, path, body);
-        Assert.True(got == status, $"{path}: {(int)got} {answer?.ToJsonString()}");
-        Assert.False(string.IsNullOrWhiteSpace(answer!["detail"]!.GetValue<string>()));
-        return answer;
-    }
-
-    public async Task<byte[]> BytesAsync(string path) => await http.GetByteArrayAsync(new Uri(path, UriKind.Relative));
-
-    /// <summary>Sends bytes, as files are sent.</summary>
-    public async Task<(HttpStatusCode Status, JsonNode? Body)> UploadAsync(string path, byte[] content)
-    {
-        using var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = new ByteArrayContent(content) };
-        request.Headers.Add("X-Command-Id", Guid.NewGuid().ToString());
-        request.Content.Headers.ContentType = new("application/octet-stream");
-        using var answer = await http.SendAsync(request);
-        var text = await answer.Content.ReadAsStringAsync();
-        return (answer.StatusCode, text.Length > 0 && text[0] is '{' or '[' ? JsonNode.Parse(text) : null);
-    }
-
-    /// <summary>Sends bytes that have to be kept.</summary>
-    public async Task<(HttpStatusCode Status, JsonNode Body)> KeepAsync(string path, byte[] content)
-    {
-        var (status, body) = await UploadAsync(path, content);
-        Assert.True(status == HttpStatusCode.OK, body?.ToJsonString());
-        return (status, body!);
-    }
-
-    public async Task<HttpResponseMessage> RawAsync(HttpRequestMessage request) => await http.SendAsync(request);
-
-    public void Dispose() => http.Dispose();
-}
-
-internal static class Json
-{
-    internal static long Id(this JsonNode node) => node["id"]!.GetValue<long>();
-    internal static string Text(this JsonNode node, string field) => node[field]!.GetValue<string>();
-    internal static decimal Number(this JsonNode node, string field) => node[field]!.GetValue<decimal>();
-    internal static bool Flag(this JsonNode node, string field) => node[field]!.GetValue<bool>();
-    internal static JsonArray List(this JsonNode node, string field) => node[field]!.AsArray();
 }

@@ -15,7 +15,7 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var (order, job) = await writer.WriteUpAsync();
 
         var sheet = await writer.GetAsync($"orders/{order}");
-        Assert.Equal("2026-11-23T16:30:00", sheet.Text("promisedAt"));
+        Assert.Equal(ShopFixture.At("16:30"), sheet.Text("promisedAt"));
         Assert.Equal(42_118, sheet.Number("odometerIn"));
         Assert.Equal("To be ordered", await AfterApprovalAsync(writer, order, job));
         Assert.Equal("WaitingForParts", (await writer.GetAsync($"orders/{order}")).Text("stage"));
@@ -28,7 +28,7 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var received = await parts.PostAsync($"purchase-orders/{purchase}/receive", new { });
         Assert.Equal(order, received.List("ordersWithAllParts").Single()!.GetValue<long>());
 
-        await writer.PostAsync($"jobs/{job}/plan", new { technicianId = 8, start = "2026-11-23T11:05:00", version = 0 });
+        await writer.PostAsync($"jobs/{job}/plan", new { technicianId = 8, start = ShopFixture.At("11:05"), version = 0 });
         var bench = await technician.GetAsync("bench");
         var car = bench.List("cars").First(c => c!["orderId"]!.GetValue<long>() == order)!;
         Assert.DoesNotContain("18.4", car.ToJsonString(), StringComparison.Ordinal);

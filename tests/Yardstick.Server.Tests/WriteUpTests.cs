@@ -37,10 +37,10 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var reminder = (await mina.PostAsync($"vehicles/{car}/reminders", new { title = "Oil and filter service", everyMonths = "6", everyDistance = "7,500" })).Id();
         Assert.Equal("reminder.twice", (await mina.RefusedAsync($"vehicles/{car}/reminders", new { title = "Oil and filter service", everyMonths = "3" })).Text("code"));
         Assert.Equal("everyMonths", (await mina.RefusedAsync($"vehicles/{car}/reminders", new { title = "Wipers", everyMonths = "often" })).Text("field"));
-        Assert.Equal("reminder.future", (await mina.RefusedAsync($"reminders/{reminder}/done", new { on = "1/5/2027" })).Text("code"));
+        Assert.Equal("reminder.future", (await mina.RefusedAsync($"reminders/{reminder}/done", new { on = ShopFixture.Day(43) })).Text("code"));
         Assert.Equal("reading", (await mina.RefusedAsync($"reminders/{reminder}/done", new { on = "", reading = "none" })).Text("field"));
 
-        await mina.PostAsync($"reminders/{reminder}/done", new { on = "3/1/2026", reading = "52,000" });
+        await mina.PostAsync($"reminders/{reminder}/done", new { on = ShopFixture.Day(-267), reading = "52,000" });
         var late = (await mina.GetAsync($"vehicles/{car}/reminders"))[0]!;
         Assert.Equal(("Late", "every 6 months or every 7,500 mi"), (late.Text("state"), late.Text("interval")));
         Assert.Contains("late since", late.Text("sentence"), StringComparison.Ordinal);
@@ -52,7 +52,7 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
 
         var invoice = (await mina.PostAsync($"orders/{order}/invoice"))["invoiceId"]!.GetValue<long>();
         var reset = (await mina.GetAsync($"vehicles/{car}/reminders"))[0]!;
-        Assert.Equal(("Later", "2027-05-23", order), (reset.Text("state"), reset.Text("dueOn"), reset["lastOrderId"]!.GetValue<long>()));
+        Assert.Equal(("Later", ShopFixture.Day(months: 6), order), (reset.Text("state"), reset.Text("dueOn"), reset["lastOrderId"]!.GetValue<long>()));
 
         using var ingrid = await shop.SignInAsync("ingrid");
         await ingrid.PostAsync($"invoices/{invoice}/reverse", new { reason = "Posted to the wrong car" });
@@ -71,7 +71,7 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var (order, car) = await FinishedAsync(mina, "REM 2", "Brake fluid, change");
         await mina.PostAsync($"orders/{order}/invoice");
         await mina.PostAsync($"vehicles/{car}/reminders", new { title = "Brake fluid", everyMonths = "24" });
-        Assert.Equal(("2028-11-23", order), ((await mina.GetAsync($"vehicles/{car}/reminders"))[0]!.Text("dueOn"), (await mina.GetAsync($"vehicles/{car}/reminders"))[0]!["lastOrderId"]!.GetValue<long>()));
+        Assert.Equal((ShopFixture.Day(months: 24), order), ((await mina.GetAsync($"vehicles/{car}/reminders"))[0]!.Text("dueOn"), (await mina.GetAsync($"vehicles/{car}/reminders"))[0]!["lastOrderId"]!.GetValue<long>()));
     }
 
     [Fact]
@@ -217,7 +217,7 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var order = (await mina.PostAsync("orders", new { customerId = contact.CustomerId, vehicleId = car.Id, odometer = "400,000", oldPartsBack = true, washingWanted = true, first = true, contactId = contact.Id, siteId = site.Id })).Id();
         var sheet = await mina.GetAsync($"orders/{order}");
         Assert.Equal((true, true, true, contact.Name, site.Name), (sheet.Flag("oldPartsBack"), sheet.Flag("washingWanted"), sheet.Flag("first"), sheet["contact"]!.Text("name"), sheet["site"]!.Text("name")));
-        foreach (var (field, value, shown) in new[] { ("keysAt", "on the board", "on the board"), ("carAt", "row 3", "row 3"), ("arrivesAt", "tomorrow 9 am", "2026-11-24T09:00:00") })
+        foreach (var (field, value, shown) in new[] { ("keysAt", "on the board", "on the board"), ("carAt", "row 3", "row 3"), ("arrivesAt", "tomorrow 9 am", ShopFixture.At("09:00", days: 1)) })
         {
             await mina.HeaderAsync(order, field, value);
             Assert.Equal(shown, (await mina.GetAsync($"orders/{order}")).Text(field));

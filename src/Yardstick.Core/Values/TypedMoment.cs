@@ -6,7 +6,10 @@ namespace Yardstick.Core.Values;
 /// <summary>Understands days and times as people type them, in the shop's own wall time.</summary>
 public static partial class TypedMoment
 {
-    private static readonly string[] DayForms = ["M/d", "M/d/yy", "M/d/yyyy", "yyyy-MM-dd", "MMM d", "MMMM d", "MMM d yyyy", "MMMM d yyyy"];
+    private static readonly string[] DayForms = ["M/d/yy", "M/d/yyyy", "yyyy-MM-dd", "MMM d yyyy", "MMMM d yyyy"];
+    // Read with a leap year added: without a year .NET would take the one on the machine's clock, where February 29 may not exist.
+    private static readonly string[] YearlessForms = ["M/d yyyy", "MMM d yyyy", "MMMM d yyyy"];
+    private const string LeapYear = " 2000";
 
     /// <summary>
     /// A moment: <c>3:30</c>, <c>15:30</c>, <c>3pm</c>, <c>noon</c>, <c>tomorrow 10</c>, <c>fri 4</c>, <c>11/24 3 pm</c>,
@@ -70,19 +73,24 @@ public static partial class TypedMoment
                 if (today.AddDays(ahead).DayOfWeek.ToString().StartsWith(text, StringComparison.OrdinalIgnoreCase)) return today.AddDays(ahead);
             }
         }
-        if (!DateOnly.TryParseExact(text, DayForms, CultureInfo.InvariantCulture, DateTimeStyles.AllowWhiteSpaces, out var day)) return null;
-        // A day without a year is the next one with that date; parsing gives it the machine's year.
-        if (YearIn().IsMatch(text)) return day;
-        var next = new DateOnly(today.Year, day.Month, Math.Min(day.Day, DateTime.DaysInMonth(today.Year, day.Month)));
-        return next < today ? next.AddYears(1) : next;
+        if (Exactly(text, DayForms) is { } day) return day;
+        return Exactly(text + LeapYear, YearlessForms) is { } any ? Next(any.Month, any.Day, today) : null;
     }
+
+    /// <summary>The next day with that date, today included; February 29 is that of the next leap year.</summary>
+    private static DateOnly Next(int month, int day, DateOnly today)
+    {
+        var year = today.Year;
+        while (day > DateTime.DaysInMonth(year, month) || new DateOnly(year, month, day) < today) year++;
+        return new DateOnly(year, month, day);
+    }
+
+    private static DateOnly? Exactly(string text, string[] forms) =>
+        DateOnly.TryParseExact(text, forms, CultureInfo.InvariantCulture, DateTimeStyles.AllowWhiteSpaces, out var day) ? day : null;
 
     [GeneratedRegex(@"(?:^|\s|,)(?:at\s+)?(?:(?<h>\d{1,2})(?::(?<m>\d{2}))?\s*(?<ap>[ap]\.?m?\.?)?|(?<word>noon))$")]
     private static partial Regex TimeAtEnd();
 
     [GeneratedRegex(@"^in\s+(\d{1,3})\s+(day|week|month|year)s?$")]
     private static partial Regex InSome();
-
-    [GeneratedRegex(@"\d{4}|/\d{1,2}/\d{2}$")]
-    private static partial Regex YearIn();
 }

@@ -78,12 +78,19 @@ public class TypedTests
     [InlineData("25:00")]
     [InlineData("")]
     [InlineData("13/45")]
+    [InlineData("2/30")]
+    [InlineData("2/29/2027")]
     public void Moments_refused(string text) => Assert.False(TypedMoment.Read(text, Now, "promisedAt", new TimeOnly(17, 0)).Ok);
 
     [Theory]
     [InlineData("in 3 months", "2027-02-23")]
     [InlineData("friday", "2026-11-27")]
     [InlineData("2/14", "2027-02-14")]
+    [InlineData("11/23", "2026-11-23")]
+    [InlineData("2/29", "2028-02-29")]
+    [InlineData("feb 29", "2028-02-29")]
+    [InlineData("2/14/29", "2029-02-14")]
+    [InlineData("december 3 2027", "2027-12-03")]
     public void Days(string text, string value) => Assert.Equal(DateOnly.Parse(value, System.Globalization.CultureInfo.InvariantCulture), TypedMoment.Day(text, Now, "deferUntil").Value);
 
     [Theory]
