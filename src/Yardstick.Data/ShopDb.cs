@@ -30,6 +30,8 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     public DbSet<Terminal> Terminals => Set<Terminal>();
     /// <summary>Who signed in where.</summary>
     public DbSet<TerminalPerson> TerminalPeople => Set<TerminalPerson>();
+    /// <summary>Who is signed in where.</summary>
+    public DbSet<StaffSession> Sessions => Set<StaffSession>();
     /// <summary>Sign-ins and failed ones.</summary>
     public DbSet<SignInRecord> SignIns => Set<SignInRecord>();
     /// <summary>Counters.</summary>
@@ -219,6 +221,8 @@ public class CommandRecord
     public long StaffId { get; set; }
     /// <summary>When, UTC.</summary>
     public DateTime At { get; set; }
+    /// <summary>SHA-256 of what was asked: method, address and body, in hex.</summary>
+    public string Asked { get; set; } = "";
     /// <summary>Status of the answer.</summary>
     public int Status { get; set; }
     /// <summary>Body of the answer.</summary>

@@ -31,7 +31,7 @@ public sealed class ShopFile : IDisposable
     {
         // What is served from it is found by its full path.
         folder = Path.GetFullPath(folder);
-        Directory.CreateDirectory(folder);
+        PrivateFolder(folder);
         FileStream held;
         try
         {
@@ -42,10 +42,26 @@ public sealed class ShopFile : IDisposable
             throw new ShopFileException($"Another Yardstick is running on {folder}. Stop it first, or choose another folder with --data.");
         }
         var file = new ShopFile(folder, held);
-        Directory.CreateDirectory(file.Photos);
-        Directory.CreateDirectory(file.Keys);
-        Directory.CreateDirectory(file.Files);
+        foreach (var place in new[] { file.Photos, file.Keys, file.Files }) PrivateFolder(place);
         return file;
+    }
+
+    /// <summary>Makes a folder that only this account of the machine can look into; one that was open to others is closed.</summary>
+    public static void PrivateFolder(string folder)
+    {
+        const UnixFileMode Own = UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute;
+        if (OperatingSystem.IsWindows()) Directory.CreateDirectory(folder);
+        else
+        {
+            Directory.CreateDirectory(folder, Own);
+            File.SetUnixFileMode(folder, Own);
+        }
+    }
+
+    /// <summary>Keeps a file from everybody else on the machine.</summary>
+    public static void PrivateFile(string path)
+    {
+        if (!OperatingSystem.IsWindows() && File.Exists(path)) File.SetUnixFileMode(path, UnixFileMode.UserRead | UnixFileMode.UserWrite);
     }
 
     /// <summary>Checks the database after an unclean stop, backs it up before new migrations, applies them.</summary>
@@ -60,6 +76,7 @@ public sealed class ShopFile : IDisposable
         await ShopStart.AddMissingTemplatesAsync(db);
         if (fresh) await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode = WAL;");
         await File.WriteAllTextAsync(RunningMark, "");
+        foreach (var kept in Directory.EnumerateFiles(Folder)) PrivateFile(kept);
     }
 
     /// <summary>Copies the database to a file while it is in use.</summary>
@@ -72,6 +89,7 @@ public sealed class ShopFile : IDisposable
         command.CommandText = "VACUUM INTO $target";
         command.Parameters.AddWithValue("$target", target);
         await command.ExecuteNonQueryAsync();
+        PrivateFile(target);
     }
 
     private async Task CheckAsync(string pragma)

@@ -22,6 +22,8 @@ public static class Api
     {
         var api = app.MapGroup("/api");
         Session.Map(api);
+        OwnAccount.Map(api);
+        Terminals.Map(api);
         FirstRun.Map(api);
         ShopInfo.Map(api);
         WritePolicy.Map(api);
@@ -49,6 +51,7 @@ public static class Api
         ReadOrder.Map(api);
         Reprice.Map(api);
         EditOrder.Map(api);
+        EndOrder.Map(api);
         EditJobs.Map(api);
         EditLines.Map(api);
         CannedJobs.Map(api);
@@ -69,12 +72,14 @@ public static class Api
         CustomersAnswer.Map(api);
         Unanswered.Map(api);
         Threads.Map(api);
+        UnknownSenders.Map(api);
         Templates.Map(api);
         Notices.Map(api);
         NamedFees.Map(api);
         PartsView.Map(api);
         PlaceOrder.Map(api);
         ReceiveParts.Map(api);
+        CancelParts.Map(api);
         FloorView.Map(api);
         PlanWork.Map(api);
         Bench.Map(api);

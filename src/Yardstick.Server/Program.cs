@@ -4,6 +4,7 @@ using Yardstick.Data.Demo;
 using Yardstick.Server;
 using Yardstick.Server.Live;
 using Yardstick.Server.Safety;
+using Yardstick.Server.Setup;
 
 if (args is ["price", var source])
 {
@@ -16,7 +17,7 @@ var command = new StartCommand(args);
 try
 {
     if (command.Backup is { } target) return await Upkeep.BackupAsync(command.Options.DataFolder, target);
-    if (command.Restore is { } saved) return await Upkeep.RestoreAsync(command.Options.DataFolder, saved);
+    if (command.Restore is { } saved) return await Upkeep.RestoreAsync(command.Options.DataFolder, saved, TimeProvider.System.GetUtcNow().UtcDateTime);
     using var file = Services.DescribingOnly ? null : ShopFile.Open(command.Options.DataFolder);
     if (file is not null && command.Options.Demo) await DemoShop.FillAsync(file.Folder, TimeProvider.System);
     if (file is not null) await file.PrepareAsync();
@@ -29,6 +30,7 @@ try
     builder.AddYardstick(command.Options, file);
     var app = builder.Build();
     app.UseYardstick(command.Options);
+    if (file is not null) await FirstRun.SayCodeAsync(app.Services);
     await app.RunAsync();
     return 0;
 }

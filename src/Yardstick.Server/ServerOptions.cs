@@ -15,6 +15,14 @@ public sealed record ServerOptions
     public string MailFrom { get; init; } = "front@shop.example";
     /// <summary>Proxies before the server: what they say of who asks, and how, is believed. Nobody else's word is.</summary>
     public IReadOnlyList<System.Net.IPAddress> Proxies { get; init; } = [];
+    /// <summary>Other names by which the server is reached, besides this machine's own and those of its certificate.</summary>
+    public IReadOnlyList<string> Hosts { get; init; } = [];
+    /// <summary>Mail goes out over TLS only.</summary>
+    public bool MailNeedsTls { get; init; }
+    /// <summary>Name and password for the mail server; null where it asks for none.</summary>
+    public (string User, string Password)? MailSignIn { get; init; }
+    /// <summary>What the first owner has to type, where whoever starts the server chose it; empty for one that is made up and printed.</summary>
+    public string FirstRunCode { get; init; } = "";
     /// <summary>The demo shop: the sign-in page names its people.</summary>
     public bool Demo { get; init; }
 }

@@ -1,9 +1,7 @@
 using System.Globalization;
 using System.Reflection;
-using System.Security.Claims;
 using System.Text.Json.Serialization;
 using System.Threading.RateLimiting;
-using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.RateLimiting;
@@ -24,6 +22,7 @@ using Yardstick.Server.Outside;
 using Yardstick.Server.Parts;
 using Yardstick.Server.Records.Import;
 using Yardstick.Server.Safety;
+using Yardstick.Server.Setup;
 
 namespace Yardstick.Server;
 
@@ -38,6 +37,7 @@ public static class Services
     {
         CultureInfo.DefaultThreadCurrentCulture = CultureInfo.InvariantCulture;
         var services = builder.Services;
+        builder.WebHost.ConfigureKestrel(o => o.AddServerHeader = false);
         services.AddSingleton(options);
         services.AddSingleton(time ?? TimeProvider.System);
         services.AddSingleton(_ => file ?? throw new InvalidOperationException("No data folder is open while the build asks for the API document."));
@@ -46,13 +46,20 @@ public static class Services
         services.AddSingleton<WriteGate>();
         services.AddSingleton<LiveUpdates>();
         services.AddSingleton<Presence>();
+        services.AddSingleton<OpenScreens>();
+        services.AddSingleton<SignInTries>();
+        services.AddSingleton<PasswordCheck>();
+        services.AddSingleton<FirstRunCode>();
+        services.AddSingleton<AllowedHosts>();
+        services.AddSingleton<PictureGate>();
+        services.AddSingleton<Signatures>();
         services.AddScoped<Commands>();
         services.AddScoped<SheetReader>();
         services.AddSingleton<ContentStore>();
         services.AddSingleton<SupplierTalk>();
         services.AddSingleton<CardTalk>();
         services.AddSignalR();
-        services.ConfigureHttpJsonOptions(o => o.SerializerOptions.Converters.Add(new JsonStringEnumConverter()));
+        services.ConfigureHttpJsonOptions(o => o.SerializerOptions.Converters.Add(new JsonStringEnumConverter(namingPolicy: null, allowIntegerValues: false)));
         services.AddProblemDetails();
         services.AddOpenApi(o =>
         {
@@ -63,11 +70,14 @@ public static class Services
         services.AddSingleton<ForgetCommands>();
         services.AddSingleton<ImportWorker>();
         services.AddSingleton<Outbox>();
+        services.AddSingleton<LinkSeal>();
+        services.AddSingleton<Writing>();
         services.AddSingleton<IMailer, Mailer>();
         services.AddSingleton<DocumentPdfs>();
         services.AddSingleton<Templates.Filler>();
         if (!DescribingOnly)
         {
+            services.AddHostedService(s => s.GetRequiredService<OpenScreens>());
             services.AddHostedService(s => s.GetRequiredService<ImportWorker>());
             services.AddHostedService<SupplierRounds>();
             services.AddHostedService(s => s.GetRequiredService<Outbox>());
@@ -85,29 +95,34 @@ public static class Services
         if (file is not null) protection.PersistKeysToFileSystem(new DirectoryInfo(file.Keys));
         services.AddIdentityCore<Account>(o =>
         {
-            o.Password.RequiredLength = 10;
-            o.Password.RequireDigit = o.Password.RequireLowercase = o.Password.RequireUppercase = o.Password.RequireNonAlphanumeric = false;
-            o.Lockout.MaxFailedAccessAttempts = 8;
-            o.Lockout.DefaultLockoutTimeSpan = TimeSpan.FromMinutes(5);
+            o.User.AllowedUserNameCharacters = "";
         }).AddEntityFrameworkStores<ShopDb>();
+        services.Configure<PasswordHasherOptions>(o => o.IterationCount = Account.HashRounds);
         services.AddAuthentication(IdentityConstants.ApplicationScheme).AddCookie(IdentityConstants.ApplicationScheme, o =>
         {
             o.Cookie.Name = "yardstick.session";
             o.Cookie.HttpOnly = true;
             o.Cookie.SameSite = SameSiteMode.Strict;
             o.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
-            o.ExpireTimeSpan = TimeSpan.FromHours(14);
-            o.SlidingExpiration = true;
+            // A browser counts from its own clock, so that one that is wrong does not drop the cookie at once.
+            o.Cookie.MaxAge = StaffSession.Longest;
+            o.ExpireTimeSpan = StaffSession.Longest;
+            o.SlidingExpiration = false;
             o.Events.OnRedirectToLogin = context => Answer(context.HttpContext, 401);
             o.Events.OnRedirectToAccessDenied = context => Answer(context.HttpContext, 403);
-            o.Events.OnValidatePrincipal = StillOnStaffAsync;
+            o.Events.OnValidatePrincipal = Sessions.ValidateAsync;
         });
         services.AddAuthorization(o => o.AddPermissions());
         services.AddRateLimiter(o =>
         {
             o.RejectionStatusCode = 429;
+            o.OnRejected = (context, _) =>
+            {
+                context.HttpContext.Response.Headers.RetryAfter = "60";
+                return new ValueTask(Problems.Of(new Core.Problem("limit.reached", "That was too many tries at once; wait a minute and try again."), 429).ExecuteAsync(context.HttpContext));
+            };
             CustomersAnswer.AddLimit(o);
-            o.AddPolicy("sign-in", http => RateLimitPartition.GetFixedWindowLimiter(http.Connection.RemoteIpAddress?.ToString() ?? "", _ => new FixedWindowRateLimiterOptions { PermitLimit = 60, Window = TimeSpan.FromMinutes(1) }));
+            o.AddPolicy("sign-in", http => RateLimitPartition.GetFixedWindowLimiter(http.Connection.RemoteIpAddress?.ToString() ?? "", _ => new FixedWindowRateLimiterOptions { PermitLimit = 240, Window = TimeSpan.FromMinutes(1) }));
         });
     }
 
@@ -115,21 +130,6 @@ public static class Services
     {
         var problem = status == 401 ? new Core.Problem("session.none", "Sign in first.") : new Core.Problem("rights.right", "You do not have the right to do this; ask a manager.");
         return Problems.Of(problem, status).ExecuteAsync(http);
-    }
-
-    /// <summary>Somebody who left, or whose role changed, notices with the next request.</summary>
-    private static async Task StillOnStaffAsync(CookieValidatePrincipalContext context)
-    {
-        var db = context.HttpContext.RequestServices.GetRequiredService<ShopDb>();
-        var staff = await db.Staff.FindAsync(context.Principal!.StaffId());
-        if (staff is not { Active: true }) context.RejectPrincipal();
-        else if (context.Principal!.FindFirstValue(ClaimTypes.Role) != staff.Role.ToString())
-        {
-            var identity = (ClaimsIdentity)context.Principal!.Identity!;
-            identity.RemoveClaim(identity.FindFirst(ClaimTypes.Role));
-            identity.AddClaim(new Claim(ClaimTypes.Role, staff.Role.ToString()));
-            context.ShouldRenew = true;
-        }
     }
 
     private static void AddOutside(IServiceCollection services, ServerOptions options)

@@ -21,13 +21,16 @@ internal sealed class StartCommand
                 case "--mail" when value.Split(':') is [var host, var port] && int.TryParse(port, out var number): options = options with { MailServer = (host, number) }; i++; break;
                 case "--mail-from": options = options with { MailFrom = value }; i++; break;
                 case "--behind" when System.Net.IPAddress.TryParse(value, out var proxy): options = options with { Proxies = [.. options.Proxies, proxy] }; i++; break;
+                case "--host": options = options with { Hosts = [.. options.Hosts, value] }; i++; break;
+                case "--mail-tls": options = options with { MailNeedsTls = true }; break;
+                case "--mail-user": options = options with { MailSignIn = (value, Environment.GetEnvironmentVariable("YARDSTICK_MAIL_PASSWORD") ?? "") }; i++; break;
                 case "--demo": options = options with { Demo = true }; break;
                 case "--only-prepare": OnlyPrepare = true; break;
                 case "--backup": Backup = value; i++; break;
                 case "--restore": Restore = value; i++; break;
             }
         }
-        Options = options;
+        Options = options with { FirstRunCode = Environment.GetEnvironmentVariable("YARDSTICK_FIRST_RUN_CODE") ?? "" };
     }
 
     internal ServerOptions Options { get; }
@@ -52,13 +55,19 @@ public static class Pipeline
         }
         app.UseExceptionHandler(new ExceptionHandlerOptions { SuppressDiagnosticsCallback = _ => false });
         app.UseResponseCompression();
+        // What could not even be read is refused in words too.
+        app.UseStatusCodePages(pages => pages.HttpContext.Response.StatusCode == 400 && pages.HttpContext.Request.Path.StartsWithSegments("/api")
+            ? Problems.Of(new Core.Problem("request.unreadable", "What was sent can't be read as it stands; load the page again and retry."), 400).ExecuteAsync(pages.HttpContext)
+            : Task.CompletedTask);
+        app.UseAllowedHosts();
         app.UseSafeHeaders();
         app.UseWebPages(options);
         app.UseAuthentication();
         app.UseRateLimiter();
         app.UseAuthorization();
+        app.UseReadTwice();
         app.MapApi();
-        app.MapHub<LiveHub>("/live").WithMetadata(new AsksFor((Core.Setup.Permission?)null));
-        app.MapOpenApi().AllowAnonymous();
+        app.MapHub<LiveHub>("/live", o => o.CloseOnAuthenticationExpiration = true).WithMetadata(new AsksFor((Core.Setup.Permission?)null));
+        app.MapOpenApi().AsksSignedIn();
     }
 }

@@ -12,7 +12,9 @@ internal static class Upkeep
     {
         var database = Path.Combine(folder, "shop.db");
         if (!File.Exists(database)) throw new ShopFileException($"There is no shop in {folder}.");
-        var copy = Path.Combine(Path.GetTempPath(), $"yardstick-{Guid.NewGuid():N}.db");
+        // Beside the shop, where nobody else looks, and not where everybody's passing files lie.
+        foreach (var left in Directory.EnumerateFiles(folder, "copy-*.db")) File.Delete(left);
+        var copy = Path.Combine(folder, $"copy-{Guid.NewGuid():N}.db");
         try
         {
             await CopyAsync(database, copy);
@@ -28,6 +30,7 @@ internal static class Upkeep
                         await archive.CreateEntryFromFileAsync(kept, $"{place}/{Path.GetFileName(kept)}", CompressionLevel.NoCompression);
                 }
             }
+            ShopFile.PrivateFile(part);
             File.Move(part, target, overwrite: true);
         }
         finally
@@ -50,11 +53,12 @@ internal static class Upkeep
     }
 
     /// <summary>Verifies an archive, then puts it in place of a shop's data; what was there is kept beside it.</summary>
-    internal static async Task<int> RestoreAsync(string folder, string source)
+    internal static async Task<int> RestoreAsync(string folder, string source, DateTime utcNow)
     {
         if (!File.Exists(source)) throw new ShopFileException($"There is no file {source}.");
         var fresh = folder.TrimEnd('/') + ".restoring";
         if (Directory.Exists(fresh)) Directory.Delete(fresh, recursive: true);
+        ShopFile.PrivateFolder(fresh);
         try
         {
             await ZipFile.ExtractToDirectoryAsync(source, fresh);
@@ -67,7 +71,7 @@ internal static class Upkeep
         if (Directory.Exists(folder))
         {
             using (ShopFile.Open(folder)) { }
-            Directory.Move(folder, $"{folder.TrimEnd('/')}.before-{DateTime.UtcNow:yyyyMMddHHmmss}");
+            Directory.Move(folder, $"{folder.TrimEnd('/')}.before-{utcNow:yyyyMMddHHmmss}");
         }
         Directory.Move(fresh, folder);
         Console.WriteLine($"Restored {source} to {folder}. What was there before is beside it.");

@@ -15,7 +15,7 @@ public static class WebPages
         var page = File.ReadAllText(index);
         app.UseStaticFiles(new StaticFileOptions
         {
-            FileProvider = new PhysicalFileProvider(folder),
+            FileProvider = new PagesLeftOut(new PhysicalFileProvider(folder)),
             OnPrepareResponse = context => context.Context.Response.Headers.CacheControl = "public, max-age=31536000, immutable",
         });
         // A program that asks for what is not there gets an answer for programs.
@@ -38,4 +38,14 @@ public static class WebPages
             return Results.Text(page.Replace("__NONCE__", http.StyleNonce(), StringComparison.Ordinal), "text/html; charset=utf-8");
         }).AllowAnonymous().ExcludeFromDescription();
     }
+}
+
+/// <summary>The built files without the pages: those are served with their nonce, and never from a cache.</summary>
+internal sealed class PagesLeftOut(IFileProvider files) : IFileProvider
+{
+    public IFileInfo GetFileInfo(string subpath) => subpath.EndsWith(".html", StringComparison.OrdinalIgnoreCase) ? new NotFoundFileInfo(subpath) : files.GetFileInfo(subpath);
+
+    public IDirectoryContents GetDirectoryContents(string subpath) => NotFoundDirectoryContents.Singleton;
+
+    public Microsoft.Extensions.Primitives.IChangeToken Watch(string filter) => files.Watch(filter);
 }

@@ -99,6 +99,49 @@ public class DemoTests(ShopFixture shop) : IClassFixture<ShopFixture>
         }
     }
 
+    /// <summary>Words of work, parts and concerns that a kind of car cannot have.</summary>
+    private static readonly Dictionary<string, string> Never = new()
+    {
+        ["electric"] = @"engine|\boil\b|spark|ignition|fuel|alternator|starter|clutch|transmission|thermostat|water pump|timing|serpentine|valve cover|exhaust|muffler|radiator|turbo|glow|coolant, flush",
+        ["diesel"] = @"spark|ignition coil|0W-20|throttle",
+        ["hybrid"] = @"alternator|starter,|clutch",
+    };
+
+    [Fact]
+    public async Task Work_parts_and_concerns_agree_with_the_cars_engine()
+    {
+        await using var db = shop.OpenDb();
+        var cars = await db.Vehicles.AsNoTracking().ToDictionaryAsync(v => v.Id);
+        var told = (await db.Orders.AsNoTracking().Where(o => o.VehicleId != null).Include(o => o.Concerns).Include(o => o.Jobs).ThenInclude(j => j.Lines).AsSplitQuery().ToListAsync())
+            .SelectMany(o => o.Concerns.Select(c => c.Says).Concat(o.Jobs.Select(j => j.Title)).Concat(o.Jobs.SelectMany(j => j.Lines).Select(l => l.Description)).Select(text => (Car: o.VehicleId!.Value, Text: text)))
+            .Concat((await db.Reminders.AsNoTracking().ToListAsync()).Select(r => (Car: r.VehicleId, Text: r.Title))).ToList();
+        foreach (var (kind, never) in Never)
+        {
+            var ofKind = told.Where(t => cars[t.Car].Engine.Contains(kind, StringComparison.Ordinal)).ToList();
+            Assert.True(ofKind.Count > 50, kind);
+            Assert.DoesNotContain(ofKind, t => System.Text.RegularExpressions.Regex.IsMatch(t.Text, never, System.Text.RegularExpressions.RegexOptions.IgnoreCase));
+        }
+        Assert.DoesNotContain(told, t => t.Text.Contains("drum", StringComparison.OrdinalIgnoreCase) || t.Text.Contains("brake shoes", StringComparison.OrdinalIgnoreCase));
+    }
+
+    [Theory]
+    [InlineData("Brisa", "Oleada", "electric")]
+    [InlineData("Tarnow", "Sanderling", "electric")]
+    [InlineData("Orrin", "Hauler Van", "3.0 diesel")]
+    [InlineData("Norvik", "Fjell", "2.2 diesel")]
+    public async Task What_the_outside_tells_agrees_with_the_cars_engine(string make, string model, string engine)
+    {
+        var car = $"make={make}&model={Uri.EscapeDataString(model)}&engine={Uri.EscapeDataString(engine)}";
+        var never = Never[engine.Split(' ')[^1]].Replace("|coolant, flush", "", StringComparison.Ordinal) + "|drum|brake shoes";
+        foreach (var path in new[] { $"guide/operations?{car}", $"facts/car?{car}", $"vehicles/schedule?{car}", $"suppliers/harbor/parts?{car}" })
+        {
+            using var answer = await shop.Outside.GetAsync(path);
+            Assert.True(answer.IsSuccessStatusCode, path);
+            var titles = System.Text.RegularExpressions.Regex.Matches(await answer.Content.ReadAsStringAsync(), "\"(?:title|description)\":\"([^\"]+)\"").Select(m => m.Groups[1].Value).ToList();
+            Assert.DoesNotContain(titles, t => System.Text.RegularExpressions.Regex.IsMatch(t, never, System.Text.RegularExpressions.RegexOptions.IgnoreCase));
+        }
+    }
+
     private static async Task<string> DumpAsync(ShopDb db)
     {
         var text = new System.Text.StringBuilder();

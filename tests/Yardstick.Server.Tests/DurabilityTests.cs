@@ -12,6 +12,7 @@ public class DurabilityTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         var port = ShopFixture.FreePort();
         var start = new ProcessStartInfo("dotnet", [ShopFixture.Built("Yardstick.Server"), "--data", folder]) { RedirectStandardError = true, RedirectStandardOutput = true };
+        start.Environment["YARDSTICK_FIRST_RUN_CODE"] = ShopFixture.FirstRunCode;
         start.Environment["ASPNETCORE_URLS"] = $"http://127.0.0.1:{port}";
         var server = Process.Start(start)!;
         var address = new Uri($"http://127.0.0.1:{port}/");
@@ -28,8 +29,8 @@ public class DurabilityTests(ShopFixture shop) : IClassFixture<ShopFixture>
         long order, job = 0;
         using (var owner = new Browser(address))
         {
-            Assert.Equal("password", (await owner.RefusedAsync("first-run", new { shopName = "Quay", timeZone = "Europe/Lisbon", currency = "EUR", distanceUnit = "Kilometers", ownerName = "Inês Sá", userName = "ines", password = "short" })).Text("field"));
-            await owner.PostAsync("first-run", new { shopName = "Quay", timeZone = "Europe/Lisbon", currency = "EUR", distanceUnit = "Kilometers", ownerName = "Inês Sá", userName = "ines", password = "long enough" });
+            Assert.Equal("password", (await owner.RefusedAsync("first-run", new { shopName = "Quay", timeZone = "Europe/Lisbon", currency = "EUR", distanceUnit = "Kilometers", ownerName = "Inês Sá", userName = "ines", password = "short", code = ShopFixture.FirstRunCode })).Text("field"));
+            await owner.PostAsync("first-run", new { shopName = "Quay", timeZone = "Europe/Lisbon", currency = "EUR", distanceUnit = "Kilometers", ownerName = "Inês Sá", userName = "ines", password = "long enough", code = ShopFixture.FirstRunCode });
             order = (await owner.PostAsync("orders", new { customer = new { lastName = "Costa" }, vehicle = new { plate = "AA 00" } })).Id();
             for (var i = 0; i < 20; i++) job = (await owner.PostAsync($"orders/{order}/jobs", new { title = $"Job {i}" })).Id();
         }

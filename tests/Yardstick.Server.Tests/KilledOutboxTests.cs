@@ -17,6 +17,7 @@ public class KilledOutboxTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var port = ShopFixture.FreePort();
         var address = new Uri(string.Create(CultureInfo.InvariantCulture, $"http://127.0.0.1:{port}/"));
         var start = new ProcessStartInfo("dotnet", [ShopFixture.Built("Yardstick.Server"), "--data", folder, "--outside", shop.Outside.BaseAddress!.ToString(), "--mail", $"127.0.0.1:{shop.MailPort}"]) { RedirectStandardError = true, RedirectStandardOutput = true };
+        start.Environment["YARDSTICK_FIRST_RUN_CODE"] = ShopFixture.FirstRunCode;
         start.Environment["ASPNETCORE_URLS"] = address.ToString();
         var server = Process.Start(start)!;
         using var http = new HttpClient { BaseAddress = address };
@@ -49,7 +50,7 @@ public class KilledOutboxTests(ShopFixture shop) : IClassFixture<ShopFixture>
             long text, email;
             using (var owner = new Browser(address))
             {
-                await owner.PostAsync("first-run", new { shopName = "Quay", timeZone = "Europe/Lisbon", currency = "EUR", distanceUnit = "Kilometers", ownerName = "Inês Sá", userName = "ines", password = "long enough" });
+                await owner.PostAsync("first-run", new { shopName = "Quay", timeZone = "Europe/Lisbon", currency = "EUR", distanceUnit = "Kilometers", ownerName = "Inês Sá", userName = "ines", password = "long enough", code = ShopFixture.FirstRunCode });
                 var order = (await owner.PostAsync("orders", new { customer = new { lastName = "Costa" }, vehicle = new { plate = "AA 00" } })).Id();
                 // The gateway takes the text and is slow to say so; the mail server keeps everybody waiting.
                 await shop.MoodAsync("texts", "ok", times: 1, delayMs: 2500);

@@ -19,6 +19,7 @@ public class ListenTests
         await File.WriteAllTextAsync(Path.Combine(folder, "key.pem"), key.ExportPkcs8PrivateKeyPem());
         var (inside, outside) = (ShopFixture.FreePort(), ShopFixture.FreePort());
         var start = new ProcessStartInfo("dotnet", [ShopFixture.Built("Yardstick.Server"), "--data", Path.Combine(folder, "shop"), "--behind", "192.0.2.1"]) { RedirectStandardError = true, RedirectStandardOutput = true };
+        start.Environment["YARDSTICK_FIRST_RUN_CODE"] = ShopFixture.FirstRunCode;
         start.Environment["ASPNETCORE_URLS"] = string.Create(CultureInfo.InvariantCulture, $"http://127.0.0.1:{inside};https://127.0.0.1:{outside}");
         start.Environment["ASPNETCORE_Kestrel__Certificates__Default__Path"] = Path.Combine(folder, "cert.pem");
         start.Environment["ASPNETCORE_Kestrel__Certificates__Default__KeyPath"] = Path.Combine(folder, "key.pem");
@@ -29,7 +30,7 @@ public class ListenTests
             await ShopFixture.UntilAnswersAsync(plain, "api/welcome");
             using var handler = new HttpClientHandler { ServerCertificateCustomValidationCallback = (_, shown, _, _) => shown!.GetCertHashString() == certificate.GetCertHashString(), UseCookies = false };
             using var tablet = new HttpClient(handler) { BaseAddress = new Uri(string.Create(CultureInfo.InvariantCulture, $"https://127.0.0.1:{outside}/")) };
-            object Owner() => new { shopName = "Quay", timeZone = "Europe/Lisbon", currency = "EUR", distanceUnit = "Kilometers", ownerName = "Inês Sá", userName = "ines", password = "long enough" };
+            object Owner() => new { shopName = "Quay", timeZone = "Europe/Lisbon", currency = "EUR", distanceUnit = "Kilometers", ownerName = "Inês Sá", userName = "ines", password = "long enough", code = ShopFixture.FirstRunCode };
             async Task<string> CookieAsync(HttpClient client, string path, object body)
             {
                 using var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = JsonContent.Create(body) };

@@ -297,6 +297,8 @@ public class WaitingTextTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var waiting = (await mina.PostAsync($"orders/{order}/messages", new { channel = "Text", address = "505 555 0177", body = "Good morning", now = false })).Id();
         await mina.PostAsync("writing-wishes", new { address = "+15055550177", refused = true });
         shop.Time.Advance(TimeSpan.FromHours(11));
+        // Nobody's session lasts that long.
+        await mina.PostAsync("session", new { userName = "mina", password = "lantern-bay" });
         JsonNode message = null!;
         for (var i = 0; i < 100; i++)
         {

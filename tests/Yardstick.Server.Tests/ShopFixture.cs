@@ -31,6 +31,8 @@ public sealed class ShopFixture : IAsyncLifetime
     /// <summary>A day, as the API writes it, so many days and months after the first.</summary>
     public static string Day(int days = 0, int months = 0) =>
         DateOnly.FromDateTime(Start.UtcDateTime).AddMonths(months).AddDays(days).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+    /// <summary>What the first owner types on a server that a test starts.</summary>
+    internal const string FirstRunCode = "TEST-CODE";
     private static readonly Lazy<Task<string>> Template = new(MakeTemplateAsync);
     private readonly string folder = Directory.CreateTempSubdirectory("yardstick-test-").FullName;
     private WebApplication? app;
@@ -44,6 +46,8 @@ public sealed class ShopFixture : IAsyncLifetime
     public int MailPort { get; private set; }
     public IServiceProvider Services => app!.Services;
     public string Folder => folder;
+    /// <summary>What the first owner would have to type.</summary>
+    public string Code => Services.GetRequiredService<Setup.FirstRunCode>().Text;
 
     private static async Task<string> MakeTemplateAsync()
     {

@@ -29,9 +29,15 @@ public class ApprovalLink : CustomersLink
     /// <summary>What it is good for by itself, whatever became of the estimate.</summary>
     public LinkState StateAt(DateTime utcNow) =>
         WithdrawnAt is not null ? LinkState.Withdrawn
-        : AnsweredAt is not null ? LinkState.Answered
         : utcNow >= ExpiresAt ? LinkState.Expired
+        : AnsweredAt is not null ? LinkState.Answered
         : LinkState.Open;
+
+    /// <summary>Questions that one link takes within an hour.</summary>
+    public const int QuestionsAnHour = 5;
+
+    /// <summary>Whether what was sent is still shown: while it can be answered, and after the answer until the link's time is over.</summary>
+    public static bool Shows(LinkState state) => state is LinkState.Open or LinkState.Answered;
 
     /// <summary>What the customer is told about a link; empty while it can be answered.</summary>
     /// <param name="state">What it is good for.</param>
@@ -44,14 +50,14 @@ public class ApprovalLink : CustomersLink
         LinkState.Withdrawn => "We took this estimate back. Call us if you expected an answer to it.",
         LinkState.Answered => "Thank you, we have your answer.",
         _ when newer => "We changed this estimate and sent you a newer one; please answer that.",
-        _ => "We changed this estimate since we sent it. A new link is on its way; nothing can be answered here any more.",
+        _ => "We changed this estimate since we sent it, so nothing can be answered here any more. Please wait for a new link, or call us.",
     };
 
     /// <summary>What it is good for.</summary>
     /// <param name="sent">What was sent.</param>
     /// <param name="now">What would be sent now.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    /// <param name="posted">The order was invoiced meanwhile: nothing can be answered any more.</param>
-    public LinkState StateAt(ShownEstimate sent, ShownEstimate now, DateTime utcNow, bool posted) =>
-        StateAt(utcNow) is not LinkState.Open and var over ? over : posted || sent.OfferHash != now.OfferHash ? LinkState.Changed : LinkState.Open;
+    /// <param name="closed">The order was invoiced, ended or made void meanwhile: nothing can be answered any more.</param>
+    public LinkState StateAt(ShownEstimate sent, ShownEstimate now, DateTime utcNow, bool closed) =>
+        StateAt(utcNow) is not LinkState.Open and var over ? over : closed || sent.OfferHash != now.OfferHash ? LinkState.Changed : LinkState.Open;
 }

@@ -34,7 +34,7 @@ public static class CustomersReply
         foreach (var job in order.OnJobs.Where(j => j.Decision == DecisionKind.Proposed))
         {
             var field = $"job:{job.Id}";
-            if (said?.FirstOrDefault(j => j.JobId == job.Id) is not { } about) return new Problem("answer.open", $"Say yes, no or later to \"{job.Title}\".", field);
+            if (said?.FirstOrDefault(j => j?.JobId == job.Id) is not { } about) return new Problem("answer.open", $"Say yes, no or later to \"{job.Title}\".", field);
             if (about.Kind is not (DecisionKind.Approved or DecisionKind.Declined or DecisionKind.Deferred)) return new Problem("answer.kind", "An answer is yes, no or later.", field);
             var knowingly = job.IsUnsafe && about.Kind == DecisionKind.Declined;
             if (knowingly && !about.Acknowledged) return new Problem("answer.unsafe", $"Please confirm that you know about \"{job.Title}\" before you say no to it.", field);

@@ -101,7 +101,7 @@ public class CeilingException
     public DateTime At { get; set; }
 }
 
-/// <summary>Who pays for a job. One invoice for each payer is made when the order is closed.</summary>
+/// <summary>Who pays for a job, as the shop noted it. The invoice is made to the customer, for everything, whoever stands here.</summary>
 public enum Payer
 {
     /// <summary>The customer.</summary>

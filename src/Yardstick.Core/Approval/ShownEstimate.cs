@@ -76,7 +76,7 @@ public sealed record ShownEstimate
         var photos = files.Where(f => shown.Any(t => t.Kind == ReleaseKind.Photo && t.Id == f.Id)).ToLookup(f => f.TargetId, f => f.Hash);
         return new ShownEstimate
         {
-            Document = DocumentMaker.OfOrder(order, parties, shop, result, DocumentKind.Estimate, order.Number, localNow),
+            Document = DocumentMaker.OfOrder(order, parties, shop, result, DocumentKind.Estimate, order.Number, localNow, pricing.Policy.Overrun),
             Jobs = order.OnJobs.Select((job, j) => ShownJob.Of(order, job, result.Jobs[j], photos)).ToList(),
             Findings = shown.Where(t => t.Kind == ReleaseKind.Finding).Select(t => new ShownFinding(t.Id, t.Words, t.Rating!.Value, t.Measured, t.PhotoHash)).ToList(),
             ValidUntil = shop.ValidUntil(localNow),

@@ -30,7 +30,7 @@ public static class DocumentMaker
     /// <param name="kind">Estimate or invoice.</param>
     /// <param name="number">The document's number.</param>
     /// <param name="localNow">Wall time.</param>
-    public static ShopDocument OfOrder(Order order, DocumentParties parties, Shop shop, PricingResult result, DocumentKind kind, long number, DateTime localNow)
+    public static ShopDocument OfOrder(Order order, DocumentParties parties, Shop shop, PricingResult result, DocumentKind kind, long number, DateTime localNow, OverrunRule? overrun = null)
     {
         var (customer, vehicle, writer) = parties;
         var distance = shop.DistanceWord;
@@ -58,10 +58,17 @@ public static class DocumentMaker
             Totals = Totals(result),
             Consent = Consent(order, shop),
             Terms = shop.Terms,
-            Validity = kind == DocumentKind.Estimate ? $"This estimate holds until {shop.ValidUntil(localNow):MMMM d, yyyy}. Work begins only after you agree to it, and never costs more than you agreed to without asking you again." : "",
+            Validity = kind == DocumentKind.Estimate ? ValidityOf(shop, overrun, localNow) : "",
             Acknowledged = order.Decisions.Where(d => d.Acknowledged.Length > 0 && order.Jobs.Exists(j => j.Id == d.JobId && j.Decision == d.Kind)).OrderBy(d => d.At)
                 .Select(d => $"{shop.Local(d.At):MMM d, yyyy} {shop.Local(d.At).Clock()}, {d.DecidedBy}{(d.SignatureHash.Length > 0 ? ", signed" : "")}, on \"{order.Jobs.First(j => j.Id == d.JobId).Title}\": {d.Acknowledged}").ToList(),
         };
+    }
+
+    /// <summary>How long an estimate holds, and how far its work may grow: the shop's own limit, and no other promise.</summary>
+    private static string ValidityOf(Shop shop, OverrunRule? overrun, DateTime localNow)
+    {
+        var limit = Ceiling.Words(overrun) is { Length: > 0 } words ? $"by more than {words}" : "past what you agreed to";
+        return $"This estimate holds until {shop.ValidUntil(localNow):MMMM d, yyyy}. Work begins only after you agree to it. If it grows {limit}, we ask you again before we go on.";
     }
 
     /// <summary>What a technician works by: approved jobs with hours, parts and checklists, and nowhere a price.</summary>

@@ -10,6 +10,8 @@ public enum MessageChannel
     Text,
     /// <summary>E-mail.</summary>
     Email,
+    /// <summary>Written on the customer's page; only ever received.</summary>
+    Page,
 }
 
 /// <summary>How far a message is.</summary>
@@ -64,6 +66,8 @@ public partial class Message
     public string Trouble { get; set; } = "";
     /// <summary>Its own name: the Idempotency-Key of a text, the Message-ID of an e-mail. There from the start.</summary>
     public required string Key { get; set; }
+    /// <summary>The key to the customer's page that stands in it, sealed; empty for none, and once it went out.</summary>
+    public string SealedToken { get; set; } = "";
     /// <summary>Tries to hand it over so far.</summary>
     public int Tries { get; set; }
     /// <summary>Content hash of a PDF that goes along: attached to an e-mail, behind the link in a text; empty for none.</summary>
@@ -111,6 +115,7 @@ public partial class Message
     {
         var copy = Write(channel, address, Subject.Length > 0 ? Subject : subject, body ?? Body, actor, notBefore);
         if (copy.Ok) (copy.Value.CustomerId, copy.Value.OrderId, copy.Value.AttachmentHash, copy.Value.AttachmentName) = (CustomerId, OrderId, AttachmentHash, AttachmentName);
+        if (copy.Ok && body is null) copy.Value.SealedToken = SealedToken;
         return copy;
     }
 
@@ -122,7 +127,7 @@ public partial class Message
     }
 
     /// <summary>It was handed over.</summary>
-    public void HandedOver(DateTime utcNow) => (State, SentAt, Trouble) = (MessageState.Sent, utcNow, "");
+    public void HandedOver(DateTime utcNow) => (State, SentAt, Trouble, SealedToken) = (MessageState.Sent, utcNow, "", "");
 
     /// <summary>It was not handed over, surely: it waits for another try, or gives up.</summary>
     /// <param name="why">Why.</param>
@@ -157,13 +162,34 @@ public partial class Message
     {
         if (State is MessageState.Delivered or MessageState.Received or MessageState.Withdrawn) return false;
         (State, Trouble) = delivered ? (MessageState.Delivered, "") : (MessageState.Failed, why);
-        // Whoever reads the thread later needs no key to the customer's page.
-        if (delivered) Body = Secret().Replace(Body, "$1…");
+        if (delivered) SealedToken = "";
         return true;
     }
 
-    [GeneratedRegex(@"(/(?:approve|documents)/)[\w-]+")]
+    /// <summary>
+    /// Takes the key to the customer's page out of the text, so that nobody who reads the thread, the database or a copy of it has it.
+    /// What is kept in its place only the outbox can open, and only until it went out.
+    /// </summary>
+    /// <param name="seal">Makes what is kept instead of the key.</param>
+    public void Seal(Func<string, string> seal)
+    {
+        if (Secret().Match(Body) is not { Success: true } found) return;
+        SealedToken = seal(found.Groups[2].Value);
+        Body = Secret().Replace(Body, $"$1{Hidden}");
+    }
+
+    /// <summary>What it says with the key to the customer's page in it, for handing it over.</summary>
+    /// <param name="open">Opens what was sealed.</param>
+    public string OpenBody(Func<string, string> open) =>
+        SealedToken.Length == 0 ? Body : Place().Replace(Body, match => match.Groups[1].Value + open(SealedToken));
+
+    private const string Hidden = "…";
+
+    [GeneratedRegex(@"(/(?:approve|documents)/)([\w-]{16,})")]
     private static partial Regex Secret();
+
+    [GeneratedRegex($@"(/(?:approve|documents)/){Hidden}")]
+    private static partial Regex Place();
 
     /// <summary>A person decides about one that may have been sent, or that failed.</summary>
     /// <param name="again">Send it again; else it is taken as sent.</param>
@@ -171,7 +197,7 @@ public partial class Message
     public Result Resolve(bool again, DateTime utcNow)
     {
         if (again && State is MessageState.MayHaveBeenSent or MessageState.Failed) (State, NotBefore, Trouble, Tries) = (MessageState.Waiting, utcNow, "", 0);
-        else if (!again && State == MessageState.MayHaveBeenSent) (State, Trouble) = (MessageState.Sent, "");
+        else if (!again && State == MessageState.MayHaveBeenSent) (State, Trouble, SealedToken) = (MessageState.Sent, "", "");
         else return new Problem("message.settled", "There is nothing to decide about this message.");
         return Result.Done;
     }
@@ -180,7 +206,7 @@ public partial class Message
     public Result Withdraw()
     {
         if (State is not (MessageState.Waiting or MessageState.Failed)) return new Problem("message.sent", "It went out already.");
-        State = MessageState.Withdrawn;
+        (State, SealedToken) = (MessageState.Withdrawn, "");
         return Result.Done;
     }
 }
@@ -244,6 +270,8 @@ public class Notice
     public required string Text { get; set; }
     /// <summary>The order that it leads to.</summary>
     public long? OrderId { get; set; }
+    /// <summary>Number or address of somebody who is not on file and wrote; empty for none.</summary>
+    public string Address { get; set; } = "";
     /// <summary>Who saw it first; null while nobody did.</summary>
     public long? SeenById { get; set; }
     /// <summary>Seen, UTC.</summary>

@@ -21,20 +21,27 @@ public static class EarlierWork
     private const int SoonDays = 30;
 
     /// <summary>
-    /// Declined and deferred jobs of invoiced orders that nobody took over and that were not done since: by the same canned
-    /// job, or under the same title.
+    /// Declined and deferred jobs of invoiced orders, and all jobs of orders that were ended without an invoice, that nobody
+    /// took over and that were not done since: by the same canned job, or under the same title.
     /// </summary>
     /// <param name="orders">All orders of the car with their jobs.</param>
     public static IEnumerable<Job> StillOpen(IReadOnlyCollection<Order> orders)
     {
         var jobs = orders.SelectMany(o => o.OnJobs.Select(j => (Order: o, Job: j))).ToList();
         var seen = new HashSet<string>(StringComparer.OrdinalIgnoreCase);
-        foreach (var (order, job) in jobs.Where(x => x.Order.State == OrderState.Posted && x.Job.Decision is DecisionKind.Declined or DecisionKind.Deferred).OrderByDescending(x => x.Order.OpenedAt))
+        foreach (var (order, job) in jobs.Where(x => WasLeftOpen(x.Order, x.Job)).OrderByDescending(x => x.Order.OpenedAt))
         {
-            var again = jobs.Any(x => x.Order.OpenedAt > order.OpenedAt && (x.Order.State == OrderState.Open || x.Job.Decision == DecisionKind.Approved) && Same(x.Job, job));
+            var again = jobs.Any(x => x.Order.OpenedAt > order.OpenedAt && x.Order.State != OrderState.Voided && (x.Order.State == OrderState.Open || x.Job.Decision == DecisionKind.Approved) && Same(x.Job, job));
             if (!again && !jobs.Any(x => x.Job.TakenFromJobId == job.Id) && seen.Add(job.Title)) yield return job;
         }
     }
+
+    private static bool WasLeftOpen(Order order, Job job) => order.State switch
+    {
+        OrderState.Posted => job.Decision is DecisionKind.Declined or DecisionKind.Deferred,
+        OrderState.Ended => job.Decision is DecisionKind.Declined or DecisionKind.Deferred or DecisionKind.Proposed,
+        _ => false,
+    };
 
     private static bool Same(Job one, Job other) =>
         one.CannedJobId is { } canned && canned == other.CannedJobId || string.Equals(one.Title, other.Title, StringComparison.OrdinalIgnoreCase);

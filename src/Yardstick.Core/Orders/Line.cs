@@ -97,6 +97,7 @@ public partial class Line
             "hours" => Figure(Typed.Hours(text, field), v => Hours = v),
             "quantity" => Figure(Typed.Quantity(text, field), v => Quantity = v),
             "unitCost" => Figure(Typed.Amount(text, field, 4), v => (UnitCost, BookCost) = (v, null)),
+            "coresReturned" => Cores(text, field),
             "amount" => Figure(Typed.Amount(text, field, 4), v => Amount = v),
             "unitPrice" when string.IsNullOrWhiteSpace(text) => Clear(() => (UnitPrice, HeldPrice, OverrideReason) = (null, null, "")),
             "unitPrice" => Override(text, field, v => UnitPrice = v),
@@ -130,6 +131,7 @@ public partial class Line
         ("hours", LineKind.Labor) => Plain(Hours),
         ("quantity", LineKind.Part or LineKind.Fee) => Plain(Quantity),
         ("unitCost", LineKind.Part or LineKind.Sublet) => Plain(UnitCost),
+        ("coresReturned", LineKind.Part) when CoreEach > 0 => Plain(CoresReturned),
         ("amount", LineKind.Fee) => Plain(Amount),
         ("unitPrice", LineKind.Part or LineKind.Labor) => UnitPrice is { } price ? Plain(price) : "",
         ("price", LineKind.Labor or LineKind.Sublet) => Price is { } price ? Plain(price) : "",
@@ -151,6 +153,16 @@ public partial class Line
     {
         if (figure.Ok) set(figure.Value);
         return figure.Problem;
+    }
+
+    /// <summary>Old parts handed in; those that the customer or the shop keeps are charged.</summary>
+    private Problem? Cores(string? text, string field)
+    {
+        var figure = Typed.QuantityOrNone(text, field);
+        if (figure.Problem is { } problem) return problem;
+        if (figure.Value > Quantity) return new Problem("core.many", "No more cores come back than parts go in.", field);
+        CoresReturned = figure.Value;
+        return null;
     }
 
     private static Problem? Clear(Action clear)

@@ -42,7 +42,7 @@ public static class Obstacles
 
     private static Obstacle PartObstacle(Line line, IReadOnlyList<PurchaseOrder> partOrders)
     {
-        var on = partOrders.FirstOrDefault(o => o.State != PurchaseOrderState.Refused && o.Lines.Any(l => l.LineId == line.Id && l.Received < l.Quantity));
+        var on = partOrders.FirstOrDefault(o => o.IsOpen && o.Lines.Any(l => l.LineId == line.Id && l.Awaited));
         return on is null
             ? new("part.needed", $"\"{line.Description}\" is neither in stock nor ordered; order it under Parts or switch the line out.", line.JobId, line.Id)
             : new("part.coming", $"\"{line.Description}\" is on purchase order {on.Number} and not received; receive it under Parts.", line.JobId, line.Id);

@@ -11,6 +11,21 @@ public enum OrderState
     Open,
     /// <summary>Invoiced.</summary>
     Posted,
+    /// <summary>Ended without an invoice: nobody agreed to anything. What was not done comes back at the next visit.</summary>
+    Ended,
+    /// <summary>Made void by somebody with the right. Its number stays; nothing of it comes back.</summary>
+    Voided,
+}
+
+/// <summary>How an order came to its end without an invoice.</summary>
+public enum OrderEnding
+{
+    /// <summary>The customer wanted nothing done.</summary>
+    Declined,
+    /// <summary>The customer never came back with an answer.</summary>
+    NotReturned,
+    /// <summary>The customer took the estimate, or the car, home.</summary>
+    TakenHome,
 }
 
 /// <summary>One document from first estimate to paid invoice. Changes go through its methods, which refuse what the rules refuse.</summary>
@@ -68,6 +83,14 @@ public partial class Order
     public DateTime OpenedAt { get; set; }
     /// <summary>Posted, UTC.</summary>
     public DateTime? PostedAt { get; set; }
+    /// <summary>Ended without an invoice or made void, UTC.</summary>
+    public DateTime? EndedAt { get; set; }
+    /// <summary>Who ended it or made it void.</summary>
+    public long? EndedById { get; set; }
+    /// <summary>How it ended without an invoice; null for any other.</summary>
+    public OrderEnding? Ending { get; set; }
+    /// <summary>Why, in a word.</summary>
+    public string EndReason { get; set; } = "";
     /// <summary>The policy that priced it.</summary>
     public long PolicyVersionId { get; set; }
     /// <summary>Total of approved and proposed work.</summary>
@@ -108,8 +131,13 @@ public partial class Order
         }
     }
 
-    private Problem? Closed() => State == OrderState.Open ? null
-        : new Problem("order.posted", "This order is invoiced and can't be changed; reverse the invoice first.");
+    private Problem? Closed() => State switch
+    {
+        OrderState.Open => null,
+        OrderState.Posted => new Problem("order.posted", "This order is invoiced and can't be changed; reverse the invoice first."),
+        OrderState.Ended => new Problem("order.ended", "This order was ended without an invoice and can't be changed; open it again first."),
+        _ => new Problem("order.voided", "This order is void and can't be changed; write a new one."),
+    };
 
     private void RecordAdded(string target, object subject, string name, Actor actor) => Record(target, 0, "added", "", name, 1, actor, subject);
 
@@ -248,7 +276,7 @@ public partial class Order
         var line = FindLine(id);
         if (line.Problem is { } problem) return problem;
         if (ordered || line.Value.ReceivedQuantity > 0)
-            return new Problem("line.ordered", "This part was ordered; switch the line out and send the part back instead.");
+            return new Problem("line.ordered", "This part was ordered or is here; call it off under Parts or put it into stock first, or switch the line out.");
         line.Value.RemovedAt = actor.At;
         Record("line", id, "removed", line.Value.Description, "", ++line.Value.Version, actor);
         return Result.Done;
@@ -262,6 +290,18 @@ public partial class Order
         line.RemovedAt = null;
         Record("line", id, "restored", "", line.Description, ++line.Version, actor);
         return Result.Done;
+    }
+
+    /// <summary>What comes along with a job's parts, by its code: by a rule of the policy, or with a single part on it.</summary>
+    /// <param name="jobId">The job.</param>
+    /// <param name="code">The code.</param>
+    /// <param name="policy">The policy's rules.</param>
+    public Result<Pricing.CompanionRule> FindCompanion(long jobId, string code, IEnumerable<Pricing.CompanionRule> policy)
+    {
+        var job = FindJob(jobId);
+        if (job.Problem is { } problem) return problem;
+        return policy.Concat(job.Value.OnLines.SelectMany(l => l.AlongList)).FirstOrDefault(r => r.Code == code) is { } rule ? rule
+            : new Problem("companion.gone", $"Neither the policy of this order nor a part on this job has anything named {code} that comes along.");
     }
 
     /// <summary>Changes a field of something that comes along with a job's parts: waives it, or sets its quantity or price.</summary>

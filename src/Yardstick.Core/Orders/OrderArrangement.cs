@@ -71,6 +71,10 @@ public partial class Order
         return added;
     }
 
+    /// <summary>Everybody who is named on the order: its lead, and whoever does one of its lines.</summary>
+    public IEnumerable<long> NamedTechnicians => OnJobs.Where(j => j.Decision is Approval.DecisionKind.Approved or Approval.DecisionKind.Proposed).SelectMany(j => j.OnLines)
+        .Where(l => !l.Out).Select(l => l.TechnicianId).Prepend(LeadId).OfType<long>().Distinct();
+
     /// <summary>One technician for all labor of a job, or of the order, in one step.</summary>
     /// <param name="jobId">The job; null for all.</param>
     /// <param name="technicianId">Who; null for nobody.</param>

@@ -157,7 +157,7 @@ public partial class Order
     }
 
     /// <summary>The manager's exception that is newer than the latest decision; null where there is none.</summary>
-    public CeilingException? CeilingLetPast => CeilingExceptions.Where(e => Decisions.All(d => d.At <= e.At)).MaxBy(e => e.At);
+    public CeilingException? CeilingLetPast => CeilingExceptions.Where(e => Decisions.All(d => d.At <= e.At)).OrderBy(e => e.At).ThenBy(e => e.UpTo.Cents).LastOrDefault();
 
     /// <summary>
     /// Work of an invoiced order that was declined or deferred is put off again. Only what is to be done about it changes;
@@ -171,11 +171,12 @@ public partial class Order
     /// <param name="actor">Who asked.</param>
     public Result<Decision> PutOffAgain(long jobId, DateOnly? until, string? reason, string decidedBy, AnswerChannel channel, Actor actor)
     {
-        if (State != OrderState.Posted) return new Problem("order.open", "This order is open; record the answer on its sheet.");
+        if (State == OrderState.Open) return new Problem("order.open", "This order is open; record the answer on its sheet.");
+        if (State == OrderState.Voided) return Closed()!;
         var found = FindJob(jobId);
         if (found.Problem is { } problem) return problem;
         var job = found.Value;
-        if (job.Decision is not (DecisionKind.Declined or DecisionKind.Deferred)) return new Problem("job.done", "This work was done or is being done; there is nothing to put off.");
+        if (job.Decision is not (DecisionKind.Declined or DecisionKind.Deferred) && !(State == OrderState.Ended && job.Decision == DecisionKind.Proposed)) return new Problem("job.done", "This work was done or is being done; there is nothing to put off.");
         if (!Enum.IsDefined(channel) || channel == AnswerChannel.Link) return new Problem("decision.channel", "It was said in person, by phone or by message.", "channel");
         if (string.IsNullOrWhiteSpace(reason)) return new Problem("decision.reason", "Say in a few words why it is put off again.", "reason");
         if (reason.Length > 2000) return new Problem("text.long", "A reason can have at most 2,000 characters.", "reason");
@@ -219,9 +220,19 @@ public partial class Order
     }
 
     /// <summary>Whether nobody can go on without a new decision (rules, 4.9).</summary>
-    public bool PastCeiling(ShopPolicy policy) =>
-        AmountAgreed is { } agreed && ApprovedTotal.Cents > agreed.Cents + Ceiling.Allowance(policy.Pricing.Overrun, agreed.Amount)
-        && !(CeilingLetPast is { } let && ApprovedTotal.Cents <= let.UpTo.Cents);
+    public bool PastCeiling(ShopPolicy policy) => CeilingNow(policy) == CeilingState.Past;
+
+    /// <summary>How the approved work stands to what was agreed to; <see cref="CeilingState.Past"/> also where it grew beyond what a manager let past.</summary>
+    /// <param name="policy">The policy that prices the order.</param>
+    public CeilingState CeilingNow(ShopPolicy policy) => AmountAgreed is not { } agreed || ApprovedTotal.Cents <= agreed.Cents + Ceiling.Allowance(policy.Pricing.Overrun, agreed.Amount) ? CeilingState.Within
+        : CeilingLetPast is { } let && ApprovedTotal.Cents <= let.UpTo.Cents ? CeilingState.LetPast
+        : CeilingState.Past;
+
+    /// <summary>Whether the approved work may go on: begun, finished, its parts ordered. Past the ceiling nobody can, until somebody asks again or lets it.</summary>
+    /// <param name="policy">The policy that prices the order.</param>
+    public Result MayGoOn(ShopPolicy policy) => PastCeiling(policy)
+        ? new Problem("order.ceiling", "The approved work has grown past what the customer agreed to; the service writer has to ask again first.")
+        : Result.Done;
 
     /// <summary>Work on a job begins, or goes on. The car moves to being worked on.</summary>
     public Result BeginWork(long jobId, ShopPolicy policy, Actor actor)
@@ -231,7 +242,7 @@ public partial class Order
         if (job.Problem is { } problem) return problem;
         if (job.Value.Decision != DecisionKind.Approved) return new Problem("job.notApproved", "The customer has not agreed to this job yet; ask the service writer.");
         if (job.Value.Progress == JobProgress.Finished) return new Problem("job.finished", "This job is finished already.");
-        if (PastCeiling(policy)) return new Problem("order.ceiling", "The approved work has grown past what the customer agreed to; the service writer has to ask again first.");
+        if (MayGoOn(policy).Problem is { } past) return past;
         if (job.Value.Progress == JobProgress.NotStarted)
         {
             job.Value.Progress = JobProgress.InWork;
@@ -242,13 +253,17 @@ public partial class Order
     }
 
     /// <summary>A job is finished. With the last one the car is done.</summary>
-    public Result FinishJob(long jobId, Actor actor)
+    /// <param name="jobId">The job.</param>
+    /// <param name="policy">The policy that prices the order.</param>
+    /// <param name="actor">Who.</param>
+    public Result FinishJob(long jobId, ShopPolicy policy, Actor actor)
     {
         if (Closed() is { } closed) return closed;
         var job = FindJob(jobId);
         if (job.Problem is { } problem) return problem;
         if (job.Value.Decision != DecisionKind.Approved) return new Problem("job.notApproved", "The customer has not agreed to this job; it can't be finished.");
         if (job.Value.Progress == JobProgress.Finished) return Result.Done;
+        if (MayGoOn(policy).Problem is { } past) return past;
         var before = job.Value.Progress;
         job.Value.Progress = JobProgress.Finished;
         job.Value.FinishedAt = actor.At;

@@ -32,11 +32,11 @@ public sealed record PastedLines(IReadOnlyList<Line> Lines, IReadOnlyList<Pasted
     /// Reads rows. The kind may stand in the first cell; the first words are what it is, the next are the number; the first figure is
     /// the quantity or the hours, the next the price of one; a row of words alone is a text, or a part where a figure follows.
     /// </summary>
-    public static PastedLines Read(string text)
+    public static PastedLines Read(string? text)
     {
         var lines = new List<Line>();
         var refused = new List<PastedRefusal>();
-        var rows = text.Replace("\r\n", "\n", StringComparison.Ordinal).Replace('\r', '\n').Split('\n');
+        var rows = (text ?? "").Replace("\r\n", "\n", StringComparison.Ordinal).Replace('\r', '\n').Split('\n');
         for (var r = 0; r < rows.Length; r++)
         {
             if (string.IsNullOrWhiteSpace(rows[r])) continue;

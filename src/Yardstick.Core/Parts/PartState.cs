@@ -19,7 +19,7 @@ public sealed record PartState(string Code, string Text, DateTime? ExpectedAt = 
     {
         if (line.ReceivedQuantity >= line.Quantity) return new("received", "Received");
         if (line.ReservedQuantity >= line.Quantity) return new("stock", "In stock, kept");
-        if (on is not null && on.State != PurchaseOrderState.Received)
+        if (on is not null && on.State is not (PurchaseOrderState.Received or PurchaseOrderState.Cancelled) && !on.Lines.Exists(l => l.LineId == line.Id && l.CancelledAt is not null))
         {
             var words = $"{supplier}: {PurchaseOrder.StateName(on.State).ToLowerInvariant()}";
             return new(on.Trouble.Length > 0 ? "trouble" : "ordered", words, on.ExpectedAt);

@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Linq.Expressions;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 
@@ -81,6 +82,20 @@ public class Part
         SupplierId = supplierId,
         // Catalogs end a description with what it is counted in.
         Unit = offer.Description.Split(' ')[^1] switch { "quart" => "qt", "gallon" => "gal", "pint" => "pt", "pound" => "lb", _ => "" },
+    };
+
+    /// <summary>A part that came for an order and that the shop never had, as it joins the catalog.</summary>
+    public static Part Of(Line line) => new()
+    {
+        Number = line.Number,
+        Description = line.Description,
+        Category = line.Category,
+        Unit = line.Unit,
+        Brand = line.Brand,
+        Condition = line.Condition,
+        ListPrice = line.ListPrice,
+        CoreEach = line.CoreEach,
+        Equivalents = line.MakersNumber,
     };
 
     /// <summary>Takes over what a supplier says of it. What lies on the shelf keeps the cost that it was bought at.</summary>
@@ -169,6 +184,8 @@ public enum PurchaseOrderState
     Refused,
     /// <summary>All of it is here.</summary>
     Received,
+    /// <summary>Called off before it came.</summary>
+    Cancelled,
 }
 
 /// <summary>An order to a supplier for parts of one repair order.</summary>
@@ -199,13 +216,45 @@ public class PurchaseOrder
     /// <summary>Its lines.</summary>
     public List<PurchaseOrderLine> Lines { get; } = [];
 
+    /// <summary>The supplier has not refused it and nobody called it off.</summary>
+    public static readonly Expression<Func<PurchaseOrder, bool>> Stands = order => order.State != PurchaseOrderState.Refused && order.State != PurchaseOrderState.Cancelled;
+
     /// <summary>True while parts of it may still come.</summary>
-    public bool IsOpen => State is not (PurchaseOrderState.Refused or PurchaseOrderState.Received);
+    public bool IsOpen => State is not (PurchaseOrderState.Refused or PurchaseOrderState.Received or PurchaseOrderState.Cancelled);
+
+    /// <summary>Calls parts off that are still to come; with the last one the whole order. The supplier is told by telephone.</summary>
+    /// <param name="lineIds">Lines of this purchase order.</param>
+    /// <param name="reason">Why, and who at the supplier agreed.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public Result Cancel(IReadOnlyCollection<long> lineIds, string? reason, DateTime utcNow)
+    {
+        if (!IsOpen) return new Problem("purchase.closed", $"Purchase order {Number} is {StateName(State).ToLowerInvariant()}; nothing of it can be called off.");
+        if (string.IsNullOrWhiteSpace(reason) || reason.Length > 200)
+            return new Problem("purchase.reason", "Say in at most 200 characters why, and who at the supplier agreed.", "reason");
+        var lines = Lines.Where(l => lineIds.Contains(l.Id) && l.Awaited).ToList();
+        if (lines.Count == 0) return new Problem("purchase.here", "These parts are here or were called off already; look at the list again.");
+        foreach (var line in lines) (line.CancelledAt, line.CancelReason) = (utcNow, reason.Trim());
+        Settle();
+        return Result.Done;
+    }
+
+    /// <summary>All that was still to come is here or was called off: the order is done.</summary>
+    public void Settle()
+    {
+        if (Lines.Any(l => l.Awaited)) return;
+        State = Lines.Any(l => l.Received > 0) ? PurchaseOrderState.Received : PurchaseOrderState.Cancelled;
+        Trouble = "";
+    }
 
     /// <summary>The supplier answered.</summary>
     public void Answered(PurchaseOrderState state, string reference, DateTime? expectedAt)
     {
         if (State is PurchaseOrderState.Received) return;
+        if (State is PurchaseOrderState.Cancelled)
+        {
+            if (state != PurchaseOrderState.Refused) Trouble = "The supplier took it although it was called off here; tell them by telephone.";
+            return;
+        }
         State = state;
         if (SupplierReference.Length == 0) SupplierReference = reference;
         ExpectedAt = expectedAt ?? ExpectedAt;
@@ -221,6 +270,7 @@ public class PurchaseOrder
         PurchaseOrderState.Shipped => "Shipped",
         PurchaseOrderState.Delayed => "Delayed",
         PurchaseOrderState.Refused => "None to be had",
+        PurchaseOrderState.Cancelled => "Called off",
         _ => "Received",
     };
 }
@@ -248,6 +298,16 @@ public class PurchaseOrderLine
     public decimal Received { get; set; }
     /// <summary>Cost each, as expected.</summary>
     public decimal UnitCost { get; set; }
+    /// <summary>Called off, UTC; null while it stands.</summary>
+    public DateTime? CancelledAt { get; set; }
+    /// <summary>Why it was called off.</summary>
+    public string CancelReason { get; set; } = "";
+
+    /// <summary>Some of it has still to come.</summary>
+    public static readonly Expression<Func<PurchaseOrderLine, bool>> IsAwaited = line => line.CancelledAt == null && line.Received < line.Quantity;
+
+    /// <summary>Some of it has still to come.</summary>
+    public bool Awaited => CancelledAt is null && Received < Quantity;
 }
 
 /// <summary>Something that comes along with one part of the catalog.</summary>

@@ -27,7 +27,7 @@ public sealed class StepList
     public void Add(PriceStep step) => steps.Add(step);
 
     /// <summary>Adds a step with an amount in cents.</summary>
-    public void AddCents(string text, long cents) => Add(text, Rounding.Amount(cents));
+    public void AddCents(string text, long cents, bool tellsCost = false) => Add(text, Rounding.Amount(cents), tellsCost);
 
     /// <summary>Adds a step whose outcome is not an amount.</summary>
     public void Add(string text, string value) => steps.Add(new PriceStep(text, value));

@@ -83,7 +83,7 @@ internal static class ItemTrace
                 break;
             case SubletLine sublet:
                 why.Add("Cost", sublet.Cost, tellsCost: true);
-                why.AddCents(sublet.Price is null ? $"Marked up by {sublet.MarkupPercent:0.###}%" : "Price set by hand", prepared.Amount);
+                why.AddCents(sublet.Price is null ? $"Marked up by {sublet.MarkupPercent:0.###}%" : "Price set by hand", prepared.Amount, tellsCost: sublet.Price is null);
                 break;
             case FeeLine fee:
                 why.AddCents($"{fee.Quantity:0.###} × {fee.Amount:0.00##}", prepared.Amount);

@@ -47,11 +47,18 @@ public class AttachedFile
     /// <summary>True for a picture that a browser shows.</summary>
     public bool IsPicture => ContentType == FileContent.Jpeg;
 
+    /// <summary>Marks that make a name read in another order than it is.</summary>
+    private static bool TurnsAround(char c) => c is >= '\u202A' and <= '\u202E' or >= '\u2066' and <= '\u2069' or '\u200E' or '\u200F';
+
+    /// <summary>The name under which a file of a type is kept: what is text is never called something that a system would run.</summary>
+    public static string NameFor(string clean, string contentType) => contentType == "text/plain" && Path.GetExtension(clean).ToLowerInvariant() is not (".txt" or ".csv" or ".md" or ".log")
+        ? clean + ".txt" : clean;
+
     /// <summary>A file's name without the path and the characters that no system likes.</summary>
     public static string CleanName(string? name)
     {
         var last = (name ?? "").Replace('\\', '/').Split('/')[^1];
-        var clean = string.Concat(last.Where(c => !char.IsControl(c) && !"<>:\"|?*".Contains(c, StringComparison.Ordinal))).Trim(' ', '.');
+        var clean = string.Concat(last.Where(c => !char.IsControl(c) && !TurnsAround(c) && !"<>:\"|?*".Contains(c, StringComparison.Ordinal))).Trim(' ', '.');
         return clean.Length == 0 ? "file" : clean.Length > 120 ? clean[..120] : clean;
     }
 }

@@ -105,4 +105,8 @@ public class OdometerReading
     public int Reading { get; set; }
     /// <summary>When it was read, UTC.</summary>
     public DateTime At { get; set; }
+    /// <summary>The order that took it; null for one that came otherwise.</summary>
+    public long? OrderId { get; set; }
+    /// <summary>Of an order: the reading when the car left; else when it came.</summary>
+    public bool Leaving { get; set; }
 }

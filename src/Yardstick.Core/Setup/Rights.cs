@@ -35,6 +35,10 @@ public enum Permission
     TakePayments,
     /// <summary>Reverse posted invoices and refund.</summary>
     ReverseInvoices,
+    /// <summary>End orders that nobody approved without an invoice.</summary>
+    EndOrders,
+    /// <summary>Make orders void.</summary>
+    VoidOrders,
     /// <summary>See cost and margin.</summary>
     SeeMargin,
     /// <summary>Write the pricing policy and put it in force.</summary>
@@ -53,7 +57,7 @@ public static class Rights
     private static readonly Permission[] Counter =
     [
         Permission.SeeFloor, Permission.Find, Permission.SeeOrders, Permission.WriteUp, Permission.EditOrders, Permission.OverridePrices, Permission.RecordDecisions, Permission.WriteToCustomers,
-        Permission.SeeParts, Permission.OrderParts, Permission.PlanWork, Permission.PostInvoices, Permission.TakePayments, Permission.SeeMargin,
+        Permission.SeeParts, Permission.OrderParts, Permission.PlanWork, Permission.PostInvoices, Permission.TakePayments, Permission.EndOrders, Permission.SeeMargin,
     ];
 
     private static readonly Dictionary<Role, HashSet<Permission>> ByRole = new()

@@ -45,7 +45,7 @@ public class Shop
     public string CheckInTerms { get; set; } = "";
 
     /// <summary>What is acknowledged when unsafe work is declined.</summary>
-    public string UnsafeTerms { get; set; } = "I was told that my car is not safe to drive without this work. I decline it knowingly.";
+    public string UnsafeTerms { get; set; } = "I was told that my car may not be safe to drive without this work. I decline it knowingly.";
 
     /// <summary>Reasons offered when work is declined or put off, one a line; empty for none.</summary>
     public string DeclineReasons { get; set; } = "";
@@ -96,8 +96,8 @@ public class Shop
                 break;
             case "publicAddress":
                 old = PublicAddress;
-                if (typed.Length > 0 && !(Uri.TryCreate(typed, UriKind.Absolute, out var address) && address.Scheme is "http" or "https" && address.AbsolutePath == "/"))
-                    return new Problem("shop.address", "Type the address as https://shop.example, without a path.", field);
+                if (typed.Length > 0 && !IsPublicAddress(typed))
+                    return new Problem("shop.address", "Type the address as https://shop.example, without a path, a name or anything else.", field);
                 PublicAddress = typed.TrimEnd('/');
                 break;
             case "quietFrom" or "quietUntil":
@@ -111,6 +111,11 @@ public class Shop
         }
         return new Orders.FieldChange(field, old, typed);
     }
+
+    /// <summary>An address for customers' links: https, a host and perhaps a port. Without TLS only this very machine.</summary>
+    private static bool IsPublicAddress(string typed) => Uri.TryCreate(typed, UriKind.Absolute, out var address)
+        && (address.Scheme == "https" || address.Scheme == "http" && address.IsLoopback)
+        && address is { AbsolutePath: "/", Query: "", Fragment: "", UserInfo: "" };
 
     /// <summary>The unit of distance as it is written behind a figure.</summary>
     public string DistanceWord => DistanceUnit == DistanceUnit.Miles ? "mi" : "km";

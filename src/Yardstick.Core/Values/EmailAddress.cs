@@ -5,13 +5,13 @@ namespace Yardstick.Core.Values;
 /// <summary>An e-mail address as it is written to.</summary>
 public readonly record struct EmailAddress(string Text)
 {
-    /// <summary>Understands an address; a name around it is left out.</summary>
+    /// <summary>Understands one address; several, or one with a name around it, are none.</summary>
     /// <param name="text">What was typed.</param>
     /// <param name="field">The field that a problem names.</param>
     public static Result<EmailAddress> Parse(string? text, string field = "email")
     {
         var trimmed = (text ?? "").Trim();
-        return trimmed.Length <= 254 && MailAddress.TryCreate(trimmed, out var address)
+        return trimmed.Length <= 254 && MailAddress.TryCreate(trimmed, out var address) && address.Address == trimmed
             ? new EmailAddress(address.Address)
             : new Problem("customer.email", $"\"{(trimmed.Length > 60 ? trimmed[..60] + "…" : trimmed)}\" is not an e-mail address; type one such as name@mail.example.", field);
     }

@@ -17,6 +17,13 @@ public static partial class Typed
         return figure.Value <= 0 ? new Problem("figure.range", "A quantity has to be above zero; take the line off if nothing is needed.", field) : figure;
     }
 
+    /// <summary>A quantity that may be none: <c>0</c>, <c>1</c>, <c>0,5</c>, up to 3 decimals.</summary>
+    public static Result<decimal> QuantityOrNone(string? text, string field)
+    {
+        var figure = Decimal(text, 3, field, "a quantity such as 0 or 1");
+        return figure.Ok ? NotNegative(figure.Value, field) : figure;
+    }
+
     /// <summary>Hours, zero or more, up to 2 decimals: <c>1.2</c>, <c>1,2</c>, <c>1:30</c>, <c>90 min</c>.</summary>
     public static Result<decimal> Hours(string? text, string field = "hours")
     {

@@ -121,7 +121,11 @@ internal sealed class DemoHistory(DemoMaker shop)
         if (car is not null) order.OdometerIn = Reading(car, local);
         var jobs = counter ? [] : JobsFor(car!, local, order);
         if (counter) jobs.Add(CounterJob());
-        if (!counter) order.AddConcern(DemoNames.Concerns[random.Next(DemoNames.Concerns.Length)], actor);
+        if (!counter)
+        {
+            var concerns = DemoNames.Concerns.Where(c => DemoFit.CanBe(c, car!)).ToList();
+            order.AddConcern(concerns[random.Next(concerns.Count)], actor);
+        }
         foreach (var job in jobs) order.AddJob(job, actor);
         order.Title = jobs[0].Title;
         order.PromisedAt = local.Date.AddHours(16.5);
@@ -169,7 +173,7 @@ internal sealed class DemoHistory(DemoMaker shop)
                 "Front brake pads" or "Front brake pads and rotors" or "Tire rotation" or "Wheel alignment" or "Engine light, diagnose" or "Cabin air filter, replace" or "Wiper blades, pair" => 60,
                 _ => 28,
             };
-            if (random.Next(100) < likely && jobs.TrueForAll(j => j.CannedJobId != canned.Id)) jobs.Add(shop.JobOf(canned.Title));
+            if (random.Next(100) < likely && DemoFit.Suits(canned.Title, car) && jobs.TrueForAll(j => j.CannedJobId != canned.Id)) jobs.Add(shop.JobOf(canned.Title));
         }
         return jobs;
     }
@@ -208,7 +212,7 @@ internal sealed class DemoHistory(DemoMaker shop)
         {
             var actor = new Actor(order.LeadId!.Value, to.AddMinutes(-20));
             if (!order.CounterSale) order.BeginWork(job.Id, shop.Policy, actor with { At = from });
-            order.FinishJob(job.Id, actor);
+            order.FinishJob(job.Id, shop.Policy, actor);
         }
     }
 
@@ -217,7 +221,7 @@ internal sealed class DemoHistory(DemoMaker shop)
         orders.Add(made.Order);
         var (order, customer, car, closed) = made;
         var local = shop.Shop.Local(closed);
-        if (car is not null) readings.Add(new OdometerReading { VehicleId = car.Id, Reading = order.OdometerIn!.Value, At = order.OpenedAt });
+        if (car is not null) readings.Add(new OdometerReading { VehicleId = car.Id, OrderId = order.Id, Reading = order.OdometerIn!.Value, At = order.OpenedAt });
         foreach (var job in order.ApprovedJobs)
         {
             if (!order.CounterSale) times.Add(new TimeEntry { StaffId = order.LeadId!.Value, JobId = job.Id, OrderId = order.Id, Start = order.OpenedAt.AddMinutes(70), End = order.OpenedAt.AddMinutes(70 + (double)job.SoldHours * 60 * (0.75 + random.NextDouble() / 2)) });

@@ -16,7 +16,7 @@ internal static class DemoPeople
     /// <summary>Name, user name, role, skills, PIN.</summary>
     internal static readonly (string Name, string User, Role Role, string Skills, string Pin)[] Staff =
     [
-        ("Ingrid Abara", "ingrid", Role.Owner, "", "2001"), ("Mina Okafor", "mina", Role.Writer, "", "2002"), ("Dario Lindqvist", "dario", Role.Writer, "", "2003"), ("Wen Castellanos", "wen", Role.Parts, "", "2004"),
+        ("Ingrid Abara", "ingrid", Role.Owner, "", "480201"), ("Mina Okafor", "mina", Role.Writer, "", "480202"), ("Dario Lindqvist", "dario", Role.Writer, "", "480203"), ("Wen Castellanos", "wen", Role.Parts, "", "480204"),
         ("Tobias Renner", "tobias", Role.Technician, "brakes, chassis", "2005"), ("Ana Vasquez", "ana", Role.Technician, "engine, electric", "2006"), ("Pieter Lang", "pieter", Role.Technician, "general", "2007"), ("Noor Haddad", "noor", Role.Technician, "general, tires", "2008"),
     ];
 
@@ -45,7 +45,7 @@ internal static class DemoPeople
     /// <summary>The form of ASP.NET Identity, version 3: PBKDF2 with HMAC-SHA512.</summary>
     private static string Hash(string secret, string name)
     {
-        const int iterations = 100_000, saltLength = 16, keyLength = 32;
+        const int iterations = Account.HashRounds, saltLength = 16, keyLength = 32;
         var salt = SHA256.HashData(Encoding.UTF8.GetBytes(name))[..saltLength];
         var key = Rfc2898DeriveBytes.Pbkdf2(secret, salt, iterations, HashAlgorithmName.SHA512, keyLength);
         var bytes = new byte[13 + saltLength + keyLength];
@@ -98,6 +98,10 @@ internal static class DemoPeople
         return customers;
     }
 
+    private const int CarsToday = 16, TurboCar = 8;
+    private static readonly (string Make, string Model, string Engine, string Drive)[] Plain =
+        [.. DemoNames.Cars.Where(c => decimal.TryParse(c.Engine, System.Globalization.CultureInfo.InvariantCulture, out var liters) && liters < 3)];
+
     /// <summary>560 cars: one each, and the rest with businesses and families.</summary>
     internal static List<Vehicle> Vehicles(Random random, IReadOnlyList<Customer> customers, int thisYear)
     {
@@ -105,7 +109,15 @@ internal static class DemoPeople
         for (var i = 0; i < 560; i++)
         {
             var owner = i < 420 ? customers[i] : i < 500 ? customers[390 + i % 30] : customers[random.Next(0, 390)];
-            var (make, model, engine, drive) = i == 0 ? DemoNames.Cars[0] : DemoNames.Cars[random.Next(DemoNames.Cars.Length)];
+            var drawn = random.Next(DemoNames.Cars.Length);
+            // The cars that are here today need what only an engine of gasoline needs; the one that lost its power has a turbocharger.
+            var (make, model, engine, drive) = i switch
+            {
+                0 => DemoNames.Cars[0],
+                TurboCar => DemoNames.Cars.First(c => c.Engine.Contains("diesel", StringComparison.Ordinal)),
+                < CarsToday => Plain[drawn % Plain.Length],
+                _ => DemoNames.Cars[drawn],
+            };
             var year = i == 0 ? thisYear - 8 : thisYear - random.Next(1, 15);
             vehicles.Add(new Vehicle
             {

@@ -88,7 +88,7 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
     private void Arrive(Order order, int reading)
     {
         order.OdometerIn = reading;
-        db.OdometerReadings.Add(new OdometerReading { VehicleId = order.VehicleId!.Value, Reading = reading, At = order.OpenedAt });
+        db.OdometerReadings.Add(new OdometerReading { VehicleId = order.VehicleId!.Value, OrderId = order.Id, Reading = reading, At = order.OpenedAt });
     }
 
     private int Reading(Order order) => shop.Odometers[order.VehicleId!.Value] + (int)(365 * 3 * (18 + order.VehicleId.Value % 40)) + 40;
@@ -145,7 +145,7 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         Approve(order, 160, AnswerChannel.InPerson, jobs[0]);
         order.BeginWork(jobs[0].Id, shop.Policy, Actor(Ana, shop.UtcNow.AddMinutes(-140)));
         Clock(jobs[0], order, Ana, 140, 85);
-        order.FinishJob(jobs[0].Id, Actor(Ana, shop.UtcNow.AddMinutes(-85)));
+        order.FinishJob(jobs[0].Id, shop.Policy, Actor(Ana, shop.UtcNow.AddMinutes(-85)));
         order.Concerns[0].Found = "Housing seeps at the seam, hose soft at the clamp";
         Approve(order, 60, AnswerChannel.Phone, jobs[1]);
         order.Decide(jobs[3].Id, new Answer(DecisionKind.Deferred, "Imke Sorensen", AnswerChannel.Phone, "Before winter", DateOnly.FromDateTime(shop.LocalNow).AddMonths(3)), Price, By(order, 59));
@@ -200,7 +200,7 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         var (from, to) = technician == Ana ? (84, 20) : (130, 35);
         order.BeginWork(job.Id, shop.Policy, Actor(technician, shop.UtcNow.AddMinutes(-from)));
         Clock(job, order, technician, from, to);
-        order.FinishJob(job.Id, Actor(technician, shop.UtcNow.AddMinutes(-to)));
+        order.FinishJob(job.Id, shop.Policy, Actor(technician, shop.UtcNow.AddMinutes(-to)));
         Plan(job, order, technician, At(-from));
         order.LeadId = technician;
         Keep(order);

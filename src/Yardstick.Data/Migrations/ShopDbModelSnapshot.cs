@@ -336,6 +336,9 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<DateTime?>("HandedOverAt")
+                        .HasColumnType("TEXT");
+
                     b.Property<Guid>("IdempotencyKey")
                         .HasColumnType("TEXT");
 
@@ -677,6 +680,10 @@ namespace Yardstick.Data.Migrations
                     b.Property<long?>("OrderId")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("SealedToken")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<DateTime?>("SeenAt")
                         .HasColumnType("TEXT");
 
@@ -753,6 +760,10 @@ namespace Yardstick.Data.Migrations
                     b.Property<long>("Id")
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Address")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<DateTime>("At")
                         .HasColumnType("TEXT");
@@ -1603,6 +1614,19 @@ namespace Yardstick.Data.Migrations
                     b.Property<bool>("CustomerWaits")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("EndReason")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("EndedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("EndedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Ending")
+                        .HasColumnType("INTEGER");
+
                     b.Property<bool>("First")
                         .HasColumnType("INTEGER");
 
@@ -2014,6 +2038,13 @@ namespace Yardstick.Data.Migrations
                     b.Property<long>("Id")
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("CancelReason")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("CancelledAt")
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("Description")
                         .IsRequired()
@@ -2658,6 +2689,12 @@ namespace Yardstick.Data.Migrations
                     b.Property<DateTime>("At")
                         .HasColumnType("TEXT");
 
+                    b.Property<bool>("Leaving")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("OrderId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("Reading")
                         .HasColumnType("INTEGER");
 
@@ -3094,6 +3131,10 @@ namespace Yardstick.Data.Migrations
                     b.Property<Guid>("Id")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Asked")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<DateTime>("At")
                         .HasColumnType("TEXT");
 
@@ -3171,6 +3212,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<string>("PinHash")
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("PinMisses")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("SecurityStamp")
                         .HasColumnType("TEXT");
 
@@ -3217,6 +3261,45 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("SignIns");
                 });
 
+            modelBuilder.Entity("Yardstick.Data.Setup.StaffSession", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("EndedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("EndsAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Method")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Place")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Role")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("StaffId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Stamp")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("StartedAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("StaffId");
+
+                    b.ToTable("Sessions");
+                });
+
             modelBuilder.Entity("Yardstick.Data.Setup.Terminal", b =>
                 {
                     b.Property<long>("Id")
@@ -3229,18 +3312,15 @@ namespace Yardstick.Data.Migrations
                     b.Property<long>("EnrolledById")
                         .HasColumnType("INTEGER");
 
-                    b.Property<bool>("Locked")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int>("Misses")
-                        .HasColumnType("INTEGER");
-
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<string>("TokenHash")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("WithdrawnAt")
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");

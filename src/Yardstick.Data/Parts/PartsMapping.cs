@@ -25,6 +25,7 @@ internal sealed class PartsMapping : IEntityTypeConfiguration<Part>, IEntityType
 
     public void Configure(EntityTypeBuilder<PurchaseOrderLine> builder)
     {
+        builder.Ignore(l => l.Awaited);
         builder.HasIndex(l => l.OrderId);
         builder.HasIndex(l => l.LineId);
     }

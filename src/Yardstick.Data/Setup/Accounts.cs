@@ -8,8 +8,39 @@ namespace Yardstick.Data.Setup;
 /// <summary>How a person on staff signs in. Its key is the person's.</summary>
 public class Account : IdentityUser<long>
 {
+    /// <summary>Rounds of PBKDF2 with HMAC-SHA512 for passwords and PINs (OWASP's minimum of 2023).</summary>
+    public const int HashRounds = 210_000;
+
     /// <summary>Hash of the PIN; null if none was set.</summary>
     public string? PinHash { get; set; }
+    /// <summary>Wrong PINs in a row, wherever they were typed; only the person's own right PIN or password sets it to zero.</summary>
+    public int PinMisses { get; set; }
+}
+
+/// <summary>Somebody is signed in in one browser. The cookie only names it: what ends here is over with the next request.</summary>
+public class StaffSession
+{
+    /// <summary>So long a session lasts, whatever is done in it.</summary>
+    public static readonly TimeSpan Longest = TimeSpan.FromHours(14);
+
+    /// <summary>Key, random.</summary>
+    public Guid Id { get; set; }
+    /// <summary>The person.</summary>
+    public long StaffId { get; set; }
+    /// <summary>What the person was then: another role ends the session.</summary>
+    public Role Role { get; set; }
+    /// <summary>Identity's stamp then: a new password ends the session.</summary>
+    public required string Stamp { get; set; }
+    /// <summary>password, pin, first run.</summary>
+    public required string Method { get; set; }
+    /// <summary>Browser and computer in words.</summary>
+    public string Place { get; set; } = "";
+    /// <summary>Signed in, UTC.</summary>
+    public DateTime StartedAt { get; set; }
+    /// <summary>Over at the latest, UTC.</summary>
+    public DateTime EndsAt { get; set; }
+    /// <summary>Ended before, UTC; null while it lasts.</summary>
+    public DateTime? EndedAt { get; set; }
 }
 
 /// <summary>A terminal that a manager enrolled: people who signed in there may switch by PIN.</summary>
@@ -25,10 +56,8 @@ public class Terminal
     public DateTime EnrolledAt { get; set; }
     /// <summary>Who enrolled it.</summary>
     public long EnrolledById { get; set; }
-    /// <summary>Wrong PINs in a row.</summary>
-    public int Misses { get; set; }
-    /// <summary>No PIN is taken until somebody signs in with a password.</summary>
-    public bool Locked { get; set; }
+    /// <summary>Withdrawn, UTC: nobody switches by PIN there any more.</summary>
+    public DateTime? WithdrawnAt { get; set; }
 }
 
 /// <summary>Somebody signed in at a terminal with a password.</summary>
@@ -57,7 +86,7 @@ public class SignInRecord
     public DateTime At { get; set; }
 }
 
-internal sealed class SetupMapping : IEntityTypeConfiguration<Shop>, IEntityTypeConfiguration<StaffMember>, IEntityTypeConfiguration<TerminalPerson>, IEntityTypeConfiguration<Counter>, IEntityTypeConfiguration<Terminal>, IEntityTypeConfiguration<CommandRecord>, IEntityTypeConfiguration<PolicyVersion>, IEntityTypeConfiguration<PolicyDraft>
+internal sealed class SetupMapping : IEntityTypeConfiguration<Shop>, IEntityTypeConfiguration<StaffMember>, IEntityTypeConfiguration<TerminalPerson>, IEntityTypeConfiguration<StaffSession>, IEntityTypeConfiguration<Counter>, IEntityTypeConfiguration<Terminal>, IEntityTypeConfiguration<CommandRecord>, IEntityTypeConfiguration<PolicyVersion>, IEntityTypeConfiguration<PolicyDraft>
 {
     public void Configure(EntityTypeBuilder<Shop> builder)
     {
@@ -68,6 +97,12 @@ internal sealed class SetupMapping : IEntityTypeConfiguration<Shop>, IEntityType
     public void Configure(EntityTypeBuilder<StaffMember> builder) => builder.Ignore(s => s.ShortName);
 
     public void Configure(EntityTypeBuilder<TerminalPerson> builder) => builder.HasKey(p => new { p.TerminalId, p.StaffId });
+
+    public void Configure(EntityTypeBuilder<StaffSession> builder)
+    {
+        builder.Property(s => s.Id).ValueGeneratedNever();
+        builder.HasIndex(s => s.StaffId);
+    }
 
     public void Configure(EntityTypeBuilder<Counter> builder) => builder.HasKey(c => c.Name);
 

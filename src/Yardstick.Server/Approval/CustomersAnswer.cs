@@ -74,7 +74,7 @@ public static class CustomersAnswer
         if (token.Length > 64 || await db.ApprovalLinks.AsNoTracking().FirstOrDefaultAsync(l => l.TokenHash == hash) is not { } link) return null;
         if (await Showing.ReadAsync(db, link.OrderId, utcNow) is not { } now) return null;
         var sent = ShownEstimate.FromJson(await db.ShownCopies.Where(c => c.Id == link.ShownId).Select(c => c.Json).SingleAsync());
-        return new Found(link, now, sent, link.StateAt(sent, now.Estimate, utcNow, now.Order.State == OrderState.Posted));
+        return new Found(link, now, sent, link.StateAt(sent, now.Estimate, utcNow, now.Order.State != OrderState.Open));
     }
 
     private static async Task<IResult> ShowAsync(string token, ShopDb db, TimeProvider time) =>
@@ -86,9 +86,9 @@ public static class CustomersAnswer
         var open = state == LinkState.Open;
         var newer = state == LinkState.Changed && await db.ApprovalLinks.AnyAsync(l => l.OrderId == link.OrderId && l.Id > link.Id && l.WithdrawnAt == null);
         var sentence = link.SentenceOf(state, now.Shop.Local, newer);
-        var name = now.Order.CustomerId is { } id ? await db.Customers.Where(c => c.Id == id).Select(c => c.FirstName).FirstOrDefaultAsync() ?? "" : "";
+        var name = ApprovalLink.Shows(state) && now.Order.CustomerId is { } id ? await db.Customers.Where(c => c.Id == id).Select(c => c.FirstName).FirstOrDefaultAsync() ?? "" : "";
         var answers = state == LinkState.Answered ? await AnswersAsync(db, link) : [];
-        return new View(state, sentence, now.Shop.Name, now.Shop.Phone, now.Shop.LogoHash.Length > 0, name, state is LinkState.Open or LinkState.Answered ? sent : null,
+        return new View(state, sentence, now.Shop.Name, now.Shop.Phone, now.Shop.LogoHash.Length > 0, name, ApprovalLink.Shows(state) ? sent : null,
             open ? now.OpenJobs.Select(j => j.Id).ToList() : [], open ? TalkThroughView.ChoicesOf(now) : [], answers, state == LinkState.Answered ? await AgreedAsync(db, link) : null);
     }
 
@@ -105,13 +105,15 @@ public static class CustomersAnswer
     {
         // Only the page in a person's hands says this; programs that look at links before people do run nothing.
         var hash = ApprovalLink.HashOf(token);
-        var orderId = await gate.RunAsync(async db =>
+        // Whoever guesses keeps nobody else waiting.
+        var orderId = await read.ApprovalLinks.AnyAsync(l => l.TokenHash == hash) ? await gate.RunAsync(async db =>
         {
-            if (await db.ApprovalLinks.FirstOrDefaultAsync(l => l.TokenHash == hash) is not { } link) return 0;
+            var link = await db.ApprovalLinks.FirstAsync(l => l.TokenHash == hash);
+            if (link.StateAt(time.GetUtcNow().UtcDateTime) is not (LinkState.Open or LinkState.Answered)) return link.OrderId;
             link.WasOpened(time.GetUtcNow().UtcDateTime);
             await db.SaveChangesAsync();
             return link.OrderId;
-        });
+        }) : 0;
         if (orderId == 0) return Problems.Of(Unknown, 404);
         await live.TellAsync([new Touched("messages", orderId, 0)]);
         return Results.NoContent();
@@ -120,14 +122,18 @@ public static class CustomersAnswer
     private static async Task<IResult> ChooseAsync(string token, TalkThroughView.ChoiceRequest request, ShopDb db, TimeProvider time) =>
         await FindAsync(db, token, time.GetUtcNow().UtcDateTime) is { State: LinkState.Open } found ? Results.Ok(TalkThroughView.Choose(found.Now, request)) : Problems.Of(Unknown, 404);
 
-    private static async Task<IResult> AnswerAsync(string token, AnswerRequest request, ShopDb read, WriteGate gate, LiveUpdates live, ContentStore store, TimeProvider time)
+    private static async Task<IResult> AnswerAsync(string token, AnswerRequest request, ShopDb read, WriteGate gate, LiveUpdates live, Signatures signatures, TimeProvider time)
     {
         var utcNow = time.GetUtcNow().UtcDateTime;
         if (await FindAsync(read, token, utcNow) is not { } found) return Problems.Of(Unknown, 404);
         // A second tap says the same again: the answer is there already.
         if (found.State == LinkState.Answered) return Results.Ok(await ViewAsync(read, found));
         if (found.State != LinkState.Open) return Problems.Of(new Problem("link.closed", (await ViewAsync(read, found)).Sentence), 409);
-        var signature = await Signatures.KeepAsync(store, request.SignaturePng);
+        // What costs nothing to judge comes first; only then is the picture looked at.
+        var shop = found.Now.Shop;
+        var today = DateOnly.FromDateTime(shop.Local(utcNow));
+        if (CustomersReply.Read(found.Now.Order, request.Jobs, request.Name, request.Note, request.SignaturePng ?? "", shop.UnsafeTerms, today).Problem is { } bad) return Problems.Of(bad);
+        var signature = await signatures.KeepAsync(request.SignaturePng);
         if (signature.Problem is { } unreadable) return Problems.Of(unreadable);
 
         var kept = await gate.RunAsync(async db =>
@@ -139,7 +145,7 @@ public static class CustomersAnswer
             {
                 // Under the lock the order may be another than the one that was looked at.
                 var now = await Showing.OfAsync(db, under.Order, utcNow);
-                if (link.StateAt(found.Sent, now.Estimate, utcNow, posted: false) != LinkState.Open) return new Problem("link.closed", "We changed this estimate while you looked at it. A new link is on its way.");
+                if (link.StateAt(found.Sent, now.Estimate, utcNow, closed: false) != LinkState.Open) return new Problem("link.closed", "We changed this estimate while you looked at it. Please wait for a new link, or call us.");
                 var answers = CustomersReply.Read(under.Order, request.Jobs, request.Name, request.Note, signature.Value, under.Shop.UnsafeTerms, under.Today);
                 if (answers.Problem is { } bad) return bad;
                 if (await RecordDecision.DecideAsync(under, answers.Value) is { } refused) return refused;
@@ -164,12 +170,15 @@ public static class CustomersAnswer
         if (await FindAsync(read, token, utcNow) is not { } found) return Problems.Of(Unknown, 404);
         var text = (question.Text ?? "").Trim();
         if (text.Length is 0 or > 2000) return Problems.Of(new Problem("question.empty", "Write your question in at most 2,000 characters.", "text"));
+        if (found.State != LinkState.Open) return Problems.Of(new Problem("link.closed", "Nothing can be asked here any more. Please call us."), 409);
         var order = found.Now.Order;
+        var hour = utcNow.AddHours(-1);
+        if (await read.Messages.CountAsync(m => m.OrderId == order.Id && m.Channel == MessageChannel.Page && m.At > hour) >= ApprovalLink.QuestionsAnHour)
+            return Problems.Of(new Problem("question.often", "We have your questions and answer them soon. If it is urgent, please call us."), 429);
         var touched = await gate.RunAsync(async db =>
         {
             var work = new Work(db, new Actor(found.Link.SentById, utcNow, "link"));
-            var phone = await db.CustomerPhones.Where(p => p.CustomerId == order.CustomerId).Select(p => p.Number).FirstOrDefaultAsync();
-            db.Messages.Add(new Message { CustomerId = order.CustomerId, OrderId = order.Id, Channel = MessageChannel.Text, Address = phone ?? "", Body = text, State = MessageState.Received, At = utcNow, NotBefore = utcNow, Key = Guid.NewGuid().ToString("N") });
+            db.Messages.Add(new Message { CustomerId = order.CustomerId, OrderId = order.Id, Channel = MessageChannel.Page, Address = "", Body = text, State = MessageState.Received, At = utcNow, NotBefore = utcNow, Key = Guid.NewGuid().ToString("N") });
             work.Notify($"{found.Sent.Document.CustomerName} asks about order {order.Number}: {(text.Length > 80 ? text[..80] + "…" : text)}", order.Id);
             await db.SaveChangesAsync();
             return work.Touched;
@@ -181,7 +190,7 @@ public static class CustomersAnswer
     private static async Task<IResult> PhotoAsync(string token, string hash, ShopDb db, ContentStore store, TimeProvider time)
     {
         // Only photos that were sent with this very link.
-        if (await FindAsync(db, token, time.GetUtcNow().UtcDateTime) is not { } found || !found.Sent.Photos.Contains(hash)) return Results.NotFound();
+        if (await FindAsync(db, token, time.GetUtcNow().UtcDateTime) is not { } found || !ApprovalLink.Shows(found.State) || !found.Sent.Photos.Contains(hash)) return Results.NotFound();
         return Results.File(store.PathOf(hash, picture: true), "image/jpeg");
     }
 }

@@ -44,9 +44,9 @@ public static class RecordDecision
         api.MapPost("/orders/{id:long}/ceiling", PassCeiling).Asks(Permission.PassCeiling).Produces<Changed>().ProducesProblem(422);
     }
 
-    private static async Task<IResult> HandleAsync(long id, Request request, Commands commands, ContentStore store)
+    private static async Task<IResult> HandleAsync(long id, Request request, Commands commands, Signatures signatures)
     {
-        var signature = await Signatures.KeepAsync(store, request.SignaturePng);
+        var signature = await signatures.KeepAsync(request.SignaturePng);
         if (signature.Problem is { } unreadable) return Problems.Of(unreadable);
         return await commands.OnOrderAsync<Changed>(id, async under =>
         {
@@ -59,9 +59,9 @@ public static class RecordDecision
         });
     }
 
-    private static async Task<IResult> Several(long id, SeveralRequest request, Commands commands, ContentStore store)
+    private static async Task<IResult> Several(long id, SeveralRequest request, Commands commands, Signatures signatures)
     {
-        var signature = await Signatures.KeepAsync(store, request.SignaturePng);
+        var signature = await signatures.KeepAsync(request.SignaturePng);
         return signature.Problem is { } unreadable ? Problems.Of(unreadable) : await commands.OnOrderAsync<Changed>(id, under => SeveralAsync(under, request, signature.Value));
     }
 

@@ -49,7 +49,7 @@ public static class SendEstimate
         var copies = (await db.ShownCopies.Where(c => copyIds.Contains(c.Id)).AsNoTracking().ToListAsync()).ToDictionary(c => c.Id, c => ShownEstimate.FromJson(c.Json));
         return Results.Ok(new View(
             shown.ToRelease,
-            links.ConvertAll(l => new LinkView(l.Id, l.SentAt, names[l.SentById], l.ExpiresAt, l.StateAt(copies[l.ShownId], shown.Estimate, now, shown.Order.State == OrderState.Posted), l.OpenedAt, l.Opened, l.AnsweredAt)),
+            links.ConvertAll(l => new LinkView(l.Id, l.SentAt, names[l.SentById], l.ExpiresAt, l.StateAt(copies[l.ShownId], shown.Estimate, now, shown.Order.State != OrderState.Open), l.OpenedAt, l.Opened, l.AnsweredAt)),
             shown.Shop.PublicAddress));
     }
 
@@ -68,15 +68,15 @@ public static class SendEstimate
         return released.Problem is { } problem ? problem : new Changed(under.Order.Version, request.Id, 1);
     });
 
-    private static Task<IResult> Send(long id, Request request, Commands commands, Outbox outbox, DocumentPdfs pdfs, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Send(long id, Request request, Commands commands, Outbox outbox, Writing writing, DocumentPdfs pdfs, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         var (db, actor, order) = (under.Work.Db, under.Work.Actor, under.Order);
         if (!order.OnJobs.Any(j => j.Decision == DecisionKind.Proposed)) return new Problem("link.nothing", "There is nothing to ask: every job has its answer.");
         var token = ApprovalLink.NewToken();
         var body = Writing.WithLink(request.Body, under.Shop, http.Request, $"approve/{token}");
-        var message = await Writing.WriteAsync(under.Work, under.Shop, order.CustomerId, id, request.Channel, request.Address, request.Subject, body, request.Now);
+        var message = await writing.WriteAsync(under.Work, under.Shop, order.CustomerId, id, request.Channel, request.Address, request.Subject, body, request.Now);
         if (message.Problem is { } refused) return refused;
-        if ((await CopyAsync(under, message.Value, pdfs, http.Request)).Problem is { } undrawn) return undrawn;
+        if ((await CopyAsync(under, message.Value, writing, pdfs, http.Request)).Problem is { } undrawn) return undrawn;
         order.WasSent($"{(request.Channel == MessageChannel.Text ? "texted" : "e-mailed")} to {request.Address}", under.Price, actor);
         var shown = await Showing.OfAsync(db, order, actor.At);
         var copy = await Showing.FreezeAsync(db, id, shown.Estimate, actor.At);
@@ -89,7 +89,7 @@ public static class SendEstimate
     });
 
     /// <summary>Who gets a copy reads the estimate; the link that answers it belongs to whom it was sent to.</summary>
-    private static async Task<Result> CopyAsync(OrderUnderChange under, Message message, DocumentPdfs pdfs, HttpRequest http)
+    private static async Task<Result> CopyAsync(OrderUnderChange under, Message message, Writing writing, DocumentPdfs pdfs, HttpRequest http)
     {
         var (db, order) = (under.Work.Db, under.Order);
         if (await Writing.CopiedAsync(db, message) is not { } to) return Result.Done;
@@ -97,7 +97,7 @@ public static class SendEstimate
         if (made.Problem is { } problem) return problem;
         var (hash, document) = made.Value;
         var token = CustomersLink.NewToken();
-        var copy = await Writing.CopyAsync(under.Work, under.Shop, message, to, Writing.WithLink(DocumentLink.CopyWords(under.Shop.Name, document.Title, under.Customer?.DisplayName ?? ""), under.Shop, http, $"documents/{token}"));
+        var copy = await writing.CopyAsync(under.Work, under.Shop, message, to, Writing.WithLink(DocumentLink.CopyWords(under.Shop.Name, document.Title, under.Customer?.DisplayName ?? ""), under.Shop, http, $"documents/{token}"));
         if (copy is null) return Result.Done;
         copy.Attach(hash, document.Name);
         db.DocumentLinks.Add(DocumentLink.With(order.Id, copy, token, hash, document.Title, under.Work.Actor));
@@ -107,7 +107,6 @@ public static class SendEstimate
     private static Task<IResult> Withdraw(long id, Commands commands) => commands.RunAsync<Changed>(async work =>
     {
         if (await work.Db.ApprovalLinks.FindAsync(id) is not { } link) return new Problem("link.gone", "There is no such link.");
-        if (link.AnsweredAt is not null) return new Problem("link.answered", "It was answered already; record a new answer on the order instead.");
         link.WithdrawnAt ??= work.Actor.At;
         // The copy that went out with it is taken back with it.
         foreach (var copy in await work.Db.DocumentLinks.Where(d => d.OrderId == link.OrderId && d.SentAt == link.SentAt && d.SentById == link.SentById).ToListAsync()) copy.WithdrawnAt ??= work.Actor.At;

@@ -1,6 +1,8 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Billing;
+using Yardstick.Core.FollowUp;
+using Yardstick.Core.Orders;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Live;
@@ -8,55 +10,82 @@ using Yardstick.Server.Outside;
 
 namespace Yardstick.Server.Billing;
 
-/// <summary>Talks to the card terminal; never inside a transaction. An approved charge becomes a payment in the same step in which it is noted.</summary>
-public sealed class CardTalk(IDbContextFactory<ShopDb> factory, WriteGate gate, ICardTerminal terminal, LiveUpdates live, TimeProvider time)
-{
-    private static readonly TimeSpan StillOnItsWay = TimeSpan.FromMinutes(1);
+/// <summary>A charge as it stands after the terminal was asked, and what was given back at once because the invoice was paid already.</summary>
+public sealed record SettledCharge(CardCharge Charge, CardCharge? GivenBack);
 
-    /// <summary>Makes a pending charge, or looks up one whose answer was lost. Null if there is no such charge.</summary>
-    public async Task<CardCharge?> SettleAsync(long id, CancellationToken cancel)
+/// <summary>Talks to the card terminal; never inside a transaction. An approved charge becomes a payment in the same step in which it is noted.</summary>
+public sealed class CardTalk(WriteGate gate, ICardTerminal terminal, LiveUpdates live, TimeProvider time)
+{
+    /// <summary>
+    /// Makes a pending charge, or looks up one whose answer was lost. Whoever asked may be gone meanwhile: it goes on to its
+    /// end. Null if there is no such charge.
+    /// </summary>
+    public async Task<SettledCharge?> SettleAsync(long id)
     {
-        CardCharge? charge;
-        string currency;
-        await using (var db = await factory.CreateDbContextAsync(cancel))
-        {
-            charge = await db.CardCharges.FindAsync([id], cancel);
-            if (charge is null || charge.State != CardChargeState.Pending) return charge;
-            currency = (await db.Shops.SingleAsync(cancel)).Currency;
-        }
+        var begun = await BeginAsync(id);
+        if (begun is null) return null;
+        var (charge, currency, first) = begun.Value;
+        if (charge.State != CardChargeState.Pending) return new SettledCharge(charge, null);
         // The key makes charging again harmless; looking up first spares the terminal and the customer a second prompt.
-        var tried = charge.Message.Length > 0;
-        var answer = tried ? await terminal.LookUpAsync(charge.IdempotencyKey, cancel) : await terminal.ChargeAsync(charge, currency, cancel);
-        if (!tried && !answer.Ok) answer = await terminal.LookUpAsync(charge.IdempotencyKey, cancel);
-        // A charge that is still on its way is unknown at first; only after a while does unknown mean never made.
-        if (answer is { Ok: true, Value.State: CardChargeState.NotMade } && time.GetUtcNow().UtcDateTime < charge.At + StillOnItsWay)
+        var answer = first ? await terminal.ChargeAsync(charge, currency, CancellationToken.None) : await terminal.LookUpAsync(charge.IdempotencyKey, CancellationToken.None);
+        if (first && !answer.Ok) answer = await terminal.LookUpAsync(charge.IdempotencyKey, CancellationToken.None);
+        if (answer is { Ok: true, Value.State: CardChargeState.NotMade } && !charge.UnknownMeansNotMade(Now))
             answer = new Problem("outside.unknown", "does not know this charge yet");
 
-        var kept = await gate.RunAsync(async db =>
-        {
-            var now = (await db.CardCharges.FindAsync(id))!;
-            if (now.State != CardChargeState.Pending) return now;
-            if (answer.Problem is { } problem) now.Message = $"The card terminal {problem.Message}. The charge of {now.Amount} is neither known to be made nor not; look it up again before anything else.";
-            else
-            {
-                (now.State, now.Reference, now.CardEnding, now.Message) = (answer.Value.State, answer.Value.Reference, answer.Value.CardEnding, answer.Value.Message);
-                if (now.State == CardChargeState.Approved) db.Payments.Add(await PaymentAsync(db, now));
-            }
-            await db.SaveChangesAsync();
-            return now;
-        });
-        await live.TellAsync([new Touched("invoice", kept.InvoiceId, 0)]);
-        return kept;
+        var (kept, refund) = await gate.RunAsync(db => NoteAsync(db, id, answer));
+        await live.TellAsync([new Touched("invoice", kept.InvoiceId, 0), new Touched("notices", 0, 0)]);
+        return new SettledCharge(kept, refund is { } back ? (await SettleAsync(back))!.Charge : null);
     }
 
-    private async Task<Payment> PaymentAsync(ShopDb db, CardCharge charge) => new()
+    private DateTime Now => time.GetUtcNow().UtcDateTime;
+
+    /// <summary>Marks a charge as handed over before it is; one that the invoice needs no more is called off instead.</summary>
+    private Task<(CardCharge Charge, string Currency, bool First)?> BeginAsync(long id) => gate.RunAsync<(CardCharge, string, bool)?>(async db =>
     {
-        OrderId = await db.Invoices.Where(i => i.Id == charge.InvoiceId).Select(i => i.OrderId).SingleAsync(),
-        InvoiceId = charge.InvoiceId,
-        Method = PaymentMethod.Card,
-        Amount = charge.Amount,
-        CardChargeId = charge.Id,
-        At = time.GetUtcNow().UtcDateTime,
-        ById = charge.ById,
-    };
+        if (await db.CardCharges.FindAsync(id) is not { } charge) return null;
+        var first = charge is { State: CardChargeState.Pending, HandedOverAt: null };
+        if (first)
+        {
+            if ((await db.AccountAsync(charge.InvoiceId)).Value.MayGo(charge)) charge.HandedOverAt = Now;
+            else charge.CallOff();
+            await db.SaveChangesAsync();
+        }
+        return (charge, (await db.Shops.SingleAsync()).Currency, first);
+    });
+
+    private async Task<(CardCharge Charge, long? RefundId)> NoteAsync(ShopDb db, long id, Result<CardAnswer> answer)
+    {
+        var charge = (await db.CardCharges.FindAsync(id))!;
+        if (charge.State != CardChargeState.Pending) return (charge, null);
+        CardCharge? refund = null;
+        if (answer.Problem is { } problem) charge.Message = $"The card terminal {problem.Message}. The charge of {charge.Amount} is neither known to be made nor not; look it up again before anything else.";
+        else
+        {
+            (charge.State, charge.Reference, charge.CardEnding, charge.Message) = (answer.Value.State, answer.Value.Reference, answer.Value.CardEnding, answer.Value.Message);
+            if (charge.State == CardChargeState.Approved) refund = await ApprovedAsync(db, charge);
+        }
+        await db.SaveChangesAsync();
+        return (charge, refund?.Id);
+    }
+
+    /// <summary>The charge becomes a payment; what it brought beyond what is owed goes back by itself, and people are told.</summary>
+    private async Task<CardCharge?> ApprovedAsync(ShopDb db, CardCharge charge)
+    {
+        var orderId = await db.Invoices.Where(i => i.Id == charge.InvoiceId).Select(i => i.OrderId).SingleAsync();
+        db.Payments.Add(new Payment { OrderId = orderId, InvoiceId = charge.InvoiceId, Method = PaymentMethod.Card, Amount = charge.Amount, CardChargeId = charge.Id, At = Now, ById = charge.ById });
+        await db.SaveChangesAsync();
+        if (charge.Amount.Cents < 0) return null;
+        var back = (await db.AccountAsync(charge.InvoiceId)).Value.GiveBack(PaymentMethod.Card, new Actor(charge.ById, Now, ""));
+        if (back.Problem is not null) return null;
+        var refund = back.Value.Refund!;
+        db.CardCharges.Add(refund);
+        db.Notices.Add(new Notice
+        {
+            At = Now,
+            OrderId = orderId,
+            Text = $"A card charge of {charge.Amount} turned out to be made after its invoice was paid; {-refund.Amount} goes back to the card.",
+        });
+        await db.SaveChangesAsync();
+        return refund;
+    }
 }

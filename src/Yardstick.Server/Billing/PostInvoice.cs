@@ -47,7 +47,7 @@ public static class PostInvoice
     {
         foreach (var job in under.Order.ApprovedJobs.ToList())
         {
-            if (under.Order.FinishJob(job.Id, under.Work.Actor).Problem is { } problem) return Task.FromResult<Result<Changed>>(problem);
+            if (under.Order.FinishJob(job.Id, under.Policy, under.Work.Actor).Problem is { } problem) return Task.FromResult<Result<Changed>>(problem);
         }
         under.Work.Touch("floor");
         return Task.FromResult<Result<Changed>>(new Changed(under.Order.Version, id, under.Order.Version));

@@ -84,7 +84,7 @@ public static class ReverseInvoice
         if (cash.Cents > 0)
             db.Payments.Add(new Payment { OrderId = invoice.OrderId, InvoiceId = invoice.Id, Method = PaymentMethod.Cash, Amount = -cash, At = actor.At, ById = actor.StaffId });
         var refunds = payments.Where(p => p.Method == PaymentMethod.Card && p.Amount.Cents > 0)
-            .Select(p => new CardCharge { IdempotencyKey = Guid.NewGuid(), InvoiceId = invoice.Id, Amount = -p.Amount, State = CardChargeState.Pending, At = actor.At, ById = actor.StaffId }).ToList();
+            .Select(p => CardCharge.Begin(invoice.Id, -p.Amount, actor)).ToList();
         db.CardCharges.AddRange(refunds);
         await db.SaveChangesAsync();
         return (cash, refunds);

@@ -2,7 +2,6 @@ using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Setup;
-using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Safety;
@@ -13,11 +12,17 @@ namespace Yardstick.Server.Billing;
 public static class TakePayment
 {
     /// <summary>Cash handed over, as typed.</summary>
-    public sealed record CashRequest(string Tendered);
+    /// <param name="Tendered">As typed.</param>
+    /// <param name="DespiteCharge">Chosen knowingly while a card charge is open.</param>
+    public sealed record CashRequest(string Tendered, bool DespiteCharge = false);
     /// <summary>Cash taken.</summary>
     public sealed record CashTaken(decimal Kept, decimal Change, decimal Balance);
     /// <summary>A card charge that was written down.</summary>
     public sealed record ChargeBegun(long Id);
+    /// <summary>How what was paid too much goes back.</summary>
+    public sealed record GiveBackRequest(PaymentMethod Method);
+    /// <summary>What goes back: cash to hand over now, or a refund to settle at the terminal.</summary>
+    public sealed record GivenBack(decimal Cash, long? RefundId);
     /// <summary>How a charge went.</summary>
     /// <param name="Id">The charge.</param>
     /// <param name="State">Where it is.</param>
@@ -29,55 +34,88 @@ public static class TakePayment
     {
         api.MapPost("/invoices/{id:long}/cash", Cash).Asks(Permission.TakePayments).Produces<CashTaken>().ProducesProblem(422);
         api.MapPost("/invoices/{id:long}/card-charges", BeginCharge).Asks(Permission.TakePayments).Produces<ChargeBegun>().ProducesProblem(422);
+        api.MapPost("/invoices/{id:long}/give-back", GiveBack).Asks(Permission.TakePayments).Produces<GivenBack>().ProducesProblem(422);
         api.MapPost("/card-charges/{id:long}/settle", SettleAsync).Asks(Permission.TakePayments).Produces<ChargeOutcome>().ProducesProblem(404);
     }
 
     private static Task<IResult> Cash(long id, CashRequest request, Commands commands) => commands.RunAsync<CashTaken>(async work =>
     {
-        var found = await OwedAsync(work.Db, id);
+        var found = await PayableAsync(work.Db, id);
         if (found.Problem is { } gone) return gone;
-        var (invoice, owed) = found.Value;
-        var payment = Payment.Cash(invoice, owed, request.Tendered, work.Actor.StaffId, work.Actor.At);
+        var payment = found.Value.TakeCash(request.Tendered, request.DespiteCharge, work.Actor);
         if (payment.Problem is { } problem) return problem;
         work.Db.Payments.Add(payment.Value);
         await work.Db.SaveChangesAsync();
-        work.Touch("invoice", id);
-        work.Touch("order", invoice.OrderId);
-        return new CashTaken(payment.Value.Amount.Amount, payment.Value.Change.Amount, (owed - payment.Value.Amount).Amount);
+        Tell(work, found.Value.Invoice);
+        return new CashTaken(payment.Value.Amount.Amount, payment.Value.Change.Amount, (found.Value.Balance - payment.Value.Amount).Amount);
     });
 
     private static Task<IResult> BeginCharge(long id, Commands commands) => commands.RunAsync<ChargeBegun>(async work =>
     {
-        var found = await OwedAsync(work.Db, id);
+        var found = await PayableAsync(work.Db, id);
         if (found.Problem is { } gone) return gone;
-        var (_, owed) = found.Value;
-        if (owed.Cents <= 0) return new Problem("payment.paid", "Nothing is owed on this invoice.");
-        if (await work.Db.CardCharges.FirstOrDefaultAsync(c => c.InvoiceId == id && c.State == CardChargeState.Pending) is { } open)
-            return new ChargeBegun(open.Id);
-        var charge = new CardCharge { IdempotencyKey = Guid.NewGuid(), InvoiceId = id, Amount = owed, State = CardChargeState.Pending, At = work.Actor.At, ById = work.Actor.StaffId };
-        work.Db.CardCharges.Add(charge);
+        var charge = found.Value.BeginCharge(work.Actor);
+        if (charge.Problem is { } problem) return problem;
+        if (charge.Value.Id == 0) work.Db.CardCharges.Add(charge.Value);
         await work.Db.SaveChangesAsync();
-        return new ChargeBegun(charge.Id);
+        work.Touch("invoice", id);
+        return new ChargeBegun(charge.Value.Id);
     });
 
-    private static async Task<IResult> SettleAsync(long id, CardTalk talk, CancellationToken cancel) =>
-        await talk.SettleAsync(id, cancel) is { } charge ? Results.Ok(new ChargeOutcome(charge.Id, charge.State, Sentence(charge)))
+    private static Task<IResult> GiveBack(long id, GiveBackRequest request, Commands commands) => commands.RunAsync<GivenBack>(async work =>
+    {
+        var found = await work.Db.AccountAsync(id);
+        if (found.Problem is { } gone) return gone;
+        var given = found.Value.GiveBack(request.Method, work.Actor);
+        if (given.Problem is { } problem) return problem;
+        if (given.Value.Cash is { } cash) work.Db.Payments.Add(cash);
+        if (given.Value.Refund is { } refund) work.Db.CardCharges.Add(refund);
+        await work.Db.SaveChangesAsync();
+        Tell(work, found.Value.Invoice);
+        return new GivenBack(-given.Value.Cash?.Amount.Amount ?? 0, given.Value.Refund?.Id);
+    });
+
+    private static void Tell(Work work, Invoice invoice)
+    {
+        work.Touch("invoice", invoice.Id);
+        work.Touch("order", invoice.OrderId);
+    }
+
+    private static async Task<IResult> SettleAsync(long id, CardTalk talk) =>
+        await talk.SettleAsync(id) is { } settled ? Results.Ok(new ChargeOutcome(settled.Charge.Id, settled.Charge.State, Sentence(settled)))
             : Problems.Of(new Problem("charge.gone", "There is no such card charge."));
 
-    private static string Sentence(CardCharge charge) => charge.State switch
+    private static string Sentence(SettledCharge settled)
     {
-        CardChargeState.Approved => charge.Amount.Cents > 0 ? $"{charge.Amount} charged to the card ending {charge.CardEnding}." : $"{-charge.Amount} paid back to the card ending {charge.CardEnding}.",
-        CardChargeState.Declined => $"The card was refused: {charge.Message} Nothing was charged; try another card or cash.",
-        CardChargeState.NotMade => "The terminal never got this charge, so nothing was charged. Start again.",
-        _ => charge.Message.Length > 0 ? charge.Message : "The terminal has not answered yet.",
-    };
+        var charge = settled.Charge;
+        if (settled.GivenBack is { } back)
+        {
+            return back.State == CardChargeState.Approved
+                ? $"{charge.Amount} was charged to the card ending {charge.CardEnding} although the invoice was paid meanwhile; {-back.Amount} was given back to the card at once."
+                : $"{charge.Amount} was charged to the card ending {charge.CardEnding} although the invoice was paid meanwhile. Giving {-back.Amount} back is not settled: {Sentence(new SettledCharge(back, null))}";
+        }
+        return charge.State switch
+        {
+            CardChargeState.Approved when charge.Amount.Cents > 0 => $"{charge.Amount} charged to the card ending {charge.CardEnding}.",
+            CardChargeState.Approved => $"{-charge.Amount} paid back to the card ending {charge.CardEnding}.",
+            CardChargeState.Declined when charge.Amount.Cents > 0 => $"The card was refused: {charge.Message} Nothing was charged; try another card or cash.",
+            CardChargeState.Declined => $"The terminal refused the refund: {charge.Message} Nothing was paid back; give it back in cash or try again.",
+            CardChargeState.NotMade => charge.Message.Length > 0 ? charge.Message : "The terminal never got this charge, so nothing was charged. Start again.",
+            _ => charge.Message.Length > 0 ? charge.Message : "The terminal has not answered yet.",
+        };
+    }
 
-    /// <summary>An invoice that can be paid and what is owed of it.</summary>
-    internal static async Task<Result<(Invoice Invoice, Money Owed)>> OwedAsync(ShopDb db, long id)
+    private static async Task<Result<InvoiceAccount>> PayableAsync(ShopDb db, long id)
+    {
+        var found = await db.AccountAsync(id);
+        return found is { Ok: true, Value.Reversed: true } ? new Problem("invoice.reversed", "This invoice was reversed; nothing is owed on it.") : found;
+    }
+
+    /// <summary>What stands on an invoice.</summary>
+    internal static async Task<Result<InvoiceAccount>> AccountAsync(this ShopDb db, long id)
     {
         if (await db.Invoices.FirstOrDefaultAsync(i => i.Id == id && i.Kind == InvoiceKind.Invoice) is not { } invoice) return new Problem("invoice.gone", "There is no such invoice.");
-        if (await db.Invoices.AnyAsync(i => i.CorrectsId == id)) return new Problem("invoice.reversed", "This invoice was reversed; nothing is owed on it.");
-        var paid = await db.Payments.Where(p => p.InvoiceId == id).SumAsync(p => p.Amount.Cents);
-        return (invoice, new Money(invoice.Total.Cents - paid));
+        var reversed = await db.Invoices.AnyAsync(i => i.CorrectsId == id);
+        return new InvoiceAccount(invoice, reversed, await db.Payments.Where(p => p.InvoiceId == id).ToListAsync(), await db.CardCharges.Where(c => c.InvoiceId == id).ToListAsync());
     }
 }

@@ -26,19 +26,21 @@ public sealed class Commands(IHttpContextAccessor accessor, WriteGate gate, Live
         var clientId = http.Request.Headers["X-Client-Id"].ToString();
         var actor = new Actor(http.User.StaffId(), time.GetUtcNow().UtcDateTime, clientId.Length > LongestClientId ? clientId[..LongestClientId] : clientId);
 
+        var asked = await ReadTwice.HashAsync(http.Request);
+
         var outcome = await gate.RunAsync(async db =>
         {
             if (await db.Commands.FindAsync(id) is { } before)
             {
-                return before.StaffId == actor.StaffId
+                return before.StaffId == actor.StaffId && before.Asked == asked
                     ? new Outcome(before.Status, before.Body, null, [], Keep: false)
-                    : new Outcome(0, "", new Problem("command.id", "This command id was used by somebody else."), [], Keep: false);
+                    : new Outcome(0, "", new Problem("command.id", "This command id was used for another change, or by somebody else."), [], Keep: false);
             }
             var work = new Work(db, actor);
             var result = await change(work);
             if (result.Problem is { } problem) return new Outcome(0, "", problem, [], Keep: false);
             var body = JsonSerializer.Serialize(result.Value, json.Value.SerializerOptions);
-            db.Commands.Add(new CommandRecord { Id = id, StaffId = actor.StaffId, At = actor.At, Status = 200, Body = body });
+            db.Commands.Add(new CommandRecord { Id = id, StaffId = actor.StaffId, At = actor.At, Asked = asked, Status = 200, Body = body });
             await db.SaveChangesAsync();
             return new Outcome(200, body, null, work.Touched, Keep: true);
         }, outcome => outcome.Keep);

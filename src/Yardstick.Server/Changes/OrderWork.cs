@@ -7,6 +7,7 @@ using Yardstick.Core.Pricing;
 using Yardstick.Core.Records;
 using Yardstick.Core.Setup;
 using Yardstick.Data;
+using Yardstick.Server.Parts;
 using Yardstick.Server.Setup;
 
 namespace Yardstick.Server.Changes;
@@ -91,8 +92,7 @@ public static class OrderWork
         var partIds = order.Jobs.SelectMany(j => j.Lines).Select(l => l.PartId).OfType<long>().Distinct().ToList();
         if (partIds.Count == 0) return;
         var parts = await db.Parts.Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id);
-        var onOrder = await db.PurchaseOrderLines.Where(l => l.OrderId == order.Id && l.Received < l.Quantity)
-            .Join(db.PurchaseOrders.Where(o => o.State != PurchaseOrderState.Refused), l => l.PurchaseOrderId, o => o.Id, (l, o) => l.LineId).ToListAsync();
+        var onOrder = await db.AwaitedParts().Where(l => l.OrderId == order.Id).Select(l => l.LineId).ToListAsync();
         Reservation.Settle(order, parts, onOrder.ToHashSet());
     }
 

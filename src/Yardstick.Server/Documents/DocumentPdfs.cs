@@ -34,13 +34,14 @@ public sealed class DocumentPdfs(ContentStore store)
         var customer = order.CustomerId is { } customerId ? await db.Customers.FindAsync(customerId) : null;
         var findings = await db.Findings.Where(f => f.OrderId == order.Id).OrderBy(f => f.Id).ToListAsync();
         var include = kind is "work-order" or "release-slip" ? Inclusion.ApprovedOnly : OrderPricing.Offered(order);
-        var result = OrderPricing.Price(order, customer, await db.PolicyAsync(order.PolicyVersionId), include, shop.PricingDay(order, utcNow));
+        var policy = await db.PolicyAsync(order.PolicyVersionId);
+        var result = OrderPricing.Price(order, customer, policy, include, shop.PricingDay(order, utcNow));
         var (parties, now) = (await db.PartiesAsync(order), shop.Local(utcNow));
         Made Of(ShopDocument document) => new(Draw(document, brief), $"{kind}-{document.Number}.pdf", document.Title);
         switch (kind)
         {
             case "estimate":
-                return Of(DocumentMaker.OfOrder(order, parties, shop, result, DocumentKind.Estimate, order.Number, now) with { Findings = DocumentMaker.Found(findings) });
+                return Of(DocumentMaker.OfOrder(order, parties, shop, result, DocumentKind.Estimate, order.Number, now, policy.Pricing.Overrun) with { Findings = DocumentMaker.Found(findings) });
             case "work-order":
                 if (!order.ApprovedJobs.Any()) return new Problem("document.nothing", "Nothing is approved yet, so there is nothing to work on.", "document");
                 return Of(DocumentMaker.OfWorkOrder(order, parties, shop, result, now));

@@ -59,7 +59,7 @@ public static class Attachments
                 _ => await work.Db.Orders.AnyAsync(o => o.Id == id),
             };
             if (!there) return new Problem("record.gone", "What the file is for is not on file any more.");
-            var file = new AttachedFile { Kind = kind, TargetId = id, Name = clean, ContentType = picture ? FileContent.Jpeg : type.Value, Hash = kept.Value, Size = read.Value.Length, At = work.Actor.At, ById = work.Actor.StaffId };
+            var file = new AttachedFile { Kind = kind, TargetId = id, Name = AttachedFile.NameFor(clean, type.Value), ContentType = picture ? FileContent.Jpeg : type.Value, Hash = kept.Value, Size = read.Value.Length, At = work.Actor.At, ById = work.Actor.StaffId };
             work.Db.Files.Add(file);
             await work.Db.SaveChangesAsync();
             await NoteAsync(work, file, new FieldChange("file", "", clean));
@@ -69,10 +69,9 @@ public static class Attachments
 
     private static async Task<IResult> ContentAsync(long id, ShopDb db, ContentStore store)
     {
-        if (await db.Files.FindAsync(id) is not { } file) return Problems.Of(new Problem("file.gone", "There is no such file."));
-        // Only pictures, which were encoded anew, and PDF open in the browser; everything else is saved.
-        var shown = file.IsPicture || file.ContentType == "application/pdf";
-        return Results.File(store.PathOf(file.Hash, file.IsPicture), file.ContentType, shown ? null : file.Name, enableRangeProcessing: false);
+        if (await db.Files.FindAsync(id) is not { RemovedAt: null } file) return Problems.Of(new Problem("file.gone", "There is no such file, or it was taken off."));
+        // Only pictures, which were encoded anew, open in the browser; everything else is saved.
+        return Results.File(store.PathOf(file.Hash, file.IsPicture), file.ContentType, file.IsPicture ? null : file.Name, enableRangeProcessing: false);
     }
 
     private static Task<IResult> Switch(long id, bool off, Commands commands) => commands.RunAsync<RecordChanged>(async work =>

@@ -8,7 +8,7 @@ using Yardstick.Server.Changes;
 namespace Yardstick.Server.Files;
 
 /// <summary>Keeps contents beside the database by their hash: pictures encoded anew, everything else as it is.</summary>
-public sealed class ContentStore(ShopFile file)
+public sealed class ContentStore(ShopFile file, PictureGate pictures)
 {
     private const int LongestSide = 1600;
 
@@ -33,7 +33,7 @@ public sealed class ContentStore(ShopFile file)
     /// <summary>Keeps a picture and answers its hash.</summary>
     internal async Task<Result<string>> KeepPhotoAsync(byte[] bytes, WriteGate gate, long byId, DateTime at)
     {
-        if (Reencode(bytes) is not { } jpeg) return new Problem("photo.unreadable", "This is not a picture that can be shown; take a JPEG or PNG.", "photo");
+        if (await ReencodeAsync(bytes) is not { } jpeg) return new Problem("photo.unreadable", "This is not a picture that can be shown; take a JPEG or PNG.", "photo");
         var hash = HashOf(jpeg);
         await WriteAsync(Path.Combine(file.Photos, hash + ".jpg"), jpeg);
         await gate.RunAsync(async db =>
@@ -70,12 +70,9 @@ public sealed class ContentStore(ShopFile file)
     }
 
     /// <summary>Decodes, turns upright, shrinks and encodes anew, which leaves place and camera behind. Null if it is no picture.</summary>
-    internal static byte[]? Reencode(byte[] bytes)
+    internal Task<byte[]?> ReencodeAsync(byte[] bytes) => pictures.RunAsync(bytes, (width, height) => (long)width * height <= PictureGate.MostPixels, codec =>
     {
-        using var data = SKData.CreateCopy(bytes);
-        using var codec = SKCodec.Create(data);
-        if (codec is null || codec.Info.Width < 1 || (long)codec.Info.Width * codec.Info.Height > 100_000_000) return null;
-        using var decoded = SKBitmap.Decode(codec);
+        using var decoded = PictureGate.Decode(codec, LongestSide);
         if (decoded is null) return null;
         var scale = Math.Min(1f, LongestSide / (float)Math.Max(decoded.Width, decoded.Height));
         var turned = codec.EncodedOrigin is SKEncodedOrigin.RightTop or SKEncodedOrigin.LeftBottom;
@@ -89,10 +86,11 @@ public sealed class ContentStore(ShopFile file)
             case SKEncodedOrigin.LeftBottom: canvas.Translate(0, width); canvas.RotateDegrees(270); break;
             case SKEncodedOrigin.BottomRight: canvas.Translate(width, height); canvas.RotateDegrees(180); break;
         }
-        using var image = SKImage.FromBitmap(decoded);
+        using var pixels = decoded.PeekPixels();
+        using var image = SKImage.FromPixels(pixels);
         canvas.DrawImage(image, new SKRect(0, 0, width, height), new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear));
         using var snapshot = surface.Snapshot();
         using var encoded = snapshot.Encode(SKEncodedImageFormat.Jpeg, 82);
         return encoded.ToArray();
-    }
+    });
 }

@@ -37,6 +37,15 @@ public static class Bench
         api.MapPost("/bench/jobs/{jobId:long}/reopen", Reopen).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
     }
 
+    /// <summary>
+    /// Open orders of somebody's bench: planned for them, on their clock, led by them, or with a line that names them.
+    /// </summary>
+    internal static IQueryable<Order> OnBenchOf(this ShopDb db, long me) => db.Orders.Where(o => o.State == OrderState.Open && o.Stage < Stage.Collected && (o.LeadId == me
+        || db.PlannedWork.Any(p => p.OrderId == o.Id && p.TechnicianId == me)
+        || db.TimeEntries.Any(t => t.OrderId == o.Id && t.StaffId == me && t.End == null)
+        || o.Jobs.Any(j => j.RemovedAt == null && (j.Decision == DecisionKind.Approved || j.Decision == DecisionKind.Proposed)
+            && j.Lines.Any(l => l.RemovedAt == null && !l.Out && l.TechnicianId == me))));
+
     private static async Task<IResult> HandleAsync(ShopDb db, HttpContext http, TimeProvider time)
     {
         var me = http.User.StaffId();
@@ -44,10 +53,8 @@ public static class Bench
         var utcNow = time.GetUtcNow().UtcDateTime;
         var plans = await db.PlannedWork.Where(p => p.TechnicianId == me).OrderBy(p => p.Start).ToListAsync();
         var running = await db.TimeEntries.FirstOrDefaultAsync(t => t.StaffId == me && t.End == null);
-        var ids = plans.Select(p => p.OrderId).Concat(running is null ? [] : [running.OrderId]).ToList();
-        ids.AddRange(await db.Orders.Where(o => o.LeadId == me && o.State == OrderState.Open).Select(o => o.Id).ToListAsync());
-        var orders = await db.Orders.Include(o => o.Concerns).Include(o => o.Jobs).ThenInclude(j => j.Lines).Include(o => o.Decisions).Include(o => o.CeilingExceptions)
-            .Where(o => ids.Contains(o.Id) && o.State == OrderState.Open && o.Stage < Stage.Collected).ToListAsync();
+        var orders = await db.OnBenchOf(me).Include(o => o.Concerns).Include(o => o.Jobs).ThenInclude(j => j.Lines).Include(o => o.Decisions).Include(o => o.CeilingExceptions)
+            .AsSplitQuery().ToListAsync();
         var cars = new List<BenchCar>();
         foreach (var order in orders.OrderBy(o => plans.Where(p => p.OrderId == o.Id).Min(p => (DateTime?)p.Start) ?? DateTime.MaxValue)) cars.Add(await CarAsync(db, order, me, shop, utcNow, plans));
         var here = await db.Attendances.FirstOrDefaultAsync(a => a.StaffId == me && a.End == null);
@@ -66,7 +73,7 @@ public static class Bench
         {
             var on = times.Where(t => t.JobId == job.Id).ToList();
             return new BenchJob(job.Id, job.Title, job.Decision == DecisionKind.Approved, job.Decision == DecisionKind.Approved ? "Approved" : "Not agreed yet", job.Progress, job.SoldHours,
-                decimal.Round(on.Sum(t => t.Hours(utcNow)), 2), plans.Exists(p => p.JobId == job.Id), on.Exists(t => t.End is null && t.StaffId == me),
+                decimal.Round(on.Sum(t => t.Hours(utcNow)), 2), plans.Exists(p => p.JobId == job.Id) || job.OnLines.Any(l => !l.Out && l.TechnicianId == me), on.Exists(t => t.End is null && t.StaffId == me),
                 on.Where(t => t.End is null).Select(t => staff[t.StaffId].ShortName).ToList(), job.OnLines.Where(l => !l.Out && l.Kind != LineKind.Fee).Select(l => LineOf(job, l, purchases, suppliers)).ToList());
         }).ToList();
         return new BenchCar(order.Id, order.Number, order.Version, vehicle?.Plate ?? "", vehicle?.Description ?? "Counter sale", vehicle?.Vin ?? "", vehicle?.Color ?? "", vehicle?.Engine ?? "", order.KeyTag, order.Stage, Stages.Name(order.Stage),
@@ -144,7 +151,7 @@ public static class Bench
         foreach (var running in await work.Db.TimeEntries.Where(t => t.JobId == jobId && t.End == null).ToListAsync()) running.End = work.Actor.At;
         var finished = await work.OnOrderAsync<bool>(job.OrderId, under =>
         {
-            var result = under.Order.FinishJob(jobId, work.Actor);
+            var result = under.Order.FinishJob(jobId, under.Policy, work.Actor);
             return Task.FromResult<Result<bool>>(result.Problem is { } problem ? problem : true);
         });
         if (finished.Problem is { } refused) return refused;

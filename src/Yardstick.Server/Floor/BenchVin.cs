@@ -1,7 +1,9 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 using Yardstick.Server.Changes;
+using Yardstick.Server.FollowUp;
 using Yardstick.Server.Records;
 using Yardstick.Server.Safety;
 
@@ -18,8 +20,20 @@ public static class BenchVin
 
     private static Task<IResult> Handle(long id, Request request, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
     {
-        var order = await work.Db.Orders.FindAsync(id);
-        if (order?.VehicleId is not { } vehicleId || await work.Db.Vehicles.FindAsync(vehicleId) is not { } vehicle) return new Problem("vehicle.gone", "This order has no car.");
+        var me = work.Actor.StaffId;
+        if (await work.Db.OnBenchOf(me).FirstOrDefaultAsync(o => o.Id == id) is not { } order) return new Problem("bench.gone", "This car is not on your bench any more.");
+        if (order.VehicleId is not { } vehicleId || await work.Db.Vehicles.FindAsync(vehicleId) is not { } vehicle) return new Problem("vehicle.gone", "This order has no car.");
+        if (vehicle.Vin.Length > 0)
+        {
+            var read = Vin.Parse(request.Vin);
+            if (read.Problem is { } unreadable) return unreadable;
+            if (read.Value.Text == vehicle.Vin) return new RecordChanged(vehicleId, vehicle.Version);
+            // Whoever keeps the file decides which of the two is right.
+            var name = await work.Db.Staff.Where(s => s.Id == me).Select(s => s.Name).SingleAsync();
+            work.Notify($"{StaffMember.ShortNameOf(name)} read the VIN {read.Value.Text} on the car of order {order.Number}; on file is {vehicle.Vin}.", id);
+            await work.Db.SaveChangesAsync();
+            return new RecordChanged(vehicleId, vehicle.Version);
+        }
         var set = vehicle.Set("vin", request.Vin, (await work.Db.Shops.SingleAsync()).Local(work.Actor.At).Year);
         if (set.Problem is { } problem) return problem;
         work.Record(RecordWork.Vehicle, vehicleId, vehicle.Version, set.Value);

@@ -18,9 +18,9 @@ public static class FloorView
     /// <summary>A planned job on the day's axis; times are wall time.</summary>
     public sealed record Block(long JobId, long OrderId, long? TechnicianId, string Plate, string Title, DateTime Start, DateTime End, decimal Hours, decimal DoneShare, bool Finished, bool OnTheClock, int MinutesOver, bool Certain, string Why, int Version);
     /// <summary>Approved or proposed work that nobody planned.</summary>
-    public sealed record Unplanned(long JobId, long OrderId, string Plate, string Title, decimal Hours, bool Approved);
+    public sealed record Unplanned(long JobId, long OrderId, string Plate, string Title, decimal Hours, bool Approved, long? TechnicianId);
     /// <summary>An open order.</summary>
-    public sealed record Card(long Id, long Number, string Plate, string Vehicle, string Customer, string Title, string KeyTag, Stage Stage, DateTime StageSince, DateTime? PromisedAt, PromiseState PromiseState, string WaitsFor, string Job, long? LeadId, decimal Progress, bool First, int Version);
+    public sealed record Card(long Id, long Number, string Plate, string Vehicle, string Customer, string Title, string KeyTag, Stage Stage, DateTime StageSince, DateTime? PromisedAt, PromiseState PromiseState, string WaitsFor, string Job, long? LeadId, IReadOnlyList<long> TechnicianIds, decimal Progress, bool First, int Version);
     /// <summary>A stage and its name.</summary>
     public sealed record StageView(Stage Stage, string Name);
     /// <summary>The floor.</summary>
@@ -34,7 +34,7 @@ public static class FloorView
         var shop = await db.Shops.SingleAsync();
         var utcNow = time.GetUtcNow().UtcDateTime;
         var now = shop.Local(utcNow);
-        var orders = await db.Orders.Include(o => o.Jobs).ThenInclude(j => j.Lines).Where(o => o.State == OrderState.Open || o.Stage == Stage.Done && o.PostedAt > utcNow.AddDays(-14)).ToListAsync();
+        var orders = await db.Orders.Include(o => o.Jobs).ThenInclude(j => j.Lines).Where(o => o.State == OrderState.Open || o.State == OrderState.Posted && o.Stage == Stage.Done && o.PostedAt > utcNow.AddDays(-14)).ToListAsync();
         var ids = orders.ConvertAll(o => o.Id);
         var vehicles = await db.Vehicles.Where(v => db.Orders.Any(o => ids.Contains(o.Id) && o.VehicleId == v.Id)).ToDictionaryAsync(v => v.Id);
         var customers = await db.Customers.Where(c => db.Orders.Any(o => ids.Contains(o.Id) && o.CustomerId == c.Id)).ToDictionaryAsync(c => c.Id);
@@ -58,7 +58,7 @@ public static class FloorView
                     if (plan.Start.Date == now.Date || plan.Start.Date < now.Date && job.Progress != JobProgress.Finished) blocks.Add(floor.BlockOf(order, job, plan, Plate(order)));
                 }
                 else if (job.Progress != JobProgress.Finished && order.State == OrderState.Open && order.Stage <= Stage.InWork && !order.CounterSale && job.SoldHours > 0)
-                    unplanned.Add(new Unplanned(job.Id, order.Id, Plate(order), job.Title, job.SoldHours, job.Decision == DecisionKind.Approved));
+                    unplanned.Add(new Unplanned(job.Id, order.Id, Plate(order), job.Title, job.SoldHours, job.Decision == DecisionKind.Approved, job.OnLines.FirstOrDefault(l => !l.Out && l.TechnicianId is not null)?.TechnicianId ?? order.LeadId));
             }
         }
         var cards = orders.OrderBy(o => o.PromisedAt ?? DateTime.MaxValue).ThenBy(o => o.Id).Select(o => floor.CardOf(o, Plate(o), o.VehicleId is { } v ? vehicles[v].ShortDescription : "Counter sale", o.CustomerId is { } c ? customers[c].DisplayName : "")).ToList();
@@ -100,13 +100,14 @@ public static class FloorView
         internal Card CardOf(Order order, string plate, string vehicle, string customer)
         {
             var plans = planned.Where(p => p.OrderId == order.Id).ToList();
+            var named = order.NamedTechnicians.Concat(plans.Select(p => p.TechnicianId).OfType<long>()).Distinct().ToList();
             var ends = plans.Count == 0 ? (DateTime?)null : plans.Max(p => p.Start.AddHours((double)(order.Jobs.Find(j => j.Id == p.JobId)?.SoldHours ?? 0)));
             var coming = purchases.Where(p => p.Lines.Exists(l => l.OrderId == order.Id)).ToList();
             var expected = coming.Where(p => p.IsOpen).Max(p => p.ExpectedAt);
             var state = Promise.State(order.PromisedAt, order.Stage, ends, expected is { } e ? shop.Local(e) : null, now);
             var job = times.Where(t => t.OrderId == order.Id && t.End is null).Select(t => order.Jobs.Find(j => j.Id == t.JobId)?.Title).FirstOrDefault();
             return new Card(order.Id, order.Number, plate, vehicle, customer, order.Title, order.KeyTag, order.Stage, order.StageSince, order.PromisedAt, state,
-                WaitsFor(order, coming), job ?? "", order.LeadId ?? plans.Find(p => p.TechnicianId is not null)?.TechnicianId, decimal.Round(order.Progress, 3), order.First, order.Version);
+                WaitsFor(order, coming), job ?? "", named.Count > 0 ? named[0] : null, named, decimal.Round(order.Progress, 3), order.First, order.Version);
         }
 
         private string WaitsFor(Order order, List<PurchaseOrder> coming)

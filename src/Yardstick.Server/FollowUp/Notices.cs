@@ -13,20 +13,20 @@ public static class Notices
     private const int Most = 30;
 
     /// <summary>A notice.</summary>
-    public sealed record View(long Id, DateTime At, string Text, long? OrderId);
+    public sealed record View(long Id, DateTime At, string Text, long? OrderId, string Address);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/notices", async (ShopDb db) => Results.Ok(await db.Notices.Where(n => n.SeenAt == null).OrderByDescending(n => n.Id).Take(Most).Select(n => new View(n.Id, n.At, n.Text, n.OrderId)).ToListAsync()))
+        api.MapGet("/notices", async (ShopDb db) => Results.Ok(await db.Notices.Where(n => n.SeenAt == null).OrderByDescending(n => n.Id).Take(Most).Select(n => new View(n.Id, n.At, n.Text, n.OrderId, n.Address)).ToListAsync()))
             .Asks(Permission.SeeOrders).Produces<IReadOnlyList<View>>();
         api.MapPost("/notices/{id:long}/seen", Seen).Asks(Permission.SeeOrders).Produces<Changed>();
     }
 
     /// <summary>Tells the counter of something, once the change is kept.</summary>
-    internal static void Notify(this Work work, string text, long? orderId)
+    internal static void Notify(this Work work, string text, long? orderId, string address = "")
     {
-        work.Db.Notices.Add(new Notice { At = work.Actor.At, Text = text, OrderId = orderId });
+        work.Db.Notices.Add(new Notice { At = work.Actor.At, Text = text, OrderId = orderId, Address = address });
         work.Touch("notices");
     }
 

@@ -13,7 +13,7 @@ namespace Yardstick.Server.FollowUp;
 /// Hands waiting messages over. Each is marked before its first byte goes out, so that after a kill it is known which may have gone: a text
 /// is sent again under its key and goes out once, an e-mail waits for a person to decide.
 /// </summary>
-public sealed class Outbox(IDbContextFactory<ShopDb> factory, WriteGate gate, LiveUpdates live, ITextGateway texts, IMailer mailer, ContentStore store, TimeProvider time, ILogger<Outbox> log) : BackgroundService
+public sealed class Outbox(IDbContextFactory<ShopDb> factory, WriteGate gate, LiveUpdates live, ITextGateway texts, IMailer mailer, ContentStore store, LinkSeal seal, TimeProvider time, ILogger<Outbox> log) : BackgroundService
 {
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(1);
     private const int MostAtOnce = 50;
@@ -85,6 +85,8 @@ public sealed class Outbox(IDbContextFactory<ShopDb> factory, WriteGate gate, Li
         if (message is null) return;
         string shopName;
         await using (var db = await factory.CreateDbContextAsync(cancel)) shopName = await db.Shops.Select(s => s.Name).SingleAsync(cancel);
+        // Of this copy alone, which nobody keeps.
+        message.Body = message.OpenBody(seal.Open);
         var attachment = message.AttachmentHash.Length > 0 ? await File.ReadAllBytesAsync(store.PathOf(message.AttachmentHash, picture: false), cancel) : null;
         var sent = message.Channel == MessageChannel.Text ? await texts.SendAsync(message, cancel) : await mailer.SendAsync(message, shopName, attachment, cancel);
         var who = message.Channel == MessageChannel.Text ? "The text gateway" : "The mail server";

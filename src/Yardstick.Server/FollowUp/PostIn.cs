@@ -75,7 +75,7 @@ public sealed class PostIn(IDbContextFactory<ShopDb> factory, WriteGate gate, Li
         if (channel == MessageChannel.Text && WritingWish.Said(post.Body, await Writing.RefusesAsync(db, post.Address)) is { } refuses)
             await Writing.WishAsync(db, new WritingWish { Address = post.Address, Refused = refuses, How = $"Texted {post.Body.Trim()}", At = work.Actor.At });
         var who = customerId is { } id ? (await db.Customers.FindAsync(id))!.DisplayName : post.Address;
-        work.Notify($"{who} wrote: {(post.Body.Length > 80 ? post.Body[..80] + "…" : post.Body)}", orderId);
+        work.Notify($"{who} wrote: {(post.Body.Length > 80 ? post.Body[..80] + "…" : post.Body)}", orderId, customerId is null && orderId is null ? post.Address : "");
         work.Touch("messages", orderId ?? 0);
         await db.SaveChangesAsync();
     }

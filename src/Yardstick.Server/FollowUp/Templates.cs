@@ -119,15 +119,20 @@ public static class Templates
     /// <summary>Checks and fills templates.</summary>
     public sealed class Filler
     {
+        private const int MostOfBody = 20_000, MostOfSubject = 200;
         private readonly FluidParser parser = new();
+        private readonly TemplateOptions limits = new() { MaxSteps = 2000, MaxRecursion = 5 };
 
         /// <summary>What is wrong with a template; null when nothing is.</summary>
         public Problem? Check(string? text, string field)
         {
             if (string.IsNullOrEmpty(text)) return null;
+            var most = field == "subject" ? MostOfSubject : MostOfBody;
+            if (text.Length > most) return new Problem("template.long", $"At most {most:N0} characters are kept here.", field);
             if (!parser.TryParse(text, out var template, out var error)) return new Problem("template.syntax", $"This can't be read: {error}", field);
             var named = new NamedFields();
             named.VisitTemplate(template);
+            if (named.Refused) return new Problem("template.tag", "A template takes fields and {% if %}; nothing is repeated, included or assigned in it.", field);
             var unknown = named.Names.FirstOrDefault(name => Fields.All(f => f.Name != name));
             return unknown is null ? null : new Problem("template.field", $"There is no field \"{unknown}\". Fields are: {string.Join(", ", Fields.Select(f => f.Name))}.", field);
         }
@@ -136,14 +141,22 @@ public static class Templates
         internal string Fill(string text, IReadOnlyDictionary<string, string> values)
         {
             if (!parser.TryParse(text, out var template, out _)) return text;
-            var context = new TemplateContext();
+            var context = new TemplateContext(limits);
             foreach (var group in values.GroupBy(v => v.Key.Split('.')[0]))
             {
                 if (group.First().Key.Contains('.', StringComparison.Ordinal)) context.SetValue(group.Key, new DictionaryValue(new FluidValueDictionaryFluidIndexable(group.ToDictionary(v => v.Key.Split('.')[1], v => (FluidValue)new StringValue(v.Value)))));
                 else context.SetValue(group.Key, new StringValue(group.First().Value));
             }
-            // Messages are plain text; nothing is turned into HTML.
-            return template.Render(context, NullEncoder.Default);
+            try
+            {
+                // Messages are plain text; nothing is turned into HTML.
+                return template.Render(context, NullEncoder.Default);
+            }
+            catch (Exception)
+            {
+                // One template that can't be filled, of a shop that kept it before they were judged, keeps no other from being used.
+                return text;
+            }
         }
     }
 
@@ -151,6 +164,16 @@ public static class Templates
     private sealed class NamedFields : AstVisitor
     {
         internal List<string> Names { get; } = [];
+        /// <summary>Something stands in it other than text, fields and conditions.</summary>
+        internal bool Refused { get; private set; }
+
+        public override Statement Visit(Statement statement)
+        {
+            // An if without an else asks for nothing there.
+            if (statement is null) return null!;
+            if (statement is not (TextSpanStatement or OutputStatement or IfStatement or ElseIfStatement or ElseStatement or UnlessStatement or CommentStatement)) Refused = true;
+            return base.Visit(statement);
+        }
 
         protected override Expression VisitMemberExpression(MemberExpression memberExpression)
         {

@@ -85,33 +85,33 @@ public static class Threads
         return all.ConvertAll(a => new AddressView(a.Item1, a.Item2, a.Item3, a.Item4, refused.Contains(a.Item2)));
     }
 
-    private static Task<IResult> WriteToOrder(long id, Request request, Commands commands, Outbox outbox, DocumentPdfs pdfs, HttpContext http) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> WriteToOrder(long id, Request request, Commands commands, Outbox outbox, Writing writing, DocumentPdfs pdfs, HttpContext http) => commands.RunAsync<Changed>(async work =>
     {
         if (await work.Db.LoadOrderAsync(id) is not { } order) return new Problem("order.gone", "There is no such order.");
-        if (string.IsNullOrEmpty(request.Document)) return await WriteAsync(work, outbox, order.CustomerId, id, request);
+        if (string.IsNullOrEmpty(request.Document)) return await WriteAsync(work, outbox, writing, order.CustomerId, id, request);
         var made = await pdfs.KeepAsync(work.Db, order, request.Document, work.Actor.At);
         if (made.Problem is { } none) return none;
         var (hash, document) = made.Value;
-        if (request.Channel == MessageChannel.Email) return await WriteAsync(work, outbox, order.CustomerId, id, request, message => message.Attach(hash, document.Name));
+        if (request.Channel == MessageChannel.Email) return await WriteAsync(work, outbox, writing, order.CustomerId, id, request, message => message.Attach(hash, document.Name));
         var token = CustomersLink.NewToken();
         var body = Writing.WithLink(request.Body, await work.Db.Shops.SingleAsync(), http.Request, $"documents/{token}");
-        return await WriteAsync(work, outbox, order.CustomerId, id, request with { Body = body }, message =>
+        return await WriteAsync(work, outbox, writing, order.CustomerId, id, request with { Body = body }, message =>
         {
             message.Attach(hash, document.Name);
             work.Db.DocumentLinks.Add(DocumentLink.With(id, message, token, hash, document.Title, work.Actor));
         });
     });
 
-    private static Task<IResult> WriteToCustomer(long id, Request request, Commands commands, Outbox outbox) => commands.RunAsync<Changed>(async work =>
-        await work.Db.Customers.AnyAsync(c => c.Id == id) ? await WriteAsync(work, outbox, id, null, request) : new Problem("customer.gone", "There is no such customer."));
+    private static Task<IResult> WriteToCustomer(long id, Request request, Commands commands, Outbox outbox, Writing writing) => commands.RunAsync<Changed>(async work =>
+        await work.Db.Customers.AnyAsync(c => c.Id == id) ? await WriteAsync(work, outbox, writing, id, null, request) : new Problem("customer.gone", "There is no such customer."));
 
-    private static async Task<Result<Changed>> WriteAsync(Work work, Outbox outbox, long? customerId, long? orderId, Request request, Action<Message>? along = null)
+    private static async Task<Result<Changed>> WriteAsync(Work work, Outbox outbox, Writing writing, long? customerId, long? orderId, Request request, Action<Message>? along = null)
     {
         var shop = await work.Db.Shops.SingleAsync();
-        var written = await Writing.WriteAsync(work, shop, customerId, orderId, request.Channel, request.Address, request.Subject, request.Body, request.Now);
+        var written = await writing.WriteAsync(work, shop, customerId, orderId, request.Channel, request.Address, request.Subject, request.Body, request.Now);
         if (written.Problem is { } problem) return problem;
         along?.Invoke(written.Value);
-        if (await Writing.CopiedAsync(work.Db, written.Value) is { } to) await Writing.CopyAsync(work, shop, written.Value, to);
+        if (await Writing.CopiedAsync(work.Db, written.Value) is { } to) await writing.CopyAsync(work, shop, written.Value, to);
         await work.Db.SaveChangesAsync();
         outbox.Wake();
         work.Touch("messages", orderId ?? 0);
@@ -151,8 +151,10 @@ public static class Threads
 
     private static Task<IResult> Wish(WishRequest request, Commands commands) => commands.RunAsync<Changed>(async work =>
     {
-        if (string.IsNullOrWhiteSpace(request.Address)) return new Problem("message.address", "Say which number or address.", "address");
-        await Writing.WishAsync(work.Db, new WritingWish { Address = request.Address.Trim(), Refused = request.Refused, How = "Told us", At = work.Actor.At, ById = work.Actor.StaffId });
+        var channel = request.Address?.Contains('@', StringComparison.Ordinal) == true ? MessageChannel.Email : MessageChannel.Text;
+        var address = Writing.Address(channel, request.Address, (await work.Db.Shops.SingleAsync()).Country);
+        if (address.Problem is { } problem) return problem;
+        await Writing.WishAsync(work.Db, new WritingWish { Address = address.Value, Refused = request.Refused, How = "Told us", At = work.Actor.At, ById = work.Actor.StaffId });
         await work.Db.SaveChangesAsync();
         work.Touch("messages");
         return new Changed(0, 0, 1);

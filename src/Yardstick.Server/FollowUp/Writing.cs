@@ -9,7 +9,7 @@ using Yardstick.Server.Changes;
 namespace Yardstick.Server.FollowUp;
 
 /// <summary>Puts messages into the outbox.</summary>
-internal static class Writing
+internal sealed class Writing(LinkSeal seal)
 {
     /// <summary>Whether somebody does not want to be written to at an address.</summary>
     internal static async Task<bool> RefusesAsync(ShopDb db, string address) => (await RefusedAmongAsync(db, [address])).Count > 0;
@@ -40,9 +40,9 @@ internal static class Writing
     /// <param name="subject">Subject of an e-mail.</param>
     /// <param name="body">What it says.</param>
     /// <param name="now">Sent at once, also in the quiet hours.</param>
-    internal static async Task<Result<Message>> WriteAsync(Work work, Shop shop, long? customerId, long? orderId, MessageChannel channel, string? to, string? subject, string? body, bool now)
+    internal async Task<Result<Message>> WriteAsync(Work work, Shop shop, long? customerId, long? orderId, MessageChannel channel, string? to, string? subject, string? body, bool now)
     {
-        if (!Enum.IsDefined(channel)) return new Problem("message.channel", "A message goes as a text or as an e-mail.", "channel");
+        if (channel is not (MessageChannel.Text or MessageChannel.Email)) return new Problem("message.channel", "A message goes as a text or as an e-mail.", "channel");
         var address = Address(channel, to, shop.Country);
         if (address.Problem is { } problem) return problem;
         if (await RefusesAsync(work.Db, address.Value)) return new Problem("message.refused", "They do not want to be written to there. Call them, or ask whether they allow it again.", "address");
@@ -50,6 +50,7 @@ internal static class Writing
         var message = Message.Write(channel, address.Value, subject, body, work.Actor, notBefore);
         if (!message.Ok) return message;
         (message.Value.CustomerId, message.Value.OrderId) = (customerId, orderId);
+        message.Value.Seal(seal.Seal);
         work.Db.Messages.Add(message.Value);
         await work.Db.SaveChangesAsync();
         return message;
@@ -71,10 +72,11 @@ internal static class Writing
     /// <param name="message">What goes to somebody else.</param>
     /// <param name="to">Where the copy goes.</param>
     /// <param name="body">What the copy says instead; null for the same.</param>
-    internal static async Task<Message?> CopyAsync(Work work, Shop shop, Message message, (MessageChannel Channel, string Address) to, string? body = null)
+    internal async Task<Message?> CopyAsync(Work work, Shop shop, Message message, (MessageChannel Channel, string Address) to, string? body = null)
     {
         var copy = message.CopyTo(to.Channel, to.Address, $"Copy of a text from {shop.Name}", work.Actor, to.Channel == MessageChannel.Text ? shop.MayText(work.Actor.At) : work.Actor.At, body);
         if (!copy.Ok) return null;
+        copy.Value.Seal(seal.Seal);
         work.Db.Messages.Add(copy.Value);
         await work.Db.SaveChangesAsync();
         return copy.Value;
@@ -88,7 +90,8 @@ internal static class Writing
         return text.Contains("{{ link }}", StringComparison.Ordinal) ? text.Replace("{{ link }}", link, StringComparison.Ordinal) : $"{text}\n{link}".Trim();
     }
 
-    private static Result<string> Address(MessageChannel channel, string? to, string country)
+    /// <summary>A number or address as it is written to.</summary>
+    internal static Result<string> Address(MessageChannel channel, string? to, string country)
     {
         if (channel == MessageChannel.Text)
         {

@@ -30,7 +30,7 @@ public static class RecordFinding
     private static Task<IResult> Handle(long id, Request request, Commands commands) => commands.RunAsync<Changed>(async work =>
     {
         if (await work.Db.Orders.FindAsync(id) is not { } order) return new Problem("order.gone", "There is no such order.");
-        if (order.State != OrderState.Open) return new Problem("order.posted", "This order is invoiced; nothing can be added to it.");
+        if (order.State != OrderState.Open) return new Problem("order.posted", "This order is closed; nothing can be added to it.");
         if (!Enum.IsDefined(request.Rating)) return new Problem("finding.rating", "Rate it sound, watch, due or unsafe.", "rating");
         if (request.PhotoHash is { } hash && await work.Db.Photos.FindAsync(hash) is null) return new Problem("photo.gone", "The photo was not kept; take it again.", "photo");
         var finding = Finding.Create(id, request.Text, request.Measured, request.Unit, request.Rating, request.PhotoHash, work.Actor.StaffId, work.Actor.At);

@@ -4,6 +4,7 @@ using Microsoft.AspNetCore.SignalR;
 using Yardstick.Core.Setup;
 using Yardstick.Data;
 using Yardstick.Server.Safety;
+using Yardstick.Server.Setup;
 
 namespace Yardstick.Server.Live;
 
@@ -38,7 +39,7 @@ public sealed class Presence
 
 /// <summary>Open screens listen here, and tell which order they show.</summary>
 [Authorize]
-public sealed class LiveHub(Presence presence, ShopDb db) : Hub
+public sealed class LiveHub(Presence presence, OpenScreens open, ShopDb db) : Hub
 {
     private const string NameKey = "name";
 
@@ -55,8 +56,16 @@ public sealed class LiveHub(Presence presence, ShopDb db) : Hub
     }
 
     /// <inheritdoc />
+    public override Task OnConnectedAsync()
+    {
+        open.Add(Context.User!.SessionId(), Context);
+        return base.OnConnectedAsync();
+    }
+
+    /// <inheritdoc />
     public override async Task OnDisconnectedAsync(Exception? exception)
     {
+        open.Remove(Context.ConnectionId);
         await TellAsync(presence.Set(Context.ConnectionId, 0, "", null, null));
         await base.OnDisconnectedAsync(exception);
     }

@@ -3,6 +3,7 @@ using Yardstick.Core;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Parts;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Orders;
@@ -36,17 +37,20 @@ public static class EditJobs
         return new Changed(under.Order.Version, job.Id, job.Version);
     });
 
-    private static Task<IResult> Set(long id, long jobId, EditOrder.SetRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Set(long id, long jobId, EditOrder.SetRequest request, Commands commands, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
     {
+        if (PriceFields.OfJob(request.Field) && http.User.MayNotPrice(request.Field) is { } no) return no;
         if (await under.ClashAsync("job", jobId, request.Field, request.Version, request.Value) is { } clash) return clash;
         var set = under.Order.SetJob(jobId, request.Field, request.Value, under.Work.Actor);
         return set.Problem is { } problem ? problem : new Changed(under.Order.Version, jobId, under.Order.FindJob(jobId).Value.Version);
     });
 
-    private static Task<IResult> SetCompanion(long id, long jobId, CompanionRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> SetCompanion(long id, long jobId, CompanionRequest request, Commands commands, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
     {
-        if (under.Policy.Pricing.Companions.FirstOrDefault(r => r.Code == request.Code) is not { } rule)
-            return new Problem("companion.gone", $"The policy of this order has nothing named {request.Code} that comes along.");
+        if (PriceFields.OfCompanion(request.Field) && http.User.MayNotPrice(request.Field) is { } no) return no;
+        var found = under.Order.FindCompanion(jobId, request.Code, under.Policy.Pricing.Companions);
+        if (found.Problem is { } gone) return gone;
+        var rule = found.Value;
         if (await under.ClashAsync("job", jobId, $"companion {rule.Code} {request.Field}", request.Version, request.Value) is { } clash) return clash;
         var set = under.Order.SetCompanion(jobId, rule, request.Field, request.Value, under.Work.Actor);
         return set.Problem is { } problem ? problem : new Changed(under.Order.Version, jobId, under.Order.FindJob(jobId).Value.Version);
@@ -64,7 +68,7 @@ public static class EditJobs
 
     /// <summary>Whether time was clocked on a job or a part ordered for it.</summary>
     internal static async Task<bool> IsUsedAsync(Data.ShopDb db, long id, long jobId) => await db.TimeEntries.AnyAsync(t => t.JobId == jobId)
-        || await db.PurchaseOrderLines.AnyAsync(l => l.OrderId == id && db.Lines.Any(x => x.Id == l.LineId && x.JobId == jobId));
+        || await db.StandingParts().AnyAsync(l => l.OrderId == id && db.Lines.Any(x => x.Id == l.LineId && x.JobId == jobId));
 
     private static Task<IResult> Restore(long id, long jobId, Commands commands) => commands.OnOrderAsync<Changed>(id, under =>
     {

@@ -1,10 +1,10 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Parts;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Parts;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Orders;
@@ -24,8 +24,9 @@ public static class EditLines
         api.MapPost("/orders/{id:long}/lines/{lineId:long}/restore", Restore).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
     }
 
-    private static Task<IResult> Add(long id, long jobId, AddRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Add(long id, long jobId, AddRequest request, Commands commands, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
     {
+        if (request.Amount is not null && PriceFields.OfLine(request.Kind, "amount") && http.User.MayNotPrice("amount") is { } no) return no;
         if (!Enum.IsDefined(request.Kind)) return new Problem("line.kind", "A line is labor, a part, sublet, a fee or a text.", "kind");
         var line = new Line { Kind = request.Kind, Description = request.Description?.Trim() ?? "" };
         if (Figures(line, request) is { } bad) return bad;
@@ -71,7 +72,7 @@ public static class EditLines
 
     private static Task<IResult> Set(long id, long lineId, EditOrder.SetRequest request, Commands commands, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
     {
-        if (request.Field is "unitPrice" or "price" && !http.User.May(Permission.OverridePrices)) return new Problem("rights.right", "You do not have the right to set prices by hand; ask a manager.", request.Field);
+        if (under.Order.FindLine(lineId) is { Ok: true, Value: { } line } && PriceFields.OfLine(line.Kind, request.Field) && http.User.MayNotPrice(request.Field) is { } no) return no;
         if (await under.ClashAsync("line", lineId, request.Field, request.Version, request.Value) is { } clash) return clash;
         var set = under.Order.SetLine(lineId, request.Field, request.Value, under.Work.Actor);
         return set.Problem is { } problem ? problem : new Changed(under.Order.Version, lineId, under.Order.FindLine(lineId).Value.Version);
@@ -81,7 +82,7 @@ public static class EditLines
     {
         var db = under.Work.Db;
         if (version is { } seen && await under.TouchedByOthersAsync("line", lineId, seen) is { } touched) return touched;
-        var ordered = await db.PurchaseOrderLines.AnyAsync(l => l.LineId == lineId && db.PurchaseOrders.Any(o => o.Id == l.PurchaseOrderId && o.State != PurchaseOrderState.Refused));
+        var ordered = await db.StandingParts().AnyAsync(l => l.LineId == lineId);
         var removed = under.Order.RemoveLine(lineId, ordered, under.Work.Actor);
         return removed.Problem is { } problem ? problem : new Changed(under.Order.Version, lineId, 0);
     });

@@ -15,6 +15,12 @@ public static class EditOrder
 {
     /// <summary>One field as it was typed, and the version that the writer saw.</summary>
     public sealed record SetRequest(string Field, string? Value, int Version);
+    /// <summary>One field of the header as it was typed.</summary>
+    /// <param name="Field">The field.</param>
+    /// <param name="Value">As typed.</param>
+    /// <param name="Version">The version that the writer saw.</param>
+    /// <param name="Confirmed">A reading lower than the last was said to be right.</param>
+    public sealed record HeaderRequest(string Field, string? Value, int Version, bool Confirmed = false);
     /// <summary>A concern in the customer's words.</summary>
     public sealed record ConcernRequest(string Says);
     /// <summary>
@@ -32,7 +38,7 @@ public static class EditOrder
         api.MapPost("/orders/{id:long}/concerns/{concernId:long}", SetConcern).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422).ProducesProblem(409);
     }
 
-    private static Task<IResult> SetHeader(long id, SetRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> SetHeader(long id, HeaderRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         if (await under.ClashAsync("order", id, request.Field, request.Version, request.Value) is { } clash) return clash;
         var set = under.Order.SetHeader(request.Field, request.Value, under.LocalNow, under.Work.Actor);
@@ -41,8 +47,10 @@ public static class EditOrder
         if (request.Field == "writerId" && !await under.Work.Db.Staff.AnyAsync(s => s.Id == under.Order.WriterId && s.Active)) return new Problem("order.writer", "There is nobody of that name on staff.", "writerId");
         if (request.Field is "odometerIn" or "odometerOut" && under.Order.VehicleId is { } vehicleId)
         {
-            var reading = request.Field == "odometerIn" ? under.Order.OdometerIn : under.Order.OdometerOut;
-            if (reading is { } value) under.Work.Db.OdometerReadings.Add(new OdometerReading { VehicleId = vehicleId, Reading = value, At = under.Work.Actor.At });
+            var car = await under.Work.Db.Vehicles.Include(v => v.Readings).SingleAsync(v => v.Id == vehicleId);
+            var leaving = request.Field == "odometerOut";
+            var taken = OrderReading.Take(car.Readings, id, leaving, leaving ? under.Order.OdometerOut : under.Order.OdometerIn, request.Confirmed, under.Shop.Local, under.Work.Actor);
+            if (taken.Problem is { } lower) return lower;
         }
         return new Changed(under.Order.Version, id, under.Order.Version);
     });
@@ -53,6 +61,9 @@ public static class EditOrder
         if (found.Problem is { } problem) return problem;
         var set = found.Value is { } car ? under.Order.SetVehicle(car.Id, car.CustomerId, under.Work.Actor) : under.Order.SetVehicle(null, null, under.Work.Actor);
         if (set.Problem is { } refused) return refused;
+        // What the odometer showed was read on the car that is really here.
+        if (found.Value is { } here) await under.Work.Db.OdometerReadings.Where(r => r.OrderId == id).ExecuteUpdateAsync(s => s.SetProperty(r => r.VehicleId, here.Id));
+        else await under.Work.Db.OdometerReadings.Where(r => r.OrderId == id).ExecuteDeleteAsync();
         if (found.Value is { } owned) under.Customer = await under.Work.Db.Customers.FindAsync(owned.CustomerId);
         under.Work.Touch("floor");
         return new Changed(under.Order.Version, id, under.Order.Version);

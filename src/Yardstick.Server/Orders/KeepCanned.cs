@@ -62,7 +62,8 @@ public static class KeepCanned
         if (canned is null) return new Problem("cannedJob.gone", "There is no such canned job.");
         if (id is not null && canned.Version != request.Version) return new Problem("edit.conflict", "Somebody else changed this canned job meanwhile; load it again and put your changes on theirs.");
         var parts = await db.Parts.Where(p => p.WithdrawnAt == null).ToDictionaryAsync(p => p.Number, StringComparer.OrdinalIgnoreCase);
-        if (request.Form.Fill(canned, number => parts.GetValueOrDefault(number)) is { } problem) return problem;
+        if (request.Form is not { } form) return new Problem("cannedJob.empty", "Nothing was filled in; load the page again.");
+        if (form.Fill(canned, number => parts.GetValueOrDefault(number)) is { } problem) return problem;
         canned.Version++;
         if (id is null) db.CannedJobs.Add(canned);
         await db.SaveChangesAsync();
@@ -80,11 +81,12 @@ public static class KeepCanned
 
     private static Task<IResult> KeepSet(SetRequest request, Commands commands) => commands.RunAsync<Kept>(async work =>
     {
-        if (request.Title.Trim().Length is 0 or > 200) return new Problem("job.title", "A set needs a title of at most 200 characters.", "title");
-        if (request.JobIds.Count == 0) return new Problem("cannedSet.jobs", "Choose at least one canned job.", "jobIds");
+        var title = (request.Title ?? "").Trim();
+        if (title.Length is 0 or > 200) return new Problem("job.title", "A set needs a title of at most 200 characters.", "title");
+        if (request.JobIds is not { Count: > 0 } jobs) return new Problem("cannedSet.jobs", "Choose at least one canned job.", "jobIds");
         var set = request.Id is { } id ? await work.Db.CannedSets.FindAsync(id) : new CannedSet { Title = "" };
         if (set is null) return new Problem("cannedSet.gone", "There is no such set of canned jobs.");
-        (set.Title, set.Words, set.JobIds) = (request.Title.Trim(), request.Words.Trim(), string.Join(' ', request.JobIds));
+        (set.Title, set.Words, set.JobIds) = (title, (request.Words ?? "").Trim(), string.Join(' ', jobs));
         if (set.Id == 0) work.Db.CannedSets.Add(set);
         await work.Db.SaveChangesAsync();
         work.Touch("canned-jobs");

@@ -87,9 +87,11 @@ public static class ReadOrder
         return Results.Ok(whys);
     }
 
-    private static async Task<IResult> RecordAsync(long id, ShopDb db)
+    private static async Task<IResult> RecordAsync(long id, ShopDb db, HttpContext http)
     {
-        var entries = await db.OrderChanges.Where(c => c.OrderId == id).OrderByDescending(c => c.Id).Take(500)
+        // What a line costs is told to those who see margins.
+        var costs = http.User.May(Permission.SeeMargin);
+        var entries = await db.OrderChanges.Where(c => c.OrderId == id && (costs || c.Field != "unitCost")).OrderByDescending(c => c.Id).Take(500)
             .Join(db.Staff, c => c.ById, s => s.Id, (c, s) => new { Change = c, s.Name }).ToListAsync();
         var names = await db.Jobs.Where(j => j.OrderId == id).ToDictionaryAsync(j => ("job", j.Id), j => j.Title);
         foreach (var line in await db.Lines.Where(l => db.Jobs.Any(j => j.Id == l.JobId && j.OrderId == id)).ToListAsync()) names[("line", line.Id)] = line.Description;

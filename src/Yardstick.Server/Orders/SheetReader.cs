@@ -54,7 +54,8 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
             LeadId = order.LeadId,
             Sent = sent is null ? null : new SheetSent(sent.SentAt, sent.OpenedAt, sent.AnsweredAt, await SentStateAsync(sent, order, now)),
             UnseenMessages = await db.Messages.CountAsync(m => m.OrderId == id && m.State == MessageState.Received && m.SeenAt == null),
-            CeilingLetPast = order.CeilingLetPast is { } let ? $"{staff[let.ById].ShortName} let it go on up to {let.UpTo}: {let.Reason}" : "",
+            Ended = order.EndedAt is { } ended ? order.EndWords(staff[order.EndedById!.Value].ShortName, shop.Local(ended)) : "",
+            CeilingLetPast = order.CeilingNow(policy) == CeilingState.LetPast && order.CeilingLetPast is { } let ? $"{staff[let.ById].ShortName} let it go on up to {let.UpTo}: {let.Reason}" : "",
             Stage = order.Stage,
             StageSince = order.StageSince,
             PromisedAt = order.PromisedAt,
@@ -80,7 +81,7 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
             Figures = new SheetFigures(result.Labor, result.Parts, result.Sublet, result.Fees, result.Core, result.Supplies, result.Discounts,
                 result.Taxes.Select(t => new SheetTax(t.Code, t.Base, t.Amount)).ToList(), result.Taxes.Sum(t => t.Amount), result.TaxesInside, result.Total,
                 margins ? result.MarginPercent : null, margins ? result.Profit : null, result.LaborHours, margins ? policy.MarginAim : null, margins ? result.EffectiveLaborRate : null, margins ? policy.EffectiveRateAim : null),
-            Consent = result.Consent is { } c ? new SheetConsent(c.Authorized, c.Allowed, c.ApprovedTotal, c.Needed) : null,
+            Consent = result.Consent is { } c ? new SheetConsent(c.Authorized, c.Allowed, c.ApprovedTotal, order.CeilingNow(policy)) : null,
             Progress = order.Progress,
             Findings = await FindingsAsync(id, staff),
             Invoice = invoice is null ? null : await InvoiceAsync(invoice),
@@ -115,7 +116,7 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
         // Only where the offer counts is it worth pricing once more.
         if (sent.StateAt(now) is not LinkState.Open and var over) return over;
         var shown = ShownEstimate.FromJson(await db.ShownCopies.Where(c => c.Id == sent.ShownId).Select(c => c.Json).SingleAsync());
-        return sent.StateAt(shown, (await Showing.OfAsync(db, order, now)).Estimate, now, order.State == OrderState.Posted);
+        return sent.StateAt(shown, (await Showing.OfAsync(db, order, now)).Estimate, now, order.State != OrderState.Open);
     }
 
     private async Task<OrderSurroundings> AroundAsync(Order order)

@@ -32,6 +32,8 @@ public sealed record SheetView
     public required SheetSent? Sent { get; init; }
     /// <summary>Messages from the customer that nobody saw yet.</summary>
     public required int UnseenMessages { get; init; }
+    /// <summary>How the order ended without an invoice, or that it is void, in words; empty for any other.</summary>
+    public required string Ended { get; init; }
     /// <summary>A manager let the work past the ceiling, in words; empty where nobody did.</summary>
     public required string CeilingLetPast { get; init; }
     /// <summary>Stage.</summary>
@@ -242,6 +244,12 @@ public sealed record SheetLine
     public required long? TechnicianId { get; init; }
     /// <summary>The quantity before the facts corrected it.</summary>
     public required decimal? GenericQuantity { get; init; }
+    /// <summary>Core charge of one, where the part has one.</summary>
+    public required decimal CoreEach { get; init; }
+    /// <summary>Old parts handed in.</summary>
+    public required decimal CoresReturned { get; init; }
+    /// <summary>Units that are here for this line.</summary>
+    public required decimal Received { get; init; }
     /// <summary>Brand and quality of its part.</summary>
     public required string Brand { get; init; }
     /// <summary>What its part is in the words of the catalogs.</summary>
@@ -308,7 +316,7 @@ public sealed record SheetFigures(decimal Labor, decimal Parts, decimal Sublet, 
 public sealed record SheetTax(string Code, decimal Base, decimal Amount);
 
 /// <summary>The ceiling on a sheet.</summary>
-public sealed record SheetConsent(decimal Agreed, decimal Allowed, decimal ApprovedTotal, bool Needed);
+public sealed record SheetConsent(decimal Agreed, decimal Allowed, decimal ApprovedTotal, CeilingState Ceiling);
 
 /// <summary>A finding.</summary>
 public sealed record FindingView(long Id, string Text, decimal? Measured, string Unit, Rating Rating, string? PhotoHash, string By, DateTime At);

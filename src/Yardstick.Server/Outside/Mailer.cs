@@ -1,5 +1,6 @@
 using System.Net.Sockets;
 using MailKit.Net.Smtp;
+using MailKit.Security;
 using MimeKit;
 using Yardstick.Core;
 using Yardstick.Core.FollowUp;
@@ -30,12 +31,27 @@ public sealed class Mailer(ServerOptions options) : IMailer
         var handing = false;
         try
         {
-            await client.ConnectAsync(server.Host, server.Port, MailKit.Security.SecureSocketOptions.StartTlsWhenAvailable, cancel);
+            var security = options.MailNeedsTls ? SecureSocketOptions.StartTls : SecureSocketOptions.StartTlsWhenAvailable;
+            await client.ConnectAsync(server.Host, server.Port, server.Port == 465 ? SecureSocketOptions.SslOnConnect : security, cancel);
+            if (options.MailSignIn is { } account)
+            {
+                // A password never goes over a line that somebody else can read.
+                if (!client.IsSecure) return new Problem("outside.refused", "offers no TLS, so the shop's name and password are not sent to it");
+                await client.AuthenticateAsync(account.User, account.Password, cancel);
+            }
             handing = true;
             await client.SendAsync(mail, cancel);
             handing = false;
             await client.DisconnectAsync(true, cancel);
             return true;
+        }
+        catch (NotSupportedException)
+        {
+            return new Problem("outside.refused", "offers no TLS, and e-mails are to go out over TLS only (--mail-tls)");
+        }
+        catch (AuthenticationException)
+        {
+            return new Problem("outside.refused", "does not take the shop's name and password (--mail-user)");
         }
         catch (SmtpCommandException refused)
         {

@@ -30,7 +30,7 @@ public sealed class SupplierClient(HttpClient http) : ISupplierClient
     {
         var request = new HttpRequestMessage(HttpMethod.Post, $"suppliers/{Uri.EscapeDataString(supplierCode)}/orders")
         {
-            Content = JsonContent.Create(new { purchaseOrder = order.Number, lines = order.Lines.Select(l => new { number = l.PartNumber, quantity = l.Quantity }) }),
+            Content = JsonContent.Create(new { purchaseOrder = order.Number, lines = order.Lines.Where(l => l.Awaited).Select(l => new { number = l.PartNumber, quantity = l.Quantity }) }),
         };
         request.Headers.Add("Idempotency-Key", order.IdempotencyKey.ToString());
         return SendAsync(request, cancel);

@@ -16,7 +16,7 @@ public static class PartsView
     /// <summary>A supplier.</summary>
     public sealed record SupplierView(long Id, string Name, string Phone);
     /// <summary>A line of a purchase order.</summary>
-    public sealed record PurchaseLine(long Id, long OrderId, long OrderNumber, string Plate, string Description, string Number, decimal Quantity, decimal Received, decimal UnitCost);
+    public sealed record PurchaseLine(long Id, long OrderId, long OrderNumber, string Plate, string Description, string Number, decimal Quantity, decimal Received, decimal UnitCost, bool Awaited);
     /// <summary>A purchase order.</summary>
     public sealed record Purchase(long Id, long Number, string Supplier, string SupplierPhone, PurchaseOrderState State, string StateText, string SupplierReference, DateTime? ExpectedAt, string Trouble, DateTime CreatedAt, int Tries, IReadOnlyList<PurchaseLine> Lines);
     /// <summary>The parts page.</summary>
@@ -29,8 +29,8 @@ public static class PartsView
     {
         var needed = await NeededAsync(db);
         // In the order in which they were placed: a list that jumps when a supplier answers takes the focus away.
-        var open = await db.PurchaseOrders.Include(p => p.Lines).Where(p => p.State != PurchaseOrderState.Received && p.State != PurchaseOrderState.Refused).OrderBy(p => p.Id).ToListAsync();
-        var lately = await db.PurchaseOrders.Include(p => p.Lines).Where(p => p.State == PurchaseOrderState.Received || p.State == PurchaseOrderState.Refused).OrderByDescending(p => p.Id).Take(8).ToListAsync();
+        var open = await db.PurchaseOrders.Include(p => p.Lines).Where(p => p.State < PurchaseOrderState.Refused).OrderBy(p => p.Id).ToListAsync();
+        var lately = await db.PurchaseOrders.Include(p => p.Lines).Where(p => p.State >= PurchaseOrderState.Refused).OrderByDescending(p => p.Id).Take(8).ToListAsync();
         var suppliers = await db.Suppliers.OrderBy(s => s.Id).ToListAsync();
         var orderIds = open.Concat(lately).SelectMany(p => p.Lines).Select(l => l.OrderId).Distinct().ToList();
         var orders = await db.Orders.Where(o => orderIds.Contains(o.Id)).Select(o => new { o.Id, o.Number, Plate = db.Vehicles.Where(v => v.Id == o.VehicleId).Select(v => v.Plate).FirstOrDefault() }).ToDictionaryAsync(o => o.Id);
@@ -38,19 +38,17 @@ public static class PartsView
         {
             var supplier = suppliers.First(s => s.Id == p.SupplierId);
             return new Purchase(p.Id, p.Number, supplier.Name, supplier.Phone, p.State, PurchaseOrder.StateName(p.State), p.SupplierReference, p.ExpectedAt, p.Trouble, p.CreatedAt, p.Tries,
-                p.Lines.ConvertAll(l => new PurchaseLine(l.Id, l.OrderId, orders[l.OrderId].Number, orders[l.OrderId].Plate ?? "", l.Description, l.PartNumber, l.Quantity, l.Received, l.UnitCost)));
+                p.Lines.ConvertAll(l => new PurchaseLine(l.Id, l.OrderId, orders[l.OrderId].Number, orders[l.OrderId].Plate ?? "", l.Description, l.PartNumber, l.Quantity, l.Received, l.UnitCost, p.IsOpen && l.Awaited)));
         }
         return Results.Ok(new View(needed, open.ConvertAll(Of), lately.ConvertAll(Of), suppliers.ConvertAll(s => new SupplierView(s.Id, s.Name, s.Phone))));
     }
 
     private static async Task<IReadOnlyList<Needed>> NeededAsync(ShopDb db)
     {
-        var onOrder = db.PurchaseOrderLines.Where(l => l.Received < l.Quantity).Join(db.PurchaseOrders.Where(p => p.State != PurchaseOrderState.Refused), l => l.PurchaseOrderId, p => p.Id, (l, p) => l.LineId);
-        var rows = await (from line in db.Lines
-                          join job in db.Jobs on line.JobId equals job.Id
-                          join order in db.Orders on job.OrderId equals order.Id
-                          where order.State == OrderState.Open && job.Decision == DecisionKind.Approved && job.RemovedAt == null && line.RemovedAt == null && !line.Out
-                              && line.Kind == LineKind.Part && line.ReservedQuantity + line.ReceivedQuantity < line.Quantity && !onOrder.Contains(line.Id)
+        var rows = await (from needed in db.NeededParts()
+                          let line = needed.Line
+                          let job = needed.Job
+                          let order = needed.Order
                           orderby order.PromisedAt, order.Id, line.Id
                           select new
                           {

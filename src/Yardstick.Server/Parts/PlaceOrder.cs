@@ -1,12 +1,11 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
-using Yardstick.Core.Approval;
-using Yardstick.Core.Orders;
 using Yardstick.Core.Parts;
 using Yardstick.Core.Setup;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Safety;
+using Yardstick.Server.Setup;
 
 namespace Yardstick.Server.Parts;
 
@@ -35,14 +34,13 @@ public static class PlaceOrder
         var db = work.Db;
         if (await db.Suppliers.FindAsync(request.SupplierId) is not { } supplier) return new Problem("supplier.gone", "There is no such supplier.", "supplierId");
         if (request.LineIds is not { Count: > 0 }) return new Problem("purchase.empty", "Choose at least one part to order.", "lineIds");
-        var rows = await (from line in db.Lines
-                          join job in db.Jobs on line.JobId equals job.Id
-                          where request.LineIds.Contains(line.Id) && line.Kind == LineKind.Part && line.RemovedAt == null && !line.Out && job.RemovedAt == null && job.Decision == DecisionKind.Approved
-                          select new { Line = line, job.OrderId }).ToListAsync();
-        if (rows.Count != request.LineIds.Distinct().Count()) return new Problem("purchase.changed", "One of the parts is no longer needed; look at the list again.", "lineIds");
-        var taken = await db.PurchaseOrderLines.Where(l => request.LineIds.Contains(l.LineId) && l.Received < l.Quantity)
-            .Join(db.PurchaseOrders.Where(p => p.State != PurchaseOrderState.Refused), l => l.PurchaseOrderId, p => p.Id, (l, p) => new { l.Description, p.Number }).FirstOrDefaultAsync();
-        if (taken is not null) return new Problem("purchase.ordered", $"\"{taken.Description}\" is already on purchase order {taken.Number}.", "lineIds");
+        var rows = await db.NeededParts().Where(n => request.LineIds.Contains(n.Line.Id)).Select(n => new { n.Line, OrderId = n.Order.Id }).ToListAsync();
+        if (rows.Count != request.LineIds.Distinct().Count()) return await GoneAsync(db, request.LineIds);
+        foreach (var id in rows.Select(r => r.OrderId).Distinct())
+        {
+            var repair = (await db.ReadOrderAsync(id))!;
+            if (repair.MayGoOn(await db.PolicyAsync(repair.PolicyVersionId)).Problem is { } past) return past;
+        }
         if (rows.Find(r => string.IsNullOrWhiteSpace(r.Line.Number)) is { } nameless) return new Problem("purchase.number", $"\"{nameless.Line.Description}\" has no part number; type one on the sheet first.", "lineIds");
 
         var order = new PurchaseOrder
@@ -73,6 +71,14 @@ public static class PlaceOrder
         foreach (var orderId in rows.Select(r => r.OrderId).Distinct()) work.Touch("order", orderId);
         return new Placed(order.Id, order.Number);
     });
+
+    private static async Task<Problem> GoneAsync(ShopDb db, IReadOnlyList<long> lineIds)
+    {
+        var taken = await db.AwaitedParts().Where(l => lineIds.Contains(l.LineId))
+            .Join(db.PurchaseOrders, l => l.PurchaseOrderId, p => p.Id, (l, p) => new { l.Description, p.Number }).FirstOrDefaultAsync();
+        return taken is not null ? new Problem("purchase.ordered", $"\"{taken.Description}\" is already on purchase order {taken.Number}.", "lineIds")
+            : new Problem("purchase.changed", "One of the parts is no longer needed; look at the list again.", "lineIds");
+    }
 
     private static async Task<IResult> SendAsync(long id, SupplierTalk talk, CancellationToken cancel) =>
         await talk.TalkAsync(id, cancel) is { } order

@@ -9,13 +9,15 @@ using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Parts;
 
-/// <summary>Receives parts of a purchase order, at the price charged. They are put to their order, not into stock.</summary>
+/// <summary>Receives parts of a purchase order, at the price charged. They are put to their order, or into stock where that was chosen.</summary>
 public static class ReceiveParts
 {
     /// <summary>Units of a line that came, and their cost each if it is not the one expected; as typed.</summary>
     public sealed record LineRequest(long Id, string? Quantity, string? UnitCost);
     /// <summary>What came; without lines, all of it as ordered.</summary>
-    public sealed record Request(IReadOnlyList<LineRequest>? Lines);
+    /// <param name="Lines">Lines with what was typed.</param>
+    /// <param name="IntoStock">Into the shop's stock: the order does not need it any more.</param>
+    public sealed record Request(IReadOnlyList<LineRequest>? Lines, bool IntoStock = false);
     /// <summary>What follows.</summary>
     /// <param name="PurchaseOrderId">The purchase order.</param>
     /// <param name="Complete">All of it is here.</param>
@@ -31,11 +33,20 @@ public static class ReceiveParts
         var db = work.Db;
         if (await db.PurchaseOrders.Include(p => p.Lines).FirstOrDefaultAsync(p => p.Id == id) is not { } purchase) return new Problem("purchase.gone", "There is no such purchase order.");
         if (!purchase.IsOpen) return new Problem("purchase.closed", $"Purchase order {purchase.Number} is {PurchaseOrder.StateName(purchase.State).ToLowerInvariant()}; nothing is open on it.");
-        var wanted = request.Lines ?? purchase.Lines.Where(l => l.Received < l.Quantity).Select(l => new LineRequest(l.Id, null, null)).ToList();
+        var wanted = request.Lines ?? purchase.Lines.Where(l => l.Awaited).Select(l => new LineRequest(l.Id, null, null)).ToList();
         var ready = new List<long>();
         foreach (var group in wanted.GroupBy(w => purchase.Lines.Find(l => l.Id == w.Id)?.OrderId))
         {
             if (group.Key is not { } orderId) return new Problem("purchase.line", "A line that was received is not on this purchase order.");
+            if (request.IntoStock)
+            {
+                foreach (var item in group)
+                {
+                    if (await StockAsync(work, purchase.Lines.First(l => l.Id == item.Id), item) is { } problem) return problem;
+                }
+                work.Touch("order", orderId);
+                continue;
+            }
             var put = await work.OnOrderAsync<bool>(orderId, async under =>
             {
                 foreach (var item in group)
@@ -50,11 +61,7 @@ public static class ReceiveParts
             });
             if (put.Problem is { } refused) return refused;
         }
-        if (purchase.Lines.TrueForAll(l => l.Received >= l.Quantity))
-        {
-            purchase.State = PurchaseOrderState.Received;
-            purchase.Trouble = "";
-        }
+        purchase.Settle();
         await db.SaveChangesAsync();
         work.Touch("parts");
         work.Touch("floor");
@@ -63,7 +70,38 @@ public static class ReceiveParts
 
     private static async Task<Problem?> TakeAsync(OrderUnderChange under, PurchaseOrderLine line, LineRequest typed)
     {
-        var db = under.Work.Db;
+        var read = Read(line, typed);
+        if (read.Problem is { } bad) return bad;
+        var (quantity, cost) = read.Value;
+        var received = under.Order.ReceivePart(line.LineId, quantity, cost, under.Work.Actor);
+        if (received.Problem is { } problem) return problem;
+        line.Received += quantity;
+        await MovedAsync(under.Work, line.PartId, line.LineId, StockMovementKind.ReceiptForOrder, quantity, cost);
+        return null;
+    }
+
+    private static async Task<Problem?> StockAsync(Work work, PurchaseOrderLine line, LineRequest typed)
+    {
+        var read = Read(line, typed);
+        if (read.Problem is { } bad) return bad;
+        var (quantity, cost) = read.Value;
+        var part = await Orders.EndOrder.StockedAsync(work.Db, line.PartId, line.PartNumber, () => new Part { Number = line.PartNumber, Description = line.Description });
+        if (part.Problem is { } problem) return problem;
+        part.Value.Receive(quantity, cost);
+        line.Received += quantity;
+        await MovedAsync(work, part.Value.Id, null, StockMovementKind.Receipt, quantity, cost);
+        return null;
+    }
+
+    private static async Task MovedAsync(Work work, long? partId, long? lineId, StockMovementKind kind, decimal quantity, decimal cost)
+    {
+        work.Db.StockMovements.Add(new StockMovement { PartId = partId, LineId = lineId, Kind = kind, Quantity = quantity, UnitCost = cost, At = work.Actor.At, ById = work.Actor.StaffId });
+        await work.Db.SaveChangesAsync();
+    }
+
+    private static Result<(decimal Quantity, decimal Cost)> Read(PurchaseOrderLine line, LineRequest typed)
+    {
+        if (!line.Awaited) return new Problem("receive.tooMany", $"Nothing of \"{line.Description}\" is open on this purchase order.", "quantity");
         var open = line.Quantity - line.Received;
         var quantity = open;
         if (!string.IsNullOrWhiteSpace(typed.Quantity))
@@ -80,10 +118,6 @@ public static class ReceiveParts
             if (read.Problem is { } bad) return bad;
             cost = read.Value;
         }
-        var received = under.Order.ReceivePart(line.LineId, quantity, cost, under.Work.Actor);
-        if (received.Problem is { } problem) return problem;
-        line.Received += quantity;
-        db.StockMovements.Add(new StockMovement { PartId = line.PartId, LineId = line.LineId, Kind = StockMovementKind.ReceiptForOrder, Quantity = quantity, UnitCost = cost, At = under.Work.Actor.At, ById = under.Work.Actor.StaffId });
-        return null;
+        return (quantity, cost);
     }
 }

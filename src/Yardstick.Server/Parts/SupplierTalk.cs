@@ -48,7 +48,7 @@ public sealed class SupplierTalk(IDbContextFactory<ShopDb> factory, WriteGate ga
     public async Task<IReadOnlyList<long>> OpenAsync(CancellationToken cancel)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
-        return await db.PurchaseOrders.Where(p => p.State != PurchaseOrderState.Received && p.State != PurchaseOrderState.Refused).OrderBy(p => p.State).Select(p => p.Id).ToListAsync(cancel);
+        return await db.PurchaseOrders.Where(p => p.State < PurchaseOrderState.Refused).OrderBy(p => p.State).Select(p => p.Id).ToListAsync(cancel);
     }
 }
 

@@ -24,8 +24,20 @@ public static class Headers
         headers["Cross-Origin-Opener-Policy"] = "same-origin";
 
         var request = http.Request;
-        var changes = !HttpMethods.IsGet(request.Method) && !HttpMethods.IsHead(request.Method);
-        if (changes && request.Headers.Origin.ToString() is { Length: > 0 } origin && !SameHost(origin, request.Host))
+        if (request.IsHttps) headers.StrictTransportSecurity = "max-age=31536000";
+        if (request.Path.StartsWithSegments("/api"))
+        {
+            // What the shop knows stays in no cache, unless an answer says otherwise; and in no search engine.
+            headers["X-Robots-Tag"] = "noindex";
+            http.Response.OnStarting(() =>
+            {
+                if (headers.CacheControl.Count == 0) headers.CacheControl = "no-store";
+                return Task.CompletedTask;
+            });
+        }
+        // A screen that listens is opened by GET, and is as good as a change to those who read over a shoulder.
+        var checksOrigin = !HttpMethods.IsGet(request.Method) && !HttpMethods.IsHead(request.Method) || request.Path.StartsWithSegments("/live");
+        if (checksOrigin && request.Headers.Origin.ToString() is { Length: > 0 } origin && !SameOrigin(origin, request))
         {
             await Problems.Of(new Core.Problem("origin.right", "This change was sent by another site and was not carried out.")).ExecuteAsync(http);
             return;
@@ -33,6 +45,6 @@ public static class Headers
         await next();
     });
 
-    private static bool SameHost(string origin, HostString host) =>
-        Uri.TryCreate(origin, UriKind.Absolute, out var uri) && string.Equals(uri.Authority, host.Value, StringComparison.OrdinalIgnoreCase);
+    private static bool SameOrigin(string origin, HttpRequest request) => Uri.TryCreate(origin, UriKind.Absolute, out var uri) && uri.Scheme == request.Scheme
+        && Uri.TryCreate($"{request.Scheme}://{request.Host}", UriKind.Absolute, out var here) && uri.Authority.Equals(here.Authority, StringComparison.OrdinalIgnoreCase);
 }

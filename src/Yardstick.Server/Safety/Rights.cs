@@ -33,4 +33,8 @@ public static class RightsOnEndpoints
     /// <summary>Whether the person may.</summary>
     public static bool May(this ClaimsPrincipal user, Permission permission) =>
         Enum.TryParse<Role>(user.FindFirstValue(ClaimTypes.Role), out var role) && Rights.Allows(role, permission);
+
+    /// <summary>The refusal for somebody who may not set prices by hand; null for those who may.</summary>
+    public static Core.Problem? MayNotPrice(this ClaimsPrincipal user, string field) => user.May(Permission.OverridePrices) ? null
+        : new Core.Problem("rights.right", "You do not have the right to set prices by hand; ask a manager.", field);
 }

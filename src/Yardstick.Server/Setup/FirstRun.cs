@@ -17,7 +17,7 @@ public static class FirstRun
     /// <summary>Somebody who can sign in to the demo.</summary>
     public sealed record DemoPerson(string UserName, string Name, Role Role);
     /// <summary>What the first-run page asks.</summary>
-    public sealed record Request(string ShopName, string TimeZone, string Currency, DistanceUnit DistanceUnit, string OwnerName, string UserName, string Password);
+    public sealed record Request(string ShopName, string TimeZone, string Currency, DistanceUnit DistanceUnit, string OwnerName, string UserName, string Password, string Code);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -25,6 +25,14 @@ public static class FirstRun
         api.MapGet("/welcome", WelcomeAsync).AllowAnonymous().Produces<Welcome>();
         api.MapPost("/first-run", HandleAsync).AllowAnonymous().RequireRateLimiting("sign-in");
         api.MapGet("/time-zones", () => TimeZoneInfo.GetSystemTimeZones().Select(z => z.Id).Where(id => id.Contains('/', StringComparison.Ordinal)).Order()).AllowAnonymous().Produces<IEnumerable<string>>();
+    }
+
+    /// <summary>Prints the code that the first owner types, where a shop is still to be set up.</summary>
+    internal static async Task SayCodeAsync(IServiceProvider services)
+    {
+        await using var db = await services.GetRequiredService<IDbContextFactory<ShopDb>>().CreateDbContextAsync();
+        if (await db.Shops.AnyAsync()) return;
+        await Console.Out.WriteLineAsync($"\n  This shop is new. Whoever sets it up types this code:  {services.GetRequiredService<FirstRunCode>().Text}\n");
     }
 
     private static async Task<IResult> WelcomeAsync(ShopDb db, ServerOptions options)
@@ -36,14 +44,10 @@ public static class FirstRun
         return Results.Ok(new Welcome(shop is null, shop?.Name ?? "", options.Demo, people));
     }
 
-    private static async Task<IResult> HandleAsync(Request request, HttpContext http, UserManager<Account> users, WriteGate gate, TimeProvider time)
+    private static async Task<IResult> HandleAsync(Request request, HttpContext http, UserManager<Account> users, FirstRunCode code, WriteGate gate, TimeProvider time)
     {
         if (Check(request) is { } problem) return Problems.Of(problem);
-        foreach (var validator in users.PasswordValidators)
-        {
-            var valid = await validator.ValidateAsync(users, new Account(), request.Password);
-            if (!valid.Succeeded) return Problems.Of(new Problem("firstRun.password", "A password has at least 10 characters.", "password"));
-        }
+        if (!code.Fits(request.Code)) return Problems.Of(new Problem("firstRun.code", "This is not the code that was printed where Yardstick was started.", "code"));
         var owner = await gate.RunAsync<Result<StaffMember>>(async db =>
         {
             if (await db.Shops.AnyAsync()) return new Problem("firstRun.done", "This shop was set up already; sign in.");
@@ -58,7 +62,7 @@ public static class FirstRun
             return person;
         }, r => r.Ok);
         if (owner.Problem is { } refused) return Problems.Of(refused);
-        await Session.LetInAsync(http, owner.Value);
+        await Sessions.BeginAsync(http, owner.Value, "first run");
         return Results.NoContent();
     }
 
@@ -68,6 +72,7 @@ public static class FirstRun
         if (!TimeZoneInfo.TryFindSystemTimeZoneById(request.TimeZone ?? "", out _)) return new Problem("firstRun.zone", "Choose the time zone from the list.", "timeZone");
         if (request.Currency is not { Length: 3 } || !request.Currency.All(char.IsAsciiLetterUpper)) return new Problem("firstRun.currency", "A currency is three capital letters, such as USD or EUR.", "currency");
         if (string.IsNullOrWhiteSpace(request.OwnerName) || request.OwnerName.Length > 120) return new Problem("firstRun.owner", "Type the owner's name.", "ownerName");
-        return string.IsNullOrWhiteSpace(request.UserName) || request.UserName.Length > 60 ? new Problem("firstRun.userName", "Choose a name to sign in with.", "userName") : null;
+        if (string.IsNullOrWhiteSpace(request.UserName) || request.UserName.Length > 60) return new Problem("firstRun.userName", "Choose a name to sign in with.", "userName");
+        return PasswordRules.Check(request.Password, request.UserName.Trim()).Problem;
     }
 }

@@ -16,6 +16,8 @@ public static class Logo
 {
     private const int MostBytes = 5 * 1024 * 1024, Widest = 900, Highest = 300, SmallWidest = 240, SmallHighest = 72;
 
+    private static (string Hash, byte[] Png)? smallLogo;
+
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
@@ -26,20 +28,23 @@ public static class Logo
     }
 
     /// <summary>Small is for phones on slow lines: as large as a customers' page shows it on a sharp screen.</summary>
-    private static async Task<IResult> ShowAsync(ShopDb db, ContentStore store, HttpContext http, bool small = false)
+    private static async Task<IResult> ShowAsync(ShopDb db, ContentStore store, PictureGate pictures, HttpContext http, bool small = false)
     {
         if (await db.Shops.Select(s => s.LogoHash).SingleOrDefaultAsync() is not { Length: > 0 } hash || !File.Exists(store.PathOf(hash, picture: false))) return Results.NotFound();
         http.Response.Headers.CacheControl = "no-cache";
         var tag = new Microsoft.Net.Http.Headers.EntityTagHeaderValue($"\"{hash}{(small ? "-small" : "")}\"");
         var kept = await File.ReadAllBytesAsync(store.PathOf(hash, picture: false));
-        return Results.File(small ? Encode(kept, SmallWidest, SmallHighest) ?? kept : kept, "image/png", entityTag: tag);
+        if (!small) return Results.File(kept, "image/png", entityTag: tag);
+        // Made once for each logo, however often anybody asks.
+        if (smallLogo is not { } last || last.Hash != hash) smallLogo = last = (hash, await EncodeAsync(pictures, kept, SmallWidest, SmallHighest) ?? kept);
+        return Results.File(last.Png, "image/png", entityTag: tag);
     }
 
-    private static async Task<IResult> KeepAsync(HttpRequest request, ContentStore store, Commands commands)
+    private static async Task<IResult> KeepAsync(HttpRequest request, ContentStore store, PictureGate pictures, Commands commands)
     {
         var read = await ContentStore.ReadAsync(request.Body, MostBytes);
         if (read.Problem is { } large) return Problems.Of(large);
-        return Encode(read.Value, Widest, Highest) is { } png ? await Change(await store.KeepFileAsync(png), commands) : Problems.Of(new Problem("logo.unreadable", "This is not a picture that can be shown; take a PNG or JPEG.", "logo"));
+        return await EncodeAsync(pictures, read.Value, Widest, Highest) is { } png ? await Change(await store.KeepFileAsync(png), commands) : Problems.Of(new Problem("logo.unreadable", "This is not a picture that can be shown; take a PNG or JPEG.", "logo"));
     }
 
     private static Task<IResult> Change(string hash, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
@@ -52,16 +57,13 @@ public static class Logo
     });
 
     /// <summary>Decodes, shrinks and encodes anew as PNG, which keeps what is see-through. Null if it is no picture.</summary>
-    private static byte[]? Encode(byte[] bytes, int widest, int highest)
+    private static Task<byte[]?> EncodeAsync(PictureGate pictures, byte[] bytes, int widest, int highest) => pictures.RunAsync(bytes, (width, height) => (long)width * height <= PictureGate.MostPixels, codec =>
     {
-        using var data = SKData.CreateCopy(bytes);
-        using var codec = SKCodec.Create(data);
-        if (codec is null || codec.Info.Width < 1 || (long)codec.Info.Width * codec.Info.Height > 40_000_000) return null;
-        using var decoded = SKBitmap.Decode(codec);
+        using var decoded = PictureGate.Decode(codec, Math.Max(widest, highest) * 2);
         if (decoded is null) return null;
         var scale = Math.Min(1f, Math.Min(widest / (float)decoded.Width, highest / (float)decoded.Height));
         using var small = decoded.Resize(new SKImageInfo(Math.Max(1, (int)(decoded.Width * scale)), Math.Max(1, (int)(decoded.Height * scale))), new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear));
         using var png = small?.Encode(SKEncodedImageFormat.Png, 100);
         return png?.ToArray();
-    }
+    });
 }

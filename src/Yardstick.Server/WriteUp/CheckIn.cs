@@ -50,15 +50,15 @@ public static class CheckIn
         return parties.Vehicle is { PhotoHash.Length: > 0 } car ? document with { PhotoHashes = [car.PhotoHash] } : document;
     }
 
-    private static Task<IResult> Sign(long id, Request request, Commands commands, ContentStore store) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> Sign(long id, Request request, Commands commands, Signatures signatures, ContentStore store) => commands.RunAsync<Changed>(async work =>
     {
         var db = work.Db;
         if (await db.LoadOrderAsync(id) is not { } order) return new Problem("order.gone", "There is no such order.");
-        if (order.State == OrderState.Posted) return new Problem("order.posted", "This order is invoiced; nobody signs for its check-in any more.");
+        if (order.State != OrderState.Open) return new Problem("order.posted", "This order is closed; nobody signs for its check-in any more.");
         var name = (request.SignedBy ?? "").Trim();
         if (name.Length is 0 or > 120) return new Problem("checkIn.name", "Say who signs.", "signedBy");
         if (request.Condition is { Length: > 2000 }) return new Problem("text.long", "At most 2,000 characters are kept here.", "condition");
-        if (Signatures.Read(request.SignaturePng) is not { } signature) return new Problem("checkIn.signature", "The signature is missing; sign in the box.", "signature");
+        if (await signatures.ReadAsync(request.SignaturePng) is not { } signature) return new Problem("checkIn.signature", "The signature is missing; sign in the box.", "signature");
         var hashes = (request.PhotoHashes ?? []).Distinct().ToList();
         if (hashes.Count > MostPhotos) return new Problem("checkIn.photos", $"At most {MostPhotos} photos have room on a sheet.", "photos");
         if (await db.Photos.CountAsync(p => hashes.Contains(p.Hash)) != hashes.Count) return new Problem("photo.gone", "One of the photos was not kept; take it again.", "photos");

@@ -101,7 +101,7 @@ public static class Known
             };
             var deferred = job.Decision == DecisionKind.Deferred;
             yield return new Item(deferred ? "deferred" : "declined", EarlierWork.UrgencyOf(job, use.Today, use.Reading, use.PerDay), job.Title,
-                $"{(deferred ? "put off" : "declined")} {shop.Local(order.OpenedAt):MMM d, yyyy}{until}, {job.Subtotal} then")
+                $"{(deferred ? "put off" : job.Decision == DecisionKind.Proposed ? "never answered" : "declined")} {shop.Local(order.OpenedAt):MMM d, yyyy}{until}, {job.Subtotal} then")
             { OrderId = order.Id, JobId = job.Id, Take = new TakeOver("job", job.Id, job.Title, null) };
         }
     }
@@ -109,11 +109,11 @@ public static class Known
     /// <summary>Findings of earlier visits that nobody made work of.</summary>
     private static async Task<List<Item>> AdvisedAsync(ShopDb db, List<Order> orders, Shop shop)
     {
-        var posted = orders.Where(o => o.State == OrderState.Posted).ToDictionary(o => o.Id);
-        var ids = posted.Keys.ToList();
+        var closed = orders.Where(o => o.State is OrderState.Posted or OrderState.Ended).ToDictionary(o => o.Id);
+        var ids = closed.Keys.ToList();
         var findings = await db.Findings.Where(f => ids.Contains(f.OrderId) && f.Rating != Rating.Sound).OrderByDescending(f => f.Id).ToListAsync();
         var jobs = orders.SelectMany(o => o.OnJobs.Select(j => (o.OpenedAt, Job: j))).ToList();
-        return findings.Where(f => !jobs.Exists(j => j.OpenedAt >= posted[f.OrderId].OpenedAt && WorkWords.Same(j.Job.Title, f.Text))).Select(f => new Item("advised",
+        return findings.Where(f => !jobs.Exists(j => j.OpenedAt >= closed[f.OrderId].OpenedAt && WorkWords.Same(j.Job.Title, f.Text))).Select(f => new Item("advised",
             f.Rating switch { Rating.Unsafe => Urgency.Heed, Rating.Due => Urgency.Due, _ => Urgency.Later }, f.Text,
             $"found {(f.Rating == Rating.Watch ? "worth watching" : f.Rating.ToString().ToLowerInvariant())} {shop.Local(f.At):MMM d, yyyy}{(f.Measured is { } value ? $", {value:0.###} {f.Unit}".TrimEnd() : "")}")
         { OrderId = f.OrderId, Take = new TakeOver("finding", f.Id, f.Text, null) }).ToList();

@@ -89,7 +89,7 @@ public static class StartOrder
         foreach (var job in order.OnJobs.Where(j => j.CannedJobId is { } canned && carrying.ContainsKey(canned)))
             if (order.GiveCanned(carrying[job.CannedJobId!.Value], job, actor) is { } discount) return discount;
         if (order.OdometerIn is { } reading && vehicle.Value is { } car)
-            db.OdometerReadings.Add(new OdometerReading { VehicleId = car.Id, Reading = reading, At = actor.At });
+            db.OdometerReadings.Add(new OdometerReading { VehicleId = car.Id, OrderId = order.Id, Reading = reading, At = actor.At });
         OrderPricing.Refresh(order, customer.Value, await db.PolicyAsync(order.PolicyVersionId), DateOnly.FromDateTime(shop.Local(actor.At)));
         db.AddRecord(order);
         await db.SaveChangesAsync();
@@ -136,9 +136,8 @@ public static class StartOrder
         if (order.VehicleId is { } vehicleId && !string.IsNullOrWhiteSpace(request.Odometer))
         {
             if (order.SetHeader("odometerIn", request.Odometer, localNow, actor).Problem is { } odometer) return odometer with { Field = "odometer" };
-            var last = await db.OdometerReadings.Where(r => r.VehicleId == vehicleId).OrderByDescending(r => r.At).FirstOrDefaultAsync();
-            if (last is not null && order.OdometerIn < last.Reading && !request.OdometerConfirmed)
-                return new Problem("odometer.lower", $"The last reading was {last.Reading:N0} on {shop.Local(last.At):MMM d, yyyy}. If {order.OdometerIn:N0} is right, confirm it.", "odometer");
+            var before = await db.OdometerReadings.AsNoTracking().Where(r => r.VehicleId == vehicleId).ToListAsync();
+            if (OrderReading.Take(before, 0, leaving: false, order.OdometerIn, request.OdometerConfirmed, shop.Local, actor).Problem is { } lower) return lower with { Field = "odometer" };
         }
         foreach (var says in request.Concerns ?? [])
         {

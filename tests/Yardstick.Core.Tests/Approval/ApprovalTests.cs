@@ -186,22 +186,46 @@ public class ApprovalTests
     }
 
     [Fact]
+    public void The_key_to_the_customers_page_stands_in_no_message_and_is_forgotten_once_it_went_out()
+    {
+        const string Key = "abcdef-DEF_1234567890x", Text = $"Look: https://shop.example/approve/{Key} soon";
+        string Turned(string text) => new([.. text.Reverse()]);
+        var message = Message.Write(MessageChannel.Text, "+12075550101", null, Text, Mina, Mina.At).Value;
+        message.Seal(Turned);
+        Assert.Equal(("Look: https://shop.example/approve/… soon", Turned(Key)), (message.Body, message.SealedToken));
+        Assert.Equal(Text, message.OpenBody(Turned));
+        var copy = message.CopyTo(MessageChannel.Email, "anna@mail.example", "Copy", Mina, Mina.At).Value;
+        Assert.Equal(Text, copy.OpenBody(Turned));
+        Assert.True(copy.Withdraw().Ok);
+        message.Begin();
+        message.NotHandedOver("does not answer", final: false, Mina.At);
+        Assert.Equal(Text, message.OpenBody(Turned));
+        message.Begin();
+        message.HandedOver(Mina.At);
+        Assert.Equal(("", ""), (message.SealedToken, copy.SealedToken));
+        Assert.DoesNotContain(Key, message.OpenBody(Turned), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void A_link_says_what_it_is_good_for()
     {
         var now = Mina.At;
         var order = Made(("Brakes", 1));
         var sent = ShownEstimate.FromJson(Shown(order).ToJson());
         var link = new ApprovalLink { TokenHash = "", ExpiresAt = now.AddDays(14) };
-        Assert.Equal(LinkState.Open, link.StateAt(sent, Shown(order), now, posted: false));
-        Assert.Equal(LinkState.Changed, link.StateAt(sent, Shown(order), now, posted: true));
+        Assert.Equal(LinkState.Open, link.StateAt(sent, Shown(order), now, closed: false));
+        Assert.Equal(LinkState.Changed, link.StateAt(sent, Shown(order), now, closed: true));
         order.SetLine(101, "hours", "2", Mina);
-        Assert.Equal(LinkState.Changed, link.StateAt(sent, Shown(order), now, posted: false));
+        Assert.Equal(LinkState.Changed, link.StateAt(sent, Shown(order), now, closed: false));
         Assert.Equal(LinkState.Open, link.StateAt(now));
-        Assert.Equal(LinkState.Expired, link.StateAt(sent, Shown(order), now.AddDays(14), posted: false));
+        Assert.Equal(LinkState.Expired, link.StateAt(sent, Shown(order), now.AddDays(14), closed: false));
         link.AnsweredAt = now;
-        Assert.Equal(LinkState.Answered, link.StateAt(sent, Shown(order), now.AddDays(20), posted: false));
+        Assert.Equal(LinkState.Answered, link.StateAt(sent, Shown(order), now.AddDays(13), closed: false));
+        // Also what was answered is not shown for ever.
+        Assert.Equal(LinkState.Expired, link.StateAt(sent, Shown(order), now.AddDays(14), closed: false));
+        Assert.Equal([LinkState.Open, LinkState.Answered], Enum.GetValues<LinkState>().Where(ApprovalLink.Shows));
         link.WithdrawnAt = now;
-        Assert.Equal(LinkState.Withdrawn, link.StateAt(sent, sent, now, posted: false));
+        Assert.Equal(LinkState.Withdrawn, link.StateAt(sent, sent, now, closed: false));
         var token = ApprovalLink.NewToken();
         Assert.Equal(22, token.Length);
         Assert.NotEqual(token, ApprovalLink.NewToken());
@@ -230,10 +254,6 @@ public class ApprovalTests
         text.NotHandedOver("does not answer", final: false, Mina.At);
         Assert.True(text.Became(true, ""));
         Assert.Equal(MessageState.Delivered, text.State);
-        var link = Message.Write(MessageChannel.Text, "+12075550101", null, "Look: https://shop.example/approve/abc-DEF_1 soon", Mina, Mina.At).Value;
-        link.Begin();
-        Assert.True(link.Became(true, ""));
-        Assert.Equal("Look: https://shop.example/approve/… soon", link.Body);
         // What the server tells later settles it.
         Assert.True(email.Became(false, "No such mailbox."));
         Assert.Equal((MessageState.Failed, "No such mailbox."), (email.State, email.Trouble));

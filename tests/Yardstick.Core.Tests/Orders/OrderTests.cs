@@ -81,7 +81,7 @@ public class OrderTests
     {
         var order = WithJob();
         Assert.Equal("job.notApproved", order.BeginWork(10, Policy, Writer).Problem!.Code);
-        Assert.Equal("job.notApproved", order.FinishJob(10, Writer).Problem!.Code);
+        Assert.Equal("job.notApproved", order.FinishJob(10, Policy, Writer).Problem!.Code);
     }
 
     [Fact]
@@ -91,7 +91,7 @@ public class OrderTests
         Decide(order, DecisionKind.Approved);
         order.BeginWork(10, Policy, Writer);
         Assert.Equal(Stage.InWork, order.Stage);
-        order.FinishJob(10, Writer);
+        order.FinishJob(10, Policy, Writer);
         Assert.Equal((Stage.Done, 1m), (order.Stage, order.Progress));
         order.ReopenJob(10, Writer);
         Assert.Equal(Stage.InWork, order.Stage);
@@ -132,7 +132,7 @@ public class OrderTests
         Assert.Equal(["order.nothing", "job.undecided", "odometer.out"], Codes());
         Decide(order, DecisionKind.Approved);
         Assert.Equal(["job.open", "part.needed", "odometer.out"], Codes());
-        order.FinishJob(10, Writer);
+        order.FinishJob(10, Policy, Writer);
         order.ReceivePart(101, 1, 88.4m, Writer);
         order.SetHeader("odometerOut", "88,415", Now, Writer);
         Assert.Empty(Codes());

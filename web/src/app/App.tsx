@@ -25,6 +25,8 @@ const CannedStart = lazy(() => import('../areas/Setup/canned/CannedStart'));
 const CannedEditor = lazy(() => import('../areas/Setup/canned/CannedEditor'));
 const MessagesPage = lazy(() => import('../areas/Setup/MessagesPage'));
 const FeesPage = lazy(() => import('../areas/Setup/FeesPage'));
+const TerminalsPage = lazy(() => import('../areas/Setup/TerminalsPage'));
+const UnknownSendersPage = lazy(() => import('../areas/FollowUp/UnknownSendersPage'));
 const OwnPage = lazy(() => import('../areas/Setup/OwnPage'));
 const ImportsPage = lazy(() => import('../areas/Records/import/ImportsPage'));
 const ImportPage = lazy(() => import('../areas/Records/import/ImportPage'));
@@ -78,6 +80,7 @@ export function App() {
               <Route path="orders/:id/talk-through" element={<TalkThroughPage />} />
               <Route path="parts" element={<PartsPage />} />
               <Route path="customers" element={<CustomersPage />} />
+              <Route path="unknown-senders" element={<UnknownSendersPage />} />
               <Route path="customers/:id" element={<CustomerPage />} />
               <Route path="vehicles/:id" element={<VehiclePage />} />
               <Route path="formerOrders/:id" element={<FormerOrderPage />} />
@@ -90,6 +93,7 @@ export function App() {
                 <Route path="messages" element={<MessagesPage />} />
                 <Route path="fees" element={<FeesPage />} />
                 <Route path="own" element={<OwnPage />} />
+                <Route path="computers" element={<TerminalsPage />} />
                 <Route path="files" element={<ImportsPage />} />
                 <Route path="files/:id" element={<ImportPage />} />
               </Route>

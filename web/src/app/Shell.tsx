@@ -3,11 +3,10 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useColorScheme } from '@mui/material/styles';
 import { useQuery } from '@tanstack/react-query';
-import { Suspense, useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { Notices } from '../areas/FollowUp/Notices';
-import { EnrollDialog } from '../areas/Setup/EnrollDialog';
-import { api, onWaiting, take } from '../lib/api';
+import { api, onWaiting, take, type Schemas } from '../lib/api';
 import { useKeys } from '../lib/keys';
 import { useLive } from '../lib/live';
 import { useFloor, useMay, useMe } from '../lib/shop';
@@ -15,6 +14,16 @@ import { DayRule } from '../ui/DayRule';
 import { Loading } from '../ui/States';
 import { CommandList } from './CommandList';
 import { FindField } from './FindField';
+
+const OwnAccountDialog = lazy(() => import('../areas/Setup/OwnAccountDialog'));
+
+const ROLES: Record<Schemas['Role'], string> = {
+  Writer: 'service writer',
+  Technician: 'technician',
+  Parts: 'parts person',
+  Manager: 'manager',
+  Owner: 'owner',
+};
 
 /** The bar, the day rule and the present page. */
 export function Shell({ onLeft }: { onLeft: () => void }) {
@@ -36,6 +45,7 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
     ...(mayWrite ? [{ key: 'N', label: 'Write up', run: () => void navigate('/write-up') }] : []),
     ...(mayOrders ? [{ key: '', label: 'Go to Orders', run: () => void navigate('/orders') }] : []),
     ...(mayParts ? [{ key: '', label: 'Go to Parts', run: () => void navigate('/parts') }] : []),
+    ...(mayOrders ? [{ key: '', label: 'Go to messages of unknown senders', run: () => void navigate('/unknown-senders') }] : []),
     ...(mayFind ? [{ key: '', label: 'Go to Customers', run: () => void navigate('/customers') }] : []),
     ...(maySetup ? [{ key: '', label: 'Go to Setup: policy', run: () => void navigate('/setup') }] : []),
     ...(mayWork ? [{ key: '', label: 'Go to the Bench', run: () => void navigate('/bench') }] : []),
@@ -117,9 +127,8 @@ function useIdleLock(lock: () => void) {
 
 function Person({ onLeft }: { onLeft: () => void }) {
   const me = useMe();
-  const mayEnroll = useMay('EnrollTerminals');
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const [enrolling, setEnrolling] = useState(false);
+  const [own, setOwn] = useState(false);
   const { mode, setMode } = useColorScheme();
   const close = () => setAnchor(null);
   const leave = async () => {
@@ -132,7 +141,8 @@ function Person({ onLeft }: { onLeft: () => void }) {
   const flip = () => setMode(dark ? 'light' : 'dark');
   useKeys('Everywhere', [
     { key: '', label: dark ? 'Light colors' : 'Dark colors, for the bay', run: flip },
-    { key: 'Ctrl L', label: 'Switch person or sign out', run: () => void leave(), always: true },
+    { key: '', label: 'Password, PIN and sessions', run: () => setOwn(true) },
+    { key: 'Ctrl L', label: 'Switch user or sign out', run: () => void leave(), always: true },
   ]);
   const initials = me.name
     .split(' ')
@@ -141,12 +151,12 @@ function Person({ onLeft }: { onLeft: () => void }) {
     .join('');
   return (
     <>
-      <button className="me" onClick={(event) => setAnchor(event.currentTarget)} aria-label={`${me.name}, ${me.role}`} aria-haspopup="menu">
+      <button className="me" onClick={(event) => setAnchor(event.currentTarget)} aria-label={`${me.name}, ${ROLES[me.role]}`} aria-haspopup="menu">
         {initials}
       </button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
         <MenuItem disabled>
-          {me.name}, {me.role.toLowerCase()}
+          {me.name}, {ROLES[me.role]}
         </MenuItem>
         <Divider />
         <MenuItem
@@ -157,19 +167,17 @@ function Person({ onLeft }: { onLeft: () => void }) {
         >
           {dark ? 'Light colors' : 'Dark colors, for the bay'}
         </MenuItem>
-        {mayEnroll && (
-          <MenuItem
-            onClick={() => {
-              setEnrolling(true);
-              close();
-            }}
-          >
-            Switch by PIN on this terminal…
-          </MenuItem>
-        )}
-        <MenuItem onClick={() => void leave()}>Switch person or sign out (Ctrl L)</MenuItem>
+        <MenuItem
+          onClick={() => {
+            setOwn(true);
+            close();
+          }}
+        >
+          Password, PIN and sessions…
+        </MenuItem>
+        <MenuItem onClick={() => void leave()}>Switch user or sign out (Ctrl L)</MenuItem>
       </Menu>
-      {enrolling && <EnrollDialog onClose={() => setEnrolling(false)} />}
+      <Suspense fallback={null}>{own && <OwnAccountDialog onClose={() => setOwn(false)} />}</Suspense>
     </>
   );
 }

@@ -47,7 +47,6 @@ export function JobCard({ token, job, money, adds, said, later, linesOut, known,
       </p>
       {job.text && <p>{job.text}</p>}
       {job.credit && <p class="soft">{job.credit}</p>}
-      {job.payer && <p class="soft">{`Paid by ${job.payer}.`}</p>}
       <details>
         <summary>What is in it</summary>
         {job.lines

@@ -18,6 +18,21 @@ export function figure(value: number): string {
   return value.toLocaleString('en-US', { maximumFractionDigits: 3 });
 }
 
+/** A quantity as it can be typed back: without grouping, for in quantities a comma is a decimal. */
+export function typedQuantity(value: number): string {
+  return value.toLocaleString('en-US', { useGrouping: false, maximumFractionDigits: 3 });
+}
+
+/** Hours as they can be typed back. */
+export function typedHours(value: number): string {
+  return value.toFixed(2);
+}
+
+/** An odometer reading, grouped. */
+export function typedReading(value: number): string {
+  return value.toLocaleString('en-US');
+}
+
 /** Hours with two decimals. */
 export function hours(value: number): string {
   return `${value.toLocaleString('en-US', { minimumFractionDigits: 2, maximumFractionDigits: 2 })} h`;

@@ -118,6 +118,167 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/own-pin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OwnAccountSetPinRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/own-password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OwnAccountChangePasswordRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/own-sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OwnAccountSessionRow"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/own-sessions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session/terminal": {
         parameters: {
             query?: never;
@@ -140,7 +301,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["SessionTerminalView"];
+                        "application/json": components["schemas"]["TerminalsTerminalView"];
                     };
                 };
             };
@@ -155,7 +316,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["SessionEnrollRequest"];
+                    "application/json": components["schemas"]["TerminalsEnrollRequest"];
                 };
             };
             responses: {
@@ -174,7 +335,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/session/own-pin": {
+    "/api/terminals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TerminalsTerminalRow"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/terminals/{id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -182,18 +378,18 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: {
+        put?: never;
+        post?: never;
+        delete: {
             parameters: {
                 query?: never;
                 header?: never;
-                path?: never;
+                path: {
+                    id: number;
+                };
                 cookie?: never;
             };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["SessionSetPinRequest"];
-                };
-            };
+            requestBody?: never;
             responses: {
                 /** @description OK */
                 200: {
@@ -204,8 +400,6 @@ export interface paths {
                 };
             };
         };
-        post?: never;
-        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -4036,7 +4230,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["EditOrderSetRequest"];
+                    "application/json": components["schemas"]["EditOrderHeaderRequest"];
                 };
             };
             responses: {
@@ -4216,6 +4410,245 @@ export interface paths {
                     };
                     content: {
                         "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/hanging": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Obstacle"][];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["EndOrderEndRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/open-again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/void": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["EndOrderVoidRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/lines/{lineId}/into-stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    lineId: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -6883,6 +7316,176 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/unknown-senders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UnknownSendersUnknownThread"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/unknown-senders/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["UnknownSendersAnswerRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/unknown-senders/put": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["UnknownSendersPutRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/unknown-senders/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["UnknownSendersReadRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/templates": {
         parameters: {
             query?: never;
@@ -7469,6 +8072,56 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["ReceivePartsReceived"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/purchase-orders/{id}/cancel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CancelPartsRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CancelPartsCancelled"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -8380,6 +9033,56 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["TakePaymentChargeBegun"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invoices/{id}/give-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TakePaymentGiveBackRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TakePaymentGivenBack"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -9418,6 +10121,15 @@ export interface components {
             text: string;
             remedy: string;
         };
+        CancelPartsCancelled: {
+            /** Format: int64 */
+            purchaseOrderId: number;
+            whole: boolean;
+        };
+        CancelPartsRequest: {
+            lineIds: null | number[];
+            reason: string;
+        };
         CannedForm: {
             title?: string;
             system?: string;
@@ -9533,6 +10245,8 @@ export interface components {
             name: string;
             bands: string;
         };
+        /** @enum {unknown} */
+        CeilingState: "Within" | "LetPast" | "Past";
         Changed: {
             /** Format: int32 */
             orderVersion: number;
@@ -10006,6 +10720,14 @@ export interface components {
         EditOrderConcernRequest: {
             says: string;
         };
+        EditOrderHeaderRequest: {
+            field: string;
+            value: null | string;
+            /** Format: int32 */
+            version: number;
+            /** @default false */
+            confirmed: boolean;
+        };
         EditOrderSetRequest: {
             field: string;
             value: null | string;
@@ -10021,6 +10743,13 @@ export interface components {
         };
         /** @enum {unknown} */
         EndingKind: "None" | "RoundUpTo" | "EndWith";
+        EndOrderEndRequest: {
+            ending: components["schemas"]["OrderEnding"];
+            reason: string;
+        };
+        EndOrderVoidRequest: {
+            reason: string;
+        };
         ExemptionRow: {
             name: string;
             all: boolean;
@@ -10076,6 +10805,7 @@ export interface components {
             ownerName: string;
             userName: string;
             password: string;
+            code: string;
         };
         FirstRunWelcome: {
             firstRun: boolean;
@@ -10146,6 +10876,7 @@ export interface components {
             job: string;
             /** Format: int64 */
             leadId: null | number;
+            technicianIds: number[];
             /** Format: double */
             progress: number;
             first: boolean;
@@ -10173,6 +10904,8 @@ export interface components {
             /** Format: double */
             hours: number;
             approved: boolean;
+            /** Format: int64 */
+            technicianId: null | number;
         };
         FormerOrderPageCopyRequest: {
             /** Format: int64 */
@@ -10319,6 +11052,8 @@ export interface components {
             paid: number;
             /** Format: double */
             balance: number;
+            /** Format: double */
+            surplus: number;
             document: components["schemas"]["ShopDocument"];
             payments: components["schemas"]["InvoiceViewPaymentView"][];
             charges: components["schemas"]["InvoiceViewChargeView"][];
@@ -10559,7 +11294,7 @@ export interface components {
             otherId: number;
         };
         /** @enum {unknown} */
-        MessageChannel: "Text" | "Email";
+        MessageChannel: "Text" | "Email" | "Page";
         /** @enum {unknown} */
         MessageState: "Waiting" | "HandingOver" | "Sent" | "Delivered" | "Failed" | "MayHaveBeenSent" | "Received" | "Withdrawn";
         ModelChoice: {
@@ -10618,6 +11353,7 @@ export interface components {
             text: string;
             /** Format: int64 */
             orderId: null | number;
+            address: string;
         };
         Obstacle: {
             code: string;
@@ -10641,6 +11377,8 @@ export interface components {
             figure: string;
             take: components["schemas"]["TakeRequest"];
         };
+        /** @enum {unknown} */
+        OrderEnding: "Declined" | "NotReturned" | "TakenHome";
         OrderListPage: {
             rows: components["schemas"]["OrderListRow"][];
             /** Format: int64 */
@@ -10666,11 +11404,30 @@ export interface components {
             invoiceNumber: null | number;
         };
         /** @enum {unknown} */
-        OrderState: "Open" | "Posted";
+        OrderState: "Open" | "Posted" | "Ended" | "Voided";
         OverrunRow: {
             percent: string;
             amount: string;
             takeGreater: boolean;
+        };
+        OwnAccountChangePasswordRequest: {
+            password: string;
+            newPassword: string;
+        };
+        OwnAccountSessionRow: {
+            /** Format: uuid */
+            id: string;
+            place: string;
+            method: string;
+            /** Format: date-time */
+            startedAt: string;
+            /** Format: date-time */
+            endsAt: string;
+            here: boolean;
+        };
+        OwnAccountSetPinRequest: {
+            pin: string;
+            password: string;
         };
         OwnGuideBroughtIn: {
             /** Format: int32 */
@@ -10754,6 +11511,7 @@ export interface components {
             received: number;
             /** Format: double */
             unitCost: number;
+            awaited: boolean;
         };
         PartsViewSupplierView: {
             /** Format: int64 */
@@ -10782,7 +11540,7 @@ export interface components {
             marginPercent: null | number;
         };
         /** @enum {unknown} */
-        Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "OverridePrices" | "RecordDecisions" | "WriteToCustomers" | "PassCeiling" | "SeeParts" | "OrderParts" | "PlanWork" | "Work" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "SeeMargin" | "EditPolicy" | "BringIn" | "EditSetup" | "EnrollTerminals";
+        Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "OverridePrices" | "RecordDecisions" | "WriteToCustomers" | "PassCeiling" | "SeeParts" | "OrderParts" | "PlanWork" | "Work" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "EndOrders" | "VoidOrders" | "SeeMargin" | "EditPolicy" | "BringIn" | "EditSetup" | "EnrollTerminals";
         PhrasesChoice: {
             /** Format: int64 */
             phraseId: null | number;
@@ -10899,7 +11657,7 @@ export interface components {
         /** @enum {unknown} */
         PromiseState: "None" | "Holds" | "CannotBeKept" | "Late" | "Kept";
         /** @enum {unknown} */
-        PurchaseOrderState: "Sending" | "Placed" | "Confirmed" | "Shipped" | "Delayed" | "Refused" | "Received";
+        PurchaseOrderState: "Sending" | "Placed" | "Confirmed" | "Shipped" | "Delayed" | "Refused" | "Received" | "Cancelled";
         RateRow: {
             name: string;
             rate: string;
@@ -10935,6 +11693,8 @@ export interface components {
         };
         ReceivePartsRequest: {
             lines: null | components["schemas"]["ReceivePartsLineRequest"][];
+            /** @default false */
+            intoStock: boolean;
         };
         RecordChanged: {
             /** Format: int64 */
@@ -11095,9 +11855,6 @@ export interface components {
             links: components["schemas"]["SendEstimateLinkView"][];
             works: string;
         };
-        SessionEnrollRequest: {
-            name: string;
-        };
         SessionMe: {
             /** Format: int64 */
             id: number;
@@ -11106,28 +11863,14 @@ export interface components {
             role: components["schemas"]["Role"];
             permissions: components["schemas"]["Permission"][];
         };
-        SessionPinPerson: {
-            /** Format: int64 */
-            id: number;
-            shortName: string;
-        };
         SessionPinRequest: {
             /** Format: int64 */
             staffId: number;
             pin: string;
         };
-        SessionSetPinRequest: {
-            pin: string;
-        };
         SessionSignInRequest: {
             userName: string;
             password: string;
-        };
-        SessionTerminalView: {
-            enrolled: boolean;
-            name: string;
-            locked: boolean;
-            people: components["schemas"]["SessionPinPerson"][];
         };
         SheetCompanion: {
             code: string;
@@ -11163,7 +11906,7 @@ export interface components {
             allowed: number;
             /** Format: double */
             approvedTotal: number;
-            needed: boolean;
+            ceiling: components["schemas"]["CeilingState"];
         };
         SheetContact: {
             /** Format: int64 */
@@ -11326,6 +12069,12 @@ export interface components {
             technicianId: null | number;
             /** Format: double */
             genericQuantity: null | number;
+            /** Format: double */
+            coreEach: number;
+            /** Format: double */
+            coresReturned: number;
+            /** Format: double */
+            received: number;
             brand: string;
             partType: string;
             unsourced: boolean;
@@ -11397,6 +12146,7 @@ export interface components {
             sent: null | components["schemas"]["SheetSent"];
             /** Format: int32 */
             unseenMessages: number;
+            ended: string;
             ceilingLetPast: string;
             stage: components["schemas"]["Stage"];
             /** Format: date-time */
@@ -11678,6 +12428,8 @@ export interface components {
         };
         TakePaymentCashRequest: {
             tendered: string;
+            /** @default false */
+            despiteCharge: boolean;
         };
         TakePaymentCashTaken: {
             /** Format: double */
@@ -11696,6 +12448,15 @@ export interface components {
             id: number;
             state: components["schemas"]["CardChargeState"];
             message: string;
+        };
+        TakePaymentGiveBackRequest: {
+            method: components["schemas"]["PaymentMethod"];
+        };
+        TakePaymentGivenBack: {
+            /** Format: double */
+            cash: number;
+            /** Format: int64 */
+            refundId: null | number;
         };
         TakeRequest: {
             kind: string;
@@ -11787,6 +12548,30 @@ export interface components {
         TemplatesView: {
             templates: components["schemas"]["TemplatesTemplateView"][];
             fields: components["schemas"]["TemplatesFieldView"][];
+        };
+        TerminalsEnrollRequest: {
+            name: string;
+        };
+        TerminalsPinPerson: {
+            /** Format: int64 */
+            id: number;
+            shortName: string;
+        };
+        TerminalsTerminalRow: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            /** Format: date-time */
+            enrolledAt: string;
+            enrolledBy: string;
+            /** Format: date-time */
+            lastUsedAt: null | string;
+            here: boolean;
+        };
+        TerminalsTerminalView: {
+            enrolled: boolean;
+            name: string;
+            people: components["schemas"]["TerminalsPinPerson"][];
         };
         TextsSetRequest: {
             field: string;
@@ -11917,6 +12702,38 @@ export interface components {
             /** Format: date */
             validUntil: string;
             expired: boolean;
+        };
+        UnknownSendersAnswerRequest: {
+            address: string;
+            subject: null | string;
+            body: null | string;
+            now: boolean;
+        };
+        UnknownSendersPutRequest: {
+            address: string;
+            /** Format: int64 */
+            customerId: number;
+        };
+        UnknownSendersReadRequest: {
+            address: string;
+        };
+        UnknownSendersUnknownMessage: {
+            /** Format: int64 */
+            id: number;
+            subject: string;
+            body: string;
+            state: components["schemas"]["MessageState"];
+            /** Format: date-time */
+            at: string;
+            by: string;
+            trouble: string;
+        };
+        UnknownSendersUnknownThread: {
+            channel: components["schemas"]["MessageChannel"];
+            address: string;
+            shown: string;
+            unseen: boolean;
+            messages: components["schemas"]["UnknownSendersUnknownMessage"][];
         };
         /** @enum {unknown} */
         Urgency: "Heed" | "Due" | "Soon" | "Later";

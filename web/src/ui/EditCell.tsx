@@ -16,6 +16,8 @@ interface Props {
   autoFocus?: boolean;
   /** Several lines: Enter begins the next one. */
   multiline?: boolean;
+  /** A refusal of this code is put as a question: with this label it is kept all the same. */
+  sure?: { code: string; label: string; commit: (text: string) => Promise<unknown> };
   /** A figure that tells why it is what it is, on the key W. */
   why?: () => void;
   /** Goes to other cells by arrows and Enter; without it, up and down go through the column. */
@@ -35,16 +37,16 @@ const ARROWS: Record<string, 'up' | 'down' | 'left' | 'right'> = { ArrowUp: 'up'
 
 /** A cell that is edited in place. What was typed is kept on leaving it; what is refused stays, with its reason. */
 export function EditCell(props: Props) {
-  const { label, value, commit, col, className, disabled, placeholder, title, why, wrong, autoFocus, multiline, move = goTo } = props;
+  const { label, value, commit, col, className, disabled, placeholder, title, why, wrong, autoFocus, multiline, sure, move = goTo } = props;
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
-  const [refused, setProblem] = useState<{ text: string; clash: boolean } | null>(null);
+  const [refused, setProblem] = useState<{ text: string; code: string } | null>(null);
   const problem = refused?.text ?? (draft === null ? wrong : null) ?? null;
   const escaped = useRef(false);
   // What was begun on one state of the cell is not sent as if it had been begun on a later one.
   const begun = useRef(commit);
   const Tag: ElementType = multiline ? 'textarea' : 'input';
-  const keep = async (knowingly = false) => {
+  const keep = async (as: (text: string) => Promise<unknown> = begun.current) => {
     if (escaped.current || draft === null || draft === value) {
       escaped.current = false;
       setDraft(null);
@@ -53,11 +55,11 @@ export function EditCell(props: Props) {
     }
     const sent = draft;
     try {
-      await (knowingly ? commit : begun.current)(sent);
+      await as(sent);
       setProblem(null);
       setDraft((now) => (now === sent ? null : now));
     } catch (error) {
-      setProblem({ text: error instanceof Problem ? error.message : sentence(error), clash: error instanceof Problem && error.code === 'edit.conflict' });
+      setProblem({ text: error instanceof Problem ? error.message : sentence(error), code: error instanceof Problem ? error.code : '' });
     }
   };
   return (
@@ -112,9 +114,9 @@ export function EditCell(props: Props) {
       {problem && (
         <div className="says" id={id} role="alert">
           {problem}
-          {refused?.clash && (
+          {refused?.code === 'edit.conflict' && (
             <span className="asks">
-              <button onMouseDown={(event) => event.preventDefault()} onClick={() => void keep(true)}>
+              <button onMouseDown={(event) => event.preventDefault()} onClick={() => void keep(commit)}>
                 Put mine
               </button>
               <button
@@ -125,6 +127,22 @@ export function EditCell(props: Props) {
                 }}
               >
                 Leave theirs
+              </button>
+            </span>
+          )}
+          {sure && refused?.code === sure.code && (
+            <span className="asks">
+              <button onMouseDown={(event) => event.preventDefault()} onClick={() => void keep(sure.commit)}>
+                {sure.label}
+              </button>
+              <button
+                onMouseDown={(event) => event.preventDefault()}
+                onClick={() => {
+                  setDraft(null);
+                  setProblem(null);
+                }}
+              >
+                Cancel
               </button>
             </span>
           )}

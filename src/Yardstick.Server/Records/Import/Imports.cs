@@ -146,7 +146,8 @@ public static class Imports
             work.Touch("import", id);
             return new RecordChanged(id, 1);
         });
-        worker.Wake(id);
+        // A refused change wakes nobody.
+        if (answer is Microsoft.AspNetCore.Http.IStatusCodeHttpResult { StatusCode: null or 200 }) worker.Wake(id);
         return answer;
     }
 }

@@ -105,7 +105,6 @@ export default function TalkThroughPage() {
                   {job.text && <p>{job.text}</p>}
                   {job.isUnsafe && <p className="stop strong">Not safe to leave undone.</p>}
                   {job.credit && <p className="soft">{job.credit}</p>}
-                  {job.payer && <p className="soft">Paid by {job.payer}.</p>}
                   <button
                     className="linkish"
                     aria-expanded={opened.has(job.id)}

@@ -6,15 +6,15 @@ import DialogTitle from '@mui/material/DialogTitle';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api, sentence, take, type Schemas } from '../../lib/api';
+import { api, Problem, sentence, take, type Schemas } from '../../lib/api';
 import { amount } from '../../lib/format';
-import { useRefresh } from '../../lib/shop';
+import { useMay, useRefresh } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
 import { Loading } from '../../ui/States';
 import { headerText, useWork } from '../Orders/useSheet';
 
 /** Names what is in the way of the invoice, each to be fixed from here, or posts it. */
-export default function CloseDialog({ onClose }: { onClose: () => void }) {
+export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; onEnd: () => void }) {
   const { sheet, edits } = useWork();
   const navigate = useNavigate();
   const refresh = useRefresh();
@@ -43,6 +43,7 @@ export default function CloseDialog({ onClose }: { onClose: () => void }) {
       void navigate(`/invoices/${posted.invoiceId}`);
     });
   const found = obstacles.data ?? [];
+  const mayEnd = useMay('EndOrders') && found.some((o) => o.code === 'order.nothing');
   const approved = sheet.jobs.filter((job) => job.decision === 'Approved');
   return (
     <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby="close-title">
@@ -97,8 +98,9 @@ export default function CloseDialog({ onClose }: { onClose: () => void }) {
             Finish all approved jobs
           </Button>
         )}
+        {mayEnd && <Button onClick={onEnd}>End without an invoice…</Button>}
         <span style={{ flex: 1 }} />
-        <Button onClick={onClose}>Back to the sheet</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" disabled={busy || !obstacles.data || found.length > 0} onClick={() => void post()} autoFocus>
           Post the invoice
         </Button>
@@ -121,6 +123,16 @@ function Fix({
   const { sheet, edits } = useWork();
   const navigate = useNavigate();
   const [text, setText] = useState('');
+  const [lower, setLower] = useState('');
+  const keep = (confirmed: boolean) =>
+    run(async () => {
+      try {
+        await edits.header(obstacle.field!, headerText(sheet, obstacle.field!), text, sheet.version, confirmed);
+      } catch (error) {
+        if (!(error instanceof Problem && error.code === 'odometer.lower')) throw error;
+        setLower(error.message);
+      }
+    });
   const go = () => {
     onClose();
     if (obstacle.code.startsWith('part.')) void navigate('/parts');
@@ -134,14 +146,24 @@ function Fix({
           className="row"
           onSubmit={(event) => {
             event.preventDefault();
-            void run(() => edits.header(obstacle.field!, headerText(sheet, obstacle.field!), text, sheet.version));
+            void keep(lower !== '');
           }}
         >
           <div style={{ width: 110 }}>
-            <Labelled label="Reading" value={text} onText={setText} inputMode="numeric" autoFocus />
+            <Labelled
+              label="Reading"
+              value={text}
+              onText={(typed) => {
+                setText(typed);
+                setLower('');
+              }}
+              problem={lower || undefined}
+              inputMode="numeric"
+              autoFocus
+            />
           </div>
           <Button type="submit" disabled={busy || !text.trim()} variant="outlined" sx={{ alignSelf: 'flex-end' }}>
-            Keep
+            {lower ? 'It is right' : 'Save'}
           </Button>
         </form>
       ) : obstacle.code.startsWith('part.') ? (

@@ -14,7 +14,7 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
   const refresh = useRefresh();
   const [tendered, setTendered] = useState('');
   const [change, setChange] = useState<number | null>(null);
-  const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
+  const [problem, setProblem] = useState<{ field?: string; code?: string; text: string } | null>(null);
   const [said, setSaid] = useState('');
   const [busy, setBusy] = useState('');
   const pending = invoice.charges.filter((c) => c.state === 'Pending');
@@ -29,19 +29,27 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
     try {
       await act();
     } catch (error) {
-      setProblem({ field: error instanceof Problem ? error.field : undefined, text: sentence(error) });
+      setProblem({ ...(error instanceof Problem && { field: error.field, code: error.code }), text: sentence(error) });
     } finally {
       setBusy('');
       await done();
     }
   };
-  const cash = (event: SubmitEvent) => {
-    event.preventDefault();
+  const cash = (despiteCharge: boolean) =>
     void run('cash', async () => {
-      const taken = await take(api.POST('/api/invoices/{id}/cash', { params: { path: { id: invoice.id } }, body: { tendered } }));
+      const taken = await take(api.POST('/api/invoices/{id}/cash', { params: { path: { id: invoice.id } }, body: { tendered, despiteCharge } }));
       setChange(taken.change);
       setTendered('');
     });
+  const giveBack = (method: Schemas['PaymentMethod']) =>
+    void run('back', async () => {
+      const given = await take(api.POST('/api/invoices/{id}/give-back', { params: { path: { id: invoice.id } }, body: { method } }));
+      if (given.refundId) await settle(given.refundId);
+      else setSaid(`Hand back ${amount(given.cash)} in cash.`);
+    });
+  const submitCash = (event: SubmitEvent) => {
+    event.preventDefault();
+    cash(false);
   };
   const settle = async (id: number) => {
     const outcome = await take(api.POST('/api/card-charges/{id}/settle', { params: { path: { id } } }));
@@ -90,7 +98,7 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
       ))}
       {mayTake && invoice.balance > 0 && !invoice.creditNoteId && (
         <>
-          <form className="row" style={{ alignItems: 'flex-end' }} onSubmit={cash} data-cash>
+          <form className="row" style={{ alignItems: 'flex-end' }} onSubmit={submitCash} data-cash>
             <div className="grow">
               <Labelled
                 label="Cash handed over"
@@ -111,9 +119,27 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
           )}
         </>
       )}
+      {mayTake && invoice.surplus > 0 && (
+        <div className="notice stop">
+          <p>{amount(invoice.surplus)} was paid too much and has to go back.</p>
+          <div className="row">
+            <Button variant="outlined" disabled={busy !== ''} onClick={() => giveBack('Card')}>
+              To the card
+            </Button>
+            <Button variant="outlined" disabled={busy !== ''} onClick={() => giveBack('Cash')}>
+              In cash
+            </Button>
+          </div>
+        </div>
+      )}
       {problem && problem.field !== 'tendered' && (
         <div className="notice stop" role="alert">
           {problem.text}
+          {problem.code === 'charge.pending' && (
+            <Button variant="outlined" disabled={busy !== ''} onClick={() => cash(true)}>
+              Take the cash all the same
+            </Button>
+          )}
         </div>
       )}
     </section>

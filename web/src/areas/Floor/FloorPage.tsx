@@ -41,7 +41,7 @@ export default function FloorPage() {
   if (!moves.floor) return <Loading what="the floor" />;
   const data = moves.floor;
   const person = data.people.find((p) => String(p.id) === who);
-  const cards = person ? data.cards.filter((c) => c.leadId === person.id) : data.cards;
+  const cards = person ? data.cards.filter((c) => c.technicianIds.includes(person.id)) : data.cards;
   const here = data.cards.filter((c) => c.stage !== 'Expected' && c.stage !== 'Collected').length;
   const late = data.cards.filter((c) => c.promiseState === 'Late').length;
   const risky = data.cards.filter((c) => c.promiseState === 'CannotBeKept').length;

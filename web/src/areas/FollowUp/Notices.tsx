@@ -27,6 +27,7 @@ export function Notices() {
             onClick={() => {
               void seen(notice.id);
               if (notice.orderId) void navigate(`/orders/${notice.orderId}`);
+              else if (notice.address) void navigate(`/unknown-senders?from=${encodeURIComponent(notice.address)}`);
             }}
           >
             <span className="soft nowrap">{shop ? clock(wallTime(notice.at, shop.timeZone)) : ''}</span> <span className="clip">{notice.text}</span>

@@ -1,7 +1,7 @@
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { memo, useState } from 'react';
-import { amount, figure, unitAmount } from '../../lib/format';
+import { amount, typedQuantity, unitAmount } from '../../lib/format';
 import { EditCell } from '../../ui/EditCell';
 import { useSay } from '../../ui/Toasts';
 import { move } from './LineRow';
@@ -14,7 +14,7 @@ export const CompanionRow = memo(function CompanionRow({ companion, job }: { com
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const close = () => setAnchor(null);
   const before: Record<string, string> = {
-    quantity: companion.quantitySet ? figure(companion.quantity) : '',
+    quantity: companion.quantitySet ? typedQuantity(companion.quantity) : '',
     amountPerUnit: companion.policyPrice === null ? '' : unitAmount(companion.each),
     waived: String(companion.waived),
   };
@@ -41,7 +41,7 @@ export const CompanionRow = memo(function CompanionRow({ companion, job }: { com
             label={`Quantity, ${companion.label}`}
             col="count"
             className={`right ${companion.quantitySet ? 'marked' : ''}`}
-            value={figure(companion.quantity)}
+            value={typedQuantity(companion.quantity)}
             commit={set('quantity')}
             disabled={closed}
             move={move}

@@ -2,7 +2,7 @@ import Drawer from '@mui/material/Drawer';
 import { useQuery } from '@tanstack/react-query';
 import { api, take } from '../../lib/api';
 import { moment } from '../../lib/format';
-import { useNow, useShop } from '../../lib/shop';
+import { useMay, useNow, useShop } from '../../lib/shop';
 import { Check } from '../../ui/Check';
 import { useSay } from '../../ui/Toasts';
 import { Field, Part } from '../Records/Fields';
@@ -19,7 +19,9 @@ const CHECKS = [
 ] as const;
 
 /** Everything about an order that is not work: who, when, where, labels, files. */
-export default function DetailsDrawer({ onClose }: { onClose: () => void }) {
+export default function DetailsDrawer({ onClose, onEnd }: { onClose: () => void; onEnd: (making: 'ended' | 'void') => void }) {
+  const mayEnd = useMay('EndOrders');
+  const mayVoid = useMay('VoidOrders');
   const { sheet, edits, closed } = useWork();
   const shop = useShop();
   const now = useNow();
@@ -90,6 +92,22 @@ export default function DetailsDrawer({ onClose }: { onClose: () => void }) {
       </Part>
       <LabelsPart kind="Order" id={sheet.id} disabled={closed} />
       <FilesPart kind="Order" id={sheet.id} disabled={closed} />
+      {((mayEnd && sheet.state === 'Open') || (mayVoid && (sheet.state === 'Open' || sheet.state === 'Ended'))) && (
+        <Part title="Without an invoice">
+          <div className="row">
+            {mayEnd && sheet.state === 'Open' && (
+              <button className="linkish" onClick={() => onEnd('ended')}>
+                End without an invoice…
+              </button>
+            )}
+            {mayVoid && (
+              <button className="linkish" onClick={() => onEnd('void')}>
+                Make it void…
+              </button>
+            )}
+          </div>
+        </Part>
+      )}
     </Drawer>
   );
 }

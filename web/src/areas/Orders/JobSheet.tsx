@@ -3,7 +3,7 @@ import MenuItem from '@mui/material/MenuItem';
 import { memo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Schemas } from '../../lib/api';
-import { amount, figure } from '../../lib/format';
+import { amount, typedQuantity } from '../../lib/format';
 import { useMay } from '../../lib/shop';
 import { EditCell } from '../../ui/EditCell';
 import { useSay } from '../../ui/Toasts';
@@ -75,8 +75,8 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
           <span className="one-price soft nowrap">
             <EditCell
               label={`Number of ${job.countUnit}s`}
-              value={figure(job.count)}
-              commit={(text) => edits.job(job, 'count', figure(job.count), text)}
+              value={typedQuantity(job.count)}
+              commit={(text) => edits.job(job, 'count', typedQuantity(job.count), text)}
               disabled={closed}
             />
             {job.count === 1 ? job.countUnit : `${job.countUnit}s`}

@@ -1,7 +1,7 @@
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { memo, useState } from 'react';
-import { amount, clock, day, figure, unitAmount, wallTime } from '../../lib/format';
+import { amount, clock, day, figure, typedHours, typedQuantity, unitAmount, wallTime } from '../../lib/format';
 import { EditCell } from '../../ui/EditCell';
 import { useSay } from '../../ui/Toasts';
 import { goAside, goDown } from './grid';
@@ -30,7 +30,7 @@ export const LineRow = memo(function LineRow({ line, job, selected, correction, 
   const each = kind === 'Fee' ? 'amount' : kind === 'Part' || kind === 'Labor' ? 'unitPrice' : kind === 'Sublet' ? 'unitCost' : null;
   const eachValue = kind === 'Sublet' ? line.unitCost : line.each;
   const eachShown = eachValue === null ? '' : unitAmount(eachValue);
-  const countShown = count === 'hours' ? (line.hours ?? 0).toFixed(2) : figure(line.quantity ?? 0);
+  const countShown = count === 'hours' ? typedHours(line.hours ?? 0) : typedQuantity(line.quantity ?? 0);
   const expected = line.expectedAt && line.stateCode === 'ordered' ? wallTime(line.expectedAt, zone) : null;
   const technician = line.technicianId ? (names.get(line.technicianId) ?? '') : '';
   const state = line.unsourced
@@ -118,7 +118,7 @@ export const LineRow = memo(function LineRow({ line, job, selected, correction, 
           col="count"
           className="right"
           value={line.unit ? `${countShown} ${line.unit}` : countShown}
-          commit={(text) => set(count, countShown)(line.unit ? text.replace(new RegExp(`\\s*${line.unit}$`), '') : text)}
+          commit={(text) => set(count, countShown)(line.unit && text.trimEnd().endsWith(line.unit) ? text.trimEnd().slice(0, -line.unit.length) : text)}
           disabled={closed}
           move={move}
         />
@@ -190,6 +190,7 @@ export const LineRow = memo(function LineRow({ line, job, selected, correction, 
             </MenuItem>
           )}
           {kind !== 'Text' && <MenuItem onClick={choose(() => switched('out', !line.out))}>{line.out ? 'Switch in again' : 'Switch out'}</MenuItem>}
+          {line.received > 0 && <MenuItem onClick={choose(() => void edits.intoStock(line).catch(say.refused))}>Put the part into stock</MenuItem>}
           <MenuItem onClick={choose(() => void edits.removeLines([line]))}>Take the line off</MenuItem>
         </Menu>
       )}

@@ -7,6 +7,7 @@ import { useKeys } from '../../lib/keys';
 import { useSettled } from '../../lib/useSettled';
 import { useMay, useNow, useShop } from '../../lib/shop';
 import { Failed, Loading } from '../../ui/States';
+import { useSay } from '../../ui/Toasts';
 import type { Decision } from '../Approval/DecisionDialog';
 import { AddLine } from './AddLine';
 import { Concerns } from './Concerns';
@@ -28,6 +29,7 @@ import './estimate.css';
 
 const DecisionDialog = lazy(() => import('../Approval/DecisionDialog'));
 const CloseDialog = lazy(() => import('../Billing/CloseDialog'));
+const EndDialog = lazy(() => import('./EndDialog'));
 const AddCarDialog = lazy(() => import('./AddCarDialog'));
 const RepriceDialog = lazy(() => import('./RepriceDialog'));
 const CheckInDialog = lazy(() => import('../WriteUp/CheckInDialog'));
@@ -43,6 +45,7 @@ const NOTHING: Schemas['CarFactsViewCorrectionView'][] = [];
 export default function OrderSheet() {
   const id = Number(useParams().id);
   const navigate = useNavigate();
+  const say = useSay();
   const sheet = useSheet(id);
   const history = useHistory();
   const edits = useEdits(id, history);
@@ -50,10 +53,13 @@ export default function OrderSheet() {
   const today = useNow().slice(0, 10);
   const mayEdit = useMay('EditOrders');
   const mayMargin = useMay('SeeMargin');
+  const mayEnd = useMay('EndOrders');
+  const mayVoid = useMay('VoidOrders');
   const [margins, setMargins] = useState(() => sessionStorage.getItem('margins') !== 'hidden');
   const { currentId, setCurrent, focus } = useCurrent();
   const [deciding, setDeciding] = useState<{ jobId: number; kind: Decision } | null>(null);
   const [closing, setClosing] = useState(false);
+  const [ending, setEnding] = useState<'ended' | 'void' | null>(null);
   const [addingCar, setAddingCar] = useState(false);
   const [repricing, setRepricing] = useState(false);
   const [checkingIn, setCheckingIn] = useState(false);
@@ -72,7 +78,7 @@ export default function OrderSheet() {
   // The tally shows new totals at once; the rows of a long order follow in small pieces, between which keys are heard.
   const drawn = useDeferredValue(jobs);
   const current = jobs.find((j) => j.id === currentId) ?? jobs.find((j) => j.decision === 'Proposed') ?? jobs[0];
-  const closed = data?.state === 'Posted' || !mayEdit;
+  const closed = (data !== undefined && data.state !== 'Open') || !mayEdit;
   const version = data?.version ?? 0;
   // What hangs on the order from afar is asked once the hands rest.
   const settled = useSettled(version, SETTLED);
@@ -171,10 +177,12 @@ export default function OrderSheet() {
     { key: 'E', label: 'Estimate as PDF', run: () => window.open(`/api/orders/${id}/estimate.pdf`, '_blank') },
     { key: 'L', label: 'Details, labels and files', run: openBeside('details') },
     { key: 'R', label: 'Record of who did what', run: openBeside('record') },
+    ...(mayEnd && data?.state === 'Open' ? [{ key: '', label: 'End the order without an invoice', run: () => setEnding('ended') }] : []),
+    ...(mayVoid && (data?.state === 'Open' || data?.state === 'Ended') ? [{ key: '', label: 'Make the order void', run: () => setEnding('void') }] : []),
     {
       key: 'C',
       label: data?.invoice ? 'Go to the invoice' : 'Close and invoice',
-      run: () => (data?.invoice ? void navigate(`/invoices/${data.invoice.id}`) : setClosing(true)),
+      run: () => (data?.invoice ? void navigate(`/invoices/${data.invoice.id}`) : data?.state === 'Open' && setClosing(true)),
     },
   ]);
 
@@ -187,6 +195,19 @@ export default function OrderSheet() {
       <SheetContext value={data}>
         <div className="sheet-page" {...grid.handlers}>
           <SheetHeader facts={facts.data} others={here.people} onAddCar={() => setAddingCar(true)} onCheckIn={() => setCheckingIn(true)} />
+          {data.ended && (
+            <div className="policy-older" role="status">
+              <span className="grow">{data.ended}</span>
+              {data.state === 'Ended' && mayEnd && (
+                <button
+                  className="linkish"
+                  onClick={() => void edits.kept(take(api.POST('/api/orders/{id}/open-again', { params: { path: { id } } }))).catch(say.refused)}
+                >
+                  Open it again
+                </button>
+              )}
+            </div>
+          )}
           {data.policyIsOlder && !closed && (
             <div className="policy-older" role="status">
               <span className="grow">This order is priced by an older policy than the one in force. Nothing changes until you say so.</span>
@@ -237,12 +258,29 @@ export default function OrderSheet() {
         </Popover>
         <Suspense fallback={null}>
           {deciding && deciding_job && <DecisionDialog job={deciding_job} kind={deciding.kind} onClose={() => setDeciding(null)} />}
-          {closing && <CloseDialog onClose={() => setClosing(false)} />}
+          {closing && (
+            <CloseDialog
+              onClose={() => setClosing(false)}
+              onEnd={() => {
+                setClosing(false);
+                setEnding('ended');
+              }}
+            />
+          )}
+          {ending && <EndDialog making={ending} onClose={() => setEnding(null)} />}
           {addingCar && <AddCarDialog onClose={() => setAddingCar(false)} />}
           {repricing && <RepriceDialog onClose={() => setRepricing(false)} />}
           {checkingIn && <CheckInDialog orderId={id} onClose={() => setCheckingIn(false)} />}
           {discounting && <DiscountDialog target={discounting} onClose={() => setDiscounting(null)} />}
-          {beside?.kind === 'details' && beside.jobId === undefined && <DetailsDrawer onClose={() => setBeside(null)} />}
+          {beside?.kind === 'details' && beside.jobId === undefined && (
+            <DetailsDrawer
+              onClose={() => setBeside(null)}
+              onEnd={(making) => {
+                setBeside(null);
+                setEnding(making);
+              }}
+            />
+          )}
           {beside && !(beside.kind === 'details' && beside.jobId === undefined) && (
             <BesideSheet beside={beside} facts={facts} onClose={() => setBeside(null)} />
           )}

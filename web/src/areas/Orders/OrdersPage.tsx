@@ -58,6 +58,8 @@ export default function OrdersPage() {
             ['all', 'All'],
             ['Open', 'Open'],
             ['Posted', 'Invoiced'],
+            ['Ended', 'Ended'],
+            ['Voided', 'Void'],
             ['unanswered', 'Without an answer'],
           ]}
         />

@@ -3,7 +3,7 @@ import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, take, type Schemas } from '../../lib/api';
-import { day, moment, reading, wallTime } from '../../lib/format';
+import { day, moment, reading, typedReading, wallTime } from '../../lib/format';
 import { useFloor, useMay, useNow, useShop } from '../../lib/shop';
 import { EditCell } from '../../ui/EditCell';
 import { useOffered } from '../FollowUp/useThread';
@@ -37,7 +37,11 @@ export function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
   const mayPlan = useMay('PlanWork');
   const [busy, setBusy] = useState(false);
   const { vehicle, customer } = sheet;
-  const header = (field: string) => (value: string) => edits.header(field, headerText(sheet, field), value, sheet.version);
+  const header =
+    (field: string, confirmed = false) =>
+    (value: string) =>
+      edits.header(field, headerText(sheet, field), value, sheet.version, confirmed);
+  const lower = (field: string) => ({ code: 'odometer.lower', label: 'It is right', commit: header(field, true) });
   const quietly = (call: Promise<unknown>) => {
     setBusy(true);
     void call.catch(say.refused).finally(() => setBusy(false));
@@ -80,8 +84,9 @@ export function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
                   in
                   <EditCell
                     label="Odometer in"
-                    value={sheet.odometerIn?.toLocaleString('en-US') ?? ''}
+                    value={sheet.odometerIn === null ? '' : typedReading(sheet.odometerIn)}
                     commit={header('odometerIn')}
+                    sure={lower('odometerIn')}
                     disabled={closed}
                     placeholder={vehicle.lastReading ? `was ${vehicle.lastReading.toLocaleString('en-US')}` : 'missing'}
                     title={last}
@@ -91,8 +96,9 @@ export function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
                   out
                   <EditCell
                     label="Odometer out"
-                    value={sheet.odometerOut?.toLocaleString('en-US') ?? ''}
+                    value={sheet.odometerOut === null ? '' : typedReading(sheet.odometerOut)}
                     commit={header('odometerOut')}
+                    sure={lower('odometerOut')}
                     disabled={closed}
                     placeholder="at the end"
                   />

@@ -137,18 +137,14 @@ function Ceiling() {
   const end = Math.max(consent.allowed, sheet.figures.total, consent.approvedTotal, 0.01);
   const percent = (value: number) => `${Math.max(0, Math.min(100, (value / end) * 100))}%`;
   const open = sheet.jobs.some((job) => job.decision === 'Proposed');
-  const words = sheet.ceilingLetPast
-    ? 'let past by a manager'
-    : consent.needed
-      ? 'ask again before going on'
-      : open
-        ? 'the rest needs an answer'
-        : 'all within it';
+  const past = consent.ceiling === 'Past';
+  const within = open ? 'the rest needs an answer' : 'all within it';
+  const words = { Past: 'ask again before going on', LetPast: 'let past by a manager', Within: within }[consent.ceiling];
   return (
     <div className="measure">
       <div className="label">
         Agreed {amount(consent.agreed)} ·{' '}
-        <b className={consent.needed && !sheet.ceilingLetPast ? 'stop' : ''} title={sheet.ceilingLetPast || undefined}>
+        <b className={past ? 'stop' : ''} title={sheet.ceilingLetPast || undefined}>
           {words}
         </b>
       </div>
@@ -164,7 +160,7 @@ function Ceiling() {
       </div>
       <div className="under">
         <span>may grow to {amount(consent.allowed)}</span>
-        {consent.needed && !sheet.ceilingLetPast && mayPass && !closed ? (
+        {past && mayPass && !closed ? (
           <button className="linkish small" onClick={() => setPassing(true)}>
             Let it go on…
           </button>

@@ -60,9 +60,15 @@ export function useEdits(id: number, history: History) {
     return {
       kept,
       history,
-      header: (name: string, before: string, value: string, version: number) =>
+      header: (name: string, before: string, value: string, version: number, confirmed = false) =>
         field(name, before, value, version, (text, seen) =>
-          take(api.POST('/api/orders/{id}/header', { params: { path }, body: { field: name, value: text, version: seen } })),
+          // What stood there before was right before: undo is not asked about it.
+          take(
+            api.POST('/api/orders/{id}/header', {
+              params: { path },
+              body: { field: name, value: text, version: seen, confirmed: confirmed || text === before },
+            }),
+          ),
         ),
       concern: (concernId: number, name: string, before: string, value: string, version: number) =>
         field(name, before, value, version, (text, seen) =>
@@ -119,6 +125,12 @@ export function useEdits(id: number, history: History) {
         field(line.description, before, value, line.version, (text, version) =>
           take(api.POST('/api/orders/{id}/lines/{lineId}', { params: { path: { id, lineId: line.id } }, body: { field: name, value: text, version } })),
         ),
+      /** What came for a line goes into the shop's stock instead. */
+      intoStock: async (line: Line) => {
+        await kept(take(api.POST('/api/orders/{id}/lines/{lineId}/into-stock', { params: { path: { id, lineId: line.id } } })));
+        say.done(`${line.description} is in stock now.`);
+        await refresh(['parts']);
+      },
       addLine: async (jobId: number, body: Partial<Schemas['EditLinesAddRequest']> & { kind: LineKind }) => {
         const made = await kept(
           take(

@@ -2,8 +2,9 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, take, type Schemas } from '../../lib/api';
-import { figure, moment, unitAmount, wallTime } from '../../lib/format';
+import { figure, moment, typedQuantity, unitAmount, wallTime } from '../../lib/format';
 import { useNow, useRefresh, useShop } from '../../lib/shop';
+import { Labelled } from '../../ui/Labelled';
 import { Plate } from '../../ui/Plate';
 import { useSay } from '../../ui/Toasts';
 
@@ -17,7 +18,9 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Part
   const [receiving, setReceiving] = useState(false);
   const [busy, setBusy] = useState(false);
   const [typed, setTyped] = useState<Record<number, { quantity?: string; unitCost?: string }>>({});
-  const open = purchase.lines.filter((line) => line.received < line.quantity);
+  const open = purchase.lines.filter((line) => line.awaited);
+  const [cancelling, setCancelling] = useState(false);
+  const [reason, setReason] = useState('');
   const run = async (act: () => Promise<void>) => {
     setBusy(true);
     try {
@@ -34,12 +37,18 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Part
       const answer = await take(api.POST('/api/purchase-orders/{id}/send', { params: { path: { id: purchase.id } } }));
       if (!answer.trouble) say.done(`Purchase order ${purchase.number}: ${answer.stateText.toLowerCase()}.`);
     });
-  const receive = () =>
+  const cancel = () =>
+    run(async () => {
+      await take(api.POST('/api/purchase-orders/{id}/cancel', { params: { path: { id: purchase.id } }, body: { lineIds: null, reason } }));
+      setCancelling(false);
+      say.done(`What was still to come of purchase order ${purchase.number} is called off here. Tell ${purchase.supplier} as well.`);
+    });
+  const receive = (intoStock = false) =>
     run(async () => {
       const lines = open
         .map((line) => ({ id: line.id, quantity: typed[line.id]?.quantity ?? null, unitCost: typed[line.id]?.unitCost ?? null }))
         .filter((line) => line.quantity?.trim() !== '0');
-      const received = await take(api.POST('/api/purchase-orders/{id}/receive', { params: { path: { id: purchase.id } }, body: { lines } }));
+      const received = await take(api.POST('/api/purchase-orders/{id}/receive', { params: { path: { id: purchase.id } }, body: { lines, intoStock } }));
       setReceiving(false);
       setTyped({});
       const ready = received.ordersWithAllParts[0];
@@ -70,6 +79,16 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Part
         </span>
         {mayReceive && (
           <span className="row">
+            {open.length > 0 && !cancelling && !receiving && (
+              <Button disabled={busy} onClick={() => setCancelling(true)}>
+                Call off…
+              </Button>
+            )}
+            {receiving && (
+              <Button disabled={busy} onClick={() => void receive(true)} title="The order does not need them any more">
+                Into stock
+              </Button>
+            )}
             <Button disabled={busy} onClick={() => void ask()}>
               {purchase.state === 'Sending' ? 'Send again' : 'Ask again'}
             </Button>
@@ -84,6 +103,23 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Part
           {purchase.trouble}
         </div>
       )}
+      {cancelling && (
+        <form
+          className="notice row"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void cancel();
+          }}
+        >
+          <div className="grow">
+            <Labelled label={`Why, and who at ${purchase.supplier} agreed`} value={reason} onText={setReason} maxLength={200} autoFocus />
+          </div>
+          <Button onClick={() => setCancelling(false)}>Cancel</Button>
+          <Button type="submit" variant="contained" disabled={busy || !reason.trim()}>
+            Call off what is to come
+          </Button>
+        </form>
+      )}
       <table className="list">
         <tbody>
           {purchase.lines.map((line) => (
@@ -95,7 +131,7 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Part
               </td>
               <td>{line.description}</td>
               <td className="soft">{line.number}</td>
-              {receiving && line.received < line.quantity ? (
+              {receiving && line.awaited ? (
                 <>
                   <td className="right">
                     <label className="receive-field">
@@ -103,7 +139,7 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Part
                       <input
                         aria-label={`Quantity of ${line.description}`}
                         autoFocus={line === open[0]}
-                        value={typed[line.id]?.quantity ?? figure(line.quantity - line.received)}
+                        value={typed[line.id]?.quantity ?? typedQuantity(line.quantity - line.received)}
                         onFocus={(e) => e.target.select()}
                         onChange={(e) => set(line.id, 'quantity', e.target.value)}
                         onKeyDown={(e) => e.key === 'Enter' && void receive()}

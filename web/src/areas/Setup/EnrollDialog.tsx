@@ -8,17 +8,15 @@ import { useState } from 'react';
 import { api, sentence, take } from '../../lib/api';
 import { useSay } from '../../ui/Toasts';
 
-/** Enrolls this terminal: whoever signs in here with a password may then switch by PIN. */
+/** Enrolls this computer: whoever signs in here with a password may then switch by PIN. */
 export function EnrollDialog({ onClose }: { onClose: () => void }) {
   const [name, setName] = useState('Front counter');
-  const [pin, setPin] = useState('');
   const [problem, setProblem] = useState('');
   const say = useSay();
   const enroll = async () => {
     try {
-      if (pin) await take(api.PUT('/api/session/own-pin', { body: { pin } }));
       await take(api.POST('/api/session/terminal', { body: { name } }));
-      say.done(`${name} is enrolled. Ctrl L switches person.`);
+      say.done(`${name} is enrolled. Ctrl L switches user.`);
       onClose();
     } catch (error) {
       setProblem(sentence(error));
@@ -26,20 +24,13 @@ export function EnrollDialog({ onClose }: { onClose: () => void }) {
   };
   return (
     <Dialog open onClose={onClose} maxWidth="xs" fullWidth aria-labelledby="enroll-title">
-      <DialogTitle id="enroll-title">Switch by PIN on this terminal</DialogTitle>
+      <DialogTitle id="enroll-title">PIN sign-in on this computer</DialogTitle>
       <DialogContent>
         <p className="soft" style={{ marginBottom: 16 }}>
-          People who sign in here once with their password can then switch with their PIN. Five wrong PINs lock the terminal until somebody types a password.
+          People who sign in here with their password can then switch with their PIN for 30 days. After five wrong PINs a person needs the password. Each sets a
+          PIN under their initials, Password, PIN and sessions.
         </p>
-        <TextField label="Name of this terminal" value={name} onChange={(e) => setName(e.target.value)} sx={{ mb: 2 }} autoFocus />
-        <TextField
-          label="Your own PIN, 4 to 8 digits (leave empty to keep it)"
-          type="password"
-          value={pin}
-          onChange={(e) => setPin(e.target.value)}
-          error={problem !== ''}
-          helperText={problem}
-        />
+        <TextField label="Name of this computer" value={name} onChange={(e) => setName(e.target.value)} error={problem !== ''} helperText={problem} autoFocus />
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Cancel</Button>

@@ -19,6 +19,7 @@ export default function FirstRun({ onDone }: { onDone: () => void }) {
     ownerName: '',
     userName: '',
     password: '',
+    code: '',
   });
   const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
   const field = (name: keyof typeof form) => ({
@@ -37,11 +38,15 @@ export default function FirstRun({ onDone }: { onDone: () => void }) {
     }
   };
   return (
-    <Door title="Yardstick" text="A new shop. Its name and yours are all that is needed to begin; everything can be changed later.">
+    <Door
+      title="Yardstick"
+      text="A new shop. Its name and yours are all that is needed to begin. Prices, taxes, fees, texts and your password can be changed later, under Setup and your initials."
+    >
       <form onSubmit={(event) => void submit(event)}>
         <h2>Set up the shop</h2>
         {problem && !problem.field && <div className="notice stop">{problem.text}</div>}
-        <TextField label="Name of the shop" autoFocus {...field('shopName')} />
+        <TextField label="Code that was printed where Yardstick was started" autoFocus {...field('code')} autoComplete="off" />
+        <TextField label="Name of the shop" {...field('shopName')} />
         <TextField label="Time zone" select {...field('timeZone')}>
           {[...new Set([form.timeZone, ...zones])].map((zone) => (
             <MenuItem key={zone} value={zone}>

@@ -13,6 +13,7 @@ export default function SetupPages() {
         <NavLink to="/setup/fees">Fees and everyday parts</NavLink>
         <NavLink to="/setup/messages">Customers and messages</NavLink>
         <NavLink to="/setup/own">Labels, fields and texts</NavLink>
+        <NavLink to="/setup/computers">Computers</NavLink>
         <NavLink to="/setup/files">Bring in and take out</NavLink>
       </nav>
       <Outlet />

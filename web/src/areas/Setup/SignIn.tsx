@@ -10,11 +10,11 @@ interface Props {
   onDone: () => void;
 }
 
-/** Sign-in by password, or by PIN among those who signed in on this terminal before. */
+/** Sign-in by password, or by PIN among those who signed in on this computer before. */
 export default function SignIn({ welcome, onDone }: Props) {
   const terminal = useQuery({ queryKey: ['terminal'], queryFn: () => take(api.GET('/api/session/terminal')), staleTime: 0 }).data;
   const [byPassword, setByPassword] = useState(false);
-  const byPin = terminal?.enrolled && !terminal.locked && terminal.people.length > 0 && !byPassword;
+  const byPin = terminal?.enrolled && terminal.people.length > 0 && !byPassword;
   return (
     <Door
       title={welcome.shopName}
@@ -24,16 +24,12 @@ export default function SignIn({ welcome, onDone }: Props) {
           : 'Write up, sell, order, plan, work, invoice: one sheet for each car.'
       }
     >
-      {byPin ? (
-        <PinForm terminal={terminal} onDone={onDone} onPassword={() => setByPassword(true)} />
-      ) : (
-        <PasswordForm welcome={welcome} locked={terminal?.locked ?? false} onDone={onDone} />
-      )}
+      {byPin ? <PinForm terminal={terminal} onDone={onDone} onPassword={() => setByPassword(true)} /> : <PasswordForm welcome={welcome} onDone={onDone} />}
     </Door>
   );
 }
 
-function PasswordForm({ welcome, locked, onDone }: Props & { locked: boolean }) {
+function PasswordForm({ welcome, onDone }: Props) {
   const [userName, setUserName] = useState('');
   const [password, setPassword] = useState('');
   const [problem, setProblem] = useState('');
@@ -55,7 +51,6 @@ function PasswordForm({ welcome, locked, onDone }: Props & { locked: boolean }) 
   return (
     <form onSubmit={(event) => void submit(event)}>
       <h2>Sign in</h2>
-      {locked && <div className="notice stop">Five wrong PINs were typed on this terminal. Sign in with a password to open it again.</div>}
       {welcome.demo && (
         <>
           <div className="door-people" role="group" aria-label="Who can sign in to the demo">
@@ -99,7 +94,7 @@ function PasswordForm({ welcome, locked, onDone }: Props & { locked: boolean }) 
   );
 }
 
-function PinForm({ terminal, onDone, onPassword }: { terminal: Schemas['SessionTerminalView']; onDone: () => void; onPassword: () => void }) {
+function PinForm({ terminal, onDone, onPassword }: { terminal: Schemas['TerminalsTerminalView']; onDone: () => void; onPassword: () => void }) {
   const client = useQueryClient();
   const [staffId, setStaffId] = useState(terminal.people[0]!.id);
   const [pin, setPin] = useState('');

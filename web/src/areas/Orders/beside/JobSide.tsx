@@ -83,6 +83,7 @@ export function JobSide({ jobId, onClose }: { jobId: number; onClose: () => void
             <option value="Shop">the shop</option>
           </select>
         </div>
+        {job.payer !== 'Customer' && <p className="soft small">A note for the shop: the invoice still goes to the customer, for everything.</p>}
         {(job.payer === 'Contract' || job.payer === 'Warranty') && (
           <Field
             label="Whose"

@@ -1,4 +1,4 @@
-import { figure, unitAmount } from '../../../lib/format';
+import { amount, figure, typedQuantity, unitAmount } from '../../../lib/format';
 import { useMay, useRefresh, useShop } from '../../../lib/shop';
 import { EditCell } from '../../../ui/EditCell';
 import { Empty } from '../../../ui/States';
@@ -108,6 +108,22 @@ export function LineSide({ lineId, onClose }: { lineId: number; onClose: () => v
             disabled={closed}
             placeholder={`as the job; ${sheet.rateNames.join(', ')} or a number`}
           />
+        </Part>
+      )}
+      {line.coreEach > 0 && !sheet.counterSale && (
+        <Part title="Core charge">
+          <Field
+            label={`Cores returned, of ${typedQuantity(line.quantity ?? 0)}`}
+            value={typedQuantity(line.coresReturned)}
+            commit={set('coresReturned', typedQuantity(line.coresReturned))}
+            disabled={closed}
+            placeholder="0"
+          />
+          <p className="soft small">
+            {line.coresReturned < (line.quantity ?? 0)
+              ? `Each old part that is kept is charged at ${amount(line.coreEach)}.`
+              : `The old part of work done here goes back, so nothing is charged. Type 0 if it is kept: ${amount(line.coreEach)} each.`}
+          </p>
         </Part>
       )}
       {line.overridden && (

@@ -1,0 +1,90 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Parts;
+using Yardstick.Core.Setup;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Orders;
+
+/// <summary>Ends an order without an invoice, opens it again, or makes it void. Whatever hangs on it is named first.</summary>
+public static class EndOrder
+{
+    /// <summary>How it ended, and why in a word.</summary>
+    public sealed record EndRequest(OrderEnding Ending, string Reason);
+    /// <summary>Why it is made void.</summary>
+    public sealed record VoidRequest(string Reason);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/orders/{id:long}/hanging", HangingAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<Obstacle>>().ProducesProblem(404);
+        api.MapPost("/orders/{id:long}/end", End).Asks(Permission.EndOrders).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/open-again", OpenAgain).Asks(Permission.EndOrders).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/void", MakeVoid).Asks(Permission.VoidOrders).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/lines/{lineId:long}/into-stock", IntoStock).Asks(Permission.OrderParts).Produces<Changed>().ProducesProblem(422);
+    }
+
+    private static async Task<IResult> HangingAsync(long id, ShopDb db) => await db.ReadOrderAsync(id) is { } order
+        ? Results.Ok(await HangingOnAsync(db, order))
+        : Problems.Of(new Problem("order.gone", "There is no such order."));
+
+    private static Task<IResult> End(long id, EndRequest request, Commands commands) =>
+        ClosedAsync(commands, id, (order, hanging, actor) => order.End(request.Ending, request.Reason, hanging, actor));
+
+    private static Task<IResult> MakeVoid(long id, VoidRequest request, Commands commands) =>
+        ClosedAsync(commands, id, (order, hanging, actor) => order.MakeVoid(request.Reason, hanging, actor));
+
+    private static Task<IResult> ClosedAsync(Commands commands, long id, Func<Order, IReadOnlyList<Obstacle>, Actor, Result> close) => commands.OnOrderAsync<Changed>(id, async under =>
+    {
+        var (db, order, actor) = (under.Work.Db, under.Order, under.Work.Actor);
+        if (close(order, await HangingOnAsync(db, order), actor).Problem is { } problem) return problem;
+        var jobs = order.Jobs.ConvertAll(j => j.Id);
+        await db.PlannedWork.Where(p => jobs.Contains(p.JobId)).ExecuteDeleteAsync();
+        await db.ApprovalLinks.Where(l => l.OrderId == id && l.WithdrawnAt == null && l.AnsweredAt == null).ExecuteUpdateAsync(s => s.SetProperty(l => l.WithdrawnAt, actor.At));
+        return Told(under);
+    });
+
+    private static Task<IResult> OpenAgain(long id, Commands commands) => commands.OnOrderAsync<Changed>(id, under =>
+        Task.FromResult<Result<Changed>>(under.Order.OpenAgain(under.Work.Actor).Problem is { } problem ? problem : Told(under)));
+
+    private static Task<IResult> IntoStock(long id, long lineId, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    {
+        if (under.Order.Jobs.SelectMany(j => j.Lines).FirstOrDefault(l => l.Id == lineId) is not { } line) return new Problem("line.gone", "There is no such line on the order.");
+        var part = await StockedAsync(under.Work.Db, line.PartId, line.Number, () => Part.Of(line));
+        if (part.Problem is { } nameless) return nameless;
+        var put = under.Order.PutIntoStock(lineId, part.Value, under.Work.Actor);
+        if (put.Problem is { } problem) return problem;
+        under.Work.Db.StockMovements.Add(put.Value);
+        under.Work.Touch("parts");
+        return new Changed(under.Order.Version, lineId, line.Version);
+    });
+
+    /// <summary>The catalog part by its key or number; one that the shop never had joins the catalog.</summary>
+    internal static async Task<Result<Part>> StockedAsync(ShopDb db, long? partId, string number, Func<Part> make)
+    {
+        if (partId is { } id && await db.Parts.FindAsync(id) is { } known) return known;
+        if (string.IsNullOrWhiteSpace(number)) return new Problem("part.number", "A part that goes into stock needs a number; type one on the line first.", "number");
+        if (await db.Parts.FirstOrDefaultAsync(p => p.Number == number) is { } same) return same;
+        var part = make();
+        db.Parts.Add(part);
+        await db.SaveChangesAsync();
+        return part;
+    }
+
+    private static Changed Told(OrderUnderChange under)
+    {
+        under.Work.Touch("floor");
+        under.Work.Touch("parts");
+        return new Changed(under.Order.Version, under.Order.Id, under.Order.Version);
+    }
+
+    private static async Task<IReadOnlyList<Obstacle>> HangingOnAsync(ShopDb db, Order order)
+    {
+        var purchases = await db.PurchaseOrders.AsNoTracking().Include(p => p.Lines).Where(p => p.Lines.Any(l => l.OrderId == order.Id)).ToListAsync();
+        var onTheClock = await db.TimeEntries.Where(t => t.OrderId == order.Id && t.End == null).Join(db.Staff, t => t.StaffId, s => s.Id, (t, s) => s.Name).ToListAsync();
+        return order.Hanging(purchases, onTheClock);
+    }
+}

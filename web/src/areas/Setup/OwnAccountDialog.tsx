@@ -1,0 +1,144 @@
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import { useQuery } from '@tanstack/react-query';
+import { useState, type SubmitEvent } from 'react';
+import { api, Problem, sentence, take } from '../../lib/api';
+import { moment, wallTime } from '../../lib/format';
+import { useMe, useNow, useShop } from '../../lib/shop';
+import { Labelled } from '../../ui/Labelled';
+import { Loading } from '../../ui/States';
+import { useSay } from '../../ui/Toasts';
+import './setup.css';
+
+/** One's own password and PIN, and where one is signed in. */
+export default function OwnAccountDialog({ onClose }: { onClose: () => void }) {
+  return (
+    <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby="own-title">
+      <DialogTitle id="own-title">Password, PIN and sessions</DialogTitle>
+      <DialogContent className="own-account">
+        <Secret
+          title="Password"
+          label="New password, at least 10 characters"
+          field="newPassword"
+          button="Change the password"
+          done="Your password is changed. Everywhere else you are signed out."
+          save={(password, newPassword) => take(api.PUT('/api/session/own-password', { body: { password, newPassword } }))}
+        />
+        <Pin />
+        <Sessions />
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Close</Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+function Pin() {
+  const technician = useMe().role === 'Technician';
+  return (
+    <Secret
+      title="PIN"
+      label={`New PIN, ${technician ? '4' : '6'} to 8 digits`}
+      field="pin"
+      button="Set the PIN"
+      done="Your PIN is set. It works on computers that a manager enrolled."
+      save={(password, pin) => take(api.PUT('/api/session/own-pin', { body: { password, pin } }))}
+    />
+  );
+}
+
+interface SecretProps {
+  title: string;
+  label: string;
+  field: string;
+  button: string;
+  done: string;
+  save: (password: string, secret: string) => Promise<unknown>;
+}
+
+function Secret({ title, label, field, button, done, save }: SecretProps) {
+  const say = useSay();
+  const [password, setPassword] = useState('');
+  const [secret, setSecret] = useState('');
+  const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
+  const submit = async (event: SubmitEvent) => {
+    event.preventDefault();
+    setProblem(null);
+    try {
+      await save(password, secret);
+      setPassword('');
+      setSecret('');
+      say.done(done);
+    } catch (error) {
+      setProblem({ field: error instanceof Problem ? error.field : undefined, text: sentence(error) });
+    }
+  };
+  const of = (name: string) => (problem?.field === name ? problem.text : undefined);
+  return (
+    <form onSubmit={(event) => void submit(event)} aria-label={title}>
+      <h3>{title}</h3>
+      <div className="row own-secret">
+        <Labelled label="Your password" type="password" value={password} onText={setPassword} problem={of('password')} autoComplete="current-password" />
+        <Labelled label={label} type="password" value={secret} onText={setSecret} problem={of(field)} autoComplete="new-password" />
+        <Button type="submit" variant="outlined" disabled={!password || !secret}>
+          {button}
+        </Button>
+      </div>
+      {problem && problem.field !== 'password' && problem.field !== field && (
+        <div className="notice stop" role="alert">
+          {problem.text}
+        </div>
+      )}
+    </form>
+  );
+}
+
+const WAYS: Record<string, string> = { password: 'with the password', pin: 'with the PIN', 'first run': 'when the shop was set up' };
+
+function Sessions() {
+  const shop = useShop();
+  const now = useNow();
+  const say = useSay();
+  const sessions = useQuery({ queryKey: ['own-sessions'], queryFn: () => take(api.GET('/api/session/own-sessions')), staleTime: 0 });
+  const end = (call: Promise<unknown>) => void call.then(() => sessions.refetch(), say.refused);
+  const when = (utc: string) => (shop ? moment(wallTime(utc, shop.timeZone), now) : '');
+  if (!sessions.data) return <Loading what="your sessions" />;
+  const others = sessions.data.filter((session) => !session.here);
+  return (
+    <section aria-label="Sessions">
+      <h3>Signed in</h3>
+      <ul className="own-sessions">
+        {sessions.data.map((session) => (
+          <li key={session.id} className="spread">
+            <span>
+              {session.place}
+              {session.here && <b> · here</b>}
+              <span className="soft small">
+                {' '}
+                since {when(session.startedAt)}, {WAYS[session.method] ?? session.method}; ends {when(session.endsAt)} at the latest
+              </span>
+            </span>
+            {!session.here && (
+              <button
+                className="linkish"
+                aria-label={`End the session on ${session.place} since ${when(session.startedAt)}`}
+                onClick={() => end(take(api.DELETE('/api/session/own-sessions/{id}', { params: { path: { id: session.id } } })))}
+              >
+                End
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {others.length > 1 && (
+        <button className="linkish" onClick={() => end(take(api.DELETE('/api/session/own-sessions')))}>
+          End all others
+        </button>
+      )}
+    </section>
+  );
+}
