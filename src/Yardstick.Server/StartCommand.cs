@@ -67,7 +67,7 @@ public static class Pipeline
         app.UseAuthorization();
         app.UseReadTwice();
         app.MapApi();
-        app.MapHub<LiveHub>("/live", o => o.CloseOnAuthenticationExpiration = true).WithMetadata(new AsksFor((Core.Setup.Permission?)null));
+        app.MapHub<LiveHub>("/live").WithMetadata(new AsksFor((Core.Setup.Permission?)null));
         app.MapOpenApi().AsksSignedIn();
     }
 }

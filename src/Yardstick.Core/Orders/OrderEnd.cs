@@ -12,9 +12,11 @@ public partial class Order
     /// <summary>What hangs on the order, so that it can't be ended or made void yet: each with what to do about it.</summary>
     /// <param name="partOrders">Purchase orders that hold its lines.</param>
     /// <param name="onTheClock">Names of people still on its clock.</param>
-    public IReadOnlyList<Obstacle> Hanging(IReadOnlyList<PurchaseOrder> partOrders, IReadOnlyList<string> onTheClock)
+    /// <param name="ending">It is to be ended; one that is made void may have approved work.</param>
+    public IReadOnlyList<Obstacle> Hanging(IReadOnlyList<PurchaseOrder> partOrders, IReadOnlyList<string> onTheClock, bool ending = false)
     {
         var found = new List<Obstacle>();
+        if (ending) found.AddRange(ApprovedJobs.Select(Approved));
         foreach (var name in onTheClock) found.Add(new("clock.running", $"{name} is still on this car's clock; clock off first. The time stays on record."));
         foreach (var (on, part) in partOrders.Where(p => p.IsOpen).SelectMany(p => p.Lines.Where(l => l.OrderId == Id && l.Awaited).Select(l => (p, l))))
             found.Add(new("part.coming", $"\"{part.Description}\" is on the way, on purchase order {on.Number}; call it off or receive it into stock under Parts.", LineId: part.LineId));
@@ -33,8 +35,7 @@ public partial class Order
         if (Closed() is { } closed) return closed;
         if (!Enum.IsDefined(ending)) return new Problem("end.how", "Say how it ended: declined, not returned, or taken home.", "ending");
         if (Reason(reason) is { } bad) return bad;
-        if (ApprovedJobs.FirstOrDefault() is { } approved)
-            return new Problem("end.approved", $"\"{approved.Title}\" is approved; invoice the order, or record that the customer took the approval back.");
+        if (ApprovedJobs.FirstOrDefault() is { } approved) return new Problem("end.approved", Approved(approved).Message);
         if (hanging.Count > 0) return new Problem("end.hanging", hanging[0].Message);
         Ending = ending;
         Close(OrderState.Ended, $"{EndingName(ending)}: {reason!.Trim()}", reason, actor);
@@ -96,6 +97,9 @@ public partial class Order
         OrderEnding.NotReturned => "Not returned",
         _ => "Taken home",
     };
+
+    private static Obstacle Approved(Job job) =>
+        new("end.approved", $"\"{job.Title}\" is approved; invoice the order, or record that the customer took the approval back.", job.Id);
 
     private void Close(OrderState state, string words, string reason, Actor actor)
     {

@@ -25,6 +25,8 @@ internal static class DemoFit
 
     internal static bool IsElectric(Vehicle car) => car.Engine == "electric";
 
+    private static bool IsHybrid(Vehicle car) => car.Engine.Contains("hybrid", StringComparison.Ordinal);
+
     internal static bool IsDiesel(Vehicle car) => car.Engine.Contains("diesel", StringComparison.Ordinal);
 
     /// <summary>Whether a canned job can be work on this car.</summary>
@@ -32,12 +34,12 @@ internal static class DemoFit
     {
         var (electric, diesel) = (IsElectric(car), IsDiesel(car));
         var liters = decimal.TryParse(car.Engine.Split(' ')[0], CultureInfo.InvariantCulture, out var size) ? size : 0;
-        if (OfCombustion.Contains(title)) return !electric && !(car.Engine.Contains("hybrid", StringComparison.Ordinal) && NotOfHybrids.Contains(title));
+        if (OfCombustion.Contains(title)) return !electric && !(IsHybrid(car) && NotOfHybrids.Contains(title));
         if (OfGasoline.Contains(title)) return !electric && !diesel;
         if (OfSmallGasoline.Contains(title)) return !electric && !diesel && liters < 3;
         return title != OfLargeEngines || !electric && (diesel || liters >= 3);
     }
 
     /// <summary>Whether a concern can be about this car.</summary>
-    internal static bool CanBe(string concern, Vehicle car) => !IsElectric(car) || !EngineConcerns.Any(word => concern.Contains(word, StringComparison.OrdinalIgnoreCase));
+    internal static bool CanBe(string concern, Vehicle car) => !(IsHybrid(car) && concern.StartsWith("Clutch", StringComparison.Ordinal)) && (!IsElectric(car) || !EngineConcerns.Any(word => concern.Contains(word, StringComparison.OrdinalIgnoreCase)));
 }

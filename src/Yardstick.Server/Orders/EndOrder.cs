@@ -27,8 +27,8 @@ public static class EndOrder
         api.MapPost("/orders/{id:long}/lines/{lineId:long}/into-stock", IntoStock).Asks(Permission.OrderParts).Produces<Changed>().ProducesProblem(422);
     }
 
-    private static async Task<IResult> HangingAsync(long id, ShopDb db) => await db.ReadOrderAsync(id) is { } order
-        ? Results.Ok(await HangingOnAsync(db, order))
+    private static async Task<IResult> HangingAsync(long id, ShopDb db, bool ending = false) => await db.ReadOrderAsync(id) is { } order
+        ? Results.Ok(await HangingOnAsync(db, order, ending))
         : Problems.Of(new Problem("order.gone", "There is no such order."));
 
     private static Task<IResult> End(long id, EndRequest request, Commands commands) =>
@@ -81,10 +81,10 @@ public static class EndOrder
         return new Changed(under.Order.Version, under.Order.Id, under.Order.Version);
     }
 
-    private static async Task<IReadOnlyList<Obstacle>> HangingOnAsync(ShopDb db, Order order)
+    private static async Task<IReadOnlyList<Obstacle>> HangingOnAsync(ShopDb db, Order order, bool ending = false)
     {
         var purchases = await db.PurchaseOrders.AsNoTracking().Include(p => p.Lines).Where(p => p.Lines.Any(l => l.OrderId == order.Id)).ToListAsync();
         var onTheClock = await db.TimeEntries.Where(t => t.OrderId == order.Id && t.End == null).Join(db.Staff, t => t.StaffId, s => s.Id, (t, s) => s.Name).ToListAsync();
-        return order.Hanging(purchases, onTheClock);
+        return order.Hanging(purchases, onTheClock, ending);
     }
 }

@@ -4438,7 +4438,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    ending?: boolean;
+                };
                 header?: never;
                 path: {
                     id: number;

@@ -27,8 +27,8 @@ export default function EndDialog({ making, onClose }: { making: 'ended' | 'void
   const [busy, setBusy] = useState(false);
   const path = { id: sheet.id };
   const hanging = useQuery({
-    queryKey: ['order', sheet.id, 'hanging'],
-    queryFn: () => take(api.GET('/api/orders/{id}/hanging', { params: { path } })),
+    queryKey: ['order', sheet.id, 'hanging', making],
+    queryFn: () => take(api.GET('/api/orders/{id}/hanging', { params: { path, query: { ending: making === 'ended' } } })),
     staleTime: 0,
   });
   const found = hanging.data ?? [];

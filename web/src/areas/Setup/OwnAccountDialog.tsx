@@ -21,7 +21,8 @@ export default function OwnAccountDialog({ onClose }: { onClose: () => void }) {
       <DialogContent className="own-account">
         <Secret
           title="Password"
-          label="New password, at least 10 characters"
+          label="New password"
+          hint="At least 10 characters, such as four words."
           field="newPassword"
           button="Change the password"
           done="Your password is changed. Everywhere else you are signed out."
@@ -42,7 +43,8 @@ function Pin() {
   return (
     <Secret
       title="PIN"
-      label={`New PIN, ${technician ? '4' : '6'} to 8 digits`}
+      label="New PIN"
+      hint={`${technician ? '4' : '6'} to 8 digits, for computers that a manager enrolled.`}
       field="pin"
       button="Set the PIN"
       done="Your PIN is set. It works on computers that a manager enrolled."
@@ -54,13 +56,14 @@ function Pin() {
 interface SecretProps {
   title: string;
   label: string;
+  hint: string;
   field: string;
   button: string;
   done: string;
   save: (password: string, secret: string) => Promise<unknown>;
 }
 
-function Secret({ title, label, field, button, done, save }: SecretProps) {
+function Secret({ title, label, hint, field, button, done, save }: SecretProps) {
   const say = useSay();
   const [password, setPassword] = useState('');
   const [secret, setSecret] = useState('');
@@ -83,7 +86,7 @@ function Secret({ title, label, field, button, done, save }: SecretProps) {
       <h3>{title}</h3>
       <div className="row own-secret">
         <Labelled label="Your password" type="password" value={password} onText={setPassword} problem={of('password')} autoComplete="current-password" />
-        <Labelled label={label} type="password" value={secret} onText={setSecret} problem={of(field)} autoComplete="new-password" />
+        <Labelled label={label} type="password" value={secret} onText={setSecret} problem={of(field)} hint={hint} autoComplete="new-password" />
         <Button type="submit" variant="outlined" disabled={!password || !secret}>
           {button}
         </Button>
