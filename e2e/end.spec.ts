@@ -77,7 +77,7 @@ test('one changes ones own password, and a lower reading is questioned on the sh
   await expect(password.getByLabel('New password')).toHaveValue('');
 
   const mina = await signIn(browser, 'Mina Okafor');
-  await mina.goto('/orders/2514');
+  await mina.goto('/orders/2512');
   const reading = mina.getByLabel('Odometer in');
   const before = await reading.inputValue();
   await reading.fill('12');

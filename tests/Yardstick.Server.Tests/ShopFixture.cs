@@ -106,7 +106,7 @@ public sealed class ShopFixture : IAsyncLifetime
 
     internal static async Task UntilAnswersAsync(HttpClient client, string path)
     {
-        for (var i = 0; i < 200; i++)
+        for (var i = 0; i < 600; i++)
         {
             try
             {

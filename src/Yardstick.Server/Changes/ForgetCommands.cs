@@ -2,7 +2,10 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Yardstick.Server.Changes;
 
-/// <summary>Answers of commands are kept so that a repeat does nothing; after a week nobody repeats one, and they are forgotten.</summary>
+/// <summary>
+/// Answers of commands are kept so that a repeat does nothing; after a week nobody repeats one, and they are forgotten. So are
+/// sessions that are long over; who signed in when stands in records of its own.
+/// </summary>
 public sealed class ForgetCommands(WriteGate gate, TimeProvider time) : BackgroundService
 {
     private static readonly TimeSpan Kept = TimeSpan.FromDays(7);
@@ -19,6 +22,10 @@ public sealed class ForgetCommands(WriteGate gate, TimeProvider time) : Backgrou
     public Task<int> ForgetAsync(CancellationToken cancel)
     {
         var before = time.GetUtcNow().UtcDateTime - Kept;
-        return gate.RunAsync(db => db.Commands.Where(c => c.At < before).ExecuteDeleteAsync(cancel), _ => true, cancel);
+        return gate.RunAsync(async db =>
+        {
+            await db.Sessions.Where(s => s.EndsAt < before).ExecuteDeleteAsync(cancel);
+            return await db.Commands.Where(c => c.At < before).ExecuteDeleteAsync(cancel);
+        }, _ => true, cancel);
     }
 }

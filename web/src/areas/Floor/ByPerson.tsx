@@ -74,9 +74,10 @@ export function ByPerson({ floor, moves, people, cards }: { floor: Floor; moves:
                   <Loose
                     key={job.jobId}
                     job={job}
+                    who={floor.people.find((p) => p.id === job.technicianId)?.shortName}
                     plan={() => {
                       holdJob(job.jobId);
-                      void moves.plan(job.jobId, job.plate, people[0]?.id ?? null, atMinutes(now, snap(minutesOfDay(now) + 15)));
+                      void moves.plan(job.jobId, job.plate, job.technicianId ?? people[0]?.id ?? null, atMinutes(now, snap(minutesOfDay(now) + 15)));
                     }}
                   />
                 ))}
@@ -184,7 +185,7 @@ function WorkBlock({ block, left, width, onKey }: { block: Block; left: number; 
   );
 }
 
-function Loose({ job, plan }: { job: Schemas['FloorViewUnplanned']; plan: () => void }) {
+function Loose({ job, who, plan }: { job: Schemas['FloorViewUnplanned']; who?: string; plan: () => void }) {
   const mayPlan = useMay('PlanWork');
   const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: `loose:${job.jobId}`, data: { loose: job }, disabled: !mayPlan });
   return (
@@ -195,9 +196,12 @@ function Loose({ job, plan }: { job: Schemas['FloorViewUnplanned']; plan: () => 
       {...listeners}
       onClick={() => mayPlan && plan()}
       title="Drag it to a person and time, or press Enter to plan it next"
-      aria-label={`${job.plate}, ${job.title}, ${job.hours} hours, not planned yet`}
+      aria-label={`${job.plate}, ${job.title}, ${job.hours} hours, not planned yet${who ? `, for ${who}` : ''}`}
     >
-      <b>{job.plate}</b> {job.title} <span className="soft">{job.hours} h</span>
+      <b>{job.plate}</b> {job.title}{' '}
+      <span className="soft">
+        {job.hours} h{who && `, for ${who}`}
+      </span>
     </button>
   );
 }

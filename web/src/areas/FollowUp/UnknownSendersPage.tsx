@@ -8,6 +8,7 @@ import { useMay, useNow, useRefresh, useShop } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
 import { Empty, Failed, Loading } from '../../ui/States';
 import { useSay } from '../../ui/Toasts';
+import '../Approval/approval.css';
 import './notices.css';
 
 type Thread = Schemas['UnknownSendersUnknownThread'];
@@ -100,7 +101,7 @@ function Conversation({ thread }: { thread: Thread }) {
       </ul>
       {mayWrite && (
         <>
-          <form onSubmit={(event) => void send(event)}>
+          <form className="writing" onSubmit={(event) => void send(event)}>
             <label className="soft small" htmlFor="unknown-answer">
               Answer
             </label>

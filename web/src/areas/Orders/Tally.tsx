@@ -90,7 +90,8 @@ export function Tally({ onClose, onMargins }: { onClose: () => void; onMargins: 
           {sheet.invoice.balance > 0 ? `, ${amount(sheet.invoice.balance)} to pay` : ', paid'}
         </Button>
       ) : (
-        mayPost && (
+        mayPost &&
+        sheet.state === 'Open' && (
           <Button variant="contained" size="large" onClick={onClose}>
             Close and invoice{' '}
             <span className="key" style={{ marginLeft: 8 }}>
