@@ -122,7 +122,7 @@ public partial class Order
     /// <param name="actor">Who.</param>
     public Result MoveTo(Stage to, string because, Actor actor)
     {
-        if (State == OrderState.Posted && to < Stage.Done) return Closed()!;
+        if (State == OrderState.Posted && to < Stage.Done || State is OrderState.Ended or OrderState.Voided) return Closed()!;
         if (to == Stage) return Result.Done;
         StageChanges.Add(new StageChange { OrderId = Id, From = Stage, To = to, At = actor.At, ById = actor.StaffId, Because = because });
         Record("order", Id, "stage", Stages.Name(Stage), Stages.Name(to), Version + 1, actor);

@@ -47,6 +47,17 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         Plain(13, Stage.Pricing, "Thumping noise from the rear over bumps", "Noise, find the cause", 400, "Stabilizer links, replace pair", "Front struts, replace pair");
         Checked(14, Stage.TestDrive, "Rear brake pads and rotors", Tobias, 120);
         Checked(15, Stage.Check, "Thermostat and upper hose", Pieter, 150);
+        TakenHome();
+        db.Messages.Add(new Message
+        {
+            Channel = MessageChannel.Text,
+            Address = "+15055550177",
+            Body = "Hello, this is Lena. My neighbor says you look after electric cars too. Mine hums above 40 and the range went down since it got cold. Could you have a look on Thursday morning?",
+            State = MessageState.Received,
+            At = shop.UtcNow.AddMinutes(-35),
+            NotBefore = shop.UtcNow.AddMinutes(-35),
+            Key = "demo-unknown-sender",
+        });
         db.ChangeTracker.DetectChanges();
         await db.SaveChangesAsync();
         await db.Counters.Where(c => c.Name == Counter.Orders).ExecuteUpdateAsync(c => c.SetProperty(x => x.Next, number));
@@ -175,6 +186,19 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
     }
 
     /// <summary>On the clock and late.</summary>
+    /// <summary>An estimate of three weeks ago that was taken home: ended without an invoice, its work comes back at the next visit.</summary>
+    private void TakenHome()
+    {
+        const int ago = 60 * 24 * 21;
+        var order = Open(30, "Thumping noise from the rear over bumps", ago, null, "Stabilizer links, replace pair", "Front struts, replace pair");
+        Arrive(order, Reading(order) - 900);
+        OrderPricing.Refresh(order, CustomerOf(order), shop.Policy, shop.Today);
+        foreach (var job in order.Jobs.ToList())
+            order.Decide(job.Id, new Answer(DecisionKind.Declined, CustomerOf(order).DisplayName, AnswerChannel.InPerson, "Wants to think it over"), Price, By(order, ago - 60));
+        OrderPricing.Refresh(order, CustomerOf(order), shop.Policy, shop.Today);
+        order.End(OrderEnding.TakenHome, "Wants to think it over", [], By(order, ago - 70));
+    }
+
     private void Bearing()
     {
         var order = Open(1, "Humming that grows with speed", 190, -40, "Wheel bearing, replace one");

@@ -3,6 +3,7 @@ using Yardstick.Core;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Live;
@@ -74,7 +75,8 @@ public sealed class PostIn(IDbContextFactory<ShopDb> factory, WriteGate gate, Li
         db.Messages.Add(new Message { CustomerId = customerId, OrderId = orderId, Channel = channel, Address = post.Address, Subject = post.Subject, Body = post.Body, State = MessageState.Received, At = work.Actor.At, NotBefore = work.Actor.At, Key = post.Key });
         if (channel == MessageChannel.Text && WritingWish.Said(post.Body, await Writing.RefusesAsync(db, post.Address)) is { } refuses)
             await Writing.WishAsync(db, new WritingWish { Address = post.Address, Refused = refuses, How = $"Texted {post.Body.Trim()}", At = work.Actor.At });
-        var who = customerId is { } id ? (await db.Customers.FindAsync(id))!.DisplayName : post.Address;
+        var who = customerId is { } id ? (await db.Customers.FindAsync(id))!.DisplayName
+            : channel == MessageChannel.Text ? new PhoneNumber(post.Address).Shown((await db.Shops.SingleAsync()).Country) : post.Address;
         work.Notify($"{who} wrote: {(post.Body.Length > 80 ? post.Body[..80] + "…" : post.Body)}", orderId, customerId is null && orderId is null ? post.Address : "");
         work.Touch("messages", orderId ?? 0);
         await db.SaveChangesAsync();

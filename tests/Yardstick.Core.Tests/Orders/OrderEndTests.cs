@@ -36,6 +36,7 @@ public class OrderEndTests
         Assert.True(order.End(ending, "Sells the car", [], Mina).Ok);
         Assert.Equal((OrderState.Ended, ending, "Sells the car", Stage.Collected), (order.State, order.Ending!.Value, order.EndReason, order.Stage));
         Assert.Equal("order.ended", order.SetLine(101, "quantity", "1", Mina).Problem!.Code);
+        Assert.Equal("order.ended", order.MoveTo(Stage.Here, "", Mina).Problem!.Code);
         Assert.Contains(order.Changes, c => c.Field == "state" && c.New.Contains("Sells the car", StringComparison.Ordinal));
         Assert.True(order.OpenAgain(Mina).Ok);
         Assert.Equal((OrderState.Open, Stage.Expected, null), (order.State, order.Stage, order.Ending));
@@ -55,6 +56,9 @@ public class OrderEndTests
     {
         var order = Made();
         Assert.Empty(order.Hanging([Coming(PurchaseOrderState.Refused)], []));
+        order.Jobs[0].Decision = DecisionKind.Approved;
+        Assert.Equal(["end.approved"], order.Hanging([], [], ending: true).Select(h => h.Code));
+        order.Jobs[0].Decision = DecisionKind.Declined;
         Assert.Equal(["clock.running", "part.coming"], order.Hanging([Coming()], ["Ana"]).Select(h => h.Code));
         order.Jobs[0].Lines[0].ReceivedQuantity = 2;
         var hanging = order.Hanging([], []);

@@ -42,6 +42,11 @@ export function EditCell(props: Props) {
   const [draft, setDraft] = useState<string | null>(null);
   const [refused, setProblem] = useState<{ text: string; code: string } | null>(null);
   const problem = refused?.text ?? (draft === null ? wrong : null) ?? null;
+  // Some refusals are questions: it can be kept all the same.
+  const asked = [
+    { code: 'edit.conflict', yes: 'Put mine', no: 'Leave theirs', commit },
+    sure && { code: sure.code, yes: sure.label, no: 'Cancel', commit: sure.commit },
+  ].find((question) => question && question.code === refused?.code);
   const escaped = useRef(false);
   // What was begun on one state of the cell is not sent as if it had been begun on a later one.
   const begun = useRef(commit);
@@ -114,10 +119,10 @@ export function EditCell(props: Props) {
       {problem && (
         <div className="says" id={id} role="alert">
           {problem}
-          {refused?.code === 'edit.conflict' && (
+          {asked && (
             <span className="asks">
-              <button onMouseDown={(event) => event.preventDefault()} onClick={() => void keep(commit)}>
-                Put mine
+              <button onMouseDown={(event) => event.preventDefault()} onClick={() => void keep(asked.commit)}>
+                {asked.yes}
               </button>
               <button
                 onMouseDown={(event) => event.preventDefault()}
@@ -126,23 +131,7 @@ export function EditCell(props: Props) {
                   setProblem(null);
                 }}
               >
-                Leave theirs
-              </button>
-            </span>
-          )}
-          {sure && refused?.code === sure.code && (
-            <span className="asks">
-              <button onMouseDown={(event) => event.preventDefault()} onClick={() => void keep(sure.commit)}>
-                {sure.label}
-              </button>
-              <button
-                onMouseDown={(event) => event.preventDefault()}
-                onClick={() => {
-                  setDraft(null);
-                  setProblem(null);
-                }}
-              >
-                Cancel
+                {asked.no}
               </button>
             </span>
           )}

@@ -156,7 +156,7 @@ export function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
           <span>Stage</span>
           <select
             value={sheet.stage}
-            disabled={!mayPlan || busy}
+            disabled={!mayPlan || busy || sheet.ended !== ''}
             onChange={(event) =>
               quietly(
                 edits.kept(
