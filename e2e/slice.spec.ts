@@ -248,7 +248,7 @@ test('the same with a supplier that fails at first: it is said, nothing is lost,
   await counter.keyboard.press('c');
   await counter.getByRole('button', { name: 'Finish all approved jobs' }).click();
   await counter.getByLabel('Reading').fill('61300');
-  await counter.getByRole('button', { name: 'Keep' }).click();
+  await counter.getByRole('button', { name: 'Save' }).click();
   await counter.getByRole('button', { name: 'Post the invoice' }).click();
   await mood('card', 'loseAnswer', 1);
   await mood('card-lookup', 'off', 1);

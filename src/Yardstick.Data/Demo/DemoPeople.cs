@@ -109,7 +109,7 @@ internal static class DemoPeople
         for (var i = 0; i < 560; i++)
         {
             var owner = i < 420 ? customers[i] : i < 500 ? customers[390 + i % 30] : customers[random.Next(0, 390)];
-            var drawn = random.Next(DemoNames.Cars.Length);
+            var drawn = i == 0 ? 0 : random.Next(DemoNames.Cars.Length);
             // The cars that are here today need what only an engine of gasoline needs; the one that lost its power has a turbocharger.
             var (make, model, engine, drive) = i switch
             {
