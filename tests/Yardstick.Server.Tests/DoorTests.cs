@@ -218,6 +218,26 @@ public class DoorTests(ShopFixture shop) : IClassFixture<ShopFixture>
     }
 
     [Fact]
+    public async Task A_link_whose_keys_are_gone_is_told_and_not_tried_for_ever()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var (order, _) = await mina.WriteUpAsync("Schluessel");
+        await shop.MoodAsync("mail", "off");
+        await mina.PostAsync($"orders/{order}/links", new { channel = "Email", address = "keys@mail.example", subject = "Estimate", body = "Look: {{ link }}", now = true });
+        // As in a shop that was restored from a backup, which holds no keys.
+        await using (var db = shop.OpenDb()) await db.Messages.Where(m => m.OrderId == order).ExecuteUpdateAsync(s => s.SetProperty(m => m.SealedToken, "sealed elsewhere"));
+        await shop.MoodAsync("mail", "ok");
+        var state = "";
+        for (var i = 0; i < 150 && state != "Failed"; i++)
+        {
+            shop.Time.Advance(TimeSpan.FromSeconds(30));
+            await Task.Delay(100);
+            state = (await mina.GetAsync($"orders/{order}/messages")).List("messages").Single()!.Text("state");
+        }
+        Assert.Equal("Failed", state);
+    }
+
+    [Fact]
     public async Task A_file_that_was_taken_off_is_not_served_and_text_is_saved_as_text()
     {
         using var mina = await shop.SignInAsync("mina");

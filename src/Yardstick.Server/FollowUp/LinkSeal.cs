@@ -1,3 +1,4 @@
+using System.Security.Cryptography;
 using Microsoft.AspNetCore.DataProtection;
 
 namespace Yardstick.Server.FollowUp;
@@ -10,6 +11,16 @@ public sealed class LinkSeal(IDataProtectionProvider protection)
     /// <summary>Seals a key.</summary>
     public string Seal(string token) => protector.Protect(token);
 
-    /// <summary>Opens it.</summary>
-    public string Open(string @sealed) => protector.Unprotect(@sealed);
+    /// <summary>Opens it; null where the keys that sealed it are not here, as in a shop that was restored from a backup.</summary>
+    public string? OpenOrNull(string @sealed)
+    {
+        try
+        {
+            return protector.Unprotect(@sealed);
+        }
+        catch (CryptographicException)
+        {
+            return null;
+        }
+    }
 }

@@ -65,6 +65,19 @@ public sealed class Outbox(IDbContextFactory<ShopDb> factory, WriteGate gate, Li
         foreach (var id in due) await HandOverAsync(id, cancel);
     }
 
+    /// <summary>The link in a message can't be opened here: a person sends a new one.</summary>
+    private async Task LostAsync(long id)
+    {
+        var orderId = await gate.RunAsync(async db =>
+        {
+            var message = await db.Messages.SingleAsync(m => m.Id == id);
+            message.NotHandedOver("Its link was made before the shop was restored and can't be opened any more; send it anew.", final: true, time.GetUtcNow().UtcDateTime);
+            await db.SaveChangesAsync();
+            return message.OrderId;
+        });
+        await live.TellAsync([new Touched("messages", orderId ?? 0, 0)]);
+    }
+
     private async Task HandOverAsync(long id, CancellationToken cancel)
     {
         // Somebody may have taken it back, or refused meanwhile.
@@ -86,7 +99,13 @@ public sealed class Outbox(IDbContextFactory<ShopDb> factory, WriteGate gate, Li
         string shopName;
         await using (var db = await factory.CreateDbContextAsync(cancel)) shopName = await db.Shops.Select(s => s.Name).SingleAsync(cancel);
         // Of this copy alone, which nobody keeps.
-        message.Body = message.OpenBody(seal.Open);
+        var token = message.SealedToken.Length > 0 ? seal.OpenOrNull(message.SealedToken) : "";
+        if (token is null)
+        {
+            await LostAsync(id);
+            return;
+        }
+        message.Body = message.OpenBody(_ => token);
         var attachment = message.AttachmentHash.Length > 0 ? await File.ReadAllBytesAsync(store.PathOf(message.AttachmentHash, picture: false), cancel) : null;
         var sent = message.Channel == MessageChannel.Text ? await texts.SendAsync(message, cancel) : await mailer.SendAsync(message, shopName, attachment, cancel);
         var who = message.Channel == MessageChannel.Text ? "The text gateway" : "The mail server";
