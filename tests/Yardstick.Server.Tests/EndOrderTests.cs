@@ -208,25 +208,25 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var mina = await shop.SignInAsync("mina");
         var words = "Hello, my car makes a noise. " + new string('x', 200);
-        await shop.Outside.PostAsync("post/write", System.Net.Http.Json.JsonContent.Create(new { kind = "text", from = "+15055550177", subject = "", body = words }));
+        await shop.Outside.PostAsync("post/write", System.Net.Http.Json.JsonContent.Create(new { kind = "text", from = "+15055550178", subject = "", body = words }));
         async Task<System.Text.Json.Nodes.JsonNode> ThreadAsync()
         {
             for (var i = 0; i < 150; i++)
             {
-                if ((await mina.GetAsync("unknown-senders")).AsArray().FirstOrDefault(t => t!.Text("address") == "+15055550177") is { } thread) return thread;
+                if ((await mina.GetAsync("unknown-senders")).AsArray().FirstOrDefault(t => t!.Text("address") == "+15055550178") is { } thread) return thread;
                 await Task.Delay(100);
             }
             throw new InvalidOperationException("The text never came.");
         }
         var thread = await ThreadAsync();
         Assert.Equal((words, true), (thread.List("messages")[0]!.Text("body"), thread.Flag("unseen")));
-        Assert.Contains((await mina.GetAsync("notices")).AsArray(), n => n!.Text("address") == "+15055550177");
-        await mina.PostAsync("unknown-senders/read", new { address = "+15055550177" });
-        await mina.PostAsync("unknown-senders/answer", new { address = "+15055550177", body = "Please come in.", now = true });
+        Assert.Contains((await mina.GetAsync("notices")).AsArray(), n => n!.Text("address") == "+15055550178");
+        await mina.PostAsync("unknown-senders/read", new { address = "+15055550178" });
+        await mina.PostAsync("unknown-senders/answer", new { address = "+15055550178", body = "Please come in.", now = true });
         Assert.Equal(2, (await ThreadAsync()).List("messages").Count);
-        Assert.Equal("customer.gone", (await mina.RefusedAsync("unknown-senders/put", new { address = "+15055550177", customerId = 999999 }, HttpStatusCode.NotFound)).Text("code"));
-        await mina.PostAsync("unknown-senders/put", new { address = "+15055550177", customerId = 2 });
-        Assert.DoesNotContain((await mina.GetAsync("unknown-senders")).AsArray(), t => t!.Text("address") == "+15055550177");
+        Assert.Equal("customer.gone", (await mina.RefusedAsync("unknown-senders/put", new { address = "+15055550178", customerId = 999999 }, HttpStatusCode.NotFound)).Text("code"));
+        await mina.PostAsync("unknown-senders/put", new { address = "+15055550178", customerId = 2 });
+        Assert.DoesNotContain((await mina.GetAsync("unknown-senders")).AsArray(), t => t!.Text("address") == "+15055550178");
         Assert.Contains((await mina.GetAsync("customers/2/messages")).List("messages"), m => m!.Text("body") == words);
     }
 }
