@@ -47,6 +47,7 @@ public static class Services
         services.AddSingleton<LiveUpdates>();
         services.AddSingleton<Presence>();
         services.AddSingleton<OpenScreens>();
+        services.AddSingleton<EndedSessions>();
         services.AddSingleton<SignInTries>();
         services.AddSingleton<PasswordCheck>();
         services.AddSingleton<FirstRunCode>();
@@ -77,7 +78,7 @@ public static class Services
         services.AddSingleton<Templates.Filler>();
         if (!DescribingOnly)
         {
-            services.AddHostedService(s => s.GetRequiredService<OpenScreens>());
+            services.AddHostedService(s => s.GetRequiredService<EndedSessions>());
             services.AddHostedService(s => s.GetRequiredService<ImportWorker>());
             services.AddHostedService<SupplierRounds>();
             services.AddHostedService(s => s.GetRequiredService<Outbox>());

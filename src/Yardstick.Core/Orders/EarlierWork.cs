@@ -64,9 +64,8 @@ public static class EarlierWork
 
     /// <summary>The same job for another order, at today's costs and prices: overrides and what was told then stay behind.</summary>
     /// <param name="job">The earlier job.</param>
-    /// <param name="partOf">Finds the catalog part of a line.</param>
-    /// <param name="cost">Which cost prices a stock part.</param>
-    public static Job Copy(Job job, Func<long, Parts.Part?> partOf, Setup.StockCost cost)
+    /// <param name="takePart">Puts the catalog part with this key, as it is today, onto the new line.</param>
+    public static Job Copy(Job job, Action<Line, long> takePart)
     {
         var copy = new Job { Title = job.Title, FixedPrice = job.FixedPrice, Origin = JobOrigin.EarlierVisit, CannedJobId = job.CannedJobId, TakenFromJobId = job.Id, CustomerText = job.CustomerText, Checklist = job.Checklist, CountUnit = job.CountUnit, Count = job.Count };
         foreach (var line in job.OnLines)
@@ -110,7 +109,7 @@ public static class EarlierWork
                 Along = line.Along,
                 Origin = "earlier",
             };
-            if (line.PartId is { } id && partOf(id) is { WithdrawnAt: null } part) made.TakePart(part, cost);
+            if (line.PartId is { } id) takePart(made, id);
             copy.Lines.Add(made);
         }
         foreach (var companion in job.Companions.Where(c => c.Waived)) copy.Companions.Add(new JobCompanion { Code = companion.Code, Waived = true, Version = 1 });

@@ -260,7 +260,7 @@ public class Job
     /// <summary>The same job for the order of another visit, with the costs, prices and parts that it has now.</summary>
     public Job ForAnotherVisit(Order from)
     {
-        var copy = EarlierWork.Copy(this, _ => null, default);
+        var copy = EarlierWork.Copy(this, (_, _) => { });
         (copy.OriginText, copy.CannedVersion, copy.LaborRate) = ($"Approved on order {from.Number}", CannedVersion, LaborRate);
         (copy.IsUnsafe, copy.LinesOpen, copy.Payer, copy.PayerName) = (IsUnsafe, LinesOpen, Payer, PayerName);
         foreach (var (was, now) in OnLines.Zip(copy.Lines))

@@ -131,7 +131,7 @@ public partial class Order
         }
     }
 
-    private Problem? Closed() => State switch
+    internal Problem? Closed() => State switch
     {
         OrderState.Open => null,
         OrderState.Posted => new Problem("order.posted", "This order is invoiced and can't be changed; reverse the invoice first."),
@@ -141,7 +141,7 @@ public partial class Order
 
     private void RecordAdded(string target, object subject, string name, Actor actor) => Record(target, 0, "added", "", name, 1, actor, subject);
 
-    private void Record(string target, long id, string field, string old, string @new, int version, Actor actor, object? subject = null)
+    internal void Record(string target, long id, string field, string old, string @new, int version, Actor actor, object? subject = null)
     {
         Version++;
         Changes.Add(new OrderChange

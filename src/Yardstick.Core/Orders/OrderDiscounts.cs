@@ -34,16 +34,6 @@ public partial class Order
         return discount;
     }
 
-    /// <summary>Gives the discount that a canned job carries, once the job has its key.</summary>
-    public Problem? GiveCanned(CannedJob canned, Job job, Actor actor)
-    {
-        if (canned.Discount.Length == 0) return null;
-        var discount = GivenDiscount.Parse(canned.Discount, canned.DiscountOn, "carried by the canned job");
-        if (discount.Problem is { } bad) return bad;
-        discount.Value.JobId = job.Id;
-        return Give(discount.Value, actor).Problem;
-    }
-
     /// <summary>Takes a discount back, or gives it again.</summary>
     /// <param name="id">The discount.</param>
     /// <param name="on">True to give it again.</param>

@@ -1,6 +1,5 @@
 using Yardstick.Core.Approval;
 using Yardstick.Core.Floor;
-using Yardstick.Core.Parts;
 
 namespace Yardstick.Core.Orders;
 
@@ -8,22 +7,6 @@ namespace Yardstick.Core.Orders;
 public partial class Order
 {
     private const int LongestReason = 500;
-
-    /// <summary>What hangs on the order, so that it can't be ended or made void yet: each with what to do about it.</summary>
-    /// <param name="partOrders">Purchase orders that hold its lines.</param>
-    /// <param name="onTheClock">Names of people still on its clock.</param>
-    /// <param name="ending">It is to be ended; one that is made void may have approved work.</param>
-    public IReadOnlyList<Obstacle> Hanging(IReadOnlyList<PurchaseOrder> partOrders, IReadOnlyList<string> onTheClock, bool ending = false)
-    {
-        var found = new List<Obstacle>();
-        if (ending) found.AddRange(ApprovedJobs.Select(Approved));
-        foreach (var name in onTheClock) found.Add(new("clock.running", $"{name} is still on this car's clock; clock off first. The time stays on record."));
-        foreach (var (on, part) in partOrders.Where(p => p.IsOpen).SelectMany(p => p.Lines.Where(l => l.OrderId == Id && l.Awaited).Select(l => (p, l))))
-            found.Add(new("part.coming", $"\"{part.Description}\" is on the way, on purchase order {on.Number}; call it off or receive it into stock under Parts.", LineId: part.LineId));
-        foreach (var line in Jobs.SelectMany(j => j.Lines).Where(l => l.ReceivedQuantity > 0))
-            found.Add(new("part.here", $"\"{line.Description}\" is here for this order; put it into stock.", line.JobId, line.Id));
-        return found;
-    }
 
     /// <summary>Ends the order without an invoice. What was not agreed to comes back at the next visit; the car is free.</summary>
     /// <param name="ending">How it came to that.</param>
@@ -66,24 +49,6 @@ public partial class Order
         return Result.Done;
     }
 
-    /// <summary>Takes a part that was received for a line back off it: it goes into the shop's stock.</summary>
-    /// <param name="lineId">The line; it may be off the order by now.</param>
-    /// <param name="part">The catalog part that its stock becomes more of.</param>
-    /// <param name="actor">Who.</param>
-    public Result<StockMovement> PutIntoStock(long lineId, Part part, Actor actor)
-    {
-        if (Closed() is { } closed) return closed;
-        if (Jobs.SelectMany(j => j.Lines).FirstOrDefault(l => l.Id == lineId) is not { } line) return new Problem("line.gone", "There is no such line on the order.");
-        if (line.ReceivedQuantity <= 0) return new Problem("part.none", "Nothing of this line is here; look at the order again.");
-        if (Jobs.First(j => j.Lines.Contains(line)).Progress == JobProgress.Finished)
-            return new Problem("job.finished", "The job of this part is finished, so the part is in the car; open the job again first.");
-        var movement = new StockMovement { PartId = part.Id, LineId = lineId, Kind = StockMovementKind.Receipt, Quantity = line.ReceivedQuantity, UnitCost = line.UnitCost, At = actor.At, ById = actor.StaffId };
-        part.Receive(line.ReceivedQuantity, line.UnitCost);
-        Record("line", lineId, "received", line.ReceivedQuantity.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture), "put into stock", ++line.Version, actor);
-        line.ReceivedQuantity = 0;
-        return movement;
-    }
-
     /// <summary>How it ended, in one sentence.</summary>
     /// <param name="who">Who ended it.</param>
     /// <param name="at">When, wall time.</param>
@@ -98,7 +63,7 @@ public partial class Order
         _ => "Taken home",
     };
 
-    private static Obstacle Approved(Job job) =>
+    internal static Obstacle Approved(Job job) =>
         new("end.approved", $"\"{job.Title}\" is approved; invoice the order, or record that the customer took the approval back.", job.Id);
 
     private void Close(OrderState state, string words, string reason, Actor actor)

@@ -49,17 +49,4 @@ public partial class Order
         Record("line", lineId, "source", before, line.Value.Number, ++line.Value.Version, actor);
         return line;
     }
-
-    /// <summary>Corrects a line's quantity to what the facts about the car tell.</summary>
-    public Result<Line> FollowFact(long lineId, CarFacts facts, Actor actor)
-    {
-        if (Closed() is { } closed) return closed;
-        var line = FindLine(lineId);
-        if (line.Problem is { } problem) return problem;
-        if (facts.Correction(line.Value) is not { } known) return new Problem("fact.agrees", "The line agrees with the facts by now, or its quantity was chosen knowingly.");
-        var change = line.Value.FollowFact(known);
-        if (line.Value.CoresReturned > 0) line.Value.CoresReturned = known;
-        Record("line", lineId, change.Field, change.Old, change.New, line.Value.Version, actor);
-        return line;
-    }
 }

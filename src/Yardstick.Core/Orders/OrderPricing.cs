@@ -10,6 +10,9 @@ namespace Yardstick.Core.Orders;
 /// <summary>Makes pricing cases of orders and keeps their stored totals.</summary>
 public static class OrderPricing
 {
+    /// <summary>The day on which an order's exemptions have to hold: that of its posting, today until then.</summary>
+    public static DateOnly PricingDay(this Shop shop, Order order, DateTime utcNow) => DateOnly.FromDateTime(shop.Local(order.PostedAt ?? utcNow));
+
     /// <summary>A job's id within its case: its place on the order, which is there before it has a key.</summary>
     public static string JobKey(Job job) => job.Position.ToString(CultureInfo.InvariantCulture);
 

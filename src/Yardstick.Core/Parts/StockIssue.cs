@@ -38,4 +38,23 @@ public static class StockIssue
         }
         return movements;
     }
+
+    /// <summary>Takes a part that was received for a line back off it: it goes into the shop's stock.</summary>
+    /// <param name="order">The order.</param>
+    /// <param name="lineId">The line; it may be off the order by now.</param>
+    /// <param name="part">The catalog part that its stock becomes more of.</param>
+    /// <param name="actor">Who.</param>
+    public static Result<StockMovement> PutIntoStock(this Order order, long lineId, Part part, Actor actor)
+    {
+        if (order.Closed() is { } closed) return closed;
+        if (order.Jobs.SelectMany(j => j.Lines).FirstOrDefault(l => l.Id == lineId) is not { } line) return new Problem("line.gone", "There is no such line on the order.");
+        if (line.ReceivedQuantity <= 0) return new Problem("part.none", "Nothing of this line is here; look at the order again.");
+        if (order.Jobs.First(j => j.Lines.Contains(line)).Progress == JobProgress.Finished)
+            return new Problem("job.finished", "The job of this part is finished, so the part is in the car; open the job again first.");
+        var movement = new StockMovement { PartId = part.Id, LineId = lineId, Kind = StockMovementKind.Receipt, Quantity = line.ReceivedQuantity, UnitCost = line.UnitCost, At = actor.At, ById = actor.StaffId };
+        part.Receive(line.ReceivedQuantity, line.UnitCost);
+        order.Record("line", lineId, "received", line.ReceivedQuantity.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture), "put into stock", ++line.Version, actor);
+        line.ReceivedQuantity = 0;
+        return movement;
+    }
 }

@@ -1,3 +1,4 @@
+using Yardstick.Core.Orders;
 namespace Yardstick.Core.Setup;
 
 /// <summary>How distances are read.</summary>
@@ -78,7 +79,7 @@ public class Shop
     /// <summary>Changes one of the texts on documents, or how customers are written to.</summary>
     /// <param name="field">terms, checkInTerms, unsafeTerms, declineReasons, estimateDays, publicAddress, quietFrom or quietUntil.</param>
     /// <param name="text">What was typed; empty leaves it out.</param>
-    public Result<Orders.FieldChange> SetText(string field, string? text)
+    public Result<FieldChange> SetText(string field, string? text)
     {
         var typed = (text ?? "").Trim();
         if (typed.Length > 6000) return new Problem("text.long", "At most 6,000 characters have room on a document.", field);
@@ -109,7 +110,7 @@ public class Shop
                 break;
             default: return new Problem("shop.field", $"\"{field}\" can't be edited.", field);
         }
-        return new Orders.FieldChange(field, old, typed);
+        return new FieldChange(field, old, typed);
     }
 
     /// <summary>An address for customers' links: https, a host and perhaps a port. Without TLS only this very machine.</summary>
@@ -132,9 +133,6 @@ public class Shop
     /// <summary>Wall time in the shop.</summary>
     public DateTime Local(DateTime utc) =>
         DateTime.SpecifyKind(TimeZoneInfo.ConvertTimeFromUtc(DateTime.SpecifyKind(utc, DateTimeKind.Utc), TimeZoneInfo.FindSystemTimeZoneById(TimeZone)), DateTimeKind.Unspecified);
-
-    /// <summary>The day on which an order's exemptions have to hold: that of its posting, today until then.</summary>
-    public DateOnly PricingDay(Orders.Order order, DateTime utcNow) => DateOnly.FromDateTime(Local(order.PostedAt ?? utcNow));
 
     /// <summary>The moment of a wall time; one that the clock skips is moved an hour on.</summary>
     public DateTime Utc(DateTime local)

@@ -1,6 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Values;
 using Yardstick.Core;
+using Yardstick.Core.Billing;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Parts;
 using Yardstick.Core.Pricing;
@@ -132,5 +133,13 @@ public static class OrderWork
         if (latest is null) return null;
         var who = await db.Staff.Where(s => s.Id == latest.ById).Select(s => s.Name).FirstOrDefaultAsync() ?? "Somebody";
         return new Problem("undo.conflict", $"{StaffMember.ShortNameOf(who)} changed it at {under.Shop.Local(latest.At).Clock()}; it can't be undone any more, but it can be edited.");
+    }
+
+    /// <summary>Who and what a document of an order is about.</summary>
+    internal static async Task<DocumentParties> PartiesAsync(this ShopDb db, Order order)
+    {
+        var customer = order.CustomerId is { } customerId ? await db.Customers.Include(c => c.Phones).SingleAsync(c => c.Id == customerId) : null;
+        var vehicle = order.VehicleId is { } vehicleId ? await db.Vehicles.FindAsync(vehicleId) : null;
+        return new DocumentParties(customer, vehicle, (await db.Staff.FindAsync(order.WriterId))?.ShortName ?? "");
     }
 }

@@ -1,3 +1,4 @@
+using Yardstick.Server.Changes;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Approval;

@@ -38,12 +38,4 @@ public static class PdfEndpoints
             return Problems.Of(new Problem("invoice.gone", "There is no such invoice."));
         return Results.File(pdfs.Draw(DocumentMaker.Read(invoice.DocumentJson), brief), "application/pdf", $"invoice-{invoice.Number}.pdf");
     }
-
-    /// <summary>Who and what a document of an order is about.</summary>
-    internal static async Task<DocumentParties> PartiesAsync(this ShopDb db, Order order)
-    {
-        var customer = order.CustomerId is { } customerId ? await db.Customers.Include(c => c.Phones).SingleAsync(c => c.Id == customerId) : null;
-        var vehicle = order.VehicleId is { } vehicleId ? await db.Vehicles.FindAsync(vehicleId) : null;
-        return new DocumentParties(customer, vehicle, (await db.Staff.FindAsync(order.WriterId))?.ShortName ?? "");
-    }
 }

@@ -3,6 +3,7 @@ using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Approval;
 using Yardstick.Core.Billing;
+using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Records;
 using Yardstick.Core.Setup;
@@ -94,7 +95,7 @@ public static class EarlierSearch
         var order = await db.Orders.Where(o => o.Id == source.OrderId).Select(o => new { o.VehicleId, o.Number }).FirstAsync();
         var partIds = source.Lines.Select(l => l.PartId).OfType<long>().ToList();
         var parts = await db.Parts.Include(p => p.Companions).Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id);
-        var copy = EarlierWork.Copy(source, parts.GetValueOrDefault, cost);
+        var copy = source.CopyAtTodaysCosts(parts.GetValueOrDefault, cost);
         // Work that was deferred here and is done elsewhere on the same car is settled by it; a copy for another car settles nothing.
         if (order.VehicleId is null || order.VehicleId != vehicleId || source.Decision == DecisionKind.Approved) (copy.TakenFromJobId, copy.Origin) = (null, JobOrigin.Copied);
         copy.OriginText = $"Order {order.Number}";

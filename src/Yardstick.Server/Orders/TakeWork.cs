@@ -1,3 +1,4 @@
+using Yardstick.Core.Catalog;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Orders;

@@ -13,6 +13,9 @@ namespace Yardstick.Server.Records;
 /// <summary>Two records of one customer or one car made into one: a preview, the merge, and taking it back within a day.</summary>
 public static class MergeRecords
 {
+    internal static readonly string[] VehicleFieldNames =
+        ["plate", "plateRegion", "vin", "year", "make", "model", "trim", "engine", "transmission", "drive", "color", "unitNumber", "productionMonth", "warning", "photoHash"];
+
     /// <summary>What would move.</summary>
     /// <param name="Kept">The record that stays.</param>
     /// <param name="Gone">The record that is taken over.</param>
@@ -97,7 +100,7 @@ public static class MergeRecords
         return Results.Ok(new Preview(kept, gone, moves, differs));
     }
 
-    private static string[] Fields(MergeKind kind) => kind == MergeKind.Customers ? CustomerPage.FieldNames : VehiclePage.FieldNames;
+    private static string[] Fields(MergeKind kind) => kind == MergeKind.Customers ? CustomerPage.FieldNames : VehicleFieldNames;
 
     private static async Task<Moved> MovedAsync(ShopDb db, MergeKind kind, long id, long other)
     {
@@ -114,7 +117,7 @@ public static class MergeRecords
                 Files = await FilesAsync(db, RecordKind.Vehicle, other),
                 Labels = await LabelsAsync(db, RecordKind.Vehicle, id, other),
                 Extras = await ExtrasAsync(db, RecordKind.Vehicle, id, other),
-                Filled = VehiclePage.FieldNames.Where(f => car.Shown(f)!.Length == 0 && second.Shown(f)!.Length > 0).ToList(),
+                Filled = VehicleFieldNames.Where(f => car.Shown(f)!.Length == 0 && second.Shown(f)!.Length > 0).ToList(),
             };
         }
         var (kept, gone) = ((await db.Customers.FindAsync(id))!, (await db.Customers.FindAsync(other))!);

@@ -54,9 +54,6 @@ public static class VehiclePage
     /// <summary>The new owner.</summary>
     public sealed record TransferRequest(long CustomerId);
 
-    internal static readonly string[] FieldNames =
-        ["plate", "plateRegion", "vin", "year", "make", "model", "trim", "engine", "transmission", "drive", "color", "unitNumber", "productionMonth", "warning", "photoHash"];
-
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
@@ -83,7 +80,7 @@ public static class VehiclePage
             Id = vehicle.Id,
             Version = vehicle.Version,
             Description = vehicle.Description,
-            Fields = FieldNames.ToDictionary(f => f, f => vehicle.Shown(f) ?? ""),
+            Fields = MergeRecords.VehicleFieldNames.ToDictionary(f => f, f => vehicle.Shown(f) ?? ""),
             CustomerId = owner.Id,
             Customer = owner.DisplayName,
             CustomerAlert = owner.ToBeSeen,

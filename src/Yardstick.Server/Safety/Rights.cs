@@ -37,4 +37,10 @@ public static class RightsOnEndpoints
     /// <summary>The refusal for somebody who may not set prices by hand; null for those who may.</summary>
     public static Core.Problem? MayNotPrice(this ClaimsPrincipal user, string field) => user.May(Permission.OverridePrices) ? null
         : new Core.Problem("rights.right", "You do not have the right to set prices by hand; ask a manager.", field);
+
+    /// <summary>Names the claim that holds the session.</summary>
+    internal const string SessionClaim = "session";
+
+    /// <summary>The session that the cookie names; the empty id where there is none.</summary>
+    internal static Guid SessionId(this ClaimsPrincipal user) => Guid.TryParse(user.FindFirstValue(SessionClaim), out var id) ? id : Guid.Empty;
 }

@@ -15,7 +15,6 @@ namespace Yardstick.Server.Setup;
 /// <summary>Sessions of people on staff. The cookie names one; whether it still lasts stands in the database.</summary>
 public static class Sessions
 {
-    private const string SessionClaim = "session";
     private const int LongestPlace = 120;
 
     /// <summary>Begins a session in this browser; one that it had ends.</summary>
@@ -43,7 +42,7 @@ public static class Sessions
             return begun;
         });
         var identity = new ClaimsIdentity(
-            [new Claim(ClaimTypes.NameIdentifier, staff.Id.ToString()), new Claim(ClaimTypes.Name, staff.Name), new Claim(ClaimTypes.Role, staff.Role.ToString()), new Claim(SessionClaim, session.Id.ToString())],
+            [new Claim(ClaimTypes.NameIdentifier, staff.Id.ToString()), new Claim(ClaimTypes.Name, staff.Name), new Claim(ClaimTypes.Role, staff.Role.ToString()), new Claim(RightsOnEndpoints.SessionClaim, session.Id.ToString())],
             IdentityConstants.ApplicationScheme);
         await http.SignInAsync(IdentityConstants.ApplicationScheme, new ClaimsPrincipal(identity),
             new AuthenticationProperties { IsPersistent = true, IssuedUtc = session.StartedAt, ExpiresUtc = session.EndsAt });
@@ -54,7 +53,7 @@ public static class Sessions
     {
         var now = http.RequestServices.GetRequiredService<TimeProvider>().GetUtcNow().UtcDateTime;
         await http.RequestServices.GetRequiredService<WriteGate>().RunAsync(db => EndAsync(db, which(db), now));
-        await http.RequestServices.GetRequiredService<OpenScreens>().CloseEndedAsync();
+        await http.RequestServices.GetRequiredService<EndedSessions>().CloseEndedAsync();
     }
 
     /// <summary>Ends sessions within a change.</summary>
@@ -65,9 +64,6 @@ public static class Sessions
     internal static IQueryable<StaffSession> LastingSessions(this ShopDb db, DateTime utcNow) => db.Sessions.Where(s => s.EndedAt == null && s.EndsAt > utcNow
         && db.Staff.Any(p => p.Id == s.StaffId && p.Active && p.Role == s.Role)
         && db.Users.Any(u => u.Id == s.StaffId && u.SecurityStamp == s.Stamp));
-
-    /// <summary>The session that the cookie names; the empty id where there is none.</summary>
-    internal static Guid SessionId(this ClaimsPrincipal user) => Guid.TryParse(user.FindFirstValue(SessionClaim), out var id) ? id : Guid.Empty;
 
     /// <summary>Asked with every request: a session that ended is over at once.</summary>
     internal static async Task ValidateAsync(CookieValidatePrincipalContext context)

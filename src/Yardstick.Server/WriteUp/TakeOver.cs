@@ -1,3 +1,4 @@
+using Yardstick.Core.Catalog;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Orders;
@@ -48,6 +49,6 @@ public sealed record TakeOver(string Kind, long? Id, string Title, long? CannedJ
         if (await db.Jobs.AnyAsync(j => j.TakenFromJobId == jobId && j.RemovedAt == null)) return new Problem("job.taken", $"\"{source.Title}\" was taken over already.");
         var partIds = source.Lines.Select(l => l.PartId).OfType<long>().ToList();
         var parts = await db.Parts.Include(p => p.Companions).Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id);
-        return EarlierWork.Copy(source, parts.GetValueOrDefault, cost);
+        return source.CopyAtTodaysCosts(parts.GetValueOrDefault, cost);
     }
 }

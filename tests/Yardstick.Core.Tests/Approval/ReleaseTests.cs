@@ -123,6 +123,6 @@ public class ReleaseTests
         Decide(ReleaseKind.Note, 101, true);
         var job = order.Jobs[0];
         Assert.Equal((Release.Shown, "Ceramic"), (job.ForAnotherVisit(order).Lines[0].NoteRelease, job.ForAnotherVisit(order).Lines[0].NoteForCustomer));
-        Assert.Equal(Release.ToBeDecided, EarlierWork.Copy(job, _ => null, default).Lines[0].NoteRelease);
+        Assert.Equal(Release.ToBeDecided, EarlierWork.Copy(job, (_, _) => { }).Lines[0].NoteRelease);
     }
 }

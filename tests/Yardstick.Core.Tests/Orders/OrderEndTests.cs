@@ -1,3 +1,4 @@
+using Yardstick.Core.Billing;
 using Yardstick.Core.Approval;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;

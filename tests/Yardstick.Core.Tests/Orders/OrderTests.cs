@@ -1,3 +1,5 @@
+using Yardstick.Core.Billing;
+using Yardstick.Core.Catalog;
 using Yardstick.Core.Approval;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;
@@ -308,7 +310,7 @@ public class OrderTests
         job.Lines.Add(new Line { Kind = LineKind.Labor, Description = "Fit", Hours = 1.5m, HeldPrice = 120, RateName = "diagnostic" });
         job.Lines.Add(new Line { Kind = LineKind.Text, Description = "gone", RemovedAt = Now });
         job.Companions.Add(new JobCompanion { Code = "MOUNT", Waived = true });
-        var copy = EarlierWork.Copy(job, _ => new Part { Id = 9, Number = "NEW", Description = "Pump", UnitCost = 61, AverageCost = 60 }, StockCost.Last);
+        var copy = job.CopyAtTodaysCosts(_ => new Part { Id = 9, Number = "NEW", Description = "Pump", UnitCost = 61, AverageCost = 60 }, StockCost.Last);
         Assert.Equal((7L, JobOrigin.EarlierVisit, DecisionKind.Proposed, 2), (copy.TakenFromJobId!.Value, copy.Origin, copy.Decision, copy.Lines.Count));
         Assert.Equal((61m, 60m, "NEW", null, null), (copy.Lines[0].UnitCost, copy.Lines[0].BookCost, copy.Lines[0].Number, copy.Lines[0].UnitPrice, copy.Lines[0].HeldPrice));
         Assert.Equal((1.5m, "diagnostic", null), (copy.Lines[1].Hours, copy.Lines[1].RateName, copy.Lines[1].HeldPrice));

@@ -1,17 +1,10 @@
 using Yardstick.Core.Approval;
+using Yardstick.Core.Orders;
 using Yardstick.Core.Parts;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
 
-namespace Yardstick.Core.Orders;
-
-/// <summary>What keeps an order from being closed (job, B1 and P8).</summary>
-/// <param name="Code">Stable name.</param>
-/// <param name="Message">What is in the way and what to do.</param>
-/// <param name="JobId">The job that it is about.</param>
-/// <param name="LineId">The line that it is about.</param>
-/// <param name="Field">The header field that it is about.</param>
-public sealed record Obstacle(string Code, string Message, long? JobId = null, long? LineId = null, string? Field = null);
+namespace Yardstick.Core.Billing;
 
 /// <summary>Names everything that keeps an order from being invoiced.</summary>
 public static class Obstacles
@@ -37,6 +30,23 @@ public static class Obstacles
             found.Add(new("odometer.out", "The odometer reading at the end is missing; type it on the sheet.", Field: "odometerOut"));
         if (order.PastCeiling(policy))
             found.Add(new("order.ceiling", $"The approved work comes to {order.ApprovedTotal}, but {order.AmountAgreed} was agreed to; ask the customer again."));
+        return found;
+    }
+
+    /// <summary>What hangs on the order, so that it can't be ended or made void yet: each with what to do about it.</summary>
+    /// <param name="order">The order.</param>
+    /// <param name="partOrders">Purchase orders that hold its lines.</param>
+    /// <param name="onTheClock">Names of people still on its clock.</param>
+    /// <param name="ending">It is to be ended; one that is made void may have approved work.</param>
+    public static IReadOnlyList<Obstacle> Hanging(this Order order, IReadOnlyList<PurchaseOrder> partOrders, IReadOnlyList<string> onTheClock, bool ending = false)
+    {
+        var found = new List<Obstacle>();
+        if (ending) found.AddRange(order.ApprovedJobs.Select(Order.Approved));
+        foreach (var name in onTheClock) found.Add(new("clock.running", $"{name} is still on this car's clock; clock off first. The time stays on record."));
+        foreach (var (on, part) in partOrders.Where(p => p.IsOpen).SelectMany(p => p.Lines.Where(l => l.OrderId == order.Id && l.Awaited).Select(l => (p, l))))
+            found.Add(new("part.coming", $"\"{part.Description}\" is on the way, on purchase order {on.Number}; call it off or receive it into stock under Parts.", LineId: part.LineId));
+        foreach (var line in order.Jobs.SelectMany(j => j.Lines).Where(l => l.ReceivedQuantity > 0))
+            found.Add(new("part.here", $"\"{line.Description}\" is here for this order; put it into stock.", line.JobId, line.Id));
         return found;
     }
 
