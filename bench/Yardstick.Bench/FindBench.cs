@@ -2,7 +2,7 @@ using System.Diagnostics;
 using System.Net;
 using System.Net.Http.Json;
 using Microsoft.Data.Sqlite;
-using Yardstick.Server.Records;
+using Yardstick.Server.Orders;
 
 namespace Yardstick.Bench;
 

@@ -1,15 +1,22 @@
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
-using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 using Yardstick.Core.Approval;
 using Yardstick.Core.Billing;
+using Yardstick.Core.Catalog;
+using Yardstick.Core.Customers;
+using Yardstick.Core.Documents;
 using Yardstick.Core.Floor;
 using Yardstick.Core.FollowUp;
+using Yardstick.Core.Imports;
 using Yardstick.Core.Inspections;
+using Yardstick.Core.Inventory;
+using Yardstick.Core.Messaging;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Parts;
-using Yardstick.Core.Records;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Purchasing;
+using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Vehicles;
 using Yardstick.Core.WriteUp;
 using Yardstick.Data.Setup;
 
@@ -184,47 +191,4 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
         await SaveChangesAsync();
         return number;
     }
-}
-
-/// <summary>Figures as whole ten-thousandths, so that the database keeps them exactly.</summary>
-public sealed class TenThousandths() : ValueConverter<decimal, long>(v => (long)(v * 10000m), v => v / 10000m);
-
-/// <summary>What happened is UTC; without it .NET would forget that on the way back.</summary>
-public sealed class UtcMoment() : ValueConverter<DateTime, DateTime>(v => v, v => DateTime.SpecifyKind(v, DateTimeKind.Utc));
-
-/// <summary>Wall time in the shop.</summary>
-public sealed class WallTime() : ValueConverter<DateTime, DateTime>(v => v, v => DateTime.SpecifyKind(v, DateTimeKind.Unspecified));
-
-/// <summary>A series of numbers.</summary>
-public class Counter
-{
-    /// <summary>Name of the series.</summary>
-    public required string Name { get; set; }
-    /// <summary>The number that comes next.</summary>
-    public long Next { get; set; }
-    /// <summary>Numbers of orders.</summary>
-    public const string Orders = "orders";
-    /// <summary>Numbers of invoices and credit notes.</summary>
-    public const string Invoices = "invoices";
-    /// <summary>Numbers of purchase orders.</summary>
-    public const string PurchaseOrders = "purchaseOrders";
-    /// <summary>The last text or e-mail that the gateway told of.</summary>
-    public const string PostSeen = "postSeen";
-}
-
-/// <summary>A command that was carried out, so that a repeat does nothing.</summary>
-public class CommandRecord
-{
-    /// <summary>The id that the client made.</summary>
-    public Guid Id { get; set; }
-    /// <summary>Who sent it; nobody else gets its answer.</summary>
-    public long StaffId { get; set; }
-    /// <summary>When, UTC.</summary>
-    public DateTime At { get; set; }
-    /// <summary>SHA-256 of what was asked: method, address and body, in hex.</summary>
-    public string Asked { get; set; } = "";
-    /// <summary>Status of the answer.</summary>
-    public int Status { get; set; }
-    /// <summary>Body of the answer.</summary>
-    public string Body { get; set; } = "";
 }

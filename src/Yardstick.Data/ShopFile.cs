@@ -146,6 +146,3 @@ public sealed class ShopFile : IDisposable
         }
     }
 }
-
-/// <summary>The data folder can't be used; the message is for people.</summary>
-public sealed class ShopFileException(string message) : Exception(message);

@@ -2,8 +2,6 @@ using Yardstick.Core.Pricing;
 using Yardstick.Data;
 using Yardstick.Data.Demo;
 using Yardstick.Server;
-using Yardstick.Server.Live;
-using Yardstick.Server.Safety;
 using Yardstick.Server.Setup;
 
 if (args is ["price", var source])

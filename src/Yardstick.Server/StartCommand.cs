@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.HttpOverrides;
+using Yardstick.Server.Hosting;
 using Yardstick.Server.Live;
 using Yardstick.Server.Safety;
 

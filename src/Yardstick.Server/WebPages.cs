@@ -1,4 +1,5 @@
 using Microsoft.Extensions.FileProviders;
+using Yardstick.Server.Hosting;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server;

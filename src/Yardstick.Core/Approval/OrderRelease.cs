@@ -1,6 +1,7 @@
+using Yardstick.Core.Documents;
 using Yardstick.Core.Inspections;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Records;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Approval;
 
@@ -21,7 +22,7 @@ public static class OrderRelease
         if (ToRelease.Of(order, findings, files).FirstOrDefault(t => t.Kind == kind && t.Id == id) is not { } item) return new Problem("release.gone", "This is no longer on the order; somebody took it off or changed it.");
         var wording = ToRelease.Wording(words);
         if (wording.Problem is { } problem) return problem;
-        var (text, release) = (wording.Value.Length > 0 ? wording.Value : item.Words, show ? Core.Approval.Release.Shown : Core.Approval.Release.KeptInside);
+        var (text, release) = (wording.Value.Length > 0 ? wording.Value : item.Words, show ? Values.Release.Shown : Values.Release.KeptInside);
         var version = 0;
         switch (kind)
         {

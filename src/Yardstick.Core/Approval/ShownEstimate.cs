@@ -2,12 +2,12 @@ using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Serialization;
-using Yardstick.Core.Billing;
+using Yardstick.Core.Documents;
 using Yardstick.Core.Inspections;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
-using Yardstick.Core.Records;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Approval;
 
@@ -110,55 +110,3 @@ public sealed record ShownEstimate
 
     private static string Show(ShownLine line) => string.Join(", ", new[] { line.Quantity, line.Amount is { } amount ? $"{amount:#,##0.00}" : "" }.Where(t => t.Length > 0));
 }
-
-/// <summary>A job as a customer is shown it.</summary>
-/// <param name="Id">Key.</param>
-/// <param name="Title">What it is, in plain words.</param>
-/// <param name="Text">What else the customer reads.</param>
-/// <param name="Decision">Latest decision.</param>
-/// <param name="Amount">What it comes to, by itself.</param>
-/// <param name="Adds">What it really adds to the total, tax and supplies included (rules, 4.8).</param>
-/// <param name="IsUnsafe">Leaving it undone is not safe.</param>
-/// <param name="LinesOpen">The customer may leave lines out.</param>
-/// <param name="Credit">What is credited when its repair is approved, in words; empty for nothing.</param>
-/// <param name="Payer">Who pays, in words; empty for the customer.</param>
-/// <param name="Lines">Its lines.</param>
-public sealed record ShownJob(long Id, string Title, string Text, DecisionKind Decision, decimal Amount, decimal Adds, bool IsUnsafe, bool LinesOpen, string Credit, string Payer, IReadOnlyList<ShownLine> Lines)
-{
-    /// <summary>Of a job with its figures.</summary>
-    /// <param name="order">Its order.</param>
-    /// <param name="job">The job.</param>
-    /// <param name="figures">Its figures.</param>
-    /// <param name="photos">Photos that were released, by line.</param>
-    public static ShownJob Of(Order order, Job job, JobFigures figures, ILookup<long, string> photos)
-    {
-        var lines = new List<ShownLine>();
-        var at = 0;
-        foreach (var line in job.OnLines)
-        {
-            var priced = line.Kind == LineKind.Text ? null : figures.Lines[at++];
-            // A job at one price is decided as a whole (rules, 4.8).
-            lines.Add(new ShownLine(line.Id, line.Description, DocumentMaker.QuantityOf(line, priced), job.FixedPrice is null ? priced?.Amount : null, line.Out,
-                job.LinesOpen && job.FixedPrice is null && line.Kind is LineKind.Part or LineKind.Labor or LineKind.Sublet, line.NoteRelease == Release.Shown ? line.NoteForCustomer : "")
-            { Photos = photos[line.Id].ToList() });
-        }
-        return new ShownJob(job.Id, job.Title, job.CustomerText, job.Decision, figures.Subtotal, figures.AddsToTotal, job.IsUnsafe, job.LinesOpen && job.FixedPrice is null, job.CreditWords(order), job.PayerWords, lines);
-    }
-}
-
-/// <summary>A line as a customer is shown it.</summary>
-/// <param name="Id">Key.</param>
-/// <param name="Description">What it is.</param>
-/// <param name="Quantity">How much, in words.</param>
-/// <param name="Amount">Amount; null where the job has one price.</param>
-/// <param name="Out">Left out.</param>
-/// <param name="IsOpen">The customer may leave it out.</param>
-/// <param name="Note">A note for the customer.</param>
-public sealed record ShownLine(long Id, string Description, string Quantity, decimal? Amount, bool Out, bool IsOpen, string Note)
-{
-    /// <summary>Content hashes of its photos, as far as they were released.</summary>
-    public IReadOnlyList<string> Photos { get; init; } = [];
-}
-
-/// <summary>A finding as a customer is shown it.</summary>
-public sealed record ShownFinding(long Id, string Text, Rating Rating, string Measured, string? PhotoHash);

@@ -1,4 +1,3 @@
-using Yardstick.Core.Orders;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Billing;

@@ -1,8 +1,6 @@
-using Yardstick.Core.Approval;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Parts;
 using Yardstick.Core.Pricing;
-using Yardstick.Core.Setup;
+using Yardstick.Core.Purchasing;
 
 namespace Yardstick.Core.Billing;
 

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Values;
 
@@ -79,24 +80,4 @@ public class Reminder
         Version++;
         return done;
     }
-}
-
-/// <summary>What was typed about a reminder.</summary>
-public sealed record TypedReminder(string? Title, string? EveryMonths, string? EveryDistance, long? CannedJobId);
-
-/// <summary>One time at which a reminder's work was done. Only added to; a reversed invoice takes it back by a mark.</summary>
-public class ReminderDone
-{
-    /// <summary>Key.</summary>
-    public long Id { get; set; }
-    /// <summary>The reminder.</summary>
-    public long ReminderId { get; set; }
-    /// <summary>The day in the shop.</summary>
-    public DateOnly On { get; set; }
-    /// <summary>What the odometer showed; null where nobody read it.</summary>
-    public int? Reading { get; set; }
-    /// <summary>The order whose invoice did it; null where it was typed.</summary>
-    public long? OrderId { get; set; }
-    /// <summary>The invoice was reversed, UTC.</summary>
-    public DateTime? TakenBackAt { get; set; }
 }

@@ -1,20 +1,6 @@
-using Yardstick.Core.Approval;
-using Yardstick.Core.Orders;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Inspections;
-
-/// <summary>What a finding means, in words with a measure.</summary>
-public enum Rating
-{
-    /// <summary>As it should be.</summary>
-    Sound,
-    /// <summary>Look again next time.</summary>
-    Watch,
-    /// <summary>Has to be done.</summary>
-    Due,
-    /// <summary>Must not go on the road.</summary>
-    Unsafe,
-}
 
 /// <summary>Something that a technician found.</summary>
 public class Finding
@@ -79,17 +65,4 @@ public class Finding
         }
         return new Finding { OrderId = orderId, Text = text.Trim(), Measured = value, Unit = unit?.Trim() ?? "", Rating = rating, PhotoHash = photoHash, ById = byId, At = at };
     }
-}
-
-/// <summary>A photo, kept beside the database by its content hash.</summary>
-public class Photo
-{
-    /// <summary>SHA-256 of its content, in hex.</summary>
-    public required string Hash { get; set; }
-    /// <summary>Bytes.</summary>
-    public long Size { get; set; }
-    /// <summary>When it was added, UTC.</summary>
-    public DateTime At { get; set; }
-    /// <summary>Who added it.</summary>
-    public long ById { get; set; }
 }

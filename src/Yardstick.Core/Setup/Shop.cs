@@ -1,14 +1,6 @@
-using Yardstick.Core.Orders;
-namespace Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 
-/// <summary>How distances are read.</summary>
-public enum DistanceUnit
-{
-    /// <summary>Miles.</summary>
-    Miles,
-    /// <summary>Kilometers.</summary>
-    Kilometers,
-}
+namespace Yardstick.Core.Setup;
 
 /// <summary>The shop itself: name, place, zone, hours. There is one.</summary>
 public class Shop
@@ -141,36 +133,4 @@ public class Shop
         var wall = DateTime.SpecifyKind(local, DateTimeKind.Unspecified);
         return TimeZoneInfo.ConvertTimeToUtc(zone.IsInvalidTime(wall) ? wall.AddHours(1) : wall, zone);
     }
-}
-
-/// <summary>A version of the pricing policy. Never changed once made; a trigger holds that.</summary>
-public class PolicyVersion
-{
-    /// <summary>Key; also its number.</summary>
-    public long Id { get; set; }
-    /// <summary>When it came into force, UTC.</summary>
-    public DateTime InForceAt { get; set; }
-    /// <summary>Who put it in force; null for the first.</summary>
-    public long? ById { get; set; }
-    /// <summary>Why it was changed, in a few words.</summary>
-    public string Note { get; set; } = "";
-    /// <summary>The policy as JSON, as <see cref="ShopPolicy"/> writes it.</summary>
-    public required string Json { get; set; }
-}
-
-/// <summary>The next policy while it is being written. There is at most one; nothing is priced by it.</summary>
-public class PolicyDraft
-{
-    /// <summary>Key, always 1.</summary>
-    public long Id { get; set; } = 1;
-    /// <summary>What was typed, as JSON of <see cref="PolicyForm"/>.</summary>
-    public required string FormJson { get; set; }
-    /// <summary>Counts up with every change.</summary>
-    public int Version { get; set; } = 1;
-    /// <summary>Changed, UTC.</summary>
-    public DateTime ChangedAt { get; set; }
-    /// <summary>Who changed it last.</summary>
-    public long ChangedById { get; set; }
-    /// <summary>The browser tab that changed it last.</summary>
-    public string ClientId { get; set; } = "";
 }

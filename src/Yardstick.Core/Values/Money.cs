@@ -6,9 +6,9 @@ public readonly record struct Money(long Cents)
     /// <summary>Nothing.</summary>
     public static readonly Money Zero;
     /// <summary>The amount in units of the currency, with two decimals.</summary>
-    public decimal Amount => Pricing.Rounding.Amount(Cents);
+    public decimal Amount => Rounding.Amount(Cents);
     /// <summary>An amount, rounded half away from zero.</summary>
-    public static Money Of(decimal amount) => new(Pricing.Rounding.Cents(amount));
+    public static Money Of(decimal amount) => new(Rounding.Cents(amount));
     /// <summary>Sum.</summary>
     public static Money operator +(Money a, Money b) => new(checked(a.Cents + b.Cents));
     /// <summary>Difference.</summary>

@@ -1,5 +1,5 @@
+using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Parts;
 using Yardstick.Core.Pricing;
 
 namespace Yardstick.Data.Demo;

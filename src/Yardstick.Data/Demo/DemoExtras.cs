@@ -1,9 +1,12 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Catalog;
+using Yardstick.Core.Customers;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Inspections;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Records;
-using Yardstick.Core.WriteUp;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Data.Demo;
 
@@ -43,7 +46,7 @@ internal static class DemoExtras
     private static async Task RemindersAsync(ShopDb db, DemoMaker shop)
     {
         var oil = shop.Canned.First(c => c.Title == "Oil and filter service");
-        var changes = (await db.Orders.Where(o => o.State == OrderState.Posted && o.Jobs.Any(j => j.CannedJobId == oil.Id && j.Decision == Core.Approval.DecisionKind.Approved)).Select(o => new { o.VehicleId, o.Id, o.PostedAt, o.OdometerIn }).ToListAsync())
+        var changes = (await db.Orders.Where(o => o.State == OrderState.Posted && o.Jobs.Any(j => j.CannedJobId == oil.Id && j.Decision == DecisionKind.Approved)).Select(o => new { o.VehicleId, o.Id, o.PostedAt, o.OdometerIn }).ToListAsync())
             .GroupBy(o => o.VehicleId ?? 0).ToDictionary(g => g.Key, g => g.MaxBy(o => o.Id)!);
         for (var i = 0; i < CarsWithReminders; i++)
         {

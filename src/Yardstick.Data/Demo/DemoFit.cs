@@ -1,5 +1,5 @@
 using System.Globalization;
-using Yardstick.Core.Records;
+using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Data.Demo;
 

@@ -1,19 +1,18 @@
 using System.Text.Json;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core.Approval;
 using Yardstick.Core.Billing;
+using Yardstick.Core.Catalog;
+using Yardstick.Core.Customers;
+using Yardstick.Core.Documents;
 using Yardstick.Core.Floor;
+using Yardstick.Core.Inventory;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Parts;
 using Yardstick.Core.Pricing;
-using Yardstick.Core.Records;
 using Yardstick.Core.Values;
+using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Data.Demo;
-
-/// <summary>The next free numbers after the history.</summary>
-internal sealed record DemoNumbers(long Order, long Invoice);
 
 /// <summary>Three years of posted orders, about 2,500, made by the order's own methods and priced by the rules.</summary>
 internal sealed class DemoHistory(DemoMaker shop)

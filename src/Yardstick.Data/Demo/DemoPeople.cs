@@ -1,9 +1,10 @@
 using System.Buffers.Binary;
 using System.Security.Cryptography;
 using System.Text;
-using Yardstick.Core.Records;
+using Yardstick.Core.Customers;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
+using Yardstick.Core.Vehicles;
 using Yardstick.Data.Setup;
 
 namespace Yardstick.Data.Demo;

@@ -1,13 +1,16 @@
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core.Approval;
+using Yardstick.Core.Catalog;
+using Yardstick.Core.Customers;
 using Yardstick.Core.Floor;
-using Yardstick.Core.FollowUp;
 using Yardstick.Core.Inspections;
+using Yardstick.Core.Inventory;
+using Yardstick.Core.Messaging;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Parts;
 using Yardstick.Core.Pricing;
-using Yardstick.Core.Records;
+using Yardstick.Core.Purchasing;
+using Yardstick.Core.Schedule;
 using Yardstick.Core.Values;
+using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Data.Demo;
 

@@ -2,6 +2,7 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Inspections;
+using Yardstick.Core.Schedule;
 
 namespace Yardstick.Data.Floor;
 

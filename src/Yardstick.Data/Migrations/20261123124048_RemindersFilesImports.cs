@@ -1,3 +1,4 @@
+using Yardstick.Data.Customers;
 ﻿using System;
 using Microsoft.EntityFrameworkCore.Migrations;
 
@@ -427,7 +428,7 @@ namespace Yardstick.Data.Migrations
                 table: "Reminders",
                 column: "VehicleId");
             SearchAndTriggers.HoldAppendOnly(migrationBuilder, "CheckInSheets");
-            foreach (var statement in Records.SearchIndex.CreateFormer) migrationBuilder.Sql(statement);
+            foreach (var statement in SearchIndex.CreateFormer) migrationBuilder.Sql(statement);
         }
 
         /// <inheritdoc />

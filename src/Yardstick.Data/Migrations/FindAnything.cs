@@ -1,6 +1,6 @@
 using Microsoft.EntityFrameworkCore.Infrastructure;
 using Microsoft.EntityFrameworkCore.Migrations;
-using Yardstick.Data.Records;
+using Yardstick.Data.Customers;
 
 namespace Yardstick.Data.Migrations;
 

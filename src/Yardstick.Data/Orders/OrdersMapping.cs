@@ -1,9 +1,10 @@
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
-using Yardstick.Core.Approval;
+using Yardstick.Core.Catalog;
+using Yardstick.Core.Customers;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Records;
+using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Data.Orders;
 

@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core.FollowUp;
+using Yardstick.Core.Messaging;
+using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
 
 namespace Yardstick.Data.Setup;

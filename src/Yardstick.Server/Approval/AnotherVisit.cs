@@ -1,13 +1,12 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
-using Yardstick.Core.Approval;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Parts;
-using Yardstick.Core.Setup;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Purchasing;
 using Yardstick.Data;
-using Yardstick.Server.Changes;
-using Yardstick.Server.Setup;
+using Yardstick.Server.Orders;
+using Yardstick.Server.Pricing;
 
 namespace Yardstick.Server.Approval;
 

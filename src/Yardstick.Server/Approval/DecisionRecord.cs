@@ -1,10 +1,10 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Approval;
+using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Data;
 using Yardstick.Server.Documents;
-using Yardstick.Server.Files;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Approval;

@@ -2,10 +2,8 @@ using Yardstick.Core;
 using Yardstick.Core.Approval;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
-using Yardstick.Core.Values;
-using Yardstick.Data;
 using Yardstick.Server.Changes;
-using Yardstick.Server.Files;
+using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Approval;

@@ -1,15 +1,14 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Approval;
-using Yardstick.Core.FollowUp;
-using Yardstick.Core.Inspections;
+using Yardstick.Core.Messaging;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Records;
 using Yardstick.Core.Setup;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Documents;
-using Yardstick.Server.FollowUp;
+using Yardstick.Server.Messaging;
+using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Approval;
@@ -51,14 +50,6 @@ public static class SendEstimate
             shown.ToRelease,
             links.ConvertAll(l => new LinkView(l.Id, l.SentAt, names[l.SentById], l.ExpiresAt, l.StateAt(copies[l.ShownId], shown.Estimate, now, shown.Order.State != OrderState.Open), l.OpenedAt, l.Opened, l.AnsweredAt)),
             shown.Shop.PublicAddress));
-    }
-
-    /// <summary>What of an order goes out only when somebody looked at it: findings, and files on its lines.</summary>
-    internal static async Task<(List<Finding> Findings, List<AttachedFile> Files)> ToReleaseAsync(this ShopDb db, Order order)
-    {
-        var lines = order.OnJobs.SelectMany(j => j.OnLines).Select(l => l.Id).ToList();
-        return (await db.Findings.Where(f => f.OrderId == order.Id).OrderBy(f => f.Id).ToListAsync(),
-            await db.Files.Where(f => f.Kind == RecordKind.Line && f.RemovedAt == null && lines.Contains(f.TargetId)).OrderBy(f => f.Id).ToListAsync());
     }
 
     private static Task<IResult> Release(long id, ReleaseRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>

@@ -1,5 +1,5 @@
 using Yardstick.Core;
-using Yardstick.Server.Files;
+using Yardstick.Server.Documents;
 
 namespace Yardstick.Server.Approval;
 

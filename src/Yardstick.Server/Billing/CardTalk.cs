@@ -1,8 +1,8 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Billing;
-using Yardstick.Core.FollowUp;
-using Yardstick.Core.Orders;
+using Yardstick.Core.Messaging;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Live;

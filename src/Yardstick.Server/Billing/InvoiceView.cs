@@ -2,6 +2,7 @@ using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Billing;
+using Yardstick.Core.Documents;
 using Yardstick.Core.Setup;
 using Yardstick.Data;
 using Yardstick.Server.Safety;

@@ -1,16 +1,17 @@
+using Yardstick.Server.Pricing;
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Billing;
-using Yardstick.Core.Floor;
+using Yardstick.Core.Documents;
+using Yardstick.Core.Inventory;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Parts;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
-using Yardstick.Server.Documents;
+using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Billing;
@@ -37,7 +38,7 @@ public static class PostInvoice
 
     private static async Task<IReadOnlyList<Obstacle>> ObstaclesAsync(ShopDb db, Order order)
     {
-        var policy = await Setup.Policies.PolicyAsync(db, order.PolicyVersionId);
+        var policy = await Policies.PolicyAsync(db, order.PolicyVersionId);
         var purchases = await db.PurchaseOrders.Include(p => p.Lines).Where(p => p.Lines.Any(l => l.OrderId == order.Id)).ToListAsync();
         var onTheClock = await db.TimeEntries.Where(t => t.OrderId == order.Id && t.End == null).Join(db.Staff, t => t.StaffId, s => s.Id, (t, s) => s.Name).ToListAsync();
         return Obstacles.Of(order, policy, purchases, onTheClock);

@@ -2,7 +2,7 @@ using System.Text.Json;
 using Microsoft.AspNetCore.Http.Json;
 using Microsoft.Extensions.Options;
 using Yardstick.Core;
-using Yardstick.Core.Orders;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Live;
 using Yardstick.Server.Safety;

@@ -1,14 +1,15 @@
-using Yardstick.Server.Changes;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
-using Yardstick.Core.Approval;
 using Yardstick.Core.Billing;
+using Yardstick.Core.Customers;
+using Yardstick.Core.Documents;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
+using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
-using Yardstick.Server.Files;
-using Yardstick.Server.Setup;
+using Yardstick.Server.Orders;
+using Yardstick.Server.Pricing;
 
 namespace Yardstick.Server.Documents;
 

@@ -1,10 +1,9 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
-using Yardstick.Core.Billing;
-using Yardstick.Core.Orders;
+using Yardstick.Core.Documents;
 using Yardstick.Core.Setup;
 using Yardstick.Data;
-using Yardstick.Server.Changes;
+using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Documents;

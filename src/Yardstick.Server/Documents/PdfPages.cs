@@ -1,5 +1,5 @@
 using System.Globalization;
-using Yardstick.Core.Billing;
+using Yardstick.Core.Documents;
 
 namespace Yardstick.Server.Documents;
 

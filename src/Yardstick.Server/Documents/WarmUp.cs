@@ -1,6 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Data;
-using Yardstick.Server.Changes;
+using Yardstick.Server.Orders;
 
 namespace Yardstick.Server.Documents;
 

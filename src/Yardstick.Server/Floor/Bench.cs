@@ -1,10 +1,11 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
-using Yardstick.Core.Approval;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Parts;
+using Yardstick.Core.Purchasing;
+using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Vehicles;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Orders;

@@ -3,8 +3,8 @@ using Yardstick.Core;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Server.Changes;
-using Yardstick.Server.FollowUp;
-using Yardstick.Server.Records;
+using Yardstick.Server.Customers;
+using Yardstick.Server.Messaging;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Floor;

@@ -6,7 +6,7 @@ using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
-using Yardstick.Server.Records;
+using Yardstick.Server.Customers;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.FollowUp;

@@ -4,7 +4,6 @@ using Microsoft.AspNetCore.SignalR;
 using Yardstick.Core.Setup;
 using Yardstick.Data;
 using Yardstick.Server.Safety;
-using Yardstick.Server.Setup;
 
 namespace Yardstick.Server.Live;
 

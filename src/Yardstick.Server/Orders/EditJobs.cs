@@ -1,9 +1,10 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Orders;
+using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
+using Yardstick.Data;
 using Yardstick.Server.Changes;
-using Yardstick.Server.Parts;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Orders;

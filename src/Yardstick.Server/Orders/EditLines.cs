@@ -1,10 +1,11 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
+using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
+using Yardstick.Data;
 using Yardstick.Server.Changes;
-using Yardstick.Server.Parts;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Orders;

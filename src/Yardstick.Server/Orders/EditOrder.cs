@@ -1,12 +1,11 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Records;
 using Yardstick.Core.Setup;
-using Yardstick.Core.WriteUp;
+using Yardstick.Core.Vehicles;
+using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Safety;
-using Yardstick.Server.WriteUp;
 
 namespace Yardstick.Server.Orders;
 

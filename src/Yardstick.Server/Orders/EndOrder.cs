@@ -1,9 +1,11 @@
-using Yardstick.Core.Billing;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
+using Yardstick.Core.Billing;
+using Yardstick.Core.Catalog;
+using Yardstick.Core.Inventory;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Parts;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Safety;

@@ -1,8 +1,8 @@
-using Yardstick.Core.Approval;
-using Yardstick.Core.Floor;
+using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Parts;
 using Yardstick.Core.Pricing;
+using Yardstick.Core.Purchasing;
+using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 

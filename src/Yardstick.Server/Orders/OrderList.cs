@@ -3,7 +3,6 @@ using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
-using Yardstick.Server.Records;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Orders;

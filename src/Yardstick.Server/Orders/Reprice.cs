@@ -1,12 +1,13 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
+using Yardstick.Core.Customers;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Pricing;
 using Yardstick.Server.Safety;
-using Yardstick.Server.Setup;
 
 namespace Yardstick.Server.Orders;
 

@@ -1,8 +1,9 @@
 using System.Globalization;
 using System.Text.Json;
 using Yardstick.Core;
+using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Records;
+using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Server.Outside;
 

@@ -1,4 +1,3 @@
-using System.Net.Http.Json;
 using Yardstick.Core;
 using Yardstick.Core.Billing;
 

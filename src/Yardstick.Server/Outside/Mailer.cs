@@ -3,7 +3,8 @@ using MailKit.Net.Smtp;
 using MailKit.Security;
 using MimeKit;
 using Yardstick.Core;
-using Yardstick.Core.FollowUp;
+using Yardstick.Core.Messaging;
+using Yardstick.Server.Hosting;
 
 namespace Yardstick.Server.Outside;
 

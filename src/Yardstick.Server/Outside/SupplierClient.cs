@@ -1,7 +1,6 @@
-using System.Net.Http.Json;
 using System.Text.Json;
 using Yardstick.Core;
-using Yardstick.Core.Parts;
+using Yardstick.Core.Purchasing;
 
 namespace Yardstick.Server.Outside;
 

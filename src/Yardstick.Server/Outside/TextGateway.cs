@@ -1,6 +1,5 @@
-using System.Net.Http.Json;
 using Yardstick.Core;
-using Yardstick.Core.FollowUp;
+using Yardstick.Core.Messaging;
 
 namespace Yardstick.Server.Outside;
 

@@ -4,6 +4,7 @@ using System.Security.Cryptography;
 using System.Security.Cryptography.X509Certificates;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Data;
+using Yardstick.Server.Hosting;
 
 namespace Yardstick.Server.Safety;
 

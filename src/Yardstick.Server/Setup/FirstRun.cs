@@ -2,9 +2,11 @@ using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Data.Setup;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Hosting;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Setup;

@@ -1,4 +1,5 @@
 using System.Security.Cryptography;
+using Yardstick.Server.Hosting;
 
 namespace Yardstick.Server.Setup;
 

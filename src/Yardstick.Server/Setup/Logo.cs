@@ -1,12 +1,12 @@
 using Microsoft.EntityFrameworkCore;
 using SkiaSharp;
 using Yardstick.Core;
-using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
-using Yardstick.Server.Files;
-using Yardstick.Server.Records;
+using Yardstick.Server.Customers;
+using Yardstick.Server.Documents;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Setup;

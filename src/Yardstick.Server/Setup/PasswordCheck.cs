@@ -6,11 +6,6 @@ using Yardstick.Server.Changes;
 
 namespace Yardstick.Server.Setup;
 
-/// <summary>How a try of a password went.</summary>
-/// <param name="Account">Whose it was tried for; null for a name that nobody has.</param>
-/// <param name="Right">It was right, and the account was not locked.</param>
-public sealed record PasswordTried(Account? Account, bool Right);
-
 /// <summary>
 /// Tries passwords: one after the other for each name, counted with the answer, by the shop's own clock, and as slow for a name
 /// that nobody has as for one that somebody has.

@@ -7,7 +7,6 @@ using Yardstick.Core.Setup;
 using Yardstick.Data;
 using Yardstick.Data.Setup;
 using Yardstick.Server.Changes;
-using Yardstick.Server.Live;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Setup;

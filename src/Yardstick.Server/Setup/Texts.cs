@@ -3,7 +3,7 @@ using Yardstick.Core;
 using Yardstick.Core.Setup;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
-using Yardstick.Server.Records;
+using Yardstick.Server.Customers;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Setup;

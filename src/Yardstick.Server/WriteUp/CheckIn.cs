@@ -1,7 +1,7 @@
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
-using Yardstick.Core.Billing;
+using Yardstick.Core.Documents;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Core.WriteUp;
@@ -9,7 +9,7 @@ using Yardstick.Data;
 using Yardstick.Server.Approval;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Documents;
-using Yardstick.Server.Files;
+using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.WriteUp;

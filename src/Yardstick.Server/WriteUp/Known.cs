@@ -1,14 +1,16 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
-using Yardstick.Core.Approval;
+using Yardstick.Core.Catalog;
+using Yardstick.Core.Customers;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Inspections;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Records;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
+using Yardstick.Core.Vehicles;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.WriteUp;

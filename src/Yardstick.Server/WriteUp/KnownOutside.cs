@@ -1,10 +1,9 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
+using Yardstick.Core.Catalog;
 using Yardstick.Core.FollowUp;
-using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
-using Yardstick.Core.WriteUp;
 using Yardstick.Data;
 using Yardstick.Server.Outside;
 using Yardstick.Server.Safety;

@@ -1,11 +1,12 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
-using Yardstick.Core.Records;
+using Yardstick.Core.Customers;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
+using Yardstick.Core.Vehicles;
 using Yardstick.Data;
+using Yardstick.Server.Orders;
 using Yardstick.Server.Outside;
-using Yardstick.Server.Records;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.WriteUp;

@@ -1,17 +1,19 @@
-using Yardstick.Core.Catalog;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
+using Yardstick.Core.Catalog;
+using Yardstick.Core.Customers;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Records;
+using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
-using Yardstick.Core.WriteUp;
+using Yardstick.Core.Vehicles;
 using Yardstick.Data;
+using Yardstick.Server.Catalog;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Orders;
+using Yardstick.Server.Pricing;
 using Yardstick.Server.Safety;
-using Yardstick.Server.Setup;
 
 namespace Yardstick.Server.WriteUp;
 

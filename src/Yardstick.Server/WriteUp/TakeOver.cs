@@ -1,10 +1,10 @@
-using Yardstick.Core.Catalog;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
+using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Setup;
+using Yardstick.Core.Pricing;
 using Yardstick.Data;
-using Yardstick.Server.Orders;
+using Yardstick.Server.Catalog;
 
 namespace Yardstick.Server.WriteUp;
 

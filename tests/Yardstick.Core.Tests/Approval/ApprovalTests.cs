@@ -1,9 +1,10 @@
 using Yardstick.Core.Approval;
-using Yardstick.Core.FollowUp;
 using Yardstick.Core.Inspections;
+using Yardstick.Core.Messaging;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 using static Yardstick.Core.Tests.Sample;
 
 namespace Yardstick.Core.Tests.Approval;

@@ -1,10 +1,8 @@
 using CsCheck;
 using Yardstick.Core.Approval;
-using Yardstick.Core.Billing;
-using Yardstick.Core.FollowUp;
+using Yardstick.Core.Messaging;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
-using Yardstick.Core.Setup;
 using static Yardstick.Core.Tests.Sample;
 
 namespace Yardstick.Core.Tests.Approval;

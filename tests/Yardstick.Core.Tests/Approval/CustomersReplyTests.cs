@@ -1,5 +1,5 @@
 using Yardstick.Core.Approval;
-using Yardstick.Core.FollowUp;
+using Yardstick.Core.Messaging;
 using Yardstick.Core.Orders;
 using static Yardstick.Core.Tests.Sample;
 

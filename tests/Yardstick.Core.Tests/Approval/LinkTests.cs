@@ -1,6 +1,6 @@
 using Yardstick.Core.Approval;
-using Yardstick.Core.FollowUp;
-using Yardstick.Core.Records;
+using Yardstick.Core.Customers;
+using Yardstick.Core.Messaging;
 using static Yardstick.Core.Tests.Sample;
 
 namespace Yardstick.Core.Tests.Approval;

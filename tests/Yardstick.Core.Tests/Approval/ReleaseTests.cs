@@ -1,10 +1,8 @@
 using Yardstick.Core.Approval;
-using Yardstick.Core.Billing;
+using Yardstick.Core.Documents;
 using Yardstick.Core.Inspections;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Pricing;
-using Yardstick.Core.Records;
-using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 using static Yardstick.Core.Tests.Sample;
 
 namespace Yardstick.Core.Tests.Approval;

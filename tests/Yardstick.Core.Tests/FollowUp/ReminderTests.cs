@@ -1,8 +1,7 @@
 using CsCheck;
-using Yardstick.Core.Approval;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Records;
+using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Core.Tests.FollowUp;
 

@@ -1,7 +1,7 @@
+using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Parts;
 using Yardstick.Core.Pricing;
-using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Tests.Orders;
 
@@ -212,7 +212,7 @@ public class EstimateTests
         var stronger = new Job { Id = 900, Title = "B" };
         Assert.True(order.ReplaceJob(order.Jobs[1].Id, stronger, false, Mina).Ok);
         Assert.Equal("aBc", string.Concat(order.OnJobs.Select(j => j.Title)));
-        order.Jobs[0].Decision = Core.Approval.DecisionKind.Approved;
+        order.Jobs[0].Decision = DecisionKind.Approved;
         Assert.Equal("job.approved", order.ReplaceJob(order.Jobs[0].Id, new Job { Title = "x" }, false, Mina).Problem?.Code);
     }
 

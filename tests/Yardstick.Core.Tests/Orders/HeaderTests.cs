@@ -1,7 +1,10 @@
-using Yardstick.Core.Billing;
+using Yardstick.Core.Customers;
+using Yardstick.Core.Documents;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Records;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Core.Vehicles;
+using Yardstick.Core.WriteUp;
 
 namespace Yardstick.Core.Tests.Orders;
 

@@ -1,8 +1,7 @@
-using Yardstick.Core.Approval;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
-using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 using static Yardstick.Core.Tests.Sample;
 
 namespace Yardstick.Core.Tests.Orders;

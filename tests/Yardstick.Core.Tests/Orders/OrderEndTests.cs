@@ -1,8 +1,9 @@
 using Yardstick.Core.Billing;
-using Yardstick.Core.Approval;
+using Yardstick.Core.Catalog;
 using Yardstick.Core.Floor;
+using Yardstick.Core.Inventory;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Parts;
+using Yardstick.Core.Purchasing;
 using static Yardstick.Core.Tests.Sample;
 
 namespace Yardstick.Core.Tests.Orders;

@@ -1,12 +1,14 @@
+using Yardstick.Core.Vehicles;
+using Yardstick.Core.Customers;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Catalog;
-using Yardstick.Core.Approval;
 using Yardstick.Core.Floor;
+using Yardstick.Core.Inventory;
 using Yardstick.Core.Orders;
-using Yardstick.Core.Parts;
 using Yardstick.Core.Pricing;
-using Yardstick.Core.Setup;
+using Yardstick.Core.Schedule;
 using Yardstick.Core.Tests.Pricing;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Tests.Orders;
 
@@ -259,12 +261,12 @@ public class OrderTests
     {
         var order = WithJob();
         var exempt = Policy with { Exemptions = [new Exemption("Resale", true, []), new Exemption("City", false, [Policy.Pricing.Taxes[0].Code])] };
-        Core.Records.Customer Of(string name) => new() { LastName = "A", TaxExempt = name };
+        Customer Of(string name) => new() { LastName = "A", TaxExempt = name };
         decimal Tax(string name) => OrderPricing.Price(order, Of(name), exempt, Inclusion.All, Today).Taxes.Sum(t => t.Amount);
         Assert.True(Tax("") > Tax("City") && Tax("City") > 0);
         Assert.Equal((0m, Tax("")), (Tax("Resale"), Tax("Unknown")));
         // The exemption ends with its certificate.
-        decimal Until(DateOnly day) => OrderPricing.Price(order, new Core.Records.Customer { LastName = "A", TaxExempt = "Resale", TaxExemptUntil = day }, exempt, Inclusion.All, Today).Taxes.Sum(t => t.Amount);
+        decimal Until(DateOnly day) => OrderPricing.Price(order, new Customer { LastName = "A", TaxExempt = "Resale", TaxExemptUntil = day }, exempt, Inclusion.All, Today).Taxes.Sum(t => t.Amount);
         Assert.Equal((0m, Tax("")), (Until(Today), Until(Today.AddDays(-1))));
     }
 
@@ -320,11 +322,11 @@ public class OrderTests
     [Fact]
     public void Distance_a_day_is_not_moved_by_one_bad_reading()
     {
-        Core.Records.OdometerReading At(int daysAgo, int reading) => new() { At = Now.AddDays(-daysAgo), Reading = reading };
-        Assert.Equal(32, Core.Records.DistancePerDay.Of([], 32));
-        Assert.Equal(32, Core.Records.DistancePerDay.Of([At(10, 100), At(0, 900)], 32));
-        Assert.Equal(40, Core.Records.DistancePerDay.Of([At(300, 70_000), At(200, 74_000), At(100, 78_000), At(0, 82_000)], 32));
-        Assert.InRange(Core.Records.DistancePerDay.Of([At(400, 66_000), At(300, 70_000), At(200, 740_000), At(100, 78_000), At(0, 82_000)], 32), 38, 42);
-        Assert.Equal(82_400, Core.Records.DistancePerDay.Predicted(At(0, 82_000), 40, Now.AddDays(10)));
+        OdometerReading At(int daysAgo, int reading) => new() { At = Now.AddDays(-daysAgo), Reading = reading };
+        Assert.Equal(32, DistancePerDay.Of([], 32));
+        Assert.Equal(32, DistancePerDay.Of([At(10, 100), At(0, 900)], 32));
+        Assert.Equal(40, DistancePerDay.Of([At(300, 70_000), At(200, 74_000), At(100, 78_000), At(0, 82_000)], 32));
+        Assert.InRange(DistancePerDay.Of([At(400, 66_000), At(300, 70_000), At(200, 740_000), At(100, 78_000), At(0, 82_000)], 32), 38, 42);
+        Assert.Equal(82_400, DistancePerDay.Predicted(At(0, 82_000), 40, Now.AddDays(10)));
     }
 }

@@ -1,4 +1,5 @@
 using Yardstick.Core.Orders;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Tests.Orders;
 

@@ -1,5 +1,6 @@
 using CsCheck;
 using Yardstick.Core.Pricing;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Tests.Pricing;
 

@@ -1,4 +1,5 @@
 using Yardstick.Core.Pricing;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Tests.Pricing;
 

@@ -1,0 +1,47 @@
+using Yardstick.Core.Messaging;
+using Yardstick.Core.Values;
+
+namespace Yardstick.Core.Approval;
+
+/// <summary>A link to a document as it was when it was sent.</summary>
+public class DocumentLink : CustomersLink
+{
+    /// <summary>Content hash of the PDF.</summary>
+    public required string FileHash { get; set; }
+    /// <summary>What it is, with its number, as the customer reads it.</summary>
+    public required string Title { get; set; }
+
+    /// <summary>The text that it went out with.</summary>
+    public long MessageId { get; set; }
+
+    /// <summary>So long a document can be fetched: longer than an answer is waited for, for people look for a bill later.</summary>
+    public static readonly TimeSpan Good = TimeSpan.FromDays(90);
+
+    /// <summary>A link to a document that goes along with a message.</summary>
+    /// <param name="orderId">The order.</param>
+    /// <param name="message">The message, with its key.</param>
+    /// <param name="token">What stands in the link.</param>
+    /// <param name="fileHash">Content hash of the PDF.</param>
+    /// <param name="title">What it is, with its number.</param>
+    /// <param name="actor">Who sends it.</param>
+    public static DocumentLink With(long orderId, Message message, string token, string fileHash, string title, Actor actor) =>
+        new() { OrderId = orderId, MessageId = message.Id, TokenHash = HashOf(token), FileHash = fileHash, Title = title, SentAt = actor.At, SentById = actor.StaffId, ExpiresAt = actor.At + Good };
+
+    /// <summary>What a copy of an estimate says that somebody else is asked about: its reader can't answer, so nothing asks them to.</summary>
+    /// <param name="shop">The shop's name.</param>
+    /// <param name="title">What the document is, with its number.</param>
+    /// <param name="whom">Who is asked; empty where nobody is named.</param>
+    public static string CopyWords(string shop, string title, string whom) =>
+        $"{shop}: for you to read, the {title[..1].ToLowerInvariant()}{title[1..]} that we sent to {(whom.Length > 0 ? whom : "the owner")}, who answers it.";
+
+    /// <summary>Whether it can be fetched still.</summary>
+    public bool IsGoodAt(DateTime utcNow) => WithdrawnAt is null && utcNow < ExpiresAt;
+
+    /// <summary>What is to be said where it can't be fetched any more; empty where it can.</summary>
+    /// <param name="utcNow">Now, UTC.</param>
+    /// <param name="local">UTC as wall time of the shop.</param>
+    public string SentenceAt(DateTime utcNow, Func<DateTime, DateTime> local) =>
+        WithdrawnAt is not null ? "We took this document back. Call us if you need it."
+        : IsGoodAt(utcNow) ? ""
+        : $"This link was good until {local(ExpiresAt):MMMM d}. Call us and we send it again.";
+}

@@ -1,0 +1,50 @@
+using Yardstick.Core.Values;
+
+namespace Yardstick.Core.Billing;
+
+/// <summary>Money that came (positive) or went back (negative). Only added to.</summary>
+public class Payment
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>The order.</summary>
+    public long OrderId { get; set; }
+    /// <summary>The invoice.</summary>
+    public long InvoiceId { get; set; }
+    /// <summary>How.</summary>
+    public PaymentMethod Method { get; set; }
+    /// <summary>Amount; negative for a refund.</summary>
+    public Money Amount { get; set; }
+    /// <summary>Cash handed over.</summary>
+    public Money Tendered { get; set; }
+    /// <summary>Cash handed back.</summary>
+    public Money Change { get; set; }
+    /// <summary>The card charge that it records.</summary>
+    public long? CardChargeId { get; set; }
+    /// <summary>When, UTC.</summary>
+    public DateTime At { get; set; }
+    /// <summary>Who took it.</summary>
+    public long ById { get; set; }
+
+    /// <summary>Takes cash for an invoice: what is owed of it is kept, the rest is change.</summary>
+    public static Result<Payment> Cash(Invoice invoice, Money owed, string? tendered, long byId, DateTime at)
+    {
+        var amount = Typed.Amount(tendered, "tendered");
+        if (amount.Problem is { } problem) return problem;
+        var given = Money.Of(amount.Value);
+        if (given.Cents <= 0) return new Problem("payment.amount", "Type the cash that was handed over.", "tendered");
+        if (owed.Cents <= 0) return new Problem("payment.paid", "Nothing is owed on this invoice.", "tendered");
+        var kept = given.Cents < owed.Cents ? given : owed;
+        return new Payment
+        {
+            OrderId = invoice.OrderId,
+            InvoiceId = invoice.Id,
+            Method = PaymentMethod.Cash,
+            Amount = kept,
+            Tendered = given,
+            Change = given - kept,
+            ById = byId,
+            At = at,
+        };
+    }
+}

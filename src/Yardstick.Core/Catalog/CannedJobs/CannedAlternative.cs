@@ -1,0 +1,12 @@
+namespace Yardstick.Core.Catalog;
+
+/// <summary>A job that may take the place of another.</summary>
+public class CannedAlternative
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>The canned job.</summary>
+    public long CannedJobId { get; set; }
+    /// <summary>The canned job that may take its place.</summary>
+    public long OtherId { get; set; }
+}

@@ -1,0 +1,83 @@
+using Yardstick.Core.Orders;
+using Yardstick.Core.Pricing;
+
+namespace Yardstick.Core.Catalog;
+
+/// <summary>A job kept ready.</summary>
+public class CannedJob
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>Title that the job gets.</summary>
+    public required string Title { get; set; }
+    /// <summary>System of the car.</summary>
+    public required string System { get; set; }
+    /// <summary>Further words by which it is found.</summary>
+    public string Words { get; set; } = "";
+    /// <summary>One price for labor and parts.</summary>
+    public decimal? FixedPrice { get; set; }
+    /// <summary>Skill that the work needs; empty for any.</summary>
+    public string Skill { get; set; } = "";
+    /// <summary>What the customer reads besides the title.</summary>
+    public string CustomerText { get; set; } = "";
+    /// <summary>What the technician ticks off, one point a line.</summary>
+    public string Checklist { get; set; } = "";
+    /// <summary>What a count of it is of (tire, axle, cylinder); empty where it does not scale.</summary>
+    public string CountUnit { get; set; } = "";
+    /// <summary>How many it is made for.</summary>
+    public decimal Count { get; set; } = 1;
+    /// <summary>A discount that it carries, as it is typed: <c>10%</c> or <c>15.00</c>; empty for none.</summary>
+    public string Discount { get; set; } = "";
+    /// <summary>What that discount is taken off.</summary>
+    public DiscountBase DiscountOn { get; set; }
+    /// <summary>A diagnosis: what of it is credited when the repair that it led to is approved, as it is typed: <c>100%</c> or <c>60.00</c>; empty for nothing.</summary>
+    public string Credit { get; set; } = "";
+    /// <summary>The customer may leave lines of it out.</summary>
+    public bool LinesOpen { get; set; }
+    /// <summary>One of the shop's favorites: there before anything is typed.</summary>
+    public bool Favorite { get; set; }
+    /// <summary>Counts up with every change; an order keeps the version that it was made from.</summary>
+    public int Version { get; set; } = 1;
+    /// <summary>Taken off, UTC; null while it is offered.</summary>
+    public DateTime? RemovedAt { get; set; }
+    /// <summary>Its lines, the additions among them.</summary>
+    public List<CannedLine> Lines { get; } = [];
+    /// <summary>Jobs that may take its place.</summary>
+    public List<CannedAlternative> Alternatives { get; } = [];
+
+    /// <summary>Its lines in their order, without the additions.</summary>
+    public IEnumerable<CannedLine> OwnLines => Lines.Where(l => !l.IsAddition).OrderBy(l => l.Position).ThenBy(l => l.Id);
+
+    /// <summary>What is offered besides.</summary>
+    public IEnumerable<CannedLine> Additions => Lines.Where(l => l.IsAddition).OrderBy(l => l.Position).ThenBy(l => l.Id);
+
+    /// <summary>Makes a job of it at today's costs.</summary>
+    /// <param name="partOf">Finds the catalog part of a line.</param>
+    /// <param name="cost">Which cost prices a stock part.</param>
+    /// <param name="facts">What is known of the car; null where nothing is.</param>
+    public Job MakeJob(Func<long, Part?> partOf, StockCost cost, CarFacts? facts = null)
+    {
+        var job = new Job
+        {
+            Title = Title,
+            FixedPrice = FixedPrice,
+            Origin = JobOrigin.Canned,
+            OriginText = $"Canned job, version {Version}",
+            CannedJobId = Id,
+            CannedVersion = Version,
+            CountUnit = CountUnit,
+            Count = Count,
+            CustomerText = CustomerText,
+            Checklist = Checklist,
+            LinesOpen = LinesOpen,
+        };
+        (job.CreditPercent, job.CreditAmount) = Job.Credit(Credit, "credit").Value;
+        foreach (var canned in OwnLines)
+        {
+            var line = canned.MakeLine(partOf, cost, facts);
+            line.Position = job.Lines.Count;
+            job.Lines.Add(line);
+        }
+        return job;
+    }
+}

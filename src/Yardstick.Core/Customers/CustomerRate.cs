@@ -1,0 +1,14 @@
+namespace Yardstick.Core.Customers;
+
+/// <summary>An account's own number for a named labor rate.</summary>
+public class CustomerRate
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>The customer.</summary>
+    public long CustomerId { get; set; }
+    /// <summary>Name of the rate, as the policy has it.</summary>
+    public required string Name { get; set; }
+    /// <summary>Amount for an hour, up to 4 decimals.</summary>
+    public decimal Rate { get; set; }
+}

@@ -1,0 +1,31 @@
+namespace Yardstick.Core.Customers;
+
+/// <summary>Two records made into one, with everything that is needed to take it back within a day.</summary>
+public class Merge
+{
+    /// <summary>How long it can be taken back.</summary>
+    public static readonly TimeSpan Window = TimeSpan.FromDays(1);
+
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>Customers or vehicles.</summary>
+    public MergeKind Kind { get; set; }
+    /// <summary>The record that stands.</summary>
+    public long KeptId { get; set; }
+    /// <summary>The record that was taken over.</summary>
+    public long GoneId { get; set; }
+    /// <summary>When, UTC.</summary>
+    public DateTime At { get; set; }
+    /// <summary>Who.</summary>
+    public long ById { get; set; }
+    /// <summary>Keys of what moved, as JSON of <see cref="Moved"/>.</summary>
+    public required string MovedJson { get; set; }
+    /// <summary>When it was taken back, UTC.</summary>
+    public DateTime? UndoneAt { get; set; }
+
+    /// <summary>Why it can't be taken back any more; null while it can.</summary>
+    public Problem? Lasting(DateTime now) =>
+        UndoneAt is not null ? new Problem("merge.undone", "This was taken back already.")
+        : now - At > Window ? new Problem("merge.late", "Two records can be taken apart for a day; this was longer ago. Make the second record anew and move its cars.")
+        : null;
+}

@@ -1,0 +1,51 @@
+using Yardstick.Core.Values;
+
+namespace Yardstick.Core.Documents;
+
+/// <summary>A file on a customer, a vehicle or an order. Its content lies beside the database by its hash.</summary>
+public class AttachedFile
+{
+    /// <summary>Most bytes of a file.</summary>
+    public const int MostBytes = 25 * 1024 * 1024;
+
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>What it is on.</summary>
+    public RecordKind Kind { get; set; }
+    /// <summary>Key of what it is on.</summary>
+    public long TargetId { get; set; }
+    /// <summary>Its name.</summary>
+    public required string Name { get; set; }
+    /// <summary>What it is, told from its content.</summary>
+    public required string ContentType { get; set; }
+    /// <summary>SHA-256 of its content, in hex.</summary>
+    public required string Hash { get; set; }
+    /// <summary>Bytes.</summary>
+    public long Size { get; set; }
+    /// <summary>When, UTC.</summary>
+    public DateTime At { get; set; }
+    /// <summary>Who.</summary>
+    public long ById { get; set; }
+    /// <summary>Whether the customer sees it. Asked only of pictures on lines; everything else stays in the shop.</summary>
+    public Release Release { get; set; }
+    /// <summary>Taken off, UTC; kept so that it can come back.</summary>
+    public DateTime? RemovedAt { get; set; }
+
+    /// <summary>True for a picture that a browser shows.</summary>
+    public bool IsPicture => ContentType == FileContent.Jpeg;
+
+    /// <summary>Marks that make a name read in another order than it is.</summary>
+    private static bool TurnsAround(char c) => c is >= '\u202A' and <= '\u202E' or >= '\u2066' and <= '\u2069' or '\u200E' or '\u200F';
+
+    /// <summary>The name under which a file of a type is kept: what is text is never called something that a system would run.</summary>
+    public static string NameFor(string clean, string contentType) => contentType == "text/plain" && Path.GetExtension(clean).ToLowerInvariant() is not (".txt" or ".csv" or ".md" or ".log")
+        ? clean + ".txt" : clean;
+
+    /// <summary>A file's name without the path and the characters that no system likes.</summary>
+    public static string CleanName(string? name)
+    {
+        var last = (name ?? "").Replace('\\', '/').Split('/')[^1];
+        var clean = string.Concat(last.Where(c => !char.IsControl(c) && !TurnsAround(c) && !"<>:\"|?*".Contains(c, StringComparison.Ordinal))).Trim(' ', '.');
+        return clean.Length == 0 ? "file" : clean.Length > 120 ? clean[..120] : clean;
+    }
+}

@@ -1,0 +1,20 @@
+namespace Yardstick.Core.Floor;
+
+/// <summary>A car moved from one stage to another. Only added to.</summary>
+public class StageChange
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>The order.</summary>
+    public long OrderId { get; set; }
+    /// <summary>Where it was.</summary>
+    public Stage From { get; set; }
+    /// <summary>Where it went.</summary>
+    public Stage To { get; set; }
+    /// <summary>When, UTC.</summary>
+    public DateTime At { get; set; }
+    /// <summary>Who moved it.</summary>
+    public long ById { get; set; }
+    /// <summary>Why it moved by itself; empty when a person moved it.</summary>
+    public string Because { get; set; } = "";
+}

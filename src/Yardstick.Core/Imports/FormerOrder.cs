@@ -1,0 +1,33 @@
+using Yardstick.Core.Values;
+
+namespace Yardstick.Core.Imports;
+
+/// <summary>
+/// An order of the shop's former program, brought in with its figures exactly as they were. It is found, printed and copied like one's
+/// own; no book of this shop counts it.
+/// </summary>
+public class FormerOrder
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>Its number there, as it was written.</summary>
+    public required string Number { get; set; }
+    /// <summary>Its customer here; null where nobody here fits.</summary>
+    public long? CustomerId { get; set; }
+    /// <summary>Its vehicle here; null where none here fits.</summary>
+    public long? VehicleId { get; set; }
+    /// <summary>The day of the document.</summary>
+    public DateOnly On { get; set; }
+    /// <summary>Short title: its first job.</summary>
+    public string Title { get; set; } = "";
+    /// <summary>What it came to.</summary>
+    public Money Total { get; set; }
+    /// <summary>Odometer, where it was written down.</summary>
+    public int? Odometer { get; set; }
+    /// <summary>Everything that it says, as JSON of <see cref="FormerDocument"/>.</summary>
+    public required string DocumentJson { get; set; }
+    /// <summary>Words of its jobs and lines, for searching.</summary>
+    public string Words { get; set; } = "";
+    /// <summary>The import that brought it in.</summary>
+    public long ImportId { get; set; }
+}

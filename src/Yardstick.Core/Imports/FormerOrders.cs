@@ -1,0 +1,130 @@
+using System.Globalization;
+using Yardstick.Core.Catalog;
+using Yardstick.Core.Documents;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Setup;
+
+namespace Yardstick.Core.Imports;
+
+/// <summary>Orders of a former program, read from rows of lines; their pages and copies.</summary>
+public static class FormerOrders
+{
+    /// <summary>The order that rows with one number describe. Every figure stays as it was written.</summary>
+    /// <param name="rows">Its rows, in the order of the file.</param>
+    /// <param name="country">The shop's country, for dates.</param>
+    public static Result<FormerDocument> Read(IReadOnlyList<ImportRow> rows, string country)
+    {
+        var first = rows[0];
+        var on = first.Day("on", country);
+        if (on.Problem is { } noDay) return noDay;
+        if (on.Value is not { } day) return new Problem("import.day", "the date is missing", "on");
+        var jobs = new List<FormerJob>();
+        foreach (var job in rows.GroupBy(r => r["job"]))
+        {
+            var lines = new List<FormerLine>();
+            foreach (var row in job)
+            {
+                var line = Line(row);
+                if (line.Problem is { } bad) return bad;
+                lines.Add(line.Value);
+            }
+            jobs.Add(new FormerJob(job.Key.Length > 0 ? job.Key : lines[0].Description, lines));
+        }
+        var tax = first.Figure("tax");
+        if (tax.Problem is { } noTax) return noTax;
+        var total = first.Figure("total");
+        if (total.Problem is { } noTotal) return noTotal;
+        return new FormerDocument
+        {
+            Number = first["number"],
+            On = day,
+            Customer = first["ownerName"],
+            Vehicle = first["vehicle"],
+            Plate = first["plate"],
+            Vin = first["vin"].ToUpperInvariant(),
+            Odometer = first["odometer"],
+            Jobs = jobs,
+            Tax = tax.Value ?? 0,
+            Total = total.Value ?? jobs.Sum(j => j.Lines.Sum(l => l.Amount)) + (tax.Value ?? 0),
+        };
+    }
+
+    private static Result<FormerLine> Line(ImportRow row)
+    {
+        if (row["description"].Length is 0 or > 500) return new Problem("import.description", "a line needs a description of at most 500 characters", "description");
+        var figures = new Dictionary<string, decimal?>();
+        foreach (var field in new[] { "quantity", "each", "cost", "amount" })
+        {
+            var figure = row.Figure(field);
+            if (figure.Problem is { } bad) return bad;
+            figures[field] = figure.Value;
+        }
+        if (figures["amount"] is not { } amount) return new Problem("import.amount", "the amount is missing", "amount");
+        return new FormerLine(KindOf(row["kind"], row["partNumber"]), row["description"], row["partNumber"], figures["quantity"] ?? 1, figures["each"], figures["cost"], amount);
+    }
+
+    private static LineKind KindOf(string text, string number) => text.ToLowerInvariant() switch
+    {
+        "labor" or "labour" or "l" or "hours" => LineKind.Labor,
+        "sublet" or "s" or "outside" => LineKind.Sublet,
+        "fee" or "f" or "charge" or "shop supplies" or "hazmat" => LineKind.Fee,
+        "text" or "note" or "n" or "comment" => LineKind.Text,
+        "part" or "parts" or "p" or "material" => LineKind.Part,
+        _ => number.Length > 0 ? LineKind.Part : LineKind.Labor,
+    };
+
+    /// <summary>The document as it is shown and printed, marked as brought in.</summary>
+    public static ShopDocument Shown(FormerDocument document, Shop shop) => new()
+    {
+        Kind = DocumentKind.Former,
+        Number = 0,
+        NumberText = document.Number,
+        OrderNumber = 0,
+        Date = document.On.ToDateTime(TimeOnly.MinValue),
+        ShopName = shop.Name,
+        ShopAddress = shop.Address,
+        ShopPhone = shop.Phone,
+        Currency = shop.Currency,
+        CustomerName = document.Customer.Length > 0 ? document.Customer : "Customer not written down",
+        CustomerAddress = "",
+        Vehicle = document.Vehicle.Length > 0 ? document.Vehicle : document.Plate.Length + document.Vin.Length > 0 ? "Car" : "",
+        Plate = document.Plate,
+        Vin = document.Vin,
+        Odometer = document.Odometer.Length > 0 ? $"{document.Odometer} {shop.DistanceWord}" : "",
+        Writer = "",
+        Concerns = [],
+        Jobs = document.Jobs.Select(j => new DocumentJob(j.Title, j.Lines.Sum(l => l.Amount),
+            j.Lines.Select(l => new DocumentLine(l.Kind.ToString(), l.Description, l.Number, l.Kind == LineKind.Text ? "" : l.Quantity.ToString("0.###", CultureInfo.InvariantCulture) + (l.Kind == LineKind.Labor ? " h" : ""), l.Each, l.Kind == LineKind.Text && l.Amount == 0 ? null : l.Amount)).ToList())).ToList(),
+        NotDone = [],
+        Totals = document.Tax == 0 ? [new DocumentAmount("Total", document.Total)] : [new DocumentAmount("Tax", document.Tax), new DocumentAmount("Total", document.Total)],
+        Consent = [],
+        Terms = "",
+    };
+
+    /// <summary>A job of a former order for a present one, at today's prices: hours, parts and costs are copied, what was charged then is not.</summary>
+    /// <param name="job">The former job.</param>
+    /// <param name="partOf">Finds the catalog part of a number.</param>
+    /// <param name="cost">Which cost prices a stock part.</param>
+    public static Job Copy(FormerJob job, Func<string, Part?> partOf, StockCost cost)
+    {
+        var copy = new Job { Title = job.Title.Length > 200 ? job.Title[..199] + "…" : job.Title, Origin = JobOrigin.EarlierVisit };
+        foreach (var former in job.Lines)
+        {
+            var line = new Line { Kind = former.Kind, Position = copy.Lines.Count, Description = former.Description };
+            switch (former.Kind)
+            {
+                case LineKind.Labor: line.Hours = Math.Max(0, former.Quantity); break;
+                case LineKind.Fee: (line.Quantity, line.Amount, line.Number) = (1, Math.Max(0, former.Amount), former.Number); break;
+                case LineKind.Sublet: (line.UnitCost, line.Price) = (former.Cost ?? former.Amount, former.Amount); break;
+                case LineKind.Part:
+                    (line.Quantity, line.Number, line.UnitCost) = (Math.Max(0.001m, former.Quantity), former.Number, Math.Max(0, former.Cost ?? former.Each ?? former.Amount));
+                    if (partOf(former.Number) is { } part) line.TakePart(part, cost);
+                    break;
+                default: break;
+            }
+            copy.Lines.Add(line);
+        }
+        return copy;
+    }
+}

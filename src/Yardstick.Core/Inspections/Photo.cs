@@ -1,0 +1,14 @@
+namespace Yardstick.Core.Inspections;
+
+/// <summary>A photo, kept beside the database by its content hash.</summary>
+public class Photo
+{
+    /// <summary>SHA-256 of its content, in hex.</summary>
+    public required string Hash { get; set; }
+    /// <summary>Bytes.</summary>
+    public long Size { get; set; }
+    /// <summary>When it was added, UTC.</summary>
+    public DateTime At { get; set; }
+    /// <summary>Who added it.</summary>
+    public long ById { get; set; }
+}

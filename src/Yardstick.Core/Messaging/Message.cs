@@ -1,0 +1,180 @@
+using System.Text.RegularExpressions;
+using Yardstick.Core.Values;
+
+namespace Yardstick.Core.Messaging;
+
+/// <summary>A message to or from a customer. The outbox is made of those that wait.</summary>
+public partial class Message
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>The customer; null for somebody unknown who wrote.</summary>
+    public long? CustomerId { get; set; }
+    /// <summary>The order that it is about.</summary>
+    public long? OrderId { get; set; }
+    /// <summary>Text or e-mail.</summary>
+    public MessageChannel Channel { get; set; }
+    /// <summary>Number in E.164 or e-mail address: whom it goes to or comes from.</summary>
+    public required string Address { get; set; }
+    /// <summary>Subject of an e-mail.</summary>
+    public string Subject { get; set; } = "";
+    /// <summary>What it says.</summary>
+    public required string Body { get; set; }
+    /// <summary>How far it is.</summary>
+    public MessageState State { get; set; }
+    /// <summary>Written or received, UTC.</summary>
+    public DateTime At { get; set; }
+    /// <summary>Not handed over before this, UTC.</summary>
+    public DateTime NotBefore { get; set; }
+    /// <summary>Handed over, UTC.</summary>
+    public DateTime? SentAt { get; set; }
+    /// <summary>Who wrote it; null where the customer did, or the program by itself.</summary>
+    public long? ById { get; set; }
+    /// <summary>What went wrong, in words; empty when all is well.</summary>
+    public string Trouble { get; set; } = "";
+    /// <summary>Its own name: the Idempotency-Key of a text, the Message-ID of an e-mail. There from the start.</summary>
+    public required string Key { get; set; }
+    /// <summary>The key to the customer's page that stands in it, sealed; empty for none, and once it went out.</summary>
+    public string SealedToken { get; set; } = "";
+    /// <summary>Tries to hand it over so far.</summary>
+    public int Tries { get; set; }
+    /// <summary>Content hash of a PDF that goes along: attached to an e-mail, behind the link in a text; empty for none.</summary>
+    public string AttachmentHash { get; set; } = "";
+    /// <summary>Name of that PDF.</summary>
+    public string AttachmentName { get; set; } = "";
+    /// <summary>Somebody of the shop saw what came in, UTC.</summary>
+    public DateTime? SeenAt { get; set; }
+
+    /// <summary>Longest text or e-mail.</summary>
+    public const int LongestText = 1000, LongestEmail = 20_000;
+
+    /// <summary>Makes a message that goes out.</summary>
+    /// <param name="channel">Text or e-mail.</param>
+    /// <param name="address">Where to.</param>
+    /// <param name="subject">Subject of an e-mail.</param>
+    /// <param name="body">What it says.</param>
+    /// <param name="actor">Who writes.</param>
+    /// <param name="notBefore">When it may go, UTC.</param>
+    public static Result<Message> Write(MessageChannel channel, string address, string? subject, string? body, Actor actor, DateTime notBefore)
+    {
+        var text = (body ?? "").Trim();
+        if (text.Length == 0) return new Problem("message.empty", "Write what the message says.", "body");
+        var longest = channel == MessageChannel.Text ? LongestText : LongestEmail;
+        if (text.Length > longest) return new Problem("message.long", $"{(channel == MessageChannel.Text ? "A text" : "An e-mail")} can have at most {longest:N0} characters.", "body");
+        var about = (subject ?? "").ReplaceLineEndings(" ").Trim();
+        if (channel == MessageChannel.Email && about.Length is 0 or > 200) return new Problem("message.subject", "An e-mail needs a subject of at most 200 characters.", "subject");
+        var id = Guid.NewGuid().ToString("N");
+        return new Message { Channel = channel, Address = address, Subject = channel == MessageChannel.Email ? about : "", Body = text, At = actor.At, NotBefore = notBefore, ById = actor.StaffId, Key = channel == MessageChannel.Email ? $"{id}@yardstick.local" : id };
+    }
+
+    /// <summary>Has a document go along: as a file with an e-mail, behind the link in a text.</summary>
+    /// <param name="hash">Content hash of the PDF.</param>
+    /// <param name="name">Name of the file.</param>
+    public void Attach(string hash, string name) => (AttachmentHash, AttachmentName) = (hash, name);
+
+    /// <summary>The same message for somebody who gets a copy of it, with a name of its own.</summary>
+    /// <param name="channel">By what the copy goes.</param>
+    /// <param name="address">Where to.</param>
+    /// <param name="subject">Subject where an e-mail is a copy of a text.</param>
+    /// <param name="actor">Who writes.</param>
+    /// <param name="notBefore">When it may go, UTC.</param>
+    /// <param name="body">What the copy says instead; null for the same.</param>
+    public Result<Message> CopyTo(MessageChannel channel, string address, string subject, Actor actor, DateTime notBefore, string? body = null)
+    {
+        var copy = Write(channel, address, Subject.Length > 0 ? Subject : subject, body ?? Body, actor, notBefore);
+        if (copy.Ok) (copy.Value.CustomerId, copy.Value.OrderId, copy.Value.AttachmentHash, copy.Value.AttachmentName) = (CustomerId, OrderId, AttachmentHash, AttachmentName);
+        if (copy.Ok && body is null) copy.Value.SealedToken = SealedToken;
+        return copy;
+    }
+
+    /// <summary>Begins to hand it over. Kept before the first byte goes out.</summary>
+    public void Begin()
+    {
+        State = MessageState.HandingOver;
+        Tries++;
+    }
+
+    /// <summary>It was handed over.</summary>
+    public void HandedOver(DateTime utcNow) => (State, SentAt, Trouble, SealedToken) = (MessageState.Sent, utcNow, "", "");
+
+    /// <summary>It was not handed over, surely: it waits for another try, or gives up.</summary>
+    /// <param name="why">Why.</param>
+    /// <param name="final">No other try would help.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void NotHandedOver(string why, bool final, DateTime utcNow)
+    {
+        Trouble = why;
+        State = final || Tries >= MostTries ? MessageState.Failed : MessageState.Waiting;
+        NotBefore = utcNow + TimeSpan.FromSeconds(Math.Min(600, 5 * Math.Pow(2, Tries)));
+    }
+
+    /// <summary>So often it is tried to be handed over.</summary>
+    public const int MostTries = 12;
+
+    /// <summary>
+    /// It was being handed over when the program stopped. A text is sent again, for its key keeps the gateway from sending it twice;
+    /// of an e-mail nobody can know, so a person decides.
+    /// </summary>
+    public void WasInterrupted(DateTime utcNow)
+    {
+        if (State != MessageState.HandingOver) return;
+        (State, NotBefore) = Channel == MessageChannel.Text ? (MessageState.Waiting, utcNow) : (MessageState.MayHaveBeenSent, NotBefore);
+        if (State == MessageState.MayHaveBeenSent) Trouble = "The program was stopped while this was handed over: it may have been sent. Send it again, or mark it as sent.";
+    }
+
+    /// <summary>
+    /// The gateway or mail server says what became of it. That counts also while it waits for another try: it was taken then, and only
+    /// the answer was lost.
+    /// </summary>
+    public bool Became(bool delivered, string why)
+    {
+        if (State is MessageState.Delivered or MessageState.Received or MessageState.Withdrawn) return false;
+        (State, Trouble) = delivered ? (MessageState.Delivered, "") : (MessageState.Failed, why);
+        if (delivered) SealedToken = "";
+        return true;
+    }
+
+    /// <summary>
+    /// Takes the key to the customer's page out of the text, so that nobody who reads the thread, the database or a copy of it has it.
+    /// What is kept in its place only the outbox can open, and only until it went out.
+    /// </summary>
+    /// <param name="seal">Makes what is kept instead of the key.</param>
+    public void Seal(Func<string, string> seal)
+    {
+        if (Secret().Match(Body) is not { Success: true } found) return;
+        SealedToken = seal(found.Groups[2].Value);
+        Body = Secret().Replace(Body, $"$1{Hidden}");
+    }
+
+    /// <summary>What it says with the key to the customer's page in it, for handing it over.</summary>
+    /// <param name="open">Opens what was sealed.</param>
+    public string OpenBody(Func<string, string> open) =>
+        SealedToken.Length == 0 ? Body : Place().Replace(Body, match => match.Groups[1].Value + open(SealedToken));
+
+    private const string Hidden = "…";
+
+    [GeneratedRegex(@"(/(?:approve|documents)/)([\w-]{16,})")]
+    private static partial Regex Secret();
+
+    [GeneratedRegex($@"(/(?:approve|documents)/){Hidden}")]
+    private static partial Regex Place();
+
+    /// <summary>A person decides about one that may have been sent, or that failed.</summary>
+    /// <param name="again">Send it again; else it is taken as sent.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public Result Resolve(bool again, DateTime utcNow)
+    {
+        if (again && State is MessageState.MayHaveBeenSent or MessageState.Failed) (State, NotBefore, Trouble, Tries) = (MessageState.Waiting, utcNow, "", 0);
+        else if (!again && State == MessageState.MayHaveBeenSent) (State, Trouble, SealedToken) = (MessageState.Sent, "", "");
+        else return new Problem("message.settled", "There is nothing to decide about this message.");
+        return Result.Done;
+    }
+
+    /// <summary>Takes it back while it waits.</summary>
+    public Result Withdraw()
+    {
+        if (State is not (MessageState.Waiting or MessageState.Failed)) return new Problem("message.sent", "It went out already.");
+        (State, SealedToken) = (MessageState.Withdrawn, "");
+        return Result.Done;
+    }
+}

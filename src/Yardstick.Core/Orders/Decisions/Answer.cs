@@ -1,0 +1,50 @@
+using Yardstick.Core.Values;
+
+namespace Yardstick.Core.Orders;
+
+/// <summary>An answer about jobs.</summary>
+/// <param name="Kind">What was decided.</param>
+/// <param name="DecidedBy">Who decided.</param>
+/// <param name="Channel">How the answer came.</param>
+/// <param name="Note">A note.</param>
+/// <param name="DeferUntil">Deferred to this day.</param>
+/// <param name="DeferAtReading">Deferred to this reading.</param>
+public sealed record Answer(DecisionKind Kind, string DecidedBy, AnswerChannel Channel, string Note = "", DateOnly? DeferUntil = null, int? DeferAtReading = null)
+{
+    /// <summary>The day to which a customer puts work off on their page.</summary>
+    /// <param name="word">month, quarter or half-year; anything else is a quarter.</param>
+    /// <param name="today">Today in the shop.</param>
+    public static DateOnly Later(string? word, DateOnly today) => today.AddMonths(word switch { "month" => 1, "half-year" => 6, _ => 3 });
+
+    /// <summary>The answer with the day or reading, or both, to which work is put off, as somebody typed them.</summary>
+    /// <param name="until">A day still to come; null or empty without one.</param>
+    /// <param name="atReading">A reading; null or empty without one.</param>
+    /// <param name="localNow">Wall time in the shop.</param>
+    public Result<Answer> PutOff(string? until, string? atReading, DateTime localNow)
+    {
+        var answer = this;
+        if (!string.IsNullOrWhiteSpace(until))
+        {
+            var day = TypedMoment.Day(until, localNow, "deferUntil");
+            if (day.Problem is { } problem) return problem;
+            if (day.Value <= DateOnly.FromDateTime(localNow)) return new Problem("decision.defer", "Put the work off to a day that is still to come.", "deferUntil");
+            answer = answer with { DeferUntil = day.Value };
+        }
+        if (!string.IsNullOrWhiteSpace(atReading))
+        {
+            var reading = Typed.Reading(atReading, "deferAtReading");
+            if (reading.Problem is { } problem) return problem;
+            answer = answer with { DeferAtReading = reading.Value };
+        }
+        return answer;
+    }
+
+    /// <summary>Lines of an approved job that the customer leaves out.</summary>
+    public IReadOnlySet<long> LinesOut { get; init; } = new HashSet<long>();
+    /// <summary>The shop's words that were acknowledged with declining unsafe work; empty where they were not.</summary>
+    public string Acknowledged { get; init; } = "";
+    /// <summary>Content hash of the signature; empty without one.</summary>
+    public string SignatureHash { get; init; } = "";
+    /// <summary>The frozen copy of what was shown.</summary>
+    public long? ShownId { get; init; }
+}

@@ -1,0 +1,14 @@
+namespace Yardstick.Core.Orders;
+
+/// <summary>How an answer came.</summary>
+public enum AnswerChannel
+{
+    /// <summary>Face to face.</summary>
+    InPerson,
+    /// <summary>By telephone.</summary>
+    Phone,
+    /// <summary>By text or e-mail.</summary>
+    Message,
+    /// <summary>On the customer's page.</summary>
+    Link,
+}

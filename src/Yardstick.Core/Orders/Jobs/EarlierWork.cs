@@ -1,0 +1,105 @@
+using Yardstick.Core.Values;
+
+namespace Yardstick.Core.Orders;
+
+/// <summary>Work of earlier visits that was not done: whether it is still open, how pressing it is, and taking it over.</summary>
+public static class EarlierWork
+{
+    private const int SoonDays = 30;
+
+    /// <summary>
+    /// Declined and deferred jobs of invoiced orders, and all jobs of orders that were ended without an invoice, that nobody
+    /// took over and that were not done since: by the same canned job, or under the same title.
+    /// </summary>
+    /// <param name="orders">All orders of the car with their jobs.</param>
+    public static IEnumerable<Job> StillOpen(IReadOnlyCollection<Order> orders)
+    {
+        var jobs = orders.SelectMany(o => o.OnJobs.Select(j => (Order: o, Job: j))).ToList();
+        var seen = new HashSet<string>(StringComparer.OrdinalIgnoreCase);
+        foreach (var (order, job) in jobs.Where(x => WasLeftOpen(x.Order, x.Job)).OrderByDescending(x => x.Order.OpenedAt))
+        {
+            var again = jobs.Any(x => x.Order.OpenedAt > order.OpenedAt && x.Order.State != OrderState.Voided && (x.Order.State == OrderState.Open || x.Job.Decision == DecisionKind.Approved) && Same(x.Job, job));
+            if (!again && !jobs.Any(x => x.Job.TakenFromJobId == job.Id) && seen.Add(job.Title)) yield return job;
+        }
+    }
+
+    private static bool WasLeftOpen(Order order, Job job) => order.State switch
+    {
+        OrderState.Posted => job.Decision is DecisionKind.Declined or DecisionKind.Deferred,
+        OrderState.Ended => job.Decision is DecisionKind.Declined or DecisionKind.Deferred or DecisionKind.Proposed,
+        _ => false,
+    };
+
+    private static bool Same(Job one, Job other) =>
+        one.CannedJobId is { } canned && canned == other.CannedJobId || string.Equals(one.Title, other.Title, StringComparison.OrdinalIgnoreCase);
+
+    /// <summary>How pressing it is today.</summary>
+    /// <param name="job">Declined or deferred work.</param>
+    /// <param name="today">Today in the shop.</param>
+    /// <param name="reading">What the odometer shows, or is thought to.</param>
+    /// <param name="perDay">Distance a day.</param>
+    public static Urgency UrgencyOf(Job job, DateOnly today, int? reading, decimal perDay)
+    {
+        var days = job.DeferUntil is { } until ? until.DayNumber - today.DayNumber : (int?)null;
+        if (job.DeferAtReading is { } at && reading is { } now)
+        {
+            var byReading = perDay > 0 ? (int)Math.Ceiling((at - now) / perDay) : at > now ? SoonDays + 1 : 0;
+            days = days is { } byDate ? Math.Min(byDate, byReading) : byReading;
+        }
+        return days switch { null => Urgency.Later, <= 0 => Urgency.Due, <= SoonDays => Urgency.Soon, _ => Urgency.Later };
+    }
+
+    /// <summary>The same job for another order, at today's costs and prices: overrides and what was told then stay behind.</summary>
+    /// <param name="job">The earlier job.</param>
+    /// <param name="takePart">Puts the catalog part with this key, as it is today, onto the new line.</param>
+    public static Job Copy(Job job, Action<Line, long> takePart)
+    {
+        var copy = new Job { Title = job.Title, FixedPrice = job.FixedPrice, Origin = JobOrigin.EarlierVisit, CannedJobId = job.CannedJobId, TakenFromJobId = job.Id, CustomerText = job.CustomerText, Checklist = job.Checklist, CountUnit = job.CountUnit, Count = job.Count };
+        foreach (var line in job.OnLines)
+        {
+            var made = new Line
+            {
+                Kind = line.Kind,
+                Position = line.Position,
+                Description = line.Description,
+                Out = line.Out,
+                Taxable = line.Taxable,
+                Hours = line.Hours,
+                RateName = line.RateName,
+                Number = line.Number,
+                Category = line.Category,
+                Quantity = line.Quantity,
+                UnitCost = line.UnitCost,
+                BookCost = line.BookCost,
+                ListPrice = line.ListPrice,
+                CoreEach = line.CoreEach,
+                CoresReturned = line.CoreEach > 0 ? line.Quantity : 0,
+                MarkupPercent = line.MarkupPercent,
+                Price = line.Kind == LineKind.Sublet ? line.Price : null,
+                Amount = line.Amount,
+                PassThrough = line.PassThrough,
+                Operation = line.Operation,
+                Contains = line.Contains,
+                Beside = line.Beside,
+                GuideHours = line.GuideHours,
+                Skill = line.Skill,
+                Unit = line.Unit,
+                SupplierCode = line.SupplierCode,
+                Brand = line.Brand,
+                Quality = line.Quality,
+                Condition = line.Condition,
+                MakersNumber = line.MakersNumber,
+                PartType = line.PartType,
+                FactKey = line.FactKey,
+                PerCount = line.PerCount,
+                NoteForCustomer = line.NoteForCustomer,
+                Along = line.Along,
+                Origin = "earlier",
+            };
+            if (line.PartId is { } id) takePart(made, id);
+            copy.Lines.Add(made);
+        }
+        foreach (var companion in job.Companions.Where(c => c.Waived)) copy.Companions.Add(new JobCompanion { Code = companion.Code, Waived = true, Version = 1 });
+        return copy;
+    }
+}

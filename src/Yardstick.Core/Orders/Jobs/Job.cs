@@ -1,0 +1,258 @@
+using Yardstick.Core.Values;
+
+namespace Yardstick.Core.Orders;
+
+/// <summary>A piece of work that the customer can say yes or no to.</summary>
+public class Job
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>The order.</summary>
+    public long OrderId { get; set; }
+    /// <summary>Place on the sheet.</summary>
+    public int Position { get; set; }
+    /// <summary>What it is, in the customer's words.</summary>
+    public required string Title { get; set; }
+    /// <summary>One price for labor, parts and sublet.</summary>
+    public decimal? FixedPrice { get; set; }
+    /// <summary>Where it came from.</summary>
+    public JobOrigin Origin { get; set; }
+    /// <summary>The canned job that it was taken from.</summary>
+    public long? CannedJobId { get; set; }
+    /// <summary>The job of an earlier visit that it was taken over from.</summary>
+    public long? TakenFromJobId { get; set; }
+    /// <summary>The job that it comes back for.</summary>
+    public long? ComebackOfId { get; set; }
+    /// <summary>Latest decision.</summary>
+    public DecisionKind Decision { get; set; }
+    /// <summary>When it was decided, UTC.</summary>
+    public DateTime? DecidedAt { get; set; }
+    /// <summary>Deferred to this day.</summary>
+    public DateOnly? DeferUntil { get; set; }
+    /// <summary>Deferred to this reading.</summary>
+    public int? DeferAtReading { get; set; }
+    /// <summary>How far it is.</summary>
+    public JobProgress Progress { get; set; }
+    /// <summary>When it was finished, UTC.</summary>
+    public DateTime? FinishedAt { get; set; }
+    /// <summary>Who finished it.</summary>
+    public long? FinishedById { get; set; }
+    /// <summary>Net amount as the rules give it.</summary>
+    public Money Subtotal { get; set; }
+    /// <summary>Hours sold, after overlap.</summary>
+    public decimal SoldHours { get; set; }
+    /// <summary>Taken off, UTC; kept so that it can come back.</summary>
+    public DateTime? RemovedAt { get; set; }
+    /// <summary>Counts up with every change of its own fields.</summary>
+    public int Version { get; set; } = 1;
+    /// <summary>Its lines.</summary>
+    public List<Line> Lines { get; } = [];
+    /// <summary>What people set on things that come along with its parts.</summary>
+    public List<JobCompanion> Companions { get; } = [];
+    /// <summary>Labor rate of its work: a name of the policy or a number; empty for the usual one.</summary>
+    public string LaborRate { get; set; } = "";
+    /// <summary>What a count of it is of (tire, axle, cylinder); empty where it does not scale.</summary>
+    public string CountUnit { get; set; } = "";
+    /// <summary>How many of them.</summary>
+    public decimal Count { get; set; } = 1;
+    /// <summary>Version of the canned job that it was made from.</summary>
+    public int? CannedVersion { get; set; }
+    /// <summary>What the customer reads besides the title.</summary>
+    public string CustomerText { get; set; } = "";
+    /// <summary>What the technician ticks off, one point a line.</summary>
+    public string Checklist { get; set; } = "";
+    /// <summary>Where it came from, in words: an order, a canned job, a service.</summary>
+    public string OriginText { get; set; } = "";
+
+    /// <summary>Leaving it undone is not safe: declining it asks for an acknowledgement.</summary>
+    public bool IsUnsafe { get; set; }
+    /// <summary>The customer may leave lines of it out.</summary>
+    public bool LinesOpen { get; set; }
+    /// <summary>Who pays for it.</summary>
+    public Payer Payer { get; set; }
+    /// <summary>The payer's name where it is not the customer.</summary>
+    public string PayerName { get; set; } = "";
+    /// <summary>A diagnosis: percent of it that is credited when its repair is approved (rules, 3.6).</summary>
+    public decimal? CreditPercent { get; set; }
+    /// <summary>A diagnosis: amount of it that is credited when its repair is approved.</summary>
+    public decimal? CreditAmount { get; set; }
+    /// <summary>A diagnosis: keys of the jobs that are its repair, separated by commas; empty for all work that came onto the order after it.</summary>
+    public string CreditFor { get; set; } = "";
+    /// <summary>The order of another visit that it was approved for.</summary>
+    public long? AnotherVisitOrderId { get; set; }
+
+    /// <summary>True while it is on the order.</summary>
+    public bool IsOn => RemovedAt is null;
+
+    /// <summary>A diagnosis whose charge is credited when the repair it led to is approved.</summary>
+    public bool IsCredited => CreditPercent is not null || CreditAmount is not null;
+
+    /// <summary>Keys as they are typed, separated by commas.</summary>
+    internal static IEnumerable<string> Keys(string? text) => (text ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+
+    /// <summary>Whether a job was named as the repair that this diagnosis led to.</summary>
+    public bool IsRepair(long jobId) => CreditFor.Split(',').Contains(jobId.ToString(System.Globalization.CultureInfo.InvariantCulture));
+
+    /// <summary>Who pays, in words; empty for the customer.</summary>
+    public string PayerWords => Payer switch
+    {
+        Payer.Contract => PayerName.Length > 0 ? PayerName : "service contract",
+        Payer.Warranty => PayerName.Length > 0 ? PayerName : "warranty",
+        Payer.Shop => "the shop",
+        _ => "",
+    };
+
+    /// <summary>What the customer is told about its credit; empty where it has none.</summary>
+    public string CreditWords(Order order) => !IsCredited ? ""
+        : (CreditPercent is 100 ? "This charge is credited in full" : CreditPercent is { } percent ? $"{percent:0.##}% of this charge is credited" : $"{CreditAmount:#,##0.00} of this charge is credited")
+          + (CreditFor.Length > 0 && OrderPricing.CreditedWith(order, this) is { Count: > 0 } named ? $" when you approve {string.Join(" or ", named.Select(j => j.Title))}."
+            : OrderPricing.CreditedWith(order, this).Count > 0 ? " when the repair is approved." : " when the repair that it leads to is approved.");
+
+
+    /// <summary>Lines that are on, in order.</summary>
+    public IEnumerable<Line> OnLines => Lines.Where(l => l.IsOn).OrderBy(l => l.Position).ThenBy(l => l.Id);
+
+    /// <summary>Changes one field to what was typed.</summary>
+    public Result<FieldChange> Set(string field, string? text)
+    {
+        string old;
+        switch (field)
+        {
+            case "title":
+                old = Title;
+                var title = (text ?? "").Trim();
+                if (title.Length == 0) return new Problem("text.empty", "A job needs a title; take the job off instead.", field);
+                if (title.Length > 200) return new Problem("text.long", "A title can have at most 200 characters.", field);
+                Title = title;
+                break;
+            case "fixedPrice":
+                old = FixedPrice?.ToString("0.####") ?? "";
+                if (string.IsNullOrWhiteSpace(text))
+                {
+                    FixedPrice = null;
+                    break;
+                }
+                var price = Typed.Amount(text, field, 2);
+                if (price.Problem is { } problem) return problem;
+                if (!OnLines.Any(l => !l.Out && (l.Kind is LineKind.Labor or LineKind.Part or LineKind.Sublet)))
+                    return new Problem("job.fixedPrice", "A fixed price needs a labor, part or sublet line to stand for; add one first.", field);
+                FixedPrice = price.Value;
+                break;
+            case "laborRate":
+                old = LaborRate;
+                var rate = LaborRates.Typed(text, field);
+                if (rate.Problem is { } badRate) return badRate;
+                LaborRate = rate.Value;
+                break;
+            case "customerText":
+                old = CustomerText;
+                if ((text ?? "").Trim() is not { Length: <= 2000 } words) return new Problem("text.long", "At most 2,000 characters are kept here.", field);
+                CustomerText = words;
+                break;
+            case "isUnsafe":
+                (old, IsUnsafe) = (Shown(field), text == "true");
+                break;
+            case "linesOpen":
+                (old, LinesOpen) = (Shown(field), text == "true");
+                break;
+            case "payer":
+                old = Shown(field);
+                if (!Enum.TryParse<Payer>(text, out var payer) || !Enum.IsDefined(payer)) return new Problem("job.payer", "The customer, a contract, a warranty or the shop pays.", field);
+                Payer = payer;
+                break;
+            case "payerName":
+                old = PayerName;
+                if ((text ?? "").Trim() is not { Length: <= 120 } name) return new Problem("text.long", "A name can have at most 120 characters.", field);
+                PayerName = name;
+                break;
+            case "credit":
+                old = Shown(field);
+                if (SetCredit(text, field) is { } badCredit) return badCredit;
+                break;
+            case "creditFor":
+                old = CreditFor;
+                // Whether they are jobs of the order is asked by the order.
+                CreditFor = string.Join(',', Keys(text).Distinct());
+                break;
+            case "count":
+                old = Count.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture);
+                if (CountUnit.Length == 0) return new Problem("job.count", "This job does not go by a count.", field);
+                var count = Typed.Quantity(text, field);
+                if (count.Problem is { } badCount) return badCount;
+                if (Scale(count.Value / Count) is { } noScale) return noScale;
+                Count = count.Value;
+                break;
+            default:
+                return new Problem("job.field", $"\"{field}\" can't be edited.", field);
+        }
+        Version++;
+        return new FieldChange(field, old, Shown(field));
+    }
+
+    private string Shown(string field) => field switch
+    {
+        "title" => Title,
+        "laborRate" => LaborRate,
+        "customerText" => CustomerText,
+        "count" => Count.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture),
+        "isUnsafe" => IsUnsafe ? "true" : "false",
+        "linesOpen" => LinesOpen ? "true" : "false",
+        "payer" => Payer.ToString(),
+        "payerName" => PayerName,
+        "credit" => CreditShown,
+        "creditFor" => CreditFor,
+        _ => FixedPrice?.ToString("0.####") ?? "",
+    };
+
+    /// <summary>The credit as it is typed: <c>100%</c> or an amount; empty for none.</summary>
+    public string CreditShown => CreditPercent is { } percent ? $"{percent.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture)}%" : CreditAmount?.ToString("0.00", System.Globalization.CultureInfo.InvariantCulture) ?? "";
+
+    private Problem? SetCredit(string? text, string field)
+    {
+        var credit = Credit(text, field);
+        if (credit.Ok) (CreditPercent, CreditAmount) = credit.Value;
+        return credit.Problem;
+    }
+
+    /// <summary>Reads a credit as it is typed: a percentage, an amount, or nothing.</summary>
+    public static Result<(decimal? Percent, decimal? Amount)> Credit(string? text, string field)
+    {
+        if (string.IsNullOrWhiteSpace(text)) return ((decimal?)null, (decimal?)null);
+        var typed = text.Trim();
+        var figure = Typed.Amount(typed.TrimEnd('%').Trim(), field, 2);
+        if (figure.Problem is { } problem) return problem;
+        if (!typed.EndsWith('%')) return ((decimal?)null, (decimal?)figure.Value);
+        if (figure.Value > 100) return new Problem("job.credit", "A credit can be at most 100%.", field);
+        return ((decimal?)figure.Value, (decimal?)null);
+    }
+
+    /// <summary>The same job for the order of another visit, with the costs, prices and parts that it has now.</summary>
+    public Job ForAnotherVisit(Order from)
+    {
+        var copy = EarlierWork.Copy(this, (_, _) => { });
+        (copy.OriginText, copy.CannedVersion, copy.LaborRate) = ($"Approved on order {from.Number}", CannedVersion, LaborRate);
+        (copy.IsUnsafe, copy.LinesOpen, copy.Payer, copy.PayerName) = (IsUnsafe, LinesOpen, Payer, PayerName);
+        foreach (var (was, now) in OnLines.Zip(copy.Lines))
+        {
+            (now.PartId, now.UnitPrice, now.HeldPrice, now.Price) = (was.PartId, was.UnitPrice, was.HeldPrice, was.Price);
+            (now.OverrideReason, now.OverrideById, now.KeepsTime, now.NoteInside) = (was.OverrideReason, was.OverrideById, was.KeepsTime, was.NoteInside);
+            (now.CoresReturned, now.NoteRelease) = (was.CoresReturned, was.NoteRelease);
+        }
+        return copy;
+    }
+
+    /// <summary>Scales the lines that go by the count, all or none of them.</summary>
+    private Problem? Scale(decimal factor)
+    {
+        var scaled = OnLines.Where(l => l.PerCount).ToList();
+        if (scaled.Exists(l => l.ReceivedQuantity > 0)) return new Problem("line.received", "Parts of this job were received already; add lines for more.", "count");
+        foreach (var line in scaled)
+        {
+            line.Hours = decimal.Round(line.Hours * factor, 2, MidpointRounding.AwayFromZero);
+            if (line.Kind != LineKind.Labor) line.Quantity = decimal.Round(line.Quantity * factor, 3, MidpointRounding.AwayFromZero);
+            if (line.CoresReturned > 0) line.CoresReturned = line.Quantity;
+            line.Version++;
+        }
+        return null;
+    }
+}

@@ -1,0 +1,42 @@
+using Yardstick.Core.Values;
+
+namespace Yardstick.Core.Orders;
+
+/// <summary>What the customer says, then the cause that was found, then the correction made.</summary>
+public class Concern
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>The order.</summary>
+    public long OrderId { get; set; }
+    /// <summary>Place on the order.</summary>
+    public int Position { get; set; }
+    /// <summary>In the customer's words.</summary>
+    public required string Says { get; set; }
+    /// <summary>The cause that was found.</summary>
+    public string Found { get; set; } = "";
+    /// <summary>Whether the customer reads that cause before there is an invoice; one that is changed has to be looked at again.</summary>
+    public Release FoundRelease { get; set; }
+    /// <summary>What was done about it.</summary>
+    public string Corrected { get; set; } = "";
+    /// <summary>Counts up with every change.</summary>
+    public int Version { get; set; } = 1;
+
+    /// <summary>Changes one field to what was typed.</summary>
+    public Result<FieldChange> Set(string field, string? text)
+    {
+        var words = (text ?? "").Trim();
+        if (words.Length > 2000) return new Problem("text.long", "At most 2,000 characters are kept here.", field);
+        var old = field switch { "says" => Says, "found" => Found, "corrected" => Corrected, _ => null };
+        if (old is null) return new Problem("concern.field", $"\"{field}\" can't be edited.", field);
+        if (field == "says" && words.Length == 0) return new Problem("text.empty", "Say in the customer's words what it is about.", field);
+        switch (field)
+        {
+            case "says": Says = words; break;
+            case "found": (Found, FoundRelease) = (words, Release.ToBeDecided); break;
+            default: Corrected = words; break;
+        }
+        Version++;
+        return new FieldChange(field, old, words);
+    }
+}

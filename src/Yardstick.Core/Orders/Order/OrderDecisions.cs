@@ -1,0 +1,241 @@
+using Yardstick.Core.Floor;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Values;
+
+namespace Yardstick.Core.Orders;
+
+/// <summary>What follows from customers' answers and from work on the floor.</summary>
+public partial class Order
+{
+    /// <summary>Records an answer about a job. Prices that the customer was told are held.</summary>
+    /// <param name="jobId">The job.</param>
+    /// <param name="answer">The answer.</param>
+    /// <param name="price">Prices the order as it stands.</param>
+    /// <param name="actor">Who asked.</param>
+    public Result<Decision> Decide(long jobId, Answer answer, Func<Order, Inclusion, PricingResult> price, Actor actor)
+    {
+        if (Closed() is { } closed) return closed;
+        var found = FindJob(jobId);
+        if (found.Problem is { } problem) return problem;
+        var job = found.Value;
+        if (string.IsNullOrWhiteSpace(answer.DecidedBy)) return new Problem("decision.who", "Say who decided.", "decidedBy");
+        if (answer.DecidedBy.Length > 200) return new Problem("decision.who", "A name can have at most 200 characters.", "decidedBy");
+        if (answer.Note.Length > 2000) return new Problem("text.long", "A note can have at most 2,000 characters.", "note");
+        if (answer.Kind == DecisionKind.Deferred && answer.DeferUntil is null && answer.DeferAtReading is null)
+            return new Problem("decision.defer", "Say until which day or odometer reading the work is put off.", "deferUntil");
+        if (answer.DeferAtReading is { } reading && OdometerIn is { } now && reading <= now)
+            return new Problem("decision.defer", $"The car has {now:N0} already; put it off to a higher reading.", "deferAtReading");
+        if (job.IsUnsafe && answer.Kind == DecisionKind.Declined && answer.Acknowledged.Length == 0)
+            return new Problem("decision.unsafe", $"\"{job.Title}\" is not safe to leave undone: the customer has to acknowledge that before it is declined.", "acknowledged");
+        if (job.IsUnsafe && answer is { Kind: DecisionKind.Declined, Channel: AnswerChannel.InPerson, SignatureHash: "" })
+            return new Problem("decision.sign", $"\"{job.Title}\" is not safe to leave undone: the customer signs that they decline it.", "signature");
+        if (job.AnotherVisitOrderId is not null && answer.Kind != DecisionKind.AnotherVisit)
+            return new Problem("decision.moved", "This work went to the order of another visit; record the answer there.");
+        if (job.Progress != JobProgress.NotStarted && answer.Kind != DecisionKind.Approved)
+            return new Problem("decision.started", "Work on this job was begun; it can't be taken back.");
+
+        var leftOut = LeaveOut(job, answer, actor);
+        if (leftOut.Problem is { } kept) return kept;
+        var was = job.Decision;
+        job.Decision = answer.Kind;
+        job.DecidedAt = answer.Kind == DecisionKind.Proposed ? null : actor.At;
+        job.DeferUntil = answer.Kind == DecisionKind.Deferred ? answer.DeferUntil : null;
+        job.DeferAtReading = answer.Kind == DecisionKind.Deferred ? answer.DeferAtReading : null;
+        var result = price(this, Inclusion.ApprovedOnly);
+        Hold(job, result.Jobs.First(j => j.Id == OrderPricing.JobKey(job)));
+        var decision = new Decision
+        {
+            OrderId = Id,
+            JobId = jobId,
+            Kind = answer.Kind,
+            DecidedBy = answer.DecidedBy.Trim(),
+            Channel = answer.Channel,
+            At = actor.At,
+            AskedById = actor.StaffId,
+            AmountAgreed = Money.Of(result.Total),
+            JobAmount = Money.Of(result.Jobs.First(j => j.Id == OrderPricing.JobKey(job)).Subtotal),
+            Note = answer.Note.Trim(),
+            DeferUntil = job.DeferUntil,
+            DeferAtReading = job.DeferAtReading,
+            ShownId = answer.ShownId,
+            LeftOut = leftOut.Value,
+            Acknowledged = answer.Kind == DecisionKind.Declined && job.IsUnsafe ? answer.Acknowledged : "",
+            SignatureHash = answer.SignatureHash,
+        };
+        Decisions.Add(decision);
+        Record("job", jobId, "decision", was.ToString(), answer.Kind.ToString(), ++job.Version, actor);
+        return decision;
+    }
+
+    /// <summary>The estimate was sent to the customer: its prices are held from now on, and the car waits for the answer.</summary>
+    /// <param name="how">How, in words.</param>
+    /// <param name="price">Prices the order as it stands.</param>
+    /// <param name="actor">Who sent it.</param>
+    public void WasSent(string how, Func<Order, Inclusion, PricingResult> price, Actor actor)
+    {
+        var result = price(this, OrderPricing.Offered(this));
+        foreach (var job in OnJobs.Where(j => j.Decision == DecisionKind.Proposed)) Hold(job, result.Jobs.First(j => j.Id == OrderPricing.JobKey(job)));
+        Record("order", Id, "estimate", "", how, Version + 1, actor);
+        if (Stage is >= Stage.Here and < Stage.WaitingForAnswer) MoveTo(Stage.WaitingForAnswer, "The estimate was sent", actor);
+    }
+
+    /// <summary>Switches out the lines that the customer does not want of an approved job.</summary>
+    private Result<string> LeaveOut(Job job, Answer answer, Actor actor)
+    {
+        if (answer.Kind is not (DecisionKind.Approved or DecisionKind.AnotherVisit) || answer.LinesOut.Count == 0) return "";
+        var lines = job.OnLines.Where(l => !l.Out && answer.LinesOut.Contains(l.Id)).ToList();
+        if (lines.Count == 0) return "";
+        if (!job.LinesOpen || job.FixedPrice is not null) return new Problem("decision.lines", $"\"{job.Title}\" is decided as a whole.", "linesOut");
+        if (job.OnLines.All(l => l.Out || l.Kind is LineKind.Text || answer.LinesOut.Contains(l.Id))) return new Problem("decision.lines", $"Nothing of \"{job.Title}\" would be left; decline it instead.", "linesOut");
+        foreach (var line in lines) SetLine(line.Id, "out", "true", actor);
+        return string.Join(", ", lines.Select(l => l.Description));
+    }
+
+    /// <summary>Lets the approved work go past the ceiling, up to what it comes to now.</summary>
+    /// <param name="reason">Why.</param>
+    /// <param name="policy">The policy that prices the order.</param>
+    /// <param name="actor">Who lets it.</param>
+    public Result<CeilingException> PassCeiling(string? reason, ShopPolicy policy, Actor actor)
+    {
+        if (Closed() is { } closed) return closed;
+        if (string.IsNullOrWhiteSpace(reason)) return new Problem("ceiling.reason", "Say in a few words why the work may go on without asking again.", "reason");
+        if (reason.Length > 500) return new Problem("text.long", "At most 500 characters are kept here.", "reason");
+        if (!PastCeiling(policy)) return new Problem("ceiling.within", "The approved work is within what was agreed to; nothing has to be let past.");
+        var exception = new CeilingException { OrderId = Id, UpTo = ApprovedTotal, Reason = reason.Trim(), ById = actor.StaffId, At = actor.At };
+        CeilingExceptions.Add(exception);
+        Record("order", Id, "ceiling", $"{AmountAgreed}", $"let past, up to {ApprovedTotal}: {exception.Reason}", Version + 1, actor);
+        return exception;
+    }
+
+    /// <summary>The manager's exception that is newer than the latest decision; null where there is none.</summary>
+    public CeilingException? CeilingLetPast => CeilingExceptions.Where(e => Decisions.All(d => d.At <= e.At)).OrderBy(e => e.At).ThenBy(e => e.UpTo.Cents).LastOrDefault();
+
+    /// <summary>
+    /// Work of an invoiced order that was declined or deferred is put off again. Only what is to be done about it changes;
+    /// the invoice and what was decided then stay as they are.
+    /// </summary>
+    /// <param name="jobId">The job.</param>
+    /// <param name="until">Until when; null says that it is not wanted any more.</param>
+    /// <param name="reason">Why.</param>
+    /// <param name="decidedBy">Who decided.</param>
+    /// <param name="channel">How it was said.</param>
+    /// <param name="actor">Who asked.</param>
+    public Result<Decision> PutOffAgain(long jobId, DateOnly? until, string? reason, string decidedBy, AnswerChannel channel, Actor actor)
+    {
+        if (State == OrderState.Open) return new Problem("order.open", "This order is open; record the answer on its sheet.");
+        if (State == OrderState.Voided) return Closed()!;
+        var found = FindJob(jobId);
+        if (found.Problem is { } problem) return problem;
+        var job = found.Value;
+        if (job.Decision is not (DecisionKind.Declined or DecisionKind.Deferred) && !(State == OrderState.Ended && job.Decision == DecisionKind.Proposed)) return new Problem("job.done", "This work was done or is being done; there is nothing to put off.");
+        if (!Enum.IsDefined(channel) || channel == AnswerChannel.Link) return new Problem("decision.channel", "It was said in person, by phone or by message.", "channel");
+        if (string.IsNullOrWhiteSpace(reason)) return new Problem("decision.reason", "Say in a few words why it is put off again.", "reason");
+        if (reason.Length > 2000) return new Problem("text.long", "A reason can have at most 2,000 characters.", "reason");
+        job.Decision = until is null ? DecisionKind.Declined : DecisionKind.Deferred;
+        (job.DeferUntil, job.DeferAtReading) = (until, null);
+        var decision = new Decision
+        {
+            OrderId = Id,
+            JobId = jobId,
+            Kind = job.Decision,
+            DecidedBy = decidedBy,
+            Channel = channel,
+            At = actor.At,
+            AskedById = actor.StaffId,
+            AmountAgreed = AmountAgreed ?? Money.Zero,
+            JobAmount = job.Subtotal,
+            Note = reason.Trim(),
+            DeferUntil = until,
+        };
+        Decisions.Add(decision);
+        Record("job", jobId, "put off again", "", until is { } day ? $"{day:yyyy-MM-dd}: {reason.Trim()}" : reason.Trim(), ++job.Version, actor);
+        return decision;
+    }
+
+    /// <summary>Moves the car after the last open question was answered: to wait for parts, or to be ready for a technician.</summary>
+    public void MoveAfterAnswer(Actor actor)
+    {
+        if (Stage is < Stage.Here or > Stage.WaitingForAnswer || OnJobs.Any(j => j.Decision == DecisionKind.Proposed) || !ApprovedJobs.Any()) return;
+        var waits = ApprovedJobs.SelectMany(j => j.OnLines).Any(l => l.IsPartOpen);
+        MoveTo(waits ? Stage.WaitingForParts : Stage.ReadyForTechnician, "The customer answered", actor);
+    }
+
+    private static void Hold(Job job, JobFigures figures)
+    {
+        var at = 0;
+        foreach (var line in OrderPricing.PricedLines(job))
+        {
+            if (line.Kind is LineKind.Part or LineKind.Labor) line.HeldPrice ??= figures.Lines[at].UnitPrice;
+            at++;
+        }
+    }
+
+    /// <summary>Whether nobody can go on without a new decision (rules, 4.9).</summary>
+    public bool PastCeiling(ShopPolicy policy) => CeilingNow(policy) == CeilingState.Past;
+
+    /// <summary>How the approved work stands to what was agreed to; <see cref="CeilingState.Past"/> also where it grew beyond what a manager let past.</summary>
+    /// <param name="policy">The policy that prices the order.</param>
+    public CeilingState CeilingNow(ShopPolicy policy) => AmountAgreed is not { } agreed || ApprovedTotal.Cents <= agreed.Cents + Ceiling.Allowance(policy.Pricing.Overrun, agreed.Amount) ? CeilingState.Within
+        : CeilingLetPast is { } let && ApprovedTotal.Cents <= let.UpTo.Cents ? CeilingState.LetPast
+        : CeilingState.Past;
+
+    /// <summary>Whether the approved work may go on: begun, finished, its parts ordered. Past the ceiling nobody can, until somebody asks again or lets it.</summary>
+    /// <param name="policy">The policy that prices the order.</param>
+    public Result MayGoOn(ShopPolicy policy) => PastCeiling(policy)
+        ? new Problem("order.ceiling", "The approved work has grown past what the customer agreed to; the service writer has to ask again first.")
+        : Result.Done;
+
+    /// <summary>Work on a job begins, or goes on. The car moves to being worked on.</summary>
+    public Result BeginWork(long jobId, ShopPolicy policy, Actor actor)
+    {
+        if (Closed() is { } closed) return closed;
+        var job = FindJob(jobId);
+        if (job.Problem is { } problem) return problem;
+        if (job.Value.Decision != DecisionKind.Approved) return new Problem("job.notApproved", "The customer has not agreed to this job yet; ask the service writer.");
+        if (job.Value.Progress == JobProgress.Finished) return new Problem("job.finished", "This job is finished already.");
+        if (MayGoOn(policy).Problem is { } past) return past;
+        if (job.Value.Progress == JobProgress.NotStarted)
+        {
+            job.Value.Progress = JobProgress.InWork;
+            Record("job", jobId, "progress", "not started", "in work", ++job.Value.Version, actor);
+        }
+        if (Stage is not Stage.InWork) MoveTo(Stage.InWork, $"{job.Value.Title} was begun", actor);
+        return Result.Done;
+    }
+
+    /// <summary>A job is finished. With the last one the car is done.</summary>
+    /// <param name="jobId">The job.</param>
+    /// <param name="policy">The policy that prices the order.</param>
+    /// <param name="actor">Who.</param>
+    public Result FinishJob(long jobId, ShopPolicy policy, Actor actor)
+    {
+        if (Closed() is { } closed) return closed;
+        var job = FindJob(jobId);
+        if (job.Problem is { } problem) return problem;
+        if (job.Value.Decision != DecisionKind.Approved) return new Problem("job.notApproved", "The customer has not agreed to this job; it can't be finished.");
+        if (job.Value.Progress == JobProgress.Finished) return Result.Done;
+        if (MayGoOn(policy).Problem is { } past) return past;
+        var before = job.Value.Progress;
+        job.Value.Progress = JobProgress.Finished;
+        job.Value.FinishedAt = actor.At;
+        job.Value.FinishedById = actor.StaffId;
+        Record("job", jobId, "progress", before.ToString(), "finished", ++job.Value.Version, actor);
+        if (Stage < Stage.Done && ApprovedJobs.All(j => j.Progress == JobProgress.Finished)) MoveTo(Stage.Done, "The last approved job is finished", actor);
+        return Result.Done;
+    }
+
+    /// <summary>Takes the finish of a job back.</summary>
+    public Result ReopenJob(long jobId, Actor actor)
+    {
+        if (Closed() is { } closed) return closed;
+        var job = FindJob(jobId);
+        if (job.Problem is { } problem) return problem;
+        if (job.Value.Progress != JobProgress.Finished) return Result.Done;
+        job.Value.Progress = JobProgress.InWork;
+        job.Value.FinishedAt = null;
+        job.Value.FinishedById = null;
+        Record("job", jobId, "progress", "finished", "in work", ++job.Value.Version, actor);
+        if (Stage == Stage.Done) MoveTo(Stage.InWork, $"{job.Value.Title} is open again", actor);
+        return Result.Done;
+    }
+}

@@ -1,0 +1,54 @@
+using Yardstick.Core.Values;
+
+namespace Yardstick.Core.Orders;
+
+/// <summary>Parts that come for an order.</summary>
+public partial class Order
+{
+    /// <summary>A part came for a line. Its cost becomes the one charged; a price that the customer was told stays.</summary>
+    public Result ReceivePart(long lineId, decimal quantity, decimal unitCost, Actor actor)
+    {
+        if (Closed() is { } closed) return closed;
+        if (Jobs.SelectMany(j => j.Lines).FirstOrDefault(l => l.Id == lineId) is not { } line) return new Problem("line.gone", "The line that this part is for is no longer on the order.");
+        line.ReceivedQuantity += quantity;
+        if (line.UnitCost != unitCost)
+        {
+            Record("line", lineId, "unitCost", line.UnitCost.ToString("0.####"), unitCost.ToString("0.####"), ++line.Version, actor);
+            (line.UnitCost, line.BookCost) = (unitCost, null);
+        }
+        Record("line", lineId, "received", "", quantity.ToString("0.###"), ++line.Version, actor);
+        return Result.Done;
+    }
+
+    /// <summary>Gives a line another source: the stock, a supplier, the labor guide. One whose part was ordered or came stays.</summary>
+    /// <param name="lineId">The line.</param>
+    /// <param name="put">Puts the source on it.</param>
+    /// <param name="words">The source in words, for the record.</param>
+    /// <param name="actor">Who.</param>
+    public Result<Line> SourceLine(long lineId, Action<Line> put, string words, Actor actor)
+    {
+        if (Closed() is { } closed) return closed;
+        var line = FindLine(lineId);
+        if (line.Problem is { } problem) return problem;
+        if (line.Value.ReceivedQuantity > 0) return new Problem("line.received", "Parts for this line were received already; add another line for a different part.");
+        var before = line.Value.Number;
+        line.Value.KeepSource();
+        put(line.Value);
+        if (CounterSale) line.Value.CoresReturned = 0;
+        Record("line", lineId, "source", before, words, ++line.Value.Version, actor);
+        return line;
+    }
+
+    /// <summary>Puts a line's source back to what it was before its last change; once more brings that change again.</summary>
+    public Result<Line> SourceBack(long lineId, Actor actor)
+    {
+        if (Closed() is { } closed) return closed;
+        var line = FindLine(lineId);
+        if (line.Problem is { } problem) return problem;
+        if (line.Value.ReceivedQuantity > 0) return new Problem("line.received", "Parts for this line were received already; its source stays.");
+        var before = line.Value.Number;
+        if (!line.Value.SwapSource()) return new Problem("line.source", "The source of this line was never changed.");
+        Record("line", lineId, "source", before, line.Value.Number, ++line.Value.Version, actor);
+        return line;
+    }
+}

@@ -1,0 +1,188 @@
+using System.Globalization;
+using Yardstick.Core.Customers;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+
+namespace Yardstick.Core.Orders;
+
+/// <summary>Makes pricing cases of orders and keeps their stored totals.</summary>
+public static class OrderPricing
+{
+    /// <summary>The day on which an order's exemptions have to hold: that of its posting, today until then.</summary>
+    public static DateOnly PricingDay(this Shop shop, Order order, DateTime utcNow) => DateOnly.FromDateTime(shop.Local(order.PostedAt ?? utcNow));
+
+    /// <summary>A job's id within its case: its place on the order, which is there before it has a key.</summary>
+    public static string JobKey(Job job) => job.Position.ToString(CultureInfo.InvariantCulture);
+
+    /// <summary>The lines of a job that have a price, in the order of its figures.</summary>
+    public static IEnumerable<Line> PricedLines(Job job) => job.OnLines.Where(l => l.Kind != LineKind.Text);
+
+    /// <summary>Jobs that are being offered or done: approved and proposed.</summary>
+    public static Inclusion Offered(Order order) =>
+        Inclusion.Of(order.OnJobs.Where(j => j.Decision is DecisionKind.Approved or DecisionKind.Proposed).Select(JobKey));
+
+    /// <summary>The pricing case of an order.</summary>
+    /// <param name="order">The order.</param>
+    /// <param name="customer">Its customer.</param>
+    /// <param name="policy">The policy that prices it.</param>
+    /// <param name="include">Which jobs count.</param>
+    /// <param name="day">The day, wall time, on which exemptions have to hold: today, which is that of posting when it is posted.</param>
+    public static PricingCase CaseOf(Order order, Customer? customer, ShopPolicy policy, Inclusion include, DateOnly day) => new()
+    {
+        Policy = policy.Pricing,
+        Customer = customer is null ? new PricingCustomer() : CustomerOf(customer, policy, day),
+        CounterSale = order.CounterSale,
+        Include = include,
+        Authorized = order.AmountAgreed?.Amount,
+        LaborRate = LaborRates.Choice(order.LaborRate),
+        Discounts = order.OwnDiscounts.Select(d => d.Priced).ToArray(),
+        Jobs = order.OnJobs.Select(job => JobOf(order, job)).ToArray(),
+    };
+
+    /// <summary>Prices an order.</summary>
+    public static PricingResult Price(Order order, Customer? customer, ShopPolicy policy, Inclusion include, DateOnly day) =>
+        OrderPricer.Price(CaseOf(order, customer, policy, include, day));
+
+    /// <summary>Prices an order as offered and keeps its stored totals.</summary>
+    public static PricingResult Refresh(Order order, Customer? customer, ShopPolicy policy, DateOnly day)
+    {
+        var offered = Price(order, customer, policy, Offered(order), day);
+        var approved = Price(order, customer, policy, Inclusion.ApprovedOnly, day);
+        order.Total = Money.Of(offered.Total);
+        order.ApprovedTotal = Money.Of(approved.Total);
+        foreach (var job in order.OnJobs)
+        {
+            var figures = offered.Jobs.First(j => j.Id == JobKey(job));
+            job.Subtotal = Money.Of(figures.Subtotal);
+            job.SoldHours = figures.Hours;
+        }
+        return offered;
+    }
+
+    /// <summary>What comes along, before discounts.</summary>
+    public static decimal Gross(CompanionFigures companion) => Rounding.Round(companion.Quantity * companion.Each);
+
+    /// <summary>A job's share of the discounts on everything: what its amounts come to less its own discounts and those of its lines, and less what is left.</summary>
+    public static decimal ShareOfOrderDiscounts(Order order, Job job, JobFigures figures)
+    {
+        var gross = PricedLines(job).Select((line, l) => line.Out ? 0 : figures.Lines[l].Amount + figures.Lines[l].Core).Sum() + figures.Companions.Sum(Gross);
+        var own = PricedLines(job).Select((line, l) => order.DiscountOf(line) is null || line.Out ? 0 : figures.Lines[l].Discount).Sum() + figures.DiscountsTaken.Sum();
+        return gross - own - figures.Subtotal;
+    }
+
+    /// <summary>What a part would be sold for by the policy, each, and its margin in percent.</summary>
+    public static (decimal Each, decimal? MarginPercent) PriceOf(ShopPolicy policy, Customer? customer, DateOnly day, string category, decimal unitCost, decimal? listPrice)
+    {
+        var part = new PartLine { Category = category.Length > 0 ? category : null, Quantity = 1, UnitCost = unitCost, ListPrice = listPrice };
+        var each = PartPrice.ByPolicy(policy.Pricing, customer is null ? new PricingCustomer() : CustomerOf(customer, policy, day), part);
+        return (each, each == 0 ? null : decimal.Round((each - unitCost) * 100 / each, 1, MidpointRounding.AwayFromZero));
+    }
+
+    /// <summary>Rules that the job's parts call and that a person waived.</summary>
+    public static IEnumerable<CompanionRule> WaivedCompanions(Job job, ShopPolicy policy) => CompanionsOf(job, policy).Where(r => job.Companions.Exists(c => c.Waived && c.Code == r.Code));
+
+    /// <summary>Rules that the job's parts call: the policy's for their categories, then those of single parts.</summary>
+    public static IEnumerable<CompanionRule> CompanionsOf(Job job, ShopPolicy policy)
+    {
+        var parts = job.OnLines.Where(l => l is { Kind: LineKind.Part, Out: false }).ToList();
+        return policy.Pricing.Companions.Where(r => parts.Exists(l => l.Category == r.Category)).Concat(parts.SelectMany(l => l.AlongList)).DistinctBy(r => r.Code);
+    }
+
+    private static PricingCustomer CustomerOf(Customer customer, ShopPolicy policy, DateOnly day)
+    {
+        // A policy from before the exemption was named does not know it: the tax stays until the order is repriced.
+        var exemption = customer.IsExemptOn(day) ? policy.Exemptions.FirstOrDefault(e => e.Name == customer.TaxExempt) : null;
+        return new PricingCustomer
+        {
+            LaborRate = customer.LaborRateName.Length > 0 ? RateChoice.Named(customer.LaborRateName) : null,
+            LaborRates = customer.Rates.ToDictionary(r => r.Name, r => r.Rate),
+            PartsDiscountPercent = customer.PartsDiscountPercent,
+            ExemptFromAll = exemption?.All ?? false,
+            ExemptFrom = exemption?.Taxes ?? [],
+        };
+    }
+
+    private static PricingJob JobOf(Order order, Job job)
+    {
+        var lines = PricedLines(job).Select(line => LineOf(line, order.DiscountOf(line)?.Priced)).ToArray();
+        // A fixed price whose last line was switched out or taken off has nothing to stand for.
+        var stands = lines.Any(l => !l.Out && (l.Kind is AmountKind.Labor or AmountKind.Part or AmountKind.Sublet));
+        return new PricingJob
+        {
+            Id = JobKey(job),
+            // A job that is approved for another visit is not approved on this order (rules, 4.9).
+            Decision = job.Decision == DecisionKind.AnotherVisit ? JobDecision.Deferred : (JobDecision)(int)job.Decision,
+            FixedPrice = stands ? job.FixedPrice : null,
+            Waived = job.Companions.Where(c => c.Waived).Select(c => c.Code).ToArray(),
+            CompanionEdits = job.Companions.Where(c => !c.Waived && c.IsEdited).Select(c => new CompanionEdit(c.Code, c.Quantity, c.AmountPerUnit)).ToArray(),
+            Lines = lines,
+            LaborRate = LaborRates.Choice(job.LaborRate),
+            Discounts = order.DiscountsOf(job).Select(d => d.Priced).ToArray(),
+            Credit = CreditedWith(order, job) is { Count: > 0 } repairs ? new JobCredit(job.CreditPercent, job.CreditAmount, repairs.Select(JobKey).ToArray()) : null,
+        };
+    }
+
+    /// <summary>The repairs that a diagnosis led to: those that were named, else the jobs that came onto the order after it, other diagnoses aside. Any of them brings its credit.</summary>
+    public static IReadOnlyList<Job> CreditedWith(Order order, Job diagnosis) =>
+        !diagnosis.IsCredited ? [] : order.OnJobs.Where(j => j.Id != diagnosis.Id && (diagnosis.CreditFor.Length > 0 ? diagnosis.IsRepair(j.Id) : !j.IsCredited && (j.Id > diagnosis.Id || j.Id == 0))).ToList();
+
+    private static bool IsHeld(Line line) => line is { UnitPrice: null, HeldPrice: not null };
+
+    private static RateChoice? UsualRate(Line line) => LaborRates.Choice(line.RateName);
+
+    private static PricingLine LineOf(Line line, Discount? discount) => line.Kind switch
+    {
+        LineKind.Labor => new LaborLine
+        {
+            Hours = line.Hours,
+            Price = line.Price,
+            Out = line.Out,
+            Taxable = line.Taxable,
+            Discount = discount,
+            Operation = line.Operation.Length > 0 ? line.Operation : null,
+            Contains = line.ContainsList,
+            Beside = line.BesideList,
+            KeepsTime = line.KeepsTime,
+            Rate = (line.UnitPrice ?? line.HeldPrice) is { } rate ? RateChoice.Of(rate) : UsualRate(line),
+            Held = IsHeld(line),
+            UsualRate = IsHeld(line) ? UsualRate(line) : null,
+        },
+        LineKind.Part => new PartLine
+        {
+            Category = line.Category.Length > 0 ? line.Category : null,
+            Quantity = line.Quantity,
+            UnitCost = line.UnitCost,
+            BookCost = line.BookCost,
+            UnitPrice = line.UnitPrice ?? line.HeldPrice,
+            Held = IsHeld(line),
+            ListPrice = line.ListPrice,
+            CoreEach = line.CoreEach,
+            CoresReturned = line.CoresReturned,
+            Along = line.AlongList,
+            Discount = discount,
+            Out = line.Out,
+            Taxable = line.Taxable,
+        },
+        LineKind.Sublet => new SubletLine
+        {
+            Cost = line.UnitCost,
+            Price = line.Price,
+            MarkupPercent = line.Price is null ? line.MarkupPercent ?? 0 : null,
+            Discount = discount,
+            Out = line.Out,
+            Taxable = line.Taxable,
+        },
+        LineKind.Fee => new FeeLine
+        {
+            Code = line.Number.Length > 0 ? line.Number : null,
+            Quantity = line.Quantity,
+            Amount = line.Amount,
+            CostEach = line.UnitCost,
+            PassThrough = line.PassThrough,
+            Out = line.Out,
+            Taxable = line.Taxable,
+        },
+        _ => throw new InvalidOperationException("A text has no price."),
+    };
+}

@@ -1,0 +1,4 @@
+namespace Yardstick.Core.Pricing;
+
+/// <summary>An order that the other policy can't price.</summary>
+public sealed record OrderNotPriced(long Id, string Reason);

@@ -1,0 +1,4 @@
+namespace Yardstick.Core.Pricing;
+
+/// <summary>A tax.</summary>
+public sealed record TaxRow(string Code, string Percent, IReadOnlyList<AmountKind> On);

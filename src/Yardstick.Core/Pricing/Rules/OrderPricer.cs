@@ -1,0 +1,81 @@
+using Yardstick.Core.Values;
+
+namespace Yardstick.Core.Pricing;
+
+/// <summary>
+/// The only place where amounts are made: prices a case by the rules of computation, sections 1 to 4.
+/// </summary>
+public static class OrderPricer
+{
+    /// <summary>Prices a case.</summary>
+    /// <param name="pricing">The case; it must pass <see cref="CaseCheck"/>.</param>
+    /// <param name="trace">Receives the steps of each amount; leave it out when nobody asks.</param>
+    /// <exception cref="CaseException">The case is bad, or an amount is too large to compute.</exception>
+    public static PricingResult Price(PricingCase pricing, PricingTrace? trace = null)
+    {
+        CaseCheck.Check(pricing);
+        return PriceChecked(pricing, trace);
+    }
+
+    /// <summary>Prices a case that was checked when it was read.</summary>
+    internal static PricingResult PriceChecked(PricingCase pricing, PricingTrace? trace = null)
+    {
+        try
+        {
+            return Compute(pricing, trace);
+        }
+        catch (OverflowException)
+        {
+            throw new CaseException("jobs", "The amounts are too large to add up.");
+        }
+    }
+
+    private static PricingResult Compute(PricingCase pricing, PricingTrace? trace)
+    {
+        var evaluator = new OrderEvaluator(pricing);
+        var included = Included(pricing, pricing.Include);
+        var main = evaluator.Evaluate(included, trace);
+        var jobs = new JobFigures[pricing.Jobs.Count];
+        var set = (bool[])included.Clone();
+        for (var j = 0; j < jobs.Length; j++)
+        {
+            set[j] = !included[j];
+            var other = evaluator.Evaluate(set).Total;
+            set[j] = included[j];
+            var adds = included[j] ? main.Total - other : other - main.Total;
+            var own = main;
+            if (!included[j])
+            {
+                var alone = new bool[jobs.Length];
+                alone[j] = true;
+                own = evaluator.Evaluate(alone);
+            }
+            jobs[j] = FiguresBuilder.Job(pricing, evaluator, own, j, included[j], adds, trace);
+            if (trace is null) continue;
+            var why = trace.For($"jobs[{j}].addsToTotal");
+            why.AddCents(included[j] ? "Total with it" : "Total with it added", included[j] ? main.Total : other);
+            why.AddCents(included[j] ? "Total without it" : "Total as it stands", included[j] ? other : main.Total);
+        }
+        return FiguresBuilder.Order(pricing, evaluator, main, jobs, Consent(pricing, evaluator, included, main), trace);
+    }
+
+    private static bool[] Included(PricingCase pricing, Inclusion include)
+    {
+        var included = new bool[pricing.Jobs.Count];
+        for (var j = 0; j < included.Length; j++)
+        {
+            var job = pricing.Jobs[j];
+            included[j] = include.Ids is { } ids ? ids.Contains(job.Id) : !include.Approved || job.Decision == JobDecision.Approved;
+        }
+        return included;
+    }
+
+    private static ConsentFigures? Consent(PricingCase pricing, OrderEvaluator evaluator, bool[] included, OrderEvaluation main)
+    {
+        if (pricing.Authorized is not { } authorized) return null;
+        var approved = Included(pricing, Inclusion.ApprovedOnly);
+        var total = approved.AsSpan().SequenceEqual(included) ? main.Total : evaluator.Evaluate(approved).Total;
+        var allowed = checked(Rounding.Cents(authorized) + Ceiling.Allowance(pricing.Policy.Overrun, authorized));
+        return new ConsentFigures(authorized, Rounding.Amount(allowed), Rounding.Amount(total), total > allowed);
+    }
+}

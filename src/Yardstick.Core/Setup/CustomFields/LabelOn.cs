@@ -1,0 +1,12 @@
+namespace Yardstick.Core.Setup;
+
+/// <summary>A label on a record.</summary>
+public class LabelOn
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>The label.</summary>
+    public long LabelId { get; set; }
+    /// <summary>Key of the record; the label tells its kind.</summary>
+    public long TargetId { get; set; }
+}

@@ -1,0 +1,135 @@
+using System.Globalization;
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Catalog;
+using Yardstick.Core.Customers;
+using Yardstick.Core.Inventory;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Purchasing;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Vehicles;
+using Yardstick.Data.Setup;
+
+namespace Yardstick.Data.Demo;
+
+/// <summary>One making of the demo shop.</summary>
+internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, DateTime utcNow)
+{
+    internal Random Random { get; } = new(seed);
+    internal DateTime UtcNow { get; } = utcNow;
+    internal Shop Shop { get; } = ShopAt(utcNow);
+    internal DateTime LocalNow => Shop.Local(UtcNow);
+    internal DateOnly Today => DateOnly.FromDateTime(LocalNow);
+    internal ShopPolicy Policy { get; private set; } = null!;
+    internal List<Customer> Customers { get; private set; } = [];
+    internal List<Vehicle> Vehicles { get; private set; } = [];
+    internal List<Part> Parts { get; private set; } = [];
+    internal List<CannedJob> Canned { get; private set; } = [];
+    internal Dictionary<long, int> Odometers { get; } = [];
+    internal Dictionary<long, decimal> Issued { get; } = [];
+    internal List<OutsideOrder> OutsideOrders { get; } = [];
+    internal const long Writer = 2, OtherWriter = 3, PartsPerson = 4;
+    internal static readonly long[] Technicians = [5, 6, 7, 8];
+
+    internal ShopDb Open()
+    {
+        var db = new ShopDb(options);
+        db.ChangeTracker.AutoDetectChangesEnabled = false;
+        return db;
+    }
+
+    internal async Task MakeAsync()
+    {
+        Policy = ShopPolicy.Read(DemoPolicy.Json);
+        await RecordsAsync();
+        var numbers = await new DemoHistory(this).MakeAsync();
+        await new DemoToday(this, numbers).MakeAsync();
+        await StockAsync();
+        await DemoExtras.AddAsync(this);
+    }
+
+    /// <summary>
+    /// The made-up town lies where it is mid-morning to mid-afternoon, so that the day's plan can be seen at any hour.
+    /// </summary>
+    private static Shop ShopAt(DateTime utcNow)
+    {
+        var shop = new Shop
+        {
+            Name = "Lantern Bay Auto Care",
+            Address = "12 Breakwater Avenue\nLantern Bay, ME",
+            Phone = "(207) 555-0100",
+            LogoHash = DemoPictures.Logo,
+            TimeZone = "America/New_York",
+            PlateRegion = "ME",
+            Terms = "Parts and labor are warranted for 24 months or 24,000 miles, whichever comes first. Cars left longer than five days after completion are stored at the owner's charge.",
+            CheckInTerms = "I leave this car for the work above to be looked into. Nothing is done beyond diagnosis before I have agreed to it and to its price.\nThe shop may drive the car on public roads to test it.\nI have taken my belongings out of the car, or leave them at my own risk.",
+        };
+        var hour = shop.Local(utcNow).TimeOfDay.TotalHours;
+        if (hour is >= 9.5 and <= 15) return shop;
+        // Etc zones count the other way round: Etc/GMT+5 is five hours behind.
+        var ahead = 10 - utcNow.Hour;
+        if (ahead < -12) ahead += 24;
+        shop.TimeZone = ahead == 0 ? "Etc/GMT" : $"Etc/GMT{(ahead > 0 ? "-" : "+")}{Math.Abs(ahead).ToString(CultureInfo.InvariantCulture)}";
+        return shop;
+    }
+
+    private async Task RecordsAsync()
+    {
+        await using var db = Open();
+        var since = UtcNow.AddYears(-3);
+        ShopStart.AddShop(db, Shop, since, DemoPolicy.Json);
+        DemoPeople.AddStaff(db);
+        db.Suppliers.AddRange(new Supplier { Id = 1, Code = "harbor", Name = "Harbor Parts", Phone = "(207) 555-0171" }, new Supplier { Id = 2, Code = "northline", Name = "Northline Supply", Phone = "(207) 555-0188" });
+        Parts = DemoCatalog.Parts(Random, 1, 2, UtcNow);
+        db.Parts.AddRange(Parts);
+        Customers = DemoPeople.Customers(Random, since);
+        db.Customers.AddRange(Customers);
+        await db.SaveChangesAsync();
+        Canned = DemoCatalog.CannedJobs(Parts);
+        db.CannedJobs.AddRange(Canned);
+        Vehicles = DemoPeople.Vehicles(Random, Customers, LocalNow.Year);
+        db.Vehicles.AddRange(Vehicles);
+        db.Fees.AddRange(DemoCatalog.Fees());
+        await db.SaveChangesAsync();
+        db.CannedSets.AddRange(DemoCatalog.Relate(Canned));
+        db.CannedAlternatives.AddRange(Canned.SelectMany(c => c.Alternatives));
+        await db.SaveChangesAsync();
+        foreach (var car in Vehicles) Odometers[car.Id] = 3000 + (LocalNow.Year - 3 - car.Year > 0 ? (LocalNow.Year - 3 - car.Year) * Random.Next(7000, 12500) : 0) + Random.Next(0, 6000);
+        Odometers[Vehicles[0].Id] = 67_480;
+    }
+
+    /// <summary>What is on hand now was once counted or bought; the movements add up to it.</summary>
+    private async Task StockAsync()
+    {
+        await using var db = Open();
+        foreach (var part in Parts)
+        {
+            db.StockMovements.Add(new StockMovement { PartId = part.Id, Kind = StockMovementKind.Count, Quantity = part.OnHand + Issued.GetValueOrDefault(part.Id), UnitCost = part.AverageCost, At = UtcNow.AddYears(-3) });
+        }
+        await db.SaveChangesAsync();
+    }
+
+    /// <summary>A job from a canned one, by its title.</summary>
+    internal Job JobOf(string title)
+    {
+        var canned = Canned.First(c => c.Title == title);
+        return Keyed(canned.MakeJob(id => Parts.First(p => p.Id == id), Policy.StockCost));
+    }
+
+    private long nextJob = 1, nextLine = 1;
+
+    /// <summary>Gives a job and its lines their keys at once: decisions name them before anything is saved.</summary>
+    internal Job Keyed(Job job)
+    {
+        job.Id = nextJob++;
+        foreach (var line in job.Lines) Keyed(line);
+        return job;
+    }
+
+    /// <summary>Gives a line its key.</summary>
+    internal Line Keyed(Line line)
+    {
+        line.Id = nextLine++;
+        return line;
+    }
+}

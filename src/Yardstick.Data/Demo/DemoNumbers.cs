@@ -1,0 +1,4 @@
+namespace Yardstick.Data.Demo;
+
+/// <summary>The next free numbers after the history.</summary>
+internal sealed record DemoNumbers(long Order, long Invoice);

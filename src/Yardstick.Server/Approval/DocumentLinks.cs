@@ -1,0 +1,74 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Approval;
+using Yardstick.Core.Setup;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Documents;
+using Yardstick.Server.Live;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Approval;
+
+/// <summary>Documents behind a link that went out by text: a page in the shop's name, and the PDF as it was when it was sent.</summary>
+public static class DocumentLinks
+{
+    /// <summary>What the page shows.</summary>
+    /// <param name="Good">The document can be fetched.</param>
+    /// <param name="Sentence">What there is to say where it can't.</param>
+    /// <param name="Shop">The shop's name.</param>
+    /// <param name="Phone">Its telephone.</param>
+    /// <param name="Logo">There is a logo.</param>
+    /// <param name="Title">What the document is, with its number.</param>
+    /// <param name="SentOn">When it was sent, wall time.</param>
+    /// <param name="Size">Bytes of the PDF; 0 where it can't be fetched.</param>
+    public sealed record View(bool Good, string Sentence, string Shop, string Phone, bool Logo, string Title, DateOnly SentOn, long Size);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        var pages = api.MapGroup("/customers-pages/documents/{token}").AllowAnonymous().RequireRateLimiting(CustomersAnswer.Limit);
+        pages.MapGet("", ShowAsync).Produces<View>();
+        pages.MapGet("/document.pdf", FileAsync);
+        api.MapPost("/document-links/{id:long}/withdraw", Withdraw).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
+    }
+
+    private static Task<DocumentLink?> FindAsync(ShopDb db, string token)
+    {
+        var hash = CustomersLink.HashOf(token);
+        return token.Length > 64 ? Task.FromResult<DocumentLink?>(null) : db.DocumentLinks.AsNoTracking().FirstOrDefaultAsync(l => l.TokenHash == hash);
+    }
+
+    private static async Task<IResult> ShowAsync(string token, ShopDb db, ContentStore store, TimeProvider time)
+    {
+        if (await FindAsync(db, token) is not { } link) return Problems.Of(CustomersAnswer.Unknown, 404);
+        var shop = await db.Shops.SingleAsync();
+        var sentence = link.SentenceAt(time.GetUtcNow().UtcDateTime, shop.Local);
+        var good = sentence.Length == 0;
+        var size = good ? new FileInfo(store.PathOf(link.FileHash, picture: false)).Length : 0;
+        return Results.Ok(new View(good, sentence, shop.Name, shop.Phone, shop.LogoHash.Length > 0, link.Title, DateOnly.FromDateTime(shop.Local(link.SentAt)), size));
+    }
+
+    private static async Task<IResult> FileAsync(string token, ShopDb read, WriteGate gate, LiveUpdates live, ContentStore store, TimeProvider time)
+    {
+        var utcNow = time.GetUtcNow().UtcDateTime;
+        if (await FindAsync(read, token) is not { } link || !link.IsGoodAt(utcNow)) return Problems.Of(CustomersAnswer.Unknown, 404);
+        // Programs that look at links before people do stay on the page; the document itself is opened by a person.
+        await gate.RunAsync(async db =>
+        {
+            (await db.DocumentLinks.SingleAsync(l => l.Id == link.Id)).WasOpened(utcNow);
+            return await db.SaveChangesAsync();
+        });
+        await live.TellAsync([new Touched("messages", link.OrderId, 0)]);
+        return Results.File(store.PathOf(link.FileHash, picture: false), "application/pdf");
+    }
+
+    private static Task<IResult> Withdraw(long id, Commands commands) => commands.RunAsync<Changed>(async work =>
+    {
+        if (await work.Db.DocumentLinks.FindAsync(id) is not { } link) return new Problem("link.gone", "There is no such link.");
+        link.WithdrawnAt ??= work.Actor.At;
+        await work.Db.SaveChangesAsync();
+        work.Touch("messages", link.OrderId);
+        return new Changed(0, id, 1);
+    });
+}

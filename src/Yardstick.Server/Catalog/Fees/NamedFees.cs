@@ -1,0 +1,78 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Catalog;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Catalog;
+
+/// <summary>Fees that the shop charges by name, and the parts that are offered every day.</summary>
+public static class NamedFees
+{
+    /// <summary>A fee.</summary>
+    public sealed record FeeView(long Id, string Code, string Label, decimal Amount, decimal CostEach, bool PassThrough, bool Taxable, bool Retired);
+    /// <summary>A part that is offered before anything is typed.</summary>
+    public sealed record EverydayPart(long Id, string Number, string Description);
+    /// <summary>Both lists.</summary>
+    public sealed record View(IReadOnlyList<FeeView> Fees, IReadOnlyList<EverydayPart> EverydayParts);
+    /// <summary>A fee as it is typed; without a key a new one.</summary>
+    public sealed record FeeRequest(long? Id, string? Code, string? Label, string? Amount, string? CostEach, bool PassThrough, bool Taxable);
+    /// <summary>Takes a fee out of use, or back into it.</summary>
+    public sealed record RetireRequest(bool Retired);
+    /// <summary>Puts a part on the everyday list or takes it off, by its number.</summary>
+    public sealed record EverydayRequest(string? Number, bool On);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/named-fees", AllAsync).Asks(Permission.EditSetup).Produces<View>();
+        api.MapPost("/named-fees", Save).Asks(Permission.EditSetup).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/named-fees/{id:long}/retire", Retire).Asks(Permission.EditSetup).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/everyday-parts", SetEveryday).Asks(Permission.EditSetup).Produces<Changed>().ProducesProblem(422);
+    }
+
+    private static async Task<IResult> AllAsync(ShopDb db) => Results.Ok(new View(
+        await db.Fees.OrderBy(f => f.Label).Select(f => new FeeView(f.Id, f.Code, f.Label, f.Amount, f.CostEach, f.PassThrough, f.Taxable, f.RemovedAt != null)).ToListAsync(),
+        await db.Parts.Where(p => p.Everyday && p.WithdrawnAt == null).OrderBy(p => p.Description).Select(p => new EverydayPart(p.Id, p.Number, p.Description)).ToListAsync()));
+
+    private static Task<IResult> Save(FeeRequest request, Commands commands) => commands.RunAsync<Changed>(async work =>
+    {
+        var (code, label) = ((request.Code ?? "").Trim().ToUpperInvariant(), (request.Label ?? "").Trim());
+        if (code.Length is 0 or > 20) return new Problem("fee.code", "A fee needs a code of at most 20 characters, by which it is remitted.", "code");
+        if (label.Length is 0 or > 120) return new Problem("fee.label", "Say in at most 120 characters what the customer reads.", "label");
+        var amount = Typed.Amount(request.Amount, "amount", 2);
+        if (amount.Problem is { } badAmount) return badAmount;
+        var cost = string.IsNullOrWhiteSpace(request.CostEach) ? 0m : Typed.Amount(request.CostEach, "costEach", 2);
+        if (cost.Problem is { } badCost) return badCost;
+        if (await work.Db.Fees.AnyAsync(f => f.Code == code && f.Id != (request.Id ?? 0))) return new Problem("fee.twice", $"There is a fee with the code {code} already.", "code");
+        var fee = request.Id is { } id ? await work.Db.Fees.FindAsync(id) : null;
+        if (request.Id is not null && fee is null) return new Problem("fee.gone", "There is no such fee.");
+        if (fee is null) work.Db.Fees.Add(fee = new FeeItem { Code = code, Label = label });
+        (fee.Code, fee.Label, fee.Amount, fee.CostEach, fee.PassThrough, fee.Taxable) = (code, label, amount.Value, request.PassThrough ? 0 : cost.Value, request.PassThrough, request.Taxable);
+        await work.Db.SaveChangesAsync();
+        work.Touch("setup");
+        return new Changed(0, fee.Id, 1);
+    });
+
+    private static Task<IResult> Retire(long id, RetireRequest request, Commands commands) => commands.RunAsync<Changed>(async work =>
+    {
+        if (await work.Db.Fees.FindAsync(id) is not { } fee) return new Problem("fee.gone", "There is no such fee.");
+        fee.RemovedAt = request.Retired ? work.Actor.At : null;
+        await work.Db.SaveChangesAsync();
+        work.Touch("setup");
+        return new Changed(0, id, 1);
+    });
+
+    private static Task<IResult> SetEveryday(EverydayRequest request, Commands commands) => commands.RunAsync<Changed>(async work =>
+    {
+        var number = (request.Number ?? "").Trim();
+        if (await work.Db.Parts.FirstOrDefaultAsync(p => p.Number == number && p.WithdrawnAt == null) is not { } part) return new Problem("part.gone", $"There is no part \"{number}\" in the catalog.", "number");
+        part.Everyday = request.On;
+        await work.Db.SaveChangesAsync();
+        work.Touch("setup");
+        return new Changed(0, part.Id, 1);
+    });
+}

@@ -1,0 +1,127 @@
+using System.Text.Json;
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Catalog;
+using Yardstick.Core.Documents;
+using Yardstick.Core.Imports;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Core.Vehicles;
+using Yardstick.Data;
+using Yardstick.Server.Orders;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Catalog;
+
+/// <summary>Earlier work: the car's own, that of like cars, and orders of a former program; looked at in place and copied at today's prices.</summary>
+public static class EarlierSearch
+{
+    private const int Most = 60, LikeYears = 3;
+
+    /// <summary>A job of an earlier order.</summary>
+    /// <param name="JobId">The job; null for one of a former program.</param>
+    /// <param name="FormerOrderId">The former order.</param>
+    /// <param name="FormerJob">Its place on the former order.</param>
+    /// <param name="OrderId">Its order; null for a former one.</param>
+    /// <param name="Number">Number of the order.</param>
+    /// <param name="Title">Title.</param>
+    /// <param name="Car">The car, in words.</param>
+    /// <param name="ThisCar">Whether it is the order's own car.</param>
+    /// <param name="On">Day of the order.</param>
+    /// <param name="Reading">Odometer then.</param>
+    /// <param name="Subtotal">What it came to.</param>
+    /// <param name="Decision">What was decided.</param>
+    public sealed record EarlierJob(long? JobId, long? FormerOrderId, int? FormerJob, long? OrderId, string Number, string Title, string Car, bool ThisCar, DateOnly On, int? Reading, decimal Subtotal, string Decision);
+
+    /// <summary>A line then and as it would be today.</summary>
+    public sealed record ThenAndNow(LineKind Kind, string Description, string Number, decimal? Quantity, decimal Then, decimal? Now);
+
+    /// <summary>An earlier job with its lines.</summary>
+    public sealed record EarlierLook(string Title, IReadOnlyList<ThenAndNow> Lines, decimal Then, decimal? Now);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/orders/{id:long}/earlier", FindAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<EarlierJob>>();
+        api.MapGet("/orders/{id:long}/earlier/{jobId:long}", LookAsync).Asks(Permission.SeeOrders).Produces<EarlierLook>().ProducesProblem(404);
+    }
+
+    private static async Task<IResult> FindAsync(long id, ShopDb db, string? q = null, string scope = "car", string? make = null, string? model = null, int? year = null)
+    {
+        var order = await db.Orders.Where(o => o.Id == id).Select(o => new { o.VehicleId }).FirstOrDefaultAsync();
+        var car = order?.VehicleId is { } vehicleId ? await db.Vehicles.FindAsync(vehicleId) : null;
+        var shop = await db.Shops.SingleAsync();
+        var found = await JobsAsync(db, id, car, scope, q, make, model, year, shop);
+        if (car is not null && scope != "all") found.AddRange((await FormerAsync(db, car.Id)).Where(f => new WordMatch(q).Score(f.Title) is not null));
+        var match = new WordMatch(q);
+        return Results.Ok(found.OrderByDescending(f => f.ThisCar).ThenByDescending(f => match.Score(f.Title) ?? 0).ThenByDescending(f => f.On).Take(Most).ToList());
+    }
+
+    private static async Task<List<EarlierJob>> JobsAsync(ShopDb db, long id, Vehicle? car, string scope, string? q, string? make, string? model, int? year, Shop shop)
+    {
+        var cars = db.Vehicles.AsQueryable();
+        if (scope == "car") cars = cars.Where(v => car != null && v.Id == car.Id);
+        else if (scope == "similar" && car is not null) cars = cars.Where(v => v.Make == car.Make && v.Model == car.Model && v.Year >= car.Year - LikeYears && v.Year <= car.Year + LikeYears);
+        if (!string.IsNullOrWhiteSpace(make)) cars = cars.Where(v => v.Make == make);
+        if (!string.IsNullOrWhiteSpace(model)) cars = cars.Where(v => v.Model == model);
+        if (year is { } built) cars = cars.Where(v => v.Year == built);
+        var jobs = db.Jobs.Where(j => j.RemovedAt == null && j.OrderId != id);
+        foreach (var word in (q ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(6))
+        {
+            var pattern = CannedJobs.Pattern(word);
+            jobs = jobs.Where(j => EF.Functions.Like(j.Title, pattern, "\\") || j.Lines.Any(l => l.RemovedAt == null && EF.Functions.Like(l.Description, pattern, "\\")));
+        }
+        var rows = await cars.Join(db.Orders, v => v.Id, o => o.VehicleId, (v, o) => new { Car = v, Order = o }).Join(jobs, x => x.Order.Id, j => j.OrderId, (x, j) => new { x.Car, x.Order, Job = j })
+            .OrderByDescending(x => x.Order.OpenedAt).Take(Most).Select(x => new { x.Job.Id, OrderId = x.Order.Id, x.Order.Number, x.Job.Title, CarId = x.Car.Id, x.Car.Year, x.Car.Make, x.Car.Model, x.Car.Engine, x.Order.OpenedAt, x.Order.OdometerIn, Cents = x.Job.Subtotal.Cents, x.Job.Decision }).ToListAsync();
+        return rows.ConvertAll(r => new EarlierJob(r.Id, null, null, r.OrderId, r.Number.ToString(System.Globalization.CultureInfo.InvariantCulture), r.Title, $"{r.Year} {r.Make} {r.Model} {r.Engine}", r.CarId == car?.Id, DateOnly.FromDateTime(shop.Local(r.OpenedAt)), r.OdometerIn, r.Cents / 100m, r.Decision.ToString().ToLowerInvariant()));
+    }
+
+    private static async Task<List<EarlierJob>> FormerAsync(ShopDb db, long vehicleId)
+    {
+        var orders = await db.FormerOrders.Where(f => f.VehicleId == vehicleId).OrderByDescending(f => f.On).Take(Most).ToListAsync();
+        return orders.SelectMany(f =>
+        {
+            var document = JsonSerializer.Deserialize<FormerDocument>(f.DocumentJson, DocumentMaker.Json)!;
+            return document.Jobs.Select((job, at) => new EarlierJob(null, f.Id, at, null, f.Number, job.Title, document.Vehicle, true, f.On, f.Odometer, job.Lines.Sum(l => l.Amount), "former program"));
+        }).ToList();
+    }
+
+    /// <summary>An earlier job for another order, at today's costs and prices.</summary>
+    internal static async Task<Result<Job>> CopyAsync(ShopDb db, long jobId, long? vehicleId, StockCost cost)
+    {
+        var source = await db.Jobs.Include(j => j.Lines).Include(j => j.Companions).AsSplitQuery().AsNoTracking().FirstOrDefaultAsync(j => j.Id == jobId);
+        if (source is null) return new Problem("job.gone", "There is no such job.");
+        var order = await db.Orders.Where(o => o.Id == source.OrderId).Select(o => new { o.VehicleId, o.Number }).FirstAsync();
+        var partIds = source.Lines.Select(l => l.PartId).OfType<long>().ToList();
+        var parts = await db.Parts.Include(p => p.Companions).Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id);
+        var copy = source.CopyAtTodaysCosts(parts.GetValueOrDefault, cost);
+        // Work that was deferred here and is done elsewhere on the same car is settled by it; a copy for another car settles nothing.
+        if (order.VehicleId is null || order.VehicleId != vehicleId || source.Decision == DecisionKind.Approved) (copy.TakenFromJobId, copy.Origin) = (null, JobOrigin.Copied);
+        copy.OriginText = $"Order {order.Number}";
+        return copy;
+    }
+
+    private static async Task<IResult> LookAsync(long id, long jobId, ShopDb db, TimeProvider time)
+    {
+        var source = await db.Jobs.Include(j => j.Lines).AsNoTracking().FirstOrDefaultAsync(j => j.Id == jobId);
+        if (source is null || await db.LoadPricedAsync(source.OrderId, time) is not { } then || await db.LoadPricedAsync(id, time) is not { } present) return Problems.Of(new Problem("job.gone", "There is no such job."));
+        var copy = await CopyAsync(db, jobId, present.Order.VehicleId, present.Policy.StockCost);
+        if (copy.Problem is { } gone) return Problems.Of(gone);
+        var trial = new Order { WriterId = present.Order.WriterId, CounterSale = present.Order.CounterSale, PolicyVersionId = present.Order.PolicyVersionId };
+        trial.Jobs.Add(copy.Value);
+        var now = OrderPricing.Price(trial, present.Customer, present.Policy, Core.Pricing.Inclusion.All, present.Day).Jobs[0];
+        var before = then.Order.OnJobs.First(j => j.Id == jobId);
+        var was = OrderPricing.Price(then.Order, then.Customer, then.Policy, Core.Pricing.Inclusion.All, then.Day).Jobs.First(f => f.Id == OrderPricing.JobKey(before));
+        var lines = new List<ThenAndNow>();
+        var at = 0;
+        foreach (var line in before.OnLines)
+        {
+            var priced = line.Kind != LineKind.Text;
+            lines.Add(new ThenAndNow(line.Kind, line.Description, line.Number, line.Kind == LineKind.Labor ? line.Hours : priced ? line.Quantity : null, priced ? was.Lines[at].Net : 0, priced ? now.Lines[at].Net : null));
+            if (priced) at++;
+        }
+        return Results.Ok(new EarlierLook(source.Title, lines, was.Subtotal, now.Subtotal));
+    }
+}

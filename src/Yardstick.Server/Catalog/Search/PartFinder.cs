@@ -1,0 +1,41 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Catalog;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Pricing;
+using Yardstick.Data;
+using Yardstick.Server.Outside;
+
+namespace Yardstick.Server.Catalog;
+
+/// <summary>Looks into the catalog for the part that work needs.</summary>
+internal sealed class PartFinder(ShopDb db, CarFacts? facts)
+{
+    /// <summary>A line for a type of part.</summary>
+    internal async Task<Line> LineAsync(string type, decimal quantity, StockCost cost, string factKey = "") =>
+        PartOfWork.Of(type, quantity, facts, PartSearch.For(type, facts) is { } search ? search.Best(await CatalogAsync(search)) : null, cost, factKey);
+
+    private Task<List<Part>> CatalogAsync(PartSearch search) =>
+        db.Parts.Include(p => p.Companions).Where(p => search.Numbers.Contains(p.Number) || search.Category != "" && p.Category == search.Category).ToListAsync();
+
+    /// <summary>A fact as a line: a fluid or a wearing part with its quantity, anything else as words for the technician.</summary>
+    internal async Task<Result<Line>> FactLineAsync(string key, FactAnswer answer, bool metricFirst, StockCost cost)
+    {
+        var line = PartOfWork.TypeOf(key, answer.Known) is { } type ? await LineAsync(type, 1, cost, type == key ? "" : key)
+            : answer.Resets.FirstOrDefault(r => r.Key == key) is { } reset ? new Line { Kind = LineKind.Text, Description = $"{reset.Title}: {reset.Steps}" }
+            : answer.Facts.FirstOrDefault(f => f.Key == key) is { } fact ? PartOfWork.InWords(fact, metricFirst) : null;
+        if (line is null) return new Problem("fact.gone", "The facts have nothing of this name for this car.");
+        line.Origin = "fact";
+        return line;
+    }
+
+    /// <summary>A supplier's part in the catalog: one that the shop has never had joins it; of one that it has, the cost is renewed where none is on the shelf.</summary>
+    internal static async Task<Part> CatalogPartAsync(ShopDb db, SupplierOffer offer, long supplierId, DateTime utcNow)
+    {
+        var part = await db.Parts.FirstOrDefaultAsync(p => p.Number == offer.Number);
+        if (part is null) db.Parts.Add(part = Part.Of(offer, supplierId));
+        part.Hear(offer, utcNow);
+        await db.SaveChangesAsync();
+        return part;
+    }
+}

@@ -1,0 +1,75 @@
+using Yardstick.Core.Catalog;
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.FollowUp;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Setup;
+using Yardstick.Data;
+using Yardstick.Server.Outside;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Catalog;
+
+/// <summary>The maker's schedule for the order's car: what is due at this reading, what was missed, what comes.</summary>
+public static class Maintenance
+{
+    /// <summary>A service and where the car stands with it.</summary>
+    /// <param name="Title">What is done.</param>
+    /// <param name="Every">How often.</param>
+    /// <param name="Standing">due, missed, soon or later.</param>
+    /// <param name="Told">When it was done, or is due.</param>
+    /// <param name="Checklist">What the technician ticks off.</param>
+    /// <param name="OnOrder">Whether it is on the order already.</param>
+    public sealed record ServiceView(string Title, string Every, string Standing, string Told, IReadOnlyList<string> Checklist, bool OnOrder);
+
+    /// <summary>The schedule.</summary>
+    /// <param name="Reading">The reading that it is for; null where none is known.</param>
+    /// <param name="Services">Its services, the due ones first.</param>
+    /// <param name="Trouble">Why it is missing; empty where it is there.</param>
+    /// <param name="Silent">Whether the service did not answer, so that the screen asks it again by itself.</param>
+    public sealed record ScheduleView(int? Reading, IReadOnlyList<ServiceView> Services, string Trouble, bool Silent = false);
+
+    /// <summary>Maps the endpoint.</summary>
+    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/orders/{id:long}/maintenance", HandleAsync).Asks(Permission.SeeOrders).Produces<ScheduleView>();
+
+    private static async Task<IResult> HandleAsync(long id, ShopDb db, CarSources sources, TimeProvider time, CancellationToken cancel, bool hard = false, int? reading = null)
+    {
+        if (await sources.CarOfAsync(id) is not { } car) return Results.Ok(new ScheduleView(null, [], "A sale over the counter has no car to be serviced."));
+        var schedule = await sources.ScheduleAsync(car, cancel);
+        if (schedule.Problem is { } silent) return Results.Ok(new ScheduleView(null, [], $"The maker's schedule is missing: the service {silent.Message}. Canned jobs work without it.", OutsideCall.IsSilence(silent)));
+        var shop = await db.Shops.SingleAsync(cancel);
+        var now = time.GetUtcNow().UtcDateTime;
+        var readings = await db.OdometerReadings.Where(r => r.VehicleId == car.Id).ToListAsync(cancel);
+        var orders = await db.Orders.Include(o => o.Jobs).Where(o => o.VehicleId == car.Id).ToListAsync(cancel);
+        var present = orders.First(o => o.Id == id);
+        var use = CarUse.Of(readings, shop.DistancePerDay, DateOnly.FromDateTime(shop.Local(now)), now, reading ?? present.OdometerIn);
+        var services = schedule.Value.ConvertAll(e => new ScheduledService(e.Title, shop.Interval(hard ? e.HardMiles : e.Miles), hard ? e.HardMonths : e.Months));
+        var standings = Schedules.Of(services, [.. orders.Where(o => o.Id != id)], use, at => DateOnly.FromDateTime(shop.Local(at))).ToDictionary(s => s.Service.Title);
+        var views = services.Select(service =>
+        {
+            var every = string.Join(" or ", new[] { service.EveryDistance is { } far ? $"{far:N0} {shop.DistanceWord}" : "", service.EveryMonths is { } months ? $"{months} months" : "" }.Where(t => t.Length > 0));
+            var standing = standings.GetValueOrDefault(service.Title);
+            var onOrder = present.OnJobs.Any(j => WorkWords.Same(j.Title, service.Title) || j.CustomerText.Contains(service.Title, StringComparison.Ordinal));
+            return new ServiceView(service.Title, every, StandingOf(standing), Told(standing, shop), schedule.Value.First(e => e.Title == service.Title).Checklist ?? [], onOrder);
+        });
+        string[] order = ["due", "missed", "soon", "later"];
+        return Results.Ok(new ScheduleView(use.Reading, views.OrderBy(v => Array.IndexOf(order, v.Standing)).ToList(), ""));
+    }
+
+    private static string StandingOf(ServiceStanding? standing) => standing switch
+    {
+        null => "later",
+        { PassedAt: not null, Due.State: DueState.Later } => "missed",
+        { Due.State: DueState.Later } => "later",
+        { Due.State: DueState.Soon } => "soon",
+        _ => "due",
+    };
+
+    private static string Told(ServiceStanding? standing, Shop shop) => standing switch
+    {
+        null => "by time only; nothing is known of when it was done",
+        { LastOn: { } on } => $"last {on:MMM d, yyyy}{(standing.LastReading is { } at ? $" at {at:N0} {shop.DistanceWord}" : "")}, due {standing.Due.On:MMM d, yyyy}",
+        { PassedAt: { } passed } => $"was due at {passed:N0} {shop.DistanceWord}; not done here",
+        _ => $"first due about {standing.Due.On:MMM d, yyyy}",
+    };
+}

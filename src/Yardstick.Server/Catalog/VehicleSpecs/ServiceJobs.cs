@@ -1,0 +1,54 @@
+using Yardstick.Core;
+using Yardstick.Core.FollowUp;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Pricing;
+using Yardstick.Data;
+using Yardstick.Server.Orders;
+using Yardstick.Server.Outside;
+
+namespace Yardstick.Server.Catalog;
+
+/// <summary>Services of the maker's schedule as jobs: labor by the guide, parts and fluids by the facts, and the checklist that the technician follows.</summary>
+internal sealed class ServiceJobs(ShopDb db, TakeWork.Asked asked, StockCost cost)
+{
+    internal async Task<Problem?> AddAsync(OrderUnderChange under, TakeRequest request, List<Job> jobs)
+    {
+        var wanted = request.Services ?? [];
+        var services = asked.Schedule.Where(s => wanted.Contains(s.Title)).ToList();
+        if (services.Count == 0) return new Problem("service.none", "Choose at least one service.", "services");
+        var together = request.OneJob && services.Count > 1;
+        foreach (var group in together ? [services] : services.ConvertAll(s => new List<ScheduleEntry> { s }))
+        {
+            var reading = (request.Reading ?? under.Order.OdometerIn) is { } now ? $" at {now:N0} {under.Shop.DistanceWord}" : "";
+            var job = new Job { Title = group.Count == 1 ? $"{group[0].Title}, service" : Schedules.TitleAt(request.Reading ?? under.Order.OdometerIn, under.Shop.DistanceUnit), Origin = JobOrigin.Service, OriginText = $"Maker's schedule, {(request.Hard ? "hard" : "normal")} use{reading}" };
+            job.CustomerText = group.Count == 1 ? "" : string.Join(", ", group.Select(s => s.Title));
+            job.Checklist = string.Join('\n', group.SelectMany(s => s.Checklist ?? []).Distinct());
+            foreach (var service in group) await AddLinesAsync(job, service);
+            var added = under.Order.AddJob(job, under.Work.Actor);
+            if (added.Problem is { } problem) return problem;
+            jobs.Add(added.Value);
+        }
+        return null;
+    }
+
+    private async Task AddLinesAsync(Job job, ScheduleEntry service)
+    {
+        void Put(Line line)
+        {
+            line.Position = job.Lines.Count;
+            line.Origin = "service";
+            job.Lines.Add(line);
+        }
+        var operations = (service.Operations ?? []).Select(code => asked.Guide.FirstOrDefault(o => o.Code == code)).OfType<GuideOperation>().ToList();
+        // Without the guide the work stands there, its time to be typed.
+        if (operations.Count == 0) Put(new Line { Kind = LineKind.Labor, Description = service.Title });
+        foreach (var operation in operations)
+        {
+            var labor = new Line { Kind = LineKind.Labor };
+            labor.TakeOperation(operation.Work);
+            Put(labor);
+        }
+        var finder = new PartFinder(db, asked.Facts?.Known);
+        foreach (var part in service.Parts ?? []) Put(await finder.LineAsync(part.Type, part.Quantity == 0 ? 1 : part.Quantity, cost, part.Fact ?? ""));
+    }
+}

@@ -1,0 +1,145 @@
+using System.Text.Json;
+using System.Threading.Channels;
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Customers;
+using Yardstick.Core.Imports;
+using Yardstick.Core.Values;
+using Yardstick.Core.Vehicles;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Documents;
+using Yardstick.Server.Live;
+
+namespace Yardstick.Server.Imports;
+
+/// <summary>
+/// Brings files in and takes them back, a few hundred rows at a time, so that everybody else goes on writing. How far it is stands in the
+/// database with the rows themselves: a process that is killed goes on where it was.
+/// </summary>
+public sealed class ImportWorker(WriteGate gate, IDbContextFactory<ShopDb> factory, ContentStore store, LiveUpdates live, TimeProvider time, ILogger<ImportWorker> log) : BackgroundService
+{
+    private const int Chunk = 500;
+    private readonly Channel<long> waiting = Channel.CreateUnbounded<long>();
+
+    /// <summary>An import is to go on.</summary>
+    internal void Wake(long id) => waiting.Writer.TryWrite(id);
+
+    /// <inheritdoc />
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        await using (var db = await factory.CreateDbContextAsync(stoppingToken))
+        {
+            foreach (var id in await db.ImportRuns.Where(r => r.State == ImportState.Running || r.State == ImportState.Undoing).Select(r => r.Id).ToListAsync(stoppingToken)) Wake(id);
+        }
+        await foreach (var id in waiting.Reader.ReadAllAsync(stoppingToken))
+        {
+            try
+            {
+                await WorkAsync(id, stoppingToken);
+            }
+            catch (Exception fault) when (fault is not OperationCanceledException)
+            {
+                log.LogError(fault, "Import {Id} failed", id);
+                await gate.RunAsync(db => db.ImportRuns.Where(r => r.Id == id).ExecuteUpdateAsync(s => s.SetProperty(r => r.State, ImportState.Stopped).SetProperty(r => r.Remark, "It stopped by a fault of the program; what was brought in until then can be taken back."), CancellationToken.None));
+                await TellAsync(id);
+            }
+        }
+    }
+
+    private Task TellAsync(long id) => live.TellAsync([new Touched("import", id, 0), new Touched("customer", 0, 0), new Touched("vehicle", 0, 0)]);
+
+    private async Task WorkAsync(long id, CancellationToken stopping)
+    {
+        ImportRun run;
+        Importer importer;
+        await using (var db = await factory.CreateDbContextAsync(stopping))
+        {
+            run = await db.ImportRuns.AsNoTracking().SingleAsync(r => r.Id == id, stopping);
+            if (run.State == ImportState.Undoing)
+            {
+                await UndoAsync(run, stopping);
+                return;
+            }
+            if (run.State != ImportState.Running) return;
+            importer = await Importer.OfAsync(db, run.Kind, await db.Shops.SingleAsync(stopping), time.GetUtcNow().UtcDateTime);
+        }
+        var file = CsvFile.Read(await File.ReadAllBytesAsync(store.PathOf(run.Hash, picture: false), stopping)).Value;
+        var mapping = JsonSerializer.Deserialize<string?[]>(run.MappingJson)!;
+        var units = importer.Units(file.ByField(mapping)).ToList();
+        // What a killed process brought in already is passed over.
+        var (done, rows) = (0, 0);
+        while (done < units.Count && rows + units[done].Count <= run.RowsDone) rows += units[done++].Count;
+        for (var at = done; at < units.Count; at += Chunk)
+        {
+            var verdicts = units.Skip(at).Take(Chunk).Select(u => (Rows: u.Count, Verdict: importer.Judge(u))).ToList();
+            var last = at + Chunk >= units.Count;
+            var goesOn = await gate.RunAsync(db => KeepAsync(db, id, verdicts, last));
+            await TellAsync(id);
+            if (!goesOn) return;
+            stopping.ThrowIfCancellationRequested();
+        }
+    }
+
+    /// <summary>Keeps a few hundred rows and how far it is, in one transaction; false where somebody stopped it.</summary>
+    private static async Task<bool> KeepAsync(ShopDb db, long id, List<(int Rows, ImportVerdict Verdict)> verdicts, bool last)
+    {
+        db.ChangeTracker.AutoDetectChangesEnabled = false;
+        var run = await db.ImportRuns.SingleAsync(r => r.Id == id);
+        if (run.State != ImportState.Running) return false;
+        var made = verdicts.Select(v => v.Verdict.Make).OfType<object>().ToList();
+        foreach (var former in made.OfType<FormerOrder>()) former.ImportId = id;
+        db.AddRange(made);
+        await db.SaveChangesAsync();
+        db.ImportedRecords.AddRange(made.Select(m => new ImportedRecord { ImportId = id, RecordId = m switch { Customer c => c.Id, Vehicle v => v.Id, FormerOrder o => o.Id, _ => 0 } }));
+        run.RowsDone += verdicts.Sum(v => v.Rows);
+        run.Made += made.Count;
+        run.OnFile += verdicts.Count(v => v.Verdict.OnFile);
+        run.Bad += verdicts.Count(v => v.Verdict.Reason is not null);
+        if (last) run.State = ImportState.Done;
+        db.ChangeTracker.DetectChanges();
+        await db.SaveChangesAsync();
+        return true;
+    }
+
+    private async Task UndoAsync(ImportRun run, CancellationToken stopping)
+    {
+        var stay = 0;
+        while (true)
+        {
+            var (left, kept) = await gate.RunAsync(db => TakeBackAsync(db, run));
+            stay += kept;
+            await TellAsync(run.Id);
+            if (!left) break;
+            stopping.ThrowIfCancellationRequested();
+        }
+        await gate.RunAsync(async db =>
+        {
+            var undone = await db.ImportRuns.SingleAsync(r => r.Id == run.Id);
+            undone.State = ImportState.Undone;
+            undone.RowsDone = 0;
+            undone.Remark = stay == 0 ? "" : $"{stay} {(stay == 1 ? "record stays, because it was" : "records stay, because they were")} used or changed since.";
+            return await db.SaveChangesAsync();
+        });
+        await TellAsync(run.Id);
+    }
+
+    /// <summary>Takes a few hundred records back; those that were used or changed since stay.</summary>
+    private static async Task<(bool Left, int Stay)> TakeBackAsync(ShopDb db, ImportRun run)
+    {
+        var records = await db.ImportedRecords.Where(r => r.ImportId == run.Id).OrderByDescending(r => r.Id).Take(Chunk).ToListAsync();
+        var ids = records.ConvertAll(r => r.RecordId);
+        var gone = run.Kind switch
+        {
+            ImportKind.Customers => await db.Customers.Where(c => ids.Contains(c.Id) && c.Version == 1 && c.MergedIntoId == null && !db.Vehicles.Any(v => v.CustomerId == c.Id) && !db.Orders.Any(o => o.CustomerId == c.Id) && !db.FormerOrders.Any(o => o.CustomerId == c.Id)
+                && !db.Files.Any(f => f.Kind == RecordKind.Customer && f.TargetId == c.Id)).ExecuteDeleteAsync(),
+            ImportKind.Vehicles => await db.Vehicles.Where(v => ids.Contains(v.Id) && v.Version == 1 && v.MergedIntoId == null && !db.Orders.Any(o => o.VehicleId == v.Id) && !db.FormerOrders.Any(o => o.VehicleId == v.Id) && !db.Reminders.Any(r => r.VehicleId == v.Id)
+                && !db.Files.Any(f => f.Kind == RecordKind.Vehicle && f.TargetId == v.Id)).ExecuteDeleteAsync(),
+            _ => await db.FormerOrders.Where(o => ids.Contains(o.Id)).ExecuteDeleteAsync(),
+        };
+        db.ImportedRecords.RemoveRange(records);
+        var kept = await db.ImportRuns.SingleAsync(r => r.Id == run.Id);
+        kept.RowsDone = await db.ImportedRecords.CountAsync(r => r.ImportId == run.Id) - records.Count;
+        await db.SaveChangesAsync();
+        return (records.Count == Chunk, ids.Count - gone);
+    }
+}

@@ -1,0 +1,40 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Messaging;
+using Yardstick.Core.Setup;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Messaging;
+
+/// <summary>What happened by itself: a customer answered, asked, wrote. Shown until somebody saw it.</summary>
+public static class Notices
+{
+    private const int Most = 30;
+
+    /// <summary>A notice.</summary>
+    public sealed record View(long Id, DateTime At, string Text, long? OrderId, string Address);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/notices", async (ShopDb db) => Results.Ok(await db.Notices.Where(n => n.SeenAt == null).OrderByDescending(n => n.Id).Take(Most).Select(n => new View(n.Id, n.At, n.Text, n.OrderId, n.Address)).ToListAsync()))
+            .Asks(Permission.SeeOrders).Produces<IReadOnlyList<View>>();
+        api.MapPost("/notices/{id:long}/seen", Seen).Asks(Permission.SeeOrders).Produces<Changed>();
+    }
+
+    /// <summary>Tells the counter of something, once the change is kept.</summary>
+    internal static void Notify(this Work work, string text, long? orderId, string address = "")
+    {
+        work.Db.Notices.Add(new Notice { At = work.Actor.At, Text = text, OrderId = orderId, Address = address });
+        work.Touch("notices");
+    }
+
+    private static Task<IResult> Seen(long id, Commands commands) => commands.RunAsync<Changed>(async work =>
+    {
+        if (await work.Db.Notices.FindAsync(id) is { SeenAt: null } notice) (notice.SeenAt, notice.SeenById) = (work.Actor.At, work.Actor.StaffId);
+        await work.Db.SaveChangesAsync();
+        work.Touch("notices");
+        return new Changed(0, id, 1);
+    });
+}

@@ -1,0 +1,185 @@
+using System.Globalization;
+using Fluid;
+using Fluid.Ast;
+using Fluid.Values;
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Documents;
+using Yardstick.Core.Messaging;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Orders;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Messaging;
+
+/// <summary>Texts that are written often, with fields that an order fills.</summary>
+public static class Templates
+{
+    /// <summary>Fields that a template may name, with what they say.</summary>
+    private static readonly (string Name, string Says)[] Fields =
+    [
+        ("customer.name", "the customer's name"), ("customer.firstName", "the customer's first name"), ("car.description", "the car in words"), ("car.plate", "its plate"), ("order.number", "number of the order"),
+        ("order.total", "total of approved and open work"), ("order.promise", "when the car is promised"), ("shop.name", "the shop's name"), ("shop.phone", "its telephone"), ("link", "the customer's own link, where one is sent"),
+    ];
+    private static readonly string[] Uses = ["", "estimate", "ready", "documents"];
+
+    /// <summary>A field that templates may name.</summary>
+    public sealed record FieldView(string Name, string Says);
+    /// <summary>A template.</summary>
+    public sealed record TemplateView(long Id, string Name, MessageChannel Channel, string Subject, string Body, string Use);
+    /// <summary>All templates and the fields that they may name.</summary>
+    public sealed record View(IReadOnlyList<TemplateView> Templates, IReadOnlyList<FieldView> Fields);
+    /// <summary>A template as it is typed; without a key a new one.</summary>
+    public sealed record Request(long? Id, string? Name, MessageChannel Channel, string? Subject, string? Body, string? Use);
+    /// <summary>A template filled by an order.</summary>
+    public sealed record Filled(long Id, string Name, MessageChannel Channel, string Use, string Subject, string Body);
+    /// <summary>What to try out on an order.</summary>
+    public sealed record PreviewRequest(string? Subject, string? Body, long? OrderNumber);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/templates", AllAsync).Asks(Permission.EditSetup).Produces<View>();
+        api.MapPost("/templates", Save).Asks(Permission.EditSetup).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/templates/{id:long}/remove", Remove).Asks(Permission.EditSetup).Produces<Changed>();
+        api.MapPost("/templates/preview", PreviewAsync).Asks(Permission.EditSetup).Produces<Filled>().ProducesProblem(422);
+        api.MapGet("/orders/{id:long}/templates", ForOrderAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<Filled>>();
+    }
+
+    private static async Task<IResult> AllAsync(ShopDb db) => Results.Ok(new View(
+        await db.MessageTemplates.Where(t => t.RemovedAt == null).OrderBy(t => t.Channel).ThenBy(t => t.Name).Select(t => new TemplateView(t.Id, t.Name, t.Channel, t.Subject, t.Body, t.Use)).ToListAsync(),
+        Fields.Select(f => new FieldView(f.Name, f.Says)).ToList()));
+
+    private static Task<IResult> Save(Request request, Commands commands, Filler filler) => commands.RunAsync<Changed>(async work =>
+    {
+        var name = (request.Name ?? "").Trim();
+        if (name.Length is 0 or > 80) return new Problem("template.name", "A template needs a name of at most 80 characters.", "name");
+        if (string.IsNullOrWhiteSpace(request.Body)) return new Problem("template.body", "Write what the template says.", "body");
+        if (request.Channel == MessageChannel.Email && string.IsNullOrWhiteSpace(request.Subject)) return new Problem("template.subject", "An e-mail needs a subject.", "subject");
+        if (!Uses.Contains(request.Use ?? "")) return new Problem("template.use", "There is no such moment.", "use");
+        if ((filler.Check(request.Subject, "subject") ?? filler.Check(request.Body, "body")) is { } problem) return problem;
+        var template = request.Id is { } id ? await work.Db.MessageTemplates.FindAsync(id) : null;
+        if (request.Id is not null && template is null) return new Problem("template.gone", "There is no such template.");
+        if (template is null) work.Db.MessageTemplates.Add(template = new MessageTemplate { Name = name, Body = "" });
+        (template.Name, template.Channel, template.Subject, template.Body, template.Use) = (name, request.Channel, request.Channel == MessageChannel.Email ? request.Subject!.Trim() : "", request.Body.Trim(), request.Use ?? "");
+        await work.Db.SaveChangesAsync();
+        work.Touch("setup");
+        return new Changed(0, template.Id, 1);
+    });
+
+    private static Task<IResult> Remove(long id, Commands commands) => commands.RunAsync<Changed>(async work =>
+    {
+        if (await work.Db.MessageTemplates.FindAsync(id) is not { } template) return new Problem("template.gone", "There is no such template.");
+        template.RemovedAt = template.RemovedAt is null ? work.Actor.At : null;
+        await work.Db.SaveChangesAsync();
+        work.Touch("setup");
+        return new Changed(0, id, 1);
+    });
+
+    private static async Task<IResult> PreviewAsync(PreviewRequest request, ShopDb db, Filler filler)
+    {
+        if ((filler.Check(request.Subject, "subject") ?? filler.Check(request.Body, "body")) is { } problem) return Problems.Of(problem);
+        var number = request.OrderNumber ?? await db.Orders.Where(o => o.State == OrderState.Open && o.CustomerId != null).MaxAsync(o => (long?)o.Number) ?? 0;
+        if (await db.Orders.FirstOrDefaultAsync(o => o.Number == number) is not { } order) return Problems.Of(new Problem("template.order", "There is no order with this number to try it on.", "orderNumber"));
+        var values = await ValuesAsync(db, order);
+        return Results.Ok(new Filled(0, $"Order {order.Number}", MessageChannel.Text, "", filler.Fill(request.Subject ?? "", values), filler.Fill(request.Body ?? "", values)));
+    }
+
+    private static async Task<IResult> ForOrderAsync(long id, ShopDb db, Filler filler)
+    {
+        if (await db.Orders.FindAsync(id) is not { } order) return Problems.Of(new Problem("order.gone", "There is no such order."));
+        var values = await ValuesAsync(db, order);
+        var templates = await db.MessageTemplates.Where(t => t.RemovedAt == null).OrderBy(t => t.Name).ToListAsync();
+        return Results.Ok(templates.ConvertAll(t => new Filled(t.Id, t.Name, t.Channel, t.Use, filler.Fill(t.Subject, values), filler.Fill(t.Body, values))));
+    }
+
+    private static async Task<IReadOnlyDictionary<string, string>> ValuesAsync(ShopDb db, Order order)
+    {
+        var shop = await db.Shops.SingleAsync();
+        var parties = await db.PartiesAsync(order);
+        return new Dictionary<string, string>
+        {
+            ["customer.name"] = parties.Customer?.DisplayName ?? "",
+            ["customer.firstName"] = parties.Customer is { } customer ? customer.FirstName.Length > 0 ? customer.FirstName : customer.DisplayName : "",
+            ["car.description"] = parties.Vehicle?.Description ?? "",
+            ["car.plate"] = parties.Vehicle?.Plate ?? "",
+            ["order.number"] = order.Number.ToString(CultureInfo.InvariantCulture),
+            ["order.total"] = order.Total.ToString(),
+            ["order.promise"] = order.PromisedAt is { } at ? $"{at:dddd} at {at.Clock()}" : "soon",
+            ["shop.name"] = shop.Name,
+            ["shop.phone"] = shop.Phone,
+            // The link is made when it is sent.
+            ["link"] = "{{ link }}",
+        };
+    }
+
+    /// <summary>Checks and fills templates.</summary>
+    public sealed class Filler
+    {
+        private const int MostOfBody = 20_000, MostOfSubject = 200;
+        private readonly FluidParser parser = new();
+        private readonly TemplateOptions limits = new() { MaxSteps = 2000, MaxRecursion = 5 };
+
+        /// <summary>What is wrong with a template; null when nothing is.</summary>
+        public Problem? Check(string? text, string field)
+        {
+            if (string.IsNullOrEmpty(text)) return null;
+            var most = field == "subject" ? MostOfSubject : MostOfBody;
+            if (text.Length > most) return new Problem("template.long", $"At most {most:N0} characters are kept here.", field);
+            if (!parser.TryParse(text, out var template, out var error)) return new Problem("template.syntax", $"This can't be read: {error}", field);
+            var named = new NamedFields();
+            named.VisitTemplate(template);
+            if (named.Refused) return new Problem("template.tag", "A template takes fields and {% if %}; nothing is repeated, included or assigned in it.", field);
+            var unknown = named.Names.FirstOrDefault(name => Fields.All(f => f.Name != name));
+            return unknown is null ? null : new Problem("template.field", $"There is no field \"{unknown}\". Fields are: {string.Join(", ", Fields.Select(f => f.Name))}.", field);
+        }
+
+        /// <summary>The text with its fields filled. One that can't be read stays as it is.</summary>
+        internal string Fill(string text, IReadOnlyDictionary<string, string> values)
+        {
+            if (!parser.TryParse(text, out var template, out _)) return text;
+            var context = new TemplateContext(limits);
+            foreach (var group in values.GroupBy(v => v.Key.Split('.')[0]))
+            {
+                if (group.First().Key.Contains('.', StringComparison.Ordinal)) context.SetValue(group.Key, new DictionaryValue(new FluidValueDictionaryFluidIndexable(group.ToDictionary(v => v.Key.Split('.')[1], v => (FluidValue)new StringValue(v.Value)))));
+                else context.SetValue(group.Key, new StringValue(group.First().Value));
+            }
+            try
+            {
+                // Messages are plain text; nothing is turned into HTML.
+                return template.Render(context, NullEncoder.Default);
+            }
+            catch (Exception)
+            {
+                // One template that can't be filled, of a shop that kept it before they were judged, keeps no other from being used.
+                return text;
+            }
+        }
+    }
+
+    /// <summary>Every field that a template names, in what it writes and in its conditions.</summary>
+    private sealed class NamedFields : AstVisitor
+    {
+        internal List<string> Names { get; } = [];
+        /// <summary>Something stands in it other than text, fields and conditions.</summary>
+        internal bool Refused { get; private set; }
+
+        public override Statement Visit(Statement statement)
+        {
+            // An if without an else asks for nothing there.
+            if (statement is null) return null!;
+            if (statement is not (TextSpanStatement or OutputStatement or IfStatement or ElseIfStatement or ElseStatement or UnlessStatement or CommentStatement)) Refused = true;
+            return base.Visit(statement);
+        }
+
+        protected override Expression VisitMemberExpression(MemberExpression memberExpression)
+        {
+            Names.Add(string.Join('.', memberExpression.Segments.OfType<IdentifierSegment>().Select(s => s.Identifier)));
+            return base.VisitMemberExpression(memberExpression);
+        }
+    }
+}

@@ -1,0 +1,93 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Customers;
+using Yardstick.Core.Messaging;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Messaging;
+
+/// <summary>Texts and e-mails of people who are not on file: read in full, answered, and put to a customer.</summary>
+public static class UnknownSenders
+{
+    private const int Most = 200;
+
+    /// <summary>One message of a thread.</summary>
+    public sealed record UnknownMessage(long Id, string Subject, string Body, MessageState State, DateTime At, string By, string Trouble);
+    /// <summary>A thread with somebody who is not on file.</summary>
+    public sealed record UnknownThread(MessageChannel Channel, string Address, string Shown, bool Unseen, IReadOnlyList<UnknownMessage> Messages);
+    /// <summary>An answer.</summary>
+    public sealed record AnswerRequest(string Address, string? Subject, string? Body, bool Now);
+    /// <summary>Whose the address is.</summary>
+    public sealed record PutRequest(string Address, long CustomerId);
+    /// <summary>Which thread was read.</summary>
+    public sealed record ReadRequest(string Address);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/unknown-senders", ListAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<UnknownThread>>();
+        api.MapPost("/unknown-senders/answer", Answer).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/unknown-senders/put", Put).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/unknown-senders/read", Read).Asks(Permission.SeeOrders).Produces<Changed>();
+    }
+
+    private static IQueryable<Message> Unknown(ShopDb db) => db.Messages.Where(m => m.CustomerId == null && m.OrderId == null && m.Address != "");
+
+    private static async Task<IResult> ListAsync(ShopDb db)
+    {
+        var country = (await db.Shops.SingleAsync()).Country;
+        var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        var messages = await Unknown(db).AsNoTracking().OrderByDescending(m => m.Id).Take(Most).ToListAsync();
+        return Results.Ok(messages.GroupBy(m => m.Address).Where(g => g.Any(m => m.State == MessageState.Received)).Select(g => new UnknownThread(
+            g.First().Channel,
+            g.Key,
+            g.First().Channel == MessageChannel.Text ? new PhoneNumber(g.Key).Shown(country) : g.Key,
+            g.Any(m => m.State == MessageState.Received && m.SeenAt is null),
+            [.. g.OrderBy(m => m.Id).Select(m => new UnknownMessage(m.Id, m.Subject, m.Body, m.State, m.At, m.ById is { } by ? names.GetValueOrDefault(by, "") : "", m.Trouble))])).ToList());
+    }
+
+    private static Task<IResult> Answer(AnswerRequest request, Commands commands, Writing writing, Outbox outbox) => commands.RunAsync<Changed>(async work =>
+    {
+        if (await ThreadAsync(work.Db, request.Address) is not { } last) return Gone;
+        var shop = await work.Db.Shops.SingleAsync();
+        var subject = string.IsNullOrWhiteSpace(request.Subject) ? last.Subject.Length > 0 ? $"Re: {last.Subject}" : $"Your message to {shop.Name}" : request.Subject;
+        var written = await writing.WriteAsync(work, shop, null, null, last.Channel, last.Address, subject, request.Body, request.Now);
+        if (written.Problem is { } problem) return problem;
+        outbox.Wake();
+        work.Touch("messages");
+        return new Changed(0, written.Value.Id, 1);
+    });
+
+    private static Task<IResult> Put(PutRequest request, Commands commands) => commands.RunAsync<Changed>(async work =>
+    {
+        var db = work.Db;
+        if (await ThreadAsync(db, request.Address) is not { } last) return Gone;
+        if (await db.Customers.Include(c => c.Phones).Include(c => c.Emails).FirstOrDefaultAsync(c => c.Id == request.CustomerId && c.MergedIntoId == null) is not { } customer)
+            return new Problem("customer.gone", "There is no such customer.", "customerId");
+        // From now on whatever comes from there is theirs by itself.
+        if (last.Channel == MessageChannel.Text && !customer.Phones.Any(p => p.Number == last.Address)) customer.Phones.Add(new CustomerPhone { Number = last.Address });
+        if (last.Channel == MessageChannel.Email && !customer.Emails.Any(e => e.Address == last.Address)) customer.Emails.Add(new CustomerEmail { Address = last.Address });
+        customer.Version++;
+        foreach (var message in await Unknown(db).Where(m => m.Address == last.Address).ToListAsync()) message.CustomerId = customer.Id;
+        await db.SaveChangesAsync();
+        work.Touch("messages");
+        work.Touch("customer", customer.Id, customer.Version);
+        return new Changed(0, customer.Id, customer.Version);
+    });
+
+    private static Task<IResult> Read(ReadRequest request, Commands commands) => commands.RunAsync<Changed>(async work =>
+    {
+        foreach (var message in await Unknown(work.Db).Where(m => m.Address == request.Address && m.SeenAt == null && m.State == MessageState.Received).ToListAsync()) message.SeenAt = work.Actor.At;
+        await work.Db.SaveChangesAsync();
+        work.Touch("messages");
+        return new Changed(0, 0, 1);
+    });
+
+    private static readonly Problem Gone = new("messages.gone", "Nothing came from this number or address, or it belongs to a customer by now.");
+
+    private static Task<Message?> ThreadAsync(ShopDb db, string? address) => Unknown(db).Where(m => m.Address == address).OrderByDescending(m => m.Id).FirstOrDefaultAsync();
+}

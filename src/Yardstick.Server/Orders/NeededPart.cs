@@ -1,0 +1,14 @@
+using Yardstick.Core.Orders;
+
+namespace Yardstick.Server.Orders;
+
+/// <summary>A line whose part has still to be ordered, with its job and order.</summary>
+public sealed class NeededPart
+{
+    /// <summary>The line.</summary>
+    public required Line Line { get; init; }
+    /// <summary>Its job.</summary>
+    public required Job Job { get; init; }
+    /// <summary>Its order.</summary>
+    public required Order Order { get; init; }
+}

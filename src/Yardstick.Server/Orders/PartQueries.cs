@@ -1,0 +1,27 @@
+using Yardstick.Core.Orders;
+using Yardstick.Core.Purchasing;
+using Yardstick.Data;
+
+namespace Yardstick.Server.Orders;
+
+/// <summary>Asks the database what has still to be ordered, and what is awaited.</summary>
+internal static class PartQueries
+{
+    /// <summary>Lines of purchase orders that the supplier did not refuse and nobody called off.</summary>
+    internal static IQueryable<PurchaseOrderLine> StandingParts(this ShopDb db) => db.PurchaseOrderLines
+        .Where(l => (l.CancelledAt == null || l.Received > 0) && db.PurchaseOrders.Where(PurchaseOrder.Stands).Any(p => p.Id == l.PurchaseOrderId));
+
+    /// <summary>Lines of purchase orders that still come.</summary>
+    internal static IQueryable<PurchaseOrderLine> AwaitedParts(this ShopDb db) => db.StandingParts().Where(PurchaseOrderLine.IsAwaited);
+
+    /// <summary>Parts that approved work of open orders waits for and nobody ordered.</summary>
+    internal static IQueryable<NeededPart> NeededParts(this ShopDb db)
+    {
+        var awaited = db.AwaitedParts().Select(l => l.LineId);
+        return from line in db.Lines.Where(PartNeed.OfLine)
+               join job in db.Jobs.Where(PartNeed.OfJob) on line.JobId equals job.Id
+               join order in db.Orders on job.OrderId equals order.Id
+               where order.State == OrderState.Open && !awaited.Contains(line.Id)
+               select new NeededPart { Line = line, Job = job, Order = order };
+    }
+}

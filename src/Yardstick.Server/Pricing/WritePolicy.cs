@@ -1,0 +1,165 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Pricing;
+
+/// <summary>The pricing policy in Setup: written as a draft that is checked as it is typed, then put in force as a new version.</summary>
+public static class WritePolicy
+{
+    /// <summary>A draft, and when it was changed by whom.</summary>
+    public sealed record DraftView(int Version, string ChangedBy, DateTime ChangedAt);
+    /// <summary>The curve of a markup table.</summary>
+    public sealed record CurveView(string Table, IReadOnlyList<CurvePoint> Points, IReadOnlyList<NaivePiece> Naive, IReadOnlyList<MarkupLift> Lifts);
+    /// <summary>A band's bare multiplier, from one end to the other.</summary>
+    public sealed record NaivePiece(CurvePoint From, CurvePoint To);
+    /// <summary>The policy as it is being written, or as it is in force where nobody writes one.</summary>
+    public sealed record View(PolicyForm Form, string Currency, DraftView? Draft, IReadOnlyList<Problem> Problems, IReadOnlyList<CurveView> Curves,
+        IReadOnlyList<PolicyDifference> Differences, IReadOnlyList<PolicyVersionView> Versions, IReadOnlyList<string> PartCategories);
+    /// <summary>The whole form, and the version of the draft that was seen; zero where there was none.</summary>
+    public sealed record DraftRequest(PolicyForm Form, int Version);
+    /// <summary>Which draft is put in force, and why in a few words.</summary>
+    public sealed record InForceRequest(int Version, string? Note);
+    /// <summary>The number of the new version.</summary>
+    public sealed record InForce(long Id);
+
+    internal static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter() }, RespectNullableAnnotations = true };
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/policy", async (ShopDb db) => Results.Ok(await ViewAsync(db))).Asks(Permission.EditPolicy).Produces<View>();
+        api.MapPut("/policy/draft", Save).Asks(Permission.EditPolicy).Produces<View>().ProducesProblem(409).ProducesProblem(422);
+        api.MapDelete("/policy/draft", Discard).Asks(Permission.EditPolicy).Produces<View>();
+        api.MapPost("/policy/versions", PutInForce).Asks(Permission.EditPolicy).Produces<InForce>().ProducesProblem(422).ProducesProblem(409);
+        api.MapGet("/policy/versions/{id:long}", VersionAsync).Asks(Permission.EditPolicy).Produces<PolicyForm>().ProducesProblem(404);
+    }
+
+    private static async Task<View> ViewAsync(ShopDb db)
+    {
+        var draft = await db.PolicyDrafts.SingleOrDefaultAsync();
+        var current = PolicyFormWriter.Of(await db.PolicyAsync(await db.PolicyInForceAsync()));
+        var form = draft is null ? current : FormOf(draft);
+        var shop = await db.Shops.SingleAsync();
+        var reading = PolicyFormReader.Read(form, shop.Currency, await UseAsync(db));
+        var by = draft is null ? "" : await db.Staff.Where(s => s.Id == draft.ChangedById).Select(s => s.Name).SingleAsync();
+        return new View(form, shop.Currency, draft is null ? null : new DraftView(draft.Version, StaffMember.ShortNameOf(by), draft.ChangedAt), reading.Problems, Curves(form, shop.Currency),
+            PolicyDifference.Between(current, form), await db.PolicyVersionsAsync(), await db.Parts.Select(p => p.Category).Where(c => c != "").Distinct().OrderBy(c => c).ToListAsync());
+    }
+
+    internal static PolicyForm FormOf(PolicyDraft draft) => JsonSerializer.Deserialize<PolicyForm>(draft.FormJson, Json)!;
+
+    /// <summary>Tables that can be read are drawn, whatever else is not right yet.</summary>
+    private static List<CurveView> Curves(PolicyForm form, string currency)
+    {
+        var curves = new List<CurveView>();
+        foreach (var table in form.MarkupBands)
+        {
+            var alone = PolicyForm.Empty with { LaborRates = [new RateRow("general", "0")], MarkupBands = [table with { Name = "standard" }] };
+            if (PolicyFormReader.Read(alone, currency, PolicyUse.None).Policy is not { } policy) continue;
+            var curve = MarkupCurve.Of(policy.Pricing.MarkupBands["standard"]);
+            curves.Add(new CurveView(table.Name, curve.Points, [.. curve.Naive.Select(n => new NaivePiece(n.From, n.To))], curve.Lifts));
+        }
+        return curves;
+    }
+
+    /// <summary>Who refers to rates and exemptions by name.</summary>
+    internal static async Task<PolicyUse> UseAsync(ShopDb db)
+    {
+        var users = new Dictionary<string, List<string>>();
+        void Add(string rate, int count, string one, string many)
+        {
+            if (!users.TryGetValue(rate, out var who)) users[rate] = who = [];
+            who.Add($"{count} {(count == 1 ? one : many)}");
+        }
+        foreach (var use in await db.Customers.Where(c => c.LaborRateName != "").GroupBy(c => c.LaborRateName).Select(g => new { Rate = g.Key, Count = g.Count() }).ToListAsync())
+            Add(use.Rate, use.Count, "customer", "customers");
+        foreach (var use in await db.CannedLines.Where(l => l.RateName != "").GroupBy(l => l.RateName).Select(g => new { Rate = g.Key, Count = g.Select(l => l.CannedJobId).Distinct().Count() }).ToListAsync())
+            Add(use.Rate, use.Count, "canned job", "canned jobs");
+        foreach (var use in await db.Lines.Where(l => l.RateName != "" && l.RemovedAt == null && db.Jobs.Any(j => j.Id == l.JobId && db.Orders.Any(o => o.Id == j.OrderId && o.State == OrderState.Open)))
+            .GroupBy(l => l.RateName).Select(g => new { Rate = g.Key, Count = g.Count() }).ToListAsync())
+            Add(use.Rate, use.Count, "line of an open order", "lines of open orders");
+        var exemptions = await db.Customers.Where(c => c.TaxExempt != "").GroupBy(c => c.TaxExempt).Select(g => new { Name = g.Key, Count = g.Count() }).ToListAsync();
+        return new PolicyUse(users.ToDictionary(u => u.Key, u => string.Join(" and ", u.Value)), exemptions.ToDictionary(e => e.Name, e => $"{e.Count} {(e.Count == 1 ? "customer" : "customers")}"));
+    }
+
+    private static Task<IResult> Save(DraftRequest request, Commands commands) => commands.RunAsync<View>(async work =>
+    {
+        if (Whole(request.Form) is not { } json) return new Problem("policy.shape", "The policy is not whole; load the page anew.");
+        if (json.Length > 500_000) return new Problem("policy.size", "The policy is too long to keep.");
+        var draft = await work.Db.PolicyDrafts.SingleOrDefaultAsync();
+        if (draft is not null && draft.Version != request.Version && draft.ClientId != work.Actor.ClientId) return await ClashAsync(work.Db, draft);
+        if (draft is null)
+        {
+            draft = new PolicyDraft { FormJson = json, Version = 0 };
+            work.Db.PolicyDrafts.Add(draft);
+        }
+        draft.FormJson = json;
+        draft.Version++;
+        (draft.ChangedAt, draft.ChangedById, draft.ClientId) = (work.Actor.At, work.Actor.StaffId, work.Actor.ClientId);
+        await work.Db.SaveChangesAsync();
+        work.Touch("policy");
+        return await ViewAsync(work.Db);
+    });
+
+    /// <summary>The form as it is kept; null where a field is missing, which no page sends.</summary>
+    private static string? Whole(PolicyForm? form)
+    {
+        try
+        {
+            // Writing refuses null where the form has none.
+            return form is null ? null : JsonSerializer.Serialize(form, Json);
+        }
+        catch (JsonException)
+        {
+            return null;
+        }
+    }
+
+    private static async Task<Problem> ClashAsync(ShopDb db, PolicyDraft draft)
+    {
+        var by = await db.Staff.Where(s => s.Id == draft.ChangedById).Select(s => s.Name).SingleAsync();
+        var at = (await db.Shops.SingleAsync()).Local(draft.ChangedAt);
+        return new Problem("edit.conflict", $"{StaffMember.ShortNameOf(by)} changed the draft at {at.Clock()}; look at it anew, then make your change again.");
+    }
+
+    private static Task<IResult> Discard(Commands commands) => commands.RunAsync<View>(async work =>
+    {
+        await work.Db.PolicyDrafts.ExecuteDeleteAsync();
+        work.Touch("policy");
+        return await ViewAsync(work.Db);
+    });
+
+    private static Task<IResult> PutInForce(InForceRequest request, Commands commands) => commands.RunAsync<InForce>(async work =>
+    {
+        var db = work.Db;
+        if (await db.PolicyDrafts.SingleOrDefaultAsync() is not { } draft) return new Problem("policy.noDraft", "There is no draft to put in force; somebody did it already or threw it away.");
+        if (draft.Version != request.Version) return await ClashAsync(db, draft);
+        var note = (request.Note ?? "").Trim();
+        if (note.Length > 200) return new Problem("text.long", "A note can have at most 200 characters.", "note");
+        var form = FormOf(draft);
+        var reading = PolicyFormReader.Read(form, (await db.Shops.SingleAsync()).Currency, await UseAsync(db));
+        if (reading.Policy is not { } policy) return new Problem("policy.problems", $"The draft is not right yet: {reading.Problems[0].Message}", reading.Problems[0].Field);
+        var last = await db.PolicyInForceAsync();
+        if (PolicyDifference.Between(PolicyFormWriter.Of(await db.PolicyAsync(last)), form).Count == 0) return new Problem("policy.same", "The draft says the same as the policy in force.");
+        db.PolicyVersions.Add(new PolicyVersion { Id = last + 1, InForceAt = work.Actor.At, ById = work.Actor.StaffId, Note = note, Json = policy.Write() });
+        db.PolicyDrafts.Remove(draft);
+        await db.SaveChangesAsync();
+        work.Touch("policy");
+        // Open sheets have to say that their policy is older now.
+        work.Touch("order");
+        return new InForce(last + 1);
+    });
+
+    private static async Task<IResult> VersionAsync(long id, ShopDb db) =>
+        await db.PolicyVersions.AnyAsync(v => v.Id == id) ? Results.Ok(PolicyFormWriter.Of(await db.PolicyAsync(id)))
+            : Problems.Of(new Problem("policy.gone", "There is no such version of the policy."));
+}

@@ -1,0 +1,34 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Setup;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Purchasing;
+
+/// <summary>Calls parts off that are still to come. Suppliers take that by telephone; here it is noted, with who agreed.</summary>
+public static class CancelParts
+{
+    /// <summary>Lines of the purchase order, none for all that is still to come, and why.</summary>
+    public sealed record Request(IReadOnlyList<long>? LineIds, string Reason);
+    /// <summary>The purchase order afterwards.</summary>
+    public sealed record Cancelled(long PurchaseOrderId, bool Whole);
+
+    /// <summary>Maps the endpoint.</summary>
+    public static void Map(IEndpointRouteBuilder api) =>
+        api.MapPost("/purchase-orders/{id:long}/cancel", Handle).Asks(Permission.OrderParts).Produces<Cancelled>().ProducesProblem(422);
+
+    private static Task<IResult> Handle(long id, Request request, Commands commands) => commands.RunAsync<Cancelled>(async work =>
+    {
+        var db = work.Db;
+        if (await db.PurchaseOrders.Include(p => p.Lines).FirstOrDefaultAsync(p => p.Id == id) is not { } purchase) return new Problem("purchase.gone", "There is no such purchase order.");
+        var ids = request.LineIds is { Count: > 0 } some ? some : purchase.Lines.Where(l => l.Awaited).Select(l => l.Id).ToList();
+        if (purchase.Cancel(ids, request.Reason, work.Actor.At).Problem is { } problem) return problem;
+        await db.SaveChangesAsync();
+        work.Touch("parts");
+        work.Touch("floor");
+        foreach (var orderId in purchase.Lines.Where(l => ids.Contains(l.Id)).Select(l => l.OrderId).Distinct()) work.Touch("order", orderId);
+        return new Cancelled(id, !purchase.IsOpen);
+    });
+}

@@ -1,0 +1,53 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Purchasing;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Live;
+using Yardstick.Server.Outside;
+
+namespace Yardstick.Server.Purchasing;
+
+/// <summary>Hands purchase orders over to suppliers and asks where they are; never inside a transaction.</summary>
+public sealed class SupplierTalk(IDbContextFactory<ShopDb> factory, WriteGate gate, ISupplierClient suppliers, LiveUpdates live)
+{
+    /// <summary>Hands an order over that was not, or asks where it is. Null if there is no such order.</summary>
+    public async Task<PurchaseOrder?> TalkAsync(long id, CancellationToken cancel)
+    {
+        PurchaseOrder? order;
+        Supplier? supplier;
+        await using (var db = await factory.CreateDbContextAsync(cancel))
+        {
+            order = await db.PurchaseOrders.Include(p => p.Lines).FirstOrDefaultAsync(p => p.Id == id, cancel);
+            if (order is null || !order.IsOpen) return order;
+            supplier = await db.Suppliers.SingleAsync(s => s.Id == order.SupplierId, cancel);
+        }
+        var answer = order.SupplierReference.Length == 0
+            ? await suppliers.PlaceAsync(supplier.Code, order, cancel)
+            : await suppliers.AskAsync(supplier.Code, order.SupplierReference, cancel);
+
+        var kept = await gate.RunAsync(async db =>
+        {
+            var now = await db.PurchaseOrders.Include(p => p.Lines).SingleAsync(p => p.Id == id);
+            var before = (now.State, now.ExpectedAt, now.Trouble);
+            now.Tries++;
+            if (answer.Ok) now.Answered(answer.Value.State, answer.Value.Reference, answer.Value.ExpectedAt);
+            else now.Trouble = Trouble(supplier, now, answer.Problem!);
+            await db.SaveChangesAsync();
+            return (Order: now, Changed: before != (now.State, now.ExpectedAt, now.Trouble));
+        });
+        if (kept.Changed) await live.TellAsync([new Touched("parts", 0, 0), .. kept.Order.Lines.Select(l => l.OrderId).Distinct().Select(o => new Touched("order", o, 0))]);
+        return kept.Order;
+    }
+
+    private static string Trouble(Supplier supplier, PurchaseOrder order, Problem problem) => order.SupplierReference.Length == 0
+        ? $"{supplier.Name} {problem.Message}. The order is kept and sent again by itself; it will not be placed twice. By phone: {supplier.Phone}."
+        : $"{supplier.Name} {problem.Message}. What it said last is shown; we go on asking.";
+
+    /// <summary>Orders that should be talked about: not handed over, or open.</summary>
+    public async Task<IReadOnlyList<long>> OpenAsync(CancellationToken cancel)
+    {
+        await using var db = await factory.CreateDbContextAsync(cancel);
+        return await db.PurchaseOrders.Where(p => p.State < PurchaseOrderState.Refused).OrderBy(p => p.State).Select(p => p.Id).ToListAsync(cancel);
+    }
+}

@@ -1,0 +1,71 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Floor;
+using Yardstick.Core.Schedule;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Orders;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Schedule;
+
+/// <summary>Plans jobs for technicians, and moves cars between stages.</summary>
+public static class PlanWork
+{
+    /// <summary>Who does a job from when, wall time; no one for the lane of no one.</summary>
+    public sealed record PlanRequest(long? TechnicianId, DateTime Start, int Version);
+    /// <summary>A stage.</summary>
+    public sealed record StageRequest(Stage Stage, int Version);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapPost("/jobs/{jobId:long}/plan", Plan).Asks(Permission.PlanWork).Produces<Changed>().ProducesProblem(422).ProducesProblem(409);
+        api.MapDelete("/jobs/{jobId:long}/plan", Unplan).Asks(Permission.PlanWork).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/stage", Move).Asks(Permission.PlanWork).Produces<Changed>().ProducesProblem(422).ProducesProblem(409);
+    }
+
+    private static Task<IResult> Plan(long jobId, PlanRequest request, Commands commands) => commands.RunAsync<Changed>(async work =>
+    {
+        var db = work.Db;
+        if (await db.Jobs.FindAsync(jobId) is not { RemovedAt: null } job) return new Problem("job.gone", "This job is no longer on its order.");
+        if (request.TechnicianId is { } id && !await db.Staff.AnyAsync(s => s.Id == id && s.Role == Role.Technician && s.Active)) return new Problem("technician.gone", "There is no such technician.");
+        var shop = await db.Shops.SingleAsync();
+        var step = TimeSpan.FromMinutes(15).Ticks;
+        var start = new DateTime((request.Start.Ticks + step / 2) / step * step);
+        if (TimeOnly.FromDateTime(start) < shop.Opens || TimeOnly.FromDateTime(start) >= shop.Closes) return new Problem("plan.hours", $"The shop is open from {shop.Opens.Clock()} to {shop.Closes.Clock()}; plan the job within it.", "start");
+        var plan = await db.PlannedWork.FirstOrDefaultAsync(p => p.JobId == jobId);
+        if (plan is not null && plan.Version != request.Version && request.Version != 0) return new Problem("plan.conflict", "Somebody moved this job meanwhile; look where it is now.");
+        if (plan is null) db.PlannedWork.Add(plan = new PlannedWork { JobId = jobId, OrderId = job.OrderId, Version = 0 });
+        plan.TechnicianId = request.TechnicianId;
+        plan.Start = start;
+        plan.Version++;
+        await db.SaveChangesAsync();
+        work.Touch("floor");
+        work.Touch("order", job.OrderId);
+        return new Changed(0, jobId, plan.Version);
+    });
+
+    private static Task<IResult> Unplan(long jobId, Commands commands) => commands.RunAsync<Changed>(async work =>
+    {
+        if (await work.Db.PlannedWork.FirstOrDefaultAsync(p => p.JobId == jobId) is { } plan)
+        {
+            work.Db.PlannedWork.Remove(plan);
+            await work.Db.SaveChangesAsync();
+            work.Touch("floor");
+        }
+        return new Changed(0, jobId, 0);
+    });
+
+    private static Task<IResult> Move(long id, StageRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    {
+        if (!Enum.IsDefined(request.Stage)) return new Problem("stage.unknown", "There is no such stage.", "stage");
+        if (await under.ClashAsync("order", id, "stage", request.Version, Stages.Name(request.Stage)) is { } clash) return clash;
+        var moved = under.Order.MoveTo(request.Stage, "", under.Work.Actor);
+        if (moved.Problem is { } problem) return problem;
+        under.Work.Touch("floor");
+        return new Changed(under.Order.Version, id, under.Order.Version);
+    });
+}

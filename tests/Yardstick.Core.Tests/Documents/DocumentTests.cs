@@ -1,0 +1,122 @@
+using Yardstick.Core.Billing;
+using Yardstick.Core.Documents;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Purchasing;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Tests.Pricing;
+using Yardstick.Core.Values;
+
+namespace Yardstick.Core.Tests.Documents;
+
+/// <summary>Documents show what the rules gave, and payments keep what is owed.</summary>
+public class DocumentTests
+{
+    private static readonly DateTime Now = new(2026, 11, 23, 15, 20, 0, DateTimeKind.Utc);
+    private static readonly Shop Shop = new() { Name = "Lantern Bay", TimeZone = "America/New_York" };
+    private static readonly ShopPolicy Policy = new() { Pricing = ExampleTests.Case("03-tires-with-companions.json").Policy };
+
+    private static (Order Order, ShopDocument Document) Make(decimal? fixedPrice = null)
+    {
+        var actor = new Actor(2, Now);
+        var order = new Order { Id = 1, Number = 2147, OdometerIn = 88_412, VehicleId = 1 };
+        var tires = new Job { Id = 10, Title = "Four tires", FixedPrice = fixedPrice };
+        tires.Lines.Add(new Line { Id = 100, Kind = LineKind.Part, Description = "Tire", Number = "TI", Category = "tire", Quantity = 4, UnitCost = 96.2m });
+        tires.Lines.Add(new Line { Id = 101, Kind = LineKind.Text, Description = "Old tires are taken back" });
+        var wipers = new Job { Id = 11, Title = "Wiper blades" };
+        wipers.Lines.Add(new Line { Id = 102, Kind = LineKind.Part, Description = "Blade", Quantity = 2, UnitCost = 8 });
+        order.AddJob(tires, actor);
+        order.AddJob(wipers, actor);
+        order.AddConcern("Squeals", actor);
+        PricingResult Price(Order o, Inclusion include) => OrderPricing.Price(o, null, Policy, include, new DateOnly(2026, 11, 23));
+        order.Decide(10, new Answer(DecisionKind.Approved, "Imke Sorensen", AnswerChannel.Phone), Price, actor);
+        order.Decide(11, new Answer(DecisionKind.Deferred, "Imke Sorensen", AnswerChannel.Phone, "", new DateOnly(2027, 2, 14), 92_000), Price, actor);
+        var result = Price(order, Inclusion.ApprovedOnly);
+        return (order, DocumentMaker.OfOrder(order, new DocumentParties(null, null, "Mina O."), Shop, result, DocumentKind.Invoice, 5001, Shop.Local(Now)));
+    }
+
+    [Fact]
+    public void An_invoice_holds_what_was_done_and_says_what_was_not()
+    {
+        var (_, document) = Make();
+        Assert.Equal("Four tires", Assert.Single(document.Jobs).Title);
+        Assert.Equal(["Part", "Text", "Labor", "Part", "Fee", "Fee"], document.Jobs[0].Lines.Select(l => l.Kind));
+        Assert.Equal("Wiper blades: put off until February 14, 2027 or 92,000 mi", Assert.Single(document.NotDone));
+        Assert.Contains("Imke Sorensen agreed by phone to a total of", document.Consent[0], StringComparison.Ordinal);
+        Assert.Equal(document.Totals[^1].Amount, document.Totals.SkipLast(1).Sum(t => t.Amount));
+    }
+
+    [Fact]
+    public void Under_one_price_the_lines_show_none_of_their_own()
+    {
+        var (_, document) = Make(fixedPrice: 480);
+        Assert.All(document.Jobs[0].Lines.Take(2), l => Assert.Null(l.Amount));
+        Assert.Equal(480 + 96 + 18 + 19, document.Jobs[0].Amount);
+    }
+
+    [Fact]
+    public void A_credit_note_is_the_invoice_the_other_way()
+    {
+        var (_, document) = Make();
+        var credit = document.AsCreditNote(5002, Now, "Wrong car");
+        Assert.Equal((DocumentKind.CreditNote, 5002, -document.Totals[^1].Amount), (credit.Kind, credit.Number, credit.Totals[^1].Amount));
+        Assert.Equal("Takes back invoice 5001: Wrong car", credit.Reason);
+    }
+
+    [Theory]
+    [InlineData("100", 8050, 8050, 1950, null)]
+    [InlineData("50", 8050, 5000, 0, null)]
+    [InlineData("0", 8050, 0, 0, "payment.amount")]
+    [InlineData("-5", 8050, 0, 0, "figure.range")]
+    [InlineData("20", 0, 0, 0, "payment.paid")]
+    public void Cash_keeps_what_is_owed_and_gives_the_rest_back(string tendered, long owed, long kept, long change, string? refused)
+    {
+        var invoice = new Invoice { Id = 1, OrderId = 1, CaseJson = "", DocumentJson = "" };
+        var payment = Payment.Cash(invoice, new Money(owed), tendered, 2, Now);
+        Assert.Equal(refused, payment.Problem?.Code);
+        if (refused is null) Assert.Equal((kept, change), (payment.Value.Amount.Cents, payment.Value.Change.Cents));
+    }
+
+    [Fact]
+    public void A_purchase_order_keeps_the_suppliers_reference_and_never_leaves_received()
+    {
+        var order = new PurchaseOrder();
+        order.Answered(PurchaseOrderState.Confirmed, "HP-1", Now);
+        order.Answered(PurchaseOrderState.Delayed, "HP-2", Now.AddHours(4));
+        Assert.Equal(("HP-1", Now.AddHours(4)), (order.SupplierReference, order.ExpectedAt));
+        order.Answered(PurchaseOrderState.Refused, "", null);
+        Assert.False(order.IsOpen);
+        Assert.Contains("replace the part", order.Trouble, StringComparison.Ordinal);
+        order.State = PurchaseOrderState.Received;
+        order.Answered(PurchaseOrderState.Shipped, "HP-1", null);
+        Assert.Equal(PurchaseOrderState.Received, order.State);
+    }
+
+    [Theory]
+    [InlineData("10%", "", "")]
+    [InlineData("10%", "5%", "")]
+    [InlineData("10%", "12.34", "7%")]
+    [InlineData("", "", "20.01")]
+    public void Discounts_stand_as_rows_that_add_up_to_what_the_job_comes_to(string onLine, string onJob, string onOrder)
+    {
+        var (order, _) = Make();
+        void Give(string typed, long? job, long? line)
+        {
+            if (typed.Length == 0) return;
+            var discount = GivenDiscount.Parse(typed, DiscountBase.All, "").Value;
+            (discount.JobId, discount.LineId) = (job, line);
+            Assert.True(order.Give(discount, new Actor(2, Now)).Ok);
+        }
+        Give(onLine, null, 100);
+        Give(onJob, 10, null);
+        Give(onOrder, null, null);
+        order.Jobs[0].Lines[0].NoteForCustomer = "All-season";
+        order.Jobs[0].Lines[0].NoteRelease = Release.Shown;
+        var result = OrderPricing.Price(order, null, Policy, Inclusion.ApprovedOnly, new DateOnly(2026, 11, 23));
+        var job = Assert.Single(DocumentMaker.OfOrder(order, new DocumentParties(null, null, "Mina O."), Shop, result, DocumentKind.Estimate, 1, Now).Jobs);
+        Assert.Equal(job.Amount, job.Lines.Sum(l => l.Amount ?? 0));
+        Assert.Equal(new[] { onLine, onJob, onOrder }.Count(t => t.Length > 0), job.Lines.Count(l => l.Kind == "Discount"));
+        Assert.Equal("All-season", job.Lines[0].Note);
+        if (onLine.Length > 0) Assert.Contains(job.Lines, l => l.Description == "10% off Tire");
+    }
+}

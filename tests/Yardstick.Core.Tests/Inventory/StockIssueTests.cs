@@ -1,0 +1,68 @@
+using Yardstick.Core.Catalog;
+using Yardstick.Core.Inventory;
+using Yardstick.Core.Orders;
+using static Yardstick.Core.Tests.Sample;
+
+namespace Yardstick.Core.Tests.Inventory;
+
+/// <summary>What an invoice takes from the shelf, and what comes back with its reversal.</summary>
+public class StockIssueTests
+{
+    private readonly Part pads = new() { Id = 5, Number = "BP-1", Description = "Pads", OnHand = 6, Reserved = 2, AverageCost = 31.25m };
+    private readonly Order order = new() { Id = 1, Number = 3001 };
+
+    public StockIssueTests()
+    {
+        var job = new Job { Id = 11, Title = "Brakes", Decision = DecisionKind.Approved };
+        job.Lines.Add(new Line { Id = 101, Kind = LineKind.Part, Description = "Pads", PartId = 5, Quantity = 2, ReservedQuantity = 2 });
+        order.AddJob(job, Mina);
+    }
+
+    private List<StockMovement> Move(bool back = false) => StockIssue.Of(order, new Dictionary<long, Part> { [5] = pads }, back, Mina);
+
+    [Fact]
+    public void What_was_kept_leaves_the_shelf_and_nothing_is_kept_any_more()
+    {
+        var movement = Assert.Single(Move());
+        Assert.Equal((4m, 0m, 0m), (pads.OnHand, pads.Reserved, order.Jobs[0].Lines[0].ReservedQuantity));
+        Assert.Equal((StockMovementKind.Issue, -2m, 31.25m, 101L, 5L), (movement.Kind, movement.Quantity, movement.UnitCost, movement.LineId!.Value, movement.PartId!.Value));
+        Assert.Equal((Mina.At, Mina.StaffId), (movement.At, movement.ById!.Value));
+    }
+
+    [Fact]
+    public void With_the_reversal_it_is_there_again()
+    {
+        Move();
+        var movement = Assert.Single(Move(back: true));
+        Assert.Equal((6m, 0m), (pads.OnHand, pads.Reserved));
+        Assert.Equal((StockMovementKind.Return, 2m), (movement.Kind, movement.Quantity));
+    }
+
+    [Fact]
+    public void What_was_ordered_for_the_order_never_was_on_the_shelf()
+    {
+        order.Jobs[0].Lines[0].ReceivedQuantity = 1.5m;
+        Assert.Equal(-0.5m, Assert.Single(Move()).Quantity);
+        Assert.Equal(5.5m, pads.OnHand);
+        order.Jobs[0].Lines[0].ReceivedQuantity = 2;
+        Assert.Empty(Move(back: true));
+    }
+
+    [Theory]
+    [InlineData("declined")]
+    [InlineData("out")]
+    [InlineData("removed")]
+    [InlineData("labor")]
+    [InlineData("not in the catalog")]
+    public void Only_parts_of_approved_work_that_are_in_the_catalog_move(string why)
+    {
+        var (job, line) = (order.Jobs[0], order.Jobs[0].Lines[0]);
+        if (why == "declined") job.Decision = DecisionKind.Declined;
+        if (why == "out") line.Out = true;
+        if (why == "removed") line.RemovedAt = Mina.At;
+        if (why == "labor") line.Kind = LineKind.Labor;
+        if (why == "not in the catalog") line.PartId = null;
+        Assert.Empty(Move());
+        Assert.Equal(6m, pads.OnHand);
+    }
+}

@@ -1,0 +1,122 @@
+using System.Diagnostics;
+using Microsoft.AspNetCore.SignalR.Client;
+using Microsoft.Data.Sqlite;
+using Yardstick.Data;
+using Yardstick.Server.Tests.Support;
+
+namespace Yardstick.Server.Tests.Processes;
+
+/// <summary>What was confirmed outlives a killed server; two servers never open one shop; screens hear of changes; backups restore.</summary>
+public class DurabilityTests(ShopFixture shop) : IClassFixture<ShopFixture>
+{
+    private static async Task<(Process Server, Uri Address)> StartAsync(string folder)
+    {
+        var port = ShopFixture.FreePort();
+        var start = new ProcessStartInfo("dotnet", [ShopFixture.Built("Yardstick.Server"), "--data", folder]) { RedirectStandardError = true, RedirectStandardOutput = true };
+        start.Environment["YARDSTICK_FIRST_RUN_CODE"] = ShopFixture.FirstRunCode;
+        start.Environment["ASPNETCORE_URLS"] = $"http://127.0.0.1:{port}";
+        var server = Process.Start(start)!;
+        var address = new Uri($"http://127.0.0.1:{port}/");
+        using var http = new HttpClient { BaseAddress = address };
+        await ShopFixture.UntilAnswersAsync(http, "api/welcome");
+        return (server, address);
+    }
+
+    [Fact]
+    public async Task A_real_shop_begins_empty_and_what_was_confirmed_is_there_after_a_kill()
+    {
+        var folder = Directory.CreateTempSubdirectory("yardstick-kill-").FullName;
+        var (server, address) = await StartAsync(folder);
+        long order, job = 0;
+        using (var owner = new Browser(address))
+        {
+            Assert.Equal("password", (await owner.RefusedAsync("first-run", new { shopName = "Quay", timeZone = "Europe/Lisbon", currency = "EUR", distanceUnit = "Kilometers", ownerName = "Inês Sá", userName = "ines", password = "short", code = ShopFixture.FirstRunCode })).Text("field"));
+            await owner.PostAsync("first-run", new { shopName = "Quay", timeZone = "Europe/Lisbon", currency = "EUR", distanceUnit = "Kilometers", ownerName = "Inês Sá", userName = "ines", password = "long enough", code = ShopFixture.FirstRunCode });
+            order = (await owner.PostAsync("orders", new { customer = new { lastName = "Costa" }, vehicle = new { plate = "AA 00" } })).Id();
+            for (var i = 0; i < 20; i++) job = (await owner.PostAsync($"orders/{order}/jobs", new { title = $"Job {i}" })).Id();
+        }
+        server.Kill();
+        await server.WaitForExitAsync();
+
+        (server, address) = await StartAsync(folder);
+        try
+        {
+            using var owner = new Browser(address);
+            await owner.PostAsync("session", new { userName = "ines", password = "long enough" });
+            var jobs = (await owner.GetAsync($"orders/{order}")).List("jobs");
+            Assert.Equal((20, job), (jobs.Count, jobs[19]!.Id()));
+
+            var second = await StartAndFailAsync(folder);
+            Assert.Contains("Another Yardstick is running", second, StringComparison.Ordinal);
+        }
+        finally
+        {
+            server.Kill();
+            await server.WaitForExitAsync();
+            Directory.Delete(folder, recursive: true);
+        }
+    }
+
+    private static async Task<string> StartAndFailAsync(params string[] arguments)
+    {
+        string[] all = arguments.Length == 1 ? ["--data", arguments[0]] : arguments;
+        var start = new ProcessStartInfo("dotnet", [ShopFixture.Built("Yardstick.Server"), .. all]) { RedirectStandardError = true, RedirectStandardOutput = true };
+        using var server = Process.Start(start)!;
+        var said = await server.StandardError.ReadToEndAsync() + await server.StandardOutput.ReadToEndAsync();
+        await server.WaitForExitAsync();
+        return said;
+    }
+
+    [Fact]
+    public async Task A_damaged_database_is_a_sentence()
+    {
+        var folder = Directory.CreateTempSubdirectory("yardstick-damaged-").FullName;
+        await File.WriteAllTextAsync(Path.Combine(folder, "shop.db"), new string('x', 9000));
+        await File.WriteAllTextAsync(Path.Combine(folder, "running"), "");
+        Assert.Contains("is damaged", await StartAndFailAsync(folder), StringComparison.Ordinal);
+        Directory.Delete(folder, recursive: true);
+    }
+
+    [Fact]
+    public async Task A_backup_made_while_it_runs_restores()
+    {
+        using var writer = await shop.SignInAsync("mina");
+        var (order, _) = await writer.WriteUpAsync("Backed-Up");
+        var archive = Path.Combine(Path.GetTempPath(), $"{Guid.NewGuid():N}.zip");
+        var target = Path.Combine(Path.GetTempPath(), $"restored-{Guid.NewGuid():N}");
+        Assert.Contains("Backed up", await StartAndFailAsync("--data", shop.Folder, "--backup", archive), StringComparison.Ordinal);
+        Assert.Contains("Restored", await StartAndFailAsync("--data", target, "--restore", archive), StringComparison.Ordinal);
+        await using (var db = new ShopDb(ShopFile.Options(Path.Combine(target, "shop.db")))) Assert.NotNull(await db.Orders.FindAsync(order));
+        await File.WriteAllTextAsync(archive, "not a backup");
+        Assert.Contains("nothing was changed", await StartAndFailAsync("--data", target, "--restore", archive), StringComparison.Ordinal);
+        SqliteConnection.ClearAllPools();
+        Directory.Delete(target, recursive: true);
+        File.Delete(archive);
+    }
+
+    [Fact]
+    public async Task What_one_screen_changes_another_hears()
+    {
+        using var writer = await shop.SignInAsync("mina");
+        var (order, _) = await writer.WriteUpAsync();
+        using var other = await shop.SignInAsync("dario");
+        await using var line = new HubConnectionBuilder().WithUrl(new Uri(shop.Address, "live"), o => o.Headers["Cookie"] = other.Cookies).Build();
+        var heard = new TaskCompletionSource<string>(TaskCreationOptions.RunContinuationsAsynchronously);
+        line.On<System.Text.Json.JsonElement>("changed", touched =>
+        {
+            if (touched.GetRawText().Contains($"\"id\":{order}", StringComparison.Ordinal)) heard.TrySetResult(touched.GetRawText());
+        });
+        await line.StartAsync();
+        await writer.HeaderAsync(order, "keyTag", "99");
+        var said = await heard.Task.WaitAsync(TimeSpan.FromSeconds(10));
+        Assert.Contains("order", said, StringComparison.Ordinal);
+        Assert.DoesNotContain("99", said.Replace($"{order}", "", StringComparison.Ordinal), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Strangers_hear_nothing()
+    {
+        await using var line = new HubConnectionBuilder().WithUrl(new Uri(shop.Address, "live")).Build();
+        await Assert.ThrowsAnyAsync<HttpRequestException>(() => line.StartAsync());
+    }
+}

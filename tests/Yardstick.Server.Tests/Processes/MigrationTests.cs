@@ -1,0 +1,160 @@
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Infrastructure;
+using Microsoft.EntityFrameworkCore.Migrations;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+
+namespace Yardstick.Server.Tests.Processes;
+
+/// <summary>A shop that an earlier version made is opened by this one: nothing in it is lost or changed.</summary>
+public sealed class MigrationTests : IDisposable
+{
+    private readonly string folder = Directory.CreateTempSubdirectory("yardstick-old-").FullName;
+
+    private string Database => Path.Combine(folder, "shop.db");
+
+    public void Dispose()
+    {
+        SqliteConnection.ClearAllPools();
+        Directory.Delete(folder, recursive: true);
+    }
+
+    private async Task MakeAsync(string version)
+    {
+        await using var db = new ShopDb(ShopFile.Options(Database));
+        await db.GetService<IMigrator>().MigrateAsync(version);
+    }
+
+    private async Task OpenAsync()
+    {
+        using var file = ShopFile.Open(folder);
+        await file.PrepareAsync();
+    }
+
+    private async Task<SqliteConnection> ConnectAsync()
+    {
+        var connection = new SqliteConnection($"Data Source={Database};Pooling=False;Foreign Keys=False");
+        await connection.OpenAsync();
+        return connection;
+    }
+
+    private static async Task<List<object?[]>> RowsAsync(SqliteConnection connection, string sql)
+    {
+        await using var command = connection.CreateCommand();
+        command.CommandText = sql;
+        await using var reader = await command.ExecuteReaderAsync();
+        var rows = new List<object?[]>();
+        while (await reader.ReadAsync()) rows.Add([.. Enumerable.Range(0, reader.FieldCount).Select(i => reader.IsDBNull(i) ? null : reader.GetValue(i))]);
+        return rows;
+    }
+
+    private static async Task RunAsync(SqliteConnection connection, string sql)
+    {
+        await using var command = connection.CreateCommand();
+        command.CommandText = sql;
+        await command.ExecuteNonQueryAsync();
+    }
+
+    /// <summary>Tables of people's data: neither the search index nor what EF keeps for itself.</summary>
+    private static async Task<List<string>> TablesAsync(SqliteConnection connection)
+    {
+        var all = (await RowsAsync(connection, "SELECT name, sql FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite%' AND name NOT LIKE '\\_\\_EF%' ESCAPE '\\'")).ConvertAll(r => ((string)r[0]!, (string)r[1]!));
+        var indexes = all.Where(t => t.Item2.StartsWith("CREATE VIRTUAL", StringComparison.Ordinal)).Select(t => t.Item1).ToList();
+        return [.. all.Select(t => t.Item1).Where(t => !indexes.Exists(i => t == i || t.StartsWith($"{i}_", StringComparison.Ordinal)))];
+    }
+
+    private static async Task<List<(string Name, string Type)>> ColumnsAsync(SqliteConnection connection, string table) =>
+        (await RowsAsync(connection, $"SELECT name, type FROM pragma_table_info('{table}')")).ConvertAll(r => ((string)r[0]!, (string)r[1]!));
+
+    /// <summary>A row in every table, each with key 1, so that everything refers to something.</summary>
+    private static async Task FillAsync(SqliteConnection connection)
+    {
+        foreach (var table in await TablesAsync(connection))
+        {
+            var columns = await ColumnsAsync(connection, table);
+            string Value((string Name, string Type) column) => column switch
+            {
+                { Type: "TEXT", Name: var name } when name.EndsWith("At", StringComparison.Ordinal) || name is "NotBefore" or "Start" => "'2026-11-01 08:00:00'",
+                { Type: "TEXT", Name: var name } when name.EndsWith("On", StringComparison.Ordinal) || name.EndsWith("Until", StringComparison.Ordinal) => "'2026-11-01'",
+                { Type: "TEXT", Name: var name } => $"'{name} of {table}'",
+                _ => "1",
+            };
+            await RunAsync(connection, $"INSERT INTO \"{table}\" ({string.Join(", ", columns.Select(c => $"\"{c.Name}\""))}) VALUES ({string.Join(", ", columns.Select(Value))})");
+        }
+    }
+
+    [Theory]
+    [InlineData("PolicyDraftAndCompanions")]
+    [InlineData("EmailIndex")]
+    [InlineData("RemindersFilesImports")]
+    [InlineData("Estimate")]
+    [InlineData("Approval")]
+    public async Task Every_row_of_an_earlier_shop_is_there_as_it_was(string version)
+    {
+        await MakeAsync(version);
+        var before = new Dictionary<string, (List<string> Columns, object?[] Row)>();
+        await using (var connection = await ConnectAsync())
+        {
+            await FillAsync(connection);
+            foreach (var table in await TablesAsync(connection))
+                before[table] = ((await ColumnsAsync(connection, table)).ConvertAll(c => c.Name), Assert.Single(await RowsAsync(connection, $"SELECT * FROM \"{table}\"")));
+        }
+        Assert.True(before.Count > 20);
+
+        await OpenAsync();
+        await using var opened = await ConnectAsync();
+        var tables = await TablesAsync(opened);
+        foreach (var (table, (columns, row)) in before)
+        {
+            Assert.Contains(table, tables);
+            var now = (await ColumnsAsync(opened, table)).ConvertAll(c => c.Name);
+            var kept = columns.Where(now.Contains).ToList();
+            var rows = await RowsAsync(opened, $"SELECT {string.Join(", ", kept.Select(c => $"\"{c}\""))} FROM \"{table}\" WHERE \"{columns[0]}\" = {(row[0] is string text ? $"'{text}'" : row[0])}");
+            Assert.Equal(kept.ConvertAll(c => (table, c, row[columns.IndexOf(c)])), kept.Zip(Assert.Single(rows), (c, value) => (table, c, value)));
+        }
+        Assert.Equal("ok", Assert.Single(await RowsAsync(opened, "PRAGMA integrity_check"))[0]);
+        Assert.Empty(await RowsAsync(opened, "PRAGMA foreign_key_check"));
+        // What can only be added to still refuses everything else, and a copy from before was kept.
+        foreach (var table in new[] { "Decisions", "Invoices", "Payments", "RecordChanges", "ShownCopies" }.Where(before.ContainsKey))
+            Assert.Contains("can only be added to", (await Assert.ThrowsAsync<SqliteException>(() => RunAsync(opened, $"DELETE FROM {table}"))).Message, StringComparison.Ordinal);
+        Assert.Single(Directory.GetFiles(folder, "before-*.db"));
+    }
+
+    [Fact]
+    public async Task A_shop_grown_from_the_first_version_has_what_a_new_one_has()
+    {
+        async Task<List<string>> ThingsAsync()
+        {
+            await using var connection = await ConnectAsync();
+            return (await RowsAsync(connection, "SELECT type || ' ' || tbl_name || ' ' || name FROM sqlite_master WHERE name NOT LIKE 'sqlite%' ORDER BY 1")).ConvertAll(r => (string)r[0]!);
+        }
+        await OpenAsync();
+        var made = await ThingsAsync();
+        SqliteConnection.ClearAllPools();
+        foreach (var file in Directory.GetFiles(folder)) File.Delete(file);
+        await MakeAsync("Initial");
+        await using (var connection = await ConnectAsync()) await FillAsync(connection);
+        await OpenAsync();
+        Assert.Equal(made, await ThingsAsync());
+        Assert.Contains(made, t => t.StartsWith("trigger Decisions", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public async Task What_customers_were_shown_before_there_were_releases_stays_shown_and_the_usual_texts_are_there()
+    {
+        await MakeAsync("Approval");
+        await using (var connection = await ConnectAsync())
+        {
+            await FillAsync(connection);
+            await RunAsync(connection, "DELETE FROM MessageTemplates");
+        }
+        await OpenAsync();
+        await using var db = new ShopDb(ShopFile.Options(Database));
+        Assert.Equal(Release.Shown, await db.Lines.Select(l => l.NoteRelease).SingleAsync());
+        Assert.Equal(Release.Shown, await db.Set<Concern>().Select(c => c.FoundRelease).SingleAsync());
+        Assert.True(await db.MessageTemplates.CountAsync() >= 5);
+        Assert.Contains(await db.MessageTemplates.Select(t => t.Use).ToListAsync(), use => use == "estimate");
+    }
+}

@@ -1,0 +1,328 @@
+using System.Net;
+using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.Routing;
+using Microsoft.Extensions.DependencyInjection;
+using Yardstick.Core.Setup;
+using Yardstick.Server.Safety;
+using Yardstick.Server.Tests.Support;
+
+namespace Yardstick.Server.Tests.Safety;
+
+/// <summary>Every endpoint with every role against the written table: a new endpoint without a row fails.</summary>
+public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
+{
+    private const string Public = "public", SignedIn = "signed in";
+
+    /// <summary>Who may what. W writer, T technician, P parts, M manager, O owner.</summary>
+    private static readonly Dictionary<string, string> Table = new()
+    {
+        ["POST /api/session"] = Public,
+        ["POST /api/session/pin"] = Public,
+        ["GET /api/session/terminal"] = Public,
+        ["DELETE /api/session"] = Public,
+        ["GET /api/session"] = SignedIn,
+        ["PUT /api/session/own-pin"] = SignedIn,
+        ["PUT /api/session/own-password"] = SignedIn,
+        ["GET /api/session/own-sessions"] = SignedIn,
+        ["DELETE /api/session/own-sessions/{id:guid}"] = SignedIn,
+        ["DELETE /api/session/own-sessions"] = SignedIn,
+        ["GET /api/terminals"] = "MO",
+        ["DELETE /api/terminals/{id:long}"] = "MO",
+        ["GET /api/unknown-senders"] = "WPMO",
+        ["POST /api/unknown-senders/answer"] = "WMO",
+        ["POST /api/unknown-senders/put"] = "WMO",
+        ["POST /api/unknown-senders/read"] = "WPMO",
+        ["GET /api/orders/{id:long}/hanging"] = "WPMO",
+        ["POST /api/orders/{id:long}/end"] = "WMO",
+        ["POST /api/orders/{id:long}/open-again"] = "WMO",
+        ["POST /api/orders/{id:long}/void"] = "MO",
+        ["POST /api/orders/{id:long}/lines/{lineId:long}/into-stock"] = "WPMO",
+        ["POST /api/purchase-orders/{id:long}/cancel"] = "WPMO",
+        ["POST /api/invoices/{id:long}/give-back"] = "WMO",
+        ["POST /api/session/terminal"] = "MO",
+        ["GET /api/welcome"] = Public,
+        ["POST /api/first-run"] = Public,
+        ["GET /api/time-zones"] = Public,
+        ["GET /api/shop"] = SignedIn,
+        ["GET /api/policy"] = "MO",
+        ["PUT /api/policy/draft"] = "MO",
+        ["DELETE /api/policy/draft"] = "MO",
+        ["GET /api/policy/draft/comparison"] = "MO",
+        ["POST /api/policy/versions"] = "MO",
+        ["GET /api/policy/versions/{id:long}"] = "MO",
+        ["POST /api/orders/{id:long}/decisions/several"] = "WMO",
+        ["POST /api/orders/{id:long}/ceiling"] = "MO",
+        ["GET /api/orders/{id:long}/decisions"] = "WPMO",
+        ["GET /api/shown-copies/{id:long}/estimate.pdf"] = "WPMO",
+        ["GET /api/decisions/{id:long}/signature.png"] = "WPMO",
+        ["GET /api/orders/{id:long}/talk-through"] = "WPMO",
+        ["POST /api/orders/{id:long}/talk-through/choice"] = "WPMO",
+        ["GET /api/orders/{id:long}/sending"] = "WPMO",
+        ["POST /api/orders/{id:long}/release"] = "WMO",
+        ["GET /api/customers-pages/documents/{token}/"] = Public,
+        ["GET /api/customers-pages/documents/{token}/document.pdf"] = Public,
+        ["POST /api/document-links/{id:long}/withdraw"] = "WMO",
+        ["GET /api/messages/{id:long}/document.pdf"] = "WPMO",
+        ["GET /api/orders/{id:long}/documents"] = "WPMO",
+        ["GET /api/orders/{id:long}/release-slip.pdf"] = "WPMO",
+        ["GET /api/orders/{id:long}/invoice.pdf"] = "WPMO",
+        ["GET /api/orders/{id:long}/check-in.pdf"] = "WPMO",
+        ["GET /api/logo.png"] = Public,
+        ["POST /api/setup/logo"] = "MO",
+        ["POST /api/setup/logo/remove"] = "MO",
+        ["POST /api/orders/{id:long}/links"] = "WMO",
+        ["POST /api/links/{id:long}/withdraw"] = "WMO",
+        ["GET /api/estimates/unanswered"] = "WPMO",
+        ["GET /api/customers-pages/estimates/{token}/"] = Public,
+        ["POST /api/customers-pages/estimates/{token}/seen"] = Public,
+        ["POST /api/customers-pages/estimates/{token}/choice"] = Public,
+        ["POST /api/customers-pages/estimates/{token}/answer"] = Public,
+        ["POST /api/customers-pages/estimates/{token}/question"] = Public,
+        ["GET /api/customers-pages/estimates/{token}/photos/{hash}"] = Public,
+        ["GET /api/orders/{id:long}/messages"] = "WPMO",
+        ["POST /api/orders/{id:long}/messages"] = "WMO",
+        ["POST /api/orders/{id:long}/messages/seen"] = "WPMO",
+        ["GET /api/customers/{id:long}/messages"] = "WPMO",
+        ["POST /api/customers/{id:long}/messages"] = "WMO",
+        ["POST /api/messages/{id:long}/resolve"] = "WMO",
+        ["POST /api/messages/{id:long}/withdraw"] = "WMO",
+        ["POST /api/writing-wishes"] = "WMO",
+        ["GET /api/notices"] = "WPMO",
+        ["POST /api/notices/{id:long}/seen"] = "WPMO",
+        ["GET /api/templates"] = "MO",
+        ["POST /api/templates"] = "MO",
+        ["POST /api/templates/preview"] = "MO",
+        ["POST /api/templates/{id:long}/remove"] = "MO",
+        ["GET /api/orders/{id:long}/templates"] = "WPMO",
+        ["GET /api/named-fees"] = "MO",
+        ["POST /api/named-fees"] = "MO",
+        ["POST /api/named-fees/{id:long}/retire"] = "MO",
+        ["POST /api/everyday-parts"] = "MO",
+        ["POST /api/orders/{id:long}/lines/{lineId:long}/source-back"] = "WMO",
+        ["GET /api/orders/{id:long}/work-order.pdf"] = "WTPMO",
+        ["GET /api/orders/{id:long}/inspection.pdf"] = "WPMO",
+        ["GET /api/find"] = "WPMO",
+        ["GET /api/customers"] = "WPMO",
+        ["GET /api/customers/{id:long}"] = "WPMO",
+        ["GET /api/customers/{id:long}/page"] = "WPMO",
+        ["GET /api/customers/{id:long}/history"] = "WPMO",
+        ["POST /api/customers/{id:long}/fields"] = "WMO",
+        ["POST /api/customers/{id:long}/items"] = "WMO",
+        ["DELETE /api/customers/{id:long}/items/{list}/{itemId:long}"] = "WMO",
+        ["GET /api/customers/{id:long}/merge"] = "WMO",
+        ["POST /api/customers/{id:long}/merge"] = "WMO",
+        ["GET /api/vehicles/{id:long}"] = "WPMO",
+        ["GET /api/vehicles/{id:long}/history"] = "WPMO",
+        ["POST /api/vehicles/{id:long}/fields"] = "WMO",
+        ["POST /api/vehicles/{id:long}/transfer"] = "WMO",
+        ["GET /api/vehicles/{id:long}/merge"] = "WMO",
+        ["POST /api/vehicles/{id:long}/merge"] = "WMO",
+        ["POST /api/merges/{id:long}/undo"] = "WMO",
+        ["GET /api/look-up/phone"] = "WMO",
+        ["GET /api/write-up/known"] = "WMO",
+        ["GET /api/write-up/known-outside"] = "WMO",
+        ["GET /api/phrases/fitting"] = "WTPMO",
+        ["GET /api/phrases"] = "MO",
+        ["GET /api/trouble-codes"] = SignedIn,
+        ["POST /api/phrases/{id:long}/forget"] = "WMO",
+        ["POST /api/phrases/{id:long}/restore"] = "WMO",
+        ["GET /api/orders/{id:long}/check-in"] = "WPMO",
+        ["POST /api/orders/{id:long}/check-in"] = "WMO",
+        ["GET /api/check-in-sheets/{id:long}/check-in.pdf"] = "WPMO",
+        ["GET /api/vehicles/{id:long}/reminders"] = "WPMO",
+        ["POST /api/vehicles/{id:long}/reminders"] = "WMO",
+        ["POST /api/reminders/{id:long}/done"] = "WMO",
+        ["DELETE /api/reminders/{id:long}"] = "WMO",
+        ["POST /api/reminders/{id:long}/restore"] = "WMO",
+        ["GET /api/files/{kind}/{id:long}"] = "WPMO",
+        ["POST /api/files/{kind}/{id:long}"] = "WMO",
+        ["GET /api/files/{id:long}/content"] = "WPMO",
+        ["DELETE /api/files/{id:long}"] = "WMO",
+        ["POST /api/files/{id:long}/restore"] = "WMO",
+        ["GET /api/labels-and-fields"] = "MO",
+        ["POST /api/labels"] = "MO",
+        ["POST /api/labels/{id:long}/retire"] = "MO",
+        ["POST /api/extra-fields"] = "MO",
+        ["POST /api/extra-fields/{id:long}/retire"] = "MO",
+        ["GET /api/records/{kind}/{id:long}/labels-and-fields"] = "WPMO",
+        ["POST /api/records/{kind}/{id:long}/labels/{labelId:long}"] = "WMO",
+        ["POST /api/records/{kind}/{id:long}/fields/{fieldId:long}"] = "WMO",
+        ["GET /api/setup/texts"] = "MO",
+        ["POST /api/setup/texts"] = "MO",
+        ["GET /api/imports"] = "MO",
+        ["POST /api/imports/{kind}"] = "MO",
+        ["GET /api/imports/{id:long}"] = "MO",
+        ["GET /api/imports/{id:long}/progress"] = "MO",
+        ["GET /api/imports/{id:long}/bad.csv"] = "MO",
+        ["POST /api/imports/{id:long}/mapping"] = "MO",
+        ["POST /api/imports/{id:long}/run"] = "MO",
+        ["POST /api/imports/{id:long}/stop"] = "MO",
+        ["POST /api/imports/{id:long}/undo"] = "MO",
+        ["GET /api/exports/customers.csv"] = "MO",
+        ["GET /api/exports/vehicles.csv"] = "MO",
+        ["GET /api/customers/{id:long}/contact.vcf"] = "WPMO",
+        ["GET /api/customers/{id:long}/former-orders"] = "WPMO",
+        ["GET /api/vehicles/{id:long}/former-orders"] = "WPMO",
+        ["GET /api/former-orders/{id:long}"] = "WPMO",
+        ["GET /api/former-orders/{id:long}/order.pdf"] = "WPMO",
+        ["POST /api/orders/{id:long}/jobs/former"] = "WMO",
+        ["POST /api/orders/{id:long}/jobs/{jobId:long}/put-off"] = "WMO",
+        ["GET /api/look-up/plate"] = "WMO",
+        ["GET /api/look-up/vin"] = "WMO",
+        ["GET /api/look-up/makes"] = "WMO",
+        ["GET /api/look-up/alike"] = "WMO",
+        ["POST /api/orders"] = "WMO",
+        ["GET /api/write-up/promise"] = "WMO",
+        ["GET /api/understand/moment"] = "WMO",
+        ["GET /api/orders"] = "WPMO",
+        ["GET /api/orders/{id:long}"] = "WPMO",
+        ["GET /api/orders/{id:long}/why"] = "WPMO",
+        ["GET /api/orders/{id:long}/record"] = "WPMO",
+        ["GET /api/orders/{id:long}/reprice"] = "WPMO",
+        ["POST /api/orders/{id:long}/reprice"] = "WMO",
+        ["POST /api/orders/{id:long}/header"] = "WMO",
+        ["POST /api/orders/{id:long}/vehicle"] = "WMO",
+        ["POST /api/orders/{id:long}/concerns"] = "WMO",
+        ["POST /api/orders/{id:long}/concerns/{concernId:long}"] = "WMO",
+        ["POST /api/orders/{id:long}/jobs"] = "WMO",
+        ["POST /api/orders/{id:long}/jobs/{jobId:long}"] = "WMO",
+        ["POST /api/orders/{id:long}/jobs/{jobId:long}/companions"] = "WMO",
+        ["DELETE /api/orders/{id:long}/jobs/{jobId:long}"] = "WMO",
+        ["POST /api/orders/{id:long}/jobs/{jobId:long}/restore"] = "WMO",
+        ["POST /api/orders/{id:long}/jobs/{jobId:long}/lines"] = "WMO",
+        ["POST /api/orders/{id:long}/lines/{lineId:long}"] = "WMO",
+        ["DELETE /api/orders/{id:long}/lines/{lineId:long}"] = "WMO",
+        ["POST /api/orders/{id:long}/lines/{lineId:long}/restore"] = "WMO",
+        ["GET /api/canned-jobs"] = "WPMO",
+        ["GET /api/canned-jobs/{id:long}"] = "MO",
+        ["GET /api/canned-jobs/from-job/{jobId:long}"] = "MO",
+        ["POST /api/canned-jobs"] = "MO",
+        ["PUT /api/canned-jobs/{id:long}"] = "MO",
+        ["DELETE /api/canned-jobs/{id:long}"] = "MO",
+        ["POST /api/canned-jobs/{id:long}/restore"] = "MO",
+        ["GET /api/canned-sets"] = "MO",
+        ["POST /api/canned-sets"] = "MO",
+        ["DELETE /api/canned-sets/{id:long}"] = "MO",
+        ["GET /api/own-guide"] = "MO",
+        ["POST /api/own-guide"] = "MO",
+        ["POST /api/orders/{id:long}/take"] = "WMO",
+        ["GET /api/orders/{id:long}/choices"] = "WMO",
+        ["GET /api/orders/{id:long}/choices/{source}"] = "WMO",
+        ["GET /api/orders/{id:long}/side-by-side/{source}"] = "WMO",
+        ["GET /api/orders/{id:long}/guide"] = "WMO",
+        ["GET /api/orders/{id:long}/offers"] = "WMO",
+        ["GET /api/orders/{id:long}/earlier"] = "WPMO",
+        ["GET /api/orders/{id:long}/earlier/{jobId:long}"] = "WPMO",
+        ["GET /api/orders/{id:long}/maintenance"] = "WPMO",
+        ["GET /api/orders/{id:long}/facts"] = "WPMO",
+        ["GET /api/drawings/{key}"] = "WPMO",
+        ["POST /api/orders/{id:long}/answers"] = "WMO",
+        ["POST /api/orders/{id:long}/move-job"] = "WMO",
+        ["POST /api/orders/{id:long}/move-lines"] = "WMO",
+        ["POST /api/orders/{id:long}/jobs/{jobId:long}/paste"] = "WMO",
+        ["POST /api/orders/{id:long}/technician"] = "WMO",
+        ["DELETE /api/orders/{id:long}/discounts/{discountId:long}"] = "WMO",
+        ["POST /api/orders/{id:long}/discounts/{discountId:long}/restore"] = "WMO",
+        ["POST /api/orders/{id:long}/record"] = "WMO",
+        ["POST /api/orders/{id:long}/decisions"] = "WMO",
+        ["GET /api/parts"] = "WPMO",
+        ["POST /api/purchase-orders"] = "WPMO",
+        ["POST /api/purchase-orders/{id:long}/send"] = "WPMO",
+        ["POST /api/purchase-orders/{id:long}/receive"] = "WPMO",
+        ["GET /api/floor"] = "WTPMO",
+        ["POST /api/jobs/{jobId:long}/plan"] = "WMO",
+        ["DELETE /api/jobs/{jobId:long}/plan"] = "WMO",
+        ["POST /api/orders/{id:long}/stage"] = "WMO",
+        ["GET /api/bench"] = "TMO",
+        ["POST /api/bench/presence"] = "TMO",
+        ["POST /api/bench/jobs/{jobId:long}/clock-on"] = "TMO",
+        ["POST /api/bench/orders/{id:long}/vin"] = "TMO",
+        ["POST /api/bench/clock-off"] = "TMO",
+        ["POST /api/bench/jobs/{jobId:long}/finish"] = "TMO",
+        ["POST /api/bench/jobs/{jobId:long}/reopen"] = "TMO",
+        ["POST /api/orders/{id:long}/findings"] = "TMO",
+        ["POST /api/photos"] = "WTPMO",
+        ["GET /api/photos/{hash}"] = "WTPMO",
+        ["GET /api/orders/{id:long}/obstacles"] = "WPMO",
+        ["POST /api/orders/{id:long}/invoice"] = "WMO",
+        ["POST /api/orders/{id:long}/finish-jobs"] = "WMO",
+        ["GET /api/invoices/{id:long}"] = "WPMO",
+        ["POST /api/invoices/{id:long}/cash"] = "WMO",
+        ["POST /api/invoices/{id:long}/card-charges"] = "WMO",
+        ["POST /api/card-charges/{id:long}/settle"] = "WMO",
+        ["POST /api/invoices/{id:long}/reverse"] = "MO",
+        ["GET /api/orders/{id:long}/estimate.pdf"] = "WPMO",
+        ["GET /api/invoices/{id:long}/invoice.pdf"] = "WPMO",
+    };
+
+    private static readonly Dictionary<Role, char> Letters = new() { [Role.Writer] = 'W', [Role.Technician] = 'T', [Role.Parts] = 'P', [Role.Manager] = 'M', [Role.Owner] = 'O' };
+
+    private List<(string Key, RouteEndpoint Endpoint)> Endpoints() => shop.Services.GetServices<EndpointDataSource>().SelectMany(s => s.Endpoints).OfType<RouteEndpoint>()
+        .Where(e => e.RoutePattern.RawText!.StartsWith("/api", StringComparison.Ordinal) && e.Metadata.GetMetadata<HttpMethodMetadata>() is not null)
+        .Select(e => ($"{e.Metadata.GetMetadata<HttpMethodMetadata>()!.HttpMethods[0]} {e.RoutePattern.RawText}", e)).ToList();
+
+    [Fact]
+    public void Every_endpoint_has_its_row_and_says_what_the_row_says()
+    {
+        var endpoints = Endpoints();
+        Assert.Equal(Table.Keys.Order(), endpoints.Select(e => e.Key).Order());
+        foreach (var (key, endpoint) in endpoints)
+        {
+            var row = Table[key];
+            var asks = endpoint.Metadata.GetMetadata<AsksFor>();
+            Assert.True(asks is null == (row == Public), $"{key} is {row}");
+            Assert.Equal(row == Public, endpoint.Metadata.GetMetadata<IAllowAnonymous>() is not null);
+            if (asks is null) continue;
+            foreach (var (role, letter) in Letters)
+            {
+                var may = asks.Permission is not { } permission || Rights.Allows(role, permission);
+                Assert.True(may == (row == SignedIn || row.Contains(letter, StringComparison.Ordinal)), $"{role} on {key}");
+            }
+        }
+    }
+
+    [Theory]
+    [InlineData("mina", Role.Writer)]
+    [InlineData("noor", Role.Technician)]
+    [InlineData("wen", Role.Parts)]
+    [InlineData("ingrid", Role.Owner)]
+    [InlineData(null, null)]
+    public async Task Each_role_is_let_in_where_the_table_says_and_nowhere_else(string? user, Role? role)
+    {
+        using var browser = user is null ? new Browser(shop.Address, shop.Time) : await shop.SignInAsync(user);
+        foreach (var (key, row) in Table)
+        {
+            // These end the session or change who is signed in.
+            if (row == Public || key.Contains("session", StringComparison.Ordinal)) continue;
+            var path = key.Split(' ')[1][5..].Replace("{hash}", "x", StringComparison.Ordinal);
+            path = System.Text.RegularExpressions.Regex.Replace(path, @"\{\w+:long\}", "999999").Replace("{list}", "phones", StringComparison.Ordinal).Replace("{kind}", key.Contains("imports", StringComparison.Ordinal) ? "Customers" : "Order", StringComparison.Ordinal);
+            using var request = new HttpRequestMessage(new HttpMethod(key.Split(' ')[0]), path + (key.EndsWith("moment", StringComparison.Ordinal) ? "?text=3" : ""));
+            using var answer = await browser.RawAsync(request);
+            var may = role is { } r && (row == SignedIn || row.Contains(Letters[r], StringComparison.Ordinal));
+            var expected = user is null ? HttpStatusCode.Unauthorized : HttpStatusCode.Forbidden;
+            Assert.True(may ? answer.StatusCode is not (HttpStatusCode.Forbidden or HttpStatusCode.Unauthorized) : answer.StatusCode == expected, $"{user} on {key}: {answer.StatusCode}");
+        }
+    }
+
+    [Fact]
+    public async Task Technicians_are_sent_no_amounts()
+    {
+        using var technician = await shop.SignInAsync("ana");
+        foreach (var path in new[] { "bench", "floor" })
+        {
+            var text = (await technician.GetAsync(path)).ToJsonString();
+            foreach (var word in new[] { "price", "amount", "total", "cost", "margin" }) Assert.DoesNotContain($"\"{word}", text, StringComparison.OrdinalIgnoreCase);
+        }
+    }
+
+    [Fact]
+    public async Task The_parts_person_sees_costs_of_parts_but_no_margin()
+    {
+        using var parts = await shop.SignInAsync("wen");
+        Assert.Null((await parts.GetAsync("orders/2501"))["figures"]!["marginPercent"]);
+        var why = (await parts.GetAsync("orders/2501/why")).ToJsonString();
+        Assert.Contains("Taxable", why, StringComparison.Ordinal);
+        Assert.DoesNotContain("\"Cost\"", why, StringComparison.Ordinal);
+        Assert.DoesNotContain("Band", why, StringComparison.Ordinal);
+    }
+}

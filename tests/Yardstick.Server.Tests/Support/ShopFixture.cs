@@ -1,0 +1,148 @@
+using System.Diagnostics;
+using System.Globalization;
+using System.Net;
+using System.Net.Http.Json;
+using System.Net.Sockets;
+using Microsoft.AspNetCore.Builder;
+using Microsoft.AspNetCore.Hosting;
+using Microsoft.Extensions.DependencyInjection;
+using Microsoft.Extensions.Logging;
+using Microsoft.Extensions.Time.Testing;
+using Yardstick.Data;
+using Yardstick.Data.Demo;
+using Yardstick.Server.Hosting;
+
+namespace Yardstick.Server.Tests.Support;
+
+/// <summary>
+/// The real server on a real port with a demo shop of its own, the real stand-ins as their own process, and a clock
+/// that stands at mid-morning.
+/// </summary>
+public sealed class ShopFixture : IAsyncLifetime
+{
+    /// <summary>
+    /// Monday, 10:20 in the shop. Tests count days from it and name none; <c>./yardstick test dates</c> moves it by STANDING_DAYS.
+    /// </summary>
+    public static readonly DateTimeOffset Start = new DateTimeOffset(2026, 11, 23, 15, 20, 0, TimeSpan.Zero)
+        .AddDays(int.Parse(Environment.GetEnvironmentVariable("STANDING_DAYS") ?? "0", CultureInfo.InvariantCulture));
+
+    /// <summary>A time of day in the shop, as the API writes it, so many days after the first.</summary>
+    public static string At(string time, int days = 0) => $"{Day(days)}T{time}:00";
+
+    /// <summary>A day, as the API writes it, so many days and months after the first.</summary>
+    public static string Day(int days = 0, int months = 0) =>
+        DateOnly.FromDateTime(Start.UtcDateTime).AddMonths(months).AddDays(days).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+    /// <summary>What the first owner types on a server that a test starts.</summary>
+    internal const string FirstRunCode = "TEST-CODE";
+    private static readonly Lazy<Task<string>> Template = new(MakeTemplateAsync);
+    private readonly string folder = Directory.CreateTempSubdirectory("yardstick-test-").FullName;
+    private WebApplication? app;
+    private ShopFile? file;
+    private Process? standIns;
+
+    public FakeTimeProvider Time { get; } = new(Start);
+    public Uri Address { get; private set; } = null!;
+    public HttpClient Outside { get; private set; } = null!;
+    /// <summary>Where the stand-in takes mail.</summary>
+    public int MailPort { get; private set; }
+    public IServiceProvider Services => app!.Services;
+    public string Folder => folder;
+    /// <summary>What the first owner would have to type.</summary>
+    public string Code => Services.GetRequiredService<Setup.FirstRunCode>().Text;
+
+    private static async Task<string> MakeTemplateAsync()
+    {
+        var made = Directory.CreateTempSubdirectory("yardstick-demo-").FullName;
+        await DemoShop.FillAsync(made, new FakeTimeProvider(Start));
+        return made;
+    }
+
+    public async ValueTask InitializeAsync()
+    {
+        var template = await Template.Value;
+        foreach (var name in new[] { "shop.db", "outside.json" }) File.Copy(Path.Combine(template, name), Path.Combine(folder, name));
+        foreach (var place in new[] { "photos", "files" })
+        {
+            Directory.CreateDirectory(Path.Combine(folder, place));
+            foreach (var kept in Directory.EnumerateFiles(Path.Combine(template, place))) File.Copy(kept, Path.Combine(folder, place, Path.GetFileName(kept)));
+        }
+        var (port, mail) = (FreePort(), FreePort());
+        MailPort = mail;
+        var start = new ProcessStartInfo("dotnet", [StandInsDll(), "--memory", Path.Combine(folder, "outside.json"), "--smtp", mail.ToString(CultureInfo.InvariantCulture)]) { RedirectStandardOutput = true, RedirectStandardError = true };
+        start.Environment["ASPNETCORE_URLS"] = $"http://127.0.0.1:{port}";
+        standIns = Process.Start(start)!;
+        Outside = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{port}/") };
+        await UntilAnswersAsync(Outside, "health");
+
+        file = ShopFile.Open(folder);
+        await file.PrepareAsync();
+        var options = new ServerOptions { DataFolder = folder, OutsideServices = Outside.BaseAddress, MailServer = ("127.0.0.1", mail), Proxies = [IPAddress.Loopback] };
+        var builder = WebApplication.CreateBuilder();
+        builder.Logging.ClearProviders();
+        builder.WebHost.UseUrls("http://127.0.0.1:0");
+        builder.AddYardstick(options, file, Time);
+        app = builder.Build();
+        app.UseYardstick(options);
+        await app.StartAsync();
+        Address = new Uri(app.Urls.Single() + "/");
+    }
+
+    /// <summary>The stand-ins as they were built; the tests refer to nothing of theirs.</summary>
+    internal static string StandInsDll() => Built("Yardstick.StandIns");
+
+    internal static string Built(string project)
+    {
+        var root = AppContext.BaseDirectory;
+        while (!File.Exists(Path.Combine(root, "Yardstick.slnx"))) root = Path.GetDirectoryName(root)!;
+        var configuration = AppContext.BaseDirectory.Contains("Release", StringComparison.Ordinal) ? "Release" : "Debug";
+        return Path.Combine(root, "src", project, "bin", configuration, "net10.0", project + ".dll");
+    }
+
+    internal static int FreePort()
+    {
+        using var listener = new TcpListener(IPAddress.Loopback, 0);
+        listener.Start();
+        return ((IPEndPoint)listener.LocalEndpoint).Port;
+    }
+
+    internal static async Task UntilAnswersAsync(HttpClient client, string path)
+    {
+        for (var i = 0; i < 600; i++)
+        {
+            try
+            {
+                using var answer = await client.GetAsync(path);
+                return;
+            }
+            catch (HttpRequestException)
+            {
+                await Task.Delay(100);
+            }
+        }
+        throw new InvalidOperationException($"{client.BaseAddress} never answered.");
+    }
+
+    /// <summary>Somebody signed in, in a browser of their own.</summary>
+    public async Task<Browser> SignInAsync(string userName)
+    {
+        var browser = new Browser(Address, Time);
+        await browser.PostAsync("session", new { userName, password = "lantern-bay" });
+        return browser;
+    }
+
+    /// <summary>Sets how an outside service behaves.</summary>
+    public async Task MoodAsync(string service, string mode, int times = 0, int delayMs = 0) =>
+        (await Outside.PutAsJsonAsync($"control/{service}", new { mode, delayMs, times })).EnsureSuccessStatusCode();
+
+    public ShopDb OpenDb() => new(ShopFile.Options(Path.Combine(folder, "shop.db")));
+
+    public async ValueTask DisposeAsync()
+    {
+        if (app is not null) await app.DisposeAsync();
+        file?.Dispose();
+        Outside?.Dispose();
+        if (standIns is { HasExited: false }) standIns.Kill();
+        standIns?.Dispose();
+        Directory.Delete(folder, recursive: true);
+    }
+}

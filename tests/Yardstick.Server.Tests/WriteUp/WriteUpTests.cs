@@ -1,0 +1,260 @@
+using System.Net;
+using System.Text.Json.Nodes;
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Customers;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Vehicles;
+using Yardstick.Data;
+using Yardstick.Server.Tests.Support;
+
+namespace Yardstick.Server.Tests.WriteUp;
+
+/// <summary>What is known at the write-up, from the shop and from outside; reminders; phrases; arrangements.</summary>
+public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
+{
+    private static async Task<JsonArray> KnownAsync(Browser browser, long vehicle, string more = "") => (await browser.GetAsync($"write-up/known?vehicle={vehicle}{more}")).AsArray();
+
+    private static async Task<JsonNode> OutsideAsync(Browser browser, long vehicle, string more = "") => await browser.GetAsync($"write-up/known-outside?vehicle={vehicle}{more}");
+
+    private static async Task<long> NewCarAsync(Browser browser, string plate, string vin = "")
+    {
+        var order = (await browser.PostAsync("orders", new { customer = new { lastName = $"Owner of {plate}" }, vehicle = new { plate, vin, make = "Tarnow", model = "Petrel", engine = "2.0", year = "2018" }, odometer = "60,000" })).Id();
+        return (await browser.GetAsync($"orders/{order}"))["vehicle"]!.Id();
+    }
+
+    private static async Task<(long Order, long Car)> FinishedAsync(Browser browser, string plate, string job)
+    {
+        var order = (await browser.PostAsync("orders", new { customer = new { lastName = $"Owner of {plate}" }, vehicle = new { plate, make = "Tarnow" }, odometer = "60,000" })).Id();
+        var added = (await browser.PostAsync($"orders/{order}/jobs", new { title = job })).Id();
+        await browser.PostAsync($"orders/{order}/jobs/{added}/lines", new { kind = "Labor", description = job, hours = "1" });
+        await browser.ApproveAsync(order, added);
+        await browser.PostAsync($"orders/{order}/finish-jobs");
+        await browser.HeaderAsync(order, "odometerOut", "60,010");
+        return (order, (await browser.GetAsync($"orders/{order}"))["vehicle"]!.Id());
+    }
+
+    [Fact]
+    public async Task A_reminder_is_set_shown_when_due_reset_by_the_invoice_and_set_back_with_its_reversal()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var (order, car) = await FinishedAsync(mina, "REM 1", "Oil and filter service");
+        var reminder = (await mina.PostAsync($"vehicles/{car}/reminders", new { title = "Oil and filter service", everyMonths = "6", everyDistance = "7,500" })).Id();
+        Assert.Equal("reminder.twice", (await mina.RefusedAsync($"vehicles/{car}/reminders", new { title = "Oil and filter service", everyMonths = "3" })).Text("code"));
+        Assert.Equal("everyMonths", (await mina.RefusedAsync($"vehicles/{car}/reminders", new { title = "Wipers", everyMonths = "often" })).Text("field"));
+        Assert.Equal("reminder.future", (await mina.RefusedAsync($"reminders/{reminder}/done", new { on = ShopFixture.Day(43) })).Text("code"));
+        Assert.Equal("reading", (await mina.RefusedAsync($"reminders/{reminder}/done", new { on = "", reading = "none" })).Text("field"));
+
+        await mina.PostAsync($"reminders/{reminder}/done", new { on = ShopFixture.Day(-267), reading = "52,000" });
+        var late = (await mina.GetAsync($"vehicles/{car}/reminders"))[0]!;
+        Assert.Equal(("Late", "every 6 months or every 7,500 mi"), (late.Text("state"), late.Text("interval")));
+        Assert.Contains("late since", late.Text("sentence"), StringComparison.Ordinal);
+        var known = (await KnownAsync(mina, car)).First(k => k!.Text("kind") == "reminder")!;
+        Assert.Equal(("Due", false), (known.Text("urgency"), known.Flag("resets")));
+        using var db = shop.OpenDb();
+        var oil = await db.CannedJobs.Where(c => c.Title == "Oil and filter service").Select(c => c.Id).SingleAsync();
+        Assert.True((await KnownAsync(mina, car, $"&canned={oil}")).First(k => k!.Text("kind") == "reminder")!.Flag("resets"));
+
+        var invoice = (await mina.PostAsync($"orders/{order}/invoice"))["invoiceId"]!.GetValue<long>();
+        var reset = (await mina.GetAsync($"vehicles/{car}/reminders"))[0]!;
+        Assert.Equal(("Later", ShopFixture.Day(months: 6), order), (reset.Text("state"), reset.Text("dueOn"), reset["lastOrderId"]!.GetValue<long>()));
+
+        using var ingrid = await shop.SignInAsync("ingrid");
+        await ingrid.PostAsync($"invoices/{invoice}/reverse", new { reason = "Posted to the wrong car" });
+        Assert.Equal("Late", (await mina.GetAsync($"vehicles/{car}/reminders"))[0]!.Text("state"));
+
+        await mina.SendAsync(HttpMethod.Delete, $"reminders/{reminder}");
+        Assert.Empty((await mina.GetAsync($"vehicles/{car}/reminders")).AsArray());
+        await mina.PostAsync($"reminders/{reminder}/restore");
+        Assert.Single((await mina.GetAsync($"vehicles/{car}/reminders")).AsArray());
+    }
+
+    [Fact]
+    public async Task A_reminder_counts_from_the_work_that_was_done_here_before_it_was_set()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var (order, car) = await FinishedAsync(mina, "REM 2", "Brake fluid, change");
+        await mina.PostAsync($"orders/{order}/invoice");
+        await mina.PostAsync($"vehicles/{car}/reminders", new { title = "Brake fluid", everyMonths = "24" });
+        Assert.Equal((ShopFixture.Day(months: 24), order), ((await mina.GetAsync($"vehicles/{car}/reminders"))[0]!.Text("dueOn"), (await mina.GetAsync($"vehicles/{car}/reminders"))[0]!["lastOrderId"]!.GetValue<long>()));
+    }
+
+    [Fact]
+    public async Task The_outside_tells_services_recalls_bulletins_and_the_past_and_each_is_taken_over()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var db = shop.OpenDb();
+        var kinds = new HashSet<string>();
+        var taken = new List<JsonNode>();
+        JsonNode? car = null;
+        foreach (var vehicle in await db.Vehicles.Where(v => v.Id > 100 && !db.Orders.Any(o => o.VehicleId == v.Id && o.State == OrderState.Open)).Take(40).Select(v => new { v.Id, v.CustomerId }).ToListAsync())
+        {
+            var answer = await OutsideAsync(mina, vehicle.Id, "&odometer=91,000");
+            Assert.Empty(answer.List("sentences"));
+            foreach (var item in answer.List("items")) kinds.Add(item!.Text("kind"));
+            Assert.Equal(answer.List("items").Select(Rank).Order(), answer.List("items").Select(Rank));
+            if (car is null && answer.List("items").Any(i => i!.Text("kind") == "recall") && answer.List("items").Any(i => i!.Text("kind") == "service"))
+            {
+                taken = answer.List("items").Where(i => i!.Text("kind") is "recall" or "service").Take(3).Select(i => i!["take"]!.DeepClone()).ToList();
+                car = new JsonObject { ["id"] = vehicle.Id, ["owner"] = vehicle.CustomerId };
+            }
+        }
+        Assert.Equal(["bulletin", "past", "recall", "service"], kinds.Order());
+        var order = (await mina.PostAsync("orders", new { customerId = car!["owner"]!.GetValue<long>(), vehicleId = car.Id(), odometer = "299,000", takeOver = taken })).Id();
+        var jobs = (await mina.GetAsync($"orders/{order}")).List("jobs");
+        Assert.Equal(taken.Count, jobs.Count);
+        Assert.Contains(jobs, j => j!.Text("title").StartsWith("Recall ", StringComparison.Ordinal));
+
+        static int Rank(JsonNode? item) => Array.IndexOf(["Heed", "Due", "Soon", "Later"], item!.Text("urgency"));
+    }
+
+    [Theory]
+    [InlineData("off")]
+    [InlineData("fail")]
+    [InlineData("refuse")]
+    public async Task When_the_outside_is_in_trouble_the_shop_still_says_what_it_knows(string mode)
+    {
+        using var mina = await shop.SignInAsync("mina");
+        await shop.MoodAsync("vehicles", mode);
+        try
+        {
+            var answer = await OutsideAsync(mina, 1);
+            Assert.Empty(answer.List("items"));
+            Assert.All(answer.List("sentences"), s => Assert.EndsWith("missing.", s!.GetValue<string>(), StringComparison.Ordinal));
+            Assert.NotEmpty(answer.List("sentences"));
+            Assert.NotEmpty(await KnownAsync(mina, 1));
+        }
+        finally
+        {
+            await shop.MoodAsync("vehicles", "ok");
+        }
+    }
+
+    [Fact]
+    public async Task A_car_without_a_VIN_is_told_so_and_a_car_that_nobody_knows_too()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var without = await OutsideAsync(mina, await NewCarAsync(mina, "NOV 1"));
+        Assert.Contains(without.List("sentences"), s => s!.GetValue<string>().Contains("Without a VIN", StringComparison.Ordinal));
+        var unknown = await OutsideAsync(mina, await NewCarAsync(mina, "NOV 2", "ZZZ11111111111111"));
+        Assert.Contains(unknown.List("sentences"), s => s!.GetValue<string>().Contains("do not know this car", StringComparison.Ordinal));
+        Assert.Empty((await OutsideAsync(mina, 999_999)).List("items"));
+    }
+
+    [Fact]
+    public async Task Findings_that_nobody_made_work_of_visits_and_work_on_like_cars_are_told()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var db = shop.OpenDb();
+        var kinds = new HashSet<string>();
+        foreach (var car in await db.Vehicles.Where(v => v.Id % 10 == 1 && v.Id > 20).Select(v => v.Id).ToListAsync())
+        {
+            var known = await KnownAsync(mina, car);
+            foreach (var item in known) kinds.Add(item!.Text("kind"));
+            var own = (await db.Jobs.Where(j => j.RemovedAt == null && db.Orders.Any(o => o.Id == j.OrderId && o.VehicleId == car)).Select(j => j.Title).ToListAsync()).ToHashSet();
+            Assert.DoesNotContain(known, k => k!.Text("kind") == "like" && own.Contains(k!.Text("title")));
+        }
+        foreach (var kind in new[] { "advised", "visit", "like" }) Assert.Contains(kind, kinds);
+    }
+
+    [Fact]
+    public async Task A_finding_is_taken_over_for_its_own_car_only()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var db = shop.OpenDb();
+        var finding = await db.Findings.Where(f => f.Text == "Battery").Join(db.Orders.Where(o => o.State == OrderState.Posted), f => f.OrderId, o => o.Id, (f, o) => new { f.Id, o.VehicleId, o.CustomerId }).FirstAsync();
+        var take = new[] { new { kind = "finding", id = finding.Id, title = "Battery" } };
+        var order = (await mina.PostAsync("orders", new { customerId = finding.CustomerId, vehicleId = finding.VehicleId, odometer = "400,000", odometerConfirmed = true, takeOver = take })).Id();
+        Assert.Equal("Battery, replace", (await mina.GetAsync($"orders/{order}")).List("jobs").Single()!.Text("title"));
+        Assert.Equal("finding.gone", (await mina.RefusedAsync("orders", new { customerId = 1, vehicleId = 1, odometer = "99,500", takeOver = take }, HttpStatusCode.NotFound)).Text("code"));
+        Assert.Equal("reminder.gone", (await mina.RefusedAsync("orders", new { customerId = 1, vehicleId = 1, odometer = "99,500", takeOver = new[] { new { kind = "reminder", id = 99_999, title = "" } } }, HttpStatusCode.NotFound)).Text("code"));
+    }
+
+    [Fact]
+    public async Task Phrases_join_by_being_used_are_offered_the_most_used_first_and_can_be_forgotten()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        async Task<List<JsonNode>> FittingAsync(string use, string text) => (await mina.GetAsync($"phrases/fitting?use={use}&text={Uri.EscapeDataString(text)}")).AsArray().Select(n => n!).ToList();
+        Assert.Empty(await FittingAsync("Says", "Hums like"));
+        var order = (await mina.PostAsync("orders", new { counterSale = true, concerns = new[] { "Hums like a fridge" } })).Id();
+        Assert.Equal(("Hums like a fridge", "used once"), ((await FittingAsync("Says", "hums"))[0].Text("text"), (await FittingAsync("Says", "hums"))[0].Text("detail")));
+        await mina.PostAsync($"orders/{order}/concerns", new { says = "Hums like a  fridge" });
+        Assert.Equal("used 2 times", (await FittingAsync("Says", "fridge hums"))[0].Text("detail"));
+        Assert.Empty(await FittingAsync("Found", "hums"));
+        Assert.Empty(await FittingAsync("Says", "%"));
+
+        var concern = (await mina.GetAsync($"orders/{order}")).List("concerns")[0]!;
+        await mina.PostAsync($"orders/{order}/concerns/{concern.Id()}", new { field = "found", value = "Loose heat shield", version = 1 });
+        Assert.Equal("Loose heat shield", (await FittingAsync("Found", "heat"))[0].Text("text"));
+
+        var phrase = (await FittingAsync("Says", "hums"))[0]["phraseId"]!.GetValue<long>();
+        await mina.PostAsync($"phrases/{phrase}/forget");
+        Assert.Empty(await FittingAsync("Says", "hums"));
+        await mina.PostAsync($"phrases/{phrase}/restore");
+        Assert.Single(await FittingAsync("Says", "hums"));
+
+        Assert.Equal(("Light on, P0420: Catalyst works below its limit, bank 1", "powertrain"), ((await FittingAsync("Says", "Light on, p0420"))[0].Text("text"), (await FittingAsync("Says", "Light on, p0420"))[0].Text("detail")));
+        Assert.Contains("maker", (await FittingAsync("Says", "P1999"))[0].Text("text"), StringComparison.Ordinal);
+        Assert.Equal(["P0300", "U0100"], (await mina.GetAsync("trouble-codes?text=p0300%20then%20u0100")).AsArray().Select(c => c!.Text("code")));
+    }
+
+    [Fact]
+    public async Task Cause_and_correction_reach_the_invoice()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var (order, _) = await FinishedAsync(mina, "CCC 1", "Stop the hum");
+        var concern = (await mina.PostAsync($"orders/{order}/concerns", new { says = "Drones at speed" })).Id();
+        await mina.PostAsync($"orders/{order}/concerns/{concern}", new { field = "found", value = "Wheel bearing worn", version = 1 });
+        await mina.PostAsync($"orders/{order}/concerns/{concern}", new { field = "corrected", value = "Bearing replaced, road tested", version = 2 });
+        var invoice = (await mina.PostAsync($"orders/{order}/invoice"))["invoiceId"]!.GetValue<long>();
+        var said = (await mina.GetAsync($"invoices/{invoice}"))["document"]!.List("concerns").Single()!;
+        Assert.Equal(("Drones at speed", "Wheel bearing worn", "Bearing replaced, road tested"), (said.Text("says"), said.Text("found"), said.Text("corrected")));
+    }
+
+    [Fact]
+    public async Task Arrangements_are_kept_and_a_contact_or_site_of_somebody_else_is_refused()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var db = shop.OpenDb();
+        var contact = await db.CustomerContacts.OrderBy(c => c.Id).FirstAsync();
+        var site = await db.CustomerSites.FirstAsync(s => s.CustomerId == contact.CustomerId);
+        var car = await db.Vehicles.FirstAsync(v => v.CustomerId == contact.CustomerId);
+        var order = (await mina.PostAsync("orders", new { customerId = contact.CustomerId, vehicleId = car.Id, odometer = "400,000", oldPartsBack = true, washingWanted = true, first = true, contactId = contact.Id, siteId = site.Id })).Id();
+        var sheet = await mina.GetAsync($"orders/{order}");
+        Assert.Equal((true, true, true, contact.Name, site.Name), (sheet.Flag("oldPartsBack"), sheet.Flag("washingWanted"), sheet.Flag("first"), sheet["contact"]!.Text("name"), sheet["site"]!.Text("name")));
+        foreach (var (field, value, shown) in new[] { ("keysAt", "on the board", "on the board"), ("carAt", "row 3", "row 3"), ("arrivesAt", "tomorrow 9 am", ShopFixture.At("09:00", days: 1)) })
+        {
+            await mina.HeaderAsync(order, field, value);
+            Assert.Equal(shown, (await mina.GetAsync($"orders/{order}")).Text(field));
+        }
+        await mina.HeaderAsync(order, "oldPartsBack", "false");
+        await mina.HeaderAsync(order, "siteId", "");
+        Assert.False((await mina.GetAsync($"orders/{order}")).Flag("oldPartsBack"));
+        Assert.Null((await mina.GetAsync($"orders/{order}"))["site"]);
+        var version = (await mina.GetAsync($"orders/{order}"))["version"]!.GetValue<int>();
+        var foreign = await db.CustomerContacts.Where(c => c.CustomerId != contact.CustomerId).Select(c => c.Id).FirstAsync();
+        Assert.Equal("order.contact", (await mina.RefusedAsync($"orders/{order}/header", new { field = "contactId", value = $"{foreign}", version })).Text("code"));
+        Assert.Equal("order.writer", (await mina.RefusedAsync($"orders/{order}/header", new { field = "writerId", value = "", version })).Text("code"));
+        Assert.Equal("order.writer", (await mina.RefusedAsync($"orders/{order}/header", new { field = "writerId", value = "999", version })).Text("code"));
+        Assert.Equal("order.contact", (await mina.RefusedAsync("orders", new { customerId = 1, counterSale = true, contactId = contact.Id })).Text("code"));
+        var writeUp = await mina.GetAsync($"customers/{contact.CustomerId}");
+        Assert.Contains(writeUp.List("contacts"), c => c!.Id() == contact.Id);
+        Assert.Contains(writeUp.List("sites"), s => s!.Id() == site.Id);
+    }
+
+    [Fact]
+    public async Task A_technician_reads_a_VIN_and_sees_what_was_arranged_and_the_floor_what_comes_first()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var ana = await shop.SignInAsync("ana");
+        var car = (await ana.GetAsync("bench")).List("cars").First(c => c!.Text("plate").Length > 0)!;
+        var order = car["orderId"]!.GetValue<long>();
+        Assert.Equal("vin.length", (await ana.RefusedAsync($"bench/orders/{order}/vin", new { vin = "1TN" })).Text("code"));
+        await using (var db = shop.OpenDb()) await db.Orders.Where(o => o.Id == order).Join(db.Vehicles, o => o.VehicleId, v => v.Id, (o, v) => v).ExecuteUpdateAsync(s => s.SetProperty(v => v.Vin, ""));
+        await ana.PostAsync($"bench/orders/{order}/vin", new { vin = "1tnahbe04ck021424" });
+        foreach (var field in new[] { "first", "oldPartsBack", "washingWanted" }) await mina.HeaderAsync(order, field, "true");
+        var after = (await ana.GetAsync("bench")).List("cars").First(c => c!["orderId"]!.GetValue<long>() == order)!;
+        Assert.Equal(("1TNAHBE04CK021424", true, true, true), (after.Text("vin"), after.Flag("first"), after.Flag("oldPartsBack"), after.Flag("washingWanted")));
+        Assert.True((await mina.GetAsync("floor")).List("cards").First(c => c!.Id() == order)!.Flag("first"));
+        await ana.RefusedAsync("bench/orders/999999/vin", new { vin = "1TNAHBE04CK021424" }, HttpStatusCode.NotFound);
+    }
+}
