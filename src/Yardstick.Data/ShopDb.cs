@@ -96,7 +96,7 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>Discounts.</summary>
     public DbSet<GivenDiscount> Discounts => Set<GivenDiscount>();
     /// <summary>The shop's own labor guide.</summary>
-    public DbSet<OwnOperation> OwnOperations => Set<OwnOperation>();
+    public DbSet<ShopLaborOperation> OwnOperations => Set<ShopLaborOperation>();
     /// <summary>What comes along with single parts.</summary>
     public DbSet<PartCompanion> PartCompanions => Set<PartCompanion>();
     /// <summary>Fees by name.</summary>
@@ -124,7 +124,7 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>Photos.</summary>
     public DbSet<Photo> Photos => Set<Photo>();
     /// <summary>Frozen copies of what customers were shown.</summary>
-    public DbSet<ShownCopy> ShownCopies => Set<ShownCopy>();
+    public DbSet<StoredSnapshot> ShownCopies => Set<StoredSnapshot>();
     /// <summary>Managers' exceptions from the ceiling.</summary>
     public DbSet<CeilingException> CeilingExceptions => Set<CeilingException>();
     /// <summary>Links that customers got.</summary>
@@ -134,7 +134,7 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>Messages to and from customers.</summary>
     public DbSet<Message> Messages => Set<Message>();
     /// <summary>Who does not want to be written to.</summary>
-    public DbSet<WritingWish> WritingWishes => Set<WritingWish>();
+    public DbSet<MessagingConsent> WritingWishes => Set<MessagingConsent>();
     /// <summary>Texts that are written often.</summary>
     public DbSet<MessageTemplate> MessageTemplates => Set<MessageTemplate>();
     /// <summary>What happened by itself.</summary>

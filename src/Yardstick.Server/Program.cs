@@ -14,8 +14,8 @@ if (args is ["price", var source])
 var command = new StartCommand(args);
 try
 {
-    if (command.Backup is { } target) return await Upkeep.BackupAsync(command.Options.DataFolder, target);
-    if (command.Restore is { } saved) return await Upkeep.RestoreAsync(command.Options.DataFolder, saved, TimeProvider.System.GetUtcNow().UtcDateTime);
+    if (command.Backup is { } target) return await BackupCommand.BackupAsync(command.Options.DataFolder, target);
+    if (command.Restore is { } saved) return await BackupCommand.RestoreAsync(command.Options.DataFolder, saved, TimeProvider.System.GetUtcNow().UtcDateTime);
     using var file = Services.DescribingOnly ? null : ShopFile.Open(command.Options.DataFolder);
     if (file is not null && command.Options.Demo) await DemoShop.FillAsync(file.Folder, TimeProvider.System);
     if (file is not null) await file.PrepareAsync();

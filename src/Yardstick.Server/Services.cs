@@ -44,7 +44,7 @@ public static class Services
         services.AddSingleton(_ => file ?? throw new InvalidOperationException("No data folder is open while the build asks for the API document."));
         services.AddDbContextFactory<ShopDb>(o => ShopFile.Use(o, file?.Database ?? ":memory:"));
         services.AddHttpContextAccessor();
-        services.AddSingleton<WriteGate>();
+        services.AddSingleton<SingleWriter>();
         services.AddSingleton<LiveUpdates>();
         services.AddSingleton<Presence>();
         services.AddSingleton<OpenScreens>();
@@ -55,7 +55,7 @@ public static class Services
         services.AddSingleton<AllowedHosts>();
         services.AddSingleton<PictureGate>();
         services.AddSingleton<Signatures>();
-        services.AddScoped<Commands>();
+        services.AddScoped<CommandRunner>();
         services.AddScoped<SheetReader>();
         services.AddSingleton<ContentStore>();
         services.AddSingleton<SupplierTalk>();
@@ -69,11 +69,11 @@ public static class Services
             o.CreateSchemaReferenceId = ExactTypes.NameOf;
         });
         services.AddResponseCompression(o => o.EnableForHttps = false);
-        services.AddSingleton<ForgetCommands>();
+        services.AddSingleton<OldCommandCleanup>();
         services.AddSingleton<ImportWorker>();
         services.AddSingleton<Outbox>();
         services.AddSingleton<LinkSeal>();
-        services.AddSingleton<Writing>();
+        services.AddSingleton<MessageComposer>();
         services.AddSingleton<IMailer, Mailer>();
         services.AddSingleton<DocumentPdfs>();
         services.AddSingleton<Templates.Filler>();
@@ -83,9 +83,9 @@ public static class Services
             services.AddHostedService(s => s.GetRequiredService<ImportWorker>());
             services.AddHostedService<SupplierRounds>();
             services.AddHostedService(s => s.GetRequiredService<Outbox>());
-            services.AddHostedService<PostIn>();
+            services.AddHostedService<InboundMessages>();
             services.AddHostedService<WarmUp>();
-            services.AddHostedService(s => s.GetRequiredService<ForgetCommands>());
+            services.AddHostedService(s => s.GetRequiredService<OldCommandCleanup>());
         }
         AddSignIn(services, file);
         AddOutside(services, options);
@@ -123,7 +123,7 @@ public static class Services
                 context.HttpContext.Response.Headers.RetryAfter = "60";
                 return new ValueTask(Problems.Of(new Core.Problem("limit.reached", "That was too many tries at once; wait a minute and try again."), 429).ExecuteAsync(context.HttpContext));
             };
-            CustomersAnswer.AddLimit(o);
+            ApprovalPage.AddLimit(o);
             o.AddPolicy("sign-in", http => RateLimitPartition.GetFixedWindowLimiter(http.Connection.RemoteIpAddress?.ToString() ?? "", _ => new FixedWindowRateLimiterOptions { PermitLimit = 240, Window = TimeSpan.FromMinutes(1) }));
         });
     }
@@ -137,14 +137,14 @@ public static class Services
     private static void AddOutside(IServiceCollection services, ServerOptions options)
     {
         services.AddHttpClient<ISupplierClient, SupplierClient>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("suppliers", (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
-        services.AddHttpClient<IVehicleData, VehicleData>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("vehicles", (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
+        services.AddHttpClient<IVehicleDataClient, VehicleDataClient>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("vehicles", (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
         services.AddHttpClient<IPhoneDirectory, PhoneDirectory>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("directory", (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
-        foreach (var name in new[] { CarInformation.Guide, CarInformation.Facts, CarInformation.Catalogs })
+        foreach (var name in new[] { VehicleSpecsClient.Guide, VehicleSpecsClient.Facts, VehicleSpecsClient.Catalogs })
             services.AddHttpClient(name, c => c.BaseAddress = options.OutsideServices).AddResilienceHandler(name, (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
-        services.AddSingleton<ICarInformation, CarInformation>();
+        services.AddSingleton<IVehicleSpecsClient, VehicleSpecsClient>();
         services.AddHttpClient<ITextGateway, TextGateway>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("texts", (pipeline, _) => Patient(pipeline, retries: 0, seconds: 4));
         services.AddMemoryCache();
-        services.AddScoped<CarSources>();
+        services.AddScoped<VehicleDataCache>();
         // A charge is never sent twice by itself: after the first try it is looked up. A customer at the terminal takes a while.
         services.AddHttpClient<ICardTerminal, CardTerminal>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("card", (pipeline, _) => Patient(pipeline, retries: 0, seconds: 30));
     }

@@ -30,9 +30,9 @@ internal static class Sample
     internal static readonly ShopPolicy Taxed = Policy with { Pricing = Policy.Pricing with { Taxes = [new TaxRule("STATE", 5, [AmountKind.Labor, AmountKind.Part, AmountKind.Supplies])] } };
 
     /// <summary>What an order comes to.</summary>
-    internal static PricingResult Price(this ShopPolicy policy, Order order, Inclusion include) => OrderPricing.Price(order, null, policy, include, Today);
+    internal static PricingResult Price(this ShopPolicy policy, Order order, JobSelection include) => OrderPricing.Price(order, null, policy, include, Today);
 
     /// <summary>What a customer would be shown of an order.</summary>
-    internal static ShownEstimate Shown(this ShopPolicy policy, Order order, IReadOnlyList<Finding>? findings = null, IReadOnlyList<AttachedFile>? files = null) =>
-        ShownEstimate.Of(order, new DocumentParties(null, null, "Mina"), TheShop, OrderPricing.CaseOf(order, null, policy, OrderPricing.Offered(order), Today), findings ?? [], files ?? [], Now);
+    internal static EstimateSnapshot Shown(this ShopPolicy policy, Order order, IReadOnlyList<Finding>? findings = null, IReadOnlyList<AttachedFile>? files = null) =>
+        EstimateSnapshot.Of(order, new DocumentParties(null, null, "Mina"), TheShop, OrderPricing.CaseOf(order, null, policy, OrderPricing.Offered(order), Today), findings ?? [], files ?? [], Now);
 }

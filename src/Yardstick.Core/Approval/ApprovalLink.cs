@@ -1,7 +1,7 @@
 namespace Yardstick.Core.Approval;
 
 /// <summary>A link by which a customer sees an estimate and answers.</summary>
-public class ApprovalLink : CustomersLink
+public class ApprovalLink : CustomerLink
 {
     /// <summary>The frozen copy that was sent.</summary>
     public long ShownId { get; set; }
@@ -43,6 +43,6 @@ public class ApprovalLink : CustomersLink
     /// <param name="now">What would be sent now.</param>
     /// <param name="utcNow">Now, UTC.</param>
     /// <param name="closed">The order was invoiced, ended or made void meanwhile: nothing can be answered any more.</param>
-    public LinkState StateAt(ShownEstimate sent, ShownEstimate now, DateTime utcNow, bool closed) =>
+    public LinkState StateAt(EstimateSnapshot sent, EstimateSnapshot now, DateTime utcNow, bool closed) =>
         StateAt(utcNow) is not LinkState.Open and var over ? over : closed || sent.OfferHash != now.OfferHash ? LinkState.Changed : LinkState.Open;
 }

@@ -4,7 +4,7 @@ using Yardstick.Core.Values;
 namespace Yardstick.Core.Approval;
 
 /// <summary>A link to a document as it was when it was sent.</summary>
-public class DocumentLink : CustomersLink
+public class DocumentLink : CustomerLink
 {
     /// <summary>Content hash of the PDF.</summary>
     public required string FileHash { get; set; }

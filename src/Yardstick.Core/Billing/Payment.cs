@@ -29,7 +29,7 @@ public class Payment
     /// <summary>Takes cash for an invoice: what is owed of it is kept, the rest is change.</summary>
     public static Result<Payment> Cash(Invoice invoice, Money owed, string? tendered, long byId, DateTime at)
     {
-        var amount = Typed.Amount(tendered, "tendered");
+        var amount = NumberInput.Amount(tendered, "tendered");
         if (amount.Problem is { } problem) return problem;
         var given = Money.Of(amount.Value);
         if (given.Cents <= 0) return new Problem("payment.amount", "Type the cash that was handed over.", "tendered");

@@ -28,7 +28,7 @@ public partial class Customer
             "taxExempt" => Kept(() => TaxExempt = typed),
             "taxCertificate" => Kept(() => TaxCertificate = typed),
             "taxExemptUntil" when empty => Kept(() => TaxExemptUntil = null),
-            "taxExemptUntil" => Figure(TypedMoment.Day(text, localNow, field), v => TaxExemptUntil = v),
+            "taxExemptUntil" => Figure(DateTimeInput.Day(text, localNow, field), v => TaxExemptUntil = v),
             "laborRateName" => Kept(() => LaborRateName = typed),
             "partsDiscountPercent" when empty => Kept(() => PartsDiscountPercent = 0),
             "partsDiscountPercent" => Percent(text, field),
@@ -36,7 +36,7 @@ public partial class Customer
             "creditDays" => int.TryParse(typed, NumberStyles.None, CultureInfo.InvariantCulture, out var days) && days <= 365 ? Kept(() => CreditDays = days)
                 : new Problem("customer.creditDays", "Type the days until an invoice is due, from 0 to 365.", field),
             "creditLimit" when empty => Kept(() => CreditLimit = null),
-            _ => Figure(Typed.Amount(text, field), v => CreditLimit = v),
+            _ => Figure(NumberInput.Amount(text, field), v => CreditLimit = v),
         };
         if (problem is not null) return problem;
         Version++;
@@ -75,7 +75,7 @@ public partial class Customer
 
     private Problem? Percent(string? text, string field)
     {
-        var percent = Typed.Percent(text, field);
+        var percent = NumberInput.Percent(text, field);
         if (percent.Ok && percent.Value > 100) return new Problem("figure.range", "A discount can't be above 100 percent.", field);
         return Figure(percent, v => PartsDiscountPercent = v);
     }
@@ -251,7 +251,7 @@ public partial class Customer
     {
         var old = rate.Rate.ToString("0.00##", CultureInfo.InvariantCulture);
         if (field != "rate") return new Problem("customer.field", "Only the amount of a rate can be changed.", field);
-        var amount = Typed.Amount(typed, field, 4);
+        var amount = NumberInput.Amount(typed, field, 4);
         if (amount.Problem is { } problem) return problem;
         rate.Rate = amount.Value;
         return old;

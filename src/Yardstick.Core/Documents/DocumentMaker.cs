@@ -48,7 +48,7 @@ public static class DocumentMaker
             Vin = vehicle?.Vin ?? "",
             Odometer = order.OdometerIn is { } reading ? $"{reading:N0} {distance} in" + (order.OdometerOut is { } gone ? $", {gone:N0} out" : "") : "",
             Writer = writer,
-            Concerns = order.Concerns.OrderBy(c => c.Position).Select(c => new DocumentConcern(c.Says, GoesOn(kind, c.FoundRelease) ? c.Found : "", IsAhead(kind) ? "" : c.Corrected)).ToList(),
+            Concerns = order.Concerns.OrderBy(c => c.Position).Select(c => new DocumentConcern(c.Complaint, GoesOn(kind, c.CauseVisibility) ? c.Cause : "", IsAhead(kind) ? "" : c.Correction)).ToList(),
             Jobs = Jobs(order, result, kind),
             NotDone = NotDone(order, shop),
             Totals = Totals(result),
@@ -141,7 +141,7 @@ public static class DocumentMaker
         };
 
     /// <summary>Findings in the customer's words, the most urgent first.</summary>
-    public static IReadOnlyList<DocumentFinding> Found(IEnumerable<Inspections.Finding> findings) => findings.Where(f => f.Release == Release.Shown).OrderByDescending(f => f.Rating).ThenBy(f => f.Id)
+    public static IReadOnlyList<DocumentFinding> Found(IEnumerable<Inspections.Finding> findings) => findings.Where(f => f.Release == CustomerVisibility.Shown).OrderByDescending(f => f.Rating).ThenBy(f => f.Id)
         .Select(f => new DocumentFinding(f.ForCustomer, f.Rating.ToString().ToLowerInvariant(), f.MeasuredWords, f.PhotoHash)).ToList();
 
     /// <summary>What the owner signs when the car comes; who signs, the photos and the marks on the car are added with the signature.</summary>
@@ -168,7 +168,7 @@ public static class DocumentMaker
             Odometer = order.OdometerIn is { } reading ? $"{reading:N0} {shop.DistanceWord}" : "",
             Promise = order.PromisedAt is { } at ? $"{at:MMMM d, yyyy} by {at.Clock()}" : "",
             Writer = writer,
-            Concerns = order.Concerns.OrderBy(c => c.Position).Select(c => c.Says).ToList(),
+            Concerns = order.Concerns.OrderBy(c => c.Position).Select(c => c.Complaint).ToList(),
             Agreed = new[]
             {
                 order.OldPartsBack ? "The old parts are wanted back." : "The old parts may be disposed of.",
@@ -193,7 +193,7 @@ public static class DocumentMaker
     /// Whether what was written goes on a document: before the work only what was released. The bill tells everything that nobody kept
     /// inside, for cause and correction belong on it; the technician reads all.
     /// </summary>
-    private static bool GoesOn(DocumentKind kind, Release release) => IsAhead(kind) ? release == Release.Shown : kind == DocumentKind.WorkOrder || release != Release.KeptInside;
+    private static bool GoesOn(DocumentKind kind, CustomerVisibility release) => IsAhead(kind) ? release == CustomerVisibility.Shown : kind == DocumentKind.WorkOrder || release != CustomerVisibility.KeptInside;
 
     private static List<DocumentJob> Jobs(Order order, PricingResult result, DocumentKind kind)
     {
@@ -207,12 +207,12 @@ public static class DocumentMaker
             foreach (var line in job.OnLines)
             {
                 var priced = line.Kind == LineKind.Text ? null : figures.Lines[at++];
-                if (line.Out) continue;
+                if (line.IsExcluded) continue;
                 var fixedPrice = job.FixedPrice is not null && line.Kind is not LineKind.Fee;
                 lines.Add(new DocumentLine(line.Kind.ToString(), line.Description, line.Kind == LineKind.Part ? line.Number : "", QuantityOf(line, priced),
                     fixedPrice || line.Kind == LineKind.Labor ? null : priced?.UnitPrice, fixedPrice ? null : priced?.Amount)
                 {
-                    Note = kind == DocumentKind.WorkOrder ? string.Join(" · ", new[] { line.NoteInside, line.NoteForCustomer }.Where(n => n.Length > 0)) : GoesOn(kind, line.NoteRelease) ? line.NoteForCustomer : "",
+                    Note = kind == DocumentKind.WorkOrder ? string.Join(" · ", new[] { line.NoteInside, line.NoteForCustomer }.Where(n => n.Length > 0)) : GoesOn(kind, line.NoteVisibility) ? line.NoteForCustomer : "",
                 });
                 if (priced is { Core: not 0 }) lines.Add(new DocumentLine("Core", $"Core deposit, {line.Description}", "", "", null, priced.Core));
             }
@@ -244,7 +244,7 @@ public static class DocumentMaker
 
     internal static string QuantityOf(Line line, LineFigures? priced) => line.Kind switch
     {
-        LineKind.Labor => line.Out ? "" : $"{priced!.Hours:0.##} h",
+        LineKind.Labor => line.IsExcluded ? "" : $"{priced!.Hours:0.##} h",
         LineKind.Part or LineKind.Fee => $"{line.Quantity:0.###}",
         _ => "",
     };

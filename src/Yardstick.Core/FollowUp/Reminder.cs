@@ -46,7 +46,7 @@ public class Reminder
     /// <param name="typed">What was typed.</param>
     /// <param name="today">Today in the shop.</param>
     /// <param name="reading">What the odometer shows, or is thought to.</param>
-    public static Result<Reminder> Create(long vehicleId, TypedReminder typed, DateOnly today, int? reading)
+    public static Result<Reminder> Create(long vehicleId, ReminderInput typed, DateOnly today, int? reading)
     {
         var title = (typed.Title ?? "").Trim();
         if (title.Length is 0 or > 200) return new Problem("reminder.title", "Say in at most 200 characters what is to be done.", "title");
@@ -63,14 +63,14 @@ public class Reminder
     private static Result<int?> Whole(string? text, string field, int most, string what)
     {
         if (string.IsNullOrWhiteSpace(text)) return (int?)null;
-        var typed = Typed.Reading(text, field);
+        var typed = NumberInput.Reading(text, field);
         if (typed.Problem is not null || typed.Value is 0 || typed.Value > most)
             return new Problem("reminder.interval", $"\"{text.Trim()}\" is not {what} from 1 to {most.ToString("N0", CultureInfo.InvariantCulture)}.", field);
         return (int?)typed.Value;
     }
 
     /// <summary>Whether a job does what the reminder asks for: by its canned job, or by the words of its title.</summary>
-    public bool IsDoneBy(Job job) => CannedJobId is { } canned && job.CannedJobId == canned || WorkWords.Same(Title, job.Title);
+    public bool IsDoneBy(Job job) => CannedJobId is { } canned && job.CannedJobId == canned || WorkTitleMatch.Same(Title, job.Title);
 
     /// <summary>Notes that it was done; the next time counts from there.</summary>
     public ReminderDone Done(DateOnly on, int? reading, long? orderId)

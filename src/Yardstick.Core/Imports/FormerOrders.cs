@@ -115,7 +115,7 @@ public static class FormerOrders
             switch (former.Kind)
             {
                 case LineKind.Labor: line.Hours = Math.Max(0, former.Quantity); break;
-                case LineKind.Fee: (line.Quantity, line.Amount, line.Number) = (1, Math.Max(0, former.Amount), former.Number); break;
+                case LineKind.Fee: (line.Quantity, line.UnitAmount, line.Number) = (1, Math.Max(0, former.Amount), former.Number); break;
                 case LineKind.Sublet: (line.UnitCost, line.Price) = (former.Cost ?? former.Amount, former.Amount); break;
                 case LineKind.Part:
                     (line.Quantity, line.Number, line.UnitCost) = (Math.Max(0.001m, former.Quantity), former.Number, Math.Max(0, former.Cost ?? former.Each ?? former.Amount));

@@ -97,7 +97,7 @@ public sealed record ImportRow(int Number, IReadOnlyDictionary<string, string> C
     /// <param name="utcOf">The moment of a wall time in the shop.</param>
     public Result<Vehicle> Vehicle(string country, int thisYear, DateTime utcNow, Func<DateTime, DateTime> utcOf)
     {
-        var made = Vehicles.Vehicle.Create(new TypedVehicle(this["plate"], this["plateRegion"], this["vin"], this["year"], this["make"], this["model"], this["engine"], this["color"], this["drive"], this["trim"]), thisYear);
+        var made = Vehicles.Vehicle.Create(new VehicleInput(this["plate"], this["plateRegion"], this["vin"], this["year"], this["make"], this["model"], this["engine"], this["color"], this["drive"], this["trim"]), thisYear);
         if (made.Problem is { } problem) return problem;
         var vehicle = made.Value;
         foreach (var field in new[] { "transmission", "unitNumber", "warning" })

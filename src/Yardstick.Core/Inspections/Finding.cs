@@ -36,7 +36,7 @@ public class Finding
     public string ForCustomer => CustomerText.Length > 0 ? CustomerText : Text;
 
     /// <summary>Whether the customer sees it.</summary>
-    public Release Release => ReleasedAt is not null ? Release.Shown : KeptInsideAt is not null ? Release.KeptInside : Release.ToBeDecided;
+    public CustomerVisibility Release => ReleasedAt is not null ? CustomerVisibility.Shown : KeptInsideAt is not null ? CustomerVisibility.KeptInside : CustomerVisibility.ToBeDecided;
 
     /// <summary>The measured value with its unit; empty where nothing was measured.</summary>
     public string MeasuredWords => Measured is { } measured ? $"{measured:0.###} {Unit}".Trim() : "";
@@ -59,7 +59,7 @@ public class Finding
         decimal? value = null;
         if (!string.IsNullOrWhiteSpace(measured))
         {
-            var amount = Values.Typed.Amount(measured, "measured", 3);
+            var amount = Values.NumberInput.Amount(measured, "measured", 3);
             if (amount.Problem is { } problem) return problem with { Message = $"\"{measured}\" is not a measured value; type a figure such as 3.5." };
             value = amount.Value;
         }

@@ -16,7 +16,7 @@ public static class StockIssue
     public static List<StockMovement> Of(Order order, IReadOnlyDictionary<long, Part> parts, bool back, Actor actor)
     {
         var movements = new List<StockMovement>();
-        foreach (var line in order.ApprovedJobs.SelectMany(j => j.OnLines).Where(l => l is { Kind: LineKind.Part, PartId: not null, Out: false }))
+        foreach (var line in order.ApprovedJobs.SelectMany(j => j.OnLines).Where(l => l is { Kind: LineKind.Part, PartId: not null, IsExcluded: false }))
         {
             var quantity = line.Quantity - line.ReceivedQuantity;
             if (quantity <= 0 || !parts.TryGetValue(line.PartId!.Value, out var part)) continue;

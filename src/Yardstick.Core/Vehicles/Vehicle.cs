@@ -53,7 +53,7 @@ public partial class Vehicle
     /// <summary>Makes a vehicle from what was typed.</summary>
     /// <param name="typed">What was typed.</param>
     /// <param name="thisYear">The present year; models of the next are sold already.</param>
-    public static Result<Vehicle> Create(TypedVehicle typed, int thisYear)
+    public static Result<Vehicle> Create(VehicleInput typed, int thisYear)
     {
         var vehicle = new Vehicle
         {

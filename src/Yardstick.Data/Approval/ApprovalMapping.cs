@@ -5,9 +5,9 @@ using Yardstick.Core.Orders;
 
 namespace Yardstick.Data.Approval;
 
-internal sealed class ApprovalMapping : IEntityTypeConfiguration<ShownCopy>, IEntityTypeConfiguration<CeilingException>, IEntityTypeConfiguration<ApprovalLink>, IEntityTypeConfiguration<DocumentLink>
+internal sealed class ApprovalMapping : IEntityTypeConfiguration<StoredSnapshot>, IEntityTypeConfiguration<CeilingException>, IEntityTypeConfiguration<ApprovalLink>, IEntityTypeConfiguration<DocumentLink>
 {
-    public void Configure(EntityTypeBuilder<ShownCopy> builder)
+    public void Configure(EntityTypeBuilder<StoredSnapshot> builder)
     {
         builder.HasIndex(s => s.OrderId);
         builder.HasOne<Order>().WithMany().HasForeignKey(s => s.OrderId);
@@ -24,7 +24,7 @@ internal sealed class ApprovalMapping : IEntityTypeConfiguration<ShownCopy>, IEn
         builder.HasIndex(l => l.TokenHash).IsUnique();
         builder.HasIndex(l => l.OrderId);
         builder.HasOne<Order>().WithMany().HasForeignKey(l => l.OrderId);
-        builder.HasOne<ShownCopy>().WithMany().HasForeignKey(l => l.ShownId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasOne<StoredSnapshot>().WithMany().HasForeignKey(l => l.ShownId).OnDelete(DeleteBehavior.Restrict);
     }
 
     public void Configure(EntityTypeBuilder<DocumentLink> builder)

@@ -189,7 +189,7 @@ internal sealed class DemoHistory(DemoMaker shop)
 
     private void Decide(Order order, Customer? customer, DateTime at, DateTime local)
     {
-        PricingResult Price(Order o, Inclusion include) => OrderPricing.Price(o, customer, shop.Policy, include, DateOnly.FromDateTime(local));
+        PricingResult Price(Order o, JobSelection include) => OrderPricing.Price(o, customer, shop.Policy, include, DateOnly.FromDateTime(local));
         var actor = new Actor(order.WriterId, at);
         var channel = (AnswerChannel)random.Next(0, 3);
         var first = true;
@@ -230,7 +230,7 @@ internal sealed class DemoHistory(DemoMaker shop)
                 movements.Add(new StockMovement { PartId = line.PartId, LineId = line.Id, Kind = StockMovementKind.Issue, Quantity = -line.Quantity, UnitCost = line.BookCost ?? line.UnitCost, At = closed, ById = order.WriterId });
             }
         }
-        var pricing = OrderPricing.CaseOf(order, customer, shop.Policy, Inclusion.ApprovedOnly, DateOnly.FromDateTime(local));
+        var pricing = OrderPricing.CaseOf(order, customer, shop.Policy, JobSelection.ApprovedOnly, DateOnly.FromDateTime(local));
         var result = OrderPricer.Price(pricing);
         var writer = DemoPeople.Staff[(int)order.WriterId - 1].Name;
         var document = DocumentMaker.OfOrder(order, new DocumentParties(customer, car, Core.Setup.StaffMember.ShortNameOf(writer)), shop.Shop, result, DocumentKind.Invoice, invoiceNumber, local);

@@ -107,7 +107,7 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
 
     private int Reading(Order order) => shop.Odometers[order.VehicleId!.Value] + (int)(365 * 3 * (18 + order.VehicleId.Value % 40)) + 40;
 
-    private PricingResult Price(Order order, Inclusion include) => OrderPricing.Price(order, CustomerOf(order), shop.Policy, include, shop.Today);
+    private PricingResult Price(Order order, JobSelection include) => OrderPricing.Price(order, CustomerOf(order), shop.Policy, include, shop.Today);
 
     private Customer CustomerOf(Order order) => shop.Customers.First(c => c.Id == order.CustomerId);
 
@@ -160,7 +160,7 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         order.BeginWork(jobs[0].Id, shop.Policy, Actor(Ana, shop.UtcNow.AddMinutes(-140)));
         Clock(jobs[0], order, Ana, 140, 85);
         order.FinishJob(jobs[0].Id, shop.Policy, Actor(Ana, shop.UtcNow.AddMinutes(-85)));
-        order.Concerns[0].Found = "Housing seeps at the seam, hose soft at the clamp";
+        order.Concerns[0].Cause = "Housing seeps at the seam, hose soft at the clamp";
         Approve(order, 60, AnswerChannel.Phone, jobs[1]);
         order.Decide(jobs[3].Id, new Answer(DecisionKind.Deferred, "Imke Sorensen", AnswerChannel.Phone, "Before winter", DateOnly.FromDateTime(shop.LocalNow).AddMonths(3)), Price, By(order, 59));
         order.BeginWork(jobs[1].Id, shop.Policy, Actor(Ana, shop.UtcNow.AddMinutes(-18)));

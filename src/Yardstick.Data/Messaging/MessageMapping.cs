@@ -4,7 +4,7 @@ using Yardstick.Core.Messaging;
 
 namespace Yardstick.Data.Messaging;
 
-internal sealed class MessageMapping : IEntityTypeConfiguration<Message>, IEntityTypeConfiguration<WritingWish>, IEntityTypeConfiguration<Notice>, IEntityTypeConfiguration<MessageTemplate>
+internal sealed class MessageMapping : IEntityTypeConfiguration<Message>, IEntityTypeConfiguration<MessagingConsent>, IEntityTypeConfiguration<Notice>, IEntityTypeConfiguration<MessageTemplate>
 {
     public void Configure(EntityTypeBuilder<Message> builder)
     {
@@ -16,7 +16,7 @@ internal sealed class MessageMapping : IEntityTypeConfiguration<Message>, IEntit
         builder.HasIndex(m => m.Address);
     }
 
-    public void Configure(EntityTypeBuilder<WritingWish> builder) => builder.HasIndex(w => new { w.Address, w.Id });
+    public void Configure(EntityTypeBuilder<MessagingConsent> builder) => builder.HasIndex(w => new { w.Address, w.Id });
 
     public void Configure(EntityTypeBuilder<Notice> builder) => builder.HasIndex(n => n.SeenAt);
 

@@ -8,7 +8,7 @@ using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Data.Orders;
 
-internal sealed class OrdersMapping : IEntityTypeConfiguration<Order>, IEntityTypeConfiguration<Job>, IEntityTypeConfiguration<Line>, IEntityTypeConfiguration<JobCompanion>, IEntityTypeConfiguration<Decision>, IEntityTypeConfiguration<OrderChange>, IEntityTypeConfiguration<StageChange>, IEntityTypeConfiguration<CannedJob>, IEntityTypeConfiguration<GivenDiscount>, IEntityTypeConfiguration<OwnOperation>, IEntityTypeConfiguration<CannedSet>
+internal sealed class OrdersMapping : IEntityTypeConfiguration<Order>, IEntityTypeConfiguration<Job>, IEntityTypeConfiguration<Line>, IEntityTypeConfiguration<JobCompanion>, IEntityTypeConfiguration<Decision>, IEntityTypeConfiguration<OrderChange>, IEntityTypeConfiguration<StageChange>, IEntityTypeConfiguration<CannedJob>, IEntityTypeConfiguration<GivenDiscount>, IEntityTypeConfiguration<ShopLaborOperation>, IEntityTypeConfiguration<CannedSet>
 {
     public void Configure(EntityTypeBuilder<Order> builder)
     {
@@ -105,7 +105,7 @@ internal sealed class OrdersMapping : IEntityTypeConfiguration<Order>, IEntityTy
         builder.HasIndex(d => d.OrderId);
     }
 
-    public void Configure(EntityTypeBuilder<OwnOperation> builder)
+    public void Configure(EntityTypeBuilder<ShopLaborOperation> builder)
     {
         builder.Ignore(o => o.Work);
         builder.HasIndex(o => o.Code).IsUnique();

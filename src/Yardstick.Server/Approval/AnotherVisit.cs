@@ -16,9 +16,9 @@ namespace Yardstick.Server.Approval;
 /// </summary>
 internal static class AnotherVisit
 {
-    internal static async Task<Problem?> MoveAsync(OrderUnderChange under, long jobId, Answer answer)
+    internal static async Task<Problem?> MoveAsync(OrderCommandContext under, long jobId, Answer answer)
     {
-        var (db, order, actor) = (under.Work.Db, under.Order, under.Work.Actor);
+        var (db, order, actor) = (under.Command.Db, under.Order, under.Command.Actor);
         var job = order.FindJob(jobId);
         if (job.Problem is { } gone) return gone;
         if (job.Value.AnotherVisitOrderId is not null) return null;
@@ -34,23 +34,23 @@ internal static class AnotherVisit
             (o, include) => OrderPricing.Price(o, under.Customer, policy, include, under.Today), actor);
         if (decided.Problem is { } refused) return refused;
         job.Value.AnotherVisitOrderId = next.Id;
-        await OrderWork.SettleAsync(under with { Order = next, Policy = policy });
+        await OrderCommands.SettleAsync(under with { Order = next, Policy = policy });
         await db.SaveChangesAsync();
         db.AddRecord(next);
-        under.Work.Touch("order", next.Id, next.Version);
+        under.Command.Notify("order", next.Id, next.Version);
         return null;
     }
 
-    private static async Task<Order> NewAsync(OrderUnderChange under, long vehicleId)
+    private static async Task<Order> NewAsync(OrderCommandContext under, long vehicleId)
     {
-        var (db, from) = (under.Work.Db, under.Order);
+        var (db, from) = (under.Command.Db, under.Order);
         var next = new Order
         {
             CustomerId = from.CustomerId,
             VehicleId = vehicleId,
             WriterId = from.WriterId,
-            OpenedAt = under.Work.Actor.At,
-            StageSince = under.Work.Actor.At,
+            OpenedAt = under.Command.Actor.At,
+            StageSince = under.Command.Actor.At,
             Stage = Stage.Expected,
             PolicyVersionId = from.PolicyVersionId,
             ContactId = from.ContactId,
@@ -64,9 +64,9 @@ internal static class AnotherVisit
     }
 
     /// <summary>Ordered parts come for the other visit now; what came already waits for it.</summary>
-    private static async Task MovePartsAsync(OrderUnderChange under, Job from, Job to, long nextId)
+    private static async Task MovePartsAsync(OrderCommandContext under, Job from, Job to, long nextId)
     {
-        var db = under.Work.Db;
+        var db = under.Command.Db;
         var lines = from.OnLines.Zip(to.OnLines, (was, now) => (was, now)).ToDictionary(p => p.was.Id, p => p);
         foreach (var ordered in await db.PurchaseOrderLines.Where(l => l.OrderId == under.Order.Id).ToListAsync())
             if (lines.TryGetValue(ordered.LineId, out var pair)) (ordered.LineId, ordered.OrderId) = (pair.now.Id, nextId);

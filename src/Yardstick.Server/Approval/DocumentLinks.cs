@@ -27,7 +27,7 @@ public static class DocumentLinks
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        var pages = api.MapGroup("/customers-pages/documents/{token}").AllowAnonymous().RequireRateLimiting(CustomersAnswer.Limit);
+        var pages = api.MapGroup("/customers-pages/documents/{token}").AllowAnonymous().RequireRateLimiting(ApprovalPage.Limit);
         pages.MapGet("", ShowAsync).Produces<View>();
         pages.MapGet("/document.pdf", FileAsync);
         api.MapPost("/document-links/{id:long}/withdraw", Withdraw).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
@@ -35,13 +35,13 @@ public static class DocumentLinks
 
     private static Task<DocumentLink?> FindAsync(ShopDb db, string token)
     {
-        var hash = CustomersLink.HashOf(token);
+        var hash = CustomerLink.HashOf(token);
         return token.Length > 64 ? Task.FromResult<DocumentLink?>(null) : db.DocumentLinks.AsNoTracking().FirstOrDefaultAsync(l => l.TokenHash == hash);
     }
 
     private static async Task<IResult> ShowAsync(string token, ShopDb db, ContentStore store, TimeProvider time)
     {
-        if (await FindAsync(db, token) is not { } link) return Problems.Of(CustomersAnswer.Unknown, 404);
+        if (await FindAsync(db, token) is not { } link) return Problems.Of(ApprovalPage.Unknown, 404);
         var shop = await db.Shops.SingleAsync();
         var sentence = link.SentenceAt(time.GetUtcNow().UtcDateTime, shop.Local);
         var good = sentence.Length == 0;
@@ -49,26 +49,26 @@ public static class DocumentLinks
         return Results.Ok(new View(good, sentence, shop.Name, shop.Phone, shop.LogoHash.Length > 0, link.Title, DateOnly.FromDateTime(shop.Local(link.SentAt)), size));
     }
 
-    private static async Task<IResult> FileAsync(string token, ShopDb read, WriteGate gate, LiveUpdates live, ContentStore store, TimeProvider time)
+    private static async Task<IResult> FileAsync(string token, ShopDb read, SingleWriter gate, LiveUpdates live, ContentStore store, TimeProvider time)
     {
         var utcNow = time.GetUtcNow().UtcDateTime;
-        if (await FindAsync(read, token) is not { } link || !link.IsGoodAt(utcNow)) return Problems.Of(CustomersAnswer.Unknown, 404);
+        if (await FindAsync(read, token) is not { } link || !link.IsGoodAt(utcNow)) return Problems.Of(ApprovalPage.Unknown, 404);
         // Programs that look at links before people do stay on the page; the document itself is opened by a person.
         await gate.RunAsync(async db =>
         {
             (await db.DocumentLinks.SingleAsync(l => l.Id == link.Id)).WasOpened(utcNow);
             return await db.SaveChangesAsync();
         });
-        await live.TellAsync([new Touched("messages", link.OrderId, 0)]);
+        await live.TellAsync([new ChangeNotice("messages", link.OrderId, 0)]);
         return Results.File(store.PathOf(link.FileHash, picture: false), "application/pdf");
     }
 
-    private static Task<IResult> Withdraw(long id, Commands commands) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> Withdraw(long id, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         if (await work.Db.DocumentLinks.FindAsync(id) is not { } link) return new Problem("link.gone", "There is no such link.");
         link.WithdrawnAt ??= work.Actor.At;
         await work.Db.SaveChangesAsync();
-        work.Touch("messages", link.OrderId);
+        work.Notify("messages", link.OrderId);
         return new Changed(0, id, 1);
     });
 }

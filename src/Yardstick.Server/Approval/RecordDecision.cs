@@ -42,7 +42,7 @@ public static class RecordDecision
         api.MapPost("/orders/{id:long}/ceiling", PassCeiling).Asks(Permission.PassCeiling).Produces<Changed>().ProducesProblem(422);
     }
 
-    private static async Task<IResult> HandleAsync(long id, Request request, Commands commands, Signatures signatures)
+    private static async Task<IResult> HandleAsync(long id, Request request, CommandRunner commands, Signatures signatures)
     {
         var signature = await signatures.KeepAsync(request.SignaturePng);
         if (signature.Problem is { } unreadable) return Problems.Of(unreadable);
@@ -57,13 +57,13 @@ public static class RecordDecision
         });
     }
 
-    private static async Task<IResult> Several(long id, SeveralRequest request, Commands commands, Signatures signatures)
+    private static async Task<IResult> Several(long id, SeveralRequest request, CommandRunner commands, Signatures signatures)
     {
         var signature = await signatures.KeepAsync(request.SignaturePng);
         return signature.Problem is { } unreadable ? Problems.Of(unreadable) : await commands.OnOrderAsync<Changed>(id, under => SeveralAsync(under, request, signature.Value));
     }
 
-    private static async Task<Result<Changed>> SeveralAsync(OrderUnderChange under, SeveralRequest request, string signatureHash)
+    private static async Task<Result<Changed>> SeveralAsync(OrderCommandContext under, SeveralRequest request, string signatureHash)
     {
         if (request.Jobs is not { Count: > 0 }) return new Problem("decision.jobs", "Say which jobs were decided.", "jobs");
         var answers = new List<(long, Answer)>();
@@ -78,21 +78,21 @@ public static class RecordDecision
     }
 
     /// <summary>Records answers about several jobs, with one frozen copy of what was shown.</summary>
-    internal static async Task<Problem?> DecideAsync(OrderUnderChange under, IReadOnlyList<(long JobId, Answer Answer)> answers)
+    internal static async Task<Problem?> DecideAsync(OrderCommandContext under, IReadOnlyList<(long JobId, Answer Answer)> answers)
     {
-        var shown = await Showing.FreezeAsync(under);
+        var shown = await EstimatePresentation.FreezeAsync(under);
         foreach (var (jobId, answer) in answers)
         {
-            var decided = under.Order.Decide(jobId, answer with { ShownId = shown.Id }, under.Price, under.Work.Actor);
+            var decided = under.Order.Decide(jobId, answer with { ShownId = shown.Id }, under.Price, under.Command.Actor);
             if (decided.Problem is { } problem) return problem;
         }
         foreach (var (jobId, answer) in answers.Where(a => a.Answer.Kind == DecisionKind.AnotherVisit))
             if (await AnotherVisit.MoveAsync(under, jobId, answer) is { } problem) return problem;
         // The totals that the next rule looks at are those of the order as it is now.
         OrderPricing.Refresh(under.Order, under.Customer, under.Policy, under.Today);
-        under.AfterSettling = () => under.Order.MoveAfterAnswer(under.Work.Actor);
-        under.Work.Touch("floor");
-        under.Work.Touch("parts");
+        under.AfterSettling = () => under.Order.MoveAfterAnswer(under.Command.Actor);
+        under.Command.Notify("floor");
+        under.Command.Notify("parts");
         return null;
     }
 
@@ -107,11 +107,11 @@ public static class RecordDecision
         return request.Kind == DecisionKind.Deferred ? answer.PutOff(request.DeferUntil, request.DeferAtReading, localNow) : answer;
     }
 
-    private static Task<IResult> PassCeiling(long id, CeilingRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, under =>
+    private static Task<IResult> PassCeiling(long id, CeilingRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, under =>
     {
-        var let = under.Order.PassCeiling(request.Reason, under.Policy, under.Work.Actor);
+        var let = under.Order.PassCeiling(request.Reason, under.Policy, under.Command.Actor);
         if (let.Problem is { } problem) return Task.FromResult<Result<Changed>>(problem);
-        under.Work.Touch("bench");
+        under.Command.Notify("bench");
         return Task.FromResult<Result<Changed>>(new Changed(under.Order.Version, id, under.Order.Version));
     });
 }

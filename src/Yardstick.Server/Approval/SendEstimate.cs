@@ -22,10 +22,10 @@ public static class SendEstimate
     /// <param name="ToRelease">What goes out only when somebody looked at it; what nobody decided about yet is gone through first.</param>
     /// <param name="Links">Links that were sent, newest first.</param>
     /// <param name="Works">Where links work: an address from outside, or empty for inside the shop only.</param>
-    public sealed record View(IReadOnlyList<ToRelease> ToRelease, IReadOnlyList<LinkView> Links, string Works);
+    public sealed record View(IReadOnlyList<VisibilityItem> ToRelease, IReadOnlyList<LinkView> Links, string Works);
 
     /// <summary>Shows something to the customer in these words, or keeps it in the shop.</summary>
-    public sealed record ReleaseRequest(ReleaseKind Kind, long Id, bool Show, string? Words);
+    public sealed record ReleaseRequest(VisibilityKind Kind, long Id, bool Show, string? Words);
     /// <summary>Where and how to send. The place of the link in the body is written {{ link }}; without it the link follows the body.</summary>
     public sealed record Request(MessageChannel Channel, string Address, string? Subject, string? Body, bool Now);
 
@@ -41,69 +41,69 @@ public static class SendEstimate
     private static async Task<IResult> ShowAsync(long id, ShopDb db, TimeProvider time)
     {
         var now = time.GetUtcNow().UtcDateTime;
-        if (await Showing.ReadAsync(db, id, now) is not { } shown) return Problems.Of(new Problem("order.gone", "There is no such order."));
+        if (await EstimatePresentation.ReadAsync(db, id, now) is not { } shown) return Problems.Of(new Problem("order.gone", "There is no such order."));
         var links = await db.ApprovalLinks.Where(l => l.OrderId == id).OrderByDescending(l => l.Id).ToListAsync();
         var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
         var copyIds = links.ConvertAll(l => l.ShownId);
-        var copies = (await db.ShownCopies.Where(c => copyIds.Contains(c.Id)).AsNoTracking().ToListAsync()).ToDictionary(c => c.Id, c => ShownEstimate.FromJson(c.Json));
+        var copies = (await db.ShownCopies.Where(c => copyIds.Contains(c.Id)).AsNoTracking().ToListAsync()).ToDictionary(c => c.Id, c => EstimateSnapshot.FromJson(c.Json));
         return Results.Ok(new View(
             shown.ToRelease,
             links.ConvertAll(l => new LinkView(l.Id, l.SentAt, names[l.SentById], l.ExpiresAt, l.StateAt(copies[l.ShownId], shown.Estimate, now, shown.Order.State != OrderState.Open), l.OpenedAt, l.Opened, l.AnsweredAt)),
             shown.Shop.PublicAddress));
     }
 
-    private static Task<IResult> Release(long id, ReleaseRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Release(long id, ReleaseRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
-        var (findings, files) = await under.Work.Db.ToReleaseAsync(under.Order);
-        var released = under.Order.Release(request.Kind, request.Id, request.Show, request.Words, findings, files, under.Work.Actor);
+        var (findings, files) = await under.Command.Db.ToReleaseAsync(under.Order);
+        var released = under.Order.SetVisibility(request.Kind, request.Id, request.Show, request.Words, findings, files, under.Command.Actor);
         return released.Problem is { } problem ? problem : new Changed(under.Order.Version, request.Id, 1);
     });
 
-    private static Task<IResult> Send(long id, Request request, Commands commands, Outbox outbox, Writing writing, DocumentPdfs pdfs, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Send(long id, Request request, CommandRunner commands, Outbox outbox, MessageComposer writing, DocumentPdfs pdfs, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
     {
-        var (db, actor, order) = (under.Work.Db, under.Work.Actor, under.Order);
+        var (db, actor, order) = (under.Command.Db, under.Command.Actor, under.Order);
         if (!order.OnJobs.Any(j => j.Decision == DecisionKind.Proposed)) return new Problem("link.nothing", "There is nothing to ask: every job has its answer.");
         var token = ApprovalLink.NewToken();
-        var body = Writing.WithLink(request.Body, under.Shop, http.Request, $"approve/{token}");
-        var message = await writing.WriteAsync(under.Work, under.Shop, order.CustomerId, id, request.Channel, request.Address, request.Subject, body, request.Now);
+        var body = MessageComposer.WithLink(request.Body, under.Shop, http.Request, $"approve/{token}");
+        var message = await writing.WriteAsync(under.Command, under.Shop, order.CustomerId, id, request.Channel, request.Address, request.Subject, body, request.Now);
         if (message.Problem is { } refused) return refused;
         if ((await CopyAsync(under, message.Value, writing, pdfs, http.Request)).Problem is { } undrawn) return undrawn;
         order.WasSent($"{(request.Channel == MessageChannel.Text ? "texted" : "e-mailed")} to {request.Address}", under.Price, actor);
-        var shown = await Showing.OfAsync(db, order, actor.At);
-        var copy = await Showing.FreezeAsync(db, id, shown.Estimate, actor.At);
+        var shown = await EstimatePresentation.OfAsync(db, order, actor.At);
+        var copy = await EstimatePresentation.FreezeAsync(db, id, shown.Estimate, actor.At);
         db.ApprovalLinks.Add(new ApprovalLink { OrderId = id, TokenHash = ApprovalLink.HashOf(token), ShownId = copy.Id, SentAt = actor.At, SentById = actor.StaffId, ExpiresAt = actor.At + ApprovalLink.Good });
         await db.SaveChangesAsync();
         under.AfterSettling = outbox.Wake;
-        under.Work.Touch("messages", id);
-        under.Work.Touch("floor");
+        under.Command.Notify("messages", id);
+        under.Command.Notify("floor");
         return new Changed(order.Version, message.Value.Id, 1);
     });
 
     /// <summary>Who gets a copy reads the estimate; the link that answers it belongs to whom it was sent to.</summary>
-    private static async Task<Result> CopyAsync(OrderUnderChange under, Message message, Writing writing, DocumentPdfs pdfs, HttpRequest http)
+    private static async Task<Result> CopyAsync(OrderCommandContext under, Message message, MessageComposer writing, DocumentPdfs pdfs, HttpRequest http)
     {
-        var (db, order) = (under.Work.Db, under.Order);
-        if (await Writing.CopiedAsync(db, message) is not { } to) return Result.Done;
-        var made = await pdfs.KeepAsync(db, order, "estimate", under.Work.Actor.At);
+        var (db, order) = (under.Command.Db, under.Order);
+        if (await MessageComposer.CopiedAsync(db, message) is not { } to) return Result.Done;
+        var made = await pdfs.KeepAsync(db, order, "estimate", under.Command.Actor.At);
         if (made.Problem is { } problem) return problem;
         var (hash, document) = made.Value;
-        var token = CustomersLink.NewToken();
-        var copy = await writing.CopyAsync(under.Work, under.Shop, message, to, Writing.WithLink(DocumentLink.CopyWords(under.Shop.Name, document.Title, under.Customer?.DisplayName ?? ""), under.Shop, http, $"documents/{token}"));
+        var token = CustomerLink.NewToken();
+        var copy = await writing.CopyAsync(under.Command, under.Shop, message, to, MessageComposer.WithLink(DocumentLink.CopyWords(under.Shop.Name, document.Title, under.Customer?.DisplayName ?? ""), under.Shop, http, $"documents/{token}"));
         if (copy is null) return Result.Done;
         copy.Attach(hash, document.Name);
-        db.DocumentLinks.Add(DocumentLink.With(order.Id, copy, token, hash, document.Title, under.Work.Actor));
+        db.DocumentLinks.Add(DocumentLink.With(order.Id, copy, token, hash, document.Title, under.Command.Actor));
         return Result.Done;
     }
 
-    private static Task<IResult> Withdraw(long id, Commands commands) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> Withdraw(long id, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         if (await work.Db.ApprovalLinks.FindAsync(id) is not { } link) return new Problem("link.gone", "There is no such link.");
         link.WithdrawnAt ??= work.Actor.At;
         // The copy that went out with it is taken back with it.
         foreach (var copy in await work.Db.DocumentLinks.Where(d => d.OrderId == link.OrderId && d.SentAt == link.SentAt && d.SentById == link.SentById).ToListAsync()) copy.WithdrawnAt ??= work.Actor.At;
         await work.Db.SaveChangesAsync();
-        work.Touch("order", link.OrderId);
-        work.Touch("messages", link.OrderId);
+        work.Notify("order", link.OrderId);
+        work.Notify("messages", link.OrderId);
         return new Changed(0, id, 1);
     });
 }

@@ -25,7 +25,7 @@ public static class TalkThroughView
     /// <param name="Phone">The customer's first telephone, as it is read; empty without one.</param>
     /// <param name="Found">Everything that was found, also what the customer was not shown yet.</param>
     /// <param name="DeclineReasons">Reasons that are offered.</param>
-    public sealed record View(ShownEstimate Estimate, long OrderId, int Version, IReadOnlyList<long> OpenJobs, IReadOnlyList<ChoiceFigures> Choices, decimal? Agreed, decimal? Allowed, string Phone, IReadOnlyList<ToRelease> Found, IReadOnlyList<string> DeclineReasons);
+    public sealed record View(EstimateSnapshot Estimate, long OrderId, int Version, IReadOnlyList<long> OpenJobs, IReadOnlyList<SelectionTotals> Choices, decimal? Agreed, decimal? Allowed, string Phone, IReadOnlyList<VisibilityItem> Found, IReadOnlyList<string> DeclineReasons);
 
     /// <summary>A choice: open jobs that are in, lines of them that are out.</summary>
     public sealed record ChoiceRequest(IReadOnlyList<long>? JobIds, IReadOnlyList<long>? LinesOut);
@@ -35,12 +35,12 @@ public static class TalkThroughView
     {
         api.MapGet("/orders/{id:long}/talk-through", ShowAsync).Asks(Permission.SeeOrders).Produces<View>();
         // Asks only; nothing is kept. The lines would not fit an address.
-        api.MapPost("/orders/{id:long}/talk-through/choice", ChooseAsync).Asks(Permission.SeeOrders).Produces<ChoiceFigures>();
+        api.MapPost("/orders/{id:long}/talk-through/choice", ChooseAsync).Asks(Permission.SeeOrders).Produces<SelectionTotals>();
     }
 
     private static async Task<IResult> ShowAsync(long id, ShopDb db, TimeProvider time)
     {
-        if (await Showing.ReadAsync(db, id, time.GetUtcNow().UtcDateTime) is not { } shown) return Problems.Of(new Problem("order.gone", "There is no such order."));
+        if (await EstimatePresentation.ReadAsync(db, id, time.GetUtcNow().UtcDateTime) is not { } shown) return Problems.Of(new Problem("order.gone", "There is no such order."));
         var consent = Core.Pricing.OrderPricer.Price(shown.Case).Consent;
         var phone = await db.CustomerPhones.Where(p => p.CustomerId == shown.Order.CustomerId).OrderBy(p => p.Id).Select(p => p.Number).FirstOrDefaultAsync();
         return Results.Ok(new View(shown.Estimate, id, shown.Order.Version, shown.OpenJobs.Select(j => j.Id).ToList(), ChoicesOf(shown), consent?.Authorized, consent?.Allowed,
@@ -49,19 +49,19 @@ public static class TalkThroughView
     }
 
     /// <summary>Figures of every choice over the open jobs.</summary>
-    internal static IReadOnlyList<ChoiceFigures> ChoicesOf(Showing shown) => TalkThrough.All(shown.Case, shown.ApprovedKeys, shown.OpenJobs.Select(OrderPricing.JobKey).ToList());
+    internal static IReadOnlyList<SelectionTotals> ChoicesOf(EstimatePresentation shown) => SelectionPricing.All(shown.Case, shown.ApprovedKeys, shown.OpenJobs.Select(OrderPricing.JobKey).ToList());
 
     /// <summary>Figures of one choice.</summary>
-    internal static ChoiceFigures Choose(Showing shown, ChoiceRequest request)
+    internal static SelectionTotals Choose(EstimatePresentation shown, ChoiceRequest request)
     {
         var wanted = (request.JobIds ?? []).ToHashSet();
         var open = shown.OpenJobs;
         // More than 31 open jobs have no room in a number; the choice is then told by its jobs alone.
         var chosen = open.Select((job, i) => wanted.Contains(job.Id) && i < 31 ? 1 << i : 0).Sum();
-        var pricing = TalkThrough.Without(shown.Order, shown.Case, (request.LinesOut ?? []).ToHashSet());
-        return TalkThrough.Of(pricing, shown.ApprovedKeys.Concat(open.Skip(31).Where(j => wanted.Contains(j.Id)).Select(OrderPricing.JobKey)).ToList(), open.Take(31).Select(OrderPricing.JobKey).ToList(), chosen);
+        var pricing = SelectionPricing.Without(shown.Order, shown.Case, (request.LinesOut ?? []).ToHashSet());
+        return SelectionPricing.Of(pricing, shown.ApprovedKeys.Concat(open.Skip(31).Where(j => wanted.Contains(j.Id)).Select(OrderPricing.JobKey)).ToList(), open.Take(31).Select(OrderPricing.JobKey).ToList(), chosen);
     }
 
     private static async Task<IResult> ChooseAsync(long id, ChoiceRequest request, ShopDb db, TimeProvider time) =>
-        await Showing.ReadAsync(db, id, time.GetUtcNow().UtcDateTime) is { } shown ? Results.Ok(Choose(shown, request)) : Problems.Of(new Problem("order.gone", "There is no such order."));
+        await EstimatePresentation.ReadAsync(db, id, time.GetUtcNow().UtcDateTime) is { } shown ? Results.Ok(Choose(shown, request)) : Problems.Of(new Problem("order.gone", "There is no such order."));
 }

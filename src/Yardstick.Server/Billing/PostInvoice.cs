@@ -25,7 +25,7 @@ public static class PostInvoice
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/orders/{id:long}/obstacles", NameAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<Obstacle>>().ProducesProblem(404);
+        api.MapGet("/orders/{id:long}/obstacles", NameAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<ClosingBlocker>>().ProducesProblem(404);
         api.MapPost("/orders/{id:long}/invoice", Handle).Asks(Permission.PostInvoices).Produces<Posted>().ProducesProblem(422);
         api.MapPost("/orders/{id:long}/finish-jobs", FinishJobs).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
     }
@@ -36,32 +36,32 @@ public static class PostInvoice
         return Results.Ok(await ObstaclesAsync(db, order));
     }
 
-    private static async Task<IReadOnlyList<Obstacle>> ObstaclesAsync(ShopDb db, Order order)
+    private static async Task<IReadOnlyList<ClosingBlocker>> ObstaclesAsync(ShopDb db, Order order)
     {
         var policy = await Policies.PolicyAsync(db, order.PolicyVersionId);
         var purchases = await db.PurchaseOrders.Include(p => p.Lines).Where(p => p.Lines.Any(l => l.OrderId == order.Id)).ToListAsync();
         var onTheClock = await db.TimeEntries.Where(t => t.OrderId == order.Id && t.End == null).Join(db.Staff, t => t.StaffId, s => s.Id, (t, s) => s.Name).ToListAsync();
-        return Obstacles.Of(order, policy, purchases, onTheClock);
+        return ClosingBlockers.Of(order, policy, purchases, onTheClock);
     }
 
-    private static Task<IResult> FinishJobs(long id, Commands commands) => commands.OnOrderAsync<Changed>(id, under =>
+    private static Task<IResult> FinishJobs(long id, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, under =>
     {
         foreach (var job in under.Order.ApprovedJobs.ToList())
         {
-            if (under.Order.FinishJob(job.Id, under.Policy, under.Work.Actor).Problem is { } problem) return Task.FromResult<Result<Changed>>(problem);
+            if (under.Order.FinishJob(job.Id, under.Policy, under.Command.Actor).Problem is { } problem) return Task.FromResult<Result<Changed>>(problem);
         }
-        under.Work.Touch("floor");
+        under.Command.Notify("floor");
         return Task.FromResult<Result<Changed>>(new Changed(under.Order.Version, id, under.Order.Version));
     });
 
-    private static Task<IResult> Handle(long id, Commands commands) => commands.OnOrderAsync<Posted>(id, async under =>
+    private static Task<IResult> Handle(long id, CommandRunner commands) => commands.OnOrderAsync<Posted>(id, async under =>
     {
-        var (db, order, actor) = (under.Work.Db, under.Order, under.Work.Actor);
+        var (db, order, actor) = (under.Command.Db, under.Order, under.Command.Actor);
         if (order.State == OrderState.Posted) return new Problem("order.posted", "This order is invoiced already.");
         var obstacles = await ObstaclesAsync(db, order);
         if (obstacles.Count > 0) return new Problem("order.obstacles", obstacles[0].Message);
 
-        var pricing = OrderPricing.CaseOf(order, under.Customer, under.Policy, Inclusion.ApprovedOnly, under.Today);
+        var pricing = OrderPricing.CaseOf(order, under.Customer, under.Policy, JobSelection.ApprovedOnly, under.Today);
         var result = OrderPricer.Price(pricing);
         var number = await db.NextNumberAsync(Counter.Invoices);
         var document = DocumentMaker.OfOrder(order, await db.PartiesAsync(order), under.Shop, result, DocumentKind.Invoice, number, under.LocalNow);
@@ -84,8 +84,8 @@ public static class PostInvoice
         order.Post(actor);
         await FollowUp.Reminders.ResetAsync(db, order, under.Today);
         await db.SaveChangesAsync();
-        under.Work.Touch("floor");
-        under.Work.Touch("parts");
+        under.Command.Notify("floor");
+        under.Command.Notify("parts");
         return new Posted(invoice.Id, number);
     });
 

@@ -26,7 +26,7 @@ public static class ReverseInvoice
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) => api.MapPost("/invoices/{id:long}/reverse", Handle).Asks(Permission.ReverseInvoices).Produces<Reversed>().ProducesProblem(422);
 
-    private static Task<IResult> Handle(long id, Request request, Commands commands) => commands.RunAsync<Reversed>(async work =>
+    private static Task<IResult> Handle(long id, Request request, CommandRunner commands) => commands.RunAsync<Reversed>(async work =>
     {
         var (db, actor) = (work.Db, work.Actor);
         if (string.IsNullOrWhiteSpace(request.Reason)) return new Problem("reverse.reason", "Say why the invoice is taken back.", "reason");
@@ -46,8 +46,8 @@ public static class ReverseInvoice
             return true;
         });
         if (reopened.Problem is { } problem) return problem;
-        work.Touch("invoice", id);
-        work.Touch("floor");
+        work.Notify("invoice", id);
+        work.Notify("floor");
         return new Reversed(credit.Id, credit.Number, cashBack.Amount, cardRefunds.ConvertAll(c => c.Id));
     });
 

@@ -38,7 +38,7 @@ public static class TakePayment
         api.MapPost("/card-charges/{id:long}/settle", SettleAsync).Asks(Permission.TakePayments).Produces<ChargeOutcome>().ProducesProblem(404);
     }
 
-    private static Task<IResult> Cash(long id, CashRequest request, Commands commands) => commands.RunAsync<CashTaken>(async work =>
+    private static Task<IResult> Cash(long id, CashRequest request, CommandRunner commands) => commands.RunAsync<CashTaken>(async work =>
     {
         var found = await PayableAsync(work.Db, id);
         if (found.Problem is { } gone) return gone;
@@ -50,7 +50,7 @@ public static class TakePayment
         return new CashTaken(payment.Value.Amount.Amount, payment.Value.Change.Amount, (found.Value.Balance - payment.Value.Amount).Amount);
     });
 
-    private static Task<IResult> BeginCharge(long id, Commands commands) => commands.RunAsync<ChargeBegun>(async work =>
+    private static Task<IResult> BeginCharge(long id, CommandRunner commands) => commands.RunAsync<ChargeBegun>(async work =>
     {
         var found = await PayableAsync(work.Db, id);
         if (found.Problem is { } gone) return gone;
@@ -58,11 +58,11 @@ public static class TakePayment
         if (charge.Problem is { } problem) return problem;
         if (charge.Value.Id == 0) work.Db.CardCharges.Add(charge.Value);
         await work.Db.SaveChangesAsync();
-        work.Touch("invoice", id);
+        work.Notify("invoice", id);
         return new ChargeBegun(charge.Value.Id);
     });
 
-    private static Task<IResult> GiveBack(long id, GiveBackRequest request, Commands commands) => commands.RunAsync<GivenBack>(async work =>
+    private static Task<IResult> GiveBack(long id, GiveBackRequest request, CommandRunner commands) => commands.RunAsync<GivenBack>(async work =>
     {
         var found = await work.Db.AccountAsync(id);
         if (found.Problem is { } gone) return gone;
@@ -75,10 +75,10 @@ public static class TakePayment
         return new GivenBack(-given.Value.Cash?.Amount.Amount ?? 0, given.Value.Refund?.Id);
     });
 
-    private static void Tell(Work work, Invoice invoice)
+    private static void Tell(CommandContext work, Invoice invoice)
     {
-        work.Touch("invoice", invoice.Id);
-        work.Touch("order", invoice.OrderId);
+        work.Notify("invoice", invoice.Id);
+        work.Notify("order", invoice.OrderId);
     }
 
     private static async Task<IResult> SettleAsync(long id, CardTalk talk) =>

@@ -54,7 +54,7 @@ public static class CustomerPage
         /// <summary>What they have meant to the shop.</summary>
         public required CustomerFigures Figures { get; init; }
         /// <summary>Their cars.</summary>
-        public required IReadOnlyList<Customers.CarView> Cars { get; init; }
+        public required IReadOnlyList<CustomerEndpoints.CarView> Cars { get; init; }
         /// <summary>Names of the policy's labor rates.</summary>
         public required IReadOnlyList<string> RateNames { get; init; }
         /// <summary>Names of the policy's exemptions.</summary>
@@ -106,7 +106,7 @@ public static class CustomerPage
             Sites = customer.Sites.OrderBy(s => s.Id).Select(s => new SiteView(s.Id, s.Name, s.Address)).ToList(),
             Rates = customer.Rates.OrderBy(r => r.Id).Select(r => new RateView(r.Id, r.Name, r.Rate, policy.Pricing.LaborRates.ContainsKey(r.Name))).ToList(),
             Figures = await FiguresAsync(db, id),
-            Cars = await Customers.CarsAsync(db, id),
+            Cars = await CustomerEndpoints.CarsAsync(db, id),
             RateNames = [.. policy.Pricing.LaborRates.Keys],
             ExemptionNames = policy.Exemptions.Select(e => e.Name).ToList(),
             Merges = await MergeRecords.OpenAsync(db, MergeKind.Customers, id, now),
@@ -124,10 +124,10 @@ public static class CustomerPage
         return CustomerFigures.Of(visits?.Count ?? 0, visits?.First, visits?.Last, invoiced, paid, decided.Where(d => d.Key == DecisionKind.Approved).Sum(d => d.Cents), decided.Sum(d => d.Cents));
     }
 
-    private static Task<IResult> Set(long id, SetRequest request, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> Set(long id, SetRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         if (await work.Db.LoadCustomerAsync(id) is not { MergedIntoId: null } customer) return new Problem("customer.gone", "This record is not on file any more; it was merged into another.");
-        if (await work.ClashAsync(RecordWork.Customer, id, request.Field, request.Version, request.Value) is { } clash) return clash;
+        if (await work.ClashAsync(RecordCommands.Customer, id, request.Field, request.Version, request.Value) is { } clash) return clash;
         if (await UnknownAsync(work.Db, customer, request) is { } unknown) return unknown;
         var shop = await work.Db.Shops.SingleAsync();
         var set = customer.Set(request.Field, request.Value, shop.Local(work.Actor.At));
@@ -146,28 +146,28 @@ public static class CustomerPage
             : policy.Pricing.LaborRates.ContainsKey(name) || customer.Rates.Exists(r => r.Name == name) ? null : new Problem("customer.laborRateName", $"No labor rate is named {name}; set it up in Setup first.", request.Field);
     }
 
-    private static Task<IResult> SetItem(long id, ItemRequest request, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> SetItem(long id, ItemRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         if (await work.Db.LoadCustomerAsync(id) is not { MergedIntoId: null } customer) return new Problem("customer.gone", "This record is not on file any more; it was merged into another.");
-        if (request.Id is not null && await work.ClashAsync(RecordWork.Customer, id, $"{request.List}.{request.Field}", request.Version, request.Value) is { } clash) return clash;
+        if (request.Id is not null && await work.ClashAsync(RecordCommands.Customer, id, $"{request.List}.{request.Field}", request.Version, request.Value) is { } clash) return clash;
         var set = customer.SetItem(request.List, request.Id, request.Field, request.Value, (await work.Db.Shops.SingleAsync()).Country);
         if (set.Problem is { } problem) return problem;
         return await KeepAsync(work, customer, set.Value, request.List == "rates");
     });
 
-    private static Task<IResult> RemoveItem(long id, string list, long itemId, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> RemoveItem(long id, string list, long itemId, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         if (await work.Db.LoadCustomerAsync(id) is not { MergedIntoId: null } customer) return new Problem("customer.gone", "This record is not on file any more; it was merged into another.");
         var removed = customer.RemoveItem(list, itemId);
         return removed.Problem is { } problem ? problem : await KeepAsync(work, customer, removed.Value, list == "rates");
     });
 
-    private static async Task<Result<RecordChanged>> KeepAsync(Work work, Customer customer, FieldChange change, bool pricing)
+    private static async Task<Result<RecordChanged>> KeepAsync(CommandContext work, Customer customer, FieldChange change, bool pricing)
     {
-        work.Record(RecordWork.Customer, customer.Id, customer.Version, change);
+        work.Record(RecordCommands.Customer, customer.Id, customer.Version, change);
         await work.Db.SaveChangesAsync();
         if (pricing && await work.RepriceOpenAsync(customer.Id) is { } problem) return problem;
-        work.Touch("customer", customer.Id, customer.Version);
+        work.Notify("customer", customer.Id, customer.Version);
         return new RecordChanged(customer.Id, customer.Version);
     }
 }

@@ -50,7 +50,7 @@ public static class History
         {
             var like = $"%{word}%";
             orders = orders.Where(o => EF.Functions.Like(o.Title, like)
-                || db.Concerns.Any(c => c.OrderId == o.Id && EF.Functions.Like(c.Says + " " + c.Found + " " + c.Corrected, like))
+                || db.Concerns.Any(c => c.OrderId == o.Id && EF.Functions.Like(c.Complaint + " " + c.Cause + " " + c.Correction, like))
                 || db.Jobs.Any(j => j.OrderId == o.Id && (EF.Functions.Like(j.Title, like) || db.Lines.Any(l => l.JobId == j.Id && EF.Functions.Like(l.Description + " " + l.Number, like)))));
         }
         if (before is { } number) orders = orders.Where(o => o.Number < number);
@@ -58,7 +58,7 @@ public static class History
         var shown = page.Take(PageSize).ToList();
         var ids = shown.ConvertAll(o => o.Id);
         var jobs = (await db.Jobs.Where(j => ids.Contains(j.OrderId) && j.RemovedAt == null).OrderBy(j => j.Position).ToListAsync()).ToLookup(j => j.OrderId);
-        var says = (await db.Concerns.Where(c => ids.Contains(c.OrderId)).OrderBy(c => c.Position).ToListAsync()).ToLookup(c => c.OrderId, c => c.Says);
+        var says = (await db.Concerns.Where(c => ids.Contains(c.OrderId)).OrderBy(c => c.Position).ToListAsync()).ToLookup(c => c.OrderId, c => c.Complaint);
         var carIds = shown.Select(o => o.VehicleId).OfType<long>().Distinct().ToList();
         var cars = await db.Vehicles.Where(v => carIds.Contains(v.Id)).ToDictionaryAsync(v => v.Id);
         return Results.Ok(new Page(shown.ConvertAll(o =>

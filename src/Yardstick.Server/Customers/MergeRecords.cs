@@ -33,9 +33,9 @@ public static class MergeRecords
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/customers/{id:long}/merge", (long id, long other, ShopDb db) => PreviewAsync(db, MergeKind.Customers, id, other)).Asks(Permission.WriteUp).Produces<Preview>().ProducesProblem(404).ProducesProblem(422);
-        api.MapPost("/customers/{id:long}/merge", (long id, Request request, Commands commands) => Handle(MergeKind.Customers, id, request, commands)).Asks(Permission.WriteUp).Produces<Merged>().ProducesProblem(422);
+        api.MapPost("/customers/{id:long}/merge", (long id, Request request, CommandRunner commands) => Handle(MergeKind.Customers, id, request, commands)).Asks(Permission.WriteUp).Produces<Merged>().ProducesProblem(422);
         api.MapGet("/vehicles/{id:long}/merge", (long id, long other, ShopDb db) => PreviewAsync(db, MergeKind.Vehicles, id, other)).Asks(Permission.WriteUp).Produces<Preview>().ProducesProblem(404).ProducesProblem(422);
-        api.MapPost("/vehicles/{id:long}/merge", (long id, Request request, Commands commands) => Handle(MergeKind.Vehicles, id, request, commands)).Asks(Permission.WriteUp).Produces<Merged>().ProducesProblem(422);
+        api.MapPost("/vehicles/{id:long}/merge", (long id, Request request, CommandRunner commands) => Handle(MergeKind.Vehicles, id, request, commands)).Asks(Permission.WriteUp).Produces<Merged>().ProducesProblem(422);
         api.MapPost("/merges/{id:long}/undo", Undo).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
     }
 
@@ -148,7 +148,7 @@ public static class MergeRecords
     private static Task<List<long>> ExtrasAsync(ShopDb db, RecordKind kind, long id, long other) =>
         db.ExtraValues.Where(v => v.TargetId == other && db.ExtraFields.Any(f => f.Id == v.FieldId && f.Kind == kind) && !db.ExtraValues.Any(k => k.TargetId == id && k.FieldId == v.FieldId)).Select(v => v.Id).ToListAsync();
 
-    private static Task<IResult> Handle(MergeKind kind, long id, Request request, Commands commands) => commands.RunAsync<Merged>(async work =>
+    private static Task<IResult> Handle(MergeKind kind, long id, Request request, CommandRunner commands) => commands.RunAsync<Merged>(async work =>
     {
         var db = work.Db;
         if (await RefusedAsync(db, kind, id, request.OtherId) is { } problem) return problem;
@@ -160,14 +160,14 @@ public static class MergeRecords
             var (kept, gone) = ((await db.Customers.FindAsync(id))!, (await db.Customers.FindAsync(request.OtherId))!);
             foreach (var field in moved.Filled) kept.Set(field, gone.Shown(field), local);
             (gone.MergedIntoId, kept.Version) = (id, kept.Version + 1);
-            work.Record(RecordWork.Customer, id, kept.Version, new FieldChange("merged", "", gone.DisplayName));
+            work.Record(RecordCommands.Customer, id, kept.Version, new FieldChange("merged", "", gone.DisplayName));
         }
         else
         {
             var (kept, gone) = ((await db.Vehicles.FindAsync(id))!, (await db.Vehicles.FindAsync(request.OtherId))!);
             foreach (var field in moved.Filled) kept.Set(field, gone.Shown(field), local.Year);
             (gone.MergedIntoId, kept.Version) = (id, kept.Version + 1);
-            work.Record(RecordWork.Vehicle, id, kept.Version, new FieldChange("merged", "", $"{gone.Plate} {gone.Description}".Trim()));
+            work.Record(RecordCommands.Vehicle, id, kept.Version, new FieldChange("merged", "", $"{gone.Plate} {gone.Description}".Trim()));
         }
         var merge = new Merge { Kind = kind, KeptId = id, GoneId = request.OtherId, At = work.Actor.At, ById = work.Actor.StaffId, MovedJson = JsonSerializer.Serialize(moved) };
         db.Merges.Add(merge);
@@ -176,7 +176,7 @@ public static class MergeRecords
         return new Merged(merge.Id);
     });
 
-    private static Task<IResult> Undo(long id, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> Undo(long id, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         var db = work.Db;
         if (await db.Merges.FindAsync(id) is not { } merge) return new Problem("merge.gone", "There is no such merge.");
@@ -190,14 +190,14 @@ public static class MergeRecords
             // What was filled in goes again, unless somebody changed it since.
             foreach (var field in moved.Filled.Where(f => kept.Shown(f) == gone.Shown(f))) kept.Set(field, "", local);
             (gone.MergedIntoId, kept.Version) = (null, kept.Version + 1);
-            work.Record(RecordWork.Customer, kept.Id, kept.Version, new FieldChange("merged", gone.DisplayName, ""));
+            work.Record(RecordCommands.Customer, kept.Id, kept.Version, new FieldChange("merged", gone.DisplayName, ""));
         }
         else
         {
             var (kept, gone) = ((await db.Vehicles.FindAsync(merge.KeptId))!, (await db.Vehicles.FindAsync(merge.GoneId))!);
             foreach (var field in moved.Filled.Where(f => kept.Shown(f) == gone.Shown(f))) kept.Set(field, "", local.Year);
             (gone.MergedIntoId, kept.Version) = (null, kept.Version + 1);
-            work.Record(RecordWork.Vehicle, kept.Id, kept.Version, new FieldChange("merged", gone.Description, ""));
+            work.Record(RecordCommands.Vehicle, kept.Id, kept.Version, new FieldChange("merged", gone.Description, ""));
         }
         merge.UndoneAt = work.Actor.At;
         await db.SaveChangesAsync();
@@ -205,12 +205,12 @@ public static class MergeRecords
         return new RecordChanged(merge.GoneId, 0);
     });
 
-    private static void Tell(Work work, Moved moved)
+    private static void Tell(CommandContext work, Moved moved)
     {
-        work.Touch("customer");
-        work.Touch("vehicle");
-        foreach (var order in moved.Orders) work.Touch("order", order);
-        work.Touch("floor");
+        work.Notify("customer");
+        work.Notify("vehicle");
+        foreach (var order in moved.Orders) work.Notify("order", order);
+        work.Notify("floor");
     }
 
     /// <summary>Moves rows to a record; when a merge is taken back only those that still belong to the one that kept them.</summary>

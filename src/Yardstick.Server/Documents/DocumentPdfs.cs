@@ -35,7 +35,7 @@ public sealed class DocumentPdfs(ContentStore store)
         var shop = await db.Shops.SingleAsync();
         var customer = order.CustomerId is { } customerId ? await db.Customers.FindAsync(customerId) : null;
         var findings = await db.Findings.Where(f => f.OrderId == order.Id).OrderBy(f => f.Id).ToListAsync();
-        var include = kind is "work-order" or "release-slip" ? Inclusion.ApprovedOnly : OrderPricing.Offered(order);
+        var include = kind is "work-order" or "release-slip" ? JobSelection.ApprovedOnly : OrderPricing.Offered(order);
         var policy = await db.PolicyAsync(order.PolicyVersionId);
         var result = OrderPricing.Price(order, customer, policy, include, shop.PricingDay(order, utcNow));
         var (parties, now) = (await db.PartiesAsync(order), shop.Local(utcNow));
@@ -48,7 +48,7 @@ public sealed class DocumentPdfs(ContentStore store)
                 if (!order.ApprovedJobs.Any()) return new Problem("document.nothing", "Nothing is approved yet, so there is nothing to work on.", "document");
                 return Of(DocumentMaker.OfWorkOrder(order, parties, shop, result, now));
             case "inspection":
-                if (!findings.Exists(f => f.Release == Release.Shown)) return new Problem("document.nothing", "No finding was released for the customer yet.", "document");
+                if (!findings.Exists(f => f.Release == CustomerVisibility.Shown)) return new Problem("document.nothing", "No finding was released for the customer yet.", "document");
                 return Of(DocumentMaker.OfInspection(order, parties, shop, result, findings, now));
             case "release-slip":
                 if (await InvoiceOf(db, order.Id).FirstOrDefaultAsync() is not { } invoice || order.State != OrderState.Posted) return new Problem("document.nothing", "Post the invoice first: a car goes with its bill.", "document");

@@ -45,7 +45,7 @@ public static class Bench
         || db.PlannedWork.Any(p => p.OrderId == o.Id && p.TechnicianId == me)
         || db.TimeEntries.Any(t => t.OrderId == o.Id && t.StaffId == me && t.End == null)
         || o.Jobs.Any(j => j.RemovedAt == null && (j.Decision == DecisionKind.Approved || j.Decision == DecisionKind.Proposed)
-            && j.Lines.Any(l => l.RemovedAt == null && !l.Out && l.TechnicianId == me))));
+            && j.Lines.Any(l => l.RemovedAt == null && !l.IsExcluded && l.TechnicianId == me))));
 
     private static async Task<IResult> HandleAsync(ShopDb db, HttpContext http, TimeProvider time)
     {
@@ -74,12 +74,12 @@ public static class Bench
         {
             var on = times.Where(t => t.JobId == job.Id).ToList();
             return new BenchJob(job.Id, job.Title, job.Decision == DecisionKind.Approved, job.Decision == DecisionKind.Approved ? "Approved" : "Not agreed yet", job.Progress, job.SoldHours,
-                decimal.Round(on.Sum(t => t.Hours(utcNow)), 2), plans.Exists(p => p.JobId == job.Id) || job.OnLines.Any(l => !l.Out && l.TechnicianId == me), on.Exists(t => t.End is null && t.StaffId == me),
-                on.Where(t => t.End is null).Select(t => staff[t.StaffId].ShortName).ToList(), job.OnLines.Where(l => !l.Out && l.Kind != LineKind.Fee).Select(l => LineOf(job, l, purchases, suppliers)).ToList());
+                decimal.Round(on.Sum(t => t.Hours(utcNow)), 2), plans.Exists(p => p.JobId == job.Id) || job.OnLines.Any(l => !l.IsExcluded && l.TechnicianId == me), on.Exists(t => t.End is null && t.StaffId == me),
+                on.Where(t => t.End is null).Select(t => staff[t.StaffId].ShortName).ToList(), job.OnLines.Where(l => !l.IsExcluded && l.Kind != LineKind.Fee).Select(l => LineOf(job, l, purchases, suppliers)).ToList());
         }).ToList();
         return new BenchCar(order.Id, order.Number, order.Version, vehicle?.Plate ?? "", vehicle?.Description ?? "Counter sale", vehicle?.Vin ?? "", vehicle?.Color ?? "", vehicle?.Engine ?? "", order.KeyTag, order.Stage, Stages.Name(order.Stage),
-            order.PromisedAt, Promise.State(order.PromisedAt, order.Stage, null, null, shop.Local(utcNow)), order.OdometerIn, vehicle?.Warning ?? "", order.First, order.OldPartsBack, order.WashingWanted,
-            order.Concerns.OrderBy(c => c.Position).Select(c => new SheetConcern(c.Id, c.Says, c.Found, c.Corrected, c.Version)).ToList(), jobs,
+            order.PromisedAt, Promise.State(order.PromisedAt, order.Stage, null, null, shop.Local(utcNow)), order.OdometerIn, vehicle?.Warning ?? "", order.HasPriority, order.OldPartsBack, order.WashingWanted,
+            order.Concerns.OrderBy(c => c.Position).Select(c => new SheetConcern(c.Id, c.Complaint, c.Cause, c.Correction, c.Version)).ToList(), jobs,
             findings.ConvertAll(f => new FindingView(f.Id, f.Text, f.Measured, f.Unit, f.Rating, f.PhotoHash, staff[f.ById].ShortName, f.At)));
     }
 
@@ -91,7 +91,7 @@ public static class Bench
             state is { Code: not "proposed" } ? state.Text : "", state?.Code ?? "");
     }
 
-    private static Task<IResult> SetPresence(PresenceRequest request, Commands commands) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> SetPresence(PresenceRequest request, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         var (db, actor) = (work.Db, work.Actor);
         var here = await db.Attendances.FirstOrDefaultAsync(a => a.StaffId == actor.StaffId && a.End == null);
@@ -103,12 +103,12 @@ public static class Bench
             here.End = actor.At;
         }
         await db.SaveChangesAsync();
-        work.Touch("floor");
-        work.Touch("bench");
+        work.Notify("floor");
+        work.Notify("bench");
         return new Changed(0, actor.StaffId, 0);
     });
 
-    private static Task<IResult> ClockOn(long jobId, Commands commands) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> ClockOn(long jobId, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         var (db, actor) = (work.Db, work.Actor);
         if (await db.Jobs.FindAsync(jobId) is not { } job) return new Problem("job.gone", "This job is no longer on its order.");
@@ -125,28 +125,28 @@ public static class Bench
         await StopClockAsync(work);
         db.TimeEntries.Add(new TimeEntry { StaffId = actor.StaffId, JobId = jobId, OrderId = job.OrderId, Start = actor.At });
         await db.SaveChangesAsync();
-        work.Touch("floor");
-        work.Touch("bench");
+        work.Notify("floor");
+        work.Notify("bench");
         return new Changed(0, jobId, 0);
     });
 
-    private static Task<IResult> ClockOff(Commands commands) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> ClockOff(CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         await StopClockAsync(work);
-        work.Touch("floor");
-        work.Touch("bench");
+        work.Notify("floor");
+        work.Notify("bench");
         return new Changed(0, work.Actor.StaffId, 0);
     });
 
-    private static async Task StopClockAsync(Work work)
+    private static async Task StopClockAsync(CommandContext work)
     {
         if (await work.Db.TimeEntries.FirstOrDefaultAsync(t => t.StaffId == work.Actor.StaffId && t.End == null) is not { } running) return;
         running.End = work.Actor.At;
         await work.Db.SaveChangesAsync();
-        work.Touch("order", running.OrderId);
+        work.Notify("order", running.OrderId);
     }
 
-    private static Task<IResult> Finish(long jobId, Commands commands) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> Finish(long jobId, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         if (await work.Db.Jobs.FindAsync(jobId) is not { } job) return new Problem("job.gone", "This job is no longer on its order.");
         foreach (var running in await work.Db.TimeEntries.Where(t => t.JobId == jobId && t.End == null).ToListAsync()) running.End = work.Actor.At;
@@ -156,12 +156,12 @@ public static class Bench
             return Task.FromResult<Result<bool>>(result.Problem is { } problem ? problem : true);
         });
         if (finished.Problem is { } refused) return refused;
-        work.Touch("floor");
-        work.Touch("bench");
+        work.Notify("floor");
+        work.Notify("bench");
         return new Changed(0, jobId, 0);
     });
 
-    private static Task<IResult> Reopen(long jobId, Commands commands) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> Reopen(long jobId, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         if (await work.Db.Jobs.FindAsync(jobId) is not { } job) return new Problem("job.gone", "This job is no longer on its order.");
         var open = await work.OnOrderAsync<bool>(job.OrderId, under =>
@@ -170,8 +170,8 @@ public static class Bench
             return Task.FromResult<Result<bool>>(result.Problem is { } problem ? problem : true);
         });
         if (open.Problem is { } refused) return refused;
-        work.Touch("floor");
-        work.Touch("bench");
+        work.Notify("floor");
+        work.Notify("bench");
         return new Changed(0, jobId, 0);
     });
 }

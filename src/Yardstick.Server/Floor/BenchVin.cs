@@ -18,7 +18,7 @@ public static class BenchVin
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) => api.MapPost("/bench/orders/{id:long}/vin", Handle).Asks(Permission.Work).Produces<RecordChanged>().ProducesProblem(422);
 
-    private static Task<IResult> Handle(long id, Request request, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> Handle(long id, Request request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         var me = work.Actor.StaffId;
         if (await work.Db.OnBenchOf(me).FirstOrDefaultAsync(o => o.Id == id) is not { } order) return new Problem("bench.gone", "This car is not on your bench any more.");
@@ -30,16 +30,16 @@ public static class BenchVin
             if (read.Value.Text == vehicle.Vin) return new RecordChanged(vehicleId, vehicle.Version);
             // Whoever keeps the file decides which of the two is right.
             var name = await work.Db.Staff.Where(s => s.Id == me).Select(s => s.Name).SingleAsync();
-            work.Notify($"{StaffMember.ShortNameOf(name)} read the VIN {read.Value.Text} on the car of order {order.Number}; on file is {vehicle.Vin}.", id);
+            Notices.Notify(work, $"{StaffMember.ShortNameOf(name)} read the VIN {read.Value.Text} on the car of order {order.Number}; on file is {vehicle.Vin}.", id);
             await work.Db.SaveChangesAsync();
             return new RecordChanged(vehicleId, vehicle.Version);
         }
         var set = vehicle.Set("vin", request.Vin, (await work.Db.Shops.SingleAsync()).Local(work.Actor.At).Year);
         if (set.Problem is { } problem) return problem;
-        work.Record(RecordWork.Vehicle, vehicleId, vehicle.Version, set.Value);
-        work.Touch("vehicle", vehicleId, vehicle.Version);
-        work.Touch("order", id);
-        work.Touch("bench");
+        work.Record(RecordCommands.Vehicle, vehicleId, vehicle.Version, set.Value);
+        work.Notify("vehicle", vehicleId, vehicle.Version);
+        work.Notify("order", id);
+        work.Notify("bench");
         return new RecordChanged(vehicleId, vehicle.Version);
     });
 }

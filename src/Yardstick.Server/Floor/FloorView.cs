@@ -57,7 +57,7 @@ public static class FloorView
                     if (plan.Start.Date == now.Date || plan.Start.Date < now.Date && job.Progress != JobProgress.Finished) blocks.Add(floor.BlockOf(order, job, plan, Plate(order)));
                 }
                 else if (job.Progress != JobProgress.Finished && order.State == OrderState.Open && order.Stage <= Stage.InWork && !order.CounterSale && job.SoldHours > 0)
-                    unplanned.Add(new Unplanned(job.Id, order.Id, Plate(order), job.Title, job.SoldHours, job.Decision == DecisionKind.Approved, job.OnLines.FirstOrDefault(l => !l.Out && l.TechnicianId is not null)?.TechnicianId ?? order.LeadId));
+                    unplanned.Add(new Unplanned(job.Id, order.Id, Plate(order), job.Title, job.SoldHours, job.Decision == DecisionKind.Approved, job.OnLines.FirstOrDefault(l => !l.IsExcluded && l.TechnicianId is not null)?.TechnicianId ?? order.LeadId));
             }
         }
         var cards = orders.OrderBy(o => o.PromisedAt ?? DateTime.MaxValue).ThenBy(o => o.Id).Select(o => floor.CardOf(o, Plate(o), o.VehicleId is { } v ? vehicles[v].ShortDescription : "Counter sale", o.CustomerId is { } c ? customers[c].DisplayName : "")).ToList();
@@ -106,7 +106,7 @@ public static class FloorView
             var state = Promise.State(order.PromisedAt, order.Stage, ends, expected is { } e ? shop.Local(e) : null, now);
             var job = times.Where(t => t.OrderId == order.Id && t.End is null).Select(t => order.Jobs.Find(j => j.Id == t.JobId)?.Title).FirstOrDefault();
             return new Card(order.Id, order.Number, plate, vehicle, customer, order.Title, order.KeyTag, order.Stage, order.StageSince, order.PromisedAt, state,
-                WaitsFor(order, coming), job ?? "", named.Count > 0 ? named[0] : null, named, decimal.Round(order.Progress, 3), order.First, order.Version);
+                WaitsFor(order, coming), job ?? "", named.Count > 0 ? named[0] : null, named, decimal.Round(order.Progress, 3), order.HasPriority, order.Version);
         }
 
         private string WaitsFor(Order order, List<PurchaseOrder> coming)

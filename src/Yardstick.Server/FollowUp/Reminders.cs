@@ -32,8 +32,8 @@ public static class Reminders
         api.MapGet("/vehicles/{id:long}/reminders", ListAsync).Asks(Permission.Find).Produces<IReadOnlyList<View>>();
         api.MapPost("/vehicles/{id:long}/reminders", Add).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
         api.MapPost("/reminders/{id:long}/done", Done).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
-        api.MapDelete("/reminders/{id:long}", (long id, Commands commands) => Switch(id, off: true, commands)).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
-        api.MapPost("/reminders/{id:long}/restore", (long id, Commands commands) => Switch(id, off: false, commands)).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
+        api.MapDelete("/reminders/{id:long}", (long id, CommandRunner commands) => Switch(id, off: true, commands)).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
+        api.MapPost("/reminders/{id:long}/restore", (long id, CommandRunner commands) => Switch(id, off: false, commands)).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
     }
 
     private static async Task<CarUse> UseAsync(ShopDb db, long vehicleId, Shop shop, DateTime now) =>
@@ -63,7 +63,7 @@ public static class Reminders
         return $"{reminder.Interval(shop.DistanceWord)}; {last}; {next}";
     }
 
-    private static Task<IResult> Add(long id, TypedReminder request, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> Add(long id, ReminderInput request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         var db = work.Db;
         if (await db.Vehicles.FindAsync(id) is not { MergedIntoId: null } vehicle) return new Problem("vehicle.gone", "This car's record is not on file any more; it was merged into another.");
@@ -79,12 +79,12 @@ public static class Reminders
         var before = await db.Orders.Include(o => o.Jobs).Where(o => o.VehicleId == id && o.State == OrderState.Posted).OrderByDescending(o => o.PostedAt).ToListAsync();
         if (before.Find(o => o.ApprovedJobs.Any(reminder.IsDoneBy)) is { } last) reminder.Done(DateOnly.FromDateTime(shop.Local(last.PostedAt ?? last.OpenedAt)), last.OdometerOut ?? last.OdometerIn, last.Id);
         await db.SaveChangesAsync();
-        work.Record(RecordWork.Vehicle, id, vehicle.Version, new FieldChange("reminder", "", $"{reminder.Title}, {reminder.Interval(shop.DistanceWord)}"));
-        work.Touch("vehicle", id);
+        work.Record(RecordCommands.Vehicle, id, vehicle.Version, new FieldChange("reminder", "", $"{reminder.Title}, {reminder.Interval(shop.DistanceWord)}"));
+        work.Notify("vehicle", id);
         return new RecordChanged(reminder.Id, reminder.Version);
     });
 
-    private static Task<IResult> Done(long id, DoneRequest request, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> Done(long id, DoneRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         var shop = await work.Db.Shops.SingleAsync();
         if (await work.Db.Reminders.FirstOrDefaultAsync(r => r.Id == id && r.RemovedAt == null) is not { } reminder) return new Problem("reminder.gone", "This reminder is not on the car any more.");
@@ -92,7 +92,7 @@ public static class Reminders
         var day = today;
         if (!string.IsNullOrWhiteSpace(request.On))
         {
-            var typed = TypedMoment.Day(request.On, shop.Local(work.Actor.At), "on");
+            var typed = DateTimeInput.Day(request.On, shop.Local(work.Actor.At), "on");
             if (typed.Problem is { } unreadable) return unreadable;
             day = typed.Value;
         }
@@ -100,22 +100,22 @@ public static class Reminders
         int? reading = null;
         if (!string.IsNullOrWhiteSpace(request.Reading))
         {
-            var typed = Typed.Reading(request.Reading, "reading");
+            var typed = NumberInput.Reading(request.Reading, "reading");
             if (typed.Problem is { } unreadable) return unreadable;
             reading = typed.Value;
         }
         reminder.Done(day, reading, null);
-        work.Touch("vehicle", reminder.VehicleId);
+        work.Notify("vehicle", reminder.VehicleId);
         return new RecordChanged(id, reminder.Version);
     });
 
-    private static Task<IResult> Switch(long id, bool off, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> Switch(long id, bool off, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         if (await work.Db.Reminders.FirstOrDefaultAsync(r => r.Id == id) is not { } reminder) return new Problem("reminder.gone", "There is no such reminder.");
         reminder.RemovedAt = off ? work.Actor.At : null;
         reminder.Version++;
-        work.Record(RecordWork.Vehicle, reminder.VehicleId, reminder.Version, off ? new FieldChange("reminder", reminder.Title, "") : new FieldChange("reminder", "", reminder.Title));
-        work.Touch("vehicle", reminder.VehicleId);
+        work.Record(RecordCommands.Vehicle, reminder.VehicleId, reminder.Version, off ? new FieldChange("reminder", reminder.Title, "") : new FieldChange("reminder", "", reminder.Title));
+        work.Notify("vehicle", reminder.VehicleId);
         return new RecordChanged(id, reminder.Version);
     });
 

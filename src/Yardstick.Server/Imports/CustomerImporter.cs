@@ -33,7 +33,7 @@ internal sealed class CustomerImporter : Importer
         var customer = read.Value;
         if (customer.FormerKey.Length > 0 && !keys.Add(customer.FormerKey)) return new ImportVerdict(row.Number, customer.DisplayName, null, true, null);
         var contacts = customer.Phones.Select(p => p.Number).Concat(customer.Emails.Select(e => e.Address)).ToList();
-        var same = contacts.SelectMany(c => byPhone[c].Concat(byEmail[c]).Concat(newByContact.GetValueOrDefault(c, []))).Any(c => Alike.Names(customer, c));
+        var same = contacts.SelectMany(c => byPhone[c].Concat(byEmail[c]).Concat(newByContact.GetValueOrDefault(c, []))).Any(c => DuplicateCheck.Names(customer, c));
         if (same) return new ImportVerdict(row.Number, customer.DisplayName, null, true, null);
         foreach (var contact in contacts) (newByContact.TryGetValue(contact, out var others) ? others : newByContact[contact] = []).Add(customer);
         return new ImportVerdict(row.Number, customer.DisplayName, null, false, customer);

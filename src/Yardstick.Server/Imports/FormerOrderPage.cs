@@ -43,14 +43,14 @@ public static class FormerOrderPage
     private static async Task<IResult> PdfAsync(long id, ShopDb db) => await db.FormerOrders.FindAsync(id) is not { } order ? Problems.Of(new Problem("formerOrder.gone", "There is no such order."))
         : Results.File(PdfPages.Draw(FormerOrders.Shown(Read(order), await db.Shops.SingleAsync())), "application/pdf");
 
-    private static Task<IResult> Copy(long id, CopyRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Copy(long id, CopyRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
-        var db = under.Work.Db;
+        var db = under.Command.Db;
         if (await db.FormerOrders.FindAsync(request.FormerOrderId) is not { } former) return new Problem("formerOrder.gone", "There is no such order.");
         if (Read(former).Jobs.ElementAtOrDefault(request.Job) is not { } source) return new Problem("job.gone", "There is no such job on it.");
         var numbers = source.Lines.Select(l => l.Number).Where(n => n.Length > 0).ToList();
         var parts = (await db.Parts.Include(p => p.Companions).Where(p => numbers.Contains(p.Number)).ToListAsync()).GroupBy(p => p.Number).ToDictionary(g => g.Key, g => g.First());
-        var added = under.Order.AddJob(FormerOrders.Copy(source, parts.GetValueOrDefault, under.Policy.StockCost), under.Work.Actor);
+        var added = under.Order.AddJob(FormerOrders.Copy(source, parts.GetValueOrDefault, under.Policy.StockCost), under.Command.Actor);
         if (added.Problem is { } problem) return problem;
         await db.SaveChangesAsync();
         return new Changed(under.Order.Version, added.Value.Id, added.Value.Version);

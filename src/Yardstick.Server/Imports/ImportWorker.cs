@@ -16,7 +16,7 @@ namespace Yardstick.Server.Imports;
 /// Brings files in and takes them back, a few hundred rows at a time, so that everybody else goes on writing. How far it is stands in the
 /// database with the rows themselves: a process that is killed goes on where it was.
 /// </summary>
-public sealed class ImportWorker(WriteGate gate, IDbContextFactory<ShopDb> factory, ContentStore store, LiveUpdates live, TimeProvider time, ILogger<ImportWorker> log) : BackgroundService
+public sealed class ImportWorker(SingleWriter gate, IDbContextFactory<ShopDb> factory, ContentStore store, LiveUpdates live, TimeProvider time, ILogger<ImportWorker> log) : BackgroundService
 {
     private const int Chunk = 500;
     private readonly Channel<long> waiting = Channel.CreateUnbounded<long>();
@@ -46,7 +46,7 @@ public sealed class ImportWorker(WriteGate gate, IDbContextFactory<ShopDb> facto
         }
     }
 
-    private Task TellAsync(long id) => live.TellAsync([new Touched("import", id, 0), new Touched("customer", 0, 0), new Touched("vehicle", 0, 0)]);
+    private Task TellAsync(long id) => live.TellAsync([new ChangeNotice("import", id, 0), new ChangeNotice("customer", 0, 0), new ChangeNotice("vehicle", 0, 0)]);
 
     private async Task WorkAsync(long id, CancellationToken stopping)
     {

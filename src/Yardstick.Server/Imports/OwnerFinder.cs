@@ -21,7 +21,7 @@ internal sealed class OwnerFinder
         var standing = customers.Select(c => c.Id).ToHashSet();
         var phones = await db.CustomerPhones.AsNoTracking().Select(p => new { p.Number, p.CustomerId }).ToListAsync();
         var finder = new OwnerFinder(country, phones.Where(p => standing.Contains(p.CustomerId)).ToLookup(p => p.Number, p => p.CustomerId),
-            customers.SelectMany(c => new[] { c.BusinessName, $"{c.FirstName} {c.LastName}", $"{c.LastName}, {c.FirstName}" }.Select(Likeness.Plain).Distinct().Where(n => n.Length > 2).Select(n => (Name: n, c.Id))).ToLookup(x => x.Name, x => x.Id));
+            customers.SelectMany(c => new[] { c.BusinessName, $"{c.FirstName} {c.LastName}", $"{c.LastName}, {c.FirstName}" }.Select(NameSimilarity.Plain).Distinct().Where(n => n.Length > 2).Select(n => (Name: n, c.Id))).ToLookup(x => x.Name, x => x.Id));
         foreach (var customer in customers)
         {
             finder.byKey[customer.Id.ToString(System.Globalization.CultureInfo.InvariantCulture)] = customer.Id;
@@ -39,13 +39,13 @@ internal sealed class OwnerFinder
         if (row["ownerPhone"] is { Length: > 0 } phone && PhoneNumber.Parse(phone, country) is { Ok: true } number)
         {
             var ids = byPhone[number.Value.E164].Distinct().ToList();
-            if (ids.Count > 1 && row["ownerName"].Length > 0) ids = ids.Intersect(byName[Likeness.Plain(row["ownerName"])]).ToList();
+            if (ids.Count > 1 && row["ownerName"].Length > 0) ids = ids.Intersect(byName[NameSimilarity.Plain(row["ownerName"])]).ToList();
             if (ids.Count == 1) return (long?)ids[0];
             if (ids.Count > 1) return new Problem("import.owner", $"several customers have the phone {phone}", "ownerPhone");
         }
         if (row["ownerEmail"] is { Length: > 0 } email && byEmail.TryGetValue(email.ToLowerInvariant(), out var byMail)) return (long?)byMail;
         if (row["ownerName"] is not { Length: > 0 } name) return row["ownerPhone"].Length + row["ownerEmail"].Length == 0 ? (long?)null : new Problem("import.owner", $"no customer has {(row["ownerPhone"].Length > 0 ? $"the phone {row["ownerPhone"]}" : $"the address {row["ownerEmail"]}")}", "ownerPhone");
-        var named = byName[Likeness.Plain(name)].Distinct().ToList();
+        var named = byName[NameSimilarity.Plain(name)].Distinct().ToList();
         return named.Count == 1 ? (long?)named[0] : new Problem("import.owner", named.Count == 0 ? $"no customer is named {name}; bring the customers in first" : $"{named.Count} customers are named {name}; a phone or number tells them apart", "ownerName");
     }
 }

@@ -27,7 +27,7 @@ public static class RecordFinding
         api.MapGet("/photos/{hash}", Photo).Asks(Permission.SeeFloor);
     }
 
-    private static Task<IResult> Handle(long id, Request request, Commands commands) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> Handle(long id, Request request, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         if (await work.Db.Orders.FindAsync(id) is not { } order) return new Problem("order.gone", "There is no such order.");
         if (order.State != OrderState.Open) return new Problem("order.posted", "This order is closed; nothing can be added to it.");
@@ -37,12 +37,12 @@ public static class RecordFinding
         if (finding.Problem is { } problem) return problem;
         work.Db.Findings.Add(finding.Value);
         await work.Db.SaveChangesAsync();
-        work.Touch("order", id);
-        work.Touch("bench");
+        work.Notify("order", id);
+        work.Notify("bench");
         return new Changed(order.Version, finding.Value.Id, 1);
     });
 
-    private static async Task<IResult> UploadAsync(HttpRequest request, ContentStore store, WriteGate gate, TimeProvider time, HttpContext http)
+    private static async Task<IResult> UploadAsync(HttpRequest request, ContentStore store, SingleWriter gate, TimeProvider time, HttpContext http)
     {
         var read = await ContentStore.ReadAsync(request.Body, MostBytes);
         if (read.Problem is not null) return Problems.Of(new Problem("photo.large", "A photo can have at most 20 MB.", "photo"));

@@ -24,17 +24,17 @@ public static class Notices
     }
 
     /// <summary>Tells the counter of something, once the change is kept.</summary>
-    internal static void Notify(this Work work, string text, long? orderId, string address = "")
+    internal static void Notify(this CommandContext work, string text, long? orderId, string address = "")
     {
         work.Db.Notices.Add(new Notice { At = work.Actor.At, Text = text, OrderId = orderId, Address = address });
-        work.Touch("notices");
+        work.Notify("notices");
     }
 
-    private static Task<IResult> Seen(long id, Commands commands) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> Seen(long id, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         if (await work.Db.Notices.FindAsync(id) is { SeenAt: null } notice) (notice.SeenAt, notice.SeenById) = (work.Actor.At, work.Actor.StaffId);
         await work.Db.SaveChangesAsync();
-        work.Touch("notices");
+        work.Notify("notices");
         return new Changed(0, id, 1);
     });
 }

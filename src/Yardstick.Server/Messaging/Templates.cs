@@ -54,7 +54,7 @@ public static class Templates
         await db.MessageTemplates.Where(t => t.RemovedAt == null).OrderBy(t => t.Channel).ThenBy(t => t.Name).Select(t => new TemplateView(t.Id, t.Name, t.Channel, t.Subject, t.Body, t.Use)).ToListAsync(),
         Fields.Select(f => new FieldView(f.Name, f.Says)).ToList()));
 
-    private static Task<IResult> Save(Request request, Commands commands, Filler filler) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> Save(Request request, CommandRunner commands, Filler filler) => commands.RunAsync<Changed>(async work =>
     {
         var name = (request.Name ?? "").Trim();
         if (name.Length is 0 or > 80) return new Problem("template.name", "A template needs a name of at most 80 characters.", "name");
@@ -67,16 +67,16 @@ public static class Templates
         if (template is null) work.Db.MessageTemplates.Add(template = new MessageTemplate { Name = name, Body = "" });
         (template.Name, template.Channel, template.Subject, template.Body, template.Use) = (name, request.Channel, request.Channel == MessageChannel.Email ? request.Subject!.Trim() : "", request.Body.Trim(), request.Use ?? "");
         await work.Db.SaveChangesAsync();
-        work.Touch("setup");
+        work.Notify("setup");
         return new Changed(0, template.Id, 1);
     });
 
-    private static Task<IResult> Remove(long id, Commands commands) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> Remove(long id, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         if (await work.Db.MessageTemplates.FindAsync(id) is not { } template) return new Problem("template.gone", "There is no such template.");
         template.RemovedAt = template.RemovedAt is null ? work.Actor.At : null;
         await work.Db.SaveChangesAsync();
-        work.Touch("setup");
+        work.Notify("setup");
         return new Changed(0, id, 1);
     });
 

@@ -50,7 +50,7 @@ public static class UnknownSenders
             [.. g.OrderBy(m => m.Id).Select(m => new UnknownMessage(m.Id, m.Subject, m.Body, m.State, m.At, m.ById is { } by ? names.GetValueOrDefault(by, "") : "", m.Trouble))])).ToList());
     }
 
-    private static Task<IResult> Answer(AnswerRequest request, Commands commands, Writing writing, Outbox outbox) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> Answer(AnswerRequest request, CommandRunner commands, MessageComposer writing, Outbox outbox) => commands.RunAsync<Changed>(async work =>
     {
         if (await ThreadAsync(work.Db, request.Address) is not { } last) return Gone;
         var shop = await work.Db.Shops.SingleAsync();
@@ -58,11 +58,11 @@ public static class UnknownSenders
         var written = await writing.WriteAsync(work, shop, null, null, last.Channel, last.Address, subject, request.Body, request.Now);
         if (written.Problem is { } problem) return problem;
         outbox.Wake();
-        work.Touch("messages");
+        work.Notify("messages");
         return new Changed(0, written.Value.Id, 1);
     });
 
-    private static Task<IResult> Put(PutRequest request, Commands commands) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> Put(PutRequest request, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         var db = work.Db;
         if (await ThreadAsync(db, request.Address) is not { } last) return Gone;
@@ -74,16 +74,16 @@ public static class UnknownSenders
         customer.Version++;
         foreach (var message in await Unknown(db).Where(m => m.Address == last.Address).ToListAsync()) message.CustomerId = customer.Id;
         await db.SaveChangesAsync();
-        work.Touch("messages");
-        work.Touch("customer", customer.Id, customer.Version);
+        work.Notify("messages");
+        work.Notify("customer", customer.Id, customer.Version);
         return new Changed(0, customer.Id, customer.Version);
     });
 
-    private static Task<IResult> Read(ReadRequest request, Commands commands) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> Read(ReadRequest request, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         foreach (var message in await Unknown(work.Db).Where(m => m.Address == request.Address && m.SeenAt == null && m.State == MessageState.Received).ToListAsync()) message.SeenAt = work.Actor.At;
         await work.Db.SaveChangesAsync();
-        work.Touch("messages");
+        work.Notify("messages");
         return new Changed(0, 0, 1);
     });
 

@@ -38,13 +38,13 @@ public static class ArrangeOrder
         api.MapPost("/orders/{id:long}/record", Note).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
     }
 
-    private static Task<IResult> MoveJob(long id, MoveJobRequest request, Commands commands) =>
-        commands.OnOrderAsync<Changed>(id, under => Done(under, under.Order.MoveJob(request.JobId, request.BeforeId, under.Work.Actor), request.JobId));
+    private static Task<IResult> MoveJob(long id, MoveJobRequest request, CommandRunner commands) =>
+        commands.OnOrderAsync<Changed>(id, under => Done(under, under.Order.MoveJob(request.JobId, request.BeforeId, under.Command.Actor), request.JobId));
 
-    private static Task<IResult> MoveLines(long id, MoveLinesRequest request, Commands commands) =>
-        commands.OnOrderAsync<Changed>(id, under => Done(under, under.Order.MoveLines(request.LineIds, request.JobId, request.BeforeId, under.Work.Actor), request.JobId));
+    private static Task<IResult> MoveLines(long id, MoveLinesRequest request, CommandRunner commands) =>
+        commands.OnOrderAsync<Changed>(id, under => Done(under, under.Order.MoveLines(request.LineIds, request.JobId, request.BeforeId, under.Command.Actor), request.JobId));
 
-    private static Task<IResult> Paste(long id, long jobId, PasteRequest request, Commands commands, HttpContext http) => commands.OnOrderAsync<Pasted>(id, async under =>
+    private static Task<IResult> Paste(long id, long jobId, PasteRequest request, CommandRunner commands, HttpContext http) => commands.OnOrderAsync<Pasted>(id, async under =>
     {
         var read = PastedLines.Read(request.Text);
         if (read.Lines.Count == 0) return new Problem("paste.nothing", read.Refused.Count > 0 ? $"Nothing in it could be read as a line: {read.Refused[0].Why}" : "There is nothing in it.", "text");
@@ -52,37 +52,37 @@ public static class ArrangeOrder
         {
             // A price that comes with a paste is one set by hand.
             if (line.UnitPrice is not null && !http.User.May(Permission.OverridePrices)) line.UnitPrice = null;
-            if (line.UnitPrice is not null) (line.OverrideById, line.OverrideReason) = (under.Work.Actor.StaffId, "pasted");
-            if (under.Order.AddLine(jobId, line, under.Work.Actor).Problem is { } problem) return problem;
+            if (line.UnitPrice is not null) (line.OverrideById, line.OverrideReason) = (under.Command.Actor.StaffId, "pasted");
+            if (under.Order.AddLine(jobId, line, under.Command.Actor).Problem is { } problem) return problem;
         }
-        await under.Work.Db.SaveChangesAsync();
+        await under.Command.Db.SaveChangesAsync();
         return new Pasted(under.Order.Version, [.. read.Lines.Select(l => l.Id)], read.Refused);
     });
 
-    private static Task<IResult> SetTechnician(long id, TechnicianRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> SetTechnician(long id, TechnicianRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
-        if (request.TechnicianId is { } who && await under.Work.Db.Staff.FindAsync(who) is not { Role: Role.Technician, Active: true }) return new Problem("staff.gone", "There is no such technician.", "technicianId");
-        var set = under.Order.SetTechnician(request.JobId, request.TechnicianId, under.Work.Actor);
+        if (request.TechnicianId is { } who && await under.Command.Db.Staff.FindAsync(who) is not { Role: Role.Technician, Active: true }) return new Problem("staff.gone", "There is no such technician.", "technicianId");
+        var set = under.Order.SetTechnician(request.JobId, request.TechnicianId, under.Command.Actor);
         return set.Problem is { } problem ? problem : new Changed(under.Order.Version, request.JobId ?? id, set.Value);
     });
 
-    private static Task<IResult> TakeBack(long id, long discountId, Commands commands) =>
-        commands.OnOrderAsync<Changed>(id, under => Done(under, under.Order.SetDiscountOn(discountId, false, under.Work.Actor), discountId));
+    private static Task<IResult> TakeBack(long id, long discountId, CommandRunner commands) =>
+        commands.OnOrderAsync<Changed>(id, under => Done(under, under.Order.SetDiscountOn(discountId, false, under.Command.Actor), discountId));
 
-    private static Task<IResult> GiveAgain(long id, long discountId, Commands commands) =>
-        commands.OnOrderAsync<Changed>(id, under => Done(under, under.Order.SetDiscountOn(discountId, true, under.Work.Actor), discountId));
+    private static Task<IResult> GiveAgain(long id, long discountId, CommandRunner commands) =>
+        commands.OnOrderAsync<Changed>(id, under => Done(under, under.Order.SetDiscountOn(discountId, true, under.Command.Actor), discountId));
 
-    private static Task<IResult> Note(long id, NoteRequest request, Commands commands) =>
-        commands.OnOrderAsync<Changed>(id, under => Done(under, under.Order.AddNote(request.Text, under.Work.Actor), id));
+    private static Task<IResult> Note(long id, NoteRequest request, CommandRunner commands) =>
+        commands.OnOrderAsync<Changed>(id, under => Done(under, under.Order.AddNote(request.Text, under.Command.Actor), id));
 
-    private static Task<Result<Changed>> Done(OrderUnderChange under, Result result, long target) =>
+    private static Task<Result<Changed>> Done(OrderCommandContext under, Result result, long target) =>
         Task.FromResult<Result<Changed>>(result.Problem is { } problem ? problem : new Changed(under.Order.Version, target, 0));
 
     /// <summary>Exchanges a line's source with the one before it: the undo of giving it another, and the redo.</summary>
-    private static Task<IResult> SourceBack(long id, long lineId, VersionRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> SourceBack(long id, long lineId, VersionRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         if (await under.TouchedByOthersAsync("line", lineId, request.Version) is { } clash) return clash;
-        var line = under.Order.SourceBack(lineId, under.Work.Actor);
+        var line = under.Order.SourceBack(lineId, under.Command.Actor);
         return line.Problem is { } problem ? problem : new Changed(under.Order.Version, lineId, line.Value.Version);
     });
 }

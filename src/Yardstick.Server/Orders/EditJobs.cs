@@ -28,42 +28,42 @@ public static class EditJobs
         api.MapPost("/orders/{id:long}/jobs/{jobId:long}/restore", Restore).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
     }
 
-    private static Task<IResult> Add(long id, AddRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Add(long id, AddRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
-        var db = under.Work.Db;
+        var db = under.Command.Db;
         var job = new Job { Title = request.Title?.Trim() ?? "" };
-        var added = under.Order.AddJob(job, under.Work.Actor);
+        var added = under.Order.AddJob(job, under.Command.Actor);
         if (added.Problem is { } problem) return problem;
         await db.SaveChangesAsync();
         return new Changed(under.Order.Version, job.Id, job.Version);
     });
 
-    private static Task<IResult> Set(long id, long jobId, EditOrder.SetRequest request, Commands commands, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Set(long id, long jobId, EditOrder.SetRequest request, CommandRunner commands, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         if (PriceFields.OfJob(request.Field) && http.User.MayNotPrice(request.Field) is { } no) return no;
         if (await under.ClashAsync("job", jobId, request.Field, request.Version, request.Value) is { } clash) return clash;
-        var set = under.Order.SetJob(jobId, request.Field, request.Value, under.Work.Actor);
+        var set = under.Order.SetJob(jobId, request.Field, request.Value, under.Command.Actor);
         return set.Problem is { } problem ? problem : new Changed(under.Order.Version, jobId, under.Order.FindJob(jobId).Value.Version);
     });
 
-    private static Task<IResult> SetCompanion(long id, long jobId, CompanionRequest request, Commands commands, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> SetCompanion(long id, long jobId, CompanionRequest request, CommandRunner commands, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         if (PriceFields.OfCompanion(request.Field) && http.User.MayNotPrice(request.Field) is { } no) return no;
         var found = under.Order.FindCompanion(jobId, request.Code, under.Policy.Pricing.Companions);
         if (found.Problem is { } gone) return gone;
         var rule = found.Value;
         if (await under.ClashAsync("job", jobId, $"companion {rule.Code} {request.Field}", request.Version, request.Value) is { } clash) return clash;
-        var set = under.Order.SetCompanion(jobId, rule, request.Field, request.Value, under.Work.Actor);
+        var set = under.Order.SetCompanion(jobId, rule, request.Field, request.Value, under.Command.Actor);
         return set.Problem is { } problem ? problem : new Changed(under.Order.Version, jobId, under.Order.FindJob(jobId).Value.Version);
     });
 
-    private static Task<IResult> Remove(long id, long jobId, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Remove(long id, long jobId, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
-        var db = under.Work.Db;
-        var removed = under.Order.RemoveJob(jobId, await IsUsedAsync(db, id, jobId), under.Work.Actor);
+        var db = under.Command.Db;
+        var removed = under.Order.RemoveJob(jobId, await IsUsedAsync(db, id, jobId), under.Command.Actor);
         if (removed.Problem is { } problem) return problem;
         await db.PlannedWork.Where(p => p.JobId == jobId).ExecuteDeleteAsync();
-        under.Work.Touch("floor");
+        under.Command.Notify("floor");
         return new Changed(under.Order.Version, jobId, 0);
     });
 
@@ -71,9 +71,9 @@ public static class EditJobs
     internal static async Task<bool> IsUsedAsync(Data.ShopDb db, long id, long jobId) => await db.TimeEntries.AnyAsync(t => t.JobId == jobId)
         || await db.StandingParts().AnyAsync(l => l.OrderId == id && db.Lines.Any(x => x.Id == l.LineId && x.JobId == jobId));
 
-    private static Task<IResult> Restore(long id, long jobId, Commands commands) => commands.OnOrderAsync<Changed>(id, under =>
+    private static Task<IResult> Restore(long id, long jobId, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, under =>
     {
-        var restored = under.Order.RestoreJob(jobId, under.Work.Actor);
+        var restored = under.Order.RestoreJob(jobId, under.Command.Actor);
         return Task.FromResult<Result<Changed>>(restored.Problem is { } problem ? problem : new Changed(under.Order.Version, jobId, 0));
     });
 }

@@ -25,7 +25,7 @@ public static class EditLines
         api.MapPost("/orders/{id:long}/lines/{lineId:long}/restore", Restore).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
     }
 
-    private static Task<IResult> Add(long id, long jobId, AddRequest request, Commands commands, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Add(long id, long jobId, AddRequest request, CommandRunner commands, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         if (request.Amount is not null && PriceFields.OfLine(request.Kind, "amount") && http.User.MayNotPrice("amount") is { } no) return no;
         if (!Enum.IsDefined(request.Kind)) return new Problem("line.kind", "A line is labor, a part, sublet, a fee or a text.", "kind");
@@ -33,12 +33,12 @@ public static class EditLines
         if (Figures(line, request) is { } bad) return bad;
         if (request.PartId is { } partId)
         {
-            if (await under.Work.Db.Parts.Include(p => p.Companions).FirstOrDefaultAsync(p => p.Id == partId) is not { } part) return new Problem("part.gone", "There is no such part in the catalog.");
+            if (await under.Command.Db.Parts.Include(p => p.Companions).FirstOrDefaultAsync(p => p.Id == partId) is not { } part) return new Problem("part.gone", "There is no such part in the catalog.");
             line.TakePart(part, under.Policy.StockCost);
         }
-        var added = under.Order.AddLine(jobId, line, under.Work.Actor);
+        var added = under.Order.AddLine(jobId, line, under.Command.Actor);
         if (added.Problem is { } problem) return problem;
-        await under.Work.Db.SaveChangesAsync();
+        await under.Command.Db.SaveChangesAsync();
         return new Changed(under.Order.Version, line.Id, line.Version);
     });
 
@@ -46,51 +46,51 @@ public static class EditLines
     {
         if (request.Quantity is { } quantity)
         {
-            var typed = Typed.Quantity(quantity);
+            var typed = NumberInput.Quantity(quantity);
             if (typed.Problem is { } problem) return problem;
             line.Quantity = typed.Value;
         }
         if (request.Hours is { } hours)
         {
-            var typed = Typed.Hours(hours);
+            var typed = NumberInput.Hours(hours);
             if (typed.Problem is { } problem) return problem;
             line.Hours = typed.Value;
         }
         if (request.Amount is { } amount)
         {
-            var typed = Typed.Amount(amount, "amount", 4);
+            var typed = NumberInput.Amount(amount, "amount", 4);
             if (typed.Problem is { } problem) return problem;
-            line.Amount = typed.Value;
+            line.UnitAmount = typed.Value;
         }
         if (request.UnitCost is { } cost)
         {
-            var typed = Typed.Amount(cost, "unitCost", 4);
+            var typed = NumberInput.Amount(cost, "unitCost", 4);
             if (typed.Problem is { } problem) return problem;
             line.UnitCost = typed.Value;
         }
         return null;
     }
 
-    private static Task<IResult> Set(long id, long lineId, EditOrder.SetRequest request, Commands commands, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Set(long id, long lineId, EditOrder.SetRequest request, CommandRunner commands, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         if (under.Order.FindLine(lineId) is { Ok: true, Value: { } line } && PriceFields.OfLine(line.Kind, request.Field) && http.User.MayNotPrice(request.Field) is { } no) return no;
         if (await under.ClashAsync("line", lineId, request.Field, request.Version, request.Value) is { } clash) return clash;
-        var set = under.Order.SetLine(lineId, request.Field, request.Value, under.Work.Actor);
+        var set = under.Order.SetLine(lineId, request.Field, request.Value, under.Command.Actor);
         return set.Problem is { } problem ? problem : new Changed(under.Order.Version, lineId, under.Order.FindLine(lineId).Value.Version);
     });
 
-    private static Task<IResult> Remove(long id, long lineId, Commands commands, int? version = null) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Remove(long id, long lineId, CommandRunner commands, int? version = null) => commands.OnOrderAsync<Changed>(id, async under =>
     {
-        var db = under.Work.Db;
+        var db = under.Command.Db;
         if (version is { } seen && await under.TouchedByOthersAsync("line", lineId, seen) is { } touched) return touched;
         var ordered = await db.StandingParts().AnyAsync(l => l.LineId == lineId);
-        var removed = under.Order.RemoveLine(lineId, ordered, under.Work.Actor);
+        var removed = under.Order.RemoveLine(lineId, ordered, under.Command.Actor);
         return removed.Problem is { } problem ? problem : new Changed(under.Order.Version, lineId, 0);
     });
 
-    private static Task<IResult> Restore(long id, long lineId, Commands commands) => commands.OnOrderAsync<Changed>(id, under =>
+    private static Task<IResult> Restore(long id, long lineId, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, under =>
     {
-        var restored = under.Order.RestoreLine(lineId, under.Work.Actor);
+        var restored = under.Order.RestoreLine(lineId, under.Command.Actor);
         return Task.FromResult<Result<Changed>>(restored.Problem is { } problem ? problem : new Changed(under.Order.Version, lineId, 0));
     });
 }

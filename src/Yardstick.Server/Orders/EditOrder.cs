@@ -26,7 +26,7 @@ public static class EditOrder
     /// A vehicle for the order: one on file, or one that is typed and belongs to the customer; without either it becomes a
     /// sale over the counter, by name.
     /// </summary>
-    public sealed record VehicleRequest(long? VehicleId, TypedVehicle? Vehicle = null, long? CustomerId = null);
+    public sealed record VehicleRequest(long? VehicleId, VehicleInput? Vehicle = null, long? CustomerId = null);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -37,41 +37,41 @@ public static class EditOrder
         api.MapPost("/orders/{id:long}/concerns/{concernId:long}", SetConcern).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422).ProducesProblem(409);
     }
 
-    private static Task<IResult> SetHeader(long id, HeaderRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> SetHeader(long id, HeaderRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         if (await under.ClashAsync("order", id, request.Field, request.Version, request.Value) is { } clash) return clash;
-        var set = under.Order.SetHeader(request.Field, request.Value, under.LocalNow, under.Work.Actor);
+        var set = under.Order.SetHeader(request.Field, request.Value, under.LocalNow, under.Command.Actor);
         if (set.Problem is { } problem) return problem;
-        if (request.Field is "contactId" or "siteId" && await Whom.OfAsync(under.Work.Db, under.Order) is { } notTheirs) return notTheirs;
-        if (request.Field == "writerId" && !await under.Work.Db.Staff.AnyAsync(s => s.Id == under.Order.WriterId && s.Active)) return new Problem("order.writer", "There is nobody of that name on staff.", "writerId");
+        if (request.Field is "contactId" or "siteId" && await OrderContacts.OfAsync(under.Command.Db, under.Order) is { } notTheirs) return notTheirs;
+        if (request.Field == "writerId" && !await under.Command.Db.Staff.AnyAsync(s => s.Id == under.Order.WriterId && s.Active)) return new Problem("order.writer", "There is nobody of that name on staff.", "writerId");
         if (request.Field is "odometerIn" or "odometerOut" && under.Order.VehicleId is { } vehicleId)
         {
-            var car = await under.Work.Db.Vehicles.Include(v => v.Readings).SingleAsync(v => v.Id == vehicleId);
+            var car = await under.Command.Db.Vehicles.Include(v => v.Readings).SingleAsync(v => v.Id == vehicleId);
             var leaving = request.Field == "odometerOut";
-            var taken = OrderReading.Take(car.Readings, id, leaving, leaving ? under.Order.OdometerOut : under.Order.OdometerIn, request.Confirmed, under.Shop.Local, under.Work.Actor);
+            var taken = OrderReading.Take(car.Readings, id, leaving, leaving ? under.Order.OdometerOut : under.Order.OdometerIn, request.Confirmed, under.Shop.Local, under.Command.Actor);
             if (taken.Problem is { } lower) return lower;
         }
         return new Changed(under.Order.Version, id, under.Order.Version);
     });
 
-    private static Task<IResult> SetVehicle(long id, VehicleRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> SetVehicle(long id, VehicleRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         var found = await CarAsync(under, request);
         if (found.Problem is { } problem) return problem;
-        var set = found.Value is { } car ? under.Order.SetVehicle(car.Id, car.CustomerId, under.Work.Actor) : under.Order.SetVehicle(null, null, under.Work.Actor);
+        var set = found.Value is { } car ? under.Order.SetVehicle(car.Id, car.CustomerId, under.Command.Actor) : under.Order.SetVehicle(null, null, under.Command.Actor);
         if (set.Problem is { } refused) return refused;
         // What the odometer showed was read on the car that is really here.
-        if (found.Value is { } here) await under.Work.Db.OdometerReadings.Where(r => r.OrderId == id).ExecuteUpdateAsync(s => s.SetProperty(r => r.VehicleId, here.Id));
-        else await under.Work.Db.OdometerReadings.Where(r => r.OrderId == id).ExecuteDeleteAsync();
-        if (found.Value is { } owned) under.Customer = await under.Work.Db.Customers.FindAsync(owned.CustomerId);
-        under.Work.Touch("floor");
+        if (found.Value is { } here) await under.Command.Db.OdometerReadings.Where(r => r.OrderId == id).ExecuteUpdateAsync(s => s.SetProperty(r => r.VehicleId, here.Id));
+        else await under.Command.Db.OdometerReadings.Where(r => r.OrderId == id).ExecuteDeleteAsync();
+        if (found.Value is { } owned) under.Customer = await under.Command.Db.Customers.FindAsync(owned.CustomerId);
+        under.Command.Notify("floor");
         return new Changed(under.Order.Version, id, under.Order.Version);
     });
 
     /// <summary>The car that was chosen or typed; none makes it a sale over the counter.</summary>
-    private static async Task<Result<Vehicle?>> CarAsync(OrderUnderChange under, VehicleRequest request)
+    private static async Task<Result<Vehicle?>> CarAsync(OrderCommandContext under, VehicleRequest request)
     {
-        var db = under.Work.Db;
+        var db = under.Command.Db;
         if (request.VehicleId is { } vehicleId)
             return await db.Vehicles.FirstOrDefaultAsync(v => v.Id == vehicleId && v.MergedIntoId == null) is { } known ? (Result<Vehicle?>)known : new Problem("vehicle.gone", "There is no such car.");
         if (request.Vehicle is not { } typed) return (Vehicle?)null;
@@ -85,21 +85,21 @@ public static class EditOrder
         return made.Value;
     }
 
-    private static Task<IResult> AddConcern(long id, ConcernRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> AddConcern(long id, ConcernRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
-        var added = under.Order.AddConcern(request.Says, under.Work.Actor);
+        var added = under.Order.AddConcern(request.Says, under.Command.Actor);
         if (added.Problem is { } problem) return problem;
-        await Phrases.UsedAsync(under.Work.Db, PhraseUse.Says, request.Says, under.Work.Actor.At);
-        await under.Work.Db.SaveChangesAsync();
+        await Phrases.UsedAsync(under.Command.Db, PhraseUse.Says, request.Says, under.Command.Actor.At);
+        await under.Command.Db.SaveChangesAsync();
         return new Changed(under.Order.Version, added.Value.Id, added.Value.Version);
     });
 
-    private static Task<IResult> SetConcern(long id, long concernId, SetRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> SetConcern(long id, long concernId, SetRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         if (await under.ClashAsync("concern", concernId, request.Field, request.Version, request.Value) is { } clash) return clash;
-        var set = under.Order.SetConcern(concernId, request.Field, request.Value, under.Work.Actor);
+        var set = under.Order.SetConcern(concernId, request.Field, request.Value, under.Command.Actor);
         if (set.Problem is { } problem) return problem;
-        await Phrases.UsedAsync(under.Work.Db, Enum.Parse<PhraseUse>(request.Field, ignoreCase: true), request.Value, under.Work.Actor.At);
+        await Phrases.UsedAsync(under.Command.Db, Enum.Parse<PhraseUse>(request.Field, ignoreCase: true), request.Value, under.Command.Actor.At);
         return new Changed(under.Order.Version, concernId, under.Order.Concerns.First(c => c.Id == concernId).Version);
     });
 }

@@ -23,7 +23,7 @@ public static class EndOrder
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/orders/{id:long}/hanging", HangingAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<Obstacle>>().ProducesProblem(404);
+        api.MapGet("/orders/{id:long}/hanging", HangingAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<ClosingBlocker>>().ProducesProblem(404);
         api.MapPost("/orders/{id:long}/end", End).Asks(Permission.EndOrders).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/orders/{id:long}/open-again", OpenAgain).Asks(Permission.EndOrders).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/orders/{id:long}/void", MakeVoid).Asks(Permission.VoidOrders).Produces<Changed>().ProducesProblem(422);
@@ -34,15 +34,15 @@ public static class EndOrder
         ? Results.Ok(await HangingOnAsync(db, order, ending))
         : Problems.Of(new Problem("order.gone", "There is no such order."));
 
-    private static Task<IResult> End(long id, EndRequest request, Commands commands) =>
+    private static Task<IResult> End(long id, EndRequest request, CommandRunner commands) =>
         ClosedAsync(commands, id, (order, hanging, actor) => order.End(request.Ending, request.Reason, hanging, actor));
 
-    private static Task<IResult> MakeVoid(long id, VoidRequest request, Commands commands) =>
+    private static Task<IResult> MakeVoid(long id, VoidRequest request, CommandRunner commands) =>
         ClosedAsync(commands, id, (order, hanging, actor) => order.MakeVoid(request.Reason, hanging, actor));
 
-    private static Task<IResult> ClosedAsync(Commands commands, long id, Func<Order, IReadOnlyList<Obstacle>, Actor, Result> close) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> ClosedAsync(CommandRunner commands, long id, Func<Order, IReadOnlyList<ClosingBlocker>, Actor, Result> close) => commands.OnOrderAsync<Changed>(id, async under =>
     {
-        var (db, order, actor) = (under.Work.Db, under.Order, under.Work.Actor);
+        var (db, order, actor) = (under.Command.Db, under.Order, under.Command.Actor);
         if (close(order, await HangingOnAsync(db, order), actor).Problem is { } problem) return problem;
         var jobs = order.Jobs.ConvertAll(j => j.Id);
         await db.PlannedWork.Where(p => jobs.Contains(p.JobId)).ExecuteDeleteAsync();
@@ -50,18 +50,18 @@ public static class EndOrder
         return Told(under);
     });
 
-    private static Task<IResult> OpenAgain(long id, Commands commands) => commands.OnOrderAsync<Changed>(id, under =>
-        Task.FromResult<Result<Changed>>(under.Order.OpenAgain(under.Work.Actor).Problem is { } problem ? problem : Told(under)));
+    private static Task<IResult> OpenAgain(long id, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, under =>
+        Task.FromResult<Result<Changed>>(under.Order.OpenAgain(under.Command.Actor).Problem is { } problem ? problem : Told(under)));
 
-    private static Task<IResult> IntoStock(long id, long lineId, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> IntoStock(long id, long lineId, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         if (under.Order.Jobs.SelectMany(j => j.Lines).FirstOrDefault(l => l.Id == lineId) is not { } line) return new Problem("line.gone", "There is no such line on the order.");
-        var part = await StockedAsync(under.Work.Db, line.PartId, line.Number, () => Part.Of(line));
+        var part = await StockedAsync(under.Command.Db, line.PartId, line.Number, () => Part.Of(line));
         if (part.Problem is { } nameless) return nameless;
-        var put = under.Order.PutIntoStock(lineId, part.Value, under.Work.Actor);
+        var put = under.Order.PutIntoStock(lineId, part.Value, under.Command.Actor);
         if (put.Problem is { } problem) return problem;
-        under.Work.Db.StockMovements.Add(put.Value);
-        under.Work.Touch("parts");
+        under.Command.Db.StockMovements.Add(put.Value);
+        under.Command.Notify("parts");
         return new Changed(under.Order.Version, lineId, line.Version);
     });
 
@@ -77,14 +77,14 @@ public static class EndOrder
         return part;
     }
 
-    private static Changed Told(OrderUnderChange under)
+    private static Changed Told(OrderCommandContext under)
     {
-        under.Work.Touch("floor");
-        under.Work.Touch("parts");
+        under.Command.Notify("floor");
+        under.Command.Notify("parts");
         return new Changed(under.Order.Version, under.Order.Id, under.Order.Version);
     }
 
-    private static async Task<IReadOnlyList<Obstacle>> HangingOnAsync(ShopDb db, Order order, bool ending = false)
+    private static async Task<IReadOnlyList<ClosingBlocker>> HangingOnAsync(ShopDb db, Order order, bool ending = false)
     {
         var purchases = await db.PurchaseOrders.AsNoTracking().Include(p => p.Lines).Where(p => p.Lines.Any(l => l.OrderId == order.Id)).ToListAsync();
         var onTheClock = await db.TimeEntries.Where(t => t.OrderId == order.Id && t.End == null).Join(db.Staff, t => t.StaffId, s => s.Id, (t, s) => s.Name).ToListAsync();

@@ -31,8 +31,8 @@ public static class Phrases
         api.MapGet("/phrases/fitting", FittingAsync).Asks(Permission.SeeFloor).Produces<IReadOnlyList<Choice>>();
         api.MapGet("/phrases", AllAsync).Asks(Permission.EditSetup).Produces<IReadOnlyList<View>>();
         api.MapGet("/trouble-codes", (string text) => Results.Ok(TroubleCode.In(text).Distinct().Take(12).Select(c => new CodeView(c.Text, c.System, c.IsGeneric, TroubleCodes.Meaning(c))).ToList())).AsksSignedIn().Produces<IReadOnlyList<CodeView>>();
-        api.MapPost("/phrases/{id:long}/forget", (long id, Commands commands) => Switch(id, true, commands)).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
-        api.MapPost("/phrases/{id:long}/restore", (long id, Commands commands) => Switch(id, false, commands)).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
+        api.MapPost("/phrases/{id:long}/forget", (long id, CommandRunner commands) => Switch(id, true, commands)).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
+        api.MapPost("/phrases/{id:long}/restore", (long id, CommandRunner commands) => Switch(id, false, commands)).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
     }
 
     private static async Task<IResult> FittingAsync(ShopDb db, PhraseUse use, string text)
@@ -55,11 +55,11 @@ public static class Phrases
 
     private static async Task<IResult> AllAsync(ShopDb db) => Results.Ok(await db.Phrases.OrderBy(p => p.Use).ThenByDescending(p => p.Uses).ThenBy(p => p.Text).Select(p => new View(p.Id, p.Use, p.Text, p.Uses, p.ForgottenAt != null)).Take(500).ToListAsync());
 
-    private static Task<IResult> Switch(long id, bool off, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> Switch(long id, bool off, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         if (await work.Db.Phrases.FindAsync(id) is not { } phrase) return new Problem("phrase.gone", "There is no such phrase.");
         phrase.ForgottenAt = off ? work.Actor.At : null;
-        work.Touch("phrases");
+        work.Notify("phrases");
         return new RecordChanged(id, 0);
     });
 

@@ -44,11 +44,11 @@ public static class Reprice
         }
     }
 
-    private static Task<IResult> Handle(long id, Request request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Handle(long id, Request request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
-        var db = under.Work.Db;
+        var db = under.Command.Db;
         if (await db.PolicyVersions.FindAsync(request.PolicyVersionId) is null) return new Problem("policy.gone", "There is no such version of the policy.");
-        if (under.Order.Reprice(request.PolicyVersionId, under.Work.Actor).Problem is { } problem) return problem;
+        if (under.Order.Reprice(request.PolicyVersionId, under.Command.Actor).Problem is { } problem) return problem;
         under.Policy = await db.PolicyAsync(request.PolicyVersionId);
         return new Changed(under.Order.Version, id, under.Order.Version);
     });

@@ -91,7 +91,7 @@ public static class WritePolicy
         return new PolicyUse(users.ToDictionary(u => u.Key, u => string.Join(" and ", u.Value)), exemptions.ToDictionary(e => e.Name, e => $"{e.Count} {(e.Count == 1 ? "customer" : "customers")}"));
     }
 
-    private static Task<IResult> Save(DraftRequest request, Commands commands) => commands.RunAsync<View>(async work =>
+    private static Task<IResult> Save(DraftRequest request, CommandRunner commands) => commands.RunAsync<View>(async work =>
     {
         if (Whole(request.Form) is not { } json) return new Problem("policy.shape", "The policy is not whole; load the page anew.");
         if (json.Length > 500_000) return new Problem("policy.size", "The policy is too long to keep.");
@@ -106,7 +106,7 @@ public static class WritePolicy
         draft.Version++;
         (draft.ChangedAt, draft.ChangedById, draft.ClientId) = (work.Actor.At, work.Actor.StaffId, work.Actor.ClientId);
         await work.Db.SaveChangesAsync();
-        work.Touch("policy");
+        work.Notify("policy");
         return await ViewAsync(work.Db);
     });
 
@@ -131,14 +131,14 @@ public static class WritePolicy
         return new Problem("edit.conflict", $"{StaffMember.ShortNameOf(by)} changed the draft at {at.Clock()}; look at it anew, then make your change again.");
     }
 
-    private static Task<IResult> Discard(Commands commands) => commands.RunAsync<View>(async work =>
+    private static Task<IResult> Discard(CommandRunner commands) => commands.RunAsync<View>(async work =>
     {
         await work.Db.PolicyDrafts.ExecuteDeleteAsync();
-        work.Touch("policy");
+        work.Notify("policy");
         return await ViewAsync(work.Db);
     });
 
-    private static Task<IResult> PutInForce(InForceRequest request, Commands commands) => commands.RunAsync<InForce>(async work =>
+    private static Task<IResult> PutInForce(InForceRequest request, CommandRunner commands) => commands.RunAsync<InForce>(async work =>
     {
         var db = work.Db;
         if (await db.PolicyDrafts.SingleOrDefaultAsync() is not { } draft) return new Problem("policy.noDraft", "There is no draft to put in force; somebody did it already or threw it away.");
@@ -153,9 +153,9 @@ public static class WritePolicy
         db.PolicyVersions.Add(new PolicyVersion { Id = last + 1, InForceAt = work.Actor.At, ById = work.Actor.StaffId, Note = note, Json = policy.Write() });
         db.PolicyDrafts.Remove(draft);
         await db.SaveChangesAsync();
-        work.Touch("policy");
+        work.Notify("policy");
         // Open sheets have to say that their policy is older now.
-        work.Touch("order");
+        work.Notify("order");
         return new InForce(last + 1);
     });
 

@@ -19,16 +19,16 @@ public static class CancelParts
     public static void Map(IEndpointRouteBuilder api) =>
         api.MapPost("/purchase-orders/{id:long}/cancel", Handle).Asks(Permission.OrderParts).Produces<Cancelled>().ProducesProblem(422);
 
-    private static Task<IResult> Handle(long id, Request request, Commands commands) => commands.RunAsync<Cancelled>(async work =>
+    private static Task<IResult> Handle(long id, Request request, CommandRunner commands) => commands.RunAsync<Cancelled>(async work =>
     {
         var db = work.Db;
         if (await db.PurchaseOrders.Include(p => p.Lines).FirstOrDefaultAsync(p => p.Id == id) is not { } purchase) return new Problem("purchase.gone", "There is no such purchase order.");
         var ids = request.LineIds is { Count: > 0 } some ? some : purchase.Lines.Where(l => l.Awaited).Select(l => l.Id).ToList();
         if (purchase.Cancel(ids, request.Reason, work.Actor.At).Problem is { } problem) return problem;
         await db.SaveChangesAsync();
-        work.Touch("parts");
-        work.Touch("floor");
-        foreach (var orderId in purchase.Lines.Where(l => ids.Contains(l.Id)).Select(l => l.OrderId).Distinct()) work.Touch("order", orderId);
+        work.Notify("parts");
+        work.Notify("floor");
+        foreach (var orderId in purchase.Lines.Where(l => ids.Contains(l.Id)).Select(l => l.OrderId).Distinct()) work.Notify("order", orderId);
         return new Cancelled(id, !purchase.IsOpen);
     });
 }

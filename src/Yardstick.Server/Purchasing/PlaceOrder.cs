@@ -31,7 +31,7 @@ public static class PlaceOrder
         api.MapPost("/purchase-orders/{id:long}/send", SendAsync).Asks(Permission.OrderParts).Produces<HandedOver>().ProducesProblem(404);
     }
 
-    private static Task<IResult> Handle(Request request, Commands commands) => commands.RunAsync<Placed>(async work =>
+    private static Task<IResult> Handle(Request request, CommandRunner commands) => commands.RunAsync<Placed>(async work =>
     {
         var db = work.Db;
         if (await db.Suppliers.FindAsync(request.SupplierId) is not { } supplier) return new Problem("supplier.gone", "There is no such supplier.", "supplierId");
@@ -69,8 +69,8 @@ public static class PlaceOrder
         }
         db.PurchaseOrders.Add(order);
         await db.SaveChangesAsync();
-        work.Touch("parts");
-        foreach (var orderId in rows.Select(r => r.OrderId).Distinct()) work.Touch("order", orderId);
+        work.Notify("parts");
+        foreach (var orderId in rows.Select(r => r.OrderId).Distinct()) work.Notify("order", orderId);
         return new Placed(order.Id, order.Number);
     });
 

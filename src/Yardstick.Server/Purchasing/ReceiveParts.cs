@@ -31,7 +31,7 @@ public static class ReceiveParts
     public static void Map(IEndpointRouteBuilder api) =>
         api.MapPost("/purchase-orders/{id:long}/receive", Handle).Asks(Permission.OrderParts).Produces<Received>().ProducesProblem(422);
 
-    private static Task<IResult> Handle(long id, Request request, Commands commands) => commands.RunAsync<Received>(async work =>
+    private static Task<IResult> Handle(long id, Request request, CommandRunner commands) => commands.RunAsync<Received>(async work =>
     {
         var db = work.Db;
         if (await db.PurchaseOrders.Include(p => p.Lines).FirstOrDefaultAsync(p => p.Id == id) is not { } purchase) return new Problem("purchase.gone", "There is no such purchase order.");
@@ -47,7 +47,7 @@ public static class ReceiveParts
                 {
                     if (await StockAsync(work, purchase.Lines.First(l => l.Id == item.Id), item) is { } problem) return problem;
                 }
-                work.Touch("order", orderId);
+                work.Notify("order", orderId);
                 continue;
             }
             var put = await work.OnOrderAsync<bool>(orderId, async under =>
@@ -66,24 +66,24 @@ public static class ReceiveParts
         }
         purchase.Settle();
         await db.SaveChangesAsync();
-        work.Touch("parts");
-        work.Touch("floor");
+        work.Notify("parts");
+        work.Notify("floor");
         return new Received(id, purchase.State == PurchaseOrderState.Received, ready);
     });
 
-    private static async Task<Problem?> TakeAsync(OrderUnderChange under, PurchaseOrderLine line, LineRequest typed)
+    private static async Task<Problem?> TakeAsync(OrderCommandContext under, PurchaseOrderLine line, LineRequest typed)
     {
         var read = Read(line, typed);
         if (read.Problem is { } bad) return bad;
         var (quantity, cost) = read.Value;
-        var received = under.Order.ReceivePart(line.LineId, quantity, cost, under.Work.Actor);
+        var received = under.Order.ReceivePart(line.LineId, quantity, cost, under.Command.Actor);
         if (received.Problem is { } problem) return problem;
         line.Received += quantity;
-        await MovedAsync(under.Work, line.PartId, line.LineId, StockMovementKind.ReceiptForOrder, quantity, cost);
+        await MovedAsync(under.Command, line.PartId, line.LineId, StockMovementKind.ReceiptForOrder, quantity, cost);
         return null;
     }
 
-    private static async Task<Problem?> StockAsync(Work work, PurchaseOrderLine line, LineRequest typed)
+    private static async Task<Problem?> StockAsync(CommandContext work, PurchaseOrderLine line, LineRequest typed)
     {
         var read = Read(line, typed);
         if (read.Problem is { } bad) return bad;
@@ -96,7 +96,7 @@ public static class ReceiveParts
         return null;
     }
 
-    private static async Task MovedAsync(Work work, long? partId, long? lineId, StockMovementKind kind, decimal quantity, decimal cost)
+    private static async Task MovedAsync(CommandContext work, long? partId, long? lineId, StockMovementKind kind, decimal quantity, decimal cost)
     {
         work.Db.StockMovements.Add(new StockMovement { PartId = partId, LineId = lineId, Kind = kind, Quantity = quantity, UnitCost = cost, At = work.Actor.At, ById = work.Actor.StaffId });
         await work.Db.SaveChangesAsync();
@@ -109,7 +109,7 @@ public static class ReceiveParts
         var quantity = open;
         if (!string.IsNullOrWhiteSpace(typed.Quantity))
         {
-            var read = Typed.Quantity(typed.Quantity);
+            var read = NumberInput.Quantity(typed.Quantity);
             if (read.Problem is { } bad) return bad;
             quantity = read.Value;
         }
@@ -117,7 +117,7 @@ public static class ReceiveParts
         var cost = line.UnitCost;
         if (!string.IsNullOrWhiteSpace(typed.UnitCost))
         {
-            var read = Typed.Amount(typed.UnitCost, "unitCost", 4);
+            var read = NumberInput.Amount(typed.UnitCost, "unitCost", 4);
             if (read.Problem is { } bad) return bad;
             cost = read.Value;
         }

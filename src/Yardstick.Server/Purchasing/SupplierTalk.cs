@@ -9,7 +9,7 @@ using Yardstick.Server.Outside;
 namespace Yardstick.Server.Purchasing;
 
 /// <summary>Hands purchase orders over to suppliers and asks where they are; never inside a transaction.</summary>
-public sealed class SupplierTalk(IDbContextFactory<ShopDb> factory, WriteGate gate, ISupplierClient suppliers, LiveUpdates live)
+public sealed class SupplierTalk(IDbContextFactory<ShopDb> factory, SingleWriter gate, ISupplierClient suppliers, LiveUpdates live)
 {
     /// <summary>Hands an order over that was not, or asks where it is. Null if there is no such order.</summary>
     public async Task<PurchaseOrder?> TalkAsync(long id, CancellationToken cancel)
@@ -36,7 +36,7 @@ public sealed class SupplierTalk(IDbContextFactory<ShopDb> factory, WriteGate ga
             await db.SaveChangesAsync();
             return (Order: now, Changed: before != (now.State, now.ExpectedAt, now.Trouble));
         });
-        if (kept.Changed) await live.TellAsync([new Touched("parts", 0, 0), .. kept.Order.Lines.Select(l => l.OrderId).Distinct().Select(o => new Touched("order", o, 0))]);
+        if (kept.Changed) await live.TellAsync([new ChangeNotice("parts", 0, 0), .. kept.Order.Lines.Select(l => l.OrderId).Distinct().Select(o => new ChangeNotice("order", o, 0))]);
         return kept.Order;
     }
 

@@ -27,7 +27,7 @@ public static class PlanWork
         api.MapPost("/orders/{id:long}/stage", Move).Asks(Permission.PlanWork).Produces<Changed>().ProducesProblem(422).ProducesProblem(409);
     }
 
-    private static Task<IResult> Plan(long jobId, PlanRequest request, Commands commands) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> Plan(long jobId, PlanRequest request, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         var db = work.Db;
         if (await db.Jobs.FindAsync(jobId) is not { RemovedAt: null } job) return new Problem("job.gone", "This job is no longer on its order.");
@@ -43,29 +43,29 @@ public static class PlanWork
         plan.Start = start;
         plan.Version++;
         await db.SaveChangesAsync();
-        work.Touch("floor");
-        work.Touch("order", job.OrderId);
+        work.Notify("floor");
+        work.Notify("order", job.OrderId);
         return new Changed(0, jobId, plan.Version);
     });
 
-    private static Task<IResult> Unplan(long jobId, Commands commands) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> Unplan(long jobId, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         if (await work.Db.PlannedWork.FirstOrDefaultAsync(p => p.JobId == jobId) is { } plan)
         {
             work.Db.PlannedWork.Remove(plan);
             await work.Db.SaveChangesAsync();
-            work.Touch("floor");
+            work.Notify("floor");
         }
         return new Changed(0, jobId, 0);
     });
 
-    private static Task<IResult> Move(long id, StageRequest request, Commands commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Move(long id, StageRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         if (!Enum.IsDefined(request.Stage)) return new Problem("stage.unknown", "There is no such stage.", "stage");
         if (await under.ClashAsync("order", id, "stage", request.Version, Stages.Name(request.Stage)) is { } clash) return clash;
-        var moved = under.Order.MoveTo(request.Stage, "", under.Work.Actor);
+        var moved = under.Order.MoveTo(request.Stage, "", under.Command.Actor);
         if (moved.Problem is { } problem) return problem;
-        under.Work.Touch("floor");
+        under.Command.Notify("floor");
         return new Changed(under.Order.Version, id, under.Order.Version);
     });
 }

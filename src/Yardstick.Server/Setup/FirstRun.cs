@@ -46,7 +46,7 @@ public static class FirstRun
         return Results.Ok(new Welcome(shop is null, shop?.Name ?? "", options.Demo, people));
     }
 
-    private static async Task<IResult> HandleAsync(Request request, HttpContext http, UserManager<Account> users, FirstRunCode code, WriteGate gate, TimeProvider time)
+    private static async Task<IResult> HandleAsync(Request request, HttpContext http, UserManager<Account> users, FirstRunCode code, SingleWriter gate, TimeProvider time)
     {
         if (Check(request) is { } problem) return Problems.Of(problem);
         if (!code.Fits(request.Code)) return Problems.Of(new Problem("firstRun.code", "This is not the code that was printed where Yardstick was started.", "code"));

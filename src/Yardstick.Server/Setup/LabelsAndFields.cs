@@ -54,7 +54,7 @@ public static class LabelsAndFields
         (await db.ExtraFields.OrderBy(f => f.Kind).ThenBy(f => f.Id).Select(f => new { Field = f, Uses = db.ExtraValues.Count(v => v.FieldId == f.Id) }).ToListAsync())
             .ConvertAll(x => new FieldView(x.Field.Id, x.Field.Kind, x.Field.Name, x.Field.Type, x.Field.Words, x.Field.RetiredAt is not null, x.Uses))));
 
-    private static Task<IResult> AddLabel(LabelRequest request, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> AddLabel(LabelRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         var name = (request.Name ?? "").Trim();
         if (name.Length is 0 or > 40) return new Problem("label.name", "A label needs at most 40 characters.", "name");
@@ -62,34 +62,34 @@ public static class LabelsAndFields
         var label = new Label { Kind = request.Kind, Name = name };
         work.Db.Labels.Add(label);
         await work.Db.SaveChangesAsync();
-        work.Touch("setup");
+        work.Notify("setup");
         return new RecordChanged(label.Id, 1);
     });
 
-    private static Task<IResult> RetireLabel(long id, RetireRequest request, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> RetireLabel(long id, RetireRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         if (await work.Db.Labels.FindAsync(id) is not { } label) return new Problem("label.gone", "There is no such label.");
         label.RetiredAt = request.Retired ? work.Actor.At : null;
-        work.Touch("setup");
+        work.Notify("setup");
         return new RecordChanged(id, 1);
     });
 
-    private static Task<IResult> AddField(FieldRequest request, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> AddField(FieldRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         var made = ExtraField.Create(request.Kind, request.Name, request.Type, request.Choices);
         if (made.Problem is { } problem) return problem;
         if (await work.Db.ExtraFields.AnyAsync(f => f.Kind == request.Kind && f.Name == made.Value.Name)) return new Problem("extraField.twice", $"There is a field \"{made.Value.Name}\" already.", "name");
         work.Db.ExtraFields.Add(made.Value);
         await work.Db.SaveChangesAsync();
-        work.Touch("setup");
+        work.Notify("setup");
         return new RecordChanged(made.Value.Id, 1);
     });
 
-    private static Task<IResult> RetireField(long id, RetireRequest request, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> RetireField(long id, RetireRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         if (await work.Db.ExtraFields.FindAsync(id) is not { } field) return new Problem("extraField.gone", "There is no such field.");
         field.RetiredAt = request.Retired ? work.Actor.At : null;
-        work.Touch("setup");
+        work.Notify("setup");
         return new RecordChanged(id, 1);
     });
 
@@ -103,7 +103,7 @@ public static class LabelsAndFields
             fields.Where(f => f.RetiredAt is null || values.ContainsKey(f.Id)).Select(f => new FieldState(f.Id, f.Name, f.Type, f.Words, values.GetValueOrDefault(f.Id, ""))).ToList()));
     }
 
-    private static Task<IResult> Put(RecordKind kind, long id, long labelId, PutRequest request, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> Put(RecordKind kind, long id, long labelId, PutRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         if (await work.Db.Labels.FirstOrDefaultAsync(l => l.Id == labelId && l.Kind == kind) is not { } label) return new Problem("label.gone", "There is no such label.");
         var on = await work.Db.LabelsOn.FirstOrDefaultAsync(l => l.LabelId == labelId && l.TargetId == id);
@@ -114,7 +114,7 @@ public static class LabelsAndFields
         return new RecordChanged(id, 1);
     });
 
-    private static Task<IResult> Set(RecordKind kind, long id, long fieldId, ValueRequest request, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> Set(RecordKind kind, long id, long fieldId, ValueRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         if (await work.Db.ExtraFields.FirstOrDefaultAsync(f => f.Id == fieldId && f.Kind == kind) is not { } field) return new Problem("extraField.gone", "There is no such field.");
         var read = field.Read(request.Value, (await work.Db.Shops.SingleAsync()).Local(work.Actor.At));
@@ -135,10 +135,10 @@ public static class LabelsAndFields
         return new RecordChanged(id, 1);
     });
 
-    private static void Note(Work work, RecordKind kind, long id, FieldChange change)
+    private static void Note(CommandContext work, RecordKind kind, long id, FieldChange change)
     {
         var target = kind.ToString().ToLowerInvariant();
         work.Record(target, id, 0, change);
-        work.Touch(target, id);
+        work.Notify(target, id);
     }
 }

@@ -24,7 +24,7 @@ public static class Logo
         // Customers' pages show it, so it is nobody's secret.
         api.MapGet("/logo.png", ShowAsync).AllowAnonymous();
         api.MapPost("/setup/logo", KeepAsync).Asks(Permission.EditSetup).WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(ContentStore.MostSent)).DisableAntiforgery().Accepts<IFormFile>("application/octet-stream").Produces<RecordChanged>().ProducesProblem(422);
-        api.MapPost("/setup/logo/remove", (Commands commands) => Change("", commands)).Asks(Permission.EditSetup).Produces<RecordChanged>();
+        api.MapPost("/setup/logo/remove", (CommandRunner commands) => Change("", commands)).Asks(Permission.EditSetup).Produces<RecordChanged>();
     }
 
     /// <summary>Small is for phones on slow lines: as large as a customers' page shows it on a sharp screen.</summary>
@@ -40,19 +40,19 @@ public static class Logo
         return Results.File(last.Png, "image/png", entityTag: tag);
     }
 
-    private static async Task<IResult> KeepAsync(HttpRequest request, ContentStore store, PictureGate pictures, Commands commands)
+    private static async Task<IResult> KeepAsync(HttpRequest request, ContentStore store, PictureGate pictures, CommandRunner commands)
     {
         var read = await ContentStore.ReadAsync(request.Body, MostBytes);
         if (read.Problem is { } large) return Problems.Of(large);
         return await EncodeAsync(pictures, read.Value, Widest, Highest) is { } png ? await Change(await store.KeepFileAsync(png), commands) : Problems.Of(new Problem("logo.unreadable", "This is not a picture that can be shown; take a PNG or JPEG.", "logo"));
     }
 
-    private static Task<IResult> Change(string hash, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> Change(string hash, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         var shop = await work.Db.Shops.SingleAsync();
         work.Record("shop", 1, 0, new FieldChange("logo", shop.LogoHash, hash));
         shop.LogoHash = hash;
-        work.Touch("setup");
+        work.Notify("setup");
         return new RecordChanged(1, 1);
     });
 

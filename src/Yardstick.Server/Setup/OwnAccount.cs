@@ -29,7 +29,7 @@ public static class OwnAccount
         api.MapDelete("/session/own-sessions", (Delegate)EndOthersAsync).AsksSignedIn();
     }
 
-    private static async Task<IResult> SetPinAsync(SetPinRequest request, HttpContext http, ShopDb read, PasswordCheck passwords, IPasswordHasher<Account> hasher, WriteGate gate)
+    private static async Task<IResult> SetPinAsync(SetPinRequest request, HttpContext http, ShopDb read, PasswordCheck passwords, IPasswordHasher<Account> hasher, SingleWriter gate)
     {
         var me = http.User.StaffId();
         var role = await read.Staff.Where(s => s.Id == me).Select(s => s.Role).SingleAsync();
@@ -40,7 +40,7 @@ public static class OwnAccount
         return Results.NoContent();
     }
 
-    private static async Task<IResult> ChangePasswordAsync(ChangePasswordRequest request, HttpContext http, ShopDb read, PasswordCheck passwords, IPasswordHasher<Account> hasher, WriteGate gate)
+    private static async Task<IResult> ChangePasswordAsync(ChangePasswordRequest request, HttpContext http, ShopDb read, PasswordCheck passwords, IPasswordHasher<Account> hasher, SingleWriter gate)
     {
         var me = http.User.StaffId();
         var name = await read.Users.Where(u => u.Id == me).Select(u => u.UserName).SingleAsync() ?? "";

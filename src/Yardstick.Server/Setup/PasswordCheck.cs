@@ -10,7 +10,7 @@ namespace Yardstick.Server.Setup;
 /// Tries passwords: one after the other for each name, counted with the answer, by the shop's own clock, and as slow for a name
 /// that nobody has as for one that somebody has.
 /// </summary>
-public sealed class PasswordCheck(IDbContextFactory<ShopDb> factory, IPasswordHasher<Account> hasher, ILookupNormalizer names, WriteGate gate, SignInTries tries, TimeProvider time)
+public sealed class PasswordCheck(IDbContextFactory<ShopDb> factory, IPasswordHasher<Account> hasher, ILookupNormalizer names, SingleWriter gate, SignInTries tries, TimeProvider time)
 {
     private const int TriesUntilLocked = 8;
     private static readonly TimeSpan Locked = TimeSpan.FromMinutes(5);

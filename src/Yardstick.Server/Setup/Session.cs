@@ -35,7 +35,7 @@ public static class Session
         api.MapGet("/session", MeAsync).AsksSignedIn().Produces<Me>();
     }
 
-    private static async Task<IResult> SignInAsync(SignInRequest request, HttpContext http, PasswordCheck passwords, WriteGate gate, TimeProvider time)
+    private static async Task<IResult> SignInAsync(SignInRequest request, HttpContext http, PasswordCheck passwords, SingleWriter gate, TimeProvider time)
     {
         var (name, password, now) = (request.UserName?.Trim() ?? "", request.Password ?? "", Now(time));
         if (name.Length > 60 || password.Length > PasswordRules.Longest) return Problems.Of(Wrong, 401);
@@ -51,7 +51,7 @@ public static class Session
         return await AnswerAsync(new Tried(staff, staff is null ? Wrong : null), http, "password");
     }
 
-    private static async Task<IResult> SwitchAsync(PinRequest request, HttpContext http, ShopDb read, IPasswordHasher<Account> hasher, WriteGate gate, SignInTries tries, TimeProvider time)
+    private static async Task<IResult> SwitchAsync(PinRequest request, HttpContext http, ShopDb read, IPasswordHasher<Account> hasher, SingleWriter gate, SignInTries tries, TimeProvider time)
     {
         var now = Now(time);
         if (await Terminals.HereAsync(read, http) is not { } terminal)
@@ -60,7 +60,7 @@ public static class Session
         return await AnswerAsync(tried, http, "pin");
     }
 
-    private static async Task<Tried> TryPinAsync(PinRequest request, long terminalId, ShopDb read, IPasswordHasher<Account> hasher, WriteGate gate, DateTime now)
+    private static async Task<Tried> TryPinAsync(PinRequest request, long terminalId, ShopDb read, IPasswordHasher<Account> hasher, SingleWriter gate, DateTime now)
     {
         var since = now - Pin.GoodAfterPassword;
         var known = await read.TerminalPeople.AnyAsync(p => p.TerminalId == terminalId && p.StaffId == request.StaffId && p.At > since);

@@ -22,7 +22,7 @@ public static class Sessions
         var services = http.RequestServices;
         var now = services.GetRequiredService<TimeProvider>().GetUtcNow().UtcDateTime;
         var before = http.User.SessionId();
-        var session = await services.GetRequiredService<WriteGate>().RunAsync(async db =>
+        var session = await services.GetRequiredService<SingleWriter>().RunAsync(async db =>
         {
             await EndAsync(db, db.Sessions.Where(s => s.Id == before), now);
             var begun = new StaffSession
@@ -51,7 +51,7 @@ public static class Sessions
     internal static async Task EndAsync(HttpContext http, Func<ShopDb, IQueryable<StaffSession>> which)
     {
         var now = http.RequestServices.GetRequiredService<TimeProvider>().GetUtcNow().UtcDateTime;
-        await http.RequestServices.GetRequiredService<WriteGate>().RunAsync(db => EndAsync(db, which(db), now));
+        await http.RequestServices.GetRequiredService<SingleWriter>().RunAsync(db => EndAsync(db, which(db), now));
         await http.RequestServices.GetRequiredService<EndedSessions>().CloseEndedAsync();
     }
 

@@ -60,7 +60,7 @@ public static class Terminals
         return Results.Ok(new TerminalView(true, terminal.Name, people.ConvertAll(p => new PinPerson(p.Person.Id, p.Person.ShortName))));
     }
 
-    private static async Task<IResult> EnrollAsync(EnrollRequest request, HttpContext http, WriteGate gate, TimeProvider time)
+    private static async Task<IResult> EnrollAsync(EnrollRequest request, HttpContext http, SingleWriter gate, TimeProvider time)
     {
         if (string.IsNullOrWhiteSpace(request.Name) || request.Name.Length > 60) return Problems.Of(new Problem("terminal.name", "Give the computer a name of at most 60 characters.", "name"));
         var token = Convert.ToHexString(RandomNumberGenerator.GetBytes(16));
@@ -96,7 +96,7 @@ public static class Terminals
         return Results.Ok(rows.ConvertAll(r => new TerminalRow(r.Terminal.Id, r.Terminal.Name, r.Terminal.EnrolledAt, StaffMember.ShortNameOf(r.By), r.Last, r.Terminal.Id == here)));
     }
 
-    private static async Task<IResult> WithdrawAsync(long id, WriteGate gate, TimeProvider time)
+    private static async Task<IResult> WithdrawAsync(long id, SingleWriter gate, TimeProvider time)
     {
         var now = time.GetUtcNow().UtcDateTime;
         var withdrawn = await gate.RunAsync(async db =>

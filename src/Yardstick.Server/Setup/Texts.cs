@@ -23,12 +23,12 @@ public static class Texts
         api.MapPost("/setup/texts", Set).Asks(Permission.EditSetup).Produces<RecordChanged>().ProducesProblem(422);
     }
 
-    private static Task<IResult> Set(SetRequest request, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> Set(SetRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         var set = (await work.Db.Shops.SingleAsync()).SetText(request.Field, request.Value);
         if (set.Problem is { } problem) return problem;
         work.Record("shop", 1, 0, set.Value);
-        work.Touch("setup");
+        work.Notify("setup");
         return new RecordChanged(1, 1);
     });
 }

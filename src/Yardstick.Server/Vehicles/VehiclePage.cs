@@ -95,20 +95,20 @@ public static class VehiclePage
         });
     }
 
-    private static Task<IResult> Set(long id, SetRequest request, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> Set(long id, SetRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         if (await work.Db.Vehicles.FindAsync(id) is not { MergedIntoId: null } vehicle) return new Problem("vehicle.gone", "This car's record is not on file any more; it was merged into another.");
-        if (await work.ClashAsync(RecordWork.Vehicle, id, request.Field, request.Version, request.Value) is { } clash) return clash;
+        if (await work.ClashAsync(RecordCommands.Vehicle, id, request.Field, request.Version, request.Value) is { } clash) return clash;
         if (request.Field == "photoHash" && request.Value is { Length: > 0 } hash && !await work.Db.Photos.AnyAsync(p => p.Hash == hash)) return new Problem("photo.gone", "There is no such photo.");
         var set = vehicle.Set(request.Field, request.Value, (await work.Db.Shops.SingleAsync()).Local(work.Actor.At).Year);
         if (set.Problem is { } problem) return problem;
-        work.Record(RecordWork.Vehicle, id, vehicle.Version, set.Value);
-        work.Touch("vehicle", id, vehicle.Version);
-        work.Touch("floor");
+        work.Record(RecordCommands.Vehicle, id, vehicle.Version, set.Value);
+        work.Notify("vehicle", id, vehicle.Version);
+        work.Notify("floor");
         return new RecordChanged(id, vehicle.Version);
     });
 
-    private static Task<IResult> Transfer(long id, TransferRequest request, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> Transfer(long id, TransferRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         var db = work.Db;
         if (await db.Vehicles.FindAsync(id) is not { MergedIntoId: null } vehicle) return new Problem("vehicle.gone", "This car's record is not on file any more; it was merged into another.");
@@ -120,10 +120,10 @@ public static class VehiclePage
         db.VehicleTransfers.Add(new VehicleTransfer { VehicleId = id, FromCustomerId = before.Id, ToCustomerId = owner.Id, At = work.Actor.At, ById = work.Actor.StaffId });
         vehicle.CustomerId = owner.Id;
         vehicle.Version++;
-        work.Record(RecordWork.Vehicle, id, vehicle.Version, new FieldChange("owner", before.DisplayName, owner.DisplayName));
+        work.Record(RecordCommands.Vehicle, id, vehicle.Version, new FieldChange("owner", before.DisplayName, owner.DisplayName));
         await db.SaveChangesAsync();
-        work.Touch("vehicle", id, vehicle.Version);
-        work.Touch("customer");
+        work.Notify("vehicle", id, vehicle.Version);
+        work.Notify("customer");
         return new RecordChanged(id, vehicle.Version);
     });
 }

@@ -50,7 +50,7 @@ public static class CheckIn
         return parties.Vehicle is { PhotoHash.Length: > 0 } car ? document with { PhotoHashes = [car.PhotoHash] } : document;
     }
 
-    private static Task<IResult> Sign(long id, Request request, Commands commands, Signatures signatures, ContentStore store) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> Sign(long id, Request request, CommandRunner commands, Signatures signatures, ContentStore store) => commands.RunAsync<Changed>(async work =>
     {
         var db = work.Db;
         if (await db.LoadOrderAsync(id) is not { } order) return new Problem("order.gone", "There is no such order.");
@@ -77,7 +77,7 @@ public static class CheckIn
         db.CheckInSheets.Add(sheet);
         db.OrderChanges.Add(new OrderChange { OrderId = id, Target = "order", TargetId = id, Field = "check-in", New = $"signed by {name}", Version = order.Version, At = work.Actor.At, ById = work.Actor.StaffId, ClientId = work.Actor.ClientId });
         await db.SaveChangesAsync();
-        work.Touch("order", id, order.Version);
+        work.Notify("order", id, order.Version);
         return new Changed(order.Version, sheet.Id, 1);
     });
 

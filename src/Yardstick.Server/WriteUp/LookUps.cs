@@ -35,7 +35,7 @@ public static class LookUps
     /// <param name="Silent">Whether the service did not answer, so that the screen asks it again by itself.</param>
     public sealed record MakesAnswer(IReadOnlyList<MakeChoice> Makes, string Sentence, bool Silent = false);
     /// <summary>Somebody on file who may be the same.</summary>
-    public sealed record AlikeView(long CustomerId, string Name, string Phone, long? VehicleId, string Plate, string Vehicle, IReadOnlyList<AlikeBy> By);
+    public sealed record AlikeView(long CustomerId, string Name, string Phone, long? VehicleId, string Plate, string Vehicle, IReadOnlyList<DuplicateReason> By);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -60,7 +60,7 @@ public static class LookUps
         }, OutsideCall.IsSilence(entry.Problem)));
     }
 
-    private static async Task<IResult> PlateAsync(string plate, string? region, ShopDb db, IVehicleData vehicles, CancellationToken cancel)
+    private static async Task<IResult> PlateAsync(string plate, string? region, ShopDb db, IVehicleDataClient vehicles, CancellationToken cancel)
     {
         var typed = Plate.Parse(plate);
         if (typed.Problem is { } unreadable) return Results.Ok(new CarAnswer(null, unreadable.Message, [], []));
@@ -68,7 +68,7 @@ public static class LookUps
         return Results.Ok(Answer(await vehicles.ByPlateAsync(where, Plate.Normal(typed.Value.Text), cancel), "this plate", [], []));
     }
 
-    private static async Task<IResult> VinAsync(string vin, IVehicleData vehicles, CancellationToken cancel)
+    private static async Task<IResult> VinAsync(string vin, IVehicleDataClient vehicles, CancellationToken cancel)
     {
         var typed = Vin.Parse(vin);
         if (typed.Problem is { } unreadable) return Results.Ok(new CarAnswer(null, unreadable.Message, [], []));
@@ -84,7 +84,7 @@ public static class LookUps
             var problem => $"The vehicle data service {problem.Message}; type the car by hand.",
         }, remarks, corrections, OutsideCall.IsSilence(facts.Problem));
 
-    private static async Task<IResult> MakesAsync(IVehicleData vehicles, CancellationToken cancel)
+    private static async Task<IResult> MakesAsync(IVehicleDataClient vehicles, CancellationToken cancel)
     {
         var makes = await vehicles.MakesAsync(cancel);
         return Results.Ok(makes.Ok ? new MakesAnswer(makes.Value, "") : new MakesAnswer([], $"The vehicle data service {makes.Problem!.Message}; type make and model by hand.", true));
@@ -94,20 +94,20 @@ public static class LookUps
     private static async Task<IResult> AlikeAsync(ShopDb db, string? firstName = null, string? lastName = null, string? businessName = null, string? phone = null, string? email = null, string? plate = null, string? vin = null)
     {
         var country = (await db.Shops.SingleAsync()).Country;
-        var found = new Dictionary<long, HashSet<AlikeBy>>();
-        void Add(IEnumerable<long> ids, AlikeBy by)
+        var found = new Dictionary<long, HashSet<DuplicateReason>>();
+        void Add(IEnumerable<long> ids, DuplicateReason by)
         {
             foreach (var id in ids) (found.TryGetValue(id, out var why) ? why : found[id] = []).Add(by);
         }
-        if (PhoneNumber.Parse(phone, country) is { Ok: true } number) Add(await db.CustomerPhones.Where(p => p.Number == number.Value.E164).Select(p => p.CustomerId).Take(10).ToListAsync(), AlikeBy.Phone);
-        if (EmailAddress.Parse(email) is { Ok: true } address) Add(await db.CustomerEmails.Where(e => e.Address == address.Value.Text).Select(e => e.CustomerId).Take(10).ToListAsync(), AlikeBy.Email);
+        if (PhoneNumber.Parse(phone, country) is { Ok: true } number) Add(await db.CustomerPhones.Where(p => p.Number == number.Value.E164).Select(p => p.CustomerId).Take(10).ToListAsync(), DuplicateReason.Phone);
+        if (EmailAddress.Parse(email) is { Ok: true } address) Add(await db.CustomerEmails.Where(e => e.Address == address.Value.Text).Select(e => e.CustomerId).Take(10).ToListAsync(), DuplicateReason.Email);
         var cars = new List<Vehicle>();
         if (Plate.Parse(plate) is { Ok: true } typedPlate) cars.AddRange(await FindQuery.WithPlateAsync(db, Plate.Normal(typedPlate.Value.Text)));
-        Add(cars.Select(c => c.CustomerId), AlikeBy.Plate);
+        Add(cars.Select(c => c.CustomerId), DuplicateReason.Plate);
         if (Vin.Parse(vin) is { Ok: true } typedVin)
         {
             var same = await db.Vehicles.Where(v => v.MergedIntoId == null && v.Vin == typedVin.Value.Text).Take(5).ToListAsync();
-            Add(same.Select(c => c.CustomerId), AlikeBy.Vin);
+            Add(same.Select(c => c.CustomerId), DuplicateReason.Vin);
             cars.AddRange(same.Where(s => !cars.Exists(c => c.Id == s.Id)));
         }
         var typed = new Customer { FirstName = firstName?.Trim() ?? "", LastName = lastName?.Trim() ?? "", BusinessName = businessName?.Trim() ?? "" };
@@ -115,7 +115,7 @@ public static class LookUps
         if (name.Length > 2)
         {
             var near = (await FindQuery.NearAsync(db, name)).ToList();
-            Add((await db.Customers.Where(c => near.Contains(c.Id) && c.MergedIntoId == null).ToListAsync()).Where(c => Alike.Names(typed, c)).Select(c => c.Id), AlikeBy.Name);
+            Add((await db.Customers.Where(c => near.Contains(c.Id) && c.MergedIntoId == null).ToListAsync()).Where(c => DuplicateCheck.Names(typed, c)).Select(c => c.Id), DuplicateReason.Name);
         }
         var ids = found.Keys.ToList();
         var customers = await db.Customers.Include(c => c.Phones).Where(c => ids.Contains(c.Id) && c.MergedIntoId == null).ToListAsync();

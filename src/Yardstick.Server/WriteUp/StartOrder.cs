@@ -23,9 +23,9 @@ public static class StartOrder
     /// <summary>A new customer, as typed.</summary>
     public sealed record NewCustomer(string? FirstName, string? LastName, string? BusinessName, string? Phone, string? Email, string? Address = null);
     /// <summary>What the write-up gathered, figures and times as typed.</summary>
-    public sealed record Request(long? CustomerId, NewCustomer? Customer, long? VehicleId, TypedVehicle? Vehicle, bool CounterSale, string? Odometer, bool OdometerConfirmed,
+    public sealed record Request(long? CustomerId, NewCustomer? Customer, long? VehicleId, VehicleInput? Vehicle, bool CounterSale, string? Odometer, bool OdometerConfirmed,
         IReadOnlyList<string>? Concerns, IReadOnlyList<long>? CannedJobIds, string? PromisedAt, bool CustomerWaits, string? KeyTag,
-        IReadOnlyList<TakeOver>? TakeOver = null, bool OldPartsBack = false, bool WashingWanted = false, long? ContactId = null, long? SiteId = null,
+        IReadOnlyList<AdvisoryToJob>? TakeOver = null, bool OldPartsBack = false, bool WashingWanted = false, long? ContactId = null, long? SiteId = null,
         bool First = false, string? Title = null);
     /// <summary>The new order.</summary>
     public sealed record Started(long Id, long Number);
@@ -51,11 +51,11 @@ public static class StartOrder
     private static async Task<IResult> UnderstandAsync(string text, ShopDb db, TimeProvider time)
     {
         var shop = await db.Shops.SingleAsync();
-        var moment = TypedMoment.Read(text, shop.Local(time.GetUtcNow().UtcDateTime), "promisedAt", new TimeOnly(17, 0));
+        var moment = DateTimeInput.Read(text, shop.Local(time.GetUtcNow().UtcDateTime), "promisedAt", new TimeOnly(17, 0));
         return moment.Problem is { } problem ? Problems.Of(problem) : Results.Ok(new Understood(moment.Value));
     }
 
-    private static Task<IResult> Handle(Request request, Commands commands) => commands.RunAsync<Started>(async work =>
+    private static Task<IResult> Handle(Request request, CommandRunner commands) => commands.RunAsync<Started>(async work =>
     {
         var (db, actor) = (work.Db, work.Actor);
         var shop = await db.Shops.SingleAsync();
@@ -78,11 +78,11 @@ public static class StartOrder
             KeyTag = request.KeyTag?.Trim() ?? "",
             OldPartsBack = request.OldPartsBack,
             WashingWanted = request.WashingWanted,
-            First = request.First,
+            HasPriority = request.First,
             ContactId = request.ContactId,
             SiteId = request.SiteId,
         };
-        if (await Whom.OfAsync(db, order) is { } notTheirs) return notTheirs;
+        if (await OrderContacts.OfAsync(db, order) is { } notTheirs) return notTheirs;
         if (await FillAsync(db, order, request, shop, actor) is { } problem) return problem;
         order.Number = await db.NextNumberAsync(Counter.Orders);
         db.Orders.Add(order);
@@ -96,8 +96,8 @@ public static class StartOrder
         OrderPricing.Refresh(order, customer.Value, await db.PolicyAsync(order.PolicyVersionId), DateOnly.FromDateTime(shop.Local(actor.At)));
         db.AddRecord(order);
         await db.SaveChangesAsync();
-        work.Touch("order", order.Id, order.Version);
-        work.Touch("floor");
+        work.Notify("order", order.Id, order.Version);
+        work.Notify("floor");
         return new Started(order.Id, order.Number);
     });
 
@@ -161,7 +161,7 @@ public static class StartOrder
             if (order.AddJob(taken.Value, actor).Problem is { } refused) return refused;
         }
         if (!string.IsNullOrWhiteSpace(request.Title)) return order.SetHeader("title", request.Title, localNow, actor).Problem;
-        var title = order.OnJobs.FirstOrDefault()?.Title ?? order.Concerns.FirstOrDefault()?.Says ?? "";
+        var title = order.OnJobs.FirstOrDefault()?.Title ?? order.Concerns.FirstOrDefault()?.Complaint ?? "";
         order.Title = title.Length > 60 ? title[..60].TrimEnd() + "…" : title;
         return null;
     }

@@ -15,7 +15,7 @@ public class ApprovalTests
     private static readonly ShopPolicy Policy = Taxed;
 
 
-    private static PricingResult Price(Order order, Inclusion include) => Policy.Price(order, include);
+    private static PricingResult Price(Order order, JobSelection include) => Policy.Price(order, include);
 
     private static Order Made(params (string Title, decimal Hours)[] jobs)
     {
@@ -37,7 +37,7 @@ public class ApprovalTests
     {
         var order = Made(("Brakes", 1), ("Belt", 2), ("Wipers", 0.2m));
         var open = order.OnJobs.Select(OrderPricing.JobKey).ToList();
-        var choices = TalkThrough.All(CaseOf(order), [], open);
+        var choices = SelectionPricing.All(CaseOf(order), [], open);
 
         Assert.Equal(8, choices.Count);
         Assert.Equal(0, choices[0].Total);
@@ -52,7 +52,7 @@ public class ApprovalTests
         }
         // Supplies are capped: with both others in, the wipers add none of their own.
         Assert.Equal(decimal.Round((20m + 40m) * 1.05m, 2), choices[7].Adds[2]);
-        Assert.Empty(TalkThrough.All(CaseOf(Made(Enumerable.Range(0, 7).Select(i => ($"Job {i}", 1m)).ToArray())), [], Enumerable.Range(0, 7).Select(i => $"{i}").ToList()));
+        Assert.Empty(SelectionPricing.All(CaseOf(Made(Enumerable.Range(0, 7).Select(i => ($"Job {i}", 1m)).ToArray())), [], Enumerable.Range(0, 7).Select(i => $"{i}").ToList()));
     }
 
     [Fact]
@@ -60,9 +60,9 @@ public class ApprovalTests
     {
         var order = Made(("Brakes", 1));
         var open = order.OnJobs.Select(OrderPricing.JobKey).ToList();
-        var without = TalkThrough.Of(TalkThrough.Without(order, CaseOf(order), new HashSet<long> { 102 }), [], open, 1);
-        order.Jobs[0].Lines[1].Out = true;
-        Assert.Equal(Price(order, Inclusion.All).Total, without.Total);
+        var without = SelectionPricing.Of(SelectionPricing.Without(order, CaseOf(order), new HashSet<long> { 102 }), [], open, 1);
+        order.Jobs[0].Lines[1].IsExcluded = true;
+        Assert.Equal(Price(order, JobSelection.All).Total, without.Total);
     }
 
     [Fact]
@@ -76,12 +76,12 @@ public class ApprovalTests
 
         void Decide(Job job, DecisionKind kind) => Assert.True(order.Decide(job.Id, new Answer(kind, "Vesa", AnswerChannel.Phone, DeferUntil: kind == DecisionKind.Deferred ? Today.AddMonths(1) : null), Price, Mina).Ok);
         Decide(diagnosis, DecisionKind.Approved);
-        var alone = Price(order, Inclusion.ApprovedOnly);
+        var alone = Price(order, JobSelection.ApprovedOnly);
         Assert.Equal(140, alone.Jobs[0].Subtotal);
         Decide(order.Jobs[1], DecisionKind.Approved);
-        Assert.Equal(0, Price(order, Inclusion.ApprovedOnly).Jobs[0].Subtotal);
+        Assert.Equal(0, Price(order, JobSelection.ApprovedOnly).Jobs[0].Subtotal);
         Decide(order.Jobs[1], DecisionKind.Declined);
-        Assert.Equal(140, Price(order, Inclusion.ApprovedOnly).Jobs[0].Subtotal);
+        Assert.Equal(140, Price(order, JobSelection.ApprovedOnly).Jobs[0].Subtotal);
 
         Assert.Equal("job.credit", order.SetJob(diagnosis.Id, "credit", "120%", Mina).Problem!.Code);
         Assert.True(order.SetJob(diagnosis.Id, "credit", "", Mina).Ok);
@@ -111,8 +111,8 @@ public class ApprovalTests
         Assert.Equal("decision.lines", order.Decide(11, without with { LinesOut = new HashSet<long> { 101, 102 } }, Price, Mina).Problem!.Code);
         var decided = order.Decide(11, without, Price, Mina);
         Assert.Equal("Part of Brakes", decided.Value.LeftOut);
-        Assert.Equal(Price(order, Inclusion.ApprovedOnly).Total, decided.Value.AmountAgreed.Amount);
-        Assert.True(order.Jobs[0].Lines[1].Out);
+        Assert.Equal(Price(order, JobSelection.ApprovedOnly).Total, decided.Value.AmountAgreed.Amount);
+        Assert.True(order.Jobs[0].Lines[1].IsExcluded);
     }
 
     [Fact]
@@ -143,20 +143,20 @@ public class ApprovalTests
         var order = Made(("Brakes", 1));
         order.Jobs[0].Lines[1].UnitPrice = 55;
         order.Decide(11, new Answer(DecisionKind.AnotherVisit, "Vesa", AnswerChannel.Phone), Price, Mina);
-        Assert.Equal(0, Price(order, Inclusion.ApprovedOnly).Total);
+        Assert.Equal(0, Price(order, JobSelection.ApprovedOnly).Total);
         var copy = order.Jobs[0].ForAnotherVisit(order);
-        Assert.Equal((55m, 100m), (copy.Lines[1].UnitPrice!.Value, copy.Lines[0].HeldPrice!.Value));
+        Assert.Equal((55m, 100m), (copy.Lines[1].UnitPrice!.Value, copy.Lines[0].QuotedPrice!.Value));
         Assert.Equal("Approved on order 3001", copy.OriginText);
     }
 
-    private static ShownEstimate Shown(Order order, params Finding[] findings) => Policy.Shown(order, findings);
+    private static EstimateSnapshot Shown(Order order, params Finding[] findings) => Policy.Shown(order, findings);
 
     [Fact]
     public void An_offer_is_the_same_until_work_or_money_changes()
     {
         var order = Made(("Brakes", 1), ("Belt", 2));
         var hash = Shown(order).OfferHash;
-        Assert.Equal(hash, ShownEstimate.FromJson(Shown(order).ToJson()).OfferHash);
+        Assert.Equal(hash, EstimateSnapshot.FromJson(Shown(order).ToJson()).OfferHash);
         // The same figures with more zeros, as a database gives them back, are the same offer.
         order.Jobs[0].Lines[0].Hours = 1.0000m;
         order.Jobs[0].Lines[1].UnitCost = 20.0000m;
@@ -172,9 +172,9 @@ public class ApprovalTests
         var order = Made(("Brakes", 1));
         var inside = new Finding { Id = 1, Text = "Bodge by somebody" };
         var told = new Finding { Id = 2, Text = "Pads wrn", Measured = 2.5m, Unit = "mm", Rating = Rating.Due };
-        Assert.True(order.Release(ReleaseKind.Finding, 2, true, "Pads are worn", [inside, told], [], Mina).Ok);
-        Assert.True(order.Release(ReleaseKind.Finding, 1, false, null, [inside, told], [], Mina).Ok);
-        Assert.Equal((Release.KeptInside, Release.Shown), (inside.Release, told.Release));
+        Assert.True(order.SetVisibility(VisibilityKind.Finding, 2, true, "Pads are worn", [inside, told], [], Mina).Ok);
+        Assert.True(order.SetVisibility(VisibilityKind.Finding, 1, false, null, [inside, told], [], Mina).Ok);
+        Assert.Equal((CustomerVisibility.KeptInside, CustomerVisibility.Shown), (inside.Release, told.Release));
         var then = Shown(order, inside, told);
         Assert.Equal("Pads are worn", Assert.Single(then.Findings).Text);
         Assert.Equal("2.5 mm", then.Findings[0].Measured);
@@ -212,7 +212,7 @@ public class ApprovalTests
     {
         var now = Mina.At;
         var order = Made(("Brakes", 1));
-        var sent = ShownEstimate.FromJson(Shown(order).ToJson());
+        var sent = EstimateSnapshot.FromJson(Shown(order).ToJson());
         var link = new ApprovalLink { TokenHash = "", ExpiresAt = now.AddDays(14) };
         Assert.Equal(LinkState.Open, link.StateAt(sent, Shown(order), now, closed: false));
         Assert.Equal(LinkState.Changed, link.StateAt(sent, Shown(order), now, closed: true));
@@ -294,7 +294,7 @@ public class ApprovalTests
     [InlineData("START", true, false)]
     [InlineData("yes", false, null)]
     [InlineData("Yes", true, false)]
-    public void Stop_and_start_are_understood(string body, bool refused, bool? expected) => Assert.Equal(expected, WritingWish.Said(body, refused));
+    public void Stop_and_start_are_understood(string body, bool refused, bool? expected) => Assert.Equal(expected, MessagingConsent.Said(body, refused));
 
     [Fact]
     public void Texts_wait_through_the_quiet_hours()

@@ -43,9 +43,9 @@ public class AskingPropertyTests
         return order;
     });
 
-    private static PricingResult Price(Order order, Inclusion include) => Policy.Price(order, include);
+    private static PricingResult Price(Order order, JobSelection include) => Policy.Price(order, include);
 
-    private static ShownEstimate Shown(Order order) => Policy.Shown(order);
+    private static EstimateSnapshot Shown(Order order) => Policy.Shown(order);
 
     /// <summary>What can happen to a message, from outside and from within.</summary>
     private static readonly Action<Message>[] Happenings =
@@ -89,7 +89,7 @@ public class AskingPropertyTests
     {
         Gen.Select(Orders, Gen.Int[0, 100]).Sample((order, pick) =>
         {
-            var sent = ShownEstimate.FromJson(Shown(order).ToJson());
+            var sent = EstimateSnapshot.FromJson(Shown(order).ToJson());
             Assert.Equal(sent.OfferHash, Shown(order).OfferHash);
             foreach (var job in Shown(order).Jobs) Assert.Empty(sent.ChangesOf(job));
 
@@ -113,11 +113,11 @@ public class AskingPropertyTests
             var open = order.OnJobs.Select(OrderPricing.JobKey).ToList();
             var chosen = bits & ((1 << open.Count) - 1);
             var pricing = OrderPricing.CaseOf(order, null, Policy, OrderPricing.Offered(order), Today);
-            var told = TalkThrough.All(pricing, [], open)[chosen];
+            var told = SelectionPricing.All(pricing, [], open)[chosen];
             var yes = order.OnJobs.Where((_, i) => (chosen & (1 << i)) != 0).ToList();
             foreach (var job in order.OnJobs.ToList())
                 Assert.True(order.Decide(job.Id, new Answer(yes.Contains(job) ? DecisionKind.Approved : DecisionKind.Declined, "Vesa", AnswerChannel.Link), Price, Mina).Ok);
-            Assert.Equal(told.Total, Price(order, Inclusion.ApprovedOnly).Total);
+            Assert.Equal(told.Total, Price(order, JobSelection.ApprovedOnly).Total);
             if (yes.Count > 0) Assert.Equal(told.Total, order.Decisions.Last(d => d.Kind == DecisionKind.Approved || d.JobId == order.OnJobs.Last().Id).AmountAgreed.Amount);
         }, iter: 150);
     }
@@ -130,19 +130,19 @@ public class AskingPropertyTests
             var job = order.Jobs[pick % order.Jobs.Count];
             var line = job.Lines[second ? 1 : 0];
             var pricing = OrderPricing.CaseOf(order, null, Policy, OrderPricing.Offered(order), Today);
-            var told = TalkThrough.Of(TalkThrough.Without(order, pricing, new HashSet<long> { line.Id }), [], [OrderPricing.JobKey(job)], 1);
+            var told = SelectionPricing.Of(SelectionPricing.Without(order, pricing, new HashSet<long> { line.Id }), [], [OrderPricing.JobKey(job)], 1);
             var decided = order.Decide(job.Id, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone) { LinesOut = new HashSet<long> { line.Id } }, Price, Mina);
             if (!job.LinesOpen || job.FixedPrice is not null)
             {
                 Assert.Equal("decision.lines", decided.Problem!.Code);
-                Assert.All(job.Lines, l => Assert.False(l.Out));
+                Assert.All(job.Lines, l => Assert.False(l.IsExcluded));
                 return;
             }
             Assert.True(decided.Ok);
             Assert.Equal(line.Description, decided.Value.LeftOut);
             Assert.Equal(told.Total, decided.Value.AmountAgreed.Amount);
             // What the decision itself left out is no change since.
-            Assert.Empty(ShownEstimate.FromJson(Shown(order).ToJson()).ChangesOf(Shown(order).Jobs.First(j => j.Id == job.Id), decided.Value.LeftOut));
+            Assert.Empty(EstimateSnapshot.FromJson(Shown(order).ToJson()).ChangesOf(Shown(order).Jobs.First(j => j.Id == job.Id), decided.Value.LeftOut));
         }, iter: 200);
     }
 

@@ -18,11 +18,11 @@ public class CustomersReplyTests
         return order;
     }
 
-    private static SaidOfJob Said(long job, DecisionKind kind, bool acknowledged = false, string? later = null) => new(job, kind, [101], acknowledged, later);
-    private static readonly SaidOfJob[] All = [Said(11, DecisionKind.Approved), Said(12, DecisionKind.Declined, acknowledged: true), Said(13, DecisionKind.Deferred, later: "half-year")];
+    private static JobAnswer Said(long job, DecisionKind kind, bool acknowledged = false, string? later = null) => new(job, kind, [101], acknowledged, later);
+    private static readonly JobAnswer[] All = [Said(11, DecisionKind.Approved), Said(12, DecisionKind.Declined, acknowledged: true), Said(13, DecisionKind.Deferred, later: "half-year")];
 
-    private static Result<IReadOnlyList<(long JobId, Answer Answer)>> Read(IReadOnlyList<SaidOfJob>? said, string? name = " Vesa Aalto ", string? note = " After four ", string signature = "abc") =>
-        CustomersReply.Read(Made(), said, name, note, signature, "I know.", Today);
+    private static Result<IReadOnlyList<(long JobId, Answer Answer)>> Read(IReadOnlyList<JobAnswer>? said, string? name = " Vesa Aalto ", string? note = " After four ", string signature = "abc") =>
+        ApprovalReply.Read(Made(), said, name, note, signature, "I know.", Today);
 
     [Fact]
     public void It_is_about_every_open_job_and_no_other()

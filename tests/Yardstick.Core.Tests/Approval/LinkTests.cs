@@ -15,12 +15,12 @@ public class LinkTests
     [Fact]
     public void A_token_cannot_be_told_from_its_hash_and_fits_an_address()
     {
-        var tokens = Enumerable.Range(0, 200).Select(_ => CustomersLink.NewToken()).ToList();
+        var tokens = Enumerable.Range(0, 200).Select(_ => CustomerLink.NewToken()).ToList();
         Assert.Equal(200, tokens.Distinct().Count());
         Assert.All(tokens, t => Assert.Equal((22, t), (t.Length, Uri.EscapeDataString(t))));
-        Assert.Equal(64, CustomersLink.HashOf(tokens[0]).Length);
-        Assert.DoesNotContain(tokens[0], CustomersLink.HashOf(tokens[0]), StringComparison.OrdinalIgnoreCase);
-        Assert.Equal(CustomersLink.HashOf("token"), Sent().TokenHash);
+        Assert.Equal(64, CustomerLink.HashOf(tokens[0]).Length);
+        Assert.DoesNotContain(tokens[0], CustomerLink.HashOf(tokens[0]), StringComparison.OrdinalIgnoreCase);
+        Assert.Equal(CustomerLink.HashOf("token"), Sent().TokenHash);
     }
 
     [Fact]

@@ -31,16 +31,16 @@ public class ReleaseTests
 
     private static AttachedFile Photo(long id, long line) => new() { Id = id, Kind = RecordKind.Line, TargetId = line, Name = "a.jpg", ContentType = FileContent.Jpeg, Hash = $"photo{id}" };
 
-    private ShownEstimate Shown() => Policy.Shown(order, findings, files);
+    private EstimateSnapshot Shown() => Policy.Shown(order, findings, files);
 
-    private Result Decide(ReleaseKind kind, long id, bool show, string? words = null) => order.Release(kind, id, show, words, findings, files, Mina);
+    private Result Decide(VisibilityKind kind, long id, bool show, string? words = null) => order.SetVisibility(kind, id, show, words, findings, files, Mina);
 
     [Fact]
     public void Everything_that_was_written_or_photographed_is_gone_through()
     {
-        Assert.Equal([(ReleaseKind.Finding, 3L), (ReleaseKind.Cause, 5L), (ReleaseKind.Note, 101L), (ReleaseKind.Photo, 8L), (ReleaseKind.Photo, 9L)], ToRelease.Of(order, findings, files).Select(t => (t.Kind, t.Id)));
-        Assert.All(ToRelease.Of(order, findings, files), t => Assert.Equal(Release.ToBeDecided, t.Release));
-        Assert.Equal(("Squeals", "Replace pads"), (ToRelease.Of(order, findings, files)[1].Where, ToRelease.Of(order, findings, files)[3].Where));
+        Assert.Equal([(VisibilityKind.Finding, 3L), (VisibilityKind.Cause, 5L), (VisibilityKind.Note, 101L), (VisibilityKind.Photo, 8L), (VisibilityKind.Photo, 9L)], VisibilityItem.Of(order, findings, files).Select(t => (t.Kind, t.Id)));
+        Assert.All(VisibilityItem.Of(order, findings, files), t => Assert.Equal(CustomerVisibility.ToBeDecided, t.Release));
+        Assert.Equal(("Squeals", "Replace pads"), (VisibilityItem.Of(order, findings, files)[1].Where, VisibilityItem.Of(order, findings, files)[3].Where));
     }
 
     [Fact]
@@ -51,11 +51,11 @@ public class ReleaseTests
         Assert.Empty(shown.Photos);
         Assert.Equal(("", ""), (shown.Jobs[0].Lines[0].Note, shown.Document.Concerns[0].Found));
 
-        Assert.True(Decide(ReleaseKind.Finding, 3, true, "Pads are down to 2 mm").Ok);
-        Assert.True(Decide(ReleaseKind.Cause, 5, true).Ok);
-        Assert.True(Decide(ReleaseKind.Note, 101, true, " Ceramic pads ").Ok);
-        Assert.True(Decide(ReleaseKind.Photo, 9, true).Ok);
-        Assert.True(Decide(ReleaseKind.Photo, 8, false).Ok);
+        Assert.True(Decide(VisibilityKind.Finding, 3, true, "Pads are down to 2 mm").Ok);
+        Assert.True(Decide(VisibilityKind.Cause, 5, true).Ok);
+        Assert.True(Decide(VisibilityKind.Note, 101, true, " Ceramic pads ").Ok);
+        Assert.True(Decide(VisibilityKind.Photo, 9, true).Ok);
+        Assert.True(Decide(VisibilityKind.Photo, 8, false).Ok);
         shown = Shown();
         Assert.Equal("Pads are down to 2 mm", shown.Findings.Single().Text);
         Assert.Equal(("Ceramic pads", "Pads glazed"), (shown.Jobs[0].Lines[0].Note, shown.Document.Concerns[0].Found));
@@ -63,64 +63,64 @@ public class ReleaseTests
         Assert.Equal(["photo9"], shown.Photos);
         // What was found stays as the technician wrote it.
         Assert.Equal("Pads 2mm", findings[0].Text);
-        Assert.DoesNotContain(ToRelease.Of(order, findings, files), t => t.Release == Release.ToBeDecided);
+        Assert.DoesNotContain(VisibilityItem.Of(order, findings, files), t => t.Release == CustomerVisibility.ToBeDecided);
     }
 
     [Fact]
     public void What_is_changed_afterwards_has_to_be_looked_at_again()
     {
-        Decide(ReleaseKind.Note, 101, true);
-        Decide(ReleaseKind.Cause, 5, true);
+        Decide(VisibilityKind.Note, 101, true);
+        Decide(VisibilityKind.Cause, 5, true);
         order.SetLine(101, "noteForCustomer", "Ceramic, they were the last ones", Mina);
         order.SetConcern(5, "found", "Pads and rotors glazed", Mina);
-        Assert.Equal((Release.ToBeDecided, Release.ToBeDecided), (order.Jobs[0].Lines[0].NoteRelease, order.Concerns[0].FoundRelease));
+        Assert.Equal((CustomerVisibility.ToBeDecided, CustomerVisibility.ToBeDecided), (order.Jobs[0].Lines[0].NoteVisibility, order.Concerns[0].CauseVisibility));
         Assert.Equal("", Shown().Document.Concerns[0].Found);
         // Another field of the same line changes nothing about it.
-        Decide(ReleaseKind.Note, 101, true);
+        Decide(VisibilityKind.Note, 101, true);
         order.SetLine(101, "hours", "2", Mina);
-        Assert.Equal(Release.Shown, order.Jobs[0].Lines[0].NoteRelease);
+        Assert.Equal(CustomerVisibility.Shown, order.Jobs[0].Lines[0].NoteVisibility);
     }
 
     [Fact]
     public void A_photo_or_a_finding_that_is_released_later_leaves_the_offer_as_it_was_a_note_does_not()
     {
         var offer = Shown().OfferHash;
-        Decide(ReleaseKind.Photo, 9, true);
-        Decide(ReleaseKind.Finding, 3, true);
-        Decide(ReleaseKind.Cause, 5, true);
+        Decide(VisibilityKind.Photo, 9, true);
+        Decide(VisibilityKind.Finding, 3, true);
+        Decide(VisibilityKind.Cause, 5, true);
         Assert.Equal(offer, Shown().OfferHash);
-        Decide(ReleaseKind.Note, 101, true);
+        Decide(VisibilityKind.Note, 101, true);
         Assert.NotEqual(offer, Shown().OfferHash);
     }
 
     [Theory]
-    [InlineData(ReleaseKind.Photo, 10, null, "release.gone")]
-    [InlineData(ReleaseKind.Photo, 12, null, "release.gone")]
-    [InlineData(ReleaseKind.Photo, 13, null, "release.gone")]
-    [InlineData(ReleaseKind.Note, 102, null, "release.gone")]
-    [InlineData(ReleaseKind.Cause, 6, null, "release.gone")]
-    [InlineData(ReleaseKind.Finding, 3, 2001, "release.long")]
-    public void What_is_not_there_or_too_long_is_refused(ReleaseKind kind, long id, int? length, string code)
+    [InlineData(VisibilityKind.Photo, 10, null, "release.gone")]
+    [InlineData(VisibilityKind.Photo, 12, null, "release.gone")]
+    [InlineData(VisibilityKind.Photo, 13, null, "release.gone")]
+    [InlineData(VisibilityKind.Note, 102, null, "release.gone")]
+    [InlineData(VisibilityKind.Cause, 6, null, "release.gone")]
+    [InlineData(VisibilityKind.Finding, 3, 2001, "release.long")]
+    public void What_is_not_there_or_too_long_is_refused(VisibilityKind kind, long id, int? length, string code)
     {
         Assert.Equal(code, Decide(kind, id, true, length is { } long_ ? new string('x', long_) : null).Problem!.Code);
-        Assert.All(ToRelease.Of(order, findings, files), t => Assert.Equal(Release.ToBeDecided, t.Release));
+        Assert.All(VisibilityItem.Of(order, findings, files), t => Assert.Equal(CustomerVisibility.ToBeDecided, t.Release));
     }
 
     [Fact]
     public void Who_released_what_in_which_words_is_on_the_record()
     {
         order.Changes.Clear();
-        Decide(ReleaseKind.Finding, 3, true, "Pads are thin");
-        Decide(ReleaseKind.Photo, 8, false);
+        Decide(VisibilityKind.Finding, 3, true, "Pads are thin");
+        Decide(VisibilityKind.Photo, 8, false);
         Assert.Equal([("finding", 3L, "the customer sees it: Pads are thin", 7L), ("photo", 8L, "stays in the shop", 7L)], order.Changes.Select(c => (c.Target, c.TargetId, c.New, c.ById)));
     }
 
     [Fact]
     public void Work_for_another_visit_takes_its_release_along_copied_work_does_not()
     {
-        Decide(ReleaseKind.Note, 101, true);
+        Decide(VisibilityKind.Note, 101, true);
         var job = order.Jobs[0];
-        Assert.Equal((Release.Shown, "Ceramic"), (job.ForAnotherVisit(order).Lines[0].NoteRelease, job.ForAnotherVisit(order).Lines[0].NoteForCustomer));
-        Assert.Equal(Release.ToBeDecided, EarlierWork.Copy(job, (_, _) => { }).Lines[0].NoteRelease);
+        Assert.Equal((CustomerVisibility.Shown, "Ceramic"), (job.ForAnotherVisit(order).Lines[0].NoteVisibility, job.ForAnotherVisit(order).Lines[0].NoteForCustomer));
+        Assert.Equal(CustomerVisibility.ToBeDecided, EarlierWork.Copy(job, (_, _) => { }).Lines[0].NoteVisibility);
     }
 }

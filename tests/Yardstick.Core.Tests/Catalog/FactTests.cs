@@ -7,13 +7,13 @@ namespace Yardstick.Core.Tests.Catalog;
 /// <summary>Facts about cars, units, corrections, canned jobs that follow them.</summary>
 public class FactTests
 {
-    private static readonly CarFacts Petrel = new(new DateOnly(2026, 6, 6),
+    private static readonly VehicleSpecs Petrel = new(new DateOnly(2026, 6, 6),
     [
-        new("engineOil", FactUse.GoesIn, "Engine oil", "5.4", "L", "with filter", "", "oil change"),
-        new("oilGrade", FactUse.GoesIn, "Engine oil grade", "0W-20", "", "", "", "viscosity"),
-        new("coolantDrain", FactUse.GoesIn, "Coolant", "5.7", "L", "drain and fill", "", "antifreeze"),
-        new("wheelNuts", FactUse.Tightened, "Wheel nuts", "128", "Nm", "", "", "lug"),
-        new("thermostatOpens", FactUse.Set, "Thermostat opens", "86", "°C", "", "", "coolant"),
+        new("engineOil", SpecUse.GoesIn, "Engine oil", "5.4", "L", "with filter", "", "oil change"),
+        new("oilGrade", SpecUse.GoesIn, "Engine oil grade", "0W-20", "", "", "", "viscosity"),
+        new("coolantDrain", SpecUse.GoesIn, "Coolant", "5.7", "L", "drain and fill", "", "antifreeze"),
+        new("wheelNuts", SpecUse.Tightened, "Wheel nuts", "128", "Nm", "", "", "lug"),
+        new("thermostatOpens", SpecUse.Set, "Thermostat opens", "86", "°C", "", "", "coolant"),
     ], []);
 
     [Theory]
@@ -24,7 +24,7 @@ public class FactTests
     [InlineData("490", "g", "17.3 oz · 490 g")]
     [InlineData("22.4", "mm", "0.882 in · 22.4 mm")]
     [InlineData("0W-20", "", "0W-20")]
-    public void Facts_are_shown_in_both_systems(string value, string unit, string shown) => Assert.Equal(shown, new CarFact("x", FactUse.Set, "x", value, unit, "", "", "").Shown(metricFirst: false));
+    public void Facts_are_shown_in_both_systems(string value, string unit, string shown) => Assert.Equal(shown, new SpecValue("x", SpecUse.Set, "x", value, unit, "", "", "").Shown(metricFirst: false));
 
     [Fact]
     public void A_metric_shop_reads_its_own_unit_first() => Assert.Equal("5.4 L · 5.7 qt", Petrel.Facts[0].Shown(metricFirst: true));
@@ -133,14 +133,14 @@ public class FactTests
     public void A_row_of_the_shops_own_guide_is_read()
     {
         var cells = new Dictionary<string, string> { ["title"] = "Rust, free the bolts", ["hours"] = "0,5", ["make"] = "Tarnow", ["contains"] = "B10, B12" };
-        var row = OwnOperation.Read(c => cells.GetValueOrDefault(c, "")).Value;
+        var row = ShopLaborOperation.Read(c => cells.GetValueOrDefault(c, "")).Value;
         Assert.Equal(("RUSTFREETHEBOLTS", 0.5m, "B10 B12"), (row.Code, row.Hours, row.Contains));
         Assert.True(row.Fits("tarnow", "Petrel"));
         Assert.False(row.Fits("Vireo", "Tansy"));
         cells["hours"] = "soon";
-        Assert.False(OwnOperation.Read(c => cells.GetValueOrDefault(c, "")).Ok);
+        Assert.False(ShopLaborOperation.Read(c => cells.GetValueOrDefault(c, "")).Ok);
         cells["hours"] = "1";
         cells["title"] = "";
-        Assert.Equal("title", OwnOperation.Read(c => cells.GetValueOrDefault(c, "")).Problem?.Field);
+        Assert.Equal("title", ShopLaborOperation.Read(c => cells.GetValueOrDefault(c, "")).Problem?.Field);
     }
 }

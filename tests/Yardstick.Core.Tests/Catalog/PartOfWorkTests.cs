@@ -9,12 +9,12 @@ namespace Yardstick.Core.Tests.Catalog;
 /// <summary>Which part of the catalog work gets, how much of it, and what a supplier's part becomes in the catalog.</summary>
 public class PartOfWorkTests
 {
-    private static readonly CarFacts Petrel = new(new DateOnly(2026, 6, 6),
+    private static readonly VehicleSpecs Petrel = new(new DateOnly(2026, 6, 6),
     [
-        new("engineOil", FactUse.GoesIn, "Engine oil", "5.4", "L", "with filter", "", ""),
-        new("oilGrade", FactUse.GoesIn, "Engine oil grade", "0W-20", "", "", "", ""),
-        new("cylinders", FactUse.Set, "Cylinders", "6", "", "", "", ""),
-        new("wheelNuts", FactUse.Tightened, "Wheel nuts", "128", "Nm", "dry", "Tighten crosswise.", ""),
+        new("engineOil", SpecUse.GoesIn, "Engine oil", "5.4", "L", "with filter", "", ""),
+        new("oilGrade", SpecUse.GoesIn, "Engine oil grade", "0W-20", "", "", "", ""),
+        new("cylinders", SpecUse.Set, "Cylinders", "6", "", "", "", ""),
+        new("wheelNuts", SpecUse.Tightened, "Wheel nuts", "128", "Nm", "dry", "Tighten crosswise.", ""),
     ], [new WearPart("front-pads", "Front brake pads", "MK-310", ["BP-F-310", "QX-7"])]);
 
     private static Part InStock(string number, string description, decimal onHand, string category = "", string unit = "", bool withdrawn = false) =>
@@ -32,7 +32,7 @@ public class PartOfWorkTests
         InStock("TF-6", "Transmission fluid, quart", 30, "fluid", "qt"),
     ];
 
-    private static Part? Fitting(string type, CarFacts? facts) => PartSearch.For(type, facts)?.Best(Catalog);
+    private static Part? Fitting(string type, VehicleSpecs? facts) => PartSearch.For(type, facts)?.Best(Catalog);
 
     [Theory]
     [InlineData("front-pads", "QX-7")]
@@ -61,19 +61,19 @@ public class PartOfWorkTests
     [Fact]
     public void A_line_has_the_part_its_makers_number_and_the_quantity_of_the_facts()
     {
-        var oil = PartOfWork.Of("engine-oil", 5, Petrel, Catalog[4], StockCost.Average, "engineOil");
+        var oil = PartForOperation.Of("engine-oil", 5, Petrel, Catalog[4], StockCost.Average, "engineOil");
         Assert.Equal(("OL-020", 5.7m, "engine-oil", 7m, "engineOil"), (oil.Number, oil.Quantity, oil.PartType, oil.UnitCost, oil.FactKey));
-        var pads = PartOfWork.Of("front-pads", 1, Petrel, Catalog[1], StockCost.Last);
+        var pads = PartForOperation.Of("front-pads", 1, Petrel, Catalog[1], StockCost.Last);
         Assert.Equal(("QX-7", "MK-310", 1m, 8m), (pads.Number, pads.MakersNumber, pads.Quantity, pads.UnitCost));
-        Assert.Equal(6m, PartOfWork.Of("spark-plug", 4, Petrel, null, StockCost.Last, "cylinders").Quantity);
+        Assert.Equal(6m, PartForOperation.Of("spark-plug", 4, Petrel, null, StockCost.Last, "cylinders").Quantity);
     }
 
     [Fact]
     public void What_is_not_in_the_catalog_is_a_line_to_be_sourced()
     {
-        var pads = PartOfWork.Of("front-pads", 1, Petrel, null, StockCost.Last);
+        var pads = PartForOperation.Of("front-pads", 1, Petrel, null, StockCost.Last);
         Assert.Equal(("Front brake pads", "", "MK-310", "front-pads"), (pads.Description, pads.Number, pads.MakersNumber, pads.PartType));
-        var pump = PartOfWork.Of("water-pump", 1, null, null, StockCost.Last, "cylinders");
+        var pump = PartForOperation.Of("water-pump", 1, null, null, StockCost.Last, "cylinders");
         Assert.Equal(("Water pump", 1m), (pump.Description, pump.Quantity));
     }
 
@@ -82,14 +82,14 @@ public class PartOfWorkTests
     [InlineData("engineOilDry", "engine-oil")]
     [InlineData("coolantDrain", "coolant")]
     [InlineData("wheelNuts", null)]
-    public void A_fact_about_a_part_or_a_fluid_becomes_one(string key, string? type) => Assert.Equal(type, PartOfWork.TypeOf(key, Petrel));
+    public void A_fact_about_a_part_or_a_fluid_becomes_one(string key, string? type) => Assert.Equal(type, PartForOperation.TypeOf(key, Petrel));
 
     [Fact]
     public void Any_other_fact_becomes_words_with_its_caution()
     {
-        var line = PartOfWork.InWords(Petrel.Facts[3], metricFirst: false);
+        var line = PartForOperation.InWords(Petrel.Facts[3], metricFirst: false);
         Assert.Equal((LineKind.Text, "Wheel nuts 94 lb·ft · 128 Nm, dry. Tighten crosswise."), (line.Kind, line.Description));
-        Assert.Equal("Engine oil grade 0W-20", PartOfWork.InWords(Petrel.Facts[1], metricFirst: true).Description);
+        Assert.Equal("Engine oil grade 0W-20", PartForOperation.InWords(Petrel.Facts[1], metricFirst: true).Description);
     }
 
     private static readonly SupplierOffer Offer = new("harbor", "CO-1", "Coolant, ready mixed, gallon", "Kelp", "good", "new", "coolant", "coolant", 9.5m, 18, 2, 1, "MK-CO", "Pier", 4, 30);
@@ -138,5 +138,5 @@ public class PartOfWorkTests
     [InlineData(62_499, DistanceUnit.Miles, "60,000-mile service")]
     [InlineData(900, DistanceUnit.Kilometers, "5,000-kilometer service")]
     [InlineData(null, DistanceUnit.Miles, "Maintenance service")]
-    public void Services_together_are_called_by_the_reading(int? reading, DistanceUnit unit, string title) => Assert.Equal(title, Schedules.TitleAt(reading, unit));
+    public void Services_together_are_called_by_the_reading(int? reading, DistanceUnit unit, string title) => Assert.Equal(title, MaintenanceSchedule.TitleAt(reading, unit));
 }

@@ -136,14 +136,14 @@ public class FieldTests
     [InlineData("wheels", "4", null, "vehicle.field")]
     public void A_cars_field_is_kept_as_it_is_understood_or_refused(string field, string typed, string? shown, string? problem)
     {
-        var car = Vehicle.Create(new TypedVehicle("LBT 1", null, null, "2018", "Tarnow", null, null, null), 2026).Value;
+        var car = Vehicle.Create(new VehicleInput("LBT 1", null, null, "2018", "Tarnow", null, null, null), 2026).Value;
         Assert.Equal((problem, shown), (car.Set(field, typed, 2026).Problem?.Code, car.Shown(field)));
     }
 
     [Fact]
     public void A_car_keeps_something_to_be_known_by()
     {
-        var car = Vehicle.Create(new TypedVehicle("LBT 1", null, null, null, "Tarnow", null, null, null), 2026).Value;
+        var car = Vehicle.Create(new VehicleInput("LBT 1", null, null, null, "Tarnow", null, null, null), 2026).Value;
         Assert.True(car.Set("make", "", 2026).Ok);
         Assert.Equal(("vehicle.empty", "LBT 1"), (car.Set("plate", "", 2026).Problem!.Code, car.Plate));
     }

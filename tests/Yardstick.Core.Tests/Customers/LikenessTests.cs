@@ -15,15 +15,15 @@ public class LikenessTests
     [InlineData("sorenen", "sorensen", 1)]
     [InlineData("", "abc", 3)]
     [InlineData("ca", "abc", 3)]
-    public void Distance_counts_slips_and_a_swap_once(string one, string other, int slips) => Assert.Equal(slips, Likeness.Distance(one, other));
+    public void Distance_counts_slips_and_a_swap_once(string one, string other, int slips) => Assert.Equal(slips, NameSimilarity.Distance(one, other));
 
     [Fact]
     public void Distance_is_the_same_both_ways_and_zero_only_for_the_same() =>
         Gen.Select(Gen.String[Gen.Char["abc"], 0, 7], Gen.String[Gen.Char["abc"], 0, 7]).Sample((one, other) =>
         {
-            Assert.Equal(Likeness.Distance(one, other), Likeness.Distance(other, one));
-            Assert.Equal(one == other, Likeness.Distance(one, other) == 0);
-            Assert.InRange(Likeness.Distance(one, other), Math.Abs(one.Length - other.Length), Math.Max(one.Length, other.Length));
+            Assert.Equal(NameSimilarity.Distance(one, other), NameSimilarity.Distance(other, one));
+            Assert.Equal(one == other, NameSimilarity.Distance(one, other) == 0);
+            Assert.InRange(NameSimilarity.Distance(one, other), Math.Abs(one.Length - other.Length), Math.Max(one.Length, other.Length));
         });
 
     [Theory]
@@ -34,19 +34,19 @@ public class LikenessTests
     [InlineData("banrejee", "Priya Banerjee", 1)]
     [InlineData("li", "Lo", null)]
     [InlineData("imke xaver", "Imke Sorensen", null)]
-    public void A_typed_name_is_compared_word_by_word(string typed, string name, int? slips) => Assert.Equal(slips, Likeness.Slips(typed, name));
+    public void A_typed_name_is_compared_word_by_word(string typed, string name, int? slips) => Assert.Equal(slips, NameSimilarity.Slips(typed, name));
 
     private static Customer Named(string first, string last, string business = "") => new() { FirstName = first, LastName = last, BusinessName = business, IsBusiness = business.Length > 0 };
 
     [Fact]
     public void One_person_under_two_spellings_is_alike_and_two_people_are_not()
     {
-        Assert.True(Alike.Names(Named("Imke", "Sorensen"), Named("Imke", "Sorenson")));
-        Assert.True(Alike.Names(Named("I", "Sorensen"), Named("Imke", "Sørensen")));
-        Assert.True(Alike.Names(Named("", "", "Tideline Bakery"), Named("", "", "Tide Line Bakery")));
-        Assert.False(Alike.Names(Named("Imke", "Sorensen"), Named("Torvald", "Sorensen")));
-        Assert.False(Alike.Names(Named("Imke", "Cho"), Named("Imke", "Cha")));
-        Assert.False(Alike.Names(Named("", "Sorensen"), Named("Imke", "Sorensen")));
+        Assert.True(DuplicateCheck.Names(Named("Imke", "Sorensen"), Named("Imke", "Sorenson")));
+        Assert.True(DuplicateCheck.Names(Named("I", "Sorensen"), Named("Imke", "Sørensen")));
+        Assert.True(DuplicateCheck.Names(Named("", "", "Tideline Bakery"), Named("", "", "Tide Line Bakery")));
+        Assert.False(DuplicateCheck.Names(Named("Imke", "Sorensen"), Named("Torvald", "Sorensen")));
+        Assert.False(DuplicateCheck.Names(Named("Imke", "Cho"), Named("Imke", "Cha")));
+        Assert.False(DuplicateCheck.Names(Named("", "Sorensen"), Named("Imke", "Sorensen")));
     }
 
     // A textbook VIN of ones fits its own check digit; no car has it.

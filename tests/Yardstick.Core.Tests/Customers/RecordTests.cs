@@ -10,7 +10,7 @@ public class RecordTests
 {
     private static readonly DateTime Now = new(2026, 11, 23, 15, 20, 0, DateTimeKind.Utc);
 
-    private static TypedVehicle Car(string? plate = null, string? vin = null, string? year = null, string? make = null) => new(plate, null, vin, year, make, null, null, null);
+    private static VehicleInput Car(string? plate = null, string? vin = null, string? year = null, string? make = null) => new(plate, null, vin, year, make, null, null, null);
 
     [Fact]
     public void A_customer_needs_a_name_and_keeps_it_tidy()

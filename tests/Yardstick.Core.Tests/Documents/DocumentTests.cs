@@ -28,10 +28,10 @@ public class DocumentTests
         order.AddJob(tires, actor);
         order.AddJob(wipers, actor);
         order.AddConcern("Squeals", actor);
-        PricingResult Price(Order o, Inclusion include) => OrderPricing.Price(o, null, Policy, include, new DateOnly(2026, 11, 23));
+        PricingResult Price(Order o, JobSelection include) => OrderPricing.Price(o, null, Policy, include, new DateOnly(2026, 11, 23));
         order.Decide(10, new Answer(DecisionKind.Approved, "Imke Sorensen", AnswerChannel.Phone), Price, actor);
         order.Decide(11, new Answer(DecisionKind.Deferred, "Imke Sorensen", AnswerChannel.Phone, "", new DateOnly(2027, 2, 14), 92_000), Price, actor);
-        var result = Price(order, Inclusion.ApprovedOnly);
+        var result = Price(order, JobSelection.ApprovedOnly);
         return (order, DocumentMaker.OfOrder(order, new DocumentParties(null, null, "Mina O."), Shop, result, DocumentKind.Invoice, 5001, Shop.Local(Now)));
     }
 
@@ -111,8 +111,8 @@ public class DocumentTests
         Give(onJob, 10, null);
         Give(onOrder, null, null);
         order.Jobs[0].Lines[0].NoteForCustomer = "All-season";
-        order.Jobs[0].Lines[0].NoteRelease = Release.Shown;
-        var result = OrderPricing.Price(order, null, Policy, Inclusion.ApprovedOnly, new DateOnly(2026, 11, 23));
+        order.Jobs[0].Lines[0].NoteVisibility = CustomerVisibility.Shown;
+        var result = OrderPricing.Price(order, null, Policy, JobSelection.ApprovedOnly, new DateOnly(2026, 11, 23));
         var job = Assert.Single(DocumentMaker.OfOrder(order, new DocumentParties(null, null, "Mina O."), Shop, result, DocumentKind.Estimate, 1, Now).Jobs);
         Assert.Equal(job.Amount, job.Lines.Sum(l => l.Amount ?? 0));
         Assert.Equal(new[] { onLine, onJob, onOrder }.Count(t => t.Length > 0), job.Lines.Count(l => l.Kind == "Discount"));

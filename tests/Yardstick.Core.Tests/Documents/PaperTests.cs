@@ -14,15 +14,15 @@ public class PaperTests
 {
     private static readonly Customer Vesa = new() { FirstName = "Vesa", LastName = "Aalto", Address = "4 Kelp Road" };
 
-    private static PricingResult Price(Order order, Inclusion include) => OrderPricing.Price(order, Vesa, Policy, include, Today);
+    private static PricingResult Price(Order order, JobSelection include) => OrderPricing.Price(order, Vesa, Policy, include, Today);
 
     private static Order Made(bool checkedInAndPosted = false)
     {
         var order = new Order { Id = 1, Number = 3001, KeyTag = "14", CarAt = "in row 3", OldPartsBack = true, PromisedAt = Now.AddHours(6) };
         var brakes = new Job { Id = 11, Title = "Brakes", Checklist = "Torque\nRoad test" };
         brakes.Lines.Add(new Line { Id = 101, Kind = LineKind.Labor, Description = "Replace pads", Hours = 1.2m });
-        brakes.Lines.Add(new Line { Id = 102, Kind = LineKind.Part, Description = "Pads", Number = "BP-1", Quantity = 1, UnitCost = 40, CoreEach = 10, Position = 1 });
-        brakes.Lines.Add(new Line { Id = 103, Kind = LineKind.Fee, Description = "Disposal", Amount = 3, Quantity = 1, Position = 2 });
+        brakes.Lines.Add(new Line { Id = 102, Kind = LineKind.Part, Description = "Pads", Number = "BP-1", Quantity = 1, UnitCost = 40, CoreDeposit = 10, Position = 1 });
+        brakes.Lines.Add(new Line { Id = 103, Kind = LineKind.Fee, Description = "Disposal", UnitAmount = 3, Quantity = 1, Position = 2 });
         order.AddJob(brakes, Mina);
         var wipers = new Job { Id = 12, Title = "Wipers" };
         wipers.Lines.Add(new Line { Id = 111, Kind = LineKind.Part, Description = "Blade", Number = "WB-9", Quantity = 2, UnitCost = 8 });
@@ -41,7 +41,7 @@ public class PaperTests
     {
         var order = Made();
         Assert.True(Decide(order, 11, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone)).Ok);
-        var document = DocumentMaker.OfWorkOrder(order, new DocumentParties(Vesa, null, "Mina"), TheShop, Price(order, Inclusion.ApprovedOnly), Now);
+        var document = DocumentMaker.OfWorkOrder(order, new DocumentParties(Vesa, null, "Mina"), TheShop, Price(order, JobSelection.ApprovedOnly), Now);
         var job = Assert.Single(document.Jobs);
         Assert.Equal(["Labor", "Part"], job.Lines.Select(l => l.Kind));
         Assert.All(job.Lines, l => Assert.True(l.Each is null && l.Amount is null));
@@ -112,7 +112,7 @@ public class PaperTests
         Assert.True(order.SetJob(13, "creditFor", "12, 11", Mina).Ok);
         Assert.Equal(["Brakes", "Wipers"], OrderPricing.CreditedWith(order, scan).Select(j => j.Title));
         Assert.Equal("60.00 of this charge is credited when you approve Brakes or Wipers.", scan.CreditWords(order));
-        decimal Scan() => Price(order, Inclusion.ApprovedOnly).Jobs.First(j => j.Id == OrderPricing.JobKey(scan)).Discount;
+        decimal Scan() => Price(order, JobSelection.ApprovedOnly).Jobs.First(j => j.Id == OrderPricing.JobKey(scan)).Discount;
         Decide(order, 13, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone));
         Decide(order, 15, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone));
         Assert.Equal(0, Scan());
@@ -143,11 +143,11 @@ public class PaperTests
         Assert.Equal(("", "", ""), On(DocumentKind.Estimate));
         Assert.Equal(("Pads glazed", "New pads", "Ceramic, quiet"), On(DocumentKind.Invoice));
         Assert.Equal(("Pads glazed", "New pads", "Watch the clip · Ceramic, quiet"), On(DocumentKind.WorkOrder));
-        Assert.True(order.Release(ReleaseKind.Cause, 5, true, null, [], [], Mina).Ok);
-        Assert.True(order.Release(ReleaseKind.Note, 102, true, "Ceramic, very quiet", [], [], Mina).Ok);
+        Assert.True(order.SetVisibility(VisibilityKind.Cause, 5, true, null, [], [], Mina).Ok);
+        Assert.True(order.SetVisibility(VisibilityKind.Note, 102, true, "Ceramic, very quiet", [], [], Mina).Ok);
         Assert.Equal(("Pads glazed", "", "Ceramic, very quiet"), On(DocumentKind.Estimate));
-        Assert.True(order.Release(ReleaseKind.Cause, 5, false, null, [], [], Mina).Ok);
-        Assert.True(order.Release(ReleaseKind.Note, 102, false, null, [], [], Mina).Ok);
+        Assert.True(order.SetVisibility(VisibilityKind.Cause, 5, false, null, [], [], Mina).Ok);
+        Assert.True(order.SetVisibility(VisibilityKind.Note, 102, false, null, [], [], Mina).Ok);
         Assert.Equal(("", "New pads", ""), On(DocumentKind.Invoice));
     }
 
@@ -157,7 +157,7 @@ public class PaperTests
         var order = Made();
         order.KeysAt = "on the board";
         Decide(order, 11, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone));
-        ShopDocument Slip(decimal owed) => DocumentMaker.OfReleaseSlip(order, new DocumentParties(Vesa, null, "Mina"), TheShop, Price(order, Inclusion.ApprovedOnly), 5004, Core.Values.Money.Of(owed), Now);
+        ShopDocument Slip(decimal owed) => DocumentMaker.OfReleaseSlip(order, new DocumentParties(Vesa, null, "Mina"), TheShop, Price(order, JobSelection.ApprovedOnly), 5004, Core.Values.Money.Of(owed), Now);
         Assert.Equal(["Invoice 5004: 12.50 USD is still to be paid", "Key tag 14, keys on the board", "The car is in row 3", "The old parts go with the car"], Slip(12.5m).Handling);
         Assert.Equal("Invoice 5004 is paid", Slip(0).Handling[0]);
         Assert.Equal(("Brakes", 0m, 0), (Slip(0).Jobs.Single().Title, Slip(0).Jobs[0].Amount, Slip(0).Jobs[0].Lines.Count));

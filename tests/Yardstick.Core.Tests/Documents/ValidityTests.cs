@@ -26,7 +26,7 @@ public class ValidityTests
         var job = new Job { Title = "Brakes" };
         job.Lines.Add(new Line { Kind = LineKind.Labor, Description = "Brakes", Hours = 1 });
         order.AddJob(job, Mina);
-        var result = Policy.Price(order, Inclusion.All);
+        var result = Policy.Price(order, JobSelection.All);
         var parties = new DocumentParties(null, null, "Mina");
         var overrun = limit ? Policy.Pricing.Overrun : null;
         Assert.Contains(words, DocumentMaker.OfOrder(order, parties, TheShop, result, DocumentKind.Estimate, 1, Now, overrun).Validity, StringComparison.Ordinal);

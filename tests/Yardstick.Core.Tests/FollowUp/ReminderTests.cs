@@ -80,7 +80,7 @@ public class ReminderTests
     [InlineData("Oil", "6", "7,500", null)]
     [InlineData("Oil", "", "7 500", null)]
     public void A_reminder_needs_a_title_and_an_interval(string title, string months, string distance, string? field) =>
-        Assert.Equal(field, Reminder.Create(1, new TypedReminder(title, months, distance, null), Today, 60_000).Problem?.Field);
+        Assert.Equal(field, Reminder.Create(1, new ReminderInput(title, months, distance, null), Today, 60_000).Problem?.Field);
 
     [Fact]
     public void It_is_told_how_often_in_the_shops_unit()

@@ -150,6 +150,6 @@ public class ImportTests
         Assert.All(copy.Lines, l => Assert.Null(l.Price));
         var unknown = FormerOrders.Copy(Former().Jobs[0], _ => null, StockCost.Last);
         Assert.Equal((null, 40m), (unknown.Lines[1].PartId, unknown.Lines[1].UnitCost));
-        Assert.Equal(3m, FormerOrders.Copy(Former().Jobs[1], _ => null, StockCost.Last).Lines[0].Amount);
+        Assert.Equal(3m, FormerOrders.Copy(Former().Jobs[1], _ => null, StockCost.Last).Lines[0].UnitAmount);
     }
 }

@@ -58,7 +58,7 @@ public class StockIssueTests
     {
         var (job, line) = (order.Jobs[0], order.Jobs[0].Lines[0]);
         if (why == "declined") job.Decision = DecisionKind.Declined;
-        if (why == "out") line.Out = true;
+        if (why == "out") line.IsExcluded = true;
         if (why == "removed") line.RemovedAt = Mina.At;
         if (why == "labor") line.Kind = LineKind.Labor;
         if (why == "not in the catalog") line.PartId = null;

@@ -16,7 +16,7 @@ public class EstimateTests
         "companions":[{"code":"MOUNT","label":"Mount","category":"tire","kind":"labor","amountPerUnit":20.00,"hoursPerUnit":0.25}],"orderFees":[],"taxes":[],"shop":{}}
         """);
 
-    private static Line Labor(string what, decimal hours, string code = "", string contains = "", string beside = "") => new() { Kind = LineKind.Labor, Description = what, Hours = hours, Operation = code, Contains = contains, Beside = beside };
+    private static Line Labor(string what, decimal hours, string code = "", string contains = "", string beside = "") => new() { Kind = LineKind.Labor, Description = what, Hours = hours, Operation = code, IncludedOperations = contains, CombinedHours = beside };
     private static Line Part(string what, decimal cost, decimal quantity = 1) => new() { Kind = LineKind.Part, Description = what, UnitCost = cost, Quantity = quantity };
 
     /// <summary>An order with keys, as the database would give them.</summary>
@@ -37,7 +37,7 @@ public class EstimateTests
         return order;
     }
 
-    private static PricingResult Price(Order order) => OrderPricing.Price(order, null, Policy, Inclusion.All, Day);
+    private static PricingResult Price(Order order) => OrderPricing.Price(order, null, Policy, JobSelection.All, Day);
 
     private static GivenDiscount Discount(string typed, DiscountBase on = DiscountBase.All, string reason = "") => GivenDiscount.Parse(typed, on, reason).Value;
 
@@ -100,7 +100,7 @@ public class EstimateTests
     [Fact]
     public void A_fee_is_never_discounted()
     {
-        var order = OrderOf(("Test", [new Line { Kind = LineKind.Fee, Description = "State test", Amount = 18.5m }]));
+        var order = OrderOf(("Test", [new Line { Kind = LineKind.Fee, Description = "State test", UnitAmount = 18.5m }]));
         Assert.Equal("discount.line", order.Give(With(Discount("10%"), lineId: order.Jobs[0].Lines[0].Id), Mina).Problem?.Code);
     }
 
@@ -248,7 +248,7 @@ public class EstimateTests
     public void Labor_without_time_amount_or_operation_has_no_source(double hours, string operation, string price, bool @out, bool unsourced)
     {
         var line = Labor("x", (decimal)hours, operation);
-        line.Out = @out;
+        line.IsExcluded = @out;
         if (price.Length > 0) line.Price = decimal.Parse(price);
         Assert.Equal(unsourced, line.IsUnsourced);
     }
@@ -264,7 +264,7 @@ public class EstimateTests
         order.Jobs[0].Lines[2].KeepsTime = true;
         order.Give(With(Discount("10%"), jobId: order.Jobs[0].Id), Mina);
         order.LaborRate = "90";
-        var made = OrderPricing.CaseOf(order, null, Policy, Inclusion.All, Day);
+        var made = OrderPricing.CaseOf(order, null, Policy, JobSelection.All, Day);
         using var kept = System.Text.Json.JsonDocument.Parse(CaseWriter.Write(made));
         var (was, now) = (OrderPricer.Price(made), OrderPricer.Price(CaseReader.Read(kept.RootElement)));
         Assert.Equal((was.Total, was.Profit, was.LaborHours), (now.Total, now.Profit, now.LaborHours));

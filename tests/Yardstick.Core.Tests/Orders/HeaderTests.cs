@@ -99,7 +99,7 @@ public class HeaderTests
         order.AddConcern("Sweet smell", Writer);
         order.AddConcern("Heater cold", Writer);
         var customer = Customer.Create("Imke", "Sorensen", null, "207 555 0142", null, "US", Now).Value;
-        var car = Vehicle.Create(new TypedVehicle("LBT 4471", null, null, "2018", "Tarnow", "Petrel", null, null), 2026).Value;
+        var car = Vehicle.Create(new VehicleInput("LBT 4471", null, null, "2018", "Tarnow", "Petrel", null, null), 2026).Value;
         var shop = new Shop { Name = "Lantern Bay", TimeZone = "Etc/GMT", CheckInTerms = "The terms" };
         var sheet = DocumentMaker.OfCheckIn(order, new DocumentParties(customer, car, "Mina O."), shop, Now);
         Assert.Equal((2147L, "Imke Sorensen", "2018 Tarnow Petrel", "88,412 mi", "November 23, 2026 by 4:00 pm", "The terms"), (sheet.OrderNumber, sheet.CustomerName, sheet.Vehicle, sheet.Odometer, sheet.Promise, sheet.Terms));

@@ -10,7 +10,7 @@ namespace Yardstick.Core.Tests.Orders;
 public class JobFieldTests
 {
 
-    private static PricingResult Price(Order order, Inclusion include) => Policy.Price(order, include);
+    private static PricingResult Price(Order order, JobSelection include) => Policy.Price(order, include);
 
     private static Order Made(string countUnit = "")
     {
@@ -72,9 +72,9 @@ public class JobFieldTests
     public void One_price_needs_something_to_stand_for_and_is_taken_off_again()
     {
         var order = Made();
-        foreach (var line in order.Jobs[0].Lines) line.Out = true;
+        foreach (var line in order.Jobs[0].Lines) line.IsExcluded = true;
         Assert.Equal("job.fixedPrice", order.SetJob(11, "fixedPrice", "100", Mina).Problem!.Code);
-        order.Jobs[0].Lines[0].Out = false;
+        order.Jobs[0].Lines[0].IsExcluded = false;
         Assert.True(order.SetJob(11, "fixedPrice", "100", Mina).Ok);
         Assert.Equal("100", order.SetJob(11, "fixedPrice", "", Mina).Value.Old);
         Assert.Null(order.Jobs[0].FixedPrice);
@@ -102,7 +102,7 @@ public class JobFieldTests
         var order = Made();
         order.WasSent("texted to (505) 555-0111", Price, Mina);
         Assert.Equal(Stage.WaitingForAnswer, order.Stage);
-        Assert.Equal((100m, 40m), (order.Jobs[0].Lines[0].HeldPrice, order.Jobs[0].Lines[1].HeldPrice));
+        Assert.Equal((100m, 40m), (order.Jobs[0].Lines[0].QuotedPrice, order.Jobs[0].Lines[1].QuotedPrice));
         // A cost that changes later does not change what was told.
         order.SetLine(102, "unitCost", "35", Mina);
         // Labor 100, the part 40, supplies 10.

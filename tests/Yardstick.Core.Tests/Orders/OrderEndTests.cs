@@ -135,7 +135,7 @@ public class OrderEndTests
     {
         var (line, job) = (PartNeed.OfLine.Compile(), PartNeed.OfJob.Compile());
         Line Part(decimal reserved, decimal received, bool @out = false) =>
-            new() { Kind = LineKind.Part, Description = "Pump", Quantity = 2, ReservedQuantity = reserved, ReceivedQuantity = received, Out = @out };
+            new() { Kind = LineKind.Part, Description = "Pump", Quantity = 2, ReservedQuantity = reserved, ReceivedQuantity = received, IsExcluded = @out };
         Assert.True(line(Part(0, 1)));
         Assert.False(line(Part(1, 1)));
         Assert.False(line(Part(0, 0, @out: true)));

@@ -20,7 +20,7 @@ public class OrderTests
     private static readonly Actor Writer = new(2, Now, "tab");
     private static readonly ShopPolicy Policy = new() { Pricing = ExampleTests.Case("01-one-job.json").Policy };
 
-    private static PricingResult Price(Order order, Inclusion include) => OrderPricing.Price(order, null, Policy, include, Today);
+    private static PricingResult Price(Order order, JobSelection include) => OrderPricing.Price(order, null, Policy, include, Today);
 
     private static Order WithJob(decimal hours = 1, decimal cost = 88.4m)
     {
@@ -55,13 +55,13 @@ public class OrderTests
     {
         var order = WithJob();
         Decide(order, DecisionKind.Approved);
-        var told = Price(order, Inclusion.All);
+        var told = Price(order, JobSelection.All);
         order.SetLine(101, "unitCost", "120", Writer);
-        var now = Price(order, Inclusion.All);
+        var now = Price(order, JobSelection.All);
         Assert.Equal(told.Total, now.Total);
         Assert.True(now.Profit < told.Profit);
         order.SetLine(101, "unitPrice", "", Writer);
-        Assert.True(Price(order, Inclusion.All).Total > told.Total);
+        Assert.True(Price(order, JobSelection.All).Total > told.Total);
     }
 
     [Fact]
@@ -132,7 +132,7 @@ public class OrderTests
     public void Every_obstacle_is_named_and_clears()
     {
         var order = WithJob();
-        string[] Codes() => Obstacles.Of(order, Policy, [], []).Select(o => o.Code).ToArray();
+        string[] Codes() => ClosingBlockers.Of(order, Policy, [], []).Select(o => o.Code).ToArray();
         Assert.Equal(["order.nothing", "job.undecided", "odometer.out"], Codes());
         Decide(order, DecisionKind.Approved);
         Assert.Equal(["job.open", "part.needed", "odometer.out"], Codes());
@@ -140,7 +140,7 @@ public class OrderTests
         order.ReceivePart(101, 1, 88.4m, Writer);
         order.SetHeader("odometerOut", "88,415", Now, Writer);
         Assert.Empty(Codes());
-        Assert.Equal("clock.running", Obstacles.Of(order, Policy, [], ["Ana"])[0].Code);
+        Assert.Equal("clock.running", ClosingBlockers.Of(order, Policy, [], ["Ana"])[0].Code);
         order.Post(Writer);
         Assert.Equal("order.posted", order.SetLine(100, "hours", "2", Writer).Problem!.Code);
     }
@@ -204,7 +204,7 @@ public class OrderTests
         return order;
     }
 
-    private static IReadOnlyList<CompanionFigures> Along(Order order) => OrderPricing.Price(order, null, Tires, Inclusion.All, Today).Jobs[0].Companions;
+    private static IReadOnlyList<CompanionFigures> Along(Order order) => OrderPricing.Price(order, null, Tires, JobSelection.All, Today).Jobs[0].Companions;
 
     [Fact]
     public void What_comes_along_follows_the_tires_until_somebody_sets_it()
@@ -247,7 +247,7 @@ public class OrderTests
         var preview = RepricePreview.Of(order, null, Policy, dearer, Today);
         Assert.Contains(preview.Changes, c => c is { What: "Replace", Job: "Water pump", After: 200 });
         Assert.DoesNotContain(preview.Changes, c => c.What == "Pump");
-        Assert.Equal(OrderPricing.Price(order, null, dearer, Inclusion.All, Today).Total, preview.TotalAfter);
+        Assert.Equal(OrderPricing.Price(order, null, dearer, JobSelection.All, Today).Total, preview.TotalAfter);
         Assert.Equal(1, order.PolicyVersionId);
         Decide(order, DecisionKind.Approved);
         Assert.Empty(RepricePreview.Of(order, null, Policy, dearer, Today).Changes);
@@ -262,11 +262,11 @@ public class OrderTests
         var order = WithJob();
         var exempt = Policy with { Exemptions = [new Exemption("Resale", true, []), new Exemption("City", false, [Policy.Pricing.Taxes[0].Code])] };
         Customer Of(string name) => new() { LastName = "A", TaxExempt = name };
-        decimal Tax(string name) => OrderPricing.Price(order, Of(name), exempt, Inclusion.All, Today).Taxes.Sum(t => t.Amount);
+        decimal Tax(string name) => OrderPricing.Price(order, Of(name), exempt, JobSelection.All, Today).Taxes.Sum(t => t.Amount);
         Assert.True(Tax("") > Tax("City") && Tax("City") > 0);
         Assert.Equal((0m, Tax("")), (Tax("Resale"), Tax("Unknown")));
         // The exemption ends with its certificate.
-        decimal Until(DateOnly day) => OrderPricing.Price(order, new Customer { LastName = "A", TaxExempt = "Resale", TaxExemptUntil = day }, exempt, Inclusion.All, Today).Taxes.Sum(t => t.Amount);
+        decimal Until(DateOnly day) => OrderPricing.Price(order, new Customer { LastName = "A", TaxExempt = "Resale", TaxExemptUntil = day }, exempt, JobSelection.All, Today).Taxes.Sum(t => t.Amount);
         Assert.Equal((0m, Tax("")), (Until(Today), Until(Today.AddDays(-1))));
     }
 
@@ -308,14 +308,14 @@ public class OrderTests
     public void A_job_is_taken_over_at_todays_prices_without_what_was_told_then()
     {
         var job = new Job { Id = 7, Title = "Pump", CannedJobId = 3 };
-        job.Lines.Add(new Line { Kind = LineKind.Part, Description = "Pump", PartId = 9, Quantity = 2, UnitCost = 50, UnitPrice = 99, HeldPrice = 88, Number = "OLD" });
-        job.Lines.Add(new Line { Kind = LineKind.Labor, Description = "Fit", Hours = 1.5m, HeldPrice = 120, RateName = "diagnostic" });
+        job.Lines.Add(new Line { Kind = LineKind.Part, Description = "Pump", PartId = 9, Quantity = 2, UnitCost = 50, UnitPrice = 99, QuotedPrice = 88, Number = "OLD" });
+        job.Lines.Add(new Line { Kind = LineKind.Labor, Description = "Fit", Hours = 1.5m, QuotedPrice = 120, RateName = "diagnostic" });
         job.Lines.Add(new Line { Kind = LineKind.Text, Description = "gone", RemovedAt = Now });
         job.Companions.Add(new JobCompanion { Code = "MOUNT", Waived = true });
         var copy = job.CopyAtTodaysCosts(_ => new Part { Id = 9, Number = "NEW", Description = "Pump", UnitCost = 61, AverageCost = 60 }, StockCost.Last);
         Assert.Equal((7L, JobOrigin.EarlierVisit, DecisionKind.Proposed, 2), (copy.TakenFromJobId!.Value, copy.Origin, copy.Decision, copy.Lines.Count));
-        Assert.Equal((61m, 60m, "NEW", null, null), (copy.Lines[0].UnitCost, copy.Lines[0].BookCost, copy.Lines[0].Number, copy.Lines[0].UnitPrice, copy.Lines[0].HeldPrice));
-        Assert.Equal((1.5m, "diagnostic", null), (copy.Lines[1].Hours, copy.Lines[1].RateName, copy.Lines[1].HeldPrice));
+        Assert.Equal((61m, 60m, "NEW", null, null), (copy.Lines[0].UnitCost, copy.Lines[0].BookCost, copy.Lines[0].Number, copy.Lines[0].UnitPrice, copy.Lines[0].QuotedPrice));
+        Assert.Equal((1.5m, "diagnostic", null), (copy.Lines[1].Hours, copy.Lines[1].RateName, copy.Lines[1].QuotedPrice));
         Assert.True(copy.Companions[0].Waived);
     }
 

@@ -15,7 +15,7 @@ public class PasteTests
         Assert.Empty(read.Refused);
         Assert.Equal([LineKind.Labor, LineKind.Part, LineKind.Fee, LineKind.Text], read.Lines.Select(l => l.Kind));
         Assert.Equal((1.2m, 2m, 71.80m, "BP-F-310"), (read.Lines[0].Hours, read.Lines[1].Quantity, read.Lines[1].UnitPrice, read.Lines[1].Number));
-        Assert.Equal((18.50m, "EMIS"), (read.Lines[2].Amount, read.Lines[2].Number));
+        Assert.Equal((18.50m, "EMIS"), (read.Lines[2].UnitAmount, read.Lines[2].Number));
     }
 
     [Theory]
@@ -68,15 +68,15 @@ public class PasteTests
     [InlineData("pad", "Front brake pads", true)]
     [InlineData("rear", "Front brake pads", false)]
     [InlineData("ads", "Front brake pads", false)]
-    public void Words_find_by_their_beginnings_in_any_order(string typed, string title, bool found) => Assert.Equal(found, new WordMatch(typed).Score(title) is not null);
+    public void Words_find_by_their_beginnings_in_any_order(string typed, string title, bool found) => Assert.Equal(found, new TextSearchScore(typed).Score(title) is not null);
 
     [Fact]
     public void What_begins_as_typed_and_is_shorter_goes_first()
     {
-        var match = new WordMatch("front brake pads");
+        var match = new TextSearchScore("front brake pads");
         Assert.True(match.Score("Front brake pads") > match.Score("Front brake pads and rotors"));
         Assert.True(match.Score("Front brake pads and rotors") > match.Score("Pads, front brake"));
-        Assert.True(new WordMatch("pads").Score("Pads") > new WordMatch("pads").Score("Rotors", "pads"));
-        Assert.Equal(0, new WordMatch(" ").Score("anything"));
+        Assert.True(new TextSearchScore("pads").Score("Pads") > new TextSearchScore("pads").Score("Rotors", "pads"));
+        Assert.Equal(0, new TextSearchScore(" ").Score("anything"));
     }
 }

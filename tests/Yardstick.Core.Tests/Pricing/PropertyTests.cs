@@ -101,7 +101,7 @@ public class PropertyTests
         var result = OrderPricer.Price(pricing);
         foreach (var job in pricing.Jobs)
         {
-            var without = OrderPricer.Price(pricing with { Include = Inclusion.Of(pricing.Jobs.Where(j => j != job).Select(j => j.Id)) });
+            var without = OrderPricer.Price(pricing with { Include = JobSelection.Of(pricing.Jobs.Where(j => j != job).Select(j => j.Id)) });
             Assert.Equal(result.Total - without.Total, result.Jobs.First(j => j.Id == job.Id).AddsToTotal);
         }
     }, iter: 150);

@@ -99,7 +99,7 @@ public class RuleTests
         var repair = new PricingJob { Id = "repair", Lines = [Hour(2)] };
         var both = new PricingCase { Policy = Plain, Jobs = [look, repair] };
         Assert.Equal(200, OrderPricer.Price(both).Total);
-        var only = OrderPricer.Price(both with { Include = Inclusion.Of(["look"]) });
+        var only = OrderPricer.Price(both with { Include = JobSelection.Of(["look"]) });
         Assert.Equal((100m, 100m), (only.Total, only.Jobs[1].AddsToTotal));
     }
 

@@ -22,11 +22,11 @@ public class TypedBackTests
 
     private static decimal Read(string kind, string text) => kind switch
     {
-        "quantity" => Typed.Quantity(text).Value,
-        "unitAmount" => Typed.Amount(text, "unitPrice", 4).Value,
-        "amount" => Typed.Amount(text, "amount").Value,
-        "hours" => Typed.Hours(text).Value,
-        "reading" => Typed.Reading(text).Value,
+        "quantity" => NumberInput.Quantity(text).Value,
+        "unitAmount" => NumberInput.Amount(text, "unitPrice", 4).Value,
+        "amount" => NumberInput.Amount(text, "amount").Value,
+        "hours" => NumberInput.Hours(text).Value,
+        "reading" => NumberInput.Reading(text).Value,
         _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "No such kind of figure."),
     };
 

@@ -14,7 +14,7 @@ public class TypedTests
     [InlineData("1 1/2", 1.5)]
     [InlineData("4x", 4)]
     [InlineData(" 2.125 ", 2.125)]
-    public void Quantities(string text, decimal value) => Assert.Equal(value, Typed.Quantity(text).Value);
+    public void Quantities(string text, decimal value) => Assert.Equal(value, NumberInput.Quantity(text).Value);
 
     [Theory]
     [InlineData("-2")]
@@ -25,7 +25,7 @@ public class TypedTests
     [InlineData("1.2345")]
     [InlineData("1/0")]
     [InlineData("99999999")]
-    public void Quantities_refused(string? text) => Assert.Equal("quantity", Typed.Quantity(text).Problem!.Field);
+    public void Quantities_refused(string? text) => Assert.Equal("quantity", NumberInput.Quantity(text).Problem!.Field);
 
     [Theory]
     [InlineData("1.2", 1.2)]
@@ -35,7 +35,7 @@ public class TypedTests
     [InlineData("2h", 2)]
     [InlineData("0.5 hrs", 0.5)]
     [InlineData("0", 0)]
-    public void HoursTyped(string text, decimal value) => Assert.Equal(value, Typed.Hours(text).Value);
+    public void HoursTyped(string text, decimal value) => Assert.Equal(value, NumberInput.Hours(text).Value);
 
     [Theory]
     [InlineData("88,412", 88_412)]
@@ -43,19 +43,19 @@ public class TypedTests
     [InlineData("1,088,412", 1_088_412)]
     [InlineData("88.4k", 88_400)]
     [InlineData("120 000 km", 120_000)]
-    public void Readings(string text, int value) => Assert.Equal(value, Typed.Reading(text).Value);
+    public void Readings(string text, int value) => Assert.Equal(value, NumberInput.Reading(text).Value);
 
     [Theory]
     [InlineData("a lot")]
     [InlineData("-5")]
     [InlineData("99,999,999")]
-    public void Readings_refused(string text) => Assert.False(Typed.Reading(text).Ok);
+    public void Readings_refused(string text) => Assert.False(NumberInput.Reading(text).Ok);
 
     [Theory]
     [InlineData("1,234.50", 1234.5)]
     [InlineData("12,50", 12.5)]
     [InlineData("$1,250", 1250)]
-    public void Amounts(string text, decimal value) => Assert.Equal(value, Typed.Amount(text, "amount").Value);
+    public void Amounts(string text, decimal value) => Assert.Equal(value, NumberInput.Amount(text, "amount").Value);
 
     [Theory]
     [InlineData("3:30", "2026-11-23T15:30")]
@@ -71,7 +71,7 @@ public class TypedTests
     [InlineData("today 3:15 pm", "2026-11-23T15:15")]
     [InlineData("2026-12-01T09:45:00", "2026-12-01T09:45")]
     public void Moments(string text, string value) =>
-        Assert.Equal(DateTime.Parse(value, System.Globalization.CultureInfo.InvariantCulture), TypedMoment.Read(text, Now, "promisedAt", new TimeOnly(17, 0)).Value);
+        Assert.Equal(DateTime.Parse(value, System.Globalization.CultureInfo.InvariantCulture), DateTimeInput.Read(text, Now, "promisedAt", new TimeOnly(17, 0)).Value);
 
     [Theory]
     [InlineData("soon")]
@@ -80,7 +80,7 @@ public class TypedTests
     [InlineData("13/45")]
     [InlineData("2/30")]
     [InlineData("2/29/2027")]
-    public void Moments_refused(string text) => Assert.False(TypedMoment.Read(text, Now, "promisedAt", new TimeOnly(17, 0)).Ok);
+    public void Moments_refused(string text) => Assert.False(DateTimeInput.Read(text, Now, "promisedAt", new TimeOnly(17, 0)).Ok);
 
     [Theory]
     [InlineData("in 3 months", "2027-02-23")]
@@ -91,7 +91,7 @@ public class TypedTests
     [InlineData("feb 29", "2028-02-29")]
     [InlineData("2/14/29", "2029-02-14")]
     [InlineData("december 3 2027", "2027-12-03")]
-    public void Days(string text, string value) => Assert.Equal(DateOnly.Parse(value, System.Globalization.CultureInfo.InvariantCulture), TypedMoment.Day(text, Now, "deferUntil").Value);
+    public void Days(string text, string value) => Assert.Equal(DateOnly.Parse(value, System.Globalization.CultureInfo.InvariantCulture), DateTimeInput.Day(text, Now, "deferUntil").Value);
 
     [Theory]
     [InlineData("1M8GDM9AXKP042788", true)]

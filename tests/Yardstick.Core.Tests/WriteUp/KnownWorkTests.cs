@@ -17,7 +17,7 @@ public class KnownWorkTests
     }
 
     private static List<ServiceStanding> Standing(int reading, params Order[] orders) =>
-        Schedules.Of([new("Engine oil and filter", 7_500, 12), new("Spark plugs", 90_000, null), new("Brake fluid", null, 36)], orders, new CarUse(Today, reading, 40), DateOnly.FromDateTime).ToList();
+        MaintenanceSchedule.Of([new("Engine oil and filter", 7_500, 12), new("Spark plugs", 90_000, null), new("Brake fluid", null, 36)], orders, new CarUse(Today, reading, 40), DateOnly.FromDateTime).ToList();
 
     [Fact]
     public void What_was_done_here_counts_from_then()
@@ -62,17 +62,17 @@ public class KnownWorkTests
     [InlineData("Tires", "Tire rotation", true)]
     public void Titles_speak_of_the_same_work_when_the_words_of_one_are_all_in_the_other(string one, string other, bool same)
     {
-        Assert.Equal(same, WorkWords.Same(one, other));
-        Assert.Equal(same, WorkWords.Same(other, one));
+        Assert.Equal(same, WorkTitleMatch.Same(one, other));
+        Assert.Equal(same, WorkTitleMatch.Same(other, one));
     }
 
     [Fact]
     public void The_canned_job_with_the_closest_title_does_the_work()
     {
         CannedJob[] jobs = [new() { Id = 1, Title = "Synthetic oil and filter service, large engine", System = "Engine" }, new() { Id = 2, Title = "Oil and filter service", System = "Engine" }, new() { Id = 3, Title = "Spark plugs, four cylinders", System = "Engine", Words = "tune up misfire" }];
-        Assert.Equal(2, WorkWords.Canned("Engine oil and filter", jobs)!.Id);
-        Assert.Equal(3, WorkWords.Canned("misfire", jobs)!.Id);
-        Assert.Null(WorkWords.Canned("Timing belt", jobs));
-        Assert.Null(WorkWords.Canned("replace", jobs));
+        Assert.Equal(2, WorkTitleMatch.Canned("Engine oil and filter", jobs)!.Id);
+        Assert.Equal(3, WorkTitleMatch.Canned("misfire", jobs)!.Id);
+        Assert.Null(WorkTitleMatch.Canned("Timing belt", jobs));
+        Assert.Null(WorkTitleMatch.Canned("replace", jobs));
     }
 }

@@ -99,8 +99,8 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(DateOnly.FromDateTime(shop.Time.GetUtcNow().UtcDateTime).AddMonths(1), decisions[1].DeferUntil);
         Assert.Equal(onlyFirst, decisions[1].AmountAgreed.Amount);
         var copy = await db.ShownCopies.SingleAsync(c => c.Id == decisions[0].ShownId);
-        Assert.Equal(copy.Hash, ShownEstimate.HashOf(copy.Json));
-        Assert.Contains(ShownEstimate.FromJson(copy.Json).Jobs, j => j.Id == second);
+        Assert.Equal(copy.Hash, EstimateSnapshot.HashOf(copy.Json));
+        Assert.Contains(EstimateSnapshot.FromJson(copy.Json).Jobs, j => j.Id == second);
 
         // What follows from an answer follows from this one: the car waits for its parts, and the record tells of it.
         var sheet = await writer.GetAsync($"orders/{order}");
@@ -318,7 +318,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await writer.PostAsync($"orders/{order}/links", new { channel = "Email", address = "vesa@example.com", subject = "Estimate", body = "Please look.", now = true });
         await using var db = shop.OpenDb();
         Assert.Matches("^Please look\\.\\s+http", await db.Messages.Where(m => m.OrderId == order).Select(m => m.Body).FirstAsync());
-        Assert.All(await db.Lines.Where(l => l.JobId == job).ToListAsync(), l => Assert.NotNull(l.HeldPrice));
+        Assert.All(await db.Lines.Where(l => l.JobId == job).ToListAsync(), l => Assert.NotNull(l.QuotedPrice));
         Assert.Equal("WaitingForAnswer", (await writer.GetAsync($"orders/{order}")).Text("stage"));
         await writer.ApproveAsync(order, job);
         Assert.Equal("link.nothing", (await writer.RefusedAsync($"orders/{order}/links", new { channel = "Text", address = "505 555 0111", body = "x", now = true })).Text("code"));

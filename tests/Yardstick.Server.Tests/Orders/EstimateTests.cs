@@ -139,7 +139,7 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
             var earlier = await db.Orders.Include(o => o.Jobs).Include(o => o.Concerns).Where(o => o.State == Core.Orders.OrderState.Posted && o.Concerns.Any() && o.Jobs.Any(j => j.Decision == DecisionKind.Approved)).Take(3).ToListAsync();
             foreach (var visit in earlier)
             {
-                visit.Concerns[0].Found = "P0301, plug worn";
+                visit.Concerns[0].Cause = "P0301, plug worn";
                 visit.Jobs.First(j => j.Decision == DecisionKind.Approved).Title = "Spark plugs, replace";
             }
             await db.SaveChangesAsync();

@@ -33,7 +33,7 @@ public class DemoTests(ShopFixture shop) : IClassFixture<ShopFixture>
             var day = shopInfo.PricingDay(order, shopNow);
             var customer = order.CustomerId is { } id ? customers[id] : null;
             Assert.Equal(order.Total.Amount, OrderPricing.Price(order, customer, policy, OrderPricing.Offered(order), day).Total);
-            var approved = OrderPricing.Price(order, customer, policy, Inclusion.ApprovedOnly, day);
+            var approved = OrderPricing.Price(order, customer, policy, JobSelection.ApprovedOnly, day);
             Assert.Equal(order.ApprovedTotal.Amount, approved.Total);
             if (order.State != OrderState.Posted) continue;
             var invoice = invoices[order.Id];
@@ -116,7 +116,7 @@ public class DemoTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await using var db = shop.OpenDb();
         var cars = await db.Vehicles.AsNoTracking().ToDictionaryAsync(v => v.Id);
         var told = (await db.Orders.AsNoTracking().Where(o => o.VehicleId != null).Include(o => o.Concerns).Include(o => o.Jobs).ThenInclude(j => j.Lines).AsSplitQuery().ToListAsync())
-            .SelectMany(o => o.Concerns.Select(c => c.Says).Concat(o.Jobs.Select(j => j.Title)).Concat(o.Jobs.SelectMany(j => j.Lines).Select(l => l.Description)).Select(text => (Car: o.VehicleId!.Value, Text: text)))
+            .SelectMany(o => o.Concerns.Select(c => c.Complaint).Concat(o.Jobs.Select(j => j.Title)).Concat(o.Jobs.SelectMany(j => j.Lines).Select(l => l.Description)).Select(text => (Car: o.VehicleId!.Value, Text: text)))
             .Concat((await db.Reminders.AsNoTracking().ToListAsync()).Select(r => (Car: r.VehicleId, Text: r.Title))).ToList();
         foreach (var (kind, never) in Never)
         {

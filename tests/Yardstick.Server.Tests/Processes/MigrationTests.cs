@@ -152,8 +152,8 @@ public sealed class MigrationTests : IDisposable
         }
         await OpenAsync();
         await using var db = new ShopDb(ShopFile.Options(Database));
-        Assert.Equal(Release.Shown, await db.Lines.Select(l => l.NoteRelease).SingleAsync());
-        Assert.Equal(Release.Shown, await db.Set<Concern>().Select(c => c.FoundRelease).SingleAsync());
+        Assert.Equal(CustomerVisibility.Shown, await db.Lines.Select(l => l.NoteVisibility).SingleAsync());
+        Assert.Equal(CustomerVisibility.Shown, await db.Set<Concern>().Select(c => c.CauseVisibility).SingleAsync());
         Assert.True(await db.MessageTemplates.CountAsync() >= 5);
         Assert.Contains(await db.MessageTemplates.Select(t => t.Use).ToListAsync(), use => use == "estimate");
     }

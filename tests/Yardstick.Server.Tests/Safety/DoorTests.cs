@@ -188,7 +188,7 @@ public class DoorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         if (OperatingSystem.IsWindows()) throw new PlatformNotSupportedException();
         const UnixFileMode Others = UnixFileMode.GroupRead | UnixFileMode.GroupWrite | UnixFileMode.GroupExecute | UnixFileMode.OtherRead | UnixFileMode.OtherWrite | UnixFileMode.OtherExecute;
         var archive = Path.Combine(Path.GetTempPath(), $"{Guid.NewGuid():N}.zip");
-        await Upkeep.BackupAsync(shop.Folder, archive);
+        await BackupCommand.BackupAsync(shop.Folder, archive);
         foreach (var path in new[] { shop.Folder, Path.Combine(shop.Folder, "shop.db"), Path.Combine(shop.Folder, "photos"), Path.Combine(shop.Folder, "keys"), archive })
             Assert.Equal(UnixFileMode.None, File.GetUnixFileMode(path) & Others);
         Assert.Empty(Directory.EnumerateFiles(shop.Folder, "copy-*"));

@@ -1,3 +1,4 @@
+using Yardstick.Server.Setup;
 using System.Diagnostics;
 using System.Globalization;
 using System.Net;
@@ -48,7 +49,7 @@ public sealed class ShopFixture : IAsyncLifetime
     public IServiceProvider Services => app!.Services;
     public string Folder => folder;
     /// <summary>What the first owner would have to type.</summary>
-    public string Code => Services.GetRequiredService<Setup.FirstRunCode>().Text;
+    public string Code => Services.GetRequiredService<FirstRunCode>().Text;
 
     private static async Task<string> MakeTemplateAsync()
     {

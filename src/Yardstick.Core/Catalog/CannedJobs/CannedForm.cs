@@ -94,7 +94,7 @@ public sealed record CannedForm
             Kind = l.Kind,
             Description = l.Description,
             Count = l.Kind switch { LineKind.Labor => Plain(l.Hours), LineKind.Part or LineKind.Fee => Plain(l.Quantity), _ => "" },
-            Amount = l.Kind switch { LineKind.Fee => Plain(l.Amount), LineKind.Part when l.PartId is null => Plain(l.UnitCost), LineKind.Sublet => Plain(l.UnitCost), _ => "" },
+            Amount = l.Kind switch { LineKind.Fee => Plain(l.UnitAmount), LineKind.Part when l.PartId is null => Plain(l.UnitCost), LineKind.Sublet => Plain(l.UnitCost), _ => "" },
             RateName = l.RateName,
             Number = l.PartId is { } id ? numberOf(id) : l.Number,
             PassThrough = l.PassThrough,
@@ -114,14 +114,14 @@ public sealed record CannedForm
         decimal? fixedPrice = null;
         if (FixedPrice.Trim().Length > 0)
         {
-            var price = Typed.Amount(FixedPrice, "fixedPrice");
+            var price = NumberInput.Amount(FixedPrice, "fixedPrice");
             if (price.Problem is { } bad) return bad;
             fixedPrice = price.Value;
         }
         var count = 1m;
         if (CountUnit.Trim().Length > 0)
         {
-            var typed = Typed.Quantity(Count, "count");
+            var typed = NumberInput.Quantity(Count, "count");
             if (typed.Problem is { } bad) return bad;
             count = typed.Value;
         }
@@ -153,19 +153,19 @@ public sealed record CannedForm
         var line = new CannedLine { Kind = form.Kind, Position = at, Description = form.Description.Trim(), RateName = form.RateName.Trim(), PassThrough = form.PassThrough, Taxable = !form.PassThrough, IsAddition = form.IsAddition, PerCount = form.PerCount, FactKey = form.FactKey.Trim(), FollowsFact = form.FollowsFact };
         if (form.Kind == LineKind.Labor)
         {
-            var hours = Typed.Hours(form.Count.Length == 0 ? "0" : form.Count, "count");
+            var hours = NumberInput.Hours(form.Count.Length == 0 ? "0" : form.Count, "count");
             if (hours.Problem is { } bad) return At(bad);
             line.Hours = hours.Value;
         }
         else if (form.Kind is LineKind.Part or LineKind.Fee)
         {
-            var quantity = Typed.Quantity(form.Count.Length == 0 ? "1" : form.Count, "count");
+            var quantity = NumberInput.Quantity(form.Count.Length == 0 ? "1" : form.Count, "count");
             if (quantity.Problem is { } bad) return At(bad);
             line.Quantity = quantity.Value;
         }
         if (form.Amount.Trim().Length > 0)
         {
-            var amount = Typed.Amount(form.Amount, "amount", 4);
+            var amount = NumberInput.Amount(form.Amount, "amount", 4);
             if (amount.Problem is { } bad) return At(bad);
             if (form.Kind == LineKind.Fee) line.Amount = amount.Value;
             else line.UnitCost = amount.Value;

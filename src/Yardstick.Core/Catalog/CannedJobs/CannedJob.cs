@@ -55,7 +55,7 @@ public class CannedJob
     /// <param name="partOf">Finds the catalog part of a line.</param>
     /// <param name="cost">Which cost prices a stock part.</param>
     /// <param name="facts">What is known of the car; null where nothing is.</param>
-    public Job MakeJob(Func<long, Part?> partOf, StockCost cost, CarFacts? facts = null)
+    public Job MakeJob(Func<long, Part?> partOf, StockCost cost, VehicleSpecs? facts = null)
     {
         var job = new Job
         {

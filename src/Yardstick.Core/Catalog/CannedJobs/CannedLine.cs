@@ -46,7 +46,7 @@ public class CannedLine
     public bool FollowsFact { get; set; }
 
     /// <summary>Makes a line of it at today's costs. A part that was withdrawn leaves its words, to be sourced anew.</summary>
-    public Line MakeLine(Func<long, Part?> partOf, StockCost cost, CarFacts? facts)
+    public Line MakeLine(Func<long, Part?> partOf, StockCost cost, VehicleSpecs? facts)
     {
         var line = new Line
         {
@@ -55,7 +55,7 @@ public class CannedLine
             Hours = Hours,
             RateName = RateName,
             Quantity = Quantity,
-            Amount = Amount,
+            UnitAmount = Amount,
             Number = Code,
             UnitCost = UnitCost,
             Category = Category,

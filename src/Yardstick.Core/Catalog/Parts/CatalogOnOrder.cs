@@ -18,7 +18,7 @@ public static class CatalogOnOrder
     }
 
     /// <summary>Corrects a line's quantity to what the facts about the car tell.</summary>
-    public static Result<Line> FollowFact(this Order order, long lineId, CarFacts facts, Actor actor)
+    public static Result<Line> FollowFact(this Order order, long lineId, VehicleSpecs facts, Actor actor)
     {
         if (order.Closed() is { } closed) return closed;
         var line = order.FindLine(lineId);

@@ -93,7 +93,7 @@ public class Part
         Brand = line.Brand,
         Condition = line.Condition,
         ListPrice = line.ListPrice,
-        CoreEach = line.CoreEach,
+        CoreEach = line.CoreDeposit,
         Equivalents = line.MakersNumber,
     };
 

@@ -18,7 +18,7 @@ public sealed record PartSearch(IReadOnlyList<string> Numbers, string Category, 
     /// <summary>How to search; null where the catalog can't tell what fits.</summary>
     /// <param name="type">What it is in the words of the catalogs.</param>
     /// <param name="facts">What is known of the car; null for nothing.</param>
-    public static PartSearch? For(string type, CarFacts? facts)
+    public static PartSearch? For(string type, VehicleSpecs? facts)
     {
         if (facts?.Wear.FirstOrDefault(w => w.Type == type) is { } wear) return new([.. wear.Equivalents, wear.Number], "", "");
         if (!Fluids.TryGetValue(type, out var category)) return null;

@@ -27,7 +27,7 @@ public class AttachedFile
     /// <summary>Who.</summary>
     public long ById { get; set; }
     /// <summary>Whether the customer sees it. Asked only of pictures on lines; everything else stays in the shop.</summary>
-    public Release Release { get; set; }
+    public CustomerVisibility Release { get; set; }
     /// <summary>Taken off, UTC; kept so that it can come back.</summary>
     public DateTime? RemovedAt { get; set; }
 

@@ -25,14 +25,14 @@ public sealed record Answer(DecisionKind Kind, string DecidedBy, AnswerChannel C
         var answer = this;
         if (!string.IsNullOrWhiteSpace(until))
         {
-            var day = TypedMoment.Day(until, localNow, "deferUntil");
+            var day = DateTimeInput.Day(until, localNow, "deferUntil");
             if (day.Problem is { } problem) return problem;
             if (day.Value <= DateOnly.FromDateTime(localNow)) return new Problem("decision.defer", "Put the work off to a day that is still to come.", "deferUntil");
             answer = answer with { DeferUntil = day.Value };
         }
         if (!string.IsNullOrWhiteSpace(atReading))
         {
-            var reading = Typed.Reading(atReading, "deferAtReading");
+            var reading = NumberInput.Reading(atReading, "deferAtReading");
             if (reading.Problem is { } problem) return problem;
             answer = answer with { DeferAtReading = reading.Value };
         }

@@ -132,9 +132,9 @@ public class Job
                     FixedPrice = null;
                     break;
                 }
-                var price = Typed.Amount(text, field, 2);
+                var price = NumberInput.Amount(text, field, 2);
                 if (price.Problem is { } problem) return problem;
-                if (!OnLines.Any(l => !l.Out && (l.Kind is LineKind.Labor or LineKind.Part or LineKind.Sublet)))
+                if (!OnLines.Any(l => !l.IsExcluded && (l.Kind is LineKind.Labor or LineKind.Part or LineKind.Sublet)))
                     return new Problem("job.fixedPrice", "A fixed price needs a labor, part or sublet line to stand for; add one first.", field);
                 FixedPrice = price.Value;
                 break;
@@ -177,7 +177,7 @@ public class Job
             case "count":
                 old = Count.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture);
                 if (CountUnit.Length == 0) return new Problem("job.count", "This job does not go by a count.", field);
-                var count = Typed.Quantity(text, field);
+                var count = NumberInput.Quantity(text, field);
                 if (count.Problem is { } badCount) return badCount;
                 if (Scale(count.Value / Count) is { } noScale) return noScale;
                 Count = count.Value;
@@ -219,7 +219,7 @@ public class Job
     {
         if (string.IsNullOrWhiteSpace(text)) return ((decimal?)null, (decimal?)null);
         var typed = text.Trim();
-        var figure = Typed.Amount(typed.TrimEnd('%').Trim(), field, 2);
+        var figure = NumberInput.Amount(typed.TrimEnd('%').Trim(), field, 2);
         if (figure.Problem is { } problem) return problem;
         if (!typed.EndsWith('%')) return ((decimal?)null, (decimal?)figure.Value);
         if (figure.Value > 100) return new Problem("job.credit", "A credit can be at most 100%.", field);
@@ -234,9 +234,9 @@ public class Job
         (copy.IsUnsafe, copy.LinesOpen, copy.Payer, copy.PayerName) = (IsUnsafe, LinesOpen, Payer, PayerName);
         foreach (var (was, now) in OnLines.Zip(copy.Lines))
         {
-            (now.PartId, now.UnitPrice, now.HeldPrice, now.Price) = (was.PartId, was.UnitPrice, was.HeldPrice, was.Price);
+            (now.PartId, now.UnitPrice, now.QuotedPrice, now.Price) = (was.PartId, was.UnitPrice, was.QuotedPrice, was.Price);
             (now.OverrideReason, now.OverrideById, now.KeepsTime, now.NoteInside) = (was.OverrideReason, was.OverrideById, was.KeepsTime, was.NoteInside);
-            (now.CoresReturned, now.NoteRelease) = (was.CoresReturned, was.NoteRelease);
+            (now.CoresReturned, now.NoteVisibility) = (was.CoresReturned, was.NoteVisibility);
         }
         return copy;
     }

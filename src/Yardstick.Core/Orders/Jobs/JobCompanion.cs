@@ -44,12 +44,12 @@ public class JobCompanion
                 else AmountPerUnit = null;
                 break;
             case "quantity":
-                var quantity = Typed.Quantity(text, field);
+                var quantity = NumberInput.Quantity(text, field);
                 if (quantity.Problem is { } noQuantity) return noQuantity;
                 Quantity = quantity.Value;
                 break;
             case "amountPerUnit":
-                var amount = Typed.Amount(text, field, 4);
+                var amount = NumberInput.Amount(text, field, 4);
                 if (amount.Problem is { } noAmount) return noAmount;
                 AmountPerUnit = amount.Value;
                 break;

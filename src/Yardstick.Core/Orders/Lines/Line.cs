@@ -16,7 +16,7 @@ public partial class Line
     /// <summary>What is done or delivered.</summary>
     public string Description { get; set; } = "";
     /// <summary>Switched off within its job.</summary>
-    public bool Out { get; set; }
+    public bool IsExcluded { get; set; }
     /// <summary>False where no tax is on it.</summary>
     public bool Taxable { get; set; } = true;
     /// <summary>Labor: hours.</summary>
@@ -42,17 +42,17 @@ public partial class Line
     /// <summary>Part: list price.</summary>
     public decimal? ListPrice { get; set; }
     /// <summary>Part: core deposit, each.</summary>
-    public decimal CoreEach { get; set; }
+    public decimal CoreDeposit { get; set; }
     /// <summary>Part: cores handed back.</summary>
     public decimal CoresReturned { get; set; }
     /// <summary>Sublet: markup percent.</summary>
     public decimal? MarkupPercent { get; set; }
     /// <summary>Fee: amount, each.</summary>
-    public decimal Amount { get; set; }
+    public decimal UnitAmount { get; set; }
     /// <summary>Fee: held for somebody else.</summary>
     public bool PassThrough { get; set; }
     /// <summary>A part's unit price or labor's rate that the customer was told.</summary>
-    public decimal? HeldPrice { get; set; }
+    public decimal? QuotedPrice { get; set; }
     /// <summary>Part: kept for this line from stock.</summary>
     public decimal ReservedQuantity { get; set; }
     /// <summary>Part: received for this line.</summary>
@@ -66,7 +66,7 @@ public partial class Line
     public bool IsOn => RemovedAt is null;
 
     /// <summary>A part that nobody has put aside or ordered and that is not here.</summary>
-    public bool IsPartOpen => Kind == LineKind.Part && IsOn && !Out && ReservedQuantity + ReceivedQuantity < Quantity;
+    public bool IsPartOpen => Kind == LineKind.Part && IsOn && !IsExcluded && ReservedQuantity + ReceivedQuantity < Quantity;
 
     /// <summary>Changes one field to what was typed.</summary>
     /// <returns>The old and the new value as they are shown, or why it was refused.</returns>
@@ -78,21 +78,21 @@ public partial class Line
         {
             "description" => Words(text, field, v => Description = v),
             "number" => Words(text, field, v => Number = v, empty: true),
-            "hours" => Figure(Typed.Hours(text, field), v => Hours = v),
-            "quantity" => Figure(Typed.Quantity(text, field), v => Quantity = v),
-            "unitCost" => Figure(Typed.Amount(text, field, 4), v => (UnitCost, BookCost) = (v, null)),
+            "hours" => Figure(NumberInput.Hours(text, field), v => Hours = v),
+            "quantity" => Figure(NumberInput.Quantity(text, field), v => Quantity = v),
+            "unitCost" => Figure(NumberInput.Amount(text, field, 4), v => (UnitCost, BookCost) = (v, null)),
             "coresReturned" => Cores(text, field),
-            "amount" => Figure(Typed.Amount(text, field, 4), v => Amount = v),
-            "unitPrice" when string.IsNullOrWhiteSpace(text) => Clear(() => (UnitPrice, HeldPrice, OverrideReason) = (null, null, "")),
+            "amount" => Figure(NumberInput.Amount(text, field, 4), v => UnitAmount = v),
+            "unitPrice" when string.IsNullOrWhiteSpace(text) => Clear(() => (UnitPrice, QuotedPrice, OverrideReason) = (null, null, "")),
             "unitPrice" => Override(text, field, v => UnitPrice = v),
             "price" when string.IsNullOrWhiteSpace(text) => Clear(() => (Price, OverrideReason) = (null, "")),
             "price" => Override(text, field, v => Price = v),
-            "out" => Clear(() => Out = text == "true"),
+            "out" => Clear(() => IsExcluded = text == "true"),
             "keepsTime" => Clear(() => KeepsTime = text == "true"),
             "rateName" => RateOf(text, field),
             "technicianId" => Clear(() => TechnicianId = long.TryParse(text, System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var id) ? id : null),
             "noteInside" => Note(text, field, v => NoteInside = v),
-            "noteForCustomer" => Note(text, field, v => (NoteForCustomer, NoteRelease) = (v, Release.ToBeDecided)),
+            "noteForCustomer" => Note(text, field, v => (NoteForCustomer, NoteVisibility) = (v, CustomerVisibility.ToBeDecided)),
             "overrideReason" => Words(text, field, v => OverrideReason = v, empty: true),
             _ => new Problem("line.field", $"\"{field}\" can't be edited.", field),
         };
@@ -104,7 +104,7 @@ public partial class Line
     private string? Shown(string field) => (field, Kind) switch
     {
         ("description", _) => Description,
-        ("out", not LineKind.Text) => Out ? "true" : "false",
+        ("out", not LineKind.Text) => IsExcluded ? "true" : "false",
         ("noteInside", _) => NoteInside,
         ("noteForCustomer", _) => NoteForCustomer,
         ("overrideReason", _) => OverrideReason,
@@ -115,8 +115,8 @@ public partial class Line
         ("hours", LineKind.Labor) => Plain(Hours),
         ("quantity", LineKind.Part or LineKind.Fee) => Plain(Quantity),
         ("unitCost", LineKind.Part or LineKind.Sublet) => Plain(UnitCost),
-        ("coresReturned", LineKind.Part) when CoreEach > 0 => Plain(CoresReturned),
-        ("amount", LineKind.Fee) => Plain(Amount),
+        ("coresReturned", LineKind.Part) when CoreDeposit > 0 => Plain(CoresReturned),
+        ("amount", LineKind.Fee) => Plain(UnitAmount),
         ("unitPrice", LineKind.Part or LineKind.Labor) => UnitPrice is { } price ? Plain(price) : "",
         ("price", LineKind.Labor or LineKind.Sublet) => Price is { } price ? Plain(price) : "",
         _ => null,
@@ -142,7 +142,7 @@ public partial class Line
     /// <summary>Old parts handed in; those that the customer or the shop keeps are charged.</summary>
     private Problem? Cores(string? text, string field)
     {
-        var figure = Typed.QuantityOrNone(text, field);
+        var figure = NumberInput.QuantityOrNone(text, field);
         if (figure.Problem is { } problem) return problem;
         if (figure.Value > Quantity) return new Problem("core.many", "No more cores come back than parts go in.", field);
         CoresReturned = figure.Value;

@@ -12,9 +12,9 @@ public partial class Line
     /// <summary>Labor: code of the guide's operation; empty for free labor.</summary>
     public string Operation { get; set; } = "";
     /// <summary>Labor: operations that it contains, separated by spaces.</summary>
-    public string Contains { get; set; } = "";
+    public string IncludedOperations { get; set; } = "";
     /// <summary>Labor: hours beside others, as <c>F11=0.5 F15=1</c>.</summary>
-    public string Beside { get; set; } = "";
+    public string CombinedHours { get; set; } = "";
     /// <summary>Labor: hours by the guide; null for free labor.</summary>
     public decimal? GuideHours { get; set; }
     /// <summary>Labor: it keeps its full time, whatever it overlaps with.</summary>
@@ -54,7 +54,7 @@ public partial class Line
     /// <summary>A note that the customer reads.</summary>
     public string NoteForCustomer { get; set; } = "";
     /// <summary>Whether that note goes out; a note that is changed has to be looked at again.</summary>
-    public Release NoteRelease { get; set; }
+    public CustomerVisibility NoteVisibility { get; set; }
     /// <summary>Why its price was set by hand.</summary>
     public string OverrideReason { get; set; } = "";
     /// <summary>Who set its price by hand.</summary>
@@ -62,7 +62,7 @@ public partial class Line
     /// <summary>Where it came from: typed, guide, stock, supplier, fact, fee, canned, earlier, pasted, service.</summary>
     public string Origin { get; set; } = "";
     /// <summary>What comes along with this very part, as JSON; empty for nothing.</summary>
-    public string Along { get; set; } = "";
+    public string OwnCompanionsJson { get; set; } = "";
 
     /// <summary>Its source before the last change of it, as JSON; empty where it was never changed.</summary>
     public string SourceBefore { get; set; } = "";
@@ -71,7 +71,7 @@ public partial class Line
     public bool IsOverridden => UnitPrice is not null || Kind == LineKind.Labor && Price is not null;
 
     /// <summary>A part that is neither of the catalog nor of a supplier, or labor without a time or an amount.</summary>
-    public bool IsUnsourced => IsOn && !Out && Kind switch
+    public bool IsUnsourced => IsOn && !IsExcluded && Kind switch
     {
         LineKind.Part => PartId is null && SupplierCode.Length == 0 && UnitPrice is null,
         LineKind.Labor => Hours == 0 && Price is null && Operation.Length == 0,
@@ -79,31 +79,31 @@ public partial class Line
     };
 
     /// <summary>Operations that it contains.</summary>
-    public IReadOnlyList<string> ContainsList => Contains.Split(' ', StringSplitOptions.RemoveEmptyEntries);
+    public IReadOnlyList<string> ContainsList => IncludedOperations.Split(' ', StringSplitOptions.RemoveEmptyEntries);
 
     /// <summary>Its hours beside others.</summary>
-    public IReadOnlyDictionary<string, decimal> BesideList => Beside.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(b => b.Split('='))
+    public IReadOnlyDictionary<string, decimal> BesideList => CombinedHours.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(b => b.Split('='))
         .ToDictionary(b => b[0], b => decimal.Parse(b[1], CultureInfo.InvariantCulture));
 
     /// <summary>What comes along with this very part.</summary>
-    public IReadOnlyList<CompanionRule> AlongList => Along.Length == 0 ? [] : JsonSerializer.Deserialize<List<CompanionRule>>(Along)!;
+    public IReadOnlyList<CompanionRule> AlongList => OwnCompanionsJson.Length == 0 ? [] : JsonSerializer.Deserialize<List<CompanionRule>>(OwnCompanionsJson)!;
 
     /// <summary>Keeps what comes along with this very part.</summary>
-    public void BringAlong(IReadOnlyList<CompanionRule> rules) => Along = rules.Count == 0 ? "" : JsonSerializer.Serialize(rules);
+    public void BringAlong(IReadOnlyList<CompanionRule> rules) => OwnCompanionsJson = rules.Count == 0 ? "" : JsonSerializer.Serialize(rules);
 
     /// <summary>Takes the operation of a guide.</summary>
-    public void TakeOperation(GuideWork work)
+    public void TakeOperation(LaborGuideOperation work)
     {
         (Operation, GuideHours, Hours, Skill, Origin) = (work.Code, work.Hours, work.Hours, work.Skill, "guide");
-        Contains = string.Join(' ', work.Contains);
-        Beside = string.Join(' ', work.Beside.Select(b => string.Create(CultureInfo.InvariantCulture, $"{b.Key}={b.Value:0.##}")));
+        IncludedOperations = string.Join(' ', work.Contains);
+        CombinedHours = string.Join(' ', work.Beside.Select(b => string.Create(CultureInfo.InvariantCulture, $"{b.Key}={b.Value:0.##}")));
         if (Description.Length == 0) Description = work.Title;
     }
 
     /// <summary>Takes a supplier's part. The price that a customer was told stays held.</summary>
     public void TakeOffer(SupplierOffer offer, DateTime utcNow)
     {
-        (PartId, Number, Category, UnitCost, BookCost, ListPrice, CoreEach) = (null, offer.Number, offer.Category, offer.UnitCost, null, offer.ListPrice, offer.CoreEach);
+        (PartId, Number, Category, UnitCost, BookCost, ListPrice, CoreDeposit) = (null, offer.Number, offer.Category, offer.UnitCost, null, offer.ListPrice, offer.CoreEach);
         (SupplierCode, Branch, Brand, Quality, Condition, MakersNumber, PartType) = (offer.SupplierCode, offer.Branch, offer.Brand, offer.Quality, offer.Condition, offer.MakersNumber, offer.Type);
         OfferedFor = utcNow.AddMinutes(offer.Minutes);
         CoresReturned = offer.CoreEach > 0 ? Quantity : 0;
@@ -132,7 +132,7 @@ public partial class Line
     private Problem? Override(string? text, string field, Action<decimal> set)
     {
         var match = AmountAndReason().Match(text ?? "");
-        var figure = Typed.Amount(match.Success ? match.Groups[1].Value : text, field, 4);
+        var figure = NumberInput.Amount(match.Success ? match.Groups[1].Value : text, field, 4);
         if (figure.Problem is { } problem) return problem;
         var reason = match.Success ? match.Groups[2].Value.Trim() : "";
         if (reason.Length > 200) return new Problem("text.long", "A reason can have at most 200 characters.", field);

@@ -7,15 +7,15 @@ internal sealed record LineSourceState(string Description, long? PartId, string 
     string SupplierCode, string Branch, string Brand, string Quality, string Condition, string MakersNumber, string PartType, DateTime? OfferedFor, string Unit, string Along, string Origin,
     string Operation, decimal? GuideHours, decimal Hours, string Skill, string Contains, string Beside, decimal? HeldPrice)
 {
-    internal static LineSourceState Of(Line l) => new(l.Description, l.PartId, l.Number, l.Category, l.UnitCost, l.BookCost, l.ListPrice, l.CoreEach, l.CoresReturned,
-        l.SupplierCode, l.Branch, l.Brand, l.Quality, l.Condition, l.MakersNumber, l.PartType, l.OfferedFor, l.Unit, l.Along, l.Origin,
-        l.Operation, l.GuideHours, l.Hours, l.Skill, l.Contains, l.Beside, l.HeldPrice);
+    internal static LineSourceState Of(Line l) => new(l.Description, l.PartId, l.Number, l.Category, l.UnitCost, l.BookCost, l.ListPrice, l.CoreDeposit, l.CoresReturned,
+        l.SupplierCode, l.Branch, l.Brand, l.Quality, l.Condition, l.MakersNumber, l.PartType, l.OfferedFor, l.Unit, l.OwnCompanionsJson, l.Origin,
+        l.Operation, l.GuideHours, l.Hours, l.Skill, l.IncludedOperations, l.CombinedHours, l.QuotedPrice);
 
     internal void PutOn(Line l)
     {
-        (l.Description, l.PartId, l.Number, l.Category, l.UnitCost, l.BookCost, l.ListPrice, l.CoreEach, l.CoresReturned) = (Description, PartId, Number, Category, UnitCost, BookCost, ListPrice, CoreEach, CoresReturned);
-        (l.SupplierCode, l.Branch, l.Brand, l.Quality, l.Condition, l.MakersNumber, l.PartType, l.OfferedFor, l.Unit, l.Along, l.Origin) = (SupplierCode, Branch, Brand, Quality, Condition, MakersNumber, PartType, OfferedFor, Unit, Along, Origin);
-        (l.Operation, l.GuideHours, l.Hours, l.Skill, l.Contains, l.Beside, l.HeldPrice) = (Operation, GuideHours, Hours, Skill, Contains, Beside, HeldPrice);
+        (l.Description, l.PartId, l.Number, l.Category, l.UnitCost, l.BookCost, l.ListPrice, l.CoreDeposit, l.CoresReturned) = (Description, PartId, Number, Category, UnitCost, BookCost, ListPrice, CoreEach, CoresReturned);
+        (l.SupplierCode, l.Branch, l.Brand, l.Quality, l.Condition, l.MakersNumber, l.PartType, l.OfferedFor, l.Unit, l.OwnCompanionsJson, l.Origin) = (SupplierCode, Branch, Brand, Quality, Condition, MakersNumber, PartType, OfferedFor, Unit, Along, Origin);
+        (l.Operation, l.GuideHours, l.Hours, l.Skill, l.IncludedOperations, l.CombinedHours, l.QuotedPrice) = (Operation, GuideHours, Hours, Skill, Contains, Beside, HeldPrice);
     }
 }
 

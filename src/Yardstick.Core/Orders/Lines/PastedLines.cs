@@ -83,9 +83,9 @@ public sealed record PastedLines(IReadOnlyList<Line> Lines, IReadOnlyList<Pasted
         var trimmed = cell.TrimStart('$', '€', '£').Trim();
         if (trimmed.Length == 0 || !(char.IsAsciiDigit(trimmed[0]) || trimmed[0] is '.' or '-')) return null;
         var hours = trimmed.EndsWith('h') ? trimmed : trimmed.EndsWith("hrs", StringComparison.OrdinalIgnoreCase) ? trimmed[..^3].Trim() + "h" : null;
-        if (hours is not null) return Typed.Hours(hours).Ok ? hours : null;
-        if (Typed.Amount(trimmed, "", 4).Ok) return trimmed;
-        return Typed.Quantity(trimmed).Ok || trimmed[0] == '-' && decimal.TryParse(trimmed, NumberStyles.Number, CultureInfo.InvariantCulture, out _) ? trimmed : null;
+        if (hours is not null) return NumberInput.Hours(hours).Ok ? hours : null;
+        if (NumberInput.Amount(trimmed, "", 4).Ok) return trimmed;
+        return NumberInput.Quantity(trimmed).Ok || trimmed[0] == '-' && decimal.TryParse(trimmed, NumberStyles.Number, CultureInfo.InvariantCulture, out _) ? trimmed : null;
     }
 
     private static string Begins(string row) => row.Trim() is { Length: > 40 } tooLong ? tooLong[..40] + "…" : row.Trim();

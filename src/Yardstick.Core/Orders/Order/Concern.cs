@@ -12,13 +12,13 @@ public class Concern
     /// <summary>Place on the order.</summary>
     public int Position { get; set; }
     /// <summary>In the customer's words.</summary>
-    public required string Says { get; set; }
+    public required string Complaint { get; set; }
     /// <summary>The cause that was found.</summary>
-    public string Found { get; set; } = "";
+    public string Cause { get; set; } = "";
     /// <summary>Whether the customer reads that cause before there is an invoice; one that is changed has to be looked at again.</summary>
-    public Release FoundRelease { get; set; }
+    public CustomerVisibility CauseVisibility { get; set; }
     /// <summary>What was done about it.</summary>
-    public string Corrected { get; set; } = "";
+    public string Correction { get; set; } = "";
     /// <summary>Counts up with every change.</summary>
     public int Version { get; set; } = 1;
 
@@ -27,14 +27,14 @@ public class Concern
     {
         var words = (text ?? "").Trim();
         if (words.Length > 2000) return new Problem("text.long", "At most 2,000 characters are kept here.", field);
-        var old = field switch { "says" => Says, "found" => Found, "corrected" => Corrected, _ => null };
+        var old = field switch { "says" => Complaint, "found" => Cause, "corrected" => Correction, _ => null };
         if (old is null) return new Problem("concern.field", $"\"{field}\" can't be edited.", field);
         if (field == "says" && words.Length == 0) return new Problem("text.empty", "Say in the customer's words what it is about.", field);
         switch (field)
         {
-            case "says": Says = words; break;
-            case "found": (Found, FoundRelease) = (words, Release.ToBeDecided); break;
-            default: Corrected = words; break;
+            case "says": Complaint = words; break;
+            case "found": (Cause, CauseVisibility) = (words, CustomerVisibility.ToBeDecided); break;
+            default: Correction = words; break;
         }
         Version++;
         return new FieldChange(field, old, words);

@@ -39,7 +39,7 @@ public partial class Order
     /// <summary>Which of the customer's sites it is for.</summary>
     public long? SiteId { get; set; }
     /// <summary>Comes before others.</summary>
-    public bool First { get; set; }
+    public bool HasPriority { get; set; }
     /// <summary>The owner wants the old parts back.</summary>
     public bool OldPartsBack { get; set; }
     /// <summary>To be washed when the work is done.</summary>
@@ -147,12 +147,12 @@ public partial class Order
     public Result<Concern> AddConcern(string? says, Actor actor)
     {
         if (Closed() is { } closed) return closed;
-        var concern = new Concern { Says = "", Position = Concerns.Count };
+        var concern = new Concern { Complaint = "", Position = Concerns.Count };
         var set = concern.Set("says", says);
         if (set.Problem is { } problem) return problem;
         concern.Version = 1;
         Concerns.Add(concern);
-        RecordAdded("concern", concern, concern.Says, actor);
+        RecordAdded("concern", concern, concern.Complaint, actor);
         return concern;
     }
 
@@ -239,7 +239,7 @@ public partial class Order
         var wasFullyReturned = line.Value.CoresReturned == line.Value.Quantity;
         var change = Recorded("line", id, line.Value.Set(field, text), () => line.Value.Version, actor);
         if (change.Ok && field is "unitPrice" or "price") line.Value.OverrideById = line.Value.IsOverridden ? actor.StaffId : null;
-        if (change.Ok && field == "quantity" && line.Value.CoreEach > 0)
+        if (change.Ok && field == "quantity" && line.Value.CoreDeposit > 0)
             line.Value.CoresReturned = wasFullyReturned ? line.Value.Quantity : Math.Min(line.Value.CoresReturned, line.Value.Quantity);
         return change;
     }

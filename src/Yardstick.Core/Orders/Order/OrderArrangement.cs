@@ -75,7 +75,7 @@ public partial class Order
 
     /// <summary>Everybody who is named on the order: its lead, and whoever does one of its lines.</summary>
     public IEnumerable<long> NamedTechnicians => OnJobs.Where(j => j.Decision is DecisionKind.Approved or DecisionKind.Proposed).SelectMany(j => j.OnLines)
-        .Where(l => !l.Out).Select(l => l.TechnicianId).Prepend(LeadId).OfType<long>().Distinct();
+        .Where(l => !l.IsExcluded).Select(l => l.TechnicianId).Prepend(LeadId).OfType<long>().Distinct();
 
     /// <summary>One technician for all labor of a job, or of the order, in one step.</summary>
     /// <param name="jobId">The job; null for all.</param>

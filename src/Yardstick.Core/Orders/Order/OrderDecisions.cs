@@ -12,7 +12,7 @@ public partial class Order
     /// <param name="answer">The answer.</param>
     /// <param name="price">Prices the order as it stands.</param>
     /// <param name="actor">Who asked.</param>
-    public Result<Decision> Decide(long jobId, Answer answer, Func<Order, Inclusion, PricingResult> price, Actor actor)
+    public Result<Decision> Decide(long jobId, Answer answer, Func<Order, JobSelection, PricingResult> price, Actor actor)
     {
         if (Closed() is { } closed) return closed;
         var found = FindJob(jobId);
@@ -41,7 +41,7 @@ public partial class Order
         job.DecidedAt = answer.Kind == DecisionKind.Proposed ? null : actor.At;
         job.DeferUntil = answer.Kind == DecisionKind.Deferred ? answer.DeferUntil : null;
         job.DeferAtReading = answer.Kind == DecisionKind.Deferred ? answer.DeferAtReading : null;
-        var result = price(this, Inclusion.ApprovedOnly);
+        var result = price(this, JobSelection.ApprovedOnly);
         Hold(job, result.Jobs.First(j => j.Id == OrderPricing.JobKey(job)));
         var decision = new Decision
         {
@@ -71,7 +71,7 @@ public partial class Order
     /// <param name="how">How, in words.</param>
     /// <param name="price">Prices the order as it stands.</param>
     /// <param name="actor">Who sent it.</param>
-    public void WasSent(string how, Func<Order, Inclusion, PricingResult> price, Actor actor)
+    public void WasSent(string how, Func<Order, JobSelection, PricingResult> price, Actor actor)
     {
         var result = price(this, OrderPricing.Offered(this));
         foreach (var job in OnJobs.Where(j => j.Decision == DecisionKind.Proposed)) Hold(job, result.Jobs.First(j => j.Id == OrderPricing.JobKey(job)));
@@ -83,10 +83,10 @@ public partial class Order
     private Result<string> LeaveOut(Job job, Answer answer, Actor actor)
     {
         if (answer.Kind is not (DecisionKind.Approved or DecisionKind.AnotherVisit) || answer.LinesOut.Count == 0) return "";
-        var lines = job.OnLines.Where(l => !l.Out && answer.LinesOut.Contains(l.Id)).ToList();
+        var lines = job.OnLines.Where(l => !l.IsExcluded && answer.LinesOut.Contains(l.Id)).ToList();
         if (lines.Count == 0) return "";
         if (!job.LinesOpen || job.FixedPrice is not null) return new Problem("decision.lines", $"\"{job.Title}\" is decided as a whole.", "linesOut");
-        if (job.OnLines.All(l => l.Out || l.Kind is LineKind.Text || answer.LinesOut.Contains(l.Id))) return new Problem("decision.lines", $"Nothing of \"{job.Title}\" would be left; decline it instead.", "linesOut");
+        if (job.OnLines.All(l => l.IsExcluded || l.Kind is LineKind.Text || answer.LinesOut.Contains(l.Id))) return new Problem("decision.lines", $"Nothing of \"{job.Title}\" would be left; decline it instead.", "linesOut");
         foreach (var line in lines) SetLine(line.Id, "out", "true", actor);
         return string.Join(", ", lines.Select(l => l.Description));
     }
@@ -165,7 +165,7 @@ public partial class Order
         var at = 0;
         foreach (var line in OrderPricing.PricedLines(job))
         {
-            if (line.Kind is LineKind.Part or LineKind.Labor) line.HeldPrice ??= figures.Lines[at].UnitPrice;
+            if (line.Kind is LineKind.Part or LineKind.Labor) line.QuotedPrice ??= figures.Lines[at].UnitPrice;
             at++;
         }
     }

@@ -13,7 +13,7 @@ public partial class Order
     /// <param name="reason">Why, in a word.</param>
     /// <param name="hanging">What still hangs on it.</param>
     /// <param name="actor">Who.</param>
-    public Result End(OrderEnding ending, string? reason, IReadOnlyList<Obstacle> hanging, Actor actor)
+    public Result End(OrderEnding ending, string? reason, IReadOnlyList<ClosingBlocker> hanging, Actor actor)
     {
         if (Closed() is { } closed) return closed;
         if (!Enum.IsDefined(ending)) return new Problem("end.how", "Say how it ended: declined, not returned, or taken home.", "ending");
@@ -29,7 +29,7 @@ public partial class Order
     /// <param name="reason">Why.</param>
     /// <param name="hanging">What still hangs on it.</param>
     /// <param name="actor">Who.</param>
-    public Result MakeVoid(string? reason, IReadOnlyList<Obstacle> hanging, Actor actor)
+    public Result MakeVoid(string? reason, IReadOnlyList<ClosingBlocker> hanging, Actor actor)
     {
         if (State is not (OrderState.Open or OrderState.Ended)) return Closed()!;
         if (Reason(reason) is { } bad) return bad;
@@ -63,7 +63,7 @@ public partial class Order
         _ => "Taken home",
     };
 
-    internal static Obstacle Approved(Job job) =>
+    internal static ClosingBlocker Approved(Job job) =>
         new("end.approved", $"\"{job.Title}\" is approved; invoice the order, or record that the customer took the approval back.", job.Id);
 
     private void Close(OrderState state, string words, string reason, Actor actor)

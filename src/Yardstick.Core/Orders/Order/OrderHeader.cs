@@ -35,7 +35,7 @@ public partial class Order
                 else CarAt = text?.Trim() ?? "";
                 break;
             case "promisedAt" or "arrivesAt":
-                var moment = empty ? null : (Result<DateTime>?)TypedMoment.Read(text, localNow, field, field == "promisedAt" ? new TimeOnly(17, 0) : new TimeOnly(8, 0));
+                var moment = empty ? null : (Result<DateTime>?)DateTimeInput.Read(text, localNow, field, field == "promisedAt" ? new TimeOnly(17, 0) : new TimeOnly(8, 0));
                 if (moment?.Problem is { } unreadable) return unreadable;
                 if (field == "promisedAt") PromisedAt = moment?.Value;
                 else ArrivesAt = moment?.Value;
@@ -44,7 +44,7 @@ public partial class Order
                 var reading = empty ? (int?)null : 0;
                 if (!empty)
                 {
-                    var typed = Typed.Reading(text, field);
+                    var typed = NumberInput.Reading(text, field);
                     if (typed.Problem is { } bad) return bad;
                     reading = typed.Value;
                 }
@@ -57,7 +57,7 @@ public partial class Order
                 CustomerWaits = text == "true";
                 break;
             case "first":
-                First = text == "true";
+                HasPriority = text == "true";
                 break;
             case "oldPartsBack":
                 OldPartsBack = text == "true";
@@ -104,7 +104,7 @@ public partial class Order
         "odometerIn" => OdometerIn?.ToString() ?? "",
         "odometerOut" => OdometerOut?.ToString() ?? "",
         "customerWaits" => YesNo(CustomerWaits),
-        "first" => YesNo(First),
+        "first" => YesNo(HasPriority),
         "oldPartsBack" => YesNo(OldPartsBack),
         "washingWanted" => YesNo(WashingWanted),
         "leadId" => LeadId?.ToString() ?? "",

@@ -56,12 +56,12 @@ public class GivenDiscount
         if (why.Length > 200) return new Problem("text.long", "A reason can have at most 200 characters.", "reason");
         if (typed.EndsWith('%'))
         {
-            var percent = Typed.Percent(typed, "value");
+            var percent = NumberInput.Percent(typed, "value");
             if (percent.Problem is { } bad) return bad;
             if (percent.Value is 0 or > 100) return new Problem("figure.range", "A discount is above 0 and at most 100 percent.", "value");
             return new GivenDiscount { On = on, Percent = percent.Value, Reason = why };
         }
-        var amount = Typed.Amount(typed, "value", 2);
+        var amount = NumberInput.Amount(typed, "value", 2);
         if (amount.Problem is { } problem) return problem;
         if (amount.Value == 0) return new Problem("figure.range", "A discount is above zero; type 10% or an amount.", "value");
         return new GivenDiscount { On = on, Amount = amount.Value, Reason = why };

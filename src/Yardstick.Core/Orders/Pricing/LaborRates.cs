@@ -11,7 +11,7 @@ public static class LaborRates
     {
         var typed = (text ?? "").Trim();
         if (typed.Length == 0 || !char.IsAsciiDigit(typed.TrimStart('$', ' ')[..1].FirstOrDefault())) return typed.Length <= 60 ? typed : new Problem("text.long", "A rate's name can have at most 60 characters.", field);
-        var number = Values.Typed.Amount(typed, field, 4);
+        var number = Values.NumberInput.Amount(typed, field, 4);
         return number.Problem is { } problem ? problem : number.Value.ToString("0.####", CultureInfo.InvariantCulture);
     }
 

@@ -19,8 +19,8 @@ public static class OrderPricing
     public static IEnumerable<Line> PricedLines(Job job) => job.OnLines.Where(l => l.Kind != LineKind.Text);
 
     /// <summary>Jobs that are being offered or done: approved and proposed.</summary>
-    public static Inclusion Offered(Order order) =>
-        Inclusion.Of(order.OnJobs.Where(j => j.Decision is DecisionKind.Approved or DecisionKind.Proposed).Select(JobKey));
+    public static JobSelection Offered(Order order) =>
+        JobSelection.Of(order.OnJobs.Where(j => j.Decision is DecisionKind.Approved or DecisionKind.Proposed).Select(JobKey));
 
     /// <summary>The pricing case of an order.</summary>
     /// <param name="order">The order.</param>
@@ -28,7 +28,7 @@ public static class OrderPricing
     /// <param name="policy">The policy that prices it.</param>
     /// <param name="include">Which jobs count.</param>
     /// <param name="day">The day, wall time, on which exemptions have to hold: today, which is that of posting when it is posted.</param>
-    public static PricingCase CaseOf(Order order, Customer? customer, ShopPolicy policy, Inclusion include, DateOnly day) => new()
+    public static PricingCase CaseOf(Order order, Customer? customer, ShopPolicy policy, JobSelection include, DateOnly day) => new()
     {
         Policy = policy.Pricing,
         Customer = customer is null ? new PricingCustomer() : CustomerOf(customer, policy, day),
@@ -41,14 +41,14 @@ public static class OrderPricing
     };
 
     /// <summary>Prices an order.</summary>
-    public static PricingResult Price(Order order, Customer? customer, ShopPolicy policy, Inclusion include, DateOnly day) =>
+    public static PricingResult Price(Order order, Customer? customer, ShopPolicy policy, JobSelection include, DateOnly day) =>
         OrderPricer.Price(CaseOf(order, customer, policy, include, day));
 
     /// <summary>Prices an order as offered and keeps its stored totals.</summary>
     public static PricingResult Refresh(Order order, Customer? customer, ShopPolicy policy, DateOnly day)
     {
         var offered = Price(order, customer, policy, Offered(order), day);
-        var approved = Price(order, customer, policy, Inclusion.ApprovedOnly, day);
+        var approved = Price(order, customer, policy, JobSelection.ApprovedOnly, day);
         order.Total = Money.Of(offered.Total);
         order.ApprovedTotal = Money.Of(approved.Total);
         foreach (var job in order.OnJobs)
@@ -66,8 +66,8 @@ public static class OrderPricing
     /// <summary>A job's share of the discounts on everything: what its amounts come to less its own discounts and those of its lines, and less what is left.</summary>
     public static decimal ShareOfOrderDiscounts(Order order, Job job, JobFigures figures)
     {
-        var gross = PricedLines(job).Select((line, l) => line.Out ? 0 : figures.Lines[l].Amount + figures.Lines[l].Core).Sum() + figures.Companions.Sum(Gross);
-        var own = PricedLines(job).Select((line, l) => order.DiscountOf(line) is null || line.Out ? 0 : figures.Lines[l].Discount).Sum() + figures.DiscountsTaken.Sum();
+        var gross = PricedLines(job).Select((line, l) => line.IsExcluded ? 0 : figures.Lines[l].Amount + figures.Lines[l].Core).Sum() + figures.Companions.Sum(Gross);
+        var own = PricedLines(job).Select((line, l) => order.DiscountOf(line) is null || line.IsExcluded ? 0 : figures.Lines[l].Discount).Sum() + figures.DiscountsTaken.Sum();
         return gross - own - figures.Subtotal;
     }
 
@@ -85,7 +85,7 @@ public static class OrderPricing
     /// <summary>Rules that the job's parts call: the policy's for their categories, then those of single parts.</summary>
     public static IEnumerable<CompanionRule> CompanionsOf(Job job, ShopPolicy policy)
     {
-        var parts = job.OnLines.Where(l => l is { Kind: LineKind.Part, Out: false }).ToList();
+        var parts = job.OnLines.Where(l => l is { Kind: LineKind.Part, IsExcluded: false }).ToList();
         return policy.Pricing.Companions.Where(r => parts.Exists(l => l.Category == r.Category)).Concat(parts.SelectMany(l => l.AlongList)).DistinctBy(r => r.Code);
     }
 
@@ -127,7 +127,7 @@ public static class OrderPricing
     public static IReadOnlyList<Job> CreditedWith(Order order, Job diagnosis) =>
         !diagnosis.IsCredited ? [] : order.OnJobs.Where(j => j.Id != diagnosis.Id && (diagnosis.CreditFor.Length > 0 ? diagnosis.IsRepair(j.Id) : !j.IsCredited && (j.Id > diagnosis.Id || j.Id == 0))).ToList();
 
-    private static bool IsHeld(Line line) => line is { UnitPrice: null, HeldPrice: not null };
+    private static bool IsHeld(Line line) => line is { UnitPrice: null, QuotedPrice: not null };
 
     private static RateChoice? UsualRate(Line line) => LaborRates.Choice(line.RateName);
 
@@ -137,14 +137,14 @@ public static class OrderPricing
         {
             Hours = line.Hours,
             Price = line.Price,
-            Out = line.Out,
+            Out = line.IsExcluded,
             Taxable = line.Taxable,
             Discount = discount,
             Operation = line.Operation.Length > 0 ? line.Operation : null,
             Contains = line.ContainsList,
             Beside = line.BesideList,
             KeepsTime = line.KeepsTime,
-            Rate = (line.UnitPrice ?? line.HeldPrice) is { } rate ? RateChoice.Of(rate) : UsualRate(line),
+            Rate = (line.UnitPrice ?? line.QuotedPrice) is { } rate ? RateChoice.Of(rate) : UsualRate(line),
             Held = IsHeld(line),
             UsualRate = IsHeld(line) ? UsualRate(line) : null,
         },
@@ -154,14 +154,14 @@ public static class OrderPricing
             Quantity = line.Quantity,
             UnitCost = line.UnitCost,
             BookCost = line.BookCost,
-            UnitPrice = line.UnitPrice ?? line.HeldPrice,
+            UnitPrice = line.UnitPrice ?? line.QuotedPrice,
             Held = IsHeld(line),
             ListPrice = line.ListPrice,
-            CoreEach = line.CoreEach,
+            CoreEach = line.CoreDeposit,
             CoresReturned = line.CoresReturned,
             Along = line.AlongList,
             Discount = discount,
-            Out = line.Out,
+            Out = line.IsExcluded,
             Taxable = line.Taxable,
         },
         LineKind.Sublet => new SubletLine
@@ -170,17 +170,17 @@ public static class OrderPricing
             Price = line.Price,
             MarkupPercent = line.Price is null ? line.MarkupPercent ?? 0 : null,
             Discount = discount,
-            Out = line.Out,
+            Out = line.IsExcluded,
             Taxable = line.Taxable,
         },
         LineKind.Fee => new FeeLine
         {
             Code = line.Number.Length > 0 ? line.Number : null,
             Quantity = line.Quantity,
-            Amount = line.Amount,
+            Amount = line.UnitAmount,
             CostEach = line.UnitCost,
             PassThrough = line.PassThrough,
-            Out = line.Out,
+            Out = line.IsExcluded,
             Taxable = line.Taxable,
         },
         _ => throw new InvalidOperationException("A text has no price."),

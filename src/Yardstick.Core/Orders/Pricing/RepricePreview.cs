@@ -31,7 +31,7 @@ public sealed record RepricePreview(decimal TotalBefore, decimal TotalAfter, IRe
             var l = 0;
             foreach (var line in OrderPricing.PricedLines(job))
             {
-                if (!line.Out) Compare(line.Description, job.Title, old.Lines[l].Net, @new.Lines[l].Net);
+                if (!line.IsExcluded) Compare(line.Description, job.Title, old.Lines[l].Net, @new.Lines[l].Net);
                 l++;
             }
             foreach (var code in old.Companions.Concat(@new.Companions).Select(c => c.Rule.Code).Distinct())
@@ -45,7 +45,7 @@ public sealed record RepricePreview(decimal TotalBefore, decimal TotalAfter, IRe
         Compare("Shop supplies", "", was.Supplies, now.Supplies);
         foreach (var code in was.Taxes.Concat(now.Taxes).Select(t => t.Code).Distinct())
             Compare($"Tax, {code.ToLowerInvariant()}", "", was.Taxes.FirstOrDefault(t => t.Code == code)?.Amount ?? 0, now.Taxes.FirstOrDefault(t => t.Code == code)?.Amount ?? 0);
-        var held = order.OnJobs.SelectMany(j => j.OnLines).Count(l => l is { HeldPrice: not null, UnitPrice: null, Out: false });
+        var held = order.OnJobs.SelectMany(j => j.OnLines).Count(l => l is { QuotedPrice: not null, UnitPrice: null, IsExcluded: false });
         return new RepricePreview(was.Total, now.Total, changes, held, now.Consent is { Needed: true });
     }
 }

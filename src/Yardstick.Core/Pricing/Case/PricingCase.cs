@@ -20,7 +20,7 @@ public sealed record PricingCase
     /// <summary>Write-offs.</summary>
     public IReadOnlyList<decimal> Adjustments { get; init; } = [];
     /// <summary>Which jobs count.</summary>
-    public Inclusion Include { get; init; } = Inclusion.All;
+    public JobSelection Include { get; init; } = JobSelection.All;
     /// <summary>The amount that the customer agreed to, if there was a decision.</summary>
     public decimal? Authorized { get; init; }
 

@@ -37,11 +37,11 @@ public static class CaseReader
                 Discounts = root.List("discounts", Discount),
                 Payments = root.List("payments", e => CaseNumber.Read(e, 2, negativeAllowed: true)),
                 Adjustments = root.List("adjustments", e => CaseNumber.Read(e, 2, negativeAllowed: true)),
-                Include = root.Get("include", Include) ?? Inclusion.All,
+                Include = root.Get("include", Include) ?? JobSelection.All,
                 Authorized = root.Number("authorized", 2),
                 Jobs = root.Needed("jobs", e => e.Items(Job)),
             };
-            CaseCheck.Check(pricing);
+            PricingCaseValidator.Check(pricing);
             return pricing;
         }
         catch (InvalidOperationException)
@@ -51,13 +51,13 @@ public static class CaseReader
         }
     }
 
-    private static Inclusion Include(JsonElement element)
+    private static JobSelection Include(JsonElement element)
     {
-        if (element.ValueKind == JsonValueKind.Array) return Inclusion.Of(element.Items(JsonReading.Text));
+        if (element.ValueKind == JsonValueKind.Array) return JobSelection.Of(element.Items(JsonReading.Text));
         return JsonReading.Text(element) switch
         {
-            "all" => Inclusion.All,
-            "approved" => Inclusion.ApprovedOnly,
+            "all" => JobSelection.All,
+            "approved" => JobSelection.ApprovedOnly,
             var other => throw new CaseException("", $"\"{other}\" is not known: all, approved or a list of ids."),
         };
     }

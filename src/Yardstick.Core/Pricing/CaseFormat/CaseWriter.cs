@@ -34,7 +34,7 @@ public static class CaseWriter
         json.WriteEndObject();
     }
 
-    private static void Include(Utf8JsonWriter json, Inclusion include)
+    private static void Include(Utf8JsonWriter json, JobSelection include)
     {
         if (include.Ids is { } ids) Texts(json, "include", ids, always: true);
         else json.WriteString("include", include.Approved ? "approved" : "all");

@@ -18,7 +18,7 @@ public static class PolicyReader
         {
             throw bad.Under("policy");
         }
-        PolicyCheck.Check(policy);
+        PricingPolicyValidator.Check(policy);
         return policy;
     }
 

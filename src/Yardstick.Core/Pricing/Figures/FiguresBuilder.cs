@@ -8,7 +8,7 @@ internal static class FiguresBuilder
     internal static JobFigures Job(PricingCase pricing, OrderEvaluator evaluator, OrderEvaluation evaluation, int index, bool included, long adds, PricingTrace? trace)
     {
         var job = pricing.Jobs[index];
-        var sums = new Sums();
+        var sums = new RunningTotals();
         var lines = new LineFigures[job.Lines.Count];
         var companions = new List<CompanionFigures>();
         foreach (var item in evaluation.Items[index]!)
@@ -47,7 +47,7 @@ internal static class FiguresBuilder
         };
     }
 
-    private static Item Idle(in PreparedLine line) => new()
+    private static PricedItem Idle(in PreparedLine line) => new()
     {
         Kind = line.Kind,
         Amount = line.Amount,
@@ -57,7 +57,7 @@ internal static class FiguresBuilder
         Hours = line.Hours,
     };
 
-    private static LineFigures Line(PricingCase pricing, OrderEvaluator evaluator, PricingLine line, in PreparedLine prepared, in Item item)
+    private static LineFigures Line(PricingCase pricing, OrderEvaluator evaluator, PricingLine line, in PreparedLine prepared, in PricedItem item)
     {
         decimal? policyPrice = line is PartLine { UnitPrice: not null } part && PartPrice.BandsOf(pricing.Policy, part.Category) is not null
             ? PartPrice.ByPolicy(pricing.Policy, pricing.Customer, part) : null;

@@ -62,7 +62,7 @@ public sealed class PolicyFormReader
             if (needed) Add(path, "A figure is needed here.");
             return 0;
         }
-        var figure = Typed.Amount(text, path, decimals);
+        var figure = NumberInput.Amount(text, path, decimals);
         if (figure.Problem is { } problem) problems.Add(problem);
         return figure.Ok ? figure.Value : 0;
     }
@@ -76,7 +76,7 @@ public sealed class PolicyFormReader
             if (needed) Add(path, "A percentage is needed here.");
             return 0;
         }
-        var percent = Typed.Percent(text, path);
+        var percent = NumberInput.Percent(text, path);
         if (percent.Problem is { } problem) problems.Add(problem);
         return percent.Ok ? percent.Value : 0;
     }

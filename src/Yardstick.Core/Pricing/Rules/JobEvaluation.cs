@@ -5,7 +5,7 @@ namespace Yardstick.Core.Pricing;
 /// <summary>One job priced within a set of jobs, before the order's discounts (rules, section 3).</summary>
 internal sealed class JobEvaluation
 {
-    internal required Item[] Items { get; init; }
+    internal required PricedItem[] Items { get; init; }
     /// <summary>What line discounts, job discounts and the credit took, in cents.</summary>
     internal long Discount { get; private set; }
     /// <summary>What each discount of the job took, its credit last.</summary>
@@ -17,14 +17,14 @@ internal sealed class JobEvaluation
         var companions = Companions(pricing, job);
         var count = 0;
         foreach (var line in job.Lines) if (!line.Out) count++;
-        var items = new Item[count + companions.Count];
+        var items = new PricedItem[count + companions.Count];
         var at = 0;
         for (var l = 0; l < job.Lines.Count; l++)
         {
             var line = job.Lines[l];
             if (line.Out) continue;
             ref readonly var prepared = ref lines[l];
-            items[at++] = new Item
+            items[at++] = new PricedItem
             {
                 Kind = prepared.Kind,
                 Line = l,
@@ -49,7 +49,7 @@ internal sealed class JobEvaluation
         return evaluation;
     }
 
-    private static void ShareFixedPrice(Span<Item> items, long price)
+    private static void ShareFixedPrice(Span<PricedItem> items, long price)
     {
         var weights = new long[items.Length];
         var sum = 0L;
@@ -96,9 +96,9 @@ internal sealed class JobEvaluation
         }
     }
 
-    private static List<Item> Companions(PricingCase pricing, PricingJob job)
+    private static List<PricedItem> Companions(PricingCase pricing, PricingJob job)
     {
-        var found = new List<Item>();
+        var found = new List<PricedItem>();
         foreach (var rule in pricing.Policy.Companions) AddCompanion(found, pricing, job, rule, part => part.Category == rule.Category);
         // What comes along with single parts: the policy's own code goes first, and a code that several parts name comes once, for all of them.
         var codes = new HashSet<string>(StringComparer.Ordinal);
@@ -113,7 +113,7 @@ internal sealed class JobEvaluation
         return found;
     }
 
-    private static void AddCompanion(List<Item> found, PricingCase pricing, PricingJob job, CompanionRule rule, Func<PartLine, bool> calls)
+    private static void AddCompanion(List<PricedItem> found, PricingCase pricing, PricingJob job, CompanionRule rule, Func<PartLine, bool> calls)
     {
         if (pricing.CounterSale && rule.Kind == AmountKind.Labor) return;
         decimal quantity = 0;
@@ -131,7 +131,7 @@ internal sealed class JobEvaluation
         var each = edit?.AmountPerUnit ?? rule.AmountPerUnit;
         var amount = Rounding.Cents(quantity * each);
         var hours = rule.Kind == AmountKind.Labor ? quantity * rule.HoursPerUnit : 0;
-        found.Add(new Item
+        found.Add(new PricedItem
         {
             Kind = rule.Kind,
             Line = -1,

@@ -17,7 +17,7 @@ internal static class OrderDiscount
     };
 
     /// <summary>Takes a discount from the nets of the items of its base and returns what it took, in cents.</summary>
-    internal static long Take(Span<Item> items, Discount discount)
+    internal static long Take(Span<PricedItem> items, Discount discount)
     {
         var weights = new long[items.Length];
         var sum = 0L;

@@ -4,9 +4,9 @@ namespace Yardstick.Core.Pricing;
 internal sealed class OrderEvaluation
 {
     /// <summary>Items by job index after the order's discounts; null where the job is not included.</summary>
-    internal required Item[]?[] Items { get; init; }
+    internal required PricedItem[]?[] Items { get; init; }
     internal required long[] JobDiscounts { get; init; }
-    internal Sums Sums;
+    internal RunningTotals Sums;
     internal long Discounts, Supplies, SuppliesCost, TaxTotal, Subtotal, Total;
     internal List<ChargedFee> Fees { get; } = [];
     /// <summary>What each discount of the order took.</summary>

@@ -35,7 +35,7 @@ internal sealed class OrderEvaluator
         var lines = Overlapped(included, trace);
         var result = new OrderEvaluation
         {
-            Items = new Item[]?[jobs.Count],
+            Items = new PricedItem[]?[jobs.Count],
             JobDiscounts = new long[jobs.Count],
             JobDiscountsTaken = new IReadOnlyList<long>[jobs.Count],
             TaxBases = new long[pricing.Policy.Taxes.Count],
@@ -106,7 +106,7 @@ internal sealed class OrderEvaluator
         var why = trace?.For("discounts");
         if (result.Discounts != 0) why?.AddCents("Discounts of lines and jobs", result.Discounts);
         // Cached items are shared between sets: the discounts go onto a copy.
-        var all = new List<Item>();
+        var all = new List<PricedItem>();
         foreach (var items in result.Items) if (items is not null) all.AddRange(items);
         var span = System.Runtime.InteropServices.CollectionsMarshal.AsSpan(all);
         foreach (var discount in pricing.Discounts)

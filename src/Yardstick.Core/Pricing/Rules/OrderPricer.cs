@@ -8,12 +8,12 @@ namespace Yardstick.Core.Pricing;
 public static class OrderPricer
 {
     /// <summary>Prices a case.</summary>
-    /// <param name="pricing">The case; it must pass <see cref="CaseCheck"/>.</param>
+    /// <param name="pricing">The case; it must pass <see cref="PricingCaseValidator"/>.</param>
     /// <param name="trace">Receives the steps of each amount; leave it out when nobody asks.</param>
     /// <exception cref="CaseException">The case is bad, or an amount is too large to compute.</exception>
     public static PricingResult Price(PricingCase pricing, PricingTrace? trace = null)
     {
-        CaseCheck.Check(pricing);
+        PricingCaseValidator.Check(pricing);
         return PriceChecked(pricing, trace);
     }
 
@@ -59,7 +59,7 @@ public static class OrderPricer
         return FiguresBuilder.Order(pricing, evaluator, main, jobs, Consent(pricing, evaluator, included, main), trace);
     }
 
-    private static bool[] Included(PricingCase pricing, Inclusion include)
+    private static bool[] Included(PricingCase pricing, JobSelection include)
     {
         var included = new bool[pricing.Jobs.Count];
         for (var j = 0; j < included.Length; j++)
@@ -73,7 +73,7 @@ public static class OrderPricer
     private static ConsentFigures? Consent(PricingCase pricing, OrderEvaluator evaluator, bool[] included, OrderEvaluation main)
     {
         if (pricing.Authorized is not { } authorized) return null;
-        var approved = Included(pricing, Inclusion.ApprovedOnly);
+        var approved = Included(pricing, JobSelection.ApprovedOnly);
         var total = approved.AsSpan().SequenceEqual(included) ? main.Total : evaluator.Evaluate(approved).Total;
         var allowed = checked(Rounding.Cents(authorized) + Ceiling.Allowance(pricing.Policy.Overrun, authorized));
         return new ConsentFigures(authorized, Rounding.Amount(allowed), Rounding.Amount(total), total > allowed);

@@ -42,10 +42,10 @@ public class ExtraField
         switch (Type)
         {
             case ExtraFieldType.Number:
-                var figure = Typed.Amount(typed, Name, 4);
+                var figure = NumberInput.Amount(typed, Name, 4);
                 return figure.Problem is null ? figure.Value.ToString("0.####", CultureInfo.InvariantCulture) : new Problem("extraField.number", $"\"{typed}\" is not a figure.", Name);
             case ExtraFieldType.Date:
-                var day = TypedMoment.Day(typed, localNow, Name);
+                var day = DateTimeInput.Day(typed, localNow, Name);
                 return day.Problem is { } unreadable ? unreadable : day.Value.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
             case ExtraFieldType.Choice:
                 return Words.FirstOrDefault(w => string.Equals(w, typed, StringComparison.OrdinalIgnoreCase)) is { } word ? word : new Problem("extraField.choice", $"Choose one of: {string.Join(", ", Words)}.", Name);

@@ -29,7 +29,7 @@ public static class CannedJobs
     internal static string Pattern(string word) => $"%{word.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
 
     /// <summary>Makes a job of a canned one at today's costs.</summary>
-    internal static async Task<Result<Made>> MakeAsync(ShopDb db, long id, StockCost cost, CarFacts? facts = null)
+    internal static async Task<Result<Made>> MakeAsync(ShopDb db, long id, StockCost cost, VehicleSpecs? facts = null)
     {
         if (await db.OfferedCannedJobs.Include(c => c.Lines).FirstOrDefaultAsync(c => c.Id == id) is not { } canned) return new Problem("cannedJob.gone", "There is no such canned job.");
         var partIds = canned.Lines.Select(l => l.PartId).OfType<long>().ToList();

@@ -29,10 +29,10 @@ public static class KeepCanned
     {
         api.MapGet("/canned-jobs/{id:long}", FormAsync).Asks(Permission.EditSetup).Produces<FormView>().ProducesProblem(404);
         api.MapGet("/canned-jobs/from-job/{jobId:long}", FromJobAsync).Asks(Permission.EditSetup).Produces<FormView>().ProducesProblem(404);
-        api.MapPost("/canned-jobs", (KeepRequest request, Commands commands) => Keep(null, request, commands)).Asks(Permission.EditSetup).Produces<Kept>().ProducesProblem(422);
-        api.MapPut("/canned-jobs/{id:long}", (long id, KeepRequest request, Commands commands) => Keep(id, request, commands)).Asks(Permission.EditSetup).Produces<Kept>().ProducesProblem(422).ProducesProblem(409);
-        api.MapDelete("/canned-jobs/{id:long}", (long id, Commands commands) => Switch(id, off: true, commands)).Asks(Permission.EditSetup).Produces<Kept>().ProducesProblem(422);
-        api.MapPost("/canned-jobs/{id:long}/restore", (long id, Commands commands) => Switch(id, off: false, commands)).Asks(Permission.EditSetup).Produces<Kept>().ProducesProblem(422);
+        api.MapPost("/canned-jobs", (KeepRequest request, CommandRunner commands) => Keep(null, request, commands)).Asks(Permission.EditSetup).Produces<Kept>().ProducesProblem(422);
+        api.MapPut("/canned-jobs/{id:long}", (long id, KeepRequest request, CommandRunner commands) => Keep(id, request, commands)).Asks(Permission.EditSetup).Produces<Kept>().ProducesProblem(422).ProducesProblem(409);
+        api.MapDelete("/canned-jobs/{id:long}", (long id, CommandRunner commands) => Switch(id, off: true, commands)).Asks(Permission.EditSetup).Produces<Kept>().ProducesProblem(422);
+        api.MapPost("/canned-jobs/{id:long}/restore", (long id, CommandRunner commands) => Switch(id, off: false, commands)).Asks(Permission.EditSetup).Produces<Kept>().ProducesProblem(422);
         api.MapGet("/canned-sets", async (ShopDb db) => Results.Ok((await db.CannedSets.OrderBy(s => s.Title).ToListAsync()).ConvertAll(s => new SetView(s.Id, s.Title, s.Words, s.Ids)))).Asks(Permission.EditSetup).Produces<IReadOnlyList<SetView>>();
         api.MapPost("/canned-sets", KeepSet).Asks(Permission.EditSetup).Produces<Kept>().ProducesProblem(422);
         api.MapDelete("/canned-sets/{id:long}", RemoveSet).Asks(Permission.EditSetup).Produces<Kept>().ProducesProblem(422);
@@ -56,7 +56,7 @@ public static class KeepCanned
         return Results.Ok(new FormView(null, 0, CannedForm.Of(job, typed, given?.On ?? DiscountBase.All, n => numbers.GetValueOrDefault(n, ""))));
     }
 
-    private static Task<IResult> Keep(long? id, KeepRequest request, Commands commands) => commands.RunAsync<Kept>(async work =>
+    private static Task<IResult> Keep(long? id, KeepRequest request, CommandRunner commands) => commands.RunAsync<Kept>(async work =>
     {
         var db = work.Db;
         var canned = id is null ? new CannedJob { Title = "", System = "", Version = 0 } : await db.CannedJobs.Include(c => c.Lines).Include(c => c.Alternatives).AsSplitQuery().FirstOrDefaultAsync(c => c.Id == id);
@@ -68,19 +68,19 @@ public static class KeepCanned
         canned.Version++;
         if (id is null) db.CannedJobs.Add(canned);
         await db.SaveChangesAsync();
-        work.Touch("canned-jobs");
+        work.Notify("canned-jobs");
         return new Kept(canned.Id, canned.Version);
     });
 
-    private static Task<IResult> Switch(long id, bool off, Commands commands) => commands.RunAsync<Kept>(async work =>
+    private static Task<IResult> Switch(long id, bool off, CommandRunner commands) => commands.RunAsync<Kept>(async work =>
     {
         if (await work.Db.CannedJobs.FindAsync(id) is not { } canned) return new Problem("cannedJob.gone", "There is no such canned job.");
         canned.RemovedAt = off ? work.Actor.At : null;
-        work.Touch("canned-jobs");
+        work.Notify("canned-jobs");
         return new Kept(id, canned.Version);
     });
 
-    private static Task<IResult> KeepSet(SetRequest request, Commands commands) => commands.RunAsync<Kept>(async work =>
+    private static Task<IResult> KeepSet(SetRequest request, CommandRunner commands) => commands.RunAsync<Kept>(async work =>
     {
         var title = (request.Title ?? "").Trim();
         if (title.Length is 0 or > 200) return new Problem("job.title", "A set needs a title of at most 200 characters.", "title");
@@ -90,15 +90,15 @@ public static class KeepCanned
         (set.Title, set.Words, set.JobIds) = (title, (request.Words ?? "").Trim(), string.Join(' ', jobs));
         if (set.Id == 0) work.Db.CannedSets.Add(set);
         await work.Db.SaveChangesAsync();
-        work.Touch("canned-jobs");
+        work.Notify("canned-jobs");
         return new Kept(set.Id, 1);
     });
 
-    private static Task<IResult> RemoveSet(long id, Commands commands) => commands.RunAsync<Kept>(async work =>
+    private static Task<IResult> RemoveSet(long id, CommandRunner commands) => commands.RunAsync<Kept>(async work =>
     {
         if (await work.Db.CannedSets.FindAsync(id) is not { } set) return new Problem("cannedSet.gone", "There is no such set of canned jobs.");
         work.Db.CannedSets.Remove(set);
-        work.Touch("canned-jobs");
+        work.Notify("canned-jobs");
         return new Kept(id, 0);
     });
 }

@@ -38,14 +38,14 @@ public static class NamedFees
         await db.Fees.OrderBy(f => f.Label).Select(f => new FeeView(f.Id, f.Code, f.Label, f.Amount, f.CostEach, f.PassThrough, f.Taxable, f.RemovedAt != null)).ToListAsync(),
         await db.Parts.Where(p => p.Everyday && p.WithdrawnAt == null).OrderBy(p => p.Description).Select(p => new EverydayPart(p.Id, p.Number, p.Description)).ToListAsync()));
 
-    private static Task<IResult> Save(FeeRequest request, Commands commands) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> Save(FeeRequest request, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         var (code, label) = ((request.Code ?? "").Trim().ToUpperInvariant(), (request.Label ?? "").Trim());
         if (code.Length is 0 or > 20) return new Problem("fee.code", "A fee needs a code of at most 20 characters, by which it is remitted.", "code");
         if (label.Length is 0 or > 120) return new Problem("fee.label", "Say in at most 120 characters what the customer reads.", "label");
-        var amount = Typed.Amount(request.Amount, "amount", 2);
+        var amount = NumberInput.Amount(request.Amount, "amount", 2);
         if (amount.Problem is { } badAmount) return badAmount;
-        var cost = string.IsNullOrWhiteSpace(request.CostEach) ? 0m : Typed.Amount(request.CostEach, "costEach", 2);
+        var cost = string.IsNullOrWhiteSpace(request.CostEach) ? 0m : NumberInput.Amount(request.CostEach, "costEach", 2);
         if (cost.Problem is { } badCost) return badCost;
         if (await work.Db.Fees.AnyAsync(f => f.Code == code && f.Id != (request.Id ?? 0))) return new Problem("fee.twice", $"There is a fee with the code {code} already.", "code");
         var fee = request.Id is { } id ? await work.Db.Fees.FindAsync(id) : null;
@@ -53,26 +53,26 @@ public static class NamedFees
         if (fee is null) work.Db.Fees.Add(fee = new FeeItem { Code = code, Label = label });
         (fee.Code, fee.Label, fee.Amount, fee.CostEach, fee.PassThrough, fee.Taxable) = (code, label, amount.Value, request.PassThrough ? 0 : cost.Value, request.PassThrough, request.Taxable);
         await work.Db.SaveChangesAsync();
-        work.Touch("setup");
+        work.Notify("setup");
         return new Changed(0, fee.Id, 1);
     });
 
-    private static Task<IResult> Retire(long id, RetireRequest request, Commands commands) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> Retire(long id, RetireRequest request, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         if (await work.Db.Fees.FindAsync(id) is not { } fee) return new Problem("fee.gone", "There is no such fee.");
         fee.RemovedAt = request.Retired ? work.Actor.At : null;
         await work.Db.SaveChangesAsync();
-        work.Touch("setup");
+        work.Notify("setup");
         return new Changed(0, id, 1);
     });
 
-    private static Task<IResult> SetEveryday(EverydayRequest request, Commands commands) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> SetEveryday(EverydayRequest request, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         var number = (request.Number ?? "").Trim();
         if (await work.Db.Parts.FirstOrDefaultAsync(p => p.Number == number && p.WithdrawnAt == null) is not { } part) return new Problem("part.gone", $"There is no part \"{number}\" in the catalog.", "number");
         part.Everyday = request.On;
         await work.Db.SaveChangesAsync();
-        work.Touch("setup");
+        work.Notify("setup");
         return new Changed(0, part.Id, 1);
     });
 }

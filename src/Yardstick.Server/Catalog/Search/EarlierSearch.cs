@@ -54,8 +54,8 @@ public static class EarlierSearch
         var car = order?.VehicleId is { } vehicleId ? await db.Vehicles.FindAsync(vehicleId) : null;
         var shop = await db.Shops.SingleAsync();
         var found = await JobsAsync(db, id, car, scope, q, make, model, year, shop);
-        if (car is not null && scope != "all") found.AddRange((await FormerAsync(db, car.Id)).Where(f => new WordMatch(q).Score(f.Title) is not null));
-        var match = new WordMatch(q);
+        if (car is not null && scope != "all") found.AddRange((await FormerAsync(db, car.Id)).Where(f => new TextSearchScore(q).Score(f.Title) is not null));
+        var match = new TextSearchScore(q);
         return Results.Ok(found.OrderByDescending(f => f.ThisCar).ThenByDescending(f => match.Score(f.Title) ?? 0).ThenByDescending(f => f.On).Take(Most).ToList());
     }
 
@@ -111,9 +111,9 @@ public static class EarlierSearch
         if (copy.Problem is { } gone) return Problems.Of(gone);
         var trial = new Order { WriterId = present.Order.WriterId, CounterSale = present.Order.CounterSale, PolicyVersionId = present.Order.PolicyVersionId };
         trial.Jobs.Add(copy.Value);
-        var now = OrderPricing.Price(trial, present.Customer, present.Policy, Core.Pricing.Inclusion.All, present.Day).Jobs[0];
+        var now = OrderPricing.Price(trial, present.Customer, present.Policy, Core.Pricing.JobSelection.All, present.Day).Jobs[0];
         var before = then.Order.OnJobs.First(j => j.Id == jobId);
-        var was = OrderPricing.Price(then.Order, then.Customer, then.Policy, Core.Pricing.Inclusion.All, then.Day).Jobs.First(f => f.Id == OrderPricing.JobKey(before));
+        var was = OrderPricing.Price(then.Order, then.Customer, then.Policy, Core.Pricing.JobSelection.All, then.Day).Jobs.First(f => f.Id == OrderPricing.JobKey(before));
         var lines = new List<ThenAndNow>();
         var at = 0;
         foreach (var line in before.OnLines)

@@ -9,11 +9,11 @@ using Yardstick.Server.Outside;
 namespace Yardstick.Server.Catalog;
 
 /// <summary>Looks into the catalog for the part that work needs.</summary>
-internal sealed class PartFinder(ShopDb db, CarFacts? facts)
+internal sealed class PartFinder(ShopDb db, VehicleSpecs? facts)
 {
     /// <summary>A line for a type of part.</summary>
     internal async Task<Line> LineAsync(string type, decimal quantity, StockCost cost, string factKey = "") =>
-        PartOfWork.Of(type, quantity, facts, PartSearch.For(type, facts) is { } search ? search.Best(await CatalogAsync(search)) : null, cost, factKey);
+        PartForOperation.Of(type, quantity, facts, PartSearch.For(type, facts) is { } search ? search.Best(await CatalogAsync(search)) : null, cost, factKey);
 
     private Task<List<Part>> CatalogAsync(PartSearch search) =>
         db.Parts.Include(p => p.Companions).Where(p => search.Numbers.Contains(p.Number) || search.Category != "" && p.Category == search.Category).ToListAsync();
@@ -21,9 +21,9 @@ internal sealed class PartFinder(ShopDb db, CarFacts? facts)
     /// <summary>A fact as a line: a fluid or a wearing part with its quantity, anything else as words for the technician.</summary>
     internal async Task<Result<Line>> FactLineAsync(string key, FactAnswer answer, bool metricFirst, StockCost cost)
     {
-        var line = PartOfWork.TypeOf(key, answer.Known) is { } type ? await LineAsync(type, 1, cost, type == key ? "" : key)
+        var line = PartForOperation.TypeOf(key, answer.Known) is { } type ? await LineAsync(type, 1, cost, type == key ? "" : key)
             : answer.Resets.FirstOrDefault(r => r.Key == key) is { } reset ? new Line { Kind = LineKind.Text, Description = $"{reset.Title}: {reset.Steps}" }
-            : answer.Facts.FirstOrDefault(f => f.Key == key) is { } fact ? PartOfWork.InWords(fact, metricFirst) : null;
+            : answer.Facts.FirstOrDefault(f => f.Key == key) is { } fact ? PartForOperation.InWords(fact, metricFirst) : null;
         if (line is null) return new Problem("fact.gone", "The facts have nothing of this name for this car.");
         line.Origin = "fact";
         return line;

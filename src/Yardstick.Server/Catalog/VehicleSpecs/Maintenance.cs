@@ -32,7 +32,7 @@ public static class Maintenance
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) => api.MapGet("/orders/{id:long}/maintenance", HandleAsync).Asks(Permission.SeeOrders).Produces<ScheduleView>();
 
-    private static async Task<IResult> HandleAsync(long id, ShopDb db, CarSources sources, TimeProvider time, CancellationToken cancel, bool hard = false, int? reading = null)
+    private static async Task<IResult> HandleAsync(long id, ShopDb db, VehicleDataCache sources, TimeProvider time, CancellationToken cancel, bool hard = false, int? reading = null)
     {
         if (await sources.CarOfAsync(id) is not { } car) return Results.Ok(new ScheduleView(null, [], "A sale over the counter has no car to be serviced."));
         var schedule = await sources.ScheduleAsync(car, cancel);
@@ -44,12 +44,12 @@ public static class Maintenance
         var present = orders.First(o => o.Id == id);
         var use = CarUse.Of(readings, shop.DistancePerDay, DateOnly.FromDateTime(shop.Local(now)), now, reading ?? present.OdometerIn);
         var services = schedule.Value.ConvertAll(e => new ScheduledService(e.Title, shop.Interval(hard ? e.HardMiles : e.Miles), hard ? e.HardMonths : e.Months));
-        var standings = Schedules.Of(services, [.. orders.Where(o => o.Id != id)], use, at => DateOnly.FromDateTime(shop.Local(at))).ToDictionary(s => s.Service.Title);
+        var standings = MaintenanceSchedule.Of(services, [.. orders.Where(o => o.Id != id)], use, at => DateOnly.FromDateTime(shop.Local(at))).ToDictionary(s => s.Service.Title);
         var views = services.Select(service =>
         {
             var every = string.Join(" or ", new[] { service.EveryDistance is { } far ? $"{far:N0} {shop.DistanceWord}" : "", service.EveryMonths is { } months ? $"{months} months" : "" }.Where(t => t.Length > 0));
             var standing = standings.GetValueOrDefault(service.Title);
-            var onOrder = present.OnJobs.Any(j => WorkWords.Same(j.Title, service.Title) || j.CustomerText.Contains(service.Title, StringComparison.Ordinal));
+            var onOrder = present.OnJobs.Any(j => WorkTitleMatch.Same(j.Title, service.Title) || j.CustomerText.Contains(service.Title, StringComparison.Ordinal));
             return new ServiceView(service.Title, every, StandingOf(standing), Told(standing, shop), schedule.Value.First(e => e.Title == service.Title).Checklist ?? [], onOrder);
         });
         string[] order = ["due", "missed", "soon", "later"];

@@ -9,9 +9,9 @@ using Yardstick.Server.Outside;
 namespace Yardstick.Server.Catalog;
 
 /// <summary>Services of the maker's schedule as jobs: labor by the guide, parts and fluids by the facts, and the checklist that the technician follows.</summary>
-internal sealed class ServiceJobs(ShopDb db, TakeWork.Asked asked, StockCost cost)
+internal sealed class ServiceJobs(ShopDb db, AddToOrder.Asked asked, StockCost cost)
 {
-    internal async Task<Problem?> AddAsync(OrderUnderChange under, TakeRequest request, List<Job> jobs)
+    internal async Task<Problem?> AddAsync(OrderCommandContext under, AddToOrderRequest request, List<Job> jobs)
     {
         var wanted = request.Services ?? [];
         var services = asked.Schedule.Where(s => wanted.Contains(s.Title)).ToList();
@@ -20,11 +20,11 @@ internal sealed class ServiceJobs(ShopDb db, TakeWork.Asked asked, StockCost cos
         foreach (var group in together ? [services] : services.ConvertAll(s => new List<ScheduleEntry> { s }))
         {
             var reading = (request.Reading ?? under.Order.OdometerIn) is { } now ? $" at {now:N0} {under.Shop.DistanceWord}" : "";
-            var job = new Job { Title = group.Count == 1 ? $"{group[0].Title}, service" : Schedules.TitleAt(request.Reading ?? under.Order.OdometerIn, under.Shop.DistanceUnit), Origin = JobOrigin.Service, OriginText = $"Maker's schedule, {(request.Hard ? "hard" : "normal")} use{reading}" };
+            var job = new Job { Title = group.Count == 1 ? $"{group[0].Title}, service" : MaintenanceSchedule.TitleAt(request.Reading ?? under.Order.OdometerIn, under.Shop.DistanceUnit), Origin = JobOrigin.Service, OriginText = $"Maker's schedule, {(request.Hard ? "hard" : "normal")} use{reading}" };
             job.CustomerText = group.Count == 1 ? "" : string.Join(", ", group.Select(s => s.Title));
             job.Checklist = string.Join('\n', group.SelectMany(s => s.Checklist ?? []).Distinct());
             foreach (var service in group) await AddLinesAsync(job, service);
-            var added = under.Order.AddJob(job, under.Work.Actor);
+            var added = under.Order.AddJob(job, under.Command.Actor);
             if (added.Problem is { } problem) return problem;
             jobs.Add(added.Value);
         }

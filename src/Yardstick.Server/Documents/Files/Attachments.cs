@@ -28,8 +28,8 @@ public static class Attachments
         api.MapGet("/files/{kind}/{id:long}", ListAsync).Asks(Permission.Find).Produces<IReadOnlyList<View>>();
         api.MapPost("/files/{kind}/{id:long}", UploadAsync).Asks(Permission.WriteUp).WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(ContentStore.MostSent)).DisableAntiforgery().Accepts<IFormFile>("application/octet-stream").Produces<RecordChanged>().ProducesProblem(422);
         api.MapGet("/files/{id:long}/content", ContentAsync).Asks(Permission.Find);
-        api.MapDelete("/files/{id:long}", (long id, Commands commands) => Switch(id, off: true, commands)).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
-        api.MapPost("/files/{id:long}/restore", (long id, Commands commands) => Switch(id, off: false, commands)).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
+        api.MapDelete("/files/{id:long}", (long id, CommandRunner commands) => Switch(id, off: true, commands)).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
+        api.MapPost("/files/{id:long}/restore", (long id, CommandRunner commands) => Switch(id, off: false, commands)).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
     }
 
     private static async Task<IResult> ListAsync(RecordKind kind, long id, ShopDb db)
@@ -39,7 +39,7 @@ public static class Attachments
         return Results.Ok(files.ConvertAll(f => new View(f.Id, f.Name, f.IsPicture, f.Size, f.At, names[f.ById])));
     }
 
-    private static async Task<IResult> UploadAsync(RecordKind kind, long id, string name, HttpRequest request, ContentStore store, WriteGate gate, Commands commands, TimeProvider time)
+    private static async Task<IResult> UploadAsync(RecordKind kind, long id, string name, HttpRequest request, ContentStore store, SingleWriter gate, CommandRunner commands, TimeProvider time)
     {
         var read = await ContentStore.ReadAsync(request.Body, AttachedFile.MostBytes);
         if (read.Problem is { } large) return Problems.Of(large);
@@ -74,7 +74,7 @@ public static class Attachments
         return Results.File(store.PathOf(file.Hash, file.IsPicture), file.ContentType, file.IsPicture ? null : file.Name, enableRangeProcessing: false);
     }
 
-    private static Task<IResult> Switch(long id, bool off, Commands commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> Switch(long id, bool off, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         if (await work.Db.Files.FindAsync(id) is not { } file) return new Problem("file.gone", "There is no such file.");
         file.RemovedAt = off ? work.Actor.At : null;
@@ -82,12 +82,12 @@ public static class Attachments
         return new RecordChanged(id, 1);
     });
 
-    private static async Task NoteAsync(Work work, AttachedFile file, FieldChange change)
+    private static async Task NoteAsync(CommandContext work, AttachedFile file, FieldChange change)
     {
         var kind = file.Kind.ToString().ToLowerInvariant();
         work.Record(kind, file.TargetId, 0, change);
-        work.Touch(kind, file.TargetId);
+        work.Notify(kind, file.TargetId);
         // The sheet shows how many photos a line has.
-        if (file.Kind == RecordKind.Line) work.Touch("order", await work.Db.Jobs.Where(j => work.Db.Lines.Any(l => l.Id == file.TargetId && l.JobId == j.Id)).Select(j => j.OrderId).FirstOrDefaultAsync());
+        if (file.Kind == RecordKind.Line) work.Notify("order", await work.Db.Jobs.Where(j => work.Db.Lines.Any(l => l.Id == file.TargetId && l.JobId == j.Id)).Select(j => j.OrderId).FirstOrDefaultAsync());
     }
 }

@@ -95,7 +95,7 @@ internal static class FindQuery
         if (Trigrams(words) is not { } query) return;
         var text = string.Join(' ', words);
         var candidates = await db.Database.SqlQueryRaw<NameRow>(TyposSql, new SqliteParameter("$query", query), new SqliteParameter("$most", TypoCandidates)).ToListAsync();
-        var alike = candidates.Select(c => (c.Row, Slips: Likeness.Slips(text, c.Words))).Where(c => c.Slips is not null).OrderBy(c => c.Slips).ThenByDescending(c => c.Row).Take(most).Select(c => c.Row).ToList();
+        var alike = candidates.Select(c => (c.Row, Slips: NameSimilarity.Slips(text, c.Words))).Where(c => c.Slips is not null).OrderBy(c => c.Slips).ThenByDescending(c => c.Row).Take(most).Select(c => c.Row).ToList();
         Add(found, await PeopleAsync(db, alike), most);
     }
 
@@ -110,7 +110,7 @@ internal static class FindQuery
     /// <summary>Customers whose name shares letters with this one; whoever asks looks at each more closely.</summary>
     internal static async Task<IEnumerable<long>> NearAsync(ShopDb db, string name)
     {
-        if (Trigrams(WordsOf(Likeness.Plain(name))) is not { } query) return [];
+        if (Trigrams(WordsOf(NameSimilarity.Plain(name))) is not { } query) return [];
         var candidates = await db.Database.SqlQueryRaw<NameRow>(TyposSql, new SqliteParameter("$query", query), new SqliteParameter("$most", TypoCandidates)).ToListAsync();
         return candidates.Where(c => c.Row % 4 == SearchIndex.Customer).Select(c => c.Row / 4);
     }
@@ -150,7 +150,7 @@ internal static class FindQuery
     /// <summary>Any three letters in a row of a word long enough to hold a slip; null where there is none.</summary>
     internal static string? Trigrams(string[] words)
     {
-        var parts = words.Where(w => Likeness.Allowed(w.Length) > 0 && w.Any(char.IsLetter))
+        var parts = words.Where(w => NameSimilarity.Allowed(w.Length) > 0 && w.Any(char.IsLetter))
             .SelectMany(w => Enumerable.Range(0, Math.Min(w.Length - 2, 12)).Select(i => $"\"{w.Substring(i, 3)}\"")).Distinct().ToList();
         return parts.Count == 0 ? null : string.Join(" OR ", parts);
     }

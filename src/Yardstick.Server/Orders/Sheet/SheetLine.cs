@@ -69,7 +69,7 @@ public sealed record SheetLine
     /// <summary>A note that the customer reads.</summary>
     public required string NoteForCustomer { get; init; }
     /// <summary>Whether that note goes out.</summary>
-    public required Release NoteRelease { get; init; }
+    public required CustomerVisibility NoteRelease { get; init; }
     /// <summary>Photos on it.</summary>
     public required int Photos { get; init; }
     /// <summary>Why its price was set by hand.</summary>

@@ -63,7 +63,7 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
             OdometerOut = order.OdometerOut,
             CustomerWaits = order.CustomerWaits,
             WriterId = order.WriterId,
-            First = order.First,
+            First = order.HasPriority,
             OldPartsBack = order.OldPartsBack,
             WashingWanted = order.WashingWanted,
             KeysAt = order.KeysAt,
@@ -74,7 +74,7 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
             Labels = await db.LabelsOn.Where(l => l.TargetId == id).Join(db.Labels.Where(l => l.Kind == RecordKind.Order), l => l.LabelId, d => d.Id, (_, d) => d.Name).OrderBy(n => n).ToListAsync(),
             Files = await db.Files.CountAsync(f => f.Kind == RecordKind.Order && f.TargetId == id && f.RemovedAt == null),
             CheckIns = await db.CheckInSheets.CountAsync(c => c.OrderId == id),
-            Concerns = order.Concerns.OrderBy(c => c.Position).Select(c => new SheetConcern(c.Id, c.Says, c.Found, c.Corrected, c.Version)).ToList(),
+            Concerns = order.Concerns.OrderBy(c => c.Position).Select(c => new SheetConcern(c.Id, c.Complaint, c.Cause, c.Correction, c.Version)).ToList(),
             Jobs = order.OnJobs.Select(job => view.Of(job, figures[OrderPricing.JobKey(job)])).ToList(),
             Figures = new SheetFigures(result.Labor, result.Parts, result.Sublet, result.Fees, result.Core, result.Supplies, result.Discounts,
                 result.Taxes.Select(t => new SheetTax(t.Code, t.Base, t.Amount)).ToList(), result.Taxes.Sum(t => t.Amount), result.TaxesInside, result.Total,
@@ -96,14 +96,14 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
         var approvals = order.ApprovedJobs.Select(j => order.Decisions.Where(d => d.JobId == j.Id && d is { Kind: DecisionKind.Approved, ShownId: not null }).MaxBy(d => d.Id)).OfType<Decision>().ToList();
         if (approvals.Count == 0) return [];
         var ids = approvals.ConvertAll(d => d.ShownId!.Value);
-        var copies = (await db.ShownCopies.Where(c => ids.Contains(c.Id)).Select(c => new { c.Id, c.Json }).ToListAsync()).ToDictionary(c => c.Id, c => ShownEstimate.FromJson(c.Json));
+        var copies = (await db.ShownCopies.Where(c => ids.Contains(c.Id)).Select(c => new { c.Id, c.Json }).ToListAsync()).ToDictionary(c => c.Id, c => EstimateSnapshot.FromJson(c.Json));
         var changed = new Dictionary<long, IReadOnlyList<string>>();
         var noPhotos = Enumerable.Empty<string>().ToLookup(_ => 0L);
         foreach (var approval in approvals)
         {
             var job = order.Jobs.First(j => j.Id == approval.JobId);
             var figures = result.Jobs.First(j => j.Id == OrderPricing.JobKey(job));
-            var changes = copies[approval.ShownId!.Value].ChangesOf(ShownJob.Of(order, job, figures, noPhotos), approval.LeftOut);
+            var changes = copies[approval.ShownId!.Value].ChangesOf(SnapshotJob.Of(order, job, figures, noPhotos), approval.LeftOut);
             if (changes.Count > 0) changed[job.Id] = changes;
         }
         return changed;
@@ -113,8 +113,8 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
     {
         // Only where the offer counts is it worth pricing once more.
         if (sent.StateAt(now) is not LinkState.Open and var over) return over;
-        var shown = ShownEstimate.FromJson(await db.ShownCopies.Where(c => c.Id == sent.ShownId).Select(c => c.Json).SingleAsync());
-        return sent.StateAt(shown, (await Showing.OfAsync(db, order, now)).Estimate, now, order.State != OrderState.Open);
+        var shown = EstimateSnapshot.FromJson(await db.ShownCopies.Where(c => c.Id == sent.ShownId).Select(c => c.Json).SingleAsync());
+        return sent.StateAt(shown, (await EstimatePresentation.OfAsync(db, order, now)).Estimate, now, order.State != OrderState.Open);
     }
 
     private async Task<OrderSurroundings> AroundAsync(Order order)

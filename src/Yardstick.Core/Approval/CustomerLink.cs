@@ -1,0 +1,40 @@
+using System.Security.Cryptography;
+using System.Text;
+
+namespace Yardstick.Core.Approval;
+
+/// <summary>A link that a customer got by text or e-mail. Whoever has it needs no account.</summary>
+public abstract class CustomerLink
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>The order.</summary>
+    public long OrderId { get; set; }
+    /// <summary>SHA-256 of its token, in hex; the token itself is kept nowhere.</summary>
+    public required string TokenHash { get; set; }
+    /// <summary>Sent, UTC.</summary>
+    public DateTime SentAt { get; set; }
+    /// <summary>Who sent it.</summary>
+    public long SentById { get; set; }
+    /// <summary>It ends, UTC.</summary>
+    public DateTime ExpiresAt { get; set; }
+    /// <summary>Withdrawn, UTC.</summary>
+    public DateTime? WithdrawnAt { get; set; }
+    /// <summary>First seen by a person, UTC.</summary>
+    public DateTime? OpenedAt { get; set; }
+    /// <summary>How often it was opened.</summary>
+    public int Opened { get; set; }
+
+    /// <summary>A person opened it.</summary>
+    public void WasOpened(DateTime utcNow)
+    {
+        OpenedAt ??= utcNow;
+        Opened++;
+    }
+
+    /// <summary>A new token of 128 random bits, as it stands in a link.</summary>
+    public static string NewToken() => Convert.ToBase64String(RandomNumberGenerator.GetBytes(16)).TrimEnd('=').Replace('+', '-').Replace('/', '_');
+
+    /// <summary>The hash by which a token is found.</summary>
+    public static string HashOf(string token) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(token)));
+}

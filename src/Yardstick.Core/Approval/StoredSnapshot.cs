@@ -1,0 +1,16 @@
+namespace Yardstick.Core.Approval;
+
+/// <summary>A frozen copy of exactly what a customer was shown when they decided, or was sent. Only added to.</summary>
+public class StoredSnapshot
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>The order.</summary>
+    public long OrderId { get; set; }
+    /// <summary>When, UTC.</summary>
+    public DateTime At { get; set; }
+    /// <summary>SHA-256 of <see cref="Json"/>, in hex.</summary>
+    public required string Hash { get; set; }
+    /// <summary>What was shown, as <see cref="EstimateSnapshot"/> writes it.</summary>
+    public required string Json { get; set; }
+}

@@ -1,0 +1,47 @@
+using Yardstick.Core.Orders;
+
+namespace Yardstick.Core.Catalog;
+
+/// <summary>An operation of the shop's own labor guide; it goes before the outside one.</summary>
+public class ShopLaborOperation
+{
+    /// <summary>Key.</summary>
+    public long Id { get; set; }
+    /// <summary>Code; one that the outside guide has too takes its place.</summary>
+    public required string Code { get; set; }
+    /// <summary>System of the car.</summary>
+    public string System { get; set; } = "";
+    /// <summary>What is done.</summary>
+    public required string Title { get; set; }
+    /// <summary>Further words by which it is found.</summary>
+    public string Words { get; set; } = "";
+    /// <summary>Skill that it needs; empty for any.</summary>
+    public string Skill { get; set; } = "";
+    /// <summary>Hours.</summary>
+    public decimal Hours { get; set; }
+    /// <summary>Make that it is for; empty for all.</summary>
+    public string Make { get; set; } = "";
+    /// <summary>Model that it is for; empty for all.</summary>
+    public string Model { get; set; } = "";
+    /// <summary>Codes of operations that it contains, separated by spaces.</summary>
+    public string Contains { get; set; } = "";
+
+    /// <summary>Whether it is for such a car.</summary>
+    public bool Fits(string make, string model) => (Make.Length == 0 || string.Equals(Make, make, StringComparison.OrdinalIgnoreCase)) && (Model.Length == 0 || string.Equals(Model, model, StringComparison.OrdinalIgnoreCase));
+
+    /// <summary>As lines take it.</summary>
+    public LaborGuideOperation Work => new(Code, Title, Hours, Skill, Contains.Split(' ', StringSplitOptions.RemoveEmptyEntries), new Dictionary<string, decimal>());
+
+    /// <summary>Reads a row of a file.</summary>
+    /// <param name="value">The cell of a column: code, system, title, words, skill, hours, make, model, contains.</param>
+    public static Result<ShopLaborOperation> Read(Func<string, string> value)
+    {
+        string Cell(string column) => value(column).Trim();
+        if (Cell("title") is not { Length: > 0 and <= 200 } title) return new Problem("guide.title", "The title is missing or longer than 200 characters.", "title");
+        var hours = Values.NumberInput.Hours(Cell("hours"));
+        if (hours.Problem is { } bad) return bad;
+        var code = Cell("code") is { Length: > 0 } given ? given : string.Concat(title.Where(char.IsLetterOrDigit)).ToUpperInvariant() is var made && made.Length > 24 ? made[..24] : made;
+        if (code.Length > 40 || code.Any(c => char.IsWhiteSpace(c) || c == '=')) return new Problem("guide.code", "A code has at most 40 characters, no spaces and no equals sign.", "code");
+        return new ShopLaborOperation { Code = code, Title = title, Hours = hours.Value, System = Cell("system"), Words = Cell("words"), Skill = Cell("skill"), Make = Cell("make"), Model = Cell("model"), Contains = string.Join(' ', Cell("contains").Split([' ', ',', ';'], StringSplitOptions.RemoveEmptyEntries)) };
+    }
+}

@@ -1,4 +1,0 @@
-namespace Yardstick.Core.FollowUp;
-
-/// <summary>What was typed about a reminder.</summary>
-public sealed record TypedReminder(string? Title, string? EveryMonths, string? EveryDistance, long? CannedJobId);

@@ -1,0 +1,196 @@
+using System.Threading.RateLimiting;
+using Microsoft.AspNetCore.RateLimiting;
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Approval;
+using Yardstick.Core.Messaging;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Documents;
+using Yardstick.Server.Live;
+using Yardstick.Server.Messaging;
+using Yardstick.Server.Orders;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Approval;
+
+/// <summary>
+/// The customer's page behind a link: what was sent, what each choice comes to, the answer, a question. Whoever has the link may; a
+/// guessed one is refused like any other and counted.
+/// </summary>
+public static class ApprovalPage
+{
+    /// <summary>Name of the limit on public pages.</summary>
+    public const string Limit = "customers";
+
+    /// <summary>What the page shows.</summary>
+    /// <param name="State">What the link is good for.</param>
+    /// <param name="Sentence">What there is to say about that; empty while it can be answered.</param>
+    /// <param name="Shop">The shop's name.</param>
+    /// <param name="Phone">Its telephone.</param>
+    /// <param name="Logo">There is a logo.</param>
+    /// <param name="FirstName">Whom it speaks to.</param>
+    /// <param name="Estimate">What was sent; null where nothing is shown any more.</param>
+    /// <param name="OpenJobs">Jobs that wait for an answer; the bits of a choice follow them.</param>
+    /// <param name="Choices">Figures of every choice; empty where the server answers each.</param>
+    /// <param name="Answers">What was answered to each job, once it was.</param>
+    /// <param name="Agreed">What all agreed work comes to with this answer, taxes included; null until it was answered.</param>
+    public sealed record View(LinkState State, string Sentence, string Shop, string Phone, bool Logo, string FirstName, EstimateSnapshot? Estimate, IReadOnlyList<long> OpenJobs, IReadOnlyList<SelectionTotals> Choices, IReadOnlyList<Answered> Answers, decimal? Agreed);
+    /// <summary>What was answered to a job.</summary>
+    public sealed record Answered(string Job, DecisionKind Kind);
+
+    /// <summary>The whole answer: about each open job, who signs, with what signature.</summary>
+    public sealed record AnswerRequest(IReadOnlyList<JobAnswer> Jobs, string? Name, string? SignaturePng, string? Note);
+    /// <summary>A question to the shop.</summary>
+    public sealed record Question(string? Text);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        var pages = api.MapGroup("/customers-pages/estimates/{token}").AllowAnonymous().RequireRateLimiting(Limit);
+        pages.MapGet("", ShowAsync).Produces<View>();
+        pages.MapPost("/seen", SeenAsync);
+        pages.MapPost("/choice", ChooseAsync).Produces<SelectionTotals>();
+        pages.MapPost("/answer", AnswerAsync).Produces<View>().ProducesProblem(422);
+        pages.MapPost("/question", AskAsync).ProducesProblem(422);
+        pages.MapGet("/photos/{hash}", PhotoAsync);
+    }
+
+    /// <summary>Public pages are asked often by nobody but those who guess.</summary>
+    public static void AddLimit(RateLimiterOptions options) => options.AddPolicy(Limit, http => RateLimitPartition.GetFixedWindowLimiter(
+        http.Connection.RemoteIpAddress?.ToString() ?? "", _ => new FixedWindowRateLimiterOptions { PermitLimit = 240, Window = TimeSpan.FromMinutes(1) }));
+
+    /// <summary>There is no such link; a guessed one is told the same.</summary>
+    internal static readonly Problem Unknown = new("link.unknown", "This link is not one of ours, or it was copied in part. Ask the shop to send it again.");
+
+    private sealed record Found(ApprovalLink Link, EstimatePresentation Now, EstimateSnapshot Sent, LinkState State);
+
+    private static async Task<Found?> FindAsync(ShopDb db, string token, DateTime utcNow)
+    {
+        var hash = ApprovalLink.HashOf(token);
+        if (token.Length > 64 || await db.ApprovalLinks.AsNoTracking().FirstOrDefaultAsync(l => l.TokenHash == hash) is not { } link) return null;
+        if (await EstimatePresentation.ReadAsync(db, link.OrderId, utcNow) is not { } now) return null;
+        var sent = EstimateSnapshot.FromJson(await db.ShownCopies.Where(c => c.Id == link.ShownId).Select(c => c.Json).SingleAsync());
+        return new Found(link, now, sent, link.StateAt(sent, now.Estimate, utcNow, now.Order.State != OrderState.Open));
+    }
+
+    private static async Task<IResult> ShowAsync(string token, ShopDb db, TimeProvider time) =>
+        await FindAsync(db, token, time.GetUtcNow().UtcDateTime) is { } found ? Results.Ok(await ViewAsync(db, found)) : Problems.Of(Unknown, 404);
+
+    private static async Task<View> ViewAsync(ShopDb db, Found found)
+    {
+        var (link, now, sent, state) = found;
+        var open = state == LinkState.Open;
+        var newer = state == LinkState.Changed && await db.ApprovalLinks.AnyAsync(l => l.OrderId == link.OrderId && l.Id > link.Id && l.WithdrawnAt == null);
+        var sentence = link.SentenceOf(state, now.Shop.Local, newer);
+        var name = ApprovalLink.Shows(state) && now.Order.CustomerId is { } id ? await db.Customers.Where(c => c.Id == id).Select(c => c.FirstName).FirstOrDefaultAsync() ?? "" : "";
+        var answers = state == LinkState.Answered ? await AnswersAsync(db, link) : [];
+        return new View(state, sentence, now.Shop.Name, now.Shop.Phone, now.Shop.LogoHash.Length > 0, name, ApprovalLink.Shows(state) ? sent : null,
+            open ? now.OpenJobs.Select(j => j.Id).ToList() : [], open ? TalkThroughView.ChoicesOf(now) : [], answers, state == LinkState.Answered ? await AgreedAsync(db, link) : null);
+    }
+
+    private static IQueryable<Decision> DecisionsOf(ShopDb db, ApprovalLink link) =>
+        db.Decisions.Where(d => d.OrderId == link.OrderId && d.Channel == AnswerChannel.Link && d.At == link.AnsweredAt).OrderBy(d => d.Id);
+
+    private static async Task<decimal?> AgreedAsync(ShopDb db, ApprovalLink link) => (await DecisionsOf(db, link).LastOrDefaultAsync())?.AmountAgreed.Amount;
+
+    private static async Task<IReadOnlyList<Answered>> AnswersAsync(ShopDb db, ApprovalLink link) =>
+        await DecisionsOf(db, link)
+            .Join(db.Jobs, d => d.JobId, j => j.Id, (d, j) => new Answered(j.Title, d.Kind)).ToListAsync();
+
+    private static async Task<IResult> SeenAsync(string token, ShopDb read, SingleWriter gate, LiveUpdates live, TimeProvider time)
+    {
+        // Only the page in a person's hands says this; programs that look at links before people do run nothing.
+        var hash = ApprovalLink.HashOf(token);
+        // Whoever guesses keeps nobody else waiting.
+        var orderId = await read.ApprovalLinks.AnyAsync(l => l.TokenHash == hash) ? await gate.RunAsync(async db =>
+        {
+            var link = await db.ApprovalLinks.FirstAsync(l => l.TokenHash == hash);
+            if (link.StateAt(time.GetUtcNow().UtcDateTime) is not (LinkState.Open or LinkState.Answered)) return link.OrderId;
+            link.WasOpened(time.GetUtcNow().UtcDateTime);
+            await db.SaveChangesAsync();
+            return link.OrderId;
+        }) : 0;
+        if (orderId == 0) return Problems.Of(Unknown, 404);
+        await live.TellAsync([new ChangeNotice("messages", orderId, 0)]);
+        return Results.NoContent();
+    }
+
+    private static async Task<IResult> ChooseAsync(string token, TalkThroughView.ChoiceRequest request, ShopDb db, TimeProvider time) =>
+        await FindAsync(db, token, time.GetUtcNow().UtcDateTime) is { State: LinkState.Open } found ? Results.Ok(TalkThroughView.Choose(found.Now, request)) : Problems.Of(Unknown, 404);
+
+    private static async Task<IResult> AnswerAsync(string token, AnswerRequest request, ShopDb read, SingleWriter gate, LiveUpdates live, Signatures signatures, TimeProvider time)
+    {
+        var utcNow = time.GetUtcNow().UtcDateTime;
+        if (await FindAsync(read, token, utcNow) is not { } found) return Problems.Of(Unknown, 404);
+        // A second tap says the same again: the answer is there already.
+        if (found.State == LinkState.Answered) return Results.Ok(await ViewAsync(read, found));
+        if (found.State != LinkState.Open) return Problems.Of(new Problem("link.closed", (await ViewAsync(read, found)).Sentence), 409);
+        // What costs nothing to judge comes first; only then is the picture looked at.
+        var shop = found.Now.Shop;
+        var today = DateOnly.FromDateTime(shop.Local(utcNow));
+        if (ApprovalReply.Read(found.Now.Order, request.Jobs, request.Name, request.Note, request.SignaturePng ?? "", shop.UnsafeTerms, today).Problem is { } bad) return Problems.Of(bad);
+        var signature = await signatures.KeepAsync(request.SignaturePng);
+        if (signature.Problem is { } unreadable) return Problems.Of(unreadable);
+
+        var kept = await gate.RunAsync(async db =>
+        {
+            var link = await db.ApprovalLinks.SingleAsync(l => l.Id == found.Link.Id);
+            var work = new CommandContext(db, new Actor(link.SentById, utcNow, "link"));
+            if (link.AnsweredAt is not null) return (Problem: (Problem?)null, work.Notices);
+            var result = await work.OnOrderAsync<Changed>(link.OrderId, async under =>
+            {
+                // Under the lock the order may be another than the one that was looked at.
+                var now = await EstimatePresentation.OfAsync(db, under.Order, utcNow);
+                if (link.StateAt(found.Sent, now.Estimate, utcNow, closed: false) != LinkState.Open) return new Problem("link.closed", "We changed this estimate while you looked at it. Please wait for a new link, or call us.");
+                var answers = ApprovalReply.Read(under.Order, request.Jobs, request.Name, request.Note, signature.Value, under.Shop.UnsafeTerms, under.Today);
+                if (answers.Problem is { } bad) return bad;
+                if (await RecordDecision.DecideAsync(under, answers.Value) is { } refused) return refused;
+                link.AnsweredAt = utcNow;
+                var yes = answers.Value.Count(a => a.Answer.Kind == DecisionKind.Approved);
+                Notices.Notify(work, $"{request.Name!.Trim()} answered on order {under.Order.Number}: yes to {yes} of {answers.Value.Count}.", link.OrderId);
+                return new Changed(under.Order.Version, link.OrderId, 1);
+            });
+            // What followed from the answer, the stage and the record among it.
+            if (result.Ok) await db.SaveChangesAsync();
+            return (result.Problem, work.Notices);
+        }, outcome => outcome.Problem is null);
+        if (kept.Problem is { } problem) return Problems.Of(problem, problem.Code == "link.closed" ? 409 : 422);
+        await live.TellAsync([.. kept.Notices, new ChangeNotice("messages", found.Link.OrderId, 0)]);
+        read.ChangeTracker.Clear();
+        return Results.Ok(await ViewAsync(read, (await FindAsync(read, token, utcNow))!));
+    }
+
+    private static async Task<IResult> AskAsync(string token, Question question, ShopDb read, SingleWriter gate, LiveUpdates live, TimeProvider time)
+    {
+        var utcNow = time.GetUtcNow().UtcDateTime;
+        if (await FindAsync(read, token, utcNow) is not { } found) return Problems.Of(Unknown, 404);
+        var text = (question.Text ?? "").Trim();
+        if (text.Length is 0 or > 2000) return Problems.Of(new Problem("question.empty", "Write your question in at most 2,000 characters.", "text"));
+        if (found.State != LinkState.Open) return Problems.Of(new Problem("link.closed", "Nothing can be asked here any more. Please call us."), 409);
+        var order = found.Now.Order;
+        var hour = utcNow.AddHours(-1);
+        if (await read.Messages.CountAsync(m => m.OrderId == order.Id && m.Channel == MessageChannel.Page && m.At > hour) >= ApprovalLink.QuestionsAnHour)
+            return Problems.Of(new Problem("question.often", "We have your questions and answer them soon. If it is urgent, please call us."), 429);
+        var touched = await gate.RunAsync(async db =>
+        {
+            var work = new CommandContext(db, new Actor(found.Link.SentById, utcNow, "link"));
+            db.Messages.Add(new Message { CustomerId = order.CustomerId, OrderId = order.Id, Channel = MessageChannel.Page, Address = "", Body = text, State = MessageState.Received, At = utcNow, NotBefore = utcNow, Key = Guid.NewGuid().ToString("N") });
+            Notices.Notify(work, $"{found.Sent.Document.CustomerName} asks about order {order.Number}: {(text.Length > 80 ? text[..80] + "…" : text)}", order.Id);
+            await db.SaveChangesAsync();
+            return work.Notices;
+        });
+        await live.TellAsync([.. touched, new ChangeNotice("messages", order.Id, 0)]);
+        return Results.NoContent();
+    }
+
+    private static async Task<IResult> PhotoAsync(string token, string hash, ShopDb db, ContentStore store, TimeProvider time)
+    {
+        // Only photos that were sent with this very link.
+        if (await FindAsync(db, token, time.GetUtcNow().UtcDateTime) is not { } found || !ApprovalLink.Shows(found.State) || !found.Sent.Photos.Contains(hash)) return Results.NotFound();
+        return Results.File(store.PathOf(hash, picture: true), "image/jpeg");
+    }
+}

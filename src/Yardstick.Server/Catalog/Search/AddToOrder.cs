@@ -1,0 +1,274 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Catalog;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Core.Vehicles;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Orders;
+using Yardstick.Server.Outside;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Catalog;
+
+/// <summary>
+/// Takes anything that the add line, a drawer or an offer shows onto an order: it lands complete, priced by the policy. What has to be asked
+/// outside is asked before the change begins, so that nobody waits for it under the lock.
+/// </summary>
+public static class AddToOrder
+{
+    /// <summary>Maps the endpoint.</summary>
+    public static void Map(IEndpointRouteBuilder api) =>
+        api.MapPost("/orders/{id:long}/take", HandleAsync).Asks(Permission.EditOrders).Produces<AddedToOrder>().ProducesProblem(422);
+
+    private static async Task<IResult> HandleAsync(long id, AddToOrderRequest request, CommandRunner commands, VehicleDataCache sources, ShopDb read, TimeProvider time, HttpContext http, CancellationToken cancel)
+    {
+        if (request.Kind == "discount" && !http.User.May(Permission.OverridePrices)) return Problems.Of(new Problem("rights.right", "You do not have the right to give discounts; ask a manager."), 403);
+        var car = await sources.CarOfAsync(id);
+        var asked = await AskAsync(request, car, sources, read, cancel);
+        if (asked.Problem is { } silent) return Problems.Of(silent);
+        return await commands.OnOrderAsync<AddedToOrder>(id, under => new Taking(under, request, asked.Value, car, sources, time).DoAsync());
+    }
+
+    /// <summary>What the outside says of what is taken.</summary>
+    internal sealed record Asked(IReadOnlyList<GuideOperation> Guide, CatalogPart? Part, FactAnswer? Facts, IReadOnlyList<ScheduleEntry> Schedule);
+
+    private static async Task<Result<Asked>> AskAsync(AddToOrderRequest request, Vehicle? car, VehicleDataCache sources, ShopDb db, CancellationToken cancel)
+    {
+        var guide = Array.Empty<GuideOperation>() as IReadOnlyList<GuideOperation>;
+        CatalogPart? part = null;
+        FactAnswer? facts = null;
+        IReadOnlyList<ScheduleEntry> schedule = [];
+        if (request.Kind is "operation" or "services" or "fact" && car is null) return new Problem("order.noCar", "This is a sale over the counter; add a car first.");
+        if (request.Kind is "operation" or "services")
+        {
+            var (operations, trouble) = await sources.GuideAsync(car!, cancel);
+            if (request.Kind == "operation" && !operations.Any(o => o.Code == request.Code))
+                return trouble is null ? new Problem("guide.gone", "The labor guide has no such operation for this car.") : new Problem("outside.silent", $"The labor guide {trouble.Message}; write the labor by hand.");
+            guide = operations;
+        }
+        if (request.Kind is "operation" or "services" or "fact" or "canned" or "set")
+        {
+            // Facts are taken where they are at hand; only a fact itself has to be waited for.
+            if (car is not null && (request.Kind is "fact" or "services" || sources.FactsAtHand(car) is not null))
+            {
+                var told = await sources.FactsAsync(car, cancel);
+                if (told.Ok) facts = told.Value;
+                else if (request.Kind == "fact") return new Problem("outside.silent", $"The facts service {told.Problem!.Message}; type the line by hand.");
+            }
+        }
+        if (request.Kind == "services")
+        {
+            var told = await sources.ScheduleAsync(car!, cancel);
+            if (told.Problem is { } silent) return new Problem("outside.silent", $"The maker's schedule is missing: the service {silent.Message}. Canned jobs work without it.");
+            schedule = told.Value;
+        }
+        if (request.Kind == "offer")
+        {
+            var answer = await OfferAsync(request, car, sources, cancel);
+            if (answer.Problem is { } silent)
+            {
+                var name = await db.Suppliers.Where(s => s.Code == request.Supplier).Select(s => s.Name).FirstOrDefaultAsync(cancel) ?? "The supplier";
+                return new Problem("outside.silent", $"{name} {silent.Message}; type the part by hand or take one from stock.");
+            }
+            part = answer.Value.Parts.FirstOrDefault(p => p.Number == request.Number);
+            if (part is null) return new Problem("offer.gone", "The supplier does not offer this part any more; look again.");
+        }
+        return new Asked(guide, part, facts, schedule);
+    }
+
+    private static Task<Result<CatalogAnswer>> OfferAsync(AddToOrderRequest request, Vehicle? car, VehicleDataCache sources, CancellationToken cancel) => request.AskedBy == "tires"
+        ? sources.TiresAsync(request.Supplier ?? "", request.Asked ?? "", cancel)
+        : sources.PartsAsync(request.Supplier ?? "", car ?? new Vehicle { Make = "", Model = "" }, request.AskedBy == "type" ? "" : request.Asked ?? "", request.AskedBy == "type" ? request.Asked : null, cancel);
+
+    /// <summary>One taking under way.</summary>
+    private sealed class Taking(OrderCommandContext under, AddToOrderRequest request, Asked asked, Vehicle? car, VehicleDataCache sources, TimeProvider time)
+    {
+        private readonly List<Job> jobs = [];
+        private readonly List<Line> lines = [];
+        private ShopDb Db => under.Command.Db;
+        private Order Order => under.Order;
+        private Actor Actor => under.Command.Actor;
+        private StockCost Cost => under.Policy.StockCost;
+
+        internal async Task<Result<AddedToOrder>> DoAsync()
+        {
+            long? discount = null;
+            Problem? problem;
+            switch (request.Kind)
+            {
+                case "canned": problem = await CannedAsync(request.Id ?? 0); break;
+                case "set": problem = await SetAsync(); break;
+                case "operation": problem = await OperationAsync(); break;
+                case "stock": problem = await StockAsync(); break;
+                case "offer": problem = await OfferedAsync(); break;
+                case "fee": problem = await FeeAsync(); break;
+                case "earlier": problem = await EarlierAsync(); break;
+                case "services": problem = await new ServiceJobs(Db, asked, Cost).AddAsync(under, request, jobs); break;
+                case "fact": problem = await FactAsync(); break;
+                case "addition": problem = await AdditionAsync(); break;
+                case "discount":
+                    var given = GiveDiscount();
+                    (problem, discount) = (given.Problem, null);
+                    if (given.Ok)
+                    {
+                        await Db.SaveChangesAsync();
+                        discount = given.Value.Id;
+                    }
+                    break;
+                default: return new Problem("take.kind", $"\"{request.Kind}\" can't be taken.", "kind");
+            }
+            if (problem is not null) return problem;
+            await Db.SaveChangesAsync();
+            var focus = lines.Count > 0 ? lines[0] : null;
+            return new AddedToOrder(Order.Version, jobs.ConvertAll(j => j.Id), lines.ConvertAll(l => l.Id), jobs.Count > 0 ? jobs[0].Id : request.JobId, focus?.Id, focus is { Kind: LineKind.Text } ? "description" : "count", discount, request.LineId is not null ? focus?.Version : null);
+        }
+
+        private async Task<Problem?> CannedAsync(long id)
+        {
+            var made = await CannedJobs.MakeAsync(Db, id, Cost, asked.Facts?.Known ?? sources.FactsAtHand(car));
+            if (made.Problem is { } gone) return gone;
+            var added = request.InsteadOf is { } old ? Order.ReplaceJob(old, made.Value.Job, await EditJobs.IsUsedAsync(Db, Order.Id, old), Actor) : Order.AddJob(made.Value.Job, Actor);
+            if (added.Problem is { } problem) return problem;
+            jobs.Add(added.Value);
+            // A discount needs the job's key.
+            await Db.SaveChangesAsync();
+            return Order.GiveCanned(made.Value.Canned, added.Value, Actor);
+        }
+
+        private async Task<Problem?> SetAsync()
+        {
+            if (await Db.CannedSets.FindAsync(request.Id) is not { } set) return new Problem("cannedSet.gone", "There is no such set of canned jobs.");
+            foreach (var id in set.Ids) if (await CannedAsync(id) is { } problem) return problem;
+            return null;
+        }
+
+        private async Task<Result<Job>> JobAsync(string title, JobOrigin origin, string originText)
+        {
+            if (request.JobId is { } id) return Order.FindJob(id);
+            var added = Order.AddJob(new Job { Title = title, Origin = origin, OriginText = originText }, Actor);
+            if (!added.Ok) return added;
+            jobs.Add(added.Value);
+            await Db.SaveChangesAsync();
+            return added;
+        }
+
+        private Problem? Add(Job job, Line line)
+        {
+            var added = Order.AddLine(job.Id, line, Actor);
+            if (added.Ok) lines.Add(line);
+            return added.Problem;
+        }
+
+        private async Task<Problem?> OperationAsync()
+        {
+            var operation = asked.Guide.First(o => o.Code == request.Code);
+            if (request.LineId is { } lineId)
+            {
+                var existing = Order.FindLine(lineId);
+                if (existing.Problem is { } gone) return gone;
+                lines.Add(existing.Value);
+                return Order.SourceLine(lineId, line => line.TakeOperation(operation.Work), $"guide: {operation.Title}", Actor).Problem;
+            }
+            var job = await JobAsync(operation.Title, JobOrigin.Written, "Labor guide");
+            if (job.Problem is { } noJob) return noJob;
+            var labor = new Line { Kind = LineKind.Labor };
+            labor.TakeOperation(operation.Work);
+            if (Add(job.Value, labor) is { } problem) return problem;
+            if (request.LaborOnly) return null;
+            foreach (var needed in operation.Parts.Where(n => !job.Value.OnLines.Any(l => l.PartType == n.Type)))
+            {
+                var line = await new PartFinder(Db, asked.Facts?.Known ?? sources.FactsAtHand(car)).LineAsync(needed.Type, needed.Quantity, Cost);
+                if (Add(job.Value, line) is { } bad) return bad;
+            }
+            return null;
+        }
+
+        private async Task<Problem?> StockAsync()
+        {
+            if (await Db.Parts.Include(p => p.Companions).FirstOrDefaultAsync(p => p.Id == request.Id) is not { } part) return new Problem("part.gone", "There is no such part in the catalog.");
+            if (part.WithdrawnAt is not null) return new Problem("part.withdrawn", $"{part.Number} was withdrawn from the catalog; choose another.");
+            if (request.LineId is { } lineId) return Source(lineId, line => line.TakePart(part, Cost), $"stock: {part.Number}");
+            var job = await JobAsync(part.Description, JobOrigin.Written, "Stock");
+            if (job.Problem is { } noJob) return noJob;
+            var made = new Line { Kind = LineKind.Part, Quantity = part.Category == "tire" ? 4 : 1 };
+            made.TakePart(part, Cost);
+            return Add(job.Value, made);
+        }
+
+        private async Task<Problem?> OfferedAsync()
+        {
+            if (await Db.Suppliers.FirstOrDefaultAsync(s => s.Code == request.Supplier) is not { } supplier) return new Problem("supplier.gone", "There is no such supplier.");
+            var offer = asked.Part!.Offer(supplier.Code);
+            var part = await PartFinder.CatalogPartAsync(Db, offer, supplier.Id, Actor.At);
+            void Put(Line line)
+            {
+                line.TakeOffer(offer, time.GetUtcNow().UtcDateTime);
+                (line.PartId, line.Unit) = (part.Id, part.Unit);
+            }
+            if (request.LineId is { } lineId) return Source(lineId, Put, $"{supplier.Name}: {offer.Number}");
+            var job = await JobAsync(offer.Description, JobOrigin.Written, supplier.Name);
+            if (job.Problem is { } noJob) return noJob;
+            var line = new Line { Kind = LineKind.Part, Quantity = offer.Quantity };
+            Put(line);
+            return Add(job.Value, line);
+        }
+
+        private Problem? Source(long lineId, Action<Line> put, string words)
+        {
+            var sourced = Order.SourceLine(lineId, put, words, Actor);
+            if (sourced.Ok) lines.Add(sourced.Value);
+            return sourced.Problem;
+        }
+
+        private async Task<Problem?> FeeAsync()
+        {
+            if (await Db.Fees.FindAsync(request.Id) is not { } fee) return new Problem("fee.gone", "There is no such fee.");
+            var job = await JobAsync(fee.Label, JobOrigin.Written, "Fee");
+            return job.Problem ?? Add(job.Value, new Line { Kind = LineKind.Fee, Description = fee.Label, Number = fee.Code, UnitAmount = fee.Amount, UnitCost = fee.CostEach, PassThrough = fee.PassThrough, Taxable = fee.Taxable, Origin = "fee" });
+        }
+
+        private async Task<Problem?> EarlierAsync()
+        {
+            var copy = await EarlierSearch.CopyAsync(Db, request.Id ?? 0, Order.VehicleId, Cost);
+            if (copy.Problem is { } gone) return gone;
+            var added = Order.AddJob(copy.Value, Actor);
+            if (added.Ok) jobs.Add(added.Value);
+            return added.Problem;
+        }
+
+        private async Task<Problem?> FactAsync()
+        {
+            var facts = asked.Facts!;
+            if (request.LineId is { } lineId)
+            {
+                var corrected = Order.FollowFact(lineId, facts.Known, Actor);
+                if (corrected.Ok) lines.Add(corrected.Value);
+                return corrected.Problem;
+            }
+            var line = await new PartFinder(Db, facts.Known).FactLineAsync(request.Code ?? "", facts, under.Shop.DistanceUnit == DistanceUnit.Kilometers, Cost);
+            if (line.Problem is { } none) return none;
+            var job = await JobAsync(line.Value.Description, JobOrigin.Written, "Facts");
+            return job.Problem ?? Add(job.Value, line.Value);
+        }
+
+        private async Task<Problem?> AdditionAsync()
+        {
+            if (await Db.CannedLines.FirstOrDefaultAsync(l => l.Id == request.Id && l.IsAddition) is not { } addition) return new Problem("cannedLine.gone", "This addition is not offered any more.");
+            var parts = await Db.Parts.Include(p => p.Companions).Where(p => p.Id == addition.PartId).ToDictionaryAsync(p => p.Id);
+            var job = Order.FindJob(request.JobId ?? 0);
+            return job.Problem ?? Add(job.Value, addition.MakeLine(parts.GetValueOrDefault, Cost, sources.FactsAtHand(car)));
+        }
+
+        private Result<GivenDiscount> GiveDiscount()
+        {
+            var parsed = GivenDiscount.Parse(request.Value, request.On ?? DiscountBase.All, request.Reason);
+            if (parsed.Problem is { } problem) return problem;
+            (parsed.Value.JobId, parsed.Value.LineId) = (request.JobId, request.LineId);
+            return Order.Give(parsed.Value, Actor);
+        }
+    }
+}

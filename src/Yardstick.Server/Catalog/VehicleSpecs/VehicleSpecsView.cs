@@ -1,0 +1,153 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Catalog;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Core.Vehicles;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Orders;
+using Yardstick.Server.Outside;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Catalog;
+
+/// <summary>Facts about the order's car: the few that its work needs, all of them by use, corrections of lines, drawings, and repairs known for its trouble codes.</summary>
+public static partial class VehicleSpecsView
+{
+    private const int InTheLine = 5;
+
+    /// <summary>A fact as it is shown.</summary>
+    public sealed record FactView(string Key, string Use, string Title, string Shown, string Short, string Condition, string Caution, string Words);
+
+    /// <summary>A part that wears.</summary>
+    public sealed record WearView(string Type, string Title, string Number, IReadOnlyList<string> Equivalents, string Stock);
+
+    /// <summary>A line whose quantity differs from the facts.</summary>
+    public sealed record CorrectionView(long LineId, string Description, decimal Now, decimal Known, string Unit, string Fact);
+
+    /// <summary>A repair that is known for a trouble code.</summary>
+    /// <param name="Title">What is done.</param>
+    /// <param name="Operation">Code of the labor guide.</param>
+    /// <param name="Percent">How often it was the repair, outside; null where only the shop did it.</param>
+    /// <param name="Here">How often this shop did it for this code.</param>
+    public sealed record RepairView(string Title, string Operation, int? Percent, int Here);
+
+    /// <summary>A trouble code of the order with its repairs.</summary>
+    public sealed record CodeView(string Code, IReadOnlyList<RepairView> Repairs, string Trouble);
+
+    /// <summary>Everything about the car.</summary>
+    /// <param name="AsOf">The date of the data; null where they do not answer.</param>
+    /// <param name="Line">The few facts that the order's work needs.</param>
+    /// <param name="Facts">All facts.</param>
+    /// <param name="Wear">Parts that wear.</param>
+    /// <param name="Resets">What is reset, step by step.</param>
+    /// <param name="Drawings">Drawings.</param>
+    /// <param name="Corrections">Lines that differ from the facts.</param>
+    /// <param name="Codes">Trouble codes of the order.</param>
+    /// <param name="Campaigns">Recalls and bulletins.</param>
+    /// <param name="Trouble">What is missing and why; empty where nothing is.</param>
+    /// <param name="Silent">Whether the service did not answer, so that the screen asks it again by itself.</param>
+    public sealed record FactsAnswer(DateOnly? AsOf, IReadOnlyList<FactView> Line, IReadOnlyList<FactView> Facts, IReadOnlyList<WearView> Wear, IReadOnlyList<ResetSteps> Resets, IReadOnlyList<DrawingTitle> Drawings,
+        IReadOnlyList<CorrectionView> Corrections, IReadOnlyList<CodeView> Codes, IReadOnlyList<Campaign> Campaigns, string Trouble, bool Silent = false);
+
+    /// <summary>An answer about the order's car.</summary>
+    public sealed record AnswerRequest(string Question, string Text, string Answer);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/orders/{id:long}/facts", HandleAsync).Asks(Permission.SeeOrders).Produces<FactsAnswer>();
+        api.MapGet("/drawings/{key}", DrawingAsync).Asks(Permission.SeeOrders).ProducesProblem(404);
+        api.MapPost("/orders/{id:long}/answers", AnswerAsync).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
+    }
+
+    private static async Task<IResult> HandleAsync(long id, ShopDb db, VehicleDataCache sources, IVehicleDataClient vehicles, CancellationToken cancel)
+    {
+        var none = new FactsAnswer(null, [], [], [], [], [], [], [], [], "");
+        if (await sources.CarOfAsync(id) is not { } car || await db.ReadOrderAsync(id) is not { } order) return Results.Ok(none with { Trouble = "A sale over the counter has no car to tell of." });
+        var metric = (await db.Shops.SingleAsync(cancel)).DistanceUnit == DistanceUnit.Kilometers;
+        var asking = sources.FactsAsync(car, cancel);
+        var campaigns = car.Vin.Length > 0 ? await vehicles.CampaignsAsync(car.Vin, cancel) : new List<Campaign>();
+        var told = await asking;
+        var codes = await CodesAsync(db, order, car, sources, cancel);
+        none = none with { Codes = codes, Campaigns = campaigns.Ok ? campaigns.Value : [], Silent = OutsideCall.IsSilence(told.Problem) || OutsideCall.IsSilence(campaigns.Problem) };
+        if (told.Problem is { } trouble) return Results.Ok(none with { Trouble = trouble.Code == "outside.unknown" ? "The facts service does not know this car: its make, model and engine are not in its data." : $"The facts service {trouble.Message}; work goes on without it." });
+        var facts = told.Value.Known;
+        FactView View(SpecValue f) => new(f.Key, f.Use.ToString(), f.Title, f.Shown(metric), f.Short(metric), f.Condition, f.Caution, f.Words);
+        var numbers = facts.Wear.SelectMany(w => w.Equivalents).ToList();
+        var stock = await db.Parts.Where(p => numbers.Contains(p.Number)).ToDictionaryAsync(p => p.Number, cancel);
+        return Results.Ok(none with
+        {
+            AsOf = facts.AsOf,
+            Line = facts.For(order, InTheLine).Select(View).ToList(),
+            Facts = facts.Facts.Select(View).ToList(),
+            Wear = facts.Wear.Select(w => new WearView(w.Type, w.Title, w.Number, w.Equivalents, string.Join(", ", w.Equivalents.Select(n => stock.GetValueOrDefault(n)).Where(p => p is { Free: > 0 }).Select(p => $"{p!.Free.ToString("0.##", CultureInfo.InvariantCulture)} in stock, {p.Bin}")))).ToList(),
+            Resets = told.Value.Resets,
+            Drawings = told.Value.Drawings,
+            Corrections = order.State == OrderState.Open ? order.OnJobs.Where(j => j.Decision is DecisionKind.Proposed or DecisionKind.Approved).SelectMany(j => j.OnLines).Select(l => (Line: l, Known: facts.Correction(l))).Where(x => x.Known is not null)
+                .Select(x => new CorrectionView(x.Line.Id, x.Line.Description, x.Line.Quantity, x.Known!.Value, x.Line.Unit, $"{facts.FactOf(x.Line)!.Title} {facts.FactOf(x.Line)!.Shown(metric)}{(facts.FactOf(x.Line)!.Condition is { Length: > 0 } condition ? $", {condition}" : "")}")).ToList() : [],
+        });
+    }
+
+    private static async Task<List<CodeView>> CodesAsync(ShopDb db, Order order, Vehicle car, VehicleDataCache sources, CancellationToken cancel)
+    {
+        var codes = order.Concerns.SelectMany(c => CodePattern().Matches($"{c.Complaint} {c.Cause}")).Select(m => TroubleCode.Parse(m.Value)).Where(c => c.Ok).Select(c => c.Value.Text).Distinct().Take(4).ToList();
+        if (codes.Count == 0) return [];
+        var (guide, _) = await sources.GuideAsync(car, cancel);
+        var views = new List<CodeView>();
+        foreach (var code in codes)
+        {
+            var known = await sources.RepairsAsync(code, cancel);
+            var here = await HereAsync(db, code, order.Id, cancel);
+            var repairs = new List<RepairView>();
+            foreach (var repair in known.Ok ? known.Value : [])
+            {
+                // An operation that the guide does not have for this car is no repair of it.
+                if (guide.FirstOrDefault(o => o.Code == repair.Operation) is { } operation) repairs.Add(new RepairView(operation.Title, operation.Code, repair.Percent, here.Where(h => WorkTitleMatch.Same(h.Title, operation.Title)).Sum(h => h.Count)));
+            }
+            repairs.AddRange(here.Where(h => !repairs.Exists(r => WorkTitleMatch.Same(r.Title, h.Title))).Select(h => new RepairView(h.Title, "", null, h.Count)));
+            views.Add(new CodeView(code, repairs.OrderByDescending(r => (r.Percent ?? 0) + 10 * r.Here).ToList(), OutsideCall.IsSilence(known.Problem) ? $"The facts service {known.Problem!.Message}." : ""));
+        }
+        return views;
+    }
+
+    /// <summary>What this shop did on invoiced orders whose concern named the code.</summary>
+    private static async Task<List<(string Title, int Count)>> HereAsync(ShopDb db, string code, long except, CancellationToken cancel)
+    {
+        var pattern = CannedJobs.Pattern(code);
+        var titles = await db.Concerns.Where(c => c.OrderId != except && (EF.Functions.Like(c.Complaint, pattern, "\\") || EF.Functions.Like(c.Cause, pattern, "\\")))
+            .Join(db.Orders.Where(o => o.State == OrderState.Posted), c => c.OrderId, o => o.Id, (c, o) => o.Id).Distinct()
+            .Join(db.Jobs.Where(j => j.RemovedAt == null && j.Decision == DecisionKind.Approved), o => o, j => j.OrderId, (o, j) => j.Title).ToListAsync(cancel);
+        return [.. titles.Where(t => !t.Contains("diagnose", StringComparison.OrdinalIgnoreCase)).GroupBy(t => t).Select(g => (g.Key, g.Count()))];
+    }
+
+    private static async Task<IResult> DrawingAsync(string key, IVehicleSpecsClient outside, HttpContext http, CancellationToken cancel)
+    {
+        var drawing = await outside.DrawingAsync(key, cancel);
+        if (drawing.Problem is { } problem) return Problems.Of(new Problem("drawing.gone", $"The facts service {problem.Message}; the drawing is missing."), 404);
+        // Shown as a picture only: nothing in it may run.
+        http.Response.Headers.ContentSecurityPolicy = "default-src 'none'; style-src 'unsafe-inline'";
+        return Results.Text(drawing.Value, "image/svg+xml");
+    }
+
+    private static Task<IResult> AnswerAsync(long id, AnswerRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    {
+        if (under.Order.VehicleId is not { } car) return new Problem("order.noCar", "This is a sale over the counter; add a car first.");
+        if (string.IsNullOrWhiteSpace(request.Question) || request.Question.Length > VehicleAnswer.Longest || string.IsNullOrWhiteSpace(request.Answer) || request.Answer.Length > VehicleAnswer.Longest)
+            return new Problem("answer.text", $"An answer has 1 to {VehicleAnswer.Longest} characters.", "answer");
+        var db = under.Command.Db;
+        var answer = await db.VehicleAnswers.FirstOrDefaultAsync(a => a.VehicleId == car && a.Question == request.Question);
+        if (answer is null) db.VehicleAnswers.Add(answer = new VehicleAnswer { VehicleId = car, Question = request.Question, Answer = request.Answer });
+        (answer.Text, answer.Answer, answer.At, answer.ById) = (request.Text.Length > 200 ? request.Text[..200] : request.Text, request.Answer.Trim(), under.Command.Actor.At, under.Command.Actor.StaffId);
+        await db.SaveChangesAsync();
+        under.Command.Notify("vehicle", car);
+        return new Changed(under.Order.Version, answer.Id, 1);
+    });
+
+    [GeneratedRegex(@"\b[PCBUpcbu][0-9A-Fa-f]{4}\b")]
+    private static partial Regex CodePattern();
+}

@@ -1,0 +1,99 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Customers;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+using Yardstick.Server.Orders;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Customers;
+
+/// <summary>Customers: the list, and one with their cars as the write-up shows them.</summary>
+public static class CustomerEndpoints
+{
+    private const int PageSize = 60;
+
+    /// <summary>A car of a customer.</summary>
+    public sealed record CarView(long Id, string Plate, string Description, string Color, string Vin, string Warning, int? LastReading, DateTime? LastReadingAt, long? OpenOrderId, long? OpenOrderNumber);
+    /// <summary>A customer.</summary>
+    public sealed record CustomerView(long Id, string Name, IReadOnlyList<string> Phones, string Email, string Address, string Alert, string DoNotServe, string TaxExempt, bool ExemptToday,
+        DateOnly? TaxExemptUntil, int Visits, IReadOnlyList<CarView> Cars, IReadOnlyList<Choice> Contacts, IReadOnlyList<Choice> Sites);
+    /// <summary>A contact or a site to choose from.</summary>
+    public sealed record Choice(long Id, string Name);
+    /// <summary>A customer in the list.</summary>
+    public sealed record Row(long Id, string Name, bool IsBusiness, string Phone, string Alert, string DoNotServe, int Cars, int Visits, DateTime? LastVisit);
+    /// <summary>A page; <paramref name="Next"/> asks for the one after it, null at the end.</summary>
+    public sealed record Page(IReadOnlyList<Row> Rows, string? Next);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/customers", ListAsync).Asks(Permission.Find).Produces<Page>();
+        api.MapGet("/customers/{id:long}", HandleAsync).Asks(Permission.Find).Produces<CustomerView>().ProducesProblem(404);
+    }
+
+    private static async Task<IResult> ListAsync(ShopDb db, string? q = null, string? after = null)
+    {
+        // Sorted by the name under which people look for them; paged by that name and the key.
+        var names = db.Customers.Where(c => c.MergedIntoId == null).Select(c => new { c.Id, Sort = (c.BusinessName != "" ? c.BusinessName : c.LastName + " " + c.FirstName).ToLower() });
+        if (FindQuery.WordsOf(q ?? "").Length > 0)
+        {
+            var hits = (await FindQuery.RunAsync(db, q!, 300)).Where(h => h.Kind == HitKind.Customer).Select(h => h.Id).ToList();
+            names = names.Where(n => hits.Contains(n.Id));
+        }
+        if (after?.LastIndexOf('|') is { } bar and > 0 && long.TryParse(after.AsSpan(bar + 1), out var lastId))
+        {
+            var lastName = after[..bar];
+#pragma warning disable CA1309 // The database compares; only this form is translated.
+            names = names.Where(n => string.Compare(n.Sort, lastName) > 0 || n.Sort == lastName && n.Id > lastId);
+#pragma warning restore CA1309
+        }
+        var keys = await names.OrderBy(n => n.Sort).ThenBy(n => n.Id).Take(PageSize + 1).ToListAsync();
+        var ids = keys.Take(PageSize).Select(k => k.Id).ToList();
+        var country = await db.Shops.Select(s => s.Country).SingleAsync();
+        var customers = await db.Customers.Include(c => c.Phones).Where(c => ids.Contains(c.Id)).ToDictionaryAsync(c => c.Id);
+        var cars = await db.Vehicles.Where(v => ids.Contains(v.CustomerId) && v.MergedIntoId == null).GroupBy(v => v.CustomerId).Select(g => new { g.Key, Count = g.Count() }).ToDictionaryAsync(g => g.Key, g => g.Count);
+        var visits = await db.Orders.Where(o => o.State == OrderState.Posted && ids.Contains(o.CustomerId ?? 0)).GroupBy(o => o.CustomerId!.Value)
+            .Select(g => new { g.Key, Count = g.Count(), Last = g.Max(o => o.PostedAt) }).ToDictionaryAsync(g => g.Key);
+        var rows = ids.ConvertAll(id => RowOf(customers[id], country, cars.GetValueOrDefault(id), visits.TryGetValue(id, out var v) ? v.Count : 0, visits.TryGetValue(id, out v) ? v.Last : null));
+        return Results.Ok(new Page(rows, keys.Count > PageSize ? $"{keys[PageSize - 1].Sort}|{keys[PageSize - 1].Id}" : null));
+    }
+
+    private static Row RowOf(Customer customer, string country, int cars, int visits, DateTime? last)
+    {
+        var phone = customer.Phones.OrderBy(p => p.Id).FirstOrDefault();
+        return new Row(customer.Id, customer.DisplayName, customer.IsBusiness, phone is null ? "" : new PhoneNumber(phone.Number).Shown(country), customer.Alert, customer.DoNotServe, cars, visits, last);
+    }
+
+    private static async Task<IResult> HandleAsync(long id, ShopDb db, TimeProvider time)
+    {
+        if (await db.Customers.Include(c => c.Phones).Include(c => c.Emails).FirstOrDefaultAsync(c => c.Id == id) is not { } customer)
+            return Problems.Of(new Problem("customer.gone", "There is no such customer."));
+        if (customer.MergedIntoId is { } kept) return await HandleAsync(kept, db, time);
+        var shop = await db.Shops.SingleAsync();
+        var today = DateOnly.FromDateTime(shop.Local(time.GetUtcNow().UtcDateTime));
+        var visits = await db.Orders.CountAsync(o => o.CustomerId == id && o.State == OrderState.Posted);
+        return Results.Ok(new CustomerView(id, customer.DisplayName, customer.Phones.OrderBy(p => p.Id).Select(p => new PhoneNumber(p.Number).Shown(shop.Country)).ToList(),
+            customer.Emails.OrderBy(e => e.Id).FirstOrDefault()?.Address ?? "", customer.Address, customer.Alert, customer.DoNotServe, customer.TaxExempt, customer.IsExemptOn(today), customer.TaxExemptUntil,
+            visits, await CarsAsync(db, id), await db.CustomerContacts.Where(c => c.CustomerId == id).OrderBy(c => c.Id).Select(c => new Choice(c.Id, c.Name)).ToListAsync(),
+            await db.CustomerSites.Where(s => s.CustomerId == id).OrderBy(s => s.Id).Select(s => new Choice(s.Id, s.Name)).ToListAsync()));
+    }
+
+    /// <summary>A customer's cars, the one that was here last first.</summary>
+    internal static async Task<List<CarView>> CarsAsync(ShopDb db, long customerId)
+    {
+        var cars = await db.Vehicles.Where(v => v.CustomerId == customerId && v.MergedIntoId == null).ToListAsync();
+        var ids = cars.ConvertAll(c => c.Id);
+        var open = await db.Orders.Where(o => o.State == OrderState.Open && ids.Contains(o.VehicleId ?? 0)).Select(o => new { o.Id, o.Number, o.VehicleId }).ToListAsync();
+        var latest = await db.OdometerReadings.Where(r => ids.Contains(r.VehicleId) && !db.OdometerReadings.Any(x => x.VehicleId == r.VehicleId && x.At > r.At))
+            .GroupBy(r => r.VehicleId).Select(g => new { g.Key, Reading = g.Max(r => r.Reading), At = g.Max(r => r.At) }).ToDictionaryAsync(g => g.Key);
+        return cars.Select(car =>
+        {
+            var last = latest.GetValueOrDefault(car.Id);
+            var order = open.Find(o => o.VehicleId == car.Id);
+            return new CarView(car.Id, car.Plate, car.Description, car.Color, car.Vin, car.Warning, last?.Reading, last?.At, order?.Id, order?.Number);
+        }).OrderByDescending(c => c.LastReadingAt).ToList();
+    }
+}

@@ -1,0 +1,127 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Customers;
+using Yardstick.Core.Documents;
+using Yardstick.Core.Inspections;
+using Yardstick.Core.Inventory;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Core.Vehicles;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Pricing;
+
+namespace Yardstick.Server.Orders;
+
+/// <summary>Changes on orders: load, change by the order's own methods, price, keep, tell.</summary>
+public static class OrderCommands
+{
+    /// <summary>Loads an order to be looked at, with everything that its rules need.</summary>
+    public static Task<Order?> ReadOrderAsync(this ShopDb db, long id) => WithAll(db.Orders.AsNoTrackingWithIdentityResolution()).FirstOrDefaultAsync(o => o.Id == id);
+
+    /// <summary>Loads an order to be changed, with everything that its rules need.</summary>
+    public static Task<Order?> LoadOrderAsync(this ShopDb db, long id) => WithAll(db.Orders).FirstOrDefaultAsync(o => o.Id == id);
+
+    private static IQueryable<Order> WithAll(IQueryable<Order> orders) => orders
+        .Include(o => o.Concerns).Include(o => o.Jobs).ThenInclude(j => j.Lines).Include(o => o.Jobs).ThenInclude(j => j.Companions).Include(o => o.Decisions).Include(o => o.CeilingExceptions).Include(o => o.Discounts).AsSplitQuery();
+
+    /// <summary>Runs a change on an order.</summary>
+    public static Task<IResult> OnOrderAsync<T>(this CommandRunner commands, long id, Func<OrderCommandContext, Task<Result<T>>> change) =>
+        commands.RunAsync<T>(work => work.OnOrderAsync(id, change));
+
+    /// <summary>Changes an order within a command: afterwards it is priced anew and saved.</summary>
+    public static async Task<Result<T>> OnOrderAsync<T>(this CommandContext work, long id, Func<OrderCommandContext, Task<Result<T>>> change)
+    {
+        var db = work.Db;
+        if (await db.LoadOrderAsync(id) is not { } order) return new Problem("order.gone", "There is no such order.");
+        var customer = order.CustomerId is { } customerId ? await db.Customers.FindAsync(customerId) : null;
+        var policy = await db.PolicyAsync(order.PolicyVersionId);
+        var shop = await db.Shops.SingleAsync();
+        var under = new OrderCommandContext(work, order, shop) { Customer = customer, Policy = policy };
+        var before = order.Version;
+        try
+        {
+            var result = await change(under);
+            if (!result.Ok) return result;
+            if (order.Version != before) await SettleAsync(under);
+            under.AfterSettling?.Invoke();
+            // Kept with the command itself: looking for changes in a long order takes longer than anything else here.
+            db.AddRecord(order);
+            work.Notify("order", order.Id, order.Version);
+            return result;
+        }
+        catch (CaseException bad)
+        {
+            return new Problem("order.price", $"The order can't be priced like this: {bad.Message}");
+        }
+    }
+
+    /// <summary>Prices a changed order, saves it, and keeps stock for what is approved on it.</summary>
+    internal static async Task SettleAsync(OrderCommandContext under)
+    {
+        var (db, order) = (under.Command.Db, under.Order);
+        if (order.State == OrderState.Open) OrderPricing.Refresh(order, under.Customer, under.Policy, under.Today);
+        await db.SaveChangesAsync();
+        var partIds = order.Jobs.SelectMany(j => j.Lines).Select(l => l.PartId).OfType<long>().Distinct().ToList();
+        if (partIds.Count == 0) return;
+        var parts = await db.Parts.Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id);
+        var onOrder = await db.AwaitedParts().Where(l => l.OrderId == order.Id).Select(l => l.LineId).ToListAsync();
+        Reservation.Settle(order, parts, onOrder.ToHashSet());
+    }
+
+    /// <summary>Writes down what changed, once everything that was added has its key.</summary>
+    public static void AddRecord(this ShopDb db, Order order)
+    {
+        foreach (var change in order.Changes)
+        {
+            change.OrderId = order.Id;
+            change.TargetId = change.Subject switch { Job job => job.Id, Line line => line.Id, Concern concern => concern.Id, _ => change.TargetId };
+            db.OrderChanges.Add(change);
+        }
+        order.Changes.Clear();
+    }
+
+    /// <summary>
+    /// Whether somebody else changed the same field after the version that the client saw. Edits of other fields merge.
+    /// </summary>
+    public static async Task<Problem?> ClashAsync(this OrderCommandContext under, string target, long id, string field, int seen, string? wanted)
+    {
+        var db = under.Command.Db;
+        var latest = await db.OrderChanges
+            .Where(c => c.OrderId == under.Order.Id && c.Target == target && c.TargetId == id && c.Field == field && c.Version > seen && c.ClientId != under.Command.Actor.ClientId)
+            .OrderByDescending(c => c.Version).FirstOrDefaultAsync();
+        if (latest is null || latest.New == wanted) return null;
+        var who = await db.Staff.Where(s => s.Id == latest.ById).Select(s => s.Name).FirstOrDefaultAsync() ?? "Somebody";
+        var at = under.Shop.Local(latest.At);
+        return new Problem("edit.conflict", $"{StaffMember.ShortNameOf(who)} changed this to \"{latest.New}\" at {at.Clock()}; yours was not kept.", field);
+    }
+
+    /// <summary>Whether somebody else changed anything of it after the version that the client saw: what came with it can then not be undone.</summary>
+    public static async Task<Problem?> TouchedByOthersAsync(this OrderCommandContext under, string target, long id, int seen)
+    {
+        var db = under.Command.Db;
+        var latest = await db.OrderChanges.Where(c => c.OrderId == under.Order.Id && c.Target == target && c.TargetId == id && c.Version > seen && c.ClientId != under.Command.Actor.ClientId)
+            .OrderByDescending(c => c.Version).FirstOrDefaultAsync();
+        if (latest is null) return null;
+        var who = await db.Staff.Where(s => s.Id == latest.ById).Select(s => s.Name).FirstOrDefaultAsync() ?? "Somebody";
+        return new Problem("undo.conflict", $"{StaffMember.ShortNameOf(who)} changed it at {under.Shop.Local(latest.At).Clock()}; it can't be undone any more, but it can be edited.");
+    }
+
+    /// <summary>Who and what a document of an order is about.</summary>
+    internal static async Task<DocumentParties> PartiesAsync(this ShopDb db, Order order)
+    {
+        var customer = order.CustomerId is { } customerId ? await db.Customers.Include(c => c.Phones).SingleAsync(c => c.Id == customerId) : null;
+        var vehicle = order.VehicleId is { } vehicleId ? await db.Vehicles.FindAsync(vehicleId) : null;
+        return new DocumentParties(customer, vehicle, (await db.Staff.FindAsync(order.WriterId))?.ShortName ?? "");
+    }
+
+    /// <summary>What of an order goes out only when somebody looked at it: findings, and files on its lines.</summary>
+    internal static async Task<(List<Finding> Findings, List<AttachedFile> Files)> ToReleaseAsync(this ShopDb db, Order order)
+    {
+        var lines = order.OnJobs.SelectMany(j => j.OnLines).Select(l => l.Id).ToList();
+        return (await db.Findings.Where(f => f.OrderId == order.Id).OrderBy(f => f.Id).ToListAsync(),
+            await db.Files.Where(f => f.Kind == RecordKind.Line && f.RemovedAt == null && lines.Contains(f.TargetId)).OrderBy(f => f.Id).ToListAsync());
+    }
+}

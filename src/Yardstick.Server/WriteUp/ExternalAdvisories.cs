@@ -1,0 +1,94 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Catalog;
+using Yardstick.Core.FollowUp;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+using Yardstick.Server.Outside;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.WriteUp;
+
+/// <summary>
+/// What the outside knows about a car: services that are due, recalls, bulletins, its past. Asked apart from what the shop knows itself, so
+/// that the screen never waits for it.
+/// </summary>
+public static class ExternalAdvisories
+{
+    /// <summary>What is known, and what could not be asked.</summary>
+    /// <param name="Items">What is known, the most pressing first.</param>
+    /// <param name="Sentences">What is missing and why.</param>
+    /// <param name="Silent">Whether the service did not answer, so that the screen asks it again by itself.</param>
+    public sealed record Answer(IReadOnlyList<Advisories.Item> Items, IReadOnlyList<string> Sentences, bool Silent = false);
+
+    /// <summary>Maps the endpoint.</summary>
+    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/write-up/known-outside", HandleAsync).Asks(Permission.WriteUp).Produces<Answer>();
+
+    private static async Task<IResult> HandleAsync(long vehicle, ShopDb db, IVehicleDataClient outside, TimeProvider time, CancellationToken cancel, string? odometer = null, string? canned = null)
+    {
+        if (await db.Vehicles.Include(v => v.Readings).FirstOrDefaultAsync(v => v.Id == vehicle, cancel) is not { } car) return Results.Ok(new Answer([], []));
+        var shop = await db.Shops.SingleAsync(cancel);
+        var now = time.GetUtcNow().UtcDateTime;
+        var (items, sentences) = (new List<Advisories.Item>(), new List<string>());
+        // One after the other would take three times the patience when the service is slow.
+        var schedule = outside.ScheduleAsync(car.Make, car.Model, car.Engine, cancel);
+        var campaigns = car.Vin.Length > 0 ? outside.CampaignsAsync(car.Vin, cancel) : null;
+        var past = car.Vin.Length > 0 ? outside.PastAsync(car.Vin, cancel) : null;
+
+        var typed = NumberInput.Reading(odometer);
+        var use = CarUse.Of(car.Readings, shop.DistancePerDay, DateOnly.FromDateTime(shop.Local(now)), now, typed.Ok ? typed.Value : null);
+        var chosen = (canned ?? "").Split(',').Select(t => long.TryParse(t, out var id) ? id : 0).ToHashSet();
+        if (Ok(await schedule, "the schedule", sentences) is { } services) items.AddRange(await DueAsync(db, vehicle, services, shop, use, chosen));
+        if (campaigns is not null && Ok(await campaigns, "recalls and bulletins", sentences) is { } open) items.AddRange(open.Select(Told));
+        if (past is not null && Ok(await past, "the car's past", sentences) is { Count: > 0 } entries) items.Add(PastOf(entries, shop));
+        if (car.Vin.Length == 0) sentences.Add("Without a VIN nobody can tell its recalls, bulletins and past.");
+        var silent = new[] { (await schedule).Problem, campaigns is null ? null : (await campaigns).Problem, past is null ? null : (await past).Problem }.Any(OutsideCall.IsSilence);
+        return Results.Ok(new Answer(items.OrderBy(i => i.Urgency).ToList(), [.. sentences.Distinct()], silent));
+    }
+
+    private static T? Ok<T>(Result<T> answer, string what, List<string> sentences) where T : class
+    {
+        if (answer.Ok) return answer.Value;
+        sentences.Add(OutsideCall.IsSilence(answer.Problem) ? $"The vehicle data service {answer.Problem!.Message}; what it knows of this car is missing." : $"The vehicle data do not know this car: {what} are missing.");
+        return null;
+    }
+
+    private static async Task<IEnumerable<Advisories.Item>> DueAsync(ShopDb db, long vehicle, List<ScheduleEntry> entries, Shop shop, CarUse use, HashSet<long> chosen)
+    {
+        var orders = await db.Orders.Include(o => o.Jobs).Where(o => o.VehicleId == vehicle).ToListAsync();
+        var canned = await db.OfferedCannedJobs.ToListAsync();
+        var reminders = await db.Reminders.Where(r => r.VehicleId == vehicle && r.RemovedAt == null).ToListAsync();
+        var services = entries.Select(e => new ScheduledService(e.Title, shop.Interval(e.Miles), e.Months));
+        return MaintenanceSchedule.Of(services, orders, use, at => DateOnly.FromDateTime(shop.Local(at)))
+            // What the shop reminds of by itself is in the list already.
+            .Where(s => (s.Due.State != DueState.Later || s.PassedAt is not null) && !reminders.Exists(r => WorkTitleMatch.Same(r.Title, s.Service.Title)))
+            .Select(s =>
+            {
+                var job = WorkTitleMatch.Canned(s.Service.Title, canned);
+                return new Advisories.Item("service", s.Due.Urgency, s.Service.Title, Sentence(s, shop)) { Take = new AdvisoryToJob("work", null, s.Service.Title, job?.Id), Resets = job is not null && chosen.Contains(job.Id) };
+            });
+    }
+
+    private static string Sentence(ServiceStanding standing, Shop shop)
+    {
+        var every = string.Join(" or ", new[] { standing.Service.EveryDistance is { } far ? $"{far:N0} {shop.DistanceWord}" : "", standing.Service.EveryMonths is { } months ? $"{months} months" : "" }.Where(t => t.Length > 0));
+        return standing switch
+        {
+            { LastOn: { } on } => $"every {every}; last {on:MMM d, yyyy}{(standing.LastReading is { } at ? $" at {at:N0} {shop.DistanceWord}" : "")}, due {standing.Due.On:MMM d, yyyy}",
+            { PassedAt: { } passed } => $"every {every}; due at {passed:N0} {shop.DistanceWord}, not done here",
+            _ => $"every {every}; first due about {standing.Due.On:MMM d, yyyy}",
+        };
+    }
+
+    private static Advisories.Item Told(Campaign campaign) => campaign.Kind == "recall"
+        ? new Advisories.Item("recall", Urgency.Heed, $"Open recall: {campaign.Title}", $"{campaign.Number}, {campaign.On:MMM d, yyyy}. {campaign.Remedy}") { Take = new AdvisoryToJob("work", null, $"Recall {campaign.Number}: {campaign.Title}", null), More = [campaign.Text] }
+        : new Advisories.Item("bulletin", Urgency.Later, $"Bulletin: {campaign.Title}", $"{campaign.Number}, {campaign.On:MMM d, yyyy}") { Take = new AdvisoryToJob("work", null, campaign.Title, null), More = [campaign.Text] };
+
+    private static Advisories.Item PastOf(List<PastEntry> entries, Shop shop)
+    {
+        var told = entries.OrderByDescending(e => e.On).ToList();
+        string Line(PastEntry e) => $"{e.On:MMM d, yyyy}{(shop.FromMiles(e.Miles) is { } reading ? $", {reading:N0} {shop.DistanceWord}" : "")}, {e.Place}: {e.Text}";
+        return new Advisories.Item("past", Urgency.Later, $"Outside report of its past: {told.Count} {(told.Count == 1 ? "entry" : "entries")}", $"latest {Line(told[0])}") { More = told.ConvertAll(Line) };
+    }
+}
