@@ -9,13 +9,6 @@ namespace Yardstick.Server;
 /// </summary>
 internal sealed class ExactTypes : IOpenApiSchemaTransformer
 {
-    /// <summary>Features name their own requests and views alike; in the document each carries its feature's name.</summary>
-    internal static string? NameOf(System.Text.Json.Serialization.Metadata.JsonTypeInfo type)
-    {
-        var name = OpenApiOptions.CreateDefaultSchemaReferenceId(type);
-        return name is null || type.Type.DeclaringType is not { } feature ? name : (feature.Name + name).Replace("ViewView", "View", StringComparison.Ordinal);
-    }
-
     public Task TransformAsync(OpenApiSchema schema, OpenApiSchemaTransformerContext context, CancellationToken cancellationToken)
     {
         if (schema.Type is { } type && type.HasFlag(JsonSchemaType.String) && (type.HasFlag(JsonSchemaType.Number) || type.HasFlag(JsonSchemaType.Integer)))

@@ -66,7 +66,6 @@ public static class Services
         services.AddOpenApi(o =>
         {
             o.AddSchemaTransformer<ExactTypes>();
-            o.CreateSchemaReferenceId = ExactTypes.NameOf;
         });
         services.AddResponseCompression(o => o.EnableForHttps = false);
         services.AddSingleton<OldCommandCleanup>();

@@ -119,7 +119,7 @@ public static class ApprovalPage
         return Results.NoContent();
     }
 
-    private static async Task<IResult> ChooseAsync(string token, TalkThroughView.ChoiceRequest request, ShopDb db, TimeProvider time) =>
+    private static async Task<IResult> ChooseAsync(string token, TalkThroughView.SelectionRequest request, ShopDb db, TimeProvider time) =>
         await FindAsync(db, token, time.GetUtcNow().UtcDateTime) is { State: LinkState.Open } found ? Results.Ok(TalkThroughView.Choose(found.Now, request)) : Problems.Of(Unknown, 404);
 
     private static async Task<IResult> AnswerAsync(string token, AnswerRequest request, ShopDb read, SingleWriter gate, LiveUpdates live, Signatures signatures, TimeProvider time)

@@ -30,13 +30,13 @@ public static class DecisionRecord
     /// <param name="ShownId">The frozen copy; null for answers from before copies were kept.</param>
     /// <param name="ShownHash">Its SHA-256, in hex.</param>
     /// <param name="Intact">The copy still has that hash.</param>
-    public sealed record View(long Id, string Job, DecisionKind Kind, string DecidedBy, AnswerChannel Channel, DateTime At, string AskedBy, decimal AmountAgreed, string Note, DateOnly? DeferUntil, int? DeferAtReading,
+    public sealed record DecisionView(long Id, string Job, DecisionKind Kind, string DecidedBy, AnswerChannel Channel, DateTime At, string AskedBy, decimal AmountAgreed, string Note, DateOnly? DeferUntil, int? DeferAtReading,
         string LeftOut, string Acknowledged, bool Signed, long? ShownId, string ShownHash, bool Intact);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/orders/{id:long}/decisions", AllAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<View>>();
+        api.MapGet("/orders/{id:long}/decisions", AllAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<DecisionView>>();
         api.MapGet("/shown-copies/{id:long}/estimate.pdf", PdfAsync).Asks(Permission.SeeOrders);
         api.MapGet("/decisions/{id:long}/signature.png", SignatureAsync).Asks(Permission.SeeOrders);
     }
@@ -51,7 +51,7 @@ public static class DecisionRecord
         return Results.Ok(decisions.ConvertAll(d =>
         {
             var (hash, intact) = d.ShownId is { } copy ? copies[copy] : ("", true);
-            return new View(d.Id, titles.GetValueOrDefault(d.JobId, ""), d.Kind, d.DecidedBy, d.Channel, d.At, names.GetValueOrDefault(d.AskedById, ""), d.AmountAgreed.Amount, d.Note, d.DeferUntil, d.DeferAtReading,
+            return new DecisionView(d.Id, titles.GetValueOrDefault(d.JobId, ""), d.Kind, d.DecidedBy, d.Channel, d.At, names.GetValueOrDefault(d.AskedById, ""), d.AmountAgreed.Amount, d.Note, d.DeferUntil, d.DeferAtReading,
                 d.LeftOut, d.Acknowledged, d.SignatureHash.Length > 0, d.ShownId, hash, intact);
         }));
     }

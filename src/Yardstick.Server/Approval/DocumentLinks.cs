@@ -22,13 +22,13 @@ public static class DocumentLinks
     /// <param name="Title">What the document is, with its number.</param>
     /// <param name="SentOn">When it was sent, wall time.</param>
     /// <param name="Size">Bytes of the PDF; 0 where it can't be fetched.</param>
-    public sealed record View(bool Good, string Sentence, string Shop, string Phone, bool Logo, string Title, DateOnly SentOn, long Size);
+    public sealed record DocumentLinkPageView(bool Good, string Sentence, string Shop, string Phone, bool Logo, string Title, DateOnly SentOn, long Size);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
         var pages = api.MapGroup("/customers-pages/documents/{token}").AllowAnonymous().RequireRateLimiting(ApprovalPage.Limit);
-        pages.MapGet("", ShowAsync).Produces<View>();
+        pages.MapGet("", ShowAsync).Produces<DocumentLinkPageView>();
         pages.MapGet("/document.pdf", FileAsync);
         api.MapPost("/document-links/{id:long}/withdraw", Withdraw).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
     }
@@ -46,7 +46,7 @@ public static class DocumentLinks
         var sentence = link.SentenceAt(time.GetUtcNow().UtcDateTime, shop.Local);
         var good = sentence.Length == 0;
         var size = good ? new FileInfo(store.PathOf(link.FileHash, picture: false)).Length : 0;
-        return Results.Ok(new View(good, sentence, shop.Name, shop.Phone, shop.LogoHash.Length > 0, link.Title, DateOnly.FromDateTime(shop.Local(link.SentAt)), size));
+        return Results.Ok(new DocumentLinkPageView(good, sentence, shop.Name, shop.Phone, shop.LogoHash.Length > 0, link.Title, DateOnly.FromDateTime(shop.Local(link.SentAt)), size));
     }
 
     private static async Task<IResult> FileAsync(string token, ShopDb read, SingleWriter gate, LiveUpdates live, ContentStore store, TimeProvider time)

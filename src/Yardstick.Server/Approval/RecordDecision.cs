@@ -12,7 +12,7 @@ namespace Yardstick.Server.Approval;
 public static class RecordDecision
 {
     /// <summary>An answer. The day or reading to which work is put off is taken as typed.</summary>
-    public sealed record Request(IReadOnlyList<long> JobIds, DecisionKind Kind, string DecidedBy, AnswerChannel Channel, string? Note, string? DeferUntil, string? DeferAtReading)
+    public sealed record RecordDecisionRequest(IReadOnlyList<long> JobIds, DecisionKind Kind, string DecidedBy, AnswerChannel Channel, string? Note, string? DeferUntil, string? DeferAtReading)
     {
         /// <summary>Lines of approved jobs that are left out.</summary>
         public IReadOnlyList<long>? LinesOut { get; init; }
@@ -23,9 +23,9 @@ public static class RecordDecision
     }
 
     /// <summary>An answer about one job among several.</summary>
-    public sealed record JobAnswer(long JobId, DecisionKind Kind, IReadOnlyList<long>? LinesOut, string? DeferUntil, string? DeferAtReading, bool Acknowledged);
+    public sealed record JobDecisionAnswer(long JobId, DecisionKind Kind, IReadOnlyList<long>? LinesOut, string? DeferUntil, string? DeferAtReading, bool Acknowledged);
     /// <summary>A whole conversation: about each job what was said.</summary>
-    public sealed record SeveralRequest(IReadOnlyList<JobAnswer> Jobs, string DecidedBy, AnswerChannel Channel, string? Note)
+    public sealed record SeveralDecisionsRequest(IReadOnlyList<JobDecisionAnswer> Jobs, string DecidedBy, AnswerChannel Channel, string? Note)
     {
         /// <summary>A signature as PNG in base 64; null without one.</summary>
         public string? SignaturePng { get; init; }
@@ -42,7 +42,7 @@ public static class RecordDecision
         api.MapPost("/orders/{id:long}/ceiling", PassCeiling).Asks(Permission.PassCeiling).Produces<Changed>().ProducesProblem(422);
     }
 
-    private static async Task<IResult> HandleAsync(long id, Request request, CommandRunner commands, Signatures signatures)
+    private static async Task<IResult> HandleAsync(long id, RecordDecisionRequest request, CommandRunner commands, Signatures signatures)
     {
         var signature = await signatures.KeepAsync(request.SignaturePng);
         if (signature.Problem is { } unreadable) return Problems.Of(unreadable);
@@ -57,19 +57,19 @@ public static class RecordDecision
         });
     }
 
-    private static async Task<IResult> Several(long id, SeveralRequest request, CommandRunner commands, Signatures signatures)
+    private static async Task<IResult> Several(long id, SeveralDecisionsRequest request, CommandRunner commands, Signatures signatures)
     {
         var signature = await signatures.KeepAsync(request.SignaturePng);
         return signature.Problem is { } unreadable ? Problems.Of(unreadable) : await commands.OnOrderAsync<Changed>(id, under => SeveralAsync(under, request, signature.Value));
     }
 
-    private static async Task<Result<Changed>> SeveralAsync(OrderCommandContext under, SeveralRequest request, string signatureHash)
+    private static async Task<Result<Changed>> SeveralAsync(OrderCommandContext under, SeveralDecisionsRequest request, string signatureHash)
     {
         if (request.Jobs is not { Count: > 0 }) return new Problem("decision.jobs", "Say which jobs were decided.", "jobs");
         var answers = new List<(long, Answer)>();
         foreach (var job in request.Jobs)
         {
-            var one = new Request([job.JobId], job.Kind, request.DecidedBy, request.Channel, request.Note, job.DeferUntil, job.DeferAtReading) { LinesOut = job.LinesOut, Acknowledged = job.Acknowledged };
+            var one = new RecordDecisionRequest([job.JobId], job.Kind, request.DecidedBy, request.Channel, request.Note, job.DeferUntil, job.DeferAtReading) { LinesOut = job.LinesOut, Acknowledged = job.Acknowledged };
             var answer = Read(one, under.LocalNow, under.Shop);
             if (answer.Problem is { } bad) return bad with { Field = $"job:{job.JobId}:{bad.Field}" };
             answers.Add((job.JobId, answer.Value with { SignatureHash = signatureHash }));
@@ -96,7 +96,7 @@ public static class RecordDecision
         return null;
     }
 
-    private static Result<Answer> Read(Request request, DateTime localNow, Shop shop)
+    private static Result<Answer> Read(RecordDecisionRequest request, DateTime localNow, Shop shop)
     {
         if (!Enum.IsDefined(request.Kind) || !Enum.IsDefined(request.Channel)) return new Problem("decision.kind", "An answer is approved, declined, deferred or taken back.", "kind");
         var answer = new Answer(request.Kind, request.DecidedBy ?? "", request.Channel, request.Note ?? "")

@@ -17,22 +17,22 @@ namespace Yardstick.Server.Approval;
 public static class SendEstimate
 {
     /// <summary>A link that was sent.</summary>
-    public sealed record LinkView(long Id, DateTime SentAt, string SentBy, DateTime ExpiresAt, LinkState State, DateTime? OpenedAt, int Opened, DateTime? AnsweredAt);
+    public sealed record ApprovalLinkView(long Id, DateTime SentAt, string SentBy, DateTime ExpiresAt, LinkState State, DateTime? OpenedAt, int Opened, DateTime? AnsweredAt);
     /// <summary>Everything that sending needs.</summary>
     /// <param name="ToRelease">What goes out only when somebody looked at it; what nobody decided about yet is gone through first.</param>
     /// <param name="Links">Links that were sent, newest first.</param>
     /// <param name="Works">Where links work: an address from outside, or empty for inside the shop only.</param>
-    public sealed record View(IReadOnlyList<VisibilityItem> ToRelease, IReadOnlyList<LinkView> Links, string Works);
+    public sealed record SendEstimateView(IReadOnlyList<VisibilityItem> ToRelease, IReadOnlyList<ApprovalLinkView> Links, string Works);
 
     /// <summary>Shows something to the customer in these words, or keeps it in the shop.</summary>
     public sealed record ReleaseRequest(VisibilityKind Kind, long Id, bool Show, string? Words);
     /// <summary>Where and how to send. The place of the link in the body is written {{ link }}; without it the link follows the body.</summary>
-    public sealed record Request(MessageChannel Channel, string Address, string? Subject, string? Body, bool Now);
+    public sealed record SendEstimateRequest(MessageChannel Channel, string Address, string? Subject, string? Body, bool Now);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/orders/{id:long}/sending", ShowAsync).Asks(Permission.SeeOrders).Produces<View>();
+        api.MapGet("/orders/{id:long}/sending", ShowAsync).Asks(Permission.SeeOrders).Produces<SendEstimateView>();
         api.MapPost("/orders/{id:long}/release", Release).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/orders/{id:long}/links", Send).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/links/{id:long}/withdraw", Withdraw).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
@@ -46,9 +46,9 @@ public static class SendEstimate
         var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
         var copyIds = links.ConvertAll(l => l.ShownId);
         var copies = (await db.ShownCopies.Where(c => copyIds.Contains(c.Id)).AsNoTracking().ToListAsync()).ToDictionary(c => c.Id, c => EstimateSnapshot.FromJson(c.Json));
-        return Results.Ok(new View(
+        return Results.Ok(new SendEstimateView(
             shown.ToRelease,
-            links.ConvertAll(l => new LinkView(l.Id, l.SentAt, names[l.SentById], l.ExpiresAt, l.StateAt(copies[l.ShownId], shown.Estimate, now, shown.Order.State != OrderState.Open), l.OpenedAt, l.Opened, l.AnsweredAt)),
+            links.ConvertAll(l => new ApprovalLinkView(l.Id, l.SentAt, names[l.SentById], l.ExpiresAt, l.StateAt(copies[l.ShownId], shown.Estimate, now, shown.Order.State != OrderState.Open), l.OpenedAt, l.Opened, l.AnsweredAt)),
             shown.Shop.PublicAddress));
     }
 
@@ -59,7 +59,7 @@ public static class SendEstimate
         return released.Problem is { } problem ? problem : new Changed(under.Order.Version, request.Id, 1);
     });
 
-    private static Task<IResult> Send(long id, Request request, CommandRunner commands, Outbox outbox, MessageComposer writing, DocumentPdfs pdfs, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Send(long id, SendEstimateRequest request, CommandRunner commands, Outbox outbox, MessageComposer writing, DocumentPdfs pdfs, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         var (db, actor, order) = (under.Command.Db, under.Command.Actor, under.Order);
         if (!order.OnJobs.Any(j => j.Decision == DecisionKind.Proposed)) return new Problem("link.nothing", "There is nothing to ask: every job has its answer.");

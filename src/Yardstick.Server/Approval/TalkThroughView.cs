@@ -25,15 +25,15 @@ public static class TalkThroughView
     /// <param name="Phone">The customer's first telephone, as it is read; empty without one.</param>
     /// <param name="Found">Everything that was found, also what the customer was not shown yet.</param>
     /// <param name="DeclineReasons">Reasons that are offered.</param>
-    public sealed record View(EstimateSnapshot Estimate, long OrderId, int Version, IReadOnlyList<long> OpenJobs, IReadOnlyList<SelectionTotals> Choices, decimal? Agreed, decimal? Allowed, string Phone, IReadOnlyList<VisibilityItem> Found, IReadOnlyList<string> DeclineReasons);
+    public sealed record SelectionView(EstimateSnapshot Estimate, long OrderId, int Version, IReadOnlyList<long> OpenJobs, IReadOnlyList<SelectionTotals> Choices, decimal? Agreed, decimal? Allowed, string Phone, IReadOnlyList<VisibilityItem> Found, IReadOnlyList<string> DeclineReasons);
 
     /// <summary>A choice: open jobs that are in, lines of them that are out.</summary>
-    public sealed record ChoiceRequest(IReadOnlyList<long>? JobIds, IReadOnlyList<long>? LinesOut);
+    public sealed record SelectionRequest(IReadOnlyList<long>? JobIds, IReadOnlyList<long>? LinesOut);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/orders/{id:long}/talk-through", ShowAsync).Asks(Permission.SeeOrders).Produces<View>();
+        api.MapGet("/orders/{id:long}/talk-through", ShowAsync).Asks(Permission.SeeOrders).Produces<SelectionView>();
         // Asks only; nothing is kept. The lines would not fit an address.
         api.MapPost("/orders/{id:long}/talk-through/choice", ChooseAsync).Asks(Permission.SeeOrders).Produces<SelectionTotals>();
     }
@@ -43,7 +43,7 @@ public static class TalkThroughView
         if (await EstimatePresentation.ReadAsync(db, id, time.GetUtcNow().UtcDateTime) is not { } shown) return Problems.Of(new Problem("order.gone", "There is no such order."));
         var consent = Core.Pricing.OrderPricer.Price(shown.Case).Consent;
         var phone = await db.CustomerPhones.Where(p => p.CustomerId == shown.Order.CustomerId).OrderBy(p => p.Id).Select(p => p.Number).FirstOrDefaultAsync();
-        return Results.Ok(new View(shown.Estimate, id, shown.Order.Version, shown.OpenJobs.Select(j => j.Id).ToList(), ChoicesOf(shown), consent?.Authorized, consent?.Allowed,
+        return Results.Ok(new SelectionView(shown.Estimate, id, shown.Order.Version, shown.OpenJobs.Select(j => j.Id).ToList(), ChoicesOf(shown), consent?.Authorized, consent?.Allowed,
             phone is null ? "" : new PhoneNumber(phone).Shown(shown.Shop.Country), shown.ToRelease,
             shown.Shop.DeclineReasons.Split('\n', StringSplitOptions.RemoveEmptyEntries)));
     }
@@ -52,7 +52,7 @@ public static class TalkThroughView
     internal static IReadOnlyList<SelectionTotals> ChoicesOf(EstimatePresentation shown) => SelectionPricing.All(shown.Case, shown.ApprovedKeys, shown.OpenJobs.Select(OrderPricing.JobKey).ToList());
 
     /// <summary>Figures of one choice.</summary>
-    internal static SelectionTotals Choose(EstimatePresentation shown, ChoiceRequest request)
+    internal static SelectionTotals Choose(EstimatePresentation shown, SelectionRequest request)
     {
         var wanted = (request.JobIds ?? []).ToHashSet();
         var open = shown.OpenJobs;
@@ -62,6 +62,6 @@ public static class TalkThroughView
         return SelectionPricing.Of(pricing, shown.ApprovedKeys.Concat(open.Skip(31).Where(j => wanted.Contains(j.Id)).Select(OrderPricing.JobKey)).ToList(), open.Take(31).Select(OrderPricing.JobKey).ToList(), chosen);
     }
 
-    private static async Task<IResult> ChooseAsync(long id, ChoiceRequest request, ShopDb db, TimeProvider time) =>
+    private static async Task<IResult> ChooseAsync(long id, SelectionRequest request, ShopDb db, TimeProvider time) =>
         await EstimatePresentation.ReadAsync(db, id, time.GetUtcNow().UtcDateTime) is { } shown ? Results.Ok(Choose(shown, request)) : Problems.Of(new Problem("order.gone", "There is no such order."));
 }

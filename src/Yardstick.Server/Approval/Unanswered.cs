@@ -26,10 +26,10 @@ public static class Unanswered
     /// <param name="SeenAt">First opened by the customer, UTC.</param>
     /// <param name="ValidUntil">Last day on which its prices hold.</param>
     /// <param name="Expired">That day is past.</param>
-    public sealed record Row(long OrderId, long Number, string Customer, string Vehicle, string Plate, int Jobs, decimal Open, DateTime OpenedAt, int Days, DateTime? SentAt, DateTime? SeenAt, DateOnly ValidUntil, bool Expired);
+    public sealed record UnansweredEstimateRow(long OrderId, long Number, string Customer, string Vehicle, string Plate, int Jobs, decimal Open, DateTime OpenedAt, int Days, DateTime? SentAt, DateTime? SeenAt, DateOnly ValidUntil, bool Expired);
 
     /// <summary>Maps the endpoint.</summary>
-    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/estimates/unanswered", HandleAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<Row>>();
+    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/estimates/unanswered", HandleAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<UnansweredEstimateRow>>();
 
     private static async Task<IResult> HandleAsync(ShopDb db, TimeProvider time)
     {
@@ -50,7 +50,7 @@ public static class Unanswered
         {
             var sent = links[r.Id].MaxBy(l => l.SentAt);
             var until = shop.ValidUntil(shop.Local(sent?.SentAt ?? r.OpenedAt));
-            return new Row(r.Id, r.Number, r.Customer?.DisplayName ?? "Counter sale", r.Vehicle?.Description ?? "", r.Vehicle?.Plate ?? "", jobs[r.Id].Count(), new Money(jobs[r.Id].Sum()).Amount, r.OpenedAt,
+            return new UnansweredEstimateRow(r.Id, r.Number, r.Customer?.DisplayName ?? "Counter sale", r.Vehicle?.Description ?? "", r.Vehicle?.Plate ?? "", jobs[r.Id].Count(), new Money(jobs[r.Id].Sum()).Amount, r.OpenedAt,
                 today.DayNumber - DateOnly.FromDateTime(shop.Local(r.OpenedAt)).DayNumber, sent?.SentAt, links[r.Id].Min(l => l.OpenedAt), until, until < today);
         }));
     }

@@ -17,10 +17,10 @@ public static class InvoiceView
     /// <summary>A card charge that is not settled, or was refused.</summary>
     public sealed record ChargeView(long Id, CardChargeState State, decimal Amount, string Message, DateTime At);
     /// <summary>An invoice or credit note.</summary>
-    public sealed record View(long Id, long Number, InvoiceKind Kind, long OrderId, DateTime PostedAt, string PostedBy, decimal Total, decimal Paid, decimal Balance, decimal Surplus, ShopDocument Document, IReadOnlyList<PaymentView> Payments, IReadOnlyList<ChargeView> Charges, long? CreditNoteId, long? CreditNoteNumber, long? CorrectsNumber, string Reason);
+    public sealed record InvoicePageView(long Id, long Number, InvoiceKind Kind, long OrderId, DateTime PostedAt, string PostedBy, decimal Total, decimal Paid, decimal Balance, decimal Surplus, ShopDocument Document, IReadOnlyList<PaymentView> Payments, IReadOnlyList<ChargeView> Charges, long? CreditNoteId, long? CreditNoteNumber, long? CorrectsNumber, string Reason);
 
     /// <summary>Maps the endpoint.</summary>
-    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/invoices/{id:long}", HandleAsync).Asks(Permission.SeeOrders).Produces<View>().ProducesProblem(404);
+    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/invoices/{id:long}", HandleAsync).Asks(Permission.SeeOrders).Produces<InvoicePageView>().ProducesProblem(404);
 
     private static async Task<IResult> HandleAsync(long id, ShopDb db)
     {
@@ -32,7 +32,7 @@ public static class InvoiceView
         var corrects = invoice.CorrectsId is { } original ? await db.Invoices.Where(i => i.Id == original).Select(i => (long?)i.Number).FirstOrDefaultAsync() : null;
         var account = new InvoiceAccount(invoice, credit is not null, payments, charges);
         var counts = invoice.Kind == InvoiceKind.Invoice;
-        return Results.Ok(new View(id, invoice.Number, invoice.Kind, invoice.OrderId, invoice.PostedAt, staff[invoice.PostedById], invoice.Total.Amount, account.Paid.Amount,
+        return Results.Ok(new InvoicePageView(id, invoice.Number, invoice.Kind, invoice.OrderId, invoice.PostedAt, staff[invoice.PostedById], invoice.Total.Amount, account.Paid.Amount,
             credit is null ? account.Balance.Amount : 0, counts ? account.Surplus.Amount : 0, JsonSerializer.Deserialize<ShopDocument>(invoice.DocumentJson, DocumentMaker.Json)!,
             payments.ConvertAll(p => new PaymentView(p.Id, p.Method, p.Amount.Amount, p.Tendered.Amount, p.Change.Amount, charges.Find(c => c.Id == p.CardChargeId)?.CardEnding ?? "", p.At, staff[p.ById])),
             charges.Where(c => c.State != CardChargeState.Approved).Select(c => new ChargeView(c.Id, c.State, c.Amount.Amount, c.Message, c.At)).ToList(),

@@ -20,13 +20,13 @@ namespace Yardstick.Server.Billing;
 public static class PostInvoice
 {
     /// <summary>A posted invoice.</summary>
-    public sealed record Posted(long InvoiceId, long Number);
+    public sealed record InvoicePosted(long InvoiceId, long Number);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/orders/{id:long}/obstacles", NameAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<ClosingBlocker>>().ProducesProblem(404);
-        api.MapPost("/orders/{id:long}/invoice", Handle).Asks(Permission.PostInvoices).Produces<Posted>().ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/invoice", Handle).Asks(Permission.PostInvoices).Produces<InvoicePosted>().ProducesProblem(422);
         api.MapPost("/orders/{id:long}/finish-jobs", FinishJobs).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
     }
 
@@ -54,7 +54,7 @@ public static class PostInvoice
         return Task.FromResult<Result<Changed>>(new Changed(under.Order.Version, id, under.Order.Version));
     });
 
-    private static Task<IResult> Handle(long id, CommandRunner commands) => commands.OnOrderAsync<Posted>(id, async under =>
+    private static Task<IResult> Handle(long id, CommandRunner commands) => commands.OnOrderAsync<InvoicePosted>(id, async under =>
     {
         var (db, order, actor) = (under.Command.Db, under.Order, under.Command.Actor);
         if (order.State == OrderState.Posted) return new Problem("order.posted", "This order is invoiced already.");
@@ -86,7 +86,7 @@ public static class PostInvoice
         await db.SaveChangesAsync();
         under.Command.Notify("floor");
         under.Command.Notify("parts");
-        return new Posted(invoice.Id, number);
+        return new InvoicePosted(invoice.Id, number);
     });
 
     /// <summary>What was kept for the order leaves the shelf; with a reversal it comes back.</summary>

@@ -19,14 +19,14 @@ namespace Yardstick.Server.Billing;
 public static class ReverseInvoice
 {
     /// <summary>Why.</summary>
-    public sealed record Request(string Reason);
+    public sealed record ReverseInvoiceRequest(string Reason);
     /// <summary>The credit note, cash to hand back, and card refunds to settle.</summary>
-    public sealed record Reversed(long CreditNoteId, long CreditNoteNumber, decimal CashBack, IReadOnlyList<long> CardRefunds);
+    public sealed record InvoiceReversed(long CreditNoteId, long CreditNoteNumber, decimal CashBack, IReadOnlyList<long> CardRefunds);
 
     /// <summary>Maps the endpoint.</summary>
-    public static void Map(IEndpointRouteBuilder api) => api.MapPost("/invoices/{id:long}/reverse", Handle).Asks(Permission.ReverseInvoices).Produces<Reversed>().ProducesProblem(422);
+    public static void Map(IEndpointRouteBuilder api) => api.MapPost("/invoices/{id:long}/reverse", Handle).Asks(Permission.ReverseInvoices).Produces<InvoiceReversed>().ProducesProblem(422);
 
-    private static Task<IResult> Handle(long id, Request request, CommandRunner commands) => commands.RunAsync<Reversed>(async work =>
+    private static Task<IResult> Handle(long id, ReverseInvoiceRequest request, CommandRunner commands) => commands.RunAsync<InvoiceReversed>(async work =>
     {
         var (db, actor) = (work.Db, work.Actor);
         if (string.IsNullOrWhiteSpace(request.Reason)) return new Problem("reverse.reason", "Say why the invoice is taken back.", "reason");
@@ -48,7 +48,7 @@ public static class ReverseInvoice
         if (reopened.Problem is { } problem) return problem;
         work.Notify("invoice", id);
         work.Notify("floor");
-        return new Reversed(credit.Id, credit.Number, cashBack.Amount, cardRefunds.ConvertAll(c => c.Id));
+        return new InvoiceReversed(credit.Id, credit.Number, cashBack.Amount, cardRefunds.ConvertAll(c => c.Id));
     });
 
     private static async Task<Invoice> CreditNoteAsync(ShopDb db, Invoice invoice, string reason, Actor actor)

@@ -29,7 +29,7 @@ public static class CustomerPage
     public sealed record MergeView(long Id, string Gone, DateTime At, string By);
 
     /// <summary>The page.</summary>
-    public sealed record View
+    public sealed record CustomerView
     {
         /// <summary>Key.</summary>
         public required long Id { get; init; }
@@ -64,7 +64,7 @@ public static class CustomerPage
     }
 
     /// <summary>One field as it was typed, and the version that was seen.</summary>
-    public sealed record SetRequest(string Field, string? Value, int Version);
+    public sealed record CustomerPageSetRequest(string Field, string? Value, int Version);
     /// <summary>A row of a list: without a key it is added.</summary>
     public sealed record ItemRequest(string List, long? Id, string Field, string? Value, int Version);
 
@@ -80,7 +80,7 @@ public static class CustomerPage
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/customers/{id:long}/page", PageAsync).Asks(Permission.Find).Produces<View>().ProducesProblem(404);
+        api.MapGet("/customers/{id:long}/page", PageAsync).Asks(Permission.Find).Produces<CustomerView>().ProducesProblem(404);
         api.MapPost("/customers/{id:long}/fields", Set).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422).ProducesProblem(409);
         api.MapPost("/customers/{id:long}/items", SetItem).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422).ProducesProblem(409);
         api.MapDelete("/customers/{id:long}/items/{list}/{itemId:long}", RemoveItem).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
@@ -93,7 +93,7 @@ public static class CustomerPage
         var shop = await db.Shops.SingleAsync();
         var now = time.GetUtcNow().UtcDateTime;
         var policy = await Policies.PolicyAsync(db, await Policies.PolicyInForceAsync(db));
-        return Results.Ok(new View
+        return Results.Ok(new CustomerView
         {
             Id = customer.Id,
             Version = customer.Version,
@@ -124,7 +124,7 @@ public static class CustomerPage
         return CustomerFigures.Of(visits?.Count ?? 0, visits?.First, visits?.Last, invoiced, paid, decided.Where(d => d.Key == DecisionKind.Approved).Sum(d => d.Cents), decided.Sum(d => d.Cents));
     }
 
-    private static Task<IResult> Set(long id, SetRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> Set(long id, CustomerPageSetRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         if (await work.Db.LoadCustomerAsync(id) is not { MergedIntoId: null } customer) return new Problem("customer.gone", "This record is not on file any more; it was merged into another.");
         if (await work.ClashAsync(RecordCommands.Customer, id, request.Field, request.Version, request.Value) is { } clash) return clash;
@@ -136,7 +136,7 @@ public static class CustomerPage
     });
 
     /// <summary>Rates and exemptions are named as the policy in force names them.</summary>
-    private static async Task<Problem?> UnknownAsync(ShopDb db, Customer customer, SetRequest request)
+    private static async Task<Problem?> UnknownAsync(ShopDb db, Customer customer, CustomerPageSetRequest request)
     {
         var name = request.Value?.Trim() ?? "";
         if (name.Length == 0 || request.Field is not ("laborRateName" or "taxExempt")) return null;

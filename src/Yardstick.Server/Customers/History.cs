@@ -15,22 +15,22 @@ public static class History
     private const int PageSize = 40;
 
     /// <summary>A job of an earlier order.</summary>
-    public sealed record JobView(string Title, DecisionKind Decision, decimal Subtotal);
+    public sealed record HistoryJob(string Title, DecisionKind Decision, decimal Subtotal);
     /// <summary>An earlier or open order.</summary>
-    public sealed record Row(long OrderId, long Number, OrderState State, DateTime At, int? Odometer, string Plate, string Vehicle, string Says, decimal Total, IReadOnlyList<JobView> Jobs);
+    public sealed record HistoryRow(long OrderId, long Number, OrderState State, DateTime At, int? Odometer, string Plate, string Vehicle, string Says, decimal Total, IReadOnlyList<HistoryJob> Jobs);
     /// <summary>An order of a former program.</summary>
-    public sealed record FormerRow(long Id, string Number, DateOnly On, string Title, decimal Total, int? Odometer);
+    public sealed record FormerHistoryRow(long Id, string Number, DateOnly On, string Title, decimal Total, int? Odometer);
 
     /// <summary>A page; <paramref name="Next"/> asks for the one after it, null at the end.</summary>
-    public sealed record Page(IReadOnlyList<Row> Rows, long? Next);
+    public sealed record HistoryPage(IReadOnlyList<HistoryRow> Rows, long? Next);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/customers/{id:long}/history", (long id, ShopDb db, string? q = null, long? before = null) => PageAsync(db, db.Orders.Where(o => o.CustomerId == id), q, before)).Asks(Permission.SeeOrders).Produces<Page>();
-        api.MapGet("/vehicles/{id:long}/history", (long id, ShopDb db, string? q = null, long? before = null) => PageAsync(db, db.Orders.Where(o => o.VehicleId == id), q, before)).Asks(Permission.SeeOrders).Produces<Page>();
-        api.MapGet("/customers/{id:long}/former-orders", (long id, ShopDb db, string? q = null) => FormerAsync(db, db.FormerOrders.Where(o => o.CustomerId == id), q)).Asks(Permission.SeeOrders).Produces<IReadOnlyList<FormerRow>>();
-        api.MapGet("/vehicles/{id:long}/former-orders", (long id, ShopDb db, string? q = null) => FormerAsync(db, db.FormerOrders.Where(o => o.VehicleId == id), q)).Asks(Permission.SeeOrders).Produces<IReadOnlyList<FormerRow>>();
+        api.MapGet("/customers/{id:long}/history", (long id, ShopDb db, string? q = null, long? before = null) => PageAsync(db, db.Orders.Where(o => o.CustomerId == id), q, before)).Asks(Permission.SeeOrders).Produces<HistoryPage>();
+        api.MapGet("/vehicles/{id:long}/history", (long id, ShopDb db, string? q = null, long? before = null) => PageAsync(db, db.Orders.Where(o => o.VehicleId == id), q, before)).Asks(Permission.SeeOrders).Produces<HistoryPage>();
+        api.MapGet("/customers/{id:long}/former-orders", (long id, ShopDb db, string? q = null) => FormerAsync(db, db.FormerOrders.Where(o => o.CustomerId == id), q)).Asks(Permission.SeeOrders).Produces<IReadOnlyList<FormerHistoryRow>>();
+        api.MapGet("/vehicles/{id:long}/former-orders", (long id, ShopDb db, string? q = null) => FormerAsync(db, db.FormerOrders.Where(o => o.VehicleId == id), q)).Asks(Permission.SeeOrders).Produces<IReadOnlyList<FormerHistoryRow>>();
     }
 
     private static async Task<IResult> FormerAsync(ShopDb db, IQueryable<FormerOrder> orders, string? q)
@@ -41,7 +41,7 @@ public static class History
             orders = orders.Where(o => EF.Functions.Like(o.Number + " " + o.Title + " " + o.Words, like));
         }
         var rows = await orders.OrderByDescending(o => o.On).Take(100).ToListAsync();
-        return Results.Ok(rows.ConvertAll(o => new FormerRow(o.Id, o.Number, o.On, o.Title, o.Total.Amount, o.Odometer)));
+        return Results.Ok(rows.ConvertAll(o => new FormerHistoryRow(o.Id, o.Number, o.On, o.Title, o.Total.Amount, o.Odometer)));
     }
 
     private static async Task<IResult> PageAsync(ShopDb db, IQueryable<Order> orders, string? q, long? before)
@@ -61,11 +61,11 @@ public static class History
         var says = (await db.Concerns.Where(c => ids.Contains(c.OrderId)).OrderBy(c => c.Position).ToListAsync()).ToLookup(c => c.OrderId, c => c.Complaint);
         var carIds = shown.Select(o => o.VehicleId).OfType<long>().Distinct().ToList();
         var cars = await db.Vehicles.Where(v => carIds.Contains(v.Id)).ToDictionaryAsync(v => v.Id);
-        return Results.Ok(new Page(shown.ConvertAll(o =>
+        return Results.Ok(new HistoryPage(shown.ConvertAll(o =>
         {
             var car = o.VehicleId is { } carId ? cars[carId] : null;
-            return new Row(o.Id, o.Number, o.State, o.PostedAt ?? o.OpenedAt, o.OdometerIn, car?.Plate ?? "", car?.ShortDescription ?? "", string.Join("; ", says[o.Id]),
-                (o.State == OrderState.Posted ? o.ApprovedTotal : o.Total).Amount, jobs[o.Id].Select(j => new JobView(j.Title, j.Decision, j.Subtotal.Amount)).ToList());
+            return new HistoryRow(o.Id, o.Number, o.State, o.PostedAt ?? o.OpenedAt, o.OdometerIn, car?.Plate ?? "", car?.ShortDescription ?? "", string.Join("; ", says[o.Id]),
+                (o.State == OrderState.Posted ? o.ApprovedTotal : o.Total).Amount, jobs[o.Id].Select(j => new HistoryJob(j.Title, j.Decision, j.Subtotal.Amount)).ToList());
         }), page.Count > PageSize ? shown[^1].Number : null));
     }
 }

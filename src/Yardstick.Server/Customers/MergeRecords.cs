@@ -21,21 +21,21 @@ public static class MergeRecords
     /// <param name="Gone">The record that is taken over.</param>
     /// <param name="Moves">What moves, in words.</param>
     /// <param name="Differs">Fields that say something else; those of the record that stays are kept.</param>
-    public sealed record Preview(string Kept, string Gone, IReadOnlyList<string> Moves, IReadOnlyList<Difference> Differs);
+    public sealed record MergeRecordsPreview(string Kept, string Gone, IReadOnlyList<string> Moves, IReadOnlyList<MergeRecordsDifference> Differs);
     /// <summary>A field that says something else in the two records.</summary>
-    public sealed record Difference(string Field, string Kept, string Gone);
+    public sealed record MergeRecordsDifference(string Field, string Kept, string Gone);
     /// <summary>The record that is taken over.</summary>
-    public sealed record Request(long OtherId);
+    public sealed record MergeRecordsRequest(long OtherId);
     /// <summary>A merge that was made.</summary>
-    public sealed record Merged(long MergeId);
+    public sealed record RecordsMerged(long MergeId);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/customers/{id:long}/merge", (long id, long other, ShopDb db) => PreviewAsync(db, MergeKind.Customers, id, other)).Asks(Permission.WriteUp).Produces<Preview>().ProducesProblem(404).ProducesProblem(422);
-        api.MapPost("/customers/{id:long}/merge", (long id, Request request, CommandRunner commands) => Handle(MergeKind.Customers, id, request, commands)).Asks(Permission.WriteUp).Produces<Merged>().ProducesProblem(422);
-        api.MapGet("/vehicles/{id:long}/merge", (long id, long other, ShopDb db) => PreviewAsync(db, MergeKind.Vehicles, id, other)).Asks(Permission.WriteUp).Produces<Preview>().ProducesProblem(404).ProducesProblem(422);
-        api.MapPost("/vehicles/{id:long}/merge", (long id, Request request, CommandRunner commands) => Handle(MergeKind.Vehicles, id, request, commands)).Asks(Permission.WriteUp).Produces<Merged>().ProducesProblem(422);
+        api.MapGet("/customers/{id:long}/merge", (long id, long other, ShopDb db) => PreviewAsync(db, MergeKind.Customers, id, other)).Asks(Permission.WriteUp).Produces<MergeRecordsPreview>().ProducesProblem(404).ProducesProblem(422);
+        api.MapPost("/customers/{id:long}/merge", (long id, MergeRecordsRequest request, CommandRunner commands) => Handle(MergeKind.Customers, id, request, commands)).Asks(Permission.WriteUp).Produces<RecordsMerged>().ProducesProblem(422);
+        api.MapGet("/vehicles/{id:long}/merge", (long id, long other, ShopDb db) => PreviewAsync(db, MergeKind.Vehicles, id, other)).Asks(Permission.WriteUp).Produces<MergeRecordsPreview>().ProducesProblem(404).ProducesProblem(422);
+        api.MapPost("/vehicles/{id:long}/merge", (long id, MergeRecordsRequest request, CommandRunner commands) => Handle(MergeKind.Vehicles, id, request, commands)).Asks(Permission.WriteUp).Produces<RecordsMerged>().ProducesProblem(422);
         api.MapPost("/merges/{id:long}/undo", Undo).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
     }
 
@@ -95,9 +95,9 @@ public static class MergeRecords
             (kept, gone, both) = ($"{one.Plate} {one.Description}".Trim(), $"{two.Plate} {two.Description}".Trim(), f => (one.Shown(f) ?? "", two.Shown(f) ?? ""));
         }
         var differs = Fields(kind).Select(f => (Field: f, Both: both(f))).Where(d => d.Both.Item1.Length > 0 && d.Both.Item2.Length > 0 && d.Both.Item1 != d.Both.Item2)
-            .Select(d => new Difference(d.Field, d.Both.Item1, d.Both.Item2)).ToList();
+            .Select(d => new MergeRecordsDifference(d.Field, d.Both.Item1, d.Both.Item2)).ToList();
         foreach (var field in moved.Filled) moves.Add($"{field}: {both(field).Item2}");
-        return Results.Ok(new Preview(kept, gone, moves, differs));
+        return Results.Ok(new MergeRecordsPreview(kept, gone, moves, differs));
     }
 
     private static string[] Fields(MergeKind kind) => kind == MergeKind.Customers ? CustomerPage.FieldNames : VehicleFieldNames;
@@ -148,7 +148,7 @@ public static class MergeRecords
     private static Task<List<long>> ExtrasAsync(ShopDb db, RecordKind kind, long id, long other) =>
         db.ExtraValues.Where(v => v.TargetId == other && db.ExtraFields.Any(f => f.Id == v.FieldId && f.Kind == kind) && !db.ExtraValues.Any(k => k.TargetId == id && k.FieldId == v.FieldId)).Select(v => v.Id).ToListAsync();
 
-    private static Task<IResult> Handle(MergeKind kind, long id, Request request, CommandRunner commands) => commands.RunAsync<Merged>(async work =>
+    private static Task<IResult> Handle(MergeKind kind, long id, MergeRecordsRequest request, CommandRunner commands) => commands.RunAsync<RecordsMerged>(async work =>
     {
         var db = work.Db;
         if (await RefusedAsync(db, kind, id, request.OtherId) is { } problem) return problem;
@@ -173,7 +173,7 @@ public static class MergeRecords
         db.Merges.Add(merge);
         await db.SaveChangesAsync();
         Tell(work, moved);
-        return new Merged(merge.Id);
+        return new RecordsMerged(merge.Id);
     });
 
     private static Task<IResult> Undo(long id, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>

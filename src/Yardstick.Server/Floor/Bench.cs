@@ -23,14 +23,14 @@ public static class Bench
     /// <summary>A car on the bench.</summary>
     public sealed record BenchCar(long OrderId, long Number, int Version, string Plate, string Vehicle, string Vin, string Color, string Engine, string KeyTag, Stage Stage, string StageName, DateTime? PromisedAt, PromiseState PromiseState, int? OdometerIn, string Warning, bool First, bool OldPartsBack, bool WashingWanted, IReadOnlyList<SheetConcern> Concerns, IReadOnlyList<BenchJob> Jobs, IReadOnlyList<FindingView> Findings);
     /// <summary>The bench.</summary>
-    public sealed record View(DateTime Now, bool Present, DateTime? PresentSince, long? OnJobId, DateTime? OnSince, IReadOnlyList<BenchCar> Cars);
+    public sealed record BenchView(DateTime Now, bool Present, DateTime? PresentSince, long? OnJobId, DateTime? OnSince, IReadOnlyList<BenchCar> Cars);
     /// <summary>Present or gone.</summary>
     public sealed record PresenceRequest(bool Present);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/bench", HandleAsync).Asks(Permission.Work).Produces<View>();
+        api.MapGet("/bench", HandleAsync).Asks(Permission.Work).Produces<BenchView>();
         api.MapPost("/bench/presence", SetPresence).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/bench/jobs/{jobId:long}/clock-on", ClockOn).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/bench/clock-off", ClockOff).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
@@ -59,7 +59,7 @@ public static class Bench
         var cars = new List<BenchCar>();
         foreach (var order in orders.OrderBy(o => plans.Where(p => p.OrderId == o.Id).Min(p => (DateTime?)p.Start) ?? DateTime.MaxValue)) cars.Add(await CarAsync(db, order, me, shop, utcNow, plans));
         var here = await db.Attendances.FirstOrDefaultAsync(a => a.StaffId == me && a.End == null);
-        return Results.Ok(new View(shop.Local(utcNow), here is not null, here?.Start, running?.JobId, running?.Start, cars));
+        return Results.Ok(new BenchView(shop.Local(utcNow), here is not null, here?.Start, running?.JobId, running?.Start, cars));
     }
 
     private static async Task<BenchCar> CarAsync(ShopDb db, Order order, long me, Shop shop, DateTime utcNow, List<PlannedWork> plans)

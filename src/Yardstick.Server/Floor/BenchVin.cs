@@ -13,12 +13,12 @@ namespace Yardstick.Server.Floor;
 public static class BenchVin
 {
     /// <summary>What was read.</summary>
-    public sealed record Request(string? Vin);
+    public sealed record BenchVinRequest(string? Vin);
 
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) => api.MapPost("/bench/orders/{id:long}/vin", Handle).Asks(Permission.Work).Produces<RecordChanged>().ProducesProblem(422);
 
-    private static Task<IResult> Handle(long id, Request request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> Handle(long id, BenchVinRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         var me = work.Actor.StaffId;
         if (await work.Db.OnBenchOf(me).FirstOrDefaultAsync(o => o.Id == id) is not { } order) return new Problem("bench.gone", "This car is not on your bench any more.");

@@ -13,20 +13,20 @@ namespace Yardstick.Server.Floor;
 public static class FloorView
 {
     /// <summary>A technician's lane.</summary>
-    public sealed record Person(long Id, string ShortName, string Skills, bool Present);
+    public sealed record FloorPerson(long Id, string ShortName, string Skills, bool Present);
     /// <summary>A planned job on the day's axis; times are wall time.</summary>
-    public sealed record Block(long JobId, long OrderId, long? TechnicianId, string Plate, string Title, DateTime Start, DateTime End, decimal Hours, decimal DoneShare, bool Finished, bool OnTheClock, int MinutesOver, bool Certain, string Why, int Version);
+    public sealed record FloorBlock(long JobId, long OrderId, long? TechnicianId, string Plate, string Title, DateTime Start, DateTime End, decimal Hours, decimal DoneShare, bool Finished, bool OnTheClock, int MinutesOver, bool Certain, string Why, int Version);
     /// <summary>Approved or proposed work that nobody planned.</summary>
-    public sealed record Unplanned(long JobId, long OrderId, string Plate, string Title, decimal Hours, bool Approved, long? TechnicianId);
+    public sealed record UnplannedJob(long JobId, long OrderId, string Plate, string Title, decimal Hours, bool Approved, long? TechnicianId);
     /// <summary>An open order.</summary>
-    public sealed record Card(long Id, long Number, string Plate, string Vehicle, string Customer, string Title, string KeyTag, Stage Stage, DateTime StageSince, DateTime? PromisedAt, PromiseState PromiseState, string WaitsFor, string Job, long? LeadId, IReadOnlyList<long> TechnicianIds, decimal Progress, bool First, int Version);
+    public sealed record FloorCard(long Id, long Number, string Plate, string Vehicle, string Customer, string Title, string KeyTag, Stage Stage, DateTime StageSince, DateTime? PromisedAt, PromiseState PromiseState, string WaitsFor, string Job, long? LeadId, IReadOnlyList<long> TechnicianIds, decimal Progress, bool First, int Version);
     /// <summary>A stage and its name.</summary>
     public sealed record StageView(Stage Stage, string Name);
     /// <summary>The floor.</summary>
-    public sealed record View(DateTime Now, TimeOnly Opens, TimeOnly Closes, IReadOnlyList<StageView> Stages, IReadOnlyList<Person> People, IReadOnlyList<Block> Blocks, IReadOnlyList<Unplanned> Unplanned, IReadOnlyList<Card> Cards, decimal HoursSoldToday, decimal HoursToday);
+    public sealed record FloorPageView(DateTime Now, TimeOnly Opens, TimeOnly Closes, IReadOnlyList<StageView> Stages, IReadOnlyList<FloorPerson> People, IReadOnlyList<FloorBlock> Blocks, IReadOnlyList<UnplannedJob> Unplanned, IReadOnlyList<FloorCard> Cards, decimal HoursSoldToday, decimal HoursToday);
 
     /// <summary>Maps the endpoint.</summary>
-    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/floor", HandleAsync).Asks(Permission.SeeFloor).Produces<View>();
+    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/floor", HandleAsync).Asks(Permission.SeeFloor).Produces<FloorPageView>();
 
     private static async Task<IResult> HandleAsync(ShopDb db, TimeProvider time)
     {
@@ -46,8 +46,8 @@ public static class FloorView
         var floor = new Reading(shop, now, utcNow, planned, times, purchases, suppliers);
 
         string Plate(Order o) => o.VehicleId is { } id ? vehicles[id].Plate : "";
-        var blocks = new List<Block>();
-        var unplanned = new List<Unplanned>();
+        var blocks = new List<FloorBlock>();
+        var unplanned = new List<UnplannedJob>();
         foreach (var order in orders)
         {
             foreach (var job in order.OnJobs.Where(j => j.Decision is DecisionKind.Approved or DecisionKind.Proposed))
@@ -57,18 +57,18 @@ public static class FloorView
                     if (plan.Start.Date == now.Date || plan.Start.Date < now.Date && job.Progress != JobProgress.Finished) blocks.Add(floor.BlockOf(order, job, plan, Plate(order)));
                 }
                 else if (job.Progress != JobProgress.Finished && order.State == OrderState.Open && order.Stage <= Stage.InWork && !order.CounterSale && job.SoldHours > 0)
-                    unplanned.Add(new Unplanned(job.Id, order.Id, Plate(order), job.Title, job.SoldHours, job.Decision == DecisionKind.Approved, job.OnLines.FirstOrDefault(l => !l.IsExcluded && l.TechnicianId is not null)?.TechnicianId ?? order.LeadId));
+                    unplanned.Add(new UnplannedJob(job.Id, order.Id, Plate(order), job.Title, job.SoldHours, job.Decision == DecisionKind.Approved, job.OnLines.FirstOrDefault(l => !l.IsExcluded && l.TechnicianId is not null)?.TechnicianId ?? order.LeadId));
             }
         }
         var cards = orders.OrderBy(o => o.PromisedAt ?? DateTime.MaxValue).ThenBy(o => o.Id).Select(o => floor.CardOf(o, Plate(o), o.VehicleId is { } v ? vehicles[v].ShortDescription : "Counter sale", o.CustomerId is { } c ? customers[c].DisplayName : "")).ToList();
-        return Results.Ok(new View(now, shop.Opens, shop.Closes, Stages.All.Select(s => new StageView(s, Stages.Name(s))).ToList(),
-            technicians.ConvertAll(t => new Person(t.Id, t.ShortName, t.Skills, present.Contains(t.Id))), blocks, unplanned, cards,
+        return Results.Ok(new FloorPageView(now, shop.Opens, shop.Closes, Stages.All.Select(s => new StageView(s, Stages.Name(s))).ToList(),
+            technicians.ConvertAll(t => new FloorPerson(t.Id, t.ShortName, t.Skills, present.Contains(t.Id))), blocks, unplanned, cards,
             blocks.Where(b => b.TechnicianId != null).Sum(b => b.Hours), technicians.Count * shop.OpenHours));
     }
 
     private sealed class Reading(Shop shop, DateTime now, DateTime utcNow, List<PlannedWork> planned, List<TimeEntry> times, List<PurchaseOrder> purchases, Dictionary<long, string> suppliers)
     {
-        internal Block BlockOf(Order order, Job job, PlannedWork plan, string plate)
+        internal FloorBlock BlockOf(Order order, Job job, PlannedWork plan, string plate)
         {
             var on = times.Where(t => t.JobId == job.Id).ToList();
             var running = on.Exists(t => t.End is null);
@@ -83,7 +83,7 @@ public static class FloorView
             var over = running && worked > job.SoldHours ? (int)((worked - job.SoldHours) * 60) : 0;
             var share = job.SoldHours == 0 ? 0 : finished ? 1 : Math.Min(1, worked / job.SoldHours);
             var why = job.Decision != DecisionKind.Approved ? "if agreed" : PartsComing(order, job);
-            return new Block(job.Id, order.Id, plan.TechnicianId, plate, job.Title, start, end, job.SoldHours, decimal.Round(share, 3), finished, running, over, finished || running || why.Length == 0, why, plan.Version);
+            return new FloorBlock(job.Id, order.Id, plan.TechnicianId, plate, job.Title, start, end, job.SoldHours, decimal.Round(share, 3), finished, running, over, finished || running || why.Length == 0, why, plan.Version);
         }
 
         private string PartsComing(Order order, Job job)
@@ -96,7 +96,7 @@ public static class FloorView
 
         private string When(DateTime at) => at.Date == now.Date ? at.ToString("h:mm") : at.Date == now.Date.AddDays(1) ? "tomorrow" : at.ToString("MMM d");
 
-        internal Card CardOf(Order order, string plate, string vehicle, string customer)
+        internal FloorCard CardOf(Order order, string plate, string vehicle, string customer)
         {
             var plans = planned.Where(p => p.OrderId == order.Id).ToList();
             var named = order.NamedTechnicians.Concat(plans.Select(p => p.TechnicianId).OfType<long>()).Distinct().ToList();
@@ -105,7 +105,7 @@ public static class FloorView
             var expected = coming.Where(p => p.IsOpen).Max(p => p.ExpectedAt);
             var state = Promise.State(order.PromisedAt, order.Stage, ends, expected is { } e ? shop.Local(e) : null, now);
             var job = times.Where(t => t.OrderId == order.Id && t.End is null).Select(t => order.Jobs.Find(j => j.Id == t.JobId)?.Title).FirstOrDefault();
-            return new Card(order.Id, order.Number, plate, vehicle, customer, order.Title, order.KeyTag, order.Stage, order.StageSince, order.PromisedAt, state,
+            return new FloorCard(order.Id, order.Number, plate, vehicle, customer, order.Title, order.KeyTag, order.Stage, order.StageSince, order.PromisedAt, state,
                 WaitsFor(order, coming), job ?? "", named.Count > 0 ? named[0] : null, named, decimal.Round(order.Progress, 3), order.HasPriority, order.Version);
         }
 

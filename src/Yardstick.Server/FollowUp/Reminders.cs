@@ -22,14 +22,14 @@ public static class Reminders
     /// <param name="State">Whether the time has come.</param>
     /// <param name="Sentence">Last and next time in words.</param>
     /// <param name="LastOrderId">The order that did it last.</param>
-    public sealed record View(long Id, string Title, string Interval, DateOnly? DueOn, DueState State, string Sentence, long? LastOrderId);
+    public sealed record ReminderView(long Id, string Title, string Interval, DateOnly? DueOn, DueState State, string Sentence, long? LastOrderId);
     /// <summary>The day and reading at which it was done, as typed; an empty day is today.</summary>
-    public sealed record DoneRequest(string? On, string? Reading);
+    public sealed record ReminderDoneRequest(string? On, string? Reading);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/vehicles/{id:long}/reminders", ListAsync).Asks(Permission.Find).Produces<IReadOnlyList<View>>();
+        api.MapGet("/vehicles/{id:long}/reminders", ListAsync).Asks(Permission.Find).Produces<IReadOnlyList<ReminderView>>();
         api.MapPost("/vehicles/{id:long}/reminders", Add).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
         api.MapPost("/reminders/{id:long}/done", Done).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
         api.MapDelete("/reminders/{id:long}", (long id, CommandRunner commands) => Switch(id, off: true, commands)).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
@@ -45,7 +45,7 @@ public static class Reminders
         var use = await UseAsync(db, id, shop, time.GetUtcNow().UtcDateTime);
         var reminders = await db.Reminders.Where(r => r.VehicleId == id && r.RemovedAt == null).ToListAsync();
         return Results.Ok(reminders.Select(r => (Reminder: r, Due: Due.Of(r, use))).OrderBy(x => x.Due.On ?? DateOnly.MaxValue)
-            .Select(x => new View(x.Reminder.Id, x.Reminder.Title, x.Reminder.Interval(shop.DistanceWord), x.Due.On, x.Due.State, Sentence(x.Reminder, use, shop), x.Reminder.Last?.OrderId)).ToList());
+            .Select(x => new ReminderView(x.Reminder.Id, x.Reminder.Title, x.Reminder.Interval(shop.DistanceWord), x.Due.On, x.Due.State, Sentence(x.Reminder, use, shop), x.Reminder.Last?.OrderId)).ToList());
     }
 
     /// <summary>Last and next time in words.</summary>
@@ -84,7 +84,7 @@ public static class Reminders
         return new RecordChanged(reminder.Id, reminder.Version);
     });
 
-    private static Task<IResult> Done(long id, DoneRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> Done(long id, ReminderDoneRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         var shop = await work.Db.Shops.SingleAsync();
         if (await work.Db.Reminders.FirstOrDefaultAsync(r => r.Id == id && r.RemovedAt == null) is not { } reminder) return new Problem("reminder.gone", "This reminder is not on the car any more.");

@@ -17,7 +17,7 @@ namespace Yardstick.Server.Imports;
 public static class FormerOrderPage
 {
     /// <summary>The page.</summary>
-    public sealed record View(long Id, string Number, DateOnly On, long? CustomerId, long? VehicleId, ShopDocument Document, IReadOnlyList<OpenOrder> CanGoTo);
+    public sealed record FormerOrderView(long Id, string Number, DateOnly On, long? CustomerId, long? VehicleId, ShopDocument Document, IReadOnlyList<OpenOrder> CanGoTo);
     /// <summary>An open order of the same car.</summary>
     public sealed record OpenOrder(long Id, long Number, string Title);
     /// <summary>Which job of which former order.</summary>
@@ -26,7 +26,7 @@ public static class FormerOrderPage
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/former-orders/{id:long}", PageAsync).Asks(Permission.SeeOrders).Produces<View>().ProducesProblem(404);
+        api.MapGet("/former-orders/{id:long}", PageAsync).Asks(Permission.SeeOrders).Produces<FormerOrderView>().ProducesProblem(404);
         api.MapGet("/former-orders/{id:long}/order.pdf", PdfAsync).Asks(Permission.SeeOrders);
         api.MapPost("/orders/{id:long}/jobs/former", Copy).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
     }
@@ -37,7 +37,7 @@ public static class FormerOrderPage
     {
         if (await db.FormerOrders.FindAsync(id) is not { } order) return Problems.Of(new Problem("formerOrder.gone", "There is no such order."));
         var open = await db.Orders.Where(o => o.State == OrderState.Open && (order.VehicleId != null ? o.VehicleId == order.VehicleId : o.CustomerId != null && o.CustomerId == order.CustomerId)).OrderByDescending(o => o.Id).Select(o => new OpenOrder(o.Id, o.Number, o.Title)).ToListAsync();
-        return Results.Ok(new View(order.Id, order.Number, order.On, order.CustomerId, order.VehicleId, FormerOrders.Shown(Read(order), await db.Shops.SingleAsync()), open));
+        return Results.Ok(new FormerOrderView(order.Id, order.Number, order.On, order.CustomerId, order.VehicleId, FormerOrders.Shown(Read(order), await db.Shops.SingleAsync()), open));
     }
 
     private static async Task<IResult> PdfAsync(long id, ShopDb db) => await db.FormerOrders.FindAsync(id) is not { } order ? Problems.Of(new Problem("formerOrder.gone", "There is no such order."))

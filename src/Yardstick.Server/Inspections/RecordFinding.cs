@@ -15,19 +15,19 @@ public static class RecordFinding
     private const int MostBytes = 20 * 1024 * 1024;
 
     /// <summary>A finding as typed.</summary>
-    public sealed record Request(string Text, string? Measured, string? Unit, Rating Rating, string? PhotoHash);
+    public sealed record RecordFindingRequest(string Text, string? Measured, string? Unit, Rating Rating, string? PhotoHash);
     /// <summary>A photo that was kept.</summary>
-    public sealed record Kept(string Hash);
+    public sealed record RecordFindingKept(string Hash);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapPost("/orders/{id:long}/findings", Handle).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
-        api.MapPost("/photos", UploadAsync).Asks(Permission.SeeFloor).WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(ContentStore.MostSent)).DisableAntiforgery().Accepts<IFormFile>("application/octet-stream").Produces<Kept>().ProducesProblem(422);
+        api.MapPost("/photos", UploadAsync).Asks(Permission.SeeFloor).WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(ContentStore.MostSent)).DisableAntiforgery().Accepts<IFormFile>("application/octet-stream").Produces<RecordFindingKept>().ProducesProblem(422);
         api.MapGet("/photos/{hash}", Photo).Asks(Permission.SeeFloor);
     }
 
-    private static Task<IResult> Handle(long id, Request request, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> Handle(long id, RecordFindingRequest request, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         if (await work.Db.Orders.FindAsync(id) is not { } order) return new Problem("order.gone", "There is no such order.");
         if (order.State != OrderState.Open) return new Problem("order.posted", "This order is closed; nothing can be added to it.");
@@ -47,7 +47,7 @@ public static class RecordFinding
         var read = await ContentStore.ReadAsync(request.Body, MostBytes);
         if (read.Problem is not null) return Problems.Of(new Problem("photo.large", "A photo can have at most 20 MB.", "photo"));
         var kept = await store.KeepPhotoAsync(read.Value, gate, http.User.StaffId(), time.GetUtcNow().UtcDateTime);
-        return kept.Problem is { } problem ? Problems.Of(problem) : Results.Ok(new Kept(kept.Value));
+        return kept.Problem is { } problem ? Problems.Of(problem) : Results.Ok(new RecordFindingKept(kept.Value));
     }
 
     private static IResult Photo(string hash, ShopFile file)

@@ -13,13 +13,13 @@ public static class Notices
     private const int Most = 30;
 
     /// <summary>A notice.</summary>
-    public sealed record View(long Id, DateTime At, string Text, long? OrderId, string Address);
+    public sealed record NoticeView(long Id, DateTime At, string Text, long? OrderId, string Address);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/notices", async (ShopDb db) => Results.Ok(await db.Notices.Where(n => n.SeenAt == null).OrderByDescending(n => n.Id).Take(Most).Select(n => new View(n.Id, n.At, n.Text, n.OrderId, n.Address)).ToListAsync()))
-            .Asks(Permission.SeeOrders).Produces<IReadOnlyList<View>>();
+        api.MapGet("/notices", async (ShopDb db) => Results.Ok(await db.Notices.Where(n => n.SeenAt == null).OrderByDescending(n => n.Id).Take(Most).Select(n => new NoticeView(n.Id, n.At, n.Text, n.OrderId, n.Address)).ToListAsync()))
+            .Asks(Permission.SeeOrders).Produces<IReadOnlyList<NoticeView>>();
         api.MapPost("/notices/{id:long}/seen", Seen).Asks(Permission.SeeOrders).Produces<Changed>();
     }
 

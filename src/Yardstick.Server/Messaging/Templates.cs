@@ -28,33 +28,33 @@ public static class Templates
     private static readonly string[] Uses = ["", "estimate", "ready", "documents"];
 
     /// <summary>A field that templates may name.</summary>
-    public sealed record FieldView(string Name, string Says);
+    public sealed record TemplatesFieldView(string Name, string Says);
     /// <summary>A template.</summary>
     public sealed record TemplateView(long Id, string Name, MessageChannel Channel, string Subject, string Body, string Use);
     /// <summary>All templates and the fields that they may name.</summary>
-    public sealed record View(IReadOnlyList<TemplateView> Templates, IReadOnlyList<FieldView> Fields);
+    public sealed record TemplatesView(IReadOnlyList<TemplateView> Templates, IReadOnlyList<TemplatesFieldView> Fields);
     /// <summary>A template as it is typed; without a key a new one.</summary>
-    public sealed record Request(long? Id, string? Name, MessageChannel Channel, string? Subject, string? Body, string? Use);
+    public sealed record TemplatesRequest(long? Id, string? Name, MessageChannel Channel, string? Subject, string? Body, string? Use);
     /// <summary>A template filled by an order.</summary>
-    public sealed record Filled(long Id, string Name, MessageChannel Channel, string Use, string Subject, string Body);
+    public sealed record FilledTemplate(long Id, string Name, MessageChannel Channel, string Use, string Subject, string Body);
     /// <summary>What to try out on an order.</summary>
     public sealed record PreviewRequest(string? Subject, string? Body, long? OrderNumber);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/templates", AllAsync).Asks(Permission.EditSetup).Produces<View>();
+        api.MapGet("/templates", AllAsync).Asks(Permission.EditSetup).Produces<TemplatesView>();
         api.MapPost("/templates", Save).Asks(Permission.EditSetup).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/templates/{id:long}/remove", Remove).Asks(Permission.EditSetup).Produces<Changed>();
-        api.MapPost("/templates/preview", PreviewAsync).Asks(Permission.EditSetup).Produces<Filled>().ProducesProblem(422);
-        api.MapGet("/orders/{id:long}/templates", ForOrderAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<Filled>>();
+        api.MapPost("/templates/preview", PreviewAsync).Asks(Permission.EditSetup).Produces<FilledTemplate>().ProducesProblem(422);
+        api.MapGet("/orders/{id:long}/templates", ForOrderAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<FilledTemplate>>();
     }
 
-    private static async Task<IResult> AllAsync(ShopDb db) => Results.Ok(new View(
+    private static async Task<IResult> AllAsync(ShopDb db) => Results.Ok(new TemplatesView(
         await db.MessageTemplates.Where(t => t.RemovedAt == null).OrderBy(t => t.Channel).ThenBy(t => t.Name).Select(t => new TemplateView(t.Id, t.Name, t.Channel, t.Subject, t.Body, t.Use)).ToListAsync(),
-        Fields.Select(f => new FieldView(f.Name, f.Says)).ToList()));
+        Fields.Select(f => new TemplatesFieldView(f.Name, f.Says)).ToList()));
 
-    private static Task<IResult> Save(Request request, CommandRunner commands, Filler filler) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> Save(TemplatesRequest request, CommandRunner commands, Filler filler) => commands.RunAsync<Changed>(async work =>
     {
         var name = (request.Name ?? "").Trim();
         if (name.Length is 0 or > 80) return new Problem("template.name", "A template needs a name of at most 80 characters.", "name");
@@ -86,7 +86,7 @@ public static class Templates
         var number = request.OrderNumber ?? await db.Orders.Where(o => o.State == OrderState.Open && o.CustomerId != null).MaxAsync(o => (long?)o.Number) ?? 0;
         if (await db.Orders.FirstOrDefaultAsync(o => o.Number == number) is not { } order) return Problems.Of(new Problem("template.order", "There is no order with this number to try it on.", "orderNumber"));
         var values = await ValuesAsync(db, order);
-        return Results.Ok(new Filled(0, $"Order {order.Number}", MessageChannel.Text, "", filler.Fill(request.Subject ?? "", values), filler.Fill(request.Body ?? "", values)));
+        return Results.Ok(new FilledTemplate(0, $"Order {order.Number}", MessageChannel.Text, "", filler.Fill(request.Subject ?? "", values), filler.Fill(request.Body ?? "", values)));
     }
 
     private static async Task<IResult> ForOrderAsync(long id, ShopDb db, Filler filler)
@@ -94,7 +94,7 @@ public static class Templates
         if (await db.Orders.FindAsync(id) is not { } order) return Problems.Of(new Problem("order.gone", "There is no such order."));
         var values = await ValuesAsync(db, order);
         var templates = await db.MessageTemplates.Where(t => t.RemovedAt == null).OrderBy(t => t.Name).ToListAsync();
-        return Results.Ok(templates.ConvertAll(t => new Filled(t.Id, t.Name, t.Channel, t.Use, filler.Fill(t.Subject, values), filler.Fill(t.Body, values))));
+        return Results.Ok(templates.ConvertAll(t => new FilledTemplate(t.Id, t.Name, t.Channel, t.Use, filler.Fill(t.Subject, values), filler.Fill(t.Body, values))));
     }
 
     private static async Task<IReadOnlyDictionary<string, string>> ValuesAsync(ShopDb db, Order order)

@@ -20,9 +20,9 @@ public static class UnknownSenders
     /// <summary>A thread with somebody who is not on file.</summary>
     public sealed record UnknownThread(MessageChannel Channel, string Address, string Shown, bool Unseen, IReadOnlyList<UnknownMessage> Messages);
     /// <summary>An answer.</summary>
-    public sealed record AnswerRequest(string Address, string? Subject, string? Body, bool Now);
+    public sealed record UnknownSendersAnswerRequest(string Address, string? Subject, string? Body, bool Now);
     /// <summary>Whose the address is.</summary>
-    public sealed record PutRequest(string Address, long CustomerId);
+    public sealed record UnknownSendersPutRequest(string Address, long CustomerId);
     /// <summary>Which thread was read.</summary>
     public sealed record ReadRequest(string Address);
 
@@ -50,7 +50,7 @@ public static class UnknownSenders
             [.. g.OrderBy(m => m.Id).Select(m => new UnknownMessage(m.Id, m.Subject, m.Body, m.State, m.At, m.ById is { } by ? names.GetValueOrDefault(by, "") : "", m.Trouble))])).ToList());
     }
 
-    private static Task<IResult> Answer(AnswerRequest request, CommandRunner commands, MessageComposer writing, Outbox outbox) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> Answer(UnknownSendersAnswerRequest request, CommandRunner commands, MessageComposer writing, Outbox outbox) => commands.RunAsync<Changed>(async work =>
     {
         if (await ThreadAsync(work.Db, request.Address) is not { } last) return Gone;
         var shop = await work.Db.Shops.SingleAsync();
@@ -62,7 +62,7 @@ public static class UnknownSenders
         return new Changed(0, written.Value.Id, 1);
     });
 
-    private static Task<IResult> Put(PutRequest request, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> Put(UnknownSendersPutRequest request, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         var db = work.Db;
         if (await ThreadAsync(db, request.Address) is not { } last) return Gone;

@@ -16,7 +16,7 @@ public static class ArrangeOrder
     /// <summary>Rows as they were copied, their cells separated by tabs.</summary>
     public sealed record PasteRequest(string Text);
     /// <summary>What came of a paste.</summary>
-    public sealed record Pasted(int OrderVersion, IReadOnlyList<long> LineIds, IReadOnlyList<PastedRefusal> Refused);
+    public sealed record PastedAnswer(int OrderVersion, IReadOnlyList<long> LineIds, IReadOnlyList<PastedRefusal> Refused);
     /// <summary>Who does all labor of a job; without a job of the order.</summary>
     public sealed record TechnicianRequest(long? JobId, long? TechnicianId);
     /// <summary>A note of one's own.</summary>
@@ -30,7 +30,7 @@ public static class ArrangeOrder
     {
         api.MapPost("/orders/{id:long}/move-job", MoveJob).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/orders/{id:long}/move-lines", MoveLines).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
-        api.MapPost("/orders/{id:long}/jobs/{jobId:long}/paste", Paste).Asks(Permission.EditOrders).Produces<Pasted>().ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/jobs/{jobId:long}/paste", Paste).Asks(Permission.EditOrders).Produces<PastedAnswer>().ProducesProblem(422);
         api.MapPost("/orders/{id:long}/lines/{lineId:long}/source-back", SourceBack).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422).ProducesProblem(409);
         api.MapPost("/orders/{id:long}/technician", SetTechnician).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
         api.MapDelete("/orders/{id:long}/discounts/{discountId:long}", TakeBack).Asks(Permission.OverridePrices).Produces<Changed>().ProducesProblem(422);
@@ -44,7 +44,7 @@ public static class ArrangeOrder
     private static Task<IResult> MoveLines(long id, MoveLinesRequest request, CommandRunner commands) =>
         commands.OnOrderAsync<Changed>(id, under => Done(under, under.Order.MoveLines(request.LineIds, request.JobId, request.BeforeId, under.Command.Actor), request.JobId));
 
-    private static Task<IResult> Paste(long id, long jobId, PasteRequest request, CommandRunner commands, HttpContext http) => commands.OnOrderAsync<Pasted>(id, async under =>
+    private static Task<IResult> Paste(long id, long jobId, PasteRequest request, CommandRunner commands, HttpContext http) => commands.OnOrderAsync<PastedAnswer>(id, async under =>
     {
         var read = PastedLines.Read(request.Text);
         if (read.Lines.Count == 0) return new Problem("paste.nothing", read.Refused.Count > 0 ? $"Nothing in it could be read as a line: {read.Refused[0].Why}" : "There is nothing in it.", "text");
@@ -56,7 +56,7 @@ public static class ArrangeOrder
             if (under.Order.AddLine(jobId, line, under.Command.Actor).Problem is { } problem) return problem;
         }
         await under.Command.Db.SaveChangesAsync();
-        return new Pasted(under.Order.Version, [.. read.Lines.Select(l => l.Id)], read.Refused);
+        return new PastedAnswer(under.Order.Version, [.. read.Lines.Select(l => l.Id)], read.Refused);
     });
 
     private static Task<IResult> SetTechnician(long id, TechnicianRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>

@@ -13,7 +13,7 @@ namespace Yardstick.Server.Orders;
 public static class EditJobs
 {
     /// <summary>A job by title, or a canned one.</summary>
-    public sealed record AddRequest(string? Title);
+    public sealed record EditJobsAddRequest(string? Title);
 
     /// <summary>One field of something that comes along, as it was typed; empty lets it follow again.</summary>
     public sealed record CompanionRequest(string Code, string Field, string? Value, int Version);
@@ -28,7 +28,7 @@ public static class EditJobs
         api.MapPost("/orders/{id:long}/jobs/{jobId:long}/restore", Restore).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
     }
 
-    private static Task<IResult> Add(long id, AddRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Add(long id, EditJobsAddRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         var db = under.Command.Db;
         var job = new Job { Title = request.Title?.Trim() ?? "" };
@@ -38,7 +38,7 @@ public static class EditJobs
         return new Changed(under.Order.Version, job.Id, job.Version);
     });
 
-    private static Task<IResult> Set(long id, long jobId, EditOrder.SetRequest request, CommandRunner commands, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Set(long id, long jobId, EditOrder.EditOrderSetRequest request, CommandRunner commands, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         if (PriceFields.OfJob(request.Field) && http.User.MayNotPrice(request.Field) is { } no) return no;
         if (await under.ClashAsync("job", jobId, request.Field, request.Version, request.Value) is { } clash) return clash;

@@ -14,7 +14,7 @@ namespace Yardstick.Server.Orders;
 public static class EditLines
 {
     /// <summary>A new line: a catalog part, or a text with the figures that are known already, as typed.</summary>
-    public sealed record AddRequest(LineKind Kind, string? Description, long? PartId, string? Quantity, string? Hours, string? Amount, string? UnitCost);
+    public sealed record EditLinesAddRequest(LineKind Kind, string? Description, long? PartId, string? Quantity, string? Hours, string? Amount, string? UnitCost);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -25,7 +25,7 @@ public static class EditLines
         api.MapPost("/orders/{id:long}/lines/{lineId:long}/restore", Restore).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
     }
 
-    private static Task<IResult> Add(long id, long jobId, AddRequest request, CommandRunner commands, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Add(long id, long jobId, EditLinesAddRequest request, CommandRunner commands, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         if (request.Amount is not null && PriceFields.OfLine(request.Kind, "amount") && http.User.MayNotPrice("amount") is { } no) return no;
         if (!Enum.IsDefined(request.Kind)) return new Problem("line.kind", "A line is labor, a part, sublet, a fee or a text.", "kind");
@@ -42,7 +42,7 @@ public static class EditLines
         return new Changed(under.Order.Version, line.Id, line.Version);
     });
 
-    private static Problem? Figures(Line line, AddRequest request)
+    private static Problem? Figures(Line line, EditLinesAddRequest request)
     {
         if (request.Quantity is { } quantity)
         {
@@ -71,7 +71,7 @@ public static class EditLines
         return null;
     }
 
-    private static Task<IResult> Set(long id, long lineId, EditOrder.SetRequest request, CommandRunner commands, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Set(long id, long lineId, EditOrder.EditOrderSetRequest request, CommandRunner commands, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         if (under.Order.FindLine(lineId) is { Ok: true, Value: { } line } && PriceFields.OfLine(line.Kind, request.Field) && http.User.MayNotPrice(request.Field) is { } no) return no;
         if (await under.ClashAsync("line", lineId, request.Field, request.Version, request.Value) is { } clash) return clash;

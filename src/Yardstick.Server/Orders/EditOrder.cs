@@ -13,7 +13,7 @@ namespace Yardstick.Server.Orders;
 public static class EditOrder
 {
     /// <summary>One field as it was typed, and the version that the writer saw.</summary>
-    public sealed record SetRequest(string Field, string? Value, int Version);
+    public sealed record EditOrderSetRequest(string Field, string? Value, int Version);
     /// <summary>One field of the header as it was typed.</summary>
     /// <param name="Field">The field.</param>
     /// <param name="Value">As typed.</param>
@@ -94,7 +94,7 @@ public static class EditOrder
         return new Changed(under.Order.Version, added.Value.Id, added.Value.Version);
     });
 
-    private static Task<IResult> SetConcern(long id, long concernId, SetRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> SetConcern(long id, long concernId, EditOrderSetRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         if (await under.ClashAsync("concern", concernId, request.Field, request.Version, request.Value) is { } clash) return clash;
         var set = under.Order.SetConcern(concernId, request.Field, request.Value, under.Command.Actor);

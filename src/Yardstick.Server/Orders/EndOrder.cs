@@ -16,9 +16,9 @@ namespace Yardstick.Server.Orders;
 public static class EndOrder
 {
     /// <summary>How it ended, and why in a word.</summary>
-    public sealed record EndRequest(OrderEnding Ending, string Reason);
+    public sealed record EndOrderRequest(OrderEnding Ending, string Reason);
     /// <summary>Why it is made void.</summary>
-    public sealed record VoidRequest(string Reason);
+    public sealed record VoidOrderRequest(string Reason);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -34,10 +34,10 @@ public static class EndOrder
         ? Results.Ok(await HangingOnAsync(db, order, ending))
         : Problems.Of(new Problem("order.gone", "There is no such order."));
 
-    private static Task<IResult> End(long id, EndRequest request, CommandRunner commands) =>
+    private static Task<IResult> End(long id, EndOrderRequest request, CommandRunner commands) =>
         ClosedAsync(commands, id, (order, hanging, actor) => order.End(request.Ending, request.Reason, hanging, actor));
 
-    private static Task<IResult> MakeVoid(long id, VoidRequest request, CommandRunner commands) =>
+    private static Task<IResult> MakeVoid(long id, VoidOrderRequest request, CommandRunner commands) =>
         ClosedAsync(commands, id, (order, hanging, actor) => order.MakeVoid(request.Reason, hanging, actor));
 
     private static Task<IResult> ClosedAsync(CommandRunner commands, long id, Func<Order, IReadOnlyList<ClosingBlocker>, Actor, Result> close) => commands.OnOrderAsync<Changed>(id, async under =>

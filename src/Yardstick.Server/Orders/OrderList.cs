@@ -14,13 +14,13 @@ public static class OrderList
     private const int MostMatches = 500;
 
     /// <summary>An order in the list.</summary>
-    public sealed record Row(long Id, long Number, string Title, OrderState State, string Customer, string Vehicle, string Plate, DateTime OpenedAt, DateTime? PostedAt, decimal Total, long? InvoiceNumber);
+    public sealed record OrderListRow(long Id, long Number, string Title, OrderState State, string Customer, string Vehicle, string Plate, DateTime OpenedAt, DateTime? PostedAt, decimal Total, long? InvoiceNumber);
     /// <summary>A page; <paramref name="Next"/> asks for the one after it, null at the end.</summary>
-    public sealed record Page(IReadOnlyList<Row> Rows, long? Next);
+    public sealed record OrderListPage(IReadOnlyList<OrderListRow> Rows, long? Next);
 
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) =>
-        api.MapGet("/orders", HandleAsync).Asks(Permission.SeeOrders).Produces<Page>();
+        api.MapGet("/orders", HandleAsync).Asks(Permission.SeeOrders).Produces<OrderListPage>();
 
     private static async Task<IResult> HandleAsync(ShopDb db, string? q = null, OrderState? state = null, long? before = null)
     {
@@ -33,9 +33,9 @@ public static class OrderList
         var page = rows.Take(PageSize).ToList();
         var ids = page.Select(r => r.Id).ToList();
         var invoices = await db.Invoices.Where(i => ids.Contains(i.OrderId) && i.CorrectsId == null).GroupBy(i => i.OrderId).Select(g => new { g.Key, Number = g.Max(i => i.Number) }).ToDictionaryAsync(g => g.Key, g => g.Number);
-        var views = page.ConvertAll(r => new Row(r.Id, r.Number, r.Title, r.State, r.Customer, r.Vehicle, r.Plate, r.OpenedAt, r.PostedAt, new Money(r.TotalCents).Amount,
+        var views = page.ConvertAll(r => new OrderListRow(r.Id, r.Number, r.Title, r.State, r.Customer, r.Vehicle, r.Plate, r.OpenedAt, r.PostedAt, new Money(r.TotalCents).Amount,
             r.State == OrderState.Posted && invoices.TryGetValue(r.Id, out var invoice) ? invoice : null));
-        return Results.Ok(new Page(views, rows.Count > PageSize ? page[^1].Number : null));
+        return Results.Ok(new OrderListPage(views, rows.Count > PageSize ? page[^1].Number : null));
     }
 
     private static async Task<IQueryable<Order>> MatchingAsync(ShopDb db, IQueryable<Order> orders, string q)

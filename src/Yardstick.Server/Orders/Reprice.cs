@@ -15,14 +15,14 @@ namespace Yardstick.Server.Orders;
 public static class Reprice
 {
     /// <summary>What changes, and from which version to which.</summary>
-    public sealed record View(PolicyVersionView From, PolicyVersionView To, RepricePreview Preview);
+    public sealed record RepriceView(PolicyVersionView From, PolicyVersionView To, RepricePreview Preview);
     /// <summary>The version that prices the order from now on.</summary>
-    public sealed record Request(long PolicyVersionId);
+    public sealed record RepriceRequest(long PolicyVersionId);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/orders/{id:long}/reprice", PreviewAsync).Asks(Permission.SeeOrders).Produces<View>().ProducesProblem(404).ProducesProblem(422);
+        api.MapGet("/orders/{id:long}/reprice", PreviewAsync).Asks(Permission.SeeOrders).Produces<RepriceView>().ProducesProblem(404).ProducesProblem(422);
         api.MapPost("/orders/{id:long}/reprice", Handle).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
     }
 
@@ -36,7 +36,7 @@ public static class Reprice
         try
         {
             var preview = RepricePreview.Of(order, customer, await db.PolicyAsync(from.Id), await db.PolicyAsync(to.Id), day);
-            return Results.Ok(new View(from, to, preview));
+            return Results.Ok(new RepriceView(from, to, preview));
         }
         catch (CaseException bad)
         {
@@ -44,7 +44,7 @@ public static class Reprice
         }
     }
 
-    private static Task<IResult> Handle(long id, Request request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Handle(long id, RepriceRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         var db = under.Command.Db;
         if (await db.PolicyVersions.FindAsync(request.PolicyVersionId) is null) return new Problem("policy.gone", "There is no such version of the policy.");

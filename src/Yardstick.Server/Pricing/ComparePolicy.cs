@@ -19,11 +19,11 @@ public static class ComparePolicy
     /// <summary>A posted order that the draft can't price, and why.</summary>
     public sealed record UnpricedOrder(long InvoiceId, long Number, string Reason);
     /// <summary>The comparison. <c>Version</c> is that of the draft it was made with.</summary>
-    public sealed record View(int Version, int Days, DateTime Since, int Orders, int Changed, PeriodFigures Before, PeriodFigures After, IReadOnlyList<NamedOrder> Most, IReadOnlyList<UnpricedOrder> NotPriced);
+    public sealed record PolicyComparisonView(int Version, int Days, DateTime Since, int Orders, int Changed, PeriodFigures Before, PeriodFigures After, IReadOnlyList<NamedOrder> Most, IReadOnlyList<UnpricedOrder> NotPriced);
 
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) =>
-        api.MapGet("/policy/draft/comparison", HandleAsync).Asks(Permission.EditPolicy).Produces<View>().ProducesProblem(422);
+        api.MapGet("/policy/draft/comparison", HandleAsync).Asks(Permission.EditPolicy).Produces<PolicyComparisonView>().ProducesProblem(422);
 
     private static async Task<IResult> HandleAsync(ShopDb db, TimeProvider time)
     {
@@ -44,7 +44,7 @@ public static class ComparePolicy
             Title = db.Orders.Where(o => o.Id == i.OrderId).Select(o => o.Title).First(),
             Customer = db.Customers.Where(c => c.Id == i.CustomerId).FirstOrDefault(),
         }).ToDictionaryAsync(i => i.Id);
-        return Results.Ok(new View(draft.Version, Days, since, comparison.Orders, comparison.Changed, comparison.Before, comparison.After,
+        return Results.Ok(new PolicyComparisonView(draft.Version, Days, since, comparison.Orders, comparison.Changed, comparison.Before, comparison.After,
             comparison.Most.Select(m => new NamedOrder(m.Id, facts[m.Id].Number, facts[m.Id].Title, facts[m.Id].Customer?.DisplayName ?? "Counter sale", facts[m.Id].PostedAt, m.TotalBefore, m.TotalAfter, m.ProfitBefore, m.ProfitAfter)).ToList(),
             comparison.NotPriced.Select(n => new UnpricedOrder(n.Id, facts[n.Id].Number, n.Reason)).ToList()));
     }

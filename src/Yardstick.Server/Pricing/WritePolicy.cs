@@ -22,28 +22,28 @@ public static class WritePolicy
     /// <summary>A band's bare multiplier, from one end to the other.</summary>
     public sealed record NaivePiece(CurvePoint From, CurvePoint To);
     /// <summary>The policy as it is being written, or as it is in force where nobody writes one.</summary>
-    public sealed record View(PolicyForm Form, string Currency, DraftView? Draft, IReadOnlyList<Problem> Problems, IReadOnlyList<CurveView> Curves,
+    public sealed record PolicyView(PolicyForm Form, string Currency, DraftView? Draft, IReadOnlyList<Problem> Problems, IReadOnlyList<CurveView> Curves,
         IReadOnlyList<PolicyDifference> Differences, IReadOnlyList<PolicyVersionView> Versions, IReadOnlyList<string> PartCategories);
     /// <summary>The whole form, and the version of the draft that was seen; zero where there was none.</summary>
     public sealed record DraftRequest(PolicyForm Form, int Version);
     /// <summary>Which draft is put in force, and why in a few words.</summary>
     public sealed record InForceRequest(int Version, string? Note);
     /// <summary>The number of the new version.</summary>
-    public sealed record InForce(long Id);
+    public sealed record PolicyInForce(long Id);
 
     internal static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter() }, RespectNullableAnnotations = true };
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/policy", async (ShopDb db) => Results.Ok(await ViewAsync(db))).Asks(Permission.EditPolicy).Produces<View>();
-        api.MapPut("/policy/draft", Save).Asks(Permission.EditPolicy).Produces<View>().ProducesProblem(409).ProducesProblem(422);
-        api.MapDelete("/policy/draft", Discard).Asks(Permission.EditPolicy).Produces<View>();
-        api.MapPost("/policy/versions", PutInForce).Asks(Permission.EditPolicy).Produces<InForce>().ProducesProblem(422).ProducesProblem(409);
+        api.MapGet("/policy", async (ShopDb db) => Results.Ok(await ViewAsync(db))).Asks(Permission.EditPolicy).Produces<PolicyView>();
+        api.MapPut("/policy/draft", Save).Asks(Permission.EditPolicy).Produces<PolicyView>().ProducesProblem(409).ProducesProblem(422);
+        api.MapDelete("/policy/draft", Discard).Asks(Permission.EditPolicy).Produces<PolicyView>();
+        api.MapPost("/policy/versions", PutInForce).Asks(Permission.EditPolicy).Produces<PolicyInForce>().ProducesProblem(422).ProducesProblem(409);
         api.MapGet("/policy/versions/{id:long}", VersionAsync).Asks(Permission.EditPolicy).Produces<PolicyForm>().ProducesProblem(404);
     }
 
-    private static async Task<View> ViewAsync(ShopDb db)
+    private static async Task<PolicyView> ViewAsync(ShopDb db)
     {
         var draft = await db.PolicyDrafts.SingleOrDefaultAsync();
         var current = PolicyFormWriter.Of(await db.PolicyAsync(await db.PolicyInForceAsync()));
@@ -51,7 +51,7 @@ public static class WritePolicy
         var shop = await db.Shops.SingleAsync();
         var reading = PolicyFormReader.Read(form, shop.Currency, await UseAsync(db));
         var by = draft is null ? "" : await db.Staff.Where(s => s.Id == draft.ChangedById).Select(s => s.Name).SingleAsync();
-        return new View(form, shop.Currency, draft is null ? null : new DraftView(draft.Version, StaffMember.ShortNameOf(by), draft.ChangedAt), reading.Problems, Curves(form, shop.Currency),
+        return new PolicyView(form, shop.Currency, draft is null ? null : new DraftView(draft.Version, StaffMember.ShortNameOf(by), draft.ChangedAt), reading.Problems, Curves(form, shop.Currency),
             PolicyDifference.Between(current, form), await db.PolicyVersionsAsync(), await db.Parts.Select(p => p.Category).Where(c => c != "").Distinct().OrderBy(c => c).ToListAsync());
     }
 
@@ -91,7 +91,7 @@ public static class WritePolicy
         return new PolicyUse(users.ToDictionary(u => u.Key, u => string.Join(" and ", u.Value)), exemptions.ToDictionary(e => e.Name, e => $"{e.Count} {(e.Count == 1 ? "customer" : "customers")}"));
     }
 
-    private static Task<IResult> Save(DraftRequest request, CommandRunner commands) => commands.RunAsync<View>(async work =>
+    private static Task<IResult> Save(DraftRequest request, CommandRunner commands) => commands.RunAsync<PolicyView>(async work =>
     {
         if (Whole(request.Form) is not { } json) return new Problem("policy.shape", "The policy is not whole; load the page anew.");
         if (json.Length > 500_000) return new Problem("policy.size", "The policy is too long to keep.");
@@ -131,14 +131,14 @@ public static class WritePolicy
         return new Problem("edit.conflict", $"{StaffMember.ShortNameOf(by)} changed the draft at {at.Clock()}; look at it anew, then make your change again.");
     }
 
-    private static Task<IResult> Discard(CommandRunner commands) => commands.RunAsync<View>(async work =>
+    private static Task<IResult> Discard(CommandRunner commands) => commands.RunAsync<PolicyView>(async work =>
     {
         await work.Db.PolicyDrafts.ExecuteDeleteAsync();
         work.Notify("policy");
         return await ViewAsync(work.Db);
     });
 
-    private static Task<IResult> PutInForce(InForceRequest request, CommandRunner commands) => commands.RunAsync<InForce>(async work =>
+    private static Task<IResult> PutInForce(InForceRequest request, CommandRunner commands) => commands.RunAsync<PolicyInForce>(async work =>
     {
         var db = work.Db;
         if (await db.PolicyDrafts.SingleOrDefaultAsync() is not { } draft) return new Problem("policy.noDraft", "There is no draft to put in force; somebody did it already or threw it away.");
@@ -156,7 +156,7 @@ public static class WritePolicy
         work.Notify("policy");
         // Open sheets have to say that their policy is older now.
         work.Notify("order");
-        return new InForce(last + 1);
+        return new PolicyInForce(last + 1);
     });
 
     private static async Task<IResult> VersionAsync(long id, ShopDb db) =>

@@ -11,15 +11,15 @@ namespace Yardstick.Server.Purchasing;
 public static class CancelParts
 {
     /// <summary>Lines of the purchase order, none for all that is still to come, and why.</summary>
-    public sealed record Request(IReadOnlyList<long>? LineIds, string Reason);
+    public sealed record CancelPartsRequest(IReadOnlyList<long>? LineIds, string Reason);
     /// <summary>The purchase order afterwards.</summary>
-    public sealed record Cancelled(long PurchaseOrderId, bool Whole);
+    public sealed record PartsCancelled(long PurchaseOrderId, bool Whole);
 
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) =>
-        api.MapPost("/purchase-orders/{id:long}/cancel", Handle).Asks(Permission.OrderParts).Produces<Cancelled>().ProducesProblem(422);
+        api.MapPost("/purchase-orders/{id:long}/cancel", Handle).Asks(Permission.OrderParts).Produces<PartsCancelled>().ProducesProblem(422);
 
-    private static Task<IResult> Handle(long id, Request request, CommandRunner commands) => commands.RunAsync<Cancelled>(async work =>
+    private static Task<IResult> Handle(long id, CancelPartsRequest request, CommandRunner commands) => commands.RunAsync<PartsCancelled>(async work =>
     {
         var db = work.Db;
         if (await db.PurchaseOrders.Include(p => p.Lines).FirstOrDefaultAsync(p => p.Id == id) is not { } purchase) return new Problem("purchase.gone", "There is no such purchase order.");
@@ -29,6 +29,6 @@ public static class CancelParts
         work.Notify("parts");
         work.Notify("floor");
         foreach (var orderId in purchase.Lines.Where(l => ids.Contains(l.Id)).Select(l => l.OrderId).Distinct()) work.Notify("order", orderId);
-        return new Cancelled(id, !purchase.IsOpen);
+        return new PartsCancelled(id, !purchase.IsOpen);
     });
 }

@@ -11,18 +11,18 @@ namespace Yardstick.Server.Purchasing;
 public static class PartsView
 {
     /// <summary>A part that approved work needs and nobody ordered.</summary>
-    public sealed record Needed(long LineId, long OrderId, long OrderNumber, string Plate, string Vehicle, string Job, string Description, string Number, decimal Quantity, decimal UnitCost, long? SupplierId, DateTime? PromisedAt);
+    public sealed record NeededPartView(long LineId, long OrderId, long OrderNumber, string Plate, string Vehicle, string Job, string Description, string Number, decimal Quantity, decimal UnitCost, long? SupplierId, DateTime? PromisedAt);
     /// <summary>A supplier.</summary>
     public sealed record SupplierView(long Id, string Name, string Phone);
     /// <summary>A line of a purchase order.</summary>
-    public sealed record PurchaseLine(long Id, long OrderId, long OrderNumber, string Plate, string Description, string Number, decimal Quantity, decimal Received, decimal UnitCost, bool Awaited);
+    public sealed record PurchaseLineView(long Id, long OrderId, long OrderNumber, string Plate, string Description, string Number, decimal Quantity, decimal Received, decimal UnitCost, bool Awaited);
     /// <summary>A purchase order.</summary>
-    public sealed record Purchase(long Id, long Number, string Supplier, string SupplierPhone, PurchaseOrderState State, string StateText, string SupplierReference, DateTime? ExpectedAt, string Trouble, DateTime CreatedAt, int Tries, IReadOnlyList<PurchaseLine> Lines);
+    public sealed record PurchaseView(long Id, long Number, string Supplier, string SupplierPhone, PurchaseOrderState State, string StateText, string SupplierReference, DateTime? ExpectedAt, string Trouble, DateTime CreatedAt, int Tries, IReadOnlyList<PurchaseLineView> Lines);
     /// <summary>The parts page.</summary>
-    public sealed record View(IReadOnlyList<Needed> Needed, IReadOnlyList<Purchase> OnTheWay, IReadOnlyList<Purchase> Lately, IReadOnlyList<SupplierView> Suppliers);
+    public sealed record PartsPageView(IReadOnlyList<NeededPartView> Needed, IReadOnlyList<PurchaseView> OnTheWay, IReadOnlyList<PurchaseView> Lately, IReadOnlyList<SupplierView> Suppliers);
 
     /// <summary>Maps the endpoint.</summary>
-    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/parts", HandleAsync).Asks(Permission.SeeParts).Produces<View>();
+    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/parts", HandleAsync).Asks(Permission.SeeParts).Produces<PartsPageView>();
 
     private static async Task<IResult> HandleAsync(ShopDb db)
     {
@@ -33,16 +33,16 @@ public static class PartsView
         var suppliers = await db.Suppliers.OrderBy(s => s.Id).ToListAsync();
         var orderIds = open.Concat(lately).SelectMany(p => p.Lines).Select(l => l.OrderId).Distinct().ToList();
         var orders = await db.Orders.Where(o => orderIds.Contains(o.Id)).Select(o => new { o.Id, o.Number, Plate = db.Vehicles.Where(v => v.Id == o.VehicleId).Select(v => v.Plate).FirstOrDefault() }).ToDictionaryAsync(o => o.Id);
-        Purchase Of(PurchaseOrder p)
+        PurchaseView Of(PurchaseOrder p)
         {
             var supplier = suppliers.First(s => s.Id == p.SupplierId);
-            return new Purchase(p.Id, p.Number, supplier.Name, supplier.Phone, p.State, PurchaseOrder.StateName(p.State), p.SupplierReference, p.ExpectedAt, p.Trouble, p.CreatedAt, p.Tries,
-                p.Lines.ConvertAll(l => new PurchaseLine(l.Id, l.OrderId, orders[l.OrderId].Number, orders[l.OrderId].Plate ?? "", l.Description, l.PartNumber, l.Quantity, l.Received, l.UnitCost, p.IsOpen && l.Awaited)));
+            return new PurchaseView(p.Id, p.Number, supplier.Name, supplier.Phone, p.State, PurchaseOrder.StateName(p.State), p.SupplierReference, p.ExpectedAt, p.Trouble, p.CreatedAt, p.Tries,
+                p.Lines.ConvertAll(l => new PurchaseLineView(l.Id, l.OrderId, orders[l.OrderId].Number, orders[l.OrderId].Plate ?? "", l.Description, l.PartNumber, l.Quantity, l.Received, l.UnitCost, p.IsOpen && l.Awaited)));
         }
-        return Results.Ok(new View(needed, open.ConvertAll(Of), lately.ConvertAll(Of), suppliers.ConvertAll(s => new SupplierView(s.Id, s.Name, s.Phone))));
+        return Results.Ok(new PartsPageView(needed, open.ConvertAll(Of), lately.ConvertAll(Of), suppliers.ConvertAll(s => new SupplierView(s.Id, s.Name, s.Phone))));
     }
 
-    private static async Task<IReadOnlyList<Needed>> NeededAsync(ShopDb db)
+    private static async Task<IReadOnlyList<NeededPartView>> NeededAsync(ShopDb db)
     {
         var rows = await (from needed in db.NeededParts()
                           let line = needed.Line
@@ -59,7 +59,7 @@ public static class PartsView
                               Car = db.Vehicles.Where(v => v.Id == order.VehicleId).Select(v => new { v.Plate, v.Make, v.Model }).FirstOrDefault(),
                               SupplierId = db.Parts.Where(p => p.Id == line.PartId).Select(p => p.SupplierId).FirstOrDefault(),
                           }).ToListAsync();
-        return rows.ConvertAll(r => new Needed(r.Line.Id, r.Id, r.Number, r.Car?.Plate ?? "", r.Car is null ? "Counter sale" : $"{r.Car.Make} {r.Car.Model}".Trim(), r.JobTitle, r.Line.Description, r.Line.Number,
+        return rows.ConvertAll(r => new NeededPartView(r.Line.Id, r.Id, r.Number, r.Car?.Plate ?? "", r.Car is null ? "Counter sale" : $"{r.Car.Make} {r.Car.Model}".Trim(), r.JobTitle, r.Line.Description, r.Line.Number,
             r.Line.Quantity - r.Line.ReceivedQuantity, r.Line.UnitCost, r.SupplierId, r.PromisedAt));
     }
 }

@@ -18,20 +18,20 @@ namespace Yardstick.Server.Purchasing;
 public static class PlaceOrder
 {
     /// <summary>Lines to order, and from whom.</summary>
-    public sealed record Request(long SupplierId, IReadOnlyList<long> LineIds);
+    public sealed record PlaceOrderRequest(long SupplierId, IReadOnlyList<long> LineIds);
     /// <summary>The purchase order.</summary>
-    public sealed record Placed(long Id, long Number);
+    public sealed record PurchasePlaced(long Id, long Number);
     /// <summary>How it went with the supplier.</summary>
     public sealed record HandedOver(long Id, PurchaseOrderState State, string StateText, string Trouble, DateTime? ExpectedAt);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapPost("/purchase-orders", Handle).Asks(Permission.OrderParts).Produces<Placed>().ProducesProblem(422);
+        api.MapPost("/purchase-orders", Handle).Asks(Permission.OrderParts).Produces<PurchasePlaced>().ProducesProblem(422);
         api.MapPost("/purchase-orders/{id:long}/send", SendAsync).Asks(Permission.OrderParts).Produces<HandedOver>().ProducesProblem(404);
     }
 
-    private static Task<IResult> Handle(Request request, CommandRunner commands) => commands.RunAsync<Placed>(async work =>
+    private static Task<IResult> Handle(PlaceOrderRequest request, CommandRunner commands) => commands.RunAsync<PurchasePlaced>(async work =>
     {
         var db = work.Db;
         if (await db.Suppliers.FindAsync(request.SupplierId) is not { } supplier) return new Problem("supplier.gone", "There is no such supplier.", "supplierId");
@@ -71,7 +71,7 @@ public static class PlaceOrder
         await db.SaveChangesAsync();
         work.Notify("parts");
         foreach (var orderId in rows.Select(r => r.OrderId).Distinct()) work.Notify("order", orderId);
-        return new Placed(order.Id, order.Number);
+        return new PurchasePlaced(order.Id, order.Number);
     });
 
     private static async Task<Problem> GoneAsync(ShopDb db, IReadOnlyList<long> lineIds)

@@ -20,18 +20,18 @@ public static class ReceiveParts
     /// <summary>What came; without lines, all of it as ordered.</summary>
     /// <param name="Lines">Lines with what was typed.</param>
     /// <param name="IntoStock">Into the shop's stock: the order does not need it any more.</param>
-    public sealed record Request(IReadOnlyList<LineRequest>? Lines, bool IntoStock = false);
+    public sealed record ReceivePartsRequest(IReadOnlyList<LineRequest>? Lines, bool IntoStock = false);
     /// <summary>What follows.</summary>
     /// <param name="PurchaseOrderId">The purchase order.</param>
     /// <param name="Complete">All of it is here.</param>
     /// <param name="OrdersWithAllParts">Orders that have all their parts now and still wait for parts.</param>
-    public sealed record Received(long PurchaseOrderId, bool Complete, IReadOnlyList<long> OrdersWithAllParts);
+    public sealed record PartsReceived(long PurchaseOrderId, bool Complete, IReadOnlyList<long> OrdersWithAllParts);
 
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) =>
-        api.MapPost("/purchase-orders/{id:long}/receive", Handle).Asks(Permission.OrderParts).Produces<Received>().ProducesProblem(422);
+        api.MapPost("/purchase-orders/{id:long}/receive", Handle).Asks(Permission.OrderParts).Produces<PartsReceived>().ProducesProblem(422);
 
-    private static Task<IResult> Handle(long id, Request request, CommandRunner commands) => commands.RunAsync<Received>(async work =>
+    private static Task<IResult> Handle(long id, ReceivePartsRequest request, CommandRunner commands) => commands.RunAsync<PartsReceived>(async work =>
     {
         var db = work.Db;
         if (await db.PurchaseOrders.Include(p => p.Lines).FirstOrDefaultAsync(p => p.Id == id) is not { } purchase) return new Problem("purchase.gone", "There is no such purchase order.");
@@ -68,7 +68,7 @@ public static class ReceiveParts
         await db.SaveChangesAsync();
         work.Notify("parts");
         work.Notify("floor");
-        return new Received(id, purchase.State == PurchaseOrderState.Received, ready);
+        return new PartsReceived(id, purchase.State == PurchaseOrderState.Received, ready);
     });
 
     private static async Task<Problem?> TakeAsync(OrderCommandContext under, PurchaseOrderLine line, LineRequest typed)

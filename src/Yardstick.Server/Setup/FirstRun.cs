@@ -15,16 +15,16 @@ namespace Yardstick.Server.Setup;
 public static class FirstRun
 {
     /// <summary>What the sign-in page shows before anyone is signed in.</summary>
-    public sealed record Welcome(bool FirstRun, string ShopName, bool Demo, IReadOnlyList<DemoPerson> DemoPeople);
+    public sealed record WelcomeView(bool FirstRun, string ShopName, bool Demo, IReadOnlyList<DemoPerson> DemoPeople);
     /// <summary>Somebody who can sign in to the demo.</summary>
     public sealed record DemoPerson(string UserName, string Name, Role Role);
     /// <summary>What the first-run page asks.</summary>
-    public sealed record Request(string ShopName, string TimeZone, string Currency, DistanceUnit DistanceUnit, string OwnerName, string UserName, string Password, string Code);
+    public sealed record FirstRunRequest(string ShopName, string TimeZone, string Currency, DistanceUnit DistanceUnit, string OwnerName, string UserName, string Password, string Code);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/welcome", WelcomeAsync).AllowAnonymous().Produces<Welcome>();
+        api.MapGet("/welcome", WelcomeAsync).AllowAnonymous().Produces<WelcomeView>();
         api.MapPost("/first-run", HandleAsync).AllowAnonymous().RequireRateLimiting("sign-in");
         api.MapGet("/time-zones", () => TimeZoneInfo.GetSystemTimeZones().Select(z => z.Id).Where(id => id.Contains('/', StringComparison.Ordinal)).Order()).AllowAnonymous().Produces<IEnumerable<string>>();
     }
@@ -43,10 +43,10 @@ public static class FirstRun
         var people = options.Demo
             ? await db.Staff.Where(s => s.Active).Join(db.Users, s => s.Id, u => u.Id, (s, u) => new DemoPerson(u.UserName!, s.Name, s.Role)).ToListAsync()
             : [];
-        return Results.Ok(new Welcome(shop is null, shop?.Name ?? "", options.Demo, people));
+        return Results.Ok(new WelcomeView(shop is null, shop?.Name ?? "", options.Demo, people));
     }
 
-    private static async Task<IResult> HandleAsync(Request request, HttpContext http, UserManager<Account> users, FirstRunCode code, SingleWriter gate, TimeProvider time)
+    private static async Task<IResult> HandleAsync(FirstRunRequest request, HttpContext http, UserManager<Account> users, FirstRunCode code, SingleWriter gate, TimeProvider time)
     {
         if (Check(request) is { } problem) return Problems.Of(problem);
         if (!code.Fits(request.Code)) return Problems.Of(new Problem("firstRun.code", "This is not the code that was printed where Yardstick was started.", "code"));
@@ -68,7 +68,7 @@ public static class FirstRun
         return Results.NoContent();
     }
 
-    private static Problem? Check(Request request)
+    private static Problem? Check(FirstRunRequest request)
     {
         if (string.IsNullOrWhiteSpace(request.ShopName) || request.ShopName.Length > 120) return new Problem("firstRun.shop", "The shop needs a name.", "shopName");
         if (!TimeZoneInfo.TryFindSystemTimeZoneById(request.TimeZone ?? "", out _)) return new Problem("firstRun.zone", "Choose the time zone from the list.", "timeZone");

@@ -15,44 +15,44 @@ public static class LabelsAndFields
     /// <summary>A label as it is defined.</summary>
     public sealed record LabelView(long Id, RecordKind Kind, string Name, bool Retired, int Uses);
     /// <summary>A field as it is defined.</summary>
-    public sealed record FieldView(long Id, RecordKind Kind, string Name, ExtraFieldType Type, IReadOnlyList<string> Choices, bool Retired, int Uses);
+    public sealed record LabelsAndFieldsFieldView(long Id, RecordKind Kind, string Name, ExtraFieldType Type, IReadOnlyList<string> Choices, bool Retired, int Uses);
     /// <summary>Everything that is defined.</summary>
-    public sealed record Definitions(IReadOnlyList<LabelView> Labels, IReadOnlyList<FieldView> Fields);
+    public sealed record LabelAndFieldDefinitions(IReadOnlyList<LabelView> Labels, IReadOnlyList<LabelsAndFieldsFieldView> Fields);
     /// <summary>A new label.</summary>
     public sealed record LabelRequest(RecordKind Kind, string? Name);
     /// <summary>A new field.</summary>
     public sealed record FieldRequest(RecordKind Kind, string? Name, ExtraFieldType Type, string? Choices);
     /// <summary>Takes a label or field out of use, or back into it.</summary>
-    public sealed record RetireRequest(bool Retired);
+    public sealed record LabelsAndFieldsRetireRequest(bool Retired);
 
     /// <summary>A label on a record, or one that could be.</summary>
     public sealed record LabelState(long Id, string Name, bool On);
     /// <summary>A field with what it holds.</summary>
     public sealed record FieldState(long Id, string Name, ExtraFieldType Type, IReadOnlyList<string> Choices, string Value);
     /// <summary>Labels and fields of a record.</summary>
-    public sealed record OnRecord(IReadOnlyList<LabelState> Labels, IReadOnlyList<FieldState> Fields);
+    public sealed record LabelsOnRecord(IReadOnlyList<LabelState> Labels, IReadOnlyList<FieldState> Fields);
     /// <summary>Puts a label on or takes it off.</summary>
-    public sealed record PutRequest(bool On);
+    public sealed record LabelsAndFieldsPutRequest(bool On);
     /// <summary>What was typed into a field.</summary>
     public sealed record ValueRequest(string? Value);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/labels-and-fields", AllAsync).Asks(Permission.EditSetup).Produces<Definitions>();
+        api.MapGet("/labels-and-fields", AllAsync).Asks(Permission.EditSetup).Produces<LabelAndFieldDefinitions>();
         api.MapPost("/labels", AddLabel).Asks(Permission.EditSetup).Produces<RecordChanged>().ProducesProblem(422);
         api.MapPost("/labels/{id:long}/retire", RetireLabel).Asks(Permission.EditSetup).Produces<RecordChanged>().ProducesProblem(422);
         api.MapPost("/extra-fields", AddField).Asks(Permission.EditSetup).Produces<RecordChanged>().ProducesProblem(422);
         api.MapPost("/extra-fields/{id:long}/retire", RetireField).Asks(Permission.EditSetup).Produces<RecordChanged>().ProducesProblem(422);
-        api.MapGet("/records/{kind}/{id:long}/labels-and-fields", OnAsync).Asks(Permission.Find).Produces<OnRecord>();
+        api.MapGet("/records/{kind}/{id:long}/labels-and-fields", OnAsync).Asks(Permission.Find).Produces<LabelsOnRecord>();
         api.MapPost("/records/{kind}/{id:long}/labels/{labelId:long}", Put).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
         api.MapPost("/records/{kind}/{id:long}/fields/{fieldId:long}", Set).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
     }
 
-    private static async Task<IResult> AllAsync(ShopDb db) => Results.Ok(new Definitions(
+    private static async Task<IResult> AllAsync(ShopDb db) => Results.Ok(new LabelAndFieldDefinitions(
         await db.Labels.OrderBy(l => l.Kind).ThenBy(l => l.Name).Select(l => new LabelView(l.Id, l.Kind, l.Name, l.RetiredAt != null, db.LabelsOn.Count(o => o.LabelId == l.Id))).ToListAsync(),
         (await db.ExtraFields.OrderBy(f => f.Kind).ThenBy(f => f.Id).Select(f => new { Field = f, Uses = db.ExtraValues.Count(v => v.FieldId == f.Id) }).ToListAsync())
-            .ConvertAll(x => new FieldView(x.Field.Id, x.Field.Kind, x.Field.Name, x.Field.Type, x.Field.Words, x.Field.RetiredAt is not null, x.Uses))));
+            .ConvertAll(x => new LabelsAndFieldsFieldView(x.Field.Id, x.Field.Kind, x.Field.Name, x.Field.Type, x.Field.Words, x.Field.RetiredAt is not null, x.Uses))));
 
     private static Task<IResult> AddLabel(LabelRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
@@ -66,7 +66,7 @@ public static class LabelsAndFields
         return new RecordChanged(label.Id, 1);
     });
 
-    private static Task<IResult> RetireLabel(long id, RetireRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> RetireLabel(long id, LabelsAndFieldsRetireRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         if (await work.Db.Labels.FindAsync(id) is not { } label) return new Problem("label.gone", "There is no such label.");
         label.RetiredAt = request.Retired ? work.Actor.At : null;
@@ -85,7 +85,7 @@ public static class LabelsAndFields
         return new RecordChanged(made.Value.Id, 1);
     });
 
-    private static Task<IResult> RetireField(long id, RetireRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> RetireField(long id, LabelsAndFieldsRetireRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         if (await work.Db.ExtraFields.FindAsync(id) is not { } field) return new Problem("extraField.gone", "There is no such field.");
         field.RetiredAt = request.Retired ? work.Actor.At : null;
@@ -99,11 +99,11 @@ public static class LabelsAndFields
         var labels = await db.Labels.Where(l => l.Kind == kind && (l.RetiredAt == null || on.Contains(l.Id))).OrderBy(l => l.Name).ToListAsync();
         var values = await db.ExtraValues.Where(v => v.TargetId == id).ToDictionaryAsync(v => v.FieldId, v => v.Value);
         var fields = await db.ExtraFields.Where(f => f.Kind == kind).OrderBy(f => f.Id).ToListAsync();
-        return Results.Ok(new OnRecord(labels.ConvertAll(l => new LabelState(l.Id, l.Name, on.Contains(l.Id))),
+        return Results.Ok(new LabelsOnRecord(labels.ConvertAll(l => new LabelState(l.Id, l.Name, on.Contains(l.Id))),
             fields.Where(f => f.RetiredAt is null || values.ContainsKey(f.Id)).Select(f => new FieldState(f.Id, f.Name, f.Type, f.Words, values.GetValueOrDefault(f.Id, ""))).ToList()));
     }
 
-    private static Task<IResult> Put(RecordKind kind, long id, long labelId, PutRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> Put(RecordKind kind, long id, long labelId, LabelsAndFieldsPutRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         if (await work.Db.Labels.FirstOrDefaultAsync(l => l.Id == labelId && l.Kind == kind) is not { } label) return new Problem("label.gone", "There is no such label.");
         var on = await work.Db.LabelsOn.FirstOrDefaultAsync(l => l.LabelId == labelId && l.TargetId == id);

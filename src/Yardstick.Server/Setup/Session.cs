@@ -18,7 +18,7 @@ public static class Session
     private static readonly Problem PinLocked = new("pin.locked", "Too many wrong PINs were typed for this person; sign in with the password.");
 
     /// <summary>Who is signed in.</summary>
-    public sealed record Me(long Id, string Name, string ShortName, Role Role, IReadOnlyCollection<Permission> Permissions);
+    public sealed record SignedInPerson(long Id, string Name, string ShortName, Role Role, IReadOnlyCollection<Permission> Permissions);
     /// <summary>Name and password.</summary>
     public sealed record SignInRequest(string UserName, string Password);
     /// <summary>A person and their PIN.</summary>
@@ -29,10 +29,10 @@ public static class Session
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapPost("/session", SignInAsync).AllowAnonymous().RequireRateLimiting("sign-in").Produces<Me>();
-        api.MapPost("/session/pin", SwitchAsync).AllowAnonymous().RequireRateLimiting("sign-in").Produces<Me>();
+        api.MapPost("/session", SignInAsync).AllowAnonymous().RequireRateLimiting("sign-in").Produces<SignedInPerson>();
+        api.MapPost("/session/pin", SwitchAsync).AllowAnonymous().RequireRateLimiting("sign-in").Produces<SignedInPerson>();
         api.MapDelete("/session", (Delegate)SignOutAsync).AllowAnonymous();
-        api.MapGet("/session", MeAsync).AsksSignedIn().Produces<Me>();
+        api.MapGet("/session", MeAsync).AsksSignedIn().Produces<SignedInPerson>();
     }
 
     private static async Task<IResult> SignInAsync(SignInRequest request, HttpContext http, PasswordCheck passwords, SingleWriter gate, TimeProvider time)
@@ -113,7 +113,7 @@ public static class Session
 
     private static async Task<IResult> MeAsync(HttpContext http, ShopDb db) => Results.Ok(View((await db.Staff.FindAsync(http.User.StaffId()))!));
 
-    private static Me View(StaffMember staff) => new(staff.Id, staff.Name, staff.ShortName, staff.Role, Rights.Of(staff.Role));
+    private static SignedInPerson View(StaffMember staff) => new(staff.Id, staff.Name, staff.ShortName, staff.Role, Rights.Of(staff.Role));
 
     private static DateTime Now(TimeProvider time) => time.GetUtcNow().UtcDateTime;
 }

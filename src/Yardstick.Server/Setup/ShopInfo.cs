@@ -14,16 +14,16 @@ public static class ShopInfo
     /// <summary>A supplier, with the short name under which it is asked.</summary>
     public sealed record SupplierName(string Code, string Name);
     /// <summary>The shop.</summary>
-    public sealed record View(string Name, string Currency, DistanceUnit DistanceUnit, TimeOnly Opens, TimeOnly Closes, string TimeZone, string PlateRegion, DateTime Now, IReadOnlyList<StaffView> Staff, IReadOnlyList<SupplierName> Suppliers);
+    public sealed record ShopView(string Name, string Currency, DistanceUnit DistanceUnit, TimeOnly Opens, TimeOnly Closes, string TimeZone, string PlateRegion, DateTime Now, IReadOnlyList<StaffView> Staff, IReadOnlyList<SupplierName> Suppliers);
 
     /// <summary>Maps the endpoint.</summary>
-    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/shop", HandleAsync).AsksSignedIn().Produces<View>();
+    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/shop", HandleAsync).AsksSignedIn().Produces<ShopView>();
 
     private static async Task<IResult> HandleAsync(ShopDb db, TimeProvider time)
     {
         var shop = await db.Shops.SingleAsync();
         var staff = await db.Staff.Where(s => s.Active).OrderBy(s => s.Id).ToListAsync();
-        return Results.Ok(new View(shop.Name, shop.Currency, shop.DistanceUnit, shop.Opens, shop.Closes, shop.TimeZone, shop.PlateRegion, shop.Local(time.GetUtcNow().UtcDateTime),
+        return Results.Ok(new ShopView(shop.Name, shop.Currency, shop.DistanceUnit, shop.Opens, shop.Closes, shop.TimeZone, shop.PlateRegion, shop.Local(time.GetUtcNow().UtcDateTime),
             staff.ConvertAll(s => new StaffView(s.Id, s.ShortName, s.Name, s.Role, s.Skills)), await db.Suppliers.OrderBy(s => s.Id).Select(s => new SupplierName(s.Code, s.Name)).ToListAsync()));
     }
 }

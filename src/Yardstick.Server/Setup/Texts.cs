@@ -12,18 +12,18 @@ namespace Yardstick.Server.Setup;
 public static class Texts
 {
     /// <summary>The texts.</summary>
-    public sealed record View(string Terms, string CheckInTerms, string UnsafeTerms, string DeclineReasons, int EstimateDays, string PublicAddress, TimeOnly QuietFrom, TimeOnly QuietUntil, string LogoHash);
+    public sealed record ShopTextView(string Terms, string CheckInTerms, string UnsafeTerms, string DeclineReasons, int EstimateDays, string PublicAddress, TimeOnly QuietFrom, TimeOnly QuietUntil, string LogoHash);
     /// <summary>One text as it was typed.</summary>
-    public sealed record SetRequest(string Field, string? Value);
+    public sealed record TextsSetRequest(string Field, string? Value);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/setup/texts", async (ShopDb db) => Results.Ok(await db.Shops.Select(s => new View(s.Terms, s.CheckInTerms, s.UnsafeTerms, s.DeclineReasons, s.EstimateDays, s.PublicAddress, s.QuietFrom, s.QuietUntil, s.LogoHash)).SingleAsync())).Asks(Permission.EditSetup).Produces<View>();
+        api.MapGet("/setup/texts", async (ShopDb db) => Results.Ok(await db.Shops.Select(s => new ShopTextView(s.Terms, s.CheckInTerms, s.UnsafeTerms, s.DeclineReasons, s.EstimateDays, s.PublicAddress, s.QuietFrom, s.QuietUntil, s.LogoHash)).SingleAsync())).Asks(Permission.EditSetup).Produces<ShopTextView>();
         api.MapPost("/setup/texts", Set).Asks(Permission.EditSetup).Produces<RecordChanged>().ProducesProblem(422);
     }
 
-    private static Task<IResult> Set(SetRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> Set(TextsSetRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         var set = (await work.Db.Shops.SingleAsync()).SetText(request.Field, request.Value);
         if (set.Problem is { } problem) return problem;

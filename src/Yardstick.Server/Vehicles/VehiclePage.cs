@@ -21,7 +21,7 @@ public static class VehiclePage
     public sealed record OwnerView(long CustomerId, string Name, DateTime Until, string By);
 
     /// <summary>The page.</summary>
-    public sealed record View
+    public sealed record VehicleView
     {
         /// <summary>Key.</summary>
         public required long Id { get; init; }
@@ -52,14 +52,14 @@ public static class VehiclePage
     }
 
     /// <summary>One field as it was typed, and the version that was seen.</summary>
-    public sealed record SetRequest(string Field, string? Value, int Version);
+    public sealed record VehiclePageSetRequest(string Field, string? Value, int Version);
     /// <summary>The new owner.</summary>
     public sealed record TransferRequest(long CustomerId);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/vehicles/{id:long}", PageAsync).Asks(Permission.Find).Produces<View>().ProducesProblem(404);
+        api.MapGet("/vehicles/{id:long}", PageAsync).Asks(Permission.Find).Produces<VehicleView>().ProducesProblem(404);
         api.MapPost("/vehicles/{id:long}/fields", Set).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422).ProducesProblem(409);
         api.MapPost("/vehicles/{id:long}/transfer", Transfer).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
     }
@@ -77,7 +77,7 @@ public static class VehiclePage
             earlier.Add(new OwnerView(from.MergedIntoId ?? from.Id, from.DisplayName, transfer.At, StaffMember.ShortNameOf((await db.Staff.FindAsync(transfer.ById))!.Name)));
         }
         var open = await db.Orders.Where(o => o.VehicleId == id && o.State == OrderState.Open).OrderByDescending(o => o.Id).Select(o => new { o.Id, o.Number }).FirstOrDefaultAsync();
-        return Results.Ok(new View
+        return Results.Ok(new VehicleView
         {
             Id = vehicle.Id,
             Version = vehicle.Version,
@@ -95,7 +95,7 @@ public static class VehiclePage
         });
     }
 
-    private static Task<IResult> Set(long id, SetRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> Set(long id, VehiclePageSetRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         if (await work.Db.Vehicles.FindAsync(id) is not { MergedIntoId: null } vehicle) return new Problem("vehicle.gone", "This car's record is not on file any more; it was merged into another.");
         if (await work.ClashAsync(RecordCommands.Vehicle, id, request.Field, request.Version, request.Value) is { } clash) return clash;

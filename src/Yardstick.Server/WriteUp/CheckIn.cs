@@ -20,16 +20,16 @@ public static class CheckIn
     private const int MostPhotos = 6;
 
     /// <summary>A signed sheet.</summary>
-    public sealed record Signed(long Id, string SignedBy, DateTime At, string By);
+    public sealed record CheckInSigned(long Id, string SignedBy, DateTime At, string By);
     /// <summary>What would be signed now, and what was.</summary>
-    public sealed record View(CheckInDocument Document, IReadOnlyList<Signed> Signed);
+    public sealed record CheckInView(CheckInDocument Document, IReadOnlyList<CheckInSigned> Signed);
     /// <summary>The signature as PNG in base 64, who signs, marks seen on the car, photos of it.</summary>
-    public sealed record Request(string? SignedBy, string? SignaturePng, string? Condition, IReadOnlyList<string>? PhotoHashes);
+    public sealed record CheckInRequest(string? SignedBy, string? SignaturePng, string? Condition, IReadOnlyList<string>? PhotoHashes);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/orders/{id:long}/check-in", ShowAsync).Asks(Permission.SeeOrders).Produces<View>().ProducesProblem(404);
+        api.MapGet("/orders/{id:long}/check-in", ShowAsync).Asks(Permission.SeeOrders).Produces<CheckInView>().ProducesProblem(404);
         api.MapPost("/orders/{id:long}/check-in", Sign).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
         api.MapGet("/check-in-sheets/{id:long}/check-in.pdf", PdfAsync).Asks(Permission.SeeOrders);
     }
@@ -39,7 +39,7 @@ public static class CheckIn
         if (await db.LoadOrderAsync(id) is not { } order) return Problems.Of(new Problem("order.gone", "There is no such order."));
         var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
         var sheets = await db.CheckInSheets.Where(c => c.OrderId == id).OrderByDescending(c => c.Id).ToListAsync();
-        return Results.Ok(new View(await DocumentAsync(db, order, time.GetUtcNow().UtcDateTime), sheets.ConvertAll(s => new Signed(s.Id, s.SignedBy, s.At, names[s.ById]))));
+        return Results.Ok(new CheckInView(await DocumentAsync(db, order, time.GetUtcNow().UtcDateTime), sheets.ConvertAll(s => new CheckInSigned(s.Id, s.SignedBy, s.At, names[s.ById]))));
     }
 
     private static async Task<CheckInDocument> DocumentAsync(ShopDb db, Order order, DateTime utcNow)
@@ -50,7 +50,7 @@ public static class CheckIn
         return parties.Vehicle is { PhotoHash.Length: > 0 } car ? document with { PhotoHashes = [car.PhotoHash] } : document;
     }
 
-    private static Task<IResult> Sign(long id, Request request, CommandRunner commands, Signatures signatures, ContentStore store) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> Sign(long id, CheckInRequest request, CommandRunner commands, Signatures signatures, ContentStore store) => commands.RunAsync<Changed>(async work =>
     {
         var db = work.Db;
         if (await db.LoadOrderAsync(id) is not { } order) return new Problem("order.gone", "There is no such order.");

@@ -35,7 +35,7 @@ public static class LookUps
     /// <param name="Silent">Whether the service did not answer, so that the screen asks it again by itself.</param>
     public sealed record MakesAnswer(IReadOnlyList<MakeChoice> Makes, string Sentence, bool Silent = false);
     /// <summary>Somebody on file who may be the same.</summary>
-    public sealed record AlikeView(long CustomerId, string Name, string Phone, long? VehicleId, string Plate, string Vehicle, IReadOnlyList<DuplicateReason> By);
+    public sealed record DuplicateView(long CustomerId, string Name, string Phone, long? VehicleId, string Plate, string Vehicle, IReadOnlyList<DuplicateReason> By);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -44,7 +44,7 @@ public static class LookUps
         api.MapGet("/look-up/plate", PlateAsync).Asks(Permission.WriteUp).Produces<CarAnswer>();
         api.MapGet("/look-up/vin", VinAsync).Asks(Permission.WriteUp).Produces<CarAnswer>();
         api.MapGet("/look-up/makes", MakesAsync).Asks(Permission.WriteUp).Produces<MakesAnswer>();
-        api.MapGet("/look-up/alike", AlikeAsync).Asks(Permission.WriteUp).Produces<IReadOnlyList<AlikeView>>();
+        api.MapGet("/look-up/alike", AlikeAsync).Asks(Permission.WriteUp).Produces<IReadOnlyList<DuplicateView>>();
     }
 
     private static async Task<IResult> PhoneAsync(string number, ShopDb db, IPhoneDirectory directory, CancellationToken cancel)
@@ -123,7 +123,7 @@ public static class LookUps
         {
             var car = cars.Find(v => v.CustomerId == c.Id);
             var first = c.Phones.OrderBy(p => p.Id).FirstOrDefault();
-            return new AlikeView(c.Id, c.DisplayName, first is null ? "" : new PhoneNumber(first.Number).Shown(country), car?.Id, car?.Plate ?? "", car?.Description ?? "", [.. found[c.Id].Order()]);
+            return new DuplicateView(c.Id, c.DisplayName, first is null ? "" : new PhoneNumber(first.Number).Shown(country), car?.Id, car?.Plate ?? "", car?.Description ?? "", [.. found[c.Id].Order()]);
         }).ToList());
     }
 }

@@ -23,39 +23,39 @@ public static class StartOrder
     /// <summary>A new customer, as typed.</summary>
     public sealed record NewCustomer(string? FirstName, string? LastName, string? BusinessName, string? Phone, string? Email, string? Address = null);
     /// <summary>What the write-up gathered, figures and times as typed.</summary>
-    public sealed record Request(long? CustomerId, NewCustomer? Customer, long? VehicleId, VehicleInput? Vehicle, bool CounterSale, string? Odometer, bool OdometerConfirmed,
+    public sealed record StartOrderRequest(long? CustomerId, NewCustomer? Customer, long? VehicleId, VehicleInput? Vehicle, bool CounterSale, string? Odometer, bool OdometerConfirmed,
         IReadOnlyList<string>? Concerns, IReadOnlyList<long>? CannedJobIds, string? PromisedAt, bool CustomerWaits, string? KeyTag,
         IReadOnlyList<AdvisoryToJob>? TakeOver = null, bool OldPartsBack = false, bool WashingWanted = false, long? ContactId = null, long? SiteId = null,
         bool First = false, string? Title = null);
     /// <summary>The new order.</summary>
-    public sealed record Started(long Id, long Number);
+    public sealed record OrderStarted(long Id, long Number);
     /// <summary>A promise to offer.</summary>
-    public sealed record Proposal(DateTime PromisedAt);
+    public sealed record WriteUpProposal(DateTime PromisedAt);
     /// <summary>What a typed promise is understood as.</summary>
-    public sealed record Understood(DateTime At);
+    public sealed record UnderstoodMoment(DateTime At);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapPost("/orders", Handle).Asks(Permission.WriteUp).Produces<Started>().ProducesProblem(422);
-        api.MapGet("/write-up/promise", ProposeAsync).Asks(Permission.WriteUp).Produces<Proposal>();
-        api.MapGet("/understand/moment", UnderstandAsync).Asks(Permission.WriteUp).Produces<Understood>().ProducesProblem(422);
+        api.MapPost("/orders", Handle).Asks(Permission.WriteUp).Produces<OrderStarted>().ProducesProblem(422);
+        api.MapGet("/write-up/promise", ProposeAsync).Asks(Permission.WriteUp).Produces<WriteUpProposal>();
+        api.MapGet("/understand/moment", UnderstandAsync).Asks(Permission.WriteUp).Produces<UnderstoodMoment>().ProducesProblem(422);
     }
 
     private static async Task<IResult> ProposeAsync(ShopDb db, TimeProvider time)
     {
         var shop = await db.Shops.SingleAsync();
-        return Results.Ok(new Proposal(Promise.Propose(shop.Local(time.GetUtcNow().UtcDateTime), shop.Opens, shop.Closes)));
+        return Results.Ok(new WriteUpProposal(Promise.Propose(shop.Local(time.GetUtcNow().UtcDateTime), shop.Opens, shop.Closes)));
     }
 
     private static async Task<IResult> UnderstandAsync(string text, ShopDb db, TimeProvider time)
     {
         var shop = await db.Shops.SingleAsync();
         var moment = DateTimeInput.Read(text, shop.Local(time.GetUtcNow().UtcDateTime), "promisedAt", new TimeOnly(17, 0));
-        return moment.Problem is { } problem ? Problems.Of(problem) : Results.Ok(new Understood(moment.Value));
+        return moment.Problem is { } problem ? Problems.Of(problem) : Results.Ok(new UnderstoodMoment(moment.Value));
     }
 
-    private static Task<IResult> Handle(Request request, CommandRunner commands) => commands.RunAsync<Started>(async work =>
+    private static Task<IResult> Handle(StartOrderRequest request, CommandRunner commands) => commands.RunAsync<OrderStarted>(async work =>
     {
         var (db, actor) = (work.Db, work.Actor);
         var shop = await db.Shops.SingleAsync();
@@ -98,10 +98,10 @@ public static class StartOrder
         await db.SaveChangesAsync();
         work.Notify("order", order.Id, order.Version);
         work.Notify("floor");
-        return new Started(order.Id, order.Number);
+        return new OrderStarted(order.Id, order.Number);
     });
 
-    private static async Task<Result<Customer?>> CustomerAsync(ShopDb db, Request request, Shop shop, DateTime now)
+    private static async Task<Result<Customer?>> CustomerAsync(ShopDb db, StartOrderRequest request, Shop shop, DateTime now)
     {
         if (request.CustomerId is { } id)
             return await db.Customers.FindAsync(id) is { } known ? (Result<Customer?>)known : new Problem("customer.gone", "There is no such customer.");
@@ -116,7 +116,7 @@ public static class StartOrder
         return made.Value;
     }
 
-    private static async Task<Result<Vehicle?>> VehicleAsync(ShopDb db, Request request, Customer? customer, int thisYear)
+    private static async Task<Result<Vehicle?>> VehicleAsync(ShopDb db, StartOrderRequest request, Customer? customer, int thisYear)
     {
         if (request.CounterSale) return (Vehicle?)null;
         if (request.VehicleId is { } id)
@@ -131,7 +131,7 @@ public static class StartOrder
         return made.Value;
     }
 
-    private static async Task<Problem?> FillAsync(ShopDb db, Order order, Request request, Shop shop, Actor actor)
+    private static async Task<Problem?> FillAsync(ShopDb db, Order order, StartOrderRequest request, Shop shop, Actor actor)
     {
         var localNow = shop.Local(actor.At);
         if (!string.IsNullOrWhiteSpace(request.PromisedAt) && order.SetHeader("promisedAt", request.PromisedAt, localNow, actor).Problem is { } promise) return promise;

@@ -1,9 +1,9 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { lazy, Suspense } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
-import { api, Problem, take } from '../lib/api';
+import { api, Problem, unwrap } from '../lib/api';
 import { MeContext } from '../lib/shop';
-import { Failed, Loading } from '../ui/States';
+import { Failed, Loading } from '../ui/Feedback';
 import { Shell } from './Shell';
 
 const SignIn = lazy(() => import('../areas/Setup/SignIn'));
@@ -12,36 +12,36 @@ const FloorPage = lazy(() => import('../areas/Floor/FloorPage'));
 const BenchPage = lazy(() => import('../areas/Floor/BenchPage'));
 const WriteUpPage = lazy(() => import('../areas/WriteUp/WriteUpPage'));
 const OrdersPage = lazy(() => import('../areas/Orders/OrdersPage'));
-const OrderSheet = lazy(() => import('../areas/Orders/OrderSheet'));
+const OrderSheet = lazy(() => import('../areas/Orders/sheet/OrderSheet'));
 const TalkThroughPage = lazy(() => import('../areas/Approval/TalkThroughPage'));
-const CustomersPage = lazy(() => import('../areas/Records/CustomersPage'));
-const CustomerPage = lazy(() => import('../areas/Records/CustomerPage'));
-const VehiclePage = lazy(() => import('../areas/Records/VehiclePage'));
-const PolicyPage = lazy(() => import('../areas/Setup/policy/PolicyPage'));
-const FormerOrderPage = lazy(() => import('../areas/Records/FormerOrderPage'));
+const CustomersPage = lazy(() => import('../areas/Customers/CustomersPage'));
+const CustomerPage = lazy(() => import('../areas/Customers/CustomerPage'));
+const VehiclePage = lazy(() => import('../areas/Vehicles/VehiclePage'));
+const PolicyPage = lazy(() => import('../areas/Pricing/policy/PolicyPage'));
+const FormerOrderPage = lazy(() => import('../areas/Imports/FormerOrderPage'));
 const SetupPages = lazy(() => import('../areas/Setup/SetupPages'));
-const CannedPage = lazy(() => import('../areas/Setup/canned/CannedPage'));
-const CannedStart = lazy(() => import('../areas/Setup/canned/CannedStart'));
-const CannedEditor = lazy(() => import('../areas/Setup/canned/CannedEditor'));
-const MessagesPage = lazy(() => import('../areas/Setup/MessagesPage'));
-const FeesPage = lazy(() => import('../areas/Setup/FeesPage'));
+const CannedPage = lazy(() => import('../areas/Catalog/cannedJobs/CannedPage'));
+const CannedStart = lazy(() => import('../areas/Catalog/cannedJobs/CannedStart'));
+const CannedEditor = lazy(() => import('../areas/Catalog/cannedJobs/CannedEditor'));
+const MessagesPage = lazy(() => import('../areas/Messaging/MessagesPage'));
+const FeesPage = lazy(() => import('../areas/Catalog/FeesPage'));
 const TerminalsPage = lazy(() => import('../areas/Setup/TerminalsPage'));
-const UnknownSendersPage = lazy(() => import('../areas/FollowUp/UnknownSendersPage'));
-const OwnPage = lazy(() => import('../areas/Setup/OwnPage'));
-const ImportsPage = lazy(() => import('../areas/Records/import/ImportsPage'));
-const ImportPage = lazy(() => import('../areas/Records/import/ImportPage'));
-const PartsPage = lazy(() => import('../areas/Parts/PartsPage'));
+const UnknownSendersPage = lazy(() => import('../areas/Messaging/UnknownSendersPage'));
+const OwnPage = lazy(() => import('../areas/Setup/customFields/OwnPage'));
+const ImportsPage = lazy(() => import('../areas/Imports/ImportsPage'));
+const ImportPage = lazy(() => import('../areas/Imports/ImportPage'));
+const PartsPage = lazy(() => import('../areas/Purchasing/PartsPage'));
 const InvoicePage = lazy(() => import('../areas/Billing/InvoicePage'));
 
 /** First run, sign-in, or the shop. */
 export function App() {
   const client = useQueryClient();
-  const welcome = useQuery({ queryKey: ['welcome'], queryFn: () => take(api.GET('/api/welcome')), staleTime: Infinity });
+  const welcome = useQuery({ queryKey: ['welcome'], queryFn: () => unwrap(api.GET('/api/welcome')), staleTime: Infinity });
   const session = useQuery({
     queryKey: ['session'],
     queryFn: async () => {
       try {
-        return await take(api.GET('/api/session'));
+        return await unwrap(api.GET('/api/session'));
       } catch (error) {
         if (error instanceof Problem && error.status === 401) return null;
         throw error;

@@ -5,15 +5,15 @@ import { useColorScheme } from '@mui/material/styles';
 import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
-import { Notices } from '../areas/FollowUp/Notices';
-import { api, onWaiting, take, type Schemas } from '../lib/api';
+import { Notices } from '../areas/Messaging/Notices';
+import { api, onWaiting, unwrap, type Schemas } from '../lib/api';
 import { useKeys } from '../lib/keys';
 import { useLive } from '../lib/live';
 import { useFloor, useMay, useMe } from '../lib/shop';
-import { DayRule } from '../ui/DayRule';
-import { Loading } from '../ui/States';
+import { DayTimeline } from '../ui/DayTimeline';
+import { Loading } from '../ui/Feedback';
 import { CommandList } from './CommandList';
-import { FindField } from './FindField';
+import { FindField } from '../areas/Customers/FindField';
 
 const OwnAccountDialog = lazy(() => import('../areas/Setup/OwnAccountDialog'));
 
@@ -88,7 +88,7 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
         </div>
       )}
       <Notices />
-      <DayRule cards={floor.data?.cards ?? []} current={current ? Number(current) : undefined} />
+      <DayTimeline cards={floor.data?.cards ?? []} current={current ? Number(current) : undefined} />
       <main className="main">
         <Suspense fallback={<Loading what="the page" />}>
           <Outlet />
@@ -103,7 +103,7 @@ const IDLE_MINUTES = 10;
 
 /** On a terminal that several people use, the screen locks by itself when nobody touches it. */
 function useIdleLock(lock: () => void) {
-  const enrolled = useQuery({ queryKey: ['terminal'], queryFn: () => take(api.GET('/api/session/terminal')), staleTime: Infinity }).data?.enrolled ?? false;
+  const enrolled = useQuery({ queryKey: ['terminal'], queryFn: () => unwrap(api.GET('/api/session/terminal')), staleTime: Infinity }).data?.enrolled ?? false;
   const latest = useRef(lock);
   useEffect(() => {
     latest.current = lock;
@@ -133,7 +133,7 @@ function Person({ onLeft }: { onLeft: () => void }) {
   const close = () => setAnchor(null);
   const leave = async () => {
     close();
-    await take(api.DELETE('/api/session'));
+    await unwrap(api.DELETE('/api/session'));
     onLeft();
   };
   useIdleLock(() => void leave());

@@ -84,7 +84,7 @@ interface Answer<T> {
 }
 
 /** The data of an answer, or the problem thrown. */
-export async function take<T>(call: Promise<Answer<T>>): Promise<T> {
+export async function unwrap<T>(call: Promise<Answer<T>>): Promise<T> {
   const { data, error, response } = await call;
   if (response.ok) return data as T;
   const problem = (error ?? {}) as { code?: string; detail?: string; field?: string };

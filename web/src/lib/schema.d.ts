@@ -26,7 +26,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["SessionMe"];
+                        "application/json": components["schemas"]["SignedInPerson"];
                     };
                 };
             };
@@ -41,7 +41,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["SessionSignInRequest"];
+                    "application/json": components["schemas"]["SignInRequest"];
                 };
             };
             responses: {
@@ -51,7 +51,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["SessionMe"];
+                        "application/json": components["schemas"]["SignedInPerson"];
                     };
                 };
             };
@@ -97,7 +97,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["SessionPinRequest"];
+                    "application/json": components["schemas"]["PinRequest"];
                 };
             };
             responses: {
@@ -107,7 +107,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["SessionMe"];
+                        "application/json": components["schemas"]["SignedInPerson"];
                     };
                 };
             };
@@ -135,7 +135,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["OwnAccountSetPinRequest"];
+                    "application/json": components["schemas"]["SetPinRequest"];
                 };
             };
             responses: {
@@ -172,7 +172,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["OwnAccountChangePasswordRequest"];
+                    "application/json": components["schemas"]["ChangePasswordRequest"];
                 };
             };
             responses: {
@@ -214,7 +214,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["OwnAccountSessionRow"][];
+                        "application/json": components["schemas"]["SessionRow"][];
                     };
                 };
             };
@@ -301,7 +301,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["TerminalsTerminalView"];
+                        "application/json": components["schemas"]["TerminalView"];
                     };
                 };
             };
@@ -316,7 +316,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["TerminalsEnrollRequest"];
+                    "application/json": components["schemas"]["EnrollRequest"];
                 };
             };
             responses: {
@@ -357,7 +357,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["TerminalsTerminalRow"][];
+                        "application/json": components["schemas"]["TerminalRow"][];
                     };
                 };
             };
@@ -427,7 +427,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["FirstRunWelcome"];
+                        "application/json": components["schemas"]["WelcomeView"];
                     };
                 };
             };
@@ -534,7 +534,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ShopInfoView"];
+                        "application/json": components["schemas"]["ShopView"];
                     };
                 };
             };
@@ -569,7 +569,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["WritePolicyView"];
+                        "application/json": components["schemas"]["PolicyView"];
                     };
                 };
             };
@@ -599,7 +599,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["WritePolicyDraftRequest"];
+                    "application/json": components["schemas"]["DraftRequest"];
                 };
             };
             responses: {
@@ -609,7 +609,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["WritePolicyView"];
+                        "application/json": components["schemas"]["PolicyView"];
                     };
                 };
                 /** @description Conflict */
@@ -648,7 +648,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["WritePolicyView"];
+                        "application/json": components["schemas"]["PolicyView"];
                     };
                 };
             };
@@ -676,7 +676,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["WritePolicyInForceRequest"];
+                    "application/json": components["schemas"]["InForceRequest"];
                 };
             };
             responses: {
@@ -686,7 +686,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["WritePolicyInForce"];
+                        "application/json": components["schemas"]["PolicyInForce"];
                     };
                 };
                 /** @description Conflict */
@@ -783,7 +783,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ComparePolicyView"];
+                        "application/json": components["schemas"]["PolicyComparisonView"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -830,7 +830,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["FindFound"][];
+                        "application/json": components["schemas"]["FoundRecord"][];
                     };
                 };
             };
@@ -868,7 +868,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["CustomersPage"];
+                        "application/json": components["schemas"]["Page"];
                     };
                 };
             };
@@ -905,7 +905,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["CustomersCustomerView"];
+                        "application/json": components["schemas"]["CustomerView"];
                     };
                 };
                 /** @description Not Found */
@@ -951,7 +951,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["CustomerPageView"];
+                        "application/json": components["schemas"]["CustomerView"];
                     };
                 };
                 /** @description Not Found */
@@ -1052,7 +1052,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["CustomerPageItemRequest"];
+                    "application/json": components["schemas"]["ItemRequest"];
                 };
             };
             responses: {
@@ -1163,7 +1163,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["VehiclePageView"];
+                        "application/json": components["schemas"]["VehicleView"];
                     };
                 };
                 /** @description Not Found */
@@ -1264,7 +1264,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["VehiclePageTransferRequest"];
+                    "application/json": components["schemas"]["TransferRequest"];
                 };
             };
             responses: {
@@ -1400,7 +1400,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["HistoryFormerRow"][];
+                        "application/json": components["schemas"]["FormerHistoryRow"][];
                     };
                 };
             };
@@ -1439,7 +1439,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["HistoryFormerRow"][];
+                        "application/json": components["schemas"]["FormerHistoryRow"][];
                     };
                 };
             };
@@ -1523,7 +1523,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["MergeRecordsMerged"];
+                        "application/json": components["schemas"]["RecordsMerged"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -1614,7 +1614,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["MergeRecordsMerged"];
+                        "application/json": components["schemas"]["RecordsMerged"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -1702,7 +1702,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["LabelsAndFieldsDefinitions"];
+                        "application/json": components["schemas"]["LabelAndFieldDefinitions"];
                     };
                 };
             };
@@ -1733,7 +1733,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["LabelsAndFieldsLabelRequest"];
+                    "application/json": components["schemas"]["LabelRequest"];
                 };
             };
             responses: {
@@ -1831,7 +1831,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["LabelsAndFieldsFieldRequest"];
+                    "application/json": components["schemas"]["FieldRequest"];
                 };
             };
             responses: {
@@ -1936,7 +1936,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["LabelsAndFieldsOnRecord"];
+                        "application/json": components["schemas"]["LabelsOnRecord"];
                     };
                 };
             };
@@ -2023,7 +2023,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["LabelsAndFieldsValueRequest"];
+                    "application/json": components["schemas"]["ValueRequest"];
                 };
             };
             responses: {
@@ -2077,7 +2077,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["FormerOrderPageView"];
+                        "application/json": components["schemas"]["FormerOrderView"];
                     };
                 };
                 /** @description Not Found */
@@ -2154,7 +2154,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["FormerOrderPageCopyRequest"];
+                    "application/json": components["schemas"]["CopyRequest"];
                 };
             };
             responses: {
@@ -2206,7 +2206,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ImportsRunView"][];
+                        "application/json": components["schemas"]["RunView"][];
                     };
                 };
             };
@@ -2295,7 +2295,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ImportsPreview"];
+                        "application/json": components["schemas"]["Preview"];
                     };
                 };
                 /** @description Not Found */
@@ -2341,7 +2341,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ImportsRunView"];
+                        "application/json": components["schemas"]["RunView"];
                     };
                 };
                 /** @description Not Found */
@@ -2418,7 +2418,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["ImportsMappingRequest"];
+                    "application/json": components["schemas"]["MappingRequest"];
                 };
             };
             responses: {
@@ -2709,7 +2709,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["TextsView"];
+                        "application/json": components["schemas"]["ShopTextView"];
                     };
                 };
             };
@@ -2779,7 +2779,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["AttachmentsView"][];
+                        "application/json": components["schemas"]["AttachmentView"][];
                     };
                 };
             };
@@ -3007,7 +3007,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["StartOrderStarted"];
+                        "application/json": components["schemas"]["OrderStarted"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -3049,7 +3049,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["StartOrderProposal"];
+                        "application/json": components["schemas"]["WriteUpProposal"];
                     };
                 };
             };
@@ -3086,7 +3086,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["StartOrderUnderstood"];
+                        "application/json": components["schemas"]["UnderstoodMoment"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -3132,7 +3132,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["LookUpsPhoneAnswer"];
+                        "application/json": components["schemas"]["PhoneAnswer"];
                     };
                 };
             };
@@ -3170,7 +3170,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["LookUpsCarAnswer"];
+                        "application/json": components["schemas"]["CarAnswer"];
                     };
                 };
             };
@@ -3207,7 +3207,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["LookUpsCarAnswer"];
+                        "application/json": components["schemas"]["CarAnswer"];
                     };
                 };
             };
@@ -3242,7 +3242,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["LookUpsMakesAnswer"];
+                        "application/json": components["schemas"]["MakesAnswer"];
                     };
                 };
             };
@@ -3285,7 +3285,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["LookUpsAlikeView"][];
+                        "application/json": components["schemas"]["DuplicateView"][];
                     };
                 };
             };
@@ -3325,7 +3325,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["KnownItem"][];
+                        "application/json": components["schemas"]["Item"][];
                     };
                 };
             };
@@ -3359,7 +3359,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["KnownPutOffRequest"];
+                    "application/json": components["schemas"]["PutOffRequest"];
                 };
             };
             responses: {
@@ -3415,7 +3415,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["KnownOutsideAnswer"];
+                        "application/json": components["schemas"]["Answer"];
                     };
                 };
             };
@@ -3488,7 +3488,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["PhrasesView"][];
+                        "application/json": components["schemas"]["PhraseView"][];
                     };
                 };
             };
@@ -3525,7 +3525,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["PhrasesCodeView"][];
+                        "application/json": components["schemas"]["TroubleCodeView"][];
                     };
                 };
             };
@@ -3769,7 +3769,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["RemindersView"][];
+                        "application/json": components["schemas"]["ReminderView"][];
                     };
                 };
             };
@@ -3786,7 +3786,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["TypedReminder"];
+                    "application/json": components["schemas"]["ReminderInput"];
                 };
             };
             responses: {
@@ -3836,7 +3836,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["RemindersDoneRequest"];
+                    "application/json": components["schemas"]["ReminderDoneRequest"];
                 };
             };
             responses: {
@@ -4028,7 +4028,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ReadOrderWhy"][];
+                        "application/json": components["schemas"]["PriceExplanation"][];
                     };
                 };
                 /** @description Not Found */
@@ -4074,7 +4074,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ReadOrderRecordEntry"][];
+                        "application/json": components["schemas"]["RecordEntry"][];
                     };
                 };
             };
@@ -4091,7 +4091,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["ArrangeOrderNoteRequest"];
+                    "application/json": components["schemas"]["NoteRequest"];
                 };
             };
             responses: {
@@ -4230,7 +4230,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["EditOrderHeaderRequest"];
+                    "application/json": components["schemas"]["HeaderRequest"];
                 };
             };
             responses: {
@@ -4289,7 +4289,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["EditOrderVehicleRequest"];
+                    "application/json": components["schemas"]["VehicleRequest"];
                 };
             };
             responses: {
@@ -4339,7 +4339,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["EditOrderConcernRequest"];
+                    "application/json": components["schemas"]["ConcernRequest"];
                 };
             };
             responses: {
@@ -4455,7 +4455,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["Obstacle"][];
+                        "application/json": components["schemas"]["ClosingBlocker"][];
                     };
                 };
                 /** @description Not Found */
@@ -4497,7 +4497,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["EndOrderEndRequest"];
+                    "application/json": components["schemas"]["EndOrderRequest"];
                 };
             };
             responses: {
@@ -4593,7 +4593,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["EndOrderVoidRequest"];
+                    "application/json": components["schemas"]["VoidOrderRequest"];
                 };
             };
             responses: {
@@ -4832,7 +4832,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["EditJobsCompanionRequest"];
+                    "application/json": components["schemas"]["CompanionRequest"];
                 };
             };
             responses: {
@@ -5131,7 +5131,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["CannedJobsCannedJobView"][];
+                        "application/json": components["schemas"]["CannedJobView"][];
                     };
                 };
             };
@@ -5146,7 +5146,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["KeepCannedKeepRequest"];
+                    "application/json": components["schemas"]["KeepCannedRequest"];
                 };
             };
             responses: {
@@ -5156,7 +5156,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["KeepCannedKept"];
+                        "application/json": components["schemas"]["CannedKept"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -5196,7 +5196,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["TakeRequest"];
+                    "application/json": components["schemas"]["AddToOrderRequest"];
                 };
             };
             responses: {
@@ -5206,7 +5206,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["Taken"];
+                        "application/json": components["schemas"]["AddedToOrder"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -5252,7 +5252,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ChoicesChoice"][];
+                        "application/json": components["schemas"]["Choice"][];
                     };
                 };
             };
@@ -5293,7 +5293,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ChoicesOutsideAnswer"];
+                        "application/json": components["schemas"]["OutsideAnswer"];
                     };
                 };
             };
@@ -5336,7 +5336,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["EarlierSearchEarlierJob"][];
+                        "application/json": components["schemas"]["EarlierJob"][];
                     };
                 };
             };
@@ -5374,7 +5374,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["EarlierSearchEarlierLook"];
+                        "application/json": components["schemas"]["EarlierLook"];
                     };
                 };
                 /** @description Not Found */
@@ -5416,7 +5416,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["ArrangeOrderMoveJobRequest"];
+                    "application/json": components["schemas"]["MoveJobRequest"];
                 };
             };
             responses: {
@@ -5466,7 +5466,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["ArrangeOrderMoveLinesRequest"];
+                    "application/json": components["schemas"]["MoveLinesRequest"];
                 };
             };
             responses: {
@@ -5517,7 +5517,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["ArrangeOrderPasteRequest"];
+                    "application/json": components["schemas"]["PasteRequest"];
                 };
             };
             responses: {
@@ -5527,7 +5527,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ArrangeOrderPasted"];
+                        "application/json": components["schemas"]["PastedAnswer"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -5568,7 +5568,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["ArrangeOrderVersionRequest"];
+                    "application/json": components["schemas"]["VersionRequest"];
                 };
             };
             responses: {
@@ -5627,7 +5627,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["ArrangeOrderTechnicianRequest"];
+                    "application/json": components["schemas"]["TechnicianRequest"];
                 };
             };
             responses: {
@@ -5775,7 +5775,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["CarFactsViewFactsAnswer"];
+                        "application/json": components["schemas"]["FactsAnswer"];
                     };
                 };
             };
@@ -5845,7 +5845,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["CarFactsViewAnswerRequest"];
+                    "application/json": components["schemas"]["AnswerRequest"];
                 };
             };
             responses: {
@@ -5899,7 +5899,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["OffersOffer"][];
+                        "application/json": components["schemas"]["Offer"][];
                     };
                 };
             };
@@ -5939,7 +5939,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["MaintenanceScheduleView"];
+                        "application/json": components["schemas"]["ScheduleView"];
                     };
                 };
             };
@@ -5980,7 +5980,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["SideBySideSideAnswer"];
+                        "application/json": components["schemas"]["SideAnswer"];
                     };
                 };
             };
@@ -6019,7 +6019,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["SideBySideGuideView"];
+                        "application/json": components["schemas"]["GuideView"];
                     };
                 };
             };
@@ -6056,7 +6056,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["KeepCannedFormView"];
+                        "application/json": components["schemas"]["CannedFormView"];
                     };
                 };
                 /** @description Not Found */
@@ -6081,7 +6081,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["KeepCannedKeepRequest"];
+                    "application/json": components["schemas"]["KeepCannedRequest"];
                 };
             };
             responses: {
@@ -6091,7 +6091,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["KeepCannedKept"];
+                        "application/json": components["schemas"]["CannedKept"];
                     };
                 };
                 /** @description Conflict */
@@ -6132,7 +6132,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["KeepCannedKept"];
+                        "application/json": components["schemas"]["CannedKept"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -6175,7 +6175,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["KeepCannedFormView"];
+                        "application/json": components["schemas"]["CannedFormView"];
                     };
                 };
                 /** @description Not Found */
@@ -6223,7 +6223,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["KeepCannedKept"];
+                        "application/json": components["schemas"]["CannedKept"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -6265,7 +6265,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["KeepCannedSetView"][];
+                        "application/json": components["schemas"]["CannedSetView"][];
                     };
                 };
             };
@@ -6280,7 +6280,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["KeepCannedSetRequest"];
+                    "application/json": components["schemas"]["CannedSetRequest"];
                 };
             };
             responses: {
@@ -6290,7 +6290,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["KeepCannedKept"];
+                        "application/json": components["schemas"]["CannedKept"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -6337,7 +6337,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["KeepCannedKept"];
+                        "application/json": components["schemas"]["CannedKept"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -6378,7 +6378,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["OwnGuideOperationRow"][];
+                        "application/json": components["schemas"]["OperationRow"][];
                     };
                 };
             };
@@ -6403,7 +6403,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["OwnGuideBroughtIn"];
+                        "application/json": components["schemas"]["BroughtIn"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -6447,7 +6447,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["DecisionRecordView"][];
+                        "application/json": components["schemas"]["DecisionView"][];
                     };
                 };
             };
@@ -6514,7 +6514,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["RecordDecisionSeveralRequest"];
+                    "application/json": components["schemas"]["SeveralDecisionsRequest"];
                 };
             };
             responses: {
@@ -6564,7 +6564,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["RecordDecisionCeilingRequest"];
+                    "application/json": components["schemas"]["CeilingRequest"];
                 };
             };
             responses: {
@@ -6688,7 +6688,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["TalkThroughView"];
+                        "application/json": components["schemas"]["SelectionView"];
                     };
                 };
             };
@@ -6721,7 +6721,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["TalkThroughViewChoiceRequest"];
+                    "application/json": components["schemas"]["SelectionRequest"];
                 };
             };
             responses: {
@@ -6731,7 +6731,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ChoiceFigures"];
+                        "application/json": components["schemas"]["SelectionTotals"];
                     };
                 };
             };
@@ -6799,7 +6799,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["SendEstimateReleaseRequest"];
+                    "application/json": components["schemas"]["ReleaseRequest"];
                 };
             };
             responses: {
@@ -6947,7 +6947,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["UnansweredRow"][];
+                        "application/json": components["schemas"]["UnansweredEstimateRow"][];
                     };
                 };
             };
@@ -6984,7 +6984,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ThreadsView"];
+                        "application/json": components["schemas"]["View"];
                     };
                 };
             };
@@ -7001,7 +7001,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["ThreadsRequest"];
+                    "application/json": components["schemas"]["Request"];
                 };
             };
             responses: {
@@ -7055,7 +7055,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ThreadsView"];
+                        "application/json": components["schemas"]["View"];
                     };
                 };
             };
@@ -7072,7 +7072,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["ThreadsRequest"];
+                    "application/json": components["schemas"]["Request"];
                 };
             };
             responses: {
@@ -7122,7 +7122,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["ThreadsResolveRequest"];
+                    "application/json": components["schemas"]["ResolveRequest"];
                 };
             };
             responses: {
@@ -7288,7 +7288,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["ThreadsWishRequest"];
+                    "application/json": components["schemas"]["WishRequest"];
                 };
             };
             responses: {
@@ -7340,7 +7340,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["UnknownSendersUnknownThread"][];
+                        "application/json": components["schemas"]["UnknownThread"][];
                     };
                 };
             };
@@ -7467,7 +7467,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["UnknownSendersReadRequest"];
+                    "application/json": components["schemas"]["ReadRequest"];
                 };
             };
             responses: {
@@ -7610,7 +7610,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["TemplatesPreviewRequest"];
+                    "application/json": components["schemas"]["PreviewRequest"];
                 };
             };
             responses: {
@@ -7620,7 +7620,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["TemplatesFilled"];
+                        "application/json": components["schemas"]["FilledTemplate"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -7664,7 +7664,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["TemplatesFilled"][];
+                        "application/json": components["schemas"]["FilledTemplate"][];
                     };
                 };
             };
@@ -7699,7 +7699,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["NoticesView"][];
+                        "application/json": components["schemas"]["NoticeView"][];
                     };
                 };
             };
@@ -7786,7 +7786,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["NamedFeesFeeRequest"];
+                    "application/json": components["schemas"]["FeeRequest"];
                 };
             };
             responses: {
@@ -7884,7 +7884,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["NamedFeesEverydayRequest"];
+                    "application/json": components["schemas"]["EverydayRequest"];
                 };
             };
             responses: {
@@ -7936,7 +7936,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["PartsView"];
+                        "application/json": components["schemas"]["PartsPageView"];
                     };
                 };
             };
@@ -7977,7 +7977,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["PlaceOrderPlaced"];
+                        "application/json": components["schemas"]["PurchasePlaced"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -8023,7 +8023,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["PlaceOrderHandedOver"];
+                        "application/json": components["schemas"]["HandedOver"];
                     };
                 };
                 /** @description Not Found */
@@ -8073,7 +8073,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ReceivePartsReceived"];
+                        "application/json": components["schemas"]["PartsReceived"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -8123,7 +8123,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["CancelPartsCancelled"];
+                        "application/json": components["schemas"]["PartsCancelled"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -8165,7 +8165,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["FloorView"];
+                        "application/json": components["schemas"]["FloorPageView"];
                     };
                 };
             };
@@ -8198,7 +8198,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["PlanWorkPlanRequest"];
+                    "application/json": components["schemas"]["PlanRequest"];
                 };
             };
             responses: {
@@ -8287,7 +8287,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["PlanWorkStageRequest"];
+                    "application/json": components["schemas"]["StageRequest"];
                 };
             };
             responses: {
@@ -8379,7 +8379,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["BenchPresenceRequest"];
+                    "application/json": components["schemas"]["PresenceRequest"];
                 };
             };
             responses: {
@@ -8798,7 +8798,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["Obstacle"][];
+                        "application/json": components["schemas"]["ClosingBlocker"][];
                     };
                 };
                 /** @description Not Found */
@@ -8846,7 +8846,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["PostInvoicePosted"];
+                        "application/json": components["schemas"]["InvoicePosted"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -8936,7 +8936,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["InvoiceView"];
+                        "application/json": components["schemas"]["InvoicePageView"];
                     };
                 };
                 /** @description Not Found */
@@ -8978,7 +8978,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["TakePaymentCashRequest"];
+                    "application/json": components["schemas"]["CashRequest"];
                 };
             };
             responses: {
@@ -8988,7 +8988,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["TakePaymentCashTaken"];
+                        "application/json": components["schemas"]["CashTaken"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -9034,7 +9034,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["TakePaymentChargeBegun"];
+                        "application/json": components["schemas"]["ChargeBegun"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -9074,7 +9074,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["TakePaymentGiveBackRequest"];
+                    "application/json": components["schemas"]["GiveBackRequest"];
                 };
             };
             responses: {
@@ -9084,7 +9084,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["TakePaymentGivenBack"];
+                        "application/json": components["schemas"]["GivenBack"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -9130,7 +9130,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["TakePaymentChargeOutcome"];
+                        "application/json": components["schemas"]["ChargeOutcome"];
                     };
                 };
                 /** @description Not Found */
@@ -9180,7 +9180,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ReverseInvoiceReversed"];
+                        "application/json": components["schemas"]["InvoiceReversed"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -9684,7 +9684,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["CustomersAnswerView"];
+                        "application/json": components["schemas"]["View"];
                     };
                 };
             };
@@ -9752,7 +9752,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["TalkThroughViewChoiceRequest"];
+                    "application/json": components["schemas"]["SelectionRequest"];
                 };
             };
             responses: {
@@ -9762,7 +9762,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["ChoiceFigures"];
+                        "application/json": components["schemas"]["SelectionTotals"];
                     };
                 };
             };
@@ -9793,7 +9793,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["CustomersAnswerAnswerRequest"];
+                    "application/json": components["schemas"]["AnswerRequest"];
                 };
             };
             responses: {
@@ -9803,7 +9803,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["CustomersAnswerView"];
+                        "application/json": components["schemas"]["View"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -9843,7 +9843,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["CustomersAnswerQuestion"];
+                    "application/json": components["schemas"]["Question"];
                 };
             };
             responses: {
@@ -9924,7 +9924,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["DocumentLinksView"];
+                        "application/json": components["schemas"]["DocumentLinkPageView"];
                     };
                 };
             };
@@ -9976,51 +9976,96 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /** @enum {unknown} */
-        AlikeBy: "Phone" | "Plate" | "Vin" | "Email" | "Name";
+        AddedToOrder: {
+            /** Format: int32 */
+            orderVersion: number;
+            jobIds: number[];
+            lineIds: number[];
+            /** Format: int64 */
+            jobId: null | number;
+            /** Format: int64 */
+            lineId: null | number;
+            column: string;
+            /** Format: int64 */
+            discountId?: null | number;
+            /** Format: int32 */
+            lineVersion?: null | number;
+        };
+        AddressView: {
+            channel: components["schemas"]["MessageChannel"];
+            address: string;
+            shown: string;
+            whose: string;
+            refused: boolean;
+        };
+        AddToOrderRequest: {
+            kind: string;
+            /** Format: int64 */
+            jobId?: null | number;
+            /** Format: int64 */
+            lineId?: null | number;
+            /** Format: int64 */
+            id?: null | number;
+            code?: null | string;
+            supplier?: null | string;
+            number?: null | string;
+            asked?: null | string;
+            askedBy?: null | string;
+            value?: null | string;
+            on?: null | components["schemas"]["DiscountBase"];
+            reason?: null | string;
+            laborOnly?: boolean;
+            services?: null | string[];
+            hard?: boolean;
+            oneJob?: boolean;
+            /** Format: int32 */
+            reading?: null | number;
+            /** Format: int64 */
+            insteadOf?: null | number;
+        };
+        AdvisoryToJob: {
+            kind: string;
+            /** Format: int64 */
+            id: null | number;
+            title: string;
+            /** Format: int64 */
+            cannedJobId: null | number;
+        };
         /** @enum {unknown} */
         AmountKind: "Labor" | "Part" | "Core" | "Sublet" | "Fee" | "Supplies";
+        Answer: {
+            items: components["schemas"]["Item"][];
+            sentences: string[];
+            /** @default false */
+            silent: boolean;
+        };
         /**
          * @default InPerson
          * @enum {unknown}
          */
         AnswerChannel: "InPerson" | "Phone" | "Message" | "Link";
-        ArrangeOrderMoveJobRequest: {
-            /** Format: int64 */
-            jobId: number;
-            /** Format: int64 */
-            beforeId: null | number;
-        };
-        ArrangeOrderMoveLinesRequest: {
-            lineIds: number[];
-            /** Format: int64 */
-            jobId: number;
-            /** Format: int64 */
-            beforeId: null | number;
-        };
-        ArrangeOrderNoteRequest: {
+        AnswerRequest: {
+            question: string;
             text: string;
+            answer: string;
         };
-        ArrangeOrderPasted: {
-            /** Format: int32 */
-            orderVersion: number;
-            lineIds: number[];
-            refused: components["schemas"]["PastedRefusal"][];
-        };
-        ArrangeOrderPasteRequest: {
-            text: string;
-        };
-        ArrangeOrderTechnicianRequest: {
+        ApprovalLinkView: {
             /** Format: int64 */
-            jobId: null | number;
-            /** Format: int64 */
-            technicianId: null | number;
-        };
-        ArrangeOrderVersionRequest: {
+            id: number;
+            /** Format: date-time */
+            sentAt: string;
+            sentBy: string;
+            /** Format: date-time */
+            expiresAt: string;
+            state: components["schemas"]["LinkState"];
+            /** Format: date-time */
+            openedAt: null | string;
             /** Format: int32 */
-            version: number;
+            opened: number;
+            /** Format: date-time */
+            answeredAt: null | string;
         };
-        AttachmentsView: {
+        AttachmentView: {
             /** Format: int64 */
             id: number;
             name: string;
@@ -10031,6 +10076,12 @@ export interface components {
             at: string;
             by: string;
         };
+        BadRow: {
+            /** Format: int32 */
+            row: number;
+            words: string;
+            reason: string;
+        };
         BandRow: {
             upTo: string;
             multiplier: string;
@@ -10039,7 +10090,7 @@ export interface components {
             name: string;
             bands: components["schemas"]["BandRow"][];
         };
-        BenchBenchCar: {
+        BenchCar: {
             /** Format: int64 */
             orderId: number;
             /** Format: int64 */
@@ -10064,10 +10115,10 @@ export interface components {
             oldPartsBack: boolean;
             washingWanted: boolean;
             concerns: components["schemas"]["SheetConcern"][];
-            jobs: components["schemas"]["BenchBenchJob"][];
+            jobs: components["schemas"]["BenchJob"][];
             findings: components["schemas"]["FindingView"][];
         };
-        BenchBenchJob: {
+        BenchJob: {
             /** Format: int64 */
             id: number;
             title: string;
@@ -10081,9 +10132,9 @@ export interface components {
             mine: boolean;
             onMyClock: boolean;
             onTheClock: string[];
-            lines: components["schemas"]["BenchBenchLine"][];
+            lines: components["schemas"]["BenchLine"][];
         };
-        BenchBenchLine: {
+        BenchLine: {
             /** Format: int64 */
             id: number;
             kind: components["schemas"]["LineKind"];
@@ -10096,9 +10147,6 @@ export interface components {
             state: string;
             stateCode: string;
         };
-        BenchPresenceRequest: {
-            present: boolean;
-        };
         BenchView: {
             /** Format: date-time */
             now: string;
@@ -10109,10 +10157,15 @@ export interface components {
             onJobId: null | number;
             /** Format: date-time */
             onSince: null | string;
-            cars: components["schemas"]["BenchBenchCar"][];
+            cars: components["schemas"]["BenchCar"][];
         };
         BenchVinRequest: {
             vin: null | string;
+        };
+        BroughtIn: {
+            /** Format: int32 */
+            operations: number;
+            refused: components["schemas"]["RefusedRow"][];
         };
         Campaign: {
             kind: string;
@@ -10122,11 +10175,6 @@ export interface components {
             title: string;
             text: string;
             remedy: string;
-        };
-        CancelPartsCancelled: {
-            /** Format: int64 */
-            purchaseOrderId: number;
-            whole: boolean;
         };
         CancelPartsRequest: {
             lineIds: null | number[];
@@ -10149,7 +10197,14 @@ export interface components {
             lines?: components["schemas"]["CannedLineForm"][];
             alternatives?: number[];
         };
-        CannedJobsCannedJobView: {
+        CannedFormView: {
+            /** Format: int64 */
+            id: null | number;
+            /** Format: int32 */
+            version: number;
+            form: components["schemas"]["CannedForm"];
+        };
+        CannedJobView: {
             /** Format: int64 */
             id: number;
             title: string;
@@ -10161,6 +10216,12 @@ export interface components {
             hours: number;
             /** Format: int32 */
             parts: number;
+        };
+        CannedKept: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            version: number;
         };
         CannedLineForm: {
             kind?: components["schemas"]["LineKind"];
@@ -10175,68 +10236,59 @@ export interface components {
             factKey?: string;
             followsFact?: boolean;
         };
-        /** @enum {unknown} */
-        CardChargeState: "Pending" | "Approved" | "Declined" | "NotMade";
-        CarFactsViewAnswerRequest: {
-            question: string;
-            text: string;
-            answer: string;
-        };
-        CarFactsViewCodeView: {
-            code: string;
-            repairs: components["schemas"]["CarFactsViewRepairView"][];
-            trouble: string;
-        };
-        CarFactsViewCorrectionView: {
+        CannedSetRequest: {
             /** Format: int64 */
-            lineId: number;
-            description: string;
-            /** Format: double */
-            now: number;
-            /** Format: double */
-            known: number;
-            unit: string;
-            fact: string;
+            id: null | number;
+            title: string;
+            words: string;
+            jobIds: number[];
         };
-        CarFactsViewFactsAnswer: {
-            /** Format: date */
-            asOf: null | string;
-            line: components["schemas"]["CarFactsViewFactView"][];
-            facts: components["schemas"]["CarFactsViewFactView"][];
-            wear: components["schemas"]["CarFactsViewWearView"][];
-            resets: components["schemas"]["ResetSteps"][];
-            drawings: components["schemas"]["DrawingTitle"][];
-            corrections: components["schemas"]["CarFactsViewCorrectionView"][];
-            codes: components["schemas"]["CarFactsViewCodeView"][];
-            campaigns: components["schemas"]["Campaign"][];
-            trouble: string;
+        CannedSetView: {
+            /** Format: int64 */
+            id: number;
+            title: string;
+            words: string;
+            jobIds: number[];
+        };
+        CarAnswer: {
+            car: null | components["schemas"]["VehicleFacts"];
+            sentence: string;
+            remarks: string[];
+            corrections: string[];
             /** @default false */
             silent: boolean;
         };
-        CarFactsViewFactView: {
-            key: string;
-            use: string;
-            title: string;
-            shown: string;
-            short: string;
-            condition: string;
-            caution: string;
-            words: string;
-        };
-        CarFactsViewRepairView: {
-            title: string;
-            operation: string;
+        /** @enum {unknown} */
+        CardChargeState: "Pending" | "Approved" | "Declined" | "NotMade";
+        CarView: {
+            /** Format: int64 */
+            id: number;
+            plate: string;
+            description: string;
+            color: string;
+            vin: string;
+            warning: string;
             /** Format: int32 */
-            percent: null | number;
-            /** Format: int32 */
-            here: number;
+            lastReading: null | number;
+            /** Format: date-time */
+            lastReadingAt: null | string;
+            /** Format: int64 */
+            openOrderId: null | number;
+            /** Format: int64 */
+            openOrderNumber: null | number;
         };
-        CarFactsViewWearView: {
-            type: string;
-            title: string;
-            number: string;
-            equivalents: string[];
-            stock: string;
+        CashRequest: {
+            tendered: string;
+            /** @default false */
+            despiteCharge: boolean;
+        };
+        CashTaken: {
+            /** Format: double */
+            kept: number;
+            /** Format: double */
+            change: number;
+            /** Format: double */
+            balance: number;
         };
         CatalogQuestion: {
             key: string;
@@ -10247,6 +10299,9 @@ export interface components {
             name: string;
             bands: string;
         };
+        CeilingRequest: {
+            reason: null | string;
+        };
         /** @enum {unknown} */
         CeilingState: "Within" | "LetPast" | "Past";
         Changed: {
@@ -10256,6 +10311,30 @@ export interface components {
             id: number;
             /** Format: int32 */
             version: number;
+        };
+        ChangePasswordRequest: {
+            password: string;
+            newPassword: string;
+        };
+        ChargeBegun: {
+            /** Format: int64 */
+            id: number;
+        };
+        ChargeOutcome: {
+            /** Format: int64 */
+            id: number;
+            state: components["schemas"]["CardChargeState"];
+            message: string;
+        };
+        ChargeView: {
+            /** Format: int64 */
+            id: number;
+            state: components["schemas"]["CardChargeState"];
+            /** Format: double */
+            amount: number;
+            message: string;
+            /** Format: date-time */
+            at: string;
         };
         CheckInDocument: {
             /** Format: int64 */
@@ -10299,31 +10378,36 @@ export interface components {
             document: components["schemas"]["CheckInDocument"];
             signed: components["schemas"]["CheckInSigned"][];
         };
-        ChoiceFigures: {
-            /** Format: int32 */
-            chosen: number;
-            /** Format: double */
-            total: number;
-            /** Format: double */
-            tax: number;
-            adds: number[];
+        Choice: {
+            /** Format: int64 */
+            id: number;
+            name: string;
         };
-        ChoicesChoice: {
-            key: string;
-            group: string;
-            title: string;
-            detail: string;
-            figure: string;
-            /** Format: int32 */
-            score: number;
-            take: components["schemas"]["TakeRequest"];
+        ClosingBlocker: {
+            code: string;
+            message: string;
+            /** Format: int64 */
+            jobId?: null | number;
+            /** Format: int64 */
+            lineId?: null | number;
+            field?: null | string;
         };
-        ChoicesOutsideAnswer: {
-            items: components["schemas"]["ChoicesChoice"][];
-            questions: components["schemas"]["CatalogQuestion"][];
+        CodeView: {
+            code: string;
+            repairs: components["schemas"]["RepairView"][];
             trouble: string;
-            /** @default false */
-            silent: boolean;
+        };
+        Column: {
+            heading: string;
+            field: null | string;
+            samples: string[];
+        };
+        CompanionRequest: {
+            code: string;
+            field: string;
+            value: null | string;
+            /** Format: int32 */
+            version: number;
         };
         CompanionRow: {
             code: string;
@@ -10336,46 +10420,25 @@ export interface components {
             taxable: boolean;
             passThrough: boolean;
         };
-        ComparePolicyNamedOrder: {
-            /** Format: int64 */
-            invoiceId: number;
-            /** Format: int64 */
-            number: number;
-            title: string;
-            customer: string;
-            /** Format: date-time */
-            postedAt: string;
-            /** Format: double */
-            totalBefore: number;
-            /** Format: double */
-            totalAfter: number;
-            /** Format: double */
-            profitBefore: number;
-            /** Format: double */
-            profitAfter: number;
+        ConcernRequest: {
+            says: string;
         };
-        ComparePolicyUnpricedOrder: {
+        CopyRequest: {
             /** Format: int64 */
-            invoiceId: number;
-            /** Format: int64 */
-            number: number;
-            reason: string;
+            formerOrderId: number;
+            /** Format: int32 */
+            job: number;
         };
-        ComparePolicyView: {
-            /** Format: int32 */
-            version: number;
-            /** Format: int32 */
-            days: number;
-            /** Format: date-time */
-            since: string;
-            /** Format: int32 */
-            orders: number;
-            /** Format: int32 */
-            changed: number;
-            before: components["schemas"]["PeriodFigures"];
-            after: components["schemas"]["PeriodFigures"];
-            most: components["schemas"]["ComparePolicyNamedOrder"][];
-            notPriced: components["schemas"]["ComparePolicyUnpricedOrder"][];
+        CorrectionView: {
+            /** Format: int64 */
+            lineId: number;
+            description: string;
+            /** Format: double */
+            now: number;
+            /** Format: double */
+            known: number;
+            unit: string;
+            fact: string;
         };
         CurvePoint: {
             /** Format: double */
@@ -10383,69 +10446,11 @@ export interface components {
             /** Format: double */
             price: number;
         };
-        CustomerFigures: {
-            /** Format: int32 */
-            visits: number;
-            /** Format: date-time */
-            first: null | string;
-            /** Format: date-time */
-            last: null | string;
-            /** Format: double */
-            spent: number;
-            /** Format: double */
-            averageOrder: null | number;
-            /** Format: double */
-            shareApprovedPercent: null | number;
-            /** Format: double */
-            owed: number;
-        };
-        CustomerPageContactView: {
-            /** Format: int64 */
-            id: number;
-            name: string;
-            role: string;
-            phone: string;
-            email: string;
-            copied: boolean;
-        };
-        CustomerPageEmailView: {
-            /** Format: int64 */
-            id: number;
-            address: string;
-            purpose: string;
-        };
-        CustomerPageItemRequest: {
-            list: string;
-            /** Format: int64 */
-            id: null | number;
-            field: string;
-            value: null | string;
-            /** Format: int32 */
-            version: number;
-        };
-        CustomerPageMergeView: {
-            /** Format: int64 */
-            id: number;
-            gone: string;
-            /** Format: date-time */
-            at: string;
-            by: string;
-        };
-        CustomerPagePhoneView: {
-            /** Format: int64 */
-            id: number;
-            number: string;
-            shown: string;
-            purpose: string;
-            texts: null | boolean;
-        };
-        CustomerPageRateView: {
-            /** Format: int64 */
-            id: number;
-            name: string;
-            /** Format: double */
-            rate: number;
-            known: boolean;
+        CurveView: {
+            table: string;
+            points: components["schemas"]["CurvePoint"][];
+            naive: components["schemas"]["NaivePiece"][];
+            lifts: components["schemas"]["MarkupLift"][];
         };
         CustomerPageSetRequest: {
             field: string;
@@ -10453,83 +10458,7 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
-        CustomerPageSiteView: {
-            /** Format: int64 */
-            id: number;
-            name: string;
-            address: string;
-        };
-        CustomerPageView: {
-            /** Format: int64 */
-            id: number;
-            /** Format: int32 */
-            version: number;
-            name: string;
-            fields: {
-                [key: string]: string;
-            };
-            exemptToday: boolean;
-            phones: components["schemas"]["CustomerPagePhoneView"][];
-            emails: components["schemas"]["CustomerPageEmailView"][];
-            contacts: components["schemas"]["CustomerPageContactView"][];
-            sites: components["schemas"]["CustomerPageSiteView"][];
-            rates: components["schemas"]["CustomerPageRateView"][];
-            figures: components["schemas"]["CustomerFigures"];
-            cars: components["schemas"]["CustomersCarView"][];
-            rateNames: string[];
-            exemptionNames: string[];
-            merges: components["schemas"]["CustomerPageMergeView"][];
-        };
-        CustomersAnswerAnswered: {
-            job: string;
-            kind: components["schemas"]["DecisionKind"];
-        };
-        CustomersAnswerAnswerRequest: {
-            jobs: components["schemas"]["SaidOfJob"][];
-            name: null | string;
-            signaturePng: null | string;
-            note: null | string;
-        };
-        CustomersAnswerQuestion: {
-            text: null | string;
-        };
-        CustomersAnswerView: {
-            state: components["schemas"]["LinkState"];
-            sentence: string;
-            shop: string;
-            phone: string;
-            logo: boolean;
-            firstName: string;
-            estimate: null | components["schemas"]["ShownEstimate"];
-            openJobs: number[];
-            choices: components["schemas"]["ChoiceFigures"][];
-            answers: components["schemas"]["CustomersAnswerAnswered"][];
-            /** Format: double */
-            agreed: null | number;
-        };
-        CustomersCarView: {
-            /** Format: int64 */
-            id: number;
-            plate: string;
-            description: string;
-            color: string;
-            vin: string;
-            warning: string;
-            /** Format: int32 */
-            lastReading: null | number;
-            /** Format: date-time */
-            lastReadingAt: null | string;
-            /** Format: int64 */
-            openOrderId: null | number;
-            /** Format: int64 */
-            openOrderNumber: null | number;
-        };
-        CustomersChoice: {
-            /** Format: int64 */
-            id: number;
-            name: string;
-        };
-        CustomersCustomerView: {
+        CustomerView: {
             /** Format: int64 */
             id: number;
             name: string;
@@ -10544,32 +10473,15 @@ export interface components {
             taxExemptUntil: null | string;
             /** Format: int32 */
             visits: number;
-            cars: components["schemas"]["CustomersCarView"][];
-            contacts: components["schemas"]["CustomersChoice"][];
-            sites: components["schemas"]["CustomersChoice"][];
-        };
-        CustomersPage: {
-            rows: components["schemas"]["CustomersRow"][];
-            next: null | string;
-        };
-        CustomersRow: {
-            /** Format: int64 */
-            id: number;
-            name: string;
-            isBusiness: boolean;
-            phone: string;
-            alert: string;
-            doNotServe: string;
-            /** Format: int32 */
-            cars: number;
-            /** Format: int32 */
-            visits: number;
-            /** Format: date-time */
-            lastVisit: null | string;
+            cars: components["schemas"]["CarView"][];
+            contacts: components["schemas"]["Choice"][];
+            sites: components["schemas"]["Choice"][];
         };
         /** @enum {unknown} */
+        CustomerVisibility: "ToBeDecided" | "Shown" | "KeptInside";
+        /** @enum {unknown} */
         DecisionKind: "Proposed" | "Approved" | "Declined" | "Deferred" | "AnotherVisit";
-        DecisionRecordView: {
+        DecisionView: {
             /** Format: int64 */
             id: number;
             job: string;
@@ -10593,6 +10505,11 @@ export interface components {
             shownId: null | number;
             shownHash: string;
             intact: boolean;
+        };
+        DemoPerson: {
+            userName: string;
+            name: string;
+            role: components["schemas"]["Role"];
         };
         DirectoryEntry: {
             firstName: string;
@@ -10640,7 +10557,7 @@ export interface components {
             amount: null | number;
             note?: string;
         };
-        DocumentLinksView: {
+        DocumentLinkPageView: {
             good: boolean;
             sentence: string;
             shop: string;
@@ -10652,6 +10569,18 @@ export interface components {
             /** Format: int64 */
             size: number;
         };
+        DraftRequest: {
+            form: components["schemas"]["PolicyForm"];
+            /** Format: int32 */
+            version: number;
+        };
+        DraftView: {
+            /** Format: int32 */
+            version: number;
+            changedBy: string;
+            /** Format: date-time */
+            changedAt: string;
+        };
         DrawingTitle: {
             key: string;
             title: string;
@@ -10659,7 +10588,20 @@ export interface components {
         };
         /** @enum {unknown} */
         DueState: "Later" | "Soon" | "Due" | "Late";
-        EarlierSearchEarlierJob: {
+        /** @enum {unknown} */
+        DuplicateReason: "Phone" | "Plate" | "Vin" | "Email" | "Name";
+        DuplicateView: {
+            /** Format: int64 */
+            customerId: number;
+            name: string;
+            phone: string;
+            /** Format: int64 */
+            vehicleId: null | number;
+            plate: string;
+            vehicle: string;
+            by: components["schemas"]["DuplicateReason"][];
+        };
+        EarlierJob: {
             /** Format: int64 */
             jobId: null | number;
             /** Format: int64 */
@@ -10680,20 +10622,9 @@ export interface components {
             subtotal: number;
             decision: string;
         };
-        EarlierSearchEarlierLook: {
+        EarlierLook: {
             title: string;
-            lines: components["schemas"]["EarlierSearchThenAndNow"][];
-            /** Format: double */
-            then: number;
-            /** Format: double */
-            now: null | number;
-        };
-        EarlierSearchThenAndNow: {
-            kind: components["schemas"]["LineKind"];
-            description: string;
-            number: string;
-            /** Format: double */
-            quantity: null | number;
+            lines: components["schemas"]["ThenAndNow"][];
             /** Format: double */
             then: number;
             /** Format: double */
@@ -10701,13 +10632,6 @@ export interface components {
         };
         EditJobsAddRequest: {
             title: null | string;
-        };
-        EditJobsCompanionRequest: {
-            code: string;
-            field: string;
-            value: null | string;
-            /** Format: int32 */
-            version: number;
         };
         EditLinesAddRequest: {
             kind: components["schemas"]["LineKind"];
@@ -10719,38 +10643,38 @@ export interface components {
             amount: null | string;
             unitCost: null | string;
         };
-        EditOrderConcernRequest: {
-            says: string;
-        };
-        EditOrderHeaderRequest: {
-            field: string;
-            value: null | string;
-            /** Format: int32 */
-            version: number;
-            /** @default false */
-            confirmed: boolean;
-        };
         EditOrderSetRequest: {
             field: string;
             value: null | string;
             /** Format: int32 */
             version: number;
         };
-        EditOrderVehicleRequest: {
-            /** Format: int64 */
-            vehicleId: null | number;
-            vehicle?: null | components["schemas"]["TypedVehicle"];
-            /** Format: int64 */
-            customerId?: null | number;
-        };
         /** @enum {unknown} */
         EndingKind: "None" | "RoundUpTo" | "EndWith";
-        EndOrderEndRequest: {
+        EndOrderRequest: {
             ending: components["schemas"]["OrderEnding"];
             reason: string;
         };
-        EndOrderVoidRequest: {
-            reason: string;
+        EnrollRequest: {
+            name: string;
+        };
+        EstimateSnapshot: {
+            document: components["schemas"]["ShopDocument"];
+            jobs: components["schemas"]["SnapshotJob"][];
+            findings: components["schemas"]["SnapshotFinding"][];
+            /** Format: date */
+            validUntil: string;
+            unsafeTerms: string;
+        };
+        EverydayPart: {
+            /** Format: int64 */
+            id: number;
+            number: string;
+            description: string;
+        };
+        EverydayRequest: {
+            number: null | string;
+            on: boolean;
         };
         ExemptionRow: {
             name: string;
@@ -10759,6 +10683,41 @@ export interface components {
         };
         /** @enum {unknown} */
         ExtraFieldType: "Text" | "Number" | "Date" | "Choice" | "YesNo";
+        FactsAnswer: {
+            /** Format: date */
+            asOf: null | string;
+            line: components["schemas"]["FactView"][];
+            facts: components["schemas"]["FactView"][];
+            wear: components["schemas"]["WearView"][];
+            resets: components["schemas"]["ResetSteps"][];
+            drawings: components["schemas"]["DrawingTitle"][];
+            corrections: components["schemas"]["CorrectionView"][];
+            codes: components["schemas"]["CodeView"][];
+            campaigns: components["schemas"]["Campaign"][];
+            trouble: string;
+            /** @default false */
+            silent: boolean;
+        };
+        FactView: {
+            key: string;
+            use: string;
+            title: string;
+            shown: string;
+            short: string;
+            condition: string;
+            caution: string;
+            words: string;
+        };
+        FeeRequest: {
+            /** Format: int64 */
+            id: null | number;
+            code: null | string;
+            label: null | string;
+            amount: null | string;
+            costEach: null | string;
+            passThrough: boolean;
+            taxable: boolean;
+        };
         FeeRow: {
             code: string;
             amount: string;
@@ -10767,19 +10726,46 @@ export interface components {
             passThrough: boolean;
             category: string;
         };
-        FindFound: {
-            kind: string;
+        FeeView: {
             /** Format: int64 */
             id: number;
-            title: string;
-            detail: string;
-            plate: string;
+            code: string;
+            label: string;
+            /** Format: double */
+            amount: number;
+            /** Format: double */
+            costEach: number;
+            passThrough: boolean;
+            taxable: boolean;
+            retired: boolean;
+        };
+        FieldChoice: {
+            name: string;
+            label: string;
+            needed: boolean;
+        };
+        FieldRequest: {
+            kind: components["schemas"]["RecordKind"];
+            name: null | string;
+            type: components["schemas"]["ExtraFieldType"];
+            choices: null | string;
+        };
+        FieldState: {
             /** Format: int64 */
-            customerId: null | number;
+            id: number;
+            name: string;
+            type: components["schemas"]["ExtraFieldType"];
+            choices: string[];
+            value: string;
+        };
+        FilledTemplate: {
             /** Format: int64 */
-            vehicleId: null | number;
-            open: boolean;
-            warning: string;
+            id: number;
+            name: string;
+            channel: components["schemas"]["MessageChannel"];
+            use: string;
+            subject: string;
+            body: string;
         };
         FindingView: {
             /** Format: int64 */
@@ -10794,11 +10780,6 @@ export interface components {
             /** Format: date-time */
             at: string;
         };
-        FirstRunDemoPerson: {
-            userName: string;
-            name: string;
-            role: components["schemas"]["Role"];
-        };
         FirstRunRequest: {
             shopName: string;
             timeZone: string;
@@ -10809,30 +10790,7 @@ export interface components {
             password: string;
             code: string;
         };
-        FirstRunWelcome: {
-            firstRun: boolean;
-            shopName: string;
-            demo: boolean;
-            demoPeople: components["schemas"]["FirstRunDemoPerson"][];
-        };
-        FloorView: {
-            /** Format: date-time */
-            now: string;
-            /** Format: time */
-            opens: string;
-            /** Format: time */
-            closes: string;
-            stages: components["schemas"]["FloorViewStageView"][];
-            people: components["schemas"]["FloorViewPerson"][];
-            blocks: components["schemas"]["FloorViewBlock"][];
-            unplanned: components["schemas"]["FloorViewUnplanned"][];
-            cards: components["schemas"]["FloorViewCard"][];
-            /** Format: double */
-            hoursSoldToday: number;
-            /** Format: double */
-            hoursToday: number;
-        };
-        FloorViewBlock: {
+        FloorBlock: {
             /** Format: int64 */
             jobId: number;
             /** Format: int64 */
@@ -10858,7 +10816,7 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
-        FloorViewCard: {
+        FloorCard: {
             /** Format: int64 */
             id: number;
             /** Format: int64 */
@@ -10885,57 +10843,31 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
-        FloorViewPerson: {
+        FloorPageView: {
+            /** Format: date-time */
+            now: string;
+            /** Format: time */
+            opens: string;
+            /** Format: time */
+            closes: string;
+            stages: components["schemas"]["StageView"][];
+            people: components["schemas"]["FloorPerson"][];
+            blocks: components["schemas"]["FloorBlock"][];
+            unplanned: components["schemas"]["UnplannedJob"][];
+            cards: components["schemas"]["FloorCard"][];
+            /** Format: double */
+            hoursSoldToday: number;
+            /** Format: double */
+            hoursToday: number;
+        };
+        FloorPerson: {
             /** Format: int64 */
             id: number;
             shortName: string;
             skills: string;
             present: boolean;
         };
-        FloorViewStageView: {
-            stage: components["schemas"]["Stage"];
-            name: string;
-        };
-        FloorViewUnplanned: {
-            /** Format: int64 */
-            jobId: number;
-            /** Format: int64 */
-            orderId: number;
-            plate: string;
-            title: string;
-            /** Format: double */
-            hours: number;
-            approved: boolean;
-            /** Format: int64 */
-            technicianId: null | number;
-        };
-        FormerOrderPageCopyRequest: {
-            /** Format: int64 */
-            formerOrderId: number;
-            /** Format: int32 */
-            job: number;
-        };
-        FormerOrderPageOpenOrder: {
-            /** Format: int64 */
-            id: number;
-            /** Format: int64 */
-            number: number;
-            title: string;
-        };
-        FormerOrderPageView: {
-            /** Format: int64 */
-            id: number;
-            number: string;
-            /** Format: date */
-            on: string;
-            /** Format: int64 */
-            customerId: null | number;
-            /** Format: int64 */
-            vehicleId: null | number;
-            document: components["schemas"]["ShopDocument"];
-            canGoTo: components["schemas"]["FormerOrderPageOpenOrder"][];
-        };
-        HistoryFormerRow: {
+        FormerHistoryRow: {
             /** Format: int64 */
             id: number;
             number: string;
@@ -10947,7 +10879,67 @@ export interface components {
             /** Format: int32 */
             odometer: null | number;
         };
-        HistoryJobView: {
+        FormerOrderView: {
+            /** Format: int64 */
+            id: number;
+            number: string;
+            /** Format: date */
+            on: string;
+            /** Format: int64 */
+            customerId: null | number;
+            /** Format: int64 */
+            vehicleId: null | number;
+            document: components["schemas"]["ShopDocument"];
+            canGoTo: components["schemas"]["OpenOrder"][];
+        };
+        FoundRecord: {
+            kind: string;
+            /** Format: int64 */
+            id: number;
+            title: string;
+            detail: string;
+            plate: string;
+            /** Format: int64 */
+            customerId: null | number;
+            /** Format: int64 */
+            vehicleId: null | number;
+            open: boolean;
+            warning: string;
+        };
+        GiveBackRequest: {
+            method: components["schemas"]["PaymentMethod"];
+        };
+        GivenBack: {
+            /** Format: double */
+            cash: number;
+            /** Format: int64 */
+            refundId: null | number;
+        };
+        GuideView: {
+            car: string;
+            operations: components["schemas"]["OperationView"][];
+            trouble: string;
+            /** @default false */
+            silent: boolean;
+        };
+        HandedOver: {
+            /** Format: int64 */
+            id: number;
+            state: components["schemas"]["PurchaseOrderState"];
+            stateText: string;
+            trouble: string;
+            /** Format: date-time */
+            expectedAt: null | string;
+        };
+        HeaderRequest: {
+            field: string;
+            value: null | string;
+            /** Format: int32 */
+            version: number;
+            /** @default false */
+            confirmed: boolean;
+        };
+        HistoryJob: {
             title: string;
             decision: components["schemas"]["DecisionKind"];
             /** Format: double */
@@ -10973,71 +10965,22 @@ export interface components {
             says: string;
             /** Format: double */
             total: number;
-            jobs: components["schemas"]["HistoryJobView"][];
+            jobs: components["schemas"]["HistoryJob"][];
         };
         /** Format: binary */
         IFormFile: string;
         /** @enum {unknown} */
         ImportKind: "Customers" | "Vehicles" | "Orders";
-        ImportsBadRow: {
-            /** Format: int32 */
-            row: number;
-            words: string;
-            reason: string;
-        };
-        ImportsColumn: {
-            heading: string;
-            field: null | string;
-            samples: string[];
-        };
-        ImportsFieldChoice: {
-            name: string;
-            label: string;
-            needed: boolean;
-        };
-        ImportsMappingRequest: {
-            fields: string[];
-        };
-        ImportsPreview: {
-            run: components["schemas"]["ImportsRunView"];
-            fields: components["schemas"]["ImportsFieldChoice"][];
-            columns: components["schemas"]["ImportsColumn"][];
-            missing: string[];
-            /** Format: int32 */
-            good: number;
-            /** Format: int32 */
-            onFile: number;
-            /** Format: int32 */
-            bad: number;
-            badRows: components["schemas"]["ImportsBadRow"][];
-            goodSamples: string[];
-        };
-        ImportsRunView: {
-            /** Format: int64 */
-            id: number;
-            kind: components["schemas"]["ImportKind"];
-            state: components["schemas"]["ImportState"];
-            fileName: string;
-            /** Format: int32 */
-            rows: number;
-            /** Format: int32 */
-            rowsDone: number;
-            /** Format: int32 */
-            made: number;
-            /** Format: int32 */
-            onFile: number;
-            /** Format: int32 */
-            bad: number;
-            /** Format: date-time */
-            at: string;
-            by: string;
-            remark: string;
-        };
         /** @enum {unknown} */
         ImportState: "Previewed" | "Running" | "Done" | "Undoing" | "Undone" | "Stopped";
+        InForceRequest: {
+            /** Format: int32 */
+            version: number;
+            note: null | string;
+        };
         /** @enum {unknown} */
         InvoiceKind: "Invoice" | "CreditNote";
-        InvoiceView: {
+        InvoicePageView: {
             /** Format: int64 */
             id: number;
             /** Format: int64 */
@@ -11057,8 +11000,8 @@ export interface components {
             /** Format: double */
             surplus: number;
             document: components["schemas"]["ShopDocument"];
-            payments: components["schemas"]["InvoiceViewPaymentView"][];
-            charges: components["schemas"]["InvoiceViewChargeView"][];
+            payments: components["schemas"]["PaymentView"][];
+            charges: components["schemas"]["ChargeView"][];
             /** Format: int64 */
             creditNoteId: null | number;
             /** Format: int64 */
@@ -11067,66 +11010,22 @@ export interface components {
             correctsNumber: null | number;
             reason: string;
         };
-        InvoiceViewChargeView: {
+        InvoicePosted: {
             /** Format: int64 */
-            id: number;
-            state: components["schemas"]["CardChargeState"];
+            invoiceId: number;
+            /** Format: int64 */
+            number: number;
+        };
+        InvoiceReversed: {
+            /** Format: int64 */
+            creditNoteId: number;
+            /** Format: int64 */
+            creditNoteNumber: number;
             /** Format: double */
-            amount: number;
-            message: string;
-            /** Format: date-time */
-            at: string;
+            cashBack: number;
+            cardRefunds: number[];
         };
-        InvoiceViewPaymentView: {
-            /** Format: int64 */
-            id: number;
-            method: components["schemas"]["PaymentMethod"];
-            /** Format: double */
-            amount: number;
-            /** Format: double */
-            tendered: number;
-            /** Format: double */
-            change: number;
-            cardEnding: string;
-            /** Format: date-time */
-            at: string;
-            by: string;
-        };
-        /** @enum {unknown} */
-        JobProgress: "NotStarted" | "InWork" | "Finished";
-        KeepCannedFormView: {
-            /** Format: int64 */
-            id: null | number;
-            /** Format: int32 */
-            version: number;
-            form: components["schemas"]["CannedForm"];
-        };
-        KeepCannedKeepRequest: {
-            form: components["schemas"]["CannedForm"];
-            /** Format: int32 */
-            version: number;
-        };
-        KeepCannedKept: {
-            /** Format: int64 */
-            id: number;
-            /** Format: int32 */
-            version: number;
-        };
-        KeepCannedSetRequest: {
-            /** Format: int64 */
-            id: null | number;
-            title: string;
-            words: string;
-            jobIds: number[];
-        };
-        KeepCannedSetView: {
-            /** Format: int64 */
-            id: number;
-            title: string;
-            words: string;
-            jobIds: number[];
-        };
-        KnownItem: {
+        Item: {
             kind: string;
             urgency: components["schemas"]["Urgency"];
             title: string;
@@ -11135,38 +11034,42 @@ export interface components {
             orderId?: null | number;
             /** Format: int64 */
             jobId?: null | number;
-            take?: null | components["schemas"]["TakeOver"];
+            take?: null | components["schemas"]["AdvisoryToJob"];
             resets?: boolean;
             more?: string[];
         };
-        KnownOutsideAnswer: {
-            items: components["schemas"]["KnownItem"][];
-            sentences: string[];
-            /** @default false */
-            silent: boolean;
+        ItemRequest: {
+            list: string;
+            /** Format: int64 */
+            id: null | number;
+            field: string;
+            value: null | string;
+            /** Format: int32 */
+            version: number;
         };
-        KnownPutOffRequest: {
-            until: null | string;
-            reason: null | string;
-            channel?: components["schemas"]["AnswerChannel"];
+        JobDecisionAnswer: {
+            /** Format: int64 */
+            jobId: number;
+            kind: components["schemas"]["DecisionKind"];
+            linesOut: null | number[];
+            deferUntil: null | string;
+            deferAtReading: null | string;
+            acknowledged: boolean;
         };
-        LabelsAndFieldsDefinitions: {
-            labels: components["schemas"]["LabelsAndFieldsLabelView"][];
+        /** @enum {unknown} */
+        JobProgress: "NotStarted" | "InWork" | "Finished";
+        KeepCannedRequest: {
+            form: components["schemas"]["CannedForm"];
+            /** Format: int32 */
+            version: number;
+        };
+        LabelAndFieldDefinitions: {
+            labels: components["schemas"]["LabelView"][];
             fields: components["schemas"]["LabelsAndFieldsFieldView"][];
         };
-        LabelsAndFieldsFieldRequest: {
+        LabelRequest: {
             kind: components["schemas"]["RecordKind"];
             name: null | string;
-            type: components["schemas"]["ExtraFieldType"];
-            choices: null | string;
-        };
-        LabelsAndFieldsFieldState: {
-            /** Format: int64 */
-            id: number;
-            name: string;
-            type: components["schemas"]["ExtraFieldType"];
-            choices: string[];
-            value: string;
         };
         LabelsAndFieldsFieldView: {
             /** Format: int64 */
@@ -11179,17 +11082,23 @@ export interface components {
             /** Format: int32 */
             uses: number;
         };
-        LabelsAndFieldsLabelRequest: {
-            kind: components["schemas"]["RecordKind"];
-            name: null | string;
+        LabelsAndFieldsPutRequest: {
+            on: boolean;
         };
-        LabelsAndFieldsLabelState: {
+        LabelsAndFieldsRetireRequest: {
+            retired: boolean;
+        };
+        LabelsOnRecord: {
+            labels: components["schemas"]["LabelState"][];
+            fields: components["schemas"]["FieldState"][];
+        };
+        LabelState: {
             /** Format: int64 */
             id: number;
             name: string;
             on: boolean;
         };
-        LabelsAndFieldsLabelView: {
+        LabelView: {
             /** Format: int64 */
             id: number;
             kind: components["schemas"]["RecordKind"];
@@ -11198,73 +11107,37 @@ export interface components {
             /** Format: int32 */
             uses: number;
         };
-        LabelsAndFieldsOnRecord: {
-            labels: components["schemas"]["LabelsAndFieldsLabelState"][];
-            fields: components["schemas"]["LabelsAndFieldsFieldState"][];
-        };
-        LabelsAndFieldsPutRequest: {
-            on: boolean;
-        };
-        LabelsAndFieldsRetireRequest: {
-            retired: boolean;
-        };
-        LabelsAndFieldsValueRequest: {
-            value: null | string;
-        };
         /** @enum {unknown} */
         LineKind: "Labor" | "Part" | "Sublet" | "Fee" | "Text";
+        LineRequest: {
+            /** Format: int64 */
+            id: number;
+            quantity: null | string;
+            unitCost: null | string;
+        };
         /** @enum {unknown} */
         LinkState: "Open" | "Expired" | "Withdrawn" | "Answered" | "Changed";
-        LookUpsAlikeView: {
+        LinkView: {
             /** Format: int64 */
-            customerId: number;
-            name: string;
-            phone: string;
-            /** Format: int64 */
-            vehicleId: null | number;
-            plate: string;
-            vehicle: string;
-            by: components["schemas"]["AlikeBy"][];
+            id: number;
+            good: boolean;
+            /** Format: date-time */
+            openedAt: null | string;
+            /** Format: int32 */
+            opened: number;
         };
-        LookUpsCarAnswer: {
-            car: null | components["schemas"]["VehicleFacts"];
-            sentence: string;
-            remarks: string[];
-            corrections: string[];
-            /** @default false */
-            silent: boolean;
+        MakeChoice: {
+            make: string;
+            models: components["schemas"]["ModelChoice"][];
         };
-        LookUpsMakesAnswer: {
+        MakesAnswer: {
             makes: components["schemas"]["MakeChoice"][];
             sentence: string;
             /** @default false */
             silent: boolean;
         };
-        LookUpsPhoneAnswer: {
-            entry: null | components["schemas"]["DirectoryEntry"];
-            sentence: string;
-            /** @default false */
-            silent: boolean;
-        };
-        MaintenanceScheduleView: {
-            /** Format: int32 */
-            reading: null | number;
-            services: components["schemas"]["MaintenanceServiceView"][];
-            trouble: string;
-            /** @default false */
-            silent: boolean;
-        };
-        MaintenanceServiceView: {
-            title: string;
-            every: string;
-            standing: string;
-            told: string;
-            checklist: string[];
-            onOrder: boolean;
-        };
-        MakeChoice: {
-            make: string;
-            models: components["schemas"]["ModelChoice"][];
+        MappingRequest: {
+            fields: string[];
         };
         MarkupLift: {
             /** Format: double */
@@ -11281,10 +11154,6 @@ export interface components {
             kept: string;
             gone: string;
         };
-        MergeRecordsMerged: {
-            /** Format: int64 */
-            mergeId: number;
-        };
         MergeRecordsPreview: {
             kept: string;
             gone: string;
@@ -11295,10 +11164,38 @@ export interface components {
             /** Format: int64 */
             otherId: number;
         };
+        MergeView: {
+            /** Format: int64 */
+            id: number;
+            gone: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+        };
         /** @enum {unknown} */
         MessageChannel: "Text" | "Email" | "Page";
         /** @enum {unknown} */
         MessageState: "Waiting" | "HandingOver" | "Sent" | "Delivered" | "Failed" | "MayHaveBeenSent" | "Received" | "Withdrawn";
+        MessageView: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            orderId: null | number;
+            channel: components["schemas"]["MessageChannel"];
+            address: string;
+            subject: string;
+            body: string;
+            state: components["schemas"]["MessageState"];
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            notBefore: string;
+            by: string;
+            trouble: string;
+            attachment: string;
+            unseen: boolean;
+            link: null | components["schemas"]["LinkView"];
+        };
         ModelChoice: {
             model: string;
             engines: string[];
@@ -11307,47 +11204,81 @@ export interface components {
             /** Format: int32 */
             from: number;
         };
-        NamedFeesEverydayPart: {
+        MoveJobRequest: {
             /** Format: int64 */
-            id: number;
-            number: string;
-            description: string;
-        };
-        NamedFeesEverydayRequest: {
-            number: null | string;
-            on: boolean;
-        };
-        NamedFeesFeeRequest: {
+            jobId: number;
             /** Format: int64 */
-            id: null | number;
-            code: null | string;
-            label: null | string;
-            amount: null | string;
-            costEach: null | string;
-            passThrough: boolean;
-            taxable: boolean;
+            beforeId: null | number;
         };
-        NamedFeesFeeView: {
+        MoveLinesRequest: {
+            lineIds: number[];
             /** Format: int64 */
-            id: number;
-            code: string;
-            label: string;
-            /** Format: double */
-            amount: number;
-            /** Format: double */
-            costEach: number;
-            passThrough: boolean;
-            taxable: boolean;
-            retired: boolean;
+            jobId: number;
+            /** Format: int64 */
+            beforeId: null | number;
+        };
+        NaivePiece: {
+            from: components["schemas"]["CurvePoint"];
+            to: components["schemas"]["CurvePoint"];
         };
         NamedFeesRetireRequest: {
             retired: boolean;
         };
         NamedFeesView: {
-            fees: components["schemas"]["NamedFeesFeeView"][];
-            everydayParts: components["schemas"]["NamedFeesEverydayPart"][];
+            fees: components["schemas"]["FeeView"][];
+            everydayParts: components["schemas"]["EverydayPart"][];
         };
-        NoticesView: {
+        NamedOrder: {
+            /** Format: int64 */
+            invoiceId: number;
+            /** Format: int64 */
+            number: number;
+            title: string;
+            customer: string;
+            /** Format: date-time */
+            postedAt: string;
+            /** Format: double */
+            totalBefore: number;
+            /** Format: double */
+            totalAfter: number;
+            /** Format: double */
+            profitBefore: number;
+            /** Format: double */
+            profitAfter: number;
+        };
+        NeededPartView: {
+            /** Format: int64 */
+            lineId: number;
+            /** Format: int64 */
+            orderId: number;
+            /** Format: int64 */
+            orderNumber: number;
+            plate: string;
+            vehicle: string;
+            job: string;
+            description: string;
+            number: string;
+            /** Format: double */
+            quantity: number;
+            /** Format: double */
+            unitCost: number;
+            /** Format: int64 */
+            supplierId: null | number;
+            /** Format: date-time */
+            promisedAt: null | string;
+        };
+        NewCustomer: {
+            firstName: null | string;
+            lastName: null | string;
+            businessName: null | string;
+            phone: null | string;
+            email: null | string;
+            address?: null | string;
+        };
+        NoteRequest: {
+            text: string;
+        };
+        NoticeView: {
             /** Format: int64 */
             id: number;
             /** Format: date-time */
@@ -11357,27 +11288,45 @@ export interface components {
             orderId: null | number;
             address: string;
         };
-        Obstacle: {
-            code: string;
-            message: string;
+        Offer: {
             /** Format: int64 */
-            jobId?: null | number;
-            /** Format: int64 */
-            lineId?: null | number;
-            field?: null | string;
+            jobId: number;
+            kind: string;
+            title: string;
+            figure: string;
+            take: components["schemas"]["AddToOrderRequest"];
         };
         OfferedDocument: {
             kind: string;
             words: string;
             brief: string;
         };
-        OffersOffer: {
+        OpenOrder: {
             /** Format: int64 */
-            jobId: number;
-            kind: string;
+            id: number;
+            /** Format: int64 */
+            number: number;
             title: string;
-            figure: string;
-            take: components["schemas"]["TakeRequest"];
+        };
+        OperationRow: {
+            code: string;
+            system: string;
+            title: string;
+            skill: string;
+            /** Format: double */
+            hours: number;
+            make: string;
+            model: string;
+        };
+        OperationView: {
+            code: string;
+            system: string;
+            title: string;
+            skill: string;
+            /** Format: double */
+            hours: number;
+            needs: string;
+            includes: string;
         };
         /** @enum {unknown} */
         OrderEnding: "Declined" | "NotReturned" | "TakenHome";
@@ -11405,121 +11354,60 @@ export interface components {
             /** Format: int64 */
             invoiceNumber: null | number;
         };
+        OrderStarted: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            number: number;
+        };
         /** @enum {unknown} */
         OrderState: "Open" | "Posted" | "Ended" | "Voided";
+        OutsideAnswer: {
+            items: components["schemas"]["Choice"][];
+            questions: components["schemas"]["CatalogQuestion"][];
+            trouble: string;
+            /** @default false */
+            silent: boolean;
+        };
         OverrunRow: {
             percent: string;
             amount: string;
             takeGreater: boolean;
         };
-        OwnAccountChangePasswordRequest: {
-            password: string;
-            newPassword: string;
-        };
-        OwnAccountSessionRow: {
-            /** Format: uuid */
-            id: string;
-            place: string;
-            method: string;
-            /** Format: date-time */
-            startedAt: string;
-            /** Format: date-time */
-            endsAt: string;
-            here: boolean;
-        };
-        OwnAccountSetPinRequest: {
-            pin: string;
-            password: string;
-        };
-        OwnGuideBroughtIn: {
-            /** Format: int32 */
-            operations: number;
-            refused: components["schemas"]["OwnGuideRefusedRow"][];
-        };
-        OwnGuideOperationRow: {
-            code: string;
-            system: string;
-            title: string;
-            skill: string;
-            /** Format: double */
-            hours: number;
-            make: string;
-            model: string;
-        };
-        OwnGuideRefusedRow: {
-            /** Format: int32 */
-            row: number;
-            why: string;
-        };
-        PartsView: {
-            needed: components["schemas"]["PartsViewNeeded"][];
-            onTheWay: components["schemas"]["PartsViewPurchase"][];
-            lately: components["schemas"]["PartsViewPurchase"][];
-            suppliers: components["schemas"]["PartsViewSupplierView"][];
-        };
-        PartsViewNeeded: {
+        OwnerView: {
             /** Format: int64 */
-            lineId: number;
-            /** Format: int64 */
-            orderId: number;
-            /** Format: int64 */
-            orderNumber: number;
-            plate: string;
-            vehicle: string;
-            job: string;
-            description: string;
-            number: string;
-            /** Format: double */
-            quantity: number;
-            /** Format: double */
-            unitCost: number;
-            /** Format: int64 */
-            supplierId: null | number;
-            /** Format: date-time */
-            promisedAt: null | string;
-        };
-        PartsViewPurchase: {
-            /** Format: int64 */
-            id: number;
-            /** Format: int64 */
-            number: number;
-            supplier: string;
-            supplierPhone: string;
-            state: components["schemas"]["PurchaseOrderState"];
-            stateText: string;
-            supplierReference: string;
-            /** Format: date-time */
-            expectedAt: null | string;
-            trouble: string;
-            /** Format: date-time */
-            createdAt: string;
-            /** Format: int32 */
-            tries: number;
-            lines: components["schemas"]["PartsViewPurchaseLine"][];
-        };
-        PartsViewPurchaseLine: {
-            /** Format: int64 */
-            id: number;
-            /** Format: int64 */
-            orderId: number;
-            /** Format: int64 */
-            orderNumber: number;
-            plate: string;
-            description: string;
-            number: string;
-            /** Format: double */
-            quantity: number;
-            /** Format: double */
-            received: number;
-            /** Format: double */
-            unitCost: number;
-            awaited: boolean;
-        };
-        PartsViewSupplierView: {
-            /** Format: int64 */
-            id: number;
+            customerId: number;
             name: string;
-            phone: string;
+            /** Format: date-time */
+            until: string;
+            by: string;
+        };
+        Page: {
+            rows: components["schemas"]["Row"][];
+            next: null | string;
+        };
+        PartsCancelled: {
+            /** Format: int64 */
+            purchaseOrderId: number;
+            whole: boolean;
+        };
+        PartsPageView: {
+            needed: components["schemas"]["NeededPartView"][];
+            onTheWay: components["schemas"]["PurchaseView"][];
+            lately: components["schemas"]["PurchaseView"][];
+            suppliers: components["schemas"]["SupplierView"][];
+        };
+        PartsReceived: {
+            /** Format: int64 */
+            purchaseOrderId: number;
+            complete: boolean;
+            ordersWithAllParts: number[];
+        };
+        PastedAnswer: {
+            /** Format: int32 */
+            orderVersion: number;
+            lineIds: number[];
+            refused: components["schemas"]["PastedRefusal"][];
         };
         PastedRefusal: {
             /** Format: int32 */
@@ -11527,10 +11415,28 @@ export interface components {
             text: string;
             why: string;
         };
+        PasteRequest: {
+            text: string;
+        };
         /** @enum {unknown} */
         Payer: "Customer" | "Contract" | "Warranty" | "Shop";
         /** @enum {unknown} */
         PaymentMethod: "Cash" | "Card";
+        PaymentView: {
+            /** Format: int64 */
+            id: number;
+            method: components["schemas"]["PaymentMethod"];
+            /** Format: double */
+            amount: number;
+            /** Format: double */
+            tendered: number;
+            /** Format: double */
+            change: number;
+            cardEnding: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+        };
         PeriodFigures: {
             /** Format: double */
             revenue: number;
@@ -11543,19 +11449,21 @@ export interface components {
         };
         /** @enum {unknown} */
         Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "OverridePrices" | "RecordDecisions" | "WriteToCustomers" | "PassCeiling" | "SeeParts" | "OrderParts" | "PlanWork" | "Work" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "EndOrders" | "VoidOrders" | "SeeMargin" | "EditPolicy" | "BringIn" | "EditSetup" | "EnrollTerminals";
+        PhoneAnswer: {
+            entry: null | components["schemas"]["DirectoryEntry"];
+            sentence: string;
+            /** @default false */
+            silent: boolean;
+        };
         PhrasesChoice: {
             /** Format: int64 */
             phraseId: null | number;
             text: string;
             detail: string;
         };
-        PhrasesCodeView: {
-            code: string;
-            system: string;
-            generic: boolean;
-            meaning: string;
-        };
-        PhrasesView: {
+        /** @enum {unknown} */
+        PhraseUse: "Says" | "Found" | "Corrected";
+        PhraseView: {
             /** Format: int64 */
             id: number;
             use: components["schemas"]["PhraseUse"];
@@ -11564,29 +11472,22 @@ export interface components {
             uses: number;
             forgotten: boolean;
         };
-        /** @enum {unknown} */
-        PhraseUse: "Says" | "Found" | "Corrected";
-        PlaceOrderHandedOver: {
+        PinPerson: {
             /** Format: int64 */
             id: number;
-            state: components["schemas"]["PurchaseOrderState"];
-            stateText: string;
-            trouble: string;
-            /** Format: date-time */
-            expectedAt: null | string;
+            shortName: string;
         };
-        PlaceOrderPlaced: {
+        PinRequest: {
             /** Format: int64 */
-            id: number;
-            /** Format: int64 */
-            number: number;
+            staffId: number;
+            pin: string;
         };
         PlaceOrderRequest: {
             /** Format: int64 */
             supplierId: number;
             lineIds: number[];
         };
-        PlanWorkPlanRequest: {
+        PlanRequest: {
             /** Format: int64 */
             technicianId: null | number;
             /** Format: date-time */
@@ -11594,10 +11495,21 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
-        PlanWorkStageRequest: {
-            stage: components["schemas"]["Stage"];
+        PolicyComparisonView: {
             /** Format: int32 */
             version: number;
+            /** Format: int32 */
+            days: number;
+            /** Format: date-time */
+            since: string;
+            /** Format: int32 */
+            orders: number;
+            /** Format: int32 */
+            changed: number;
+            before: components["schemas"]["PeriodFigures"];
+            after: components["schemas"]["PeriodFigures"];
+            most: components["schemas"]["NamedOrder"][];
+            notPriced: components["schemas"]["UnpricedOrder"][];
         };
         PolicyDifference: {
             what: string;
@@ -11623,6 +11535,10 @@ export interface components {
             marginAim: string;
             effectiveRateAim: string;
         };
+        PolicyInForce: {
+            /** Format: int64 */
+            id: number;
+        };
         PolicyVersionView: {
             /** Format: int64 */
             id: number;
@@ -11631,11 +11547,42 @@ export interface components {
             by: string;
             note: string;
         };
-        PostInvoicePosted: {
+        PolicyView: {
+            form: components["schemas"]["PolicyForm"];
+            currency: string;
+            draft: null | components["schemas"]["DraftView"];
+            problems: components["schemas"]["Problem"][];
+            curves: components["schemas"]["CurveView"][];
+            differences: components["schemas"]["PolicyDifference"][];
+            versions: components["schemas"]["PolicyVersionView"][];
+            partCategories: string[];
+        };
+        PresenceRequest: {
+            present: boolean;
+        };
+        Preview: {
+            run: components["schemas"]["RunView"];
+            fields: components["schemas"]["FieldChoice"][];
+            columns: components["schemas"]["Column"][];
+            missing: string[];
+            /** Format: int32 */
+            good: number;
+            /** Format: int32 */
+            onFile: number;
+            /** Format: int32 */
+            bad: number;
+            badRows: components["schemas"]["BadRow"][];
+            goodSamples: string[];
+        };
+        PreviewRequest: {
+            subject: null | string;
+            body: null | string;
             /** Format: int64 */
-            invoiceId: number;
-            /** Format: int64 */
-            number: number;
+            orderNumber: null | number;
+        };
+        PriceExplanation: {
+            key: string;
+            steps: components["schemas"]["PriceStep"][];
         };
         PriceStep: {
             text: string;
@@ -11658,43 +11605,76 @@ export interface components {
         };
         /** @enum {unknown} */
         PromiseState: "None" | "Holds" | "CannotBeKept" | "Late" | "Kept";
+        PurchaseLineView: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            orderId: number;
+            /** Format: int64 */
+            orderNumber: number;
+            plate: string;
+            description: string;
+            number: string;
+            /** Format: double */
+            quantity: number;
+            /** Format: double */
+            received: number;
+            /** Format: double */
+            unitCost: number;
+            awaited: boolean;
+        };
         /** @enum {unknown} */
         PurchaseOrderState: "Sending" | "Placed" | "Confirmed" | "Shipped" | "Delayed" | "Refused" | "Received" | "Cancelled";
+        PurchasePlaced: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            number: number;
+        };
+        PurchaseView: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            number: number;
+            supplier: string;
+            supplierPhone: string;
+            state: components["schemas"]["PurchaseOrderState"];
+            stateText: string;
+            supplierReference: string;
+            /** Format: date-time */
+            expectedAt: null | string;
+            trouble: string;
+            /** Format: date-time */
+            createdAt: string;
+            /** Format: int32 */
+            tries: number;
+            lines: components["schemas"]["PurchaseLineView"][];
+        };
+        PutOffRequest: {
+            until: null | string;
+            reason: null | string;
+            channel?: components["schemas"]["AnswerChannel"];
+        };
+        Question: {
+            text: null | string;
+        };
         RateRow: {
             name: string;
             rate: string;
         };
         /** @enum {unknown} */
         Rating: "Sound" | "Watch" | "Due" | "Unsafe";
-        ReadOrderRecordEntry: {
-            /** Format: int64 */
-            id: number;
-            what: string;
-            field: string;
-            old: string;
-            new: string;
-            by: string;
+        ReadingView: {
+            /** Format: int32 */
+            reading: number;
             /** Format: date-time */
             at: string;
         };
-        ReadOrderWhy: {
-            key: string;
-            steps: components["schemas"]["PriceStep"][];
-        };
-        ReceivePartsLineRequest: {
-            /** Format: int64 */
-            id: number;
-            quantity: null | string;
-            unitCost: null | string;
-        };
-        ReceivePartsReceived: {
-            /** Format: int64 */
-            purchaseOrderId: number;
-            complete: boolean;
-            ordersWithAllParts: number[];
+        ReadRequest: {
+            address: string;
         };
         ReceivePartsRequest: {
-            lines: null | components["schemas"]["ReceivePartsLineRequest"][];
+            lines: null | components["schemas"]["LineRequest"][];
             /** @default false */
             intoStock: boolean;
         };
@@ -11703,18 +11683,6 @@ export interface components {
             id: number;
             /** Format: int32 */
             version: number;
-        };
-        RecordDecisionCeilingRequest: {
-            reason: null | string;
-        };
-        RecordDecisionJobAnswer: {
-            /** Format: int64 */
-            jobId: number;
-            kind: components["schemas"]["DecisionKind"];
-            linesOut: null | number[];
-            deferUntil: null | string;
-            deferAtReading: null | string;
-            acknowledged: boolean;
         };
         RecordDecisionRequest: {
             jobIds: number[];
@@ -11728,12 +11696,16 @@ export interface components {
             acknowledged?: boolean;
             signaturePng?: null | string;
         };
-        RecordDecisionSeveralRequest: {
-            jobs: components["schemas"]["RecordDecisionJobAnswer"][];
-            decidedBy: string;
-            channel: components["schemas"]["AnswerChannel"];
-            note: null | string;
-            signaturePng?: null | string;
+        RecordEntry: {
+            /** Format: int64 */
+            id: number;
+            what: string;
+            field: string;
+            old: string;
+            new: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
         };
         RecordFindingKept: {
             hash: string;
@@ -11747,15 +11719,34 @@ export interface components {
         };
         /** @enum {unknown} */
         RecordKind: "Customer" | "Vehicle" | "Order" | "Line";
-        /** @enum {unknown} */
-        Release: "ToBeDecided" | "Shown" | "KeptInside";
-        /** @enum {unknown} */
-        ReleaseKind: "Finding" | "Cause" | "Note" | "Photo";
-        RemindersDoneRequest: {
+        RecordsMerged: {
+            /** Format: int64 */
+            mergeId: number;
+        };
+        RefusedRow: {
+            /** Format: int32 */
+            row: number;
+            why: string;
+        };
+        ReleaseRequest: {
+            kind: components["schemas"]["VisibilityKind"];
+            /** Format: int64 */
+            id: number;
+            show: boolean;
+            words: null | string;
+        };
+        ReminderDoneRequest: {
             on: null | string;
             reading: null | string;
         };
-        RemindersView: {
+        ReminderInput: {
+            title: null | string;
+            everyMonths: null | string;
+            everyDistance: null | string;
+            /** Format: int64 */
+            cannedJobId: null | number;
+        };
+        ReminderView: {
             /** Format: int64 */
             id: number;
             title: string;
@@ -11766,6 +11757,14 @@ export interface components {
             sentence: string;
             /** Format: int64 */
             lastOrderId: null | number;
+        };
+        RepairView: {
+            title: string;
+            operation: string;
+            /** Format: int32 */
+            percent: null | number;
+            /** Format: int32 */
+            here: number;
         };
         RepricedAmount: {
             what: string;
@@ -11794,56 +11793,100 @@ export interface components {
             to: components["schemas"]["PolicyVersionView"];
             preview: components["schemas"]["RepricePreview"];
         };
+        Request: {
+            channel: components["schemas"]["MessageChannel"];
+            address: string;
+            subject: null | string;
+            body: null | string;
+            now: boolean;
+            document: null | string;
+        };
         ResetSteps: {
             key: string;
             title: string;
             steps: string;
             words: string;
         };
+        ResolveRequest: {
+            again: boolean;
+        };
         ReverseInvoiceRequest: {
             reason: string;
         };
-        ReverseInvoiceReversed: {
-            /** Format: int64 */
-            creditNoteId: number;
-            /** Format: int64 */
-            creditNoteNumber: number;
-            /** Format: double */
-            cashBack: number;
-            cardRefunds: number[];
-        };
         /** @enum {unknown} */
         Role: "Writer" | "Technician" | "Parts" | "Manager" | "Owner";
-        SaidOfJob: {
-            /** Format: int64 */
-            jobId: number;
-            kind: components["schemas"]["DecisionKind"];
-            linesOut: null | number[];
-            acknowledged: boolean;
-            later: null | string;
-        };
-        SendEstimateLinkView: {
+        Row: {
             /** Format: int64 */
             id: number;
-            /** Format: date-time */
-            sentAt: string;
-            sentBy: string;
-            /** Format: date-time */
-            expiresAt: string;
-            state: components["schemas"]["LinkState"];
-            /** Format: date-time */
-            openedAt: null | string;
+            name: string;
+            isBusiness: boolean;
+            phone: string;
+            alert: string;
+            doNotServe: string;
             /** Format: int32 */
-            opened: number;
+            cars: number;
+            /** Format: int32 */
+            visits: number;
             /** Format: date-time */
-            answeredAt: null | string;
+            lastVisit: null | string;
         };
-        SendEstimateReleaseRequest: {
-            kind: components["schemas"]["ReleaseKind"];
+        RunView: {
             /** Format: int64 */
             id: number;
-            show: boolean;
-            words: null | string;
+            kind: components["schemas"]["ImportKind"];
+            state: components["schemas"]["ImportState"];
+            fileName: string;
+            /** Format: int32 */
+            rows: number;
+            /** Format: int32 */
+            rowsDone: number;
+            /** Format: int32 */
+            made: number;
+            /** Format: int32 */
+            onFile: number;
+            /** Format: int32 */
+            bad: number;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            remark: string;
+        };
+        ScheduleView: {
+            /** Format: int32 */
+            reading: null | number;
+            services: components["schemas"]["ServiceView"][];
+            trouble: string;
+            /** @default false */
+            silent: boolean;
+        };
+        SelectionRequest: {
+            jobIds: null | number[];
+            linesOut: null | number[];
+        };
+        SelectionTotals: {
+            /** Format: int32 */
+            chosen: number;
+            /** Format: double */
+            total: number;
+            /** Format: double */
+            tax: number;
+            adds: number[];
+        };
+        SelectionView: {
+            estimate: components["schemas"]["EstimateSnapshot"];
+            /** Format: int64 */
+            orderId: number;
+            /** Format: int32 */
+            version: number;
+            openJobs: number[];
+            choices: components["schemas"]["SelectionTotals"][];
+            /** Format: double */
+            agreed: null | number;
+            /** Format: double */
+            allowed: null | number;
+            phone: string;
+            found: components["schemas"]["VisibilityItem"][];
+            declineReasons: string[];
         };
         SendEstimateRequest: {
             channel: components["schemas"]["MessageChannel"];
@@ -11853,26 +11896,39 @@ export interface components {
             now: boolean;
         };
         SendEstimateView: {
-            toRelease: components["schemas"]["ToRelease"][];
-            links: components["schemas"]["SendEstimateLinkView"][];
+            toRelease: components["schemas"]["VisibilityItem"][];
+            links: components["schemas"]["ApprovalLinkView"][];
             works: string;
         };
-        SessionMe: {
-            /** Format: int64 */
-            id: number;
-            name: string;
-            shortName: string;
-            role: components["schemas"]["Role"];
-            permissions: components["schemas"]["Permission"][];
+        ServiceView: {
+            title: string;
+            every: string;
+            standing: string;
+            told: string;
+            checklist: string[];
+            onOrder: boolean;
         };
-        SessionPinRequest: {
-            /** Format: int64 */
-            staffId: number;
+        SessionRow: {
+            /** Format: uuid */
+            id: string;
+            place: string;
+            method: string;
+            /** Format: date-time */
+            startedAt: string;
+            /** Format: date-time */
+            endsAt: string;
+            here: boolean;
+        };
+        SetPinRequest: {
             pin: string;
-        };
-        SessionSignInRequest: {
-            userName: string;
             password: string;
+        };
+        SeveralDecisionsRequest: {
+            jobs: components["schemas"]["JobDecisionAnswer"][];
+            decidedBy: string;
+            channel: components["schemas"]["AnswerChannel"];
+            note: null | string;
+            signaturePng?: null | string;
         };
         SheetCompanion: {
             code: string;
@@ -12082,7 +12138,7 @@ export interface components {
             unsourced: boolean;
             noteInside: string;
             noteForCustomer: string;
-            noteRelease: components["schemas"]["Release"];
+            noteRelease: components["schemas"]["CustomerVisibility"];
             /** Format: int32 */
             photos: number;
             overrideReason: string;
@@ -12224,19 +12280,21 @@ export interface components {
             handling?: string[];
             reason?: string;
         };
-        ShopInfoStaffView: {
-            /** Format: int64 */
-            id: number;
-            shortName: string;
-            name: string;
-            role: components["schemas"]["Role"];
-            skills: string;
+        ShopTextView: {
+            terms: string;
+            checkInTerms: string;
+            unsafeTerms: string;
+            declineReasons: string;
+            /** Format: int32 */
+            estimateDays: number;
+            publicAddress: string;
+            /** Format: time */
+            quietFrom: string;
+            /** Format: time */
+            quietUntil: string;
+            logoHash: string;
         };
-        ShopInfoSupplierName: {
-            code: string;
-            name: string;
-        };
-        ShopInfoView: {
+        ShopView: {
             name: string;
             currency: string;
             distanceUnit: components["schemas"]["DistanceUnit"];
@@ -12248,78 +12306,17 @@ export interface components {
             plateRegion: string;
             /** Format: date-time */
             now: string;
-            staff: components["schemas"]["ShopInfoStaffView"][];
-            suppliers: components["schemas"]["ShopInfoSupplierName"][];
+            staff: components["schemas"]["StaffView"][];
+            suppliers: components["schemas"]["SupplierName"][];
         };
-        ShownEstimate: {
-            document: components["schemas"]["ShopDocument"];
-            jobs: components["schemas"]["ShownJob"][];
-            findings: components["schemas"]["ShownFinding"][];
-            /** Format: date */
-            validUntil: string;
-            unsafeTerms: string;
-        };
-        ShownFinding: {
-            /** Format: int64 */
-            id: number;
-            text: string;
-            rating: components["schemas"]["Rating"];
-            measured: string;
-            photoHash: null | string;
-        };
-        ShownJob: {
-            /** Format: int64 */
-            id: number;
-            title: string;
-            text: string;
-            decision: components["schemas"]["DecisionKind"];
-            /** Format: double */
-            amount: number;
-            /** Format: double */
-            adds: number;
-            isUnsafe: boolean;
-            linesOpen: boolean;
-            credit: string;
-            payer: string;
-            lines: components["schemas"]["ShownLine"][];
-        };
-        ShownLine: {
-            /** Format: int64 */
-            id: number;
-            description: string;
-            quantity: string;
-            /** Format: double */
-            amount: null | number;
-            out: boolean;
-            isOpen: boolean;
-            note: string;
-            photos?: string[];
-        };
-        SideBySideGuideView: {
-            car: string;
-            operations: components["schemas"]["SideBySideOperationView"][];
-            trouble: string;
-            /** @default false */
-            silent: boolean;
-        };
-        SideBySideOperationView: {
-            code: string;
-            system: string;
-            title: string;
-            skill: string;
-            /** Format: double */
-            hours: number;
-            needs: string;
-            includes: string;
-        };
-        SideBySideSideAnswer: {
-            offers: components["schemas"]["SideBySideSideOffer"][];
+        SideAnswer: {
+            offers: components["schemas"]["SideOffer"][];
             questions: components["schemas"]["CatalogQuestion"][];
             trouble: string;
             /** @default false */
             silent: boolean;
         };
-        SideBySideSideOffer: {
+        SideOffer: {
             key: string;
             title: string;
             brand: string;
@@ -12338,29 +12335,82 @@ export interface components {
             /** Format: double */
             marginPercent: null | number;
             age: string;
-            take: components["schemas"]["TakeRequest"];
+            take: components["schemas"]["AddToOrderRequest"];
+        };
+        SignedInPerson: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            shortName: string;
+            role: components["schemas"]["Role"];
+            permissions: components["schemas"]["Permission"][];
+        };
+        SignInRequest: {
+            userName: string;
+            password: string;
+        };
+        SnapshotFinding: {
+            /** Format: int64 */
+            id: number;
+            text: string;
+            rating: components["schemas"]["Rating"];
+            measured: string;
+            photoHash: null | string;
+        };
+        SnapshotJob: {
+            /** Format: int64 */
+            id: number;
+            title: string;
+            text: string;
+            decision: components["schemas"]["DecisionKind"];
+            /** Format: double */
+            amount: number;
+            /** Format: double */
+            adds: number;
+            isUnsafe: boolean;
+            linesOpen: boolean;
+            credit: string;
+            payer: string;
+            lines: components["schemas"]["SnapshotLine"][];
+        };
+        SnapshotLine: {
+            /** Format: int64 */
+            id: number;
+            description: string;
+            quantity: string;
+            /** Format: double */
+            amount: null | number;
+            out: boolean;
+            isOpen: boolean;
+            note: string;
+            photos?: string[];
+        };
+        StaffView: {
+            /** Format: int64 */
+            id: number;
+            shortName: string;
+            name: string;
+            role: components["schemas"]["Role"];
+            skills: string;
         };
         /** @enum {unknown} */
         Stage: "Expected" | "Here" | "Diagnosis" | "Pricing" | "WaitingForAnswer" | "WaitingForParts" | "ReadyForTechnician" | "InWork" | "TestDrive" | "Check" | "Done" | "Collected";
-        StartOrderNewCustomer: {
-            firstName: null | string;
-            lastName: null | string;
-            businessName: null | string;
-            phone: null | string;
-            email: null | string;
-            address?: null | string;
+        StageRequest: {
+            stage: components["schemas"]["Stage"];
+            /** Format: int32 */
+            version: number;
         };
-        StartOrderProposal: {
-            /** Format: date-time */
-            promisedAt: string;
+        StageView: {
+            stage: components["schemas"]["Stage"];
+            name: string;
         };
         StartOrderRequest: {
             /** Format: int64 */
             customerId: null | number;
-            customer: null | components["schemas"]["StartOrderNewCustomer"];
+            customer: null | components["schemas"]["NewCustomer"];
             /** Format: int64 */
             vehicleId: null | number;
-            vehicle: null | components["schemas"]["TypedVehicle"];
+            vehicle: null | components["schemas"]["VehicleInput"];
             counterSale: boolean;
             odometer: null | string;
             odometerConfirmed: boolean;
@@ -12369,7 +12419,7 @@ export interface components {
             promisedAt: null | string;
             customerWaits: boolean;
             keyTag: null | string;
-            takeOver?: null | components["schemas"]["TakeOver"][];
+            takeOver?: null | components["schemas"]["AdvisoryToJob"][];
             /** @default false */
             oldPartsBack: boolean;
             /** @default false */
@@ -12382,18 +12432,18 @@ export interface components {
             first: boolean;
             title?: null | string;
         };
-        StartOrderStarted: {
-            /** Format: int64 */
-            id: number;
-            /** Format: int64 */
-            number: number;
-        };
-        StartOrderUnderstood: {
-            /** Format: date-time */
-            at: string;
-        };
         /** @enum {unknown} */
         StockCost: "Last" | "Average";
+        SupplierName: {
+            code: string;
+            name: string;
+        };
+        SupplierView: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            phone: string;
+        };
         /** @enum {unknown} */
         SuppliesBase: "Labor" | "Parts" | "LaborAndParts";
         SuppliesRow: {
@@ -12405,129 +12455,20 @@ export interface components {
             taxable: boolean;
             costPercent: string;
         };
-        Taken: {
-            /** Format: int32 */
-            orderVersion: number;
-            jobIds: number[];
-            lineIds: number[];
-            /** Format: int64 */
-            jobId: null | number;
-            /** Format: int64 */
-            lineId: null | number;
-            column: string;
-            /** Format: int64 */
-            discountId?: null | number;
-            /** Format: int32 */
-            lineVersion?: null | number;
-        };
-        TakeOver: {
-            kind: string;
-            /** Format: int64 */
-            id: null | number;
-            title: string;
-            /** Format: int64 */
-            cannedJobId: null | number;
-        };
-        TakePaymentCashRequest: {
-            tendered: string;
-            /** @default false */
-            despiteCharge: boolean;
-        };
-        TakePaymentCashTaken: {
-            /** Format: double */
-            kept: number;
-            /** Format: double */
-            change: number;
-            /** Format: double */
-            balance: number;
-        };
-        TakePaymentChargeBegun: {
-            /** Format: int64 */
-            id: number;
-        };
-        TakePaymentChargeOutcome: {
-            /** Format: int64 */
-            id: number;
-            state: components["schemas"]["CardChargeState"];
-            message: string;
-        };
-        TakePaymentGiveBackRequest: {
-            method: components["schemas"]["PaymentMethod"];
-        };
-        TakePaymentGivenBack: {
-            /** Format: double */
-            cash: number;
-            /** Format: int64 */
-            refundId: null | number;
-        };
-        TakeRequest: {
-            kind: string;
-            /** Format: int64 */
-            jobId?: null | number;
-            /** Format: int64 */
-            lineId?: null | number;
-            /** Format: int64 */
-            id?: null | number;
-            code?: null | string;
-            supplier?: null | string;
-            number?: null | string;
-            asked?: null | string;
-            askedBy?: null | string;
-            value?: null | string;
-            on?: null | components["schemas"]["DiscountBase"];
-            reason?: null | string;
-            laborOnly?: boolean;
-            services?: null | string[];
-            hard?: boolean;
-            oneJob?: boolean;
-            /** Format: int32 */
-            reading?: null | number;
-            /** Format: int64 */
-            insteadOf?: null | number;
-        };
-        TalkThroughView: {
-            estimate: components["schemas"]["ShownEstimate"];
-            /** Format: int64 */
-            orderId: number;
-            /** Format: int32 */
-            version: number;
-            openJobs: number[];
-            choices: components["schemas"]["ChoiceFigures"][];
-            /** Format: double */
-            agreed: null | number;
-            /** Format: double */
-            allowed: null | number;
-            phone: string;
-            found: components["schemas"]["ToRelease"][];
-            declineReasons: string[];
-        };
-        TalkThroughViewChoiceRequest: {
-            jobIds: null | number[];
-            linesOut: null | number[];
-        };
         TaxRow: {
             code: string;
             percent: string;
             on: components["schemas"]["AmountKind"][];
         };
+        TechnicianRequest: {
+            /** Format: int64 */
+            jobId: null | number;
+            /** Format: int64 */
+            technicianId: null | number;
+        };
         TemplatesFieldView: {
             name: string;
             says: string;
-        };
-        TemplatesFilled: {
-            /** Format: int64 */
-            id: number;
-            name: string;
-            channel: components["schemas"]["MessageChannel"];
-            use: string;
-            subject: string;
-            body: string;
-        };
-        TemplatesPreviewRequest: {
-            subject: null | string;
-            body: null | string;
-            /** Format: int64 */
-            orderNumber: null | number;
         };
         TemplatesRequest: {
             /** Format: int64 */
@@ -12538,7 +12479,11 @@ export interface components {
             body: null | string;
             use: null | string;
         };
-        TemplatesTemplateView: {
+        TemplatesView: {
+            templates: components["schemas"]["TemplateView"][];
+            fields: components["schemas"]["TemplatesFieldView"][];
+        };
+        TemplateView: {
             /** Format: int64 */
             id: number;
             name: string;
@@ -12547,19 +12492,7 @@ export interface components {
             body: string;
             use: string;
         };
-        TemplatesView: {
-            templates: components["schemas"]["TemplatesTemplateView"][];
-            fields: components["schemas"]["TemplatesFieldView"][];
-        };
-        TerminalsEnrollRequest: {
-            name: string;
-        };
-        TerminalsPinPerson: {
-            /** Format: int64 */
-            id: number;
-            shortName: string;
-        };
-        TerminalsTerminalRow: {
+        TerminalRow: {
             /** Format: int64 */
             id: number;
             name: string;
@@ -12570,118 +12503,37 @@ export interface components {
             lastUsedAt: null | string;
             here: boolean;
         };
-        TerminalsTerminalView: {
+        TerminalView: {
             enrolled: boolean;
             name: string;
-            people: components["schemas"]["TerminalsPinPerson"][];
+            people: components["schemas"]["PinPerson"][];
         };
         TextsSetRequest: {
             field: string;
             value: null | string;
         };
-        TextsView: {
-            terms: string;
-            checkInTerms: string;
-            unsafeTerms: string;
-            declineReasons: string;
-            /** Format: int32 */
-            estimateDays: number;
-            publicAddress: string;
-            /** Format: time */
-            quietFrom: string;
-            /** Format: time */
-            quietUntil: string;
-            logoHash: string;
+        ThenAndNow: {
+            kind: components["schemas"]["LineKind"];
+            description: string;
+            number: string;
+            /** Format: double */
+            quantity: null | number;
+            /** Format: double */
+            then: number;
+            /** Format: double */
+            now: null | number;
         };
-        ThreadsAddressView: {
-            channel: components["schemas"]["MessageChannel"];
-            address: string;
-            shown: string;
-            whose: string;
-            refused: boolean;
-        };
-        ThreadsLinkView: {
+        TransferRequest: {
             /** Format: int64 */
-            id: number;
-            good: boolean;
-            /** Format: date-time */
-            openedAt: null | string;
-            /** Format: int32 */
-            opened: number;
+            customerId: number;
         };
-        ThreadsMessageView: {
-            /** Format: int64 */
-            id: number;
-            /** Format: int64 */
-            orderId: null | number;
-            channel: components["schemas"]["MessageChannel"];
-            address: string;
-            subject: string;
-            body: string;
-            state: components["schemas"]["MessageState"];
-            /** Format: date-time */
-            at: string;
-            /** Format: date-time */
-            notBefore: string;
-            by: string;
-            trouble: string;
-            attachment: string;
-            unseen: boolean;
-            link: null | components["schemas"]["ThreadsLinkView"];
+        TroubleCodeView: {
+            code: string;
+            system: string;
+            generic: boolean;
+            meaning: string;
         };
-        ThreadsRequest: {
-            channel: components["schemas"]["MessageChannel"];
-            address: string;
-            subject: null | string;
-            body: null | string;
-            now: boolean;
-            document: null | string;
-        };
-        ThreadsResolveRequest: {
-            again: boolean;
-        };
-        ThreadsView: {
-            messages: components["schemas"]["ThreadsMessageView"][];
-            addresses: components["schemas"]["ThreadsAddressView"][];
-            /** Format: date-time */
-            quietUntil: null | string;
-        };
-        ThreadsWishRequest: {
-            address: string;
-            refused: boolean;
-        };
-        ToRelease: {
-            kind: components["schemas"]["ReleaseKind"];
-            /** Format: int64 */
-            id: number;
-            where: string;
-            text: string;
-            words: string;
-            rating: null | components["schemas"]["Rating"];
-            measured: string;
-            photoHash: null | string;
-            release: components["schemas"]["Release"];
-        };
-        TypedReminder: {
-            title: null | string;
-            everyMonths: null | string;
-            everyDistance: null | string;
-            /** Format: int64 */
-            cannedJobId: null | number;
-        };
-        TypedVehicle: {
-            plate: null | string;
-            plateRegion: null | string;
-            vin: null | string;
-            year: null | string;
-            make: null | string;
-            model: null | string;
-            engine: null | string;
-            color: null | string;
-            drive?: null | string;
-            trim?: null | string;
-        };
-        UnansweredRow: {
+        UnansweredEstimateRow: {
             /** Format: int64 */
             orderId: number;
             /** Format: int64 */
@@ -12705,6 +12557,21 @@ export interface components {
             validUntil: string;
             expired: boolean;
         };
+        UnderstoodMoment: {
+            /** Format: date-time */
+            at: string;
+        };
+        UnknownMessage: {
+            /** Format: int64 */
+            id: number;
+            subject: string;
+            body: string;
+            state: components["schemas"]["MessageState"];
+            /** Format: date-time */
+            at: string;
+            by: string;
+            trouble: string;
+        };
         UnknownSendersAnswerRequest: {
             address: string;
             subject: null | string;
@@ -12716,29 +12583,38 @@ export interface components {
             /** Format: int64 */
             customerId: number;
         };
-        UnknownSendersReadRequest: {
-            address: string;
-        };
-        UnknownSendersUnknownMessage: {
-            /** Format: int64 */
-            id: number;
-            subject: string;
-            body: string;
-            state: components["schemas"]["MessageState"];
-            /** Format: date-time */
-            at: string;
-            by: string;
-            trouble: string;
-        };
-        UnknownSendersUnknownThread: {
+        UnknownThread: {
             channel: components["schemas"]["MessageChannel"];
             address: string;
             shown: string;
             unseen: boolean;
-            messages: components["schemas"]["UnknownSendersUnknownMessage"][];
+            messages: components["schemas"]["UnknownMessage"][];
+        };
+        UnplannedJob: {
+            /** Format: int64 */
+            jobId: number;
+            /** Format: int64 */
+            orderId: number;
+            plate: string;
+            title: string;
+            /** Format: double */
+            hours: number;
+            approved: boolean;
+            /** Format: int64 */
+            technicianId: null | number;
+        };
+        UnpricedOrder: {
+            /** Format: int64 */
+            invoiceId: number;
+            /** Format: int64 */
+            number: number;
+            reason: string;
         };
         /** @enum {unknown} */
         Urgency: "Heed" | "Due" | "Soon" | "Later";
+        ValueRequest: {
+            value: null | string;
+        };
         VehicleFacts: {
             vin: string;
             /** Format: int32 */
@@ -12749,19 +12625,17 @@ export interface components {
             engine: string;
             drive: string;
         };
-        VehiclePageOwnerView: {
-            /** Format: int64 */
-            customerId: number;
-            name: string;
-            /** Format: date-time */
-            until: string;
-            by: string;
-        };
-        VehiclePageReadingView: {
-            /** Format: int32 */
-            reading: number;
-            /** Format: date-time */
-            at: string;
+        VehicleInput: {
+            plate: null | string;
+            plateRegion: null | string;
+            vin: null | string;
+            year: null | string;
+            make: null | string;
+            model: null | string;
+            engine: null | string;
+            color: null | string;
+            drive?: null | string;
+            trim?: null | string;
         };
         VehiclePageSetRequest: {
             field: string;
@@ -12769,11 +12643,14 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
-        VehiclePageTransferRequest: {
+        VehicleRequest: {
             /** Format: int64 */
-            customerId: number;
+            vehicleId: null | number;
+            vehicle?: null | components["schemas"]["VehicleInput"];
+            /** Format: int64 */
+            customerId?: null | number;
         };
-        VehiclePageView: {
+        VehicleView: {
             /** Format: int64 */
             id: number;
             /** Format: int32 */
@@ -12786,55 +12663,62 @@ export interface components {
             customerId: number;
             customer: string;
             customerAlert: string;
-            earlierOwners: components["schemas"]["VehiclePageOwnerView"][];
-            readings: components["schemas"]["VehiclePageReadingView"][];
+            earlierOwners: components["schemas"]["OwnerView"][];
+            readings: components["schemas"]["ReadingView"][];
             vinRemarks: string[];
             /** Format: int64 */
             openOrderId: null | number;
             /** Format: int64 */
             openOrderNumber: null | number;
-            merges: components["schemas"]["CustomerPageMergeView"][];
+            merges: components["schemas"]["MergeView"][];
         };
-        WritePolicyCurveView: {
-            table: string;
-            points: components["schemas"]["CurvePoint"][];
-            naive: components["schemas"]["WritePolicyNaivePiece"][];
-            lifts: components["schemas"]["MarkupLift"][];
-        };
-        WritePolicyDraftRequest: {
-            form: components["schemas"]["PolicyForm"];
+        VersionRequest: {
             /** Format: int32 */
             version: number;
         };
-        WritePolicyDraftView: {
-            /** Format: int32 */
-            version: number;
-            changedBy: string;
+        View: {
+            messages: components["schemas"]["MessageView"][];
+            addresses: components["schemas"]["AddressView"][];
             /** Format: date-time */
-            changedAt: string;
+            quietUntil: null | string;
         };
-        WritePolicyInForce: {
+        VisibilityItem: {
+            kind: components["schemas"]["VisibilityKind"];
             /** Format: int64 */
             id: number;
+            where: string;
+            text: string;
+            words: string;
+            rating: null | components["schemas"]["Rating"];
+            measured: string;
+            photoHash: null | string;
+            release: components["schemas"]["CustomerVisibility"];
         };
-        WritePolicyInForceRequest: {
-            /** Format: int32 */
-            version: number;
-            note: null | string;
+        /** @enum {unknown} */
+        VisibilityKind: "Finding" | "Cause" | "Note" | "Photo";
+        VoidOrderRequest: {
+            reason: string;
         };
-        WritePolicyNaivePiece: {
-            from: components["schemas"]["CurvePoint"];
-            to: components["schemas"]["CurvePoint"];
+        WearView: {
+            type: string;
+            title: string;
+            number: string;
+            equivalents: string[];
+            stock: string;
         };
-        WritePolicyView: {
-            form: components["schemas"]["PolicyForm"];
-            currency: string;
-            draft: null | components["schemas"]["WritePolicyDraftView"];
-            problems: components["schemas"]["Problem"][];
-            curves: components["schemas"]["WritePolicyCurveView"][];
-            differences: components["schemas"]["PolicyDifference"][];
-            versions: components["schemas"]["PolicyVersionView"][];
-            partCategories: string[];
+        WelcomeView: {
+            firstRun: boolean;
+            shopName: string;
+            demo: boolean;
+            demoPeople: components["schemas"]["DemoPerson"][];
+        };
+        WishRequest: {
+            address: string;
+            refused: boolean;
+        };
+        WriteUpProposal: {
+            /** Format: date-time */
+            promisedAt: string;
         };
     };
     responses: never;

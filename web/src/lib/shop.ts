@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { createContext, useCallback, useContext, useEffect, useState } from 'react';
-import { api, take, type Schemas } from './api';
+import { api, unwrap, type Schemas } from './api';
 import { wallTime } from './format';
 
 export type Me = Schemas['SessionMe'];
@@ -22,7 +22,7 @@ export function useMay(permission: Permission): boolean {
 
 /** The shop: name, hours, zone, people. */
 export function useShop() {
-  return useQuery({ queryKey: ['shop'], queryFn: () => take(api.GET('/api/shop')), staleTime: 300_000 }).data;
+  return useQuery({ queryKey: ['shop'], queryFn: () => unwrap(api.GET('/api/shop')), staleTime: 300_000 }).data;
 }
 
 /** Wall time in the shop, to the minute. */
@@ -38,7 +38,7 @@ export function useNow(): string {
 
 /** The floor, which the day rule and the floor pages show. */
 export function useFloor(enabled = true) {
-  return useQuery({ queryKey: ['floor'], queryFn: () => take(api.GET('/api/floor')), refetchInterval: 60_000, enabled });
+  return useQuery({ queryKey: ['floor'], queryFn: () => unwrap(api.GET('/api/floor')), refetchInterval: 60_000, enabled });
 }
 
 /** Asks anew for whatever shows these. */

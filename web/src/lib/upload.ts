@@ -1,30 +1,30 @@
-import { api, take, type Schemas } from './api';
+import { api, unwrap, type Schemas } from './api';
 
 const raw = { bodySerializer: (body: unknown) => body as Blob, headers: { 'Content-Type': 'application/octet-stream' } };
 
 /** Keeps a picture and answers its hash. */
 export async function uploadPhoto(file: Blob): Promise<string> {
-  return (await take(api.POST('/api/photos', { ...raw, body: file as never }))).hash;
+  return (await unwrap(api.POST('/api/photos', { ...raw, body: file as never }))).hash;
 }
 
 /** Puts a file on a customer, a vehicle or an order. */
 export function uploadFile(kind: Schemas['RecordKind'], id: number, file: File) {
-  return take(api.POST('/api/files/{kind}/{id}', { ...raw, params: { path: { kind, id }, query: { name: file.name } }, body: file as never }));
+  return unwrap(api.POST('/api/files/{kind}/{id}', { ...raw, params: { path: { kind, id }, query: { name: file.name } }, body: file as never }));
 }
 
 /** Sends a table to be looked at. */
 export async function uploadTable(kind: Schemas['ImportKind'], file: File): Promise<number> {
-  return (await take(api.POST('/api/imports/{kind}', { ...raw, params: { path: { kind }, query: { name: file.name } }, body: file as never }))).id;
+  return (await unwrap(api.POST('/api/imports/{kind}', { ...raw, params: { path: { kind }, query: { name: file.name } }, body: file as never }))).id;
 }
 
 /** Brings the shop's own labor guide in; answers what came of it. */
 export function uploadGuide(file: File) {
-  return take(api.POST('/api/own-guide', { ...raw, body: file as never }));
+  return unwrap(api.POST('/api/own-guide', { ...raw, body: file as never }));
 }
 
 /** Puts a logo on the shop's documents. */
 export function uploadLogo(file: File) {
-  return take(api.POST('/api/setup/logo', { ...raw, body: file as never }));
+  return unwrap(api.POST('/api/setup/logo', { ...raw, body: file as never }));
 }
 
 /** A number of bytes as people say it. */

@@ -14,28 +14,28 @@ namespace Yardstick.Server.Catalog;
 public static class KeepCanned
 {
     /// <summary>A canned job to be edited; a new one has no key.</summary>
-    public sealed record FormView(long? Id, int Version, CannedForm Form);
+    public sealed record CannedFormView(long? Id, int Version, CannedForm Form);
     /// <summary>What was typed, and the version that it began from; 0 for a new one.</summary>
-    public sealed record KeepRequest(CannedForm Form, int Version);
+    public sealed record KeepCannedRequest(CannedForm Form, int Version);
     /// <summary>What was kept.</summary>
-    public sealed record Kept(long Id, int Version);
+    public sealed record CannedKept(long Id, int Version);
     /// <summary>A set of canned jobs.</summary>
-    public sealed record SetView(long Id, string Title, string Words, IReadOnlyList<long> JobIds);
+    public sealed record CannedSetView(long Id, string Title, string Words, IReadOnlyList<long> JobIds);
     /// <summary>A set as it is typed; without a key a new one.</summary>
-    public sealed record SetRequest(long? Id, string Title, string Words, IReadOnlyList<long> JobIds);
+    public sealed record CannedSetRequest(long? Id, string Title, string Words, IReadOnlyList<long> JobIds);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/canned-jobs/{id:long}", FormAsync).Asks(Permission.EditSetup).Produces<FormView>().ProducesProblem(404);
-        api.MapGet("/canned-jobs/from-job/{jobId:long}", FromJobAsync).Asks(Permission.EditSetup).Produces<FormView>().ProducesProblem(404);
-        api.MapPost("/canned-jobs", (KeepRequest request, CommandRunner commands) => Keep(null, request, commands)).Asks(Permission.EditSetup).Produces<Kept>().ProducesProblem(422);
-        api.MapPut("/canned-jobs/{id:long}", (long id, KeepRequest request, CommandRunner commands) => Keep(id, request, commands)).Asks(Permission.EditSetup).Produces<Kept>().ProducesProblem(422).ProducesProblem(409);
-        api.MapDelete("/canned-jobs/{id:long}", (long id, CommandRunner commands) => Switch(id, off: true, commands)).Asks(Permission.EditSetup).Produces<Kept>().ProducesProblem(422);
-        api.MapPost("/canned-jobs/{id:long}/restore", (long id, CommandRunner commands) => Switch(id, off: false, commands)).Asks(Permission.EditSetup).Produces<Kept>().ProducesProblem(422);
-        api.MapGet("/canned-sets", async (ShopDb db) => Results.Ok((await db.CannedSets.OrderBy(s => s.Title).ToListAsync()).ConvertAll(s => new SetView(s.Id, s.Title, s.Words, s.Ids)))).Asks(Permission.EditSetup).Produces<IReadOnlyList<SetView>>();
-        api.MapPost("/canned-sets", KeepSet).Asks(Permission.EditSetup).Produces<Kept>().ProducesProblem(422);
-        api.MapDelete("/canned-sets/{id:long}", RemoveSet).Asks(Permission.EditSetup).Produces<Kept>().ProducesProblem(422);
+        api.MapGet("/canned-jobs/{id:long}", FormAsync).Asks(Permission.EditSetup).Produces<CannedFormView>().ProducesProblem(404);
+        api.MapGet("/canned-jobs/from-job/{jobId:long}", FromJobAsync).Asks(Permission.EditSetup).Produces<CannedFormView>().ProducesProblem(404);
+        api.MapPost("/canned-jobs", (KeepCannedRequest request, CommandRunner commands) => Keep(null, request, commands)).Asks(Permission.EditSetup).Produces<CannedKept>().ProducesProblem(422);
+        api.MapPut("/canned-jobs/{id:long}", (long id, KeepCannedRequest request, CommandRunner commands) => Keep(id, request, commands)).Asks(Permission.EditSetup).Produces<CannedKept>().ProducesProblem(422).ProducesProblem(409);
+        api.MapDelete("/canned-jobs/{id:long}", (long id, CommandRunner commands) => Switch(id, off: true, commands)).Asks(Permission.EditSetup).Produces<CannedKept>().ProducesProblem(422);
+        api.MapPost("/canned-jobs/{id:long}/restore", (long id, CommandRunner commands) => Switch(id, off: false, commands)).Asks(Permission.EditSetup).Produces<CannedKept>().ProducesProblem(422);
+        api.MapGet("/canned-sets", async (ShopDb db) => Results.Ok((await db.CannedSets.OrderBy(s => s.Title).ToListAsync()).ConvertAll(s => new CannedSetView(s.Id, s.Title, s.Words, s.Ids)))).Asks(Permission.EditSetup).Produces<IReadOnlyList<CannedSetView>>();
+        api.MapPost("/canned-sets", KeepSet).Asks(Permission.EditSetup).Produces<CannedKept>().ProducesProblem(422);
+        api.MapDelete("/canned-sets/{id:long}", RemoveSet).Asks(Permission.EditSetup).Produces<CannedKept>().ProducesProblem(422);
     }
 
     private static Task<Dictionary<long, string>> NumbersAsync(ShopDb db) => db.Parts.ToDictionaryAsync(p => p.Id, p => p.Number);
@@ -44,7 +44,7 @@ public static class KeepCanned
     {
         if (await db.CannedJobs.Include(c => c.Lines).Include(c => c.Alternatives).AsSplitQuery().FirstOrDefaultAsync(c => c.Id == id) is not { } canned) return Problems.Of(new Problem("cannedJob.gone", "There is no such canned job."));
         var numbers = await NumbersAsync(db);
-        return Results.Ok(new FormView(id, canned.Version, CannedForm.Of(canned, n => numbers.GetValueOrDefault(n, ""))));
+        return Results.Ok(new CannedFormView(id, canned.Version, CannedForm.Of(canned, n => numbers.GetValueOrDefault(n, ""))));
     }
 
     private static async Task<IResult> FromJobAsync(long jobId, ShopDb db)
@@ -53,10 +53,10 @@ public static class KeepCanned
         var numbers = await NumbersAsync(db);
         var given = await db.Discounts.Where(d => d.JobId == jobId && d.LineId == null && d.RemovedAt == null).OrderBy(d => d.Id).FirstOrDefaultAsync();
         var typed = given is null ? "" : given.Percent is { } percent ? $"{percent:0.###}%" : $"{given.Amount:0.00}";
-        return Results.Ok(new FormView(null, 0, CannedForm.Of(job, typed, given?.On ?? DiscountBase.All, n => numbers.GetValueOrDefault(n, ""))));
+        return Results.Ok(new CannedFormView(null, 0, CannedForm.Of(job, typed, given?.On ?? DiscountBase.All, n => numbers.GetValueOrDefault(n, ""))));
     }
 
-    private static Task<IResult> Keep(long? id, KeepRequest request, CommandRunner commands) => commands.RunAsync<Kept>(async work =>
+    private static Task<IResult> Keep(long? id, KeepCannedRequest request, CommandRunner commands) => commands.RunAsync<CannedKept>(async work =>
     {
         var db = work.Db;
         var canned = id is null ? new CannedJob { Title = "", System = "", Version = 0 } : await db.CannedJobs.Include(c => c.Lines).Include(c => c.Alternatives).AsSplitQuery().FirstOrDefaultAsync(c => c.Id == id);
@@ -69,18 +69,18 @@ public static class KeepCanned
         if (id is null) db.CannedJobs.Add(canned);
         await db.SaveChangesAsync();
         work.Notify("canned-jobs");
-        return new Kept(canned.Id, canned.Version);
+        return new CannedKept(canned.Id, canned.Version);
     });
 
-    private static Task<IResult> Switch(long id, bool off, CommandRunner commands) => commands.RunAsync<Kept>(async work =>
+    private static Task<IResult> Switch(long id, bool off, CommandRunner commands) => commands.RunAsync<CannedKept>(async work =>
     {
         if (await work.Db.CannedJobs.FindAsync(id) is not { } canned) return new Problem("cannedJob.gone", "There is no such canned job.");
         canned.RemovedAt = off ? work.Actor.At : null;
         work.Notify("canned-jobs");
-        return new Kept(id, canned.Version);
+        return new CannedKept(id, canned.Version);
     });
 
-    private static Task<IResult> KeepSet(SetRequest request, CommandRunner commands) => commands.RunAsync<Kept>(async work =>
+    private static Task<IResult> KeepSet(CannedSetRequest request, CommandRunner commands) => commands.RunAsync<CannedKept>(async work =>
     {
         var title = (request.Title ?? "").Trim();
         if (title.Length is 0 or > 200) return new Problem("job.title", "A set needs a title of at most 200 characters.", "title");
@@ -91,14 +91,14 @@ public static class KeepCanned
         if (set.Id == 0) work.Db.CannedSets.Add(set);
         await work.Db.SaveChangesAsync();
         work.Notify("canned-jobs");
-        return new Kept(set.Id, 1);
+        return new CannedKept(set.Id, 1);
     });
 
-    private static Task<IResult> RemoveSet(long id, CommandRunner commands) => commands.RunAsync<Kept>(async work =>
+    private static Task<IResult> RemoveSet(long id, CommandRunner commands) => commands.RunAsync<CannedKept>(async work =>
     {
         if (await work.Db.CannedSets.FindAsync(id) is not { } set) return new Problem("cannedSet.gone", "There is no such set of canned jobs.");
         work.Db.CannedSets.Remove(set);
         work.Notify("canned-jobs");
-        return new Kept(id, 0);
+        return new CannedKept(id, 0);
     });
 }

@@ -17,24 +17,24 @@ public static class NamedFees
     /// <summary>A part that is offered before anything is typed.</summary>
     public sealed record EverydayPart(long Id, string Number, string Description);
     /// <summary>Both lists.</summary>
-    public sealed record View(IReadOnlyList<FeeView> Fees, IReadOnlyList<EverydayPart> EverydayParts);
+    public sealed record NamedFeesView(IReadOnlyList<FeeView> Fees, IReadOnlyList<EverydayPart> EverydayParts);
     /// <summary>A fee as it is typed; without a key a new one.</summary>
     public sealed record FeeRequest(long? Id, string? Code, string? Label, string? Amount, string? CostEach, bool PassThrough, bool Taxable);
     /// <summary>Takes a fee out of use, or back into it.</summary>
-    public sealed record RetireRequest(bool Retired);
+    public sealed record NamedFeesRetireRequest(bool Retired);
     /// <summary>Puts a part on the everyday list or takes it off, by its number.</summary>
     public sealed record EverydayRequest(string? Number, bool On);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/named-fees", AllAsync).Asks(Permission.EditSetup).Produces<View>();
+        api.MapGet("/named-fees", AllAsync).Asks(Permission.EditSetup).Produces<NamedFeesView>();
         api.MapPost("/named-fees", Save).Asks(Permission.EditSetup).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/named-fees/{id:long}/retire", Retire).Asks(Permission.EditSetup).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/everyday-parts", SetEveryday).Asks(Permission.EditSetup).Produces<Changed>().ProducesProblem(422);
     }
 
-    private static async Task<IResult> AllAsync(ShopDb db) => Results.Ok(new View(
+    private static async Task<IResult> AllAsync(ShopDb db) => Results.Ok(new NamedFeesView(
         await db.Fees.OrderBy(f => f.Label).Select(f => new FeeView(f.Id, f.Code, f.Label, f.Amount, f.CostEach, f.PassThrough, f.Taxable, f.RemovedAt != null)).ToListAsync(),
         await db.Parts.Where(p => p.Everyday && p.WithdrawnAt == null).OrderBy(p => p.Description).Select(p => new EverydayPart(p.Id, p.Number, p.Description)).ToListAsync()));
 
@@ -57,7 +57,7 @@ public static class NamedFees
         return new Changed(0, fee.Id, 1);
     });
 
-    private static Task<IResult> Retire(long id, RetireRequest request, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> Retire(long id, NamedFeesRetireRequest request, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         if (await work.Db.Fees.FindAsync(id) is not { } fee) return new Problem("fee.gone", "There is no such fee.");
         fee.RemovedAt = request.Retired ? work.Actor.At : null;

@@ -20,12 +20,12 @@ public static class Attachments
     /// <param name="Size">Bytes.</param>
     /// <param name="At">When, UTC.</param>
     /// <param name="By">Who.</param>
-    public sealed record View(long Id, string Name, bool Picture, long Size, DateTime At, string By);
+    public sealed record AttachmentView(long Id, string Name, bool Picture, long Size, DateTime At, string By);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/files/{kind}/{id:long}", ListAsync).Asks(Permission.Find).Produces<IReadOnlyList<View>>();
+        api.MapGet("/files/{kind}/{id:long}", ListAsync).Asks(Permission.Find).Produces<IReadOnlyList<AttachmentView>>();
         api.MapPost("/files/{kind}/{id:long}", UploadAsync).Asks(Permission.WriteUp).WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(ContentStore.MostSent)).DisableAntiforgery().Accepts<IFormFile>("application/octet-stream").Produces<RecordChanged>().ProducesProblem(422);
         api.MapGet("/files/{id:long}/content", ContentAsync).Asks(Permission.Find);
         api.MapDelete("/files/{id:long}", (long id, CommandRunner commands) => Switch(id, off: true, commands)).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
@@ -36,7 +36,7 @@ public static class Attachments
     {
         var files = await db.Files.Where(f => f.Kind == kind && f.TargetId == id && f.RemovedAt == null).OrderByDescending(f => f.Id).ToListAsync();
         var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
-        return Results.Ok(files.ConvertAll(f => new View(f.Id, f.Name, f.IsPicture, f.Size, f.At, names[f.ById])));
+        return Results.Ok(files.ConvertAll(f => new AttachmentView(f.Id, f.Name, f.IsPicture, f.Size, f.At, names[f.ById])));
     }
 
     private static async Task<IResult> UploadAsync(RecordKind kind, long id, string name, HttpRequest request, ContentStore store, SingleWriter gate, CommandRunner commands, TimeProvider time)

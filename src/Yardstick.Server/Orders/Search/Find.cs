@@ -26,11 +26,11 @@ public static class Find
     /// <param name="VehicleId">The car.</param>
     /// <param name="Open">An order that is open.</param>
     /// <param name="Warning">What must be seen before anything is done for them.</param>
-    public sealed record Found(string Kind, long Id, string Title, string Detail, string Plate, long? CustomerId, long? VehicleId, bool Open, string Warning);
+    public sealed record FoundRecord(string Kind, long Id, string Title, string Detail, string Plate, long? CustomerId, long? VehicleId, bool Open, string Warning);
 
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) =>
-        api.MapGet("/find", HandleAsync).Asks(Permission.Find).Produces<IReadOnlyList<Found>>();
+        api.MapGet("/find", HandleAsync).Asks(Permission.Find).Produces<IReadOnlyList<FoundRecord>>();
 
     /// <param name="q">What was typed.</param>
     /// <param name="recent">Where nothing was typed: what was chosen lately, such as <c>customer12,order44</c>.</param>
@@ -57,7 +57,7 @@ public static class Find
     }
 
     /// <summary>Hits as the list shows them, in their order; what is gone is left out.</summary>
-    internal static async Task<List<Found>> ViewsAsync(ShopDb db, IReadOnlyList<Hit> hits)
+    internal static async Task<List<FoundRecord>> ViewsAsync(ShopDb db, IReadOnlyList<Hit> hits)
     {
         List<long> Keys(HitKind kind) => hits.Where(h => h.Kind == kind).Select(h => h.Id).ToList();
         var (customerIds, vehicleIds, orderIds) = (Keys(HitKind.Customer), Keys(HitKind.Vehicle), Keys(HitKind.Order));
@@ -69,21 +69,21 @@ public static class Find
         var orders = orderIds.Count == 0 ? [] : (await OrderRowsAsync(db, db.Orders.Where(o => orderIds.Contains(o.Id)))).ToDictionary(o => o.Id);
         var formerIds = Keys(HitKind.FormerOrder);
         var former = formerIds.Count == 0 ? [] : await db.FormerOrders.Where(o => formerIds.Contains(o.Id)).ToDictionaryAsync(o => o.Id);
-        var found = new List<Found>();
+        var found = new List<FoundRecord>();
         foreach (var hit in hits)
         {
             if (hit.Kind == HitKind.Customer && customers.TryGetValue(hit.Id, out var customer))
             {
                 var contact = hit.ContactId is { } contactId ? contacts.GetValueOrDefault(contactId) : null;
                 var phones = customer.Phones.OrderBy(p => p.Id).Take(2).Select(p => new PhoneNumber(p.Number).Shown(country));
-                found.Add(new Found("customer", hit.Id, customer.DisplayName, contact is null ? string.Join(" · ", phones) : $"{contact.Name}{(contact.Role.Length > 0 ? $", {contact.Role}" : "")}", "", hit.Id, null, false, Warning(customer)));
+                found.Add(new FoundRecord("customer", hit.Id, customer.DisplayName, contact is null ? string.Join(" · ", phones) : $"{contact.Name}{(contact.Role.Length > 0 ? $", {contact.Role}" : "")}", "", hit.Id, null, false, Warning(customer)));
             }
             else if (hit.Kind == HitKind.Vehicle && vehicles.TryGetValue(hit.Id, out var car))
-                found.Add(new Found("vehicle", hit.Id, car.Vehicle.Description, car.Owner.DisplayName, car.Vehicle.Plate, car.Owner.Id, hit.Id, false, Warning(car.Owner)));
+                found.Add(new FoundRecord("vehicle", hit.Id, car.Vehicle.Description, car.Owner.DisplayName, car.Vehicle.Plate, car.Owner.Id, hit.Id, false, Warning(car.Owner)));
             else if (hit.Kind == HitKind.Order && orders.TryGetValue(hit.Id, out var order))
-                found.Add(new Found("order", hit.Id, $"{order.Number} {order.Title}".Trim(), $"{order.Customer} · {order.Vehicle}", order.Plate, order.CustomerId, order.VehicleId, order.State == OrderState.Open, ""));
+                found.Add(new FoundRecord("order", hit.Id, $"{order.Number} {order.Title}".Trim(), $"{order.Customer} · {order.Vehicle}", order.Plate, order.CustomerId, order.VehicleId, order.State == OrderState.Open, ""));
             else if (hit.Kind == HitKind.FormerOrder && former.TryGetValue(hit.Id, out var old))
-                found.Add(new Found("formerOrder", hit.Id, $"{old.Number} {old.Title}".Trim(), $"brought in · {old.On:MMM d, yyyy}", "", old.CustomerId, old.VehicleId, false, ""));
+                found.Add(new FoundRecord("formerOrder", hit.Id, $"{old.Number} {old.Title}".Trim(), $"brought in · {old.On:MMM d, yyyy}", "", old.CustomerId, old.VehicleId, false, ""));
         }
         return found;
     }

@@ -14,7 +14,7 @@ namespace Yardstick.Server.Orders;
 public static class ReadOrder
 {
     /// <summary>The steps of an amount; the key names it: <c>line:12</c>, <c>job:3.addsToTotal</c>, <c>taxes:STATE</c>, <c>supplies</c>, <c>total</c>, <c>margin</c>.</summary>
-    public sealed record Why(string Key, IReadOnlyList<PriceStep> Steps);
+    public sealed record PriceExplanation(string Key, IReadOnlyList<PriceStep> Steps);
 
     /// <summary>A change on the order's record.</summary>
     public sealed record RecordEntry(long Id, string What, string Field, string Old, string New, string By, DateTime At);
@@ -23,7 +23,7 @@ public static class ReadOrder
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/orders/{id:long}", SheetAsync).Asks(Permission.SeeOrders).Produces<SheetView>().ProducesProblem(404);
-        api.MapGet("/orders/{id:long}/why", WhyAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<Why>>().ProducesProblem(404);
+        api.MapGet("/orders/{id:long}/why", WhyAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<PriceExplanation>>().ProducesProblem(404);
         api.MapGet("/orders/{id:long}/record", RecordAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<RecordEntry>>();
     }
 
@@ -40,11 +40,11 @@ public static class ReadOrder
         var trace = new PricingTrace();
         var result = OrderPricer.Price(OrderPricing.CaseOf(order, customer, policy, OrderPricing.Offered(order), day), trace);
         var margins = http.User.May(Permission.SeeMargin);
-        var whys = new List<Why>();
+        var whys = new List<PriceExplanation>();
         void Take(string path, string key)
         {
             if (trace.Lists.TryGetValue(path, out var list) && list.Steps.Count > 0)
-                whys.Add(new Why(key, margins ? list.Steps : [.. list.Steps.Where(s => !s.TellsCost)]));
+                whys.Add(new PriceExplanation(key, margins ? list.Steps : [.. list.Steps.Where(s => !s.TellsCost)]));
         }
         void Sum(string key, Func<JobFigures, decimal> part, params (string Text, decimal Amount)[] more)
         {
@@ -55,7 +55,7 @@ public static class ReadOrder
                 if (figures.Included && part(figures) != 0) steps.Add(job.Title, part(figures));
             }
             foreach (var (text, amount) in more) steps.Add(text, amount);
-            if (steps.Steps.Count > 0) whys.Add(new Why(key, steps.Steps));
+            if (steps.Steps.Count > 0) whys.Add(new PriceExplanation(key, steps.Steps));
         }
         var j = 0;
         foreach (var job in order.OnJobs)

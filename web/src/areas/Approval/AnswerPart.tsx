@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useRef, useState, type SubmitEvent } from 'react';
 import { useNavigate } from 'react-router';
-import { api, Problem, sentence, take, type Schemas } from '../../lib/api';
+import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
 import { useRefresh } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
 import { SignBox, type Signature } from '../../ui/SignBox';
@@ -43,7 +43,7 @@ export function AnswerPart({ id, talk, view }: { id: number; talk: Talk; view: T
     sending.current = true;
     try {
       const none = { linesOut: [], deferUntil: null, deferAtReading: null, acknowledged: false };
-      await take(
+      await unwrap(
         api.POST('/api/orders/{id}/decisions/several', {
           params: { path: { id } },
           body: {

@@ -1,9 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
-import { api, take, type Schemas } from '../../lib/api';
+import { api, unwrap, type Schemas } from '../../lib/api';
 import { amount, day, moment, wallTime } from '../../lib/format';
 import { useNow, useShop } from '../../lib/shop';
-import { Part } from '../Records/Fields';
-import './approval.css';
+import { Part } from '../../ui/Fields';
+import '../../ui/approval.css';
 
 const KINDS: Record<Schemas['DecisionKind'], string> = {
   Approved: 'approved',
@@ -20,7 +20,7 @@ export function AnswersPart({ orderId }: { orderId: number }) {
   const now = useNow();
   const answers = useQuery({
     queryKey: ['order', orderId, 'decisions'],
-    queryFn: () => take(api.GET('/api/orders/{id}/decisions', { params: { path: { id: orderId } } })),
+    queryFn: () => unwrap(api.GET('/api/orders/{id}/decisions', { params: { path: { id: orderId } } })),
   });
   if (!answers.data || answers.data.length === 0) return null;
   return (

@@ -5,14 +5,14 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState, type SubmitEvent } from 'react';
-import { api, Problem, sentence, take, type Schemas } from '../../lib/api';
+import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
 import { amount } from '../../lib/format';
 import { Labelled } from '../../ui/Labelled';
-import { Segments } from '../../ui/Segments';
+import { SegmentedControl } from '../../ui/SegmentedControl';
 import { SignBox, type Signature } from '../../ui/SignBox';
-import { useWork, type Job } from '../Orders/useSheet';
+import { useWork, type Job } from '../../lib/order/useSheet';
 import { HowSaid } from './HowSaid';
-import './approval.css';
+import '../../ui/approval.css';
 
 export type Decision = Schemas['DecisionKind'];
 
@@ -37,7 +37,7 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
   const [acknowledged, setAcknowledged] = useState(false);
   const texts = useQuery({
     queryKey: ['order', sheet.id, 'talk-through'],
-    queryFn: () => take(api.GET('/api/orders/{id}/talk-through', { params: { path: { id: sheet.id } } })),
+    queryFn: () => unwrap(api.GET('/api/orders/{id}/talk-through', { params: { path: { id: sheet.id } } })),
   }).data;
   const [linesOut, setLinesOut] = useState<readonly number[]>([]);
   const agreed = kind === 'Approved' || kind === 'AnotherVisit';
@@ -45,7 +45,7 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
   const without = useQuery({
     queryKey: ['order', sheet.id, 'talk-through', texts?.version, job.id, linesOut],
     queryFn: () =>
-      take(api.POST('/api/orders/{id}/talk-through/choice', { params: { path: { id: sheet.id } }, body: { jobIds: [job.id], linesOut: [...linesOut] } })),
+      unwrap(api.POST('/api/orders/{id}/talk-through/choice', { params: { path: { id: sheet.id } }, body: { jobIds: [job.id], linesOut: [...linesOut] } })),
     enabled: linesOut.length > 0,
     placeholderData: (before) => before,
   }).data;
@@ -96,7 +96,7 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
         </DialogTitle>
         <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 1.5 }}>
           <div className="answer-kinds">
-            <Segments label="Answer" value={kind} choices={choices} onChange={setKind} />
+            <SegmentedControl label="Answer" value={kind} choices={choices} onChange={setKind} />
             <span className="soft">
               {linesOut.length > 0 && place < 0 ? 'adds less than' : 'adds'} <b>{adds === undefined ? '…' : amount(adds)}</b> with supplies and tax
             </span>

@@ -1,5 +1,5 @@
 import type { Schemas } from '../../lib/api';
-import { Segments } from '../../ui/Segments';
+import { SegmentedControl } from '../../ui/SegmentedControl';
 
 type Channel = Schemas['AnswerChannel'];
 
@@ -11,5 +11,5 @@ const CHOICES: [Channel, string][] = [
 
 /** How an answer came that somebody at the counter writes down. */
 export const HowSaid = ({ value, onChange }: { value: Channel; onChange: (value: Channel) => void }) => (
-  <Segments label="How" value={value} onChange={onChange} choices={CHOICES} />
+  <SegmentedControl label="How" value={value} onChange={onChange} choices={CHOICES} />
 );

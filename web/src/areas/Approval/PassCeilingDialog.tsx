@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { sentence } from '../../lib/api';
 import { amount } from '../../lib/format';
 import { Labelled } from '../../ui/Labelled';
-import { useWork } from '../Orders/useSheet';
+import { useWork } from '../../lib/order/useSheet';
 
 /** A manager lets the approved work go past what was agreed to, by name and with a reason. */
 export default function PassCeilingDialog({ onClose }: { onClose: () => void }) {

@@ -4,11 +4,11 @@ import { amount, money } from '../../lib/format';
 import { useKeys } from '../../lib/keys';
 import { useMay } from '../../lib/shop';
 import { Plate } from '../../ui/Plate';
-import { Empty, Failed, Loading } from '../../ui/States';
+import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { AnswerPart } from './AnswerPart';
-import { digitOf, nextNine } from './nine';
+import { digitOf, nextNine } from './digitShortcuts';
 import { useTalkThrough } from './useTalkThrough';
-import './approval.css';
+import '../../ui/approval.css';
 
 /** The order set large, in the customer's words, for reading out on the phone: switch jobs, watch the total, record the answer. */
 export default function TalkThroughPage() {

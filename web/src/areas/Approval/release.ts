@@ -1,5 +1,5 @@
-import { api, take, type Schemas } from '../../lib/api';
+import { api, unwrap, type Schemas } from '../../lib/api';
 
 /** Shows something that the shop wrote or photographed to the customer, or keeps it in the shop. */
 export const release = (orderId: number, body: Schemas['SendEstimateReleaseRequest']) =>
-  take(api.POST('/api/orders/{id}/release', { params: { path: { id: orderId } }, body }));
+  unwrap(api.POST('/api/orders/{id}/release', { params: { path: { id: orderId } }, body }));

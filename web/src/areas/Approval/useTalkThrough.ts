@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, take, type Schemas } from '../../lib/api';
+import { api, unwrap, type Schemas } from '../../lib/api';
 
 type Choice = Schemas['ChoiceFigures'];
 type View = Schemas['TalkThroughView'];
@@ -9,7 +9,7 @@ type View = Schemas['TalkThroughView'];
 export function useTalkThrough(id: number) {
   const view = useQuery({
     queryKey: ['order', id, 'talk-through'],
-    queryFn: () => take(api.GET('/api/orders/{id}/talk-through', { params: { path: { id } } })),
+    queryFn: () => unwrap(api.GET('/api/orders/{id}/talk-through', { params: { path: { id } } })),
   });
   const [out, setOut] = useState<ReadonlySet<number>>(new Set());
   const [linesOut, setLinesOut] = useState<ReadonlySet<number>>(new Set());
@@ -22,7 +22,7 @@ export function useTalkThrough(id: number) {
   const asked = useQuery({
     queryKey: ['order', id, 'talk-through', data?.version, inside.map((job) => job.id), lines],
     queryFn: () =>
-      take(
+      unwrap(
         api.POST('/api/orders/{id}/talk-through/choice', {
           params: { path: { id } },
           body: { jobIds: inside.map((job) => job.id), linesOut: lines },

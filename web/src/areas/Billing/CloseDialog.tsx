@@ -6,12 +6,12 @@ import DialogTitle from '@mui/material/DialogTitle';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api, Problem, sentence, take, type Schemas } from '../../lib/api';
+import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
 import { amount } from '../../lib/format';
 import { useMay, useRefresh } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
-import { Loading } from '../../ui/States';
-import { headerText, useWork } from '../Orders/useSheet';
+import { Loading } from '../../ui/Feedback';
+import { headerText, useWork } from '../../lib/order/useSheet';
 
 /** Names what is in the way of the invoice, each to be fixed from here, or posts it. */
 export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; onEnd: () => void }) {
@@ -22,7 +22,7 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
   const [busy, setBusy] = useState(false);
   const obstacles = useQuery({
     queryKey: ['obstacles', sheet.id],
-    queryFn: () => take(api.GET('/api/orders/{id}/obstacles', { params: { path: { id: sheet.id } } })),
+    queryFn: () => unwrap(api.GET('/api/orders/{id}/obstacles', { params: { path: { id: sheet.id } } })),
     staleTime: 0,
   });
   const run = async (what: () => Promise<unknown>) => {
@@ -38,7 +38,7 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
   };
   const post = () =>
     run(async () => {
-      const posted = await take(api.POST('/api/orders/{id}/invoice', { params: { path: { id: sheet.id } } }));
+      const posted = await unwrap(api.POST('/api/orders/{id}/invoice', { params: { path: { id: sheet.id } } }));
       await refresh(['order', sheet.id], ['floor'], ['orders']);
       void navigate(`/invoices/${posted.invoiceId}`);
     });
@@ -93,7 +93,7 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
         {found.some((o) => o.code === 'job.open') && (
           <Button
             disabled={busy}
-            onClick={() => void run(() => edits.kept(take(api.POST('/api/orders/{id}/finish-jobs', { params: { path: { id: sheet.id } } }))))}
+            onClick={() => void run(() => edits.kept(unwrap(api.POST('/api/orders/{id}/finish-jobs', { params: { path: { id: sheet.id } } }))))}
           >
             Finish all approved jobs
           </Button>

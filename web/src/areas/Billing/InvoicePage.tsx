@@ -2,11 +2,11 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { api, take } from '../../lib/api';
+import { api, unwrap } from '../../lib/api';
 import { money, moment, wallTime } from '../../lib/format';
 import { useKeys } from '../../lib/keys';
 import { useMay, useNow, useShop } from '../../lib/shop';
-import { Failed, Loading } from '../../ui/States';
+import { Failed, Loading } from '../../ui/Feedback';
 import { Payments } from './Payments';
 import { ReverseDialog } from './ReverseDialog';
 import { Paper } from './Paper';
@@ -19,7 +19,7 @@ export default function InvoicePage() {
   const now = useNow();
   const mayReverse = useMay('ReverseInvoices');
   const [reversing, setReversing] = useState(false);
-  const invoice = useQuery({ queryKey: ['invoice', id], queryFn: () => take(api.GET('/api/invoices/{id}', { params: { path: { id } } })) });
+  const invoice = useQuery({ queryKey: ['invoice', id], queryFn: () => unwrap(api.GET('/api/invoices/{id}', { params: { path: { id } } })) });
   useKeys('Invoice', [
     { key: 'P', label: 'Print as PDF', run: () => window.open(`/api/invoices/${id}/invoice.pdf`, '_blank') },
     { key: 'T', label: 'Take cash', run: () => document.querySelector<HTMLElement>('[data-cash] input')?.focus() },

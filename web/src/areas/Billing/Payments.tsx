@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useState, type SubmitEvent } from 'react';
-import { api, Problem, sentence, take, type Schemas } from '../../lib/api';
+import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
 import { amount, clock, wallTime } from '../../lib/format';
 import { useMay, useRefresh, useShop } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
@@ -37,13 +37,13 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
   };
   const cash = (despiteCharge: boolean) =>
     void run('cash', async () => {
-      const taken = await take(api.POST('/api/invoices/{id}/cash', { params: { path: { id: invoice.id } }, body: { tendered, despiteCharge } }));
+      const taken = await unwrap(api.POST('/api/invoices/{id}/cash', { params: { path: { id: invoice.id } }, body: { tendered, despiteCharge } }));
       setChange(taken.change);
       setTendered('');
     });
   const giveBack = (method: Schemas['PaymentMethod']) =>
     void run('back', async () => {
-      const given = await take(api.POST('/api/invoices/{id}/give-back', { params: { path: { id: invoice.id } }, body: { method } }));
+      const given = await unwrap(api.POST('/api/invoices/{id}/give-back', { params: { path: { id: invoice.id } }, body: { method } }));
       if (given.refundId) await settle(given.refundId);
       else setSaid(`Hand back ${amount(given.cash)} in cash.`);
     });
@@ -52,12 +52,12 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
     cash(false);
   };
   const settle = async (id: number) => {
-    const outcome = await take(api.POST('/api/card-charges/{id}/settle', { params: { path: { id } } }));
+    const outcome = await unwrap(api.POST('/api/card-charges/{id}/settle', { params: { path: { id } } }));
     setSaid(outcome.message);
   };
   const card = () =>
     void run('card', async () => {
-      const charge = await take(api.POST('/api/invoices/{id}/card-charges', { params: { path: { id: invoice.id } } }));
+      const charge = await unwrap(api.POST('/api/invoices/{id}/card-charges', { params: { path: { id: invoice.id } } }));
       await settle(charge.id);
     });
   return (

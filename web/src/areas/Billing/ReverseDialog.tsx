@@ -4,7 +4,7 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useState, type SubmitEvent } from 'react';
-import { api, sentence, take, type Schemas } from '../../lib/api';
+import { api, sentence, unwrap, type Schemas } from '../../lib/api';
 import { amount } from '../../lib/format';
 import { useRefresh } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
@@ -21,8 +21,8 @@ export function ReverseDialog({ invoice, onClose, onDone }: { invoice: Schemas['
     event.preventDefault();
     setBusy(true);
     try {
-      const reversed = await take(api.POST('/api/invoices/{id}/reverse', { params: { path: { id: invoice.id } }, body: { reason } }));
-      for (const id of reversed.cardRefunds) await take(api.POST('/api/card-charges/{id}/settle', { params: { path: { id } } }));
+      const reversed = await unwrap(api.POST('/api/invoices/{id}/reverse', { params: { path: { id: invoice.id } }, body: { reason } }));
+      for (const id of reversed.cardRefunds) await unwrap(api.POST('/api/card-charges/{id}/settle', { params: { path: { id } } }));
       await refresh(['order', invoice.orderId], ['floor'], ['orders']);
       onDone();
       onClose();

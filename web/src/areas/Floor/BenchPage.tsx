@@ -1,11 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useState } from 'react';
-import { api, take, type Schemas } from '../../lib/api';
+import { api, unwrap, type Schemas } from '../../lib/api';
 import { clock, figure, moment, wallTime } from '../../lib/format';
 import { useNow, useRefresh, useShop } from '../../lib/shop';
 import { Plate } from '../../ui/Plate';
-import { Rule } from '../../ui/Rule';
-import { Empty, Failed, Loading } from '../../ui/States';
+import { Gauge } from '../../ui/Gauge';
+import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { useSay } from '../../ui/Toasts';
 import { VinScan } from '../WriteUp/VinScan';
 import './bench.css';
@@ -17,7 +17,7 @@ type Job = Schemas['BenchBenchJob'];
 
 /** The technician's bench: my cars in order, one tap for each thing. No amounts of money. */
 export default function BenchPage() {
-  const bench = useQuery({ queryKey: ['bench'], queryFn: () => take(api.GET('/api/bench')), refetchInterval: 60_000 });
+  const bench = useQuery({ queryKey: ['bench'], queryFn: () => unwrap(api.GET('/api/bench')), refetchInterval: 60_000 });
   const shop = useShop();
   const refresh = useRefresh();
   const say = useSay();
@@ -47,7 +47,7 @@ export default function BenchPage() {
           className="big"
           disabled={busy}
           aria-pressed={data.present}
-          onClick={() => void run(take(api.POST('/api/bench/presence', { body: { present: !data.present } })))}
+          onClick={() => void run(unwrap(api.POST('/api/bench/presence', { body: { present: !data.present } })))}
         >
           {data.present ? 'Leave for the day' : 'I am here'}
         </button>
@@ -57,7 +57,7 @@ export default function BenchPage() {
         </span>
         <span className="grow" />
         {data.onJobId && (
-          <button className="big" disabled={busy} onClick={() => void run(take(api.POST('/api/bench/clock-off')), 'Off the clock.')}>
+          <button className="big" disabled={busy} onClick={() => void run(unwrap(api.POST('/api/bench/clock-off')), 'Off the clock.')}>
             Clock off
           </button>
         )}
@@ -127,8 +127,8 @@ function CarCard({ car, busy, run, onFinding }: { car: Car; busy: boolean; run: 
           </button>
           <VinScan
             onVin={(vin) =>
-              void run(take(api.POST('/api/bench/orders/{id}/vin', { params: { path: { id: car.orderId } }, body: { vin } })), `The VIN is ${vin}.`, () =>
-                take(api.POST('/api/bench/orders/{id}/vin', { params: { path: { id: car.orderId } }, body: { vin: car.vin } })),
+              void run(unwrap(api.POST('/api/bench/orders/{id}/vin', { params: { path: { id: car.orderId } }, body: { vin } })), `The VIN is ${vin}.`, () =>
+                unwrap(api.POST('/api/bench/orders/{id}/vin', { params: { path: { id: car.orderId } }, body: { vin: car.vin } })),
               )
             }
             onProblem={say.problem}
@@ -153,7 +153,7 @@ function JobCard({ job, busy, run }: { job: Job; busy: boolean; run: Run }) {
           {figure(job.clockedHours)} of {figure(job.hours)} h
         </span>
       </div>
-      <Rule value={share} label={`${figure(job.clockedHours)} of ${figure(job.hours)} hours`} faint={!job.approved} />
+      <Gauge value={share} label={`${figure(job.clockedHours)} of ${figure(job.hours)} hours`} faint={!job.approved} />
       <ul>
         {job.lines
           .filter((l) => l.kind !== 'Labor' || job.lines.length > 1)
@@ -175,7 +175,7 @@ function JobCard({ job, busy, run }: { job: Job; busy: boolean; run: Run }) {
           <button
             className="big"
             disabled={busy}
-            onClick={() => void run(take(api.POST('/api/bench/jobs/{jobId}/reopen', path)), `${job.title} is open again.`)}
+            onClick={() => void run(unwrap(api.POST('/api/bench/jobs/{jobId}/reopen', path)), `${job.title} is open again.`)}
           >
             Open again
           </button>
@@ -185,7 +185,7 @@ function JobCard({ job, busy, run }: { job: Job; busy: boolean; run: Run }) {
               <button
                 className="big go"
                 disabled={busy}
-                onClick={() => void run(take(api.POST('/api/bench/jobs/{jobId}/clock-on', path)), `On the clock: ${job.title}.`)}
+                onClick={() => void run(unwrap(api.POST('/api/bench/jobs/{jobId}/clock-on', path)), `On the clock: ${job.title}.`)}
               >
                 Clock on
               </button>
@@ -194,8 +194,8 @@ function JobCard({ job, busy, run }: { job: Job; busy: boolean; run: Run }) {
               className={`big ${job.onMyClock ? 'go' : ''}`}
               disabled={busy}
               onClick={() =>
-                void run(take(api.POST('/api/bench/jobs/{jobId}/finish', path)), `${job.title} is finished.`, () =>
-                  take(api.POST('/api/bench/jobs/{jobId}/reopen', path)),
+                void run(unwrap(api.POST('/api/bench/jobs/{jobId}/finish', path)), `${job.title} is finished.`, () =>
+                  unwrap(api.POST('/api/bench/jobs/{jobId}/reopen', path)),
                 )
               }
             >

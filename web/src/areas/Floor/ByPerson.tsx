@@ -4,11 +4,11 @@ import { useNavigate } from 'react-router';
 import type { Schemas } from '../../lib/api';
 import { atMinutes, clock, minutesOfDay } from '../../lib/format';
 import { useMay, useNow } from '../../lib/shop';
-import { minuteAt, ofTime, position } from '../../ui/DayRule';
-import { Rule } from '../../ui/Rule';
+import { minuteAt, ofTime, position } from '../../ui/DayTimeline';
+import { Gauge } from '../../ui/Gauge';
 import { Column } from './ByStage';
 import { Car, type Card, type Floor } from './Car';
-import { useHands } from './useHands';
+import { useFocusAfterMove } from './useFocusAfterMove';
 import type { Moves } from './useMoves';
 
 type Block = Schemas['FloorViewBlock'];
@@ -44,8 +44,8 @@ export function ByPerson({ floor, moves, people, cards }: { floor: Floor; moves:
     } else if (loose) void moves.plan(loose.jobId, loose.plate, technician, atMinutes(now, snap(minuteAt(left / box.width, opens, closes))));
   };
 
-  const holdJob = useHands('data-job', floor);
-  const holdCar = useHands('data-car', floor);
+  const holdJob = useFocusAfterMove('data-job', floor);
+  const holdCar = useFocusAfterMove('data-car', floor);
   const byKeys = (block: Block, key: string) => {
     holdJob(block.jobId);
     const ids = lanes.map((p) => p?.id ?? null);
@@ -180,7 +180,7 @@ function WorkBlock({ block, left, width, onKey }: { block: Block; left: number; 
     >
       <span className="number">{block.plate}</span>
       <span className="what">{words}</span>
-      {block.doneShare > 0 && <Rule value={block.doneShare} label={`${Math.round(block.doneShare * 100)}% of its time used`} />}
+      {block.doneShare > 0 && <Gauge value={block.doneShare} label={`${Math.round(block.doneShare * 100)}% of its time used`} />}
     </button>
   );
 }

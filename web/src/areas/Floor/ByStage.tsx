@@ -2,13 +2,13 @@ import { DndContext, PointerSensor, useDroppable, useSensor, useSensors } from '
 import type { ReactNode } from 'react';
 import type { Schemas } from '../../lib/api';
 import { Car, type Card, type Floor } from './Car';
-import { useHands } from './useHands';
+import { useFocusAfterMove } from './useFocusAfterMove';
 import type { Moves } from './useMoves';
 
 /** Columns by stage; drag a car to another, or [ and ] on the focused one. */
 export function ByStage({ floor, moves, cards }: { floor: Floor; moves: Moves; cards: Card[] }) {
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
-  const hold = useHands('data-car', cards);
+  const hold = useFocusAfterMove('data-car', cards);
   const step = (card: Card, by: number) => {
     hold(card.id);
     moves.step(card, by);

@@ -3,8 +3,8 @@ import { useNavigate } from 'react-router';
 import { moment } from '../../lib/format';
 import { useMay } from '../../lib/shop';
 import { Plate } from '../../ui/Plate';
-import { Rule } from '../../ui/Rule';
-import { Empty } from '../../ui/States';
+import { Gauge } from '../../ui/Gauge';
+import { Empty } from '../../ui/Feedback';
 import type { Card, Floor } from './Car';
 
 type Column = 'plate' | 'customer' | 'title' | 'stage' | 'waitsFor' | 'promisedAt' | 'lead' | 'progress';
@@ -87,7 +87,7 @@ export function FloorList({ floor, cards }: { floor: Floor; cards: Card[] }) {
                   {card.promiseState === 'Late' ? ', late' : card.promiseState === 'CannotBeKept' ? ", can't be kept" : ''}
                 </td>
                 <td style={{ width: 90 }}>
-                  <Rule value={card.progress} label={`${Math.round(card.progress * 100)}% of the approved hours are finished`} faint={card.progress === 0} />
+                  <Gauge value={card.progress} label={`${Math.round(card.progress * 100)}% of the approved hours are finished`} faint={card.progress === 0} />
                 </td>
               </tr>
             ))}

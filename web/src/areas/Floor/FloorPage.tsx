@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { useKeys } from '../../lib/keys';
 import { useFloor } from '../../lib/shop';
-import { Segments } from '../../ui/Segments';
-import { Failed, Loading } from '../../ui/States';
+import { SegmentedControl } from '../../ui/SegmentedControl';
+import { Failed, Loading } from '../../ui/Feedback';
 import { ByPerson } from './ByPerson';
 import { ByStage } from './ByStage';
 import { FloorList } from './FloorList';
@@ -49,7 +49,7 @@ export default function FloorPage() {
     <>
       <div className="floorbar">
         <h1 className="visually-hidden">Floor</h1>
-        <Segments label="Show the floor" value={view} choices={VIEWS} onChange={show} />
+        <SegmentedControl label="Show the floor" value={view} choices={VIEWS} onChange={show} />
         <label className="row">
           <span className="soft">Whose</span>
           <select value={who} onChange={(event) => setWho(event.target.value)} className="plain-select">

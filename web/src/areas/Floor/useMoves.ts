@@ -1,10 +1,10 @@
 import { useMemo, useRef, useState } from 'react';
-import { api, take, type Schemas } from '../../lib/api';
+import { api, unwrap, type Schemas } from '../../lib/api';
 import { clock } from '../../lib/format';
 import { useRefresh } from '../../lib/shop';
 import { useSay } from '../../ui/Toasts';
 import type { Card, Floor } from './Car';
-import { InTurn, laidOver, type Put, type Underway } from './underway';
+import { InTurn, applyPendingMoves, type Put, type Underway } from './pendingMoves';
 
 type Stage = Schemas['Stage'];
 type Block = Schemas['FloorViewBlock'];
@@ -20,7 +20,7 @@ export function useMoves(sent: Floor | undefined) {
   const say = useSay();
   const [underway, setUnderway] = useState<Underway>({ stages: new Map(), plans: new Map() });
   const turns = useRef({ stages: new InTurn(), plans: new InTurn() });
-  const floor = useMemo(() => sent && laidOver(sent, underway), [sent, underway]);
+  const floor = useMemo(() => sent && applyPendingMoves(sent, underway), [sent, underway]);
 
   /** Shows a move at once and sends it in its turn; it gives way to the server's own floor once that knows of it. */
   const run = async <K extends keyof Underway>(
@@ -51,7 +51,7 @@ export function useMoves(sent: Floor | undefined) {
     if (card.stage === to) return;
     const from = card.stage;
     const move = async (stage: Stage, version: number) =>
-      (await take(api.POST('/api/orders/{id}/stage', { params: { path: { id: card.id } }, body: { stage, version } }))).version;
+      (await unwrap(api.POST('/api/orders/{id}/stage', { params: { path: { id: card.id } }, body: { stage, version } }))).version;
     await run(
       'stages',
       card.id,
@@ -73,7 +73,7 @@ export function useMoves(sent: Floor | undefined) {
 
   const plan = async (jobId: number, plate: string, technicianId: number | null, start: string, before?: Block) => {
     const move = async (put: Put, version: number) =>
-      (await take(api.POST('/api/jobs/{jobId}/plan', { params: { path: { jobId } }, body: { technicianId: put.technicianId, start: put.start, version } })))
+      (await unwrap(api.POST('/api/jobs/{jobId}/plan', { params: { path: { jobId } }, body: { technicianId: put.technicianId, start: put.start, version } })))
         .version;
     const to = { technicianId, start };
     await run(
@@ -85,7 +85,7 @@ export function useMoves(sent: Floor | undefined) {
       (version) => {
         const who = floor?.people.find((p) => p.id === technicianId)?.shortName ?? 'no one yet';
         say.done(`${plate}: planned for ${who} at ${clock(start)}.`, () =>
-          (before ? move(before, version) : take(api.DELETE('/api/jobs/{jobId}/plan', { params: { path: { jobId } } }))).then(() => refresh(['floor'])),
+          (before ? move(before, version) : unwrap(api.DELETE('/api/jobs/{jobId}/plan', { params: { path: { jobId } } }))).then(() => refresh(['floor'])),
         );
       },
     );

@@ -4,7 +4,7 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useState, type SubmitEvent } from 'react';
-import { api, Problem, sentence, take, type Schemas } from '../../lib/api';
+import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
 import { useRefresh } from '../../lib/shop';
 import { uploadPhoto } from '../../lib/upload';
 import { Labelled } from '../../ui/Labelled';
@@ -45,7 +45,7 @@ export default function FindingDialog({ orderId, plate, onClose }: { orderId: nu
     event.preventDefault();
     setSending('Keeping the finding…');
     try {
-      await take(
+      await unwrap(
         api.POST('/api/orders/{id}/findings', {
           params: { path: { id: orderId } },
           body: { text, measured, unit: measured ? unit : '', rating, photoHash: photo?.hash ?? null },

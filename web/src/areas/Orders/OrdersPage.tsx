@@ -2,14 +2,14 @@ import Button from '@mui/material/Button';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api, take, type Schemas } from '../../lib/api';
+import { api, unwrap, type Schemas } from '../../lib/api';
 import { amount, day, wallTime } from '../../lib/format';
 import { useNow, useShop } from '../../lib/shop';
 import { Plate } from '../../ui/Plate';
-import { Segments } from '../../ui/Segments';
-import { Empty, Failed, Loading } from '../../ui/States';
-import { UnansweredList } from './UnansweredList';
-import './orders.css';
+import { SegmentedControl } from '../../ui/SegmentedControl';
+import { Empty, Failed, Loading } from '../../ui/Feedback';
+import { UnansweredList } from '../Approval/UnansweredList';
+import './sheet/orders.css';
 
 type State = 'all' | 'unanswered' | Schemas['OrderState'];
 
@@ -23,7 +23,7 @@ export default function OrdersPage() {
   const orders = useInfiniteQuery({
     queryKey: ['orders', text.trim(), state],
     queryFn: ({ pageParam }) =>
-      take(
+      unwrap(
         api.GET('/api/orders', {
           params: {
             query: { q: text.trim() || undefined, state: state === 'all' || state === 'unanswered' ? undefined : state, before: pageParam ?? undefined },
@@ -50,7 +50,7 @@ export default function OrdersPage() {
             onKeyDown={(event) => event.key === 'Enter' && rows[0] && void navigate(`/orders/${rows[0].id}`)}
           />
         </div>
-        <Segments
+        <SegmentedControl
           label="State"
           value={state}
           onChange={setState}

@@ -5,7 +5,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { api, sentence, take } from '../../lib/api';
+import { api, sentence, unwrap } from '../../lib/api';
 import { useSay } from '../../ui/Toasts';
 
 /** Enrolls this computer: whoever signs in here with a password may then switch by PIN. */
@@ -15,7 +15,7 @@ export function EnrollDialog({ onClose }: { onClose: () => void }) {
   const say = useSay();
   const enroll = async () => {
     try {
-      await take(api.POST('/api/session/terminal', { body: { name } }));
+      await unwrap(api.POST('/api/session/terminal', { body: { name } }));
       say.done(`${name} is enrolled. Ctrl L switches user.`);
       onClose();
     } catch (error) {

@@ -3,14 +3,14 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type SubmitEvent } from 'react';
-import { api, Problem, sentence, take, type Schemas } from '../../lib/api';
+import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
 import { Door } from './Door';
 
 const browserZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
 
 /** The first start of a real shop. */
 export default function FirstRun({ onDone }: { onDone: () => void }) {
-  const zones = useQuery({ queryKey: ['zones'], queryFn: () => take(api.GET('/api/time-zones')), staleTime: Infinity }).data ?? [];
+  const zones = useQuery({ queryKey: ['zones'], queryFn: () => unwrap(api.GET('/api/time-zones')), staleTime: Infinity }).data ?? [];
   const [form, setForm] = useState<Schemas['FirstRunRequest']>({
     shopName: '',
     timeZone: browserZone.includes('/') ? browserZone : 'America/New_York',
@@ -31,7 +31,7 @@ export default function FirstRun({ onDone }: { onDone: () => void }) {
   const submit = async (event: SubmitEvent) => {
     event.preventDefault();
     try {
-      await take(api.POST('/api/first-run', { body: form }));
+      await unwrap(api.POST('/api/first-run', { body: form }));
       onDone();
     } catch (error) {
       setProblem({ field: error instanceof Problem ? error.field : undefined, text: sentence(error) });

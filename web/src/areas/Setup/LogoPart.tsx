@@ -1,9 +1,9 @@
 import Button from '@mui/material/Button';
 import { useRef, useState } from 'react';
-import { api, take } from '../../lib/api';
+import { api, unwrap } from '../../lib/api';
 import { uploadLogo } from '../../lib/upload';
 import { useSay } from '../../ui/Toasts';
-import { Part } from '../Records/Fields';
+import { Part } from '../../ui/Fields';
 
 /** The shop's logo, on documents and on customers' pages. */
 export function LogoPart({ has, renew }: { has: string; renew: () => Promise<unknown> }) {
@@ -31,7 +31,7 @@ export function LogoPart({ has, renew }: { has: string; renew: () => Promise<unk
           {has ? 'Choose another' : 'Choose a picture'}
         </Button>
         {has && (
-          <button className="linkish" disabled={busy} onClick={() => keep(take(api.POST('/api/setup/logo/remove')), 'Documents go without a logo now.')}>
+          <button className="linkish" disabled={busy} onClick={() => keep(unwrap(api.POST('/api/setup/logo/remove')), 'Documents go without a logo now.')}>
             Take it off
           </button>
         )}

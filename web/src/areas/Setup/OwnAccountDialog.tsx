@@ -5,11 +5,11 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type SubmitEvent } from 'react';
-import { api, Problem, sentence, take } from '../../lib/api';
+import { api, Problem, sentence, unwrap } from '../../lib/api';
 import { moment, wallTime } from '../../lib/format';
 import { useMe, useNow, useShop } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
-import { Loading } from '../../ui/States';
+import { Loading } from '../../ui/Feedback';
 import { useSay } from '../../ui/Toasts';
 import './setup.css';
 
@@ -26,7 +26,7 @@ export default function OwnAccountDialog({ onClose }: { onClose: () => void }) {
           field="newPassword"
           button="Change the password"
           done="Your password is changed. Everywhere else you are signed out."
-          save={(password, newPassword) => take(api.PUT('/api/session/own-password', { body: { password, newPassword } }))}
+          save={(password, newPassword) => unwrap(api.PUT('/api/session/own-password', { body: { password, newPassword } }))}
         />
         <Pin />
         <Sessions />
@@ -48,7 +48,7 @@ function Pin() {
       field="pin"
       button="Set the PIN"
       done="Your PIN is set. It works on computers that a manager enrolled."
-      save={(password, pin) => take(api.PUT('/api/session/own-pin', { body: { password, pin } }))}
+      save={(password, pin) => unwrap(api.PUT('/api/session/own-pin', { body: { password, pin } }))}
     />
   );
 }
@@ -106,7 +106,7 @@ function Sessions() {
   const shop = useShop();
   const now = useNow();
   const say = useSay();
-  const sessions = useQuery({ queryKey: ['own-sessions'], queryFn: () => take(api.GET('/api/session/own-sessions')), staleTime: 0 });
+  const sessions = useQuery({ queryKey: ['own-sessions'], queryFn: () => unwrap(api.GET('/api/session/own-sessions')), staleTime: 0 });
   const end = (call: Promise<unknown>) => void call.then(() => sessions.refetch(), say.refused);
   const when = (utc: string) => (shop ? moment(wallTime(utc, shop.timeZone), now) : '');
   if (!sessions.data) return <Loading what="your sessions" />;
@@ -129,7 +129,7 @@ function Sessions() {
               <button
                 className="linkish"
                 aria-label={`End the session on ${session.place} since ${when(session.startedAt)}`}
-                onClick={() => end(take(api.DELETE('/api/session/own-sessions/{id}', { params: { path: { id: session.id } } })))}
+                onClick={() => end(unwrap(api.DELETE('/api/session/own-sessions/{id}', { params: { path: { id: session.id } } })))}
               >
                 End
               </button>
@@ -138,7 +138,7 @@ function Sessions() {
         ))}
       </ul>
       {others.length > 1 && (
-        <button className="linkish" onClick={() => end(take(api.DELETE('/api/session/own-sessions')))}>
+        <button className="linkish" onClick={() => end(unwrap(api.DELETE('/api/session/own-sessions')))}>
           End all others
         </button>
       )}

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState, type SubmitEvent } from 'react';
-import { api, Problem, sentence, take, type Schemas } from '../../lib/api';
+import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
 import { Door } from './Door';
 
 interface Props {
@@ -12,7 +12,7 @@ interface Props {
 
 /** Sign-in by password, or by PIN among those who signed in on this computer before. */
 export default function SignIn({ welcome, onDone }: Props) {
-  const terminal = useQuery({ queryKey: ['terminal'], queryFn: () => take(api.GET('/api/session/terminal')), staleTime: 0 }).data;
+  const terminal = useQuery({ queryKey: ['terminal'], queryFn: () => unwrap(api.GET('/api/session/terminal')), staleTime: 0 }).data;
   const [byPassword, setByPassword] = useState(false);
   const byPin = terminal?.enrolled && terminal.people.length > 0 && !byPassword;
   return (
@@ -39,7 +39,7 @@ function PasswordForm({ welcome, onDone }: Props) {
     event.preventDefault();
     setBusy(true);
     try {
-      await take(api.POST('/api/session', { body: { userName, password } }));
+      await unwrap(api.POST('/api/session', { body: { userName, password } }));
       onDone();
     } catch (error) {
       setProblem(sentence(error));
@@ -104,7 +104,7 @@ function PinForm({ terminal, onDone, onPassword }: { terminal: Schemas['Terminal
   const submit = async (event: SubmitEvent) => {
     event.preventDefault();
     try {
-      await take(api.POST('/api/session/pin', { body: { staffId, pin } }));
+      await unwrap(api.POST('/api/session/pin', { body: { staffId, pin } }));
       onDone();
     } catch (error) {
       setProblem(sentence(error));

@@ -1,10 +1,10 @@
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, take } from '../../lib/api';
+import { api, unwrap } from '../../lib/api';
 import { moment, wallTime } from '../../lib/format';
 import { useNow, useRefresh, useShop } from '../../lib/shop';
-import { Empty, Failed, Loading } from '../../ui/States';
+import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { useSay } from '../../ui/Toasts';
 import { EnrollDialog } from './EnrollDialog';
 
@@ -15,10 +15,10 @@ export default function TerminalsPage() {
   const say = useSay();
   const refresh = useRefresh();
   const [enrolling, setEnrolling] = useState(false);
-  const terminals = useQuery({ queryKey: ['setup', 'terminals'], queryFn: () => take(api.GET('/api/terminals')), staleTime: 0 });
+  const terminals = useQuery({ queryKey: ['setup', 'terminals'], queryFn: () => unwrap(api.GET('/api/terminals')), staleTime: 0 });
   const renew = () => refresh(['setup', 'terminals'], ['terminal']);
   const withdraw = (id: number, name: string) =>
-    take(api.DELETE('/api/terminals/{id}', { params: { path: { id } } })).then(() => {
+    unwrap(api.DELETE('/api/terminals/{id}', { params: { path: { id } } })).then(() => {
       say.done(`${name} is withdrawn. Nobody switches by PIN there any more.`);
       return renew();
     }, say.refused);

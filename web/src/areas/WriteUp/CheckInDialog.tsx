@@ -5,14 +5,14 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
-import { api, Problem, sentence, take } from '../../lib/api';
+import { api, Problem, sentence, unwrap } from '../../lib/api';
 import { moment, wallTime } from '../../lib/format';
 import { useNow, useRefresh, useShop } from '../../lib/shop';
 import { uploadPhoto } from '../../lib/upload';
 import { Labelled } from '../../ui/Labelled';
 import { Plate } from '../../ui/Plate';
 import { SignBox, type Signature } from '../../ui/SignBox';
-import { Failed, Loading } from '../../ui/States';
+import { Failed, Loading } from '../../ui/Feedback';
 import { useSay } from '../../ui/Toasts';
 import './writeup.css';
 
@@ -25,7 +25,7 @@ export default function CheckInDialog({ orderId, onClose }: { orderId: number; o
   const key = ['order', orderId, 'check-in'];
   const view = useQuery({
     queryKey: key,
-    queryFn: () => take(api.GET('/api/orders/{id}/check-in', { params: { path: { id: orderId } } })),
+    queryFn: () => unwrap(api.GET('/api/orders/{id}/check-in', { params: { path: { id: orderId } } })),
     staleTime: Infinity,
   });
   const [photos, setPhotos] = useState<string[] | null>(null);
@@ -56,7 +56,7 @@ export default function CheckInDialog({ orderId, onClose }: { orderId: number; o
     setProblem(null);
     try {
       const png = signature.current?.png() ?? '';
-      const sheet = await take(
+      const sheet = await unwrap(
         api.POST('/api/orders/{id}/check-in', {
           params: { path: { id: orderId } },
           body: { signedBy: signer, signaturePng: png, condition, photoHashes: shown },

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { FoundRow, useFind } from '../../app/FindField';
+import { FoundRow, useFind } from '../Customers/FindField';
 import type { Schemas } from '../../lib/api';
 import { day } from '../../lib/format';
 import { useNow } from '../../lib/shop';

@@ -2,10 +2,10 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type KeyboardEvent } from 'react';
 import { Link } from 'react-router';
-import { api, Problem, sentence, take, type Schemas } from '../../lib/api';
+import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
 import { useRefresh } from '../../lib/shop';
 import { holding } from '../../lib/outside';
-import { useSettled } from '../../lib/useSettled';
+import { useDebouncedValue } from '../../lib/useDebouncedValue';
 import { Labelled } from '../../ui/Labelled';
 import { HowSaid } from '../Approval/HowSaid';
 import { useSay } from '../../ui/Toasts';
@@ -29,7 +29,7 @@ interface Props {
 
 /** What is known already, the most pressing first: from the shop's own records at once, from outside when it answers. */
 export function KnownPart({ customerId, vehicleId, odometer, canned, taken, onTaken }: Props) {
-  const reading = useSettled(odometer);
+  const reading = useDebouncedValue(odometer);
   const [puttingOff, setPuttingOff] = useState<Item | null>(null);
   const [all, setAll] = useState(false);
   const chosen = canned.join(',');
@@ -37,7 +37,7 @@ export function KnownPart({ customerId, vehicleId, odometer, canned, taken, onTa
   const known = useQuery({
     queryKey: ['known', customerId, vehicleId, reading, chosen],
     queryFn: () =>
-      take(
+      unwrap(
         api.GET('/api/write-up/known', {
           params: { query: { ...(customerId ? { customer: customerId } : {}), ...(vehicleId ? { vehicle: vehicleId } : {}), ...more } },
         }),
@@ -47,7 +47,7 @@ export function KnownPart({ customerId, vehicleId, odometer, canned, taken, onTa
   });
   const outside = useQuery({
     queryKey: ['known-outside', vehicleId, reading, chosen],
-    queryFn: () => take(api.GET('/api/write-up/known-outside', { params: { query: { vehicle: vehicleId!, ...more } } })),
+    queryFn: () => unwrap(api.GET('/api/write-up/known-outside', { params: { query: { vehicle: vehicleId!, ...more } } })),
     enabled: vehicleId !== null,
     placeholderData: (before, query) => (query?.queryKey[1] === vehicleId ? before : undefined),
     ...holding(60_000),
@@ -199,7 +199,7 @@ function PutOff({ item, onClose }: { item: Item; onClose: () => void }) {
   const say = useSay();
   const put = async () => {
     try {
-      await take(
+      await unwrap(
         api.POST('/api/orders/{id}/jobs/{jobId}/put-off', { params: { path: { id: item.orderId!, jobId: item.jobId! } }, body: { until, reason, channel } }),
       );
       onClose();

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
-import { api, take, type Schemas } from '../../lib/api';
+import { api, unwrap, type Schemas } from '../../lib/api';
 import { holding } from '../../lib/outside';
-import { useSettled } from '../../lib/useSettled';
+import { useDebouncedValue } from '../../lib/useDebouncedValue';
 import { Plate } from '../../ui/Plate';
 
 const REASONS: Record<Schemas['AlikeBy'], string> = {
@@ -14,11 +14,11 @@ const REASONS: Record<Schemas['AlikeBy'], string> = {
 
 /** Whose number it may be. It is kept only when the writer takes it. */
 export function DirectoryProposal({ phone, onTake }: { phone: string; onTake: (entry: Schemas['DirectoryEntry']) => void }) {
-  const number = useSettled(phone.trim());
+  const number = useDebouncedValue(phone.trim());
   const asked = number.replace(/\D/g, '').length >= 10;
   const { data, isFetching } = useQuery({
     queryKey: ['look-up', 'phone', number],
-    queryFn: () => take(api.GET('/api/look-up/phone', { params: { query: { number } } })),
+    queryFn: () => unwrap(api.GET('/api/look-up/phone', { params: { query: { number } } })),
     enabled: asked,
     ...holding(300_000),
   });
@@ -60,12 +60,12 @@ interface AlikeProps {
 
 /** Who on file may be the same, before a second record is made. */
 export function AlikeList({ typed, onTake }: AlikeProps) {
-  const asked = useSettled(JSON.stringify(typed));
+  const asked = useDebouncedValue(JSON.stringify(typed));
   const query = JSON.parse(asked) as Record<string, string | null | undefined>;
   const anything = Object.values(query).some((value) => (value ?? '').trim().length > 1);
   const { data } = useQuery({
     queryKey: ['look-up', 'alike', asked],
-    queryFn: () => take(api.GET('/api/look-up/alike', { params: { query: Object.fromEntries(Object.entries(query).map(([k, v]) => [k, v ?? ''])) } })),
+    queryFn: () => unwrap(api.GET('/api/look-up/alike', { params: { query: Object.fromEntries(Object.entries(query).map(([k, v]) => [k, v ?? ''])) } })),
     enabled: anything,
     staleTime: 30_000,
   });
@@ -96,7 +96,7 @@ interface CarProps {
 
 /** What car the plate or the VIN may be, what looks wrong about the VIN, and what is missed without one. */
 export function CarProposal({ plate, region, vin, make, onTake, onVin }: CarProps) {
-  const settled = useSettled(`${vin.replace(/\s/g, '')}|${plate.trim()}|${region}`).split('|');
+  const settled = useDebouncedValue(`${vin.replace(/\s/g, '')}|${plate.trim()}|${region}`).split('|');
   const [askedVin, askedPlate, askedRegion] = [settled[0] ?? '', settled[1] ?? '', settled[2] ?? ''];
   const byVin = askedVin.length === 17;
   const byPlate = !byVin && askedVin.length === 0 && askedPlate.replace(/\W/g, '').length >= 3;
@@ -104,8 +104,8 @@ export function CarProposal({ plate, region, vin, make, onTake, onVin }: CarProp
     queryKey: ['look-up', byVin ? 'vin' : 'plate', byVin ? askedVin : askedPlate, askedRegion],
     queryFn: () =>
       byVin
-        ? take(api.GET('/api/look-up/vin', { params: { query: { vin: askedVin } } }))
-        : take(api.GET('/api/look-up/plate', { params: { query: { plate: askedPlate, region: askedRegion } } })),
+        ? unwrap(api.GET('/api/look-up/vin', { params: { query: { vin: askedVin } } }))
+        : unwrap(api.GET('/api/look-up/plate', { params: { query: { plate: askedPlate, region: askedRegion } } })),
     enabled: byVin || byPlate,
     ...holding(300_000),
   });
@@ -155,7 +155,7 @@ export function useMakes() {
   return (
     useQuery({
       queryKey: ['look-up', 'makes'],
-      queryFn: () => take(api.GET('/api/look-up/makes')),
+      queryFn: () => unwrap(api.GET('/api/look-up/makes')),
       ...holding(3_600_000),
     }).data?.makes ?? []
   );

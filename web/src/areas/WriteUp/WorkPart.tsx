@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState, type RefObject } from 'react';
-import { api, take, type Schemas } from '../../lib/api';
+import { api, unwrap, type Schemas } from '../../lib/api';
 import { amount } from '../../lib/format';
 import { Combo } from '../../ui/Combo';
 import { matching } from './matching';
@@ -10,7 +10,7 @@ type Canned = Schemas['CannedJobsCannedJobView'];
 
 /** All canned jobs; a shop has few enough to keep them at hand. */
 export function useCannedJobs(): Canned[] {
-  return useQuery({ queryKey: ['canned-jobs'], queryFn: () => take(api.GET('/api/canned-jobs')), staleTime: 60_000 }).data ?? [];
+  return useQuery({ queryKey: ['canned-jobs'], queryFn: () => unwrap(api.GET('/api/canned-jobs')), staleTime: 60_000 }).data ?? [];
 }
 
 /** A canned job in a list. */

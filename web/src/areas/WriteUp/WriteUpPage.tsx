@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { api, Problem, sentence, take, type Schemas } from '../../lib/api';
+import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
 import { moment } from '../../lib/format';
 import { useKeys } from '../../lib/keys';
 import { useNow, useRefresh } from '../../lib/shop';
@@ -44,17 +44,17 @@ export default function WriteUpPage() {
     setCar(givenCar ? { kind: 'known', id: givenCar } : { kind: 'none' });
   }, [given, givenCar]);
 
-  const proposal = useQuery({ queryKey: ['promise'], queryFn: () => take(api.GET('/api/write-up/promise')), staleTime: 60_000 }).data;
+  const proposal = useQuery({ queryKey: ['promise'], queryFn: () => unwrap(api.GET('/api/write-up/promise')), staleTime: 60_000 }).data;
   const typed = promise ?? proposal?.promisedAt ?? '';
   const understood = useQuery({
     queryKey: ['moment', typed],
-    queryFn: () => take(api.GET('/api/understand/moment', { params: { query: { text: typed } } })),
+    queryFn: () => unwrap(api.GET('/api/understand/moment', { params: { query: { text: typed } } })),
     enabled: typed.trim().length > 0,
     retry: false,
   });
   const record = useQuery({
     queryKey: ['customer', customerId, 'write-up'],
-    queryFn: () => take(api.GET('/api/customers/{id}', { params: { path: { id: customerId! } } })),
+    queryFn: () => unwrap(api.GET('/api/customers/{id}', { params: { path: { id: customerId! } } })),
     enabled: customerId !== null,
   }).data;
   const choose = (id: number | null, vehicleId?: number) => {
@@ -83,7 +83,7 @@ export default function WriteUpPage() {
     const said = [...concerns, pendingConcern.current].filter((s) => s.trim());
     const typedSomebody = Object.values(customer).some((v) => v?.trim());
     try {
-      const order = await take(
+      const order = await unwrap(
         api.POST('/api/orders', {
           body: {
             customerId,

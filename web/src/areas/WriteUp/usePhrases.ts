@@ -1,18 +1,18 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { createElement, useCallback } from 'react';
-import { api, take, type Schemas } from '../../lib/api';
-import { useSettled } from '../../lib/useSettled';
+import { api, unwrap, type Schemas } from '../../lib/api';
+import { useDebouncedValue } from '../../lib/useDebouncedValue';
 import type { Choice } from '../../ui/Combo';
 import { useSay } from '../../ui/Toasts';
 
 /** The shop's phrases and trouble codes that fit what is being typed. */
 export function usePhrases(use: Schemas['PhraseUse'], text: string, enabled: boolean, onTake: (text: string) => void) {
-  const settled = useSettled(text, 80);
+  const settled = useDebouncedValue(text, 80);
   const client = useQueryClient();
   const say = useSay();
   const fitting = useQuery({
     queryKey: ['phrases', use, settled],
-    queryFn: () => take(api.GET('/api/phrases/fitting', { params: { query: { use, text: settled } } })),
+    queryFn: () => unwrap(api.GET('/api/phrases/fitting', { params: { query: { use, text: settled } } })),
     enabled,
     staleTime: 30_000,
     placeholderData: (before) => before,
@@ -37,8 +37,8 @@ export function usePhrases(use: Schemas['PhraseUse'], text: string, enabled: boo
       if (!choice.key.startsWith('phrase')) return;
       const path = { id: Number(choice.key.slice(6)) };
       const renew = () => client.invalidateQueries({ queryKey: ['phrases'] });
-      const back = () => take(api.POST('/api/phrases/{id}/restore', { params: { path } })).then(renew);
-      take(api.POST('/api/phrases/{id}/forget', { params: { path } })).then(() => {
+      const back = () => unwrap(api.POST('/api/phrases/{id}/restore', { params: { path } })).then(renew);
+      unwrap(api.POST('/api/phrases/{id}/forget', { params: { path } })).then(() => {
         void renew();
         say.done('The phrase is not offered any more.', back);
       }, say.refused);

@@ -1,0 +1,185 @@
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, unwrap, type Schemas } from '../../lib/api';
+import { moment, wallTime } from '../../lib/format';
+import { useNow, useRefresh, useShop } from '../../lib/shop';
+import { Empty, Failed, Loading } from '../../ui/Feedback';
+import { useSay } from '../../ui/Toasts';
+import { Part } from '../../ui/Fields';
+import { Panel } from '../../ui/Panel';
+import { WriteForm } from '../Messaging/WriteForm';
+import { release } from './release';
+import '../../ui/approval.css';
+
+type Item = Schemas['ToRelease'];
+type Link = Schemas['SendEstimateLinkView'];
+
+/** What each kind of thing is called before it goes out. */
+const KINDS: Record<Schemas['ReleaseKind'], string> = {
+  Finding: 'Finding',
+  Cause: 'Cause that was found',
+  Note: 'Note for the customer',
+  Photo: 'Photo',
+};
+const keyOf = (item: Item) => `${item.kind}:${item.id}`;
+
+const STATES: Record<Schemas['LinkState'], string> = {
+  Open: 'waits for the answer',
+  Answered: 'answered',
+  Expired: 'its time is over',
+  Withdrawn: 'withdrawn',
+  Changed: 'the order was changed since: it can’t be answered, send a new one',
+};
+
+/** Sends the estimate as a link; what nobody released yet is gone through first, one after the other. */
+export function SendPanel({ orderId, onClose }: { orderId: number; onClose: () => void }) {
+  const refresh = useRefresh();
+  const say = useSay();
+  const shop = useShop();
+  const now = useNow();
+  const [again, setAgain] = useState<string | null>(null);
+  const sending = useQuery({
+    queryKey: ['order', orderId, 'sending'],
+    queryFn: () => unwrap(api.GET('/api/orders/{id}/sending', { params: { path: { id: orderId } } })),
+  });
+  const renew = () => refresh(['order', orderId], ['messages']);
+  const data = sending.data;
+  const open = data?.toRelease.filter((item) => keyOf(item) === again || item.release === 'ToBeDecided') ?? [];
+  const first = open.find((item) => keyOf(item) === again) ?? open[0];
+  const when = (utc: string) => (shop ? moment(wallTime(utc, shop.timeZone), now) : '');
+  const decide = (item: Item, show: boolean, words: string) =>
+    release(orderId, { kind: item.kind, id: item.id, show, words }).then(() => {
+      setAgain(null);
+      return renew();
+    }, say.refused);
+  const withdraw = (link: Link) =>
+    void unwrap(api.POST('/api/links/{id}/withdraw', { params: { path: { id: link.id } } })).then(() => {
+      say.done('The link is withdrawn.');
+      return renew();
+    }, say.refused);
+  return (
+    <Panel title="Send to the customer" onClose={onClose} aside={data && open.length > 0 ? `${open.length} to look at first` : undefined}>
+      {sending.error && !data ? (
+        <Failed error={sending.error} again={() => void sending.refetch()} />
+      ) : !data ? (
+        <Loading what="what can be sent" />
+      ) : first ? (
+        <ReleaseOne key={keyOf(first)} item={first} left={open.length} onDone={decide} />
+      ) : (
+        <>
+          {!data.works && <p className="notice">This link works only inside the shop: no address for customers is set in Setup, Customers and messages.</p>}
+          <WriteForm
+            target={{ orderId }}
+            use="estimate"
+            send={(body) =>
+              unwrap(
+                api.POST('/api/orders/{id}/links', {
+                  params: { path: { id: orderId } },
+                  body: { channel: body.channel, address: body.address, subject: body.subject, body: body.body, now: body.now },
+                }),
+              ).then(renew)
+            }
+            done="The estimate is on its way."
+            button="Send the estimate"
+          />
+          <Part title="Sent before">
+            {data.links.length === 0 ? (
+              <Empty title="Not sent yet">The customer gets a page with what was found, what each job costs, and yes, no or later to each.</Empty>
+            ) : (
+              <ul className="sent-links">
+                {data.links.map((link) => (
+                  <li key={link.id} className="spread">
+                    <span>
+                      {when(link.sentAt)} by {link.sentBy}: <b>{STATES[link.state]}</b>
+                      <span className="soft small">
+                        {link.openedAt ? ` · opened ${when(link.openedAt)}${link.opened > 1 ? `, ${link.opened} times` : ''}` : ' · not opened yet'}
+                      </span>
+                    </span>
+                    {(link.state === 'Open' || link.state === 'Changed') && (
+                      <button className="linkish" onClick={() => withdraw(link)}>
+                        Withdraw
+                      </button>
+                    )}
+                  </li>
+                ))}
+              </ul>
+            )}
+          </Part>
+          {data.toRelease.length > 0 && (
+            <Part title="Looked at before it goes out">
+              <ul className="sent-links">
+                {data.toRelease.map((item) => (
+                  <li key={keyOf(item)} className="spread">
+                    <span>
+                      {item.words || `Photo: ${item.where}`}{' '}
+                      <span className="soft small">{item.release === 'Shown' ? 'the customer sees it' : 'stays in the shop'}</span>
+                    </span>
+                    <button className="linkish" onClick={() => setAgain(keyOf(item))}>
+                      Change…
+                    </button>
+                  </li>
+                ))}
+              </ul>
+            </Part>
+          )}
+        </>
+      )}
+    </Panel>
+  );
+}
+
+/** One thing: shown to the customer in these words, or kept in the shop. */
+function ReleaseOne({ item, left, onDone }: { item: Item; left: number; onDone: (item: Item, show: boolean, words: string) => Promise<unknown> }) {
+  const [words, setWords] = useState(item.words);
+  const [busy, setBusy] = useState(false);
+  const say = (show: boolean) => () => {
+    setBusy(true);
+    void onDone(item, show, words).finally(() => setBusy(false));
+  };
+  const isPhoto = item.kind === 'Photo';
+  return (
+    <form
+      className="release"
+      onSubmit={(event) => {
+        event.preventDefault();
+        say(true)();
+      }}
+    >
+      <p>
+        What the shop wrote or photographed goes out only when somebody looked at it.{' '}
+        <span className="soft">{left === 1 ? 'This is the last one.' : `${left - 1} more after this one.`}</span>
+      </p>
+      <span>
+        {item.rating ? <span className={`rating ${item.rating}`}>{item.rating}</span> : <b>{KINDS[item.kind]}</b>}{' '}
+        <span className="soft">
+          {item.where && `${item.kind === 'Cause' ? `“${item.where}”` : item.where}${item.text && !isPhoto ? ': ' : ''}`}
+          {item.text} <b>{item.measured}</b>
+        </span>
+      </span>
+      {item.photoHash && <img src={`/api/photos/${item.photoHash}`} alt={item.text || item.where} />}
+      {!isPhoto && (
+        <label>
+          <span className="soft small">The customer reads</span>
+          <textarea
+            autoFocus
+            value={words}
+            onChange={(event) => setWords(event.target.value)}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) say(true)();
+            }}
+            maxLength={2000}
+          />
+        </label>
+      )}
+      <div className="row">
+        <Button type="submit" variant="contained" disabled={busy} autoFocus={isPhoto}>
+          Show to the customer
+        </Button>
+        <Button variant="outlined" disabled={busy} onClick={say(false)}>
+          Keep in the shop
+        </Button>
+      </div>
+    </form>
+  );
+}

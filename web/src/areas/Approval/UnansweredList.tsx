@@ -1,0 +1,68 @@
+import { useQuery } from '@tanstack/react-query';
+import { useNavigate } from 'react-router';
+import { api, unwrap } from '../../lib/api';
+import { amount, day, wallTime } from '../../lib/format';
+import { useNow, useShop } from '../../lib/shop';
+import { Plate } from '../../ui/Plate';
+import { Empty, Failed, Loading } from '../../ui/Feedback';
+
+/** Estimates that wait for an answer, the oldest first, with their age and how long their prices hold. */
+export function UnansweredList({ text }: { text: string }) {
+  const navigate = useNavigate();
+  const shop = useShop();
+  const now = useNow();
+  const list = useQuery({ queryKey: ['orders', 'unanswered'], queryFn: () => unwrap(api.GET('/api/estimates/unanswered')) });
+  if (list.error && !list.data) return <Failed error={list.error} again={() => void list.refetch()} />;
+  if (!list.data) return <Loading what="estimates" />;
+  const words = text.toLowerCase().split(' ').filter(Boolean);
+  const rows = list.data.filter((row) => words.every((word) => `${row.number} ${row.customer} ${row.vehicle} ${row.plate}`.toLowerCase().includes(word)));
+  if (list.data.length === 0)
+    return <Empty title="Every estimate has its answer">Estimates that were written or sent and not answered stand here with their age.</Empty>;
+  const when = (utc: string) => (shop ? day(wallTime(utc, shop.timeZone), now) : '');
+  return (
+    <div className="card">
+      <table className="list">
+        <thead>
+          <tr>
+            <th>Order</th>
+            <th>Plate</th>
+            <th>Customer</th>
+            <th>Waiting</th>
+            <th>Sent</th>
+            <th>Prices hold until</th>
+            <th>Without an answer</th>
+            <th className="right">Before tax</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr
+              key={row.orderId}
+              className="open"
+              tabIndex={0}
+              onClick={() => void navigate(`/orders/${row.orderId}`)}
+              onKeyDown={(event) => event.key === 'Enter' && void navigate(`/orders/${row.orderId}`)}
+            >
+              <td className="strong">{row.number}</td>
+              <td>{row.plate ? <Plate text={row.plate} /> : <span className="soft">counter</span>}</td>
+              <td>
+                {row.customer} <span className="soft">{row.vehicle}</span>
+              </td>
+              <td className="nowrap">{row.days === 0 ? 'since today' : row.days === 1 ? '1 day' : `${row.days} days`}</td>
+              <td className="nowrap">
+                {row.sentAt ? when(row.sentAt) : <span className="soft">not sent</span>}
+                {row.seenAt ? <span className="soft">, opened</span> : null}
+              </td>
+              <td className={`nowrap ${row.expired ? 'stop strong' : ''}`}>
+                {day(`${row.validUntil}T00:00:00`, now)}
+                {row.expired ? ', past' : ''}
+              </td>
+              <td>{row.jobs === 1 ? '1 job' : `${row.jobs} jobs`}</td>
+              <td className="right">{amount(row.open)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

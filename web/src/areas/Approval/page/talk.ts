@@ -1,0 +1,73 @@
+import type { components } from '../../../lib/schema';
+
+type Schemas = components['schemas'];
+export type View = Schemas['CustomersAnswerView'];
+export type Choice = Schemas['ChoiceFigures'];
+export type ShownJob = Schemas['ShownJob'];
+export type Finding = Schemas['ShownFinding'];
+
+/** What went wrong, in one sentence for the customer. */
+export class Refused extends Error {
+  constructor(
+    message: string,
+    readonly field?: string,
+    readonly status?: number,
+  ) {
+    super(message);
+  }
+}
+
+export type Paper = Schemas['DocumentLinksView'];
+
+/** Asks the shop's server about a link to an estimate. */
+export const talk = <T>(token: string, path: string, body?: unknown): Promise<T> => ask(`estimates/${token}${path}`, body);
+
+/** Asks the shop's server about a customer's link. */
+export async function ask<T>(path: string, body?: unknown): Promise<T> {
+  let answer: Response;
+  try {
+    answer = await fetch(`/api/customers-pages/${path}`, {
+      method: body === undefined ? 'GET' : 'POST',
+      headers: body === undefined ? {} : { 'Content-Type': 'application/json' },
+      body: body === undefined ? undefined : JSON.stringify(body),
+    });
+  } catch {
+    throw new Refused('There is no connection just now. Nothing you chose is lost; try again in a moment.');
+  }
+  if (answer.status === 204) return undefined as T;
+  const text = await answer.text();
+  const parsed: unknown = text.startsWith('{') || text.startsWith('[') ? JSON.parse(text) : null;
+  if (!answer.ok) {
+    const problem = parsed as { detail?: string; field?: string } | null;
+    throw new Refused(
+      answer.status === 429
+        ? 'That was too often in a minute; wait a moment and try again.'
+        : (problem?.detail ?? 'The shop’s page does not answer just now; try again in a moment.'),
+      problem?.field,
+      answer.status,
+    );
+  }
+  return parsed as T;
+}
+
+/** What the customer chose so far, kept so that a closed page loses nothing. */
+export interface Draft {
+  said: Record<number, 'Approved' | 'Declined' | 'Deferred'>;
+  later: Record<number, string>;
+  linesOut: number[];
+  known: number[];
+  name: string;
+}
+
+const empty: Draft = { said: {}, later: {}, linesOut: [], known: [], name: '' };
+
+export function readDraft(token: string): Draft {
+  try {
+    return { ...empty, ...(JSON.parse(localStorage.getItem(`draft:${token}`) ?? '{}') as Partial<Draft>) };
+  } catch {
+    return empty;
+  }
+}
+
+export const keepDraft = (token: string, draft: Draft) => localStorage.setItem(`draft:${token}`, JSON.stringify(draft));
+export const dropDraft = (token: string) => localStorage.removeItem(`draft:${token}`);

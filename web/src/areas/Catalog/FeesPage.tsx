@@ -1,0 +1,187 @@
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
+import { amount } from '../../lib/format';
+import { useRefresh } from '../../lib/shop';
+import { Labelled } from '../../ui/Labelled';
+import { Empty, Failed, Loading } from '../../ui/Feedback';
+import { useSay } from '../../ui/Toasts';
+import { Part } from '../../ui/Fields';
+import '../../ui/records.css';
+
+type Fee = Schemas['NamedFeesFeeView'];
+const NEW = { id: null as number | null, code: '', label: '', amount: '', costEach: '', passThrough: false, taxable: true };
+
+/** Fees that are charged by name, and parts that are offered before anything is typed. */
+export default function FeesPage() {
+  const refresh = useRefresh();
+  const say = useSay();
+  const lists = useQuery({ queryKey: ['setup', 'fees'], queryFn: () => unwrap(api.GET('/api/named-fees')) });
+  const [draft, setDraft] = useState(NEW);
+  const [number, setNumber] = useState('');
+  const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
+  const [noPart, setNoPart] = useState<string>();
+  if (lists.error && !lists.data) return <Failed error={lists.error} again={() => void lists.refetch()} />;
+  if (!lists.data) return <Loading what="fees" />;
+  const renew = () => refresh(['setup'], ['choices']);
+  const problemOf = (field: string) => (problem?.field === field ? problem.text : undefined);
+  const save = async () => {
+    try {
+      await unwrap(api.POST('/api/named-fees', { body: draft }));
+      say.done(`${draft.label} is kept.`);
+      setDraft(NEW);
+      setProblem(null);
+      await renew();
+    } catch (error) {
+      setProblem(error instanceof Problem ? { field: error.field, text: error.message } : { text: sentence(error) });
+    }
+  };
+  const retire = (fee: Fee, retired: boolean) => {
+    const send = (to: boolean) => unwrap(api.POST('/api/named-fees/{id}/retire', { params: { path: { id: fee.id } }, body: { retired: to } })).then(renew);
+    send(retired).then(() => say.done(retired ? `${fee.label} is not offered any more.` : `${fee.label} is offered again.`, () => send(!retired)), say.refused);
+  };
+  const everyday = (partNumber: string, on: boolean) => unwrap(api.POST('/api/everyday-parts', { body: { number: partNumber, on } })).then(renew);
+  return (
+    <div className="own-page">
+      <div className="record-side">
+        <Part title="Fees by name">
+          {lists.data.fees.length === 0 && <Empty title="No fees yet">A fee with a name is found from the add line of every job, such as tire disposal.</Empty>}
+          <table className="list">
+            <tbody>
+              {lists.data.fees.map((fee) => (
+                <tr key={fee.id} className={fee.retired ? 'soft' : ''}>
+                  <td>
+                    {fee.label}
+                    <div className="soft small">
+                      {fee.code}
+                      {fee.passThrough ? ', held for somebody else' : ''}
+                      {fee.taxable ? '' : ', no tax on it'}
+                    </div>
+                  </td>
+                  <td className="right">{amount(fee.amount)}</td>
+                  <td className="right nowrap">
+                    <button
+                      className="linkish small"
+                      onClick={() => setDraft({ ...fee, id: fee.id, amount: fee.amount.toFixed(2), costEach: fee.costEach ? fee.costEach.toFixed(2) : '' })}
+                    >
+                      Change
+                    </button>{' '}
+                    <button className="linkish small" onClick={() => retire(fee, !fee.retired)}>
+                      {fee.retired ? 'Offer again' : 'Retire'}
+                    </button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </Part>
+      </div>
+      <div className="record-main">
+        <Part title={draft.id === null ? 'New fee' : 'Change the fee'}>
+          <form
+            className="writing"
+            onSubmit={(event) => {
+              event.preventDefault();
+              void save();
+            }}
+          >
+            <div className="pair">
+              <Labelled label="What the customer reads" value={draft.label} onText={(label) => setDraft({ ...draft, label })} problem={problemOf('label')} />
+              <Labelled
+                label="Code"
+                value={draft.code}
+                onText={(code) => setDraft({ ...draft, code })}
+                problem={problemOf('code')}
+                hint="by which it is remitted"
+              />
+            </div>
+            <div className="pair">
+              <Labelled
+                label="Amount each"
+                value={draft.amount}
+                onText={(text) => setDraft({ ...draft, amount: text })}
+                problem={problemOf('amount')}
+                inputMode="decimal"
+              />
+              <Labelled
+                label="Costs the shop, each"
+                value={draft.costEach}
+                onText={(text) => setDraft({ ...draft, costEach: text })}
+                problem={problemOf('costEach')}
+                inputMode="decimal"
+                disabled={draft.passThrough}
+              />
+            </div>
+            <label className="row">
+              <input type="checkbox" checked={draft.passThrough} onChange={(event) => setDraft({ ...draft, passThrough: event.target.checked })} />
+              The money is held for somebody else and passed on
+            </label>
+            <label className="row">
+              <input type="checkbox" checked={draft.taxable} onChange={(event) => setDraft({ ...draft, taxable: event.target.checked })} />
+              Tax is on it
+            </label>
+            {problem && !problem.field && (
+              <div className="notice stop" role="alert">
+                {problem.text}
+              </div>
+            )}
+            <div className="row">
+              <Button type="submit" variant="contained">
+                {draft.id === null ? 'Add the fee' : 'Keep it'}
+              </Button>
+              {draft.id !== null && <Button onClick={() => setDraft(NEW)}>Cancel</Button>}
+            </div>
+          </form>
+        </Part>
+        <Part title="Everyday parts">
+          <p className="soft">They are offered in the add line before anything is typed.</p>
+          <table className="list">
+            <tbody>
+              {lists.data.everydayParts.map((part) => (
+                <tr key={part.id}>
+                  <td>{part.description}</td>
+                  <td className="soft">{part.number}</td>
+                  <td className="right">
+                    <button
+                      className="linkish small"
+                      onClick={() =>
+                        void everyday(part.number, false).then(
+                          () => say.done(`${part.number} is off the list.`, () => everyday(part.number, true)),
+                          say.refused,
+                        )
+                      }
+                    >
+                      Take off
+                    </button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <form
+            className="inline-form"
+            aria-label="Add an everyday part"
+            onSubmit={(event) => {
+              event.preventDefault();
+              everyday(number, true).then(
+                () => {
+                  setNumber('');
+                  setNoPart(undefined);
+                },
+                (error: unknown) => setNoPart(sentence(error)),
+              );
+            }}
+          >
+            <div className="add-row">
+              <Labelled label="Number of a catalog part" value={number} onText={setNumber} problem={noPart} />
+              <Button type="submit" variant="outlined">
+                Add
+              </Button>
+            </div>
+          </form>
+        </Part>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,171 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, sentence, unwrap, type Schemas } from '../../../lib/api';
+import { uploadGuide } from '../../../lib/upload';
+import { useRefresh } from '../../../lib/shop';
+import { Labelled } from '../../../ui/Labelled';
+import { Empty } from '../../../ui/Feedback';
+import { useSay } from '../../../ui/Toasts';
+
+/** What stands beside the list while no job is edited: sets, and the shop's own labor guide. */
+export default function CannedStart() {
+  const refresh = useRefresh();
+  const say = useSay();
+  const jobs = useQuery({ queryKey: ['canned-jobs'], queryFn: () => unwrap(api.GET('/api/canned-jobs')) }).data ?? [];
+  const sets = useQuery({ queryKey: ['canned-jobs', 'sets'], queryFn: () => unwrap(api.GET('/api/canned-sets')) });
+  const [editing, setEditing] = useState<Schemas['KeepCannedSetRequest'] | null>(null);
+  const [problem, setProblem] = useState<string>();
+  const renew = () => refresh(['canned-jobs'], ['choices']);
+  const keep = async () => {
+    try {
+      await unwrap(api.POST('/api/canned-sets', { body: editing! }));
+      await renew();
+      setEditing(null);
+    } catch (error) {
+      setProblem(sentence(error));
+    }
+  };
+  const remove = (set: Schemas['KeepCannedSetView']) =>
+    void unwrap(api.DELETE('/api/canned-sets/{id}', { params: { path: { id: set.id } } })).then(() => {
+      void renew();
+      say.done(`${set.title} is no set any more.`, () => unwrap(api.POST('/api/canned-sets', { body: { ...set, id: null } })).then(renew));
+    }, say.refused);
+  return (
+    <main className="canned-form">
+      <section>
+        <h2>Sets of canned jobs</h2>
+        <p className="soft">Jobs that are taken together, found by their title like a single one.</p>
+        {sets.data?.length === 0 && !editing && <Empty title="No sets yet">Such as a winter check: oil service, wipers, coolant.</Empty>}
+        {sets.data?.map((set) => (
+          <div key={set.id} className="spread set-row">
+            <span className="grow">
+              <b>{set.title}</b>
+              <span className="soft small"> {set.jobIds.map((id) => jobs.find((job) => job.id === id)?.title ?? 'one that is gone').join(', ')}</span>
+            </span>
+            <button className="linkish" onClick={() => setEditing({ id: set.id, title: set.title, words: set.words, jobIds: set.jobIds })}>
+              Change
+            </button>
+            <button className="linkish" onClick={() => remove(set)}>
+              Take off
+            </button>
+          </div>
+        ))}
+        {editing ? (
+          <div className="set-form">
+            <Labelled label="Title" autoFocus value={editing.title} problem={problem} onText={(title) => setEditing({ ...editing, title })} />
+            <Labelled label="Further words by which it is found" value={editing.words} onText={(words) => setEditing({ ...editing, words })} />
+            <div className="pick">
+              {jobs.map((job) => (
+                <label key={job.id} className="row">
+                  <input
+                    type="checkbox"
+                    checked={editing.jobIds.includes(job.id)}
+                    onChange={(event) =>
+                      setEditing({ ...editing, jobIds: event.target.checked ? [...editing.jobIds, job.id] : editing.jobIds.filter((id) => id !== job.id) })
+                    }
+                  />
+                  {job.title}
+                </label>
+              ))}
+            </div>
+            <div className="row">
+              <button className="chip" onClick={() => void keep()}>
+                Keep the set
+              </button>
+              <button className="linkish" onClick={() => setEditing(null)}>
+                Cancel
+              </button>
+            </div>
+          </div>
+        ) : (
+          <button className="chip" onClick={() => setEditing({ id: null, title: '', words: '', jobIds: [] })}>
+            New set
+          </button>
+        )}
+      </section>
+      <OwnGuidePart />
+    </main>
+  );
+}
+
+/** The shop's own labor guide: a CSV file takes the place of the one before. */
+function OwnGuidePart() {
+  const refresh = useRefresh();
+  const guide = useQuery({ queryKey: ['own-guide'], queryFn: () => unwrap(api.GET('/api/own-guide')) });
+  const [came, setCame] = useState<Schemas['OwnGuideBroughtIn'] | null>(null);
+  const [problem, setProblem] = useState('');
+  const bring = async (file: File | undefined) => {
+    if (!file) return;
+    setProblem('');
+    setCame(null);
+    try {
+      setCame(await uploadGuide(file));
+      await refresh(['own-guide'], ['choices'], ['guide']);
+    } catch (error) {
+      setProblem(sentence(error));
+    }
+  };
+  return (
+    <section>
+      <h2>The shop's own labor guide</h2>
+      <p className="soft">
+        A CSV file whose first row names the columns: title and hours, and where wanted code, system, words, skill, make, model and contains. It takes the place
+        of the one before; an operation with the code of the outside guide goes before that one.
+      </p>
+      <label className="chip filepick">
+        Bring in a file…
+        <input
+          type="file"
+          accept=".csv,text/csv"
+          aria-label="Bring in a labor guide"
+          onChange={(event) => {
+            void bring(event.target.files?.[0]);
+            event.target.value = '';
+          }}
+        />
+      </label>
+      {problem && (
+        <p className="field-problem" role="alert">
+          {problem}
+        </p>
+      )}
+      {came && (
+        <div role="status">
+          <p>
+            {came.operations === 1 ? '1 operation is' : `${came.operations} operations are`} in the guide.
+            {came.refused.length > 0 && ` ${came.refused.length} ${came.refused.length === 1 ? 'row was' : 'rows were'} left out:`}
+          </p>
+          {came.refused.slice(0, 20).map((row) => (
+            <p key={row.row} className="small soft">
+              Row {row.row}: {row.why}
+            </p>
+          ))}
+        </div>
+      )}
+      {guide.data && guide.data.length > 0 && (
+        <table className="list">
+          <thead>
+            <tr>
+              <th>Code</th>
+              <th>Operation</th>
+              <th>For</th>
+              <th className="right">Hours</th>
+            </tr>
+          </thead>
+          <tbody>
+            {guide.data.map((o) => (
+              <tr key={o.code}>
+                <td>{o.code}</td>
+                <td>
+                  {o.title} <span className="soft small">{o.system}</span>
+                </td>
+                <td>{[o.make, o.model].filter(Boolean).join(' ') || 'all cars'}</td>
+                <td className="right">{o.hours.toFixed(2)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
+  );
+}

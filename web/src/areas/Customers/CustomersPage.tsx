@@ -1,0 +1,108 @@
+import { useInfiniteQuery } from '@tanstack/react-query';
+import { useDeferredValue, useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { api, unwrap } from '../../lib/api';
+import { day, wallTime } from '../../lib/format';
+import { useKeys } from '../../lib/keys';
+import { useNow, useShop } from '../../lib/shop';
+import { Empty, Failed, Loading } from '../../ui/Feedback';
+import '../../ui/records.css';
+
+/** Everybody on file, by name. */
+export default function CustomersPage() {
+  const [text, setText] = useState('');
+  const words = useDeferredValue(text.trim());
+  const shop = useShop();
+  const now = useNow();
+  const navigate = useNavigate();
+  const input = useRef<HTMLInputElement>(null);
+  const list = useRef<HTMLTableSectionElement>(null);
+  const customers = useInfiniteQuery({
+    queryKey: ['customers', words],
+    queryFn: ({ pageParam }) => unwrap(api.GET('/api/customers', { params: { query: { q: words, ...(pageParam ? { after: pageParam } : {}) } } })),
+    initialPageParam: '',
+    getNextPageParam: (last) => last.next ?? undefined,
+    placeholderData: (before) => before,
+  });
+  const rows = customers.data?.pages.flatMap((page) => page.rows) ?? [];
+  useKeys('Customers', [{ key: 'F', label: 'Search customers', run: () => input.current?.focus() }]);
+  const step = (from: EventTarget & HTMLElement, by: number) => {
+    const links = [...(list.current?.querySelectorAll<HTMLElement>('a') ?? [])];
+    (links[links.indexOf(from) + by] ?? (by < 0 ? input.current : null))?.focus();
+  };
+  return (
+    <div className="page">
+      <div className="page-head">
+        <h1>Customers</h1>
+        <input
+          ref={input}
+          className="page-search"
+          aria-label="Search customers"
+          placeholder="Name, phone, contact, e-mail… (F)"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key === 'ArrowDown') {
+              event.preventDefault();
+              list.current?.querySelector<HTMLElement>('a')?.focus();
+            } else if (event.key === 'Enter' && rows[0]) void navigate(`/customers/${rows[0].id}`);
+          }}
+        />
+      </div>
+      <section className="card">
+        {customers.error && !customers.data ? (
+          <Failed error={customers.error} again={() => void customers.refetch()} />
+        ) : !customers.data ? (
+          <Loading what="customers" />
+        ) : rows.length === 0 ? (
+          <Empty title={words ? `Nobody is on file for "${words}"` : 'Nobody is on file yet'}>Write a car up (N) and its owner is on file.</Empty>
+        ) : (
+          <table className="list">
+            <thead>
+              <tr>
+                <th>Name</th>
+                <th>Phone</th>
+                <th className="right">Cars</th>
+                <th className="right">Visits</th>
+                <th>Last visit</th>
+                <th>To be seen</th>
+              </tr>
+            </thead>
+            <tbody ref={list}>
+              {rows.map((row) => (
+                <tr key={row.id}>
+                  <td>
+                    <Link
+                      to={`/customers/${row.id}`}
+                      onKeyDown={(event) => {
+                        if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
+                        event.preventDefault();
+                        step(event.currentTarget, event.key === 'ArrowDown' ? 1 : -1);
+                      }}
+                    >
+                      {row.name}
+                    </Link>
+                    {row.isBusiness && <span className="soft small"> business</span>}
+                  </td>
+                  <td className="nowrap">{row.phone}</td>
+                  <td className="right">{row.cars || ''}</td>
+                  <td className="right">{row.visits || ''}</td>
+                  <td className="nowrap">{row.lastVisit && shop ? day(wallTime(row.lastVisit, shop.timeZone), now) : <span className="soft">never</span>}</td>
+                  <td>
+                    {row.doNotServe && <span className="stop strong">Do not serve: {row.doNotServe} </span>}
+                    {row.alert}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+        {customers.hasNextPage && (
+          <button className="linkish more-rows" onClick={() => void customers.fetchNextPage()} disabled={customers.isFetchingNextPage}>
+            {customers.isFetchingNextPage ? 'Fetching…' : 'More customers'}
+          </button>
+        )}
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,87 @@
+import { useQuery } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api, unwrap, type Schemas } from '../../lib/api';
+import { useKeys } from '../../lib/keys';
+import { Combo } from '../../ui/Combo';
+import { Plate } from '../../ui/Plate';
+
+export type Found = Schemas['FindFound'];
+
+const RECENT = 'recent';
+const MOST_RECENT = 8;
+
+/** What was chosen lately in this browser, the latest first. */
+function recent(): string[] {
+  return (localStorage.getItem(RECENT) ?? '').split(',').filter(Boolean);
+}
+
+/** Keeps what was chosen, to be offered when the field is empty. */
+export function keepRecent(found: Found) {
+  const key = `${found.kind}${found.id}`;
+  localStorage.setItem(RECENT, [key, ...recent().filter((other) => other !== key)].slice(0, MOST_RECENT).join(','));
+}
+
+/** What the find field answers for a text; without one what was chosen lately. */
+export function useFind(text: string, enabled = true) {
+  const lately = text.trim() ? '' : recent().join(',');
+  return useQuery({
+    queryKey: ['find', text.trim(), lately],
+    queryFn: () => unwrap(api.GET('/api/find', { params: { query: { q: text.trim(), recent: lately } } })),
+    placeholderData: (before) => before,
+    staleTime: 10_000,
+    enabled,
+  });
+}
+
+/** One row of an answer. */
+export function FoundRow({ found }: { found: Found }) {
+  return (
+    <>
+      {found.plate && <Plate text={found.plate} />}
+      <span className="strong clip">{found.title}</span>
+      <span className="soft clip grow">{found.detail}</span>
+      {found.warning && <span className="stop small strong nowrap">{found.warning}</span>}
+      {found.kind === 'order' && <span className="soft small nowrap">{found.open ? 'open' : 'invoiced'}</span>}
+    </>
+  );
+}
+
+const KINDS: Record<string, string> = { customer: 'Customer', vehicle: 'Car', order: 'Order', formerOrder: 'Former' };
+
+/** Find anyone from anything, from every page. */
+export function FindField() {
+  const [text, setText] = useState('');
+  const [used, setUsed] = useState(false);
+  const ref = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+  const { data, isPlaceholderData, isLoading } = useFind(text, used);
+  useKeys('Everywhere', [{ key: '/', label: 'Find', run: () => ref.current?.focus() }]);
+  const go = (found: Found) => {
+    keepRecent(found);
+    void navigate(`/${found.kind}s/${found.id}`);
+  };
+  return (
+    <div onFocus={() => setUsed(true)} className="find">
+      <Combo
+        label="Find by phone, plate, name or order"
+        placeholder="Phone, plate, name, order…"
+        inputRef={ref}
+        text={text}
+        onText={setText}
+        pending={isPlaceholderData || isLoading}
+        none={`Nothing is on file for "${text}". Press N to write up a new customer.`}
+        choices={(data ?? []).map((found) => ({
+          key: `${found.kind}${found.id}`,
+          kind: KINDS[found.kind] ?? found.kind,
+          content: <FoundRow found={found} />,
+          take: () => go(found),
+        }))}
+      >
+        <span className="key" aria-hidden>
+          /
+        </span>
+      </Combo>
+    </div>
+  );
+}

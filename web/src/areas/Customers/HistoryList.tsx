@@ -1,0 +1,118 @@
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import { useDeferredValue, useState } from 'react';
+import { Link } from 'react-router';
+import { api, unwrap } from '../../lib/api';
+import { amount, day, reading, wallTime } from '../../lib/format';
+import { useNow, useShop } from '../../lib/shop';
+import { Plate } from '../../ui/Plate';
+import { Empty, Failed, Loading } from '../../ui/Feedback';
+import { Part } from '../../ui/Fields';
+
+/** What was done before, newest first, searched by words in it. */
+export function HistoryList({ of, id }: { of: 'customers' | 'vehicles'; id: number }) {
+  const [text, setText] = useState('');
+  const words = useDeferredValue(text.trim());
+  const shop = useShop();
+  const now = useNow();
+  const history = useInfiniteQuery({
+    queryKey: [of === 'customers' ? 'customer' : 'vehicle', id, 'history', words],
+    queryFn: ({ pageParam }) => {
+      const params = { path: { id }, query: { q: words, ...(pageParam ? { before: pageParam } : {}) } };
+      return unwrap(of === 'customers' ? api.GET('/api/customers/{id}/history', { params }) : api.GET('/api/vehicles/{id}/history', { params }));
+    },
+    initialPageParam: 0,
+    getNextPageParam: (last) => last.next ?? undefined,
+    placeholderData: (before) => before,
+  });
+  const former = useQuery({
+    queryKey: [of === 'customers' ? 'customer' : 'vehicle', id, 'former', words],
+    queryFn: () => {
+      const params = { path: { id }, query: { q: words } };
+      return unwrap(of === 'customers' ? api.GET('/api/customers/{id}/former-orders', { params }) : api.GET('/api/vehicles/{id}/former-orders', { params }));
+    },
+    placeholderData: (before) => before,
+  });
+  const old = former.data ?? [];
+  const rows = history.data?.pages.flatMap((page) => page.rows) ?? [];
+  return (
+    <Part
+      title="History"
+      aside={
+        <input
+          className="part-search"
+          aria-label="Search the history"
+          placeholder="Words: brake, hose, noise…"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        />
+      }
+    >
+      {history.error && !history.data ? (
+        <Failed error={history.error} again={() => void history.refetch()} />
+      ) : !history.data ? (
+        <Loading what="the history" />
+      ) : rows.length === 0 && old.length > 0 ? null : rows.length === 0 ? (
+        <Empty title={words ? 'No visit has these words' : 'Never here before'}>
+          {words ? 'Try fewer or other words.' : 'Each visit will stand here with its work.'}
+        </Empty>
+      ) : (
+        <table className="list history">
+          <tbody>
+            {rows.map((row) => (
+              <tr key={row.orderId}>
+                <td className="nowrap">
+                  <Link to={`/orders/${row.orderId}`}>{row.number}</Link>
+                  <div className="soft small">{shop && day(wallTime(row.at, shop.timeZone), now)}</div>
+                </td>
+                <td className="nowrap">
+                  {of === 'customers' && row.plate && <Plate text={row.plate} />}
+                  <div className="soft small">
+                    {row.odometer !== null && shop ? reading(row.odometer, shop.distanceUnit) : of === 'customers' ? row.vehicle : ''}
+                  </div>
+                </td>
+                <td>
+                  {row.jobs.map((job, i) => (
+                    <div key={i} className={job.decision === 'Declined' || job.decision === 'Deferred' ? 'soft' : ''}>
+                      {job.title}
+                      {job.decision !== 'Approved' && <span className="small"> ({job.decision.toLowerCase()})</span>}
+                    </div>
+                  ))}
+                  {row.says && <div className="soft small">“{row.says}”</div>}
+                </td>
+                <td className="right nowrap">
+                  {amount(row.total)}
+                  {row.state === 'Open' && <div className="small strong">open</div>}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {history.hasNextPage && (
+        <button className="linkish" onClick={() => void history.fetchNextPage()}>
+          Earlier visits
+        </button>
+      )}
+      {old.length > 0 && (
+        <>
+          <h3 className="part-sub">From the former program</h3>
+          <table className="list history">
+            <tbody>
+              {old.map((row) => (
+                <tr key={row.id}>
+                  <td className="nowrap">
+                    <Link to={`/formerOrders/${row.id}`}>{row.number}</Link>
+                    <div className="soft small">{day(row.on, now)}</div>
+                  </td>
+                  <td className="soft small nowrap">{row.odometer !== null && shop ? reading(row.odometer, shop.distanceUnit) : ''}</td>
+                  <td>{row.title}</td>
+                  <td className="right nowrap">{amount(row.total)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </>
+      )}
+    </Part>
+  );
+}

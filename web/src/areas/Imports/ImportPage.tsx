@@ -1,0 +1,218 @@
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { api, unwrap, type Schemas } from '../../lib/api';
+import { useRefresh } from '../../lib/shop';
+import { Failed, Loading } from '../../ui/Feedback';
+import { useSay } from '../../ui/Toasts';
+import { Part } from '../../ui/Fields';
+import '../../ui/records.css';
+import { count, KIND_WORDS, STATE_WORDS } from './words';
+
+type Preview = Schemas['ImportsPreview'];
+const MOVING: Schemas['ImportState'][] = ['Running', 'Undoing'];
+
+/** One file: which column is which, what would come in, how far it is. */
+export default function ImportPage() {
+  const id = Number(useParams().id);
+  const refresh = useRefresh();
+  const say = useSay();
+  const [busy, setBusy] = useState(false);
+  const key = ['import', id];
+  const preview = useQuery({
+    queryKey: [...key, 'preview'],
+    queryFn: () => unwrap(api.GET('/api/imports/{id}', { params: { path: { id } } })),
+    staleTime: Infinity,
+  });
+  const progress = useQuery({
+    queryKey: [...key, 'progress'],
+    queryFn: () => unwrap(api.GET('/api/imports/{id}/progress', { params: { path: { id } } })),
+    // The server tells of each step; asking as well survives a lost line.
+    refetchInterval: (query) => (query.state.data && MOVING.includes(query.state.data.state) ? 1000 : false),
+  });
+  const state = progress.data?.state;
+  useEffect(() => {
+    if (state && state !== 'Previewed') void refresh(['imports'], ['customers']);
+  }, [state, refresh]);
+  if (preview.error && !preview.data) return <Failed error={preview.error} again={() => void preview.refetch()} />;
+  if (!preview.data) return <Loading what="the file; every row is looked at" />;
+  const run = progress.data ?? preview.data.run;
+  const data = preview.data;
+  const act = async (call: Promise<unknown>) => {
+    setBusy(true);
+    try {
+      await call;
+      await refresh(key);
+    } catch (error) {
+      say.refused(error);
+    } finally {
+      setBusy(false);
+    }
+  };
+  const params = { params: { path: { id } } };
+  const map = (column: number, field: string) =>
+    act(
+      unwrap(
+        api.POST('/api/imports/{id}/mapping', {
+          ...params,
+          body: { fields: data.columns.map((c, i) => (i === column ? field : c.field === field && field ? '' : (c.field ?? ''))) },
+        }),
+      ),
+    );
+  const looking = run.state === 'Previewed';
+  return (
+    <div className="import-page">
+      <header className="record-head">
+        <div>
+          <h1>{run.fileName}</h1>
+          <span className="soft">
+            {count(run.rows, 'row', 'rows')} of {KIND_WORDS[run.kind]} · {STATE_WORDS[run.state]}
+          </span>
+        </div>
+        <span className="grow" />
+        <Link to="/setup/files">All files</Link>
+        {looking && (
+          <Button
+            variant="contained"
+            disabled={busy || preview.isFetching || data.good === 0 || data.missing.length > 0}
+            onClick={() => void act(unwrap(api.POST('/api/imports/{id}/run', params)))}
+          >
+            Bring {count(data.good, 'record', 'records')} in
+          </Button>
+        )}
+        {run.state === 'Running' && <Button onClick={() => void act(unwrap(api.POST('/api/imports/{id}/stop', params)))}>Stop here</Button>}
+        {(run.state === 'Done' || run.state === 'Stopped') && run.made > 0 && (
+          <Button disabled={busy} onClick={() => void act(unwrap(api.POST('/api/imports/{id}/undo', params)))}>
+            Take all of it back
+          </Button>
+        )}
+      </header>
+      {looking ? <Looked data={data} busy={busy || preview.isFetching} onMap={(column, field) => void map(column, field)} /> : <Progress run={run} />}
+    </div>
+  );
+}
+
+function Progress({ run }: { run: Schemas['ImportsRunView'] }) {
+  const moving = MOVING.includes(run.state);
+  return (
+    <Part title={STATE_WORDS[run.state]}>
+      {moving && (
+        <LinearProgress
+          variant={run.state === 'Running' ? 'determinate' : 'indeterminate'}
+          value={Math.min(100, (run.rowsDone / Math.max(1, run.rows)) * 100)}
+          aria-label="How far it is"
+          sx={{ height: 8, borderRadius: 1, my: 1 }}
+        />
+      )}
+      <p role="status">
+        {run.state === 'Running' &&
+          `${run.rowsDone.toLocaleString('en-US')} of ${count(run.rows, 'row', 'rows')}. You can go on working; it goes on by itself.`}
+        {run.state === 'Undoing' && `${count(run.rowsDone, 'record is', 'records are')} still to be taken back.`}
+        {run.state === 'Done' && 'All rows were dealt with.'}
+        {run.state === 'Stopped' && `It was stopped after ${count(run.rowsDone, 'row', 'rows')}.`}
+        {run.state === 'Undone' && 'Everything that could be taken back is gone again.'}
+      </p>
+      <p>
+        {count(run.made, 'record was', 'records were')} made, {count(run.onFile, 'row was', 'rows were')} on file already and left as they are,{' '}
+        {count(run.bad, 'row', 'rows')} could not be brought in.{' '}
+        {run.bad > 0 && (
+          <a href={`/api/imports/${run.id}/bad.csv`} download>
+            Those rows as CSV
+          </a>
+        )}
+      </p>
+      {run.remark && <p className="strong">{run.remark}</p>}
+    </Part>
+  );
+}
+
+interface LookedProps {
+  data: Preview;
+  busy: boolean;
+  onMap: (column: number, field: string) => void;
+}
+
+function Looked({ data, busy, onMap }: LookedProps) {
+  return (
+    <div className="import-body" aria-busy={busy}>
+      <Part title="Which column is which">
+        {data.missing.length > 0 && (
+          <p className="stop" role="alert">
+            No column holds {data.missing.join(', ')} yet; choose one.
+          </p>
+        )}
+        <div className="phrases">
+          <table className="list">
+            <thead>
+              <tr>
+                <th>Column of the file</th>
+                <th>is</th>
+                <th>Such as</th>
+              </tr>
+            </thead>
+            <tbody>
+              {data.columns.map((column, i) => (
+                <tr key={i}>
+                  <td>{column.heading || <span className="soft">without a name</span>}</td>
+                  <td>
+                    <select
+                      aria-label={`Column ${column.heading} is`}
+                      value={column.field ?? ''}
+                      disabled={busy}
+                      onChange={(event) => onMap(i, event.target.value)}
+                    >
+                      <option value="">left out</option>
+                      {data.fields.map((field) => (
+                        <option key={field.name} value={field.name}>
+                          {field.label}
+                          {field.needed ? ' (needed)' : ''}
+                        </option>
+                      ))}
+                    </select>
+                  </td>
+                  <td className="soft clip samples">{column.samples.join(' · ')}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </Part>
+      <div className="record-main">
+        <Part title="What would come in">
+          <p role="status">
+            <b>{count(data.good, 'record', 'records')}</b> would be made, {count(data.onFile, 'row is', 'rows are')} on file already and would stay as{' '}
+            {data.onFile === 1 ? 'it is' : 'they are'}, <b className={data.bad > 0 ? 'stop' : ''}>{count(data.bad, 'row', 'rows')}</b> can't be brought in.
+          </p>
+          {data.goodSamples.length > 0 && <p className="soft small">Such as: {data.goodSamples.join(' · ')}</p>}
+        </Part>
+        {data.bad > 0 && (
+          <Part
+            title="Rows that can't be brought in"
+            aside={
+              <a href={`/api/imports/${data.run.id}/bad.csv`} download>
+                All of them as CSV
+              </a>
+            }
+          >
+            <p className="soft small">Mend them in that file and bring it in as well; what is on file already is never made twice.</p>
+            <div className="phrases">
+              <table className="list">
+                <tbody>
+                  {data.badRows.map((row) => (
+                    <tr key={row.row}>
+                      <td className="soft nowrap">row {row.row}</td>
+                      <td className="nowrap">{row.words}</td>
+                      <td className="stop">{row.reason}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </div>
+          </Part>
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,130 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { api, unwrap, type Schemas } from '../../lib/api';
+import { moment, wallTime } from '../../lib/format';
+import { useNow, useShop } from '../../lib/shop';
+import { uploadTable } from '../../lib/upload';
+import { Empty, Failed, Loading } from '../../ui/Feedback';
+import { useSay } from '../../ui/Toasts';
+import { Part } from '../../ui/Fields';
+import '../../ui/records.css';
+import { KIND_WORDS, STATE_WORDS } from './words';
+
+type Kind = Schemas['ImportKind'];
+const FILES: [Kind, string, string][] = [
+  ['Customers', 'Customers', 'A row for each: names, phones, e-mail, address. Bring these in first.'],
+  ['Vehicles', 'Cars', 'A row for each, with its owner by number, phone, e-mail or name.'],
+  ['Orders', 'Orders of a former program', 'A row for each line, with the order it is on. Kept apart from this shop’s books, figures as they were.'],
+];
+
+/** Files that are brought in and taken out. */
+export default function ImportsPage() {
+  const [busy, setBusy] = useState<Kind | null>(null);
+  const navigate = useNavigate();
+  const say = useSay();
+  const shop = useShop();
+  const now = useNow();
+  const runs = useQuery({ queryKey: ['imports'], queryFn: () => unwrap(api.GET('/api/imports')) });
+  const look = async (kind: Kind, file: File) => {
+    setBusy(kind);
+    try {
+      void navigate(`/setup/files/${await uploadTable(kind, file)}`);
+    } catch (error) {
+      say.refused(error);
+      setBusy(null);
+    }
+  };
+  return (
+    <div className="own-page">
+      <div className="record-side">
+        <Part title="Bring in">
+          <p className="soft">CSV from any program. Nothing is kept before you have looked at it, and all of it can be taken back.</p>
+          {FILES.map(([kind, title, text]) => (
+            <div key={kind} className="bring-in">
+              <span className="grow">
+                <b>{title}</b>
+                <span className="soft small block">{text}</span>
+              </span>
+              <label className="linkish filepick nowrap">
+                {busy === kind ? 'Reading…' : 'Choose a file…'}
+                <input
+                  type="file"
+                  accept=".csv,.tsv,.txt,text/csv"
+                  aria-label={`Choose a file of ${title.toLowerCase()}`}
+                  disabled={busy !== null}
+                  onChange={(event) => {
+                    const file = event.target.files?.[0];
+                    if (file) void look(kind, file);
+                    event.target.value = '';
+                  }}
+                />
+              </label>
+            </div>
+          ))}
+        </Part>
+        <Part title="Take out">
+          <div className="bring-in">
+            <span className="grow">
+              <b>Customers</b>
+              <span className="soft small block">As a CSV that can be brought in again.</span>
+            </span>
+            <a href="/api/exports/customers.csv" download>
+              customers.csv
+            </a>
+          </div>
+          <div className="bring-in">
+            <span className="grow">
+              <b>Cars</b>
+              <span className="soft small block">With their owners and last readings.</span>
+            </span>
+            <a href="/api/exports/vehicles.csv" download>
+              vehicles.csv
+            </a>
+          </div>
+        </Part>
+      </div>
+      <div className="record-main">
+        <Part title="Files brought in before">
+          {runs.error && !runs.data ? (
+            <Failed error={runs.error} again={() => void runs.refetch()} />
+          ) : !runs.data ? (
+            <Loading what="the files" />
+          ) : runs.data.length === 0 ? (
+            <Empty title="None yet">Each file will stand here with what it brought, and with the way to take it back.</Empty>
+          ) : (
+            <table className="list">
+              <thead>
+                <tr>
+                  <th>File</th>
+                  <th>What</th>
+                  <th className="right">Rows</th>
+                  <th className="right">Brought in</th>
+                  <th>State</th>
+                  <th>By</th>
+                </tr>
+              </thead>
+              <tbody>
+                {runs.data.map((run) => (
+                  <tr key={run.id}>
+                    <td>
+                      <Link to={`/setup/files/${run.id}`}>{run.fileName}</Link>
+                    </td>
+                    <td>{KIND_WORDS[run.kind]}</td>
+                    <td className="right">{run.rows.toLocaleString('en-US')}</td>
+                    <td className="right">{run.made.toLocaleString('en-US')}</td>
+                    <td>{STATE_WORDS[run.state]}</td>
+                    <td className="soft nowrap">
+                      {run.by}
+                      {shop && `, ${moment(wallTime(run.at, shop.timeZone), now)}`}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+        </Part>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,232 @@
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
+import { clock } from '../../lib/format';
+import { useRefresh } from '../../lib/shop';
+import { EditCell } from '../../ui/EditCell';
+import { Labelled } from '../../ui/Labelled';
+import { Failed, Loading } from '../../ui/Feedback';
+import { useSay } from '../../ui/Toasts';
+import { Field, Part } from '../../ui/Fields';
+import '../../ui/records.css';
+import '../../ui/approval.css';
+
+type Template = Schemas['TemplatesTemplateView'];
+type Draft = Omit<Template, 'id'> & { id: number | null };
+
+const USES: [string, string][] = [
+  ['', 'nothing in particular'],
+  ['estimate', 'sending an estimate'],
+  ['ready', 'telling that the car is ready'],
+  ['documents', 'sending documents'],
+];
+
+/** How customers are written to: templates, quiet hours, the address of their pages, what they acknowledge. */
+export default function MessagesPage() {
+  const refresh = useRefresh();
+  const say = useSay();
+  const texts = useQuery({ queryKey: ['setup', 'texts'], queryFn: () => unwrap(api.GET('/api/setup/texts')) });
+  const templates = useQuery({ queryKey: ['setup', 'templates'], queryFn: () => unwrap(api.GET('/api/templates')) });
+  const [draft, setDraft] = useState<Draft | null>(null);
+  if (texts.error && !texts.data) return <Failed error={texts.error} again={() => void texts.refetch()} />;
+  if (!texts.data || !templates.data) return <Loading what="messages" />;
+  const setText = (field: string) => async (value: string) => {
+    await unwrap(api.POST('/api/setup/texts', { body: { field, value } }));
+    await refresh(['setup']);
+  };
+  const t = texts.data;
+  const remove = (template: Template) => {
+    const flip = () => unwrap(api.POST('/api/templates/{id}/remove', { params: { path: { id: template.id } } })).then(() => refresh(['setup']));
+    setDraft(null);
+    flip().then(() => say.done(`${template.name} is taken off.`, flip), say.refused);
+  };
+  return (
+    <div className="own-page">
+      <div className="record-side">
+        <Part title="Templates">
+          <p className="soft">A template is filled from the order when somebody writes. Choose one to change it and to try it on a real order.</p>
+          <table className="list">
+            <tbody>
+              {templates.data.templates.map((template) => (
+                <tr
+                  key={template.id}
+                  className="open"
+                  tabIndex={0}
+                  onClick={() => setDraft(template)}
+                  onKeyDown={(event) => event.key === 'Enter' && setDraft(template)}
+                >
+                  <td>{template.name}</td>
+                  <td className="soft">{template.channel === 'Text' ? 'text' : 'e-mail'}</td>
+                  <td className="soft">{USES.find(([use]) => use === template.use)?.[0] ? `for ${USES.find(([use]) => use === template.use)![1]}` : ''}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <div>
+            <Button variant="outlined" onClick={() => setDraft({ id: null, name: '', channel: 'Text', subject: '', body: '', use: '' })}>
+              New template
+            </Button>
+          </div>
+        </Part>
+        <Part title="Customers’ pages and texts">
+          <Field label="Address of the pages" value={t.publicAddress} commit={setText('publicAddress')} placeholder="none: links work only inside the shop" />
+          <Field label="Quiet from" value={clock(`2000-01-01T${t.quietFrom}`)} commit={setText('quietFrom')} />
+          <Field label="until" value={clock(`2000-01-01T${t.quietUntil}`)} commit={setText('quietUntil')} />
+          <Field label="An estimate holds, days" value={String(t.estimateDays)} commit={setText('estimateDays')} />
+        </Part>
+      </div>
+      <div className="record-main">
+        {draft ? (
+          <TemplateForm
+            key={draft.id ?? 'new'}
+            draft={draft}
+            fields={templates.data.fields}
+            onDone={() => {
+              setDraft(null);
+              void refresh(['setup']);
+            }}
+            onRemove={draft.id === null ? undefined : () => remove(draft as Template)}
+          />
+        ) : (
+          <>
+            <Part title="When unsafe work is declined">
+              <div className="own-text">
+                <span className="soft">The customer acknowledges</span>
+                <EditCell label="The customer acknowledges" value={t.unsafeTerms} commit={setText('unsafeTerms')} multiline />
+              </div>
+            </Part>
+            <Part title="Reasons for declining or putting off">
+              <div className="own-text">
+                <span className="soft">Offered while an answer is recorded, one a line</span>
+                <EditCell label="Reasons" value={t.declineReasons} commit={setText('declineReasons')} multiline placeholder="none" />
+              </div>
+            </Part>
+          </>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function TemplateForm({
+  draft: first,
+  fields,
+  onDone,
+  onRemove,
+}: {
+  draft: Draft;
+  fields: Schemas['TemplatesFieldView'][];
+  onDone: () => void;
+  onRemove?: () => void;
+}) {
+  const say = useSay();
+  const [draft, setDraft] = useState(first);
+  const [number, setNumber] = useState('');
+  const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
+  const preview = useQuery({
+    queryKey: ['template-preview', draft.subject, draft.body, number],
+    queryFn: () => unwrap(api.POST('/api/templates/preview', { body: { subject: draft.subject, body: draft.body, orderNumber: Number(number) || null } })),
+    placeholderData: (before) => before,
+    retry: false,
+  });
+  const save = async () => {
+    try {
+      await unwrap(api.POST('/api/templates', { body: draft }));
+      say.done(`${draft.name} is kept.`);
+      onDone();
+    } catch (error) {
+      setProblem(error instanceof Problem ? { field: error.field, text: error.message } : { text: sentence(error) });
+    }
+  };
+  const problemOf = (field: string) => (problem?.field === field ? problem.text : undefined);
+  return (
+    <Part title={draft.id === null ? 'New template' : draft.name}>
+      <form
+        className="writing"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void save();
+        }}
+      >
+        <Labelled label="Name" value={draft.name} onText={(name) => setDraft({ ...draft, name })} problem={problemOf('name')} autoFocus />
+        <div className="pair">
+          <label className="labelled">
+            <span>Goes as</span>
+            <select aria-label="Goes as" value={draft.channel} onChange={(event) => setDraft({ ...draft, channel: event.target.value as Draft['channel'] })}>
+              <option value="Text">a text</option>
+              <option value="Email">an e-mail</option>
+            </select>
+          </label>
+          <label className="labelled">
+            <span>Offered first for</span>
+            <select aria-label="Offered first for" value={draft.use} onChange={(event) => setDraft({ ...draft, use: event.target.value })}>
+              {USES.map(([use, words]) => (
+                <option key={use} value={use}>
+                  {words}
+                </option>
+              ))}
+            </select>
+          </label>
+        </div>
+        {draft.channel === 'Email' && (
+          <Labelled label="Subject" value={draft.subject} onText={(subject) => setDraft({ ...draft, subject })} problem={problemOf('subject')} />
+        )}
+        <label>
+          <span className="soft small">What it says</span>
+          <textarea
+            aria-label="What it says"
+            value={draft.body}
+            onChange={(event) => setDraft({ ...draft, body: event.target.value })}
+            aria-invalid={problem?.field === 'body'}
+          />
+        </label>
+        <p className="soft small">
+          Fields:{' '}
+          {fields.map((field) => (
+            <button
+              key={field.name}
+              type="button"
+              className="linkish small"
+              title={field.says}
+              onClick={() => setDraft({ ...draft, body: `${draft.body}{{ ${field.name} }}` })}
+            >
+              {field.name}
+            </button>
+          ))}
+        </p>
+        {problem && !['name', 'subject'].includes(problem.field ?? '') && (
+          <div className="notice stop" role="alert">
+            {problem.text}
+          </div>
+        )}
+        <div className="row">
+          <Button type="submit" variant="contained">
+            Keep it
+          </Button>
+          <Button onClick={onDone}>Cancel</Button>
+          {onRemove && <Button onClick={onRemove}>Take it off</Button>}
+        </div>
+      </form>
+      <div className="spread">
+        <b>With a real order</b>
+        <div style={{ width: 180 }}>
+          <Labelled label="Order number" value={number} onText={setNumber} placeholder="the newest" inputMode="numeric" />
+        </div>
+      </div>
+      {preview.error ? (
+        <div className="notice stop">{sentence(preview.error)}</div>
+      ) : (
+        preview.data && (
+          <ul className="thread">
+            <li>
+              {preview.data.subject && <b>{`${preview.data.subject}\n`}</b>}
+              {preview.data.body}
+              <div className="meta soft">{preview.data.name}</div>
+            </li>
+          </ul>
+        )
+      )}
+    </Part>
+  );
+}

@@ -1,0 +1,159 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, unwrap, type Schemas } from '../../../lib/api';
+import { amount, day, figure } from '../../../lib/format';
+import { useNow, useRefresh } from '../../../lib/shop';
+import { SegmentedControl } from '../../../ui/SegmentedControl';
+import { Empty, Loading } from '../../../ui/Feedback';
+import { useSay } from '../../../ui/Toasts';
+import { useActions } from '../../../lib/order/useSheet';
+import { Search } from './Search';
+import { Panel } from '../../../ui/Panel';
+import { useAddToOrder } from './useAddToOrder';
+
+type Earlier = Schemas['EarlierSearchEarlierJob'];
+
+const SCOPES = [
+  ['car', 'This car'],
+  ['similar', 'Like cars'],
+  ['all', 'All cars'],
+] as const;
+
+/** Earlier work: searched, looked at in place, copied at today's prices. */
+export function EarlierPanel({ onClose }: { onClose: () => void }) {
+  const { orderId, closed } = useActions();
+  const [search, setSearch] = useState('');
+  const [scope, setScope] = useState<'car' | 'similar' | 'all'>('car');
+  const [year, setYear] = useState('');
+  const [make, setMake] = useState('');
+  const [looked, setLooked] = useState<number | null>(null);
+  const now = useNow();
+  const say = useSay();
+  const refresh = useRefresh();
+  const { taking, busy } = useAddToOrder(onClose);
+  const query = {
+    q: search.trim(),
+    scope,
+    ...(scope === 'all' && make.trim() ? { make: make.trim() } : {}),
+    ...(scope === 'all' && /^\d{4}$/.test(year) ? { year: Number(year) } : {}),
+  };
+  const found = useQuery({
+    queryKey: ['earlier', orderId, query],
+    queryFn: () => unwrap(api.GET('/api/orders/{id}/earlier', { params: { path: { id: orderId }, query } })),
+    placeholderData: (before) => before,
+  });
+  const copyFormer = (job: Earlier) =>
+    unwrap(
+      api.POST('/api/orders/{id}/jobs/former', { params: { path: { id: orderId } }, body: { formerOrderId: job.formerOrderId!, job: job.formerJob! } }),
+    ).then(async () => {
+      await refresh(['order', orderId]);
+      onClose();
+    }, say.refused);
+  return (
+    <Panel title="Earlier work" onClose={onClose} width={640}>
+      <Search label="Search earlier work" placeholder="Search: words of the work or its lines" value={search} onText={setSearch} />
+      <div className="row">
+        <SegmentedControl label="Whose" value={scope} onChange={setScope} choices={SCOPES} />
+        {scope === 'all' && (
+          <>
+            <input
+              className="boxed"
+              aria-label="Make"
+              placeholder="Make"
+              style={{ width: 110 }}
+              value={make}
+              onChange={(event) => setMake(event.target.value)}
+            />
+            <input
+              className="boxed"
+              aria-label="Year"
+              placeholder="Year"
+              style={{ width: 70 }}
+              value={year}
+              onChange={(event) => setYear(event.target.value)}
+            />
+          </>
+        )}
+      </div>
+      {!found.data && <Loading what="earlier work" />}
+      {found.data?.length === 0 && (
+        <Empty title="Nothing like it">{scope === 'car' ? 'This car had no such work here; look among like cars.' : 'No job has these words.'}</Empty>
+      )}
+      <div className="long">
+        {found.data?.map((job) => (
+          <div key={job.jobId ?? `${job.formerOrderId}-${job.formerJob}`} className="earlier">
+            <button
+              data-stop
+              className="fact-row"
+              aria-expanded={looked === job.jobId}
+              disabled={job.jobId === null && closed}
+              onClick={() => (job.jobId === null ? void copyFormer(job) : setLooked(looked === job.jobId ? null : job.jobId))}
+            >
+              <span className="grow">
+                <b>{job.title}</b>
+                <span className="soft small block">
+                  {[day(job.on, now), `order ${job.number}`, scope === 'car' ? '' : job.car, job.reading?.toLocaleString('en-US'), job.decision]
+                    .filter(Boolean)
+                    .join(' · ')}
+                </span>
+              </span>
+              <span className="right nowrap">{amount(job.subtotal)}</span>
+            </button>
+            {looked === job.jobId && job.jobId !== null && (
+              <Look jobId={job.jobId} busy={busy || closed} onCopy={() => void taking({ kind: 'earlier', id: job.jobId }, job.title)} />
+            )}
+          </div>
+        ))}
+      </div>
+    </Panel>
+  );
+}
+
+function Look({ jobId, busy, onCopy }: { jobId: number; busy: boolean; onCopy: () => void }) {
+  const { orderId } = useActions();
+  const look = useQuery({
+    queryKey: ['earlier-look', orderId, jobId],
+    queryFn: () => unwrap(api.GET('/api/orders/{id}/earlier/{jobId}', { params: { path: { id: orderId, jobId } } })),
+  }).data;
+  if (!look) return <Loading what="its lines" />;
+  return (
+    <div className="looked">
+      <table className="list">
+        <thead>
+          <tr>
+            <th>Line</th>
+            <th className="right">Qty</th>
+            <th className="right">Then</th>
+            <th className="right">Today</th>
+          </tr>
+        </thead>
+        <tbody>
+          {look.lines.map((line, i) => (
+            <tr key={i}>
+              <td>
+                {line.description} <span className="soft small">{line.number}</span>
+              </td>
+              <td className="right">{line.quantity === null ? '' : figure(line.quantity)}</td>
+              <td className="right">{amount(line.then)}</td>
+              <td className={`right ${line.now !== null && line.now !== line.then ? 'strong' : ''}`}>{line.now === null ? '' : amount(line.now)}</td>
+            </tr>
+          ))}
+          <tr>
+            <td className="strong" colSpan={2}>
+              {look.now === null || look.now === look.then
+                ? 'Nothing changed'
+                : look.now > look.then
+                  ? `${amount(look.now - look.then)} dearer today`
+                  : `${amount(look.then - look.now)} cheaper today`}
+            </td>
+            <td className="right">{amount(look.then)}</td>
+            <td className="right strong">{look.now === null ? '' : amount(look.now)}</td>
+          </tr>
+        </tbody>
+      </table>
+      <button data-stop className="chip" disabled={busy} onClick={onCopy}>
+        Copy at today's prices
+      </button>
+    </div>
+  );
+}

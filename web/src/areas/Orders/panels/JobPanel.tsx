@@ -1,0 +1,163 @@
+import { useShop } from '../../../lib/shop';
+import { Check } from '../../../ui/Check';
+import { EditCell } from '../../../ui/EditCell';
+import { Empty } from '../../../ui/Feedback';
+import { useSay } from '../../../ui/Toasts';
+import { Field, Part } from '../../../ui/Fields';
+import '../../../ui/records.css';
+import { useWork } from '../../../lib/order/useSheet';
+import { Panel } from '../../../ui/Panel';
+
+/** What a job has besides its lines: its rate, who does it, what the customer reads, what is ticked off, where it came from. */
+export function JobPanel({ jobId, onClose }: { jobId: number; onClose: () => void }) {
+  const { sheet, edits, closed } = useWork();
+  const shop = useShop();
+  const say = useSay();
+  const job = sheet.jobs.find((j) => j.id === jobId);
+  if (!job) {
+    return (
+      <Panel title="Job" onClose={onClose}>
+        <Empty title="This job is no longer on the order">Close and go on.</Empty>
+      </Panel>
+    );
+  }
+  const others = sheet.jobs.filter((j) => j.id !== job.id);
+  const technicians = new Set(job.lines.filter((l) => l.kind === 'Labor').map((l) => l.technicianId));
+  const one = technicians.size === 1 ? [...technicians][0] : null;
+  const assign = (id: string, whole: boolean) =>
+    void edits
+      .technician(whole ? null : job.id, id ? Number(id) : null)
+      .then(
+        (set) => say.done(set.version === 0 ? 'Nothing changed.' : `${set.version} labor ${set.version === 1 ? 'line has' : 'lines have'} a technician now.`),
+        say.refused,
+      );
+  const people = shop?.staff.filter((s) => s.role === 'Technician') ?? [];
+  return (
+    <Panel title={job.title} aside={job.originText} onClose={onClose}>
+      <Part title="Labor">
+        <Field
+          label="Rate of this job"
+          value={job.laborRate}
+          commit={(text) => edits.job(job, 'laborRate', job.laborRate, text)}
+          disabled={closed}
+          placeholder={`as the order; ${sheet.rateNames.join(', ')} or a number`}
+        />
+        <Field
+          label="Rate of the order"
+          value={sheet.laborRate}
+          commit={(text) => edits.header('laborRate', sheet.laborRate, text, sheet.version)}
+          disabled={closed}
+          placeholder="as the customer's, else the general one"
+        />
+        {[false, true].map((whole) => (
+          <div key={String(whole)} className="field-row">
+            <span className="soft">{whole ? 'All jobs done by' : 'All of it done by'}</span>
+            <select
+              aria-label={whole ? 'Technician of all jobs' : 'Technician of this job'}
+              value={whole ? '' : (one ?? '')}
+              disabled={closed}
+              onChange={(event) => assign(event.target.value, whole)}
+            >
+              <option value="">{whole ? 'choose, to set it in one step' : technicians.size > 1 ? 'several' : 'nobody yet'}</option>
+              {people.map((s) => (
+                <option key={s.id} value={s.id}>
+                  {s.shortName}
+                </option>
+              ))}
+            </select>
+          </div>
+        ))}
+      </Part>
+      <Part title="Asking and paying">
+        <div className="field-row">
+          <span className="soft">Paid by</span>
+          <select
+            aria-label="Paid by"
+            value={job.payer}
+            disabled={closed}
+            onChange={(event) => void edits.job(job, 'payer', job.payer, event.target.value).catch(say.refused)}
+          >
+            <option value="Customer">the customer</option>
+            <option value="Contract">a service contract or insurer</option>
+            <option value="Warranty">a warranty</option>
+            <option value="Shop">the shop</option>
+          </select>
+        </div>
+        {job.payer !== 'Customer' && <p className="soft small">A note for the shop: the invoice still goes to the customer, for everything.</p>}
+        {(job.payer === 'Contract' || job.payer === 'Warranty') && (
+          <Field
+            label="Whose"
+            value={job.payerName}
+            commit={(text) => edits.job(job, 'payerName', job.payerName, text)}
+            disabled={closed}
+            placeholder="name of the contract or maker"
+          />
+        )}
+        <Field
+          label="Credited with its repair"
+          value={job.credit}
+          commit={(text) => edits.job(job, 'credit', job.credit, text)}
+          disabled={closed}
+          placeholder="nothing; 100% or an amount, for a diagnosis"
+        />
+        {job.credit && others.length > 0 && (
+          <fieldset className="checks one repairs" aria-label="Its repair">
+            <legend className="soft small">Credited when one of these is approved; with none ticked, any work that came after it</legend>
+            {others.map((other) => (
+              <Check
+                key={other.id}
+                checked={job.creditFor.includes(other.id)}
+                disabled={closed}
+                onCheck={(on) =>
+                  edits.job(
+                    job,
+                    'creditFor',
+                    job.creditFor.join(','),
+                    others
+                      .filter((o) => (o.id === other.id ? on : job.creditFor.includes(o.id)))
+                      .map((o) => o.id)
+                      .join(','),
+                  )
+                }
+              >
+                {other.title}
+              </Check>
+            ))}
+          </fieldset>
+        )}
+        <div className="checks one">
+          <Check checked={job.isUnsafe} disabled={closed} onCheck={(on) => edits.job(job, 'isUnsafe', String(job.isUnsafe), String(on))}>
+            Not safe to leave undone: declining it has to be acknowledged
+          </Check>
+          <Check
+            checked={job.linesOpen}
+            disabled={closed || job.fixedPrice !== null}
+            onCheck={(on) => edits.job(job, 'linesOpen', String(job.linesOpen), String(on))}
+          >
+            The customer may leave single lines out
+          </Check>
+        </div>
+      </Part>
+      <Part title="What the customer reads">
+        <EditCell
+          label="What the customer reads"
+          className="wide-text"
+          multiline
+          value={job.customerText}
+          commit={(text) => edits.job(job, 'customerText', job.customerText, text)}
+          disabled={closed}
+          placeholder="only the title"
+        />
+      </Part>
+      {job.checklist.length > 0 && (
+        <Part title="Checklist for the technician">
+          <ul className="checklist">
+            {job.checklist.map((point) => (
+              <li key={point}>{point}</li>
+            ))}
+          </ul>
+        </Part>
+      )}
+    </Panel>
+  );
+}

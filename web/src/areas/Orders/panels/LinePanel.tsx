@@ -1,0 +1,161 @@
+import { amount, figure, typedQuantity, unitAmount } from '../../../lib/format';
+import { useMay, useRefresh, useShop } from '../../../lib/shop';
+import { EditCell } from '../../../ui/EditCell';
+import { Empty } from '../../../ui/Feedback';
+import { useSay } from '../../../ui/Toasts';
+import { FilesPart } from '../../Documents/FilesPart';
+import '../../../ui/records.css';
+import { release } from '../../Approval/release';
+import { Field, Part } from '../../../ui/Fields';
+import { useWork } from '../../../lib/order/useSheet';
+import { Panel } from '../../../ui/Panel';
+
+/** Notes on a line, with photos; where it came from; what stands behind its price. */
+export function LinePanel({ lineId, onClose }: { lineId: number; onClose: () => void }) {
+  const { sheet, edits, closed, names } = useWork();
+  const shop = useShop();
+  const say = useSay();
+  const refresh = useRefresh();
+  const mayWrite = useMay('WriteToCustomers');
+  const line = sheet.jobs.flatMap((job) => job.lines).find((l) => l.id === lineId);
+  if (!line) {
+    return (
+      <Panel title="Line" onClose={onClose}>
+        <Empty title="This line is no longer on the order">Close and go on.</Empty>
+      </Panel>
+    );
+  }
+  const set = (field: string, before: string) => (value: string) => edits.line(line, field, before, value);
+  const from = [
+    ORIGINS[line.origin] ?? '',
+    line.brand,
+    line.guideHours !== null ? `guide ${figure(line.guideHours)} h` : '',
+    line.reducedTo !== null ? `${figure(line.reducedTo)} h here, ${line.reducedBy}` : '',
+    line.genericQuantity !== null ? `quantity by the facts, was ${figure(line.genericQuantity)}` : '',
+  ].filter(Boolean);
+  return (
+    <Panel title={line.description} onClose={onClose}>
+      <Part title="Notes">
+        <label className="soft small" htmlFor="note-customer">
+          For the customer, on estimate and invoice
+        </label>
+        <EditCell
+          label="Note for the customer"
+          multiline
+          value={line.noteForCustomer}
+          commit={set('noteForCustomer', line.noteForCustomer)}
+          disabled={closed}
+          placeholder="none"
+        />
+        {line.noteForCustomer !== '' && line.noteRelease !== 'Shown' && (
+          <p className="soft small">
+            {line.noteRelease === 'KeptInside' ? 'It stays in the shop.' : 'It is on no estimate until somebody looked at it.'}{' '}
+            {mayWrite && (
+              <button
+                className="linkish"
+                onClick={() => release(sheet.id, { kind: 'Note', id: line.id, show: true, words: '' }).then(() => refresh(['order', sheet.id]), say.refused)}
+              >
+                Show it to the customer
+              </button>
+            )}
+          </p>
+        )}
+        <label className="soft small">Inside the shop only</label>
+        <EditCell
+          label="Note inside the shop"
+          multiline
+          value={line.noteInside}
+          commit={set('noteInside', line.noteInside)}
+          disabled={closed}
+          placeholder="none"
+        />
+      </Part>
+      {(line.kind === 'Labor' || line.kind === 'Sublet') && (
+        <Part title="Amount">
+          <Field
+            label={line.kind === 'Labor' ? 'At an amount' : 'Sold for'}
+            value={line.price === null ? '' : unitAmount(line.price)}
+            commit={set('price', line.price === null ? '' : unitAmount(line.price))}
+            disabled={closed}
+            placeholder={line.kind === 'Labor' ? 'built up from hours and rate' : 'at its cost'}
+          />
+        </Part>
+      )}
+      {line.kind === 'Labor' && (
+        <Part title="Labor">
+          <div className="field-row">
+            <span className="soft">Technician</span>
+            <select
+              aria-label="Technician"
+              value={line.technicianId ?? ''}
+              disabled={closed}
+              onChange={(event) => void set('technicianId', String(line.technicianId ?? ''))(event.target.value).catch(say.refused)}
+            >
+              <option value="">nobody yet</option>
+              {shop?.staff
+                .filter((s) => s.role === 'Technician')
+                .map((s) => (
+                  <option key={s.id} value={s.id}>
+                    {names.get(s.id)}
+                  </option>
+                ))}
+            </select>
+          </div>
+          <Field
+            label="Labor rate"
+            value={line.rateName}
+            commit={set('rateName', line.rateName)}
+            disabled={closed}
+            placeholder={`as the job; ${sheet.rateNames.join(', ')} or a number`}
+          />
+        </Part>
+      )}
+      {line.coreEach > 0 && !sheet.counterSale && (
+        <Part title="Core charge">
+          <Field
+            label={`Cores returned, of ${typedQuantity(line.quantity ?? 0)}`}
+            value={typedQuantity(line.coresReturned)}
+            commit={set('coresReturned', typedQuantity(line.coresReturned))}
+            disabled={closed}
+            placeholder="0"
+          />
+          <p className="soft small">
+            {line.coresReturned < (line.quantity ?? 0)
+              ? `Each old part that is kept is charged at ${amount(line.coreEach)}.`
+              : `The old part of work done here goes back, so nothing is charged. Type 0 if it is kept: ${amount(line.coreEach)} each.`}
+          </p>
+        </Part>
+      )}
+      {line.overridden && (
+        <Part title="Price set by hand">
+          <p className="soft small">
+            {line.policyPrice === null ? '' : `The policy says ${unitAmount(line.policyPrice)}. `}
+            {line.overrideBy && `Set by ${line.overrideBy}.`}
+          </p>
+          <Field
+            label="Reason"
+            value={line.overrideReason}
+            commit={set('overrideReason', line.overrideReason)}
+            disabled={closed}
+            placeholder="no reason given"
+          />
+        </Part>
+      )}
+      <FilesPart kind="Line" id={line.id} disabled={closed} />
+      {from.length > 0 && <p className="soft small">{from.join(' · ')}</p>}
+    </Panel>
+  );
+}
+
+/** Where lines come from, as it is told. */
+const ORIGINS: Record<string, string> = {
+  guide: 'from the labor guide',
+  stock: 'from stock',
+  supplier: 'from a supplier',
+  fact: 'from the facts',
+  fee: 'from the list of fees',
+  canned: 'from the canned job',
+  earlier: 'copied from earlier work',
+  pasted: 'pasted',
+  service: "from the maker's schedule",
+};

@@ -1,0 +1,75 @@
+import { useState } from 'react';
+import { PhraseCell } from './PhraseCell';
+import { useWork } from '../../../lib/order/useSheet';
+
+/** What the customer says, what was found, what was done; each keeps its own field. */
+export function Concerns() {
+  const { sheet, edits, closed } = useWork();
+  const [adding, setAdding] = useState(false);
+  const set = (id: number, version: number, field: string, before: string) => (value: string) => edits.concern(id, field, before, value, version);
+  return (
+    <div className="concerns">
+      {sheet.concerns.map((c, i) => (
+        <div key={c.id} className={`concern-row ${!closed && i === sheet.concerns.length - 1 ? 'last' : ''}`}>
+          <div className="concern">
+            <label htmlFor={`says${c.id}`}>Says</label>
+            <PhraseCell
+              id={`says${c.id}`}
+              use="Says"
+              label="The customer says"
+              value={c.says}
+              commit={set(c.id, c.version, 'says', c.says)}
+              disabled={closed}
+            />
+          </div>
+          <div className="concern">
+            <label htmlFor={`found${c.id}`}>Found</label>
+            <PhraseCell
+              id={`found${c.id}`}
+              use="Found"
+              label="Cause found"
+              value={c.found}
+              commit={set(c.id, c.version, 'found', c.found)}
+              disabled={closed}
+              placeholder="cause not known yet"
+            />
+          </div>
+          <div className="concern">
+            <label htmlFor={`did${c.id}`}>Did</label>
+            <PhraseCell
+              id={`did${c.id}`}
+              use="Corrected"
+              label="Correction made"
+              value={c.corrected}
+              commit={set(c.id, c.version, 'corrected', c.corrected)}
+              disabled={closed}
+              placeholder="not corrected yet"
+            />
+          </div>
+          {!closed && i === sheet.concerns.length - 1 && (
+            <button type="button" className="more" aria-label="Add another concern" title="Another concern" onClick={() => setAdding(true)}>
+              +
+            </button>
+          )}
+        </div>
+      ))}
+      {!closed && (adding || sheet.concerns.length === 0) && (
+        <div className="concern another">
+          <label htmlFor="says-more">Says</label>
+          <PhraseCell
+            id="says-more"
+            use="Says"
+            label={sheet.concerns.length === 0 ? 'The customer says' : 'Another concern'}
+            value=""
+            commit={async (text) => {
+              if (text.trim()) await edits.addConcern(text);
+              setAdding(false);
+            }}
+            placeholder="what the customer says, in their words"
+            autoFocus={adding}
+          />
+        </div>
+      )}
+    </div>
+  );
+}

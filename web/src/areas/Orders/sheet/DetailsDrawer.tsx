@@ -1,0 +1,138 @@
+import Drawer from '@mui/material/Drawer';
+import { useQuery } from '@tanstack/react-query';
+import { api, unwrap } from '../../../lib/api';
+import { moment } from '../../../lib/format';
+import { useMay, useNow, useShop } from '../../../lib/shop';
+import { Check } from '../../../ui/Check';
+import { useSay } from '../../../ui/Toasts';
+import { Field, Part } from '../../../ui/Fields';
+import { FilesPart } from '../../Documents/FilesPart';
+import { LabelsPart } from '../../Setup/customFields/LabelsPart';
+import '../../../ui/records.css';
+import { headerText, useWork } from '../../../lib/order/useSheet';
+
+const CHECKS = [
+  ['customerWaits', 'The customer waits here'],
+  ['first', 'Comes before others'],
+  ['oldPartsBack', 'Old parts are wanted back'],
+  ['washingWanted', 'Wash it when it is done'],
+] as const;
+
+/** Everything about an order that is not work: who, when, where, labels, files. */
+export default function DetailsDrawer({ onClose, onEnd }: { onClose: () => void; onEnd: (making: 'ended' | 'void') => void }) {
+  const mayEnd = useMay('EndOrders');
+  const mayVoid = useMay('VoidOrders');
+  const { sheet, edits, closed } = useWork();
+  const shop = useShop();
+  const now = useNow();
+  const say = useSay();
+  const record = useQuery({
+    queryKey: ['customer', sheet.customer?.id, 'write-up'],
+    queryFn: () => unwrap(api.GET('/api/customers/{id}', { params: { path: { id: sheet.customer!.id } } })),
+    enabled: sheet.customer !== null,
+  }).data;
+  const set = (field: string) => (value: string) => edits.header(field, headerText(sheet, field), value, sheet.version);
+  const quietly = (field: string, value: string) => void set(field)(value).catch(say.refused);
+  return (
+    <Drawer
+      anchor="right"
+      open
+      onClose={onClose}
+      slotProps={{ paper: { sx: { width: 460, p: 2, gap: 1.5, bgcolor: 'var(--paper)' }, 'aria-label': 'Details of the order' } }}
+    >
+      <div className="spread">
+        <h2 style={{ fontSize: 18 }}>Details</h2>
+        <button className="linkish" onClick={onClose}>
+          Close
+        </button>
+      </div>
+      <Part title="Arrangements">
+        <Field label="Title" value={sheet.title} commit={set('title')} disabled={closed} />
+        <Field label="Arrives" value={sheet.arrivesAt ? moment(sheet.arrivesAt, now) : ''} commit={set('arrivesAt')} disabled={closed} placeholder="not said" />
+        <Choose
+          label="Written by"
+          value={sheet.writerId}
+          disabled={closed}
+          choices={(shop?.staff ?? []).filter((s) => s.role !== 'Technician').map((s) => ({ id: s.id, name: s.shortName }))}
+          onValue={(value) => quietly('writerId', value)}
+        />
+        {record && record.contacts.length > 0 && (
+          <Choose
+            label="Talk to"
+            none="the customer"
+            value={sheet.contact?.id}
+            disabled={closed}
+            choices={record.contacts}
+            onValue={(value) => quietly('contactId', value)}
+          />
+        )}
+        {record && record.sites.length > 0 && (
+          <Choose
+            label="For the site"
+            none="none"
+            value={sheet.site?.id}
+            disabled={closed}
+            choices={record.sites}
+            onValue={(value) => quietly('siteId', value)}
+          />
+        )}
+        {sheet.vehicle && (
+          <>
+            <Field label="Keys are" value={sheet.keysAt} commit={set('keysAt')} disabled={closed} placeholder="such as: on the board" />
+            <Field label="The car is" value={sheet.carAt} commit={set('carAt')} disabled={closed} placeholder="such as: row 3" />
+          </>
+        )}
+        <div className="checks">
+          {CHECKS.filter(([field]) => sheet.vehicle || field !== 'washingWanted').map(([field, label]) => (
+            <Check key={field} checked={sheet[field]} disabled={closed} onCheck={(on) => set(field)(String(on))}>
+              {label}
+            </Check>
+          ))}
+        </div>
+      </Part>
+      <LabelsPart kind="Order" id={sheet.id} disabled={closed} />
+      <FilesPart kind="Order" id={sheet.id} disabled={closed} />
+      {((mayEnd && sheet.state === 'Open') || (mayVoid && (sheet.state === 'Open' || sheet.state === 'Ended'))) && (
+        <Part title="Without an invoice">
+          <div className="row">
+            {mayEnd && sheet.state === 'Open' && (
+              <button className="linkish" onClick={() => onEnd('ended')}>
+                End without an invoice…
+              </button>
+            )}
+            {mayVoid && (
+              <button className="linkish" onClick={() => onEnd('void')}>
+                Make it void…
+              </button>
+            )}
+          </div>
+        </Part>
+      )}
+    </Drawer>
+  );
+}
+
+interface ChooseProps {
+  label: string;
+  none?: string;
+  value: number | undefined;
+  disabled: boolean;
+  choices: { id: number; name: string }[];
+  onValue: (value: string) => void;
+}
+
+function Choose({ label, none, value, disabled, choices, onValue }: ChooseProps) {
+  return (
+    <div className="field-row">
+      <span className="soft">{label}</span>
+      <select aria-label={label} value={value ?? ''} disabled={disabled} onChange={(event) => onValue(event.target.value)}>
+        {none && <option value="">{none}</option>}
+        {choices.map((choice) => (
+          <option key={choice.id} value={choice.id}>
+            {choice.name}
+          </option>
+        ))}
+      </select>
+    </div>
+  );
+}

@@ -1,0 +1,55 @@
+import type { Schemas } from '../../../lib/api';
+import { Gauge } from '../../../ui/Gauge';
+import { useWork, type Job } from '../../../lib/order/useSheet';
+
+const DECISIONS: Record<Schemas['DecisionKind'], string> = {
+  Proposed: 'Proposed',
+  Approved: 'Approved',
+  Declined: 'Declined',
+  Deferred: 'Deferred',
+  AnotherVisit: 'Another visit',
+};
+
+/** How far a job is, 0 to 1. */
+export function done(job: Job): number {
+  if (job.progress === 'Finished') return 1;
+  return job.hours > 0 ? Math.min(1, job.clockedHours / job.hours) : 0;
+}
+
+/** The jobs with their decisions and a small rule of progress. */
+export function JobNavigator({ current, unsourced, onCurrent }: { current?: number; unsourced: number[]; onCurrent: (id: number) => void }) {
+  const { sheet, open, closed } = useWork();
+  return (
+    <nav className="spine" aria-label="Jobs">
+      {sheet.jobs.map((job) => (
+        <button key={job.id} aria-current={job.id === current} onClick={() => onCurrent(job.id)}>
+          <div className="strong clip">{job.title}</div>
+          <div className="meta">
+            <span className="clip">
+              {DECISIONS[job.decision]}
+              {job.progress === 'Finished' ? ', finished' : job.onTheClock.length > 0 ? `, ${job.onTheClock.join(', ')}` : ''}
+            </span>
+            <span className="nowrap">{job.hours.toFixed(1)} h</span>
+          </div>
+          <Gauge
+            value={done(job)}
+            label={job.progress === 'Finished' ? 'finished' : `${job.clockedHours} of ${job.hours} hours`}
+            faint={job.decision !== 'Approved'}
+          />
+        </button>
+      ))}
+      {sheet.jobs.length === 0 && (
+        <div className="soft" style={{ padding: '8px 16px' }}>
+          Jobs will stand here, each with its answer.
+        </div>
+      )}
+      {!closed && unsourced.length > 0 && (
+        <div className="spine-foot">
+          <button className="linkish" onClick={() => open({ kind: 'source', lineIds: unsourced })}>
+            {unsourced.length === 1 ? '1 line without a source' : `${unsourced.length} lines without a source`} <span className="key">U</span>
+          </button>
+        </div>
+      )}
+    </nav>
+  );
+}

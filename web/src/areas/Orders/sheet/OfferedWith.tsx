@@ -1,0 +1,39 @@
+import type { Schemas } from '../../../lib/api';
+import { useSay } from '../../../ui/Toasts';
+import { focusLine } from './grid';
+import { useActions } from '../../../lib/order/useSheet';
+
+const LEAD: Record<string, string> = { addition: 'With it', work: 'Its work', instead: 'Instead' };
+
+/** What goes with a job: one press takes it. */
+export function OfferedWith({ offers }: { offers: Schemas['OffersOffer'][] }) {
+  const { edits } = useActions();
+  const say = useSay();
+  const take = (offer: Schemas['OffersOffer']) =>
+    void edits
+      .take(offer.take, offer.title)
+      .then((taken) => {
+        if (offer.kind === 'instead') say.done(`${offer.title} took its place.`, () => edits.history.undo());
+        focusLine(taken.lineId, taken.column, taken.jobId);
+      })
+      .catch(say.refused);
+  return (
+    <div className="offered">
+      {Object.keys(LEAD).map((kind) => {
+        const these = offers.filter((offer) => offer.kind === kind);
+        return (
+          these.length > 0 && (
+            <span key={kind} className="row">
+              <span className="soft small">{LEAD[kind]}</span>
+              {these.map((offer) => (
+                <button key={offer.title} className="chip" onClick={() => take(offer)}>
+                  {kind === 'instead' ? '⇄' : '+'} {offer.title} <span className="soft">{offer.figure}</span>
+                </button>
+              ))}
+            </span>
+          )
+        );
+      })}
+    </div>
+  );
+}

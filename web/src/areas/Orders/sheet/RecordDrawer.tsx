@@ -1,0 +1,121 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, unwrap } from '../../../lib/api';
+import { moment, wallTime } from '../../../lib/format';
+import { useNow, useShop } from '../../../lib/shop';
+import { Empty, Failed, Loading } from '../../../ui/Feedback';
+import { useSay } from '../../../ui/Toasts';
+import { AnswersPart } from '../../Approval/AnswersPart';
+import { Search } from '../panels/Search';
+import { Panel } from '../../../ui/Panel';
+import { useActions } from '../../../lib/order/useSheet';
+
+/** Fields of the record as they are called on screen; the others are called as they are. */
+const FIELDS: Record<string, string> = {
+  promisedAt: 'promise',
+  arrivesAt: 'arrival',
+  keyTag: 'key tag',
+  keysAt: 'where the keys are',
+  carAt: 'where the car is',
+  odometerIn: 'odometer in',
+  odometerOut: 'odometer out',
+  customerWaits: 'customer waits',
+  first: 'comes before others',
+  oldPartsBack: 'old parts back',
+  washingWanted: 'washing',
+  leadId: 'lead',
+  writerId: 'writer',
+  contactId: 'contact',
+  siteId: 'site',
+  says: 'what the customer says',
+  found: 'cause',
+  corrected: 'correction',
+  unitCost: 'unit cost',
+  unitPrice: 'price each',
+  overrideReason: 'reason of the price',
+  noteInside: 'note inside',
+  noteForCustomer: 'note for the customer',
+  technicianId: 'technician',
+  laborRate: 'labor rate',
+  keepsTime: 'keeps its full time',
+  customerText: 'what the customer reads',
+  rateName: 'labor rate',
+  fixedPrice: 'one price',
+  isUnsafe: 'not safe to leave undone',
+  linesOpen: 'lines may be left out',
+  payer: 'paid by',
+  payerName: 'payer',
+  credit: 'credited with its repair',
+  creditFor: 'its repair',
+  release: 'goes out',
+  ceiling: 'past the ceiling',
+  estimate: 'estimate sent',
+};
+
+/** Who did what on the order; it can only be added to. */
+export default function RecordDrawer({ id, onClose }: { id: number; onClose: () => void }) {
+  const { edits } = useActions();
+  const say = useSay();
+  const [text, setText] = useState('');
+  const [note, setNote] = useState('');
+  const shop = useShop();
+  const now = useNow();
+  const record = useQuery({ queryKey: ['order', id, 'record'], queryFn: () => unwrap(api.GET('/api/orders/{id}/record', { params: { path: { id } } })) });
+  const found = (record.data ?? []).filter((e) =>
+    `${e.what} ${FIELDS[e.field] ?? e.field} ${e.old} ${e.new} ${e.by}`.toLowerCase().includes(text.toLowerCase()),
+  );
+  return (
+    <Panel title="Record" onClose={onClose} width={480}>
+      <form
+        className="row"
+        onSubmit={(event) => {
+          event.preventDefault();
+          edits.note(note).then(() => setNote(''), say.refused);
+        }}
+      >
+        <input
+          className="grow boxed"
+          aria-label="A note of your own"
+          placeholder="A note of your own"
+          value={note}
+          onChange={(event) => setNote(event.target.value)}
+        />
+        <button className="chip" disabled={!note.trim()}>
+          Write it down
+        </button>
+      </form>
+      {!text && <AnswersPart orderId={id} />}
+      <Search label="Search the record" placeholder="Search: a name, a part, a field…" value={text} onText={setText} />
+      {record.error && !record.data ? (
+        <Failed error={record.error} again={() => void record.refetch()} />
+      ) : !record.data ? (
+        <Loading what="the record" />
+      ) : found.length === 0 ? (
+        <Empty title="Nothing here">
+          {text ? 'No entry has these words.' : 'Each change of price, quantity and decision will be written down here by itself.'}
+        </Empty>
+      ) : (
+        <table className="list">
+          <tbody>
+            {found.map((entry) => (
+              <tr key={entry.id}>
+                <td>
+                  <b>{entry.what === 'order' ? 'Order' : entry.what}</b>, {FIELDS[entry.field] ?? entry.field}
+                  <div className="soft small">
+                    {entry.old && `${entry.old} → `}
+                    {entry.new}
+                  </div>
+                </td>
+                <td className="soft small nowrap right">
+                  {entry.by}
+                  <br />
+                  {shop && moment(wallTime(entry.at, shop.timeZone), now)}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </Panel>
+  );
+}

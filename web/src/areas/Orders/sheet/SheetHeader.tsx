@@ -1,0 +1,273 @@
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { api, unwrap, type Schemas } from '../../../lib/api';
+import { day, moment, reading, typedReading, wallTime } from '../../../lib/format';
+import { useFloor, useMay, useNow, useShop } from '../../../lib/shop';
+import { EditCell } from '../../../ui/EditCell';
+import { useOffered } from '../../Messaging/useThread';
+import { Plate } from '../../../ui/Plate';
+import { useSay } from '../../../ui/Toasts';
+import { headerText, useWork, type Sheet } from '../../../lib/order/useSheet';
+
+interface Props {
+  facts?: Schemas['CarFactsViewFactsAnswer'];
+  /** Who else has the order open. */
+  others: string[];
+  onAddCar: () => void;
+  onCheckIn: () => void;
+}
+
+/** Car, customer, promise, stage, lead; below, readings and the ways to further matters. */
+const SENT: Record<Schemas['LinkState'], string> = {
+  Open: 'Sent',
+  Answered: 'Answered',
+  Expired: 'Sent, time over',
+  Withdrawn: 'Send',
+  Changed: 'Changed since sent',
+};
+
+export function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
+  const { sheet, edits, closed, open } = useWork();
+  const shop = useShop();
+  const floor = useFloor();
+  const now = useNow();
+  const say = useSay();
+  const mayPlan = useMay('PlanWork');
+  const [busy, setBusy] = useState(false);
+  const { vehicle, customer } = sheet;
+  const header =
+    (field: string, confirmed = false) =>
+    (value: string) =>
+      edits.header(field, headerText(sheet, field), value, sheet.version, confirmed);
+  const lower = (field: string) => ({ code: 'odometer.lower', label: 'It is right', commit: header(field, true) });
+  const quietly = (call: Promise<unknown>) => {
+    setBusy(true);
+    void call.catch(say.refused).finally(() => setBusy(false));
+  };
+  const last =
+    vehicle?.lastReading && vehicle.lastReadingAt && shop
+      ? `Last ${reading(vehicle.lastReading, shop.distanceUnit)} on ${day(wallTime(vehicle.lastReadingAt, shop.timeZone), now)}`
+      : 'No earlier reading';
+  const about = [vehicle?.vin ? `VIN …${vehicle.vin.slice(-6)}` : '', vehicle?.color, `by ${sheet.writer}`].filter(Boolean);
+  const marks = [
+    sheet.first ? 'Comes first' : '',
+    sheet.customerWaits ? 'Customer waits' : '',
+    sheet.oldPartsBack ? 'Old parts back' : '',
+    sheet.washingWanted ? 'Wash' : '',
+    sheet.contact ? `Talk to ${sheet.contact.name}` : '',
+    sheet.site ? `For ${sheet.site.name}` : '',
+    ...sheet.labels,
+  ].filter(Boolean);
+  const late = sheet.promiseState === 'Late' || sheet.promiseState === 'CannotBeKept';
+  return (
+    <>
+      <div className="sheet-head">
+        {vehicle?.photoHash && <img className="face" src={`/api/photos/${vehicle.photoHash}`} alt="" />}
+        {vehicle ? <Plate text={vehicle.plate} large /> : <span className="plate large">COUNTER</span>}
+        <div className={vehicle ? 'car-block' : 'clip'}>
+          <h1 className="clip">
+            {vehicle ? (
+              <Link className="quiet-link" to={`/vehicles/${vehicle.id}`}>
+                {vehicle.description}
+              </Link>
+            ) : (
+              sheet.title || 'Sale over the counter'
+            )}
+          </h1>
+          <div className="soft about">
+            <span className="nowrap">{sheet.counterSale ? `Sale over the counter · Order ${sheet.number}` : `Order ${sheet.number}`}</span>
+            {vehicle && (
+              <>
+                <label title={last}>
+                  in
+                  <EditCell
+                    label="Odometer in"
+                    value={sheet.odometerIn === null ? '' : typedReading(sheet.odometerIn)}
+                    commit={header('odometerIn')}
+                    sure={lower('odometerIn')}
+                    disabled={closed}
+                    placeholder={vehicle.lastReading ? `was ${vehicle.lastReading.toLocaleString('en-US')}` : 'missing'}
+                    title={last}
+                  />
+                </label>
+                <label title={last}>
+                  out
+                  <EditCell
+                    label="Odometer out"
+                    value={sheet.odometerOut === null ? '' : typedReading(sheet.odometerOut)}
+                    commit={header('odometerOut')}
+                    sure={lower('odometerOut')}
+                    disabled={closed}
+                    placeholder="at the end"
+                  />
+                </label>
+                <label>
+                  key
+                  <EditCell className="tag" label="Key tag" value={sheet.keyTag} commit={header('keyTag')} disabled={closed} placeholder="none" />
+                </label>
+              </>
+            )}
+            <span className="clip" title={about.join(' · ')}>
+              {about.join(' · ')}
+            </span>
+          </div>
+        </div>
+        <div style={{ minWidth: 0 }}>
+          <div className="clip" style={{ fontSize: 17, fontWeight: 600, lineHeight: 1.25 }}>
+            {customer ? (
+              <Link className="quiet-link" to={`/customers/${customer.id}`}>
+                {customer.name}
+              </Link>
+            ) : (
+              'No customer'
+            )}
+          </div>
+          <div className="soft clip">
+            {customer
+              ? [
+                  customer.phone,
+                  customer.visits > 0
+                    ? `${customer.visits === 1 ? '1 visit' : `${customer.visits} visits`}${customer.since ? ` since ${customer.since.slice(0, 4)}` : ''}`
+                    : 'first visit',
+                ].join(' · ')
+              : 'sold to somebody unknown'}
+          </div>
+        </div>
+        {(customer?.alert || vehicle?.warning) && <span className="alert-mark nowrap">{[customer?.alert, vehicle?.warning].filter(Boolean).join(' · ')}</span>}
+        {sheet.counterSale && !closed && (
+          <button className="linkish nowrap" onClick={onAddCar}>
+            Add a car…
+          </button>
+        )}
+        <span className="grow" />
+        <label className={`box ${late ? 'late' : ''}`} style={{ width: 168 }}>
+          <span>Promised{sheet.promiseState === 'Late' ? ', late' : sheet.promiseState === 'CannotBeKept' ? ", can't be kept" : ''}</span>
+          <EditCell
+            label="Promised"
+            value={sheet.promisedAt ? moment(sheet.promisedAt, now) : ''}
+            commit={header('promisedAt')}
+            disabled={closed}
+            placeholder="no promise"
+          />
+        </label>
+        <label className="box" style={{ width: 178 }}>
+          <span>Stage</span>
+          <select
+            value={sheet.stage}
+            disabled={!mayPlan || busy || sheet.ended !== ''}
+            onChange={(event) =>
+              quietly(
+                edits.kept(
+                  unwrap(
+                    api.POST('/api/orders/{id}/stage', {
+                      params: { path: { id: sheet.id } },
+                      body: { stage: event.target.value as Schemas['Stage'], version: sheet.version },
+                    }),
+                  ),
+                ),
+              )
+            }
+          >
+            {floor.data?.stages.map((s) => (
+              <option key={s.stage} value={s.stage}>
+                {s.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="box" style={{ width: 112 }}>
+          <span>Lead</span>
+          <select value={sheet.leadId ?? ''} disabled={closed || busy} onChange={(event) => quietly(header('leadId')(event.target.value))}>
+            <option value="">no one</option>
+            {shop?.staff
+              .filter((s) => s.role === 'Technician')
+              .map((s) => (
+                <option key={s.id} value={s.id}>
+                  {s.shortName}
+                </option>
+              ))}
+          </select>
+        </label>
+      </div>
+      <div className="factsline">
+        {vehicle && (
+          <>
+            <div className="facts">
+              {facts?.line.map((fact) => (
+                <span key={fact.key} className="fact" title={[fact.shown, fact.condition, fact.caution].filter(Boolean).join(', ')}>
+                  {fact.title} <b>{fact.short}</b>
+                </span>
+              ))}
+              {facts?.trouble && <span className="soft clip">{facts.trouble}</span>}
+            </div>
+            <button className="linkish nowrap" onClick={() => open({ kind: 'facts' })}>
+              All facts
+            </button>
+            <span className="key">F</span>
+          </>
+        )}
+        <span className="grow" />
+        <span className="marks clip" title={marks.join(' · ')}>
+          {marks.join(' · ')}
+        </span>
+        {sheet.vehicle && (
+          <button className="linkish nowrap" onClick={onCheckIn}>
+            {sheet.checkIns > 0 ? 'Checked in' : 'Check in'}
+          </button>
+        )}
+        <button className="linkish nowrap" onClick={() => open({ kind: 'details' })}>
+          Details{sheet.files > 0 ? ` (${sheet.files})` : ''}
+        </button>
+        <Link className="nowrap" to={`/orders/${sheet.id}/talk-through`}>
+          Talk through
+        </Link>
+        <button className="linkish nowrap" onClick={() => open({ kind: 'send' })}>
+          {sheet.sent ? SENT[sheet.sent.state] : 'Send'}
+          {sheet.sent?.state === 'Open' && sheet.sent.seenAt ? ', opened' : ''}
+        </button>
+        <button className={`linkish nowrap ${sheet.unseenMessages > 0 ? 'strong' : ''}`} onClick={() => open({ kind: 'messages' })}>
+          Messages{sheet.unseenMessages > 0 ? ` (${sheet.unseenMessages} new)` : ''}
+        </button>
+        <Documents sheet={sheet} />
+        <button className="linkish" onClick={() => open({ kind: 'record' })}>
+          Record
+        </button>
+        {others.length > 0 && <span className="also-here nowrap">also here: {others.join(', ')}</span>}
+      </div>
+    </>
+  );
+}
+
+/** The order's documents, to be looked at and printed. */
+function Documents({ sheet }: { sheet: Sheet }) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const offered = useOffered(anchor ? sheet.id : undefined);
+  const documents = offered?.flatMap(({ kind, words, brief }) => {
+    const at = `/api/orders/${sheet.id}/${kind}.pdf`;
+    return brief
+      ? [
+          [words, at],
+          [brief, `${at}?brief=true`],
+        ]
+      : [[words, at]];
+  });
+  return (
+    <>
+      <button className="linkish nowrap" aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
+        PDF
+      </button>
+      {anchor && documents && (
+        <Menu anchorEl={anchor} open onClose={() => setAnchor(null)}>
+          {documents.length === 0 && <MenuItem disabled>There is nothing on this order to print yet</MenuItem>}
+          {documents.map(([words, href]) => (
+            <MenuItem key={href} component="a" href={href} target="_blank" rel="noreferrer" onClick={() => setAnchor(null)}>
+              {words}
+            </MenuItem>
+          ))}
+        </Menu>
+      )}
+    </>
+  );
+}

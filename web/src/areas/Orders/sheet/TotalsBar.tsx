@@ -1,0 +1,175 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { amount, money } from '../../../lib/format';
+import { useMay, useShop } from '../../../lib/shop';
+import PassCeilingDialog from '../../Approval/PassCeilingDialog';
+import { useWork } from '../../../lib/order/useSheet';
+
+/** Totals, the ceiling and the margin, drawn as rules. */
+export function TotalsBar({ onClose, onMargins }: { onClose: () => void; onMargins: () => void }) {
+  const { sheet, margins, why } = useWork();
+  const shop = useShop();
+  const navigate = useNavigate();
+  const mayMargin = useMay('SeeMargin');
+  const mayPost = useMay('PostInvoices');
+  const f = sheet.figures;
+  const sum = (label: string, value: number, key: string) => (
+    <button
+      className="sum"
+      data-why={key}
+      data-why-title={amount(value)}
+      onClick={(event) => why(key, `${label.toLowerCase()} ${amount(value)}`, event.currentTarget)}
+    >
+      <span>{label}</span>
+      <b>{amount(value)}</b>
+    </button>
+  );
+  const undecided = sheet.jobs.some((job) => job.decision === 'Proposed');
+  return (
+    <footer className="tally" aria-label="Totals">
+      {sum('Labor', f.labor, 'labor')}
+      {sum('Parts', f.parts, 'parts')}
+      {f.sublet !== 0 && sum('Sublet', f.sublet, 'sublet')}
+      {f.fees !== 0 && sum('Fees', f.fees, 'fees')}
+      {f.core !== 0 && sum('Cores', f.core, 'core')}
+      {sum('Supplies', f.supplies, 'supplies')}
+      {f.discounts !== 0 && sum('Discounts', -f.discounts, 'discounts')}
+      <OrderDiscounts />
+      {sum(f.taxesInside ? 'Tax in it' : 'Tax', f.tax, 'tax:')}
+      <button
+        className="sum total"
+        data-why="total"
+        data-why-title={amount(f.total)}
+        onClick={(event) => why('total', `total ${amount(f.total)}`, event.currentTarget)}
+      >
+        <span>{undecided ? 'Total if all is approved' : 'Total'}</span>
+        <b>{shop ? money(f.total, shop.currency) : amount(f.total)}</b>
+      </button>
+      <Ceiling />
+      {mayMargin && margins && f.marginPercent !== null && (
+        <div className="measure" style={{ flexBasis: 190 }}>
+          <div className="label">
+            <button
+              className="plainly"
+              data-why="margin"
+              data-why-title={`margin ${f.marginPercent}%`}
+              onClick={(event) => why('margin', `margin ${f.marginPercent}%`, event.currentTarget)}
+            >
+              Margin {Math.round(f.marginPercent)}%
+            </button>{' '}
+            <button className="linkish small" onClick={onMargins}>
+              hide M
+            </button>
+          </div>
+          <div className="rule tall" role="img" aria-label={`Margin ${f.marginPercent} percent${f.marginAim === null ? '' : `, aim ${f.marginAim}`}`}>
+            <div className="fill" style={{ width: `${Math.max(0, Math.min(100, f.marginPercent))}%` }} />
+            <div className="ticks" />
+            {f.marginAim !== null && <div className="mark" style={{ left: `${f.marginAim}%` }} />}
+          </div>
+          <div className="under">
+            {f.marginAim !== null && <span className="nowrap">aim {f.marginAim}%</span>}
+            {f.effectiveRate !== null && (
+              <button
+                className="plainly nowrap"
+                data-why="effectiveLaborRate"
+                data-why-title={`${amount(f.effectiveRate)} an hour`}
+                onClick={(event) => why('effectiveLaborRate', `${amount(f.effectiveRate!)} an hour`, event.currentTarget)}
+              >
+                {amount(f.effectiveRate)}
+                {f.effectiveRateAim === null ? '' : ` of ${Math.round(f.effectiveRateAim)}`} an hour
+              </button>
+            )}
+          </div>
+        </div>
+      )}
+      <span className="grow" />
+      {sheet.invoice ? (
+        <Button variant="contained" size="large" onClick={() => void navigate(`/invoices/${sheet.invoice!.id}`)}>
+          Invoice {sheet.invoice.number}
+          {sheet.invoice.balance > 0 ? `, ${amount(sheet.invoice.balance)} to pay` : ', paid'}
+        </Button>
+      ) : (
+        mayPost &&
+        sheet.state === 'Open' && (
+          <Button variant="contained" size="large" onClick={onClose}>
+            Close and invoice{' '}
+            <span className="key" style={{ marginLeft: 8 }}>
+              C
+            </span>
+          </Button>
+        )
+      )}
+    </footer>
+  );
+}
+
+/** Discounts of the whole order, and the way to give one. */
+function OrderDiscounts() {
+  const { sheet, edits, closed, discount } = useWork();
+  const may = useMay('OverridePrices');
+  if (closed || !may || sheet.jobs.length === 0) return null;
+  return (
+    <span className="order-discounts">
+      {sheet.discounts.map((given) => (
+        <button
+          key={given.id}
+          className="linkish small"
+          title={`${given.reason} ${given.by}. Press to take back.`.trim()}
+          onClick={() => void edits.takeBack(given)}
+        >
+          {given.text} ×
+        </button>
+      ))}
+      <button className="linkish small" onClick={() => discount({ title: 'everything' })}>
+        Discount…
+      </button>
+    </span>
+  );
+}
+
+/** The amount agreed to against what the approved work comes to, and how far it may grow. */
+function Ceiling() {
+  const { sheet, closed } = useWork();
+  const mayPass = useMay('PassCeiling');
+  const [passing, setPassing] = useState(false);
+  const consent = sheet.consent;
+  if (!consent) return null;
+  const end = Math.max(consent.allowed, sheet.figures.total, consent.approvedTotal, 0.01);
+  const percent = (value: number) => `${Math.max(0, Math.min(100, (value / end) * 100))}%`;
+  const open = sheet.jobs.some((job) => job.decision === 'Proposed');
+  const past = consent.ceiling === 'Past';
+  const within = open ? 'the rest needs an answer' : 'all within it';
+  const words = { Past: 'ask again before going on', LetPast: 'let past by a manager', Within: within }[consent.ceiling];
+  return (
+    <div className="measure">
+      <div className="label">
+        Agreed {amount(consent.agreed)} ·{' '}
+        <b className={past ? 'stop' : ''} title={sheet.ceilingLetPast || undefined}>
+          {words}
+        </b>
+      </div>
+      <div
+        className="rule tall"
+        role="img"
+        aria-label={`Agreed ${amount(consent.agreed)}, approved work ${amount(consent.approvedTotal)}, may grow to ${amount(consent.allowed)}`}
+      >
+        <div className="fill" style={{ width: percent(consent.approvedTotal) }} />
+        <div className="over" style={{ left: percent(consent.approvedTotal), right: `calc(100% - ${percent(sheet.figures.total)})` }} />
+        <div className="ticks" />
+        <div className="mark" style={{ left: percent(consent.allowed) }} />
+      </div>
+      <div className="under">
+        <span>may grow to {amount(consent.allowed)}</span>
+        {past && mayPass && !closed ? (
+          <button className="linkish small" onClick={() => setPassing(true)}>
+            Let it go on…
+          </button>
+        ) : (
+          <span>{Math.round(end)}</span>
+        )}
+      </div>
+      {passing && <PassCeilingDialog onClose={() => setPassing(false)} />}
+    </div>
+  );
+}

@@ -1,0 +1,56 @@
+import { api, unwrap } from '../../../lib/api';
+import { moment, wallTime } from '../../../lib/format';
+import { useNow, useShop } from '../../../lib/shop';
+import { useSay } from '../../../ui/Toasts';
+import { usePolicy } from './usePolicy';
+
+/** Every version that was in force; an older one can be taken as the draft. */
+export function VersionsSection() {
+  const { view, form, change } = usePolicy();
+  const shop = useShop();
+  const now = useNow();
+  const say = useSay();
+  const takeUp = async (id: number) => {
+    try {
+      const before = form;
+      const older = await unwrap(api.GET('/api/policy/versions/{id}', { params: { path: { id } } }));
+      await change(() => older);
+      say.done(`The draft says what version ${id} says.`, () => change(() => before));
+    } catch (error) {
+      say.refused(error);
+    }
+  };
+  return (
+    <>
+      <p className="soft">A posted order keeps the version that priced it for good. An open one keeps its own until it is repriced.</p>
+      <table className="list">
+        <thead>
+          <tr>
+            <th>Version</th>
+            <th>In force since</th>
+            <th>By</th>
+            <th>Why</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {view.versions.map((version, i) => (
+            <tr key={version.id}>
+              <td>
+                {version.id} {i === 0 && <span className="strong">in force</span>}
+              </td>
+              <td>{shop ? moment(wallTime(version.inForceAt, shop.timeZone), now) : ''}</td>
+              <td>{version.by || 'with the shop'}</td>
+              <td>{version.note}</td>
+              <td className="right">
+                <button className="linkish" onClick={() => void takeUp(version.id)}>
+                  Take as the draft
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  );
+}

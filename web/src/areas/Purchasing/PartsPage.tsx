@@ -1,0 +1,164 @@
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { api, unwrap, type Schemas } from '../../lib/api';
+import { figure, moment, unitAmount, wallTime } from '../../lib/format';
+import { useMay, useNow, useRefresh, useShop } from '../../lib/shop';
+import { Plate } from '../../ui/Plate';
+import { Empty, Failed, Loading } from '../../ui/Feedback';
+import { useSay } from '../../ui/Toasts';
+import { PurchaseCard } from './PurchaseCard';
+import './parts.css';
+
+type Needed = Schemas['PartsViewNeeded'];
+
+/** What approved work needs, and what is on the way. */
+export default function PartsPage() {
+  const parts = useQuery({ queryKey: ['parts'], queryFn: () => unwrap(api.GET('/api/parts')), refetchInterval: 30_000 });
+  const mayOrder = useMay('OrderParts');
+  if (parts.error && !parts.data) return <Failed error={parts.error} again={() => void parts.refetch()} />;
+  if (!parts.data) return <Loading what="parts" />;
+  const data = parts.data;
+  return (
+    <div className="page">
+      <div className="page-head">
+        <h1>Parts</h1>
+        <span className="soft">
+          <b>{data.needed.length}</b> to be ordered · <b>{data.onTheWay.length}</b> purchase orders on the way
+        </span>
+      </div>
+      <NeededList needed={data.needed} suppliers={data.suppliers} mayOrder={mayOrder} />
+      <section className="card">
+        <header>
+          <h2>On the way</h2>
+        </header>
+        {data.onTheWay.length === 0 ? (
+          <Empty title="Nothing is on the way">What is ordered stands here until it is received.</Empty>
+        ) : (
+          data.onTheWay.map((purchase) => <PurchaseCard key={purchase.id} purchase={purchase} mayReceive={mayOrder} />)
+        )}
+      </section>
+      {data.lately.length > 0 && (
+        <section className="card">
+          <header>
+            <h2>Received lately</h2>
+          </header>
+          {data.lately.map((purchase) => (
+            <PurchaseCard key={purchase.id} purchase={purchase} mayReceive={false} />
+          ))}
+        </section>
+      )}
+    </div>
+  );
+}
+
+function NeededList({ needed, suppliers, mayOrder }: { needed: Needed[]; suppliers: Schemas['PartsViewSupplierView'][]; mayOrder: boolean }) {
+  const [left, setLeft] = useState<Set<number>>(new Set());
+  const [moved, setMoved] = useState<Record<number, number>>({});
+  const [sending, setSending] = useState<string | null>(null);
+  const refresh = useRefresh();
+  const say = useSay();
+  const shop = useShop();
+  const now = useNow();
+  const supplierOf = (part: Needed) => moved[part.lineId] ?? part.supplierId ?? suppliers[0]?.id ?? 0;
+  const order = async (supplier: Schemas['PartsViewSupplierView'], lines: Needed[]) => {
+    setSending(supplier.name);
+    try {
+      const placed = await unwrap(api.POST('/api/purchase-orders', { body: { supplierId: supplier.id, lineIds: lines.map((l) => l.lineId) } }));
+      await refresh(['parts']);
+      const handed = await unwrap(api.POST('/api/purchase-orders/{id}/send', { params: { path: { id: placed.id } } }));
+      if (handed.trouble) say.refused(new Error(handed.trouble));
+      say.done(
+        handed.trouble
+          ? `Purchase order ${placed.number} is kept. ${supplier.name} has not taken it yet; it is sent again by itself.`
+          : `Purchase order ${placed.number}: ${supplier.name} ${handed.stateText.toLowerCase()}${handed.expectedAt && shop ? `, by ${moment(wallTime(handed.expectedAt, shop.timeZone), now)}` : ''}.`,
+      );
+    } catch (error) {
+      say.refused(error);
+    } finally {
+      setSending(null);
+      await refresh(['parts'], ['floor']);
+    }
+  };
+  return (
+    <section className="card" aria-label="Needed">
+      <header>
+        <h2>Needed</h2>
+        <span className="grow" />
+        {mayOrder &&
+          suppliers.map((supplier) => {
+            const lines = needed.filter((part) => !left.has(part.lineId) && supplierOf(part) === supplier.id);
+            return (
+              lines.length > 0 && (
+                <Button key={supplier.id} variant="contained" disabled={sending !== null} onClick={() => void order(supplier, lines)}>
+                  {sending === supplier.name
+                    ? `Asking ${supplier.name}…`
+                    : `Order ${lines.length === 1 ? '1 part' : `${lines.length} parts`} from ${supplier.name}`}
+                </Button>
+              )
+            );
+          })}
+      </header>
+      {needed.length === 0 ? (
+        <Empty title="Nothing is needed">An approved part that is not in stock appears here at once.</Empty>
+      ) : (
+        <table className="list">
+          <thead>
+            <tr>
+              <th />
+              <th>For</th>
+              <th>Part</th>
+              <th>Number</th>
+              <th className="right">Qty</th>
+              <th className="right">Cost</th>
+              <th>Supplier</th>
+              <th>Promised</th>
+            </tr>
+          </thead>
+          <tbody>
+            {needed.map((part) => (
+              <tr key={part.lineId}>
+                <td style={{ width: 36 }}>
+                  <input
+                    type="checkbox"
+                    className="tick-box"
+                    aria-label={`Order ${part.description}`}
+                    checked={!left.has(part.lineId)}
+                    onChange={() => setLeft(new Set(left.has(part.lineId) ? [...left].filter((id) => id !== part.lineId) : [...left, part.lineId]))}
+                  />
+                </td>
+                <td>
+                  <Link to={`/orders/${part.orderId}`} className="plain">
+                    <Plate text={part.plate || String(part.orderNumber)} />
+                  </Link>{' '}
+                  {part.vehicle}
+                  <div className="soft small">{part.job}</div>
+                </td>
+                <td className="strong">{part.description}</td>
+                <td>{part.number}</td>
+                <td className="right">{figure(part.quantity)}</td>
+                <td className="right">{unitAmount(part.unitCost)}</td>
+                <td>
+                  <select
+                    className="plain-select"
+                    aria-label={`Supplier of ${part.description}`}
+                    value={supplierOf(part)}
+                    onChange={(event) => setMoved({ ...moved, [part.lineId]: Number(event.target.value) })}
+                  >
+                    {suppliers.map((s) => (
+                      <option key={s.id} value={s.id}>
+                        {s.name}
+                      </option>
+                    ))}
+                  </select>
+                </td>
+                <td className="nowrap">{part.promisedAt ? moment(part.promisedAt, now) : ''}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,177 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { api, unwrap, type Schemas } from '../../lib/api';
+import { figure, moment, typedQuantity, unitAmount, wallTime } from '../../lib/format';
+import { useNow, useRefresh, useShop } from '../../lib/shop';
+import { Labelled } from '../../ui/Labelled';
+import { Plate } from '../../ui/Plate';
+import { useSay } from '../../ui/Toasts';
+
+/** A purchase order: where it is, what is on it, and receiving it at the price charged. */
+export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['PartsViewPurchase']; mayReceive: boolean }) {
+  const shop = useShop();
+  const now = useNow();
+  const refresh = useRefresh();
+  const navigate = useNavigate();
+  const say = useSay();
+  const [receiving, setReceiving] = useState(false);
+  const [busy, setBusy] = useState(false);
+  const [typed, setTyped] = useState<Record<number, { quantity?: string; unitCost?: string }>>({});
+  const open = purchase.lines.filter((line) => line.awaited);
+  const [cancelling, setCancelling] = useState(false);
+  const [reason, setReason] = useState('');
+  const run = async (act: () => Promise<void>) => {
+    setBusy(true);
+    try {
+      await act();
+    } catch (error) {
+      say.refused(error);
+    } finally {
+      setBusy(false);
+      await refresh(['parts'], ['floor']);
+    }
+  };
+  const ask = () =>
+    run(async () => {
+      const answer = await unwrap(api.POST('/api/purchase-orders/{id}/send', { params: { path: { id: purchase.id } } }));
+      if (!answer.trouble) say.done(`Purchase order ${purchase.number}: ${answer.stateText.toLowerCase()}.`);
+    });
+  const cancel = () =>
+    run(async () => {
+      await unwrap(api.POST('/api/purchase-orders/{id}/cancel', { params: { path: { id: purchase.id } }, body: { lineIds: null, reason } }));
+      setCancelling(false);
+      say.done(`What was still to come of purchase order ${purchase.number} is called off here. Tell ${purchase.supplier} as well.`);
+    });
+  const receive = (intoStock = false) =>
+    run(async () => {
+      const lines = open
+        .map((line) => ({ id: line.id, quantity: typed[line.id]?.quantity ?? null, unitCost: typed[line.id]?.unitCost ?? null }))
+        .filter((line) => line.quantity?.trim() !== '0');
+      const received = await unwrap(api.POST('/api/purchase-orders/{id}/receive', { params: { path: { id: purchase.id } }, body: { lines, intoStock } }));
+      setReceiving(false);
+      setTyped({});
+      const ready = received.ordersWithAllParts[0];
+      const order = purchase.lines.find((l) => l.orderId === ready);
+      if (ready && order)
+        say.propose(`Received. ${order.plate || order.orderNumber} has all its parts.`, 'Ready for a technician', async () => {
+          const sheet = await unwrap(api.GET('/api/orders/{id}', { params: { path: { id: ready } } }));
+          await unwrap(api.POST('/api/orders/{id}/stage', { params: { path: { id: ready } }, body: { stage: 'ReadyForTechnician', version: sheet.version } }));
+          void navigate('/');
+        });
+      else say.done(received.complete ? `Purchase order ${purchase.number} is here.` : `Purchase order ${purchase.number} is partly here.`);
+    });
+  const words = [
+    purchase.supplierReference,
+    purchase.expectedAt && purchase.state !== 'Received' && shop ? `expected ${moment(wallTime(purchase.expectedAt, shop.timeZone), now)}` : '',
+  ]
+    .filter(Boolean)
+    .join(' · ');
+  const set = (id: number, field: 'quantity' | 'unitCost', value: string) => setTyped({ ...typed, [id]: { ...typed[id], [field]: value } });
+  return (
+    <div className="purchase">
+      <div className="spread">
+        <span>
+          <b>
+            {purchase.number} {purchase.supplier}
+          </b>{' '}
+          <span className={`po-state ${purchase.trouble ? 'stop' : ''}`}>{purchase.stateText}</span> <span className="soft">{words}</span>
+        </span>
+        {mayReceive && (
+          <span className="row">
+            {open.length > 0 && !cancelling && !receiving && (
+              <Button disabled={busy} onClick={() => setCancelling(true)}>
+                Call off…
+              </Button>
+            )}
+            {receiving && (
+              <Button disabled={busy} onClick={() => void receive(true)} title="The order does not need them any more">
+                Into stock
+              </Button>
+            )}
+            <Button disabled={busy} onClick={() => void ask()}>
+              {purchase.state === 'Sending' ? 'Send again' : 'Ask again'}
+            </Button>
+            <Button variant={receiving ? 'contained' : 'outlined'} disabled={busy} onClick={() => (receiving ? void receive() : setReceiving(true))}>
+              {receiving ? 'Receive these' : 'Receive…'}
+            </Button>
+          </span>
+        )}
+      </div>
+      {purchase.trouble && (
+        <div className="notice stop" role="status">
+          {purchase.trouble}
+        </div>
+      )}
+      {cancelling && (
+        <form
+          className="notice row"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void cancel();
+          }}
+        >
+          <div className="grow">
+            <Labelled label={`Why, and who at ${purchase.supplier} agreed`} value={reason} onText={setReason} maxLength={200} autoFocus />
+          </div>
+          <Button onClick={() => setCancelling(false)}>Cancel</Button>
+          <Button type="submit" variant="contained" disabled={busy || !reason.trim()}>
+            Call off what is to come
+          </Button>
+        </form>
+      )}
+      <table className="list">
+        <tbody>
+          {purchase.lines.map((line) => (
+            <tr key={line.id}>
+              <td style={{ width: 130 }}>
+                <Link to={`/orders/${line.orderId}`} className="plain">
+                  <Plate text={line.plate || String(line.orderNumber)} />
+                </Link>
+              </td>
+              <td>{line.description}</td>
+              <td className="soft">{line.number}</td>
+              {receiving && line.awaited ? (
+                <>
+                  <td className="right">
+                    <label className="receive-field">
+                      of {figure(line.quantity - line.received)} came
+                      <input
+                        aria-label={`Quantity of ${line.description}`}
+                        autoFocus={line === open[0]}
+                        value={typed[line.id]?.quantity ?? typedQuantity(line.quantity - line.received)}
+                        onFocus={(e) => e.target.select()}
+                        onChange={(e) => set(line.id, 'quantity', e.target.value)}
+                        onKeyDown={(e) => e.key === 'Enter' && void receive()}
+                      />
+                    </label>
+                  </td>
+                  <td className="right">
+                    <label className="receive-field">
+                      at
+                      <input
+                        aria-label={`Cost of ${line.description}`}
+                        value={typed[line.id]?.unitCost ?? unitAmount(line.unitCost)}
+                        onFocus={(e) => e.target.select()}
+                        onChange={(e) => set(line.id, 'unitCost', e.target.value)}
+                        onKeyDown={(e) => e.key === 'Enter' && void receive()}
+                      />
+                    </label>
+                  </td>
+                </>
+              ) : (
+                <>
+                  <td className="right nowrap">
+                    {line.received > 0 ? `${figure(line.received)} of ` : ''}
+                    {figure(line.quantity)}
+                  </td>
+                  <td className="right">{unitAmount(line.unitCost)}</td>
+                </>
+              )}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

@@ -1,0 +1,214 @@
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, Problem, sentence, unwrap, type Schemas } from '../../../lib/api';
+import { useRefresh } from '../../../lib/shop';
+import { EditCell } from '../../../ui/EditCell';
+import { Labelled } from '../../../ui/Labelled';
+import { Failed, Loading } from '../../../ui/Feedback';
+import { useSay } from '../../../ui/Toasts';
+import { LogoPart } from '../LogoPart';
+import { Part } from '../../../ui/Fields';
+import '../../../ui/records.css';
+
+type RecordKind = Schemas['RecordKind'];
+type FieldType = Schemas['ExtraFieldType'];
+const KINDS: [RecordKind, string][] = [
+  ['Customer', 'customers'],
+  ['Vehicle', 'cars'],
+  ['Order', 'orders'],
+];
+const TYPES: [FieldType, string][] = [
+  ['Text', 'words'],
+  ['Number', 'a figure'],
+  ['Date', 'a day'],
+  ['Choice', 'one of several words'],
+  ['YesNo', 'yes or no'],
+];
+const USES: Record<Schemas['PhraseUse'], string> = { Says: 'what customers say', Found: 'causes', Corrected: 'corrections' };
+
+/** Labels, fields, texts and phrases of the shop's own. */
+export default function OwnPage() {
+  const refresh = useRefresh();
+  const say = useSay();
+  const defined = useQuery({ queryKey: ['setup', 'own'], queryFn: () => unwrap(api.GET('/api/labels-and-fields')) });
+  const texts = useQuery({ queryKey: ['setup', 'texts'], queryFn: () => unwrap(api.GET('/api/setup/texts')) });
+  const phrases = useQuery({ queryKey: ['phrases', 'all'], queryFn: () => unwrap(api.GET('/api/phrases')) });
+  const renew = () => refresh(['setup'], ['labels'], ['phrases']);
+  if (defined.error && !defined.data) return <Failed error={defined.error} again={() => void defined.refetch()} />;
+  if (!defined.data || !texts.data || !phrases.data) return <Loading what="what the shop set up" />;
+  const retire = (path: '/api/labels/{id}/retire' | '/api/extra-fields/{id}/retire', id: number, name: string, retired: boolean) => {
+    const send = (to: boolean) => unwrap(api.POST(path, { params: { path: { id } }, body: { retired: to } })).then(renew);
+    send(retired).then(
+      () => say.done(retired ? `${name} is not offered any more; records that have it keep it.` : `${name} is offered again.`, () => send(!retired)),
+      say.refused,
+    );
+  };
+  const setText = (field: string) => async (value: string) => {
+    await unwrap(api.POST('/api/setup/texts', { body: { field, value } }));
+    await renew();
+  };
+  const forget = (id: number, forgotten: boolean) => {
+    const params = { params: { path: { id } } };
+    void (forgotten ? unwrap(api.POST('/api/phrases/{id}/forget', params)) : unwrap(api.POST('/api/phrases/{id}/restore', params))).then(renew, say.refused);
+  };
+  return (
+    <div className="own-page">
+      <div className="record-side">
+        <Part title="Labels">
+          <p className="soft">Short words that are put on records with one click.</p>
+          <table className="list">
+            <tbody>
+              {defined.data.labels.map((label) => (
+                <tr key={label.id} className={label.retired ? 'soft' : ''}>
+                  <td>{label.name}</td>
+                  <td className="soft">on {KINDS.find(([kind]) => kind === label.kind)![1]}</td>
+                  <td className="soft right">{label.uses === 1 ? 'on 1' : `on ${label.uses}`}</td>
+                  <td className="right">
+                    <button className="linkish small" onClick={() => retire('/api/labels/{id}/retire', label.id, label.name, !label.retired)}>
+                      {label.retired ? 'Offer again' : 'Retire'}
+                    </button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <AddForm what="label" onAdd={(kind, name) => unwrap(api.POST('/api/labels', { body: { kind, name } })).then(renew)} />
+        </Part>
+        <Part title="Fields">
+          <p className="soft">Fields that the shop needs and the program does not have.</p>
+          <table className="list">
+            <tbody>
+              {defined.data.fields.map((field) => (
+                <tr key={field.id} className={field.retired ? 'soft' : ''}>
+                  <td>
+                    {field.name}
+                    <div className="soft small">{field.choices.length > 0 ? field.choices.join(', ') : TYPES.find(([type]) => type === field.type)![1]}</div>
+                  </td>
+                  <td className="soft">on {KINDS.find(([kind]) => kind === field.kind)![1]}</td>
+                  <td className="soft right">{field.uses === 1 ? '1 filled' : `${field.uses} filled`}</td>
+                  <td className="right">
+                    <button className="linkish small" onClick={() => retire('/api/extra-fields/{id}/retire', field.id, field.name, !field.retired)}>
+                      {field.retired ? 'Ask again' : 'Retire'}
+                    </button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <AddForm
+            what="field"
+            onAdd={(kind, name, type, choices) => unwrap(api.POST('/api/extra-fields', { body: { kind, name, type, choices } })).then(renew)}
+          />
+        </Part>
+      </div>
+      <div className="record-main">
+        <LogoPart has={texts.data.logoHash} renew={renew} />
+        <Part title="Texts">
+          <Text label="On estimates and invoices" value={texts.data.terms} commit={setText('terms')} />
+          <Text label="Signed at check-in" value={texts.data.checkInTerms} commit={setText('checkInTerms')} />
+        </Part>
+        <Part title="Phrases">
+          <p className="soft">Every phrase that somebody types joins by itself; the most used come first.</p>
+          <div className="phrases">
+            <table className="list">
+              <tbody>
+                {phrases.data.map((phrase) => (
+                  <tr key={phrase.id} className={phrase.forgotten ? 'soft' : ''}>
+                    <td>{phrase.text}</td>
+                    <td className="soft nowrap">{USES[phrase.use]}</td>
+                    <td className="soft right nowrap">{phrase.uses === 1 ? 'once' : `${phrase.uses} times`}</td>
+                    <td className="right">
+                      <button className="linkish small nowrap" onClick={() => forget(phrase.id, !phrase.forgotten)}>
+                        {phrase.forgotten ? 'Offer again' : 'Forget'}
+                      </button>
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+        </Part>
+      </div>
+    </div>
+  );
+}
+
+function Text({ label, value, commit }: { label: string; value: string; commit: (text: string) => Promise<unknown> }) {
+  return (
+    <div className="own-text">
+      <span className="soft">{label}</span>
+      <EditCell label={label} value={value} commit={commit} multiline placeholder="none" />
+    </div>
+  );
+}
+
+interface AddProps {
+  what: 'label' | 'field';
+  onAdd: (kind: RecordKind, name: string, type: FieldType, choices: string) => Promise<unknown>;
+}
+
+function AddForm({ what, onAdd }: AddProps) {
+  const [name, setName] = useState('');
+  const [kind, setKind] = useState<RecordKind>('Customer');
+  const [type, setType] = useState<FieldType>('Text');
+  const [choices, setChoices] = useState('');
+  const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
+  const add = async () => {
+    try {
+      await onAdd(kind, name, type, choices);
+      setName('');
+      setChoices('');
+      setProblem(null);
+    } catch (error) {
+      setProblem(error instanceof Problem ? { field: error.field, text: error.message } : { text: sentence(error) });
+    }
+  };
+  return (
+    <form
+      className="inline-form"
+      aria-label={`Add a ${what}`}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void add();
+      }}
+    >
+      <div className="add-row">
+        <Labelled label={`New ${what}`} value={name} onText={setName} problem={problem && problem.field !== 'choices' ? problem.text : undefined} />
+        <label className="labelled">
+          <span>On</span>
+          <select aria-label="On" value={kind} onChange={(event) => setKind(event.target.value as RecordKind)}>
+            {KINDS.map(([value, words]) => (
+              <option key={value} value={value}>
+                {words}
+              </option>
+            ))}
+          </select>
+        </label>
+        {what === 'field' && (
+          <label className="labelled">
+            <span>Holds</span>
+            <select aria-label="Holds" value={type} onChange={(event) => setType(event.target.value as FieldType)}>
+              {TYPES.map(([value, words]) => (
+                <option key={value} value={value}>
+                  {words}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
+        <Button type="submit" variant="outlined">
+          Add
+        </Button>
+      </div>
+      {type === 'Choice' && (
+        <Labelled
+          label="Words to choose from, with commas"
+          value={choices}
+          onText={setChoices}
+          problem={problem?.field === 'choices' ? problem.text : undefined}
+        />
+      )}
+    </form>
+  );
+}
