@@ -2,7 +2,7 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: '.',
-  testMatch: '*.spec.ts',
+  testMatch: '**/*.spec.ts',
   workers: 1,
   timeout: 180_000,
   expect: { timeout: 10_000 },

@@ -124,7 +124,7 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>Photos.</summary>
     public DbSet<Photo> Photos => Set<Photo>();
     /// <summary>Frozen copies of what customers were shown.</summary>
-    public DbSet<StoredSnapshot> ShownCopies => Set<StoredSnapshot>();
+    public DbSet<StoredSnapshot> StoredSnapshots => Set<StoredSnapshot>();
     /// <summary>Managers' exceptions from the ceiling.</summary>
     public DbSet<CeilingException> CeilingExceptions => Set<CeilingException>();
     /// <summary>Links that customers got.</summary>
@@ -134,7 +134,7 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>Messages to and from customers.</summary>
     public DbSet<Message> Messages => Set<Message>();
     /// <summary>Who does not want to be written to.</summary>
-    public DbSet<MessagingConsent> WritingWishes => Set<MessagingConsent>();
+    public DbSet<MessagingConsent> MessagingConsents => Set<MessagingConsent>();
     /// <summary>Texts that are written often.</summary>
     public DbSet<MessageTemplate> MessageTemplates => Set<MessageTemplate>();
     /// <summary>What happened by itself.</summary>

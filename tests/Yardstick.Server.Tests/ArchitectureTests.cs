@@ -6,7 +6,7 @@ namespace Yardstick.Server.Tests;
 /// <summary>Guards the arrows: Core ← Data ← Server, Core ← Server; the stand-ins know nobody and nobody knows them.</summary>
 public class ArchitectureTests
 {
-    private static string Root()
+    internal static string Root()
     {
         var root = AppContext.BaseDirectory;
         while (!File.Exists(Path.Combine(root, "Yardstick.slnx"))) root = Path.GetDirectoryName(root)!;

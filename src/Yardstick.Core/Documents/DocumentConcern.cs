@@ -1,4 +1,4 @@
 namespace Yardstick.Core.Documents;
 
 /// <summary>A concern with its cause and correction.</summary>
-public sealed record DocumentConcern(string Says, string Found, string Corrected);
+public sealed record DocumentConcern(string Complaint, string Cause, string Correction);

@@ -4,9 +4,9 @@ namespace Yardstick.Core.Orders;
 public enum PhraseUse
 {
     /// <summary>What customers say.</summary>
-    Says,
+    Complaint,
     /// <summary>Causes that were found.</summary>
-    Found,
+    Cause,
     /// <summary>Corrections that were made.</summary>
-    Corrected,
+    Correction,
 }

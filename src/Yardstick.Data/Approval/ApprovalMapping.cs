@@ -5,18 +5,15 @@ using Yardstick.Core.Orders;
 
 namespace Yardstick.Data.Approval;
 
-internal sealed class ApprovalMapping : IEntityTypeConfiguration<StoredSnapshot>, IEntityTypeConfiguration<CeilingException>, IEntityTypeConfiguration<ApprovalLink>, IEntityTypeConfiguration<DocumentLink>
+internal sealed class ApprovalMapping :
+    IEntityTypeConfiguration<StoredSnapshot>,
+    IEntityTypeConfiguration<ApprovalLink>,
+    IEntityTypeConfiguration<DocumentLink>
 {
     public void Configure(EntityTypeBuilder<StoredSnapshot> builder)
     {
         builder.HasIndex(s => s.OrderId);
         builder.HasOne<Order>().WithMany().HasForeignKey(s => s.OrderId);
-    }
-
-    public void Configure(EntityTypeBuilder<CeilingException> builder)
-    {
-        builder.ComplexProperty(e => e.UpTo);
-        builder.HasIndex(e => e.OrderId);
     }
 
     public void Configure(EntityTypeBuilder<ApprovalLink> builder)

@@ -20,9 +20,9 @@ internal static class DemoExtras
         await using var db = shop.Open();
         await RemindersAsync(db, shop);
         for (var i = 0; i < DemoNames.Concerns.Length; i++)
-            db.Phrases.Add(new Phrase { Use = PhraseUse.Says, Text = DemoNames.Concerns[i], Uses = 60 - i * 3 + i % 4, LastUsedAt = shop.UtcNow.AddDays(-i) });
+            db.Phrases.Add(new Phrase { Use = PhraseUse.Complaint, Text = DemoNames.Concerns[i], Uses = 60 - i * 3 + i % 4, LastUsedAt = shop.UtcNow.AddDays(-i) });
         string[] found = ["Pads worn to the wear mark", "Leaks at the thermostat housing", "Battery fails the load test", "Lower ball joint has play"], corrected = ["Replaced and road tested", "Cleaned, adjusted and tested", "Bled the system, no more leaks after 20 minutes under pressure"];
-        foreach (var (use, texts) in new[] { (PhraseUse.Found, found), (PhraseUse.Corrected, corrected) })
+        foreach (var (use, texts) in new[] { (PhraseUse.Cause, found), (PhraseUse.Correction, corrected) })
         {
             for (var i = 0; i < texts.Length; i++) db.Phrases.Add(new Phrase { Use = use, Text = texts[i], Uses = 14 - i * 3, LastUsedAt = shop.UtcNow.AddDays(-i) });
         }

@@ -1,20 +1,27 @@
 using Microsoft.EntityFrameworkCore.Infrastructure;
 using Microsoft.EntityFrameworkCore.Migrations;
+using Yardstick.Data.Customers;
 
 namespace Yardstick.Data.Migrations;
 
-/// <summary>Triggers that hold append-only tables. The search index came with this once; it is made by <see cref="FindAnything"/> now.</summary>
+/// <summary>The search indexes behind the find field, and the triggers that hold tables which are only added to.</summary>
 [DbContext(typeof(ShopDb))]
-[Migration("20261123090000_SearchAndTriggers")]
+[Migration("20261127235959_SearchAndTriggers")]
 public class SearchAndTriggers : Migration
 {
-    private static readonly string[] AppendOnly = ["Decisions", "OrderChanges", "StageChanges", "Payments", "Invoices", "StockMovements", "SignIns"];
+    private static readonly string[] AppendOnly =
+    [
+        "Decisions", "OrderChanges", "StageChanges", "Payments", "Invoices", "StockMovements", "SignIns", "RecordChanges",
+        "VehicleTransfers", "PolicyVersions", "CheckInSheets", "StoredSnapshots", "CeilingExceptions", "MessagingConsents",
+    ];
 
     /// <inheritdoc />
     protected override void Up(MigrationBuilder migrationBuilder)
     {
         ArgumentNullException.ThrowIfNull(migrationBuilder);
         foreach (var table in AppendOnly) HoldAppendOnly(migrationBuilder, table);
+        foreach (var statement in SearchIndex.Create) migrationBuilder.Sql(statement);
+        foreach (var statement in SearchIndex.CreateFormer) migrationBuilder.Sql(statement);
     }
 
     /// <summary>Refuses every change and removal in a table.</summary>

@@ -129,116 +129,6 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("ApprovalLinks");
                 });
 
-            modelBuilder.Entity("Yardstick.Core.Approval.CeilingException", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime>("At")
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("ById")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("OrderId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Reason")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.ComplexProperty(typeof(Dictionary<string, object>), "UpTo", "Yardstick.Core.Approval.CeilingException.UpTo#Money", b1 =>
-                        {
-                            b1.IsRequired();
-
-                            b1.Property<long>("Cents")
-                                .HasColumnType("INTEGER");
-                        });
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("OrderId");
-
-                    b.ToTable("CeilingExceptions");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Approval.Decision", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Acknowledged")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("AskedById")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime>("At")
-                        .HasColumnType("TEXT");
-
-                    b.Property<int>("Channel")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("DecidedBy")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<int?>("DeferAtReading")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateOnly?>("DeferUntil")
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("JobId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int>("Kind")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("LeftOut")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Note")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("OrderId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long?>("ShownId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("SignatureHash")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.ComplexProperty(typeof(Dictionary<string, object>), "AmountAgreed", "Yardstick.Core.Approval.Decision.AmountAgreed#Money", b1 =>
-                        {
-                            b1.IsRequired();
-
-                            b1.Property<long>("Cents")
-                                .HasColumnType("INTEGER");
-                        });
-
-                    b.ComplexProperty(typeof(Dictionary<string, object>), "JobAmount", "Yardstick.Core.Approval.Decision.JobAmount#Money", b1 =>
-                        {
-                            b1.IsRequired();
-
-                            b1.Property<long>("Cents")
-                                .HasColumnType("INTEGER");
-                        });
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("OrderId");
-
-                    b.ToTable("Decisions");
-                });
-
             modelBuilder.Entity("Yardstick.Core.Approval.DocumentLink", b =>
                 {
                     b.Property<long>("Id")
@@ -293,7 +183,7 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("DocumentLinks");
                 });
 
-            modelBuilder.Entity("Yardstick.Core.Approval.ShownCopy", b =>
+            modelBuilder.Entity("Yardstick.Core.Approval.StoredSnapshot", b =>
                 {
                     b.Property<long>("Id")
                         .ValueGeneratedOnAdd()
@@ -317,7 +207,7 @@ namespace Yardstick.Data.Migrations
 
                     b.HasIndex("OrderId");
 
-                    b.ToTable("ShownCopies");
+                    b.ToTable("StoredSnapshots");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Billing.CardCharge", b =>
@@ -515,6 +405,746 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("Payments");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Catalog.CannedAlternative", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CannedJobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("OtherId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CannedJobId");
+
+                    b.ToTable("CannedAlternatives");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Catalog.CannedJob", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Checklist")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Count")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("CountUnit")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Credit")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("CustomerText")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Discount")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("DiscountOn")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Favorite")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("FixedPrice")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("LinesOpen")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("RemovedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Skill")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("System")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("CannedJobs");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Catalog.CannedLine", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Amount")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CannedJobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Category")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Code")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Description")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("FactKey")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("FollowsFact")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Hours")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("IsAddition")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("PartId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("PassThrough")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("PerCount")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Position")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Quantity")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("RateName")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Taxable")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("UnitCost")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CannedJobId");
+
+                    b.ToTable("CannedLines");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Catalog.CannedSet", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("JobIds")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("CannedSets");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Catalog.FeeItem", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Amount")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Code")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("CostEach")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Label")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("PassThrough")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("RemovedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Taxable")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Code")
+                        .IsUnique();
+
+                    b.ToTable("Fees");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Catalog.Part", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("AverageCost")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Bin")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Brand")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Category")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Condition")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("CoreEach")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("CostAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Description")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Equivalents")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Everyday")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("FillLevel")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("ListPrice")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("LowestLevel")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Number")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("OnHand")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Reserved")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("SupplierId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Unit")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("UnitCost")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("WithdrawnAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Number")
+                        .IsUnique();
+
+                    b.ToTable("Parts");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Catalog.PartCompanion", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("AmountPerUnit")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Code")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("CostPerUnit")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("HoursPerUnit")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Label")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("PartId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("PassThrough")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Taxable")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PartId");
+
+                    b.ToTable("PartCompanions");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Catalog.ShopLaborOperation", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Code")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Contains")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Hours")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Make")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Model")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Skill")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("System")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Code")
+                        .IsUnique();
+
+                    b.ToTable("OwnOperations");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Customers.Customer", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Address")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Alert")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("BusinessName")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("CreatedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("CreditDays")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("CreditLimit")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("DoNotServe")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("FirstName")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("FormerKey")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("IsBusiness")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("LaborRateName")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("LastName")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("MergedIntoId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Notes")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("PartsDiscountPercent")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Source")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("TaxCertificate")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("TaxExempt")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly?>("TaxExemptUntil")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("FormerKey");
+
+                    b.ToTable("Customers");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Customers.CustomerContact", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Copied")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Email")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Phone")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Role")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CustomerId");
+
+                    b.ToTable("CustomerContacts");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Customers.CustomerEmail", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Address")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("CustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Purpose")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Address");
+
+                    b.HasIndex("CustomerId");
+
+                    b.ToTable("CustomerEmails");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Customers.CustomerPhone", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Number")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Purpose")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool?>("Texts")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CustomerId");
+
+                    b.HasIndex("Number");
+
+                    b.ToTable("CustomerPhones");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Customers.CustomerRate", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Rate")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CustomerId");
+
+                    b.ToTable("CustomerRates");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Customers.CustomerSite", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Address")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("CustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CustomerId");
+
+                    b.ToTable("CustomerSites");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Customers.Merge", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("GoneId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("KeptId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("MovedJson")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("UndoneAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Kind", "KeptId");
+
+                    b.ToTable("Merges");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Customers.RecordChange", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("ClientId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Field")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("New")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Old")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Target")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("TargetId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Target", "TargetId", "Field");
+
+                    b.ToTable("RecordChanges");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Documents.AttachedFile", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("ContentType")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Hash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Release")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("RemovedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Size")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("TargetId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Kind", "TargetId");
+
+                    b.ToTable("Files");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Floor.Attendance", b =>
                 {
                     b.Property<long>("Id")
@@ -535,39 +1165,6 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("StaffId", "End");
 
                     b.ToTable("Attendances");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Floor.PlannedWork", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("JobId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("OrderId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime>("Start")
-                        .HasColumnType("TEXT");
-
-                    b.Property<long?>("TechnicianId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int>("Version")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("JobId")
-                        .IsUnique();
-
-                    b.HasIndex("OrderId");
-
-                    b.HasIndex("Start");
-
-                    b.ToTable("PlannedWork");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Floor.StageChange", b =>
@@ -636,7 +1233,313 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("TimeEntries");
                 });
 
-            modelBuilder.Entity("Yardstick.Core.FollowUp.Message", b =>
+            modelBuilder.Entity("Yardstick.Core.FollowUp.Reminder", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("CannedJobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("EveryDistance")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("EveryMonths")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("RemovedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("StartsAtReading")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("StartsOn")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("VehicleId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("VehicleId");
+
+                    b.ToTable("Reminders");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.FollowUp.ReminderDone", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("On")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Reading")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ReminderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("TakenBackAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("OrderId");
+
+                    b.HasIndex("ReminderId");
+
+                    b.ToTable("ReminderDone");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Imports.FormerOrder", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("CustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("DocumentJson")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ImportId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Number")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("Odometer")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("On")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("VehicleId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "Total", "Yardstick.Core.Imports.FormerOrder.Total#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CustomerId");
+
+                    b.HasIndex("Number");
+
+                    b.HasIndex("VehicleId");
+
+                    b.ToTable("FormerOrders");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Imports.ImportRun", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Bad")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("FileName")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Hash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Made")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("MappingJson")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("OnFile")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Remark")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Rows")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("RowsDone")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("State")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("ImportRuns");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Imports.ImportedRecord", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ImportId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("RecordId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ImportId", "RecordId")
+                        .IsUnique();
+
+                    b.ToTable("ImportedRecords");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Inspections.Finding", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("CustomerText")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("KeptInsideAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("Measured")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PhotoHash")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Rating")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("ReleasedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("ReleasedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Text")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Unit")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("OrderId");
+
+                    b.ToTable("Findings");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Inspections.Photo", b =>
+                {
+                    b.Property<string>("Hash")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Size")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Hash");
+
+                    b.ToTable("Photos");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Inventory.StockMovement", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("LineId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("PartId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Quantity")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("UnitCost")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PartId");
+
+                    b.ToTable("StockMovements");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Messaging.Message", b =>
                 {
                     b.Property<long>("Id")
                         .ValueGeneratedOnAdd()
@@ -720,7 +1623,7 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("Messages");
                 });
 
-            modelBuilder.Entity("Yardstick.Core.FollowUp.MessageTemplate", b =>
+            modelBuilder.Entity("Yardstick.Core.Messaging.MessageTemplate", b =>
                 {
                     b.Property<long>("Id")
                         .ValueGeneratedOnAdd()
@@ -755,7 +1658,37 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("MessageTemplates");
                 });
 
-            modelBuilder.Entity("Yardstick.Core.FollowUp.Notice", b =>
+            modelBuilder.Entity("Yardstick.Core.Messaging.MessagingConsent", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Address")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("How")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Refused")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Address", "Id");
+
+                    b.ToTable("MessagingConsents");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Messaging.Notice", b =>
                 {
                     b.Property<long>("Id")
                         .ValueGeneratedOnAdd()
@@ -788,108 +1721,7 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("Notices");
                 });
 
-            modelBuilder.Entity("Yardstick.Core.FollowUp.Reminder", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long?>("CannedJobId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int?>("EveryDistance")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int?>("EveryMonths")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime?>("RemovedAt")
-                        .HasColumnType("TEXT");
-
-                    b.Property<int?>("StartsAtReading")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateOnly>("StartsOn")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Title")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("VehicleId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int>("Version")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("VehicleId");
-
-                    b.ToTable("Reminders");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.FollowUp.ReminderDone", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateOnly>("On")
-                        .HasColumnType("TEXT");
-
-                    b.Property<long?>("OrderId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int?>("Reading")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("ReminderId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime?>("TakenBackAt")
-                        .HasColumnType("TEXT");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("OrderId");
-
-                    b.HasIndex("ReminderId");
-
-                    b.ToTable("ReminderDone");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.FollowUp.WritingWish", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Address")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<DateTime>("At")
-                        .HasColumnType("TEXT");
-
-                    b.Property<long?>("ById")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("How")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<bool>("Refused")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("Address", "Id");
-
-                    b.ToTable("WritingWishes");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Inspections.Finding", b =>
+            modelBuilder.Entity("Yardstick.Core.Orders.CeilingException", b =>
                 {
                     b.Property<long>("Id")
                         .ValueGeneratedOnAdd()
@@ -899,247 +1731,28 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<long>("ById")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("CustomerText")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<DateTime?>("KeptInsideAt")
-                        .HasColumnType("TEXT");
-
-                    b.Property<long?>("Measured")
                         .HasColumnType("INTEGER");
 
                     b.Property<long>("OrderId")
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("PhotoHash")
-                        .HasColumnType("TEXT");
-
-                    b.Property<int>("Rating")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime?>("ReleasedAt")
-                        .HasColumnType("TEXT");
-
-                    b.Property<long?>("ReleasedById")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Text")
+                    b.Property<string>("Reason")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Unit")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "UpTo", "Yardstick.Core.Orders.CeilingException.UpTo#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
 
                     b.HasKey("Id");
 
                     b.HasIndex("OrderId");
 
-                    b.ToTable("Findings");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Inspections.Photo", b =>
-                {
-                    b.Property<string>("Hash")
-                        .HasColumnType("TEXT");
-
-                    b.Property<DateTime>("At")
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("ById")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("Size")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Hash");
-
-                    b.ToTable("Photos");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Orders.CannedAlternative", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("CannedJobId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("OtherId")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("CannedJobId");
-
-                    b.ToTable("CannedAlternatives");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Orders.CannedJob", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Checklist")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("Count")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("CountUnit")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Credit")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("CustomerText")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Discount")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<int>("DiscountOn")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<bool>("Favorite")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long?>("FixedPrice")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<bool>("LinesOpen")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime?>("RemovedAt")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Skill")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("System")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Title")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<int>("Version")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Words")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.HasKey("Id");
-
-                    b.ToTable("CannedJobs");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Orders.CannedLine", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("Amount")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("CannedJobId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Category")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Code")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Description")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("FactKey")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<bool>("FollowsFact")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("Hours")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<bool>("IsAddition")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int>("Kind")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long?>("PartId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<bool>("PassThrough")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<bool>("PerCount")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int>("Position")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("Quantity")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("RateName")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<bool>("Taxable")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("UnitCost")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("CannedJobId");
-
-                    b.ToTable("CannedLines");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Orders.CannedSet", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("JobIds")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Title")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Words")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.HasKey("Id");
-
-                    b.ToTable("CannedSets");
+                    b.ToTable("CeilingExceptions");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Orders.Concern", b =>
@@ -1148,26 +1761,26 @@ namespace Yardstick.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("Corrected")
+                    b.Property<string>("Cause")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Found")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<int>("FoundRelease")
+                    b.Property<int>("CauseVisibility")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Complaint")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Correction")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<long>("OrderId")
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("Position")
                         .HasColumnType("INTEGER");
-
-                    b.Property<string>("Says")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
 
                     b.Property<int>("Version")
                         .HasColumnType("INTEGER");
@@ -1177,6 +1790,82 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("OrderId");
 
                     b.ToTable("Concerns");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Orders.Decision", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Acknowledged")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("AskedById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Channel")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("DecidedBy")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("DeferAtReading")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly?>("DeferUntil")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("JobId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Kind")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("LeftOut")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("ShownId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("SignatureHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "AmountAgreed", "Yardstick.Core.Orders.Decision.AmountAgreed#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.ComplexProperty(typeof(Dictionary<string, object>), "JobAmount", "Yardstick.Core.Orders.Decision.JobAmount#Money", b1 =>
+                        {
+                            b1.IsRequired();
+
+                            b1.Property<long>("Cents")
+                                .HasColumnType("INTEGER");
+                        });
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("OrderId");
+
+                    b.ToTable("Decisions");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Orders.GivenDiscount", b =>
@@ -1392,17 +2081,6 @@ namespace Yardstick.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("Along")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("Amount")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Beside")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
                     b.Property<long?>("BookCost")
                         .HasColumnType("INTEGER");
 
@@ -1421,15 +2099,15 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("CombinedHours")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Condition")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Contains")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("CoreEach")
+                    b.Property<long>("CoreDeposit")
                         .HasColumnType("INTEGER");
 
                     b.Property<long>("CoresReturned")
@@ -1449,10 +2127,14 @@ namespace Yardstick.Data.Migrations
                     b.Property<long?>("GuideHours")
                         .HasColumnType("INTEGER");
 
-                    b.Property<long?>("HeldPrice")
+                    b.Property<long>("Hours")
                         .HasColumnType("INTEGER");
 
-                    b.Property<long>("Hours")
+                    b.Property<string>("IncludedOperations")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("IsExcluded")
                         .HasColumnType("INTEGER");
 
                     b.Property<long>("JobId")
@@ -1482,7 +2164,7 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<int>("NoteRelease")
+                    b.Property<int>("NoteVisibility")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Number")
@@ -1500,13 +2182,14 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<bool>("Out")
-                        .HasColumnType("INTEGER");
-
                     b.Property<long?>("OverrideById")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("OverrideReason")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("OwnCompanionsJson")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -1534,6 +2217,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<long>("Quantity")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("QuotedPrice")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("RateName")
@@ -1570,6 +2256,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<string>("Unit")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<long>("UnitAmount")
+                        .HasColumnType("INTEGER");
 
                     b.Property<long>("UnitCost")
                         .HasColumnType("INTEGER");
@@ -1627,7 +2316,7 @@ namespace Yardstick.Data.Migrations
                     b.Property<int?>("Ending")
                         .HasColumnType("INTEGER");
 
-                    b.Property<bool>("First")
+                    b.Property<bool>("HasPriority")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("KeyTag")
@@ -1775,217 +2464,88 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("OrderChanges");
                 });
 
-            modelBuilder.Entity("Yardstick.Core.Orders.OwnOperation", b =>
+            modelBuilder.Entity("Yardstick.Core.Orders.Phrase", b =>
                 {
                     b.Property<long>("Id")
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("Code")
+                    b.Property<DateTime?>("ForgottenAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("LastUsedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Text")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Contains")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("Hours")
+                    b.Property<int>("Use")
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("Make")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Model")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Skill")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("System")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Title")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Words")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
+                    b.Property<int>("Uses")
+                        .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
 
-                    b.HasIndex("Code")
+                    b.HasIndex("Use", "Text")
                         .IsUnique();
 
-                    b.ToTable("OwnOperations");
+                    b.ToTable("Phrases");
                 });
 
-            modelBuilder.Entity("Yardstick.Core.Parts.FeeItem", b =>
+            modelBuilder.Entity("Yardstick.Core.Pricing.PolicyDraft", b =>
                 {
                     b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
-                    b.Property<long>("Amount")
+                    b.Property<DateTime>("ChangedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ChangedById")
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("Code")
+                    b.Property<string>("ClientId")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<long>("CostEach")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Label")
+                    b.Property<string>("FormJson")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<bool>("PassThrough")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime?>("RemovedAt")
-                        .HasColumnType("TEXT");
-
-                    b.Property<bool>("Taxable")
+                    b.Property<int>("Version")
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
 
-                    b.HasIndex("Code")
-                        .IsUnique();
-
-                    b.ToTable("Fees");
+                    b.ToTable("PolicyDrafts");
                 });
 
-            modelBuilder.Entity("Yardstick.Core.Parts.Part", b =>
+            modelBuilder.Entity("Yardstick.Core.Pricing.PolicyVersion", b =>
                 {
                     b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
-                    b.Property<long>("AverageCost")
+                    b.Property<long?>("ById")
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("Bin")
+                    b.Property<DateTime>("InForceAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Json")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Brand")
+                    b.Property<string>("Note")
                         .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Category")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Condition")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("CoreEach")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime?>("CostAt")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Description")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Equivalents")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<bool>("Everyday")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("FillLevel")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long?>("ListPrice")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("LowestLevel")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Number")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("OnHand")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("Reserved")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long?>("SupplierId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Unit")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("UnitCost")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime?>("WithdrawnAt")
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
 
-                    b.HasIndex("Number")
-                        .IsUnique();
-
-                    b.ToTable("Parts");
+                    b.ToTable("PolicyVersions");
                 });
 
-            modelBuilder.Entity("Yardstick.Core.Parts.PartCompanion", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("AmountPerUnit")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Code")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("CostPerUnit")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("HoursPerUnit")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int>("Kind")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Label")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("PartId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<bool>("PassThrough")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<bool>("Taxable")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("PartId");
-
-                    b.ToTable("PartCompanions");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Parts.PurchaseOrder", b =>
+            modelBuilder.Entity("Yardstick.Core.Purchasing.PurchaseOrder", b =>
                 {
                     b.Property<long>("Id")
                         .ValueGeneratedOnAdd()
@@ -2033,7 +2593,7 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("PurchaseOrders");
                 });
 
-            modelBuilder.Entity("Yardstick.Core.Parts.PurchaseOrderLine", b =>
+            modelBuilder.Entity("Yardstick.Core.Purchasing.PurchaseOrderLine", b =>
                 {
                     b.Property<long>("Id")
                         .ValueGeneratedOnAdd()
@@ -2086,41 +2646,7 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("PurchaseOrderLines");
                 });
 
-            modelBuilder.Entity("Yardstick.Core.Parts.StockMovement", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime>("At")
-                        .HasColumnType("TEXT");
-
-                    b.Property<long?>("ById")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int>("Kind")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long?>("LineId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long?>("PartId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("Quantity")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("UnitCost")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("PartId");
-
-                    b.ToTable("StockMovements");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Parts.Supplier", b =>
+            modelBuilder.Entity("Yardstick.Core.Purchasing.Supplier", b =>
                 {
                     b.Property<long>("Id")
                         .ValueGeneratedOnAdd()
@@ -2146,275 +2672,40 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("Suppliers");
                 });
 
-            modelBuilder.Entity("Yardstick.Core.Records.AttachedFile", b =>
+            modelBuilder.Entity("Yardstick.Core.Schedule.PlannedWork", b =>
                 {
                     b.Property<long>("Id")
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
-                    b.Property<DateTime>("At")
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("ById")
+                    b.Property<long>("JobId")
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("ContentType")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Hash")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<int>("Kind")
+                    b.Property<long>("OrderId")
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("Name")
-                        .IsRequired()
+                    b.Property<DateTime>("Start")
                         .HasColumnType("TEXT");
 
-                    b.Property<int>("Release")
+                    b.Property<long?>("TechnicianId")
                         .HasColumnType("INTEGER");
-
-                    b.Property<DateTime?>("RemovedAt")
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("Size")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("TargetId")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("Kind", "TargetId");
-
-                    b.ToTable("Files");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Records.Customer", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Address")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Alert")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("BusinessName")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<DateTime>("CreatedAt")
-                        .HasColumnType("TEXT");
-
-                    b.Property<int?>("CreditDays")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long?>("CreditLimit")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("DoNotServe")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("FirstName")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("FormerKey")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<bool>("IsBusiness")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("LaborRateName")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("LastName")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long?>("MergedIntoId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Notes")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("PartsDiscountPercent")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Source")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("TaxCertificate")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("TaxExempt")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<DateOnly?>("TaxExemptUntil")
-                        .HasColumnType("TEXT");
 
                     b.Property<int>("Version")
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
 
-                    b.HasIndex("FormerKey");
+                    b.HasIndex("JobId")
+                        .IsUnique();
 
-                    b.ToTable("Customers");
+                    b.HasIndex("OrderId");
+
+                    b.HasIndex("Start");
+
+                    b.ToTable("PlannedWork");
                 });
 
-            modelBuilder.Entity("Yardstick.Core.Records.CustomerContact", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<bool>("Copied")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("CustomerId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Email")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Name")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Phone")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Role")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("CustomerId");
-
-                    b.ToTable("CustomerContacts");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Records.CustomerEmail", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Address")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("CustomerId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Purpose")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("Address");
-
-                    b.HasIndex("CustomerId");
-
-                    b.ToTable("CustomerEmails");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Records.CustomerPhone", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("CustomerId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Number")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Purpose")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<bool?>("Texts")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("CustomerId");
-
-                    b.HasIndex("Number");
-
-                    b.ToTable("CustomerPhones");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Records.CustomerRate", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("CustomerId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Name")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("Rate")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("CustomerId");
-
-                    b.ToTable("CustomerRates");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Records.CustomerSite", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Address")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("CustomerId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Name")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("CustomerId");
-
-                    b.ToTable("CustomerSites");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Records.ExtraField", b =>
+            modelBuilder.Entity("Yardstick.Core.Setup.ExtraField", b =>
                 {
                     b.Property<long>("Id")
                         .ValueGeneratedOnAdd()
@@ -2445,7 +2736,7 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("ExtraFields");
                 });
 
-            modelBuilder.Entity("Yardstick.Core.Records.ExtraValue", b =>
+            modelBuilder.Entity("Yardstick.Core.Setup.ExtraValue", b =>
                 {
                     b.Property<long>("Id")
                         .ValueGeneratedOnAdd()
@@ -2471,137 +2762,7 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("ExtraValues");
                 });
 
-            modelBuilder.Entity("Yardstick.Core.Records.FormerOrder", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long?>("CustomerId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("DocumentJson")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("ImportId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Number")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<int?>("Odometer")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateOnly>("On")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Title")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long?>("VehicleId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Words")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.ComplexProperty(typeof(Dictionary<string, object>), "Total", "Yardstick.Core.Records.FormerOrder.Total#Money", b1 =>
-                        {
-                            b1.IsRequired();
-
-                            b1.Property<long>("Cents")
-                                .HasColumnType("INTEGER");
-                        });
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("CustomerId");
-
-                    b.HasIndex("Number");
-
-                    b.HasIndex("VehicleId");
-
-                    b.ToTable("FormerOrders");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Records.ImportRun", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime>("At")
-                        .HasColumnType("TEXT");
-
-                    b.Property<int>("Bad")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("ById")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("FileName")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Hash")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<int>("Kind")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int>("Made")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("MappingJson")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<int>("OnFile")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Remark")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<int>("Rows")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int>("RowsDone")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int>("State")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Id");
-
-                    b.ToTable("ImportRuns");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Records.ImportedRecord", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("ImportId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("RecordId")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("ImportId", "RecordId")
-                        .IsUnique();
-
-                    b.ToTable("ImportedRecords");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Records.Label", b =>
+            modelBuilder.Entity("Yardstick.Core.Setup.Label", b =>
                 {
                     b.Property<long>("Id")
                         .ValueGeneratedOnAdd()
@@ -2625,7 +2786,7 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("Labels");
                 });
 
-            modelBuilder.Entity("Yardstick.Core.Records.LabelOn", b =>
+            modelBuilder.Entity("Yardstick.Core.Setup.LabelOn", b =>
                 {
                     b.Property<long>("Id")
                         .ValueGeneratedOnAdd()
@@ -2643,315 +2804,6 @@ namespace Yardstick.Data.Migrations
                         .IsUnique();
 
                     b.ToTable("LabelsOn");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Records.Merge", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime>("At")
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("ById")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("GoneId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("KeptId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int>("Kind")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("MovedJson")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<DateTime?>("UndoneAt")
-                        .HasColumnType("TEXT");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("Kind", "KeptId");
-
-                    b.ToTable("Merges");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Records.OdometerReading", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime>("At")
-                        .HasColumnType("TEXT");
-
-                    b.Property<bool>("Leaving")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long?>("OrderId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int>("Reading")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("VehicleId")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("VehicleId", "At");
-
-                    b.ToTable("OdometerReadings");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Records.RecordChange", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime>("At")
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("ById")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("ClientId")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Field")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("New")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Old")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Target")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("TargetId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int>("Version")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("Target", "TargetId", "Field");
-
-                    b.ToTable("RecordChanges");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Records.Vehicle", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Color")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("CustomerId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Drive")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Engine")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Make")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long?>("MergedIntoId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Model")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("PhotoHash")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Plate")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("PlateRegion")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("ProductionMonth")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Transmission")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Trim")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("UnitNumber")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<int>("Version")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Vin")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Warning")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<int>("Year")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("CustomerId");
-
-                    b.HasIndex("Plate");
-
-                    b.HasIndex("Vin");
-
-                    b.HasIndex("Make", "Model");
-
-                    b.ToTable("Vehicles");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Records.VehicleAnswer", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Answer")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<DateTime>("At")
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("ById")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Question")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Text")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("VehicleId")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("VehicleId", "Question")
-                        .IsUnique();
-
-                    b.ToTable("VehicleAnswers");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Records.VehicleTransfer", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime>("At")
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("ById")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("FromCustomerId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("ToCustomerId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("VehicleId")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("VehicleId");
-
-                    b.ToTable("VehicleTransfers");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Setup.PolicyDraft", b =>
-                {
-                    b.Property<long>("Id")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime>("ChangedAt")
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("ChangedById")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("ClientId")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("FormJson")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<int>("Version")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Id");
-
-                    b.ToTable("PolicyDrafts");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Setup.PolicyVersion", b =>
-                {
-                    b.Property<long>("Id")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long?>("ById")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime>("InForceAt")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Json")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Note")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.HasKey("Id");
-
-                    b.ToTable("PolicyVersions");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Setup.Shop", b =>
@@ -3062,6 +2914,184 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("Staff");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Vehicles.OdometerReading", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Leaving")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("OrderId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Reading")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("VehicleId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("VehicleId", "At");
+
+                    b.ToTable("OdometerReadings");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Vehicles.Vehicle", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Color")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("CustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Drive")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Engine")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Make")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("MergedIntoId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Model")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PhotoHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Plate")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PlateRegion")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ProductionMonth")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Transmission")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Trim")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("UnitNumber")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Vin")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Warning")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Year")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CustomerId");
+
+                    b.HasIndex("Plate");
+
+                    b.HasIndex("Vin");
+
+                    b.HasIndex("Make", "Model");
+
+                    b.ToTable("Vehicles");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Vehicles.VehicleAnswer", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Answer")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Question")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Text")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("VehicleId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("VehicleId", "Question")
+                        .IsUnique();
+
+                    b.ToTable("VehicleAnswers");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Vehicles.VehicleTransfer", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("FromCustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ToCustomerId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("VehicleId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("VehicleId");
+
+                    b.ToTable("VehicleTransfers");
+                });
+
             modelBuilder.Entity("Yardstick.Core.WriteUp.CheckInSheet", b =>
                 {
                     b.Property<long>("Id")
@@ -3094,36 +3124,6 @@ namespace Yardstick.Data.Migrations
                     b.HasIndex("OrderId");
 
                     b.ToTable("CheckInSheets");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.WriteUp.Phrase", b =>
-                {
-                    b.Property<long>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime?>("ForgottenAt")
-                        .HasColumnType("TEXT");
-
-                    b.Property<DateTime>("LastUsedAt")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Text")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<int>("Use")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int>("Uses")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("Use", "Text")
-                        .IsUnique();
-
-                    b.ToTable("Phrases");
                 });
 
             modelBuilder.Entity("Yardstick.Data.CommandRecord", b =>
@@ -3382,28 +3382,10 @@ namespace Yardstick.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
 
-                    b.HasOne("Yardstick.Core.Approval.ShownCopy", null)
+                    b.HasOne("Yardstick.Core.Approval.StoredSnapshot", null)
                         .WithMany()
                         .HasForeignKey("ShownId")
                         .OnDelete(DeleteBehavior.Restrict)
-                        .IsRequired();
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Approval.CeilingException", b =>
-                {
-                    b.HasOne("Yardstick.Core.Orders.Order", null)
-                        .WithMany("CeilingExceptions")
-                        .HasForeignKey("OrderId")
-                        .OnDelete(DeleteBehavior.Cascade)
-                        .IsRequired();
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Approval.Decision", b =>
-                {
-                    b.HasOne("Yardstick.Core.Orders.Order", null)
-                        .WithMany("Decisions")
-                        .HasForeignKey("OrderId")
-                        .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });
 
@@ -3416,11 +3398,83 @@ namespace Yardstick.Data.Migrations
                         .IsRequired();
                 });
 
-            modelBuilder.Entity("Yardstick.Core.Approval.ShownCopy", b =>
+            modelBuilder.Entity("Yardstick.Core.Approval.StoredSnapshot", b =>
                 {
                     b.HasOne("Yardstick.Core.Orders.Order", null)
                         .WithMany()
                         .HasForeignKey("OrderId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Catalog.CannedAlternative", b =>
+                {
+                    b.HasOne("Yardstick.Core.Catalog.CannedJob", null)
+                        .WithMany("Alternatives")
+                        .HasForeignKey("CannedJobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Catalog.CannedLine", b =>
+                {
+                    b.HasOne("Yardstick.Core.Catalog.CannedJob", null)
+                        .WithMany("Lines")
+                        .HasForeignKey("CannedJobId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Catalog.PartCompanion", b =>
+                {
+                    b.HasOne("Yardstick.Core.Catalog.Part", null)
+                        .WithMany("Companions")
+                        .HasForeignKey("PartId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Customers.CustomerContact", b =>
+                {
+                    b.HasOne("Yardstick.Core.Customers.Customer", null)
+                        .WithMany("Contacts")
+                        .HasForeignKey("CustomerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Customers.CustomerEmail", b =>
+                {
+                    b.HasOne("Yardstick.Core.Customers.Customer", null)
+                        .WithMany("Emails")
+                        .HasForeignKey("CustomerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Customers.CustomerPhone", b =>
+                {
+                    b.HasOne("Yardstick.Core.Customers.Customer", null)
+                        .WithMany("Phones")
+                        .HasForeignKey("CustomerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Customers.CustomerRate", b =>
+                {
+                    b.HasOne("Yardstick.Core.Customers.Customer", null)
+                        .WithMany("Rates")
+                        .HasForeignKey("CustomerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Customers.CustomerSite", b =>
+                {
+                    b.HasOne("Yardstick.Core.Customers.Customer", null)
+                        .WithMany("Sites")
+                        .HasForeignKey("CustomerId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });
@@ -3436,7 +3490,7 @@ namespace Yardstick.Data.Migrations
 
             modelBuilder.Entity("Yardstick.Core.FollowUp.Reminder", b =>
                 {
-                    b.HasOne("Yardstick.Core.Records.Vehicle", null)
+                    b.HasOne("Yardstick.Core.Vehicles.Vehicle", null)
                         .WithMany()
                         .HasForeignKey("VehicleId")
                         .OnDelete(DeleteBehavior.Restrict)
@@ -3452,20 +3506,24 @@ namespace Yardstick.Data.Migrations
                         .IsRequired();
                 });
 
-            modelBuilder.Entity("Yardstick.Core.Orders.CannedAlternative", b =>
+            modelBuilder.Entity("Yardstick.Core.Imports.FormerOrder", b =>
                 {
-                    b.HasOne("Yardstick.Core.Orders.CannedJob", null)
-                        .WithMany("Alternatives")
-                        .HasForeignKey("CannedJobId")
-                        .OnDelete(DeleteBehavior.Cascade)
-                        .IsRequired();
+                    b.HasOne("Yardstick.Core.Customers.Customer", null)
+                        .WithMany()
+                        .HasForeignKey("CustomerId")
+                        .OnDelete(DeleteBehavior.Restrict);
+
+                    b.HasOne("Yardstick.Core.Vehicles.Vehicle", null)
+                        .WithMany()
+                        .HasForeignKey("VehicleId")
+                        .OnDelete(DeleteBehavior.Restrict);
                 });
 
-            modelBuilder.Entity("Yardstick.Core.Orders.CannedLine", b =>
+            modelBuilder.Entity("Yardstick.Core.Orders.CeilingException", b =>
                 {
-                    b.HasOne("Yardstick.Core.Orders.CannedJob", null)
-                        .WithMany("Lines")
-                        .HasForeignKey("CannedJobId")
+                    b.HasOne("Yardstick.Core.Orders.Order", null)
+                        .WithMany("CeilingExceptions")
+                        .HasForeignKey("OrderId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });
@@ -3474,6 +3532,15 @@ namespace Yardstick.Data.Migrations
                 {
                     b.HasOne("Yardstick.Core.Orders.Order", null)
                         .WithMany("Concerns")
+                        .HasForeignKey("OrderId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Orders.Decision", b =>
+                {
+                    b.HasOne("Yardstick.Core.Orders.Order", null)
+                        .WithMany("Decisions")
                         .HasForeignKey("OrderId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
@@ -3517,12 +3584,12 @@ namespace Yardstick.Data.Migrations
 
             modelBuilder.Entity("Yardstick.Core.Orders.Order", b =>
                 {
-                    b.HasOne("Yardstick.Core.Records.Customer", null)
+                    b.HasOne("Yardstick.Core.Customers.Customer", null)
                         .WithMany()
                         .HasForeignKey("CustomerId")
                         .OnDelete(DeleteBehavior.Restrict);
 
-                    b.HasOne("Yardstick.Core.Records.Vehicle", null)
+                    b.HasOne("Yardstick.Core.Vehicles.Vehicle", null)
                         .WithMany()
                         .HasForeignKey("VehicleId")
                         .OnDelete(DeleteBehavior.Restrict);
@@ -3537,121 +3604,54 @@ namespace Yardstick.Data.Migrations
                         .IsRequired();
                 });
 
-            modelBuilder.Entity("Yardstick.Core.Parts.PartCompanion", b =>
+            modelBuilder.Entity("Yardstick.Core.Purchasing.PurchaseOrderLine", b =>
                 {
-                    b.HasOne("Yardstick.Core.Parts.Part", null)
-                        .WithMany("Companions")
-                        .HasForeignKey("PartId")
-                        .OnDelete(DeleteBehavior.Cascade)
-                        .IsRequired();
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Parts.PurchaseOrderLine", b =>
-                {
-                    b.HasOne("Yardstick.Core.Parts.PurchaseOrder", null)
+                    b.HasOne("Yardstick.Core.Purchasing.PurchaseOrder", null)
                         .WithMany("Lines")
                         .HasForeignKey("PurchaseOrderId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });
 
-            modelBuilder.Entity("Yardstick.Core.Records.CustomerContact", b =>
+            modelBuilder.Entity("Yardstick.Core.Setup.ExtraValue", b =>
                 {
-                    b.HasOne("Yardstick.Core.Records.Customer", null)
-                        .WithMany("Contacts")
-                        .HasForeignKey("CustomerId")
-                        .OnDelete(DeleteBehavior.Cascade)
-                        .IsRequired();
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Records.CustomerEmail", b =>
-                {
-                    b.HasOne("Yardstick.Core.Records.Customer", null)
-                        .WithMany("Emails")
-                        .HasForeignKey("CustomerId")
-                        .OnDelete(DeleteBehavior.Cascade)
-                        .IsRequired();
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Records.CustomerPhone", b =>
-                {
-                    b.HasOne("Yardstick.Core.Records.Customer", null)
-                        .WithMany("Phones")
-                        .HasForeignKey("CustomerId")
-                        .OnDelete(DeleteBehavior.Cascade)
-                        .IsRequired();
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Records.CustomerRate", b =>
-                {
-                    b.HasOne("Yardstick.Core.Records.Customer", null)
-                        .WithMany("Rates")
-                        .HasForeignKey("CustomerId")
-                        .OnDelete(DeleteBehavior.Cascade)
-                        .IsRequired();
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Records.CustomerSite", b =>
-                {
-                    b.HasOne("Yardstick.Core.Records.Customer", null)
-                        .WithMany("Sites")
-                        .HasForeignKey("CustomerId")
-                        .OnDelete(DeleteBehavior.Cascade)
-                        .IsRequired();
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Records.ExtraValue", b =>
-                {
-                    b.HasOne("Yardstick.Core.Records.ExtraField", null)
+                    b.HasOne("Yardstick.Core.Setup.ExtraField", null)
                         .WithMany()
                         .HasForeignKey("FieldId")
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired();
                 });
 
-            modelBuilder.Entity("Yardstick.Core.Records.FormerOrder", b =>
+            modelBuilder.Entity("Yardstick.Core.Setup.LabelOn", b =>
                 {
-                    b.HasOne("Yardstick.Core.Records.Customer", null)
-                        .WithMany()
-                        .HasForeignKey("CustomerId")
-                        .OnDelete(DeleteBehavior.Restrict);
-
-                    b.HasOne("Yardstick.Core.Records.Vehicle", null)
-                        .WithMany()
-                        .HasForeignKey("VehicleId")
-                        .OnDelete(DeleteBehavior.Restrict);
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Records.LabelOn", b =>
-                {
-                    b.HasOne("Yardstick.Core.Records.Label", null)
+                    b.HasOne("Yardstick.Core.Setup.Label", null)
                         .WithMany()
                         .HasForeignKey("LabelId")
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired();
                 });
 
-            modelBuilder.Entity("Yardstick.Core.Records.OdometerReading", b =>
+            modelBuilder.Entity("Yardstick.Core.Vehicles.OdometerReading", b =>
                 {
-                    b.HasOne("Yardstick.Core.Records.Vehicle", null)
+                    b.HasOne("Yardstick.Core.Vehicles.Vehicle", null)
                         .WithMany("Readings")
                         .HasForeignKey("VehicleId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });
 
-            modelBuilder.Entity("Yardstick.Core.Records.Vehicle", b =>
+            modelBuilder.Entity("Yardstick.Core.Vehicles.Vehicle", b =>
                 {
-                    b.HasOne("Yardstick.Core.Records.Customer", null)
+                    b.HasOne("Yardstick.Core.Customers.Customer", null)
                         .WithMany()
                         .HasForeignKey("CustomerId")
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired();
                 });
 
-            modelBuilder.Entity("Yardstick.Core.Records.VehicleAnswer", b =>
+            modelBuilder.Entity("Yardstick.Core.Vehicles.VehicleAnswer", b =>
                 {
-                    b.HasOne("Yardstick.Core.Records.Vehicle", null)
+                    b.HasOne("Yardstick.Core.Vehicles.Vehicle", null)
                         .WithMany()
                         .HasForeignKey("VehicleId")
                         .OnDelete(DeleteBehavior.Cascade)
@@ -3667,16 +3667,34 @@ namespace Yardstick.Data.Migrations
                         .IsRequired();
                 });
 
-            modelBuilder.Entity("Yardstick.Core.FollowUp.Reminder", b =>
-                {
-                    b.Navigation("Dones");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Orders.CannedJob", b =>
+            modelBuilder.Entity("Yardstick.Core.Catalog.CannedJob", b =>
                 {
                     b.Navigation("Alternatives");
 
                     b.Navigation("Lines");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Catalog.Part", b =>
+                {
+                    b.Navigation("Companions");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Customers.Customer", b =>
+                {
+                    b.Navigation("Contacts");
+
+                    b.Navigation("Emails");
+
+                    b.Navigation("Phones");
+
+                    b.Navigation("Rates");
+
+                    b.Navigation("Sites");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.FollowUp.Reminder", b =>
+                {
+                    b.Navigation("Dones");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Orders.Job", b =>
@@ -3701,30 +3719,12 @@ namespace Yardstick.Data.Migrations
                     b.Navigation("StageChanges");
                 });
 
-            modelBuilder.Entity("Yardstick.Core.Parts.Part", b =>
-                {
-                    b.Navigation("Companions");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Parts.PurchaseOrder", b =>
+            modelBuilder.Entity("Yardstick.Core.Purchasing.PurchaseOrder", b =>
                 {
                     b.Navigation("Lines");
                 });
 
-            modelBuilder.Entity("Yardstick.Core.Records.Customer", b =>
-                {
-                    b.Navigation("Contacts");
-
-                    b.Navigation("Emails");
-
-                    b.Navigation("Phones");
-
-                    b.Navigation("Rates");
-
-                    b.Navigation("Sites");
-                });
-
-            modelBuilder.Entity("Yardstick.Core.Records.Vehicle", b =>
+            modelBuilder.Entity("Yardstick.Core.Vehicles.Vehicle", b =>
                 {
                     b.Navigation("Readings");
                 });

@@ -1,14 +1,21 @@
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
-using Yardstick.Core.Catalog;
 using Yardstick.Core.Customers;
-using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Data.Orders;
 
-internal sealed class OrdersMapping : IEntityTypeConfiguration<Order>, IEntityTypeConfiguration<Job>, IEntityTypeConfiguration<Line>, IEntityTypeConfiguration<JobCompanion>, IEntityTypeConfiguration<Decision>, IEntityTypeConfiguration<OrderChange>, IEntityTypeConfiguration<StageChange>, IEntityTypeConfiguration<CannedJob>, IEntityTypeConfiguration<GivenDiscount>, IEntityTypeConfiguration<ShopLaborOperation>, IEntityTypeConfiguration<CannedSet>
+internal sealed class OrdersMapping :
+    IEntityTypeConfiguration<Order>,
+    IEntityTypeConfiguration<Job>,
+    IEntityTypeConfiguration<JobCompanion>,
+    IEntityTypeConfiguration<Line>,
+    IEntityTypeConfiguration<Decision>,
+    IEntityTypeConfiguration<OrderChange>,
+    IEntityTypeConfiguration<GivenDiscount>,
+    IEntityTypeConfiguration<CeilingException>,
+    IEntityTypeConfiguration<Phrase>
 {
     public void Configure(EntityTypeBuilder<Order> builder)
     {
@@ -85,18 +92,6 @@ internal sealed class OrdersMapping : IEntityTypeConfiguration<Order>, IEntityTy
         builder.HasOne<Order>().WithMany().HasForeignKey(c => c.OrderId);
     }
 
-    public void Configure(EntityTypeBuilder<StageChange> builder) => builder.HasIndex(c => c.OrderId);
-
-    public void Configure(EntityTypeBuilder<CannedJob> builder)
-    {
-        builder.Ignore(c => c.OwnLines);
-        builder.Ignore(c => c.Additions);
-        builder.HasMany(c => c.Lines).WithOne().HasForeignKey(l => l.CannedJobId);
-        builder.HasMany(c => c.Alternatives).WithOne().HasForeignKey(a => a.CannedJobId);
-    }
-
-    public void Configure(EntityTypeBuilder<CannedSet> builder) => builder.Ignore(s => s.Ids);
-
     public void Configure(EntityTypeBuilder<GivenDiscount> builder)
     {
         builder.Ignore(d => d.IsOn);
@@ -105,9 +100,11 @@ internal sealed class OrdersMapping : IEntityTypeConfiguration<Order>, IEntityTy
         builder.HasIndex(d => d.OrderId);
     }
 
-    public void Configure(EntityTypeBuilder<ShopLaborOperation> builder)
+    public void Configure(EntityTypeBuilder<CeilingException> builder)
     {
-        builder.Ignore(o => o.Work);
-        builder.HasIndex(o => o.Code).IsUnique();
+        builder.ComplexProperty(e => e.UpTo);
+        builder.HasIndex(e => e.OrderId);
     }
+
+    public void Configure(EntityTypeBuilder<Phrase> builder) => builder.HasIndex(p => new { p.Use, p.Text }).IsUnique();
 }

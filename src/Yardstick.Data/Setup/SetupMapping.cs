@@ -1,12 +1,42 @@
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
-using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
 
 namespace Yardstick.Data.Setup;
 
-internal sealed class SetupMapping : IEntityTypeConfiguration<Shop>, IEntityTypeConfiguration<StaffMember>, IEntityTypeConfiguration<TerminalPerson>, IEntityTypeConfiguration<StaffSession>, IEntityTypeConfiguration<Counter>, IEntityTypeConfiguration<Terminal>, IEntityTypeConfiguration<CommandRecord>, IEntityTypeConfiguration<PolicyVersion>, IEntityTypeConfiguration<PolicyDraft>
+internal sealed class SetupMapping :
+    IEntityTypeConfiguration<Label>,
+    IEntityTypeConfiguration<LabelOn>,
+    IEntityTypeConfiguration<ExtraField>,
+    IEntityTypeConfiguration<ExtraValue>,
+    IEntityTypeConfiguration<Shop>,
+    IEntityTypeConfiguration<StaffMember>,
+    IEntityTypeConfiguration<TerminalPerson>,
+    IEntityTypeConfiguration<StaffSession>,
+    IEntityTypeConfiguration<Counter>,
+    IEntityTypeConfiguration<Terminal>,
+    IEntityTypeConfiguration<CommandRecord>
 {
+    public void Configure(EntityTypeBuilder<Label> builder) => builder.HasIndex(l => new { l.Kind, l.Name }).IsUnique();
+
+    public void Configure(EntityTypeBuilder<LabelOn> builder)
+    {
+        builder.HasIndex(l => new { l.LabelId, l.TargetId }).IsUnique();
+        builder.HasOne<Label>().WithMany().HasForeignKey(l => l.LabelId).OnDelete(DeleteBehavior.Restrict);
+    }
+
+    public void Configure(EntityTypeBuilder<ExtraField> builder)
+    {
+        builder.Ignore(f => f.Words);
+        builder.HasIndex(f => new { f.Kind, f.Name }).IsUnique();
+    }
+
+    public void Configure(EntityTypeBuilder<ExtraValue> builder)
+    {
+        builder.HasIndex(v => new { v.TargetId, v.FieldId }).IsUnique();
+        builder.HasOne<ExtraField>().WithMany().HasForeignKey(v => v.FieldId).OnDelete(DeleteBehavior.Restrict);
+    }
+
     public void Configure(EntityTypeBuilder<Shop> builder)
     {
         builder.Property(s => s.Id).ValueGeneratedNever();
@@ -26,10 +56,6 @@ internal sealed class SetupMapping : IEntityTypeConfiguration<Shop>, IEntityType
     public void Configure(EntityTypeBuilder<Counter> builder) => builder.HasKey(c => c.Name);
 
     public void Configure(EntityTypeBuilder<Terminal> builder) => builder.HasIndex(t => t.TokenHash).IsUnique();
-
-    public void Configure(EntityTypeBuilder<PolicyVersion> builder) => builder.Property(v => v.Id).ValueGeneratedNever();
-
-    public void Configure(EntityTypeBuilder<PolicyDraft> builder) => builder.Property(d => d.Id).ValueGeneratedNever();
 
     public void Configure(EntityTypeBuilder<CommandRecord> builder) => builder.Property(c => c.Id).ValueGeneratedNever();
 }

@@ -38,23 +38,23 @@ public static class ApprovalPage
     /// <param name="Choices">Figures of every choice; empty where the server answers each.</param>
     /// <param name="Answers">What was answered to each job, once it was.</param>
     /// <param name="Agreed">What all agreed work comes to with this answer, taxes included; null until it was answered.</param>
-    public sealed record View(LinkState State, string Sentence, string Shop, string Phone, bool Logo, string FirstName, EstimateSnapshot? Estimate, IReadOnlyList<long> OpenJobs, IReadOnlyList<SelectionTotals> Choices, IReadOnlyList<Answered> Answers, decimal? Agreed);
+    public sealed record ApprovalPageView(LinkState State, string Sentence, string Shop, string Phone, bool Logo, string FirstName, EstimateSnapshot? Estimate, IReadOnlyList<long> OpenJobs, IReadOnlyList<SelectionTotals> Choices, IReadOnlyList<Answered> Answers, decimal? Agreed);
     /// <summary>What was answered to a job.</summary>
     public sealed record Answered(string Job, DecisionKind Kind);
 
     /// <summary>The whole answer: about each open job, who signs, with what signature.</summary>
-    public sealed record AnswerRequest(IReadOnlyList<JobAnswer> Jobs, string? Name, string? SignaturePng, string? Note);
+    public sealed record ApprovalAnswerRequest(IReadOnlyList<JobAnswer> Jobs, string? Name, string? SignaturePng, string? Note);
     /// <summary>A question to the shop.</summary>
-    public sealed record Question(string? Text);
+    public sealed record CustomerQuestion(string? Text);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
         var pages = api.MapGroup("/customers-pages/estimates/{token}").AllowAnonymous().RequireRateLimiting(Limit);
-        pages.MapGet("", ShowAsync).Produces<View>();
+        pages.MapGet("", ShowAsync).Produces<ApprovalPageView>();
         pages.MapPost("/seen", SeenAsync);
         pages.MapPost("/choice", ChooseAsync).Produces<SelectionTotals>();
-        pages.MapPost("/answer", AnswerAsync).Produces<View>().ProducesProblem(422);
+        pages.MapPost("/answer", AnswerAsync).Produces<ApprovalPageView>().ProducesProblem(422);
         pages.MapPost("/question", AskAsync).ProducesProblem(422);
         pages.MapGet("/photos/{hash}", PhotoAsync);
     }
@@ -73,14 +73,14 @@ public static class ApprovalPage
         var hash = ApprovalLink.HashOf(token);
         if (token.Length > 64 || await db.ApprovalLinks.AsNoTracking().FirstOrDefaultAsync(l => l.TokenHash == hash) is not { } link) return null;
         if (await EstimatePresentation.ReadAsync(db, link.OrderId, utcNow) is not { } now) return null;
-        var sent = EstimateSnapshot.FromJson(await db.ShownCopies.Where(c => c.Id == link.ShownId).Select(c => c.Json).SingleAsync());
+        var sent = EstimateSnapshot.FromJson(await db.StoredSnapshots.Where(c => c.Id == link.ShownId).Select(c => c.Json).SingleAsync());
         return new Found(link, now, sent, link.StateAt(sent, now.Estimate, utcNow, now.Order.State != OrderState.Open));
     }
 
     private static async Task<IResult> ShowAsync(string token, ShopDb db, TimeProvider time) =>
         await FindAsync(db, token, time.GetUtcNow().UtcDateTime) is { } found ? Results.Ok(await ViewAsync(db, found)) : Problems.Of(Unknown, 404);
 
-    private static async Task<View> ViewAsync(ShopDb db, Found found)
+    private static async Task<ApprovalPageView> ViewAsync(ShopDb db, Found found)
     {
         var (link, now, sent, state) = found;
         var open = state == LinkState.Open;
@@ -88,7 +88,7 @@ public static class ApprovalPage
         var sentence = link.SentenceOf(state, now.Shop.Local, newer);
         var name = ApprovalLink.Shows(state) && now.Order.CustomerId is { } id ? await db.Customers.Where(c => c.Id == id).Select(c => c.FirstName).FirstOrDefaultAsync() ?? "" : "";
         var answers = state == LinkState.Answered ? await AnswersAsync(db, link) : [];
-        return new View(state, sentence, now.Shop.Name, now.Shop.Phone, now.Shop.LogoHash.Length > 0, name, ApprovalLink.Shows(state) ? sent : null,
+        return new ApprovalPageView(state, sentence, now.Shop.Name, now.Shop.Phone, now.Shop.LogoHash.Length > 0, name, ApprovalLink.Shows(state) ? sent : null,
             open ? now.OpenJobs.Select(j => j.Id).ToList() : [], open ? TalkThroughView.ChoicesOf(now) : [], answers, state == LinkState.Answered ? await AgreedAsync(db, link) : null);
     }
 
@@ -122,7 +122,7 @@ public static class ApprovalPage
     private static async Task<IResult> ChooseAsync(string token, TalkThroughView.SelectionRequest request, ShopDb db, TimeProvider time) =>
         await FindAsync(db, token, time.GetUtcNow().UtcDateTime) is { State: LinkState.Open } found ? Results.Ok(TalkThroughView.Choose(found.Now, request)) : Problems.Of(Unknown, 404);
 
-    private static async Task<IResult> AnswerAsync(string token, AnswerRequest request, ShopDb read, SingleWriter gate, LiveUpdates live, Signatures signatures, TimeProvider time)
+    private static async Task<IResult> AnswerAsync(string token, ApprovalAnswerRequest request, ShopDb read, SingleWriter gate, LiveUpdates live, Signatures signatures, TimeProvider time)
     {
         var utcNow = time.GetUtcNow().UtcDateTime;
         if (await FindAsync(read, token, utcNow) is not { } found) return Problems.Of(Unknown, 404);
@@ -164,7 +164,7 @@ public static class ApprovalPage
         return Results.Ok(await ViewAsync(read, (await FindAsync(read, token, utcNow))!));
     }
 
-    private static async Task<IResult> AskAsync(string token, Question question, ShopDb read, SingleWriter gate, LiveUpdates live, TimeProvider time)
+    private static async Task<IResult> AskAsync(string token, CustomerQuestion question, ShopDb read, SingleWriter gate, LiveUpdates live, TimeProvider time)
     {
         var utcNow = time.GetUtcNow().UtcDateTime;
         if (await FindAsync(read, token, utcNow) is not { } found) return Problems.Of(Unknown, 404);

@@ -47,7 +47,7 @@ public static class DecisionRecord
         var titles = await db.Jobs.Where(j => j.OrderId == id).ToDictionaryAsync(j => j.Id, j => j.Title);
         var decisions = await db.Decisions.Where(d => d.OrderId == id).OrderByDescending(d => d.Id).AsNoTracking().ToListAsync();
         var shown = decisions.Select(d => d.ShownId).OfType<long>().Distinct().ToList();
-        var copies = (await db.ShownCopies.Where(c => shown.Contains(c.Id)).AsNoTracking().ToListAsync()).ToDictionary(c => c.Id, c => (c.Hash, Intact: EstimateSnapshot.HashOf(c.Json) == c.Hash));
+        var copies = (await db.StoredSnapshots.Where(c => shown.Contains(c.Id)).AsNoTracking().ToListAsync()).ToDictionary(c => c.Id, c => (c.Hash, Intact: EstimateSnapshot.HashOf(c.Json) == c.Hash));
         return Results.Ok(decisions.ConvertAll(d =>
         {
             var (hash, intact) = d.ShownId is { } copy ? copies[copy] : ("", true);
@@ -58,7 +58,7 @@ public static class DecisionRecord
 
     private static async Task<IResult> PdfAsync(long id, ShopDb db, DocumentPdfs pdfs)
     {
-        if (await db.ShownCopies.Where(c => c.Id == id).Select(c => c.Json).FirstOrDefaultAsync() is not { } json) return Problems.Of(new Problem("shown.gone", "There is no such copy."));
+        if (await db.StoredSnapshots.Where(c => c.Id == id).Select(c => c.Json).FirstOrDefaultAsync() is not { } json) return Problems.Of(new Problem("shown.gone", "There is no such copy."));
         return Results.File(pdfs.Draw(EstimateSnapshot.FromJson(json).Document), "application/pdf", $"as-shown-{id}.pdf");
     }
 

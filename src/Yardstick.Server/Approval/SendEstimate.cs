@@ -45,7 +45,7 @@ public static class SendEstimate
         var links = await db.ApprovalLinks.Where(l => l.OrderId == id).OrderByDescending(l => l.Id).ToListAsync();
         var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
         var copyIds = links.ConvertAll(l => l.ShownId);
-        var copies = (await db.ShownCopies.Where(c => copyIds.Contains(c.Id)).AsNoTracking().ToListAsync()).ToDictionary(c => c.Id, c => EstimateSnapshot.FromJson(c.Json));
+        var copies = (await db.StoredSnapshots.Where(c => copyIds.Contains(c.Id)).AsNoTracking().ToListAsync()).ToDictionary(c => c.Id, c => EstimateSnapshot.FromJson(c.Json));
         return Results.Ok(new SendEstimateView(
             shown.ToRelease,
             links.ConvertAll(l => new ApprovalLinkView(l.Id, l.SentAt, names[l.SentById], l.ExpiresAt, l.StateAt(copies[l.ShownId], shown.Estimate, now, shown.Order.State != OrderState.Open), l.OpenedAt, l.Opened, l.AnsweredAt)),

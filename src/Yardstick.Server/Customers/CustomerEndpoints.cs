@@ -16,22 +16,22 @@ public static class CustomerEndpoints
     private const int PageSize = 60;
 
     /// <summary>A car of a customer.</summary>
-    public sealed record CarView(long Id, string Plate, string Description, string Color, string Vin, string Warning, int? LastReading, DateTime? LastReadingAt, long? OpenOrderId, long? OpenOrderNumber);
+    public sealed record CustomerCar(long Id, string Plate, string Description, string Color, string Vin, string Warning, int? LastReading, DateTime? LastReadingAt, long? OpenOrderId, long? OpenOrderNumber);
     /// <summary>A customer.</summary>
-    public sealed record CustomerView(long Id, string Name, IReadOnlyList<string> Phones, string Email, string Address, string Alert, string DoNotServe, string TaxExempt, bool ExemptToday,
-        DateOnly? TaxExemptUntil, int Visits, IReadOnlyList<CarView> Cars, IReadOnlyList<Choice> Contacts, IReadOnlyList<Choice> Sites);
+    public sealed record CustomerSummary(long Id, string Name, IReadOnlyList<string> Phones, string Email, string Address, string Alert, string DoNotServe, string TaxExempt, bool ExemptToday,
+        DateOnly? TaxExemptUntil, int Visits, IReadOnlyList<CustomerCar> Cars, IReadOnlyList<CustomerChoice> Contacts, IReadOnlyList<CustomerChoice> Sites);
     /// <summary>A contact or a site to choose from.</summary>
-    public sealed record Choice(long Id, string Name);
+    public sealed record CustomerChoice(long Id, string Name);
     /// <summary>A customer in the list.</summary>
-    public sealed record Row(long Id, string Name, bool IsBusiness, string Phone, string Alert, string DoNotServe, int Cars, int Visits, DateTime? LastVisit);
+    public sealed record CustomerListRow(long Id, string Name, bool IsBusiness, string Phone, string Alert, string DoNotServe, int Cars, int Visits, DateTime? LastVisit);
     /// <summary>A page; <paramref name="Next"/> asks for the one after it, null at the end.</summary>
-    public sealed record Page(IReadOnlyList<Row> Rows, string? Next);
+    public sealed record CustomerListPage(IReadOnlyList<CustomerListRow> Rows, string? Next);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/customers", ListAsync).Asks(Permission.Find).Produces<Page>();
-        api.MapGet("/customers/{id:long}", HandleAsync).Asks(Permission.Find).Produces<CustomerView>().ProducesProblem(404);
+        api.MapGet("/customers", ListAsync).Asks(Permission.Find).Produces<CustomerListPage>();
+        api.MapGet("/customers/{id:long}", HandleAsync).Asks(Permission.Find).Produces<CustomerSummary>().ProducesProblem(404);
     }
 
     private static async Task<IResult> ListAsync(ShopDb db, string? q = null, string? after = null)
@@ -58,13 +58,13 @@ public static class CustomerEndpoints
         var visits = await db.Orders.Where(o => o.State == OrderState.Posted && ids.Contains(o.CustomerId ?? 0)).GroupBy(o => o.CustomerId!.Value)
             .Select(g => new { g.Key, Count = g.Count(), Last = g.Max(o => o.PostedAt) }).ToDictionaryAsync(g => g.Key);
         var rows = ids.ConvertAll(id => RowOf(customers[id], country, cars.GetValueOrDefault(id), visits.TryGetValue(id, out var v) ? v.Count : 0, visits.TryGetValue(id, out v) ? v.Last : null));
-        return Results.Ok(new Page(rows, keys.Count > PageSize ? $"{keys[PageSize - 1].Sort}|{keys[PageSize - 1].Id}" : null));
+        return Results.Ok(new CustomerListPage(rows, keys.Count > PageSize ? $"{keys[PageSize - 1].Sort}|{keys[PageSize - 1].Id}" : null));
     }
 
-    private static Row RowOf(Customer customer, string country, int cars, int visits, DateTime? last)
+    private static CustomerListRow RowOf(Customer customer, string country, int cars, int visits, DateTime? last)
     {
         var phone = customer.Phones.OrderBy(p => p.Id).FirstOrDefault();
-        return new Row(customer.Id, customer.DisplayName, customer.IsBusiness, phone is null ? "" : new PhoneNumber(phone.Number).Shown(country), customer.Alert, customer.DoNotServe, cars, visits, last);
+        return new CustomerListRow(customer.Id, customer.DisplayName, customer.IsBusiness, phone is null ? "" : new PhoneNumber(phone.Number).Shown(country), customer.Alert, customer.DoNotServe, cars, visits, last);
     }
 
     private static async Task<IResult> HandleAsync(long id, ShopDb db, TimeProvider time)
@@ -75,14 +75,14 @@ public static class CustomerEndpoints
         var shop = await db.Shops.SingleAsync();
         var today = DateOnly.FromDateTime(shop.Local(time.GetUtcNow().UtcDateTime));
         var visits = await db.Orders.CountAsync(o => o.CustomerId == id && o.State == OrderState.Posted);
-        return Results.Ok(new CustomerView(id, customer.DisplayName, customer.Phones.OrderBy(p => p.Id).Select(p => new PhoneNumber(p.Number).Shown(shop.Country)).ToList(),
+        return Results.Ok(new CustomerSummary(id, customer.DisplayName, customer.Phones.OrderBy(p => p.Id).Select(p => new PhoneNumber(p.Number).Shown(shop.Country)).ToList(),
             customer.Emails.OrderBy(e => e.Id).FirstOrDefault()?.Address ?? "", customer.Address, customer.Alert, customer.DoNotServe, customer.TaxExempt, customer.IsExemptOn(today), customer.TaxExemptUntil,
-            visits, await CarsAsync(db, id), await db.CustomerContacts.Where(c => c.CustomerId == id).OrderBy(c => c.Id).Select(c => new Choice(c.Id, c.Name)).ToListAsync(),
-            await db.CustomerSites.Where(s => s.CustomerId == id).OrderBy(s => s.Id).Select(s => new Choice(s.Id, s.Name)).ToListAsync()));
+            visits, await CarsAsync(db, id), await db.CustomerContacts.Where(c => c.CustomerId == id).OrderBy(c => c.Id).Select(c => new CustomerChoice(c.Id, c.Name)).ToListAsync(),
+            await db.CustomerSites.Where(s => s.CustomerId == id).OrderBy(s => s.Id).Select(s => new CustomerChoice(s.Id, s.Name)).ToListAsync()));
     }
 
     /// <summary>A customer's cars, the one that was here last first.</summary>
-    internal static async Task<List<CarView>> CarsAsync(ShopDb db, long customerId)
+    internal static async Task<List<CustomerCar>> CarsAsync(ShopDb db, long customerId)
     {
         var cars = await db.Vehicles.Where(v => v.CustomerId == customerId && v.MergedIntoId == null).ToListAsync();
         var ids = cars.ConvertAll(c => c.Id);
@@ -93,7 +93,7 @@ public static class CustomerEndpoints
         {
             var last = latest.GetValueOrDefault(car.Id);
             var order = open.Find(o => o.VehicleId == car.Id);
-            return new CarView(car.Id, car.Plate, car.Description, car.Color, car.Vin, car.Warning, last?.Reading, last?.At, order?.Id, order?.Number);
+            return new CustomerCar(car.Id, car.Plate, car.Description, car.Color, car.Vin, car.Warning, last?.Reading, last?.At, order?.Id, order?.Number);
         }).OrderByDescending(c => c.LastReadingAt).ToList();
     }
 }

@@ -54,7 +54,7 @@ public static class CustomerPage
         /// <summary>What they have meant to the shop.</summary>
         public required CustomerFigures Figures { get; init; }
         /// <summary>Their cars.</summary>
-        public required IReadOnlyList<CustomerEndpoints.CarView> Cars { get; init; }
+        public required IReadOnlyList<CustomerEndpoints.CustomerCar> Cars { get; init; }
         /// <summary>Names of the policy's labor rates.</summary>
         public required IReadOnlyList<string> RateNames { get; init; }
         /// <summary>Names of the policy's exemptions.</summary>

@@ -106,7 +106,7 @@ internal sealed class PdfPages : PdfSheet
     {
         foreach (var concern in document.Concerns)
         {
-            foreach (var (label, text) in new[] { ("You said", concern.Says), ("We found", concern.Found), ("We did", concern.Corrected) })
+            foreach (var (label, text) in new[] { ("You said", concern.Complaint), ("We found", concern.Cause), ("We did", concern.Correction) })
             {
                 if (text.Length > 0) Labelled(label, text);
             }

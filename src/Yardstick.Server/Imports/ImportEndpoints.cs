@@ -17,13 +17,13 @@ public static class ImportEndpoints
     private const int MostBytes = 30 * 1024 * 1024, MostShown = 200, Samples = 8;
 
     /// <summary>An import.</summary>
-    public sealed record RunView(long Id, ImportKind Kind, ImportState State, string FileName, int Rows, int RowsDone, int Made, int OnFile, int Bad, DateTime At, string By, string Remark);
+    public sealed record ImportRunView(long Id, ImportKind Kind, ImportState State, string FileName, int Rows, int RowsDone, int Made, int OnFile, int Bad, DateTime At, string By, string Remark);
     /// <summary>A field that a column can hold.</summary>
-    public sealed record FieldChoice(string Name, string Label, bool Needed);
+    public sealed record ImportFieldChoice(string Name, string Label, bool Needed);
     /// <summary>A column of the file.</summary>
-    public sealed record Column(string Heading, string? Field, IReadOnlyList<string> Samples);
+    public sealed record ImportColumn(string Heading, string? Field, IReadOnlyList<string> Samples);
     /// <summary>A row that can't be brought in.</summary>
-    public sealed record BadRow(int Row, string Words, string Reason);
+    public sealed record ImportBadRow(int Row, string Words, string Reason);
     /// <summary>What would come in.</summary>
     /// <param name="Run">The import.</param>
     /// <param name="Fields">Fields to choose from.</param>
@@ -34,17 +34,17 @@ public static class ImportEndpoints
     /// <param name="Bad">Rows that can't be brought in: how many.</param>
     /// <param name="BadRows">The first of them, with the reason.</param>
     /// <param name="GoodSamples">The first records that would be made, in few words.</param>
-    public sealed record Preview(RunView Run, IReadOnlyList<FieldChoice> Fields, IReadOnlyList<Column> Columns, IReadOnlyList<string> Missing, int Good, int OnFile, int Bad, IReadOnlyList<BadRow> BadRows, IReadOnlyList<string> GoodSamples);
+    public sealed record ImportPreview(ImportRunView Run, IReadOnlyList<ImportFieldChoice> Fields, IReadOnlyList<ImportColumn> Columns, IReadOnlyList<string> Missing, int Good, int OnFile, int Bad, IReadOnlyList<ImportBadRow> BadRows, IReadOnlyList<string> GoodSamples);
     /// <summary>Which field each column holds; empty for none.</summary>
-    public sealed record MappingRequest(IReadOnlyList<string> Fields);
+    public sealed record ImportMappingRequest(IReadOnlyList<string> Fields);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/imports", ListAsync).Asks(Permission.BringIn).Produces<IReadOnlyList<RunView>>();
+        api.MapGet("/imports", ListAsync).Asks(Permission.BringIn).Produces<IReadOnlyList<ImportRunView>>();
         api.MapPost("/imports/{kind}", UploadAsync).Asks(Permission.BringIn).WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(ContentStore.MostSent)).DisableAntiforgery().Accepts<IFormFile>("application/octet-stream").Produces<RecordChanged>().ProducesProblem(422);
-        api.MapGet("/imports/{id:long}", PreviewAsync).Asks(Permission.BringIn).Produces<Preview>().ProducesProblem(404);
-        api.MapGet("/imports/{id:long}/progress", ProgressAsync).Asks(Permission.BringIn).Produces<RunView>().ProducesProblem(404);
+        api.MapGet("/imports/{id:long}", PreviewAsync).Asks(Permission.BringIn).Produces<ImportPreview>().ProducesProblem(404);
+        api.MapGet("/imports/{id:long}/progress", ProgressAsync).Asks(Permission.BringIn).Produces<ImportRunView>().ProducesProblem(404);
         api.MapGet("/imports/{id:long}/bad.csv", BadAsync).Asks(Permission.BringIn);
         api.MapPost("/imports/{id:long}/mapping", MapColumns).Asks(Permission.BringIn).Produces<RecordChanged>().ProducesProblem(422);
         api.MapPost("/imports/{id:long}/run", (long id, CommandRunner commands, ImportWorker worker) => Turn(id, ImportState.Running, commands, worker)).Asks(Permission.BringIn).Produces<RecordChanged>().ProducesProblem(422);
@@ -52,12 +52,12 @@ public static class ImportEndpoints
         api.MapPost("/imports/{id:long}/undo", (long id, CommandRunner commands, ImportWorker worker) => Turn(id, ImportState.Undoing, commands, worker)).Asks(Permission.BringIn).Produces<RecordChanged>().ProducesProblem(422);
     }
 
-    private static async Task<RunView> ViewAsync(ShopDb db, ImportRun run) =>
+    private static async Task<ImportRunView> ViewAsync(ShopDb db, ImportRun run) =>
         new(run.Id, run.Kind, run.State, run.FileName, run.Rows, run.RowsDone, run.Made, run.OnFile, run.Bad, run.At, StaffMember.ShortNameOf((await db.Staff.FindAsync(run.ById))!.Name), run.Remark);
 
     private static async Task<IResult> ListAsync(ShopDb db)
     {
-        var views = new List<RunView>();
+        var views = new List<ImportRunView>();
         foreach (var run in await db.ImportRuns.AsNoTracking().OrderByDescending(r => r.Id).Take(40).ToListAsync()) views.Add(await ViewAsync(db, run));
         return Results.Ok(views);
     }
@@ -97,10 +97,10 @@ public static class ImportEndpoints
         var (run, file, mapping, verdicts) = looked;
         var fields = ImportFields.Of(run.Kind);
         var bad = verdicts.Where(v => v.Reason is not null).ToList();
-        return Results.Ok(new Preview(await ViewAsync(db, run), fields.Select(f => new FieldChoice(f.Name, f.Label, f.Needed)).ToList(),
-            file.Headings.Select((h, c) => new Column(h, mapping[c], file.Rows.Select(r => c < r.Cells.Length ? r.Cells[c].Trim() : "").Where(t => t.Length > 0).Take(3).ToList())).ToList(),
+        return Results.Ok(new ImportPreview(await ViewAsync(db, run), fields.Select(f => new ImportFieldChoice(f.Name, f.Label, f.Needed)).ToList(),
+            file.Headings.Select((h, c) => new ImportColumn(h, mapping[c], file.Rows.Select(r => c < r.Cells.Length ? r.Cells[c].Trim() : "").Where(t => t.Length > 0).Take(3).ToList())).ToList(),
             fields.Where(f => f.Needed && !mapping.Contains(f.Name)).Select(f => f.Label).ToList(),
-            verdicts.Count(v => v.Make is not null), verdicts.Count(v => v.OnFile), bad.Count, bad.Take(MostShown).Select(v => new BadRow(v.Row, v.Words, v.Reason!)).ToList(),
+            verdicts.Count(v => v.Make is not null), verdicts.Count(v => v.OnFile), bad.Count, bad.Take(MostShown).Select(v => new ImportBadRow(v.Row, v.Words, v.Reason!)).ToList(),
             verdicts.Where(v => v.Make is not null).Take(Samples).Select(v => v.Words).ToList()));
     }
 
@@ -117,7 +117,7 @@ public static class ImportEndpoints
         return Results.File(memory.ToArray(), "text/csv", $"not brought in, {looked.Run.FileName}");
     }
 
-    private static Task<IResult> MapColumns(long id, MappingRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
+    private static Task<IResult> MapColumns(long id, ImportMappingRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         if (await work.Db.ImportRuns.FindAsync(id) is not { } run) return new Problem("import.gone", "There is no such import.");
         if (run.State != ImportState.Previewed) return new Problem("import.begun", "This file was brought in already; look at it anew to bring it in another way.");

@@ -18,19 +18,19 @@ public static class Conversations
     private const int Most = 200;
 
     /// <summary>A message.</summary>
-    public sealed record MessageView(long Id, long? OrderId, MessageChannel Channel, string Address, string Subject, string Body, MessageState State, DateTime At, DateTime NotBefore, string By, string Trouble, string Attachment, bool Unseen, LinkView? Link);
+    public sealed record MessageView(long Id, long? OrderId, MessageChannel Channel, string Address, string Subject, string Body, MessageState State, DateTime At, DateTime NotBefore, string By, string Trouble, string Attachment, bool Unseen, ConversationLinkView? Link);
     /// <summary>The link by which a document went out with a text.</summary>
-    public sealed record LinkView(long Id, bool Good, DateTime? OpenedAt, int Opened);
+    public sealed record ConversationLinkView(long Id, bool Good, DateTime? OpenedAt, int Opened);
     /// <summary>An address that can be written to.</summary>
     public sealed record AddressView(MessageChannel Channel, string Address, string Shown, string Whose, bool Refused);
     /// <summary>A thread with all that writing needs.</summary>
     /// <param name="Messages">Messages, the oldest first.</param>
     /// <param name="Addresses">Where the customer can be written to.</param>
     /// <param name="QuietUntil">Texts wait until then, UTC; null outside the quiet hours.</param>
-    public sealed record View(IReadOnlyList<MessageView> Messages, IReadOnlyList<AddressView> Addresses, DateTime? QuietUntil);
+    public sealed record ConversationView(IReadOnlyList<MessageView> Messages, IReadOnlyList<AddressView> Addresses, DateTime? QuietUntil);
 
     /// <summary>A message to write. A document goes along, as PDF with an e-mail, behind a link with a text: estimate, work-order, inspection, invoice, check-in, release-slip.</summary>
-    public sealed record Request(MessageChannel Channel, string Address, string? Subject, string? Body, bool Now, string? Document);
+    public sealed record MessageRequest(MessageChannel Channel, string Address, string? Subject, string? Body, bool Now, string? Document);
     /// <summary>What a person decides about one that failed or may have been sent.</summary>
     public sealed record ResolveRequest(bool Again);
     /// <summary>Whether somebody may be written to.</summary>
@@ -39,8 +39,8 @@ public static class Conversations
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/orders/{id:long}/messages", OfOrderAsync).Asks(Permission.SeeOrders).Produces<View>();
-        api.MapGet("/customers/{id:long}/messages", OfCustomerAsync).Asks(Permission.SeeOrders).Produces<View>();
+        api.MapGet("/orders/{id:long}/messages", OfOrderAsync).Asks(Permission.SeeOrders).Produces<ConversationView>();
+        api.MapGet("/customers/{id:long}/messages", OfCustomerAsync).Asks(Permission.SeeOrders).Produces<ConversationView>();
         api.MapPost("/orders/{id:long}/messages", WriteToOrder).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/customers/{id:long}/messages", WriteToCustomer).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/messages/{id:long}/resolve", Resolve).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
@@ -58,7 +58,7 @@ public static class Conversations
 
     private static async Task<IResult> OfCustomerAsync(long id, ShopDb db, TimeProvider time) => Results.Ok(await ViewAsync(db, db.Messages.Where(m => m.CustomerId == id), id, time));
 
-    private static async Task<View> ViewAsync(ShopDb db, IQueryable<Message> which, long? customerId, TimeProvider time)
+    private static async Task<ConversationView> ViewAsync(ShopDb db, IQueryable<Message> which, long? customerId, TimeProvider time)
     {
         var shop = await db.Shops.SingleAsync();
         var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
@@ -66,8 +66,8 @@ public static class Conversations
         var now = time.GetUtcNow().UtcDateTime;
         var quiet = shop.MayText(now);
         var ids = messages.ConvertAll(m => m.Id);
-        var links = await db.DocumentLinks.Where(l => ids.Contains(l.MessageId)).AsNoTracking().ToDictionaryAsync(l => l.MessageId, l => new LinkView(l.Id, l.IsGoodAt(now), l.OpenedAt, l.Opened));
-        return new View(
+        var links = await db.DocumentLinks.Where(l => ids.Contains(l.MessageId)).AsNoTracking().ToDictionaryAsync(l => l.MessageId, l => new ConversationLinkView(l.Id, l.IsGoodAt(now), l.OpenedAt, l.Opened));
+        return new ConversationView(
             messages.OrderBy(m => m.Id).Select(m => new MessageView(m.Id, m.OrderId, m.Channel, m.Channel == MessageChannel.Text && m.Address.Length > 0 ? new PhoneNumber(m.Address).Shown(shop.Country) : m.Address, m.Subject, m.Body, m.State, m.At, m.NotBefore,
                 m.ById is { } by ? names.GetValueOrDefault(by, "") : "", m.Trouble, m.AttachmentName, m.State == MessageState.Received && m.SeenAt is null, links.GetValueOrDefault(m.Id))).ToList(),
             await AddressesAsync(db, customerId, shop), quiet > now ? quiet : null);
@@ -85,7 +85,7 @@ public static class Conversations
         return all.ConvertAll(a => new AddressView(a.Item1, a.Item2, a.Item3, a.Item4, refused.Contains(a.Item2)));
     }
 
-    private static Task<IResult> WriteToOrder(long id, Request request, CommandRunner commands, Outbox outbox, MessageComposer writing, DocumentPdfs pdfs, HttpContext http) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> WriteToOrder(long id, MessageRequest request, CommandRunner commands, Outbox outbox, MessageComposer writing, DocumentPdfs pdfs, HttpContext http) => commands.RunAsync<Changed>(async work =>
     {
         if (await work.Db.LoadOrderAsync(id) is not { } order) return new Problem("order.gone", "There is no such order.");
         if (string.IsNullOrEmpty(request.Document)) return await WriteAsync(work, outbox, writing, order.CustomerId, id, request);
@@ -102,10 +102,10 @@ public static class Conversations
         });
     });
 
-    private static Task<IResult> WriteToCustomer(long id, Request request, CommandRunner commands, Outbox outbox, MessageComposer writing) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> WriteToCustomer(long id, MessageRequest request, CommandRunner commands, Outbox outbox, MessageComposer writing) => commands.RunAsync<Changed>(async work =>
         await work.Db.Customers.AnyAsync(c => c.Id == id) ? await WriteAsync(work, outbox, writing, id, null, request) : new Problem("customer.gone", "There is no such customer."));
 
-    private static async Task<Result<Changed>> WriteAsync(CommandContext work, Outbox outbox, MessageComposer writing, long? customerId, long? orderId, Request request, Action<Message>? along = null)
+    private static async Task<Result<Changed>> WriteAsync(CommandContext work, Outbox outbox, MessageComposer writing, long? customerId, long? orderId, MessageRequest request, Action<Message>? along = null)
     {
         var shop = await work.Db.Shops.SingleAsync();
         var written = await writing.WriteAsync(work, shop, customerId, orderId, request.Channel, request.Address, request.Subject, request.Body, request.Now);

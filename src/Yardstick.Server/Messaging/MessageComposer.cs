@@ -18,7 +18,7 @@ internal sealed class MessageComposer(LinkSeal seal)
     /// <summary>Those among addresses at which somebody does not want to be written to: they said so last, or their telephone is on file as one without texts.</summary>
     internal static async Task<HashSet<string>> RefusedAmongAsync(ShopDb db, IReadOnlyList<string> addresses)
     {
-        var wishes = await db.WritingWishes.Where(w => addresses.Contains(w.Address)).OrderBy(w => w.Id).ToListAsync();
+        var wishes = await db.MessagingConsents.Where(w => addresses.Contains(w.Address)).OrderBy(w => w.Id).ToListAsync();
         var refused = wishes.GroupBy(w => w.Address).Where(g => g.Last().Refused).Select(g => g.Key).ToHashSet();
         refused.UnionWith(await db.CustomerPhones.Where(p => p.Texts == false && addresses.Contains(p.Number)).Select(p => p.Number).ToListAsync());
         return refused;
@@ -27,7 +27,7 @@ internal sealed class MessageComposer(LinkSeal seal)
     /// <summary>Records what somebody wishes; the telephone on file says the same from then on.</summary>
     internal static async Task WishAsync(ShopDb db, MessagingConsent wish)
     {
-        db.WritingWishes.Add(wish);
+        db.MessagingConsents.Add(wish);
         foreach (var phone in await db.CustomerPhones.Where(p => p.Number == wish.Address).ToListAsync()) phone.Texts = !wish.Refused;
     }
 

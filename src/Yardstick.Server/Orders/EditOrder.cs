@@ -89,7 +89,7 @@ public static class EditOrder
     {
         var added = under.Order.AddConcern(request.Says, under.Command.Actor);
         if (added.Problem is { } problem) return problem;
-        await Phrases.UsedAsync(under.Command.Db, PhraseUse.Says, request.Says, under.Command.Actor.At);
+        await Phrases.UsedAsync(under.Command.Db, PhraseUse.Complaint, request.Says, under.Command.Actor.At);
         await under.Command.Db.SaveChangesAsync();
         return new Changed(under.Order.Version, added.Value.Id, added.Value.Version);
     });

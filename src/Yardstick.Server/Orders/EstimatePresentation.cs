@@ -50,7 +50,7 @@ internal sealed record EstimatePresentation(Order Order, Shop Shop, PricingCase 
     {
         var json = estimate.ToJson();
         var copy = new StoredSnapshot { OrderId = orderId, At = at, Json = json, Hash = EstimateSnapshot.HashOf(json) };
-        db.ShownCopies.Add(copy);
+        db.StoredSnapshots.Add(copy);
         await db.SaveChangesAsync();
         return copy;
     }

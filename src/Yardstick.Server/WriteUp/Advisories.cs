@@ -25,7 +25,7 @@ public static class Advisories
     /// <param name="Urgency">How pressing it is.</param>
     /// <param name="Title">What it is.</param>
     /// <param name="Detail">Since when, until when, how much.</param>
-    public sealed record Item(string Kind, Urgency Urgency, string Title, string Detail)
+    public sealed record Advisory(string Kind, Urgency Urgency, string Title, string Detail)
     {
         /// <summary>The order that it is on.</summary>
         public long? OrderId { get; init; }
@@ -45,7 +45,7 @@ public static class Advisories
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/write-up/known", ListAsync).Asks(Permission.WriteUp).Produces<IReadOnlyList<Item>>();
+        api.MapGet("/write-up/known", ListAsync).Asks(Permission.WriteUp).Produces<IReadOnlyList<Advisory>>();
         api.MapPost("/orders/{id:long}/jobs/{jobId:long}/put-off", PutOff).Asks(Permission.WriteUp).Produces<Changed>().ProducesProblem(422);
     }
 
@@ -60,14 +60,14 @@ public static class Advisories
         var shop = await db.Shops.SingleAsync();
         var now = time.GetUtcNow().UtcDateTime;
         var today = DateOnly.FromDateTime(shop.Local(now));
-        var items = new List<Item>();
+        var items = new List<Advisory>();
         if (customer is { } customerId && await db.Customers.FindAsync(customerId) is { } person) items.AddRange(Warnings(person, today));
         if (vehicle is { } vehicleId && await db.Vehicles.Include(v => v.Readings).FirstOrDefaultAsync(v => v.Id == vehicleId) is { } car)
         {
-            if (car.Warning.Length > 0) items.Add(new Item("warning", Urgency.Heed, car.Warning, "about the car"));
-            items.AddRange(VinRemarks.Of(car).Select(remark => new Item("warning", Urgency.Later, remark, "about its VIN")));
+            if (car.Warning.Length > 0) items.Add(new Advisory("warning", Urgency.Heed, car.Warning, "about the car"));
+            items.AddRange(VinRemarks.Of(car).Select(remark => new Advisory("warning", Urgency.Later, remark, "about its VIN")));
             var orders = await db.Orders.Include(o => o.Jobs).Where(o => o.VehicleId == vehicleId).ToListAsync();
-            items.AddRange(orders.Where(o => o.State == OrderState.Open).Select(open => new Item("openOrder", Urgency.Heed, $"Order {open.Number} is open for this car", open.Title) { OrderId = open.Id }));
+            items.AddRange(orders.Where(o => o.State == OrderState.Open).Select(open => new Advisory("openOrder", Urgency.Heed, $"Order {open.Number} is open for this car", open.Title) { OrderId = open.Id }));
             var typed = NumberInput.Reading(odometer);
             var use = CarUse.Of(car.Readings, shop.DistancePerDay, today, now, typed.Ok ? typed.Value : null);
             items.AddRange(Earlier(orders, shop, use));
@@ -79,17 +79,17 @@ public static class Advisories
         return Results.Ok(items.OrderBy(i => i.Urgency).ToList());
     }
 
-    private static IEnumerable<Item> Warnings(Customer customer, DateOnly today)
+    private static IEnumerable<Advisory> Warnings(Customer customer, DateOnly today)
     {
-        if (customer.DoNotServe.Length > 0) yield return new Item("warning", Urgency.Heed, $"Do not serve: {customer.DoNotServe}", customer.DisplayName);
-        if (customer.Alert.Length > 0) yield return new Item("warning", Urgency.Heed, customer.Alert, customer.DisplayName);
+        if (customer.DoNotServe.Length > 0) yield return new Advisory("warning", Urgency.Heed, $"Do not serve: {customer.DoNotServe}", customer.DisplayName);
+        if (customer.Alert.Length > 0) yield return new Advisory("warning", Urgency.Heed, customer.Alert, customer.DisplayName);
         if (customer.TaxExempt.Length > 0 && !customer.IsExemptOn(today))
-            yield return new Item("warning", Urgency.Heed, $"The certificate for {customer.TaxExempt} has ended", $"on {customer.TaxExemptUntil:MMM d, yyyy}; tax is charged until a new date is on file");
+            yield return new Advisory("warning", Urgency.Heed, $"The certificate for {customer.TaxExempt} has ended", $"on {customer.TaxExemptUntil:MMM d, yyyy}; tax is charged until a new date is on file");
         else if (customer.TaxExemptUntil is { } until && until.DayNumber - today.DayNumber <= 30)
-            yield return new Item("warning", Urgency.Soon, $"The certificate for {customer.TaxExempt} ends soon", $"on {until:MMM d, yyyy}");
+            yield return new Advisory("warning", Urgency.Soon, $"The certificate for {customer.TaxExempt} ends soon", $"on {until:MMM d, yyyy}");
     }
 
-    private static IEnumerable<Item> Earlier(List<Order> orders, Shop shop, CarUse use)
+    private static IEnumerable<Advisory> Earlier(List<Order> orders, Shop shop, CarUse use)
     {
         foreach (var job in EarlierWork.StillOpen(orders))
         {
@@ -102,45 +102,45 @@ public static class Advisories
                 _ => "",
             };
             var deferred = job.Decision == DecisionKind.Deferred;
-            yield return new Item(deferred ? "deferred" : "declined", EarlierWork.UrgencyOf(job, use.Today, use.Reading, use.PerDay), job.Title,
+            yield return new Advisory(deferred ? "deferred" : "declined", EarlierWork.UrgencyOf(job, use.Today, use.Reading, use.PerDay), job.Title,
                 $"{(deferred ? "put off" : job.Decision == DecisionKind.Proposed ? "never answered" : "declined")} {shop.Local(order.OpenedAt):MMM d, yyyy}{until}, {job.Subtotal} then")
             { OrderId = order.Id, JobId = job.Id, Take = new AdvisoryToJob("job", job.Id, job.Title, null) };
         }
     }
 
     /// <summary>Findings of earlier visits that nobody made work of.</summary>
-    private static async Task<List<Item>> AdvisedAsync(ShopDb db, List<Order> orders, Shop shop)
+    private static async Task<List<Advisory>> AdvisedAsync(ShopDb db, List<Order> orders, Shop shop)
     {
         var closed = orders.Where(o => o.State is OrderState.Posted or OrderState.Ended).ToDictionary(o => o.Id);
         var ids = closed.Keys.ToList();
         var findings = await db.Findings.Where(f => ids.Contains(f.OrderId) && f.Rating != Rating.Sound).OrderByDescending(f => f.Id).ToListAsync();
         var jobs = orders.SelectMany(o => o.OnJobs.Select(j => (o.OpenedAt, Job: j))).ToList();
-        return findings.Where(f => !jobs.Exists(j => j.OpenedAt >= closed[f.OrderId].OpenedAt && WorkTitleMatch.Same(j.Job.Title, f.Text))).Select(f => new Item("advised",
+        return findings.Where(f => !jobs.Exists(j => j.OpenedAt >= closed[f.OrderId].OpenedAt && WorkTitleMatch.Same(j.Job.Title, f.Text))).Select(f => new Advisory("advised",
             f.Rating switch { Rating.Unsafe => Urgency.Heed, Rating.Due => Urgency.Due, _ => Urgency.Later }, f.Text,
             $"found {(f.Rating == Rating.Watch ? "worth watching" : f.Rating.ToString().ToLowerInvariant())} {shop.Local(f.At):MMM d, yyyy}{(f.Measured is { } value ? $", {value:0.###} {f.Unit}".TrimEnd() : "")}")
         { OrderId = f.OrderId, Take = new AdvisoryToJob("finding", f.Id, f.Text, null) }).ToList();
     }
 
-    private static async Task<List<Item>> RemindersAsync(ShopDb db, long vehicleId, Shop shop, CarUse use, string? canned)
+    private static async Task<List<Advisory>> RemindersAsync(ShopDb db, long vehicleId, Shop shop, CarUse use, string? canned)
     {
         var reminders = await db.Reminders.Where(r => r.VehicleId == vehicleId && r.RemovedAt == null).ToListAsync();
         if (reminders.Count == 0) return [];
         var ids = (canned ?? "").Split(',').Select(t => long.TryParse(t, out var id) ? id : 0).ToHashSet();
         var chosen = (await db.CannedJobs.Where(c => ids.Contains(c.Id)).ToListAsync()).ConvertAll(c => new Job { Title = c.Title, CannedJobId = c.Id });
-        return reminders.ConvertAll(r => new Item("reminder", Due.Of(r, use).Urgency, r.Title, FollowUp.Reminders.Sentence(r, use, shop))
+        return reminders.ConvertAll(r => new Advisory("reminder", Due.Of(r, use).Urgency, r.Title, FollowUp.Reminders.Sentence(r, use, shop))
         {
             Take = new AdvisoryToJob("reminder", r.Id, r.Title, r.CannedJobId),
             Resets = chosen.Exists(r.IsDoneBy),
         });
     }
 
-    private static IEnumerable<Item> Visits(List<Order> orders, Shop shop) =>
-        orders.Where(o => o.State == OrderState.Posted && o.ApprovedJobs.Any()).OrderByDescending(o => o.PostedAt).Take(MostVisits).Select(o => new Item("visit", Urgency.Later,
+    private static IEnumerable<Advisory> Visits(List<Order> orders, Shop shop) =>
+        orders.Where(o => o.State == OrderState.Posted && o.ApprovedJobs.Any()).OrderByDescending(o => o.PostedAt).Take(MostVisits).Select(o => new Advisory("visit", Urgency.Later,
             $"Here {shop.Local(o.PostedAt ?? o.OpenedAt):MMM d, yyyy}{(o.OdometerIn is { } reading ? $" at {reading:N0} {shop.DistanceWord}" : "")}", string.Join(", ", o.ApprovedJobs.Select(j => j.Title)))
         { OrderId = o.Id });
 
     /// <summary>What was done most on cars of the same make and model at about this reading, and not on this one.</summary>
-    private static async Task<List<Item>> LikeCarsAsync(ShopDb db, Vehicle car, List<Order> orders, Shop shop, CarUse use)
+    private static async Task<List<Advisory>> LikeCarsAsync(ShopDb db, Vehicle car, List<Order> orders, Shop shop, CarUse use)
     {
         if (car.Make.Length == 0 || car.Model.Length == 0 || use.Reading is not { } reading) return [];
         var (from, to) = (reading - LikeDistance, reading + LikeDistance);
@@ -150,7 +150,7 @@ public static class Advisories
         var cars = like.Select(l => l.Car).Distinct().Count();
         return like.GroupBy(l => l.Title).Where(g => !orders.SelectMany(o => o.OnJobs).Any(j => WorkTitleMatch.Same(j.Title, g.Key))).Select(g => (g.Key, Cars: g.Select(l => l.Car).Distinct().Count(), g.First().CannedJobId))
             .Where(g => g.Cars > 1).OrderByDescending(g => g.Cars).ThenBy(g => g.Key, StringComparer.Ordinal).Take(MostLike)
-            .Select(g => new Item("like", Urgency.Later, g.Key, $"done on {g.Cars} of {cars} like cars within {LikeDistance:N0} {shop.DistanceWord} of this reading") { Take = new AdvisoryToJob("work", null, g.Key, g.CannedJobId) }).ToList();
+            .Select(g => new Advisory("like", Urgency.Later, g.Key, $"done on {g.Cars} of {cars} like cars within {LikeDistance:N0} {shop.DistanceWord} of this reading") { Take = new AdvisoryToJob("work", null, g.Key, g.CannedJobId) }).ToList();
     }
 
     private static Task<IResult> PutOff(long id, long jobId, PutOffRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, under =>

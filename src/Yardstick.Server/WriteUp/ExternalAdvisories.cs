@@ -20,17 +20,17 @@ public static class ExternalAdvisories
     /// <param name="Items">What is known, the most pressing first.</param>
     /// <param name="Sentences">What is missing and why.</param>
     /// <param name="Silent">Whether the service did not answer, so that the screen asks it again by itself.</param>
-    public sealed record Answer(IReadOnlyList<Advisories.Item> Items, IReadOnlyList<string> Sentences, bool Silent = false);
+    public sealed record ExternalAdvisoriesAnswer(IReadOnlyList<Advisories.Advisory> Items, IReadOnlyList<string> Sentences, bool Silent = false);
 
     /// <summary>Maps the endpoint.</summary>
-    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/write-up/known-outside", HandleAsync).Asks(Permission.WriteUp).Produces<Answer>();
+    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/write-up/known-outside", HandleAsync).Asks(Permission.WriteUp).Produces<ExternalAdvisoriesAnswer>();
 
     private static async Task<IResult> HandleAsync(long vehicle, ShopDb db, IVehicleDataClient outside, TimeProvider time, CancellationToken cancel, string? odometer = null, string? canned = null)
     {
-        if (await db.Vehicles.Include(v => v.Readings).FirstOrDefaultAsync(v => v.Id == vehicle, cancel) is not { } car) return Results.Ok(new Answer([], []));
+        if (await db.Vehicles.Include(v => v.Readings).FirstOrDefaultAsync(v => v.Id == vehicle, cancel) is not { } car) return Results.Ok(new ExternalAdvisoriesAnswer([], []));
         var shop = await db.Shops.SingleAsync(cancel);
         var now = time.GetUtcNow().UtcDateTime;
-        var (items, sentences) = (new List<Advisories.Item>(), new List<string>());
+        var (items, sentences) = (new List<Advisories.Advisory>(), new List<string>());
         // One after the other would take three times the patience when the service is slow.
         var schedule = outside.ScheduleAsync(car.Make, car.Model, car.Engine, cancel);
         var campaigns = car.Vin.Length > 0 ? outside.CampaignsAsync(car.Vin, cancel) : null;
@@ -44,7 +44,7 @@ public static class ExternalAdvisories
         if (past is not null && Ok(await past, "the car's past", sentences) is { Count: > 0 } entries) items.Add(PastOf(entries, shop));
         if (car.Vin.Length == 0) sentences.Add("Without a VIN nobody can tell its recalls, bulletins and past.");
         var silent = new[] { (await schedule).Problem, campaigns is null ? null : (await campaigns).Problem, past is null ? null : (await past).Problem }.Any(OutsideCall.IsSilence);
-        return Results.Ok(new Answer(items.OrderBy(i => i.Urgency).ToList(), [.. sentences.Distinct()], silent));
+        return Results.Ok(new ExternalAdvisoriesAnswer(items.OrderBy(i => i.Urgency).ToList(), [.. sentences.Distinct()], silent));
     }
 
     private static T? Ok<T>(Result<T> answer, string what, List<string> sentences) where T : class
@@ -54,7 +54,7 @@ public static class ExternalAdvisories
         return null;
     }
 
-    private static async Task<IEnumerable<Advisories.Item>> DueAsync(ShopDb db, long vehicle, List<ScheduleEntry> entries, Shop shop, CarUse use, HashSet<long> chosen)
+    private static async Task<IEnumerable<Advisories.Advisory>> DueAsync(ShopDb db, long vehicle, List<ScheduleEntry> entries, Shop shop, CarUse use, HashSet<long> chosen)
     {
         var orders = await db.Orders.Include(o => o.Jobs).Where(o => o.VehicleId == vehicle).ToListAsync();
         var canned = await db.OfferedCannedJobs.ToListAsync();
@@ -66,7 +66,7 @@ public static class ExternalAdvisories
             .Select(s =>
             {
                 var job = WorkTitleMatch.Canned(s.Service.Title, canned);
-                return new Advisories.Item("service", s.Due.Urgency, s.Service.Title, Sentence(s, shop)) { Take = new AdvisoryToJob("work", null, s.Service.Title, job?.Id), Resets = job is not null && chosen.Contains(job.Id) };
+                return new Advisories.Advisory("service", s.Due.Urgency, s.Service.Title, Sentence(s, shop)) { Take = new AdvisoryToJob("work", null, s.Service.Title, job?.Id), Resets = job is not null && chosen.Contains(job.Id) };
             });
     }
 
@@ -81,14 +81,14 @@ public static class ExternalAdvisories
         };
     }
 
-    private static Advisories.Item Told(Campaign campaign) => campaign.Kind == "recall"
-        ? new Advisories.Item("recall", Urgency.Heed, $"Open recall: {campaign.Title}", $"{campaign.Number}, {campaign.On:MMM d, yyyy}. {campaign.Remedy}") { Take = new AdvisoryToJob("work", null, $"Recall {campaign.Number}: {campaign.Title}", null), More = [campaign.Text] }
-        : new Advisories.Item("bulletin", Urgency.Later, $"Bulletin: {campaign.Title}", $"{campaign.Number}, {campaign.On:MMM d, yyyy}") { Take = new AdvisoryToJob("work", null, campaign.Title, null), More = [campaign.Text] };
+    private static Advisories.Advisory Told(Campaign campaign) => campaign.Kind == "recall"
+        ? new Advisories.Advisory("recall", Urgency.Heed, $"Open recall: {campaign.Title}", $"{campaign.Number}, {campaign.On:MMM d, yyyy}. {campaign.Remedy}") { Take = new AdvisoryToJob("work", null, $"Recall {campaign.Number}: {campaign.Title}", null), More = [campaign.Text] }
+        : new Advisories.Advisory("bulletin", Urgency.Later, $"Bulletin: {campaign.Title}", $"{campaign.Number}, {campaign.On:MMM d, yyyy}") { Take = new AdvisoryToJob("work", null, campaign.Title, null), More = [campaign.Text] };
 
-    private static Advisories.Item PastOf(List<PastEntry> entries, Shop shop)
+    private static Advisories.Advisory PastOf(List<PastEntry> entries, Shop shop)
     {
         var told = entries.OrderByDescending(e => e.On).ToList();
         string Line(PastEntry e) => $"{e.On:MMM d, yyyy}{(shop.FromMiles(e.Miles) is { } reading ? $", {reading:N0} {shop.DistanceWord}" : "")}, {e.Place}: {e.Text}";
-        return new Advisories.Item("past", Urgency.Later, $"Outside report of its past: {told.Count} {(told.Count == 1 ? "entry" : "entries")}", $"latest {Line(told[0])}") { More = told.ConvertAll(Line) };
+        return new Advisories.Advisory("past", Urgency.Later, $"Outside report of its past: {told.Count} {(told.Count == 1 ? "entry" : "entries")}", $"latest {Line(told[0])}") { More = told.ConvertAll(Line) };
     }
 }

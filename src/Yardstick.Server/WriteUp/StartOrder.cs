@@ -146,7 +146,7 @@ public static class StartOrder
         {
             if (string.IsNullOrWhiteSpace(says)) continue;
             if (order.AddConcern(says, actor).Problem is { } concern) return concern with { Field = "concerns" };
-            await Phrases.UsedAsync(db, PhraseUse.Says, says, actor.At);
+            await Phrases.UsedAsync(db, PhraseUse.Complaint, says, actor.At);
         }
         foreach (var cannedId in request.CannedJobIds ?? [])
         {

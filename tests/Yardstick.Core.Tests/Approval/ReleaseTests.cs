@@ -22,7 +22,7 @@ public class ReleaseTests
         order.AddJob(job, Mina);
         order.AddConcern("Squeals", Mina);
         order.Concerns[0].Id = 5;
-        order.SetConcern(5, "found", "Pads glazed", Mina);
+        order.SetConcern(5, "cause", "Pads glazed", Mina);
         order.SetLine(101, "noteForCustomer", "Ceramic", Mina);
         files.Add(new AttachedFile { Id = 12, Kind = RecordKind.Line, TargetId = 101, Name = "quote.pdf", ContentType = "application/pdf", Hash = "pdf" });
         files.Add(Photo(13, 101));
@@ -49,7 +49,7 @@ public class ReleaseTests
         var shown = Shown();
         Assert.Empty(shown.Findings);
         Assert.Empty(shown.Photos);
-        Assert.Equal(("", ""), (shown.Jobs[0].Lines[0].Note, shown.Document.Concerns[0].Found));
+        Assert.Equal(("", ""), (shown.Jobs[0].Lines[0].Note, shown.Document.Concerns[0].Cause));
 
         Assert.True(Decide(VisibilityKind.Finding, 3, true, "Pads are down to 2 mm").Ok);
         Assert.True(Decide(VisibilityKind.Cause, 5, true).Ok);
@@ -58,7 +58,7 @@ public class ReleaseTests
         Assert.True(Decide(VisibilityKind.Photo, 8, false).Ok);
         shown = Shown();
         Assert.Equal("Pads are down to 2 mm", shown.Findings.Single().Text);
-        Assert.Equal(("Ceramic pads", "Pads glazed"), (shown.Jobs[0].Lines[0].Note, shown.Document.Concerns[0].Found));
+        Assert.Equal(("Ceramic pads", "Pads glazed"), (shown.Jobs[0].Lines[0].Note, shown.Document.Concerns[0].Cause));
         Assert.Equal(["photo9"], shown.Jobs[0].Lines[0].Photos);
         Assert.Equal(["photo9"], shown.Photos);
         // What was found stays as the technician wrote it.
@@ -72,9 +72,9 @@ public class ReleaseTests
         Decide(VisibilityKind.Note, 101, true);
         Decide(VisibilityKind.Cause, 5, true);
         order.SetLine(101, "noteForCustomer", "Ceramic, they were the last ones", Mina);
-        order.SetConcern(5, "found", "Pads and rotors glazed", Mina);
+        order.SetConcern(5, "cause", "Pads and rotors glazed", Mina);
         Assert.Equal((CustomerVisibility.ToBeDecided, CustomerVisibility.ToBeDecided), (order.Jobs[0].Lines[0].NoteVisibility, order.Concerns[0].CauseVisibility));
-        Assert.Equal("", Shown().Document.Concerns[0].Found);
+        Assert.Equal("", Shown().Document.Concerns[0].Cause);
         // Another field of the same line changes nothing about it.
         Decide(VisibilityKind.Note, 101, true);
         order.SetLine(101, "hours", "2", Mina);

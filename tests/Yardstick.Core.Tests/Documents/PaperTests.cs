@@ -130,14 +130,14 @@ public class PaperTests
         var order = Made();
         order.AddConcern("Squeals", Mina);
         order.Concerns[0].Id = 5;
-        order.SetConcern(5, "found", "Pads glazed", Mina);
-        order.SetConcern(5, "corrected", "New pads", Mina);
+        order.SetConcern(5, "cause", "Pads glazed", Mina);
+        order.SetConcern(5, "correction", "New pads", Mina);
         order.SetLine(102, "noteForCustomer", "Ceramic, quiet", Mina);
         order.SetLine(102, "noteInside", "Watch the clip", Mina);
         (string Found, string Corrected, string Note) On(DocumentKind kind)
         {
             var document = DocumentMaker.OfOrder(order, new DocumentParties(Vesa, null, "Mina"), TheShop, Price(order, OrderPricing.Offered(order)), kind, 1, Now);
-            return (document.Concerns[0].Found, document.Concerns[0].Corrected, document.Jobs[0].Lines.First(l => l.Number == "BP-1").Note);
+            return (document.Concerns[0].Cause, document.Concerns[0].Correction, document.Jobs[0].Lines.First(l => l.Number == "BP-1").Note);
         }
 
         Assert.Equal(("", "", ""), On(DocumentKind.Estimate));

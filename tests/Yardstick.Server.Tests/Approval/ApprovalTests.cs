@@ -98,7 +98,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.All(decisions, d => Assert.NotEmpty(d.SignatureHash));
         Assert.Equal(DateOnly.FromDateTime(shop.Time.GetUtcNow().UtcDateTime).AddMonths(1), decisions[1].DeferUntil);
         Assert.Equal(onlyFirst, decisions[1].AmountAgreed.Amount);
-        var copy = await db.ShownCopies.SingleAsync(c => c.Id == decisions[0].ShownId);
+        var copy = await db.StoredSnapshots.SingleAsync(c => c.Id == decisions[0].ShownId);
         Assert.Equal(copy.Hash, EstimateSnapshot.HashOf(copy.Json));
         Assert.Contains(EstimateSnapshot.FromJson(copy.Json).Jobs, j => j.Id == second);
 
@@ -117,7 +117,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal("%PDF"u8.ToArray(), (await writer.BytesAsync($"shown-copies/{copy.Id}/estimate.pdf"))[..4]);
         Assert.NotEmpty(await writer.BytesAsync($"decisions/{answers[0]!.Id()}/signature.png"));
         // What was shown and decided can't be changed by anybody any more.
-        await Assert.ThrowsAnyAsync<Exception>(() => db.Database.ExecuteSqlRawAsync("UPDATE ShownCopies SET Json = ''"));
+        await Assert.ThrowsAnyAsync<Exception>(() => db.Database.ExecuteSqlRawAsync("UPDATE StoredSnapshots SET Json = ''"));
         await Assert.ThrowsAnyAsync<Exception>(() => db.Database.ExecuteSqlRawAsync("DELETE FROM Decisions"));
     }
 

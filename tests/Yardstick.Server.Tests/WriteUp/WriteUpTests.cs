@@ -174,26 +174,26 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var mina = await shop.SignInAsync("mina");
         async Task<List<JsonNode>> FittingAsync(string use, string text) => (await mina.GetAsync($"phrases/fitting?use={use}&text={Uri.EscapeDataString(text)}")).AsArray().Select(n => n!).ToList();
-        Assert.Empty(await FittingAsync("Says", "Hums like"));
+        Assert.Empty(await FittingAsync("Complaint", "Hums like"));
         var order = (await mina.PostAsync("orders", new { counterSale = true, concerns = new[] { "Hums like a fridge" } })).Id();
-        Assert.Equal(("Hums like a fridge", "used once"), ((await FittingAsync("Says", "hums"))[0].Text("text"), (await FittingAsync("Says", "hums"))[0].Text("detail")));
+        Assert.Equal(("Hums like a fridge", "used once"), ((await FittingAsync("Complaint", "hums"))[0].Text("text"), (await FittingAsync("Complaint", "hums"))[0].Text("detail")));
         await mina.PostAsync($"orders/{order}/concerns", new { says = "Hums like a  fridge" });
-        Assert.Equal("used 2 times", (await FittingAsync("Says", "fridge hums"))[0].Text("detail"));
-        Assert.Empty(await FittingAsync("Found", "hums"));
-        Assert.Empty(await FittingAsync("Says", "%"));
+        Assert.Equal("used 2 times", (await FittingAsync("Complaint", "fridge hums"))[0].Text("detail"));
+        Assert.Empty(await FittingAsync("Cause", "hums"));
+        Assert.Empty(await FittingAsync("Complaint", "%"));
 
         var concern = (await mina.GetAsync($"orders/{order}")).List("concerns")[0]!;
-        await mina.PostAsync($"orders/{order}/concerns/{concern.Id()}", new { field = "found", value = "Loose heat shield", version = 1 });
-        Assert.Equal("Loose heat shield", (await FittingAsync("Found", "heat"))[0].Text("text"));
+        await mina.PostAsync($"orders/{order}/concerns/{concern.Id()}", new { field = "cause", value = "Loose heat shield", version = 1 });
+        Assert.Equal("Loose heat shield", (await FittingAsync("Cause", "heat"))[0].Text("text"));
 
-        var phrase = (await FittingAsync("Says", "hums"))[0]["phraseId"]!.GetValue<long>();
+        var phrase = (await FittingAsync("Complaint", "hums"))[0]["phraseId"]!.GetValue<long>();
         await mina.PostAsync($"phrases/{phrase}/forget");
-        Assert.Empty(await FittingAsync("Says", "hums"));
+        Assert.Empty(await FittingAsync("Complaint", "hums"));
         await mina.PostAsync($"phrases/{phrase}/restore");
-        Assert.Single(await FittingAsync("Says", "hums"));
+        Assert.Single(await FittingAsync("Complaint", "hums"));
 
-        Assert.Equal(("Light on, P0420: Catalyst works below its limit, bank 1", "powertrain"), ((await FittingAsync("Says", "Light on, p0420"))[0].Text("text"), (await FittingAsync("Says", "Light on, p0420"))[0].Text("detail")));
-        Assert.Contains("maker", (await FittingAsync("Says", "P1999"))[0].Text("text"), StringComparison.Ordinal);
+        Assert.Equal(("Light on, P0420: Catalyst works below its limit, bank 1", "powertrain"), ((await FittingAsync("Complaint", "Light on, p0420"))[0].Text("text"), (await FittingAsync("Complaint", "Light on, p0420"))[0].Text("detail")));
+        Assert.Contains("maker", (await FittingAsync("Complaint", "P1999"))[0].Text("text"), StringComparison.Ordinal);
         Assert.Equal(["P0300", "U0100"], (await mina.GetAsync("trouble-codes?text=p0300%20then%20u0100")).AsArray().Select(c => c!.Text("code")));
     }
 
@@ -203,11 +203,11 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         var (order, _) = await FinishedAsync(mina, "CCC 1", "Stop the hum");
         var concern = (await mina.PostAsync($"orders/{order}/concerns", new { says = "Drones at speed" })).Id();
-        await mina.PostAsync($"orders/{order}/concerns/{concern}", new { field = "found", value = "Wheel bearing worn", version = 1 });
-        await mina.PostAsync($"orders/{order}/concerns/{concern}", new { field = "corrected", value = "Bearing replaced, road tested", version = 2 });
+        await mina.PostAsync($"orders/{order}/concerns/{concern}", new { field = "cause", value = "Wheel bearing worn", version = 1 });
+        await mina.PostAsync($"orders/{order}/concerns/{concern}", new { field = "correction", value = "Bearing replaced, road tested", version = 2 });
         var invoice = (await mina.PostAsync($"orders/{order}/invoice"))["invoiceId"]!.GetValue<long>();
         var said = (await mina.GetAsync($"invoices/{invoice}"))["document"]!.List("concerns").Single()!;
-        Assert.Equal(("Drones at speed", "Wheel bearing worn", "Bearing replaced, road tested"), (said.Text("says"), said.Text("found"), said.Text("corrected")));
+        Assert.Equal(("Drones at speed", "Wheel bearing worn", "Bearing replaced, road tested"), (said.Text("complaint"), said.Text("cause"), said.Text("correction")));
     }
 
     [Fact]

@@ -868,7 +868,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["Page"];
+                        "application/json": components["schemas"]["CustomerListPage"];
                     };
                 };
             };
@@ -905,7 +905,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["CustomerView"];
+                        "application/json": components["schemas"]["CustomerSummary"];
                     };
                 };
                 /** @description Not Found */
@@ -2206,7 +2206,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["RunView"][];
+                        "application/json": components["schemas"]["ImportRunView"][];
                     };
                 };
             };
@@ -2295,7 +2295,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["Preview"];
+                        "application/json": components["schemas"]["ImportPreview"];
                     };
                 };
                 /** @description Not Found */
@@ -2341,7 +2341,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["RunView"];
+                        "application/json": components["schemas"]["ImportRunView"];
                     };
                 };
                 /** @description Not Found */
@@ -2418,7 +2418,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["MappingRequest"];
+                    "application/json": components["schemas"]["ImportMappingRequest"];
                 };
             };
             responses: {
@@ -3325,7 +3325,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["Item"][];
+                        "application/json": components["schemas"]["Advisory"][];
                     };
                 };
             };
@@ -3415,7 +3415,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["Answer"];
+                        "application/json": components["schemas"]["ExternalAdvisoriesAnswer"];
                     };
                 };
             };
@@ -5252,7 +5252,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["Choice"][];
+                        "application/json": components["schemas"]["CatalogChoice"][];
                     };
                 };
             };
@@ -5293,7 +5293,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["OutsideAnswer"];
+                        "application/json": components["schemas"]["CatalogOutsideAnswer"];
                     };
                 };
             };
@@ -5775,7 +5775,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["FactsAnswer"];
+                        "application/json": components["schemas"]["VehicleSpecsAnswer"];
                     };
                 };
             };
@@ -5845,7 +5845,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["AnswerRequest"];
+                    "application/json": components["schemas"]["SpecsAnswerRequest"];
                 };
             };
             responses: {
@@ -5899,7 +5899,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["Offer"][];
+                        "application/json": components["schemas"]["RelatedWorkOffer"][];
                     };
                 };
             };
@@ -5980,7 +5980,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["SideAnswer"];
+                        "application/json": components["schemas"]["SourcingAnswer"];
                     };
                 };
             };
@@ -6019,7 +6019,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["GuideView"];
+                        "application/json": components["schemas"]["LaborGuideView"];
                     };
                 };
             };
@@ -6403,7 +6403,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["BroughtIn"];
+                        "application/json": components["schemas"]["LaborGuideImported"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -6984,7 +6984,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["View"];
+                        "application/json": components["schemas"]["ConversationView"];
                     };
                 };
             };
@@ -7001,7 +7001,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["Request"];
+                    "application/json": components["schemas"]["MessageRequest"];
                 };
             };
             responses: {
@@ -7055,7 +7055,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["View"];
+                        "application/json": components["schemas"]["ConversationView"];
                     };
                 };
             };
@@ -7072,7 +7072,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["Request"];
+                    "application/json": components["schemas"]["MessageRequest"];
                 };
             };
             responses: {
@@ -9684,7 +9684,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["View"];
+                        "application/json": components["schemas"]["ApprovalPageView"];
                     };
                 };
             };
@@ -9793,7 +9793,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["AnswerRequest"];
+                    "application/json": components["schemas"]["ApprovalAnswerRequest"];
                 };
             };
             responses: {
@@ -9803,7 +9803,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["View"];
+                        "application/json": components["schemas"]["ApprovalPageView"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -9843,7 +9843,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["Question"];
+                    "application/json": components["schemas"]["CustomerQuestion"];
                 };
             };
             responses: {
@@ -10023,6 +10023,19 @@ export interface components {
             /** Format: int64 */
             insteadOf?: null | number;
         };
+        Advisory: {
+            kind: string;
+            urgency: components["schemas"]["Urgency"];
+            title: string;
+            detail: string;
+            /** Format: int64 */
+            orderId?: null | number;
+            /** Format: int64 */
+            jobId?: null | number;
+            take?: null | components["schemas"]["AdvisoryToJob"];
+            resets?: boolean;
+            more?: string[];
+        };
         AdvisoryToJob: {
             kind: string;
             /** Format: int64 */
@@ -10033,21 +10046,20 @@ export interface components {
         };
         /** @enum {unknown} */
         AmountKind: "Labor" | "Part" | "Core" | "Sublet" | "Fee" | "Supplies";
-        Answer: {
-            items: components["schemas"]["Item"][];
-            sentences: string[];
-            /** @default false */
-            silent: boolean;
-        };
         /**
          * @default InPerson
          * @enum {unknown}
          */
         AnswerChannel: "InPerson" | "Phone" | "Message" | "Link";
-        AnswerRequest: {
-            question: string;
-            text: string;
-            answer: string;
+        Answered: {
+            job: string;
+            kind: components["schemas"]["DecisionKind"];
+        };
+        ApprovalAnswerRequest: {
+            jobs: components["schemas"]["JobAnswer"][];
+            name: null | string;
+            signaturePng: null | string;
+            note: null | string;
         };
         ApprovalLinkView: {
             /** Format: int64 */
@@ -10065,6 +10077,20 @@ export interface components {
             /** Format: date-time */
             answeredAt: null | string;
         };
+        ApprovalPageView: {
+            state: components["schemas"]["LinkState"];
+            sentence: string;
+            shop: string;
+            phone: string;
+            logo: boolean;
+            firstName: string;
+            estimate: null | components["schemas"]["EstimateSnapshot"];
+            openJobs: number[];
+            choices: components["schemas"]["SelectionTotals"][];
+            answers: components["schemas"]["Answered"][];
+            /** Format: double */
+            agreed: null | number;
+        };
         AttachmentView: {
             /** Format: int64 */
             id: number;
@@ -10075,12 +10101,6 @@ export interface components {
             /** Format: date-time */
             at: string;
             by: string;
-        };
-        BadRow: {
-            /** Format: int32 */
-            row: number;
-            words: string;
-            reason: string;
         };
         BandRow: {
             upTo: string;
@@ -10161,11 +10181,6 @@ export interface components {
         };
         BenchVinRequest: {
             vin: null | string;
-        };
-        BroughtIn: {
-            /** Format: int32 */
-            operations: number;
-            refused: components["schemas"]["RefusedRow"][];
         };
         Campaign: {
             kind: string;
@@ -10260,23 +10275,6 @@ export interface components {
         };
         /** @enum {unknown} */
         CardChargeState: "Pending" | "Approved" | "Declined" | "NotMade";
-        CarView: {
-            /** Format: int64 */
-            id: number;
-            plate: string;
-            description: string;
-            color: string;
-            vin: string;
-            warning: string;
-            /** Format: int32 */
-            lastReading: null | number;
-            /** Format: date-time */
-            lastReadingAt: null | string;
-            /** Format: int64 */
-            openOrderId: null | number;
-            /** Format: int64 */
-            openOrderNumber: null | number;
-        };
         CashRequest: {
             tendered: string;
             /** @default false */
@@ -10289,6 +10287,23 @@ export interface components {
             change: number;
             /** Format: double */
             balance: number;
+        };
+        CatalogChoice: {
+            key: string;
+            group: string;
+            title: string;
+            detail: string;
+            figure: string;
+            /** Format: int32 */
+            score: number;
+            take: components["schemas"]["AddToOrderRequest"];
+        };
+        CatalogOutsideAnswer: {
+            items: components["schemas"]["CatalogChoice"][];
+            questions: components["schemas"]["CatalogQuestion"][];
+            trouble: string;
+            /** @default false */
+            silent: boolean;
         };
         CatalogQuestion: {
             key: string;
@@ -10378,11 +10393,6 @@ export interface components {
             document: components["schemas"]["CheckInDocument"];
             signed: components["schemas"]["CheckInSigned"][];
         };
-        Choice: {
-            /** Format: int64 */
-            id: number;
-            name: string;
-        };
         ClosingBlocker: {
             code: string;
             message: string;
@@ -10391,16 +10401,6 @@ export interface components {
             /** Format: int64 */
             lineId?: null | number;
             field?: null | string;
-        };
-        CodeView: {
-            code: string;
-            repairs: components["schemas"]["RepairView"][];
-            trouble: string;
-        };
-        Column: {
-            heading: string;
-            field: null | string;
-            samples: string[];
         };
         CompanionRequest: {
             code: string;
@@ -10422,6 +10422,30 @@ export interface components {
         };
         ConcernRequest: {
             says: string;
+        };
+        ContactView: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            role: string;
+            phone: string;
+            email: string;
+            copied: boolean;
+        };
+        ConversationLinkView: {
+            /** Format: int64 */
+            id: number;
+            good: boolean;
+            /** Format: date-time */
+            openedAt: null | string;
+            /** Format: int32 */
+            opened: number;
+        };
+        ConversationView: {
+            messages: components["schemas"]["MessageView"][];
+            addresses: components["schemas"]["AddressView"][];
+            /** Format: date-time */
+            quietUntil: null | string;
         };
         CopyRequest: {
             /** Format: int64 */
@@ -10452,13 +10476,73 @@ export interface components {
             naive: components["schemas"]["NaivePiece"][];
             lifts: components["schemas"]["MarkupLift"][];
         };
+        CustomerCar: {
+            /** Format: int64 */
+            id: number;
+            plate: string;
+            description: string;
+            color: string;
+            vin: string;
+            warning: string;
+            /** Format: int32 */
+            lastReading: null | number;
+            /** Format: date-time */
+            lastReadingAt: null | string;
+            /** Format: int64 */
+            openOrderId: null | number;
+            /** Format: int64 */
+            openOrderNumber: null | number;
+        };
+        CustomerChoice: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+        };
+        CustomerFigures: {
+            /** Format: int32 */
+            visits: number;
+            /** Format: date-time */
+            first: null | string;
+            /** Format: date-time */
+            last: null | string;
+            /** Format: double */
+            spent: number;
+            /** Format: double */
+            averageOrder: null | number;
+            /** Format: double */
+            shareApprovedPercent: null | number;
+            /** Format: double */
+            owed: number;
+        };
+        CustomerListPage: {
+            rows: components["schemas"]["CustomerListRow"][];
+            next: null | string;
+        };
+        CustomerListRow: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            isBusiness: boolean;
+            phone: string;
+            alert: string;
+            doNotServe: string;
+            /** Format: int32 */
+            cars: number;
+            /** Format: int32 */
+            visits: number;
+            /** Format: date-time */
+            lastVisit: null | string;
+        };
         CustomerPageSetRequest: {
             field: string;
             value: null | string;
             /** Format: int32 */
             version: number;
         };
-        CustomerView: {
+        CustomerQuestion: {
+            text: null | string;
+        };
+        CustomerSummary: {
             /** Format: int64 */
             id: number;
             name: string;
@@ -10473,9 +10557,30 @@ export interface components {
             taxExemptUntil: null | string;
             /** Format: int32 */
             visits: number;
-            cars: components["schemas"]["CarView"][];
-            contacts: components["schemas"]["Choice"][];
-            sites: components["schemas"]["Choice"][];
+            cars: components["schemas"]["CustomerCar"][];
+            contacts: components["schemas"]["CustomerChoice"][];
+            sites: components["schemas"]["CustomerChoice"][];
+        };
+        CustomerView: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            fields: {
+                [key: string]: string;
+            };
+            exemptToday: boolean;
+            phones: components["schemas"]["PhoneView"][];
+            emails: components["schemas"]["EmailView"][];
+            contacts: components["schemas"]["ContactView"][];
+            sites: components["schemas"]["SiteView"][];
+            rates: components["schemas"]["RateView"][];
+            figures: components["schemas"]["CustomerFigures"];
+            cars: components["schemas"]["CustomerCar"][];
+            rateNames: string[];
+            exemptionNames: string[];
+            merges: components["schemas"]["MergeView"][];
         };
         /** @enum {unknown} */
         CustomerVisibility: "ToBeDecided" | "Shown" | "KeptInside";
@@ -10526,9 +10631,9 @@ export interface components {
             amount: number;
         };
         DocumentConcern: {
-            says: string;
-            found: string;
-            corrected: string;
+            complaint: string;
+            cause: string;
+            correction: string;
         };
         DocumentFinding: {
             text: string;
@@ -10649,6 +10754,12 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        EmailView: {
+            /** Format: int64 */
+            id: number;
+            address: string;
+            purpose: string;
+        };
         /** @enum {unknown} */
         EndingKind: "None" | "RoundUpTo" | "EndWith";
         EndOrderRequest: {
@@ -10681,33 +10792,14 @@ export interface components {
             all: boolean;
             taxes: string[];
         };
-        /** @enum {unknown} */
-        ExtraFieldType: "Text" | "Number" | "Date" | "Choice" | "YesNo";
-        FactsAnswer: {
-            /** Format: date */
-            asOf: null | string;
-            line: components["schemas"]["FactView"][];
-            facts: components["schemas"]["FactView"][];
-            wear: components["schemas"]["WearView"][];
-            resets: components["schemas"]["ResetSteps"][];
-            drawings: components["schemas"]["DrawingTitle"][];
-            corrections: components["schemas"]["CorrectionView"][];
-            codes: components["schemas"]["CodeView"][];
-            campaigns: components["schemas"]["Campaign"][];
-            trouble: string;
+        ExternalAdvisoriesAnswer: {
+            items: components["schemas"]["Advisory"][];
+            sentences: string[];
             /** @default false */
             silent: boolean;
         };
-        FactView: {
-            key: string;
-            use: string;
-            title: string;
-            shown: string;
-            short: string;
-            condition: string;
-            caution: string;
-            words: string;
-        };
+        /** @enum {unknown} */
+        ExtraFieldType: "Text" | "Number" | "Date" | "Choice" | "YesNo";
         FeeRequest: {
             /** Format: int64 */
             id: null | number;
@@ -10738,11 +10830,6 @@ export interface components {
             passThrough: boolean;
             taxable: boolean;
             retired: boolean;
-        };
-        FieldChoice: {
-            name: string;
-            label: string;
-            needed: boolean;
         };
         FieldRequest: {
             kind: components["schemas"]["RecordKind"];
@@ -10915,13 +11002,6 @@ export interface components {
             /** Format: int64 */
             refundId: null | number;
         };
-        GuideView: {
-            car: string;
-            operations: components["schemas"]["OperationView"][];
-            trouble: string;
-            /** @default false */
-            silent: boolean;
-        };
         HandedOver: {
             /** Format: int64 */
             id: number;
@@ -10969,8 +11049,62 @@ export interface components {
         };
         /** Format: binary */
         IFormFile: string;
+        ImportBadRow: {
+            /** Format: int32 */
+            row: number;
+            words: string;
+            reason: string;
+        };
+        ImportColumn: {
+            heading: string;
+            field: null | string;
+            samples: string[];
+        };
+        ImportFieldChoice: {
+            name: string;
+            label: string;
+            needed: boolean;
+        };
         /** @enum {unknown} */
         ImportKind: "Customers" | "Vehicles" | "Orders";
+        ImportMappingRequest: {
+            fields: string[];
+        };
+        ImportPreview: {
+            run: components["schemas"]["ImportRunView"];
+            fields: components["schemas"]["ImportFieldChoice"][];
+            columns: components["schemas"]["ImportColumn"][];
+            missing: string[];
+            /** Format: int32 */
+            good: number;
+            /** Format: int32 */
+            onFile: number;
+            /** Format: int32 */
+            bad: number;
+            badRows: components["schemas"]["ImportBadRow"][];
+            goodSamples: string[];
+        };
+        ImportRunView: {
+            /** Format: int64 */
+            id: number;
+            kind: components["schemas"]["ImportKind"];
+            state: components["schemas"]["ImportState"];
+            fileName: string;
+            /** Format: int32 */
+            rows: number;
+            /** Format: int32 */
+            rowsDone: number;
+            /** Format: int32 */
+            made: number;
+            /** Format: int32 */
+            onFile: number;
+            /** Format: int32 */
+            bad: number;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            remark: string;
+        };
         /** @enum {unknown} */
         ImportState: "Previewed" | "Running" | "Done" | "Undoing" | "Undone" | "Stopped";
         InForceRequest: {
@@ -11025,19 +11159,6 @@ export interface components {
             cashBack: number;
             cardRefunds: number[];
         };
-        Item: {
-            kind: string;
-            urgency: components["schemas"]["Urgency"];
-            title: string;
-            detail: string;
-            /** Format: int64 */
-            orderId?: null | number;
-            /** Format: int64 */
-            jobId?: null | number;
-            take?: null | components["schemas"]["AdvisoryToJob"];
-            resets?: boolean;
-            more?: string[];
-        };
         ItemRequest: {
             list: string;
             /** Format: int64 */
@@ -11046,6 +11167,14 @@ export interface components {
             value: null | string;
             /** Format: int32 */
             version: number;
+        };
+        JobAnswer: {
+            /** Format: int64 */
+            jobId: number;
+            kind: components["schemas"]["DecisionKind"];
+            linesOut: null | number[];
+            acknowledged: boolean;
+            later: null | string;
         };
         JobDecisionAnswer: {
             /** Format: int64 */
@@ -11062,6 +11191,11 @@ export interface components {
             form: components["schemas"]["CannedForm"];
             /** Format: int32 */
             version: number;
+        };
+        KnownCodeView: {
+            code: string;
+            repairs: components["schemas"]["RepairView"][];
+            trouble: string;
         };
         LabelAndFieldDefinitions: {
             labels: components["schemas"]["LabelView"][];
@@ -11107,6 +11241,23 @@ export interface components {
             /** Format: int32 */
             uses: number;
         };
+        LaborGuideImported: {
+            /** Format: int32 */
+            operations: number;
+            refused: components["schemas"]["LaborGuideRefusedRow"][];
+        };
+        LaborGuideRefusedRow: {
+            /** Format: int32 */
+            row: number;
+            why: string;
+        };
+        LaborGuideView: {
+            car: string;
+            operations: components["schemas"]["OperationView"][];
+            trouble: string;
+            /** @default false */
+            silent: boolean;
+        };
         /** @enum {unknown} */
         LineKind: "Labor" | "Part" | "Sublet" | "Fee" | "Text";
         LineRequest: {
@@ -11117,15 +11268,6 @@ export interface components {
         };
         /** @enum {unknown} */
         LinkState: "Open" | "Expired" | "Withdrawn" | "Answered" | "Changed";
-        LinkView: {
-            /** Format: int64 */
-            id: number;
-            good: boolean;
-            /** Format: date-time */
-            openedAt: null | string;
-            /** Format: int32 */
-            opened: number;
-        };
         MakeChoice: {
             make: string;
             models: components["schemas"]["ModelChoice"][];
@@ -11135,9 +11277,6 @@ export interface components {
             sentence: string;
             /** @default false */
             silent: boolean;
-        };
-        MappingRequest: {
-            fields: string[];
         };
         MarkupLift: {
             /** Format: double */
@@ -11174,6 +11313,14 @@ export interface components {
         };
         /** @enum {unknown} */
         MessageChannel: "Text" | "Email" | "Page";
+        MessageRequest: {
+            channel: components["schemas"]["MessageChannel"];
+            address: string;
+            subject: null | string;
+            body: null | string;
+            now: boolean;
+            document: null | string;
+        };
         /** @enum {unknown} */
         MessageState: "Waiting" | "HandingOver" | "Sent" | "Delivered" | "Failed" | "MayHaveBeenSent" | "Received" | "Withdrawn";
         MessageView: {
@@ -11194,7 +11341,7 @@ export interface components {
             trouble: string;
             attachment: string;
             unseen: boolean;
-            link: null | components["schemas"]["LinkView"];
+            link: null | components["schemas"]["ConversationLinkView"];
         };
         ModelChoice: {
             model: string;
@@ -11288,14 +11435,6 @@ export interface components {
             orderId: null | number;
             address: string;
         };
-        Offer: {
-            /** Format: int64 */
-            jobId: number;
-            kind: string;
-            title: string;
-            figure: string;
-            take: components["schemas"]["AddToOrderRequest"];
-        };
         OfferedDocument: {
             kind: string;
             words: string;
@@ -11362,13 +11501,6 @@ export interface components {
         };
         /** @enum {unknown} */
         OrderState: "Open" | "Posted" | "Ended" | "Voided";
-        OutsideAnswer: {
-            items: components["schemas"]["Choice"][];
-            questions: components["schemas"]["CatalogQuestion"][];
-            trouble: string;
-            /** @default false */
-            silent: boolean;
-        };
         OverrunRow: {
             percent: string;
             amount: string;
@@ -11381,10 +11513,6 @@ export interface components {
             /** Format: date-time */
             until: string;
             by: string;
-        };
-        Page: {
-            rows: components["schemas"]["Row"][];
-            next: null | string;
         };
         PartsCancelled: {
             /** Format: int64 */
@@ -11455,6 +11583,14 @@ export interface components {
             /** @default false */
             silent: boolean;
         };
+        PhoneView: {
+            /** Format: int64 */
+            id: number;
+            number: string;
+            shown: string;
+            purpose: string;
+            texts: null | boolean;
+        };
         PhrasesChoice: {
             /** Format: int64 */
             phraseId: null | number;
@@ -11462,7 +11598,7 @@ export interface components {
             detail: string;
         };
         /** @enum {unknown} */
-        PhraseUse: "Says" | "Found" | "Corrected";
+        PhraseUse: "Complaint" | "Cause" | "Correction";
         PhraseView: {
             /** Format: int64 */
             id: number;
@@ -11560,20 +11696,6 @@ export interface components {
         PresenceRequest: {
             present: boolean;
         };
-        Preview: {
-            run: components["schemas"]["RunView"];
-            fields: components["schemas"]["FieldChoice"][];
-            columns: components["schemas"]["Column"][];
-            missing: string[];
-            /** Format: int32 */
-            good: number;
-            /** Format: int32 */
-            onFile: number;
-            /** Format: int32 */
-            bad: number;
-            badRows: components["schemas"]["BadRow"][];
-            goodSamples: string[];
-        };
         PreviewRequest: {
             subject: null | string;
             body: null | string;
@@ -11655,12 +11777,17 @@ export interface components {
             reason: null | string;
             channel?: components["schemas"]["AnswerChannel"];
         };
-        Question: {
-            text: null | string;
-        };
         RateRow: {
             name: string;
             rate: string;
+        };
+        RateView: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            /** Format: double */
+            rate: number;
+            known: boolean;
         };
         /** @enum {unknown} */
         Rating: "Sound" | "Watch" | "Due" | "Unsafe";
@@ -11723,10 +11850,13 @@ export interface components {
             /** Format: int64 */
             mergeId: number;
         };
-        RefusedRow: {
-            /** Format: int32 */
-            row: number;
-            why: string;
+        RelatedWorkOffer: {
+            /** Format: int64 */
+            jobId: number;
+            kind: string;
+            title: string;
+            figure: string;
+            take: components["schemas"]["AddToOrderRequest"];
         };
         ReleaseRequest: {
             kind: components["schemas"]["VisibilityKind"];
@@ -11793,14 +11923,6 @@ export interface components {
             to: components["schemas"]["PolicyVersionView"];
             preview: components["schemas"]["RepricePreview"];
         };
-        Request: {
-            channel: components["schemas"]["MessageChannel"];
-            address: string;
-            subject: null | string;
-            body: null | string;
-            now: boolean;
-            document: null | string;
-        };
         ResetSteps: {
             key: string;
             title: string;
@@ -11815,42 +11937,6 @@ export interface components {
         };
         /** @enum {unknown} */
         Role: "Writer" | "Technician" | "Parts" | "Manager" | "Owner";
-        Row: {
-            /** Format: int64 */
-            id: number;
-            name: string;
-            isBusiness: boolean;
-            phone: string;
-            alert: string;
-            doNotServe: string;
-            /** Format: int32 */
-            cars: number;
-            /** Format: int32 */
-            visits: number;
-            /** Format: date-time */
-            lastVisit: null | string;
-        };
-        RunView: {
-            /** Format: int64 */
-            id: number;
-            kind: components["schemas"]["ImportKind"];
-            state: components["schemas"]["ImportState"];
-            fileName: string;
-            /** Format: int32 */
-            rows: number;
-            /** Format: int32 */
-            rowsDone: number;
-            /** Format: int32 */
-            made: number;
-            /** Format: int32 */
-            onFile: number;
-            /** Format: int32 */
-            bad: number;
-            /** Format: date-time */
-            at: string;
-            by: string;
-            remark: string;
-        };
         ScheduleView: {
             /** Format: int32 */
             reading: null | number;
@@ -11951,9 +12037,9 @@ export interface components {
         SheetConcern: {
             /** Format: int64 */
             id: number;
-            says: string;
-            found: string;
-            corrected: string;
+            complaint: string;
+            cause: string;
+            correction: string;
             /** Format: int32 */
             version: number;
         };
@@ -12309,34 +12395,6 @@ export interface components {
             staff: components["schemas"]["StaffView"][];
             suppliers: components["schemas"]["SupplierName"][];
         };
-        SideAnswer: {
-            offers: components["schemas"]["SideOffer"][];
-            questions: components["schemas"]["CatalogQuestion"][];
-            trouble: string;
-            /** @default false */
-            silent: boolean;
-        };
-        SideOffer: {
-            key: string;
-            title: string;
-            brand: string;
-            quality: string;
-            condition: string;
-            number: string;
-            makersNumber: string;
-            where: string;
-            when: string;
-            /** Format: double */
-            each: number;
-            /** Format: double */
-            unitCost: null | number;
-            /** Format: double */
-            listPrice: null | number;
-            /** Format: double */
-            marginPercent: null | number;
-            age: string;
-            take: components["schemas"]["AddToOrderRequest"];
-        };
         SignedInPerson: {
             /** Format: int64 */
             id: number;
@@ -12348,6 +12406,12 @@ export interface components {
         SignInRequest: {
             userName: string;
             password: string;
+        };
+        SiteView: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            address: string;
         };
         SnapshotFinding: {
             /** Format: int64 */
@@ -12384,6 +12448,49 @@ export interface components {
             isOpen: boolean;
             note: string;
             photos?: string[];
+        };
+        SourcingAnswer: {
+            offers: components["schemas"]["SourcingOffer"][];
+            questions: components["schemas"]["CatalogQuestion"][];
+            trouble: string;
+            /** @default false */
+            silent: boolean;
+        };
+        SourcingOffer: {
+            key: string;
+            title: string;
+            brand: string;
+            quality: string;
+            condition: string;
+            number: string;
+            makersNumber: string;
+            where: string;
+            when: string;
+            /** Format: double */
+            each: number;
+            /** Format: double */
+            unitCost: null | number;
+            /** Format: double */
+            listPrice: null | number;
+            /** Format: double */
+            marginPercent: null | number;
+            age: string;
+            take: components["schemas"]["AddToOrderRequest"];
+        };
+        SpecsAnswerRequest: {
+            question: string;
+            text: string;
+            answer: string;
+        };
+        SpecView: {
+            key: string;
+            use: string;
+            title: string;
+            shown: string;
+            short: string;
+            condition: string;
+            caution: string;
+            words: string;
         };
         StaffView: {
             /** Format: int64 */
@@ -12650,6 +12757,21 @@ export interface components {
             /** Format: int64 */
             customerId?: null | number;
         };
+        VehicleSpecsAnswer: {
+            /** Format: date */
+            asOf: null | string;
+            line: components["schemas"]["SpecView"][];
+            facts: components["schemas"]["SpecView"][];
+            wear: components["schemas"]["WearView"][];
+            resets: components["schemas"]["ResetSteps"][];
+            drawings: components["schemas"]["DrawingTitle"][];
+            corrections: components["schemas"]["CorrectionView"][];
+            codes: components["schemas"]["KnownCodeView"][];
+            campaigns: components["schemas"]["Campaign"][];
+            trouble: string;
+            /** @default false */
+            silent: boolean;
+        };
         VehicleView: {
             /** Format: int64 */
             id: number;
@@ -12675,12 +12797,6 @@ export interface components {
         VersionRequest: {
             /** Format: int32 */
             version: number;
-        };
-        View: {
-            messages: components["schemas"]["MessageView"][];
-            addresses: components["schemas"]["AddressView"][];
-            /** Format: date-time */
-            quietUntil: null | string;
         };
         VisibilityItem: {
             kind: components["schemas"]["VisibilityKind"];

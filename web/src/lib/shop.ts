@@ -3,7 +3,7 @@ import { createContext, useCallback, useContext, useEffect, useState } from 'rea
 import { api, unwrap, type Schemas } from './api';
 import { wallTime } from './format';
 
-export type Me = Schemas['SessionMe'];
+export type Me = Schemas['SignedInPerson'];
 export type Permission = Me['permissions'][number];
 
 export const MeContext = createContext<Me | null>(null);

@@ -7,7 +7,7 @@ import { clock, minutesOfDay } from '../lib/format';
 import { useNow, useShop } from '../lib/shop';
 import { useWidth } from './useWidth';
 
-type Card = Schemas['FloorViewCard'];
+type Card = Schemas['FloorCard'];
 
 /** Where a minute of the day lies on the rule, in percent. The floor by person uses the same axis. */
 export function position(minutes: number, opens: number, closes: number): number {

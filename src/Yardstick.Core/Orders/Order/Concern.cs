@@ -27,13 +27,13 @@ public class Concern
     {
         var words = (text ?? "").Trim();
         if (words.Length > 2000) return new Problem("text.long", "At most 2,000 characters are kept here.", field);
-        var old = field switch { "says" => Complaint, "found" => Cause, "corrected" => Correction, _ => null };
+        var old = field switch { "complaint" => Complaint, "cause" => Cause, "correction" => Correction, _ => null };
         if (old is null) return new Problem("concern.field", $"\"{field}\" can't be edited.", field);
-        if (field == "says" && words.Length == 0) return new Problem("text.empty", "Say in the customer's words what it is about.", field);
+        if (field == "complaint" && words.Length == 0) return new Problem("text.empty", "Say in the customer's words what it is about.", field);
         switch (field)
         {
-            case "says": Complaint = words; break;
-            case "found": (Cause, CauseVisibility) = (words, CustomerVisibility.ToBeDecided); break;
+            case "complaint": Complaint = words; break;
+            case "cause": (Cause, CauseVisibility) = (words, CustomerVisibility.ToBeDecided); break;
             default: Correction = words; break;
         }
         Version++;

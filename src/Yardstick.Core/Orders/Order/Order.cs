@@ -148,7 +148,7 @@ public partial class Order
     {
         if (Closed() is { } closed) return closed;
         var concern = new Concern { Complaint = "", Position = Concerns.Count };
-        var set = concern.Set("says", says);
+        var set = concern.Set("complaint", says);
         if (set.Problem is { } problem) return problem;
         concern.Version = 1;
         Concerns.Add(concern);

@@ -17,15 +17,15 @@ public static class ShopLaborGuide
     /// <summary>An operation.</summary>
     public sealed record OperationRow(string Code, string System, string Title, string Skill, decimal Hours, string Make, string Model);
     /// <summary>A row that could not be read.</summary>
-    public sealed record RefusedRow(int Row, string Why);
+    public sealed record LaborGuideRefusedRow(int Row, string Why);
     /// <summary>What came of a file.</summary>
-    public sealed record BroughtIn(int Operations, IReadOnlyList<RefusedRow> Refused);
+    public sealed record LaborGuideImported(int Operations, IReadOnlyList<LaborGuideRefusedRow> Refused);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/own-guide", async (ShopDb db) => Results.Ok(await db.OwnOperations.OrderBy(o => o.System).ThenBy(o => o.Title).Select(o => new OperationRow(o.Code, o.System, o.Title, o.Skill, o.Hours, o.Make, o.Model)).ToListAsync())).Asks(Permission.EditSetup).Produces<IReadOnlyList<OperationRow>>();
-        api.MapPost("/own-guide", BringInAsync).Asks(Permission.EditSetup).WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(MostBytes)).DisableAntiforgery().Accepts<IFormFile>("application/octet-stream").Produces<BroughtIn>().ProducesProblem(422);
+        api.MapPost("/own-guide", BringInAsync).Asks(Permission.EditSetup).WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(MostBytes)).DisableAntiforgery().Accepts<IFormFile>("application/octet-stream").Produces<LaborGuideImported>().ProducesProblem(422);
     }
 
     private static async Task<IResult> BringInAsync(HttpRequest request, CommandRunner commands)
@@ -34,24 +34,24 @@ public static class ShopLaborGuide
         await request.Body.CopyToAsync(memory);
         var read = CsvFile.Read(memory.ToArray());
         if (read.Problem is { } unreadable) return Problems.Of(unreadable);
-        return await commands.RunAsync<BroughtIn>(async work =>
+        return await commands.RunAsync<LaborGuideImported>(async work =>
         {
             var (head, rows) = (read.Value.Headings.ToList(), read.Value.Rows);
             int At(string name) => head.FindIndex(h => string.Equals(h, name, StringComparison.OrdinalIgnoreCase));
             if (At("title") < 0 || At("hours") < 0) return new Problem("guide.columns", "The first row has to name the columns; title and hours are needed, code, system, words, skill, make, model and contains may be there.");
             var made = new Dictionary<string, ShopLaborOperation>(StringComparer.OrdinalIgnoreCase);
-            var refused = new List<RefusedRow>();
+            var refused = new List<LaborGuideRefusedRow>();
             foreach (var (line, cells) in rows)
             {
                 var operation = ShopLaborOperation.Read(column => At(column) is var at && at >= 0 && at < cells.Length ? cells[at] : "");
-                if (operation.Problem is { } problem) refused.Add(new RefusedRow(line, problem.Message));
-                else if (!made.TryAdd(operation.Value.Code, operation.Value)) refused.Add(new RefusedRow(line, $"The code {operation.Value.Code} stands in the file twice."));
+                if (operation.Problem is { } problem) refused.Add(new LaborGuideRefusedRow(line, problem.Message));
+                else if (!made.TryAdd(operation.Value.Code, operation.Value)) refused.Add(new LaborGuideRefusedRow(line, $"The code {operation.Value.Code} stands in the file twice."));
             }
             if (made.Count == 0) return new Problem("guide.empty", $"No row could be read. {refused.FirstOrDefault()?.Why}".TrimEnd());
             await work.Db.OwnOperations.ExecuteDeleteAsync();
             work.Db.OwnOperations.AddRange(made.Values);
             await work.Db.SaveChangesAsync();
-            return new BroughtIn(made.Count, refused);
+            return new LaborGuideImported(made.Count, refused);
         });
     }
 }

@@ -31,29 +31,29 @@ public static class CatalogSearch
     /// <param name="Figure">Its price or time; empty where it has none.</param>
     /// <param name="Score">The higher the better.</param>
     /// <param name="Take">What to send to take it.</param>
-    public sealed record Choice(string Key, string Group, string Title, string Detail, string Figure, int Score, AddToOrderRequest Take);
+    public sealed record CatalogChoice(string Key, string Group, string Title, string Detail, string Figure, int Score, AddToOrderRequest Take);
 
     /// <summary>What an outside source answers.</summary>
     /// <param name="Items">What fits.</param>
     /// <param name="Questions">What it has to know of the car first.</param>
     /// <param name="Trouble">Why it does not answer; empty where it does.</param>
     /// <param name="Silent">Whether the service did not answer, so that the screen asks it again by itself.</param>
-    public sealed record OutsideAnswer(IReadOnlyList<Choice> Items, IReadOnlyList<CatalogQuestion> Questions, string Trouble, bool Silent = false);
+    public sealed record CatalogOutsideAnswer(IReadOnlyList<CatalogChoice> Items, IReadOnlyList<CatalogQuestion> Questions, string Trouble, bool Silent = false);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/orders/{id:long}/choices", OwnAsync).Asks(Permission.EditOrders).Produces<IReadOnlyList<Choice>>();
-        api.MapGet("/orders/{id:long}/choices/{source}", OutsideAsync).Asks(Permission.EditOrders).Produces<OutsideAnswer>();
+        api.MapGet("/orders/{id:long}/choices", OwnAsync).Asks(Permission.EditOrders).Produces<IReadOnlyList<CatalogChoice>>();
+        api.MapGet("/orders/{id:long}/choices/{source}", OutsideAsync).Asks(Permission.EditOrders).Produces<CatalogOutsideAnswer>();
     }
 
     private static async Task<IResult> OwnAsync(long id, ShopDb db, VehicleDataCache sources, TimeProvider time, HttpContext http, string? q = null)
     {
-        if (await PricerAsync(db, id, time) is not { } price) return Results.Ok(Array.Empty<Choice>());
+        if (await PricerAsync(db, id, time) is not { } price) return Results.Ok(Array.Empty<CatalogChoice>());
         var match = new TextSearchScore(q);
-        var found = new List<Choice>();
+        var found = new List<CatalogChoice>();
         var canned = await db.OfferedCannedJobs.Include(c => c.Lines).AsNoTracking().ToListAsync();
-        found.AddRange(Best(canned.Where(c => !match.IsEmpty || c.Favorite).Select(c => (c, match.Score(c.Title, $"{c.System} {c.Words}"))), c => new Choice($"canned{c.Id}", match.IsEmpty ? "Favorite" : "Canned job", c.Title, Detail(c), c.FixedPrice is { } p ? Amount(p) : "", 0, new AddToOrderRequest { Kind = "canned", Id = c.Id }), 8));
+        found.AddRange(Best(canned.Where(c => !match.IsEmpty || c.Favorite).Select(c => (c, match.Score(c.Title, $"{c.System} {c.Words}"))), c => new CatalogChoice($"canned{c.Id}", match.IsEmpty ? "Favorite" : "Canned job", c.Title, Detail(c), c.FixedPrice is { } p ? Amount(p) : "", 0, new AddToOrderRequest { Kind = "canned", Id = c.Id }), 8));
         if (match.IsEmpty)
         {
             var everyday = await db.Parts.Where(p => p.Everyday && p.WithdrawnAt == null).OrderBy(p => p.Description).Take(MostOfKind).ToListAsync();
@@ -61,16 +61,16 @@ public static class CatalogSearch
             return Results.Ok(found);
         }
         var sets = await db.CannedSets.AsNoTracking().ToListAsync();
-        found.AddRange(Best(sets.Select(s => (s, match.Score(s.Title, s.Words))), s => new Choice($"set{s.Id}", "Set", s.Title, string.Join(", ", s.Ids.Select(x => canned.Find(c => c.Id == x)?.Title).OfType<string>()), "", 0, new AddToOrderRequest { Kind = "set", Id = s.Id }), 3));
+        found.AddRange(Best(sets.Select(s => (s, match.Score(s.Title, s.Words))), s => new CatalogChoice($"set{s.Id}", "Set", s.Title, string.Join(", ", s.Ids.Select(x => canned.Find(c => c.Id == x)?.Title).OfType<string>()), "", 0, new AddToOrderRequest { Kind = "set", Id = s.Id }), 3));
         found.AddRange(await StockAsync(db, q!, match, price, sources.FactsAtHand(await sources.CarOfAsync(id))));
         var fees = await db.Fees.Where(f => f.RemovedAt == null).AsNoTracking().ToListAsync();
-        found.AddRange(Best(fees.Select(f => (f, match.Score(f.Label, $"{f.Code} fee"))), f => new Choice($"fee{f.Id}", "Fee", f.Label, f.PassThrough ? $"{f.Code}, held for the state" : f.Code, Amount(f.Amount), 0, new AddToOrderRequest { Kind = "fee", Id = f.Id }), 4));
+        found.AddRange(Best(fees.Select(f => (f, match.Score(f.Label, $"{f.Code} fee"))), f => new CatalogChoice($"fee{f.Id}", "Fee", f.Label, f.PassThrough ? $"{f.Code}, held for the state" : f.Code, Amount(f.Amount), 0, new AddToOrderRequest { Kind = "fee", Id = f.Id }), 4));
         if (http.User.May(Permission.OverridePrices)) found.AddRange(Discounts(q!));
         found.AddRange(await EarlierAsync(db, id, match));
         return Results.Ok(found.OrderByDescending(c => c.Score).ToList());
     }
 
-    private static IEnumerable<Choice> Best<T>(IEnumerable<(T Item, int? Score)> scored, Func<T, Choice> choice, int most) =>
+    private static IEnumerable<CatalogChoice> Best<T>(IEnumerable<(T Item, int? Score)> scored, Func<T, CatalogChoice> choice, int most) =>
         scored.Where(s => s.Score is not null).OrderByDescending(s => s.Score).Take(most).Select(s => choice(s.Item) with { Score = s.Score!.Value });
 
     private static string Detail(CannedJob canned)
@@ -80,7 +80,7 @@ public static class CatalogSearch
         return string.Join(" · ", new[] { canned.System, hours > 0 ? $"{hours.ToString("0.##", CultureInfo.InvariantCulture)} h" : "", parts == 1 ? "1 part" : parts > 1 ? $"{parts} parts" : "", canned.Additions.Any() ? "with additions" : "" }.Where(t => t.Length > 0));
     }
 
-    private static async Task<IEnumerable<Choice>> StockAsync(ShopDb db, string q, TextSearchScore match, Pricer price, VehicleSpecs? facts)
+    private static async Task<IEnumerable<CatalogChoice>> StockAsync(ShopDb db, string q, TextSearchScore match, Pricer price, VehicleSpecs? facts)
     {
         var fitting = facts?.Wear.SelectMany(w => w.Equivalents).ToHashSet() ?? [];
         var parts = db.Parts.Where(p => p.WithdrawnAt == null);
@@ -106,15 +106,15 @@ public static class CatalogSearch
     /// <summary>The digits of a tire size or rim however it is typed: <c>205/55R16</c>, <c>r17</c>.</summary>
     internal static string TireDigits(string q) => string.Concat(q.Where(char.IsAsciiDigit)) is var digits && q.All(c => char.IsAsciiDigit(c) || c is '/' or ' ' or 'r' or 'R' or '"' or '-') ? digits : "";
 
-    private static Choice Stock(Part part, int score, Pricer price)
+    private static CatalogChoice Stock(Part part, int score, Pricer price)
     {
         var (each, margin) = price.Of(part.Category, part.Cost(price.StockCost), part.ListPrice);
         var age = part.CostMonths(price.UtcNow) is { } months ? $" · cost is {months} months old" : "";
-        return new Choice($"part{part.Id}", "Stock", part.Description, $"{part.Number} · {part.FreeWords}{age}{price.Margin(margin)}", Amount(each), score, new AddToOrderRequest { Kind = "stock", Id = part.Id });
+        return new CatalogChoice($"part{part.Id}", "Stock", part.Description, $"{part.Number} · {part.FreeWords}{age}{price.Margin(margin)}", Amount(each), score, new AddToOrderRequest { Kind = "stock", Id = part.Id });
     }
 
     /// <summary>Discounts as they are typed: <c>10%</c>, <c>10% labor</c>, <c>discount 15</c>.</summary>
-    private static IEnumerable<Choice> Discounts(string q)
+    private static IEnumerable<CatalogChoice> Discounts(string q)
     {
         var words = q.ToLowerInvariant().Split(' ', StringSplitOptions.RemoveEmptyEntries);
         var value = words.FirstOrDefault(w => char.IsAsciiDigit(w[0]));
@@ -125,20 +125,20 @@ public static class CatalogSearch
             var parsed = GivenDiscount.Parse(value, on, "");
             if (!parsed.Ok) yield break;
             parsed.Value.JobId = 1;
-            yield return new Choice($"discount{on}", "Discount", $"{parsed.Value.Text[..1].ToUpperInvariant()}{parsed.Value.Text[1..]}", "on this job; the order's are under the totals", "", 500 - (int)on, new AddToOrderRequest { Kind = "discount", Value = value, On = on });
+            yield return new CatalogChoice($"discount{on}", "Discount", $"{parsed.Value.Text[..1].ToUpperInvariant()}{parsed.Value.Text[1..]}", "on this job; the order's are under the totals", "", 500 - (int)on, new AddToOrderRequest { Kind = "discount", Value = value, On = on });
         }
     }
 
-    private static async Task<IEnumerable<Choice>> EarlierAsync(ShopDb db, long id, TextSearchScore match)
+    private static async Task<IEnumerable<CatalogChoice>> EarlierAsync(ShopDb db, long id, TextSearchScore match)
     {
         var jobs = await db.Jobs.Where(j => j.RemovedAt == null && j.OrderId != id && db.Orders.Any(o => o.Id == j.OrderId && o.VehicleId != null && db.Orders.Any(x => x.Id == id && x.VehicleId == o.VehicleId)))
             .Join(db.Orders, j => j.OrderId, o => o.Id, (j, o) => new { j.Id, j.Title, o.Number, o.OpenedAt, Cents = j.Subtotal.Cents }).OrderByDescending(j => j.OpenedAt).Take(200).ToListAsync();
-        return Best(jobs.Select(j => (j, match.Score(j.Title))), j => new Choice($"earlier{j.Id}", "Earlier work", j.Title, $"order {j.Number}, {j.OpenedAt:MMM d, yyyy}, {Amount(j.Cents / 100m)} then", "", 0, new AddToOrderRequest { Kind = "earlier", Id = j.Id }), 3);
+        return Best(jobs.Select(j => (j, match.Score(j.Title))), j => new CatalogChoice($"earlier{j.Id}", "Earlier work", j.Title, $"order {j.Number}, {j.OpenedAt:MMM d, yyyy}, {Amount(j.Cents / 100m)} then", "", 0, new AddToOrderRequest { Kind = "earlier", Id = j.Id }), 3);
     }
 
     private static async Task<IResult> OutsideAsync(long id, string source, ShopDb db, VehicleDataCache sources, TimeProvider time, CancellationToken cancel, string? q = null, string? type = null)
     {
-        var (words, silence) = ((q ?? "").Trim(), new OutsideAnswer([], [], ""));
+        var (words, silence) = ((q ?? "").Trim(), new CatalogOutsideAnswer([], [], ""));
         if (words.Length < 2 && string.IsNullOrEmpty(type)) return Results.Ok(silence);
         var car = await sources.CarOfAsync(id);
         if (source == "guide") return Results.Ok(car is null ? silence : await GuideAsync(car, words, sources, cancel));
@@ -153,17 +153,17 @@ public static class CatalogSearch
         var items = answer.Value.Parts.Select(p =>
         {
             var (each, margin) = price.Of(p.Category, p.UnitCost, p.ListPrice);
-            return new Choice($"{source}{p.Number}", supplier.Name, p.Description, $"{p.Brand}, {p.Quality} · {p.Number} · {p.Branch}: {p.Available}, {price.Here(p.Minutes)}{price.Margin(margin)}", Amount(each), (match.Score($"{p.Brand} {p.Description}", $"{p.Number} {p.MakersNumber} {p.Type}") ?? 10) - 20, new AddToOrderRequest { Kind = "offer", Supplier = source, Number = p.Number, Asked = asked, AskedBy = by });
+            return new CatalogChoice($"{source}{p.Number}", supplier.Name, p.Description, $"{p.Brand}, {p.Quality} · {p.Number} · {p.Branch}: {p.Available}, {price.Here(p.Minutes)}{price.Margin(margin)}", Amount(each), (match.Score($"{p.Brand} {p.Description}", $"{p.Number} {p.MakersNumber} {p.Type}") ?? 10) - 20, new AddToOrderRequest { Kind = "offer", Supplier = source, Number = p.Number, Asked = asked, AskedBy = by });
         });
-        return Results.Ok(new OutsideAnswer(items.OrderByDescending(i => i.Score).Take(type is null ? MostOfKind : 40).ToList(), answer.Value.Questions, ""));
+        return Results.Ok(new CatalogOutsideAnswer(items.OrderByDescending(i => i.Score).Take(type is null ? MostOfKind : 40).ToList(), answer.Value.Questions, ""));
     }
 
-    private static async Task<OutsideAnswer> GuideAsync(Vehicle car, string words, VehicleDataCache sources, CancellationToken cancel)
+    private static async Task<CatalogOutsideAnswer> GuideAsync(Vehicle car, string words, VehicleDataCache sources, CancellationToken cancel)
     {
         var (operations, trouble) = await sources.GuideAsync(car, cancel);
         var match = new TextSearchScore(words);
-        var found = Best(operations.Select(o => (o, match.Score(o.Title, $"{o.Code} {o.System} {o.Words}"))), o => new Choice($"guide{o.Code}", "Labor guide", o.Title, $"{o.Code} · {o.System}{(o.Parts.Count > 0 ? $" · needs {string.Join(", ", o.Parts.Select(p => (p.Quantity == 1 ? "" : $"{p.Quantity.ToString("0.##", CultureInfo.InvariantCulture)} ") + p.Type.Replace('-', ' ')))}" : "")}", $"{o.Hours.ToString("0.0#", CultureInfo.InvariantCulture)} h", 0, new AddToOrderRequest { Kind = "operation", Code = o.Code }), 8);
-        return new OutsideAnswer([.. found], [], trouble is null ? "" : trouble.Code == "outside.unknown" ? "The labor guide does not know this car." : $"The labor guide {trouble.Message}; write labor by hand.", OutsideCall.IsSilence(trouble));
+        var found = Best(operations.Select(o => (o, match.Score(o.Title, $"{o.Code} {o.System} {o.Words}"))), o => new CatalogChoice($"guide{o.Code}", "Labor guide", o.Title, $"{o.Code} · {o.System}{(o.Parts.Count > 0 ? $" · needs {string.Join(", ", o.Parts.Select(p => (p.Quantity == 1 ? "" : $"{p.Quantity.ToString("0.##", CultureInfo.InvariantCulture)} ") + p.Type.Replace('-', ' ')))}" : "")}", $"{o.Hours.ToString("0.0#", CultureInfo.InvariantCulture)} h", 0, new AddToOrderRequest { Kind = "operation", Code = o.Code }), 8);
+        return new CatalogOutsideAnswer([.. found], [], trouble is null ? "" : trouble.Code == "outside.unknown" ? "The labor guide does not know this car." : $"The labor guide {trouble.Message}; write labor by hand.", OutsideCall.IsSilence(trouble));
     }
 
     private static string Amount(decimal amount) => amount.ToString("#,##0.00", CultureInfo.InvariantCulture);

@@ -19,14 +19,14 @@ public static class RelatedWork
     /// <param name="Title">What it is.</param>
     /// <param name="Figure">Its time or price.</param>
     /// <param name="Take">What to send to take it.</param>
-    public sealed record Offer(long JobId, string Kind, string Title, string Figure, AddToOrderRequest Take);
+    public sealed record RelatedWorkOffer(long JobId, string Kind, string Title, string Figure, AddToOrderRequest Take);
 
     /// <summary>Maps the endpoint.</summary>
-    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/orders/{id:long}/offers", HandleAsync).Asks(Permission.EditOrders).Produces<IReadOnlyList<Offer>>();
+    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/orders/{id:long}/offers", HandleAsync).Asks(Permission.EditOrders).Produces<IReadOnlyList<RelatedWorkOffer>>();
 
     private static async Task<IResult> HandleAsync(long id, ShopDb db, VehicleDataCache sources, CancellationToken cancel)
     {
-        var offers = new List<Offer>();
+        var offers = new List<RelatedWorkOffer>();
         if (await db.ReadOrderAsync(id) is not { State: OrderState.Open } order) return Results.Ok(offers);
         var open = order.OnJobs.Where(j => j.Decision is DecisionKind.Proposed or DecisionKind.Approved).ToList();
         var ids = open.Select(j => j.CannedJobId).OfType<long>().ToList();
@@ -37,16 +37,16 @@ public static class RelatedWork
         {
             if (job.CannedJobId is not { } cannedId || !canned.TryGetValue(cannedId, out var source)) continue;
             var taken = job.OnLines.Select(l => l.CannedLineId).ToHashSet();
-            offers.AddRange(source.Additions.Where(a => !taken.Contains(a.Id)).Select(a => new Offer(job.Id, "addition", a.Description, a.Kind == LineKind.Labor ? Hours(a.Hours) : "", new AddToOrderRequest { Kind = "addition", Id = a.Id, JobId = job.Id })));
+            offers.AddRange(source.Additions.Where(a => !taken.Contains(a.Id)).Select(a => new RelatedWorkOffer(job.Id, "addition", a.Description, a.Kind == LineKind.Labor ? Hours(a.Hours) : "", new AddToOrderRequest { Kind = "addition", Id = a.Id, JobId = job.Id })));
             if (job.Decision != DecisionKind.Proposed) continue;
-            offers.AddRange(source.Alternatives.Select(a => others.GetValueOrDefault(a.OtherId)).OfType<CannedJob>().Select(o => new Offer(job.Id, "instead", o.Title, o.FixedPrice is { } price ? price.ToString("#,##0.00", CultureInfo.InvariantCulture) : Hours(o.OwnLines.Sum(l => l.Hours)), new AddToOrderRequest { Kind = "canned", Id = o.Id, InsteadOf = job.Id })));
+            offers.AddRange(source.Alternatives.Select(a => others.GetValueOrDefault(a.OtherId)).OfType<CannedJob>().Select(o => new RelatedWorkOffer(job.Id, "instead", o.Title, o.FixedPrice is { } price ? price.ToString("#,##0.00", CultureInfo.InvariantCulture) : Hours(o.OwnLines.Sum(l => l.Hours)), new AddToOrderRequest { Kind = "canned", Id = o.Id, InsteadOf = job.Id })));
         }
         if (await sources.CarOfAsync(id) is { } car) offers.AddRange(await WorkForPartsAsync(open, car, sources, cancel));
         return Results.Ok(offers);
     }
 
     /// <summary>From a part to the work that fits it: the operation that needs the fewest other parts.</summary>
-    private static async Task<IEnumerable<Offer>> WorkForPartsAsync(List<Job> open, Vehicle car, VehicleDataCache sources, CancellationToken cancel)
+    private static async Task<IEnumerable<RelatedWorkOffer>> WorkForPartsAsync(List<Job> open, Vehicle car, VehicleDataCache sources, CancellationToken cancel)
     {
         var alone = open.Where(j => j.Decision == DecisionKind.Proposed).SelectMany(j => j.OnLines.Where(l => l.PartType.Length > 0).Select(l => (Job: j, Line: l))).ToList();
         if (alone.Count == 0) return [];
@@ -55,7 +55,7 @@ public static class RelatedWork
         return alone.Where(x => !x.Job.OnLines.Any(l => l.Kind == LineKind.Labor && (l.Operation.Length == 0 || by[l.Operation].Any(o => o.Parts.Any(p => p.Type == x.Line.PartType)))))
             .Select(x => (x.Job, Operation: guide.Where(o => o.Parts.Any(p => p.Type == x.Line.PartType)).OrderBy(o => Math.Abs(o.Parts.First(p => p.Type == x.Line.PartType).Quantity - x.Line.Quantity)).ThenBy(o => o.Parts.Count).ThenBy(o => o.Hours).FirstOrDefault()))
             .Where(x => x.Operation is not null).DistinctBy(x => (x.Job.Id, x.Operation!.Code))
-            .Select(x => new Offer(x.Job.Id, "work", x.Operation!.Title, Hours(x.Operation.Hours), new AddToOrderRequest { Kind = "operation", Code = x.Operation.Code, JobId = x.Job.Id, LaborOnly = true }));
+            .Select(x => new RelatedWorkOffer(x.Job.Id, "work", x.Operation!.Title, Hours(x.Operation.Hours), new AddToOrderRequest { Kind = "operation", Code = x.Operation.Code, JobId = x.Job.Id, LaborOnly = true }));
     }
 
     private static string Hours(decimal hours) => $"{hours.ToString("0.##", CultureInfo.InvariantCulture)} h";

@@ -21,7 +21,7 @@ public static partial class VehicleSpecsView
     private const int InTheLine = 5;
 
     /// <summary>A fact as it is shown.</summary>
-    public sealed record FactView(string Key, string Use, string Title, string Shown, string Short, string Condition, string Caution, string Words);
+    public sealed record SpecView(string Key, string Use, string Title, string Shown, string Short, string Condition, string Caution, string Words);
 
     /// <summary>A part that wears.</summary>
     public sealed record WearView(string Type, string Title, string Number, IReadOnlyList<string> Equivalents, string Stock);
@@ -37,7 +37,7 @@ public static partial class VehicleSpecsView
     public sealed record RepairView(string Title, string Operation, int? Percent, int Here);
 
     /// <summary>A trouble code of the order with its repairs.</summary>
-    public sealed record CodeView(string Code, IReadOnlyList<RepairView> Repairs, string Trouble);
+    public sealed record KnownCodeView(string Code, IReadOnlyList<RepairView> Repairs, string Trouble);
 
     /// <summary>Everything about the car.</summary>
     /// <param name="AsOf">The date of the data; null where they do not answer.</param>
@@ -51,23 +51,23 @@ public static partial class VehicleSpecsView
     /// <param name="Campaigns">Recalls and bulletins.</param>
     /// <param name="Trouble">What is missing and why; empty where nothing is.</param>
     /// <param name="Silent">Whether the service did not answer, so that the screen asks it again by itself.</param>
-    public sealed record FactsAnswer(DateOnly? AsOf, IReadOnlyList<FactView> Line, IReadOnlyList<FactView> Facts, IReadOnlyList<WearView> Wear, IReadOnlyList<ResetSteps> Resets, IReadOnlyList<DrawingTitle> Drawings,
-        IReadOnlyList<CorrectionView> Corrections, IReadOnlyList<CodeView> Codes, IReadOnlyList<Campaign> Campaigns, string Trouble, bool Silent = false);
+    public sealed record VehicleSpecsAnswer(DateOnly? AsOf, IReadOnlyList<SpecView> Line, IReadOnlyList<SpecView> Facts, IReadOnlyList<WearView> Wear, IReadOnlyList<ResetSteps> Resets, IReadOnlyList<DrawingTitle> Drawings,
+        IReadOnlyList<CorrectionView> Corrections, IReadOnlyList<KnownCodeView> Codes, IReadOnlyList<Campaign> Campaigns, string Trouble, bool Silent = false);
 
     /// <summary>An answer about the order's car.</summary>
-    public sealed record AnswerRequest(string Question, string Text, string Answer);
+    public sealed record SpecsAnswerRequest(string Question, string Text, string Answer);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/orders/{id:long}/facts", HandleAsync).Asks(Permission.SeeOrders).Produces<FactsAnswer>();
+        api.MapGet("/orders/{id:long}/facts", HandleAsync).Asks(Permission.SeeOrders).Produces<VehicleSpecsAnswer>();
         api.MapGet("/drawings/{key}", DrawingAsync).Asks(Permission.SeeOrders).ProducesProblem(404);
         api.MapPost("/orders/{id:long}/answers", AnswerAsync).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
     }
 
     private static async Task<IResult> HandleAsync(long id, ShopDb db, VehicleDataCache sources, IVehicleDataClient vehicles, CancellationToken cancel)
     {
-        var none = new FactsAnswer(null, [], [], [], [], [], [], [], [], "");
+        var none = new VehicleSpecsAnswer(null, [], [], [], [], [], [], [], [], "");
         if (await sources.CarOfAsync(id) is not { } car || await db.ReadOrderAsync(id) is not { } order) return Results.Ok(none with { Trouble = "A sale over the counter has no car to tell of." });
         var metric = (await db.Shops.SingleAsync(cancel)).DistanceUnit == DistanceUnit.Kilometers;
         var asking = sources.FactsAsync(car, cancel);
@@ -77,7 +77,7 @@ public static partial class VehicleSpecsView
         none = none with { Codes = codes, Campaigns = campaigns.Ok ? campaigns.Value : [], Silent = OutsideCall.IsSilence(told.Problem) || OutsideCall.IsSilence(campaigns.Problem) };
         if (told.Problem is { } trouble) return Results.Ok(none with { Trouble = trouble.Code == "outside.unknown" ? "The facts service does not know this car: its make, model and engine are not in its data." : $"The facts service {trouble.Message}; work goes on without it." });
         var facts = told.Value.Known;
-        FactView View(SpecValue f) => new(f.Key, f.Use.ToString(), f.Title, f.Shown(metric), f.Short(metric), f.Condition, f.Caution, f.Words);
+        SpecView View(SpecValue f) => new(f.Key, f.Use.ToString(), f.Title, f.Shown(metric), f.Short(metric), f.Condition, f.Caution, f.Words);
         var numbers = facts.Wear.SelectMany(w => w.Equivalents).ToList();
         var stock = await db.Parts.Where(p => numbers.Contains(p.Number)).ToDictionaryAsync(p => p.Number, cancel);
         return Results.Ok(none with
@@ -93,12 +93,12 @@ public static partial class VehicleSpecsView
         });
     }
 
-    private static async Task<List<CodeView>> CodesAsync(ShopDb db, Order order, Vehicle car, VehicleDataCache sources, CancellationToken cancel)
+    private static async Task<List<KnownCodeView>> CodesAsync(ShopDb db, Order order, Vehicle car, VehicleDataCache sources, CancellationToken cancel)
     {
         var codes = order.Concerns.SelectMany(c => CodePattern().Matches($"{c.Complaint} {c.Cause}")).Select(m => TroubleCode.Parse(m.Value)).Where(c => c.Ok).Select(c => c.Value.Text).Distinct().Take(4).ToList();
         if (codes.Count == 0) return [];
         var (guide, _) = await sources.GuideAsync(car, cancel);
-        var views = new List<CodeView>();
+        var views = new List<KnownCodeView>();
         foreach (var code in codes)
         {
             var known = await sources.RepairsAsync(code, cancel);
@@ -110,7 +110,7 @@ public static partial class VehicleSpecsView
                 if (guide.FirstOrDefault(o => o.Code == repair.Operation) is { } operation) repairs.Add(new RepairView(operation.Title, operation.Code, repair.Percent, here.Where(h => WorkTitleMatch.Same(h.Title, operation.Title)).Sum(h => h.Count)));
             }
             repairs.AddRange(here.Where(h => !repairs.Exists(r => WorkTitleMatch.Same(r.Title, h.Title))).Select(h => new RepairView(h.Title, "", null, h.Count)));
-            views.Add(new CodeView(code, repairs.OrderByDescending(r => (r.Percent ?? 0) + 10 * r.Here).ToList(), OutsideCall.IsSilence(known.Problem) ? $"The facts service {known.Problem!.Message}." : ""));
+            views.Add(new KnownCodeView(code, repairs.OrderByDescending(r => (r.Percent ?? 0) + 10 * r.Here).ToList(), OutsideCall.IsSilence(known.Problem) ? $"The facts service {known.Problem!.Message}." : ""));
         }
         return views;
     }
@@ -134,7 +134,7 @@ public static partial class VehicleSpecsView
         return Results.Text(drawing.Value, "image/svg+xml");
     }
 
-    private static Task<IResult> AnswerAsync(long id, AnswerRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> AnswerAsync(long id, SpecsAnswerRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         if (under.Order.VehicleId is not { } car) return new Problem("order.noCar", "This is a sale over the counter; add a car first.");
         if (string.IsNullOrWhiteSpace(request.Question) || request.Question.Length > VehicleAnswer.Longest || string.IsNullOrWhiteSpace(request.Answer) || request.Answer.Length > VehicleAnswer.Longest)

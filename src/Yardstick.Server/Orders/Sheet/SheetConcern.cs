@@ -1,4 +1,4 @@
 namespace Yardstick.Server.Orders;
 
 /// <summary>A concern on a sheet.</summary>
-public sealed record SheetConcern(long Id, string Says, string Found, string Corrected, int Version);
+public sealed record SheetConcern(long Id, string Complaint, string Cause, string Correction, int Version);

@@ -96,7 +96,7 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
         var approvals = order.ApprovedJobs.Select(j => order.Decisions.Where(d => d.JobId == j.Id && d is { Kind: DecisionKind.Approved, ShownId: not null }).MaxBy(d => d.Id)).OfType<Decision>().ToList();
         if (approvals.Count == 0) return [];
         var ids = approvals.ConvertAll(d => d.ShownId!.Value);
-        var copies = (await db.ShownCopies.Where(c => ids.Contains(c.Id)).Select(c => new { c.Id, c.Json }).ToListAsync()).ToDictionary(c => c.Id, c => EstimateSnapshot.FromJson(c.Json));
+        var copies = (await db.StoredSnapshots.Where(c => ids.Contains(c.Id)).Select(c => new { c.Id, c.Json }).ToListAsync()).ToDictionary(c => c.Id, c => EstimateSnapshot.FromJson(c.Json));
         var changed = new Dictionary<long, IReadOnlyList<string>>();
         var noPhotos = Enumerable.Empty<string>().ToLookup(_ => 0L);
         foreach (var approval in approvals)
@@ -113,7 +113,7 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
     {
         // Only where the offer counts is it worth pricing once more.
         if (sent.StateAt(now) is not LinkState.Open and var over) return over;
-        var shown = EstimateSnapshot.FromJson(await db.ShownCopies.Where(c => c.Id == sent.ShownId).Select(c => c.Json).SingleAsync());
+        var shown = EstimateSnapshot.FromJson(await db.StoredSnapshots.Where(c => c.Id == sent.ShownId).Select(c => c.Json).SingleAsync());
         return sent.StateAt(shown, (await EstimatePresentation.OfAsync(db, order, now)).Estimate, now, order.State != OrderState.Open);
     }
 

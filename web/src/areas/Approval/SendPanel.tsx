@@ -12,11 +12,11 @@ import { WriteForm } from '../Messaging/WriteForm';
 import { release } from './release';
 import '../../ui/approval.css';
 
-type Item = Schemas['ToRelease'];
-type Link = Schemas['SendEstimateLinkView'];
+type Item = Schemas['VisibilityItem'];
+type Link = Schemas['ApprovalLinkView'];
 
 /** What each kind of thing is called before it goes out. */
-const KINDS: Record<Schemas['ReleaseKind'], string> = {
+const KINDS: Record<Schemas['VisibilityKind'], string> = {
   Finding: 'Finding',
   Cause: 'Cause that was found',
   Note: 'Note for the customer',

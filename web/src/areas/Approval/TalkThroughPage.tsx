@@ -77,8 +77,8 @@ export default function TalkThroughPage() {
       <div className="talk-body">
         <main className="talk-jobs" aria-label="Jobs to talk about">
           {document.concerns.map((concern) => (
-            <p key={concern.says} className="talk-says">
-              “{concern.says}”{concern.found && <span className="soft"> We found: {concern.found}</span>}
+            <p key={concern.complaint} className="talk-says">
+              “{concern.complaint}”{concern.cause && <span className="soft"> We found: {concern.cause}</span>}
             </p>
           ))}
           {open.length === 0 && (

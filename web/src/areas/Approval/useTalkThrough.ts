@@ -2,8 +2,8 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, unwrap, type Schemas } from '../../lib/api';
 
-type Choice = Schemas['ChoiceFigures'];
-type View = Schemas['TalkThroughView'];
+type Choice = Schemas['SelectionTotals'];
+type View = Schemas['SelectionView'];
 
 /** What is in while the order is talked through, and what it comes to. Every figure comes from the server; nothing is added up here. */
 export function useTalkThrough(id: number) {

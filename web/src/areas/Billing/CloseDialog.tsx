@@ -115,7 +115,7 @@ function Fix({
   run,
   onClose,
 }: {
-  obstacle: Schemas['Obstacle'];
+  obstacle: Schemas['ClosingBlocker'];
   busy: boolean;
   run: (what: () => Promise<unknown>) => Promise<void>;
   onClose: () => void;

@@ -47,10 +47,10 @@ export function Paper({ document }: { document: Schemas['ShopDocument'] }) {
         </div>
       )}
       {document.concerns.map((concern) => (
-        <p className="soft" key={concern.says} style={{ marginTop: 8 }}>
-          {concern.says}
-          {concern.found ? ` · found: ${concern.found}` : ''}
-          {concern.corrected ? ` · done: ${concern.corrected}` : ''}
+        <p className="soft" key={concern.complaint} style={{ marginTop: 8 }}>
+          {concern.complaint}
+          {concern.cause ? ` · found: ${concern.cause}` : ''}
+          {concern.correction ? ` · done: ${concern.correction}` : ''}
         </p>
       ))}
       {document.jobs.map((job) => (

@@ -5,7 +5,7 @@ import { amount, clock, wallTime } from '../../lib/format';
 import { useMay, useRefresh, useShop } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
 
-type Invoice = Schemas['InvoiceView'];
+type Invoice = Schemas['InvoicePageView'];
 
 /** Cash with change, or a card through the terminal. */
 export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: () => void }) {

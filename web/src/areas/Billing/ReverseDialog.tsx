@@ -11,7 +11,7 @@ import { Labelled } from '../../ui/Labelled';
 import { useSay } from '../../ui/Toasts';
 
 /** Takes back an invoice posted by mistake: a credit note for the whole, and the money back the way it came. */
-export function ReverseDialog({ invoice, onClose, onDone }: { invoice: Schemas['InvoiceView']; onClose: () => void; onDone: () => void }) {
+export function ReverseDialog({ invoice, onClose, onDone }: { invoice: Schemas['InvoicePageView']; onClose: () => void; onDone: () => void }) {
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);

@@ -10,7 +10,7 @@ import { useSay } from '../../ui/Toasts';
 import { Part } from '../../ui/Fields';
 import '../../ui/records.css';
 
-type Fee = Schemas['NamedFeesFeeView'];
+type Fee = Schemas['FeeView'];
 const NEW = { id: null as number | null, code: '', label: '', amount: '', costEach: '', passThrough: false, taxable: true };
 
 /** Fees that are charged by name, and parts that are offered before anything is typed. */

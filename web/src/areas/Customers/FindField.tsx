@@ -6,7 +6,7 @@ import { useKeys } from '../../lib/keys';
 import { Combo } from '../../ui/Combo';
 import { Plate } from '../../ui/Plate';
 
-export type Found = Schemas['FindFound'];
+export type Found = Schemas['FoundRecord'];
 
 const RECENT = 'recent';
 const MOST_RECENT = 8;

@@ -3,8 +3,8 @@ import { useMemo } from 'react';
 import { api, unwrap, type Schemas } from '../../lib/api';
 import { useRefresh } from '../../lib/shop';
 
-export type CustomerPageView = Schemas['CustomerPageView'];
-export type VehiclePageView = Schemas['VehiclePageView'];
+export type CustomerPageView = Schemas['CustomerView'];
+export type VehiclePageView = Schemas['VehicleView'];
 export type History = Schemas['HistoryPage'];
 
 /** A customer's page. */

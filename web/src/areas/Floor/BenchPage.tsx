@@ -12,8 +12,8 @@ import './bench.css';
 
 const FindingDialog = lazy(() => import('../Inspections/FindingDialog'));
 
-type Car = Schemas['BenchBenchCar'];
-type Job = Schemas['BenchBenchJob'];
+type Car = Schemas['BenchCar'];
+type Job = Schemas['BenchJob'];
 
 /** The technician's bench: my cars in order, one tap for each thing. No amounts of money. */
 export default function BenchPage() {
@@ -105,8 +105,8 @@ function CarCard({ car, busy, run, onFinding }: { car: Car; busy: boolean; run: 
         {car.concerns.map((c) => (
           <p key={c.id}>
             <span className="soft">Says </span>
-            {c.says}
-            {c.found && <span className="soft"> · found: {c.found}</span>}
+            {c.complaint}
+            {c.cause && <span className="soft"> · found: {c.cause}</span>}
           </p>
         ))}
         {car.jobs.map((job) => (

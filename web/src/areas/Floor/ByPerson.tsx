@@ -11,8 +11,8 @@ import { Car, type Card, type Floor } from './Car';
 import { useFocusAfterMove } from './useFocusAfterMove';
 import type { Moves } from './useMoves';
 
-type Block = Schemas['FloorViewBlock'];
-type Person = Schemas['FloorViewPerson'];
+type Block = Schemas['FloorBlock'];
+type Person = Schemas['FloorPerson'];
 
 const BELOW: Schemas['Stage'][] = ['Expected', 'WaitingForAnswer', 'WaitingForParts', 'ReadyForTechnician', 'Done'];
 
@@ -28,7 +28,7 @@ export function ByPerson({ floor, moves, people, cards }: { floor: Floor; moves:
 
   const dropped = ({ active, over, delta }: DragEndEvent) => {
     if (!over || !ref.current) return;
-    const { block, loose, card } = active.data.current as { block?: Block; loose?: Schemas['FloorViewUnplanned']; card?: Card };
+    const { block, loose, card } = active.data.current as { block?: Block; loose?: Schemas['UnplannedJob']; card?: Card };
     const lane = String(over.id);
     if (card) {
       if (!lane.startsWith('lane:')) void moves.stage(card, lane as Schemas['Stage']);
@@ -185,7 +185,7 @@ function WorkBlock({ block, left, width, onKey }: { block: Block; left: number; 
   );
 }
 
-function Loose({ job, who, plan }: { job: Schemas['FloorViewUnplanned']; who?: string; plan: () => void }) {
+function Loose({ job, who, plan }: { job: Schemas['UnplannedJob']; who?: string; plan: () => void }) {
   const mayPlan = useMay('PlanWork');
   const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: `loose:${job.jobId}`, data: { loose: job }, disabled: !mayPlan });
   return (

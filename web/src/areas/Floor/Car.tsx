@@ -4,8 +4,8 @@ import type { Schemas } from '../../lib/api';
 import { clock, moment } from '../../lib/format';
 import { useMay } from '../../lib/shop';
 
-export type Card = Schemas['FloorViewCard'];
-export type Floor = Schemas['FloorView'];
+export type Card = Schemas['FloorCard'];
+export type Floor = Schemas['FloorPageView'];
 
 /** What a card says under the car: the work, what it waits for, the promise. */
 export function under(card: Card, now: string): string {

@@ -7,7 +7,7 @@ import type { Card, Floor } from './Car';
 import { InTurn, applyPendingMoves, type Put, type Underway } from './pendingMoves';
 
 type Stage = Schemas['Stage'];
-type Block = Schemas['FloorViewBlock'];
+type Block = Schemas['FloorBlock'];
 
 /** Moves on the floor as they are made, and the floor with them in it. */
 export type Moves = ReturnType<typeof useMoves>;

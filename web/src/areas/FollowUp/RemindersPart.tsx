@@ -9,7 +9,7 @@ import { useSay } from '../../ui/Toasts';
 import { useCannedJobs } from '../WriteUp/WorkPart';
 import { Part } from '../../ui/Fields';
 
-type Reminder = Schemas['RemindersView'];
+type Reminder = Schemas['ReminderView'];
 const STATES: Record<Reminder['state'], string> = { Late: 'late', Due: 'due today', Soon: 'soon', Later: 'later' };
 
 /** What is to be done again on a car, the next first. */

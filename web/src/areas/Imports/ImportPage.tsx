@@ -11,7 +11,7 @@ import { Part } from '../../ui/Fields';
 import '../../ui/records.css';
 import { count, KIND_WORDS, STATE_WORDS } from './words';
 
-type Preview = Schemas['ImportsPreview'];
+type Preview = Schemas['ImportPreview'];
 const MOVING: Schemas['ImportState'][] = ['Running', 'Undoing'];
 
 /** One file: which column is which, what would come in, how far it is. */
@@ -94,7 +94,7 @@ export default function ImportPage() {
   );
 }
 
-function Progress({ run }: { run: Schemas['ImportsRunView'] }) {
+function Progress({ run }: { run: Schemas['ImportRunView'] }) {
   const moving = MOVING.includes(run.state);
   return (
     <Part title={STATE_WORDS[run.state]}>

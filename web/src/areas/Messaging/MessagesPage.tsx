@@ -12,7 +12,7 @@ import { Field, Part } from '../../ui/Fields';
 import '../../ui/records.css';
 import '../../ui/approval.css';
 
-type Template = Schemas['TemplatesTemplateView'];
+type Template = Schemas['TemplateView'];
 type Draft = Omit<Template, 'id'> & { id: number | null };
 
 const USES: [string, string][] = [

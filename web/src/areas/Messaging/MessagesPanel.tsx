@@ -8,7 +8,7 @@ import { Panel } from '../../ui/Panel';
 import { useThread, type Target } from './useThread';
 import { WriteForm, type Written } from './WriteForm';
 
-type Message = Schemas['ThreadsMessageView'];
+type Message = Schemas['MessageView'];
 
 const STATES: Record<Schemas['MessageState'], string> = {
   Waiting: 'waits',

@@ -11,7 +11,7 @@ import { useSay } from '../../ui/Toasts';
 import '../../ui/approval.css';
 import './notices.css';
 
-type Thread = Schemas['UnknownSendersUnknownThread'];
+type Thread = Schemas['UnknownThread'];
 
 /** Texts and e-mails of people who are not on file: read in full, answered, put to a customer. */
 export default function UnknownSendersPage() {

@@ -51,7 +51,7 @@ export function WriteForm({ target, use = '', send, done, button, documents }: P
   const [busy, setBusy] = useState(false);
   const sending = useRef(false);
   if (!thread) return null;
-  const keyOf = (a: Schemas['ThreadsAddressView']) => `${a.channel}:${a.address}`;
+  const keyOf = (a: Schemas['AddressView']) => `${a.channel}:${a.address}`;
   const addresses = thread.addresses;
   const at = addresses.find((a) => keyOf(a) === chosen) ?? addresses.find((a) => !a.refused) ?? addresses[0];
   const channel: Channel = other !== null ? (other.includes('@') ? 'Email' : 'Text') : (at?.channel ?? 'Text');

@@ -11,7 +11,7 @@ import { useSay } from '../../ui/Toasts';
 import { PurchaseCard } from './PurchaseCard';
 import './parts.css';
 
-type Needed = Schemas['PartsViewNeeded'];
+type Needed = Schemas['NeededPartView'];
 
 /** What approved work needs, and what is on the way. */
 export default function PartsPage() {
@@ -53,7 +53,7 @@ export default function PartsPage() {
   );
 }
 
-function NeededList({ needed, suppliers, mayOrder }: { needed: Needed[]; suppliers: Schemas['PartsViewSupplierView'][]; mayOrder: boolean }) {
+function NeededList({ needed, suppliers, mayOrder }: { needed: Needed[]; suppliers: Schemas['SupplierView'][]; mayOrder: boolean }) {
   const [left, setLeft] = useState<Set<number>>(new Set());
   const [moved, setMoved] = useState<Record<number, number>>({});
   const [sending, setSending] = useState<string | null>(null);
@@ -62,7 +62,7 @@ function NeededList({ needed, suppliers, mayOrder }: { needed: Needed[]; supplie
   const shop = useShop();
   const now = useNow();
   const supplierOf = (part: Needed) => moved[part.lineId] ?? part.supplierId ?? suppliers[0]?.id ?? 0;
-  const order = async (supplier: Schemas['PartsViewSupplierView'], lines: Needed[]) => {
+  const order = async (supplier: Schemas['SupplierView'], lines: Needed[]) => {
     setSending(supplier.name);
     try {
       const placed = await unwrap(api.POST('/api/purchase-orders', { body: { supplierId: supplier.id, lineIds: lines.map((l) => l.lineId) } }));

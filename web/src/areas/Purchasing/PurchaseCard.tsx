@@ -9,7 +9,7 @@ import { Plate } from '../../ui/Plate';
 import { useSay } from '../../ui/Toasts';
 
 /** A purchase order: where it is, what is on it, and receiving it at the price charged. */
-export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['PartsViewPurchase']; mayReceive: boolean }) {
+export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['PurchaseView']; mayReceive: boolean }) {
   const shop = useShop();
   const now = useNow();
   const refresh = useRefresh();

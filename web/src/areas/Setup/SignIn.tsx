@@ -6,7 +6,7 @@ import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
 import { Door } from './Door';
 
 interface Props {
-  welcome: Schemas['FirstRunWelcome'];
+  welcome: Schemas['WelcomeView'];
   onDone: () => void;
 }
 
@@ -94,7 +94,7 @@ function PasswordForm({ welcome, onDone }: Props) {
   );
 }
 
-function PinForm({ terminal, onDone, onPassword }: { terminal: Schemas['TerminalsTerminalView']; onDone: () => void; onPassword: () => void }) {
+function PinForm({ terminal, onDone, onPassword }: { terminal: Schemas['TerminalView']; onDone: () => void; onPassword: () => void }) {
   const client = useQueryClient();
   const [staffId, setStaffId] = useState(terminal.people[0]!.id);
   const [pin, setPin] = useState('');

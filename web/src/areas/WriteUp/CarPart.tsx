@@ -7,12 +7,12 @@ import { Plate } from '../../ui/Plate';
 import { VinScan } from './VinScan';
 import { AlikeList, CarProposal, useMakes } from './Proposals';
 
-export type NewCar = Schemas['TypedVehicle'];
+export type NewCar = Schemas['VehicleInput'];
 export type CarChoice = { kind: 'none' } | { kind: 'known'; id: number } | { kind: 'new' } | { kind: 'counter' };
 export const emptyCar: NewCar = { plate: '', plateRegion: '', vin: '', year: '', make: '', model: '', engine: '', color: '', drive: '', trim: '' };
 
 interface Props {
-  record?: Schemas['CustomersCustomerView'];
+  record?: Schemas['CustomerSummary'];
   choice: CarChoice;
   onChoice: (choice: CarChoice) => void;
   typed: NewCar;

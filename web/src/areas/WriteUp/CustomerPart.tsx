@@ -7,12 +7,12 @@ import { Combo } from '../../ui/Combo';
 import { Labelled } from '../../ui/Labelled';
 import { AlikeList, DirectoryProposal } from './Proposals';
 
-export type NewCustomer = Schemas['StartOrderNewCustomer'];
+export type NewCustomer = Schemas['NewCustomer'];
 export const emptyCustomer: NewCustomer = { firstName: '', lastName: '', businessName: '', phone: '', email: '', address: '' };
 
 interface Props {
   id: number | null;
-  record?: Schemas['CustomersCustomerView'];
+  record?: Schemas['CustomerSummary'];
   typed: NewCustomer;
   onTyped: (typed: NewCustomer) => void;
   onChoose: (id: number | null, vehicleId?: number) => void;

@@ -11,7 +11,7 @@ import { HowSaid } from '../Approval/HowSaid';
 import { useSay } from '../../ui/Toasts';
 import { takeKey, type TakeOver } from './takeOver';
 
-type Item = Schemas['KnownItem'];
+type Item = Schemas['Advisory'];
 
 const WORDS: Record<Item['urgency'], string> = { Heed: 'heed', Due: 'due', Soon: 'soon', Later: 'later' };
 const ORDER: Item['urgency'][] = ['Heed', 'Due', 'Soon', 'Later'];

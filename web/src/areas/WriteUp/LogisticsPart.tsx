@@ -13,7 +13,7 @@ export interface Logistics {
 export const noLogistics: Logistics = { customerWaits: false, oldPartsBack: false, washingWanted: false, first: false, contactId: null, siteId: null };
 
 interface Props {
-  record?: Schemas['CustomersCustomerView'];
+  record?: Schemas['CustomerSummary'];
   counter: boolean;
   value: Logistics;
   onValue: (value: Logistics) => void;
@@ -57,7 +57,7 @@ export function LogisticsPart({ record, counter, value, onValue }: Props) {
 interface ChooseProps {
   label: string;
   none: string;
-  choices: Schemas['CustomersChoice'][];
+  choices: Schemas['CustomerChoice'][];
   value: number | null;
   onValue: (id: number | null) => void;
 }

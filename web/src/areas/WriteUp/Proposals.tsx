@@ -4,7 +4,7 @@ import { holding } from '../../lib/outside';
 import { useDebouncedValue } from '../../lib/useDebouncedValue';
 import { Plate } from '../../ui/Plate';
 
-const REASONS: Record<Schemas['AlikeBy'], string> = {
+const REASONS: Record<Schemas['DuplicateReason'], string> = {
   Phone: 'same phone',
   Plate: 'same plate',
   Vin: 'same VIN',

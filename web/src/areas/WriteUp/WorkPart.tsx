@@ -6,7 +6,7 @@ import { Combo } from '../../ui/Combo';
 import { matching } from './matching';
 import { usePhrases } from './usePhrases';
 
-type Canned = Schemas['CannedJobsCannedJobView'];
+type Canned = Schemas['CannedJobView'];
 
 /** All canned jobs; a shop has few enough to keep them at hand. */
 export function useCannedJobs(): Canned[] {
@@ -50,7 +50,7 @@ export function WorkPart({ concerns, onConcerns, pending, jobs, onJobs, problem 
     if (text.trim()) onConcerns([...concerns, text.trim()]);
     type('');
   };
-  const phrases = usePhrases('Says', says, used, add);
+  const phrases = usePhrases('Complaint', says, used, add);
   return (
     <section className="panel" aria-labelledby="work-title">
       <h2 id="work-title">What it is about</h2>

@@ -30,7 +30,7 @@ export default function WriteUpPage() {
   const [odometer, setOdometer] = useState('');
   const [confirmed, setConfirmed] = useState(false);
   const [concerns, setConcerns] = useState<string[]>([]);
-  const [jobs, setJobs] = useState<Schemas['CannedJobsCannedJobView'][]>([]);
+  const [jobs, setJobs] = useState<Schemas['CannedJobView'][]>([]);
   const [taken, setTaken] = useState<TakeOver[]>([]);
   const [logistics, setLogistics] = useState(noLogistics);
   const [promise, setPromise] = useState<string | null>(null);

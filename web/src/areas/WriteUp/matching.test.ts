@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Schemas } from '../../lib/api';
 import { matching } from './matching';
 
-const job = (title: string, words: string): Schemas['CannedJobsCannedJobView'] => ({
+const job = (title: string, words: string): Schemas['CannedJobView'] => ({
   id: 1,
   title,
   system: 'Brakes',

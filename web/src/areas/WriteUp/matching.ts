@@ -1,6 +1,6 @@
 import type { Schemas } from '../../lib/api';
 
-type Canned = Schemas['CannedJobsCannedJobView'];
+type Canned = Schemas['CannedJobView'];
 
 /** Canned jobs whose words hold everything that was typed. */
 export function matching(jobs: Canned[], text: string): Canned[] {

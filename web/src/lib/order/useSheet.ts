@@ -9,7 +9,7 @@ export type Job = Schemas['SheetJob'];
 export type Line = Schemas['SheetLine'];
 export type Companion = Schemas['SheetCompanion'];
 export type LineKind = Schemas['LineKind'];
-export type TakeRequest = Schemas['TakeRequest'];
+export type TakeRequest = Schemas['AddToOrderRequest'];
 
 /** What to take, with only what is said. */
 export function wanted(request: Partial<TakeRequest> & { kind: string }): TakeRequest {

@@ -145,9 +145,9 @@ export function ApprovePage({ token }: { token: string }) {
           <section aria-label="What you told us">
             <h2>You told us</h2>
             {estimate.document.concerns.map((concern) => (
-              <p key={concern.says}>
-                {concern.says}
-                {concern.found && <span class="soft"> {`We found: ${concern.found}`}</span>}
+              <p key={concern.complaint}>
+                {concern.complaint}
+                {concern.cause && <span class="soft"> {`We found: ${concern.cause}`}</span>}
               </p>
             ))}
           </section>

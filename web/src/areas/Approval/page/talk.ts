@@ -1,10 +1,10 @@
 import type { components } from '../../../lib/schema';
 
 type Schemas = components['schemas'];
-export type View = Schemas['CustomersAnswerView'];
-export type Choice = Schemas['ChoiceFigures'];
-export type ShownJob = Schemas['ShownJob'];
-export type Finding = Schemas['ShownFinding'];
+export type View = Schemas['ApprovalPageView'];
+export type Choice = Schemas['SelectionTotals'];
+export type ShownJob = Schemas['SnapshotJob'];
+export type Finding = Schemas['SnapshotFinding'];
 
 /** What went wrong, in one sentence for the customer. */
 export class Refused extends Error {
@@ -17,7 +17,7 @@ export class Refused extends Error {
   }
 }
 
-export type Paper = Schemas['DocumentLinksView'];
+export type Paper = Schemas['DocumentLinkPageView'];
 
 /** Asks the shop's server about a link to an estimate. */
 export const talk = <T>(token: string, path: string, body?: unknown): Promise<T> => ask(`estimates/${token}${path}`, body);

@@ -74,7 +74,7 @@ export default function CannedEditor() {
   return <Editor key={`${id}-${job}`} begin={existing.data} />;
 }
 
-function Editor({ begin }: { begin: Schemas['KeepCannedFormView'] }) {
+function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
   const [form, setForm] = useState(begin.form as Form);
   const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
   const [busy, setBusy] = useState(false);

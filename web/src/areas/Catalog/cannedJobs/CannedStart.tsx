@@ -13,7 +13,7 @@ export default function CannedStart() {
   const say = useSay();
   const jobs = useQuery({ queryKey: ['canned-jobs'], queryFn: () => unwrap(api.GET('/api/canned-jobs')) }).data ?? [];
   const sets = useQuery({ queryKey: ['canned-jobs', 'sets'], queryFn: () => unwrap(api.GET('/api/canned-sets')) });
-  const [editing, setEditing] = useState<Schemas['KeepCannedSetRequest'] | null>(null);
+  const [editing, setEditing] = useState<Schemas['CannedSetRequest'] | null>(null);
   const [problem, setProblem] = useState<string>();
   const renew = () => refresh(['canned-jobs'], ['choices']);
   const keep = async () => {
@@ -25,7 +25,7 @@ export default function CannedStart() {
       setProblem(sentence(error));
     }
   };
-  const remove = (set: Schemas['KeepCannedSetView']) =>
+  const remove = (set: Schemas['CannedSetView']) =>
     void unwrap(api.DELETE('/api/canned-sets/{id}', { params: { path: { id: set.id } } })).then(() => {
       void renew();
       say.done(`${set.title} is no set any more.`, () => unwrap(api.POST('/api/canned-sets', { body: { ...set, id: null } })).then(renew));
@@ -92,7 +92,7 @@ export default function CannedStart() {
 function OwnGuidePart() {
   const refresh = useRefresh();
   const guide = useQuery({ queryKey: ['own-guide'], queryFn: () => unwrap(api.GET('/api/own-guide')) });
-  const [came, setCame] = useState<Schemas['OwnGuideBroughtIn'] | null>(null);
+  const [came, setCame] = useState<Schemas['LaborGuideImported'] | null>(null);
   const [problem, setProblem] = useState('');
   const bring = async (file: File | undefined) => {
     if (!file) return;

@@ -11,7 +11,7 @@ import { Search } from './Search';
 import { Panel } from '../../../ui/Panel';
 import { useAddToOrder } from './useAddToOrder';
 
-type Earlier = Schemas['EarlierSearchEarlierJob'];
+type Earlier = Schemas['EarlierJob'];
 
 const SCOPES = [
   ['car', 'This car'],

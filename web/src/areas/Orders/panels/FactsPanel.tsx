@@ -7,7 +7,7 @@ import { Search } from './Search';
 import { Panel } from '../../../ui/Panel';
 import { useAddToOrder } from './useAddToOrder';
 
-type Facts = Schemas['CarFactsViewFactsAnswer'];
+type Facts = Schemas['VehicleSpecsAnswer'];
 
 const USES: [string, string][] = [
   ['GoesIn', 'What goes in'],

@@ -9,7 +9,7 @@ import { useActions } from '../../../lib/order/useSheet';
 import { Panel } from '../../../ui/Panel';
 import { useAddToOrder } from './useAddToOrder';
 
-type Service = Schemas['MaintenanceServiceView'];
+type Service = Schemas['ServiceView'];
 
 const STANDINGS: Record<string, string> = { due: 'Due now', missed: 'Passed, not done here', soon: 'Due soon', later: 'Later' };
 const USES = [

@@ -12,7 +12,7 @@ import { GuidePanel } from './GuidePanel';
 import { Search } from './Search';
 import { Panel } from '../../../ui/Panel';
 
-type Offer = Schemas['SideBySideSideOffer'];
+type Offer = Schemas['SourcingOffer'];
 
 /** Lines that want a source, one after the other: parts from stock and suppliers side by side, labor from the guide. */
 export function SourcePanel({ lineIds, onClose }: { lineIds: number[]; onClose: () => void }) {
@@ -65,7 +65,7 @@ function PartSource({ line, place, onNext, onClose }: { line: Line; place: strin
       setBusy(false);
     }
   };
-  const column = (title: string, data: Schemas['SideBySideSideAnswer'] | undefined, empty: string) => (
+  const column = (title: string, data: Schemas['SourcingAnswer'] | undefined, empty: string) => (
     <section key={title} className="source" aria-label={title}>
       <h3>{title}</h3>
       {!data && <Loading what={title} />}

@@ -15,7 +15,7 @@ import { useActions, type Beside } from '../../../lib/order/useSheet';
 
 interface Props {
   beside: Beside;
-  facts: UseQueryResult<Schemas['CarFactsViewFactsAnswer']>;
+  facts: UseQueryResult<Schemas['VehicleSpecsAnswer']>;
   onClose: () => void;
 }
 

@@ -15,10 +15,10 @@ export function Concerns() {
             <label htmlFor={`says${c.id}`}>Says</label>
             <PhraseCell
               id={`says${c.id}`}
-              use="Says"
+              use="Complaint"
               label="The customer says"
-              value={c.says}
-              commit={set(c.id, c.version, 'says', c.says)}
+              value={c.complaint}
+              commit={set(c.id, c.version, 'complaint', c.complaint)}
               disabled={closed}
             />
           </div>
@@ -26,10 +26,10 @@ export function Concerns() {
             <label htmlFor={`found${c.id}`}>Found</label>
             <PhraseCell
               id={`found${c.id}`}
-              use="Found"
+              use="Cause"
               label="Cause found"
-              value={c.found}
-              commit={set(c.id, c.version, 'found', c.found)}
+              value={c.cause}
+              commit={set(c.id, c.version, 'cause', c.cause)}
               disabled={closed}
               placeholder="cause not known yet"
             />
@@ -38,10 +38,10 @@ export function Concerns() {
             <label htmlFor={`did${c.id}`}>Did</label>
             <PhraseCell
               id={`did${c.id}`}
-              use="Corrected"
+              use="Correction"
               label="Correction made"
-              value={c.corrected}
-              commit={set(c.id, c.version, 'corrected', c.corrected)}
+              value={c.correction}
+              commit={set(c.id, c.version, 'correction', c.correction)}
               disabled={closed}
               placeholder="not corrected yet"
             />
@@ -58,7 +58,7 @@ export function Concerns() {
           <label htmlFor="says-more">Says</label>
           <PhraseCell
             id="says-more"
-            use="Says"
+            use="Complaint"
             label={sheet.concerns.length === 0 ? 'The customer says' : 'Another concern'}
             value=""
             commit={async (text) => {

@@ -16,7 +16,7 @@ export interface DiscountTarget {
   title: string;
 }
 
-type On = NonNullable<Schemas['TakeRequest']['on']>;
+type On = NonNullable<Schemas['AddToOrderRequest']['on']>;
 
 const OF_JOB = [
   ['All', 'The whole job'],

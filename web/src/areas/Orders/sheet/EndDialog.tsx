@@ -123,7 +123,7 @@ export default function EndDialog({ making, onClose }: { making: 'ended' | 'void
 }
 
 interface HangingProps {
-  obstacle: Schemas['Obstacle'];
+  obstacle: Schemas['ClosingBlocker'];
   busy: boolean;
   run: (act: () => Promise<unknown>) => Promise<boolean>;
   onClose: () => void;

@@ -14,7 +14,7 @@ import { LineRow } from './LineRow';
 import { OfferedWith } from './OfferedWith';
 import { useActions, type Job } from '../../../lib/order/useSheet';
 
-type Correction = Schemas['CarFactsViewCorrectionView'];
+type Correction = Schemas['CorrectionView'];
 
 interface Props {
   job: Job;
@@ -24,7 +24,7 @@ interface Props {
   /** Lines that are selected. */
   selected: ReadonlySet<number>;
   corrections: ReadonlyMap<number, Correction>;
-  offers: Schemas['OffersOffer'][];
+  offers: Schemas['RelatedWorkOffer'][];
   here: ReadonlyMap<number, string>;
 }
 

@@ -6,10 +6,10 @@ import { useActions } from '../../../lib/order/useSheet';
 const LEAD: Record<string, string> = { addition: 'With it', work: 'Its work', instead: 'Instead' };
 
 /** What goes with a job: one press takes it. */
-export function OfferedWith({ offers }: { offers: Schemas['OffersOffer'][] }) {
+export function OfferedWith({ offers }: { offers: Schemas['RelatedWorkOffer'][] }) {
   const { edits } = useActions();
   const say = useSay();
-  const take = (offer: Schemas['OffersOffer']) =>
+  const take = (offer: Schemas['RelatedWorkOffer']) =>
     void edits
       .take(offer.take, offer.title)
       .then((taken) => {

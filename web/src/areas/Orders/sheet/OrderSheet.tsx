@@ -37,9 +37,9 @@ const DetailsDrawer = lazy(() => import('./DetailsDrawer'));
 const DiscountDialog = lazy(() => import('./DiscountDialog'));
 const BesideSheet = lazy(() => import('./BesideSheet'));
 
-const NO_OFFERS: Schemas['OffersOffer'][] = [];
+const NO_OFFERS: Schemas['RelatedWorkOffer'][] = [];
 const SETTLED = 250;
-const NOTHING: Schemas['CarFactsViewCorrectionView'][] = [];
+const NOTHING: Schemas['CorrectionView'][] = [];
 
 /** The order sheet: one page from first word to paid invoice. */
 export default function OrderSheet() {
@@ -290,7 +290,7 @@ export default function OrderSheet() {
   );
 }
 
-function Why({ target, title, entries, failed }: { target: string; title: string; entries: Schemas['ReadOrderWhy'][] | undefined; failed: boolean }) {
+function Why({ target, title, entries, failed }: { target: string; title: string; entries: Schemas['PriceExplanation'][] | undefined; failed: boolean }) {
   // A key that ends in a colon asks for every amount of its kind, such as each tax.
   const found = entries?.filter((entry) => (target.endsWith(':') ? entry.key.startsWith(target) : entry.key === target)) ?? [];
   return (

@@ -12,7 +12,7 @@ import { useSay } from '../../../ui/Toasts';
 import { headerText, useWork, type Sheet } from '../../../lib/order/useSheet';
 
 interface Props {
-  facts?: Schemas['CarFactsViewFactsAnswer'];
+  facts?: Schemas['VehicleSpecsAnswer'];
   /** Who else has the order open. */
   others: string[];
   onAddCar: () => void;

@@ -5,7 +5,7 @@ import { useShop } from '../../../lib/shop';
 import { useDebouncedValue } from '../../../lib/useDebouncedValue';
 import type { Choice } from '../../../ui/Combo';
 
-export type Offered = Schemas['ChoicesChoice'];
+export type Offered = Schemas['CatalogChoice'];
 
 /** Suppliers are not asked for every letter. */
 const SUPPLIER_PAUSE = 160;

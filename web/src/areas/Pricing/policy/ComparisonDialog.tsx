@@ -14,7 +14,7 @@ import { Failed, Loading } from '../../../ui/Feedback';
 import { useSay } from '../../../ui/Toasts';
 import { usePolicy, usePolicyChanges } from './usePolicy';
 
-type Comparison = Schemas['ComparePolicyView'];
+type Comparison = Schemas['PolicyComparisonView'];
 
 /** What the last 90 days would have come to under the draft; then it can be put in force. */
 export default function ComparisonDialog({ onClose }: { onClose: () => void }) {

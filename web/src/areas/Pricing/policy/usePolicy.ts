@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { createContext, useContext, useMemo, useRef } from 'react';
 import { api, unwrap, type Schemas } from '../../../lib/api';
 
-export type PolicyView = Schemas['WritePolicyView'];
+export type PolicyView = Schemas['PolicyView'];
 export type Form = Schemas['PolicyForm'];
 
 const KEY = ['policy'];

@@ -25,7 +25,7 @@ const TYPES: [FieldType, string][] = [
   ['Choice', 'one of several words'],
   ['YesNo', 'yes or no'],
 ];
-const USES: Record<Schemas['PhraseUse'], string> = { Says: 'what customers say', Found: 'causes', Corrected: 'corrections' };
+const USES: Record<Schemas['PhraseUse'], string> = { Complaint: 'what customers say', Cause: 'causes', Correction: 'corrections' };
 
 /** Labels, fields, texts and phrases of the shop's own. */
 export default function OwnPage() {

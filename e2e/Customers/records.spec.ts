@@ -1,0 +1,198 @@
+import { expect, test, type Page } from '@playwright/test';
+import { accessible, mood, signIn } from '../shop.ts';
+
+test.afterEach(({ browser }) => Promise.all(browser.contexts().map((context) => context.close())));
+
+/** Counts keys other than the texts that are typed. */
+function counting(page: Page) {
+  let keys = 0;
+  return {
+    press: async (key: string) => {
+      keys++;
+      await page.keyboard.press(key);
+    },
+    count: () => keys,
+  };
+}
+
+test('a known customer with two cars and one canned job is written up in at most twelve keys besides the text', async ({ browser }) => {
+  const mina = await signIn(browser, 'Mina Okafor');
+  const hands = counting(mina);
+  await hands.press('n');
+  const who = mina.getByRole('combobox', { name: 'Phone, name, plate' });
+  await expect(who).toBeFocused();
+  // Enter at once, before any answer can be there: it waits for the ones that are meant.
+  await mina.keyboard.type('Felipe Abiodun');
+  await hands.press('Enter');
+  // Two cars: the hands are on the first; Enter takes it and goes on to the odometer.
+  const cars = mina.getByRole('radio').filter({ hasText: /last|never here/ });
+  await expect(cars).toHaveCount(2);
+  await expect(cars.first()).toBeFocused();
+  await hands.press('Enter');
+  await expect(mina.getByLabel('Odometer now')).toBeFocused();
+  await mina.keyboard.type('299,100');
+  // What is already known is one stop on the way once it is there, however much there is of it.
+  const work = mina.getByRole('combobox', { name: 'Work that is clear already' });
+  while (!(await work.evaluate((field) => field === document.activeElement))) await hands.press('Tab');
+  await mina.keyboard.type('oil and filter');
+  await expect(mina.getByRole('option', { name: /Oil and filter service/ }).first()).toHaveAttribute('aria-selected', 'true');
+  await hands.press('Enter');
+  await hands.press('Control+Enter');
+  await expect(mina).toHaveURL(/\/orders\/\d+$/);
+  await expect(mina.getByRole('region', { name: 'Oil and filter service' })).toBeVisible();
+  expect(hands.count()).toBeLessThanOrEqual(12);
+});
+
+test('a new customer from the directory with a car from its plate; the services being off loses nothing', async ({ browser }) => {
+  const mina = await signIn(browser, 'Mina Okafor');
+  await mina.goto('/write-up');
+  await expect(mina.getByRole('combobox', { name: 'Phone, name, plate' })).toBeFocused();
+  await mina.keyboard.type('(802) 555-0199');
+  await mina.getByRole('option', { name: /New customer/ }).click();
+  await expect(mina.getByLabel('Phone', { exact: true })).toHaveValue('(802) 555-0199');
+  await mood('directory', 'off');
+  await mood('vehicles', 'off');
+  await mina.getByLabel('Last name').fill('Quastenau');
+  await mina.getByRole('radio', { name: 'New car' }).click();
+  await mina.getByLabel('Plate', { exact: true }).fill('QZ 4410');
+  await expect(mina.getByText(/vehicle data service does not answer; type the car by hand/)).toBeVisible();
+  await mood('directory', 'ok');
+  await mood('vehicles', 'ok');
+  await expect(mina.getByLabel('Last name')).toHaveValue('Quastenau');
+  // Another number asks anew, and is proposed; nothing is kept until it is taken.
+  for (const last of ['0151', '0152', '0153', '0154']) {
+    await mina.getByLabel('Phone', { exact: true }).fill(`802 555 ${last}`);
+    const proposed = mina.getByText('The directory says');
+    if (
+      await proposed.waitFor({ timeout: 3000 }).then(
+        () => true,
+        () => false,
+      )
+    )
+      break;
+  }
+  await mina.locator('.proposal').filter({ hasText: 'The directory says' }).getByRole('button', { name: 'Use it' }).click();
+  await expect(mina.getByLabel('Address')).toHaveValue(/Lantern Bay/);
+  await mina.getByLabel('Last name').fill('Quastenau');
+  await mina.getByLabel('Plate', { exact: true }).fill('QZ 4411');
+  const car = mina.locator('.proposal').filter({ hasText: 'This plate is on' });
+  await expect(car).toBeVisible();
+  await accessible(mina, 'write-up with proposals', '.writeup-page');
+  await car.getByRole('button', { name: 'Use it' }).click();
+  await expect(mina.getByLabel('VIN', { exact: true })).toHaveValue(/^[A-HJ-NPR-Z0-9]{17}$/);
+  await mina.getByLabel('Odometer now').fill('12,400');
+  await mina.keyboard.press('Control+Enter');
+  await expect(mina.getByRole('link', { name: /Quastenau/ })).toBeVisible();
+});
+
+test('work that is known is taken over, and a probable duplicate is used instead of a second record', async ({ browser }) => {
+  const mina = await signIn(browser, 'Mina Okafor');
+  await mina.goto('/write-up?customer=18&vehicle=18');
+  const known = mina.getByRole('region', { name: 'What is already known' });
+  const row = known
+    .getByRole('listitem')
+    .filter({ has: mina.getByRole('button', { name: 'Take over' }) })
+    .first();
+  const title = (await row.locator('.grow > span').first().innerText()).trim();
+  await row.getByRole('button', { name: 'Take over' }).focus();
+  await mina.keyboard.press('Enter');
+  await expect(known.getByRole('button', { name: 'Taken over' })).toBeVisible();
+  await accessible(mina, 'what is known', '.writeup-page');
+  await mina.getByLabel('Odometer now').fill('299,100');
+  await mina.keyboard.press('Control+Enter');
+  // The job is called as what was known, or as the canned job that does it.
+  const word = title.replace(/^(Open recall|Bulletin): /, '').split(/[ ,]/)[0]!;
+  await expect(mina.locator('.job').first()).toHaveAttribute('aria-label', new RegExp(word));
+
+  await mina.goto('/write-up');
+  await expect(mina.getByRole('combobox', { name: 'Phone, name, plate' })).toBeFocused();
+  await mina.keyboard.type('Imke Sorenson');
+  await mina.getByRole('option', { name: /New customer/ }).click();
+  await mina.locator('.alike-row').filter({ hasText: 'Imke Sorensen' }).click();
+  await expect(mina.locator('.chosen')).toContainText('Imke Sorensen');
+});
+
+test('a customer is edited, merged with a second record and taken apart; a car is passed on only when nothing is open', async ({ browser }) => {
+  const mina = await signIn(browser, 'Mina Okafor');
+  await mina.getByRole('link', { name: 'Customers' }).click();
+  await accessible(mina, 'customers', '.page');
+  await mina.getByLabel('Search customers').fill('gannet couriers');
+  await mina.getByRole('link', { name: 'Gannet Couriers' }).click();
+  await expect(mina.getByRole('heading', { name: 'Gannet Couriers' })).toBeVisible();
+  await accessible(mina, 'customer', '.record-page');
+  await mina.getByLabel('To be seen').fill('Ask for Odile');
+  await mina.keyboard.press('Tab');
+  await expect(mina.locator('.record-head')).toContainText('Ask for Odile');
+  await mina.getByLabel('Pays within days').fill('soon');
+  await mina.keyboard.press('Tab');
+  await expect(mina.getByText('Type the days until an invoice is due')).toBeVisible();
+  await mina.getByLabel('Pays within days').fill('14');
+  await mina.keyboard.press('Tab');
+  await mina.getByLabel('Exempt from tax').selectOption('Resale');
+  await mina.getByLabel('Holds until').fill('2020-01-01');
+  await mina.keyboard.press('Tab');
+  await expect(mina.getByText('The certificate has ended')).toBeVisible();
+  await mina.getByRole('button', { name: 'Add a contact' }).click();
+  await mina.getByLabel('Add a contact').fill('Odile Pell');
+  await mina.keyboard.press('Enter');
+  await expect(mina.getByLabel('Contact Odile Pell')).toBeVisible();
+
+  await mina.getByRole('button', { name: 'Merge with another…' }).click();
+  const dialog = mina.getByRole('dialog');
+  await dialog.getByRole('combobox').fill('Pier Street Pharmacy');
+  await dialog.getByRole('option', { name: /Pier Street Pharmacy/ }).click();
+  await expect(dialog.getByText('What moves from Pier Street Pharmacy')).toBeVisible();
+  await accessible(mina, 'merge', '[role=dialog]');
+  await dialog.getByRole('button', { name: 'Merge', exact: true }).click();
+  await expect(mina.getByRole('button', { name: /Take “Pier Street Pharmacy” apart again/ })).toBeVisible();
+  await mina.getByRole('button', { name: /Take “Pier Street Pharmacy” apart again/ }).click();
+  await expect(mina.getByRole('button', { name: /apart again/ })).toHaveCount(0);
+
+  await mina.keyboard.press('/');
+  await mina.keyboard.type('HVN 220');
+  await mina
+    .getByRole('option', { name: /HVN 220/ })
+    .filter({ hasText: 'Car' })
+    .first()
+    .click();
+  await expect(mina.getByRole('region', { name: 'History' })).toBeVisible();
+  await accessible(mina, 'car', '.record-page');
+  await mina.getByLabel('Model year').fill('2044');
+  await mina.keyboard.press('Tab');
+  await expect(mina.getByText(/model year is a number from 1900/)).toBeVisible();
+  await mina.getByRole('button', { name: 'Pass on…' }).click();
+  await mina.getByRole('dialog').getByRole('combobox').fill('Imke Sorensen');
+  await mina
+    .getByRole('dialog')
+    .getByRole('option', { name: /Imke Sorensen/ })
+    .first()
+    .click();
+  await mina.getByRole('button', { name: /Pass on to Imke/ }).click();
+  await expect(mina.getByText(/is open for its present owner/)).toBeVisible();
+});
+
+test('a sale over the counter becomes an order with a car', async ({ browser }) => {
+  const mina = await signIn(browser, 'Mina Okafor');
+  await mina.goto('/write-up');
+  await mina.getByRole('radio', { name: /Sale over the counter/ }).click();
+  await mina.getByRole('combobox', { name: 'Work that is clear already' }).fill('wiper');
+  await mina.getByRole('option', { name: /Wiper blades/ }).click();
+  await mina.keyboard.press('Control+Enter');
+  await expect(mina.getByText('COUNTER', { exact: true })).toBeVisible();
+  await mina.getByRole('button', { name: 'Add a car…' }).click();
+  const dialog = mina.getByRole('dialog');
+  await dialog.getByRole('combobox').fill('Felipe Abiodun');
+  await dialog
+    .getByRole('option', { name: /Felipe Abiodun/ })
+    .first()
+    .click();
+  await dialog.getByLabel('Year').fill('2090');
+  await dialog.getByLabel('Plate').fill('NU 7');
+  await dialog.getByRole('button', { name: 'Add the new car' }).click();
+  await expect(dialog.getByText(/model year is a number/)).toBeVisible();
+  await accessible(mina, 'adding a car', '[role=dialog]');
+  await dialog.getByLabel('Year').fill('2019');
+  await dialog.getByRole('button', { name: 'Add the new car' }).click();
+  await expect(mina.locator('.sheet-head .plate')).toHaveText('NU 7');
+  await expect(mina.getByRole('link', { name: 'Felipe Abiodun' })).toBeVisible();
+});

@@ -1,0 +1,108 @@
+import { expect, test } from '@playwright/test';
+import { accessible, signIn } from '../shop.ts';
+
+test.afterEach(({ browser }) => Promise.all(browser.contexts().map((context) => context.close())));
+
+test('the owner writes a policy, sees what it would have meant, puts it in force; a writer reprices an order and takes it back', async ({ browser }) => {
+  const ingrid = await signIn(browser, 'Ingrid Abara');
+  const mina = await signIn(browser, 'Mina Okafor');
+  await mina.goto('/orders/2514');
+  const total = mina.locator('.tally .total b');
+  const before = await total.innerText();
+
+  await ingrid.getByRole('link', { name: 'Setup' }).click();
+  await ingrid.getByLabel('An hour at general').fill('many');
+  await ingrid.keyboard.press('Tab');
+  await expect(ingrid.getByText('"many" is not a figure')).toBeVisible();
+  await expect(ingrid.getByRole('button', { name: /Compare and put in force/ })).toBeDisabled();
+  await accessible(ingrid, 'policy, with something to mend');
+  await ingrid.getByLabel('An hour at general').fill('151');
+  await ingrid.keyboard.press('Tab');
+  await expect(ingrid.getByText('Labor rate general 142.00 to 151')).toBeVisible();
+
+  // Each section is there, can be read by everybody, and a row that was taken away comes back.
+  for (const section of ['Parts', 'What comes along', 'Order fees', 'Shop supplies', 'Taxes', 'Limits and aims', 'Versions']) {
+    await ingrid.getByRole('navigation', { name: 'Sections of the policy' }).getByRole('button', { name: section }).click();
+    await expect(ingrid.getByRole('heading', { name: section, level: 2 })).toBeVisible();
+    await accessible(ingrid, `policy, ${section}`, '.policy-section');
+  }
+  await ingrid.getByRole('navigation', { name: 'Sections of the policy' }).getByRole('button', { name: 'Parts' }).click();
+  await expect(ingrid.getByRole('img', { name: /Price by cost, table standard/ })).toBeVisible();
+  await expect(ingrid.getByText('Just above 5.00 the price would fall from 15.00 to 11.00')).toBeVisible();
+  await ingrid.getByRole('button', { name: 'Take band 1 away' }).click();
+  await expect(ingrid.getByText('Just above 5.00')).toHaveCount(0);
+  await ingrid.getByRole('button', { name: 'Undo' }).click();
+  await expect(ingrid.getByText('Just above 5.00')).toBeVisible();
+
+  // What was typed is still there after the page was left.
+  await ingrid.reload();
+  await expect(ingrid.getByText('Labor rate general 142.00 to 151')).toBeVisible();
+  await ingrid.getByRole('button', { name: /Compare and put in force/ }).click();
+  const dialog = ingrid.getByRole('dialog');
+  await expect(dialog.getByRole('heading', { name: 'Those that change most' })).toBeVisible();
+  await expect(dialog.getByRole('row')).toHaveCount(15);
+  await accessible(ingrid, 'comparison', '[role=dialog]');
+  await dialog.getByLabel(/Why it is changed/).fill('Wages rose');
+  await dialog.getByRole('button', { name: 'Put in force' }).click();
+  await expect(ingrid.getByText('Version 2 is in force.')).toBeVisible();
+
+  // The open order keeps its prices and says so; repricing shows the change first and can be undone.
+  await expect(mina.getByText('This order is priced by an older policy')).toBeVisible();
+  await expect(total).toHaveText(before);
+  await mina.getByRole('button', { name: 'See what repricing changes' }).click();
+  await expect(mina.getByRole('dialog')).toContainText('Wages rose');
+  await accessible(mina, 'repricing', '[role=dialog]');
+  await mina.getByRole('button', { name: 'Reprice', exact: true }).click();
+  await expect(total).not.toHaveText(before);
+  await mina.getByRole('button', { name: 'Undo' }).click();
+  await expect(total).toHaveText(before);
+});
+
+test('four tires bring their mounting and fees along; what was set or waived stays so', async ({ browser }) => {
+  const mina = await signIn(browser, 'Mina Okafor');
+  await mina.goto('/orders/2512');
+  await mina.getByRole('combobox', { name: 'New job' }).fill('Four tires');
+  await mina
+    .getByRole('option', { name: /Four tires 205/ })
+    .first()
+    .click();
+  // The new job takes the hands to its adding line; only then is another cell typed in.
+  await expect(mina.getByRole('combobox', { name: /Add to Four tires/ })).toBeFocused();
+  const along = (code: string) => mina.locator(`[data-companion="${code}"]`);
+  await expect(along('MOUNT')).toContainText('96.00');
+  await expect(along('TIRE-FUND')).toContainText('6.00');
+  await expect(along('VALVE')).toContainText('comes with tire');
+  const quantity = mina.locator('[data-line]').filter({ hasText: 'Tire' }).or(mina.locator('[data-line]')).locator('[data-col="count"]').first();
+  await along('MOUNT').locator('[data-col="each"]').fill('20');
+  await mina.keyboard.press('Tab');
+  await expect(along('MOUNT')).toContainText('80.00');
+  await expect(along('MOUNT')).toContainText('price set by hand');
+  await along('VALVE').getByRole('button', { name: 'More for Valve' }).click();
+  await mina.getByRole('menuitem', { name: 'Waive it' }).click();
+  await expect(along('VALVE')).toContainText('waived');
+  await quantity.fill('2');
+  await mina.keyboard.press('Tab');
+  await expect(along('MOUNT')).toContainText('40.00');
+  await expect(along('TIRE-FUND')).toContainText('3.00');
+  await expect(along('VALVE')).toContainText('waived');
+
+  // Why, on the key W in a cell and on a click at the foot.
+  await along('MOUNT')
+    .getByRole('button', { name: /Why Mount/ })
+    .click();
+  await expect(mina.getByRole('dialog', { name: /Why 40.00/ })).toContainText('by the policy it would be');
+  await mina.keyboard.press('Escape');
+  await mina.locator('[data-line] [data-col="each"]').first().focus();
+  await mina.keyboard.press('w');
+  await expect(mina.getByRole('dialog')).toContainText('All costs: × 1.22');
+  await mina.keyboard.press('Escape');
+  await mina.getByRole('button', { name: /^Tax/ }).click();
+  await expect(mina.getByRole('dialog')).toContainText('county');
+  await mina.keyboard.press('Escape');
+  await mina.getByRole('button', { name: /^Labor/ }).click();
+  await expect(mina.getByRole('dialog')).toContainText('Four tires');
+  await mina.keyboard.press('Escape');
+  await along('VALVE').getByRole('button', { name: 'More for Valve' }).click();
+  await mina.getByRole('menuitem', { name: 'Let it come along again' }).click();
+  await expect(along('VALVE')).toContainText('9.00');
+});

@@ -1,0 +1,23 @@
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Metadata.Builders;
+using Yardstick.Core.FollowUp;
+using Yardstick.Core.Vehicles;
+
+namespace Yardstick.Data.FollowUp;
+
+internal sealed class FollowUpMapping :
+    IEntityTypeConfiguration<Reminder>,
+    IEntityTypeConfiguration<ReminderDone>
+{
+    public void Configure(EntityTypeBuilder<Reminder> builder)
+    {
+        builder.Ignore(r => r.Last);
+        builder.HasIndex(r => r.VehicleId);
+        builder.HasOne<Vehicle>().WithMany().HasForeignKey(r => r.VehicleId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasMany(r => r.Dones).WithOne().HasForeignKey(d => d.ReminderId);
+        // Nothing can be said about a reminder without them.
+        builder.Navigation(r => r.Dones).AutoInclude();
+    }
+
+    public void Configure(EntityTypeBuilder<ReminderDone> builder) => builder.HasIndex(d => d.OrderId);
+}

@@ -1,0 +1,24 @@
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Metadata.Builders;
+using Yardstick.Core.Customers;
+using Yardstick.Core.Imports;
+using Yardstick.Core.Vehicles;
+
+namespace Yardstick.Data.Imports;
+
+internal sealed class ImportsMapping :
+    IEntityTypeConfiguration<FormerOrder>,
+    IEntityTypeConfiguration<ImportedRecord>
+{
+    public void Configure(EntityTypeBuilder<FormerOrder> builder)
+    {
+        builder.ComplexProperty(o => o.Total);
+        builder.HasIndex(o => o.Number);
+        builder.HasIndex(o => o.CustomerId);
+        builder.HasIndex(o => o.VehicleId);
+        builder.HasOne<Customer>().WithMany().HasForeignKey(o => o.CustomerId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasOne<Vehicle>().WithMany().HasForeignKey(o => o.VehicleId).OnDelete(DeleteBehavior.Restrict);
+    }
+
+    public void Configure(EntityTypeBuilder<ImportedRecord> builder) => builder.HasIndex(r => new { r.ImportId, r.RecordId }).IsUnique();
+}

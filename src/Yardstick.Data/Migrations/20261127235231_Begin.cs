@@ -1,0 +1,2536 @@
+﻿using System;
+using Microsoft.EntityFrameworkCore.Migrations;
+
+#nullable disable
+
+namespace Yardstick.Data.Migrations
+{
+    /// <inheritdoc />
+    public partial class Begin : Migration
+    {
+        /// <inheritdoc />
+        protected override void Up(MigrationBuilder migrationBuilder)
+        {
+            migrationBuilder.CreateTable(
+                name: "AspNetUsers",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    PinHash = table.Column<string>(type: "TEXT", nullable: true),
+                    PinMisses = table.Column<int>(type: "INTEGER", nullable: false),
+                    UserName = table.Column<string>(type: "TEXT", maxLength: 256, nullable: true),
+                    NormalizedUserName = table.Column<string>(type: "TEXT", maxLength: 256, nullable: true),
+                    Email = table.Column<string>(type: "TEXT", maxLength: 256, nullable: true),
+                    NormalizedEmail = table.Column<string>(type: "TEXT", maxLength: 256, nullable: true),
+                    EmailConfirmed = table.Column<bool>(type: "INTEGER", nullable: false),
+                    PasswordHash = table.Column<string>(type: "TEXT", nullable: true),
+                    SecurityStamp = table.Column<string>(type: "TEXT", nullable: true),
+                    ConcurrencyStamp = table.Column<string>(type: "TEXT", nullable: true),
+                    PhoneNumber = table.Column<string>(type: "TEXT", nullable: true),
+                    PhoneNumberConfirmed = table.Column<bool>(type: "INTEGER", nullable: false),
+                    TwoFactorEnabled = table.Column<bool>(type: "INTEGER", nullable: false),
+                    LockoutEnd = table.Column<DateTimeOffset>(type: "TEXT", nullable: true),
+                    LockoutEnabled = table.Column<bool>(type: "INTEGER", nullable: false),
+                    AccessFailedCount = table.Column<int>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_AspNetUsers", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Attendances",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    StaffId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Start = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    End = table.Column<DateTime>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Attendances", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "CannedJobs",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Title = table.Column<string>(type: "TEXT", nullable: false),
+                    System = table.Column<string>(type: "TEXT", nullable: false),
+                    Words = table.Column<string>(type: "TEXT", nullable: false),
+                    FixedPrice = table.Column<long>(type: "INTEGER", nullable: true),
+                    Skill = table.Column<string>(type: "TEXT", nullable: false),
+                    CustomerText = table.Column<string>(type: "TEXT", nullable: false),
+                    Checklist = table.Column<string>(type: "TEXT", nullable: false),
+                    CountUnit = table.Column<string>(type: "TEXT", nullable: false),
+                    Count = table.Column<long>(type: "INTEGER", nullable: false),
+                    Discount = table.Column<string>(type: "TEXT", nullable: false),
+                    DiscountOn = table.Column<int>(type: "INTEGER", nullable: false),
+                    Credit = table.Column<string>(type: "TEXT", nullable: false),
+                    LinesOpen = table.Column<bool>(type: "INTEGER", nullable: false),
+                    Favorite = table.Column<bool>(type: "INTEGER", nullable: false),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false),
+                    RemovedAt = table.Column<DateTime>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_CannedJobs", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "CannedSets",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Title = table.Column<string>(type: "TEXT", nullable: false),
+                    Words = table.Column<string>(type: "TEXT", nullable: false),
+                    JobIds = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_CannedSets", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "CardCharges",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    IdempotencyKey = table.Column<Guid>(type: "TEXT", nullable: false),
+                    InvoiceId = table.Column<long>(type: "INTEGER", nullable: false),
+                    State = table.Column<int>(type: "INTEGER", nullable: false),
+                    Reference = table.Column<string>(type: "TEXT", nullable: false),
+                    CardEnding = table.Column<string>(type: "TEXT", nullable: false),
+                    Message = table.Column<string>(type: "TEXT", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    HandedOverAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    Amount_Cents = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_CardCharges", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Commands",
+                columns: table => new
+                {
+                    Id = table.Column<Guid>(type: "TEXT", nullable: false),
+                    StaffId = table.Column<long>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    Asked = table.Column<string>(type: "TEXT", nullable: false),
+                    Status = table.Column<int>(type: "INTEGER", nullable: false),
+                    Body = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Commands", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Counters",
+                columns: table => new
+                {
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
+                    Next = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Counters", x => x.Name);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Customers",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    IsBusiness = table.Column<bool>(type: "INTEGER", nullable: false),
+                    FirstName = table.Column<string>(type: "TEXT", nullable: false),
+                    LastName = table.Column<string>(type: "TEXT", nullable: false),
+                    BusinessName = table.Column<string>(type: "TEXT", nullable: false),
+                    Address = table.Column<string>(type: "TEXT", nullable: false),
+                    Alert = table.Column<string>(type: "TEXT", nullable: false),
+                    TaxExempt = table.Column<string>(type: "TEXT", nullable: false),
+                    TaxCertificate = table.Column<string>(type: "TEXT", nullable: false),
+                    TaxExemptUntil = table.Column<DateOnly>(type: "TEXT", nullable: true),
+                    DoNotServe = table.Column<string>(type: "TEXT", nullable: false),
+                    Notes = table.Column<string>(type: "TEXT", nullable: false),
+                    CreditDays = table.Column<int>(type: "INTEGER", nullable: true),
+                    CreditLimit = table.Column<long>(type: "INTEGER", nullable: true),
+                    LaborRateName = table.Column<string>(type: "TEXT", nullable: false),
+                    PartsDiscountPercent = table.Column<long>(type: "INTEGER", nullable: false),
+                    Source = table.Column<string>(type: "TEXT", nullable: false),
+                    FormerKey = table.Column<string>(type: "TEXT", nullable: false),
+                    CreatedAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    MergedIntoId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Customers", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "ExtraFields",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Kind = table.Column<int>(type: "INTEGER", nullable: false),
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
+                    Type = table.Column<int>(type: "INTEGER", nullable: false),
+                    Choices = table.Column<string>(type: "TEXT", nullable: false),
+                    RetiredAt = table.Column<DateTime>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_ExtraFields", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Fees",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Code = table.Column<string>(type: "TEXT", nullable: false),
+                    Label = table.Column<string>(type: "TEXT", nullable: false),
+                    Amount = table.Column<long>(type: "INTEGER", nullable: false),
+                    CostEach = table.Column<long>(type: "INTEGER", nullable: false),
+                    PassThrough = table.Column<bool>(type: "INTEGER", nullable: false),
+                    Taxable = table.Column<bool>(type: "INTEGER", nullable: false),
+                    RemovedAt = table.Column<DateTime>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Fees", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Files",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Kind = table.Column<int>(type: "INTEGER", nullable: false),
+                    TargetId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
+                    ContentType = table.Column<string>(type: "TEXT", nullable: false),
+                    Hash = table.Column<string>(type: "TEXT", nullable: false),
+                    Size = table.Column<long>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    Release = table.Column<int>(type: "INTEGER", nullable: false),
+                    RemovedAt = table.Column<DateTime>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Files", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Findings",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Text = table.Column<string>(type: "TEXT", nullable: false),
+                    Measured = table.Column<long>(type: "INTEGER", nullable: true),
+                    Unit = table.Column<string>(type: "TEXT", nullable: false),
+                    Rating = table.Column<int>(type: "INTEGER", nullable: false),
+                    PhotoHash = table.Column<string>(type: "TEXT", nullable: true),
+                    CustomerText = table.Column<string>(type: "TEXT", nullable: false),
+                    ReleasedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    ReleasedById = table.Column<long>(type: "INTEGER", nullable: true),
+                    KeptInsideAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Findings", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "ImportedRecords",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    ImportId = table.Column<long>(type: "INTEGER", nullable: false),
+                    RecordId = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_ImportedRecords", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "ImportRuns",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Kind = table.Column<int>(type: "INTEGER", nullable: false),
+                    State = table.Column<int>(type: "INTEGER", nullable: false),
+                    FileName = table.Column<string>(type: "TEXT", nullable: false),
+                    Hash = table.Column<string>(type: "TEXT", nullable: false),
+                    MappingJson = table.Column<string>(type: "TEXT", nullable: false),
+                    Rows = table.Column<int>(type: "INTEGER", nullable: false),
+                    RowsDone = table.Column<int>(type: "INTEGER", nullable: false),
+                    Made = table.Column<int>(type: "INTEGER", nullable: false),
+                    OnFile = table.Column<int>(type: "INTEGER", nullable: false),
+                    Bad = table.Column<int>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    Remark = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_ImportRuns", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Invoices",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Number = table.Column<long>(type: "INTEGER", nullable: false),
+                    Kind = table.Column<int>(type: "INTEGER", nullable: false),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    CustomerId = table.Column<long>(type: "INTEGER", nullable: true),
+                    PostedAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    PostedById = table.Column<long>(type: "INTEGER", nullable: false),
+                    PolicyVersionId = table.Column<long>(type: "INTEGER", nullable: false),
+                    CaseJson = table.Column<string>(type: "TEXT", nullable: false),
+                    DocumentJson = table.Column<string>(type: "TEXT", nullable: false),
+                    CorrectsId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Reason = table.Column<string>(type: "TEXT", nullable: false),
+                    Profit_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Tax_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Total_Cents = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Invoices", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Labels",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Kind = table.Column<int>(type: "INTEGER", nullable: false),
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
+                    RetiredAt = table.Column<DateTime>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Labels", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Merges",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Kind = table.Column<int>(type: "INTEGER", nullable: false),
+                    KeptId = table.Column<long>(type: "INTEGER", nullable: false),
+                    GoneId = table.Column<long>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    MovedJson = table.Column<string>(type: "TEXT", nullable: false),
+                    UndoneAt = table.Column<DateTime>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Merges", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Messages",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    CustomerId = table.Column<long>(type: "INTEGER", nullable: true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Channel = table.Column<int>(type: "INTEGER", nullable: false),
+                    Address = table.Column<string>(type: "TEXT", nullable: false),
+                    Subject = table.Column<string>(type: "TEXT", nullable: false),
+                    Body = table.Column<string>(type: "TEXT", nullable: false),
+                    State = table.Column<int>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    NotBefore = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    SentAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    ById = table.Column<long>(type: "INTEGER", nullable: true),
+                    Trouble = table.Column<string>(type: "TEXT", nullable: false),
+                    Key = table.Column<string>(type: "TEXT", nullable: false),
+                    SealedToken = table.Column<string>(type: "TEXT", nullable: false),
+                    Tries = table.Column<int>(type: "INTEGER", nullable: false),
+                    AttachmentHash = table.Column<string>(type: "TEXT", nullable: false),
+                    AttachmentName = table.Column<string>(type: "TEXT", nullable: false),
+                    SeenAt = table.Column<DateTime>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Messages", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "MessageTemplates",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
+                    Channel = table.Column<int>(type: "INTEGER", nullable: false),
+                    Subject = table.Column<string>(type: "TEXT", nullable: false),
+                    Body = table.Column<string>(type: "TEXT", nullable: false),
+                    Use = table.Column<string>(type: "TEXT", nullable: false),
+                    RemovedAt = table.Column<DateTime>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_MessageTemplates", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "MessagingConsents",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Address = table.Column<string>(type: "TEXT", nullable: false),
+                    Refused = table.Column<bool>(type: "INTEGER", nullable: false),
+                    How = table.Column<string>(type: "TEXT", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_MessagingConsents", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Notices",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    Text = table.Column<string>(type: "TEXT", nullable: false),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Address = table.Column<string>(type: "TEXT", nullable: false),
+                    SeenById = table.Column<long>(type: "INTEGER", nullable: true),
+                    SeenAt = table.Column<DateTime>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Notices", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "OwnOperations",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Code = table.Column<string>(type: "TEXT", nullable: false),
+                    System = table.Column<string>(type: "TEXT", nullable: false),
+                    Title = table.Column<string>(type: "TEXT", nullable: false),
+                    Words = table.Column<string>(type: "TEXT", nullable: false),
+                    Skill = table.Column<string>(type: "TEXT", nullable: false),
+                    Hours = table.Column<long>(type: "INTEGER", nullable: false),
+                    Make = table.Column<string>(type: "TEXT", nullable: false),
+                    Model = table.Column<string>(type: "TEXT", nullable: false),
+                    Contains = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_OwnOperations", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Parts",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Number = table.Column<string>(type: "TEXT", nullable: false),
+                    Description = table.Column<string>(type: "TEXT", nullable: false),
+                    Category = table.Column<string>(type: "TEXT", nullable: false),
+                    UnitCost = table.Column<long>(type: "INTEGER", nullable: false),
+                    AverageCost = table.Column<long>(type: "INTEGER", nullable: false),
+                    ListPrice = table.Column<long>(type: "INTEGER", nullable: true),
+                    CoreEach = table.Column<long>(type: "INTEGER", nullable: false),
+                    OnHand = table.Column<long>(type: "INTEGER", nullable: false),
+                    Reserved = table.Column<long>(type: "INTEGER", nullable: false),
+                    LowestLevel = table.Column<long>(type: "INTEGER", nullable: false),
+                    FillLevel = table.Column<long>(type: "INTEGER", nullable: false),
+                    Bin = table.Column<string>(type: "TEXT", nullable: false),
+                    SupplierId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Unit = table.Column<string>(type: "TEXT", nullable: false),
+                    Brand = table.Column<string>(type: "TEXT", nullable: false),
+                    Condition = table.Column<string>(type: "TEXT", nullable: false),
+                    Equivalents = table.Column<string>(type: "TEXT", nullable: false),
+                    Everyday = table.Column<bool>(type: "INTEGER", nullable: false),
+                    CostAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    WithdrawnAt = table.Column<DateTime>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Parts", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Payments",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    InvoiceId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Method = table.Column<int>(type: "INTEGER", nullable: false),
+                    CardChargeId = table.Column<long>(type: "INTEGER", nullable: true),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    Amount_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Change_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Tendered_Cents = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Payments", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Photos",
+                columns: table => new
+                {
+                    Hash = table.Column<string>(type: "TEXT", nullable: false),
+                    Size = table.Column<long>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Photos", x => x.Hash);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Phrases",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Use = table.Column<int>(type: "INTEGER", nullable: false),
+                    Text = table.Column<string>(type: "TEXT", nullable: false),
+                    Uses = table.Column<int>(type: "INTEGER", nullable: false),
+                    LastUsedAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ForgottenAt = table.Column<DateTime>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Phrases", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "PlannedWork",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    JobId = table.Column<long>(type: "INTEGER", nullable: false),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    TechnicianId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Start = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_PlannedWork", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "PolicyDrafts",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false),
+                    FormJson = table.Column<string>(type: "TEXT", nullable: false),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false),
+                    ChangedAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ChangedById = table.Column<long>(type: "INTEGER", nullable: false),
+                    ClientId = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_PolicyDrafts", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "PolicyVersions",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false),
+                    InForceAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: true),
+                    Note = table.Column<string>(type: "TEXT", nullable: false),
+                    Json = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_PolicyVersions", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "PurchaseOrders",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Number = table.Column<long>(type: "INTEGER", nullable: false),
+                    SupplierId = table.Column<long>(type: "INTEGER", nullable: false),
+                    State = table.Column<int>(type: "INTEGER", nullable: false),
+                    IdempotencyKey = table.Column<Guid>(type: "TEXT", nullable: false),
+                    SupplierReference = table.Column<string>(type: "TEXT", nullable: false),
+                    ExpectedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    Trouble = table.Column<string>(type: "TEXT", nullable: false),
+                    CreatedAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    Tries = table.Column<int>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_PurchaseOrders", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "RecordChanges",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Target = table.Column<string>(type: "TEXT", nullable: false),
+                    TargetId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Field = table.Column<string>(type: "TEXT", nullable: false),
+                    Old = table.Column<string>(type: "TEXT", nullable: false),
+                    New = table.Column<string>(type: "TEXT", nullable: false),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    ClientId = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_RecordChanges", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Sessions",
+                columns: table => new
+                {
+                    Id = table.Column<Guid>(type: "TEXT", nullable: false),
+                    StaffId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Role = table.Column<int>(type: "INTEGER", nullable: false),
+                    Stamp = table.Column<string>(type: "TEXT", nullable: false),
+                    Method = table.Column<string>(type: "TEXT", nullable: false),
+                    Place = table.Column<string>(type: "TEXT", nullable: false),
+                    StartedAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    EndsAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    EndedAt = table.Column<DateTime>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Sessions", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Shops",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false),
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
+                    Address = table.Column<string>(type: "TEXT", nullable: false),
+                    Phone = table.Column<string>(type: "TEXT", nullable: false),
+                    LogoHash = table.Column<string>(type: "TEXT", nullable: false),
+                    TimeZone = table.Column<string>(type: "TEXT", nullable: false),
+                    Currency = table.Column<string>(type: "TEXT", nullable: false),
+                    Country = table.Column<string>(type: "TEXT", nullable: false),
+                    DistanceUnit = table.Column<int>(type: "INTEGER", nullable: false),
+                    Opens = table.Column<TimeOnly>(type: "TEXT", nullable: false),
+                    Closes = table.Column<TimeOnly>(type: "TEXT", nullable: false),
+                    PlateRegion = table.Column<string>(type: "TEXT", nullable: false),
+                    DistancePerDay = table.Column<long>(type: "INTEGER", nullable: false),
+                    Terms = table.Column<string>(type: "TEXT", nullable: false),
+                    CheckInTerms = table.Column<string>(type: "TEXT", nullable: false),
+                    UnsafeTerms = table.Column<string>(type: "TEXT", nullable: false),
+                    DeclineReasons = table.Column<string>(type: "TEXT", nullable: false),
+                    EstimateDays = table.Column<int>(type: "INTEGER", nullable: false),
+                    PublicAddress = table.Column<string>(type: "TEXT", nullable: false),
+                    QuietFrom = table.Column<TimeOnly>(type: "TEXT", nullable: false),
+                    QuietUntil = table.Column<TimeOnly>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Shops", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "SignIns",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    StaffId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Method = table.Column<string>(type: "TEXT", nullable: false),
+                    Success = table.Column<bool>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_SignIns", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Staff",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
+                    Role = table.Column<int>(type: "INTEGER", nullable: false),
+                    Skills = table.Column<string>(type: "TEXT", nullable: false),
+                    Active = table.Column<bool>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Staff", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "StockMovements",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    PartId = table.Column<long>(type: "INTEGER", nullable: true),
+                    LineId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Kind = table.Column<int>(type: "INTEGER", nullable: false),
+                    Quantity = table.Column<long>(type: "INTEGER", nullable: false),
+                    UnitCost = table.Column<long>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_StockMovements", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Suppliers",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Code = table.Column<string>(type: "TEXT", nullable: false),
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
+                    Phone = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Suppliers", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "TerminalPeople",
+                columns: table => new
+                {
+                    TerminalId = table.Column<long>(type: "INTEGER", nullable: false),
+                    StaffId = table.Column<long>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_TerminalPeople", x => new { x.TerminalId, x.StaffId });
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Terminals",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
+                    TokenHash = table.Column<string>(type: "TEXT", nullable: false),
+                    EnrolledAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    EnrolledById = table.Column<long>(type: "INTEGER", nullable: false),
+                    WithdrawnAt = table.Column<DateTime>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Terminals", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "TimeEntries",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    StaffId = table.Column<long>(type: "INTEGER", nullable: false),
+                    JobId = table.Column<long>(type: "INTEGER", nullable: false),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Start = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    End = table.Column<DateTime>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_TimeEntries", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "VehicleTransfers",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    VehicleId = table.Column<long>(type: "INTEGER", nullable: false),
+                    FromCustomerId = table.Column<long>(type: "INTEGER", nullable: false),
+                    ToCustomerId = table.Column<long>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_VehicleTransfers", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "AspNetUserClaims",
+                columns: table => new
+                {
+                    Id = table.Column<int>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    UserId = table.Column<long>(type: "INTEGER", nullable: false),
+                    ClaimType = table.Column<string>(type: "TEXT", nullable: true),
+                    ClaimValue = table.Column<string>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_AspNetUserClaims", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_AspNetUserClaims_AspNetUsers_UserId",
+                        column: x => x.UserId,
+                        principalTable: "AspNetUsers",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "AspNetUserLogins",
+                columns: table => new
+                {
+                    LoginProvider = table.Column<string>(type: "TEXT", nullable: false),
+                    ProviderKey = table.Column<string>(type: "TEXT", nullable: false),
+                    ProviderDisplayName = table.Column<string>(type: "TEXT", nullable: true),
+                    UserId = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_AspNetUserLogins", x => new { x.LoginProvider, x.ProviderKey });
+                    table.ForeignKey(
+                        name: "FK_AspNetUserLogins_AspNetUsers_UserId",
+                        column: x => x.UserId,
+                        principalTable: "AspNetUsers",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "AspNetUserTokens",
+                columns: table => new
+                {
+                    UserId = table.Column<long>(type: "INTEGER", nullable: false),
+                    LoginProvider = table.Column<string>(type: "TEXT", nullable: false),
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
+                    Value = table.Column<string>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_AspNetUserTokens", x => new { x.UserId, x.LoginProvider, x.Name });
+                    table.ForeignKey(
+                        name: "FK_AspNetUserTokens_AspNetUsers_UserId",
+                        column: x => x.UserId,
+                        principalTable: "AspNetUsers",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "CannedAlternatives",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    CannedJobId = table.Column<long>(type: "INTEGER", nullable: false),
+                    OtherId = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_CannedAlternatives", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_CannedAlternatives_CannedJobs_CannedJobId",
+                        column: x => x.CannedJobId,
+                        principalTable: "CannedJobs",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "CannedLines",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    CannedJobId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Position = table.Column<int>(type: "INTEGER", nullable: false),
+                    Kind = table.Column<int>(type: "INTEGER", nullable: false),
+                    Description = table.Column<string>(type: "TEXT", nullable: false),
+                    Hours = table.Column<long>(type: "INTEGER", nullable: false),
+                    RateName = table.Column<string>(type: "TEXT", nullable: false),
+                    PartId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Quantity = table.Column<long>(type: "INTEGER", nullable: false),
+                    Amount = table.Column<long>(type: "INTEGER", nullable: false),
+                    Code = table.Column<string>(type: "TEXT", nullable: false),
+                    UnitCost = table.Column<long>(type: "INTEGER", nullable: false),
+                    Category = table.Column<string>(type: "TEXT", nullable: false),
+                    PassThrough = table.Column<bool>(type: "INTEGER", nullable: false),
+                    Taxable = table.Column<bool>(type: "INTEGER", nullable: false),
+                    IsAddition = table.Column<bool>(type: "INTEGER", nullable: false),
+                    PerCount = table.Column<bool>(type: "INTEGER", nullable: false),
+                    FactKey = table.Column<string>(type: "TEXT", nullable: false),
+                    FollowsFact = table.Column<bool>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_CannedLines", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_CannedLines_CannedJobs_CannedJobId",
+                        column: x => x.CannedJobId,
+                        principalTable: "CannedJobs",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "CustomerContacts",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    CustomerId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
+                    Role = table.Column<string>(type: "TEXT", nullable: false),
+                    Phone = table.Column<string>(type: "TEXT", nullable: false),
+                    Email = table.Column<string>(type: "TEXT", nullable: false),
+                    Copied = table.Column<bool>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_CustomerContacts", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_CustomerContacts_Customers_CustomerId",
+                        column: x => x.CustomerId,
+                        principalTable: "Customers",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "CustomerEmails",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    CustomerId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Address = table.Column<string>(type: "TEXT", nullable: false),
+                    Purpose = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_CustomerEmails", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_CustomerEmails_Customers_CustomerId",
+                        column: x => x.CustomerId,
+                        principalTable: "Customers",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "CustomerPhones",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    CustomerId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Number = table.Column<string>(type: "TEXT", nullable: false),
+                    Purpose = table.Column<string>(type: "TEXT", nullable: false),
+                    Texts = table.Column<bool>(type: "INTEGER", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_CustomerPhones", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_CustomerPhones_Customers_CustomerId",
+                        column: x => x.CustomerId,
+                        principalTable: "Customers",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "CustomerRates",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    CustomerId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
+                    Rate = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_CustomerRates", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_CustomerRates_Customers_CustomerId",
+                        column: x => x.CustomerId,
+                        principalTable: "Customers",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "CustomerSites",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    CustomerId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
+                    Address = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_CustomerSites", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_CustomerSites_Customers_CustomerId",
+                        column: x => x.CustomerId,
+                        principalTable: "Customers",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Vehicles",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    CustomerId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Plate = table.Column<string>(type: "TEXT", nullable: false),
+                    PlateRegion = table.Column<string>(type: "TEXT", nullable: false),
+                    Vin = table.Column<string>(type: "TEXT", nullable: false),
+                    Year = table.Column<int>(type: "INTEGER", nullable: false),
+                    Make = table.Column<string>(type: "TEXT", nullable: false),
+                    Model = table.Column<string>(type: "TEXT", nullable: false),
+                    Engine = table.Column<string>(type: "TEXT", nullable: false),
+                    Trim = table.Column<string>(type: "TEXT", nullable: false),
+                    Transmission = table.Column<string>(type: "TEXT", nullable: false),
+                    ProductionMonth = table.Column<string>(type: "TEXT", nullable: false),
+                    PhotoHash = table.Column<string>(type: "TEXT", nullable: false),
+                    Drive = table.Column<string>(type: "TEXT", nullable: false),
+                    Color = table.Column<string>(type: "TEXT", nullable: false),
+                    UnitNumber = table.Column<string>(type: "TEXT", nullable: false),
+                    Warning = table.Column<string>(type: "TEXT", nullable: false),
+                    MergedIntoId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Vehicles", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_Vehicles_Customers_CustomerId",
+                        column: x => x.CustomerId,
+                        principalTable: "Customers",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Restrict);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "ExtraValues",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    FieldId = table.Column<long>(type: "INTEGER", nullable: false),
+                    TargetId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Value = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_ExtraValues", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_ExtraValues_ExtraFields_FieldId",
+                        column: x => x.FieldId,
+                        principalTable: "ExtraFields",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Restrict);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "LabelsOn",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    LabelId = table.Column<long>(type: "INTEGER", nullable: false),
+                    TargetId = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_LabelsOn", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_LabelsOn_Labels_LabelId",
+                        column: x => x.LabelId,
+                        principalTable: "Labels",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Restrict);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "PartCompanions",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    PartId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Code = table.Column<string>(type: "TEXT", nullable: false),
+                    Label = table.Column<string>(type: "TEXT", nullable: false),
+                    Kind = table.Column<int>(type: "INTEGER", nullable: false),
+                    AmountPerUnit = table.Column<long>(type: "INTEGER", nullable: false),
+                    HoursPerUnit = table.Column<long>(type: "INTEGER", nullable: false),
+                    CostPerUnit = table.Column<long>(type: "INTEGER", nullable: false),
+                    Taxable = table.Column<bool>(type: "INTEGER", nullable: false),
+                    PassThrough = table.Column<bool>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_PartCompanions", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_PartCompanions_Parts_PartId",
+                        column: x => x.PartId,
+                        principalTable: "Parts",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "PurchaseOrderLines",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    PurchaseOrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    LineId = table.Column<long>(type: "INTEGER", nullable: false),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    PartId = table.Column<long>(type: "INTEGER", nullable: true),
+                    PartNumber = table.Column<string>(type: "TEXT", nullable: false),
+                    Description = table.Column<string>(type: "TEXT", nullable: false),
+                    Quantity = table.Column<long>(type: "INTEGER", nullable: false),
+                    Received = table.Column<long>(type: "INTEGER", nullable: false),
+                    UnitCost = table.Column<long>(type: "INTEGER", nullable: false),
+                    CancelledAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    CancelReason = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_PurchaseOrderLines", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_PurchaseOrderLines_PurchaseOrders_PurchaseOrderId",
+                        column: x => x.PurchaseOrderId,
+                        principalTable: "PurchaseOrders",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "FormerOrders",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Number = table.Column<string>(type: "TEXT", nullable: false),
+                    CustomerId = table.Column<long>(type: "INTEGER", nullable: true),
+                    VehicleId = table.Column<long>(type: "INTEGER", nullable: true),
+                    On = table.Column<DateOnly>(type: "TEXT", nullable: false),
+                    Title = table.Column<string>(type: "TEXT", nullable: false),
+                    Odometer = table.Column<int>(type: "INTEGER", nullable: true),
+                    DocumentJson = table.Column<string>(type: "TEXT", nullable: false),
+                    Words = table.Column<string>(type: "TEXT", nullable: false),
+                    ImportId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Total_Cents = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_FormerOrders", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_FormerOrders_Customers_CustomerId",
+                        column: x => x.CustomerId,
+                        principalTable: "Customers",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Restrict);
+                    table.ForeignKey(
+                        name: "FK_FormerOrders_Vehicles_VehicleId",
+                        column: x => x.VehicleId,
+                        principalTable: "Vehicles",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Restrict);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "OdometerReadings",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    VehicleId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Reading = table.Column<int>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Leaving = table.Column<bool>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_OdometerReadings", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_OdometerReadings_Vehicles_VehicleId",
+                        column: x => x.VehicleId,
+                        principalTable: "Vehicles",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Orders",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Number = table.Column<long>(type: "INTEGER", nullable: false),
+                    Title = table.Column<string>(type: "TEXT", nullable: false),
+                    CustomerId = table.Column<long>(type: "INTEGER", nullable: true),
+                    VehicleId = table.Column<long>(type: "INTEGER", nullable: true),
+                    CounterSale = table.Column<bool>(type: "INTEGER", nullable: false),
+                    WriterId = table.Column<long>(type: "INTEGER", nullable: false),
+                    LeadId = table.Column<long>(type: "INTEGER", nullable: true),
+                    State = table.Column<int>(type: "INTEGER", nullable: false),
+                    Stage = table.Column<int>(type: "INTEGER", nullable: false),
+                    StageSince = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    PromisedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    CustomerWaits = table.Column<bool>(type: "INTEGER", nullable: false),
+                    KeyTag = table.Column<string>(type: "TEXT", nullable: false),
+                    ContactId = table.Column<long>(type: "INTEGER", nullable: true),
+                    SiteId = table.Column<long>(type: "INTEGER", nullable: true),
+                    HasPriority = table.Column<bool>(type: "INTEGER", nullable: false),
+                    OldPartsBack = table.Column<bool>(type: "INTEGER", nullable: false),
+                    WashingWanted = table.Column<bool>(type: "INTEGER", nullable: false),
+                    KeysAt = table.Column<string>(type: "TEXT", nullable: false),
+                    CarAt = table.Column<string>(type: "TEXT", nullable: false),
+                    ArrivesAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    OdometerIn = table.Column<int>(type: "INTEGER", nullable: true),
+                    OdometerOut = table.Column<int>(type: "INTEGER", nullable: true),
+                    OpenedAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    PostedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    EndedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    EndedById = table.Column<long>(type: "INTEGER", nullable: true),
+                    Ending = table.Column<int>(type: "INTEGER", nullable: true),
+                    EndReason = table.Column<string>(type: "TEXT", nullable: false),
+                    PolicyVersionId = table.Column<long>(type: "INTEGER", nullable: false),
+                    LaborRate = table.Column<string>(type: "TEXT", nullable: false),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false),
+                    ApprovedTotal_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    Total_Cents = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Orders", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_Orders_Customers_CustomerId",
+                        column: x => x.CustomerId,
+                        principalTable: "Customers",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Restrict);
+                    table.ForeignKey(
+                        name: "FK_Orders_Vehicles_VehicleId",
+                        column: x => x.VehicleId,
+                        principalTable: "Vehicles",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Restrict);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Reminders",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    VehicleId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Title = table.Column<string>(type: "TEXT", nullable: false),
+                    EveryMonths = table.Column<int>(type: "INTEGER", nullable: true),
+                    EveryDistance = table.Column<int>(type: "INTEGER", nullable: true),
+                    CannedJobId = table.Column<long>(type: "INTEGER", nullable: true),
+                    StartsOn = table.Column<DateOnly>(type: "TEXT", nullable: false),
+                    StartsAtReading = table.Column<int>(type: "INTEGER", nullable: true),
+                    RemovedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Reminders", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_Reminders_Vehicles_VehicleId",
+                        column: x => x.VehicleId,
+                        principalTable: "Vehicles",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Restrict);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "VehicleAnswers",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    VehicleId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Question = table.Column<string>(type: "TEXT", nullable: false),
+                    Text = table.Column<string>(type: "TEXT", nullable: false),
+                    Answer = table.Column<string>(type: "TEXT", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_VehicleAnswers", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_VehicleAnswers_Vehicles_VehicleId",
+                        column: x => x.VehicleId,
+                        principalTable: "Vehicles",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "CeilingExceptions",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Reason = table.Column<string>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    UpTo_Cents = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_CeilingExceptions", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_CeilingExceptions_Orders_OrderId",
+                        column: x => x.OrderId,
+                        principalTable: "Orders",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "CheckInSheets",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    SignedBy = table.Column<string>(type: "TEXT", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    DocumentJson = table.Column<string>(type: "TEXT", nullable: false),
+                    FileHash = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_CheckInSheets", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_CheckInSheets_Orders_OrderId",
+                        column: x => x.OrderId,
+                        principalTable: "Orders",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Restrict);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Concerns",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Position = table.Column<int>(type: "INTEGER", nullable: false),
+                    Complaint = table.Column<string>(type: "TEXT", nullable: false),
+                    Cause = table.Column<string>(type: "TEXT", nullable: false),
+                    CauseVisibility = table.Column<int>(type: "INTEGER", nullable: false),
+                    Correction = table.Column<string>(type: "TEXT", nullable: false),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Concerns", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_Concerns_Orders_OrderId",
+                        column: x => x.OrderId,
+                        principalTable: "Orders",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Decisions",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    JobId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Kind = table.Column<int>(type: "INTEGER", nullable: false),
+                    DecidedBy = table.Column<string>(type: "TEXT", nullable: false),
+                    Channel = table.Column<int>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    AskedById = table.Column<long>(type: "INTEGER", nullable: false),
+                    Note = table.Column<string>(type: "TEXT", nullable: false),
+                    DeferUntil = table.Column<DateOnly>(type: "TEXT", nullable: true),
+                    DeferAtReading = table.Column<int>(type: "INTEGER", nullable: true),
+                    ShownId = table.Column<long>(type: "INTEGER", nullable: true),
+                    LeftOut = table.Column<string>(type: "TEXT", nullable: false),
+                    Acknowledged = table.Column<string>(type: "TEXT", nullable: false),
+                    SignatureHash = table.Column<string>(type: "TEXT", nullable: false),
+                    AmountAgreed_Cents = table.Column<long>(type: "INTEGER", nullable: false),
+                    JobAmount_Cents = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Decisions", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_Decisions_Orders_OrderId",
+                        column: x => x.OrderId,
+                        principalTable: "Orders",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Discounts",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    JobId = table.Column<long>(type: "INTEGER", nullable: true),
+                    LineId = table.Column<long>(type: "INTEGER", nullable: true),
+                    On = table.Column<int>(type: "INTEGER", nullable: false),
+                    Percent = table.Column<long>(type: "INTEGER", nullable: true),
+                    Amount = table.Column<long>(type: "INTEGER", nullable: true),
+                    Reason = table.Column<string>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    RemovedAt = table.Column<DateTime>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Discounts", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_Discounts_Orders_OrderId",
+                        column: x => x.OrderId,
+                        principalTable: "Orders",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "DocumentLinks",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    FileHash = table.Column<string>(type: "TEXT", nullable: false),
+                    Title = table.Column<string>(type: "TEXT", nullable: false),
+                    MessageId = table.Column<long>(type: "INTEGER", nullable: false),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    TokenHash = table.Column<string>(type: "TEXT", nullable: false),
+                    SentAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    SentById = table.Column<long>(type: "INTEGER", nullable: false),
+                    ExpiresAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    WithdrawnAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    OpenedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    Opened = table.Column<int>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_DocumentLinks", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_DocumentLinks_Orders_OrderId",
+                        column: x => x.OrderId,
+                        principalTable: "Orders",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Jobs",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Position = table.Column<int>(type: "INTEGER", nullable: false),
+                    Title = table.Column<string>(type: "TEXT", nullable: false),
+                    FixedPrice = table.Column<long>(type: "INTEGER", nullable: true),
+                    Origin = table.Column<int>(type: "INTEGER", nullable: false),
+                    CannedJobId = table.Column<long>(type: "INTEGER", nullable: true),
+                    TakenFromJobId = table.Column<long>(type: "INTEGER", nullable: true),
+                    ComebackOfId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Decision = table.Column<int>(type: "INTEGER", nullable: false),
+                    DecidedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    DeferUntil = table.Column<DateOnly>(type: "TEXT", nullable: true),
+                    DeferAtReading = table.Column<int>(type: "INTEGER", nullable: true),
+                    Progress = table.Column<int>(type: "INTEGER", nullable: false),
+                    FinishedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    FinishedById = table.Column<long>(type: "INTEGER", nullable: true),
+                    SoldHours = table.Column<long>(type: "INTEGER", nullable: false),
+                    RemovedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false),
+                    LaborRate = table.Column<string>(type: "TEXT", nullable: false),
+                    CountUnit = table.Column<string>(type: "TEXT", nullable: false),
+                    Count = table.Column<long>(type: "INTEGER", nullable: false),
+                    CannedVersion = table.Column<int>(type: "INTEGER", nullable: true),
+                    CustomerText = table.Column<string>(type: "TEXT", nullable: false),
+                    Checklist = table.Column<string>(type: "TEXT", nullable: false),
+                    OriginText = table.Column<string>(type: "TEXT", nullable: false),
+                    IsUnsafe = table.Column<bool>(type: "INTEGER", nullable: false),
+                    LinesOpen = table.Column<bool>(type: "INTEGER", nullable: false),
+                    Payer = table.Column<int>(type: "INTEGER", nullable: false),
+                    PayerName = table.Column<string>(type: "TEXT", nullable: false),
+                    CreditPercent = table.Column<long>(type: "INTEGER", nullable: true),
+                    CreditAmount = table.Column<long>(type: "INTEGER", nullable: true),
+                    CreditFor = table.Column<string>(type: "TEXT", nullable: false),
+                    AnotherVisitOrderId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Subtotal_Cents = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Jobs", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_Jobs_Orders_OrderId",
+                        column: x => x.OrderId,
+                        principalTable: "Orders",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "OrderChanges",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Target = table.Column<string>(type: "TEXT", nullable: false),
+                    TargetId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Field = table.Column<string>(type: "TEXT", nullable: false),
+                    Old = table.Column<string>(type: "TEXT", nullable: false),
+                    New = table.Column<string>(type: "TEXT", nullable: false),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    ClientId = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_OrderChanges", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_OrderChanges_Orders_OrderId",
+                        column: x => x.OrderId,
+                        principalTable: "Orders",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "StageChanges",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    From = table.Column<int>(type: "INTEGER", nullable: false),
+                    To = table.Column<int>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    Because = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_StageChanges", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_StageChanges_Orders_OrderId",
+                        column: x => x.OrderId,
+                        principalTable: "Orders",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "StoredSnapshots",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    Hash = table.Column<string>(type: "TEXT", nullable: false),
+                    Json = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_StoredSnapshots", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_StoredSnapshots_Orders_OrderId",
+                        column: x => x.OrderId,
+                        principalTable: "Orders",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "ReminderDone",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    ReminderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    On = table.Column<DateOnly>(type: "TEXT", nullable: false),
+                    Reading = table.Column<int>(type: "INTEGER", nullable: true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: true),
+                    TakenBackAt = table.Column<DateTime>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_ReminderDone", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_ReminderDone_Reminders_ReminderId",
+                        column: x => x.ReminderId,
+                        principalTable: "Reminders",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "JobCompanions",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    JobId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Code = table.Column<string>(type: "TEXT", nullable: false),
+                    Waived = table.Column<bool>(type: "INTEGER", nullable: false),
+                    Quantity = table.Column<long>(type: "INTEGER", nullable: true),
+                    AmountPerUnit = table.Column<long>(type: "INTEGER", nullable: true),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_JobCompanions", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_JobCompanions_Jobs_JobId",
+                        column: x => x.JobId,
+                        principalTable: "Jobs",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Lines",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    JobId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Kind = table.Column<int>(type: "INTEGER", nullable: false),
+                    Position = table.Column<int>(type: "INTEGER", nullable: false),
+                    Description = table.Column<string>(type: "TEXT", nullable: false),
+                    IsExcluded = table.Column<bool>(type: "INTEGER", nullable: false),
+                    Taxable = table.Column<bool>(type: "INTEGER", nullable: false),
+                    Hours = table.Column<long>(type: "INTEGER", nullable: false),
+                    RateName = table.Column<string>(type: "TEXT", nullable: false),
+                    UnitPrice = table.Column<long>(type: "INTEGER", nullable: true),
+                    Price = table.Column<long>(type: "INTEGER", nullable: true),
+                    PartId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Number = table.Column<string>(type: "TEXT", nullable: false),
+                    Category = table.Column<string>(type: "TEXT", nullable: false),
+                    Quantity = table.Column<long>(type: "INTEGER", nullable: false),
+                    UnitCost = table.Column<long>(type: "INTEGER", nullable: false),
+                    BookCost = table.Column<long>(type: "INTEGER", nullable: true),
+                    ListPrice = table.Column<long>(type: "INTEGER", nullable: true),
+                    CoreDeposit = table.Column<long>(type: "INTEGER", nullable: false),
+                    CoresReturned = table.Column<long>(type: "INTEGER", nullable: false),
+                    MarkupPercent = table.Column<long>(type: "INTEGER", nullable: true),
+                    UnitAmount = table.Column<long>(type: "INTEGER", nullable: false),
+                    PassThrough = table.Column<bool>(type: "INTEGER", nullable: false),
+                    QuotedPrice = table.Column<long>(type: "INTEGER", nullable: true),
+                    ReservedQuantity = table.Column<long>(type: "INTEGER", nullable: false),
+                    ReceivedQuantity = table.Column<long>(type: "INTEGER", nullable: false),
+                    RemovedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false),
+                    Operation = table.Column<string>(type: "TEXT", nullable: false),
+                    IncludedOperations = table.Column<string>(type: "TEXT", nullable: false),
+                    CombinedHours = table.Column<string>(type: "TEXT", nullable: false),
+                    GuideHours = table.Column<long>(type: "INTEGER", nullable: true),
+                    KeepsTime = table.Column<bool>(type: "INTEGER", nullable: false),
+                    Skill = table.Column<string>(type: "TEXT", nullable: false),
+                    TechnicianId = table.Column<long>(type: "INTEGER", nullable: true),
+                    SupplierCode = table.Column<string>(type: "TEXT", nullable: false),
+                    Branch = table.Column<string>(type: "TEXT", nullable: false),
+                    Brand = table.Column<string>(type: "TEXT", nullable: false),
+                    Quality = table.Column<string>(type: "TEXT", nullable: false),
+                    Condition = table.Column<string>(type: "TEXT", nullable: false),
+                    MakersNumber = table.Column<string>(type: "TEXT", nullable: false),
+                    PartType = table.Column<string>(type: "TEXT", nullable: false),
+                    OfferedFor = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    Unit = table.Column<string>(type: "TEXT", nullable: false),
+                    FactKey = table.Column<string>(type: "TEXT", nullable: false),
+                    GenericQuantity = table.Column<long>(type: "INTEGER", nullable: true),
+                    PerCount = table.Column<bool>(type: "INTEGER", nullable: false),
+                    CannedLineId = table.Column<long>(type: "INTEGER", nullable: true),
+                    NoteInside = table.Column<string>(type: "TEXT", nullable: false),
+                    NoteForCustomer = table.Column<string>(type: "TEXT", nullable: false),
+                    NoteVisibility = table.Column<int>(type: "INTEGER", nullable: false),
+                    OverrideReason = table.Column<string>(type: "TEXT", nullable: false),
+                    OverrideById = table.Column<long>(type: "INTEGER", nullable: true),
+                    Origin = table.Column<string>(type: "TEXT", nullable: false),
+                    OwnCompanionsJson = table.Column<string>(type: "TEXT", nullable: false),
+                    SourceBefore = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Lines", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_Lines_Jobs_JobId",
+                        column: x => x.JobId,
+                        principalTable: "Jobs",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "ApprovalLinks",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    ShownId = table.Column<long>(type: "INTEGER", nullable: false),
+                    AnsweredAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    OrderId = table.Column<long>(type: "INTEGER", nullable: false),
+                    TokenHash = table.Column<string>(type: "TEXT", nullable: false),
+                    SentAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    SentById = table.Column<long>(type: "INTEGER", nullable: false),
+                    ExpiresAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    WithdrawnAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    OpenedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    Opened = table.Column<int>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_ApprovalLinks", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_ApprovalLinks_Orders_OrderId",
+                        column: x => x.OrderId,
+                        principalTable: "Orders",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                    table.ForeignKey(
+                        name: "FK_ApprovalLinks_StoredSnapshots_ShownId",
+                        column: x => x.ShownId,
+                        principalTable: "StoredSnapshots",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Restrict);
+                });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_ApprovalLinks_OrderId",
+                table: "ApprovalLinks",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_ApprovalLinks_ShownId",
+                table: "ApprovalLinks",
+                column: "ShownId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_ApprovalLinks_TokenHash",
+                table: "ApprovalLinks",
+                column: "TokenHash",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_AspNetUserClaims_UserId",
+                table: "AspNetUserClaims",
+                column: "UserId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_AspNetUserLogins_UserId",
+                table: "AspNetUserLogins",
+                column: "UserId");
+
+            migrationBuilder.CreateIndex(
+                name: "EmailIndex",
+                table: "AspNetUsers",
+                column: "NormalizedEmail");
+
+            migrationBuilder.CreateIndex(
+                name: "UserNameIndex",
+                table: "AspNetUsers",
+                column: "NormalizedUserName",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Attendances_StaffId_End",
+                table: "Attendances",
+                columns: new[] { "StaffId", "End" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_CannedAlternatives_CannedJobId",
+                table: "CannedAlternatives",
+                column: "CannedJobId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_CannedLines_CannedJobId",
+                table: "CannedLines",
+                column: "CannedJobId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_CardCharges_IdempotencyKey",
+                table: "CardCharges",
+                column: "IdempotencyKey",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_CardCharges_InvoiceId",
+                table: "CardCharges",
+                column: "InvoiceId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_CeilingExceptions_OrderId",
+                table: "CeilingExceptions",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_CheckInSheets_OrderId",
+                table: "CheckInSheets",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Concerns_OrderId",
+                table: "Concerns",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_CustomerContacts_CustomerId",
+                table: "CustomerContacts",
+                column: "CustomerId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_CustomerEmails_Address",
+                table: "CustomerEmails",
+                column: "Address");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_CustomerEmails_CustomerId",
+                table: "CustomerEmails",
+                column: "CustomerId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_CustomerPhones_CustomerId",
+                table: "CustomerPhones",
+                column: "CustomerId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_CustomerPhones_Number",
+                table: "CustomerPhones",
+                column: "Number");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_CustomerRates_CustomerId",
+                table: "CustomerRates",
+                column: "CustomerId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Customers_FormerKey",
+                table: "Customers",
+                column: "FormerKey");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_CustomerSites_CustomerId",
+                table: "CustomerSites",
+                column: "CustomerId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Decisions_OrderId",
+                table: "Decisions",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Discounts_OrderId",
+                table: "Discounts",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_DocumentLinks_MessageId",
+                table: "DocumentLinks",
+                column: "MessageId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_DocumentLinks_OrderId",
+                table: "DocumentLinks",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_DocumentLinks_TokenHash",
+                table: "DocumentLinks",
+                column: "TokenHash",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_ExtraFields_Kind_Name",
+                table: "ExtraFields",
+                columns: new[] { "Kind", "Name" },
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_ExtraValues_FieldId",
+                table: "ExtraValues",
+                column: "FieldId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_ExtraValues_TargetId_FieldId",
+                table: "ExtraValues",
+                columns: new[] { "TargetId", "FieldId" },
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Fees_Code",
+                table: "Fees",
+                column: "Code",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Files_Kind_TargetId",
+                table: "Files",
+                columns: new[] { "Kind", "TargetId" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Findings_OrderId",
+                table: "Findings",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_FormerOrders_CustomerId",
+                table: "FormerOrders",
+                column: "CustomerId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_FormerOrders_Number",
+                table: "FormerOrders",
+                column: "Number");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_FormerOrders_VehicleId",
+                table: "FormerOrders",
+                column: "VehicleId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_ImportedRecords_ImportId_RecordId",
+                table: "ImportedRecords",
+                columns: new[] { "ImportId", "RecordId" },
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Invoices_CorrectsId",
+                table: "Invoices",
+                column: "CorrectsId",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Invoices_Number",
+                table: "Invoices",
+                column: "Number",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Invoices_OrderId",
+                table: "Invoices",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Invoices_PostedAt",
+                table: "Invoices",
+                column: "PostedAt");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_JobCompanions_JobId_Code",
+                table: "JobCompanions",
+                columns: new[] { "JobId", "Code" },
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Jobs_OrderId",
+                table: "Jobs",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Jobs_TakenFromJobId",
+                table: "Jobs",
+                column: "TakenFromJobId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Labels_Kind_Name",
+                table: "Labels",
+                columns: new[] { "Kind", "Name" },
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_LabelsOn_LabelId_TargetId",
+                table: "LabelsOn",
+                columns: new[] { "LabelId", "TargetId" },
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Lines_JobId",
+                table: "Lines",
+                column: "JobId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Lines_PartId",
+                table: "Lines",
+                column: "PartId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Merges_Kind_KeptId",
+                table: "Merges",
+                columns: new[] { "Kind", "KeptId" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Messages_Address",
+                table: "Messages",
+                column: "Address");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Messages_CustomerId",
+                table: "Messages",
+                column: "CustomerId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Messages_Key",
+                table: "Messages",
+                column: "Key",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Messages_OrderId",
+                table: "Messages",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Messages_State_NotBefore",
+                table: "Messages",
+                columns: new[] { "State", "NotBefore" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_MessageTemplates_RemovedAt",
+                table: "MessageTemplates",
+                column: "RemovedAt");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_MessagingConsents_Address_Id",
+                table: "MessagingConsents",
+                columns: new[] { "Address", "Id" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Notices_SeenAt",
+                table: "Notices",
+                column: "SeenAt");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_OdometerReadings_VehicleId_At",
+                table: "OdometerReadings",
+                columns: new[] { "VehicleId", "At" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_OrderChanges_OrderId_Target_TargetId_Field",
+                table: "OrderChanges",
+                columns: new[] { "OrderId", "Target", "TargetId", "Field" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Orders_CustomerId",
+                table: "Orders",
+                column: "CustomerId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Orders_Number",
+                table: "Orders",
+                column: "Number",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Orders_State_Stage",
+                table: "Orders",
+                columns: new[] { "State", "Stage" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Orders_VehicleId",
+                table: "Orders",
+                column: "VehicleId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_OwnOperations_Code",
+                table: "OwnOperations",
+                column: "Code",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_PartCompanions_PartId",
+                table: "PartCompanions",
+                column: "PartId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Parts_Number",
+                table: "Parts",
+                column: "Number",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Payments_CardChargeId",
+                table: "Payments",
+                column: "CardChargeId",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Payments_InvoiceId",
+                table: "Payments",
+                column: "InvoiceId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Payments_OrderId",
+                table: "Payments",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Phrases_Use_Text",
+                table: "Phrases",
+                columns: new[] { "Use", "Text" },
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_PlannedWork_JobId",
+                table: "PlannedWork",
+                column: "JobId",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_PlannedWork_OrderId",
+                table: "PlannedWork",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_PlannedWork_Start",
+                table: "PlannedWork",
+                column: "Start");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_PurchaseOrderLines_LineId",
+                table: "PurchaseOrderLines",
+                column: "LineId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_PurchaseOrderLines_OrderId",
+                table: "PurchaseOrderLines",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_PurchaseOrderLines_PurchaseOrderId",
+                table: "PurchaseOrderLines",
+                column: "PurchaseOrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_PurchaseOrders_Number",
+                table: "PurchaseOrders",
+                column: "Number",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_PurchaseOrders_State",
+                table: "PurchaseOrders",
+                column: "State");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_RecordChanges_Target_TargetId_Field",
+                table: "RecordChanges",
+                columns: new[] { "Target", "TargetId", "Field" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_ReminderDone_OrderId",
+                table: "ReminderDone",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_ReminderDone_ReminderId",
+                table: "ReminderDone",
+                column: "ReminderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Reminders_VehicleId",
+                table: "Reminders",
+                column: "VehicleId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Sessions_StaffId",
+                table: "Sessions",
+                column: "StaffId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_StageChanges_OrderId",
+                table: "StageChanges",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_StockMovements_PartId",
+                table: "StockMovements",
+                column: "PartId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_StoredSnapshots_OrderId",
+                table: "StoredSnapshots",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Suppliers_Code",
+                table: "Suppliers",
+                column: "Code",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Terminals_TokenHash",
+                table: "Terminals",
+                column: "TokenHash",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_TimeEntries_End",
+                table: "TimeEntries",
+                column: "End");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_TimeEntries_OrderId",
+                table: "TimeEntries",
+                column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_TimeEntries_StaffId",
+                table: "TimeEntries",
+                column: "StaffId",
+                unique: true,
+                filter: "\"End\" IS NULL");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_VehicleAnswers_VehicleId_Question",
+                table: "VehicleAnswers",
+                columns: new[] { "VehicleId", "Question" },
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Vehicles_CustomerId",
+                table: "Vehicles",
+                column: "CustomerId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Vehicles_Make_Model",
+                table: "Vehicles",
+                columns: new[] { "Make", "Model" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Vehicles_Plate",
+                table: "Vehicles",
+                column: "Plate");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Vehicles_Vin",
+                table: "Vehicles",
+                column: "Vin");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_VehicleTransfers_VehicleId",
+                table: "VehicleTransfers",
+                column: "VehicleId");
+        }
+
+        /// <inheritdoc />
+        protected override void Down(MigrationBuilder migrationBuilder)
+        {
+            migrationBuilder.DropTable(
+                name: "ApprovalLinks");
+
+            migrationBuilder.DropTable(
+                name: "AspNetUserClaims");
+
+            migrationBuilder.DropTable(
+                name: "AspNetUserLogins");
+
+            migrationBuilder.DropTable(
+                name: "AspNetUserTokens");
+
+            migrationBuilder.DropTable(
+                name: "Attendances");
+
+            migrationBuilder.DropTable(
+                name: "CannedAlternatives");
+
+            migrationBuilder.DropTable(
+                name: "CannedLines");
+
+            migrationBuilder.DropTable(
+                name: "CannedSets");
+
+            migrationBuilder.DropTable(
+                name: "CardCharges");
+
+            migrationBuilder.DropTable(
+                name: "CeilingExceptions");
+
+            migrationBuilder.DropTable(
+                name: "CheckInSheets");
+
+            migrationBuilder.DropTable(
+                name: "Commands");
+
+            migrationBuilder.DropTable(
+                name: "Concerns");
+
+            migrationBuilder.DropTable(
+                name: "Counters");
+
+            migrationBuilder.DropTable(
+                name: "CustomerContacts");
+
+            migrationBuilder.DropTable(
+                name: "CustomerEmails");
+
+            migrationBuilder.DropTable(
+                name: "CustomerPhones");
+
+            migrationBuilder.DropTable(
+                name: "CustomerRates");
+
+            migrationBuilder.DropTable(
+                name: "CustomerSites");
+
+            migrationBuilder.DropTable(
+                name: "Decisions");
+
+            migrationBuilder.DropTable(
+                name: "Discounts");
+
+            migrationBuilder.DropTable(
+                name: "DocumentLinks");
+
+            migrationBuilder.DropTable(
+                name: "ExtraValues");
+
+            migrationBuilder.DropTable(
+                name: "Fees");
+
+            migrationBuilder.DropTable(
+                name: "Files");
+
+            migrationBuilder.DropTable(
+                name: "Findings");
+
+            migrationBuilder.DropTable(
+                name: "FormerOrders");
+
+            migrationBuilder.DropTable(
+                name: "ImportedRecords");
+
+            migrationBuilder.DropTable(
+                name: "ImportRuns");
+
+            migrationBuilder.DropTable(
+                name: "Invoices");
+
+            migrationBuilder.DropTable(
+                name: "JobCompanions");
+
+            migrationBuilder.DropTable(
+                name: "LabelsOn");
+
+            migrationBuilder.DropTable(
+                name: "Lines");
+
+            migrationBuilder.DropTable(
+                name: "Merges");
+
+            migrationBuilder.DropTable(
+                name: "Messages");
+
+            migrationBuilder.DropTable(
+                name: "MessageTemplates");
+
+            migrationBuilder.DropTable(
+                name: "MessagingConsents");
+
+            migrationBuilder.DropTable(
+                name: "Notices");
+
+            migrationBuilder.DropTable(
+                name: "OdometerReadings");
+
+            migrationBuilder.DropTable(
+                name: "OrderChanges");
+
+            migrationBuilder.DropTable(
+                name: "OwnOperations");
+
+            migrationBuilder.DropTable(
+                name: "PartCompanions");
+
+            migrationBuilder.DropTable(
+                name: "Payments");
+
+            migrationBuilder.DropTable(
+                name: "Photos");
+
+            migrationBuilder.DropTable(
+                name: "Phrases");
+
+            migrationBuilder.DropTable(
+                name: "PlannedWork");
+
+            migrationBuilder.DropTable(
+                name: "PolicyDrafts");
+
+            migrationBuilder.DropTable(
+                name: "PolicyVersions");
+
+            migrationBuilder.DropTable(
+                name: "PurchaseOrderLines");
+
+            migrationBuilder.DropTable(
+                name: "RecordChanges");
+
+            migrationBuilder.DropTable(
+                name: "ReminderDone");
+
+            migrationBuilder.DropTable(
+                name: "Sessions");
+
+            migrationBuilder.DropTable(
+                name: "Shops");
+
+            migrationBuilder.DropTable(
+                name: "SignIns");
+
+            migrationBuilder.DropTable(
+                name: "Staff");
+
+            migrationBuilder.DropTable(
+                name: "StageChanges");
+
+            migrationBuilder.DropTable(
+                name: "StockMovements");
+
+            migrationBuilder.DropTable(
+                name: "Suppliers");
+
+            migrationBuilder.DropTable(
+                name: "TerminalPeople");
+
+            migrationBuilder.DropTable(
+                name: "Terminals");
+
+            migrationBuilder.DropTable(
+                name: "TimeEntries");
+
+            migrationBuilder.DropTable(
+                name: "VehicleAnswers");
+
+            migrationBuilder.DropTable(
+                name: "VehicleTransfers");
+
+            migrationBuilder.DropTable(
+                name: "StoredSnapshots");
+
+            migrationBuilder.DropTable(
+                name: "AspNetUsers");
+
+            migrationBuilder.DropTable(
+                name: "CannedJobs");
+
+            migrationBuilder.DropTable(
+                name: "ExtraFields");
+
+            migrationBuilder.DropTable(
+                name: "Labels");
+
+            migrationBuilder.DropTable(
+                name: "Jobs");
+
+            migrationBuilder.DropTable(
+                name: "Parts");
+
+            migrationBuilder.DropTable(
+                name: "PurchaseOrders");
+
+            migrationBuilder.DropTable(
+                name: "Reminders");
+
+            migrationBuilder.DropTable(
+                name: "Orders");
+
+            migrationBuilder.DropTable(
+                name: "Vehicles");
+
+            migrationBuilder.DropTable(
+                name: "Customers");
+        }
+    }
+}

@@ -1,0 +1,28 @@
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Metadata.Builders;
+using Yardstick.Core.Purchasing;
+
+namespace Yardstick.Data.Purchasing;
+
+internal sealed class PurchasingMapping :
+    IEntityTypeConfiguration<Supplier>,
+    IEntityTypeConfiguration<PurchaseOrder>,
+    IEntityTypeConfiguration<PurchaseOrderLine>
+{
+    public void Configure(EntityTypeBuilder<Supplier> builder) => builder.HasIndex(s => s.Code).IsUnique();
+
+    public void Configure(EntityTypeBuilder<PurchaseOrder> builder)
+    {
+        builder.Ignore(o => o.IsOpen);
+        builder.HasIndex(o => o.Number).IsUnique();
+        builder.HasIndex(o => o.State);
+        builder.HasMany(o => o.Lines).WithOne().HasForeignKey(l => l.PurchaseOrderId);
+    }
+
+    public void Configure(EntityTypeBuilder<PurchaseOrderLine> builder)
+    {
+        builder.Ignore(l => l.Awaited);
+        builder.HasIndex(l => l.OrderId);
+        builder.HasIndex(l => l.LineId);
+    }
+}
