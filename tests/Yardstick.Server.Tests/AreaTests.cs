@@ -53,7 +53,7 @@ public partial class AreaTests
     {
         var arrows = Written(room).Select(a => a.Split(" → ")).ToLookup(a => a[0], a => a[1]);
         bool Reaches(string from, string to, HashSet<string> seen) => arrows[from].Any(next => next == to || seen.Add(next) && Reaches(next, to, seen));
-        Assert.Empty(Areas().Where(a => Reaches(a, a, [])));
+        Assert.DoesNotContain(Areas(), a => Reaches(a, a, []));
     }
 
     [Theory]
@@ -66,6 +66,20 @@ public partial class AreaTests
             .Where(f => Types().Count(File.ReadAllText(f)) > 1).Select(Path.GetFileName);
         Assert.Empty(crowded.Except(["Result.cs"]));
     }
+
+    [Fact]
+    public void Rules_that_comments_cite_stand_on_the_page_of_rules()
+    {
+        var root = ArchitectureTests.Root();
+        var headings = File.ReadAllLines(Path.Combine(root, "docs/rules.md")).Where(l => l.StartsWith("## ", StringComparison.Ordinal)).Select(l => l[3..]).ToHashSet();
+        var cited = Directory.EnumerateFiles(Path.Combine(root, "src"), "*.cs", SearchOption.AllDirectories).Where(f => !f.Contains("/obj/", StringComparison.Ordinal))
+            .SelectMany(f => Cited().Matches(File.ReadAllText(f)).Select(m => m.Groups[1].Value)).ToHashSet();
+        Assert.True(cited.Count > 5);
+        Assert.Empty(cited.Except(headings));
+    }
+
+    [GeneratedRegex(@"\(?\brules, ([A-Z][A-Za-z ]+)(?=[;.)])")]
+    private static partial Regex Cited();
 
     [GeneratedRegex(@"\bYardstick\.(Core|Server)\.(\w+)(?=[;.])")]
     private static partial Regex Used();

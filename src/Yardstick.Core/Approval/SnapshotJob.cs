@@ -11,7 +11,7 @@ namespace Yardstick.Core.Approval;
 /// <param name="Text">What else the customer reads.</param>
 /// <param name="Decision">Latest decision.</param>
 /// <param name="Amount">What it comes to, by itself.</param>
-/// <param name="Adds">What it really adds to the total, tax and supplies included (rules, 4.8).</param>
+/// <param name="Adds">What it really adds to the total, tax and supplies included (rules, What a job adds).</param>
 /// <param name="IsUnsafe">Leaving it undone is not safe.</param>
 /// <param name="LinesOpen">The customer may leave lines out.</param>
 /// <param name="Credit">What is credited when its repair is approved, in words; empty for nothing.</param>
@@ -31,7 +31,7 @@ public sealed record SnapshotJob(long Id, string Title, string Text, DecisionKin
         foreach (var line in job.OnLines)
         {
             var priced = line.Kind == LineKind.Text ? null : figures.Lines[at++];
-            // A job at one price is decided as a whole (rules, 4.8).
+            // A job at one price is decided as a whole (rules, What a job adds).
             lines.Add(new SnapshotLine(line.Id, line.Description, DocumentMaker.QuantityOf(line, priced), job.FixedPrice is null ? priced?.Amount : null, line.IsExcluded,
                 job.LinesOpen && job.FixedPrice is null && line.Kind is LineKind.Part or LineKind.Labor or LineKind.Sublet, line.NoteVisibility == CustomerVisibility.Shown ? line.NoteForCustomer : "")
             { Photos = photos[line.Id].ToList() });

@@ -15,7 +15,7 @@ public sealed record Due(DateOnly? On, DueState State, bool ByDistance)
 
     /// <summary>
     /// The earlier of last done + months and the day on which the predicted odometer passes last reading done + distance; without a
-    /// last time both count from where the reminder began (rules, section 6).
+    /// last time both count from where the reminder began (rules, Vehicles).
     /// </summary>
     public static Due Of(Reminder reminder, CarUse use)
     {

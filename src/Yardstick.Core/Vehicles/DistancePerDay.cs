@@ -1,6 +1,6 @@
 namespace Yardstick.Core.Vehicles;
 
-/// <summary>How far a car goes in a day (rules, section 6).</summary>
+/// <summary>How far a car goes in a day (rules, Vehicles).</summary>
 public static class DistancePerDay
 {
     private const int LastReadings = 8;

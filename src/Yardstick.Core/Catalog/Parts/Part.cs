@@ -107,7 +107,7 @@ public class Part
         if (Equivalents.Length == 0) Equivalents = offer.MakersNumber;
     }
 
-    /// <summary>Takes a receipt into stock; the average follows (rules, section 6).</summary>
+    /// <summary>Takes a receipt into stock; the average follows (rules, Stock).</summary>
     public void Receive(decimal quantity, decimal unitCost)
     {
         AverageCost = OnHand <= 0 ? unitCost

@@ -1,6 +1,6 @@
 namespace Yardstick.Core.Orders;
 
-/// <summary>How approved work stands to the amount agreed to (rules, 4.9).</summary>
+/// <summary>How approved work stands to the amount agreed to (rules, Consent).</summary>
 public enum CeilingState
 {
     /// <summary>Within the amount and its allowance.</summary>

@@ -11,6 +11,6 @@ public enum DecisionKind
     Declined,
     /// <summary>Put off to a date or a reading.</summary>
     Deferred,
-    /// <summary>Agreed to for another visit: it is not approved on this order (rules, 4.9), but on that visit's own.</summary>
+    /// <summary>Agreed to for another visit: it is not approved on this order (rules, Consent), but on that visit's own.</summary>
     AnotherVisit,
 }

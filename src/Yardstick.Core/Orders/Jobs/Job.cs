@@ -72,7 +72,7 @@ public class Job
     public Payer Payer { get; set; }
     /// <summary>The payer's name where it is not the customer.</summary>
     public string PayerName { get; set; } = "";
-    /// <summary>A diagnosis: percent of it that is credited when its repair is approved (rules, 3.6).</summary>
+    /// <summary>A diagnosis: percent of it that is credited when its repair is approved (rules, Jobs).</summary>
     public decimal? CreditPercent { get; set; }
     /// <summary>A diagnosis: amount of it that is credited when its repair is approved.</summary>
     public decimal? CreditAmount { get; set; }

@@ -96,7 +96,7 @@ public partial class Order
     /// <summary>The amount agreed to: that of the latest decision about anything.</summary>
     public Money? AmountAgreed => Decisions.Count == 0 ? null : Decisions.OrderBy(d => d.At).ThenBy(d => d.Id).Last().AmountAgreed;
 
-    /// <summary>Hours of finished work over hours of approved work, 0 to 1 (rules, section 6).</summary>
+    /// <summary>Hours of finished work over hours of approved work, 0 to 1 (rules, Progress).</summary>
     public decimal Progress
     {
         get

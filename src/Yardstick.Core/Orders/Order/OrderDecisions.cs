@@ -170,7 +170,7 @@ public partial class Order
         }
     }
 
-    /// <summary>Whether nobody can go on without a new decision (rules, 4.9).</summary>
+    /// <summary>Whether nobody can go on without a new decision (rules, Consent).</summary>
     public bool PastCeiling(ShopPolicy policy) => CeilingNow(policy) == CeilingState.Past;
 
     /// <summary>How the approved work stands to what was agreed to; <see cref="CeilingState.Past"/> also where it grew beyond what a manager let past.</summary>

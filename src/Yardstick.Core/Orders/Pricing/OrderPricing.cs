@@ -111,7 +111,7 @@ public static class OrderPricing
         return new PricingJob
         {
             Id = JobKey(job),
-            // A job that is approved for another visit is not approved on this order (rules, 4.9).
+            // A job that is approved for another visit is not approved on this order (rules, Consent).
             Decision = job.Decision == DecisionKind.AnotherVisit ? JobDecision.Deferred : (JobDecision)(int)job.Decision,
             FixedPrice = stands ? job.FixedPrice : null,
             Waived = job.Companions.Where(c => c.Waived).Select(c => c.Code).ToArray(),

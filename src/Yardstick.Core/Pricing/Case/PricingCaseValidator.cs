@@ -1,6 +1,6 @@
 namespace Yardstick.Core.Pricing;
 
-/// <summary>What makes a case bad beyond the shape and limits of its values (rules, section 5).</summary>
+/// <summary>What makes a case bad beyond the shape and limits of its values (rules, The price command).</summary>
 public static class PricingCaseValidator
 {
     /// <summary>Throws the first problem of a case.</summary>

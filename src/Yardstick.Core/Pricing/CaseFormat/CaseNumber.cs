@@ -3,7 +3,7 @@ using System.Text.Json;
 
 namespace Yardstick.Core.Pricing;
 
-/// <summary>Reads numbers of a case exactly: nothing is rounded on the way in (rules, section 1 and 5).</summary>
+/// <summary>Reads numbers of a case exactly: nothing is rounded on the way in (rules, Numbers; rules, The price command).</summary>
 internal static class CaseNumber
 {
     private const decimal Most = 10_000_000m;

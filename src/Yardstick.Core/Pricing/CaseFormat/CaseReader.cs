@@ -2,7 +2,7 @@ using System.Text.Json;
 
 namespace Yardstick.Core.Pricing;
 
-/// <summary>Reads a case from JSON (rules, section 5). A null counts as absent, unknown keys are ignored.</summary>
+/// <summary>Reads a case from JSON (rules, The price command). A null counts as absent, unknown keys are ignored.</summary>
 public static class CaseReader
 {
     /// <summary>Reads one case.</summary>

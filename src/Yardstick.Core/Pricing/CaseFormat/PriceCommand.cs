@@ -4,7 +4,7 @@ using System.Text.Json;
 
 namespace Yardstick.Core.Pricing;
 
-/// <summary><c>./yardstick price</c>: prices a file of cases as a stream (rules, section 5).</summary>
+/// <summary><c>./yardstick price</c>: prices a file of cases as a stream (rules, The price command).</summary>
 public static class PriceCommand
 {
     /// <summary>A file whose first line is no whole value is one case up to this size, else JSON Lines.</summary>

@@ -1,6 +1,6 @@
 namespace Yardstick.Core.Pricing;
 
-/// <summary>The ceiling (rules, 4.9).</summary>
+/// <summary>The ceiling (rules, Consent).</summary>
 /// <param name="Authorized">Agreed to.</param>
 /// <param name="Allowed">Agreed to with the allowance.</param>
 /// <param name="ApprovedTotal">Total of the approved jobs.</param>

@@ -2,7 +2,7 @@ using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Pricing;
 
-/// <summary>Turns evaluations into the figures that are shown (rules, section 4, steps 6 to 10).</summary>
+/// <summary>Turns evaluations into the figures that are shown (rules, Totals, steps 6 to 10).</summary>
 internal static class FiguresBuilder
 {
     internal static JobFigures Job(PricingCase pricing, OrderEvaluator evaluator, OrderEvaluation evaluation, int index, bool included, long adds, PricingTrace? trace)

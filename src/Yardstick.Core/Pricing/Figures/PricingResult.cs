@@ -29,7 +29,7 @@ public sealed record PricingResult
     public required IReadOnlyList<TaxFigures> Taxes { get; init; }
     /// <summary>What the customer pays.</summary>
     public required decimal Total { get; init; }
-    /// <summary>The taxes are in the amounts already (rules, 3.5); else they come on top.</summary>
+    /// <summary>The taxes are in the amounts already (rules, Taxes); else they come on top.</summary>
     public required bool TaxesInside { get; init; }
     /// <summary>Total without taxes, cores and fees that are passed on.</summary>
     public required decimal Revenue { get; init; }

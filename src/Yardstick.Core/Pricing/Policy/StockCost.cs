@@ -1,6 +1,6 @@
 namespace Yardstick.Core.Pricing;
 
-/// <summary>Which cost prices a stock part (rules, 2.2); its cost in the books is always the average.</summary>
+/// <summary>Which cost prices a stock part (rules, Held prices); its cost in the books is always the average.</summary>
 public enum StockCost
 {
     /// <summary>That of the last receipt.</summary>

@@ -3,7 +3,7 @@ using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Pricing;
 
-/// <summary>How far approved work may grow (rules, 4.9).</summary>
+/// <summary>How far approved work may grow (rules, Consent).</summary>
 public static class Ceiling
 {
     /// <summary>The allowance in words, as the customer reads it: <c>the smaller of 10% and 75.00</c>; empty where there is none.</summary>

@@ -2,7 +2,7 @@ using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Pricing;
 
-/// <summary>One job priced within a set of jobs, before the order's discounts (rules, section 3).</summary>
+/// <summary>One job priced within a set of jobs, before the order's discounts (rules, Jobs).</summary>
 internal sealed class JobEvaluation
 {
     internal required PricedItem[] Items { get; init; }

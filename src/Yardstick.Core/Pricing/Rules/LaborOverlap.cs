@@ -2,7 +2,7 @@ using System.Globalization;
 
 namespace Yardstick.Core.Pricing;
 
-/// <summary>Overlap of labor (rules, 2.1).</summary>
+/// <summary>Overlap of labor (rules, Overlap).</summary>
 internal static class LaborOverlap
 {
     /// <summary>A labor line that names an operation, and where its hours are kept.</summary>

@@ -1,6 +1,6 @@
 namespace Yardstick.Core.Pricing;
 
-/// <summary>Finds labor rates (rules, section 2).</summary>
+/// <summary>Finds labor rates (rules, Lines).</summary>
 internal static class LaborRates
 {
     /// <summary>The rate of a line: the first there is of the line's, the job's, the order's, the customer's, <c>general</c>.</summary>

@@ -1,7 +1,7 @@
 namespace Yardstick.Core.Pricing;
 
 /// <summary>
-/// A markup table as a curve of cost against price (rules, section 2, step 1): straight pieces between its points.
+/// A markup table as a curve of cost against price (rules, Part prices, step 1): straight pieces between its points.
 /// </summary>
 /// <param name="Points">Points of the price as it is charged, unrounded, by rising cost.</param>
 /// <param name="Naive">For each band the two ends of its bare multiplier.</param>

@@ -2,7 +2,7 @@ using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Pricing;
 
-/// <summary>Discounts on several amounts at once, shared in proportion to their nets (rules, 3.5 and 4.1).</summary>
+/// <summary>Discounts on several amounts at once, shared in proportion to their nets (rules, Jobs; rules, Orders).</summary>
 internal static class OrderDiscount
 {
     /// <summary>What a discount takes from a net: a rounded percentage, or an amount but at most the net.</summary>

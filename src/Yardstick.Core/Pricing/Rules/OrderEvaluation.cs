@@ -1,6 +1,6 @@
 namespace Yardstick.Core.Pricing;
 
-/// <summary>One set of jobs priced together (rules, section 4, steps 1 to 6).</summary>
+/// <summary>One set of jobs priced together (rules, Orders, steps 1 to 6).</summary>
 internal sealed class OrderEvaluation
 {
     /// <summary>Items by job index after the order's discounts; null where the job is not included.</summary>

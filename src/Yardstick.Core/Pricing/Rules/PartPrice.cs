@@ -3,7 +3,7 @@ using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Pricing;
 
-/// <summary>A part's price by the policy (rules, section 2, steps 1 to 4).</summary>
+/// <summary>A part's price by the policy (rules, Part prices, steps 1 to 4).</summary>
 public static class PartPrice
 {
     /// <summary>The markup table of a category.</summary>

@@ -2,7 +2,7 @@ using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Pricing;
 
-/// <summary>Prices lines on their own (rules, section 2).</summary>
+/// <summary>Prices lines on their own (rules, Lines).</summary>
 internal static class PreparedLines
 {
     internal static PreparedLine[][] Of(PricingCase pricing)

@@ -2,7 +2,7 @@ using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Pricing;
 
-/// <summary>Taxes of one order (rules, 4.5). Which taxes are on an amount depends on its kind alone, and on being taxable.</summary>
+/// <summary>Taxes of one order (rules, Taxes). Which taxes are on an amount depends on its kind alone, and on being taxable.</summary>
 internal sealed class TaxComputation
 {
     internal const int Kinds = 6;
