@@ -155,6 +155,7 @@ test('a customer is edited, merged with a second record and taken apart; a car i
     .filter({ hasText: 'Car' })
     .first()
     .click();
+  await expect(mina.getByLabel('Model year')).toBeVisible();
   await expect(mina.getByRole('region', { name: 'History' })).toBeVisible();
   await accessible(mina, 'car', '.record-page');
   await mina.getByLabel('Model year').fill('2044');

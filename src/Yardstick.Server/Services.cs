@@ -15,6 +15,7 @@ using Yardstick.Server.Billing;
 using Yardstick.Server.Catalog;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Documents;
+using Yardstick.Server.Floor;
 using Yardstick.Server.Hosting;
 using Yardstick.Server.Imports;
 using Yardstick.Server.Live;
@@ -42,10 +43,10 @@ public static class Services
         services.AddSingleton(options);
         services.AddSingleton(time ?? TimeProvider.System);
         services.AddSingleton(_ => file ?? throw new InvalidOperationException("No data folder is open while the build asks for the API document."));
-        services.AddDbContextFactory<ShopDb>(o => ShopFile.Use(o, file?.Database ?? ":memory:"));
+        services.AddDbContextFactory<ShopDb>((s, o) => ShopFile.Use(o, file?.Database ?? ":memory:").AddInterceptors(s.GetRequiredService<ChangeFeed>()));
         services.AddHttpContextAccessor();
         services.AddSingleton<SingleWriter>();
-        services.AddSingleton<LiveUpdates>();
+        services.AddSingleton<ChangeFeed>();
         services.AddSingleton<Presence>();
         services.AddSingleton<OpenScreens>();
         services.AddSingleton<EndedSessions>();
@@ -57,8 +58,10 @@ public static class Services
         services.AddSingleton<Signatures>();
         services.AddScoped<CommandRunner>();
         services.AddScoped<SheetReader>();
+        services.AddSingleton(FloorView.Model);
         services.AddSingleton<ContentStore>();
         services.AddSingleton<SupplierTalk>();
+        services.AddSingleton<SupplierRounds>();
         services.AddSingleton<CardTalk>();
         services.AddSignalR();
         services.ConfigureHttpJsonOptions(o => o.SerializerOptions.Converters.Add(new JsonStringEnumConverter(namingPolicy: null, allowIntegerValues: false)));
@@ -80,7 +83,7 @@ public static class Services
         {
             services.AddHostedService(s => s.GetRequiredService<EndedSessions>());
             services.AddHostedService(s => s.GetRequiredService<ImportWorker>());
-            services.AddHostedService<SupplierRounds>();
+            services.AddHostedService(s => s.GetRequiredService<SupplierRounds>());
             services.AddHostedService(s => s.GetRequiredService<Outbox>());
             services.AddHostedService<InboundMessages>();
             services.AddHostedService<WarmUp>();

@@ -20,7 +20,7 @@ public partial class AreaTests
     [InlineData("src/Yardstick.Data", "Demo Migrations")]
     [InlineData("src/Yardstick.Server", "Assets Changes Hosting Live Outside Safety")]
     [InlineData("tests/Yardstick.Core.Tests", "Values")]
-    [InlineData("tests/Yardstick.Server.Tests", "Processes Safety Support")]
+    [InlineData("tests/Yardstick.Server.Tests", "Changes Processes Safety Support")]
     [InlineData("web/src/areas", "")]
     [InlineData("e2e", "node_modules test-results")]
     public void Every_folder_is_an_area_or_a_room_of_its_own(string room, string own)

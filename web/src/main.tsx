@@ -12,6 +12,7 @@ import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
 import { App } from './app/App';
 import { Problem } from './lib/api';
+import { resume } from './lib/changes/outbox';
 import { Toasts } from './ui/Toasts';
 import './ui/base.css';
 import { theme } from './ui/theme';
@@ -21,6 +22,9 @@ const cache = createCache({ key: 'ys', nonce, prepend: true });
 const queries = new QueryClient({
   defaultOptions: { queries: { retry: (count, error) => !(error instanceof Problem) && count < 2, staleTime: 2000, refetchOnWindowFocus: true } },
 });
+
+// What waited when the page was left goes out first.
+void resume();
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

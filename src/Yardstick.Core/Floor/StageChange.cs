@@ -1,3 +1,5 @@
+using Yardstick.Core.Values;
+
 namespace Yardstick.Core.Floor;
 
 /// <summary>A car moved from one stage to another. Only added to.</summary>
@@ -15,6 +17,8 @@ public class StageChange
     public DateTime At { get; set; }
     /// <summary>Who moved it.</summary>
     public long ById { get; set; }
+    /// <summary>Staff, a customer behind a link, or the program by itself.</summary>
+    public ActorKind ByKind { get; set; }
     /// <summary>Why it moved by itself; empty when a person moved it.</summary>
     public string Because { get; set; } = "";
 }

@@ -1183,6 +1183,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<long>("ById")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int>("ByKind")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("From")
                         .HasColumnType("INTEGER");
 
@@ -2426,6 +2429,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ByKind")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("ClientId")

@@ -37,7 +37,6 @@ internal static class AnotherVisit
         await OrderCommands.SettleAsync(under with { Order = next, Policy = policy });
         await db.SaveChangesAsync();
         db.AddRecord(next);
-        under.Command.Notify("order", next.Id, next.Version);
         return null;
     }
 

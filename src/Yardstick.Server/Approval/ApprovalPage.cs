@@ -54,7 +54,7 @@ public static class ApprovalPage
         pages.MapGet("", ShowAsync).Produces<ApprovalPageView>();
         pages.MapPost("/seen", SeenAsync);
         pages.MapPost("/choice", ChooseAsync).Produces<SelectionTotals>();
-        pages.MapPost("/answer", AnswerAsync).Produces<ApprovalPageView>().ProducesProblem(422);
+        pages.MapPost("/answer", ReplyAsync).Produces<ApprovalPageView>().ProducesProblem(422);
         pages.MapPost("/question", AskAsync).ProducesProblem(422);
         pages.MapGet("/photos/{hash}", PhotoAsync);
     }
@@ -101,12 +101,12 @@ public static class ApprovalPage
         await DecisionsOf(db, link)
             .Join(db.Jobs, d => d.JobId, j => j.Id, (d, j) => new Answered(j.Title, d.Kind)).ToListAsync();
 
-    private static async Task<IResult> SeenAsync(string token, ShopDb read, SingleWriter gate, LiveUpdates live, TimeProvider time)
+    private static async Task<IResult> SeenAsync(string token, ShopDb read, SingleWriter writer, TimeProvider time)
     {
         // Only the page in a person's hands says this; programs that look at links before people do run nothing.
         var hash = ApprovalLink.HashOf(token);
         // Whoever guesses keeps nobody else waiting.
-        var orderId = await read.ApprovalLinks.AnyAsync(l => l.TokenHash == hash) ? await gate.RunAsync(async db =>
+        var orderId = await read.ApprovalLinks.AnyAsync(l => l.TokenHash == hash) ? await writer.RunAsync(async db =>
         {
             var link = await db.ApprovalLinks.FirstAsync(l => l.TokenHash == hash);
             if (link.StateAt(time.GetUtcNow().UtcDateTime) is not (LinkState.Open or LinkState.Answered)) return link.OrderId;
@@ -115,14 +115,13 @@ public static class ApprovalPage
             return link.OrderId;
         }) : 0;
         if (orderId == 0) return Problems.Of(Unknown, 404);
-        await live.TellAsync([new ChangeNotice("messages", orderId, 0)]);
         return Results.NoContent();
     }
 
     private static async Task<IResult> ChooseAsync(string token, TalkThroughView.SelectionRequest request, ShopDb db, TimeProvider time) =>
         await FindAsync(db, token, time.GetUtcNow().UtcDateTime) is { State: LinkState.Open } found ? Results.Ok(TalkThroughView.Choose(found.Now, request)) : Problems.Of(Unknown, 404);
 
-    private static async Task<IResult> AnswerAsync(string token, ApprovalAnswerRequest request, ShopDb read, SingleWriter gate, LiveUpdates live, Signatures signatures, TimeProvider time)
+    private static async Task<IResult> ReplyAsync(string token, ApprovalAnswerRequest request, ShopDb read, SingleWriter writer, Signatures signatures, TimeProvider time)
     {
         var utcNow = time.GetUtcNow().UtcDateTime;
         if (await FindAsync(read, token, utcNow) is not { } found) return Problems.Of(Unknown, 404);
@@ -136,35 +135,34 @@ public static class ApprovalPage
         var signature = await signatures.KeepAsync(request.SignaturePng);
         if (signature.Problem is { } unreadable) return Problems.Of(unreadable);
 
-        var kept = await gate.RunAsync(async db =>
+        var kept = await CommandRunner.RunAsync<bool>(writer, Actor.Customer(found.Link.SentById, utcNow), async context =>
         {
-            var link = await db.ApprovalLinks.SingleAsync(l => l.Id == found.Link.Id);
-            var work = new CommandContext(db, new Actor(link.SentById, utcNow, "link"));
-            if (link.AnsweredAt is not null) return (Problem: (Problem?)null, work.Notices);
-            var result = await work.OnOrderAsync<Changed>(link.OrderId, async under =>
-            {
-                // Under the lock the order may be another than the one that was looked at.
-                var now = await EstimatePresentation.OfAsync(db, under.Order, utcNow);
-                if (link.StateAt(found.Sent, now.Estimate, utcNow, closed: false) != LinkState.Open) return new Problem("link.closed", "We changed this estimate while you looked at it. Please wait for a new link, or call us.");
-                var answers = ApprovalReply.Read(under.Order, request.Jobs, request.Name, request.Note, signature.Value, under.Shop.UnsafeTerms, under.Today);
-                if (answers.Problem is { } bad) return bad;
-                if (await RecordDecision.DecideAsync(under, answers.Value) is { } refused) return refused;
-                link.AnsweredAt = utcNow;
-                var yes = answers.Value.Count(a => a.Answer.Kind == DecisionKind.Approved);
-                Notices.Notify(work, $"{request.Name!.Trim()} answered on order {under.Order.Number}: yes to {yes} of {answers.Value.Count}.", link.OrderId);
-                return new Changed(under.Order.Version, link.OrderId, 1);
-            });
-            // What followed from the answer, the stage and the record among it.
-            if (result.Ok) await db.SaveChangesAsync();
-            return (result.Problem, work.Notices);
-        }, outcome => outcome.Problem is null);
+            var link = await context.Db.ApprovalLinks.SingleAsync(l => l.Id == found.Link.Id);
+            if (link.AnsweredAt is not null) return true;
+            var result = await context.OnOrderAsync<Changed>(link.OrderId, async order => await AnswerAsync(order, link, found.Sent, request, signature.Value));
+            return result.Problem is { } problem ? problem : true;
+        });
         if (kept.Problem is { } problem) return Problems.Of(problem, problem.Code == "link.closed" ? 409 : 422);
-        await live.TellAsync([.. kept.Notices, new ChangeNotice("messages", found.Link.OrderId, 0)]);
         read.ChangeTracker.Clear();
         return Results.Ok(await ViewAsync(read, (await FindAsync(read, token, utcNow))!));
     }
 
-    private static async Task<IResult> AskAsync(string token, CustomerQuestion question, ShopDb read, SingleWriter gate, LiveUpdates live, TimeProvider time)
+    private static async Task<Result<Changed>> AnswerAsync(OrderCommandContext context, ApprovalLink link, EstimateSnapshot sent, ApprovalAnswerRequest request, string signature)
+    {
+        var utcNow = context.Command.Actor.At;
+        // Under the lock the order may be another than the one that was looked at.
+        var now = await EstimatePresentation.OfAsync(context.Command.Db, context.Order, utcNow);
+        if (link.StateAt(sent, now.Estimate, utcNow, closed: false) != LinkState.Open) return new Problem("link.closed", "We changed this estimate while you looked at it. Please wait for a new link, or call us.");
+        var answers = ApprovalReply.Read(context.Order, request.Jobs, request.Name, request.Note, signature, context.Shop.UnsafeTerms, context.Today);
+        if (answers.Problem is { } bad) return bad;
+        if (await RecordDecision.DecideAsync(context, answers.Value) is { } refused) return refused;
+        link.AnsweredAt = utcNow;
+        var yes = answers.Value.Count(a => a.Answer.Kind == DecisionKind.Approved);
+        context.Command.Notify($"{request.Name!.Trim()} answered on order {context.Order.Number}: yes to {yes} of {answers.Value.Count}.", link.OrderId);
+        return new Changed(context.Order.Version, link.OrderId, 1);
+    }
+
+    private static async Task<IResult> AskAsync(string token, CustomerQuestion question, ShopDb read, SingleWriter writer, TimeProvider time)
     {
         var utcNow = time.GetUtcNow().UtcDateTime;
         if (await FindAsync(read, token, utcNow) is not { } found) return Problems.Of(Unknown, 404);
@@ -175,15 +173,12 @@ public static class ApprovalPage
         var hour = utcNow.AddHours(-1);
         if (await read.Messages.CountAsync(m => m.OrderId == order.Id && m.Channel == MessageChannel.Page && m.At > hour) >= ApprovalLink.QuestionsAnHour)
             return Problems.Of(new Problem("question.often", "We have your questions and answer them soon. If it is urgent, please call us."), 429);
-        var touched = await gate.RunAsync(async db =>
+        await CommandRunner.RunAsync<bool>(writer, Actor.Customer(found.Link.SentById, utcNow), context =>
         {
-            var work = new CommandContext(db, new Actor(found.Link.SentById, utcNow, "link"));
-            db.Messages.Add(new Message { CustomerId = order.CustomerId, OrderId = order.Id, Channel = MessageChannel.Page, Address = "", Body = text, State = MessageState.Received, At = utcNow, NotBefore = utcNow, Key = Guid.NewGuid().ToString("N") });
-            Notices.Notify(work, $"{found.Sent.Document.CustomerName} asks about order {order.Number}: {(text.Length > 80 ? text[..80] + "…" : text)}", order.Id);
-            await db.SaveChangesAsync();
-            return work.Notices;
+            context.Db.Messages.Add(new Message { CustomerId = order.CustomerId, OrderId = order.Id, Channel = MessageChannel.Page, Address = "", Body = text, State = MessageState.Received, At = utcNow, NotBefore = utcNow, Key = Guid.NewGuid().ToString("N") });
+            context.Notify($"{found.Sent.Document.CustomerName} asks about order {order.Number}: {(text.Length > 80 ? text[..80] + "…" : text)}", order.Id);
+            return Task.FromResult<Result<bool>>(true);
         });
-        await live.TellAsync([.. touched, new ChangeNotice("messages", order.Id, 0)]);
         return Results.NoContent();
     }
 

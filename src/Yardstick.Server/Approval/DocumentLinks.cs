@@ -49,7 +49,7 @@ public static class DocumentLinks
         return Results.Ok(new DocumentLinkPageView(good, sentence, shop.Name, shop.Phone, shop.LogoHash.Length > 0, link.Title, DateOnly.FromDateTime(shop.Local(link.SentAt)), size));
     }
 
-    private static async Task<IResult> FileAsync(string token, ShopDb read, SingleWriter gate, LiveUpdates live, ContentStore store, TimeProvider time)
+    private static async Task<IResult> FileAsync(string token, ShopDb read, SingleWriter gate, ContentStore store, TimeProvider time)
     {
         var utcNow = time.GetUtcNow().UtcDateTime;
         if (await FindAsync(read, token) is not { } link || !link.IsGoodAt(utcNow)) return Problems.Of(ApprovalPage.Unknown, 404);
@@ -59,7 +59,6 @@ public static class DocumentLinks
             (await db.DocumentLinks.SingleAsync(l => l.Id == link.Id)).WasOpened(utcNow);
             return await db.SaveChangesAsync();
         });
-        await live.TellAsync([new ChangeNotice("messages", link.OrderId, 0)]);
         return Results.File(store.PathOf(link.FileHash, picture: false), "application/pdf");
     }
 
@@ -68,7 +67,6 @@ public static class DocumentLinks
         if (await work.Db.DocumentLinks.FindAsync(id) is not { } link) return new Problem("link.gone", "There is no such link.");
         link.WithdrawnAt ??= work.Actor.At;
         await work.Db.SaveChangesAsync();
-        work.Notify("messages", link.OrderId);
         return new Changed(0, id, 1);
     });
 }

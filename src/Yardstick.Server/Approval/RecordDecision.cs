@@ -91,8 +91,6 @@ public static class RecordDecision
         // The totals that the next rule looks at are those of the order as it is now.
         OrderPricing.Refresh(under.Order, under.Customer, under.Policy, under.Today);
         under.AfterSettling = () => under.Order.MoveAfterAnswer(under.Command.Actor);
-        under.Command.Notify("floor");
-        under.Command.Notify("parts");
         return null;
     }
 
@@ -111,7 +109,6 @@ public static class RecordDecision
     {
         var let = under.Order.PassCeiling(request.Reason, under.Policy, under.Command.Actor);
         if (let.Problem is { } problem) return Task.FromResult<Result<Changed>>(problem);
-        under.Command.Notify("bench");
         return Task.FromResult<Result<Changed>>(new Changed(under.Order.Version, id, under.Order.Version));
     });
 }

@@ -59,34 +59,40 @@ public static class SendEstimate
         return released.Problem is { } problem ? problem : new Changed(under.Order.Version, request.Id, 1);
     });
 
-    private static Task<IResult> Send(long id, SendEstimateRequest request, CommandRunner commands, Outbox outbox, MessageComposer writing, DocumentPdfs pdfs, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static async Task<IResult> Send(long id, SendEstimateRequest request, ShopDb read, CommandRunner commands, Outbox outbox, MessageComposer writing, DocumentPdfs pdfs, TimeProvider time, HttpContext http)
     {
+        var copies = await MessageComposer.CopiedAsync(read, id, request.Address) is not null;
+        var ahead = copies ? await pdfs.DrawAheadAsync(read, id, "estimate", time.GetUtcNow().UtcDateTime) : null;
+        return await commands.OnOrderAsync<Changed>(id, under => SendAsync(under, request, ahead, outbox, writing, pdfs, http));
+    }
+
+    private static async Task<Result<Changed>> SendAsync(OrderCommandContext under, SendEstimateRequest request, Result<DocumentPdfs.Drawn>? ahead, Outbox outbox, MessageComposer writing, DocumentPdfs pdfs, HttpContext http)
+    {
+        var id = under.Order.Id;
         var (db, actor, order) = (under.Command.Db, under.Command.Actor, under.Order);
         if (!order.OnJobs.Any(j => j.Decision == DecisionKind.Proposed)) return new Problem("link.nothing", "There is nothing to ask: every job has its answer.");
         var token = ApprovalLink.NewToken();
         var body = MessageComposer.WithLink(request.Body, under.Shop, http.Request, $"approve/{token}");
         var message = await writing.WriteAsync(under.Command, under.Shop, order.CustomerId, id, request.Channel, request.Address, request.Subject, body, request.Now);
         if (message.Problem is { } refused) return refused;
-        if ((await CopyAsync(under, message.Value, writing, pdfs, http.Request)).Problem is { } undrawn) return undrawn;
+        if ((await CopyAsync(under, message.Value, ahead, writing, pdfs, http.Request)).Problem is { } undrawn) return undrawn;
         order.WasSent($"{(request.Channel == MessageChannel.Text ? "texted" : "e-mailed")} to {request.Address}", under.Price, actor);
         var shown = await EstimatePresentation.OfAsync(db, order, actor.At);
         var copy = await EstimatePresentation.FreezeAsync(db, id, shown.Estimate, actor.At);
         db.ApprovalLinks.Add(new ApprovalLink { OrderId = id, TokenHash = ApprovalLink.HashOf(token), ShownId = copy.Id, SentAt = actor.At, SentById = actor.StaffId, ExpiresAt = actor.At + ApprovalLink.Good });
         await db.SaveChangesAsync();
-        under.AfterSettling = outbox.Wake;
-        under.Command.Notify("messages", id);
-        under.Command.Notify("floor");
+        under.Command.AfterCommit(outbox.Wake);
         return new Changed(order.Version, message.Value.Id, 1);
-    });
+    }
 
     /// <summary>Who gets a copy reads the estimate; the link that answers it belongs to whom it was sent to.</summary>
-    private static async Task<Result> CopyAsync(OrderCommandContext under, Message message, MessageComposer writing, DocumentPdfs pdfs, HttpRequest http)
+    private static async Task<Result> CopyAsync(OrderCommandContext under, Message message, Result<DocumentPdfs.Drawn>? ahead, MessageComposer writing, DocumentPdfs pdfs, HttpRequest http)
     {
         var (db, order) = (under.Command.Db, under.Order);
         if (await MessageComposer.CopiedAsync(db, message) is not { } to) return Result.Done;
-        var made = await pdfs.KeepAsync(db, order, "estimate", under.Command.Actor.At);
+        var made = await pdfs.OfAsync(db, order, "estimate", under.Command.Actor.At, ahead);
         if (made.Problem is { } problem) return problem;
-        var (hash, document) = made.Value;
+        var (_, hash, document) = made.Value;
         var token = CustomerLink.NewToken();
         var copy = await writing.CopyAsync(under.Command, under.Shop, message, to, MessageComposer.WithLink(DocumentLink.CopyWords(under.Shop.Name, document.Title, under.Customer?.DisplayName ?? ""), under.Shop, http, $"documents/{token}"));
         if (copy is null) return Result.Done;
@@ -102,8 +108,6 @@ public static class SendEstimate
         // The copy that went out with it is taken back with it.
         foreach (var copy in await work.Db.DocumentLinks.Where(d => d.OrderId == link.OrderId && d.SentAt == link.SentAt && d.SentById == link.SentById).ToListAsync()) copy.WithdrawnAt ??= work.Actor.At;
         await work.Db.SaveChangesAsync();
-        work.Notify("order", link.OrderId);
-        work.Notify("messages", link.OrderId);
         return new Changed(0, id, 1);
     });
 }

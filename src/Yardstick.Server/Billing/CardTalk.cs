@@ -14,7 +14,7 @@ namespace Yardstick.Server.Billing;
 public sealed record SettledCharge(CardCharge Charge, CardCharge? GivenBack);
 
 /// <summary>Talks to the card terminal; never inside a transaction. An approved charge becomes a payment in the same step in which it is noted.</summary>
-public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, LiveUpdates live, TimeProvider time)
+public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, TimeProvider time)
 {
     /// <summary>
     /// Makes a pending charge, or looks up one whose answer was lost. Whoever asked may be gone meanwhile: it goes on to its
@@ -33,7 +33,6 @@ public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, LiveUpda
             answer = new Problem("outside.unknown", "does not know this charge yet");
 
         var (kept, refund) = await gate.RunAsync(db => NoteAsync(db, id, answer));
-        await live.TellAsync([new ChangeNotice("invoice", kept.InvoiceId, 0), new ChangeNotice("notices", 0, 0)]);
         return new SettledCharge(kept, refund is { } back ? (await SettleAsync(back))!.Charge : null);
     }
 

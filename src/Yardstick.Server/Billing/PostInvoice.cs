@@ -50,7 +50,6 @@ public static class PostInvoice
         {
             if (under.Order.FinishJob(job.Id, under.Policy, under.Command.Actor).Problem is { } problem) return Task.FromResult<Result<Changed>>(problem);
         }
-        under.Command.Notify("floor");
         return Task.FromResult<Result<Changed>>(new Changed(under.Order.Version, id, under.Order.Version));
     });
 
@@ -84,8 +83,6 @@ public static class PostInvoice
         order.Post(actor);
         await FollowUp.Reminders.ResetAsync(db, order, under.Today);
         await db.SaveChangesAsync();
-        under.Command.Notify("floor");
-        under.Command.Notify("parts");
         return new InvoicePosted(invoice.Id, number);
     });
 

@@ -46,8 +46,6 @@ public static class ReverseInvoice
             return true;
         });
         if (reopened.Problem is { } problem) return problem;
-        work.Notify("invoice", id);
-        work.Notify("floor");
         return new InvoiceReversed(credit.Id, credit.Number, cashBack.Amount, cardRefunds.ConvertAll(c => c.Id));
     });
 

@@ -58,7 +58,6 @@ public static class TakePayment
         if (charge.Problem is { } problem) return problem;
         if (charge.Value.Id == 0) work.Db.CardCharges.Add(charge.Value);
         await work.Db.SaveChangesAsync();
-        work.Notify("invoice", id);
         return new ChargeBegun(charge.Value.Id);
     });
 
@@ -77,8 +76,6 @@ public static class TakePayment
 
     private static void Tell(CommandContext work, Invoice invoice)
     {
-        work.Notify("invoice", invoice.Id);
-        work.Notify("order", invoice.OrderId);
     }
 
     private static async Task<IResult> SettleAsync(long id, CardTalk talk) =>

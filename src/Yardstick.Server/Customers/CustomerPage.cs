@@ -167,7 +167,6 @@ public static class CustomerPage
         work.Record(RecordCommands.Customer, customer.Id, customer.Version, change);
         await work.Db.SaveChangesAsync();
         if (pricing && await work.RepriceOpenAsync(customer.Id) is { } problem) return problem;
-        work.Notify("customer", customer.Id, customer.Version);
         return new RecordChanged(customer.Id, customer.Version);
     }
 }

@@ -6,6 +6,7 @@ using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Live;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Customers;
@@ -207,10 +208,8 @@ public static class MergeRecords
 
     private static void Tell(CommandContext work, Moved moved)
     {
-        work.Notify("customer");
-        work.Notify("vehicle");
-        foreach (var order in moved.Orders) work.Notify("order", order);
-        work.Notify("floor");
+        foreach (var kind in new[] { TopicKind.Customer, TopicKind.Vehicle, TopicKind.Orders, TopicKind.Floor, TopicKind.Files, TopicKind.Labels }) work.Changed(kind);
+        foreach (var order in moved.Orders) work.Changed(TopicKind.Order, order);
     }
 
     /// <summary>Moves rows to a record; when a merge is taken back only those that still belong to the one that kept them.</summary>

@@ -52,7 +52,7 @@ internal static class RecordCommands
         {
             var repriced = await work.OnOrderAsync<bool>(id, under =>
             {
-                OrderPricing.Refresh(under.Order, under.Customer, under.Policy, under.Today);
+                OrderPricing.FollowAccount(under.Order, under.Customer, under.Policy, under.Today, work.Actor);
                 return Task.FromResult<Result<bool>>(true);
             });
             if (repriced.Problem is { } problem) return problem;

@@ -62,11 +62,22 @@ public sealed class DocumentPdfs(ContentStore store)
     internal static async Task<IReadOnlyList<OfferedDocument>> OfferedAsync(ShopDb db, Order order) =>
         OfferedDocument.Of(order, await db.CheckInSheets.AnyAsync(c => c.OrderId == order.Id), await db.Findings.AnyAsync(f => f.OrderId == order.Id && f.ReleasedAt != null));
 
+    /// <summary>A document that was drawn before a change began, of the order as it stood then.</summary>
+    internal sealed record Drawn(int OrderVersion, string Hash, Made Made);
+
+    /// <summary>Draws a document before a change, so that nobody waits behind it; null where the order is gone.</summary>
+    internal async Task<Result<Drawn>?> DrawAheadAsync(ShopDb db, long orderId, string kind, DateTime utcNow) =>
+        await db.ReadOrderAsync(orderId) is { } order ? await KeepAsync(db, order, kind, utcNow) : (Result<Drawn>?)null;
+
+    /// <summary>The document of an order under change: what was drawn ahead, unless somebody changed the order in between.</summary>
+    internal async Task<Result<Drawn>> OfAsync(ShopDb db, Order order, string kind, DateTime utcNow, Result<Drawn>? ahead) =>
+        ahead is { } drawn && (!drawn.Ok || drawn.Value.OrderVersion == order.Version) ? drawn : await KeepAsync(db, order, kind, utcNow);
+
     /// <summary>Makes a document and keeps it, so that what is sent stays as it was.</summary>
-    internal async Task<Result<(string Hash, Made Made)>> KeepAsync(ShopDb db, Order order, string kind, DateTime utcNow)
+    private async Task<Result<Drawn>> KeepAsync(ShopDb db, Order order, string kind, DateTime utcNow)
     {
         var made = await MakeAsync(db, order, kind, utcNow);
-        return made.Problem is { } problem ? problem : (await store.KeepFileAsync(made.Value.Bytes), made.Value);
+        return made.Problem is { } problem ? problem : new Drawn(order.Version, await store.KeepFileAsync(made.Value.Bytes), made.Value);
     }
 
     /// <summary>The PDF of a document as it was frozen.</summary>

@@ -1,6 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Floor;
+using Yardstick.Core.Inspections;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Purchasing;
 using Yardstick.Core.Schedule;
@@ -55,21 +56,35 @@ public static class Bench
         var plans = await db.PlannedWork.Where(p => p.TechnicianId == me).OrderBy(p => p.Start).ToListAsync();
         var running = await db.TimeEntries.FirstOrDefaultAsync(t => t.StaffId == me && t.End == null);
         var orders = await db.OnBenchOf(me).Include(o => o.Concerns).Include(o => o.Jobs).ThenInclude(j => j.Lines).Include(o => o.Decisions).Include(o => o.CeilingExceptions)
-            .AsSplitQuery().ToListAsync();
-        var cars = new List<BenchCar>();
-        foreach (var order in orders.OrderBy(o => plans.Where(p => p.OrderId == o.Id).Min(p => (DateTime?)p.Start) ?? DateTime.MaxValue)) cars.Add(await CarAsync(db, order, me, shop, utcNow, plans));
+            .AsNoTrackingWithIdentityResolution().AsSplitQuery().ToListAsync();
+        var around = await Around.ReadAsync(db, orders);
+        var cars = orders.OrderBy(o => plans.Where(p => p.OrderId == o.Id).Min(p => (DateTime?)p.Start) ?? DateTime.MaxValue).Select(o => CarOf(around, o, me, shop, utcNow, plans)).ToList();
         var here = await db.Attendances.FirstOrDefaultAsync(a => a.StaffId == me && a.End == null);
         return Results.Ok(new BenchView(shop.Local(utcNow), here is not null, here?.Start, running?.JobId, running?.Start, cars));
     }
 
-    private static async Task<BenchCar> CarAsync(ShopDb db, Order order, long me, Shop shop, DateTime utcNow, List<PlannedWork> plans)
+    /// <summary>What stands around the orders of a bench, asked once for all of them.</summary>
+    private sealed record Around(Dictionary<long, Vehicle> Vehicles, ILookup<long, TimeEntry> Times, Dictionary<long, StaffMember> Staff, List<PurchaseOrder> Purchases, Dictionary<long, string> Suppliers, ILookup<long, Finding> Findings)
     {
-        var vehicle = order.VehicleId is { } id ? await db.Vehicles.FindAsync(id) : null;
-        var times = await db.TimeEntries.Where(t => t.OrderId == order.Id).ToListAsync();
-        var staff = await db.Staff.ToDictionaryAsync(s => s.Id);
-        var purchases = await db.PurchaseOrders.Include(p => p.Lines).Where(p => p.Lines.Any(l => l.OrderId == order.Id)).ToListAsync();
-        var suppliers = await db.Suppliers.ToDictionaryAsync(s => s.Id, s => s.Name);
-        var findings = await db.Findings.Where(f => f.OrderId == order.Id).OrderBy(f => f.Id).ToListAsync();
+        internal static async Task<Around> ReadAsync(ShopDb db, List<Order> orders)
+        {
+            var ids = orders.ConvertAll(o => o.Id);
+            var vehicleIds = orders.Select(o => o.VehicleId).OfType<long>().ToList();
+            var purchaseIds = await db.PurchaseOrderLines.Where(l => ids.Contains(l.OrderId)).Select(l => l.PurchaseOrderId).Distinct().ToListAsync();
+            return new Around(await db.Vehicles.AsNoTracking().Where(v => vehicleIds.Contains(v.Id)).ToDictionaryAsync(v => v.Id),
+                (await db.TimeEntries.AsNoTracking().Where(t => ids.Contains(t.OrderId)).ToListAsync()).ToLookup(t => t.OrderId),
+                await db.Staff.AsNoTracking().ToDictionaryAsync(s => s.Id),
+                await db.PurchaseOrders.AsNoTracking().Include(p => p.Lines).Where(p => purchaseIds.Contains(p.Id)).OrderBy(p => p.Id).ToListAsync(),
+                await db.Suppliers.ToDictionaryAsync(s => s.Id, s => s.Name),
+                (await db.Findings.AsNoTracking().Where(f => ids.Contains(f.OrderId)).OrderBy(f => f.Id).ToListAsync()).ToLookup(f => f.OrderId));
+        }
+    }
+
+    private static BenchCar CarOf(Around around, Order order, long me, Shop shop, DateTime utcNow, List<PlannedWork> plans)
+    {
+        var vehicle = order.VehicleId is { } id ? around.Vehicles.GetValueOrDefault(id) : null;
+        var (times, staff, suppliers, findings) = (around.Times[order.Id].ToList(), around.Staff, around.Suppliers, around.Findings[order.Id].ToList());
+        var purchases = around.Purchases.Where(p => p.Lines.Exists(l => l.OrderId == order.Id)).ToList();
         var jobs = order.OnJobs.Where(j => j.Decision is DecisionKind.Approved or DecisionKind.Proposed).Select(job =>
         {
             var on = times.Where(t => t.JobId == job.Id).ToList();
@@ -103,8 +118,6 @@ public static class Bench
             here.End = actor.At;
         }
         await db.SaveChangesAsync();
-        work.Notify("floor");
-        work.Notify("bench");
         return new Changed(0, actor.StaffId, 0);
     });
 
@@ -125,16 +138,12 @@ public static class Bench
         await StopClockAsync(work);
         db.TimeEntries.Add(new TimeEntry { StaffId = actor.StaffId, JobId = jobId, OrderId = job.OrderId, Start = actor.At });
         await db.SaveChangesAsync();
-        work.Notify("floor");
-        work.Notify("bench");
         return new Changed(0, jobId, 0);
     });
 
     private static Task<IResult> ClockOff(CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         await StopClockAsync(work);
-        work.Notify("floor");
-        work.Notify("bench");
         return new Changed(0, work.Actor.StaffId, 0);
     });
 
@@ -143,7 +152,6 @@ public static class Bench
         if (await work.Db.TimeEntries.FirstOrDefaultAsync(t => t.StaffId == work.Actor.StaffId && t.End == null) is not { } running) return;
         running.End = work.Actor.At;
         await work.Db.SaveChangesAsync();
-        work.Notify("order", running.OrderId);
     }
 
     private static Task<IResult> Finish(long jobId, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
@@ -156,8 +164,6 @@ public static class Bench
             return Task.FromResult<Result<bool>>(result.Problem is { } problem ? problem : true);
         });
         if (finished.Problem is { } refused) return refused;
-        work.Notify("floor");
-        work.Notify("bench");
         return new Changed(0, jobId, 0);
     });
 
@@ -170,8 +176,6 @@ public static class Bench
             return Task.FromResult<Result<bool>>(result.Problem is { } problem ? problem : true);
         });
         if (open.Problem is { } refused) return refused;
-        work.Notify("floor");
-        work.Notify("bench");
         return new Changed(0, jobId, 0);
     });
 }

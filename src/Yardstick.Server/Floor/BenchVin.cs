@@ -37,9 +37,6 @@ public static class BenchVin
         var set = vehicle.Set("vin", request.Vin, (await work.Db.Shops.SingleAsync()).Local(work.Actor.At).Year);
         if (set.Problem is { } problem) return problem;
         work.Record(RecordCommands.Vehicle, vehicleId, vehicle.Version, set.Value);
-        work.Notify("vehicle", vehicleId, vehicle.Version);
-        work.Notify("order", id);
-        work.Notify("bench");
         return new RecordChanged(vehicleId, vehicle.Version);
     });
 }

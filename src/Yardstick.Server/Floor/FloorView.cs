@@ -5,6 +5,8 @@ using Yardstick.Core.Purchasing;
 using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;
 using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Live;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Floor;
@@ -26,22 +28,27 @@ public static class FloorView
     public sealed record FloorPageView(DateTime Now, TimeOnly Opens, TimeOnly Closes, IReadOnlyList<StageView> Stages, IReadOnlyList<FloorPerson> People, IReadOnlyList<FloorBlock> Blocks, IReadOnlyList<UnplannedJob> Unplanned, IReadOnlyList<FloorCard> Cards, decimal HoursSoldToday, decimal HoursToday);
 
     /// <summary>Maps the endpoint.</summary>
-    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/floor", HandleAsync).Asks(Permission.SeeFloor).Produces<FloorPageView>();
+    public static void Map(IEndpointRouteBuilder api) =>
+        api.MapGet("/floor", (ReadModel<FloorPageView> floor, HttpContext http) => floor.AnswerAsync(http)).Asks(Permission.SeeFloor).Produces<FloorPageView>().Produces(304);
 
-    private static async Task<IResult> HandleAsync(ShopDb db, TimeProvider time)
+    /// <summary>The floor is the same for everybody: one computation serves all screens.</summary>
+    internal static ReadModel<FloorPageView> Model(IServiceProvider services) => new(services, new HashSet<TopicKind> { TopicKind.Floor, TopicKind.Setup }, TimeSpan.FromSeconds(20), ReadAsync, f => f with { Now = default });
+
+    private static async Task<FloorPageView> ReadAsync(ShopDb db, DateTime utcNow)
     {
         var shop = await db.Shops.SingleAsync();
-        var utcNow = time.GetUtcNow().UtcDateTime;
         var now = shop.Local(utcNow);
         var orders = await db.Orders.Include(o => o.Jobs).ThenInclude(j => j.Lines).Where(o => o.State == OrderState.Open || o.State == OrderState.Posted && o.Stage == Stage.Done && o.PostedAt > utcNow.AddDays(-14)).ToListAsync();
         var ids = orders.ConvertAll(o => o.Id);
-        var vehicles = await db.Vehicles.Where(v => db.Orders.Any(o => ids.Contains(o.Id) && o.VehicleId == v.Id)).ToDictionaryAsync(v => v.Id);
-        var customers = await db.Customers.Where(c => db.Orders.Any(o => ids.Contains(o.Id) && o.CustomerId == c.Id)).ToDictionaryAsync(c => c.Id);
+        var (vehicleIds, customerIds) = (orders.Select(o => o.VehicleId).OfType<long>().ToList(), orders.Select(o => o.CustomerId).OfType<long>().ToList());
+        var vehicles = await db.Vehicles.Where(v => vehicleIds.Contains(v.Id)).ToDictionaryAsync(v => v.Id);
+        var customers = await db.Customers.Where(c => customerIds.Contains(c.Id)).IgnoreAutoIncludes().ToDictionaryAsync(c => c.Id);
         var technicians = await db.Staff.Where(s => s.Role == Role.Technician && s.Active).OrderBy(s => s.Id).ToListAsync();
         var present = await db.Attendances.Where(a => a.End == null).Select(a => a.StaffId).ToListAsync();
         var planned = await db.PlannedWork.Where(p => ids.Contains(p.OrderId)).ToListAsync();
         var times = await db.TimeEntries.Where(t => ids.Contains(t.OrderId)).ToListAsync();
-        var purchases = await db.PurchaseOrders.Include(p => p.Lines).Where(p => p.State != PurchaseOrderState.Received && p.Lines.Any(l => ids.Contains(l.OrderId))).ToListAsync();
+        var purchaseIds = await db.PurchaseOrderLines.Where(l => ids.Contains(l.OrderId)).Select(l => l.PurchaseOrderId).Distinct().ToListAsync();
+        var purchases = await db.PurchaseOrders.Include(p => p.Lines).Where(p => purchaseIds.Contains(p.Id) && p.State != PurchaseOrderState.Received).ToListAsync();
         var suppliers = await db.Suppliers.ToDictionaryAsync(s => s.Id, s => s.Name);
         var floor = new Reading(shop, now, utcNow, planned, times, purchases, suppliers);
 
@@ -61,9 +68,9 @@ public static class FloorView
             }
         }
         var cards = orders.OrderBy(o => o.PromisedAt ?? DateTime.MaxValue).ThenBy(o => o.Id).Select(o => floor.CardOf(o, Plate(o), o.VehicleId is { } v ? vehicles[v].ShortDescription : "Counter sale", o.CustomerId is { } c ? customers[c].DisplayName : "")).ToList();
-        return Results.Ok(new FloorPageView(now, shop.Opens, shop.Closes, Stages.All.Select(s => new StageView(s, Stages.Name(s))).ToList(),
+        return new FloorPageView(now, shop.Opens, shop.Closes, Stages.All.Select(s => new StageView(s, Stages.Name(s))).ToList(),
             technicians.ConvertAll(t => new FloorPerson(t.Id, t.ShortName, t.Skills, present.Contains(t.Id))), blocks, unplanned, cards,
-            blocks.Where(b => b.TechnicianId != null).Sum(b => b.Hours), technicians.Count * shop.OpenHours));
+            blocks.Where(b => b.TechnicianId != null).Sum(b => b.Hours), technicians.Count * shop.OpenHours);
     }
 
     private sealed class Reading(Shop shop, DateTime now, DateTime utcNow, List<PlannedWork> planned, List<TimeEntry> times, List<PurchaseOrder> purchases, Dictionary<long, string> suppliers)

@@ -80,7 +80,6 @@ public static class Reminders
         if (before.Find(o => o.ApprovedJobs.Any(reminder.IsDoneBy)) is { } last) reminder.Done(DateOnly.FromDateTime(shop.Local(last.PostedAt ?? last.OpenedAt)), last.OdometerOut ?? last.OdometerIn, last.Id);
         await db.SaveChangesAsync();
         work.Record(RecordCommands.Vehicle, id, vehicle.Version, new FieldChange("reminder", "", $"{reminder.Title}, {reminder.Interval(shop.DistanceWord)}"));
-        work.Notify("vehicle", id);
         return new RecordChanged(reminder.Id, reminder.Version);
     });
 
@@ -105,7 +104,6 @@ public static class Reminders
             reading = typed.Value;
         }
         reminder.Done(day, reading, null);
-        work.Notify("vehicle", reminder.VehicleId);
         return new RecordChanged(id, reminder.Version);
     });
 
@@ -115,7 +113,6 @@ public static class Reminders
         reminder.RemovedAt = off ? work.Actor.At : null;
         reminder.Version++;
         work.Record(RecordCommands.Vehicle, reminder.VehicleId, reminder.Version, off ? new FieldChange("reminder", reminder.Title, "") : new FieldChange("reminder", "", reminder.Title));
-        work.Notify("vehicle", reminder.VehicleId);
         return new RecordChanged(id, reminder.Version);
     });
 

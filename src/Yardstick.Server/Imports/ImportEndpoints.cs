@@ -130,24 +130,18 @@ public static class ImportEndpoints
         return new RecordChanged(id, 1);
     });
 
-    private static async Task<IResult> Turn(long id, ImportState to, CommandRunner commands, ImportWorker worker)
+    private static Task<IResult> Turn(long id, ImportState to, CommandRunner commands, ImportWorker worker) => commands.RunAsync<RecordChanged>(async work =>
     {
-        var answer = await commands.RunAsync<RecordChanged>(async work =>
+        if (await work.Db.ImportRuns.FindAsync(id) is not { } run) return new Problem("import.gone", "There is no such import.");
+        var allowed = (run.State, to) is (ImportState.Previewed, ImportState.Running) or (ImportState.Running, ImportState.Stopped) or (ImportState.Done or ImportState.Stopped, ImportState.Undoing);
+        if (!allowed && run.State != to) return new Problem("import.begun", to == ImportState.Running ? "This file was brought in already." : "There is nothing to take back or to stop.");
+        if (to == ImportState.Running)
         {
-            if (await work.Db.ImportRuns.FindAsync(id) is not { } run) return new Problem("import.gone", "There is no such import.");
-            var allowed = (run.State, to) is (ImportState.Previewed, ImportState.Running) or (ImportState.Running, ImportState.Stopped) or (ImportState.Done or ImportState.Stopped, ImportState.Undoing);
-            if (!allowed && run.State != to) return new Problem("import.begun", to == ImportState.Running ? "This file was brought in already." : "There is nothing to take back or to stop.");
-            if (to == ImportState.Running)
-            {
-                var mapping = JsonSerializer.Deserialize<string?[]>(run.MappingJson)!;
-                if (ImportFields.Of(run.Kind).FirstOrDefault(f => f.Needed && !mapping.Contains(f.Name)) is { } missing) return new Problem("import.missing", $"No column holds \"{missing.Label}\"; choose one.");
-            }
-            run.State = to;
-            work.Notify("import", id);
-            return new RecordChanged(id, 1);
-        });
-        // A refused change wakes nobody.
-        if (answer is Microsoft.AspNetCore.Http.IStatusCodeHttpResult { StatusCode: null or 200 }) worker.Wake(id);
-        return answer;
-    }
+            var mapping = JsonSerializer.Deserialize<string?[]>(run.MappingJson)!;
+            if (ImportFields.Of(run.Kind).FirstOrDefault(f => f.Needed && !mapping.Contains(f.Name)) is { } missing) return new Problem("import.missing", $"No column holds \"{missing.Label}\"; choose one.");
+        }
+        run.State = to;
+        work.AfterCommit(() => worker.Wake(id));
+        return new RecordChanged(id, 1);
+    });
 }

@@ -16,7 +16,7 @@ namespace Yardstick.Server.Imports;
 /// Brings files in and takes them back, a few hundred rows at a time, so that everybody else goes on writing. How far it is stands in the
 /// database with the rows themselves: a process that is killed goes on where it was.
 /// </summary>
-public sealed class ImportWorker(SingleWriter gate, IDbContextFactory<ShopDb> factory, ContentStore store, LiveUpdates live, TimeProvider time, ILogger<ImportWorker> log) : BackgroundService
+public sealed class ImportWorker(SingleWriter gate, IDbContextFactory<ShopDb> factory, ContentStore store, TimeProvider time, ILogger<ImportWorker> log) : BackgroundService
 {
     private const int Chunk = 500;
     private readonly Channel<long> waiting = Channel.CreateUnbounded<long>();
@@ -40,13 +40,15 @@ public sealed class ImportWorker(SingleWriter gate, IDbContextFactory<ShopDb> fa
             catch (Exception fault) when (fault is not OperationCanceledException)
             {
                 log.LogError(fault, "Import {Id} failed", id);
-                await gate.RunAsync(db => db.ImportRuns.Where(r => r.Id == id).ExecuteUpdateAsync(s => s.SetProperty(r => r.State, ImportState.Stopped).SetProperty(r => r.Remark, "It stopped by a fault of the program; what was brought in until then can be taken back."), CancellationToken.None));
-                await TellAsync(id);
+                await gate.RunAsync(async db =>
+                {
+                    var run = await db.ImportRuns.SingleAsync(r => r.Id == id, CancellationToken.None);
+                    (run.State, run.Remark) = (ImportState.Stopped, "It stopped by a fault of the program; what was brought in until then can be taken back.");
+                    return await db.SaveChangesAsync(CancellationToken.None);
+                });
             }
         }
     }
-
-    private Task TellAsync(long id) => live.TellAsync([new ChangeNotice("import", id, 0), new ChangeNotice("customer", 0, 0), new ChangeNotice("vehicle", 0, 0)]);
 
     private async Task WorkAsync(long id, CancellationToken stopping)
     {
@@ -74,7 +76,6 @@ public sealed class ImportWorker(SingleWriter gate, IDbContextFactory<ShopDb> fa
             var verdicts = units.Skip(at).Take(Chunk).Select(u => (Rows: u.Count, Verdict: importer.Judge(u))).ToList();
             var last = at + Chunk >= units.Count;
             var goesOn = await gate.RunAsync(db => KeepAsync(db, id, verdicts, last));
-            await TellAsync(id);
             if (!goesOn) return;
             stopping.ThrowIfCancellationRequested();
         }
@@ -108,7 +109,6 @@ public sealed class ImportWorker(SingleWriter gate, IDbContextFactory<ShopDb> fa
         {
             var (left, kept) = await gate.RunAsync(db => TakeBackAsync(db, run));
             stay += kept;
-            await TellAsync(run.Id);
             if (!left) break;
             stopping.ThrowIfCancellationRequested();
         }
@@ -120,7 +120,6 @@ public sealed class ImportWorker(SingleWriter gate, IDbContextFactory<ShopDb> fa
             undone.Remark = stay == 0 ? "" : $"{stay} {(stay == 1 ? "record stays, because it was" : "records stay, because they were")} used or changed since.";
             return await db.SaveChangesAsync();
         });
-        await TellAsync(run.Id);
     }
 
     /// <summary>Takes a few hundred records back; those that were used or changed since stay.</summary>

@@ -37,8 +37,6 @@ public static class RecordFinding
         if (finding.Problem is { } problem) return problem;
         work.Db.Findings.Add(finding.Value);
         await work.Db.SaveChangesAsync();
-        work.Notify("order", id);
-        work.Notify("bench");
         return new Changed(order.Version, finding.Value.Id, 1);
     });
 

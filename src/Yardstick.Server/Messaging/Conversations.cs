@@ -85,13 +85,19 @@ public static class Conversations
         return all.ConvertAll(a => new AddressView(a.Item1, a.Item2, a.Item3, a.Item4, refused.Contains(a.Item2)));
     }
 
-    private static Task<IResult> WriteToOrder(long id, MessageRequest request, CommandRunner commands, Outbox outbox, MessageComposer writing, DocumentPdfs pdfs, HttpContext http) => commands.RunAsync<Changed>(async work =>
+    private static async Task<IResult> WriteToOrder(long id, MessageRequest request, ShopDb read, CommandRunner commands, Outbox outbox, MessageComposer writing, DocumentPdfs pdfs, TimeProvider time, HttpContext http)
+    {
+        var ahead = string.IsNullOrEmpty(request.Document) ? null : await pdfs.DrawAheadAsync(read, id, request.Document, time.GetUtcNow().UtcDateTime);
+        return await commands.RunAsync<Changed>(work => WriteToOrderAsync(work, id, request, ahead, outbox, writing, pdfs, http));
+    }
+
+    private static async Task<Result<Changed>> WriteToOrderAsync(CommandContext work, long id, MessageRequest request, Result<DocumentPdfs.Drawn>? ahead, Outbox outbox, MessageComposer writing, DocumentPdfs pdfs, HttpContext http)
     {
         if (await work.Db.LoadOrderAsync(id) is not { } order) return new Problem("order.gone", "There is no such order.");
         if (string.IsNullOrEmpty(request.Document)) return await WriteAsync(work, outbox, writing, order.CustomerId, id, request);
-        var made = await pdfs.KeepAsync(work.Db, order, request.Document, work.Actor.At);
+        var made = await pdfs.OfAsync(work.Db, order, request.Document, work.Actor.At, ahead);
         if (made.Problem is { } none) return none;
-        var (hash, document) = made.Value;
+        var (_, hash, document) = made.Value;
         if (request.Channel == MessageChannel.Email) return await WriteAsync(work, outbox, writing, order.CustomerId, id, request, message => message.Attach(hash, document.Name));
         var token = CustomerLink.NewToken();
         var body = MessageComposer.WithLink(request.Body, await work.Db.Shops.SingleAsync(), http.Request, $"documents/{token}");
@@ -100,7 +106,7 @@ public static class Conversations
             message.Attach(hash, document.Name);
             work.Db.DocumentLinks.Add(DocumentLink.With(id, message, token, hash, document.Title, work.Actor));
         });
-    });
+    }
 
     private static Task<IResult> WriteToCustomer(long id, MessageRequest request, CommandRunner commands, Outbox outbox, MessageComposer writing) => commands.RunAsync<Changed>(async work =>
         await work.Db.Customers.AnyAsync(c => c.Id == id) ? await WriteAsync(work, outbox, writing, id, null, request) : new Problem("customer.gone", "There is no such customer."));
@@ -113,8 +119,7 @@ public static class Conversations
         along?.Invoke(written.Value);
         if (await MessageComposer.CopiedAsync(work.Db, written.Value) is { } to) await writing.CopyAsync(work, shop, written.Value, to);
         await work.Db.SaveChangesAsync();
-        outbox.Wake();
-        work.Notify("messages", orderId ?? 0);
+        work.AfterCommit(outbox.Wake);
         return new Changed(0, written.Value.Id, 1);
     }
 
@@ -124,20 +129,19 @@ public static class Conversations
         return Results.File(store.PathOf(hash, picture: false), "application/pdf");
     }
 
-    private static Task<IResult> Resolve(long id, ResolveRequest request, CommandRunner commands, Outbox outbox, TimeProvider time) => OnMessage(id, commands, message =>
+    private static Task<IResult> Resolve(long id, ResolveRequest request, CommandRunner commands, Outbox outbox, TimeProvider time) => OnMessage(id, commands, (message, work) =>
     {
-        outbox.Wake();
+        work.AfterCommit(outbox.Wake);
         return message.Resolve(request.Again, time.GetUtcNow().UtcDateTime);
     });
 
-    private static Task<IResult> Withdraw(long id, CommandRunner commands) => OnMessage(id, commands, message => message.Withdraw());
+    private static Task<IResult> Withdraw(long id, CommandRunner commands) => OnMessage(id, commands, (message, _) => message.Withdraw());
 
-    private static Task<IResult> OnMessage(long id, CommandRunner commands, Func<Message, Result> change) => commands.RunAsync<Changed>(async work =>
+    private static Task<IResult> OnMessage(long id, CommandRunner commands, Func<Message, CommandContext, Result> change) => commands.RunAsync<Changed>(async work =>
     {
         if (await work.Db.Messages.FindAsync(id) is not { } message) return new Problem("message.gone", "There is no such message.");
-        if (change(message).Problem is { } problem) return problem;
+        if (change(message, work).Problem is { } problem) return problem;
         await work.Db.SaveChangesAsync();
-        work.Notify("messages", message.OrderId ?? 0);
         return new Changed(0, id, 1);
     });
 
@@ -145,7 +149,6 @@ public static class Conversations
     {
         foreach (var message in await work.Db.Messages.Where(m => m.OrderId == id && m.State == MessageState.Received && m.SeenAt == null).ToListAsync()) message.SeenAt = work.Actor.At;
         await work.Db.SaveChangesAsync();
-        work.Notify("messages", id);
         return new Changed(0, id, 1);
     });
 
@@ -156,7 +159,6 @@ public static class Conversations
         if (address.Problem is { } problem) return problem;
         await MessageComposer.WishAsync(work.Db, new MessagingConsent { Address = address.Value, Refused = request.Refused, How = "Told us", At = work.Actor.At, ById = work.Actor.StaffId });
         await work.Db.SaveChangesAsync();
-        work.Notify("messages");
         return new Changed(0, 0, 1);
     });
 }

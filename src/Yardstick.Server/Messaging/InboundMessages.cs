@@ -11,7 +11,7 @@ using Yardstick.Server.Outside;
 namespace Yardstick.Server.Messaging;
 
 /// <summary>Asks the gateway what came in and what became of what went out.</summary>
-public sealed class InboundMessages(IDbContextFactory<ShopDb> factory, SingleWriter gate, LiveUpdates live, ITextGateway gateway, TimeProvider time, ILogger<InboundMessages> log) : BackgroundService
+public sealed class InboundMessages(IDbContextFactory<ShopDb> factory, SingleWriter gate, ITextGateway gateway, TimeProvider time, ILogger<InboundMessages> log) : BackgroundService
 {
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(1);
 
@@ -39,16 +39,14 @@ public sealed class InboundMessages(IDbContextFactory<ShopDb> factory, SingleWri
         await using (var db = await factory.CreateDbContextAsync(cancel)) from = await db.Counters.Where(c => c.Name == Counter.PostSeen).Select(c => c.Next).FirstOrDefaultAsync(cancel);
         var events = await gateway.EventsAsync(from, cancel);
         if (!events.Ok || events.Value.Count == 0) return;
-        var touched = await gate.RunAsync(async db =>
+        await gate.RunAsync(async db =>
         {
-            var work = new CommandContext(db, new Actor(0, time.GetUtcNow().UtcDateTime, "post"));
+            var work = new CommandContext(db, Actor.Program(time.GetUtcNow().UtcDateTime));
             foreach (var post in events.Value) await TakeAsync(work, post);
             if (await db.Counters.FindAsync(Counter.PostSeen) is { } seen) seen.Next = events.Value[^1].Number;
             else db.Counters.Add(new Counter { Name = Counter.PostSeen, Next = events.Value[^1].Number });
-            await db.SaveChangesAsync();
-            return work.Notices;
+            return await db.SaveChangesAsync();
         });
-        await live.TellAsync(touched);
     }
 
     private static async Task TakeAsync(CommandContext work, PostEvent post)
@@ -59,7 +57,6 @@ public sealed class InboundMessages(IDbContextFactory<ShopDb> factory, SingleWri
             if (await db.Messages.FirstOrDefaultAsync(m => m.Key == post.Key) is { } sent && sent.Became(post.State == "delivered", post.Body))
             {
                 if (sent.State == MessageState.Failed) work.Notify($"A message to {sent.Address} can't be delivered: {post.Body}", sent.OrderId);
-                work.Notify("messages", sent.OrderId ?? 0);
             }
             return;
         }
@@ -77,7 +74,6 @@ public sealed class InboundMessages(IDbContextFactory<ShopDb> factory, SingleWri
         var who = customerId is { } id ? (await db.Customers.FindAsync(id))!.DisplayName
             : channel == MessageChannel.Text ? new PhoneNumber(post.Address).Shown((await db.Shops.SingleAsync()).Country) : post.Address;
         work.Notify($"{who} wrote: {(post.Body.Length > 80 ? post.Body[..80] + "…" : post.Body)}", orderId, customerId is null && orderId is null ? post.Address : "");
-        work.Notify("messages", orderId ?? 0);
         await db.SaveChangesAsync();
     }
 }

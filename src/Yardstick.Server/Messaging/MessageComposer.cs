@@ -61,10 +61,13 @@ internal sealed class MessageComposer(LinkSeal seal)
     /// Where a copy of a message goes: to a contact who is named on the order and wants copies. Null where nobody does, or where they do not
     /// want to be written to there; the message itself goes out all the same.
     /// </summary>
-    internal static async Task<(MessageChannel Channel, string Address)?> CopiedAsync(ShopDb db, Message message)
+    internal static Task<(MessageChannel Channel, string Address)?> CopiedAsync(ShopDb db, Message message) => CopiedAsync(db, message.OrderId, message.Address);
+
+    /// <summary>Who would get a copy of what is written to an address about an order.</summary>
+    internal static async Task<(MessageChannel Channel, string Address)?> CopiedAsync(ShopDb db, long? orderId, string address)
     {
-        var contact = await db.Orders.Where(o => o.Id == message.OrderId).Join(db.CustomerContacts, o => o.ContactId, c => (long?)c.Id, (o, c) => c).FirstOrDefaultAsync();
-        return contact?.CopyOf(message.Address) is { } to && !await RefusesAsync(db, to.Address) ? to : null;
+        var contact = await db.Orders.Where(o => o.Id == orderId).Join(db.CustomerContacts, o => o.ContactId, c => (long?)c.Id, (o, c) => c).FirstOrDefaultAsync();
+        return contact?.CopyOf(address) is { } to && !await RefusesAsync(db, to.Address) ? to : null;
     }
 
     /// <summary>Puts a copy of a message into the outbox.</summary>

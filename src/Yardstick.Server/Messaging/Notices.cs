@@ -27,14 +27,12 @@ public static class Notices
     internal static void Notify(this CommandContext work, string text, long? orderId, string address = "")
     {
         work.Db.Notices.Add(new Notice { At = work.Actor.At, Text = text, OrderId = orderId, Address = address });
-        work.Notify("notices");
     }
 
     private static Task<IResult> Seen(long id, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         if (await work.Db.Notices.FindAsync(id) is { SeenAt: null } notice) (notice.SeenAt, notice.SeenById) = (work.Actor.At, work.Actor.StaffId);
         await work.Db.SaveChangesAsync();
-        work.Notify("notices");
         return new Changed(0, id, 1);
     });
 }

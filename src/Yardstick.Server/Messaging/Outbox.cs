@@ -14,7 +14,7 @@ namespace Yardstick.Server.Messaging;
 /// Hands waiting messages over. Each is marked before its first byte goes out, so that after a kill it is known which may have gone: a text
 /// is sent again under its key and goes out once, an e-mail waits for a person to decide.
 /// </summary>
-public sealed class Outbox(IDbContextFactory<ShopDb> factory, SingleWriter gate, LiveUpdates live, ITextGateway texts, IMailer mailer, ContentStore store, LinkSeal seal, TimeProvider time, ILogger<Outbox> log) : BackgroundService
+public sealed class Outbox(IDbContextFactory<ShopDb> factory, SingleWriter gate, ITextGateway texts, IMailer mailer, ContentStore store, LinkSeal seal, TimeProvider time, ILogger<Outbox> log) : BackgroundService
 {
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(1);
     private const int MostAtOnce = 50;
@@ -76,7 +76,6 @@ public sealed class Outbox(IDbContextFactory<ShopDb> factory, SingleWriter gate,
             await db.SaveChangesAsync();
             return message.OrderId;
         });
-        await live.TellAsync([new ChangeNotice("messages", orderId ?? 0, 0)]);
     }
 
     private async Task HandOverAsync(long id, CancellationToken cancel)
@@ -121,6 +120,5 @@ public sealed class Outbox(IDbContextFactory<ShopDb> factory, SingleWriter gate,
             else now.NotHandedOver($"{who} {sent.Problem.Message}.", final: sent.Problem.Code == "outside.refused", at);
             return await db.SaveChangesAsync();
         });
-        await live.TellAsync([new ChangeNotice("messages", message.OrderId ?? 0, 0)]);
     }
 }

@@ -67,7 +67,6 @@ public static class Templates
         if (template is null) work.Db.MessageTemplates.Add(template = new MessageTemplate { Name = name, Body = "" });
         (template.Name, template.Channel, template.Subject, template.Body, template.Use) = (name, request.Channel, request.Channel == MessageChannel.Email ? request.Subject!.Trim() : "", request.Body.Trim(), request.Use ?? "");
         await work.Db.SaveChangesAsync();
-        work.Notify("setup");
         return new Changed(0, template.Id, 1);
     });
 
@@ -76,7 +75,6 @@ public static class Templates
         if (await work.Db.MessageTemplates.FindAsync(id) is not { } template) return new Problem("template.gone", "There is no such template.");
         template.RemovedAt = template.RemovedAt is null ? work.Actor.At : null;
         await work.Db.SaveChangesAsync();
-        work.Notify("setup");
         return new Changed(0, id, 1);
     });
 

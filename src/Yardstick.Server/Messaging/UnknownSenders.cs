@@ -57,8 +57,7 @@ public static class UnknownSenders
         var subject = string.IsNullOrWhiteSpace(request.Subject) ? last.Subject.Length > 0 ? $"Re: {last.Subject}" : $"Your message to {shop.Name}" : request.Subject;
         var written = await writing.WriteAsync(work, shop, null, null, last.Channel, last.Address, subject, request.Body, request.Now);
         if (written.Problem is { } problem) return problem;
-        outbox.Wake();
-        work.Notify("messages");
+        work.AfterCommit(outbox.Wake);
         return new Changed(0, written.Value.Id, 1);
     });
 
@@ -74,8 +73,6 @@ public static class UnknownSenders
         customer.Version++;
         foreach (var message in await Unknown(db).Where(m => m.Address == last.Address).ToListAsync()) message.CustomerId = customer.Id;
         await db.SaveChangesAsync();
-        work.Notify("messages");
-        work.Notify("customer", customer.Id, customer.Version);
         return new Changed(0, customer.Id, customer.Version);
     });
 
@@ -83,7 +80,6 @@ public static class UnknownSenders
     {
         foreach (var message in await Unknown(work.Db).Where(m => m.Address == request.Address && m.SeenAt == null && m.State == MessageState.Received).ToListAsync()) message.SeenAt = work.Actor.At;
         await work.Db.SaveChangesAsync();
-        work.Notify("messages");
         return new Changed(0, 0, 1);
     });
 

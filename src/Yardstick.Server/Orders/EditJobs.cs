@@ -63,7 +63,6 @@ public static class EditJobs
         var removed = under.Order.RemoveJob(jobId, await IsUsedAsync(db, id, jobId), under.Command.Actor);
         if (removed.Problem is { } problem) return problem;
         await db.PlannedWork.Where(p => p.JobId == jobId).ExecuteDeleteAsync();
-        under.Command.Notify("floor");
         return new Changed(under.Order.Version, jobId, 0);
     });
 

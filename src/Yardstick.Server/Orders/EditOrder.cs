@@ -64,7 +64,6 @@ public static class EditOrder
         if (found.Value is { } here) await under.Command.Db.OdometerReadings.Where(r => r.OrderId == id).ExecuteUpdateAsync(s => s.SetProperty(r => r.VehicleId, here.Id));
         else await under.Command.Db.OdometerReadings.Where(r => r.OrderId == id).ExecuteDeleteAsync();
         if (found.Value is { } owned) under.Customer = await under.Command.Db.Customers.FindAsync(owned.CustomerId);
-        under.Command.Notify("floor");
         return new Changed(under.Order.Version, id, under.Order.Version);
     });
 

@@ -61,7 +61,6 @@ public static class EndOrder
         var put = under.Order.PutIntoStock(lineId, part.Value, under.Command.Actor);
         if (put.Problem is { } problem) return problem;
         under.Command.Db.StockMovements.Add(put.Value);
-        under.Command.Notify("parts");
         return new Changed(under.Order.Version, lineId, line.Version);
     });
 
@@ -79,8 +78,6 @@ public static class EndOrder
 
     private static Changed Told(OrderCommandContext under)
     {
-        under.Command.Notify("floor");
-        under.Command.Notify("parts");
         return new Changed(under.Order.Version, under.Order.Id, under.Order.Version);
     }
 

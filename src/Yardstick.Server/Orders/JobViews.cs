@@ -122,6 +122,7 @@ internal sealed class JobViews(Order order, ShopPolicy policy, OrderSurroundings
             Kind = line.Kind,
             Description = line.Description,
             Number = line.Number,
+            PartId = line.PartId,
             Hours = line.Kind == LineKind.Labor ? line.Hours : null,
             Quantity = line.Kind is LineKind.Part or LineKind.Fee ? line.Quantity : null,
             Each = figures?.UnitPrice,

@@ -49,7 +49,6 @@ public static class OrderCommands
             under.AfterSettling?.Invoke();
             // Kept with the command itself: looking for changes in a long order takes longer than anything else here.
             db.AddRecord(order);
-            work.Notify("order", order.Id, order.Version);
             return result;
         }
         catch (CaseException bad)

@@ -59,7 +59,6 @@ public static class Phrases
     {
         if (await work.Db.Phrases.FindAsync(id) is not { } phrase) return new Problem("phrase.gone", "There is no such phrase.");
         phrase.ForgottenAt = off ? work.Actor.At : null;
-        work.Notify("phrases");
         return new RecordChanged(id, 0);
     });
 

@@ -8,6 +8,7 @@ using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Live;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Pricing;
@@ -106,7 +107,6 @@ public static class WritePolicy
         draft.Version++;
         (draft.ChangedAt, draft.ChangedById, draft.ClientId) = (work.Actor.At, work.Actor.StaffId, work.Actor.ClientId);
         await work.Db.SaveChangesAsync();
-        work.Notify("policy");
         return await ViewAsync(work.Db);
     });
 
@@ -134,7 +134,7 @@ public static class WritePolicy
     private static Task<IResult> Discard(CommandRunner commands) => commands.RunAsync<PolicyView>(async work =>
     {
         await work.Db.PolicyDrafts.ExecuteDeleteAsync();
-        work.Notify("policy");
+        work.Changed(TopicKind.Policy);
         return await ViewAsync(work.Db);
     });
 
@@ -153,9 +153,8 @@ public static class WritePolicy
         db.PolicyVersions.Add(new PolicyVersion { Id = last + 1, InForceAt = work.Actor.At, ById = work.Actor.StaffId, Note = note, Json = policy.Write() });
         db.PolicyDrafts.Remove(draft);
         await db.SaveChangesAsync();
-        work.Notify("policy");
         // Open sheets have to say that their policy is older now.
-        work.Notify("order");
+        work.Changed(TopicKind.Order);
         return new PolicyInForce(last + 1);
     });
 

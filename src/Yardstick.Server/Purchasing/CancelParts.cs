@@ -26,9 +26,6 @@ public static class CancelParts
         var ids = request.LineIds is { Count: > 0 } some ? some : purchase.Lines.Where(l => l.Awaited).Select(l => l.Id).ToList();
         if (purchase.Cancel(ids, request.Reason, work.Actor.At).Problem is { } problem) return problem;
         await db.SaveChangesAsync();
-        work.Notify("parts");
-        work.Notify("floor");
-        foreach (var orderId in purchase.Lines.Where(l => ids.Contains(l.Id)).Select(l => l.OrderId).Distinct()) work.Notify("order", orderId);
         return new PartsCancelled(id, !purchase.IsOpen);
     });
 }

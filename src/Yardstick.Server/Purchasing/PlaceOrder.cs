@@ -31,16 +31,18 @@ public static class PlaceOrder
         api.MapPost("/purchase-orders/{id:long}/send", SendAsync).Asks(Permission.OrderParts).Produces<HandedOver>().ProducesProblem(404);
     }
 
-    private static Task<IResult> Handle(PlaceOrderRequest request, CommandRunner commands) => commands.RunAsync<PurchasePlaced>(async work =>
+    private static Task<IResult> Handle(PlaceOrderRequest request, CommandRunner commands, SupplierRounds rounds) => commands.RunAsync<PurchasePlaced>(async work =>
     {
         var db = work.Db;
         if (await db.Suppliers.FindAsync(request.SupplierId) is not { } supplier) return new Problem("supplier.gone", "There is no such supplier.", "supplierId");
         if (request.LineIds is not { Count: > 0 }) return new Problem("purchase.empty", "Choose at least one part to order.", "lineIds");
         var rows = await db.NeededParts().Where(n => request.LineIds.Contains(n.Line.Id)).Select(n => new { n.Line, OrderId = n.Order.Id }).ToListAsync();
         if (rows.Count != request.LineIds.Distinct().Count()) return await GoneAsync(db, request.LineIds);
+        var repairs = new List<Order>();
         foreach (var id in rows.Select(r => r.OrderId).Distinct())
         {
-            var repair = (await db.ReadOrderAsync(id))!;
+            var repair = (await db.LoadOrderAsync(id))!;
+            repairs.Add(repair);
             if (repair.MayGoOn(await db.PolicyAsync(repair.PolicyVersionId)).Problem is { } past) return past;
         }
         if (rows.Find(r => string.IsNullOrWhiteSpace(r.Line.Number)) is { } nameless) return new Problem("purchase.number", $"\"{nameless.Line.Description}\" has no part number; type one on the sheet first.", "lineIds");
@@ -68,9 +70,14 @@ public static class PlaceOrder
             });
         }
         db.PurchaseOrders.Add(order);
+        foreach (var repair in repairs)
+        {
+            foreach (var line in order.Lines.Where(l => l.OrderId == repair.Id)) repair.NotePart(line.LineId, "ordered", $"{line.Quantity:0.###} on purchase order {order.Number}, {supplier.Name}", work.Actor);
+            db.AddRecord(repair);
+        }
         await db.SaveChangesAsync();
-        work.Notify("parts");
-        foreach (var orderId in rows.Select(r => r.OrderId).Distinct()) work.Notify("order", orderId);
+        // Whoever ordered may be gone the next moment: it is handed over all the same.
+        work.AfterCommit(rounds.Wake);
         return new PurchasePlaced(order.Id, order.Number);
     });
 

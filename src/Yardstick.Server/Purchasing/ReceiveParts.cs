@@ -47,7 +47,6 @@ public static class ReceiveParts
                 {
                     if (await StockAsync(work, purchase.Lines.First(l => l.Id == item.Id), item) is { } problem) return problem;
                 }
-                work.Notify("order", orderId);
                 continue;
             }
             var put = await work.OnOrderAsync<bool>(orderId, async under =>
@@ -66,8 +65,6 @@ public static class ReceiveParts
         }
         purchase.Settle();
         await db.SaveChangesAsync();
-        work.Notify("parts");
-        work.Notify("floor");
         return new PartsReceived(id, purchase.State == PurchaseOrderState.Received, ready);
     });
 

@@ -1,24 +1,45 @@
+using System.Threading.Channels;
+
 namespace Yardstick.Server.Purchasing;
 
-/// <summary>Keeps talking to suppliers in the background.</summary>
+/// <summary>Hands purchase orders over to suppliers as soon as they are kept, and goes on asking where they are.</summary>
 public sealed class SupplierRounds(SupplierTalk talk, TimeProvider time, ILogger<SupplierRounds> log) : BackgroundService
 {
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(30);
+    private readonly Channel<bool> wake = Channel.CreateBounded<bool>(new BoundedChannelOptions(1) { FullMode = BoundedChannelFullMode.DropWrite });
+
+    /// <summary>An order was placed: hand it over now.</summary>
+    public void Wake() => wake.Writer.TryWrite(true);
 
     /// <inheritdoc />
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
         using var timer = new PeriodicTimer(Pause, time);
-        while (await timer.WaitForNextTickAsync(stoppingToken))
+        var (tick, woken) = (timer.WaitForNextTickAsync(stoppingToken).AsTask(), wake.Reader.ReadAsync(stoppingToken).AsTask());
+        while (!stoppingToken.IsCancellationRequested)
         {
+            var first = await Task.WhenAny(tick, woken);
+            if (stoppingToken.IsCancellationRequested) return;
             try
             {
-                foreach (var id in await talk.OpenAsync(stoppingToken)) await talk.TalkAsync(id, stoppingToken);
+                await TalkAsync(onlyNew: first == woken, stoppingToken);
             }
             catch (Exception problem) when (problem is not OperationCanceledException)
             {
                 log.LogError(problem, "A round of asking suppliers failed; the next one tries again.");
             }
+            if (tick.IsCompleted) tick = timer.WaitForNextTickAsync(stoppingToken).AsTask();
+            if (woken.IsCompleted) woken = wake.Reader.ReadAsync(stoppingToken).AsTask();
         }
+    }
+
+    /// <summary>Each supplier is talked to by itself, so that a silent one keeps the others waiting for nothing.</summary>
+    private async Task TalkAsync(bool onlyNew, CancellationToken cancel)
+    {
+        var open = await talk.OpenAsync(onlyNew, cancel);
+        await Task.WhenAll(open.GroupBy(o => o.SupplierId).Select(async group =>
+        {
+            foreach (var (id, _) in group) await talk.TalkAsync(id, cancel);
+        }));
     }
 }

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Purchasing;
@@ -9,10 +10,29 @@ using Yardstick.Server.Outside;
 namespace Yardstick.Server.Purchasing;
 
 /// <summary>Hands purchase orders over to suppliers and asks where they are; never inside a transaction.</summary>
-public sealed class SupplierTalk(IDbContextFactory<ShopDb> factory, SingleWriter gate, ISupplierClient suppliers, LiveUpdates live)
+public sealed class SupplierTalk(IDbContextFactory<ShopDb> factory, SingleWriter gate, ISupplierClient suppliers)
 {
-    /// <summary>Hands an order over that was not, or asks where it is. Null if there is no such order.</summary>
+    private readonly ConcurrentDictionary<long, SemaphoreSlim> turns = new();
+
+    /// <summary>
+    /// Hands an order over that was not, or asks where it is; one at a time for each order, so that a late failure overwrites no answer.
+    /// Null if there is no such order.
+    /// </summary>
     public async Task<PurchaseOrder?> TalkAsync(long id, CancellationToken cancel)
+    {
+        var turn = turns.GetOrAdd(id, _ => new SemaphoreSlim(1, 1));
+        await turn.WaitAsync(cancel);
+        try
+        {
+            return await AskAsync(id, cancel);
+        }
+        finally
+        {
+            turn.Release();
+        }
+    }
+
+    private async Task<PurchaseOrder?> AskAsync(long id, CancellationToken cancel)
     {
         PurchaseOrder? order;
         Supplier? supplier;
@@ -29,25 +49,25 @@ public sealed class SupplierTalk(IDbContextFactory<ShopDb> factory, SingleWriter
         var kept = await gate.RunAsync(async db =>
         {
             var now = await db.PurchaseOrders.Include(p => p.Lines).SingleAsync(p => p.Id == id);
-            var before = (now.State, now.ExpectedAt, now.Trouble);
             now.Tries++;
             if (answer.Ok) now.Answered(answer.Value.State, answer.Value.Reference, answer.Value.ExpectedAt);
             else now.Trouble = Trouble(supplier, now, answer.Problem!);
             await db.SaveChangesAsync();
-            return (Order: now, Changed: before != (now.State, now.ExpectedAt, now.Trouble));
+            return now;
         });
-        if (kept.Changed) await live.TellAsync([new ChangeNotice("parts", 0, 0), .. kept.Order.Lines.Select(l => l.OrderId).Distinct().Select(o => new ChangeNotice("order", o, 0))]);
-        return kept.Order;
+        return kept;
     }
 
     private static string Trouble(Supplier supplier, PurchaseOrder order, Problem problem) => order.SupplierReference.Length == 0
         ? $"{supplier.Name} {problem.Message}. The order is kept and sent again by itself; it will not be placed twice. By phone: {supplier.Phone}."
         : $"{supplier.Name} {problem.Message}. What it said last is shown; we go on asking.";
 
-    /// <summary>Orders that should be talked about: not handed over, or open.</summary>
-    public async Task<IReadOnlyList<long>> OpenAsync(CancellationToken cancel)
+    /// <summary>Orders that should be talked about: those not handed over yet, or all that are open.</summary>
+    public async Task<IReadOnlyList<(long Id, long SupplierId)>> OpenAsync(bool onlyNew, CancellationToken cancel)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
-        return await db.PurchaseOrders.Where(p => p.State < PurchaseOrderState.Refused).OrderBy(p => p.State).Select(p => p.Id).ToListAsync(cancel);
+        var open = await db.PurchaseOrders.Where(p => p.State < PurchaseOrderState.Refused && (!onlyNew || p.Tries == 0 && p.SupplierReference == ""))
+            .OrderBy(p => p.State).ThenBy(p => p.Id).Select(p => new { p.Id, p.SupplierId }).ToListAsync(cancel);
+        return open.ConvertAll(p => (p.Id, p.SupplierId));
     }
 }

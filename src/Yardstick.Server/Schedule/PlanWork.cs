@@ -43,8 +43,6 @@ public static class PlanWork
         plan.Start = start;
         plan.Version++;
         await db.SaveChangesAsync();
-        work.Notify("floor");
-        work.Notify("order", job.OrderId);
         return new Changed(0, jobId, plan.Version);
     });
 
@@ -54,7 +52,6 @@ public static class PlanWork
         {
             work.Db.PlannedWork.Remove(plan);
             await work.Db.SaveChangesAsync();
-            work.Notify("floor");
         }
         return new Changed(0, jobId, 0);
     });
@@ -65,7 +62,6 @@ public static class PlanWork
         if (await under.ClashAsync("order", id, "stage", request.Version, Stages.Name(request.Stage)) is { } clash) return clash;
         var moved = under.Order.MoveTo(request.Stage, "", under.Command.Actor);
         if (moved.Problem is { } problem) return problem;
-        under.Command.Notify("floor");
         return new Changed(under.Order.Version, id, under.Order.Version);
     });
 }

@@ -62,7 +62,6 @@ public static class LabelsAndFields
         var label = new Label { Kind = request.Kind, Name = name };
         work.Db.Labels.Add(label);
         await work.Db.SaveChangesAsync();
-        work.Notify("setup");
         return new RecordChanged(label.Id, 1);
     });
 
@@ -70,7 +69,6 @@ public static class LabelsAndFields
     {
         if (await work.Db.Labels.FindAsync(id) is not { } label) return new Problem("label.gone", "There is no such label.");
         label.RetiredAt = request.Retired ? work.Actor.At : null;
-        work.Notify("setup");
         return new RecordChanged(id, 1);
     });
 
@@ -81,7 +79,6 @@ public static class LabelsAndFields
         if (await work.Db.ExtraFields.AnyAsync(f => f.Kind == request.Kind && f.Name == made.Value.Name)) return new Problem("extraField.twice", $"There is a field \"{made.Value.Name}\" already.", "name");
         work.Db.ExtraFields.Add(made.Value);
         await work.Db.SaveChangesAsync();
-        work.Notify("setup");
         return new RecordChanged(made.Value.Id, 1);
     });
 
@@ -89,7 +86,6 @@ public static class LabelsAndFields
     {
         if (await work.Db.ExtraFields.FindAsync(id) is not { } field) return new Problem("extraField.gone", "There is no such field.");
         field.RetiredAt = request.Retired ? work.Actor.At : null;
-        work.Notify("setup");
         return new RecordChanged(id, 1);
     });
 
@@ -139,6 +135,5 @@ public static class LabelsAndFields
     {
         var target = kind.ToString().ToLowerInvariant();
         work.Record(target, id, 0, change);
-        work.Notify(target, id);
     }
 }

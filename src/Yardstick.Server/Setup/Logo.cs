@@ -52,7 +52,6 @@ public static class Logo
         var shop = await work.Db.Shops.SingleAsync();
         work.Record("shop", 1, 0, new FieldChange("logo", shop.LogoHash, hash));
         shop.LogoHash = hash;
-        work.Notify("setup");
         return new RecordChanged(1, 1);
     });
 

@@ -28,7 +28,6 @@ public static class Texts
         var set = (await work.Db.Shops.SingleAsync()).SetText(request.Field, request.Value);
         if (set.Problem is { } problem) return problem;
         work.Record("shop", 1, 0, set.Value);
-        work.Notify("setup");
         return new RecordChanged(1, 1);
     });
 }

@@ -103,8 +103,6 @@ public static class VehiclePage
         var set = vehicle.Set(request.Field, request.Value, (await work.Db.Shops.SingleAsync()).Local(work.Actor.At).Year);
         if (set.Problem is { } problem) return problem;
         work.Record(RecordCommands.Vehicle, id, vehicle.Version, set.Value);
-        work.Notify("vehicle", id, vehicle.Version);
-        work.Notify("floor");
         return new RecordChanged(id, vehicle.Version);
     });
 
@@ -122,8 +120,6 @@ public static class VehiclePage
         vehicle.Version++;
         work.Record(RecordCommands.Vehicle, id, vehicle.Version, new FieldChange("owner", before.DisplayName, owner.DisplayName));
         await db.SaveChangesAsync();
-        work.Notify("vehicle", id, vehicle.Version);
-        work.Notify("customer");
         return new RecordChanged(id, vehicle.Version);
     });
 }

@@ -50,10 +50,32 @@ public static class CheckIn
         return parties.Vehicle is { PhotoHash.Length: > 0 } car ? document with { PhotoHashes = [car.PhotoHash] } : document;
     }
 
-    private static Task<IResult> Sign(long id, CheckInRequest request, CommandRunner commands, Signatures signatures, ContentStore store) => commands.RunAsync<Changed>(async work =>
+    private sealed record Drawn(int OrderVersion, CheckInDocument Document, string Hash);
+
+    /// <summary>The sheet is drawn before the change begins, so that nobody waits behind it; an order that changes meanwhile is drawn again.</summary>
+    private static async Task<IResult> Sign(long id, CheckInRequest request, ShopDb read, CommandRunner commands, Signatures signatures, ContentStore store, TimeProvider time)
     {
-        var db = work.Db;
-        if (await db.LoadOrderAsync(id) is not { } order) return new Problem("order.gone", "There is no such order.");
+        for (; ; )
+        {
+            var drawn = await DrawAsync(read, id, request, signatures, store, time.GetUtcNow().UtcDateTime);
+            if (drawn.Problem is { } problem) return Problems.Of(problem);
+            var stale = false;
+            var answer = await commands.RunAsync<Changed>(async work =>
+            {
+                var kept = await KeepAsync(work, id, drawn.Value);
+                stale = kept.Problem?.Code == Changing.Code;
+                return kept;
+            });
+            if (!stale) return answer;
+            read.ChangeTracker.Clear();
+        }
+    }
+
+    private static readonly Problem Changing = new("checkIn.changing", "The order is being changed right now; sign again.");
+
+    private static async Task<Result<Drawn>> DrawAsync(ShopDb db, long id, CheckInRequest request, Signatures signatures, ContentStore store, DateTime utcNow)
+    {
+        if (await db.ReadOrderAsync(id) is not { } order) return new Problem("order.gone", "There is no such order.");
         if (order.State != OrderState.Open) return new Problem("order.posted", "This order is closed; nobody signs for its check-in any more.");
         var name = (request.SignedBy ?? "").Trim();
         if (name.Length is 0 or > 120) return new Problem("checkIn.name", "Say who signs.", "signedBy");
@@ -63,23 +85,31 @@ public static class CheckIn
         if (hashes.Count > MostPhotos) return new Problem("checkIn.photos", $"At most {MostPhotos} photos have room on a sheet.", "photos");
         if (await db.Photos.CountAsync(p => hashes.Contains(p.Hash)) != hashes.Count) return new Problem("photo.gone", "One of the photos was not kept; take it again.", "photos");
 
-        var document = await DocumentAsync(db, order, work.Actor.At) with { SignedBy = name, Condition = request.Condition?.Trim() ?? "", PhotoHashes = hashes };
+        var document = await DocumentAsync(db, order, utcNow) with { SignedBy = name, Condition = request.Condition?.Trim() ?? "", PhotoHashes = hashes };
         var photos = hashes.ConvertAll(h => File.ReadAllBytes(store.PathOf(h, picture: true)));
+        return new Drawn(order.Version, document, await store.KeepFileAsync(CheckInPages.Draw(document, signature, photos, store.ReadOrNull(document.LogoHash))));
+    }
+
+    private static async Task<Result<Changed>> KeepAsync(CommandContext work, long id, Drawn drawn)
+    {
+        var db = work.Db;
+        if (await db.Orders.FindAsync(id) is not { } order) return new Problem("order.gone", "There is no such order.");
+        if (order.State != OrderState.Open) return new Problem("order.posted", "This order is closed; nobody signs for its check-in any more.");
+        if (order.Version != drawn.OrderVersion) return Changing;
         var sheet = new CheckInSheet
         {
             OrderId = id,
-            SignedBy = name,
+            SignedBy = drawn.Document.SignedBy,
             At = work.Actor.At,
             ById = work.Actor.StaffId,
-            DocumentJson = JsonSerializer.Serialize(document, DocumentMaker.Json),
-            FileHash = await store.KeepFileAsync(CheckInPages.Draw(document, signature, photos, store.ReadOrNull(document.LogoHash))),
+            DocumentJson = JsonSerializer.Serialize(drawn.Document, DocumentMaker.Json),
+            FileHash = drawn.Hash,
         };
         db.CheckInSheets.Add(sheet);
-        db.OrderChanges.Add(new OrderChange { OrderId = id, Target = "order", TargetId = id, Field = "check-in", New = $"signed by {name}", Version = order.Version, At = work.Actor.At, ById = work.Actor.StaffId, ClientId = work.Actor.ClientId });
+        db.OrderChanges.Add(new OrderChange { OrderId = id, Target = "order", TargetId = id, Field = "check-in", New = $"signed by {sheet.SignedBy}", Version = order.Version, At = work.Actor.At, ById = work.Actor.StaffId, ClientId = work.Actor.ClientId });
         await db.SaveChangesAsync();
-        work.Notify("order", id, order.Version);
         return new Changed(order.Version, sheet.Id, 1);
-    });
+    }
 
     private static async Task<IResult> PdfAsync(long id, ShopDb db, ContentStore store)
     {

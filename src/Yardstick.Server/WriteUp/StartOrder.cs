@@ -96,8 +96,6 @@ public static class StartOrder
         OrderPricing.Refresh(order, customer.Value, await db.PolicyAsync(order.PolicyVersionId), DateOnly.FromDateTime(shop.Local(actor.At)));
         db.AddRecord(order);
         await db.SaveChangesAsync();
-        work.Notify("order", order.Id, order.Version);
-        work.Notify("floor");
         return new OrderStarted(order.Id, order.Number);
     });
 

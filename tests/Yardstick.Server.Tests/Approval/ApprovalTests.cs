@@ -1,3 +1,4 @@
+using Yardstick.Core.Values;
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
@@ -96,6 +97,9 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal([DecisionKind.Approved, DecisionKind.Deferred], decisions.Select(d => d.Kind));
         Assert.All(decisions, d => Assert.Equal((AnswerChannel.Link, "Vesa Aalto", "Please before Friday"), (d.Channel, d.DecidedBy, d.Note)));
         Assert.All(decisions, d => Assert.NotEmpty(d.SignatureHash));
+        // The record says who answered: the customer, not whoever sent the link.
+        Assert.Contains(await db.OrderChanges.Where(c => c.OrderId == order).Select(c => c.ByKind).ToListAsync(), kind => kind == ActorKind.Customer);
+        Assert.Contains((await writer.GetAsync($"orders/{order}/record")).AsArray(), e => e!.Text("by") == "The customer");
         Assert.Equal(DateOnly.FromDateTime(shop.Time.GetUtcNow().UtcDateTime).AddMonths(1), decisions[1].DeferUntil);
         Assert.Equal(onlyFirst, decisions[1].AmountAgreed.Amount);
         var copy = await db.StoredSnapshots.SingleAsync(c => c.Id == decisions[0].ShownId);

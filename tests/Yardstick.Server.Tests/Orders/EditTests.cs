@@ -149,7 +149,7 @@ public class EditTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var id = Guid.NewGuid();
         object body = new { says = "Rattles" };
         await mina.SendAsync(HttpMethod.Post, $"orders/{order}/concerns", body, id);
-        var forget = shop.Services.GetRequiredService<Changes.OldCommandCleanup>();
+        var forget = shop.Services.GetRequiredService<OldCommandCleanup>();
         await forget.ForgetAsync(default);
         await mina.SendAsync(HttpMethod.Post, $"orders/{order}/concerns", body, id);
         Assert.Equal(2, (await mina.GetAsync($"orders/{order}")).List("concerns").Count);

@@ -36,12 +36,12 @@ const InvoicePage = lazy(() => import('../areas/Billing/InvoicePage'));
 /** First run, sign-in, or the shop. */
 export function App() {
   const client = useQueryClient();
-  const welcome = useQuery({ queryKey: ['welcome'], queryFn: () => unwrap(api.GET('/api/welcome')), staleTime: Infinity });
+  const welcome = useQuery({ queryKey: ['welcome'], queryFn: ({ signal }) => unwrap(api.GET('/api/welcome', { signal })), staleTime: Infinity });
   const session = useQuery({
     queryKey: ['session'],
-    queryFn: async () => {
+    queryFn: async ({ signal }) => {
       try {
-        return await unwrap(api.GET('/api/session'));
+        return await unwrap(api.GET('/api/session', { signal }));
       } catch (error) {
         if (error instanceof Problem && error.status === 401) return null;
         throw error;

@@ -6,9 +6,10 @@ import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { Notices } from '../areas/Messaging/Notices';
-import { api, onWaiting, unwrap, type Schemas } from '../lib/api';
+import { api, unwrap, type Schemas } from '../lib/api';
+import { onWaiting } from '../lib/changes/outbox';
 import { useKeys } from '../lib/keys';
-import { useLive } from '../lib/live';
+import { useLive } from '../lib/changes/feed';
 import { useFloor, useMay, useMe } from '../lib/shop';
 import { DayTimeline } from '../ui/DayTimeline';
 import { Loading } from '../ui/Feedback';
@@ -103,7 +104,9 @@ const IDLE_MINUTES = 10;
 
 /** On a terminal that several people use, the screen locks by itself when nobody touches it. */
 function useIdleLock(lock: () => void) {
-  const enrolled = useQuery({ queryKey: ['terminal'], queryFn: () => unwrap(api.GET('/api/session/terminal')), staleTime: Infinity }).data?.enrolled ?? false;
+  const enrolled =
+    useQuery({ queryKey: ['terminal'], queryFn: ({ signal }) => unwrap(api.GET('/api/session/terminal', { signal })), staleTime: Infinity }).data?.enrolled ??
+    false;
   const latest = useRef(lock);
   useEffect(() => {
     latest.current = lock;

@@ -1,4 +1,6 @@
+import type { QueryClient } from '@tanstack/react-query';
 import createClient, { type Middleware } from 'openapi-fetch';
+import { clientId, dispatch, newCommand } from './changes/outbox';
 import type { components, paths } from './schema';
 
 /** What the server refused, in words for people. */
@@ -15,66 +17,17 @@ export class Problem extends Error {
 
 export type Schemas = components['schemas'];
 
-const clientId = sessionStorage.getItem('client') ?? crypto.randomUUID();
-sessionStorage.setItem('client', clientId);
-
-type Listener = (waiting: number) => void;
-const listeners = new Set<Listener>();
-let waiting = 0;
-
-/** Tells how many changes wait for the connection to come back. */
-export function onWaiting(listener: Listener): () => void {
-  listeners.add(listener);
-  listener(waiting);
-  return () => listeners.delete(listener);
-}
-
-function setWaiting(change: number) {
-  waiting += change;
-  listeners.forEach((listener) => listener(waiting));
-}
-
-/**
- * A change whose connection is lost is kept and sent again, in order and under the same command id, until it is
- * answered; the server carries it out once.
- */
-async function send(request: Request): Promise<Response> {
-  if (request.method === 'GET') return fetch(request);
-  let held = false;
-  for (let pause = 400; ; pause = Math.min(pause * 2, 5000)) {
-    try {
-      const answer = await fetch(request.clone());
-      if (held) setWaiting(-1);
-      return answer;
-    } catch {
-      if (!held) setWaiting(1);
-      held = true;
-      await new Promise((resolve) => setTimeout(resolve, pause));
-    }
-  }
-}
-
-let line: Promise<unknown> = Promise.resolve();
-
-/** Changes go out one after the other, as they were made. */
-function inLine(request: Request): Promise<Response> {
-  if (request.method === 'GET') return send(request);
-  const turn = line.then(() => send(request));
-  line = turn.catch(() => undefined);
-  return turn;
-}
-
 const marks: Middleware = {
   onRequest({ request }) {
     if (request.method !== 'GET') {
-      request.headers.set('X-Command-Id', crypto.randomUUID());
+      request.headers.set('X-Command-Id', newCommand());
       request.headers.set('X-Client-Id', clientId);
     }
     return request;
   },
 };
 
-export const api = createClient<paths>({ baseUrl: location.origin, fetch: inLine });
+export const api = createClient<paths>({ baseUrl: location.origin, fetch: dispatch });
 api.use(marks);
 
 interface Answer<T> {
@@ -89,6 +42,25 @@ export async function unwrap<T>(call: Promise<Answer<T>>): Promise<T> {
   if (response.ok) return data as T;
   const problem = (error ?? {}) as { code?: string; detail?: string; field?: string };
   throw new Problem(problem.code ?? 'unknown', problem.detail ?? `The server answered with an error (${response.status}).`, problem.field, response.status);
+}
+
+const tags = new Map<string, string>();
+
+/** The data of an answer, or what this screen has already where the server says that it is the same. */
+export async function unlessKept<T extends object>(
+  client: QueryClient,
+  queryKey: readonly unknown[],
+  ask: (headers: Record<string, string>) => Promise<Answer<T>>,
+): Promise<T> {
+  const kept = client.getQueryData<T>(queryKey);
+  const key = JSON.stringify(queryKey);
+  const tag = kept && tags.get(key);
+  const answer = await ask(tag ? { 'If-None-Match': tag } : {});
+  if (kept && answer.response.status === 304) return kept;
+  const data = await unwrap(Promise.resolve(answer));
+  const given = answer.response.headers.get('ETag');
+  if (given) tags.set(key, given);
+  return data;
 }
 
 /** The sentence of anything that was thrown. */

@@ -8168,6 +8168,13 @@ export interface paths {
                         "application/json": components["schemas"]["FloorPageView"];
                     };
                 };
+                /** @description Not Modified */
+                304: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
             };
         };
         put?: never;
@@ -12181,6 +12188,8 @@ export interface components {
             kind: components["schemas"]["LineKind"];
             description: string;
             number: string;
+            /** Format: int64 */
+            partId: null | number;
             /** Format: double */
             hours: null | number;
             /** Format: double */

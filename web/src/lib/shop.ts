@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { createContext, useCallback, useContext, useEffect, useState } from 'react';
-import { api, unwrap, type Schemas } from './api';
+import { api, unlessKept, unwrap, type Schemas } from './api';
 import { wallTime } from './format';
 
 export type Me = Schemas['SignedInPerson'];
@@ -22,7 +22,7 @@ export function useMay(permission: Permission): boolean {
 
 /** The shop: name, hours, zone, people. */
 export function useShop() {
-  return useQuery({ queryKey: ['shop'], queryFn: () => unwrap(api.GET('/api/shop')), staleTime: 300_000 }).data;
+  return useQuery({ queryKey: ['shop'], queryFn: ({ signal }) => unwrap(api.GET('/api/shop', { signal })), staleTime: 300_000 }).data;
 }
 
 /** Wall time in the shop, to the minute. */
@@ -36,9 +36,15 @@ export function useNow(): string {
   return wallTime(utc, shop?.timeZone ?? 'UTC');
 }
 
-/** The floor, which the day rule and the floor pages show. */
+/** The floor, which the day rule and the floor pages show; one that this screen has already is not sent again. */
 export function useFloor(enabled = true) {
-  return useQuery({ queryKey: ['floor'], queryFn: () => unwrap(api.GET('/api/floor')), refetchInterval: 60_000, enabled });
+  const client = useQueryClient();
+  return useQuery({
+    queryKey: ['floor'],
+    queryFn: ({ signal }) => unlessKept(client, ['floor'], (headers) => api.GET('/api/floor', { signal, headers })),
+    refetchInterval: 60_000,
+    enabled,
+  });
 }
 
 /** Asks anew for whatever shows these. */

@@ -16,7 +16,9 @@ function classesOf(css: string): string[] {
 // other one was visited. Customers' pages are an entry of their own.
 it('no class is defined by two areas', () => {
   const places = new Map<string, Set<string>>();
-  for (const file of readdirSync(src, { recursive: true, encoding: 'utf8' }).filter((name) => name.endsWith('.css') && !name.startsWith('areas/Approval/page'))) {
+  for (const file of readdirSync(src, { recursive: true, encoding: 'utf8' }).filter(
+    (name) => name.endsWith('.css') && !name.startsWith('areas/Approval/page'),
+  )) {
     const area = file
       .split(/[\\/]/)
       .slice(0, file.startsWith('areas') ? 2 : 1)

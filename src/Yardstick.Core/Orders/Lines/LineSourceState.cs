@@ -1,5 +1,3 @@
-using System.Text.Json;
-
 namespace Yardstick.Core.Orders;
 
 /// <summary>Everything that another source of a line changes, so that it can be put back.</summary>
@@ -16,22 +14,5 @@ internal sealed record LineSourceState(string Description, long? PartId, string 
         (l.Description, l.PartId, l.Number, l.Category, l.UnitCost, l.BookCost, l.ListPrice, l.CoreDeposit, l.CoresReturned) = (Description, PartId, Number, Category, UnitCost, BookCost, ListPrice, CoreEach, CoresReturned);
         (l.SupplierCode, l.Branch, l.Brand, l.Quality, l.Condition, l.MakersNumber, l.PartType, l.OfferedFor, l.Unit, l.OwnCompanionsJson, l.Origin) = (SupplierCode, Branch, Brand, Quality, Condition, MakersNumber, PartType, OfferedFor, Unit, Along, Origin);
         (l.Operation, l.GuideHours, l.Hours, l.Skill, l.IncludedOperations, l.CombinedHours, l.QuotedPrice) = (Operation, GuideHours, Hours, Skill, Contains, Beside, HeldPrice);
-    }
-}
-
-/// <summary>A line's source before its last change.</summary>
-public partial class Line
-{
-    /// <summary>Remembers the source as it is, before it is changed.</summary>
-    internal void KeepSource() => SourceBefore = JsonSerializer.Serialize(LineSourceState.Of(this));
-
-    /// <summary>Exchanges the source with the one before. False where there was none.</summary>
-    internal bool SwapSource()
-    {
-        if (SourceBefore.Length == 0) return false;
-        var before = JsonSerializer.Deserialize<LineSourceState>(SourceBefore)!;
-        KeepSource();
-        before.PutOn(this);
-        return true;
     }
 }

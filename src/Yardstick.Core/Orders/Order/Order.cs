@@ -131,6 +131,7 @@ public partial class Order
             Version = version,
             At = actor.At,
             ById = actor.StaffId,
+            ByKind = actor.Kind,
             ClientId = actor.ClientId,
         });
     }

@@ -1,3 +1,5 @@
+using Yardstick.Core.Values;
+
 namespace Yardstick.Core.Orders;
 
 /// <summary>What changed on an order, by whom and when. Only added to.</summary>
@@ -25,6 +27,8 @@ public class OrderChange
     public DateTime At { get; set; }
     /// <summary>Who.</summary>
     public long ById { get; set; }
+    /// <summary>Staff, a customer behind a link, or the program by itself.</summary>
+    public ActorKind ByKind { get; set; }
     /// <summary>The browser tab that sent it, so that nobody clashes with themselves.</summary>
     public string ClientId { get; set; } = "";
 }

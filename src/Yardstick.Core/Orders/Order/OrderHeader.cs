@@ -124,7 +124,7 @@ public partial class Order
     {
         if (State == OrderState.Posted && to < Stage.Done || State is OrderState.Ended or OrderState.Voided) return Closed()!;
         if (to == Stage) return Result.Done;
-        StageChanges.Add(new StageChange { OrderId = Id, From = Stage, To = to, At = actor.At, ById = actor.StaffId, Because = because });
+        StageChanges.Add(new StageChange { OrderId = Id, From = Stage, To = to, At = actor.At, ById = actor.StaffId, ByKind = actor.Kind, Because = because });
         Record("order", Id, "stage", Stages.Name(Stage), Stages.Name(to), Version + 1, actor);
         Stage = to;
         StageSince = actor.At;

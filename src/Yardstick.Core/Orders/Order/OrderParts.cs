@@ -20,6 +20,17 @@ public partial class Order
         return Result.Done;
     }
 
+    /// <summary>Writes down what became of a line's part: it was ordered, or called off.</summary>
+    /// <param name="lineId">The line; one that is off the order by now is written down too.</param>
+    /// <param name="field">ordered or called-off.</param>
+    /// <param name="words">Where and how many, in words.</param>
+    /// <param name="actor">Who.</param>
+    public void NotePart(long lineId, string field, string words, Actor actor)
+    {
+        var version = Jobs.SelectMany(j => j.Lines).FirstOrDefault(l => l.Id == lineId) is { } line ? ++line.Version : 0;
+        Record("line", lineId, field, "", words, version, actor);
+    }
+
     /// <summary>Gives a line another source: the stock, a supplier, the labor guide. One whose part was ordered or came stays.</summary>
     /// <param name="lineId">The line.</param>
     /// <param name="put">Puts the source on it.</param>

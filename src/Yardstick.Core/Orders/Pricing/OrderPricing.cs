@@ -9,6 +9,17 @@ namespace Yardstick.Core.Orders;
 /// <summary>Makes pricing cases of orders and keeps their stored totals.</summary>
 public static class OrderPricing
 {
+    /// <summary>
+    /// Prices an order anew because its customer's account changed. Where that changes what it comes to, the order is another than before:
+    /// it has a new version and its record says why.
+    /// </summary>
+    public static void FollowAccount(Order order, Customer? customer, ShopPolicy policy, DateOnly day, Actor actor)
+    {
+        var before = (order.Total, order.ApprovedTotal);
+        Refresh(order, customer, policy, day);
+        if (before != (order.Total, order.ApprovedTotal)) order.Record("order", order.Id, "account", before.Total.ToString(), order.Total.ToString(), order.Version + 1, actor);
+    }
+
     /// <summary>The day on which an order's exemptions have to hold: that of its posting, today until then.</summary>
     public static DateOnly PricingDay(this Shop shop, Order order, DateTime utcNow) => DateOnly.FromDateTime(shop.Local(order.PostedAt ?? utcNow));
 

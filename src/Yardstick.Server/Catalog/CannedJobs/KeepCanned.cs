@@ -68,7 +68,6 @@ public static class KeepCanned
         canned.Version++;
         if (id is null) db.CannedJobs.Add(canned);
         await db.SaveChangesAsync();
-        work.Notify("canned-jobs");
         return new CannedKept(canned.Id, canned.Version);
     });
 
@@ -76,7 +75,6 @@ public static class KeepCanned
     {
         if (await work.Db.CannedJobs.FindAsync(id) is not { } canned) return new Problem("cannedJob.gone", "There is no such canned job.");
         canned.RemovedAt = off ? work.Actor.At : null;
-        work.Notify("canned-jobs");
         return new CannedKept(id, canned.Version);
     });
 
@@ -90,7 +88,6 @@ public static class KeepCanned
         (set.Title, set.Words, set.JobIds) = (title, (request.Words ?? "").Trim(), string.Join(' ', jobs));
         if (set.Id == 0) work.Db.CannedSets.Add(set);
         await work.Db.SaveChangesAsync();
-        work.Notify("canned-jobs");
         return new CannedKept(set.Id, 1);
     });
 
@@ -98,7 +95,6 @@ public static class KeepCanned
     {
         if (await work.Db.CannedSets.FindAsync(id) is not { } set) return new Problem("cannedSet.gone", "There is no such set of canned jobs.");
         work.Db.CannedSets.Remove(set);
-        work.Notify("canned-jobs");
         return new CannedKept(id, 0);
     });
 }

@@ -53,7 +53,6 @@ public static class NamedFees
         if (fee is null) work.Db.Fees.Add(fee = new FeeItem { Code = code, Label = label });
         (fee.Code, fee.Label, fee.Amount, fee.CostEach, fee.PassThrough, fee.Taxable) = (code, label, amount.Value, request.PassThrough ? 0 : cost.Value, request.PassThrough, request.Taxable);
         await work.Db.SaveChangesAsync();
-        work.Notify("setup");
         return new Changed(0, fee.Id, 1);
     });
 
@@ -62,7 +61,6 @@ public static class NamedFees
         if (await work.Db.Fees.FindAsync(id) is not { } fee) return new Problem("fee.gone", "There is no such fee.");
         fee.RemovedAt = request.Retired ? work.Actor.At : null;
         await work.Db.SaveChangesAsync();
-        work.Notify("setup");
         return new Changed(0, id, 1);
     });
 
@@ -72,7 +70,6 @@ public static class NamedFees
         if (await work.Db.Parts.FirstOrDefaultAsync(p => p.Number == number && p.WithdrawnAt == null) is not { } part) return new Problem("part.gone", $"There is no part \"{number}\" in the catalog.", "number");
         part.Everyday = request.On;
         await work.Db.SaveChangesAsync();
-        work.Notify("setup");
         return new Changed(0, part.Id, 1);
     });
 }

@@ -40,6 +40,9 @@ public sealed class VehicleDataCache(ShopDb db, IVehicleSpecsClient outside, IVe
     /// <summary>The maker's schedule for a car.</summary>
     public Task<Result<List<ScheduleEntry>>> ScheduleAsync(Vehicle car, CancellationToken cancel) => AtHandAsync($"schedule|{Car(car)}", Kept, () => vehicles.ScheduleAsync(car.Make, car.Model, car.Engine, cancel));
 
+    /// <summary>Recalls and bulletins of one vehicle. Nothing is asked again because a line was edited.</summary>
+    public Task<Result<List<Campaign>>> CampaignsAsync(string vin, CancellationToken cancel) => AtHandAsync($"campaigns|{vin}", Kept, () => vehicles.CampaignsAsync(vin, cancel));
+
     /// <summary>Repairs that are known for a trouble code.</summary>
     public Task<Result<List<KnownRepair>>> RepairsAsync(string code, CancellationToken cancel) => AtHandAsync($"repairs|{code}", Kept, () => outside.RepairsAsync(code, cancel));
 

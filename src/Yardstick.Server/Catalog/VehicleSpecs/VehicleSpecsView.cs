@@ -65,13 +65,13 @@ public static partial class VehicleSpecsView
         api.MapPost("/orders/{id:long}/answers", AnswerAsync).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
     }
 
-    private static async Task<IResult> HandleAsync(long id, ShopDb db, VehicleDataCache sources, IVehicleDataClient vehicles, CancellationToken cancel)
+    private static async Task<IResult> HandleAsync(long id, ShopDb db, VehicleDataCache sources, CancellationToken cancel)
     {
         var none = new VehicleSpecsAnswer(null, [], [], [], [], [], [], [], [], "");
         if (await sources.CarOfAsync(id) is not { } car || await db.ReadOrderAsync(id) is not { } order) return Results.Ok(none with { Trouble = "A sale over the counter has no car to tell of." });
         var metric = (await db.Shops.SingleAsync(cancel)).DistanceUnit == DistanceUnit.Kilometers;
         var asking = sources.FactsAsync(car, cancel);
-        var campaigns = car.Vin.Length > 0 ? await vehicles.CampaignsAsync(car.Vin, cancel) : new List<Campaign>();
+        var campaigns = car.Vin.Length > 0 ? await sources.CampaignsAsync(car.Vin, cancel) : new List<Campaign>();
         var told = await asking;
         var codes = await CodesAsync(db, order, car, sources, cancel);
         none = none with { Codes = codes, Campaigns = campaigns.Ok ? campaigns.Value : [], Silent = OutsideCall.IsSilence(told.Problem) || OutsideCall.IsSilence(campaigns.Problem) };
@@ -144,7 +144,6 @@ public static partial class VehicleSpecsView
         if (answer is null) db.VehicleAnswers.Add(answer = new VehicleAnswer { VehicleId = car, Question = request.Question, Answer = request.Answer });
         (answer.Text, answer.Answer, answer.At, answer.ById) = (request.Text.Length > 200 ? request.Text[..200] : request.Text, request.Answer.Trim(), under.Command.Actor.At, under.Command.Actor.StaffId);
         await db.SaveChangesAsync();
-        under.Command.Notify("vehicle", car);
         return new Changed(under.Order.Version, answer.Id, 1);
     });
 

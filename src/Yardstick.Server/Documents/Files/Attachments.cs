@@ -5,6 +5,7 @@ using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Live;
 using Yardstick.Server.Customers;
 using Yardstick.Server.Safety;
 
@@ -86,8 +87,7 @@ public static class Attachments
     {
         var kind = file.Kind.ToString().ToLowerInvariant();
         work.Record(kind, file.TargetId, 0, change);
-        work.Notify(kind, file.TargetId);
         // The sheet shows how many photos a line has.
-        if (file.Kind == RecordKind.Line) work.Notify("order", await work.Db.Jobs.Where(j => work.Db.Lines.Any(l => l.Id == file.TargetId && l.JobId == j.Id)).Select(j => j.OrderId).FirstOrDefaultAsync());
+        if (file.Kind == RecordKind.Line) work.Changed(TopicKind.Order, await work.Db.Jobs.Where(j => work.Db.Lines.Any(l => l.Id == file.TargetId && l.JobId == j.Id)).Select(j => j.OrderId).FirstOrDefaultAsync());
     }
 }

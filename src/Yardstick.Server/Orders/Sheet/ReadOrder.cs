@@ -1,3 +1,4 @@
+using Yardstick.Core.Values;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Customers;
@@ -87,6 +88,13 @@ public static class ReadOrder
         return Results.Ok(whys);
     }
 
+    private static string Who(ActorKind kind, string name) => kind switch
+    {
+        ActorKind.Customer => "The customer",
+        ActorKind.Program => "By itself",
+        _ => StaffMember.ShortNameOf(name),
+    };
+
     private static async Task<IResult> RecordAsync(long id, ShopDb db, HttpContext http)
     {
         // What a line costs is told to those who see margins.
@@ -96,6 +104,6 @@ public static class ReadOrder
         var names = await db.Jobs.Where(j => j.OrderId == id).ToDictionaryAsync(j => ("job", j.Id), j => j.Title);
         foreach (var line in await db.Lines.Where(l => db.Jobs.Any(j => j.Id == l.JobId && j.OrderId == id)).ToListAsync()) names[("line", line.Id)] = line.Description;
         return Results.Ok(entries.ConvertAll(e => new RecordEntry(e.Change.Id, names.GetValueOrDefault((e.Change.Target, e.Change.TargetId), e.Change.Target),
-            e.Change.Field, e.Change.Old, e.Change.New, StaffMember.ShortNameOf(e.Name), e.Change.At)));
+            e.Change.Field, e.Change.Old, e.Change.New, Who(e.Change.ByKind, e.Name), e.Change.At)));
     }
 }

@@ -14,6 +14,8 @@ public sealed record SheetLine
     public required string Description { get; init; }
     /// <summary>Number or code.</summary>
     public required string Number { get; init; }
+    /// <summary>The catalog part; null for one that is not in the catalog.</summary>
+    public required long? PartId { get; init; }
     /// <summary>Hours, of labor.</summary>
     public required decimal? Hours { get; init; }
     /// <summary>Units, of parts and fees.</summary>

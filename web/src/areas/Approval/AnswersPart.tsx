@@ -20,7 +20,7 @@ export function AnswersPart({ orderId }: { orderId: number }) {
   const now = useNow();
   const answers = useQuery({
     queryKey: ['order', orderId, 'decisions'],
-    queryFn: () => unwrap(api.GET('/api/orders/{id}/decisions', { params: { path: { id: orderId } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/decisions', { signal, params: { path: { id: orderId } } })),
   });
   if (!answers.data || answers.data.length === 0) return null;
   return (

@@ -37,7 +37,7 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
   const [acknowledged, setAcknowledged] = useState(false);
   const texts = useQuery({
     queryKey: ['order', sheet.id, 'talk-through'],
-    queryFn: () => unwrap(api.GET('/api/orders/{id}/talk-through', { params: { path: { id: sheet.id } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/talk-through', { signal, params: { path: { id: sheet.id } } })),
   }).data;
   const [linesOut, setLinesOut] = useState<readonly number[]>([]);
   const agreed = kind === 'Approved' || kind === 'AnotherVisit';

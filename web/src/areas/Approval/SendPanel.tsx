@@ -41,7 +41,7 @@ export function SendPanel({ orderId, onClose }: { orderId: number; onClose: () =
   const [again, setAgain] = useState<string | null>(null);
   const sending = useQuery({
     queryKey: ['order', orderId, 'sending'],
-    queryFn: () => unwrap(api.GET('/api/orders/{id}/sending', { params: { path: { id: orderId } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/sending', { signal, params: { path: { id: orderId } } })),
   });
   const renew = () => refresh(['order', orderId], ['messages']);
   const data = sending.data;

@@ -11,7 +11,7 @@ export function UnansweredList({ text }: { text: string }) {
   const navigate = useNavigate();
   const shop = useShop();
   const now = useNow();
-  const list = useQuery({ queryKey: ['orders', 'unanswered'], queryFn: () => unwrap(api.GET('/api/estimates/unanswered')) });
+  const list = useQuery({ queryKey: ['orders', 'unanswered'], queryFn: ({ signal }) => unwrap(api.GET('/api/estimates/unanswered', { signal })) });
   if (list.error && !list.data) return <Failed error={list.error} again={() => void list.refetch()} />;
   if (!list.data) return <Loading what="estimates" />;
   const words = text.toLowerCase().split(' ').filter(Boolean);

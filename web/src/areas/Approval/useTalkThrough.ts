@@ -9,7 +9,7 @@ type View = Schemas['SelectionView'];
 export function useTalkThrough(id: number) {
   const view = useQuery({
     queryKey: ['order', id, 'talk-through'],
-    queryFn: () => unwrap(api.GET('/api/orders/{id}/talk-through', { params: { path: { id } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/talk-through', { signal, params: { path: { id } } })),
   });
   const [out, setOut] = useState<ReadonlySet<number>>(new Set());
   const [linesOut, setLinesOut] = useState<ReadonlySet<number>>(new Set());

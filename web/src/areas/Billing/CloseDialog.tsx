@@ -22,7 +22,7 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
   const [busy, setBusy] = useState(false);
   const obstacles = useQuery({
     queryKey: ['obstacles', sheet.id],
-    queryFn: () => unwrap(api.GET('/api/orders/{id}/obstacles', { params: { path: { id: sheet.id } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/obstacles', { signal, params: { path: { id: sheet.id } } })),
     staleTime: 0,
   });
   const run = async (what: () => Promise<unknown>) => {

@@ -19,7 +19,7 @@ export default function InvoicePage() {
   const now = useNow();
   const mayReverse = useMay('ReverseInvoices');
   const [reversing, setReversing] = useState(false);
-  const invoice = useQuery({ queryKey: ['invoice', id], queryFn: () => unwrap(api.GET('/api/invoices/{id}', { params: { path: { id } } })) });
+  const invoice = useQuery({ queryKey: ['invoice', id], queryFn: ({ signal }) => unwrap(api.GET('/api/invoices/{id}', { signal, params: { path: { id } } })) });
   useKeys('Invoice', [
     { key: 'P', label: 'Print as PDF', run: () => window.open(`/api/invoices/${id}/invoice.pdf`, '_blank') },
     { key: 'T', label: 'Take cash', run: () => document.querySelector<HTMLElement>('[data-cash] input')?.focus() },

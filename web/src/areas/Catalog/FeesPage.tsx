@@ -17,7 +17,7 @@ const NEW = { id: null as number | null, code: '', label: '', amount: '', costEa
 export default function FeesPage() {
   const refresh = useRefresh();
   const say = useSay();
-  const lists = useQuery({ queryKey: ['setup', 'fees'], queryFn: () => unwrap(api.GET('/api/named-fees')) });
+  const lists = useQuery({ queryKey: ['setup', 'fees'], queryFn: ({ signal }) => unwrap(api.GET('/api/named-fees', { signal })) });
   const [draft, setDraft] = useState(NEW);
   const [number, setNumber] = useState('');
   const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);

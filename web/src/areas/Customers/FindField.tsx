@@ -27,7 +27,7 @@ export function useFind(text: string, enabled = true) {
   const lately = text.trim() ? '' : recent().join(',');
   return useQuery({
     queryKey: ['find', text.trim(), lately],
-    queryFn: () => unwrap(api.GET('/api/find', { params: { query: { q: text.trim(), recent: lately } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/find', { signal, params: { query: { q: text.trim(), recent: lately } } })),
     placeholderData: (before) => before,
     staleTime: 10_000,
     enabled,

@@ -26,9 +26,11 @@ export function HistoryList({ of, id }: { of: 'customers' | 'vehicles'; id: numb
   });
   const former = useQuery({
     queryKey: [of === 'customers' ? 'customer' : 'vehicle', id, 'former', words],
-    queryFn: () => {
+    queryFn: ({ signal }) => {
       const params = { path: { id }, query: { q: words } };
-      return unwrap(of === 'customers' ? api.GET('/api/customers/{id}/former-orders', { params }) : api.GET('/api/vehicles/{id}/former-orders', { params }));
+      return unwrap(
+        of === 'customers' ? api.GET('/api/customers/{id}/former-orders', { signal, params }) : api.GET('/api/vehicles/{id}/former-orders', { params }),
+      );
     },
     placeholderData: (before) => before,
   });

@@ -29,9 +29,9 @@ export default function MergeDialog({ kind, id, name, merge, takeApart, onClose 
   const found = (useFind(text, text.trim().length > 0).data ?? []).filter((f) => f.kind === wanted && f.id !== id);
   const preview = useQuery({
     queryKey: ['merge', kind, id, other],
-    queryFn: () => {
+    queryFn: ({ signal }) => {
       const params = { path: { id }, query: { other: other! } };
-      return unwrap(kind === 'customers' ? api.GET('/api/customers/{id}/merge', { params }) : api.GET('/api/vehicles/{id}/merge', { params }));
+      return unwrap(kind === 'customers' ? api.GET('/api/customers/{id}/merge', { signal, params }) : api.GET('/api/vehicles/{id}/merge', { params }));
     },
     enabled: other !== null && !busy,
   });

@@ -9,12 +9,12 @@ export type History = Schemas['HistoryPage'];
 
 /** A customer's page. */
 export function useCustomerPage(id: number) {
-  return useQuery({ queryKey: ['customer', id], queryFn: () => unwrap(api.GET('/api/customers/{id}/page', { params: { path: { id } } })) });
+  return useQuery({ queryKey: ['customer', id], queryFn: ({ signal }) => unwrap(api.GET('/api/customers/{id}/page', { signal, params: { path: { id } } })) });
 }
 
 /** A vehicle's page. */
 export function useVehiclePage(id: number) {
-  return useQuery({ queryKey: ['vehicle', id], queryFn: () => unwrap(api.GET('/api/vehicles/{id}', { params: { path: { id } } })) });
+  return useQuery({ queryKey: ['vehicle', id], queryFn: ({ signal }) => unwrap(api.GET('/api/vehicles/{id}', { signal, params: { path: { id } } })) });
 }
 
 /** What can be changed on a customer. Each change is kept as it is made. */

@@ -17,7 +17,7 @@ type Job = Schemas['BenchJob'];
 
 /** The technician's bench: my cars in order, one tap for each thing. No amounts of money. */
 export default function BenchPage() {
-  const bench = useQuery({ queryKey: ['bench'], queryFn: () => unwrap(api.GET('/api/bench')), refetchInterval: 60_000 });
+  const bench = useQuery({ queryKey: ['bench'], queryFn: ({ signal }) => unwrap(api.GET('/api/bench', { signal })), refetchInterval: 60_000 });
   const shop = useShop();
   const refresh = useRefresh();
   const say = useSay();

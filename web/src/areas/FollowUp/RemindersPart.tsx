@@ -19,7 +19,10 @@ export function RemindersPart({ vehicleId, disabled }: { vehicleId: number; disa
   const refresh = useRefresh();
   const say = useSay();
   const key = ['vehicle', vehicleId, 'reminders'];
-  const reminders = useQuery({ queryKey: key, queryFn: () => unwrap(api.GET('/api/vehicles/{id}/reminders', { params: { path: { id: vehicleId } } })) });
+  const reminders = useQuery({
+    queryKey: key,
+    queryFn: ({ signal }) => unwrap(api.GET('/api/vehicles/{id}/reminders', { signal, params: { path: { id: vehicleId } } })),
+  });
   const renew = () => refresh(key, ['known']);
   const remove = (reminder: Reminder) => {
     const path = { id: reminder.id };

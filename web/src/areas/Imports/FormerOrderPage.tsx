@@ -15,7 +15,10 @@ export default function FormerOrderPage() {
   const refresh = useRefresh();
   const say = useSay();
   const mayEdit = useMay('EditOrders');
-  const page = useQuery({ queryKey: ['former', id], queryFn: () => unwrap(api.GET('/api/former-orders/{id}', { params: { path: { id } } })) });
+  const page = useQuery({
+    queryKey: ['former', id],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/former-orders/{id}', { signal, params: { path: { id } } })),
+  });
   useKeys('Former order', [{ key: 'P', label: 'Print as PDF', run: () => window.open(`/api/former-orders/${id}/order.pdf`, '_blank') }]);
   if (page.error && !page.data) return <Failed error={page.error} again={() => void page.refetch()} />;
   if (!page.data) return <Loading what="the order" />;

@@ -23,12 +23,12 @@ export default function ImportPage() {
   const key = ['import', id];
   const preview = useQuery({
     queryKey: [...key, 'preview'],
-    queryFn: () => unwrap(api.GET('/api/imports/{id}', { params: { path: { id } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/imports/{id}', { signal, params: { path: { id } } })),
     staleTime: Infinity,
   });
   const progress = useQuery({
     queryKey: [...key, 'progress'],
-    queryFn: () => unwrap(api.GET('/api/imports/{id}/progress', { params: { path: { id } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/imports/{id}/progress', { signal, params: { path: { id } } })),
     // The server tells of each step; asking as well survives a lost line.
     refetchInterval: (query) => (query.state.data && MOVING.includes(query.state.data.state) ? 1000 : false),
   });

@@ -25,7 +25,7 @@ export default function ImportsPage() {
   const say = useSay();
   const shop = useShop();
   const now = useNow();
-  const runs = useQuery({ queryKey: ['imports'], queryFn: () => unwrap(api.GET('/api/imports')) });
+  const runs = useQuery({ queryKey: ['imports'], queryFn: ({ signal }) => unwrap(api.GET('/api/imports', { signal })) });
   const look = async (kind: Kind, file: File) => {
     setBusy(kind);
     try {

@@ -26,8 +26,8 @@ const USES: [string, string][] = [
 export default function MessagesPage() {
   const refresh = useRefresh();
   const say = useSay();
-  const texts = useQuery({ queryKey: ['setup', 'texts'], queryFn: () => unwrap(api.GET('/api/setup/texts')) });
-  const templates = useQuery({ queryKey: ['setup', 'templates'], queryFn: () => unwrap(api.GET('/api/templates')) });
+  const texts = useQuery({ queryKey: ['setup', 'texts'], queryFn: ({ signal }) => unwrap(api.GET('/api/setup/texts', { signal })) });
+  const templates = useQuery({ queryKey: ['setup', 'templates'], queryFn: ({ signal }) => unwrap(api.GET('/api/templates', { signal })) });
   const [draft, setDraft] = useState<Draft | null>(null);
   if (texts.error && !texts.data) return <Failed error={texts.error} again={() => void texts.refetch()} />;
   if (!texts.data || !templates.data) return <Loading what="messages" />;

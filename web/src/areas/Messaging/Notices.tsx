@@ -11,7 +11,7 @@ export function Notices() {
   const navigate = useNavigate();
   const refresh = useRefresh();
   const shop = useShop();
-  const notices = useQuery({ queryKey: ['notices'], queryFn: () => unwrap(api.GET('/api/notices')), enabled: may }).data ?? [];
+  const notices = useQuery({ queryKey: ['notices'], queryFn: ({ signal }) => unwrap(api.GET('/api/notices', { signal })), enabled: may }).data ?? [];
   if (notices.length === 0) return null;
   const seen = (id: number) =>
     unwrap(api.POST('/api/notices/{id}/seen', { params: { path: { id } } })).then(

@@ -16,7 +16,7 @@ type Thread = Schemas['UnknownThread'];
 /** Texts and e-mails of people who are not on file: read in full, answered, put to a customer. */
 export default function UnknownSendersPage() {
   const [params, setParams] = useSearchParams();
-  const threads = useQuery({ queryKey: ['messages', 'unknown'], queryFn: () => unwrap(api.GET('/api/unknown-senders')) });
+  const threads = useQuery({ queryKey: ['messages', 'unknown'], queryFn: ({ signal }) => unwrap(api.GET('/api/unknown-senders', { signal })) });
   if (threads.error && !threads.data) return <Failed error={threads.error} again={() => void threads.refetch()} />;
   if (!threads.data) return <Loading what="messages" />;
   const from = params.get('from');
@@ -124,7 +124,7 @@ function PutTo({ onCustomer }: { onCustomer: (id: number, name: string) => void 
   const words = text.trim();
   const found = useQuery({
     queryKey: ['customers', words, 'put'],
-    queryFn: () => unwrap(api.GET('/api/customers', { params: { query: { q: words } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/customers', { signal, params: { query: { q: words } } })),
     enabled: words.length > 1,
     placeholderData: (before) => before,
   });

@@ -35,7 +35,7 @@ export function WriteForm({ target, use = '', send, done, button, documents }: P
   const thread = useThread(target).data;
   const templates = useQuery({
     queryKey: ['templates', 'order', target.orderId],
-    queryFn: () => unwrap(api.GET('/api/orders/{id}/templates', { params: { path: { id: target.orderId ?? 0 } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/templates', { signal, params: { path: { id: target.orderId ?? 0 } } })),
     enabled: target.orderId !== undefined,
   }).data;
   const offered = useOffered(documents ? target.orderId : undefined) ?? [];

@@ -11,9 +11,9 @@ export interface Target {
 export function useThread({ orderId, customerId }: Target) {
   return useQuery({
     queryKey: ['messages', orderId ?? null, customerId ?? null],
-    queryFn: () =>
+    queryFn: ({ signal }) =>
       orderId !== undefined
-        ? unwrap(api.GET('/api/orders/{id}/messages', { params: { path: { id: orderId } } }))
+        ? unwrap(api.GET('/api/orders/{id}/messages', { signal, params: { path: { id: orderId } } }))
         : unwrap(api.GET('/api/customers/{id}/messages', { params: { path: { id: customerId ?? 0 } } })),
   });
 }
@@ -22,7 +22,7 @@ export function useThread({ orderId, customerId }: Target) {
 export function useOffered(orderId: number | undefined): Schemas['OfferedDocument'][] | undefined {
   return useQuery({
     queryKey: ['order', orderId, 'documents'],
-    queryFn: () => unwrap(api.GET('/api/orders/{id}/documents', { params: { path: { id: orderId ?? 0 } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/documents', { signal, params: { path: { id: orderId ?? 0 } } })),
     enabled: orderId !== undefined,
   }).data;
 }

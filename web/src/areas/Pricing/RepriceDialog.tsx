@@ -17,7 +17,7 @@ export default function RepriceDialog({ onClose }: { onClose: () => void }) {
   const now = useNow();
   const preview = useQuery({
     queryKey: ['order', sheet.id, 'reprice', sheet.version],
-    queryFn: () => unwrap(api.GET('/api/orders/{id}/reprice', { params: { path: { id: sheet.id } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/reprice', { signal, params: { path: { id: sheet.id } } })),
   });
   const data = preview.data;
   const reprice = () => {

@@ -15,7 +15,7 @@ type Needed = Schemas['NeededPartView'];
 
 /** What approved work needs, and what is on the way. */
 export default function PartsPage() {
-  const parts = useQuery({ queryKey: ['parts'], queryFn: () => unwrap(api.GET('/api/parts')), refetchInterval: 30_000 });
+  const parts = useQuery({ queryKey: ['parts'], queryFn: ({ signal }) => unwrap(api.GET('/api/parts', { signal })), refetchInterval: 30_000 });
   const mayOrder = useMay('OrderParts');
   if (parts.error && !parts.data) return <Failed error={parts.error} again={() => void parts.refetch()} />;
   if (!parts.data) return <Loading what="parts" />;

@@ -106,7 +106,7 @@ function Sessions() {
   const shop = useShop();
   const now = useNow();
   const say = useSay();
-  const sessions = useQuery({ queryKey: ['own-sessions'], queryFn: () => unwrap(api.GET('/api/session/own-sessions')), staleTime: 0 });
+  const sessions = useQuery({ queryKey: ['own-sessions'], queryFn: ({ signal }) => unwrap(api.GET('/api/session/own-sessions', { signal })), staleTime: 0 });
   const end = (call: Promise<unknown>) => void call.then(() => sessions.refetch(), say.refused);
   const when = (utc: string) => (shop ? moment(wallTime(utc, shop.timeZone), now) : '');
   if (!sessions.data) return <Loading what="your sessions" />;

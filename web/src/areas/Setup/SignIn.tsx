@@ -12,7 +12,7 @@ interface Props {
 
 /** Sign-in by password, or by PIN among those who signed in on this computer before. */
 export default function SignIn({ welcome, onDone }: Props) {
-  const terminal = useQuery({ queryKey: ['terminal'], queryFn: () => unwrap(api.GET('/api/session/terminal')), staleTime: 0 }).data;
+  const terminal = useQuery({ queryKey: ['terminal'], queryFn: ({ signal }) => unwrap(api.GET('/api/session/terminal', { signal })), staleTime: 0 }).data;
   const [byPassword, setByPassword] = useState(false);
   const byPin = terminal?.enrolled && terminal.people.length > 0 && !byPassword;
   return (

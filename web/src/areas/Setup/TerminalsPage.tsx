@@ -15,7 +15,7 @@ export default function TerminalsPage() {
   const say = useSay();
   const refresh = useRefresh();
   const [enrolling, setEnrolling] = useState(false);
-  const terminals = useQuery({ queryKey: ['setup', 'terminals'], queryFn: () => unwrap(api.GET('/api/terminals')), staleTime: 0 });
+  const terminals = useQuery({ queryKey: ['setup', 'terminals'], queryFn: ({ signal }) => unwrap(api.GET('/api/terminals', { signal })), staleTime: 0 });
   const renew = () => refresh(['setup', 'terminals'], ['terminal']);
   const withdraw = (id: number, name: string) =>
     unwrap(api.DELETE('/api/terminals/{id}', { params: { path: { id } } })).then(() => {

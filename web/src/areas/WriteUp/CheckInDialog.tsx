@@ -25,7 +25,7 @@ export default function CheckInDialog({ orderId, onClose }: { orderId: number; o
   const key = ['order', orderId, 'check-in'];
   const view = useQuery({
     queryKey: key,
-    queryFn: () => unwrap(api.GET('/api/orders/{id}/check-in', { params: { path: { id: orderId } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/check-in', { signal, params: { path: { id: orderId } } })),
     staleTime: Infinity,
   });
   const [photos, setPhotos] = useState<string[] | null>(null);

@@ -36,9 +36,10 @@ export function KnownPart({ customerId, vehicleId, odometer, canned, taken, onTa
   const more = { ...(reading ? { odometer: reading } : {}), ...(chosen ? { canned: chosen } : {}) };
   const known = useQuery({
     queryKey: ['known', customerId, vehicleId, reading, chosen],
-    queryFn: () =>
+    queryFn: ({ signal }) =>
       unwrap(
         api.GET('/api/write-up/known', {
+          signal,
           params: { query: { ...(customerId ? { customer: customerId } : {}), ...(vehicleId ? { vehicle: vehicleId } : {}), ...more } },
         }),
       ),
@@ -47,7 +48,7 @@ export function KnownPart({ customerId, vehicleId, odometer, canned, taken, onTa
   });
   const outside = useQuery({
     queryKey: ['known-outside', vehicleId, reading, chosen],
-    queryFn: () => unwrap(api.GET('/api/write-up/known-outside', { params: { query: { vehicle: vehicleId!, ...more } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/write-up/known-outside', { signal, params: { query: { vehicle: vehicleId!, ...more } } })),
     enabled: vehicleId !== null,
     placeholderData: (before, query) => (query?.queryKey[1] === vehicleId ? before : undefined),
     ...holding(60_000),

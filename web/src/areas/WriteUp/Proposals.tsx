@@ -18,7 +18,7 @@ export function DirectoryProposal({ phone, onTake }: { phone: string; onTake: (e
   const asked = number.replace(/\D/g, '').length >= 10;
   const { data, isFetching } = useQuery({
     queryKey: ['look-up', 'phone', number],
-    queryFn: () => unwrap(api.GET('/api/look-up/phone', { params: { query: { number } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/look-up/phone', { signal, params: { query: { number } } })),
     enabled: asked,
     ...holding(300_000),
   });
@@ -65,7 +65,8 @@ export function AlikeList({ typed, onTake }: AlikeProps) {
   const anything = Object.values(query).some((value) => (value ?? '').trim().length > 1);
   const { data } = useQuery({
     queryKey: ['look-up', 'alike', asked],
-    queryFn: () => unwrap(api.GET('/api/look-up/alike', { params: { query: Object.fromEntries(Object.entries(query).map(([k, v]) => [k, v ?? ''])) } })),
+    queryFn: ({ signal }) =>
+      unwrap(api.GET('/api/look-up/alike', { signal, params: { query: Object.fromEntries(Object.entries(query).map(([k, v]) => [k, v ?? ''])) } })),
     enabled: anything,
     staleTime: 30_000,
   });
@@ -102,9 +103,9 @@ export function CarProposal({ plate, region, vin, make, onTake, onVin }: CarProp
   const byPlate = !byVin && askedVin.length === 0 && askedPlate.replace(/\W/g, '').length >= 3;
   const { data, isFetching } = useQuery({
     queryKey: ['look-up', byVin ? 'vin' : 'plate', byVin ? askedVin : askedPlate, askedRegion],
-    queryFn: () =>
+    queryFn: ({ signal }) =>
       byVin
-        ? unwrap(api.GET('/api/look-up/vin', { params: { query: { vin: askedVin } } }))
+        ? unwrap(api.GET('/api/look-up/vin', { signal, params: { query: { vin: askedVin } } }))
         : unwrap(api.GET('/api/look-up/plate', { params: { query: { plate: askedPlate, region: askedRegion } } })),
     enabled: byVin || byPlate,
     ...holding(300_000),
@@ -155,7 +156,7 @@ export function useMakes() {
   return (
     useQuery({
       queryKey: ['look-up', 'makes'],
-      queryFn: () => unwrap(api.GET('/api/look-up/makes')),
+      queryFn: ({ signal }) => unwrap(api.GET('/api/look-up/makes', { signal })),
       ...holding(3_600_000),
     }).data?.makes ?? []
   );

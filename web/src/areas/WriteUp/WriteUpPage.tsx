@@ -44,17 +44,17 @@ export default function WriteUpPage() {
     setCar(givenCar ? { kind: 'known', id: givenCar } : { kind: 'none' });
   }, [given, givenCar]);
 
-  const proposal = useQuery({ queryKey: ['promise'], queryFn: () => unwrap(api.GET('/api/write-up/promise')), staleTime: 60_000 }).data;
+  const proposal = useQuery({ queryKey: ['promise'], queryFn: ({ signal }) => unwrap(api.GET('/api/write-up/promise', { signal })), staleTime: 60_000 }).data;
   const typed = promise ?? proposal?.promisedAt ?? '';
   const understood = useQuery({
     queryKey: ['moment', typed],
-    queryFn: () => unwrap(api.GET('/api/understand/moment', { params: { query: { text: typed } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/understand/moment', { signal, params: { query: { text: typed } } })),
     enabled: typed.trim().length > 0,
     retry: false,
   });
   const record = useQuery({
     queryKey: ['customer', customerId, 'write-up'],
-    queryFn: () => unwrap(api.GET('/api/customers/{id}', { params: { path: { id: customerId! } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/customers/{id}', { signal, params: { path: { id: customerId! } } })),
     enabled: customerId !== null,
   }).data;
   const choose = (id: number | null, vehicleId?: number) => {

@@ -12,7 +12,7 @@ export function usePhrases(use: Schemas['PhraseUse'], text: string, enabled: boo
   const say = useSay();
   const fitting = useQuery({
     queryKey: ['phrases', use, settled],
-    queryFn: () => unwrap(api.GET('/api/phrases/fitting', { params: { query: { use, text: settled } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/phrases/fitting', { signal, params: { query: { use, text: settled } } })),
     enabled,
     staleTime: 30_000,
     placeholderData: (before) => before,

@@ -43,7 +43,7 @@ export function headerText(sheet: Sheet, field: string): string {
 
 /** An order's sheet, kept up to date as anyone changes it. */
 export function useSheet(id: number) {
-  return useQuery({ queryKey: ['order', id], queryFn: () => unwrap(api.GET('/api/orders/{id}', { params: { path: { id } } })) });
+  return useQuery({ queryKey: ['order', id], queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}', { signal, params: { path: { id } } })) });
 }
 
 /** What is offered with the jobs of an order: additions, other jobs in their place, work for parts. Asked once the sheet has settled. */
@@ -51,7 +51,7 @@ export function useOffers(id: number, version: number, enabled: boolean) {
   return (
     useQuery({
       queryKey: ['offers', id, version],
-      queryFn: () => unwrap(api.GET('/api/orders/{id}/offers', { params: { path: { id } } })),
+      queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/offers', { signal, params: { path: { id } } })),
       placeholderData: (before) => before,
       enabled,
     }).data ?? []
@@ -62,7 +62,7 @@ export function useOffers(id: number, version: number, enabled: boolean) {
 export function useFacts(id: number, version: number, enabled: boolean) {
   return useQuery({
     queryKey: ['facts', id, version],
-    queryFn: () => unwrap(api.GET('/api/orders/{id}/facts', { params: { path: { id } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/facts', { signal, params: { path: { id } } })),
     placeholderData: (before) => before,
     enabled,
     ...holding(2000),

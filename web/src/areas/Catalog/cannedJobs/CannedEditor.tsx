@@ -59,9 +59,9 @@ export default function CannedEditor() {
   const job = params.get('job');
   const existing = useQuery({
     queryKey: ['canned-jobs', 'form', id, job],
-    queryFn: () =>
+    queryFn: ({ signal }) =>
       id === 'new'
-        ? unwrap(api.GET('/api/canned-jobs/from-job/{jobId}', { params: { path: { jobId: Number(job) } } }))
+        ? unwrap(api.GET('/api/canned-jobs/from-job/{jobId}', { signal, params: { path: { jobId: Number(job) } } }))
         : unwrap(api.GET('/api/canned-jobs/{id}', { params: { path: { id: Number(id) } } })),
     enabled: id !== 'new' || job !== null,
     // What is being typed is not taken away by what others keep meanwhile.
@@ -78,7 +78,7 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
   const [form, setForm] = useState(begin.form as Form);
   const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
   const [busy, setBusy] = useState(false);
-  const all = useQuery({ queryKey: ['canned-jobs'], queryFn: () => unwrap(api.GET('/api/canned-jobs')) }).data ?? [];
+  const all = useQuery({ queryKey: ['canned-jobs'], queryFn: ({ signal }) => unwrap(api.GET('/api/canned-jobs', { signal })) }).data ?? [];
   const navigate = useNavigate();
   const refresh = useRefresh();
   const say = useSay();

@@ -9,7 +9,7 @@ import './canned.css';
 /** Canned jobs by system at the left, the one that is edited at the right. */
 export default function CannedPage() {
   const [search, setSearch] = useState('');
-  const jobs = useQuery({ queryKey: ['canned-jobs'], queryFn: () => unwrap(api.GET('/api/canned-jobs')) }).data;
+  const jobs = useQuery({ queryKey: ['canned-jobs'], queryFn: ({ signal }) => unwrap(api.GET('/api/canned-jobs', { signal })) }).data;
   if (!jobs) return <Loading what="the canned jobs" />;
   const found = search.trim() ? matching(jobs, search) : jobs;
   return (

@@ -11,8 +11,8 @@ import { useSay } from '../../../ui/Toasts';
 export default function CannedStart() {
   const refresh = useRefresh();
   const say = useSay();
-  const jobs = useQuery({ queryKey: ['canned-jobs'], queryFn: () => unwrap(api.GET('/api/canned-jobs')) }).data ?? [];
-  const sets = useQuery({ queryKey: ['canned-jobs', 'sets'], queryFn: () => unwrap(api.GET('/api/canned-sets')) });
+  const jobs = useQuery({ queryKey: ['canned-jobs'], queryFn: ({ signal }) => unwrap(api.GET('/api/canned-jobs', { signal })) }).data ?? [];
+  const sets = useQuery({ queryKey: ['canned-jobs', 'sets'], queryFn: ({ signal }) => unwrap(api.GET('/api/canned-sets', { signal })) });
   const [editing, setEditing] = useState<Schemas['CannedSetRequest'] | null>(null);
   const [problem, setProblem] = useState<string>();
   const renew = () => refresh(['canned-jobs'], ['choices']);
@@ -91,7 +91,7 @@ export default function CannedStart() {
 /** The shop's own labor guide: a CSV file takes the place of the one before. */
 function OwnGuidePart() {
   const refresh = useRefresh();
-  const guide = useQuery({ queryKey: ['own-guide'], queryFn: () => unwrap(api.GET('/api/own-guide')) });
+  const guide = useQuery({ queryKey: ['own-guide'], queryFn: ({ signal }) => unwrap(api.GET('/api/own-guide', { signal })) });
   const [came, setCame] = useState<Schemas['LaborGuideImported'] | null>(null);
   const [problem, setProblem] = useState('');
   const bring = async (file: File | undefined) => {

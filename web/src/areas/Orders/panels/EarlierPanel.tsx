@@ -39,7 +39,7 @@ export function EarlierPanel({ onClose }: { onClose: () => void }) {
   };
   const found = useQuery({
     queryKey: ['earlier', orderId, query],
-    queryFn: () => unwrap(api.GET('/api/orders/{id}/earlier', { params: { path: { id: orderId }, query } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/earlier', { signal, params: { path: { id: orderId }, query } })),
     placeholderData: (before) => before,
   });
   const copyFormer = (job: Earlier) =>
@@ -113,7 +113,7 @@ function Look({ jobId, busy, onCopy }: { jobId: number; busy: boolean; onCopy: (
   const { orderId } = useActions();
   const look = useQuery({
     queryKey: ['earlier-look', orderId, jobId],
-    queryFn: () => unwrap(api.GET('/api/orders/{id}/earlier/{jobId}', { params: { path: { id: orderId, jobId } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/earlier/{jobId}', { signal, params: { path: { id: orderId, jobId } } })),
   }).data;
   if (!look) return <Loading what="its lines" />;
   return (

@@ -23,7 +23,7 @@ export function GuidePanel({ jobId, line, onClose }: Props) {
   const { taking, busy } = useAddToOrder(onClose);
   const guide = useQuery({
     queryKey: ['guide', orderId, search.trim()],
-    queryFn: () => unwrap(api.GET('/api/orders/{id}/guide', { params: { path: { id: orderId }, query: { q: search.trim() } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/guide', { signal, params: { path: { id: orderId }, query: { q: search.trim() } } })),
     placeholderData: (before) => before,
     ...holding(2000),
   });

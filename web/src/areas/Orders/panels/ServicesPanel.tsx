@@ -28,7 +28,8 @@ export function ServicesPanel({ onClose }: { onClose: () => void }) {
   const at: { reading?: number } = typed > 0 ? { reading: typed } : {};
   const schedule = useQuery({
     queryKey: ['services', orderId, use, at],
-    queryFn: () => unwrap(api.GET('/api/orders/{id}/maintenance', { params: { path: { id: orderId }, query: { hard: use === 'hard', ...at } } })),
+    queryFn: ({ signal }) =>
+      unwrap(api.GET('/api/orders/{id}/maintenance', { signal, params: { path: { id: orderId }, query: { hard: use === 'hard', ...at } } })),
     placeholderData: (before) => before,
     ...holding(2000),
   });

@@ -40,9 +40,12 @@ function PartSource({ line, place, onNext, onClose }: { line: Line; place: strin
   const query = words ? { q: words } : { type: line.partType };
   const own = useQuery({
     queryKey: ['side', orderId, 'stock', words || line.description],
-    queryFn: () =>
+    queryFn: ({ signal }) =>
       unwrap(
-        api.GET('/api/orders/{id}/side-by-side/{source}', { params: { path: { id: orderId, source: 'stock' }, query: { q: words || line.description } } }),
+        api.GET('/api/orders/{id}/side-by-side/{source}', {
+          signal,
+          params: { path: { id: orderId, source: 'stock' }, query: { q: words || line.description } },
+        }),
       ),
   });
   const shop = useShop();
@@ -50,7 +53,7 @@ function PartSource({ line, place, onNext, onClose }: { line: Line; place: strin
   const suppliers = useQueries({
     queries: asked.map(({ code: source }) => ({
       queryKey: ['side', orderId, source, query],
-      queryFn: () => unwrap(api.GET('/api/orders/{id}/side-by-side/{source}', { params: { path: { id: orderId, source }, query } })),
+      queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/side-by-side/{source}', { signal, params: { path: { id: orderId, source }, query } })),
       ...holding(2000),
     })),
   });

@@ -25,7 +25,7 @@ export default function AddCarDialog({ onClose }: { onClose: () => void }) {
   const find = useFind(text, customerId === null && text.trim().length > 0);
   const customer = useQuery({
     queryKey: ['customer', customerId, 'write-up'],
-    queryFn: () => unwrap(api.GET('/api/customers/{id}', { params: { path: { id: customerId! } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/customers/{id}', { signal, params: { path: { id: customerId! } } })),
     enabled: customerId !== null,
   }).data;
   const set = async (vehicleId: number | null) => {

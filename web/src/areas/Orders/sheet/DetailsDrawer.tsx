@@ -28,7 +28,7 @@ export default function DetailsDrawer({ onClose, onEnd }: { onClose: () => void;
   const say = useSay();
   const record = useQuery({
     queryKey: ['customer', sheet.customer?.id, 'write-up'],
-    queryFn: () => unwrap(api.GET('/api/customers/{id}', { params: { path: { id: sheet.customer!.id } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/customers/{id}', { signal, params: { path: { id: sheet.customer!.id } } })),
     enabled: sheet.customer !== null,
   }).data;
   const set = (field: string) => (value: string) => edits.header(field, headerText(sheet, field), value, sheet.version);

@@ -28,7 +28,7 @@ export default function EndDialog({ making, onClose }: { making: 'ended' | 'void
   const path = { id: sheet.id };
   const hanging = useQuery({
     queryKey: ['order', sheet.id, 'hanging', making],
-    queryFn: () => unwrap(api.GET('/api/orders/{id}/hanging', { params: { path, query: { ending: making === 'ended' } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/hanging', { signal, params: { path, query: { ending: making === 'ended' } } })),
     staleTime: 0,
   });
   const found = hanging.data ?? [];

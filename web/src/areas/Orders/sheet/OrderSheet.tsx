@@ -68,7 +68,7 @@ export default function OrderSheet() {
   const [why, setWhy] = useState<{ key: string; title: string; anchor: HTMLElement } | null>(null);
   const whys = useQuery({
     queryKey: ['order', id, 'why', sheet.data?.version],
-    queryFn: () => unwrap(api.GET('/api/orders/{id}/why', { params: { path: { id } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/why', { signal, params: { path: { id } } })),
     enabled: why !== null,
     placeholderData: (before) => before,
   });

@@ -60,7 +60,10 @@ export default function RecordDrawer({ id, onClose }: { id: number; onClose: () 
   const [note, setNote] = useState('');
   const shop = useShop();
   const now = useNow();
-  const record = useQuery({ queryKey: ['order', id, 'record'], queryFn: () => unwrap(api.GET('/api/orders/{id}/record', { params: { path: { id } } })) });
+  const record = useQuery({
+    queryKey: ['order', id, 'record'],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/record', { signal, params: { path: { id } } })),
+  });
   const found = (record.data ?? []).filter((e) =>
     `${e.what} ${FIELDS[e.field] ?? e.field} ${e.old} ${e.new} ${e.by}`.toLowerCase().includes(text.toLowerCase()),
   );

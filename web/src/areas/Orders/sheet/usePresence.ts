@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState, type FocusEvent } from 'react';
-import { onHere, tellHere } from '../../../lib/live';
+import { onHere, tellHere } from '../../../lib/changes/feed';
 
 const NOBODY: ReadonlyMap<number, string> = new Map();
 

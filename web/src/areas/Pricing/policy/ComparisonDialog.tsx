@@ -26,7 +26,7 @@ export default function ComparisonDialog({ onClose }: { onClose: () => void }) {
   const version = view.draft?.version ?? 0;
   const comparison = useQuery({
     queryKey: ['policy', 'comparison', version],
-    queryFn: () => unwrap(api.GET('/api/policy/draft/comparison')),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/policy/draft/comparison', { signal })),
     staleTime: 60_000,
     // Once it is put in force there is no draft to compare.
     enabled: !busy,

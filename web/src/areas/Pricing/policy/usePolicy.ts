@@ -9,7 +9,7 @@ const KEY = ['policy'];
 
 /** The policy as it is being written. */
 export function usePolicyView() {
-  return useQuery({ queryKey: KEY, queryFn: () => unwrap(api.GET('/api/policy')) });
+  return useQuery({ queryKey: KEY, queryFn: ({ signal }) => unwrap(api.GET('/api/policy', { signal })) });
 }
 
 /** Changes of the draft; each is kept as it is made, and shown before the server answers. */

@@ -20,7 +20,7 @@ export function LabelsPart({ kind, id, disabled }: Props) {
   const key = ['labels', kind, id];
   const state = useQuery({
     queryKey: key,
-    queryFn: () => unwrap(api.GET('/api/records/{kind}/{id}/labels-and-fields', { params: { path: { kind, id } } })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/records/{kind}/{id}/labels-and-fields', { signal, params: { path: { kind, id } } })),
   }).data;
   const renew = () => refresh(key, [kind.toLowerCase(), id]);
   if (!state) return null;

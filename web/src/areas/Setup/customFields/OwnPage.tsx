@@ -31,9 +31,9 @@ const USES: Record<Schemas['PhraseUse'], string> = { Complaint: 'what customers 
 export default function OwnPage() {
   const refresh = useRefresh();
   const say = useSay();
-  const defined = useQuery({ queryKey: ['setup', 'own'], queryFn: () => unwrap(api.GET('/api/labels-and-fields')) });
-  const texts = useQuery({ queryKey: ['setup', 'texts'], queryFn: () => unwrap(api.GET('/api/setup/texts')) });
-  const phrases = useQuery({ queryKey: ['phrases', 'all'], queryFn: () => unwrap(api.GET('/api/phrases')) });
+  const defined = useQuery({ queryKey: ['setup', 'own'], queryFn: ({ signal }) => unwrap(api.GET('/api/labels-and-fields', { signal })) });
+  const texts = useQuery({ queryKey: ['setup', 'texts'], queryFn: ({ signal }) => unwrap(api.GET('/api/setup/texts', { signal })) });
+  const phrases = useQuery({ queryKey: ['phrases', 'all'], queryFn: ({ signal }) => unwrap(api.GET('/api/phrases', { signal })) });
   const renew = () => refresh(['setup'], ['labels'], ['phrases']);
   if (defined.error && !defined.data) return <Failed error={defined.error} again={() => void defined.refetch()} />;
   if (!defined.data || !texts.data || !phrases.data) return <Loading what="what the shop set up" />;

@@ -12,7 +12,7 @@ using Yardstick.Data;
 namespace Yardstick.Data.Migrations
 {
     [DbContext(typeof(ShopDb))]
-    [Migration("20261127235231_Begin")]
+    [Migration("20261127230000_Begin")]
     partial class Begin
     {
         /// <inheritdoc />
@@ -1184,6 +1184,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ByKind")
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("From")
@@ -2429,6 +2432,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("ByKind")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("ClientId")

@@ -1,11 +1,14 @@
 import { HubConnectionBuilder, HubConnectionState, LogLevel, type HubConnection } from '@microsoft/signalr';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
+import { isOwnCommand } from './outbox';
+import { refreshTopics } from './refresh';
+import { keysOf, type Topic } from './topics';
 
-interface Touched {
-  kind: 'order' | 'floor' | 'parts' | 'bench' | 'invoice' | 'policy' | 'customer' | 'vehicle' | 'messages' | 'notices';
-  id: number;
-  version: number;
+/** What a kept change tells. */
+interface ChangeNotice {
+  commandId: string;
+  topics: Topic[];
 }
 
 /** Somebody else who has the same order open. */
@@ -16,6 +19,8 @@ interface PersonHere {
 
 /** The floor is asked anew once a burst of edits is over. */
 const FLOOR_PAUSE = 400;
+/** How long whoever made a change has to ask anew by itself. */
+const OWN_PAUSE = 300;
 let floorTimer: ReturnType<typeof setTimeout> | undefined;
 
 let line: HubConnection | null = null;
@@ -44,26 +49,15 @@ export function useLive(): boolean {
       .withAutomaticReconnect({ nextRetryDelayInMilliseconds: ({ previousRetryCount }) => Math.min(500 * 2 ** previousRetryCount, 5000) })
       .configureLogging(LogLevel.None)
       .build();
-    connection.on('changed', (touched: Touched[]) => {
-      for (const { kind, id, version } of touched) {
-        if (kind === 'order') {
-          // Without an id it is about every order.
-          // What this screen did itself it has asked for already.
-          const seen = client.getQueryData<{ version: number }>(['order', id])?.version;
-          if (!id || seen === undefined || seen < version) void client.invalidateQueries({ queryKey: id ? ['order', id] : ['order'] });
-          void client.invalidateQueries({ queryKey: ['orders'] });
-        } else if (kind === 'invoice') void client.invalidateQueries({ queryKey: ['invoice', id] });
-        else if (kind === 'messages') {
-          void client.invalidateQueries({ queryKey: ['messages'] });
-          void client.invalidateQueries({ queryKey: id ? ['order', id] : ['order'] });
-        } else if ((kind === 'customer' || kind === 'vehicle') && id) void client.invalidateQueries({ queryKey: [kind, id] });
-        else void client.invalidateQueries({ queryKey: [kind] });
-      }
+    connection.on('changed', ({ commandId, topics }: ChangeNotice) => {
+      // Whoever made the change asks anew by itself once it is answered; reading it twice helps nobody.
+      if (isOwnCommand(commandId)) {
+        const heardAt = Date.now();
+        setTimeout(() => refreshTopics(client, topics, heardAt), OWN_PAUSE);
+      } else refreshTopics(client, topics);
+      if (!topics.some((t) => t.kind === 'Floor')) return;
       clearTimeout(floorTimer);
-      floorTimer = setTimeout(() => {
-        void client.invalidateQueries({ queryKey: ['floor'] });
-        void client.invalidateQueries({ queryKey: ['bench'] });
-      }, FLOOR_PAUSE);
+      floorTimer = setTimeout(() => keysOf({ kind: 'Floor', id: 0 }).forEach((queryKey) => void client.invalidateQueries({ queryKey })), FLOOR_PAUSE);
     });
     connection.on('here', (orderId: number, people: PersonHere[]) => hearing.forEach((listener) => listener(orderId, people)));
     line = connection;

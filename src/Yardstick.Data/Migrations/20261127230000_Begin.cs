@@ -1574,6 +1574,7 @@ namespace Yardstick.Data.Migrations
                     Version = table.Column<int>(type: "INTEGER", nullable: false),
                     At = table.Column<DateTime>(type: "TEXT", nullable: false),
                     ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    ByKind = table.Column<int>(type: "INTEGER", nullable: false),
                     ClientId = table.Column<string>(type: "TEXT", nullable: false)
                 },
                 constraints: table =>
@@ -1598,6 +1599,7 @@ namespace Yardstick.Data.Migrations
                     To = table.Column<int>(type: "INTEGER", nullable: false),
                     At = table.Column<DateTime>(type: "TEXT", nullable: false),
                     ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    ByKind = table.Column<int>(type: "INTEGER", nullable: false),
                     Because = table.Column<string>(type: "TEXT", nullable: false)
                 },
                 constraints: table =>

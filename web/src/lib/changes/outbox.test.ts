@@ -1,0 +1,68 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+
+const store = new Map<string, string>();
+const answers: ((response: Response) => void)[] = [];
+const sent: string[] = [];
+
+beforeEach(() => {
+  vi.resetModules();
+  store.clear();
+  answers.length = sent.length = 0;
+  vi.stubGlobal('sessionStorage', {
+    getItem: (key: string) => store.get(key) ?? null,
+    setItem: (key: string, value: string) => store.set(key, value),
+    removeItem: (key: string) => store.delete(key),
+  });
+  vi.stubGlobal('fetch', (request: Request) => {
+    sent.push(request.url.replace('http://shop/api/', ''));
+    return new Promise<Response>((resolve) => answers.push(resolve));
+  });
+});
+afterEach(() => vi.unstubAllGlobals());
+
+const change = (path: string, id = 'c1') =>
+  new Request(`http://shop/api/${path}`, { method: 'POST', body: '{"a":1}', headers: { 'Content-Type': 'application/json', 'X-Command-Id': id } });
+const settle = () => new Promise((resolve) => setTimeout(resolve, 5));
+
+describe('changes', () => {
+  it('of one thing wait for each other, those of others do not', async () => {
+    const { dispatch } = await import('./outbox');
+    void dispatch(change('card-charges/4/settle'));
+    const first = dispatch(change('orders/12/lines/1', 'c2'));
+    void dispatch(change('orders/12/lines/2', 'c3'));
+    void dispatch(change('orders/13/lines/3', 'c4'));
+    await settle();
+    expect(sent).toEqual(['card-charges/4/settle', 'orders/12/lines/1', 'orders/13/lines/3']);
+    answers[1]!(new Response('{}'));
+    await first;
+    await settle();
+    expect(sent[3]).toBe('orders/12/lines/2');
+  });
+
+  it('that wait survive a reload and go out under the same id', async () => {
+    const before = await import('./outbox');
+    void before.dispatch(change('orders/12/lines/1', 'c2'));
+    void before.dispatch(change('orders/12/lines/2', 'c3'));
+    await settle();
+    expect(JSON.parse(store.get('waiting')!)).toHaveLength(2);
+    vi.resetModules();
+    sent.length = answers.length = 0;
+    const after = await import('./outbox');
+    const done = after.resume();
+    await settle();
+    answers[0]!(new Response('{}'));
+    await settle();
+    answers[1]!(new Response('{}'));
+    await done;
+    expect(sent).toEqual(['orders/12/lines/1', 'orders/12/lines/2']);
+    expect(store.has('waiting')).toBe(false);
+    expect(after.isOwnCommand('c2')).toBe(true);
+  });
+
+  it('with a password are not written down', async () => {
+    const { dispatch } = await import('./outbox');
+    void dispatch(change('session'));
+    await settle();
+    expect(store.has('waiting')).toBe(false);
+  });
+});

@@ -1,0 +1,112 @@
+/** This tab, so that nobody clashes with themselves; it stays over a reload. */
+export const clientId = sessionStorage.getItem('client') ?? crypto.randomUUID();
+sessionStorage.setItem('client', clientId);
+
+const KEPT = 'waiting';
+const MOST_OWN = 500;
+const own = new Set<string>();
+
+/** An id for a new change. */
+export function newCommand(): string {
+  const id = crypto.randomUUID();
+  own.add(id);
+  if (own.size > MOST_OWN) own.delete(own.values().next().value!);
+  return id;
+}
+
+/** Whether a change was made by this tab. */
+export const isOwnCommand = (id: string): boolean => own.has(id);
+
+type Listener = (waiting: number) => void;
+const listeners = new Set<Listener>();
+let waiting = 0;
+
+/** Tells how many changes wait for the connection to come back. */
+export function onWaiting(listener: Listener): () => void {
+  listeners.add(listener);
+  listener(waiting);
+  return () => listeners.delete(listener);
+}
+
+function setWaiting(change: number) {
+  waiting += change;
+  listeners.forEach((listener) => listener(waiting));
+}
+
+/** A change as it is kept while it waits, so that a reload loses nothing. */
+interface Kept {
+  id: string;
+  method: string;
+  url: string;
+  body: string;
+}
+
+const kept = (): Kept[] => JSON.parse(sessionStorage.getItem(KEPT) ?? '[]') as Kept[];
+const keep = (all: Kept[]) => (all.length > 0 ? sessionStorage.setItem(KEPT, JSON.stringify(all)) : sessionStorage.removeItem(KEPT));
+const drop = (id: string) => keep(kept().filter((k) => k.id !== id));
+
+/** Sends a change until it is answered, under the same id; the server carries it out once. */
+async function send(request: Request): Promise<Response> {
+  let held = false;
+  for (let pause = 400; ; pause = Math.min(pause * 2, 5000)) {
+    try {
+      const answer = await fetch(request.clone());
+      if (held) setWaiting(-1);
+      return answer;
+    } catch (error) {
+      if (request.signal.aborted) throw error;
+      if (!held) setWaiting(1);
+      held = true;
+      await new Promise((resolve) => setTimeout(resolve, pause));
+    }
+  }
+}
+
+/** What a change is about: changes of one thing go out one after the other, those of others do not wait for it. */
+export function scopeOf(url: string): string {
+  const [, kind, id] = /\/api\/([\w-]+)(?:\/(\d+))?/.exec(url) ?? [];
+  return id ? `${kind}:${id}` : (kind ?? '');
+}
+
+const turns = new Map<string, Promise<unknown>>();
+
+function inTurn(scope: string, work: () => Promise<Response>): Promise<Response> {
+  const turn = (turns.get(scope) ?? Promise.resolve()).then(work);
+  const settled = turn.catch(() => undefined);
+  turns.set(scope, settled);
+  void settled.then(() => turns.get(scope) === settled && turns.delete(scope));
+  return turn;
+}
+
+/** Sends a request: a question at once, a change when its turn has come. */
+export function dispatch(request: Request): Promise<Response> {
+  if (request.method === 'GET') return fetch(request);
+  const id = request.headers.get('X-Command-Id') ?? '';
+  // Passwords and files stay in the page alone.
+  const lasting = !/\/api\/(session|own|first-run)/.test(request.url) && (request.headers.get('Content-Type') ?? 'application/json').includes('json');
+  const copied = lasting
+    ? request
+        .clone()
+        .text()
+        .then((body) => keep([...kept(), { id, method: request.method, url: request.url, body }]))
+    : Promise.resolve();
+  return inTurn(scopeOf(request.url), async () => {
+    await copied;
+    try {
+      return await send(request);
+    } finally {
+      if (lasting) drop(id);
+    }
+  });
+}
+
+/** Sends what waited when the page was left, in its order; before anything new. */
+export function resume(): Promise<unknown> {
+  return Promise.all(
+    kept().map(({ id, method, url, body }) => {
+      own.add(id);
+      const headers = { 'Content-Type': 'application/json', 'X-Command-Id': id, 'X-Client-Id': clientId };
+      return inTurn(scopeOf(url), () => send(new Request(url, { method, headers, body: body || undefined })).finally(() => drop(id)));
+    }),
+  );
+}

@@ -1,0 +1,91 @@
+/** What open screens ask anew for; the server's `TopicKind` has the same names, and a test of it compares them. */
+export const TOPIC_KINDS = [
+  'Order',
+  'Orders',
+  'Floor',
+  'Parts',
+  'Stock',
+  'Invoice',
+  'Customer',
+  'Vehicle',
+  'Files',
+  'Labels',
+  'Messages',
+  'Notices',
+  'Policy',
+  'Catalog',
+  'Setup',
+  'Import',
+  'Phrases',
+] as const;
+
+export type TopicKind = (typeof TOPIC_KINDS)[number];
+
+/** Something that changed: what kind, which one; 0 where it is about all of them. */
+export interface Topic {
+  kind: TopicKind;
+  id: number;
+}
+
+/** What a sheet says of whom and what it is about. */
+interface Shown {
+  customer?: { id: number } | null;
+  vehicle?: { id: number } | null;
+  jobs?: { lines?: { partId?: number | null }[] }[];
+}
+
+const one = (name: string, id: number): readonly unknown[] => (id ? [name, id] : [name]);
+
+/** Keys of queries that show a topic, by their beginning. */
+export function keysOf({ kind, id }: Topic): (readonly unknown[])[] {
+  switch (kind) {
+    case 'Order':
+      return [one('order', id), one('obstacles', id), one('offers', id)];
+    case 'Orders':
+      return [['orders']];
+    case 'Floor':
+      return [['floor'], ['bench']];
+    case 'Parts':
+      return [['parts']];
+    case 'Stock':
+      return [['side'], ['choices']];
+    case 'Invoice':
+      return [one('invoice', id)];
+    case 'Customer':
+      return [one('customer', id), ['customers'], ['known']];
+    case 'Vehicle':
+      return [one('vehicle', id), ['known']];
+    case 'Files':
+      return [['files']];
+    case 'Labels':
+      return [['labels']];
+    case 'Messages':
+      return [['messages']];
+    case 'Notices':
+      return [['notices']];
+    case 'Policy':
+      return [['policy']];
+    case 'Catalog':
+      return [['canned-jobs'], ['own-guide'], ['choices'], ['guide'], ['setup', 'fees']];
+    case 'Setup':
+      return [['setup'], ['shop'], ['templates'], ['template-preview']];
+    case 'Import':
+      return [['imports'], ['import']];
+    case 'Phrases':
+      return [['phrases']];
+  }
+}
+
+/** Whether an order's sheet shows a topic that is not an order: its customer, its car, the stock of its parts. */
+export function sheetShows(sheet: Shown, { kind, id }: Topic): boolean {
+  switch (kind) {
+    case 'Customer':
+      return !!sheet.customer && (!id || sheet.customer.id === id);
+    case 'Vehicle':
+      return !!sheet.vehicle && (!id || sheet.vehicle.id === id);
+    case 'Stock':
+      return sheet.jobs?.some((job) => job.lines?.some((line) => line.partId && (!id || line.partId === id))) ?? false;
+    default:
+      return false;
+  }
+}
