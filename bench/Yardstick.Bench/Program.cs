@@ -3,6 +3,7 @@ using Yardstick.Bench;
 
 // Each prints figures to be compared within one run; none decides whether something passes.
 var rest = args.Skip(1).ToArray();
+int Number(int at, int usual) => rest.ElementAtOrDefault(at) is { } text ? int.Parse(text, System.Globalization.CultureInfo.InvariantCulture) : usual;
 switch (args.FirstOrDefault())
 {
     case "pricing":
@@ -16,6 +17,8 @@ switch (args.FirstOrDefault())
         return await Seed.RunAsync(rest.FirstOrDefault() ?? ".data/large");
     case "find":
         return await FindBench.RunAsync(rest.FirstOrDefault() ?? ".data/large");
+    case "people":
+        return await PeopleBench.RunAsync(Number(0, 50), rest.ElementAtOrDefault(1) ?? ".data/bench-people", Number(2, 300));
     case "import":
         return await ImportBench.RunAsync(rest.FirstOrDefault() is { } rows ? int.Parse(rows, System.Globalization.CultureInfo.InvariantCulture) : 50_000);
     default:
@@ -26,6 +29,7 @@ switch (args.FirstOrDefault())
             seed           makes a large shop: 100,000 customers, 150,000 cars, 400,000 orders       [.data/large]
             import         a file of customers brought in and taken back                                  [50000]
             find           the find field over HTTP on the large shop, against its bare SQL           [.data/large]
+            people         a shop at work: so many people with live screens    [50] [.data/bench-people or .data/large] [300 s]
             sheet          typing, totals and lists on orders of 10 and of 200 lines, in a browser
             asking         documents as PDF, the customer's page over the wire, an answer on its way to the counter
             paint          from a key to the painted find list, in a browser on the large shop      [.data/large]

@@ -55,7 +55,7 @@ internal static class Seed
         yield return ("Jobs", new() { ["Id"] = "Id + $k * 100000", ["OrderId"] = order });
         yield return ("Lines", new() { ["Id"] = "Id + $k * 1000000", ["JobId"] = "JobId + $k * 100000" });
         // The demo's orders are a little shorter than those of a large shop: some have their jobs twice, some jobs their lines.
-        yield return ("Jobs", new() { ["Id"] = "Id + 50000 + $k * 100000", ["OrderId"] = order });
+        yield return ("Jobs", new() { ["Id"] = "Id + 50000 + $k * 100000", ["OrderId"] = order, ["Position"] = "Position + 100" });
         yield return ("Lines", new() { ["Id"] = "Id + 300000 + $k * 1000000", ["JobId"] = "JobId + 50000 + $k * 100000" });
         yield return ("Lines", new() { ["Id"] = "Id + 600000 + $k * 1000000", ["JobId"] = "JobId + $k * 100000" });
     }
@@ -72,8 +72,8 @@ internal static class Seed
         var step = table switch { "Jobs" => "50000", "Lines" => "300000", _ => changes["Id"].Split('*')[^1].Trim() };
         // Two thirds of the orders of each copy: 2,516 × 238 would be 600,000.
         var again = changes.Values.Any(c => c.Contains("50000 +", StringComparison.Ordinal));
-        var orders = again ? "OrderId % 9 = 0" : "OrderId % 3 < 2";
-        var some = table switch { "Orders" => " AND Id % 3 < 2", "Jobs" => $" AND {orders}", "Lines" => $" AND JobId IN (SELECT Id FROM Jobs WHERE Id < 50000 AND {orders}){(changes["Id"].Contains("600000", StringComparison.Ordinal) ? " AND JobId % 6 = 0" : "")}", _ => "" };
+        var orders = (again ? "OrderId % 9 = 0" : "OrderId % 3 < 2") + " AND OrderId NOT IN (SELECT Id FROM Orders WHERE Id < 10000 AND State = 0)";
+        var some = table switch { "Orders" => " AND Id % 3 < 2 AND State <> 0", "Jobs" => $" AND {orders}", "Lines" => $" AND JobId IN (SELECT Id FROM Jobs WHERE Id < 50000 AND {orders}){(changes["Id"].Contains("600000", StringComparison.Ordinal) ? " AND JobId % 6 = 0" : "")}", _ => "" };
         return $"INSERT INTO {table} ({string.Join(", ", columns)}) SELECT {string.Join(", ", columns.Select(c => changes.GetValueOrDefault(c, c)))} FROM {table} WHERE Id < {step}{some}";
     }
 

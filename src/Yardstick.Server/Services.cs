@@ -63,7 +63,7 @@ public static class Services
         services.AddSingleton<SupplierTalk>();
         services.AddSingleton<SupplierRounds>();
         services.AddSingleton<CardTalk>();
-        services.AddSignalR();
+        services.AddSignalR().AddJsonProtocol(o => o.PayloadSerializerOptions.Converters.Add(new JsonStringEnumConverter(namingPolicy: null, allowIntegerValues: false)));
         services.ConfigureHttpJsonOptions(o => o.SerializerOptions.Converters.Add(new JsonStringEnumConverter(namingPolicy: null, allowIntegerValues: false)));
         services.AddProblemDetails();
         services.AddOpenApi(o =>

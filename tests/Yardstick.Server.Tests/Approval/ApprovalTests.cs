@@ -335,7 +335,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var (order, first, second) = await TwoJobsAsync(writer, "Spaeter");
         await writer.ApproveAsync(order, first);
         var purchase = await writer.PlaceAsync(order);
-        await writer.PostAsync($"purchase-orders/{purchase}/send");
+        await writer.HandedOverAsync(purchase);
         await writer.PostAsync($"orders/{order}/decisions", new { jobIds = new[] { first }, kind = "AnotherVisit", decidedBy = "Vesa", channel = "Phone" });
 
         var sheet = await writer.GetAsync($"orders/{order}");

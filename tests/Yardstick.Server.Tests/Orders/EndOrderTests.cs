@@ -53,7 +53,7 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await mina.ApproveAsync(order, job);
         Assert.Equal("end.approved", (await mina.RefusedAsync($"orders/{order}/end", new { ending = "TakenHome", reason = "x" })).Text("code"));
         var first = await mina.PlaceAsync(order);
-        await mina.PostAsync($"purchase-orders/{first}/send");
+        await mina.HandedOverAsync(first);
         await DeclineAsync(mina, order, job);
         var hanging = (await mina.GetAsync($"orders/{order}/hanging")).AsArray();
         Assert.Equal("part.coming", Assert.Single(hanging)!.Text("code"));
@@ -65,7 +65,7 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         // Asked again, ordered again, received, and declined in the end.
         await mina.ApproveAsync(order, job);
         var second = await mina.PlaceAsync(order);
-        await mina.PostAsync($"purchase-orders/{second}/send");
+        await mina.HandedOverAsync(second);
         await mina.PostAsync($"purchase-orders/{second}/receive", new { });
         // What is here is not ordered once more.
         await using (var db = shop.OpenDb())
@@ -93,7 +93,7 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var (order, job) = await mina.WriteUpAsync("Lager");
         await mina.ApproveAsync(order, job);
         var purchase = await mina.PlaceAsync(order);
-        await mina.PostAsync($"purchase-orders/{purchase}/send");
+        await mina.HandedOverAsync(purchase);
         await DeclineAsync(mina, order, job);
         await using var db = shop.OpenDb();
         var before = await db.Parts.Where(p => p.Number == "BU-88").Select(p => (decimal?)p.OnHand).FirstOrDefaultAsync() ?? 0;
@@ -123,9 +123,9 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         var (order, job) = await mina.WriteUpAsync("Nein");
         await mina.ApproveAsync(order, job);
-        var purchase = await mina.PlaceAsync(order);
         await shop.MoodAsync("harbor", "refuse", times: 1);
-        await mina.PostAsync($"purchase-orders/{purchase}/send");
+        var purchase = await mina.PlaceAsync(order);
+        await mina.HandedOverAsync(purchase);
         await using (var db = shop.OpenDb()) Assert.Equal(PurchaseOrderState.Refused, await db.PurchaseOrders.Where(p => p.Id == purchase).Select(p => p.State).SingleAsync());
         await DeclineAsync(mina, order, job);
         Assert.Equal(HttpStatusCode.OK, (await mina.SendAsync(HttpMethod.Delete, $"orders/{order}/jobs/{job}")).Status);

@@ -26,7 +26,7 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal("WaitingForParts", (await writer.GetAsync($"orders/{order}")).Text("stage"));
 
         var purchase = await parts.PlaceAsync(order);
-        var handed = await parts.PostAsync($"purchase-orders/{purchase}/send");
+        var handed = await parts.HandedOverAsync(purchase);
         Assert.Equal("Confirmed", handed.Text("state"));
         var card = (await writer.GetAsync("floor")).List("cards").First(c => c!.Id() == order)!;
         Assert.StartsWith("Harbor Parts, by", card.Text("waitsFor"), StringComparison.Ordinal);
@@ -171,7 +171,7 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var (order, job) = await writer.WriteUpAsync("Lieferung");
         await writer.ApproveAsync(order, job);
         var purchase = await writer.PlaceAsync(order);
-        await writer.PostAsync($"purchase-orders/{purchase}/send");
+        await writer.HandedOverAsync(purchase);
         var line = (await writer.GetAsync($"orders/{order}")).List("jobs")[0]!.List("lines")[1]!.Id();
         long purchaseLine;
         await using (var db = shop.OpenDb()) purchaseLine = await db.PurchaseOrderLines.Where(l => l.LineId == line).Select(l => l.Id).SingleAsync();

@@ -20,7 +20,7 @@ public class FaultTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var before = await TakenAsync("suppliers/harbor/count");
         await shop.MoodAsync("harbor", mode);
         var purchase = await writer.PlaceAsync(order);
-        var handed = await writer.PostAsync($"purchase-orders/{purchase}/send");
+        var handed = await writer.HandedOverAsync(purchase);
         Assert.Equal("Sending", handed.Text("state"));
         Assert.Contains(words, handed.Text("trouble"), StringComparison.Ordinal);
         var line = (await writer.GetAsync($"orders/{order}")).List("jobs")[0]!.List("lines")[1]!;
@@ -41,7 +41,7 @@ public class FaultTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await writer.ApproveAsync(order, job);
         var before = await TakenAsync("suppliers/harbor/count");
         await shop.MoodAsync("harbor", "doubleAnswer", times: 1);
-        await writer.PostAsync($"purchase-orders/{await writer.PlaceAsync(order)}/send");
+        await writer.HandedOverAsync(await writer.PlaceAsync(order));
         Assert.Equal(before + 1, await TakenAsync("suppliers/harbor/count"));
     }
 
@@ -52,7 +52,7 @@ public class FaultTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var (order, job) = await writer.WriteUpAsync();
         await writer.ApproveAsync(order, job);
         await shop.MoodAsync("harbor", "refuse", times: 1);
-        Assert.Equal("Refused", (await writer.PostAsync($"purchase-orders/{await writer.PlaceAsync(order)}/send")).Text("state"));
+        Assert.Equal("Refused", (await writer.HandedOverAsync(await writer.PlaceAsync(order))).Text("state"));
         Assert.Contains((await writer.GetAsync("parts")).List("needed"), n => n!["orderId"]!.GetValue<long>() == order);
     }
 

@@ -1,0 +1,208 @@
+using System.Diagnostics;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using Microsoft.AspNetCore.SignalR.Client;
+
+namespace Yardstick.Bench;
+
+/// <summary>One person at one screen, who reads what the web reads and writes what the web writes.</summary>
+internal sealed class VirtualPerson : IAsyncDisposable
+{
+    private static readonly string[] Writers = ["mina", "dario", "ingrid"], Technicians = ["tobias", "ana", "pieter", "noor"];
+    private static readonly string[] Looked = ["fal", "tar", "LBT", "pet", "sor", "207 555", "hav", "3501", "qui", "mer"];
+
+    private readonly HttpClient http;
+    private readonly System.Net.CookieContainer cookies = new();
+    private readonly PeopleBench.Figures figures;
+    private readonly Random chance;
+    private readonly int role;
+    private readonly string user;
+    private readonly Dictionary<string, CancellationTokenSource> reading = [];
+    private readonly HashSet<string> own = [];
+    private HubConnection? line;
+    private string? floorTag;
+    private long order;
+    private JsonNode? sheet;
+    private long pause;
+
+    internal VirtualPerson(int index, Uri address, PeopleBench.Figures figures)
+    {
+        (this.figures, role, chance) = (figures, index % 10, new Random(index));
+        user = role < 5 ? Writers[index % Writers.Length] : role < 8 ? Technicians[index % Technicians.Length] : role == 8 ? "wen" : "ingrid";
+        http = new HttpClient(new SocketsHttpHandler { CookieContainer = cookies, PooledConnectionLifetime = TimeSpan.FromMinutes(10) }) { BaseAddress = address, Timeout = TimeSpan.FromSeconds(30) };
+        http.DefaultRequestHeaders.Add("X-Client-Id", Guid.NewGuid().ToString("N"));
+        http.DefaultRequestHeaders.Add("Origin", address.GetLeftPart(UriPartial.Authority));
+    }
+
+    internal async Task SignInAsync()
+    {
+        await PostAsync("sign in", "session", new { userName = user, password = "lantern-bay" });
+        line = new HubConnectionBuilder().WithUrl(new Uri(http.BaseAddress!, "live"), o => o.Cookies = cookies).Build();
+        line.On<JsonObject>("changed", notice => _ = HearAsync(notice));
+        await line.StartAsync();
+    }
+
+    internal async Task WorkAsync(CancellationToken end)
+    {
+        try
+        {
+            await Task.Delay(chance.Next(4000), end);
+            await FloorAsync();
+            while (!end.IsCancellationRequested)
+            {
+                await (role switch { < 5 => WriteAsync(), < 8 => BenchAsync(), 8 => PartsAsync(), _ => FloorAsync() });
+                await Task.Delay(chance.Next(1000, 5000), end);
+            }
+        }
+        catch (OperationCanceledException)
+        {
+            // The time is over.
+        }
+    }
+
+    /// <summary>A notice: what this screen shows of it is read again, as the web does.</summary>
+    private async Task HearAsync(JsonObject notice)
+    {
+        figures.Heard();
+        var mine = own.Contains(notice["commandId"]!.GetValue<string>());
+        var topics = notice["topics"]!.AsArray().Select(t => (Kind: t!["kind"]!.GetValue<string>(), Id: t["id"]!.GetValue<long>())).ToList();
+        bool Tells(string kind, long? id) => topics.Exists(t => t.Kind == kind && (t.Id == 0 || t.Id == id));
+        if (!mine && role < 5 && order > 0 && (Tells("Order", order) || Tells("Customer", sheet?["customer"]?["id"]?.GetValue<long>()))) _ = SheetAsync("sheet again");
+        if (role == 8 && topics.Exists(t => t.Kind == "Parts")) _ = GetAsync("parts again", "parts");
+        if (topics.Exists(t => t.Kind == "Notices")) _ = GetAsync("notices", "notices");
+        if (!topics.Exists(t => t.Kind == "Floor")) return;
+        var mark = Interlocked.Increment(ref pause);
+        await Task.Delay(400);
+        if (Interlocked.Read(ref pause) != mark) return;
+        _ = FloorAsync();
+        if (role is >= 5 and < 8) _ = GetAsync("bench again", "bench");
+    }
+
+    private async Task FloorAsync()
+    {
+        var (body, tag) = await AskAsync("floor", "floor", floorTag);
+        floorTag = tag ?? floorTag;
+        if (order == 0 && body is not null && body["cards"]!.AsArray() is { Count: > 0 } cards && role < 5) order = cards[chance.Next(cards.Count)]!["id"]!.GetValue<long>();
+        cardIds = body is null ? cardIds : [.. body["cards"]!.AsArray().Select(c => c!["id"]!.GetValue<long>())];
+    }
+
+    private long[] cardIds = [];
+
+    private async Task WriteAsync()
+    {
+        switch (chance.Next(10))
+        {
+            case 0 or 1:
+                await GetAsync("find", $"find?q={Uri.EscapeDataString(Looked[chance.Next(Looked.Length)])}");
+                break;
+            case 2 or 3:
+                if (cardIds.Length > 0) order = cardIds[chance.Next(cardIds.Length)];
+                await SheetAsync("open");
+                break;
+            default:
+                if (sheet is null) await SheetAsync("open");
+                else await EditAsync();
+                break;
+        }
+    }
+
+    private async Task SheetAsync(string kind)
+    {
+        sheet = await GetAsync(kind, $"orders/{order}") ?? sheet;
+        _ = GetAsync("offers", $"orders/{order}/offers");
+        _ = GetAsync("facts", $"orders/{order}/facts");
+    }
+
+    private async Task EditAsync()
+    {
+        var lines = sheet!["jobs"]!.AsArray().SelectMany(j => j!["lines"]!.AsArray()).ToList();
+        var what = chance.Next(4);
+        if (what == 0 || lines.Count == 0) await PostAsync("add", $"orders/{order}/concerns", new { says = $"Noise {chance.Next(1000)}" });
+        else if (what == 1) await PostAsync("header", $"orders/{order}/header", new { field = "keyTag", value = $"{chance.Next(99)}", version = sheet["version"]!.GetValue<int>() });
+        else
+        {
+            var chosen = lines[chance.Next(lines.Count)]!;
+            var (field, value) = chosen["kind"]!.GetValue<string>() == "Labor" ? ("hours", $"{chance.Next(1, 30) / 10m:0.0}") : ("description", $"Part {chance.Next(1000)}");
+            await PostAsync("edit", $"orders/{order}/lines/{chosen["id"]!.GetValue<long>()}", new { field, value, version = chosen["version"]!.GetValue<int>() });
+        }
+        await SheetAsync("sheet after edit");
+    }
+
+    private async Task BenchAsync()
+    {
+        var bench = await GetAsync("bench", "bench");
+        var jobs = bench?["cars"]!.AsArray().SelectMany(c => c!["jobs"]!.AsArray().Select(j => (Car: c, Job: j!))).ToList() ?? [];
+        if (jobs.Count == 0) return;
+        var (car, job) = jobs[chance.Next(jobs.Count)];
+        if (chance.Next(3) == 0) await PostAsync("finding", $"orders/{car!["id"]!.GetValue<long>()}/findings", new { text = $"Seen {chance.Next(1000)}", rating = "Watch" });
+        else if (bench!["onJobId"] is not null) await PostAsync("clock", "bench/clock-off", new { });
+        else await PostAsync("clock", $"bench/jobs/{job["id"]!.GetValue<long>()}/clock-on", new { });
+    }
+
+    private async Task PartsAsync()
+    {
+        var parts = await GetAsync("parts", "parts");
+        if (parts?["needed"]!.AsArray() is { Count: > 0 } needed && chance.Next(3) == 0)
+            await PostAsync("order parts", "purchase-orders", new { supplierId = 1, lineIds = new[] { needed[chance.Next(needed.Count)]!["lineId"]!.GetValue<long>() } });
+    }
+
+    private async Task<JsonNode?> GetAsync(string kind, string path) => (await AskAsync(kind, path, null)).Body;
+
+    private async Task<(JsonNode? Body, string? Tag)> AskAsync(string kind, string path, string? tag)
+    {
+        // A newer question about the same breaks the older one off.
+        var cancel = new CancellationTokenSource();
+        lock (reading)
+        {
+            if (reading.TryGetValue(path, out var older)) older.Cancel();
+            reading[path] = cancel;
+        }
+        var clock = Stopwatch.StartNew();
+        try
+        {
+            using var request = new HttpRequestMessage(HttpMethod.Get, "api/" + path);
+            if (tag is not null) request.Headers.TryAddWithoutValidation("If-None-Match", tag);
+            using var answer = await http.SendAsync(request, cancel.Token);
+            var body = await answer.Content.ReadAsStringAsync(cancel.Token);
+            figures.Took(kind, clock.Elapsed.TotalMilliseconds);
+            if ((int)answer.StatusCode >= 500) figures.Fault($"{kind} {(int)answer.StatusCode}");
+            return (answer.IsSuccessStatusCode && body.Length > 0 ? JsonNode.Parse(body) : null, answer.Headers.ETag?.Tag);
+        }
+        catch (OperationCanceledException)
+        {
+            if (cancel.IsCancellationRequested) figures.BrokenOff();
+            else figures.Fault($"{kind} gave no answer in 30 s");
+        }
+        catch (Exception fault) when (fault is HttpRequestException or IOException)
+        {
+            figures.Fault($"{kind} {fault.GetType().Name}");
+        }
+        return (null, null);
+    }
+
+    private async Task PostAsync(string kind, string path, object body)
+    {
+        var id = Guid.NewGuid().ToString();
+        own.Add(id);
+        var clock = Stopwatch.StartNew();
+        try
+        {
+            using var request = new HttpRequestMessage(HttpMethod.Post, "api/" + path) { Content = JsonContent.Create(body) };
+            request.Headers.Add("X-Command-Id", id);
+            using var answer = await http.SendAsync(request);
+            await answer.Content.ReadAsStringAsync();
+            figures.Took(kind, clock.Elapsed.TotalMilliseconds);
+            if ((int)answer.StatusCode is >= 500 or 401 or 403 or 404 or 405) figures.Fault($"{kind} {(int)answer.StatusCode}");
+        }
+        catch (Exception fault) when (fault is HttpRequestException or IOException or OperationCanceledException)
+        {
+            figures.Fault($"{kind} {fault.GetType().Name}");
+        }
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        if (line is not null) await line.DisposeAsync();
+        http.Dispose();
+    }
+}
