@@ -23,7 +23,8 @@ internal sealed class VirtualPerson : IAsyncDisposable
     private string? floorTag;
     private long order;
     private JsonNode? sheet;
-    private long pause;
+    private long me;
+    private string? benchTag;
 
     internal VirtualPerson(int index, Uri address, PeopleBench.Figures figures)
     {
@@ -37,6 +38,7 @@ internal sealed class VirtualPerson : IAsyncDisposable
     internal async Task SignInAsync()
     {
         await PostAsync("sign in", "session", new { userName = user, password = "lantern-bay" });
+        me = (await GetAsync("session", "session"))?["id"]?.GetValue<long>() ?? 0;
         line = new HubConnectionBuilder().WithUrl(new Uri(http.BaseAddress!, "live"), o => o.Cookies = cookies).Build();
         line.On<JsonObject>("changed", notice => _ = HearAsync(notice));
         await line.StartAsync();
@@ -61,7 +63,7 @@ internal sealed class VirtualPerson : IAsyncDisposable
     }
 
     /// <summary>A notice: what this screen shows of it is read again, as the web does.</summary>
-    private async Task HearAsync(JsonObject notice)
+    private Task HearAsync(JsonObject notice)
     {
         figures.Heard();
         var mine = own.Contains(notice["commandId"]!.GetValue<string>());
@@ -70,12 +72,15 @@ internal sealed class VirtualPerson : IAsyncDisposable
         if (!mine && role < 5 && order > 0 && (Tells("Order", order) || Tells("Customer", sheet?["customer"]?["id"]?.GetValue<long>()))) _ = SheetAsync("sheet again");
         if (role == 8 && topics.Exists(t => t.Kind == "Parts")) _ = GetAsync("parts again", "parts");
         if (topics.Exists(t => t.Kind == "Notices")) _ = GetAsync("notices", "notices");
-        if (!topics.Exists(t => t.Kind == "Floor")) return;
-        var mark = Interlocked.Increment(ref pause);
-        await Task.Delay(400);
-        if (Interlocked.Read(ref pause) != mark) return;
-        _ = FloorAsync();
-        if (role is >= 5 and < 8) _ = GetAsync("bench again", "bench");
+        if (topics.Exists(t => t.Kind == "Floor")) _ = FloorAsync();
+        if (role is >= 5 and < 8 && Tells("Bench", me)) _ = BenchAgainAsync();
+        return Task.CompletedTask;
+    }
+
+    private async Task BenchAgainAsync()
+    {
+        var (_, tag) = await AskAsync("bench again", "bench", benchTag);
+        benchTag = tag ?? benchTag;
     }
 
     private async Task FloorAsync()
@@ -134,7 +139,7 @@ internal sealed class VirtualPerson : IAsyncDisposable
         var jobs = bench?["cars"]!.AsArray().SelectMany(c => c!["jobs"]!.AsArray().Select(j => (Car: c, Job: j!))).ToList() ?? [];
         if (jobs.Count == 0) return;
         var (car, job) = jobs[chance.Next(jobs.Count)];
-        if (chance.Next(3) == 0) await PostAsync("finding", $"orders/{car!["id"]!.GetValue<long>()}/findings", new { text = $"Seen {chance.Next(1000)}", rating = "Watch" });
+        if (chance.Next(3) == 0) await PostAsync("finding", $"orders/{car!["orderId"]!.GetValue<long>()}/findings", new { text = $"Seen {chance.Next(1000)}", rating = "Watch" });
         else if (bench!["onJobId"] is not null) await PostAsync("clock", "bench/clock-off", new { });
         else await PostAsync("clock", $"bench/jobs/{job["id"]!.GetValue<long>()}/clock-on", new { });
     }

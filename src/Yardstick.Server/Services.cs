@@ -59,6 +59,7 @@ public static class Services
         services.AddScoped<CommandRunner>();
         services.AddScoped<SheetReader>();
         services.AddSingleton(FloorView.Model);
+        services.AddSingleton<BenchModels>();
         services.AddSingleton<ContentStore>();
         services.AddSingleton<SupplierTalk>();
         services.AddSingleton<SupplierRounds>();

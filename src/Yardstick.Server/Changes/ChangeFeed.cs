@@ -13,9 +13,17 @@ namespace Yardstick.Server.Changes;
 public sealed class ChangeFeed(IHubContext<LiveHub> hub) : SaveChangesInterceptor
 {
     private const int MostOfOneKind = 20;
+    private readonly HashSet<TopicKind> computed = [];
 
     /// <summary>What was told, for whoever holds something computed of it in memory.</summary>
     public event Action<IReadOnlyCollection<Topic>>? Published;
+
+    /// <summary>What is computed for all screens is told by whoever computes it, once it is known to be another.</summary>
+    internal void LeaveTo(TopicKind kind) => computed.Add(kind);
+
+    /// <summary>Tells open screens.</summary>
+    internal Task TellAsync(string commandId, IReadOnlyList<Topic> topics) =>
+        topics.Count == 0 ? Task.CompletedTask : hub.Clients.All.SendAsync("changed", new ChangeNotice(commandId, topics));
 
     /// <inheritdoc />
     public override InterceptionResult<int> SavingChanges(DbContextEventData eventData, InterceptionResult<int> result)
@@ -61,9 +69,11 @@ public sealed class ChangeFeed(IHubContext<LiveHub> hub) : SaveChangesIntercepto
         var pending = PendingChanges.Of(db);
         if (pending.Topics.Count > 0)
         {
+            // Whatever changes the floor may change a bench.
+            if (pending.Topics.Contains(new Topic(TopicKind.Floor))) pending.Topics.Add(new Topic(TopicKind.Bench));
             var topics = Short(pending.Topics);
             Published?.Invoke(topics);
-            await hub.Clients.All.SendAsync("changed", new ChangeNotice(pending.CommandId, topics));
+            await TellAsync(pending.CommandId, [.. topics.Where(t => !computed.Contains(t.Kind))]);
         }
         foreach (var follow in pending.AfterCommit) follow();
     }

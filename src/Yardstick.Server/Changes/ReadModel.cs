@@ -4,7 +4,6 @@ using System.Text.Json;
 using Microsoft.AspNetCore.Http.Json;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Options;
-using Microsoft.Extensions.Primitives;
 using Yardstick.Data;
 using Yardstick.Server.Live;
 
@@ -17,7 +16,10 @@ namespace Yardstick.Server.Changes;
 /// <typeparam name="T">What is shown.</typeparam>
 public sealed class ReadModel<T> : IDisposable
 {
-    private static readonly TimeSpan Pace = TimeSpan.FromMilliseconds(250);
+    /// <summary>Least time between two computations.</summary>
+    private static readonly TimeSpan Pace = TimeSpan.FromMilliseconds(120);
+    /// <summary>How long a burst of changes may go on before screens are told.</summary>
+    private static readonly TimeSpan Burst = TimeSpan.FromMilliseconds(400);
     private readonly IDbContextFactory<ShopDb> factory;
     private readonly TimeProvider time;
     private readonly JsonSerializerOptions json;
@@ -25,35 +27,65 @@ public sealed class ReadModel<T> : IDisposable
     private readonly Func<T, T> withoutTime;
     private readonly TimeSpan good;
     private readonly SemaphoreSlim one = new(1, 1);
+    private readonly ChangeFeed feed;
+    private readonly Topic topic;
+    private readonly ILogger log;
     private long changes;
+    private int scheduled;
+    private string? told;
     private Held? held;
 
-    private sealed record Held(long Changes, DateTime At, long Ticks, byte[] Body, StringValues ETag);
+    private sealed record Held(long Changes, DateTime At, long Ticks, byte[] Body, string ETag, string Shown);
 
     /// <summary>Makes it.</summary>
     /// <param name="services">Factory of the database, clock, JSON, the feed of changes.</param>
+    /// <param name="topic">What it is; screens are told of it when it became another.</param>
     /// <param name="topics">Kinds of change after which it is computed anew.</param>
     /// <param name="good">How long it is good without a change, for what it says of the time.</param>
     /// <param name="compute">Computes it; now, UTC.</param>
-    /// <param name="withoutTime">The same without the moment at which it was computed, so that nothing new is told as nothing new.</param>
-    public ReadModel(IServiceProvider services, IReadOnlySet<TopicKind> topics, TimeSpan good, Func<ShopDb, DateTime, Task<T>> compute, Func<T, T> withoutTime)
+    /// <param name="withoutTime">The same without what moves by the clock alone: screens are told only when this is another.</param>
+    public ReadModel(IServiceProvider services, Topic topic, IReadOnlySet<TopicKind> topics, TimeSpan good, Func<ShopDb, DateTime, Task<T>> compute, Func<T, T> withoutTime)
     {
         factory = services.GetRequiredService<IDbContextFactory<ShopDb>>();
         time = services.GetRequiredService<TimeProvider>();
         json = services.GetRequiredService<IOptions<JsonOptions>>().Value.SerializerOptions;
         (this.good, this.compute, this.withoutTime) = (good, compute, withoutTime);
-        services.GetRequiredService<ChangeFeed>().Published += told =>
+        (this.topic, feed, log) = (topic, services.GetRequiredService<ChangeFeed>(), services.GetRequiredService<ILogger<ReadModel<T>>>());
+        feed.LeaveTo(topic.Kind);
+        feed.Published += changed =>
         {
-            if (told.Any(t => topics.Contains(t.Kind))) Interlocked.Increment(ref changes);
+            if (!changed.Any(t => topics.Contains(t.Kind))) return;
+            Interlocked.Increment(ref changes);
+            // Nobody has it yet, so nobody has to be told; whoever asks gets it as it is then.
+            if (held is not null && Interlocked.Exchange(ref scheduled, 1) == 0) _ = RefreshAsync();
         };
     }
 
     /// <summary>Answers a screen: what it shows now, or that it has it already.</summary>
     public async Task<IResult> AnswerAsync(HttpContext http)
     {
-        var now = await CurrentAsync(http.RequestAborted);
+        var has = http.Request.Headers.IfNoneMatch.ToString();
+        // A screen that lacks what was computed last gets that at once; what changed since, it is told of. One that has it waits for the next.
+        var now = has.Length > 0 && held is { } ready && ready.ETag != has && Stopwatch.GetElapsedTime(ready.Ticks) < Burst * 2 ? ready : await CurrentAsync(http.RequestAborted);
         http.Response.Headers.ETag = now.ETag;
-        return http.Request.Headers.IfNoneMatch == now.ETag ? Results.StatusCode(StatusCodes.Status304NotModified) : Results.Bytes(now.Body, "application/json");
+        return has == now.ETag ? Results.StatusCode(StatusCodes.Status304NotModified) : Results.Bytes(now.Body, "application/json");
+    }
+
+    /// <summary>Computes it anew once a burst of changes is over, and tells screens if it is another.</summary>
+    private async Task RefreshAsync()
+    {
+        try
+        {
+            await Task.Delay(Burst);
+            Interlocked.Exchange(ref scheduled, 0);
+            var now = (await CurrentAsync(CancellationToken.None)).Shown;
+            // A screen may have asked in between, so it is compared with what was told, not with what was held.
+            if (Interlocked.Exchange(ref told, now) != now) await feed.TellAsync("", [topic]);
+        }
+        catch (Exception fault) when (fault is ObjectDisposedException or InvalidOperationException or System.Data.Common.DbException)
+        {
+            log.LogWarning(fault, "{Topic} could not be computed anew; the next screen that asks tries again.", topic);
+        }
     }
 
     private bool IsGood(Held? what) => what is not null && what.Changes == Interlocked.Read(ref changes) && (time.GetUtcNow().UtcDateTime - what.At).Duration() < good;
@@ -71,14 +103,18 @@ public sealed class ReadModel<T> : IDisposable
             await using var db = await factory.CreateDbContextAsync(CancellationToken.None);
             db.ChangeTracker.QueryTrackingBehavior = QueryTrackingBehavior.NoTrackingWithIdentityResolution;
             var computed = await compute(db, at);
-            var tag = Convert.ToHexString(SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(withoutTime(computed), json)).AsSpan(0, 12));
-            return held = new Held(seen, at, Stopwatch.GetTimestamp(), JsonSerializer.SerializeToUtf8Bytes(computed, json), $"\"{tag}\"");
+            var body = JsonSerializer.SerializeToUtf8Bytes(computed, json);
+            var shown = HashOf(JsonSerializer.SerializeToUtf8Bytes(withoutTime(computed), json));
+            told ??= shown;
+            return held = new Held(seen, at, Stopwatch.GetTimestamp(), body, $"\"{HashOf(body)}\"", shown);
         }
         finally
         {
             one.Release();
         }
     }
+
+    private static string HashOf(byte[] json) => Convert.ToHexString(SHA256.HashData(json).AsSpan(0, 12));
 
     /// <inheritdoc />
     public void Dispose() => one.Dispose();

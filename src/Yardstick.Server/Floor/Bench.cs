@@ -9,6 +9,7 @@ using Yardstick.Core.Setup;
 using Yardstick.Core.Vehicles;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Live;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
 
@@ -31,7 +32,7 @@ public static class Bench
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/bench", HandleAsync).Asks(Permission.Work).Produces<BenchView>();
+        api.MapGet("/bench", (BenchModels benches, HttpContext http) => benches.Of(http.User.StaffId()).AnswerAsync(http)).Asks(Permission.Work).Produces<BenchView>().Produces(304);
         api.MapPost("/bench/presence", SetPresence).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/bench/jobs/{jobId:long}/clock-on", ClockOn).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/bench/clock-off", ClockOff).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
@@ -48,11 +49,20 @@ public static class Bench
         || o.Jobs.Any(j => j.RemovedAt == null && (j.Decision == DecisionKind.Approved || j.Decision == DecisionKind.Proposed)
             && j.Lines.Any(l => l.RemovedAt == null && !l.IsExcluded && l.TechnicianId == me))));
 
-    private static async Task<IResult> HandleAsync(ShopDb db, HttpContext http, TimeProvider time)
+    /// <summary>Somebody's bench, for all of their screens.</summary>
+    internal static ReadModel<BenchView> Model(IServiceProvider services, long me) =>
+        new(services, new Topic(TopicKind.Bench, me), new HashSet<TopicKind> { TopicKind.Bench, TopicKind.Setup }, TimeSpan.FromSeconds(20), (db, utcNow) => ReadAsync(db, me, utcNow), WithoutTime);
+
+    /// <summary>What was clocked so far grows by itself and is read again every minute; all else is told.</summary>
+    private static BenchView WithoutTime(BenchView bench) => bench with
     {
-        var me = http.User.StaffId();
+        Now = default,
+        Cars = [.. bench.Cars.Select(c => c with { Jobs = [.. c.Jobs.Select(j => j.OnTheClock.Count > 0 ? j with { ClockedHours = 0 } : j)] })],
+    };
+
+    private static async Task<BenchView> ReadAsync(ShopDb db, long me, DateTime utcNow)
+    {
         var shop = await db.Shops.SingleAsync();
-        var utcNow = time.GetUtcNow().UtcDateTime;
         var plans = await db.PlannedWork.Where(p => p.TechnicianId == me).OrderBy(p => p.Start).ToListAsync();
         var running = await db.TimeEntries.FirstOrDefaultAsync(t => t.StaffId == me && t.End == null);
         var orders = await db.OnBenchOf(me).Include(o => o.Concerns).Include(o => o.Jobs).ThenInclude(j => j.Lines).Include(o => o.Decisions).Include(o => o.CeilingExceptions)
@@ -60,7 +70,7 @@ public static class Bench
         var around = await Around.ReadAsync(db, orders);
         var cars = orders.OrderBy(o => plans.Where(p => p.OrderId == o.Id).Min(p => (DateTime?)p.Start) ?? DateTime.MaxValue).Select(o => CarOf(around, o, me, shop, utcNow, plans)).ToList();
         var here = await db.Attendances.FirstOrDefaultAsync(a => a.StaffId == me && a.End == null);
-        return Results.Ok(new BenchView(shop.Local(utcNow), here is not null, here?.Start, running?.JobId, running?.Start, cars));
+        return new BenchView(shop.Local(utcNow), here is not null, here?.Start, running?.JobId, running?.Start, cars);
     }
 
     /// <summary>What stands around the orders of a bench, asked once for all of them.</summary>

@@ -32,7 +32,17 @@ public static class FloorView
         api.MapGet("/floor", (ReadModel<FloorPageView> floor, HttpContext http) => floor.AnswerAsync(http)).Asks(Permission.SeeFloor).Produces<FloorPageView>().Produces(304);
 
     /// <summary>The floor is the same for everybody: one computation serves all screens.</summary>
-    internal static ReadModel<FloorPageView> Model(IServiceProvider services) => new(services, new HashSet<TopicKind> { TopicKind.Floor, TopicKind.Setup }, TimeSpan.FromSeconds(20), ReadAsync, f => f with { Now = default });
+    internal static ReadModel<FloorPageView> Model(IServiceProvider services) => 
+        // An order's version moves with every edit of it; a move of a car asks only whether the car was moved since.
+        new(services, new Topic(TopicKind.Floor), new HashSet<TopicKind> { TopicKind.Floor, TopicKind.Setup }, TimeSpan.FromSeconds(20), ReadAsync, WithoutTime);
+
+    /// <summary>What moves by the clock alone is read again every minute anyway.</summary>
+    private static FloorPageView WithoutTime(FloorPageView floor) => floor with
+    {
+        Now = default,
+        Cards = [.. floor.Cards.Select(c => c with { Version = 0 })],
+        Blocks = [.. floor.Blocks.Select(b => b.OnTheClock ? b with { End = default, DoneShare = 0, MinutesOver = 0 } : b)],
+    };
 
     private static async Task<FloorPageView> ReadAsync(ShopDb db, DateTime utcNow)
     {

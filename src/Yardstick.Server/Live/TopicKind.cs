@@ -7,8 +7,10 @@ public enum TopicKind
     Order,
     /// <summary>Lists of orders.</summary>
     Orders,
-    /// <summary>Cars and people on the floor, the day, the bench.</summary>
+    /// <summary>The floor and the day as they are shown: told only when what is shown has changed.</summary>
     Floor,
+    /// <summary>Technicians' benches.</summary>
+    Bench,
     /// <summary>Parts that are needed and purchase orders.</summary>
     Parts,
     /// <summary>Stock of one catalog part.</summary>

@@ -64,6 +64,7 @@ public sealed class FeedTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var ana = await shop.SignInAsync("ana");
         using var dario = await shop.SignInAsync("dario");
         await using var other = await Listener.OpenAsync(shop.Address, dario);
+        await dario.GetAsync("floor");
         var (order, job) = await mina.WriteUpAsync("Feed");
         var sheet = await mina.GetAsync($"orders/{order}");
         var (customer, vehicle) = (sheet["customer"]!.Id(), sheet["vehicle"]!.Id());
@@ -76,7 +77,7 @@ public sealed class FeedTests(ShopFixture shop) : IClassFixture<ShopFixture>
             ("a header field", () => mina.HeaderAsync(order, "keyTag", "99"), [Order(), "Floor 0", "Orders 0"]),
             ("a line", async () => await mina.PostAsync($"orders/{order}/lines/{part}", new { field = "quantity", value = "3", version = (await mina.LineAsync(order, part))["version"]!.GetValue<int>() }), [Order()]),
             ("a concern", () => mina.PostAsync($"orders/{order}/concerns", new { says = "Hums" }), [Order()]),
-            ("a finding from the bench", () => ana.PostAsync($"orders/{order}/findings", new { text = "Torn boot", rating = "Due" }), [Order(), "Floor 0"]),
+            ("a finding from the bench", () => ana.PostAsync($"orders/{order}/findings", new { text = "Torn boot", rating = "Due" }), [Order(), "Bench 0"]),
             ("a plan", () => mina.PostAsync($"jobs/{job}/plan", new { staffId = 5, start = ShopFixture.At("14:00"), version = 0 }), [Order(), "Floor 0"]),
             ("an answer", () => mina.ApproveAsync(order, job), [Order(), "Floor 0", "Parts 0"]),
             ("a purchase order", async () => purchase = await mina.PlaceAsync(order), [Order(), "Parts 0", "Floor 0"]),

@@ -1,8 +1,8 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { lazy, Suspense, useState } from 'react';
-import { api, unwrap, type Schemas } from '../../lib/api';
+import { api, unlessKept, unwrap, type Schemas } from '../../lib/api';
 import { clock, figure, moment, wallTime } from '../../lib/format';
-import { useNow, useRefresh, useShop } from '../../lib/shop';
+import { useMe, useNow, useRefresh, useShop } from '../../lib/shop';
 import { Plate } from '../../ui/Plate';
 import { Gauge } from '../../ui/Gauge';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
@@ -17,7 +17,13 @@ type Job = Schemas['BenchJob'];
 
 /** The technician's bench: my cars in order, one tap for each thing. No amounts of money. */
 export default function BenchPage() {
-  const bench = useQuery({ queryKey: ['bench'], queryFn: ({ signal }) => unwrap(api.GET('/api/bench', { signal })), refetchInterval: 60_000 });
+  const client = useQueryClient();
+  const queryKey = ['bench', useMe().id];
+  const bench = useQuery({
+    queryKey,
+    queryFn: ({ signal }) => unlessKept(client, queryKey, (headers) => api.GET('/api/bench', { signal, headers })),
+    refetchInterval: 60_000,
+  });
   const shop = useShop();
   const refresh = useRefresh();
   const say = useSay();

@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { isOwnCommand } from './outbox';
 import { refreshTopics } from './refresh';
-import { keysOf, type Topic } from './topics';
+import type { Topic } from './topics';
 
 /** What a kept change tells. */
 interface ChangeNotice {
@@ -17,11 +17,8 @@ interface PersonHere {
   lineId: number | null;
 }
 
-/** The floor is asked anew once a burst of edits is over. */
-const FLOOR_PAUSE = 400;
 /** How long whoever made a change has to ask anew by itself. */
 const OWN_PAUSE = 300;
-let floorTimer: ReturnType<typeof setTimeout> | undefined;
 
 let line: HubConnection | null = null;
 let place: { orderId: number | null; lineId: number | null } = { orderId: null, lineId: null };
@@ -55,9 +52,6 @@ export function useLive(): boolean {
         const heardAt = Date.now();
         setTimeout(() => refreshTopics(client, topics, heardAt), OWN_PAUSE);
       } else refreshTopics(client, topics);
-      if (!topics.some((t) => t.kind === 'Floor')) return;
-      clearTimeout(floorTimer);
-      floorTimer = setTimeout(() => keysOf({ kind: 'Floor', id: 0 }).forEach((queryKey) => void client.invalidateQueries({ queryKey })), FLOOR_PAUSE);
     });
     connection.on('here', (orderId: number, people: PersonHere[]) => hearing.forEach((listener) => listener(orderId, people)));
     line = connection;

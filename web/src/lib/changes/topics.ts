@@ -3,6 +3,7 @@ export const TOPIC_KINDS = [
   'Order',
   'Orders',
   'Floor',
+  'Bench',
   'Parts',
   'Stock',
   'Invoice',
@@ -44,7 +45,9 @@ export function keysOf({ kind, id }: Topic): (readonly unknown[])[] {
     case 'Orders':
       return [['orders']];
     case 'Floor':
-      return [['floor'], ['bench']];
+      return [['floor']];
+    case 'Bench':
+      return [one('bench', id)];
     case 'Parts':
       return [['parts']];
     case 'Stock':
