@@ -8358,6 +8358,13 @@ export interface paths {
                         "application/json": components["schemas"]["BenchView"];
                     };
                 };
+                /** @description Not Modified */
+                304: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
             };
         };
         put?: never;
