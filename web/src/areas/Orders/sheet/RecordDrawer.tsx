@@ -28,6 +28,8 @@ const FIELDS: Record<string, string> = {
   contactId: 'contact',
   siteId: 'site',
   complaint: 'what the customer says',
+  ordered: 'ordered',
+  account: 'total by the account',
   cause: 'cause',
   correction: 'correction',
   unitCost: 'unit cost',
