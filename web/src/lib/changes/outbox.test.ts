@@ -59,6 +59,20 @@ describe('changes', () => {
     expect(after.isOwnCommand('c2')).toBe(true);
   });
 
+  it('too large to be kept are sent all the same', async () => {
+    vi.stubGlobal('sessionStorage', {
+      getItem: () => null,
+      setItem: (key: string) => {
+        if (key === 'waiting') throw new DOMException('full', 'QuotaExceededError');
+      },
+      removeItem: () => undefined,
+    });
+    const { dispatch } = await import('./outbox');
+    void dispatch(change('orders/12/check-in'));
+    await settle();
+    expect(sent).toEqual(['orders/12/check-in']);
+  });
+
   it('with a password are not written down', async () => {
     const { dispatch } = await import('./outbox');
     void dispatch(change('session'));

@@ -42,7 +42,14 @@ interface Kept {
 }
 
 const kept = (): Kept[] => JSON.parse(sessionStorage.getItem(KEPT) ?? '[]') as Kept[];
-const keep = (all: Kept[]) => (all.length > 0 ? sessionStorage.setItem(KEPT, JSON.stringify(all)) : sessionStorage.removeItem(KEPT));
+function keep(all: Kept[]) {
+  try {
+    if (all.length > 0) sessionStorage.setItem(KEPT, JSON.stringify(all));
+    else sessionStorage.removeItem(KEPT);
+  } catch {
+    // What is too large for the browser's storage, a signature perhaps, waits in the page alone.
+  }
+}
 const drop = (id: string) => keep(kept().filter((k) => k.id !== id));
 
 /** Sends a change until it is answered, under the same id; the server carries it out once. */
