@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Microsoft.AspNetCore.SignalR;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
@@ -10,20 +11,31 @@ namespace Yardstick.Server.Changes;
 /// Turns what was saved into topics and tells open screens of them once the change is kept. Nobody writes notices by hand; only
 /// statements that change many rows at once name their topics themselves.
 /// </summary>
-public sealed class ChangeFeed(IHubContext<LiveHub> hub) : SaveChangesInterceptor
+public sealed class ChangeFeed(IHubContext<LiveHub> hub, ILogger<ChangeFeed> log) : SaveChangesInterceptor
 {
     private const int MostOfOneKind = 20;
-    private readonly HashSet<TopicKind> computed = [];
+    private readonly ConcurrentDictionary<TopicKind, bool> computed = new();
 
     /// <summary>What was told, for whoever holds something computed of it in memory.</summary>
     public event Action<IReadOnlyCollection<Topic>>? Published;
 
     /// <summary>What is computed for all screens is told by whoever computes it, once it is known to be another.</summary>
-    internal void LeaveTo(TopicKind kind) => computed.Add(kind);
+    internal void LeaveTo(TopicKind kind) => computed[kind] = true;
 
     /// <summary>Tells open screens.</summary>
-    internal Task TellAsync(string commandId, IReadOnlyList<Topic> topics) =>
-        topics.Count == 0 ? Task.CompletedTask : hub.Clients.All.SendAsync("changed", new ChangeNotice(commandId, topics));
+    internal async Task TellAsync(string commandId, IReadOnlyList<Topic> topics)
+    {
+        if (topics.Count == 0) return;
+        try
+        {
+            await hub.Clients.All.SendAsync("changed", new ChangeNotice(commandId, topics));
+        }
+        catch (Exception fault) when (fault is InvalidOperationException or IOException or OperationCanceledException)
+        {
+            // The change is kept; that a screen could not be told must not look as if it were not.
+            log.LogWarning(fault, "Screens could not be told of a change; they ask again by themselves.");
+        }
+    }
 
     /// <inheritdoc />
     public override InterceptionResult<int> SavingChanges(DbContextEventData eventData, InterceptionResult<int> result)
@@ -73,7 +85,7 @@ public sealed class ChangeFeed(IHubContext<LiveHub> hub) : SaveChangesIntercepto
             if (pending.Topics.Contains(new Topic(TopicKind.Floor))) pending.Topics.Add(new Topic(TopicKind.Bench));
             var topics = Short(pending.Topics);
             Published?.Invoke(topics);
-            await TellAsync(pending.CommandId, [.. topics.Where(t => !computed.Contains(t.Kind))]);
+            await TellAsync(pending.CommandId, [.. topics.Where(t => !computed.ContainsKey(t.Kind))]);
         }
         foreach (var follow in pending.AfterCommit) follow();
     }

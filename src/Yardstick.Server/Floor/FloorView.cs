@@ -32,7 +32,7 @@ public static class FloorView
         api.MapGet("/floor", (ReadModel<FloorPageView> floor, HttpContext http) => floor.AnswerAsync(http)).Asks(Permission.SeeFloor).Produces<FloorPageView>().Produces(304);
 
     /// <summary>The floor is the same for everybody: one computation serves all screens.</summary>
-    internal static ReadModel<FloorPageView> Model(IServiceProvider services) => 
+    internal static ReadModel<FloorPageView> Model(IServiceProvider services) =>
         // An order's version moves with every edit of it; a move of a car asks only whether the car was moved since.
         new(services, new Topic(TopicKind.Floor), new HashSet<TopicKind> { TopicKind.Floor, TopicKind.Setup }, TimeSpan.FromSeconds(20), ReadAsync, WithoutTime);
 
