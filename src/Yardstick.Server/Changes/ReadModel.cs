@@ -31,8 +31,8 @@ public sealed class ReadModel<T> : IDisposable
     private readonly Topic topic;
     private readonly ILogger log;
     private long changes;
-    private int scheduled;
-    private string? told;
+    private int scheduled, strayed;
+    private volatile string? told;
     private Held? held;
 
     private sealed record Held(long Changes, DateTime At, long Ticks, byte[] Body, string ETag, string Shown);
@@ -79,8 +79,10 @@ public sealed class ReadModel<T> : IDisposable
             await Task.Delay(Burst);
             Interlocked.Exchange(ref scheduled, 0);
             var now = (await CurrentAsync(CancellationToken.None)).Shown;
-            // A screen may have asked in between, so it is compared with what was told, not with what was held.
-            if (Interlocked.Exchange(ref told, now) != now) await feed.TellAsync("", [topic]);
+            // A screen may have asked in between and has what was undone since: that it was another for a moment is told as well.
+            var another = Interlocked.Exchange(ref strayed, 0) == 1;
+            told = now;
+            if (another) await feed.TellAsync("", [topic]);
         }
         catch (Exception fault) when (fault is ObjectDisposedException or InvalidOperationException or System.Data.Common.DbException)
         {
@@ -106,6 +108,7 @@ public sealed class ReadModel<T> : IDisposable
             var body = JsonSerializer.SerializeToUtf8Bytes(computed, json);
             var shown = HashOf(JsonSerializer.SerializeToUtf8Bytes(withoutTime(computed), json));
             told ??= shown;
+            if (shown != told) Interlocked.Exchange(ref strayed, 1);
             return held = new Held(seen, at, Stopwatch.GetTimestamp(), body, $"\"{HashOf(body)}\"", shown);
         }
         finally

@@ -124,6 +124,22 @@ public sealed class FeedTests(ShopFixture shop) : IClassFixture<ShopFixture>
     }
 
     [Fact]
+    public async Task A_screen_that_saw_what_was_undone_at_once_is_told_all_the_same()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        using var dario = await shop.SignInAsync("dario");
+        var (order, _) = await mina.WriteUpAsync("Zurueck");
+        await dario.GetAsync("floor");
+        await using var other = await Listener.OpenAsync(shop.Address, dario);
+        await other.MissingAsync("Floor 0");
+        other.Forget();
+        await mina.HeaderAsync(order, "keyTag", "31");
+        await dario.GetAsync("floor");
+        await mina.HeaderAsync(order, "keyTag", "77");
+        Assert.Empty(await other.MissingAsync("Floor 0"));
+    }
+
+    [Fact]
     public async Task A_discount_of_the_account_gives_open_orders_a_new_version_and_says_why()
     {
         using var mina = await shop.SignInAsync("mina");
