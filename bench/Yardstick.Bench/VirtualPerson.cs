@@ -22,7 +22,10 @@ internal sealed class VirtualPerson : IAsyncDisposable
     private HubConnection? line;
     private string? floorTag;
     private long order;
-    private JsonNode? sheet;
+    private readonly Dictionary<string, JsonNode> parts = [];
+    private string has = "";
+    private long hasOf;
+    private int version;
     private long me;
     private string? benchTag;
 
@@ -69,7 +72,7 @@ internal sealed class VirtualPerson : IAsyncDisposable
         var mine = own.Contains(notice["commandId"]!.GetValue<string>());
         var topics = notice["topics"]!.AsArray().Select(t => (Kind: t!["kind"]!.GetValue<string>(), Id: t["id"]!.GetValue<long>())).ToList();
         bool Tells(string kind, long? id) => topics.Exists(t => t.Kind == kind && (t.Id == 0 || t.Id == id));
-        if (!mine && role < 5 && order > 0 && (Tells("Order", order) || Tells("Customer", sheet?["customer"]?["id"]?.GetValue<long>()))) _ = SheetAsync("sheet again");
+        if (!mine && role < 5 && order > 0 && (Tells("Order", order) || Tells("Customer", parts.GetValueOrDefault("header")?["customer"]?["id"]?.GetValue<long>()))) _ = SheetAsync("sheet again");
         if (role == 8 && topics.Exists(t => t.Kind == "Parts")) _ = GetAsync("parts again", "parts");
         if (topics.Exists(t => t.Kind == "Notices")) _ = GetAsync("notices", "notices");
         if (topics.Exists(t => t.Kind == "Floor")) _ = FloorAsync();
@@ -105,7 +108,7 @@ internal sealed class VirtualPerson : IAsyncDisposable
                 await SheetAsync("open");
                 break;
             default:
-                if (sheet is null) await SheetAsync("open");
+                if (hasOf != order) await SheetAsync("open");
                 else await EditAsync();
                 break;
         }
@@ -113,24 +116,54 @@ internal sealed class VirtualPerson : IAsyncDisposable
 
     private async Task SheetAsync(string kind)
     {
-        sheet = await GetAsync(kind, $"orders/{order}") ?? sheet;
+        if (hasOf != order) (has, hasOf) = ("", 0);
+        var asked = order;
+        if ((await AskAsync(kind, $"orders/{asked}", null, has)).Body is { } update && asked == order) Take(update);
+        AskAround();
+    }
+
+    /// <summary>What hangs on the sheet from afar, asked once the hands rest.</summary>
+    private void AskAround()
+    {
         _ = GetAsync("offers", $"orders/{order}/offers");
         _ = GetAsync("facts", $"orders/{order}/facts");
     }
 
+    /// <summary>Puts the parts that came to those that are here.</summary>
+    private void Take(JsonNode update)
+    {
+        lock (parts)
+        {
+            if (hasOf != update["id"]!.GetValue<long>()) parts.Clear();
+            foreach (var name in new[] { "header", "totals", "around" })
+                if (update[name] is { } part) parts[name] = part.DeepClone();
+            foreach (var job in update["jobs"]!.AsArray()) parts[$"job:{job!["id"]}"] = job.DeepClone();
+            var tags = update["tags"]!.AsArray();
+            var now = tags.Select(t => t!["part"]!.GetValue<string>()).ToHashSet();
+            foreach (var gone in parts.Keys.Where(k => !now.Contains(k)).ToList()) parts.Remove(gone);
+            has = string.Join(',', tags.Select(t => $"{t!["part"]}={t["tag"]}"));
+            (hasOf, version) = (update["id"]!.GetValue<long>(), update["version"]!.GetValue<int>());
+        }
+    }
+
     private async Task EditAsync()
     {
-        var lines = sheet!["jobs"]!.AsArray().SelectMany(j => j!["lines"]!.AsArray()).ToList();
-        var what = chance.Next(4);
-        if (what == 0 || lines.Count == 0) await PostAsync("add", $"orders/{order}/concerns", new { says = $"Noise {chance.Next(1000)}" });
-        else if (what == 1) await PostAsync("header", $"orders/{order}/header", new { field = "keyTag", value = $"{chance.Next(99)}", version = sheet["version"]!.GetValue<int>() });
+        List<JsonNode> lines;
+        lock (parts) lines = parts.Where(p => p.Key.StartsWith("job:", StringComparison.Ordinal)).SelectMany(p => p.Value["lines"]!.AsArray()).Select(l => l!).ToList();
+        var (at, what) = (order, chance.Next(4));
+        JsonNode? answer;
+        if (what == 0 || lines.Count == 0) answer = await PostAsync("add", $"orders/{at}/concerns", new { complaint = $"Noise {chance.Next(1000)}" }, has);
+        else if (what == 1) answer = await PostAsync("header", $"orders/{at}/header", new { field = "keyTag", value = $"{chance.Next(99)}", version }, has);
         else
         {
-            var chosen = lines[chance.Next(lines.Count)]!;
+            var chosen = lines[chance.Next(lines.Count)];
             var (field, value) = chosen["kind"]!.GetValue<string>() == "Labor" ? ("hours", $"{chance.Next(1, 30) / 10m:0.0}") : ("description", $"Part {chance.Next(1000)}");
-            await PostAsync("edit", $"orders/{order}/lines/{chosen["id"]!.GetValue<long>()}", new { field, value, version = chosen["version"]!.GetValue<int>() });
+            answer = await PostAsync("edit", $"orders/{at}/lines/{chosen["id"]!.GetValue<long>()}", new { field, value, version = chosen["version"]!.GetValue<int>() }, has);
         }
-        await SheetAsync("sheet after edit");
+        // What the change did to the sheet came with its answer; what was refused is read.
+        if (answer?["sheet"] is { } update) Take(update);
+        else await SheetAsync("sheet again");
+        AskAround();
     }
 
     private async Task BenchAsync()
@@ -153,7 +186,7 @@ internal sealed class VirtualPerson : IAsyncDisposable
 
     private async Task<JsonNode?> GetAsync(string kind, string path) => (await AskAsync(kind, path, null)).Body;
 
-    private async Task<(JsonNode? Body, string? Tag)> AskAsync(string kind, string path, string? tag)
+    private async Task<(JsonNode? Body, string? Tag)> AskAsync(string kind, string path, string? tag, string sheet = "")
     {
         // A newer question about the same breaks the older one off.
         var cancel = new CancellationTokenSource();
@@ -167,6 +200,7 @@ internal sealed class VirtualPerson : IAsyncDisposable
         {
             using var request = new HttpRequestMessage(HttpMethod.Get, "api/" + path);
             if (tag is not null) request.Headers.TryAddWithoutValidation("If-None-Match", tag);
+            if (sheet.Length > 0) request.Headers.TryAddWithoutValidation("X-Sheet", sheet);
             using var answer = await http.SendAsync(request, cancel.Token);
             var body = await answer.Content.ReadAsStringAsync(cancel.Token);
             figures.Took(kind, clock.Elapsed.TotalMilliseconds);
@@ -185,7 +219,7 @@ internal sealed class VirtualPerson : IAsyncDisposable
         return (null, null);
     }
 
-    private async Task PostAsync(string kind, string path, object body)
+    private async Task<JsonNode?> PostAsync(string kind, string path, object body, string sheet = "")
     {
         var id = Guid.NewGuid().ToString();
         own.Add(id);
@@ -194,15 +228,18 @@ internal sealed class VirtualPerson : IAsyncDisposable
         {
             using var request = new HttpRequestMessage(HttpMethod.Post, "api/" + path) { Content = JsonContent.Create(body) };
             request.Headers.Add("X-Command-Id", id);
+            if (sheet.Length > 0) request.Headers.TryAddWithoutValidation("X-Sheet", sheet);
             using var answer = await http.SendAsync(request);
-            await answer.Content.ReadAsStringAsync();
+            var text = await answer.Content.ReadAsStringAsync();
             figures.Took(kind, clock.Elapsed.TotalMilliseconds);
             if ((int)answer.StatusCode is >= 500 or 401 or 403 or 404 or 405) figures.Fault($"{kind} {(int)answer.StatusCode}");
+            return answer.IsSuccessStatusCode && text.StartsWith('{') ? JsonNode.Parse(text) : null;
         }
         catch (Exception fault) when (fault is HttpRequestException or IOException or OperationCanceledException)
         {
             figures.Fault($"{kind} {fault.GetType().Name}");
         }
+        return null;
     }
 
     public async ValueTask DisposeAsync()

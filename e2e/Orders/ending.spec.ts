@@ -49,8 +49,8 @@ test('an estimate that was declined is ended without an invoice, and the car com
 
   // The same car again: what was declined is offered and taken over with one key.
   const vehicle = await mina.evaluate(async (id) => {
-    const sheet = (await (await fetch(`/api/orders/${id}`)).json()) as { vehicle: { id: number }; customer: { id: number } };
-    return [sheet.customer.id, sheet.vehicle.id];
+    const sheet = (await (await fetch(`/api/orders/${id}`)).json()) as { header: { vehicle: { id: number }; customer: { id: number } } };
+    return [sheet.header.customer.id, sheet.header.vehicle.id];
   }, order);
   await mina.goto(`/write-up?customer=${vehicle[0]}&vehicle=${vehicle[1]}`);
   const known = mina.getByRole('region', { name: 'What is already known' });

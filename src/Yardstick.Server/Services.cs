@@ -58,6 +58,7 @@ public static class Services
         services.AddSingleton<Signatures>();
         services.AddScoped<CommandRunner>();
         services.AddScoped<SheetReader>();
+        services.AddSingleton<PartHash>();
         services.AddSingleton(FloorView.Model);
         services.AddSingleton<BenchModels>();
         services.AddSingleton<ContentStore>();

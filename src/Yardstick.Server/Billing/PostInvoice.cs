@@ -20,7 +20,7 @@ namespace Yardstick.Server.Billing;
 public static class PostInvoice
 {
     /// <summary>A posted invoice.</summary>
-    public sealed record InvoicePosted(long InvoiceId, long Number);
+    public sealed record InvoicePosted(long InvoiceId, long Number) : OrderAnswer;
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)

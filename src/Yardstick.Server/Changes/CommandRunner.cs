@@ -17,7 +17,9 @@ public sealed class CommandRunner(IHttpContextAccessor accessor, SingleWriter wr
     private const int LongestClientId = 64;
 
     /// <summary>Runs a change of whoever is signed in and answers with what it returns, or with the problem that refused it.</summary>
-    public async Task<IResult> RunAsync<T>(Func<CommandContext, Task<Result<T>>> change)
+    /// <param name="change">The change.</param>
+    /// <param name="complete">What is told besides, once the change is kept; it is found out anew for a repeat.</param>
+    public async Task<IResult> RunAsync<T>(Func<CommandContext, Task<Result<T>>> change, Func<HttpContext, T, Task<T>>? complete = null)
     {
         var http = accessor.HttpContext!;
         if (!Guid.TryParse(http.Request.Headers["X-Command-Id"], out var id))
@@ -43,8 +45,13 @@ public sealed class CommandRunner(IHttpContextAccessor accessor, SingleWriter wr
             return new Outcome(200, body, null, Keep: true);
         }, outcome => outcome.Keep);
 
-        return outcome.Problem is { } refused ? Problems.Of(refused) : Results.Text(outcome.Body, "application/json", statusCode: outcome.Status);
+        if (outcome.Problem is { } refused) return Problems.Of(refused);
+        var answer = complete is null ? outcome.Body : JsonSerializer.Serialize(await complete(http, Read<T>(outcome.Body)), json.Value.SerializerOptions);
+        return Results.Text(answer, "application/json", statusCode: outcome.Status);
     }
+
+    private T Read<T>(string body) => JsonSerializer.Deserialize<T>(body, json.Value.SerializerOptions)
+        ?? throw new InvalidOperationException("A change was kept with an empty answer.");
 
     /// <summary>Runs a change of a customer or of the program itself; whether it was made before is for the change to tell.</summary>
     public static Task<Result<T>> RunAsync<T>(SingleWriter writer, Actor actor, Func<CommandContext, Task<Result<T>>> change) => writer.RunAsync(async db =>

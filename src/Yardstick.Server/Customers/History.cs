@@ -17,7 +17,7 @@ public static class History
     /// <summary>A job of an earlier order.</summary>
     public sealed record HistoryJob(string Title, DecisionKind Decision, decimal Subtotal);
     /// <summary>An earlier or open order.</summary>
-    public sealed record HistoryRow(long OrderId, long Number, OrderState State, DateTime At, int? Odometer, string Plate, string Vehicle, string Says, decimal Total, IReadOnlyList<HistoryJob> Jobs);
+    public sealed record HistoryRow(long OrderId, long Number, OrderState State, DateTime At, int? Odometer, string Plate, string Vehicle, string Complaint, decimal Total, IReadOnlyList<HistoryJob> Jobs);
     /// <summary>An order of a former program.</summary>
     public sealed record FormerHistoryRow(long Id, string Number, DateOnly On, string Title, decimal Total, int? Odometer);
 

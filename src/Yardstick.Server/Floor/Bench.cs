@@ -23,7 +23,7 @@ public static class Bench
     /// <summary>A job on the bench.</summary>
     public sealed record BenchJob(long Id, string Title, bool Approved, string Decision, JobProgress Progress, decimal Hours, decimal ClockedHours, bool Mine, bool OnMyClock, IReadOnlyList<string> OnTheClock, IReadOnlyList<BenchLine> Lines);
     /// <summary>A car on the bench.</summary>
-    public sealed record BenchCar(long OrderId, long Number, int Version, string Plate, string Vehicle, string Vin, string Color, string Engine, string KeyTag, Stage Stage, string StageName, DateTime? PromisedAt, PromiseState PromiseState, int? OdometerIn, string Warning, bool First, bool OldPartsBack, bool WashingWanted, IReadOnlyList<SheetConcern> Concerns, IReadOnlyList<BenchJob> Jobs, IReadOnlyList<FindingView> Findings);
+    public sealed record BenchCar(long OrderId, long Number, int Version, string Plate, string Vehicle, string Vin, string Color, string Engine, string KeyTag, Stage Stage, string StageName, DateTime? PromisedAt, PromiseState PromiseState, int? OdometerIn, string Warning, bool HasPriority, bool OldPartsBack, bool WashingWanted, IReadOnlyList<SheetConcern> Concerns, IReadOnlyList<BenchJob> Jobs, IReadOnlyList<FindingView> Findings);
     /// <summary>The bench.</summary>
     public sealed record BenchView(DateTime Now, bool Present, DateTime? PresentSince, long? OnJobId, DateTime? OnSince, IReadOnlyList<BenchCar> Cars);
     /// <summary>Present or gone.</summary>

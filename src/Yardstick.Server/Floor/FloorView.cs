@@ -21,7 +21,7 @@ public static class FloorView
     /// <summary>Approved or proposed work that nobody planned.</summary>
     public sealed record UnplannedJob(long JobId, long OrderId, string Plate, string Title, decimal Hours, bool Approved, long? TechnicianId);
     /// <summary>An open order.</summary>
-    public sealed record FloorCard(long Id, long Number, string Plate, string Vehicle, string Customer, string Title, string KeyTag, Stage Stage, DateTime StageSince, DateTime? PromisedAt, PromiseState PromiseState, string WaitsFor, string Job, long? LeadId, IReadOnlyList<long> TechnicianIds, decimal Progress, bool First, int Version);
+    public sealed record FloorCard(long Id, long Number, string Plate, string Vehicle, string Customer, string Title, string KeyTag, Stage Stage, DateTime StageSince, DateTime? PromisedAt, PromiseState PromiseState, string WaitsFor, string Job, long? LeadId, IReadOnlyList<long> TechnicianIds, decimal Progress, bool HasPriority, int Version);
     /// <summary>A stage and its name.</summary>
     public sealed record StageView(Stage Stage, string Name);
     /// <summary>The floor.</summary>

@@ -4,6 +4,7 @@ using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Orders;
 using Yardstick.Server.Documents;
 using Yardstick.Server.Safety;
 

@@ -3,6 +3,7 @@ using Yardstick.Core.Messaging;
 using Yardstick.Core.Setup;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Messaging;

@@ -6,6 +6,7 @@ using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Messaging;

@@ -16,9 +16,11 @@ public static class ArrangeOrder
     /// <summary>Rows as they were copied, their cells separated by tabs.</summary>
     public sealed record PasteRequest(string Text);
     /// <summary>What came of a paste.</summary>
-    public sealed record PastedAnswer(int OrderVersion, IReadOnlyList<long> LineIds, IReadOnlyList<PastedRefusal> Refused);
+    public sealed record PastedAnswer(int OrderVersion, IReadOnlyList<long> LineIds, IReadOnlyList<PastedRefusal> Refused) : OrderAnswer;
     /// <summary>Who does all labor of a job; without a job of the order.</summary>
     public sealed record TechnicianRequest(long? JobId, long? TechnicianId);
+    /// <summary>How many labor lines have that technician now.</summary>
+    public sealed record TechnicianAnswer(int OrderVersion, int Lines) : OrderAnswer;
     /// <summary>A note of one's own.</summary>
     public sealed record NoteRequest(string Text);
 
@@ -32,7 +34,7 @@ public static class ArrangeOrder
         api.MapPost("/orders/{id:long}/move-lines", MoveLines).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/orders/{id:long}/jobs/{jobId:long}/paste", Paste).Asks(Permission.EditOrders).Produces<PastedAnswer>().ProducesProblem(422);
         api.MapPost("/orders/{id:long}/lines/{lineId:long}/source-back", SourceBack).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422).ProducesProblem(409);
-        api.MapPost("/orders/{id:long}/technician", SetTechnician).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/orders/{id:long}/technician", SetTechnician).Asks(Permission.EditOrders).Produces<TechnicianAnswer>().ProducesProblem(422);
         api.MapDelete("/orders/{id:long}/discounts/{discountId:long}", TakeBack).Asks(Permission.OverridePrices).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/orders/{id:long}/discounts/{discountId:long}/restore", GiveAgain).Asks(Permission.OverridePrices).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/orders/{id:long}/record", Note).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
@@ -59,11 +61,11 @@ public static class ArrangeOrder
         return new PastedAnswer(under.Order.Version, [.. read.Lines.Select(l => l.Id)], read.Refused);
     });
 
-    private static Task<IResult> SetTechnician(long id, TechnicianRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> SetTechnician(long id, TechnicianRequest request, CommandRunner commands) => commands.OnOrderAsync<TechnicianAnswer>(id, async under =>
     {
         if (request.TechnicianId is { } who && await under.Command.Db.Staff.FindAsync(who) is not { Role: Role.Technician, Active: true }) return new Problem("staff.gone", "There is no such technician.", "technicianId");
         var set = under.Order.SetTechnician(request.JobId, request.TechnicianId, under.Command.Actor);
-        return set.Problem is { } problem ? problem : new Changed(under.Order.Version, request.JobId ?? id, set.Value);
+        return set.Problem is { } problem ? problem : new TechnicianAnswer(under.Order.Version, set.Value);
     });
 
     private static Task<IResult> TakeBack(long id, long discountId, CommandRunner commands) =>

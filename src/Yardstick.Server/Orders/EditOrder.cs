@@ -21,7 +21,7 @@ public static class EditOrder
     /// <param name="Confirmed">A reading lower than the last was said to be right.</param>
     public sealed record HeaderRequest(string Field, string? Value, int Version, bool Confirmed = false);
     /// <summary>A concern in the customer's words.</summary>
-    public sealed record ConcernRequest(string Says);
+    public sealed record ConcernRequest(string Complaint);
     /// <summary>
     /// A vehicle for the order: one on file, or one that is typed and belongs to the customer; without either it becomes a
     /// sale over the counter, by name.
@@ -86,9 +86,9 @@ public static class EditOrder
 
     private static Task<IResult> AddConcern(long id, ConcernRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
-        var added = under.Order.AddConcern(request.Says, under.Command.Actor);
+        var added = under.Order.AddConcern(request.Complaint, under.Command.Actor);
         if (added.Problem is { } problem) return problem;
-        await Phrases.UsedAsync(under.Command.Db, PhraseUse.Complaint, request.Says, under.Command.Actor.At);
+        await Phrases.UsedAsync(under.Command.Db, PhraseUse.Complaint, request.Complaint, under.Command.Actor.At);
         await under.Command.Db.SaveChangesAsync();
         return new Changed(under.Order.Version, added.Value.Id, added.Value.Version);
     });

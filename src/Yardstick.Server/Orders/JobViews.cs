@@ -2,19 +2,22 @@ using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Purchasing;
-using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Server.Orders;
 
 /// <summary>Jobs and lines as the sheet shows them.</summary>
-internal sealed class JobViews(Order order, ShopPolicy policy, OrderSurroundings around, IReadOnlyDictionary<long, StaffMember> staff, Shop shop, DateTime utcNow, bool margins, IReadOnlyList<PlannedWork> planned, IReadOnlyDictionary<long, int> photos, IReadOnlyDictionary<long, IReadOnlyList<string>> changedSince)
+internal sealed class JobViews(
+    Order order,
+    ShopPolicy policy,
+    OrderSurroundings around,
+    IReadOnlyDictionary<long, StaffMember> staff,
+    Shop shop,
+    DateTime utcNow,
+    bool margins,
+    IReadOnlyDictionary<long, IReadOnlyList<string>> changedSince)
 {
-    /// <summary>When the planned work ends, wall time.</summary>
-    internal DateTime? WorkEnds => planned.Count == 0 ? null
-        : planned.Select(p => p.Start.AddHours((double)(order.Jobs.FirstOrDefault(j => j.Id == p.JobId)?.SoldHours ?? 0))).Max();
-
     internal SheetJob Of(Job job, JobFigures figures)
     {
         var times = around.Times.Where(t => t.JobId == job.Id).ToList();
@@ -47,7 +50,7 @@ internal sealed class JobViews(Order order, ShopPolicy policy, OrderSurroundings
             Version = job.Version,
             Lines = lines,
             Companions = figures.Companions.Select(CompanionOf).Concat(OrderPricing.WaivedCompanions(job, policy).Select(WaivedOf)).ToList(),
-            TechnicianId = planned.FirstOrDefault(p => p.JobId == job.Id)?.TechnicianId,
+            TechnicianId = around.Planned.FirstOrDefault(p => p.JobId == job.Id)?.TechnicianId,
             LaborRate = job.LaborRate,
             CountUnit = job.CountUnit,
             Count = job.Count,
@@ -132,7 +135,7 @@ internal sealed class JobViews(Order order, ShopPolicy policy, OrderSurroundings
             Amount = figures?.Amount ?? 0,
             Core = figures?.Core ?? 0,
             MarginPercent = margins ? figures?.MarginPercent : null,
-            Out = line.IsExcluded,
+            IsExcluded = line.IsExcluded,
             Unit = line.Unit,
             ReducedTo = figures?.ReducedBy is null ? null : figures.Hours,
             ReducedBy = figures is null ? "" : ReducedWords(line, figures),
@@ -151,7 +154,7 @@ internal sealed class JobViews(Order order, ShopPolicy policy, OrderSurroundings
             NoteInside = line.NoteInside,
             NoteForCustomer = line.NoteForCustomer,
             NoteRelease = line.NoteVisibility,
-            Photos = photos.GetValueOrDefault(line.Id),
+            Photos = around.Photos.GetValueOrDefault(line.Id),
             OverrideReason = line.OverrideReason,
             OverrideBy = line.OverrideById is { } by && staff.TryGetValue(by, out var who) ? who.ShortName : "",
             Origin = line.Origin,

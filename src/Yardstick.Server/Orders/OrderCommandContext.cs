@@ -24,6 +24,9 @@ public sealed record OrderCommandContext(CommandContext Command, Order Order, Sh
     /// <summary>Today in the shop.</summary>
     public DateOnly Today => DateOnly.FromDateTime(LocalNow);
 
+    /// <summary>The day that prices the order.</summary>
+    public DateOnly PricingDay => Shop.PricingDay(Order, Command.Actor.At);
+
     /// <summary>Prices the order as it stands now.</summary>
     public PricingResult Price(Order order, JobSelection include) => OrderPricing.Price(order, Customer, Policy, include, Today);
 }

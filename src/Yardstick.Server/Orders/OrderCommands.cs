@@ -12,6 +12,7 @@ using Yardstick.Core.Vehicles;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Pricing;
+using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Orders;
 
@@ -27,9 +28,25 @@ public static class OrderCommands
     private static IQueryable<Order> WithAll(IQueryable<Order> orders) => orders
         .Include(o => o.Concerns).Include(o => o.Jobs).ThenInclude(j => j.Lines).Include(o => o.Jobs).ThenInclude(j => j.Companions).Include(o => o.Decisions).Include(o => o.CeilingExceptions).Include(o => o.Discounts).AsSplitQuery();
 
-    /// <summary>Runs a change on an order.</summary>
-    public static Task<IResult> OnOrderAsync<T>(this CommandRunner commands, long id, Func<OrderCommandContext, Task<Result<T>>> change) =>
-        commands.RunAsync<T>(work => work.OnOrderAsync(id, change));
+    /// <summary>Runs a change on an order and answers with what it did to the sheet, where the screen shows one.</summary>
+    public static Task<IResult> OnOrderAsync<T>(this CommandRunner commands, long id, Func<OrderCommandContext, Task<Result<T>>> change) where T : OrderAnswer
+    {
+        OrderCommandContext? kept = null;
+        return commands.RunAsync<T>(
+            work => work.OnOrderAsync<T>(id, under => change(kept = under)),
+            async (http, answer) => await SheetAfterAsync(http, id, kept) is { } sheet ? (T)(answer with { Sheet = sheet }) : answer);
+    }
+
+    /// <summary>What a change did to the sheet of whoever made it; null where no sheet is shown.</summary>
+    private static async Task<SheetUpdate?> SheetAfterAsync(HttpContext http, long id, OrderCommandContext? kept)
+    {
+        if (!http.Request.Headers.TryGetValue(SheetTags.HeaderName, out var has) || !http.User.May(Permission.SeeOrders)) return null;
+        var sheets = http.RequestServices.GetRequiredService<SheetReader>();
+        var margins = http.User.May(Permission.SeeMargin);
+        // What the change left in memory is what was kept; a repeat has to be read.
+        return kept is null ? await sheets.ReadAsync(id, margins, has.ToString())
+            : await sheets.ReadAsync(new PricedOrder(kept.Order, kept.Customer, kept.Policy, kept.Shop, kept.PricingDay), margins, has.ToString());
+    }
 
     /// <summary>Changes an order within a command: afterwards it is priced anew and saved.</summary>
     public static async Task<Result<T>> OnOrderAsync<T>(this CommandContext work, long id, Func<OrderCommandContext, Task<Result<T>>> change)

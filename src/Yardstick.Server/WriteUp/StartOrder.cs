@@ -26,7 +26,7 @@ public static class StartOrder
     public sealed record StartOrderRequest(long? CustomerId, NewCustomer? Customer, long? VehicleId, VehicleInput? Vehicle, bool CounterSale, string? Odometer, bool OdometerConfirmed,
         IReadOnlyList<string>? Concerns, IReadOnlyList<long>? CannedJobIds, string? PromisedAt, bool CustomerWaits, string? KeyTag,
         IReadOnlyList<AdvisoryToJob>? TakeOver = null, bool OldPartsBack = false, bool WashingWanted = false, long? ContactId = null, long? SiteId = null,
-        bool First = false, string? Title = null);
+        bool HasPriority = false, string? Title = null);
     /// <summary>The new order.</summary>
     public sealed record OrderStarted(long Id, long Number);
     /// <summary>A promise to offer.</summary>
@@ -78,7 +78,7 @@ public static class StartOrder
             KeyTag = request.KeyTag?.Trim() ?? "",
             OldPartsBack = request.OldPartsBack,
             WashingWanted = request.WashingWanted,
-            HasPriority = request.First,
+            HasPriority = request.HasPriority,
             ContactId = request.ContactId,
             SiteId = request.SiteId,
         };

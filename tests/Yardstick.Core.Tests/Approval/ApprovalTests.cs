@@ -182,7 +182,7 @@ public class ApprovalTests
         Assert.Empty(then.ChangesOf(Shown(order).Jobs[0]));
         order.SetLine(101, "hours", "1.5", Mina);
         order.AddLine(11, new Line { Id = 150, Kind = LineKind.Part, Description = "Shim", Quantity = 2, UnitCost = 3 }, Mina);
-        order.SetLine(102, "out", "true", Mina);
+        order.SetLine(102, "isExcluded", "true", Mina);
         Assert.Equal(["Brakes: 1 h, 100.00 then, 1.5 h, 150.00 now.", "Part of Brakes was left out.", "Shim was added, 12.00."], then.ChangesOf(Shown(order).Jobs[0]));
     }
 

@@ -114,7 +114,7 @@ public class EstimateTests
         order.SetLine(hose.Id, "keepsTime", "true", Mina);
         Assert.Equal((0.8m, null), (Price(order).Jobs[0].Lines[1].Hours, Price(order).Jobs[0].Lines[1].ReducedBy));
         order.SetLine(hose.Id, "keepsTime", "false", Mina);
-        order.SetLine(order.Jobs[0].Lines[0].Id, "out", "true", Mina);
+        order.SetLine(order.Jobs[0].Lines[0].Id, "isExcluded", "true", Mina);
         Assert.Equal(0.8m, Price(order).Jobs[0].Lines[1].Hours);
     }
 

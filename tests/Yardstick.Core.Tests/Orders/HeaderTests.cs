@@ -28,7 +28,7 @@ public class HeaderTests
     [InlineData("odometerIn", "88,500", "88500")]
     [InlineData("odometerOut", "88,420", "88420")]
     [InlineData("customerWaits", "true", "true")]
-    [InlineData("first", "true", "true")]
+    [InlineData("hasPriority", "true", "true")]
     [InlineData("oldPartsBack", "true", "true")]
     [InlineData("washingWanted", "false", "false")]
     [InlineData("leadId", "7", "7")]

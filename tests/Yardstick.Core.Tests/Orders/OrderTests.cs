@@ -164,7 +164,7 @@ public class OrderTests
         Reservation.Settle(order, parts, new HashSet<long>());
         Assert.Equal((1m, 0m), (part.Free, order.Jobs[0].Lines[1].ReservedQuantity));
         order.SetLine(101, "quantity", "1", Writer);
-        order.SetLine(101, "out", "true", Writer);
+        order.SetLine(101, "isExcluded", "true", Writer);
         Reservation.Settle(order, parts, new HashSet<long>());
         Assert.Equal(1, part.Free);
     }

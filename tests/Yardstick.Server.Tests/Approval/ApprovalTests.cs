@@ -107,7 +107,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Contains(EstimateSnapshot.FromJson(copy.Json).Jobs, j => j.Id == second);
 
         // What follows from an answer follows from this one: the car waits for its parts, and the record tells of it.
-        var sheet = await writer.GetAsync($"orders/{order}");
+        var sheet = await writer.SheetAsync(order);
         Assert.Equal("WaitingForParts", sheet.Text("stage"));
         Assert.Contains(await db.OrderChanges.Where(c => c.OrderId == order && c.Field == "decision").Select(c => c.New).ToListAsync(), c => c == "Approved");
         var notice = (await writer.GetAsync("notices")).AsArray().Single(n => n!["orderId"]?.GetValue<long>() == order)!;
@@ -135,7 +135,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
             var (order, job) = await writer.WriteUpAsync($"Zugleich {round}");
             var token = await SendAsync(writer, order, $"505 555 016{round + 3}");
             var told = (await JsonAsync(await customer.GetAsync(token))).List("choices")[1]!.Number("total");
-            var line = (await writer.GetAsync($"orders/{order}")).List("jobs")[0]!.List("lines")[0]!;
+            var line = (await writer.SheetAsync(order)).List("jobs")[0]!.List("lines")[0]!;
             var change = writer.SendAsync(HttpMethod.Post, $"orders/{order}/lines/{line.Id()}", new { field = "hours", value = "3", version = line["version"]!.GetValue<int>() });
             var answer = await customer.PostAsJsonAsync($"{token}/answer", new { jobs = new[] { new { jobId = job, kind = "Approved" } }, name = "Vesa", signaturePng = Signature });
             Assert.Equal(HttpStatusCode.OK, (await change).Status);
@@ -146,7 +146,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
             {
                 // Answered first: what was agreed to is what the page said, and the change shows as one that came after it.
                 Assert.Equal(told, Assert.Single(decisions).AmountAgreed.Amount);
-                Assert.NotEmpty((await writer.GetAsync($"orders/{order}")).List("jobs")[0]!.List("changedSince"));
+                Assert.NotEmpty((await writer.SheetAsync(order)).List("jobs")[0]!.List("changedSince"));
             }
             else
             {
@@ -185,7 +185,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal("Changed", changed.Text("state"));
         Assert.Null(changed["estimate"]);
         Assert.Equal(HttpStatusCode.Conflict, (await customer.PostAsJsonAsync($"{token}/answer", answer)).StatusCode);
-        Assert.Equal("Changed", (await writer.GetAsync($"orders/{order}"))["sent"]!.Text("state"));
+        Assert.Equal("Changed", (await writer.SheetAsync(order))["sent"]!.Text("state"));
 
         var newer = await SendAsync(writer, order);
         Assert.Contains("newer one", (await JsonAsync(await customer.GetAsync(token))).Text("sentence"), StringComparison.Ordinal);
@@ -211,11 +211,11 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var customer = Customer();
         Assert.Equal(HttpStatusCode.UnprocessableEntity, (await customer.PostAsJsonAsync($"{token}/question", new { text = " " })).StatusCode);
         Assert.Equal(HttpStatusCode.NoContent, (await customer.PostAsJsonAsync($"{token}/question", new { text = "Can I wait there?" })).StatusCode);
-        Assert.Equal(1, (await writer.GetAsync($"orders/{order}"))["unseenMessages"]!.GetValue<int>());
+        Assert.Equal(1, (await writer.SheetAsync(order))["unseenMessages"]!.GetValue<int>());
         var thread = await writer.GetAsync($"orders/{order}/messages");
         Assert.Equal("Can I wait there?", thread.List("messages")[^1]!.Text("body"));
         await writer.PostAsync($"orders/{order}/messages/seen");
-        Assert.Equal(0, (await writer.GetAsync($"orders/{order}"))["unseenMessages"]!.GetValue<int>());
+        Assert.Equal(0, (await writer.SheetAsync(order))["unseenMessages"]!.GetValue<int>());
     }
 
     [Fact]
@@ -227,7 +227,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var photo = (await technician.KeepAsync("photos", Png())).Body.Text("hash");
         var hidden = (await technician.PostAsync($"orders/{order}/findings", new { text = "Bodge", rating = "Watch" })).Id();
         var shown = (await technician.PostAsync($"orders/{order}/findings", new { text = "Pads 2 mm", rating = "Due", photoHash = photo })).Id();
-        var line = (await writer.GetAsync($"orders/{order}")).List("jobs")[0]!.List("lines")[0]!.Id();
+        var line = (await writer.SheetAsync(order)).List("jobs")[0]!.List("lines")[0]!.Id();
         await writer.PostAsync($"orders/{order}/lines/{line}", new { field = "noteForCustomer", value = "We take the quiet ones", version = 1 });
         await writer.KeepAsync($"files/Line/{line}?name=side.png", Png(90));
         await writer.KeepAsync($"files/Line/{line}?name=other.png", Png(91));
@@ -273,15 +273,15 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
 
         var refused = await writer.RefusedAsync($"orders/{order}/decisions/several", new { decidedBy = "Vesa", channel = "Phone", jobs = new object[] { new { jobId = first, kind = "Approved" }, new { jobId = second, kind = "Deferred", deferUntil = "yesterday-ish" } } });
         Assert.Equal($"job:{second}:deferUntil", refused.Text("field"));
-        Assert.Equal("Proposed", (await writer.GetAsync($"orders/{order}")).List("jobs")[0]!.Text("decision"));
+        Assert.Equal("Proposed", (await writer.SheetAsync(order)).List("jobs")[0]!.Text("decision"));
         await writer.PostAsync($"orders/{order}/decisions/several", new { decidedBy = "Vesa", channel = "InPerson", signaturePng = Signature, jobs = new object[] { new { jobId = first, kind = "Approved" }, new { jobId = second, kind = "Declined" } } });
-        var sheet = await writer.GetAsync($"orders/{order}");
+        var sheet = await writer.SheetAsync(order);
         Assert.Equal(["Approved", "Declined"], sheet.List("jobs").Select(j => j!.Text("decision")));
 
         // What changes in an approved job from here on is said at the job.
         var line = sheet.List("jobs")[0]!.List("lines")[0]!;
         await writer.PostAsync($"orders/{order}/lines/{line.Id()}", new { field = "hours", value = "1.6", version = line["version"]!.GetValue<int>() });
-        var changes = (await writer.GetAsync($"orders/{order}")).List("jobs")[0]!.List("changedSince");
+        var changes = (await writer.SheetAsync(order)).List("jobs")[0]!.List("changedSince");
         Assert.StartsWith("Press bushing in: 1.5 h", Assert.Single(changes)!.GetValue<string>(), StringComparison.Ordinal);
     }
 
@@ -305,7 +305,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(0, none.Number("total"));
         Assert.Equal(one.Number("total"), none.List("adds")[3]!.GetValue<decimal>());
         // Everything is in: the same as the sheet's total.
-        var sheet = await writer.GetAsync($"orders/{order}");
+        var sheet = await writer.SheetAsync(order);
         Assert.Equal(sheet["figures"]!.Number("total"), (await ChooseAsync([.. jobs])).Number("total"));
         Assert.Equal(System.Net.HttpStatusCode.NotFound, (await writer.SendAsync(HttpMethod.Get, "orders/999999/talk-through")).Status);
     }
@@ -323,7 +323,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await using var db = shop.OpenDb();
         Assert.Matches("^Please look\\.\\s+http", await db.Messages.Where(m => m.OrderId == order).Select(m => m.Body).FirstAsync());
         Assert.All(await db.Lines.Where(l => l.JobId == job).ToListAsync(), l => Assert.NotNull(l.QuotedPrice));
-        Assert.Equal("WaitingForAnswer", (await writer.GetAsync($"orders/{order}")).Text("stage"));
+        Assert.Equal("WaitingForAnswer", (await writer.SheetAsync(order)).Text("stage"));
         await writer.ApproveAsync(order, job);
         Assert.Equal("link.nothing", (await writer.RefusedAsync($"orders/{order}/links", new { channel = "Text", address = "505 555 0111", body = "x", now = true })).Text("code"));
     }
@@ -338,19 +338,19 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await writer.HandedOverAsync(purchase);
         await writer.PostAsync($"orders/{order}/decisions", new { jobIds = new[] { first }, kind = "AnotherVisit", decidedBy = "Vesa", channel = "Phone" });
 
-        var sheet = await writer.GetAsync($"orders/{order}");
+        var sheet = await writer.SheetAsync(order);
         var moved = sheet.List("jobs").First(j => j!.Id() == first)!;
         Assert.Equal("AnotherVisit", moved.Text("decision"));
         Assert.Equal(0, sheet["consent"]!.Number("agreed"));
         var nextId = moved["anotherVisitOrderId"]!.GetValue<long>();
-        var next = await writer.GetAsync($"orders/{nextId}");
+        var next = await writer.SheetAsync(nextId);
         Assert.Equal(("Expected", "Approved"), (next.Text("stage"), next.List("jobs")[0]!.Text("decision")));
         Assert.StartsWith("ordered", next.List("jobs")[0]!.List("lines").First(l => l!.Text("kind") == "Part")!.Text("stateCode"), StringComparison.Ordinal);
         await using var db = shop.OpenDb();
         Assert.Equal(nextId, (await db.PurchaseOrderLines.FirstAsync(l => l.PurchaseOrderId == purchase)).OrderId);
         // The same again finds the order that is expected already; the first job can't be decided here any more.
         await writer.PostAsync($"orders/{order}/decisions", new { jobIds = new[] { second }, kind = "AnotherVisit", decidedBy = "Vesa", channel = "Phone" });
-        Assert.Equal(2, (await writer.GetAsync($"orders/{nextId}")).List("jobs").Count);
+        Assert.Equal(2, (await writer.SheetAsync(nextId)).List("jobs").Count);
         await writer.RefusedAsync($"orders/{order}/decisions", new { jobIds = new[] { first }, kind = "Approved", decidedBy = "Vesa", channel = "Phone" });
     }
 
@@ -367,7 +367,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(HttpStatusCode.Forbidden, (await writer.SendAsync(HttpMethod.Post, $"orders/{order}/ceiling", new { reason = "x" })).Status);
         await owner.RefusedAsync($"orders/{order}/ceiling", new { reason = "" });
         await owner.PostAsync($"orders/{order}/ceiling", new { reason = "Agreed on the doorstep" });
-        Assert.Contains("Agreed on the doorstep", (await writer.GetAsync($"orders/{order}")).Text("ceilingLetPast"), StringComparison.Ordinal);
+        Assert.Contains("Agreed on the doorstep", (await writer.SheetAsync(order)).Text("ceilingLetPast"), StringComparison.Ordinal);
         await technician.PostAsync($"bench/jobs/{job}/clock-on", new { });
     }
 

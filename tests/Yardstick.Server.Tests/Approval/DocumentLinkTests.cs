@@ -45,7 +45,7 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var writer = await shop.SignInAsync("mina");
         var (order, job) = await writer.WriteUpAsync("Papierlink");
-        var number = (await writer.GetAsync($"orders/{order}"))["number"]!.GetValue<long>();
+        var number = (await writer.SheetAsync(order))["number"]!.GetValue<long>();
         var token = await SendAsync(writer, order, "505 555 0151", "estimate");
         await writer.PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Labor", description = "Something that came later", hours = "1" });
 
@@ -167,7 +167,7 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var writer = await shop.SignInAsync("mina");
         var (order, _) = await writer.WriteUpAsync("Flottenfrau");
-        var customer = (await writer.GetAsync($"orders/{order}"))["customer"]!.Id();
+        var customer = (await writer.SheetAsync(order))["customer"]!.Id();
         async Task ContactAsync(long? id, string field, string value) =>
             await writer.PostAsync($"customers/{customer}/items", new { list = "contacts", id, field, value, version = (await writer.GetAsync($"customers/{customer}/page"))["version"]!.GetValue<int>() });
         await ContactAsync(null, "name", "Ewa Zielinska");

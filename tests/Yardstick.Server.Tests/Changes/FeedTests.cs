@@ -66,7 +66,7 @@ public sealed class FeedTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await using var other = await Listener.OpenAsync(shop.Address, dario);
         await dario.GetAsync("floor");
         var (order, job) = await mina.WriteUpAsync("Feed");
-        var sheet = await mina.GetAsync($"orders/{order}");
+        var sheet = await mina.SheetAsync(order);
         var (customer, vehicle) = (sheet["customer"]!.Id(), sheet["vehicle"]!.Id());
         var part = sheet.List("jobs").Single()!.List("lines").Last()!.Id();
         long purchase = 0, invoice = 0;
@@ -76,7 +76,7 @@ public sealed class FeedTests(ShopFixture shop) : IClassFixture<ShopFixture>
         {
             ("a header field", () => mina.HeaderAsync(order, "keyTag", "99"), [Order(), "Floor 0", "Orders 0"]),
             ("a line", async () => await mina.PostAsync($"orders/{order}/lines/{part}", new { field = "quantity", value = "3", version = (await mina.LineAsync(order, part))["version"]!.GetValue<int>() }), [Order()]),
-            ("a concern", () => mina.PostAsync($"orders/{order}/concerns", new { says = "Hums" }), [Order()]),
+            ("a concern", () => mina.PostAsync($"orders/{order}/concerns", new { complaint = "Hums" }), [Order()]),
             ("a finding from the bench", () => ana.PostAsync($"orders/{order}/findings", new { text = "Torn boot", rating = "Due" }), [Order(), "Bench 0"]),
             ("a plan", () => mina.PostAsync($"jobs/{job}/plan", new { staffId = 5, start = ShopFixture.At("14:00"), version = 0 }), [Order(), "Floor 0"]),
             ("an answer", () => mina.ApproveAsync(order, job), [Order(), "Floor 0", "Parts 0"]),
@@ -112,7 +112,7 @@ public sealed class FeedTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var dario = await shop.SignInAsync("dario");
         await using var other = await Listener.OpenAsync(shop.Address, dario);
         var command = Guid.NewGuid();
-        var version = (await mina.GetAsync("orders/2512"))["version"]!.GetValue<int>();
+        var version = (await mina.SheetAsync(2512))["version"]!.GetValue<int>();
         var kept = await mina.SendAsync(HttpMethod.Post, "orders/2512/header", new { field = "keyTag", value = "98", version }, command);
         Assert.Equal((System.Net.HttpStatusCode.OK, ""), (kept.Status, kept.Body?["detail"]?.ToString() ?? ""));
         Assert.Empty(await other.MissingAsync("Order 2512"));
@@ -145,9 +145,9 @@ public sealed class FeedTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         using var ingrid = await shop.SignInAsync("ingrid");
         var (order, _) = await mina.WriteUpAsync("Rabatt");
-        var before = await mina.GetAsync($"orders/{order}");
+        var before = await mina.SheetAsync(order);
         await ingrid.PostAsync($"customers/{before["customer"]!.Id()}/fields", new { field = "partsDiscountPercent", value = "10", version = 1 });
-        var after = await mina.GetAsync($"orders/{order}");
+        var after = await mina.SheetAsync(order);
         Assert.True(after["version"]!.GetValue<int>() > before["version"]!.GetValue<int>());
         Assert.NotEqual(before["figures"]!.Number("total"), after["figures"]!.Number("total"));
         Assert.Contains((await mina.GetAsync($"orders/{order}/record")).AsArray(), e => e!.Text("field") == "account");

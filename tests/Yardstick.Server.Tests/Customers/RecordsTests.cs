@@ -19,7 +19,7 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
     private static async Task<JsonNode> ItemAsync(Browser browser, long customer, string list, long? id, string field, string value) =>
         await browser.PostAsync($"customers/{customer}/items", new { list, id, field, value, version = (await browser.GetAsync($"customers/{customer}/page"))["version"]!.GetValue<int>() });
 
-    private static async Task<long> CustomerOfAsync(Browser browser, long order) => (await browser.GetAsync($"orders/{order}"))["customer"]!.Id();
+    private static async Task<long> CustomerOfAsync(Browser browser, long order) => (await browser.SheetAsync(order))["customer"]!.Id();
 
     [Fact]
     public async Task Anything_on_file_is_found_however_it_is_typed_and_the_best_comes_first()
@@ -123,7 +123,7 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await SetAsync(mina, id, "alert", "Text only");
         await SetAsync(mina, id, "taxExemptUntil", ShopFixture.Day(83));
         await SetAsync(mina, id, "doNotServe", "Bounced checks");
-        Assert.Equal("Do not serve: Bounced checks · Text only", (await mina.GetAsync($"orders/{order}"))["customer"]!.Text("alert"));
+        Assert.Equal("Do not serve: Bounced checks · Text only", (await mina.SheetAsync(order))["customer"]!.Text("alert"));
         Assert.Contains(await FindAsync(mina, "Feldmann"), f => f!.Text("warning") == "Do not serve: Bounced checks");
         Assert.Contains((await mina.GetAsync($"write-up/known?customer={id}")).AsArray(), k => k!.Text("urgency") == "Heed" && k!.Text("title").Contains("Bounced", StringComparison.Ordinal));
         var phone = await ItemAsync(mina, id, "phones", null, "number", "207.555.0133");
@@ -157,7 +157,7 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         var (order, _) = await mina.WriteUpAsync("Kontomann");
         var id = await CustomerOfAsync(mina, order);
-        async Task<decimal> Figure(string name) => (await mina.GetAsync($"orders/{order}"))["figures"]!.Number(name);
+        async Task<decimal> Figure(string name) => (await mina.SheetAsync(order))["figures"]!.Number(name);
         Assert.Equal(213m, await Figure("labor"));
         await SetAsync(mina, id, "laborRateName", "fleet");
         Assert.Equal(186m, await Figure("labor"));
@@ -218,12 +218,12 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal("vehicle.open", (await mina.RefusedAsync("vehicles/1/transfer", new { customerId = 5 })).Text("code"));
 
         var (order, _) = await mina.WriteUpAsync("Zweimal");
-        var second = (await mina.GetAsync($"orders/{order}"))["vehicle"]!.Id();
+        var second = (await mina.SheetAsync(order))["vehicle"]!.Id();
         var merge = (await mina.PostAsync($"vehicles/{vehicle.Id}/merge", new { otherId = second }))["mergeId"]!.GetValue<long>();
-        Assert.Equal(vehicle.Id, (await mina.GetAsync($"orders/{order}"))["vehicle"]!.Id());
+        Assert.Equal(vehicle.Id, (await mina.SheetAsync(order))["vehicle"]!.Id());
         Assert.Equal(orders + 1, (await mina.GetAsync($"vehicles/{second}/history")).List("rows").Count + (await mina.GetAsync($"vehicles/{vehicle.Id}/history")).List("rows").Count);
         await mina.PostAsync($"merges/{merge}/undo");
-        Assert.Equal(second, (await mina.GetAsync($"orders/{order}"))["vehicle"]!.Id());
+        Assert.Equal(second, (await mina.SheetAsync(order))["vehicle"]!.Id());
 
         async Task<JsonNode> Refused(string field, string value) => await mina.RefusedAsync($"vehicles/{second}/fields", new { field, value, version = 99 });
         Assert.Equal("vehicle.year", (await Refused("year", "2044")).Text("code"));
@@ -277,7 +277,7 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
 
         object Body(params long[] jobs) => new { customerId = owner, vehicleId = vehicle, odometer = "299,000", takeOver = jobs.Select(j => new { kind = "job", id = j, title = "" }) };
         var order = (await mina.PostAsync("orders", Body(first))).Id();
-        var job = (await mina.GetAsync($"orders/{order}")).List("jobs").Single()!;
+        var job = (await mina.SheetAsync(order)).List("jobs").Single()!;
         Assert.Equal((offered[0]!.Text("title"), "Proposed"), (job.Text("title"), job.Text("decision")));
         Assert.True(job.Number("subtotal") > 0);
         Assert.Equal("job.taken", (await mina.RefusedAsync("orders", Body(first))).Text("code"));
@@ -294,11 +294,11 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var order = (await mina.PostAsync("orders", new { counterSale = true })).Id();
         var job = (await mina.PostAsync($"orders/{order}/jobs", new { title = "Wash" })).Id();
         await mina.PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Labor", description = "Wash", hours = "1" });
-        Assert.Equal(0, (await mina.GetAsync($"orders/{order}"))["figures"]!.Number("supplies"));
+        Assert.Equal(0, (await mina.SheetAsync(order))["figures"]!.Number("supplies"));
         Assert.Equal("writeUp.customer", (await mina.RefusedAsync($"orders/{order}/vehicle", new { vehicle = new { plate = "AB 1" } })).Text("code"));
         await mina.RefusedAsync($"orders/{order}/vehicle", new { vehicleId = 999999 }, HttpStatusCode.NotFound);
         await mina.PostAsync($"orders/{order}/vehicle", new { vehicle = new { plate = "AB 1", make = "Tarnow" }, customerId = 30 });
-        var sheet = await mina.GetAsync($"orders/{order}");
+        var sheet = await mina.SheetAsync(order);
         Assert.Equal((30L, "AB 1", false), (sheet["customer"]!.Id(), sheet["vehicle"]!.Text("plate"), sheet.Flag("counterSale")));
         Assert.True(sheet["figures"]!.Number("supplies") > 0);
         using var db = shop.OpenDb();

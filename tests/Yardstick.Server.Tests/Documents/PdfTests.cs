@@ -31,7 +31,7 @@ public class PdfTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var writer = await shop.SignInAsync("mina");
         await WithholdFindingsAsync(writer);
-        var sheet = await writer.GetAsync("orders/2501");
+        var sheet = await writer.SheetAsync(2501);
         var text = TextOf(await writer.BytesAsync("orders/2501/estimate.pdf"), out var pages);
         Assert.Equal(1, pages);
         foreach (var words in new[] { "Lantern Bay Auto Care", "Estimate 3501", "Imke Sorensen", "LBT 4471", "Thermostat and upper hose", "Sweet smell after the highway", sheet["figures"]!.Number("total").ToString("#,##0.00", System.Globalization.CultureInfo.InvariantCulture) })

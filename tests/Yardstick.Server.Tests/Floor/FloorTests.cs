@@ -100,7 +100,7 @@ public class FloorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         using var dario = await shop.SignInAsync("dario");
         var (order, _) = await mina.WriteUpAsync("Stufe");
-        var version = (await mina.GetAsync($"orders/{order}"))["version"]!.GetValue<int>();
+        var version = (await mina.SheetAsync(order))["version"]!.GetValue<int>();
         var moved = await mina.PostAsync($"orders/{order}/stage", new { stage = "Diagnosis", version });
         Assert.Equal("Diagnosis", (await mina.GetAsync("floor")).List("cards").First(c => c!.Id() == order)!.Text("stage"));
         var clash = await dario.RefusedAsync($"orders/{order}/stage", new { stage = "Pricing", version }, HttpStatusCode.Conflict);
@@ -109,7 +109,7 @@ public class FloorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal("request.unreadable", unknown.Text("code"));
         // The undo begins with the version that the move left.
         await mina.PostAsync($"orders/{order}/stage", new { stage = "Pricing", version = moved["version"]!.GetValue<int>() });
-        Assert.Equal("Pricing", (await mina.GetAsync($"orders/{order}")).Text("stage"));
+        Assert.Equal("Pricing", (await mina.SheetAsync(order)).Text("stage"));
     }
 
     [Fact]
@@ -129,10 +129,10 @@ public class FloorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await noor.PostAsync("bench/clock-off");
         Assert.Null((await noor.GetAsync("bench"))["onJobId"]);
         await noor.PostAsync($"bench/jobs/{job}/finish");
-        var done = (await writer.GetAsync($"orders/{order}")).List("jobs")[0]!;
+        var done = (await writer.SheetAsync(order)).List("jobs")[0]!;
         Assert.Equal(("Finished", 0.5m), (done.Text("progress"), done.Number("clockedHours")));
         await noor.PostAsync($"bench/jobs/{job}/reopen");
-        Assert.NotEqual("Finished", (await writer.GetAsync($"orders/{order}")).List("jobs")[0]!.Text("progress"));
+        Assert.NotEqual("Finished", (await writer.SheetAsync(order)).List("jobs")[0]!.Text("progress"));
         Assert.Equal("job.gone", (await noor.RefusedAsync("bench/jobs/999999/reopen", null, HttpStatusCode.NotFound)).Text("code"));
     }
 }

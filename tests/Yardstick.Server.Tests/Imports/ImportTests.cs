@@ -211,7 +211,7 @@ public class ImportTests(ShopFixture shop) : IClassFixture<ShopFixture>
         }
 
         var job = (await mina.PostAsync("orders/2501/jobs/former", new { formerOrderId = found.Id(), job = 0 })).Id();
-        var copied = (await mina.GetAsync("orders/2501")).List("jobs").Single(j => j!.Id() == job)!;
+        var copied = (await mina.SheetAsync(2501)).List("jobs").Single(j => j!.Id() == job)!;
         var pads = copied.List("lines")[1]!;
         Assert.Equal((1.2m, "BP-F-310"), (copied.List("lines")[0]!.Number("hours"), pads.Text("number")));
         Assert.NotEqual(101.90m, pads.Number("each"));

@@ -134,7 +134,7 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var writer = await shop.SignInAsync("mina");
         var (order, _) = await writer.WriteUpAsync("Stopper");
-        var customer = (await writer.GetAsync($"orders/{order}"))["customer"]!.Id();
+        var customer = (await writer.SheetAsync(order))["customer"]!.Id();
         var first = await WriteAsync(writer, order, "Text", "505 555 0125");
         await UntilAsync(first, m => m.State == MessageState.Delivered);
         await shop.Outside.PostAsJsonAsync("post/write", new { kind = "text", from = "+15055550125", subject = "", body = "When is it ready?" });
@@ -158,7 +158,7 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var writer = await shop.SignInAsync("mina");
         var (order, _) = await writer.WriteUpAsync("Ohnetext");
-        var customer = (await writer.GetAsync($"orders/{order}"))["customer"]!.Id();
+        var customer = (await writer.SheetAsync(order))["customer"]!.Id();
         await using (var db = shop.OpenDb())
         {
             var phone = await db.CustomerPhones.SingleAsync(p => p.CustomerId == customer);
@@ -212,7 +212,7 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal("template.field", (await owner.RefusedAsync("templates", Template("Hello {{ order }}"))).Text("code"));
         Assert.Equal("template.syntax", (await owner.RefusedAsync("templates", Template("Hello {{ customer.firstName"))).Text("code"));
         await owner.PostAsync("templates", Template("Hello {{ customer.firstName }}, order {{ order.number }} {% if order.promise %}is ready {{ order.promise }}{% endif %} {{ link }} <b>"));
-        var number = (await owner.GetAsync($"orders/{order}"))["number"]!.GetValue<long>();
+        var number = (await owner.SheetAsync(order))["number"]!.GetValue<long>();
         var filled = (await owner.GetAsync($"orders/{order}/templates")).AsArray().Single(t => t!.Text("name") == "Late")!;
         Assert.Equal($"Hello Vesa, order {number} is ready Monday at 4:30 pm {{{{ link }}}} <b>", filled.Text("body"));
         var preview = await owner.PostAsync("templates/preview", new { subject = "", body = "{{ car.plate }}", orderNumber = number });
@@ -229,7 +229,7 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal("fee.twice", (await owner.RefusedAsync("named-fees", new { code = "TOW", label = "Other", amount = "1" })).Text("code"));
         var (order, job) = await owner.WriteUpAsync("Schlepper");
         await owner.PostAsync($"orders/{order}/take", new { kind = "fee", id = fee, jobId = job });
-        var line = (await owner.GetAsync($"orders/{order}")).List("jobs")[0]!.List("lines")[^1]!;
+        var line = (await owner.SheetAsync(order)).List("jobs")[0]!.List("lines")[^1]!;
         Assert.Equal(("Towing, local", "TOW"), (line.Text("description"), line.Text("number")));
         await owner.PostAsync($"named-fees/{fee}/retire", new { retired = true });
         Assert.True((await owner.GetAsync("named-fees")).List("fees").Single(f => f!.Id() == fee)!.Flag("retired"));
@@ -247,7 +247,7 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var writer = await shop.SignInAsync("mina");
         using var other = await shop.SignInAsync("dario");
         var (order, job) = await writer.WriteUpAsync("Quellen");
-        var lineId = (await writer.GetAsync($"orders/{order}")).List("jobs")[0]!.List("lines").First(l => l!.Text("kind") == "Part")!.Id();
+        var lineId = (await writer.SheetAsync(order)).List("jobs")[0]!.List("lines").First(l => l!.Text("kind") == "Part")!.Id();
         await using var db = shop.OpenDb();
         var part = await db.Parts.Where(p => p.WithdrawnAt == null && p.Category != "tire").OrderBy(p => p.Id).FirstAsync();
         var taken = await writer.PostAsync($"orders/{order}/take", new { kind = "stock", id = part.Id, lineId });
@@ -264,7 +264,7 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var mina = await shop.SignInAsync("mina");
         var (order, _) = await mina.WriteUpAsync("Ohneauftrag");
-        var customer = (await mina.GetAsync($"orders/{order}"))["customer"]!.Id();
+        var customer = (await mina.SheetAsync(order))["customer"]!.Id();
         await mina.PostAsync($"customers/{customer}/messages", new { channel = "Email", address = "vesa.ohne@example.com", subject = "Winter", body = "Tires are here.", now = true });
         var thread = await mina.GetAsync($"customers/{customer}/messages");
         Assert.Equal(("Winter", "Tires are here."), (thread.List("messages")[^1]!.Text("subject"), thread.List("messages")[^1]!.Text("body")));

@@ -17,7 +17,7 @@ public class EditTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         using var dario = await shop.SignInAsync("dario");
         var (order, _) = await mina.WriteUpAsync();
-        var line = (await mina.GetAsync($"orders/{order}")).List("jobs")[0]!.List("lines")[0]!;
+        var line = (await mina.SheetAsync(order)).List("jobs")[0]!.List("lines")[0]!;
         object Set(string field, string value) => new { field, value, version = line["version"]!.GetValue<int>() };
         await mina.PostAsync($"orders/{order}/lines/{line.Id()}", Set("hours", "2"));
         await dario.PostAsync($"orders/{order}/lines/{line.Id()}", Set("description", "Press bushings in"));
@@ -37,7 +37,7 @@ public class EditTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var dario = await shop.SignInAsync("dario");
         var (order, job) = await mina.WriteUpAsync();
         await Task.WhenAll(Enumerable.Range(0, 100).Select(i => (i % 2 == 0 ? mina : dario).PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Fee", description = $"Fee {i}", amount = "1.01" })));
-        var sheet = await mina.GetAsync($"orders/{order}");
+        var sheet = await mina.SheetAsync(order);
         Assert.Equal(102, sheet.List("jobs")[0]!.List("lines").Count);
         Assert.Equal(101.00m, sheet["figures"]!.Number("fees"));
         await using var db = shop.OpenDb();
@@ -51,11 +51,11 @@ public class EditTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var mina = await shop.SignInAsync("mina");
         var (order, job) = await mina.WriteUpAsync();
-        var before = (await mina.GetAsync($"orders/{order}"))["figures"]!.Number("total");
+        var before = (await mina.SheetAsync(order))["figures"]!.Number("total");
         Assert.Equal(HttpStatusCode.OK, (await mina.SendAsync(HttpMethod.Delete, $"orders/{order}/jobs/{job}")).Status);
-        Assert.Equal(0, (await mina.GetAsync($"orders/{order}"))["figures"]!.Number("total"));
+        Assert.Equal(0, (await mina.SheetAsync(order))["figures"]!.Number("total"));
         await mina.PostAsync($"orders/{order}/jobs/{job}/restore");
-        Assert.Equal(before, (await mina.GetAsync($"orders/{order}"))["figures"]!.Number("total"));
+        Assert.Equal(before, (await mina.SheetAsync(order))["figures"]!.Number("total"));
     }
 
     [Theory]
@@ -67,7 +67,7 @@ public class EditTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var mina = await shop.SignInAsync("mina");
         var (order, _) = await mina.WriteUpAsync();
-        var line = (await mina.GetAsync($"orders/{order}")).List("jobs")[0]!.List("lines")[0]!;
+        var line = (await mina.SheetAsync(order)).List("jobs")[0]!.List("lines")[0]!;
         Assert.Equal(field, (await mina.RefusedAsync($"orders/{order}/lines/{line.Id()}", new { field, value, version = 1 })).Text("field"));
         Assert.Equal(1.5m, (await mina.LineAsync(order, line.Id())).Number("hours"));
     }
@@ -87,7 +87,7 @@ public class EditTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var mina = await shop.SignInAsync("mina");
         var started = await mina.PostAsync("orders", new { customer = new { lastName = name }, vehicle = new { plate = "ODD 1" } });
-        var sheet = await mina.GetAsync($"orders/{started.Id()}");
+        var sheet = await mina.SheetAsync(started.Id());
         Assert.Equal(name, sheet["customer"]!.Text("name"));
         Assert.Contains((await mina.GetAsync($"find?q={Uri.EscapeDataString(name.Split(' ')[0])}")).AsArray(), f => f!.Text("title") == name);
     }
@@ -147,12 +147,12 @@ public class EditTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         var (order, _) = await mina.WriteUpAsync("Merkel");
         var id = Guid.NewGuid();
-        object body = new { says = "Rattles" };
+        object body = new { complaint = "Rattles" };
         await mina.SendAsync(HttpMethod.Post, $"orders/{order}/concerns", body, id);
         var forget = shop.Services.GetRequiredService<OldCommandCleanup>();
         await forget.ForgetAsync(default);
         await mina.SendAsync(HttpMethod.Post, $"orders/{order}/concerns", body, id);
-        Assert.Equal(2, (await mina.GetAsync($"orders/{order}")).List("concerns").Count);
+        Assert.Equal(2, (await mina.SheetAsync(order)).List("concerns").Count);
         using var db = shop.OpenDb();
         await db.Commands.Where(c => c.Id == id).ExecuteUpdateAsync(s => s.SetProperty(c => c.At, c => shop.Time.GetUtcNow().UtcDateTime.AddDays(-8)));
         await forget.ForgetAsync(default);

@@ -41,7 +41,7 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.DoesNotContain(known, k => k!.Text("kind") == "openOrder");
         Assert.Contains(known, k => k!.Text("kind") == "declined" && k!.Text("title") == "Control arm bushing");
         await mina.PostAsync($"orders/{order}/open-again");
-        Assert.Equal("Open", (await mina.GetAsync($"orders/{order}")).Text("state"));
+        Assert.Equal("Open", (await mina.SheetAsync(order)).Text("state"));
     }
 
     [Fact]
@@ -142,7 +142,7 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var again = (await mina.PostAsync("orders", new { customerId = (await mina.GetAsync($"vehicles/{car}"))["customerId"]!.GetValue<long>(), vehicleId = car })).Id();
         async Task<string> SetAsync(string value, bool confirmed = false)
         {
-            var version = (await mina.GetAsync($"orders/{again}"))["version"]!.GetValue<int>();
+            var version = (await mina.SheetAsync(again))["version"]!.GetValue<int>();
             var (_, body) = await mina.SendAsync(HttpMethod.Post, $"orders/{again}/header", new { field = "odometerIn", value, version, confirmed });
             return body?["code"]?.GetValue<string>() ?? "";
         }
@@ -163,9 +163,9 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var battery = await db.PartCompanions.Select(c => c.PartId).FirstAsync();
         var code = await db.PartCompanions.Where(c => c.PartId == battery).Select(c => c.Code).FirstAsync();
         var line = (await mina.PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Part", partId = battery })).Id();
-        async Task<decimal> TotalAsync() => (await mina.GetAsync($"orders/{order}"))["figures"]!.Number("total");
+        async Task<decimal> TotalAsync() => (await mina.SheetAsync(order))["figures"]!.Number("total");
         var with = await TotalAsync();
-        var version = (await mina.GetAsync($"orders/{order}")).List("jobs").Single(j => j!.Id() == job)!["version"]!.GetValue<int>();
+        var version = (await mina.SheetAsync(order)).List("jobs").Single(j => j!.Id() == job)!["version"]!.GetValue<int>();
         await mina.PostAsync($"orders/{order}/jobs/{job}/companions", new { code, field = "waived", value = "true", version });
         Assert.True(await TotalAsync() < with);
         Assert.Equal("companion.gone", (await mina.RefusedAsync($"orders/{order}/jobs/{job}/companions", new { code = "NOTHING", field = "waived", value = "true", version }, HttpStatusCode.NotFound)).Text("code"));
@@ -187,7 +187,7 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var (order, job) = await mina.WriteUpAsync("Decke");
         await mina.ApproveAsync(order, job);
         await ana.PostAsync($"bench/jobs/{job}/clock-on");
-        var labor = (await mina.GetAsync($"orders/{order}")).List("jobs")[0]!.List("lines")[0]!;
+        var labor = (await mina.SheetAsync(order)).List("jobs")[0]!.List("lines")[0]!;
         async Task GrowAsync(string hours) => await mina.PostAsync($"orders/{order}/lines/{labor.Id()}", new { field = "hours", value = hours, version = (await mina.LineAsync(order, labor.Id()))["version"]!.GetValue<int>() });
         await GrowAsync("9");
         var needed = (await mina.GetAsync("parts")).List("needed").Where(n => n!["orderId"]!.GetValue<long>() == order).Select(n => n!["lineId"]!.GetValue<long>()).ToArray();
@@ -196,11 +196,11 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal("order.ceiling", (await mina.RefusedAsync($"orders/{order}/finish-jobs")).Text("code"));
         await ana.PostAsync("bench/clock-off");
         await ingrid.PostAsync($"orders/{order}/ceiling", new { reason = "Agreed on the phone" });
-        Assert.Equal("LetPast", (await mina.GetAsync($"orders/{order}"))["consent"]!.Text("ceiling"));
+        Assert.Equal("LetPast", (await mina.SheetAsync(order))["consent"]!.Text("ceiling"));
         await mina.PostAsync("purchase-orders", new { supplierId = 1, lineIds = needed });
         // It grows once more: the exception does not cover that, and the sheet says so.
         await GrowAsync("14");
-        Assert.Equal("Past", (await mina.GetAsync($"orders/{order}"))["consent"]!.Text("ceiling"));
+        Assert.Equal("Past", (await mina.SheetAsync(order))["consent"]!.Text("ceiling"));
         Assert.Equal("order.ceiling", (await ana.RefusedAsync($"bench/jobs/{job}/finish")).Text("code"));
         await ingrid.PostAsync($"orders/{order}/ceiling", new { reason = "Agreed once more" });
         await ana.PostAsync($"bench/jobs/{job}/finish");

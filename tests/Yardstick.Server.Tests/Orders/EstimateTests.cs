@@ -18,7 +18,7 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
 
     private static Task<JsonNode> Take(Browser writer, long order, object request) => writer.PostAsync($"orders/{order}/take", request);
 
-    private static async Task<JsonNode> JobAsync(Browser writer, long order, long job) => (await writer.GetAsync($"orders/{order}")).List("jobs").First(j => j!.Id() == job)!;
+    private static async Task<JsonNode> JobAsync(Browser writer, long order, long job) => (await writer.SheetAsync(order)).List("jobs").First(j => j!.Id() == job)!;
 
     private static long First(JsonNode taken, string list) => taken.List(list)[0]!.GetValue<long>();
 
@@ -54,7 +54,7 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(["Labor", "Part", "Labor"], lines.Select(l => l!.Text("kind")));
         Assert.Equal("beside Thermostat housing, replace", lines[2]!.Text("reducedBy"));
         Assert.True(lines[2]!.Number("reducedTo") < lines[2]!.Number("hours"));
-        await mina.PostAsync($"orders/{order}/lines/{lines[0]!.Id()}", new { field = "out", value = "true", version = 1 });
+        await mina.PostAsync($"orders/{order}/lines/{lines[0]!.Id()}", new { field = "isExcluded", value = "true", version = 1 });
         Assert.Null((await JobAsync(mina, order, jobId)).List("lines")[2]!["reducedTo"]);
     }
 
@@ -159,7 +159,7 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(2, offers.Count(o => o!.Text("kind") == "addition"));
         var instead = offers.Single(o => o!.Text("kind") == "instead")!;
         var taken = await Take(mina, order, instead["take"]!);
-        var job = Assert.Single((await mina.GetAsync($"orders/{order}")).List("jobs"))!;
+        var job = Assert.Single((await mina.SheetAsync(order)).List("jobs"))!;
         Assert.Equal("Battery, glass mat, replace", job.Text("title"));
         Assert.Contains(job.List("companions"), c => c!.Text("code") == "REGISTER");
         var addition = (await mina.GetAsync($"orders/{order}/offers")).AsArray().First(o => o!.Text("kind") == "addition")!;
@@ -169,7 +169,7 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         // Undone, the first one is back in its place.
         await mina.SendAsync(HttpMethod.Delete, $"orders/{order}/jobs/{First(taken, "jobIds")}");
         await mina.PostAsync($"orders/{order}/jobs/{jobId}/restore");
-        Assert.Equal("Battery, replace", Assert.Single((await mina.GetAsync($"orders/{order}")).List("jobs"))!.Text("title"));
+        Assert.Equal("Battery, replace", Assert.Single((await mina.SheetAsync(order)).List("jobs"))!.Text("title"));
     }
 
     [Fact]
@@ -179,7 +179,7 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var order = await OrderAsync(mina);
         var set = (await mina.GetAsync($"orders/{order}/choices?q=winter")).AsArray().First(c => c!.Text("group") == "Set")!;
         Assert.Equal(3, (await Take(mina, order, set["take"]!)).List("jobIds").Count);
-        var wipers = (await mina.GetAsync($"orders/{order}")).List("jobs").First(j => j!.Text("title") == "Wiper blades, pair")!;
+        var wipers = (await mina.SheetAsync(order)).List("jobs").First(j => j!.Text("title") == "Wiper blades, pair")!;
         var discount = Assert.Single(wipers.List("discounts"))!;
         Assert.Equal("10% off parts", discount.Text("text"));
         Assert.True(discount.Number("amount") > 0);
@@ -190,20 +190,20 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var mina = await shop.SignInAsync("mina");
         var (order, job) = await mina.WriteUpAsync();
-        var before = (await mina.GetAsync($"orders/{order}"))["figures"]!.Number("total");
+        var before = (await mina.SheetAsync(order))["figures"]!.Number("total");
         var given = (await Take(mina, order, new { kind = "discount", jobId = job, value = "10%", on = "Labor", reason = "waited an hour" }))["discountId"]!.GetValue<long>();
-        var sheet = await mina.GetAsync($"orders/{order}");
+        var sheet = await mina.SheetAsync(order);
         Assert.True(sheet["figures"]!.Number("total") < before);
         var shown = Assert.Single(sheet.List("jobs")[0]!.List("discounts"))!;
         Assert.Equal(("10% off labor", "waited an hour", "Mina O."), (shown.Text("text"), shown.Text("reason"), shown.Text("by")));
         await mina.SendAsync(HttpMethod.Delete, $"orders/{order}/discounts/{given}");
-        Assert.Equal(before, (await mina.GetAsync($"orders/{order}"))["figures"]!.Number("total"));
+        Assert.Equal(before, (await mina.SheetAsync(order))["figures"]!.Number("total"));
         await mina.PostAsync($"orders/{order}/discounts/{given}/restore");
         Assert.Contains((await mina.GetAsync($"orders/{order}/record")).AsArray(), e => e!.Text("new") == "10% off labor: waited an hour");
         using var wen = await shop.SignInAsync("wen");
         Assert.Equal(HttpStatusCode.Forbidden, (await wen.SendAsync(HttpMethod.Post, $"orders/{order}/take", new { kind = "discount", jobId = job, value = "10%" })).Status);
         await Take(mina, order, new { kind = "discount", value = "5.00" });
-        Assert.Equal("5.00 off everything", Assert.Single((await mina.GetAsync($"orders/{order}")).List("discounts"))!.Text("text"));
+        Assert.Equal("5.00 off everything", Assert.Single((await mina.SheetAsync(order)).List("discounts"))!.Text("text"));
     }
 
     [Fact]
@@ -327,7 +327,7 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await mina.PostAsync($"orders/{order}/move-lines", new { lineIds = new[] { lines[1] }, jobId = second, beforeId = (long?)null });
         Assert.Equal(lines[1], Assert.Single((await JobAsync(mina, order, second)).List("lines"))!.Id());
         await mina.PostAsync($"orders/{order}/move-job", new { jobId = second, beforeId = job });
-        Assert.Equal("Second", (await mina.GetAsync($"orders/{order}")).List("jobs")[0]!.Text("title"));
+        Assert.Equal("Second", (await mina.SheetAsync(order)).List("jobs")[0]!.Text("title"));
         Assert.Equal(2, (await mina.GetAsync($"orders/{order}/record")).AsArray().Count(e => e!.Text("field") == "moved"));
         await mina.PostAsync($"orders/{order}/record", new { text = "Called, will come at four" });
         Assert.Contains((await mina.GetAsync($"orders/{order}/record")).AsArray(), e => e!.Text("new") == "Called, will come at four");
@@ -365,7 +365,7 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
             1 => mina.PostAsync($"orders/{order}/lines/{lines[i % 20]}", new { field = "quantity", value = "2", version = 99 }),
             _ => dario.PostAsync($"orders/{order}/move-lines", new { lineIds = new[] { lines[i % 20] }, jobId = job, beforeId = (long?)null }),
         }));
-        var sheet = await mina.GetAsync($"orders/{order}");
+        var sheet = await mina.SheetAsync(order);
         var all = sheet.List("jobs")[0]!.List("lines");
         Assert.Equal(20 + 34, all.Count);
         Assert.Equal(all.Sum(l => l!.Number("amount")), sheet["figures"]!.Number("fees"));

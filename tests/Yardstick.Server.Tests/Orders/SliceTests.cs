@@ -19,11 +19,11 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var owner = await shop.SignInAsync("ingrid");
         var (order, job) = await writer.WriteUpAsync();
 
-        var sheet = await writer.GetAsync($"orders/{order}");
+        var sheet = await writer.SheetAsync(order);
         Assert.Equal(ShopFixture.At("16:30"), sheet.Text("promisedAt"));
         Assert.Equal(42_118, sheet.Number("odometerIn"));
         Assert.Equal("To be ordered", await AfterApprovalAsync(writer, order, job));
-        Assert.Equal("WaitingForParts", (await writer.GetAsync($"orders/{order}")).Text("stage"));
+        Assert.Equal("WaitingForParts", (await writer.SheetAsync(order)).Text("stage"));
 
         var purchase = await parts.PlaceAsync(order);
         var handed = await parts.HandedOverAsync(purchase);
@@ -41,7 +41,7 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         shop.Time.Advance(TimeSpan.FromMinutes(66));
         await technician.PostAsync($"orders/{order}/findings", new { text = "Other side has play too", measured = "1,5", unit = "mm", rating = "Watch" });
         await technician.PostAsync($"bench/jobs/{job}/finish");
-        sheet = await writer.GetAsync($"orders/{order}");
+        sheet = await writer.SheetAsync(order);
         Assert.Equal("Done", sheet.Text("stage"));
         Assert.Equal(1.1m, sheet.List("jobs")[0]!.Number("clockedHours"));
 
@@ -64,14 +64,14 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         foreach (var refund in reversed.List("cardRefunds")) await owner.PostAsync($"card-charges/{refund!.GetValue<long>()}/settle");
         Assert.Equal(posted.Number("number") + 1, reversed.Number("creditNoteNumber"));
         Assert.Equal(0, (await writer.GetAsync($"invoices/{invoice}")).Number("paid"));
-        Assert.Equal("Open", (await writer.GetAsync($"orders/{order}")).Text("state"));
+        Assert.Equal("Open", (await writer.SheetAsync(order)).Text("state"));
         Assert.Equal(-total, (await writer.GetAsync($"invoices/{reversed.Number("creditNoteId")}")).Number("total"));
     }
 
     private static async Task<string> AfterApprovalAsync(Browser writer, long order, long job)
     {
         await writer.ApproveAsync(order, job);
-        return (await writer.GetAsync($"orders/{order}")).List("jobs")[0]!.List("lines")[1]!.Text("state");
+        return (await writer.SheetAsync(order)).List("jobs")[0]!.List("lines")[1]!.Text("state");
     }
 
     [Fact]
@@ -110,9 +110,9 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var writer = await shop.SignInAsync("mina");
         Assert.Equal("vehicle", (await writer.RefusedAsync("orders", new { customer = new { lastName = "Aalto" } })).Text("field"));
         var sale = (await writer.PostAsync("orders", new { counterSale = true })).Id();
-        Assert.True((await writer.GetAsync($"orders/{sale}")).Flag("counterSale"));
+        Assert.True((await writer.SheetAsync(sale)).Flag("counterSale"));
         await writer.PostAsync($"orders/{sale}/vehicle", new { vehicleId = 5 });
-        Assert.False((await writer.GetAsync($"orders/{sale}")).Flag("counterSale"));
+        Assert.False((await writer.SheetAsync(sale)).Flag("counterSale"));
     }
 
     [Fact]
@@ -121,7 +121,7 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var writer = await shop.SignInAsync("mina");
         object Typed(bool confirmed) => new { customerId = 1, vehicleId = 1, odometer = "40,000", odometerConfirmed = confirmed };
         Assert.Equal("odometer.lower", (await writer.RefusedAsync("orders", Typed(false))).Text("code"));
-        Assert.Equal(40_000, (await writer.GetAsync($"orders/{(await writer.PostAsync("orders", Typed(true))).Id()}")).Number("odometerIn"));
+        Assert.Equal(40_000, (await writer.SheetAsync((await writer.PostAsync("orders", Typed(true))).Id())).Number("odometerIn"));
     }
 
     [Fact]
@@ -137,7 +137,7 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
             (partId, onHand) = (shelf.Id, shelf.OnHand);
         }
         var (order, job) = await writer.WriteUpAsync("Regal");
-        var first = (await writer.GetAsync($"orders/{order}")).List("jobs")[0]!.List("lines")[1]!.Id();
+        var first = (await writer.SheetAsync(order)).List("jobs")[0]!.List("lines")[1]!.Id();
         await writer.SendAsync(HttpMethod.Delete, $"orders/{order}/lines/{first}");
         await writer.PostAsync($"orders/{order}/take", new { kind = "stock", id = partId, jobId = job });
         await writer.ApproveAsync(order, job);
@@ -172,7 +172,7 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await writer.ApproveAsync(order, job);
         var purchase = await writer.PlaceAsync(order);
         await writer.HandedOverAsync(purchase);
-        var line = (await writer.GetAsync($"orders/{order}")).List("jobs")[0]!.List("lines")[1]!.Id();
+        var line = (await writer.SheetAsync(order)).List("jobs")[0]!.List("lines")[1]!.Id();
         long purchaseLine;
         await using (var db = shop.OpenDb()) purchaseLine = await db.PurchaseOrderLines.Where(l => l.LineId == line).Select(l => l.Id).SingleAsync();
         object Counted(string quantity, string unitCost) => new { lines = new[] { new { id = purchaseLine, quantity, unitCost } } };

@@ -33,7 +33,7 @@ public class PolicyTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var owner = await shop.SignInAsync("ingrid");
         using var writer = await shop.SignInAsync("mina");
         var (order, _) = await writer.WriteUpAsync("Draftsma");
-        var before = (await writer.GetAsync($"orders/{order}"))["figures"]!.Number("labor");
+        var before = (await writer.SheetAsync(order))["figures"]!.Number("labor");
 
         var bad = await SaveAsync(owner, await owner.GetAsync("policy"), form => GeneralRate(form, "a lot"));
         Assert.Equal("a lot", (await owner.GetAsync("policy"))["form"]!["laborRates"]![0]!.Text("rate"));
@@ -62,16 +62,16 @@ public class PolicyTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Null(view["draft"]);
         Assert.Equal((version, "Autumn", "Ingrid A."), (view.List("versions")[0]!.Id(), view.List("versions")[0]!.Text("note"), view.List("versions")[0]!.Text("by")));
 
-        var sheet = await writer.GetAsync($"orders/{order}");
+        var sheet = await writer.SheetAsync(order);
         Assert.True(sheet.Flag("policyIsOlder"));
         Assert.Equal(before, sheet["figures"]!.Number("labor"));
         var preview = await writer.GetAsync($"orders/{order}/reprice");
         Assert.Contains(preview["preview"]!.List("changes"), c => c!.Text("what") == "Press bushing in" && c!.Number("after") == 225m);
         await writer.PostAsync($"orders/{order}/reprice", new { policyVersionId = version });
-        sheet = await writer.GetAsync($"orders/{order}");
+        sheet = await writer.SheetAsync(order);
         Assert.Equal((225m, false), (sheet["figures"]!.Number("labor"), sheet.Flag("policyIsOlder")));
         await writer.PostAsync($"orders/{order}/reprice", new { policyVersionId = version - 1 });
-        Assert.Equal(before, (await writer.GetAsync($"orders/{order}"))["figures"]!.Number("labor"));
+        Assert.Equal(before, (await writer.SheetAsync(order))["figures"]!.Number("labor"));
         await Assert.ThrowsAsync<Microsoft.Data.Sqlite.SqliteException>(() => db.Database.ExecuteSqlRawAsync("UPDATE PolicyVersions SET Note = 'x'"));
     }
 
@@ -124,7 +124,7 @@ public class PolicyTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await using var db = shop.OpenDb();
         var tire = await db.Parts.Where(p => p.Category == "tire").OrderBy(p => p.Description).Select(p => p.Id).FirstAsync();
         var line = (await writer.PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Part", partId = tire, quantity = "4" })).Id();
-        async Task<JsonNode> Job() => (await writer.GetAsync($"orders/{order}")).List("jobs").First(j => j!.Id() == job)!;
+        async Task<JsonNode> Job() => (await writer.SheetAsync(order)).List("jobs").First(j => j!.Id() == job)!;
         async Task<JsonNode> Companion(string code) => (await Job()).List("companions").First(c => c!.Text("code") == code)!;
         async Task Set(string code, string field, string value) =>
             await writer.PostAsync($"orders/{order}/jobs/{job}/companions", new { code, field, value, version = (await Job())["version"]!.GetValue<int>() });

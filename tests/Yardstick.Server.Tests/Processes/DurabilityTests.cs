@@ -43,7 +43,7 @@ public class DurabilityTests(ShopFixture shop) : IClassFixture<ShopFixture>
         {
             using var owner = new Browser(address);
             await owner.PostAsync("session", new { userName = "ines", password = "long enough" });
-            var jobs = (await owner.GetAsync($"orders/{order}")).List("jobs");
+            var jobs = (await owner.SheetAsync(order)).List("jobs");
             Assert.Equal((20, job), (jobs.Count, jobs[19]!.Id()));
 
             var second = await StartAndFailAsync(folder);

@@ -23,7 +23,7 @@ public class FaultTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var handed = await writer.HandedOverAsync(purchase);
         Assert.Equal("Sending", handed.Text("state"));
         Assert.Contains(words, handed.Text("trouble"), StringComparison.Ordinal);
-        var line = (await writer.GetAsync($"orders/{order}")).List("jobs")[0]!.List("lines")[1]!;
+        var line = (await writer.SheetAsync(order)).List("jobs")[0]!.List("lines")[1]!;
         Assert.Equal("trouble", line.Text("stateCode"));
 
         await shop.MoodAsync("harbor", "ok");
@@ -62,7 +62,7 @@ public class FaultTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var writer = await shop.SignInAsync("mina");
         var (order, job) = await writer.WriteUpAsync();
         await writer.ApproveAsync(order, job);
-        var line = (await writer.GetAsync($"orders/{order}")).List("jobs")[0]!.List("lines")[1]!.Id();
+        var line = (await writer.SheetAsync(order)).List("jobs")[0]!.List("lines")[1]!.Id();
         await writer.PostAsync("purchase-orders", new { supplierId = 1, lineIds = new[] { line } });
         Assert.Equal("purchase.ordered", (await writer.RefusedAsync("purchase-orders", new { supplierId = 2, lineIds = new[] { line } })).Text("code"));
     }
@@ -128,7 +128,7 @@ public class FaultTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var (_, first) = await writer.SendAsync(HttpMethod.Post, $"orders/{order}/jobs", new { title = "Once" }, id);
         var (_, second) = await writer.SendAsync(HttpMethod.Post, $"orders/{order}/jobs", new { title = "Once" }, id);
         Assert.Equal(first!.ToJsonString(), second!.ToJsonString());
-        Assert.Equal(2, (await writer.GetAsync($"orders/{order}")).List("jobs").Count);
+        Assert.Equal(2, (await writer.SheetAsync(order)).List("jobs").Count);
         Assert.Equal(HttpStatusCode.UnprocessableEntity, (await other.SendAsync(HttpMethod.Post, $"orders/{order}/jobs", new { title = "Once" }, id)).Status);
         Assert.Equal(HttpStatusCode.BadRequest, (await other.RawAsync(new HttpRequestMessage(HttpMethod.Post, $"orders/{order}/finish-jobs"))).StatusCode);
     }

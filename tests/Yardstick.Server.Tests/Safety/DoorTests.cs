@@ -139,14 +139,14 @@ public class DoorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         var (order, _) = await mina.WriteUpAsync("Doppelt");
         var id = Guid.NewGuid();
-        var version = (await mina.GetAsync($"orders/{order}"))["version"]!.GetValue<int>();
+        var version = (await mina.SheetAsync(order))["version"]!.GetValue<int>();
         Task<(HttpStatusCode Status, JsonNode? Body)> SetAsync(string value, string path = "header") =>
             mina.SendAsync(HttpMethod.Post, $"orders/{order}/{path}", new { field = "keyTag", value, version }, id);
         Assert.Equal(HttpStatusCode.OK, (await SetAsync("31")).Status);
         Assert.Equal(HttpStatusCode.OK, (await SetAsync("31")).Status);
         Assert.Equal((HttpStatusCode.UnprocessableEntity, "command.id"), ((await SetAsync("32")).Status, (await SetAsync("32")).Body!.Text("code")));
         Assert.Equal("command.id", (await SetAsync("31", "jobs")).Body!.Text("code"));
-        Assert.Equal("31", (await mina.GetAsync($"orders/{order}")).Text("keyTag"));
+        Assert.Equal("31", (await mina.SheetAsync(order)).Text("keyTag"));
     }
 
     [Fact]

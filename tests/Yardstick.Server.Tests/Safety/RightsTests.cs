@@ -319,7 +319,7 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
     public async Task The_parts_person_sees_costs_of_parts_but_no_margin()
     {
         using var parts = await shop.SignInAsync("wen");
-        Assert.Null((await parts.GetAsync("orders/2501"))["figures"]!["marginPercent"]);
+        Assert.Null((await parts.SheetAsync(2501))["figures"]!["marginPercent"]);
         var why = (await parts.GetAsync("orders/2501/why")).ToJsonString();
         Assert.Contains("Taxable", why, StringComparison.Ordinal);
         Assert.DoesNotContain("\"Cost\"", why, StringComparison.Ordinal);

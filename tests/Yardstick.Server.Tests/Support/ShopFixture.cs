@@ -67,17 +67,11 @@ public sealed class ShopFixture : IAsyncLifetime
             Directory.CreateDirectory(Path.Combine(folder, place));
             foreach (var kept in Directory.EnumerateFiles(Path.Combine(template, place))) File.Copy(kept, Path.Combine(folder, place, Path.GetFileName(kept)));
         }
-        var (port, mail) = (FreePort(), FreePort());
-        MailPort = mail;
-        var start = new ProcessStartInfo("dotnet", [StandInsDll(), "--memory", Path.Combine(folder, "outside.json"), "--smtp", mail.ToString(CultureInfo.InvariantCulture)]) { RedirectStandardOutput = true, RedirectStandardError = true };
-        start.Environment["ASPNETCORE_URLS"] = $"http://127.0.0.1:{port}";
-        standIns = Process.Start(start)!;
-        Outside = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{port}/") };
-        await UntilAnswersAsync(Outside, "health");
+        var mail = await StartStandInsAsync();
 
         file = ShopFile.Open(folder);
         await file.PrepareAsync();
-        var options = new ServerOptions { DataFolder = folder, OutsideServices = Outside.BaseAddress, MailServer = ("127.0.0.1", mail), Proxies = [IPAddress.Loopback] };
+        var options = new ServerOptions { DataFolder = folder, OutsideServices = Outside.BaseAddress!, MailServer = ("127.0.0.1", mail), Proxies = [IPAddress.Loopback] };
         var builder = WebApplication.CreateBuilder();
         builder.Logging.ClearProviders();
         builder.WebHost.UseUrls("http://127.0.0.1:0");
@@ -86,6 +80,27 @@ public sealed class ShopFixture : IAsyncLifetime
         app.UseYardstick(options);
         await app.StartAsync();
         Address = new Uri(app.Urls.Single() + "/");
+    }
+
+    /// <summary>Starts the stand-ins; where something else took one of their ports meanwhile, on others. Returns where they take mail.</summary>
+    private async Task<int> StartStandInsAsync()
+    {
+        for (var tries = 0; ; tries++)
+        {
+            var (port, mail) = (FreePort(), FreePort());
+            var start = new ProcessStartInfo("dotnet", [StandInsDll(), "--memory", Path.Combine(folder, "outside.json"), "--smtp", mail.ToString(CultureInfo.InvariantCulture)]) { RedirectStandardOutput = true, RedirectStandardError = true };
+            start.Environment["ASPNETCORE_URLS"] = $"http://127.0.0.1:{port}";
+            standIns = Process.Start(start)!;
+            MailPort = mail;
+            Outside = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{port}/") };
+            var answers = UntilAnswersAsync(Outside, "health");
+            if (await Task.WhenAny(answers, standIns.WaitForExitAsync()) == answers || tries == 3)
+            {
+                await answers;
+                return mail;
+            }
+            Outside.Dispose();
+        }
     }
 
     /// <summary>The stand-ins as they were built; the tests refer to nothing of theirs.</summary>

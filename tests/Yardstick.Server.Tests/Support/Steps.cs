@@ -26,11 +26,20 @@ internal static class Steps
         return (order, job);
     }
 
+    /// <summary>An order's sheet with the fields of its parts side by side.</summary>
+    internal static async Task<JsonNode> SheetAsync(this Browser browser, long order)
+    {
+        var sheet = await browser.GetAsync($"orders/{order}");
+        foreach (var part in new[] { "header", "totals", "around" })
+            foreach (var (name, value) in sheet[part]!.AsObject()) sheet[name] = value?.DeepClone();
+        return sheet;
+    }
+
     internal static Task<JsonNode> ApproveAsync(this Browser writer, long order, params long[] jobs) =>
         writer.PostAsync($"orders/{order}/decisions", new { jobIds = jobs, kind = "Approved", decidedBy = "Vesa Aalto", channel = "Phone" });
 
     internal static async Task<JsonNode> LineAsync(this Browser browser, long order, long line) =>
-        (await browser.GetAsync($"orders/{order}")).List("jobs").SelectMany(j => j!.List("lines")).First(l => l!.Id() == line)!;
+        (await browser.SheetAsync(order)).List("jobs").SelectMany(j => j!.List("lines")).First(l => l!.Id() == line)!;
 
     /// <summary>Orders what the order needs from Harbor Parts.</summary>
     internal static async Task<long> PlaceAsync(this Browser browser, long order)
@@ -63,5 +72,5 @@ internal static class Steps
     }
 
     internal static async Task<JsonNode> HeaderAsync(this Browser writer, long order, string field, string value) =>
-        await writer.PostAsync($"orders/{order}/header", new { field, value, version = (await writer.GetAsync($"orders/{order}"))["version"]!.GetValue<int>() });
+        await writer.PostAsync($"orders/{order}/header", new { field, value, version = (await writer.SheetAsync(order))["version"]!.GetValue<int>() });
 }

@@ -19,7 +19,7 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
     private static async Task<long> NewCarAsync(Browser browser, string plate, string vin = "")
     {
         var order = (await browser.PostAsync("orders", new { customer = new { lastName = $"Owner of {plate}" }, vehicle = new { plate, vin, make = "Tarnow", model = "Petrel", engine = "2.0", year = "2018" }, odometer = "60,000" })).Id();
-        return (await browser.GetAsync($"orders/{order}"))["vehicle"]!.Id();
+        return (await browser.SheetAsync(order))["vehicle"]!.Id();
     }
 
     private static async Task<(long Order, long Car)> FinishedAsync(Browser browser, string plate, string job)
@@ -30,7 +30,7 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await browser.ApproveAsync(order, added);
         await browser.PostAsync($"orders/{order}/finish-jobs");
         await browser.HeaderAsync(order, "odometerOut", "60,010");
-        return (order, (await browser.GetAsync($"orders/{order}"))["vehicle"]!.Id());
+        return (order, (await browser.SheetAsync(order))["vehicle"]!.Id());
     }
 
     [Fact]
@@ -100,7 +100,7 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         }
         Assert.Equal(["bulletin", "past", "recall", "service"], kinds.Order());
         var order = (await mina.PostAsync("orders", new { customerId = car!["owner"]!.GetValue<long>(), vehicleId = car.Id(), odometer = "299,000", takeOver = taken })).Id();
-        var jobs = (await mina.GetAsync($"orders/{order}")).List("jobs");
+        var jobs = (await mina.SheetAsync(order)).List("jobs");
         Assert.Equal(taken.Count, jobs.Count);
         Assert.Contains(jobs, j => j!.Text("title").StartsWith("Recall ", StringComparison.Ordinal));
 
@@ -164,7 +164,7 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var finding = await db.Findings.Where(f => f.Text == "Battery").Join(db.Orders.Where(o => o.State == OrderState.Posted), f => f.OrderId, o => o.Id, (f, o) => new { f.Id, o.VehicleId, o.CustomerId }).FirstAsync();
         var take = new[] { new { kind = "finding", id = finding.Id, title = "Battery" } };
         var order = (await mina.PostAsync("orders", new { customerId = finding.CustomerId, vehicleId = finding.VehicleId, odometer = "400,000", odometerConfirmed = true, takeOver = take })).Id();
-        Assert.Equal("Battery, replace", (await mina.GetAsync($"orders/{order}")).List("jobs").Single()!.Text("title"));
+        Assert.Equal("Battery, replace", (await mina.SheetAsync(order)).List("jobs").Single()!.Text("title"));
         Assert.Equal("finding.gone", (await mina.RefusedAsync("orders", new { customerId = 1, vehicleId = 1, odometer = "99,500", takeOver = take }, HttpStatusCode.NotFound)).Text("code"));
         Assert.Equal("reminder.gone", (await mina.RefusedAsync("orders", new { customerId = 1, vehicleId = 1, odometer = "99,500", takeOver = new[] { new { kind = "reminder", id = 99_999, title = "" } } }, HttpStatusCode.NotFound)).Text("code"));
     }
@@ -177,12 +177,12 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Empty(await FittingAsync("Complaint", "Hums like"));
         var order = (await mina.PostAsync("orders", new { counterSale = true, concerns = new[] { "Hums like a fridge" } })).Id();
         Assert.Equal(("Hums like a fridge", "used once"), ((await FittingAsync("Complaint", "hums"))[0].Text("text"), (await FittingAsync("Complaint", "hums"))[0].Text("detail")));
-        await mina.PostAsync($"orders/{order}/concerns", new { says = "Hums like a  fridge" });
+        await mina.PostAsync($"orders/{order}/concerns", new { complaint = "Hums like a  fridge" });
         Assert.Equal("used 2 times", (await FittingAsync("Complaint", "fridge hums"))[0].Text("detail"));
         Assert.Empty(await FittingAsync("Cause", "hums"));
         Assert.Empty(await FittingAsync("Complaint", "%"));
 
-        var concern = (await mina.GetAsync($"orders/{order}")).List("concerns")[0]!;
+        var concern = (await mina.SheetAsync(order)).List("concerns")[0]!;
         await mina.PostAsync($"orders/{order}/concerns/{concern.Id()}", new { field = "cause", value = "Loose heat shield", version = 1 });
         Assert.Equal("Loose heat shield", (await FittingAsync("Cause", "heat"))[0].Text("text"));
 
@@ -202,7 +202,7 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var mina = await shop.SignInAsync("mina");
         var (order, _) = await FinishedAsync(mina, "CCC 1", "Stop the hum");
-        var concern = (await mina.PostAsync($"orders/{order}/concerns", new { says = "Drones at speed" })).Id();
+        var concern = (await mina.PostAsync($"orders/{order}/concerns", new { complaint = "Drones at speed" })).Id();
         await mina.PostAsync($"orders/{order}/concerns/{concern}", new { field = "cause", value = "Wheel bearing worn", version = 1 });
         await mina.PostAsync($"orders/{order}/concerns/{concern}", new { field = "correction", value = "Bearing replaced, road tested", version = 2 });
         var invoice = (await mina.PostAsync($"orders/{order}/invoice"))["invoiceId"]!.GetValue<long>();
@@ -218,19 +218,19 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var contact = await db.CustomerContacts.OrderBy(c => c.Id).FirstAsync();
         var site = await db.CustomerSites.FirstAsync(s => s.CustomerId == contact.CustomerId);
         var car = await db.Vehicles.FirstAsync(v => v.CustomerId == contact.CustomerId);
-        var order = (await mina.PostAsync("orders", new { customerId = contact.CustomerId, vehicleId = car.Id, odometer = "400,000", oldPartsBack = true, washingWanted = true, first = true, contactId = contact.Id, siteId = site.Id })).Id();
-        var sheet = await mina.GetAsync($"orders/{order}");
-        Assert.Equal((true, true, true, contact.Name, site.Name), (sheet.Flag("oldPartsBack"), sheet.Flag("washingWanted"), sheet.Flag("first"), sheet["contact"]!.Text("name"), sheet["site"]!.Text("name")));
+        var order = (await mina.PostAsync("orders", new { customerId = contact.CustomerId, vehicleId = car.Id, odometer = "400,000", oldPartsBack = true, washingWanted = true, hasPriority = true, contactId = contact.Id, siteId = site.Id })).Id();
+        var sheet = await mina.SheetAsync(order);
+        Assert.Equal((true, true, true, contact.Name, site.Name), (sheet.Flag("oldPartsBack"), sheet.Flag("washingWanted"), sheet.Flag("hasPriority"), sheet["contact"]!.Text("name"), sheet["site"]!.Text("name")));
         foreach (var (field, value, shown) in new[] { ("keysAt", "on the board", "on the board"), ("carAt", "row 3", "row 3"), ("arrivesAt", "tomorrow 9 am", ShopFixture.At("09:00", days: 1)) })
         {
             await mina.HeaderAsync(order, field, value);
-            Assert.Equal(shown, (await mina.GetAsync($"orders/{order}")).Text(field));
+            Assert.Equal(shown, (await mina.SheetAsync(order)).Text(field));
         }
         await mina.HeaderAsync(order, "oldPartsBack", "false");
         await mina.HeaderAsync(order, "siteId", "");
-        Assert.False((await mina.GetAsync($"orders/{order}")).Flag("oldPartsBack"));
-        Assert.Null((await mina.GetAsync($"orders/{order}"))["site"]);
-        var version = (await mina.GetAsync($"orders/{order}"))["version"]!.GetValue<int>();
+        Assert.False((await mina.SheetAsync(order)).Flag("oldPartsBack"));
+        Assert.Null((await mina.SheetAsync(order))["site"]);
+        var version = (await mina.SheetAsync(order))["version"]!.GetValue<int>();
         var foreign = await db.CustomerContacts.Where(c => c.CustomerId != contact.CustomerId).Select(c => c.Id).FirstAsync();
         Assert.Equal("order.contact", (await mina.RefusedAsync($"orders/{order}/header", new { field = "contactId", value = $"{foreign}", version })).Text("code"));
         Assert.Equal("order.writer", (await mina.RefusedAsync($"orders/{order}/header", new { field = "writerId", value = "", version })).Text("code"));
@@ -251,10 +251,10 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal("vin.length", (await ana.RefusedAsync($"bench/orders/{order}/vin", new { vin = "1TN" })).Text("code"));
         await using (var db = shop.OpenDb()) await db.Orders.Where(o => o.Id == order).Join(db.Vehicles, o => o.VehicleId, v => v.Id, (o, v) => v).ExecuteUpdateAsync(s => s.SetProperty(v => v.Vin, ""));
         await ana.PostAsync($"bench/orders/{order}/vin", new { vin = "1tnahbe04ck021424" });
-        foreach (var field in new[] { "first", "oldPartsBack", "washingWanted" }) await mina.HeaderAsync(order, field, "true");
+        foreach (var field in new[] { "hasPriority", "oldPartsBack", "washingWanted" }) await mina.HeaderAsync(order, field, "true");
         var after = (await ana.GetAsync("bench")).List("cars").First(c => c!["orderId"]!.GetValue<long>() == order)!;
-        Assert.Equal(("1TNAHBE04CK021424", true, true, true), (after.Text("vin"), after.Flag("first"), after.Flag("oldPartsBack"), after.Flag("washingWanted")));
-        Assert.True((await mina.GetAsync("floor")).List("cards").First(c => c!.Id() == order)!.Flag("first"));
+        Assert.Equal(("1TNAHBE04CK021424", true, true, true), (after.Text("vin"), after.Flag("hasPriority"), after.Flag("oldPartsBack"), after.Flag("washingWanted")));
+        Assert.True((await mina.GetAsync("floor")).List("cards").First(c => c!.Id() == order)!.Flag("hasPriority"));
         await ana.RefusedAsync("bench/orders/999999/vin", new { vin = "1TNAHBE04CK021424" }, HttpStatusCode.NotFound);
     }
 }

@@ -1,6 +1,7 @@
 import type { QueryClient } from '@tanstack/react-query';
 import createClient, { type Middleware } from 'openapi-fetch';
 import { clientId, dispatch, newCommand } from './changes/outbox';
+import { shownAt } from './order/sheet';
 import type { components, paths } from './schema';
 
 /** What the server refused, in words for people. */
@@ -22,6 +23,8 @@ const marks: Middleware = {
     if (request.method !== 'GET') {
       request.headers.set('X-Command-Id', newCommand());
       request.headers.set('X-Client-Id', clientId);
+      const has = shownAt(request.url);
+      if (has) request.headers.set('X-Sheet', has);
     }
     return request;
   },

@@ -3982,7 +3982,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["SheetView"];
+                        "application/json": components["schemas"]["SheetUpdate"];
                     };
                 };
                 /** @description Not Found */
@@ -5637,7 +5637,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["Changed"];
+                        "application/json": components["schemas"]["TechnicianAnswer"];
                     };
                 };
                 /** @description Unprocessable Entity */
@@ -10004,6 +10004,7 @@ export interface components {
             discountId?: null | number;
             /** Format: int32 */
             lineVersion?: null | number;
+            sheet?: null | components["schemas"]["SheetUpdate"];
         };
         AddressView: {
             channel: components["schemas"]["MessageChannel"];
@@ -10145,7 +10146,7 @@ export interface components {
             /** Format: int32 */
             odometerIn: null | number;
             warning: string;
-            first: boolean;
+            hasPriority: boolean;
             oldPartsBack: boolean;
             washingWanted: boolean;
             concerns: components["schemas"]["SheetConcern"][];
@@ -10340,6 +10341,7 @@ export interface components {
             id: number;
             /** Format: int32 */
             version: number;
+            sheet?: null | components["schemas"]["SheetUpdate"];
         };
         ChangePasswordRequest: {
             password: string;
@@ -10435,7 +10437,7 @@ export interface components {
             passThrough: boolean;
         };
         ConcernRequest: {
-            says: string;
+            complaint: string;
         };
         ContactView: {
             /** Format: int64 */
@@ -10940,7 +10942,7 @@ export interface components {
             technicianIds: number[];
             /** Format: double */
             progress: number;
-            first: boolean;
+            hasPriority: boolean;
             /** Format: int32 */
             version: number;
         };
@@ -11056,7 +11058,7 @@ export interface components {
             odometer: null | number;
             plate: string;
             vehicle: string;
-            says: string;
+            complaint: string;
             /** Format: double */
             total: number;
             jobs: components["schemas"]["HistoryJob"][];
@@ -11163,6 +11165,7 @@ export interface components {
             invoiceId: number;
             /** Format: int64 */
             number: number;
+            sheet?: null | components["schemas"]["SheetUpdate"];
         };
         InvoiceReversed: {
             /** Format: int64 */
@@ -11550,6 +11553,7 @@ export interface components {
             orderVersion: number;
             lineIds: number[];
             refused: components["schemas"]["PastedRefusal"][];
+            sheet?: null | components["schemas"]["SheetUpdate"];
         };
         PastedRefusal: {
             /** Format: int32 */
@@ -12030,6 +12034,18 @@ export interface components {
             note: null | string;
             signaturePng?: null | string;
         };
+        SheetAround: {
+            sent: null | components["schemas"]["SheetSent"];
+            /** Format: int32 */
+            unseenMessages: number;
+            labels: string[];
+            /** Format: int32 */
+            files: number;
+            /** Format: int32 */
+            checkIns: number;
+            findings: components["schemas"]["FindingView"][];
+            invoice: null | components["schemas"]["SheetInvoice"];
+        };
         SheetCompanion: {
             code: string;
             label: string;
@@ -12128,6 +12144,43 @@ export interface components {
             /** Format: double */
             effectiveRateAim: null | number;
         };
+        SheetHeader: {
+            /** Format: int64 */
+            number: number;
+            title: string;
+            state: components["schemas"]["OrderState"];
+            counterSale: boolean;
+            customer: null | components["schemas"]["SheetCustomer"];
+            vehicle: null | components["schemas"]["SheetVehicle"];
+            writer: string;
+            /** Format: int64 */
+            writerId: number;
+            /** Format: int64 */
+            leadId: null | number;
+            ended: string;
+            stage: components["schemas"]["Stage"];
+            /** Format: date-time */
+            stageSince: string;
+            /** Format: date-time */
+            promisedAt: null | string;
+            promiseState: components["schemas"]["PromiseState"];
+            keyTag: string;
+            /** Format: int32 */
+            odometerIn: null | number;
+            /** Format: int32 */
+            odometerOut: null | number;
+            customerWaits: boolean;
+            hasPriority: boolean;
+            oldPartsBack: boolean;
+            washingWanted: boolean;
+            keysAt: string;
+            carAt: string;
+            /** Format: date-time */
+            arrivesAt: null | string;
+            contact: null | components["schemas"]["SheetContact"];
+            site: null | components["schemas"]["SheetSite"];
+            concerns: components["schemas"]["SheetConcern"][];
+        };
         SheetInvoice: {
             /** Format: int64 */
             id: number;
@@ -12214,7 +12267,7 @@ export interface components {
             core: number;
             /** Format: double */
             marginPercent: null | number;
-            out: boolean;
+            isExcluded: boolean;
             unit: string;
             /** Format: double */
             reducedTo: null | number;
@@ -12267,12 +12320,38 @@ export interface components {
             id: number;
             name: string;
         };
+        SheetTag: {
+            part: string;
+            tag: string;
+        };
         SheetTax: {
             code: string;
             /** Format: double */
             base: number;
             /** Format: double */
             amount: number;
+        };
+        SheetTotals: {
+            figures: components["schemas"]["SheetFigures"];
+            consent: null | components["schemas"]["SheetConsent"];
+            ceilingLetPast: string;
+            /** Format: double */
+            progress: number;
+            laborRate: string;
+            rateNames: string[];
+            discounts: components["schemas"]["SheetDiscount"][];
+            policyIsOlder: boolean;
+        };
+        SheetUpdate: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            version: number;
+            tags: components["schemas"]["SheetTag"][];
+            header: null | components["schemas"]["SheetHeader"];
+            jobs: components["schemas"]["SheetJob"][];
+            totals: null | components["schemas"]["SheetTotals"];
+            around: null | components["schemas"]["SheetAround"];
         };
         SheetVehicle: {
             /** Format: int64 */
@@ -12287,67 +12366,6 @@ export interface components {
             /** Format: date-time */
             lastReadingAt: null | string;
             photoHash: string;
-        };
-        SheetView: {
-            /** Format: int64 */
-            id: number;
-            /** Format: int64 */
-            number: number;
-            /** Format: int32 */
-            version: number;
-            title: string;
-            state: components["schemas"]["OrderState"];
-            counterSale: boolean;
-            customer: null | components["schemas"]["SheetCustomer"];
-            vehicle: null | components["schemas"]["SheetVehicle"];
-            writer: string;
-            /** Format: int64 */
-            leadId: null | number;
-            sent: null | components["schemas"]["SheetSent"];
-            /** Format: int32 */
-            unseenMessages: number;
-            ended: string;
-            ceilingLetPast: string;
-            stage: components["schemas"]["Stage"];
-            /** Format: date-time */
-            stageSince: string;
-            /** Format: date-time */
-            promisedAt: null | string;
-            promiseState: components["schemas"]["PromiseState"];
-            keyTag: string;
-            /** Format: int32 */
-            odometerIn: null | number;
-            /** Format: int32 */
-            odometerOut: null | number;
-            customerWaits: boolean;
-            /** Format: int64 */
-            writerId: number;
-            first: boolean;
-            oldPartsBack: boolean;
-            washingWanted: boolean;
-            keysAt: string;
-            carAt: string;
-            /** Format: date-time */
-            arrivesAt: null | string;
-            contact: null | components["schemas"]["SheetContact"];
-            site: null | components["schemas"]["SheetSite"];
-            labels: string[];
-            /** Format: int32 */
-            files: number;
-            /** Format: int32 */
-            checkIns: number;
-            concerns: components["schemas"]["SheetConcern"][];
-            jobs: components["schemas"]["SheetJob"][];
-            figures: components["schemas"]["SheetFigures"];
-            consent: null | components["schemas"]["SheetConsent"];
-            /** Format: double */
-            progress: number;
-            findings: components["schemas"]["FindingView"][];
-            invoice: null | components["schemas"]["SheetInvoice"];
-            policyIsOlder: boolean;
-            laborRate: string;
-            rateNames: string[];
-            discounts: components["schemas"]["SheetDiscount"][];
         };
         ShopDocument: {
             kind: components["schemas"]["DocumentKind"];
@@ -12552,7 +12570,7 @@ export interface components {
             /** Format: int64 */
             siteId?: null | number;
             /** @default false */
-            first: boolean;
+            hasPriority: boolean;
             title?: null | string;
         };
         /** @enum {unknown} */
@@ -12582,6 +12600,13 @@ export interface components {
             code: string;
             percent: string;
             on: components["schemas"]["AmountKind"][];
+        };
+        TechnicianAnswer: {
+            /** Format: int32 */
+            orderVersion: number;
+            /** Format: int32 */
+            lines: number;
+            sheet?: null | components["schemas"]["SheetUpdate"];
         };
         TechnicianRequest: {
             /** Format: int64 */

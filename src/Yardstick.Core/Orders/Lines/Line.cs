@@ -87,7 +87,7 @@ public partial class Line
             "unitPrice" => Override(text, field, v => UnitPrice = v),
             "price" when string.IsNullOrWhiteSpace(text) => Clear(() => (Price, OverrideReason) = (null, "")),
             "price" => Override(text, field, v => Price = v),
-            "out" => Clear(() => IsExcluded = text == "true"),
+            "isExcluded" => Clear(() => IsExcluded = text == "true"),
             "keepsTime" => Clear(() => KeepsTime = text == "true"),
             "rateName" => RateOf(text, field),
             "technicianId" => Clear(() => TechnicianId = long.TryParse(text, System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var id) ? id : null),
@@ -104,7 +104,7 @@ public partial class Line
     private string? Shown(string field) => (field, Kind) switch
     {
         ("description", _) => Description,
-        ("out", not LineKind.Text) => IsExcluded ? "true" : "false",
+        ("isExcluded", not LineKind.Text) => IsExcluded ? "true" : "false",
         ("noteInside", _) => NoteInside,
         ("noteForCustomer", _) => NoteForCustomer,
         ("overrideReason", _) => OverrideReason,

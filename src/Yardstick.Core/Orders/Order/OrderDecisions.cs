@@ -87,7 +87,7 @@ public partial class Order
         if (lines.Count == 0) return "";
         if (!job.LinesOpen || job.FixedPrice is not null) return new Problem("decision.lines", $"\"{job.Title}\" is decided as a whole.", "linesOut");
         if (job.OnLines.All(l => l.IsExcluded || l.Kind is LineKind.Text || answer.LinesOut.Contains(l.Id))) return new Problem("decision.lines", $"Nothing of \"{job.Title}\" would be left; decline it instead.", "linesOut");
-        foreach (var line in lines) SetLine(line.Id, "out", "true", actor);
+        foreach (var line in lines) SetLine(line.Id, "isExcluded", "true", actor);
         return string.Join(", ", lines.Select(l => l.Description));
     }
 

@@ -56,7 +56,7 @@ public partial class Order
             case "customerWaits":
                 CustomerWaits = text == "true";
                 break;
-            case "first":
+            case "hasPriority":
                 HasPriority = text == "true";
                 break;
             case "oldPartsBack":
@@ -104,7 +104,7 @@ public partial class Order
         "odometerIn" => OdometerIn?.ToString() ?? "",
         "odometerOut" => OdometerOut?.ToString() ?? "",
         "customerWaits" => YesNo(CustomerWaits),
-        "first" => YesNo(HasPriority),
+        "hasPriority" => YesNo(HasPriority),
         "oldPartsBack" => YesNo(OldPartsBack),
         "washingWanted" => YesNo(WashingWanted),
         "leadId" => LeadId?.ToString() ?? "",

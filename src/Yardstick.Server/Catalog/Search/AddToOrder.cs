@@ -124,7 +124,17 @@ public static class AddToOrder
             if (problem is not null) return problem;
             await Db.SaveChangesAsync();
             var focus = lines.Count > 0 ? lines[0] : null;
-            return new AddedToOrder(Order.Version, jobs.ConvertAll(j => j.Id), lines.ConvertAll(l => l.Id), jobs.Count > 0 ? jobs[0].Id : request.JobId, focus?.Id, focus is { Kind: LineKind.Text } ? "description" : "count", discount, request.LineId is not null ? focus?.Version : null);
+            return new AddedToOrder
+            {
+                OrderVersion = Order.Version,
+                JobIds = jobs.ConvertAll(j => j.Id),
+                LineIds = lines.ConvertAll(l => l.Id),
+                JobId = jobs.Count > 0 ? jobs[0].Id : request.JobId,
+                LineId = focus?.Id,
+                Column = focus is { Kind: LineKind.Text } ? "description" : "count",
+                DiscountId = discount,
+                LineVersion = request.LineId is not null ? focus?.Version : null,
+            };
         }
 
         private async Task<Problem?> CannedAsync(long id)

@@ -1,12 +1,24 @@
+using Yardstick.Server.Orders;
+
 namespace Yardstick.Server.Catalog;
 
 /// <summary>What came onto the order.</summary>
-/// <param name="OrderVersion">Version of the order after it.</param>
-/// <param name="JobIds">Jobs that were added.</param>
-/// <param name="LineIds">Lines that were added or changed.</param>
-/// <param name="JobId">The job to go on in.</param>
-/// <param name="LineId">The line to go on in; null for none.</param>
-/// <param name="Column">Where the next figure is expected.</param>
-/// <param name="DiscountId">The discount that was given.</param>
-/// <param name="LineVersion">Version of the line that got another source, for its undo.</param>
-public sealed record AddedToOrder(int OrderVersion, IReadOnlyList<long> JobIds, IReadOnlyList<long> LineIds, long? JobId, long? LineId, string Column, long? DiscountId = null, int? LineVersion = null);
+public sealed record AddedToOrder : OrderAnswer
+{
+    /// <summary>Version of the order after it.</summary>
+    public required int OrderVersion { get; init; }
+    /// <summary>Jobs that were added.</summary>
+    public required IReadOnlyList<long> JobIds { get; init; }
+    /// <summary>Lines that were added or changed.</summary>
+    public required IReadOnlyList<long> LineIds { get; init; }
+    /// <summary>The job to go on in.</summary>
+    public required long? JobId { get; init; }
+    /// <summary>The line to go on in; null for none.</summary>
+    public required long? LineId { get; init; }
+    /// <summary>Where the next figure is expected.</summary>
+    public required string Column { get; init; }
+    /// <summary>The discount that was given.</summary>
+    public long? DiscountId { get; init; }
+    /// <summary>Version of the line that got another source, for its undo.</summary>
+    public int? LineVersion { get; init; }
+}

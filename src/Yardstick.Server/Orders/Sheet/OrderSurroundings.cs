@@ -1,15 +1,58 @@
+using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Floor;
+using Yardstick.Core.Orders;
 using Yardstick.Core.Purchasing;
+using Yardstick.Core.Schedule;
+using Yardstick.Core.Values;
+using Yardstick.Data;
 
 namespace Yardstick.Server.Orders;
 
-/// <summary>What lies around an order: its purchase orders, their suppliers, catalog parts, clocked time.</summary>
-public sealed record OrderSurroundings(IReadOnlyList<PurchaseOrder> PartOrders, IReadOnlyDictionary<long, string> Suppliers, IReadOnlyDictionary<long, Part> Parts, IReadOnlyList<TimeEntry> Times)
+/// <summary>What lies around an order's jobs: purchase orders, their suppliers, catalog parts, planned and clocked time, photos on lines.</summary>
+public sealed record OrderSurroundings
 {
+    /// <summary>Purchase orders with a line for the order, by key.</summary>
+    public required IReadOnlyList<PurchaseOrder> PartOrders { get; init; }
+    /// <summary>Names of suppliers.</summary>
+    public required IReadOnlyDictionary<long, string> Suppliers { get; init; }
+    /// <summary>Catalog parts that are on the order.</summary>
+    public required IReadOnlyDictionary<long, Part> Parts { get; init; }
+    /// <summary>Clocked time.</summary>
+    public required IReadOnlyList<TimeEntry> Times { get; init; }
+    /// <summary>Planned work.</summary>
+    public required IReadOnlyList<PlannedWork> Planned { get; init; }
+    /// <summary>How many photos lines have.</summary>
+    public required IReadOnlyDictionary<long, int> Photos { get; init; }
+
     /// <summary>When the last awaited part comes, UTC.</summary>
     public DateTime? LastExpected => PartOrders.Where(p => p.IsOpen).Max(p => p.ExpectedAt);
 
     /// <summary>The latest purchase order of a line.</summary>
     public PurchaseOrder? OrderOf(long lineId) => PartOrders.LastOrDefault(p => p.Lines.Any(l => l.LineId == lineId));
+
+    /// <summary>When the planned work ends, wall time.</summary>
+    public DateTime? WorkEnds(Order order) => Planned.Count == 0 ? null
+        : Planned.Select(p => p.Start.AddHours((double)(order.Jobs.FirstOrDefault(j => j.Id == p.JobId)?.SoldHours ?? 0))).Max();
+
+    /// <summary>Reads it.</summary>
+    internal static async Task<OrderSurroundings> ReadAsync(ShopDb db, Order order)
+    {
+        var lines = order.Jobs.SelectMany(j => j.Lines).ToList();
+        var lineIds = lines.ConvertAll(l => l.Id);
+        var partIds = lines.Select(l => l.PartId).OfType<long>().Distinct().ToList();
+        var partOrders = await db.PurchaseOrders.Include(p => p.Lines).Where(p => p.Lines.Any(l => l.OrderId == order.Id)).OrderBy(p => p.Id).ToListAsync();
+        var supplierIds = partOrders.Select(p => p.SupplierId).Distinct().ToList();
+        return new OrderSurroundings
+        {
+            PartOrders = partOrders,
+            Suppliers = supplierIds.Count == 0 ? new Dictionary<long, string>()
+                : await db.Suppliers.Where(s => supplierIds.Contains(s.Id)).ToDictionaryAsync(s => s.Id, s => s.Name),
+            Parts = partIds.Count == 0 ? new Dictionary<long, Part>() : await db.Parts.Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id),
+            Times = await db.TimeEntries.Where(t => t.OrderId == order.Id).ToListAsync(),
+            Planned = await db.PlannedWork.Where(p => p.OrderId == order.Id).ToListAsync(),
+            Photos = await db.Files.Where(f => f.Kind == RecordKind.Line && f.RemovedAt == null && lineIds.Contains(f.TargetId))
+                .GroupBy(f => f.TargetId).Select(g => new { g.Key, Count = g.Count() }).ToDictionaryAsync(g => g.Key, g => g.Count),
+        };
+    }
 }

@@ -23,13 +23,13 @@ public static class ReadOrder
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/orders/{id:long}", SheetAsync).Asks(Permission.SeeOrders).Produces<SheetView>().ProducesProblem(404);
+        api.MapGet("/orders/{id:long}", SheetAsync).Asks(Permission.SeeOrders).Produces<SheetUpdate>().ProducesProblem(404);
         api.MapGet("/orders/{id:long}/why", WhyAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<PriceExplanation>>().ProducesProblem(404);
         api.MapGet("/orders/{id:long}/record", RecordAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<RecordEntry>>();
     }
 
     private static async Task<IResult> SheetAsync(long id, SheetReader reader, HttpContext http) =>
-        await reader.ReadAsync(id, http.User.May(Permission.SeeMargin)) is { } sheet ? Results.Ok(sheet)
+        await reader.ReadAsync(id, http.User.May(Permission.SeeMargin), http.Request.Headers[SheetTags.HeaderName].ToString()) is { } sheet ? Results.Ok(sheet)
             : Problems.Of(new Problem("order.gone", "There is no such order."));
 
     private static async Task<IResult> WhyAsync(long id, ShopDb db, TimeProvider time, HttpContext http)

@@ -35,7 +35,7 @@ public sealed record SheetLine
     /// <summary>Margin, for those who may see it.</summary>
     public required decimal? MarginPercent { get; init; }
     /// <summary>Switched out.</summary>
-    public required bool Out { get; init; }
+    public required bool IsExcluded { get; init; }
     /// <summary>Unit in which the part is counted; empty for pieces.</summary>
     public required string Unit { get; init; }
     /// <summary>Hours after overlap where they are fewer.</summary>

@@ -14,84 +14,132 @@ using Yardstick.Server.Pricing;
 
 namespace Yardstick.Server.Orders;
 
-/// <summary>Reads an order with everything that its sheet shows.</summary>
-public sealed class SheetReader(ShopDb db, TimeProvider time)
+/// <summary>Reads an order's sheet in parts, with everything that they show.</summary>
+public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider time, PartHash hash)
 {
-    /// <summary>The sheet of an order, or null if there is none.</summary>
+    /// <summary>What a screen lacks of the sheet of an order, or null if there is no such order.</summary>
     /// <param name="id">The order.</param>
     /// <param name="margins">Whether the reader may see costs and margins.</param>
-    public async Task<SheetView?> ReadAsync(long id, bool margins)
+    /// <param name="has">What the screen has, as it named it.</param>
+    public async Task<SheetUpdate?> ReadAsync(long id, bool margins, string has)
     {
-        if (await db.ReadOrderAsync(id) is not { } order) return null;
-        var shop = await db.Shops.SingleAsync();
+        await using var db = await OpenAsync();
+        return await db.LoadPricedAsync(id, time) is { } priced ? await ReadAsync(db, priced, margins, has) : null;
+    }
+
+    /// <summary>What a screen lacks of the sheet of an order that is in memory already, as it was kept just now.</summary>
+    internal async Task<SheetUpdate> ReadAsync(PricedOrder kept, bool margins, string has)
+    {
+        await using var db = await OpenAsync();
+        return await ReadAsync(db, kept, margins, has);
+    }
+
+    private async Task<ShopDb> OpenAsync()
+    {
+        var db = await factory.CreateDbContextAsync();
+        db.ChangeTracker.QueryTrackingBehavior = QueryTrackingBehavior.NoTrackingWithIdentityResolution;
+        return db;
+    }
+
+    private async Task<SheetUpdate> ReadAsync(ShopDb db, PricedOrder priced, bool margins, string has)
+    {
+        var (order, _, policy, shop, _) = priced;
         var now = time.GetUtcNow().UtcDateTime;
-        var customer = order.CustomerId is { } customerId ? await db.Customers.Include(c => c.Phones).SingleAsync(c => c.Id == customerId) : null;
-        var policy = await db.PolicyAsync(order.PolicyVersionId);
         var staff = await db.Staff.ToDictionaryAsync(s => s.Id);
-        var around = await AroundAsync(order);
-        var planned = await db.PlannedWork.Where(p => p.OrderId == id).ToListAsync();
-        var invoice = await db.Invoices.Where(i => i.OrderId == id && i.Kind == InvoiceKind.Invoice && !db.Invoices.Any(c => c.CorrectsId == i.Id)).OrderByDescending(i => i.Id).FirstOrDefaultAsync();
-        var photos = await db.Files.Where(f => f.Kind == RecordKind.Line && f.RemovedAt == null && db.Lines.Any(l => l.Id == f.TargetId && db.Jobs.Any(j => j.Id == l.JobId && j.OrderId == id)))
-            .GroupBy(f => f.TargetId).Select(g => new { g.Key, Count = g.Count() }).ToDictionaryAsync(g => g.Key, g => g.Count);
-        var pricing = OrderPricing.CaseOf(order, customer, policy, OrderPricing.Offered(order), shop.PricingDay(order, now));
-        var result = OrderPricer.Price(pricing);
-        var view = new JobViews(order, policy, around, staff, shop, now, margins, planned, photos, await ChangedSinceAsync(order, result));
-        var sent = await db.ApprovalLinks.Where(l => l.OrderId == id).OrderByDescending(l => l.Id).AsNoTracking().FirstOrDefaultAsync();
+        var result = OrderPricer.Price(OrderPricing.CaseOf(order, priced.Customer, policy, OrderPricing.Offered(order), priced.Day));
+        var around = await OrderSurroundings.ReadAsync(db, order);
+        var jobs = new JobViews(order, policy, around, staff, shop, now, margins, await ChangedSinceAsync(db, order, result));
         var figures = result.Jobs.ToDictionary(j => j.Id);
-        return new SheetView
+        var tags = new SheetTags(SheetTags.Read(has), hash);
+        return new SheetUpdate
         {
             Id = order.Id,
-            Number = order.Number,
             Version = order.Version,
+            Header = tags.Lacking("header", await HeaderAsync(db, priced, staff, around, now)),
+            Jobs = order.OnJobs.Select(job => tags.Lacking($"job:{job.Id}", jobs.Of(job, figures[OrderPricing.JobKey(job)]))).OfType<SheetJob>().ToList(),
+            Totals = tags.Lacking("totals", await TotalsAsync(db, priced, result, jobs, staff, margins)),
+            Around = tags.Lacking("around", await AroundAsync(db, order, staff, now)),
+            Tags = tags.All,
+        };
+    }
+
+    private static async Task<SheetHeader> HeaderAsync(ShopDb db, PricedOrder priced, Dictionary<long, StaffMember> staff, OrderSurroundings around, DateTime now)
+    {
+        var (order, customer, _, shop, _) = priced;
+        DateTime? lastPart = around.LastExpected is { } last ? shop.Local(last) : null;
+        return new SheetHeader
+        {
+            Number = order.Number,
             Title = order.Title,
             State = order.State,
             CounterSale = order.CounterSale,
-            Customer = customer is null ? null : await CustomerAsync(customer, shop),
-            Vehicle = order.VehicleId is { } vehicleId ? await VehicleAsync(vehicleId, order) : null,
+            Customer = customer is null ? null : await CustomerAsync(db, customer, shop),
+            Vehicle = order.VehicleId is { } vehicleId ? await VehicleAsync(db, vehicleId, order) : null,
             Writer = staff[order.WriterId].ShortName,
+            WriterId = order.WriterId,
             LeadId = order.LeadId,
-            Sent = sent is null ? null : new SheetSent(sent.SentAt, sent.OpenedAt, sent.AnsweredAt, await SentStateAsync(sent, order, now)),
-            UnseenMessages = await db.Messages.CountAsync(m => m.OrderId == id && m.State == MessageState.Received && m.SeenAt == null),
             Ended = order.EndedAt is { } ended ? order.EndWords(staff[order.EndedById!.Value].ShortName, shop.Local(ended)) : "",
-            CeilingLetPast = order.CeilingNow(policy) == CeilingState.LetPast && order.CeilingLetPast is { } let ? $"{staff[let.ById].ShortName} let it go on up to {let.UpTo}: {let.Reason}" : "",
             Stage = order.Stage,
             StageSince = order.StageSince,
             PromisedAt = order.PromisedAt,
-            PromiseState = Promise.State(order.PromisedAt, order.Stage, view.WorkEnds, around.LastExpected is { } last ? shop.Local(last) : null, shop.Local(now)),
+            PromiseState = Promise.State(order.PromisedAt, order.Stage, around.WorkEnds(order), lastPart, shop.Local(now)),
             KeyTag = order.KeyTag,
             OdometerIn = order.OdometerIn,
             OdometerOut = order.OdometerOut,
             CustomerWaits = order.CustomerWaits,
-            WriterId = order.WriterId,
-            First = order.HasPriority,
+            HasPriority = order.HasPriority,
             OldPartsBack = order.OldPartsBack,
             WashingWanted = order.WashingWanted,
             KeysAt = order.KeysAt,
             CarAt = order.CarAt,
             ArrivesAt = order.ArrivesAt,
-            Contact = order.ContactId is { } contact ? await ContactAsync(contact, shop) : null,
+            Contact = order.ContactId is { } contact ? await ContactAsync(db, contact, shop) : null,
             Site = order.SiteId is { } site ? await db.CustomerSites.Where(s => s.Id == site).Select(s => new SheetSite(s.Id, s.Name)).FirstOrDefaultAsync() : null,
-            Labels = await db.LabelsOn.Where(l => l.TargetId == id).Join(db.Labels.Where(l => l.Kind == RecordKind.Order), l => l.LabelId, d => d.Id, (_, d) => d.Name).OrderBy(n => n).ToListAsync(),
-            Files = await db.Files.CountAsync(f => f.Kind == RecordKind.Order && f.TargetId == id && f.RemovedAt == null),
-            CheckIns = await db.CheckInSheets.CountAsync(c => c.OrderId == id),
             Concerns = order.Concerns.OrderBy(c => c.Position).Select(c => new SheetConcern(c.Id, c.Complaint, c.Cause, c.Correction, c.Version)).ToList(),
-            Jobs = order.OnJobs.Select(job => view.Of(job, figures[OrderPricing.JobKey(job)])).ToList(),
-            Figures = new SheetFigures(result.Labor, result.Parts, result.Sublet, result.Fees, result.Core, result.Supplies, result.Discounts,
-                result.Taxes.Select(t => new SheetTax(t.Code, t.Base, t.Amount)).ToList(), result.Taxes.Sum(t => t.Amount), result.TaxesInside, result.Total,
-                margins ? result.MarginPercent : null, margins ? result.Profit : null, result.LaborHours, margins ? policy.MarginAim : null, margins ? result.EffectiveLaborRate : null, margins ? policy.EffectiveRateAim : null),
+        };
+    }
+
+    private static async Task<SheetTotals> TotalsAsync(ShopDb db, PricedOrder priced, PricingResult result, JobViews jobs, Dictionary<long, StaffMember> staff, bool margins)
+    {
+        var (order, _, policy, _, _) = priced;
+        var letPast = order.CeilingNow(policy) == CeilingState.LetPast ? order.CeilingLetPast : null;
+        return new SheetTotals
+        {
+            Figures = FiguresOf(result, policy, margins),
             Consent = result.Consent is { } c ? new SheetConsent(c.Authorized, c.Allowed, c.ApprovedTotal, order.CeilingNow(policy)) : null,
+            CeilingLetPast = letPast is null ? "" : $"{staff[letPast.ById].ShortName} let it go on up to {letPast.UpTo}: {letPast.Reason}",
             Progress = order.Progress,
-            Findings = await FindingsAsync(id, staff),
-            Invoice = invoice is null ? null : await InvoiceAsync(invoice),
             LaborRate = order.LaborRate,
             RateNames = [.. policy.Pricing.LaborRates.Keys],
-            Discounts = order.OwnDiscounts.Select((d, i) => view.Shown(d, result.DiscountsTaken.ElementAtOrDefault(i))).ToList(),
+            Discounts = order.OwnDiscounts.Select((d, i) => jobs.Shown(d, result.DiscountsTaken.ElementAtOrDefault(i))).ToList(),
             PolicyIsOlder = order.State == OrderState.Open && order.PolicyVersionId < await db.PolicyInForceAsync(),
         };
     }
 
+    private static SheetFigures FiguresOf(PricingResult result, ShopPolicy policy, bool margins) => new(
+        result.Labor, result.Parts, result.Sublet, result.Fees, result.Core, result.Supplies, result.Discounts,
+        result.Taxes.Select(t => new SheetTax(t.Code, t.Base, t.Amount)).ToList(), result.Taxes.Sum(t => t.Amount), result.TaxesInside, result.Total,
+        margins ? result.MarginPercent : null, margins ? result.Profit : null, result.LaborHours, margins ? policy.MarginAim : null,
+        margins ? result.EffectiveLaborRate : null, margins ? policy.EffectiveRateAim : null);
+
+    private static async Task<SheetAround> AroundAsync(ShopDb db, Order order, Dictionary<long, StaffMember> staff, DateTime now)
+    {
+        var sent = await db.ApprovalLinks.Where(l => l.OrderId == order.Id).OrderByDescending(l => l.Id).FirstOrDefaultAsync();
+        var labels = db.LabelsOn.Where(l => l.TargetId == order.Id).Join(db.Labels.Where(l => l.Kind == RecordKind.Order), l => l.LabelId, d => d.Id, (_, d) => d.Name);
+        return new SheetAround
+        {
+            Sent = sent is null ? null : new SheetSent(sent.SentAt, sent.OpenedAt, sent.AnsweredAt, await SentStateAsync(db, sent, order, now)),
+            UnseenMessages = await db.Messages.CountAsync(m => m.OrderId == order.Id && m.State == MessageState.Received && m.SeenAt == null),
+            Labels = await labels.OrderBy(n => n).ToListAsync(),
+            Files = await db.Files.CountAsync(f => f.Kind == RecordKind.Order && f.TargetId == order.Id && f.RemovedAt == null),
+            CheckIns = await db.CheckInSheets.CountAsync(c => c.OrderId == order.Id),
+            Findings = await FindingsAsync(db, order.Id, staff),
+            Invoice = await InvoiceAsync(db, order),
+        };
+    }
+
     /// <summary>What changed in approved jobs since the customer was shown them.</summary>
-    private async Task<Dictionary<long, IReadOnlyList<string>>> ChangedSinceAsync(Order order, PricingResult result)
+    private static async Task<Dictionary<long, IReadOnlyList<string>>> ChangedSinceAsync(ShopDb db, Order order, PricingResult result)
     {
         var approvals = order.ApprovedJobs.Select(j => order.Decisions.Where(d => d.JobId == j.Id && d is { Kind: DecisionKind.Approved, ShownId: not null }).MaxBy(d => d.Id)).OfType<Decision>().ToList();
         if (approvals.Count == 0) return [];
@@ -109,7 +157,7 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
         return changed;
     }
 
-    private async Task<LinkState> SentStateAsync(ApprovalLink sent, Order order, DateTime now)
+    private static async Task<LinkState> SentStateAsync(ShopDb db, ApprovalLink sent, Order order, DateTime now)
     {
         // Only where the offer counts is it worth pricing once more.
         if (sent.StateAt(now) is not LinkState.Open and var over) return over;
@@ -117,41 +165,35 @@ public sealed class SheetReader(ShopDb db, TimeProvider time)
         return sent.StateAt(shown, (await EstimatePresentation.OfAsync(db, order, now)).Estimate, now, order.State != OrderState.Open);
     }
 
-    private async Task<OrderSurroundings> AroundAsync(Order order)
+    private static async Task<SheetCustomer> CustomerAsync(ShopDb db, Customer customer, Shop shop)
     {
-        var partOrders = await db.PurchaseOrders.Include(p => p.Lines).Where(p => p.Lines.Any(l => l.OrderId == order.Id)).OrderBy(p => p.Id).ToListAsync();
-        var suppliers = await db.Suppliers.ToDictionaryAsync(s => s.Id, s => s.Name);
-        var partIds = order.Jobs.SelectMany(j => j.Lines).Select(l => l.PartId).OfType<long>().Distinct().ToList();
-        var parts = await db.Parts.Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id);
-        var times = await db.TimeEntries.Where(t => t.OrderId == order.Id).ToListAsync();
-        return new OrderSurroundings(partOrders, suppliers, parts, times);
+        var visits = db.Orders.Where(o => o.CustomerId == customer.Id && o.State == OrderState.Posted);
+        var phone = await db.CustomerPhones.Where(p => p.CustomerId == customer.Id).OrderBy(p => p.Id).Select(p => p.Number).FirstOrDefaultAsync();
+        return new SheetCustomer(customer.Id, customer.DisplayName, phone is null ? "" : new PhoneNumber(phone).Shown(shop.Country), customer.ToBeSeen,
+            await visits.CountAsync(), await visits.MinAsync(o => o.PostedAt));
     }
 
-    private async Task<SheetCustomer> CustomerAsync(Customer customer, Shop shop)
-    {
-        var visits = await db.Orders.Where(o => o.CustomerId == customer.Id && o.State == OrderState.Posted).OrderBy(o => o.PostedAt).Select(o => o.PostedAt).ToListAsync();
-        var phone = customer.Phones.OrderBy(p => p.Id).FirstOrDefault();
-        return new SheetCustomer(customer.Id, customer.DisplayName, phone is null ? "" : new PhoneNumber(phone.Number).Shown(shop.Country), customer.ToBeSeen, visits.Count, visits.FirstOrDefault());
-    }
-
-    private async Task<SheetContact?> ContactAsync(long id, Shop shop) => await db.CustomerContacts.FindAsync(id) is { } contact
+    private static async Task<SheetContact?> ContactAsync(ShopDb db, long id, Shop shop) => await db.CustomerContacts.FirstOrDefaultAsync(c => c.Id == id) is { } contact
         ? new SheetContact(contact.Id, contact.Name, contact.Phone.Length > 0 ? new PhoneNumber(contact.Phone).Shown(shop.Country) : "") : null;
 
-    private async Task<SheetVehicle> VehicleAsync(long id, Order order)
+    private static async Task<SheetVehicle> VehicleAsync(ShopDb db, long id, Order order)
     {
         var vehicle = await db.Vehicles.SingleAsync(v => v.Id == id);
         var last = await db.OdometerReadings.Where(r => r.VehicleId == id && r.At < order.OpenedAt).OrderByDescending(r => r.At).FirstOrDefaultAsync();
         return new SheetVehicle(id, vehicle.Plate, vehicle.Description, vehicle.Vin, vehicle.Color, vehicle.Warning, last?.Reading, last?.At, vehicle.PhotoHash);
     }
 
-    private async Task<IReadOnlyList<FindingView>> FindingsAsync(long id, Dictionary<long, StaffMember> staff)
+    private static async Task<IReadOnlyList<FindingView>> FindingsAsync(ShopDb db, long id, Dictionary<long, StaffMember> staff)
     {
         var findings = await db.Findings.Where(f => f.OrderId == id).OrderBy(f => f.Id).ToListAsync();
         return findings.ConvertAll(f => new FindingView(f.Id, f.Text, f.Measured, f.Unit, f.Rating, f.PhotoHash, staff[f.ById].ShortName, f.At));
     }
 
-    private async Task<SheetInvoice> InvoiceAsync(Invoice invoice)
+    /// <summary>The posted invoice that stands.</summary>
+    private static async Task<SheetInvoice?> InvoiceAsync(ShopDb db, Order order)
     {
+        var standing = db.Invoices.Where(i => i.OrderId == order.Id && i.Kind == InvoiceKind.Invoice && !db.Invoices.Any(c => c.CorrectsId == i.Id));
+        if (await standing.OrderByDescending(i => i.Id).FirstOrDefaultAsync() is not { } invoice) return null;
         var paid = await db.Payments.Where(p => p.InvoiceId == invoice.Id).SumAsync(p => p.Amount.Cents);
         return new SheetInvoice(invoice.Id, invoice.Number, invoice.PostedAt, invoice.Total.Amount, new Money(paid).Amount, new Money(invoice.Total.Cents - paid).Amount);
     }

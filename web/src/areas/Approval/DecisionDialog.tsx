@@ -10,7 +10,7 @@ import { amount } from '../../lib/format';
 import { Labelled } from '../../ui/Labelled';
 import { SegmentedControl } from '../../ui/SegmentedControl';
 import { SignBox, type Signature } from '../../ui/SignBox';
-import { useWork, type Job } from '../../lib/order/useSheet';
+import { useActions, useHeader, useJobs, type Job } from '../../lib/order/useSheet';
 import { HowSaid } from './HowSaid';
 import '../../ui/approval.css';
 
@@ -26,9 +26,11 @@ const TITLES: Record<Decision, string> = {
 
 /** Records what the customer decided: who, how, when it is put off to. The time and who asked are kept by themselves. */
 export default function DecisionDialog({ job, kind: first, onClose }: { job: Job; kind: Decision; onClose: () => void }) {
-  const { sheet, edits } = useWork();
+  const { orderId, edits } = useActions();
+  const { customer } = useHeader();
+  const jobs = useJobs();
   const [kind, setKind] = useState<Decision>(first === 'Proposed' ? (job.decision === 'Approved' ? 'Declined' : 'Approved') : first);
-  const [decidedBy, setDecidedBy] = useState(sheet.customer?.name ?? '');
+  const [decidedBy, setDecidedBy] = useState(customer?.name ?? '');
   const [channel, setChannel] = useState<Schemas['AnswerChannel']>('Phone');
   const [note, setNote] = useState('');
   const [until, setUntil] = useState('');
@@ -36,16 +38,16 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
   const [all, setAll] = useState(false);
   const [acknowledged, setAcknowledged] = useState(false);
   const texts = useQuery({
-    queryKey: ['order', sheet.id, 'talk-through'],
-    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/talk-through', { signal, params: { path: { id: sheet.id } } })),
+    queryKey: ['order', orderId, 'talk-through'],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/talk-through', { signal, params: { path: { id: orderId } } })),
   }).data;
   const [linesOut, setLinesOut] = useState<readonly number[]>([]);
   const agreed = kind === 'Approved' || kind === 'AnotherVisit';
   const openLines = (agreed && texts?.estimate.jobs.find((j) => j.id === job.id)?.lines.filter((line) => line.isOpen && !line.out)) || [];
   const without = useQuery({
-    queryKey: ['order', sheet.id, 'talk-through', texts?.version, job.id, linesOut],
+    queryKey: ['order', orderId, 'talk-through', texts?.version, job.id, linesOut],
     queryFn: () =>
-      unwrap(api.POST('/api/orders/{id}/talk-through/choice', { params: { path: { id: sheet.id } }, body: { jobIds: [job.id], linesOut: [...linesOut] } })),
+      unwrap(api.POST('/api/orders/{id}/talk-through/choice', { params: { path: { id: orderId } }, body: { jobIds: [job.id], linesOut: [...linesOut] } })),
     enabled: linesOut.length > 0,
     placeholderData: (before) => before,
   }).data;
@@ -55,7 +57,7 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
   const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
   const sending = useRef(false);
   const signature = useRef<Signature>(null);
-  const others = sheet.jobs.filter((j) => j.decision === 'Proposed' && j.id !== job.id);
+  const others = jobs.filter((j) => j.decision === 'Proposed' && j.id !== job.id);
   const problemOf = (field: string) => (problem?.field === field ? problem.text : undefined);
   const submit = async (event: SubmitEvent) => {
     event.preventDefault();

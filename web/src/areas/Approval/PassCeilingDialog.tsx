@@ -7,14 +7,14 @@ import { useState } from 'react';
 import { sentence } from '../../lib/api';
 import { amount } from '../../lib/format';
 import { Labelled } from '../../ui/Labelled';
-import { useWork } from '../../lib/order/useSheet';
+import { useActions, useTotals } from '../../lib/order/useSheet';
 
 /** A manager lets the approved work go past what was agreed to, by name and with a reason. */
 export default function PassCeilingDialog({ onClose }: { onClose: () => void }) {
-  const { sheet, edits } = useWork();
+  const { edits } = useActions();
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState<string>();
-  const consent = sheet.consent!;
+  const consent = useTotals().consent!;
   return (
     <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby="ceiling-title">
       <form

@@ -11,18 +11,21 @@ import { amount } from '../../lib/format';
 import { useMay, useRefresh } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
 import { Loading } from '../../ui/Feedback';
-import { headerText, useWork } from '../../lib/order/useSheet';
+import { headerText, useActions, useHeader, useJobs, useTotals } from '../../lib/order/useSheet';
 
 /** Names what is in the way of the invoice, each to be fixed from here, or posts it. */
 export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; onEnd: () => void }) {
-  const { sheet, edits } = useWork();
+  const { orderId, edits } = useActions();
+  const head = useHeader();
+  const jobs = useJobs();
+  const { consent, figures } = useTotals();
   const navigate = useNavigate();
   const refresh = useRefresh();
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
   const obstacles = useQuery({
-    queryKey: ['obstacles', sheet.id],
-    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/obstacles', { signal, params: { path: { id: sheet.id } } })),
+    queryKey: ['obstacles', orderId],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/obstacles', { signal, params: { path: { id: orderId } } })),
     staleTime: 0,
   });
   const run = async (what: () => Promise<unknown>) => {
@@ -38,16 +41,16 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
   };
   const post = () =>
     run(async () => {
-      const posted = await unwrap(api.POST('/api/orders/{id}/invoice', { params: { path: { id: sheet.id } } }));
-      await refresh(['order', sheet.id], ['floor'], ['orders']);
+      const posted = await edits.kept(unwrap(api.POST('/api/orders/{id}/invoice', { params: { path: { id: orderId } } })));
+      await refresh(['floor'], ['orders']);
       void navigate(`/invoices/${posted.invoiceId}`);
     });
   const found = obstacles.data ?? [];
   const mayEnd = useMay('EndOrders') && found.some((o) => o.code === 'order.nothing');
-  const approved = sheet.jobs.filter((job) => job.decision === 'Approved');
+  const approved = jobs.filter((job) => job.decision === 'Approved');
   return (
     <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby="close-title">
-      <DialogTitle id="close-title">Close and invoice order {sheet.number}</DialogTitle>
+      <DialogTitle id="close-title">Close and invoice order {head.number}</DialogTitle>
       <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 1 }}>
         {!obstacles.data ? (
           <Loading what="what is in the way" />
@@ -64,7 +67,7 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
                 ))}
                 <tr>
                   <td className="strong">Total with supplies and tax</td>
-                  <td className="right strong">{amount(sheet.consent?.approvedTotal ?? sheet.figures.total)}</td>
+                  <td className="right strong">{amount(consent?.approvedTotal ?? figures.total)}</td>
                 </tr>
               </tbody>
             </table>
@@ -93,7 +96,7 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
         {found.some((o) => o.code === 'job.open') && (
           <Button
             disabled={busy}
-            onClick={() => void run(() => edits.kept(unwrap(api.POST('/api/orders/{id}/finish-jobs', { params: { path: { id: sheet.id } } }))))}
+            onClick={() => void run(() => edits.kept(unwrap(api.POST('/api/orders/{id}/finish-jobs', { params: { path: { id: orderId } } }))))}
           >
             Finish all approved jobs
           </Button>
@@ -120,14 +123,15 @@ function Fix({
   run: (what: () => Promise<unknown>) => Promise<void>;
   onClose: () => void;
 }) {
-  const { sheet, edits } = useWork();
+  const { edits } = useActions();
+  const head = useHeader();
   const navigate = useNavigate();
   const [text, setText] = useState('');
   const [lower, setLower] = useState('');
   const keep = (confirmed: boolean) =>
     run(async () => {
       try {
-        await edits.header(obstacle.field!, headerText(sheet, obstacle.field!), text, sheet.version, confirmed);
+        await edits.header(obstacle.field!, headerText(head, obstacle.field!), text, head.version, confirmed);
       } catch (error) {
         if (!(error instanceof Problem && error.code === 'odometer.lower')) throw error;
         setLower(error.message);

@@ -79,7 +79,7 @@ export function HistoryList({ of, id }: { of: 'customers' | 'vehicles'; id: numb
                       {job.decision !== 'Approved' && <span className="small"> ({job.decision.toLowerCase()})</span>}
                     </div>
                   ))}
-                  {row.says && <div className="soft small">“{row.says}”</div>}
+                  {row.complaint && <div className="soft small">“{row.complaint}”</div>}
                 </td>
                 <td className="right nowrap">
                   {amount(row.total)}

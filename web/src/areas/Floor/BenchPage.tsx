@@ -84,7 +84,7 @@ function CarCard({ car, busy, run, onFinding }: { car: Car; busy: boolean; run: 
   const say = useSay();
   const late = car.promiseState === 'Late';
   const marks = [
-    car.first ? 'Comes before others' : '',
+    car.hasPriority ? 'Comes before others' : '',
     car.oldPartsBack ? 'Keep the old parts' : '',
     car.washingWanted ? 'Wash it when it is done' : '',
   ].filter(Boolean);

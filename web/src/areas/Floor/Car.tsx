@@ -41,7 +41,7 @@ export function Car({ card, floor, onMove }: { card: Card; floor: Floor; onMove:
       <span className="top">
         <b>{card.plate || card.number}</b>
         <span className="clip grow">{card.vehicle}</span>
-        {card.first && <b className="small nowrap">first</b>}
+        {card.hasPriority && <b className="small nowrap">first</b>}
       </span>
       <span className={`under ${stop ? 'stop' : ''}`}>
         {under(card, floor.now)}

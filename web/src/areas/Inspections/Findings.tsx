@@ -1,13 +1,13 @@
-import { useWork } from '../../lib/order/useSheet';
+import { useAround } from '../../lib/order/useSheet';
 
 /** What the technicians found. */
 export function Findings() {
-  const { sheet } = useWork();
-  if (sheet.findings.length === 0) return null;
+  const { findings } = useAround();
+  if (findings.length === 0) return null;
   return (
     <section className="findings" aria-label="Findings">
       <h2 className="soft small strong">Found on the floor</h2>
-      {sheet.findings.map((finding) => (
+      {findings.map((finding) => (
         <div className="finding" key={finding.id}>
           <span className={`rating ${finding.rating}`}>{finding.rating}</span>
           <span className="grow">

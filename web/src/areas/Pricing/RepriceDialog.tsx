@@ -8,16 +8,16 @@ import { api, unwrap } from '../../lib/api';
 import { amount, day, wallTime } from '../../lib/format';
 import { useNow, useShop } from '../../lib/shop';
 import { Failed, Loading } from '../../ui/Feedback';
-import { useWork } from '../../lib/order/useSheet';
+import { useActions } from '../../lib/order/useSheet';
 
 /** What the policy in force would change about this order, before it does. */
 export default function RepriceDialog({ onClose }: { onClose: () => void }) {
-  const { sheet, edits } = useWork();
+  const { orderId, edits } = useActions();
   const shop = useShop();
   const now = useNow();
   const preview = useQuery({
-    queryKey: ['order', sheet.id, 'reprice', sheet.version],
-    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/reprice', { signal, params: { path: { id: sheet.id } } })),
+    queryKey: ['order', orderId, 'reprice'],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/reprice', { signal, params: { path: { id: orderId } } })),
   });
   const data = preview.data;
   const reprice = () => {

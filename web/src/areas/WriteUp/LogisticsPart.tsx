@@ -5,12 +5,12 @@ export interface Logistics {
   customerWaits: boolean;
   oldPartsBack: boolean;
   washingWanted: boolean;
-  first: boolean;
+  hasPriority: boolean;
   contactId: number | null;
   siteId: number | null;
 }
 
-export const noLogistics: Logistics = { customerWaits: false, oldPartsBack: false, washingWanted: false, first: false, contactId: null, siteId: null };
+export const noLogistics: Logistics = { customerWaits: false, oldPartsBack: false, washingWanted: false, hasPriority: false, contactId: null, siteId: null };
 
 interface Props {
   record?: Schemas['CustomerSummary'];
@@ -23,7 +23,7 @@ const CHECKS = [
   ['customerWaits', 'The customer waits here'],
   ['oldPartsBack', 'Old parts are wanted back'],
   ['washingWanted', 'Wash it when it is done'],
-  ['first', 'Comes before others'],
+  ['hasPriority', 'Comes before others'],
 ] as const;
 
 /** Waiting, old parts, washing, priority; of a business whom to talk to and which site it is for. */

@@ -3,13 +3,13 @@ import { describe, expect, it } from 'vitest';
 import { refreshTopics } from './refresh';
 import { TOPIC_KINDS, keysOf, sheetShows } from './topics';
 
-const sheet = (id: number) => ({ id, customer: { id: 7 }, vehicle: { id: 8 }, jobs: [{ lines: [{ partId: 9 }, { partId: null }] }] });
+const sheet = (id: number) => ({ id, header: { customer: { id: 7 }, vehicle: { id: 8 } }, jobs: [{ lines: [{ partId: 9 }, { partId: null }] }] });
 
 function client() {
   const queries = new QueryClient();
   queries.setQueryData(['order', 12], sheet(12));
   queries.setQueryData(['order', 12, 'record'], []);
-  queries.setQueryData(['order', 13], { ...sheet(13), customer: null, vehicle: { id: 80 }, jobs: [] });
+  queries.setQueryData(['order', 13], { ...sheet(13), header: { customer: null, vehicle: { id: 80 } }, jobs: [] });
   queries.setQueryData(['parts'], []);
   const stale = (...key: unknown[]) => queries.getQueryState(key)!.isInvalidated;
   return { queries, stale };

@@ -30,8 +30,7 @@ export interface Topic {
 
 /** What a sheet says of whom and what it is about. */
 interface Shown {
-  customer?: { id: number } | null;
-  vehicle?: { id: number } | null;
+  header?: { customer?: { id: number } | null; vehicle?: { id: number } | null };
   jobs?: { lines?: { partId?: number | null }[] }[];
 }
 
@@ -83,9 +82,9 @@ export function keysOf({ kind, id }: Topic): (readonly unknown[])[] {
 export function sheetShows(sheet: Shown, { kind, id }: Topic): boolean {
   switch (kind) {
     case 'Customer':
-      return !!sheet.customer && (!id || sheet.customer.id === id);
+      return !!sheet.header?.customer && (!id || sheet.header.customer.id === id);
     case 'Vehicle':
-      return !!sheet.vehicle && (!id || sheet.vehicle.id === id);
+      return !!sheet.header?.vehicle && (!id || sheet.header.vehicle.id === id);
     case 'Stock':
       return sheet.jobs?.some((job) => job.lines?.some((line) => line.partId && (!id || line.partId === id))) ?? false;
     default:

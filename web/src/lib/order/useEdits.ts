@@ -1,6 +1,8 @@
+import { useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { api, unwrap, type Schemas } from '../api';
 import { useRefresh } from '../shop';
+import { takeSheet, type SheetUpdate } from './sheet';
 import { useSay } from '../../ui/Toasts';
 import type { History } from './useHistory';
 import type { Companion, Job, Line, LineKind, TakeRequest } from './useSheet';
@@ -10,15 +12,19 @@ type Changed = Schemas['Changed'];
 /** What can be done on a sheet. Each change is kept as it is made, and can be taken back in turn. */
 export function useEdits(id: number, history: History) {
   const refresh = useRefresh();
+  const client = useQueryClient();
   const say = useSay();
   return useMemo(() => {
     const path = { id };
+    /** A change with what it did to the sheet; what was refused is read anew, for others may have been faster. */
     const kept = async <T>(call: Promise<T>): Promise<T> => {
+      let told: SheetUpdate | null | undefined;
       try {
-        return await call;
+        const answer = await call;
+        told = (answer as { sheet?: SheetUpdate | null } | undefined)?.sheet;
+        return answer;
       } finally {
-        await refresh(['order', id]);
-        void refresh(['obstacles', id]);
+        await takeSheet(client, id, told);
       }
     };
     /** A field before and after, with the version that each sending saw. */
@@ -48,7 +54,9 @@ export function useEdits(id: number, history: History) {
     const removeJob = (jobId: number) => unwrap(api.DELETE('/api/orders/{id}/jobs/{jobId}', { params: { path: { id, jobId } } }));
     const restoreJob = (jobId: number) => unwrap(api.POST('/api/orders/{id}/jobs/{jobId}/restore', { params: { path: { id, jobId } } }));
     const inTurn = async (calls: (() => Promise<unknown>)[]) => {
-      for (const call of calls) await call();
+      let last: unknown;
+      for (const call of calls) last = await call();
+      return last;
     };
     /** What was added goes off again with undo, unless somebody changed it since. */
     const added = (text: string, jobIds: number[], lineIds: number[]) =>
@@ -75,7 +83,7 @@ export function useEdits(id: number, history: History) {
           unwrap(api.POST('/api/orders/{id}/concerns/{concernId}', { params: { path: { id, concernId } }, body: { field: name, value: text, version: seen } })),
         ),
       passCeiling: (reason: string) => kept(unwrap(api.POST('/api/orders/{id}/ceiling', { params: { path }, body: { reason } }))),
-      addConcern: (says: string) => kept(unwrap(api.POST('/api/orders/{id}/concerns', { params: { path }, body: { says } }))),
+      addConcern: (complaint: string) => kept(unwrap(api.POST('/api/orders/{id}/concerns', { params: { path }, body: { complaint } }))),
       job: (job: Job, name: string, before: string, value: string) =>
         field(job.title, before, value, job.version, (text, version) =>
           unwrap(api.POST('/api/orders/{id}/jobs/{jobId}', { params: { path: { id, jobId: job.id } }, body: { field: name, value: text, version } })),
@@ -99,7 +107,9 @@ export function useEdits(id: number, history: History) {
         const set = async (value: string) => {
           const params = { path: { id, jobId: job.id } };
           const body = { code: companion.code, field: 'waived', value, version };
-          version = (await unwrap(api.POST('/api/orders/{id}/jobs/{jobId}/companions', { params, body }))).version;
+          const answer = await unwrap(api.POST('/api/orders/{id}/jobs/{jobId}/companions', { params, body }));
+          version = answer.version;
+          return answer;
         };
         return reversible(
           `${companion.label} does not come along.`,
@@ -218,7 +228,7 @@ export function useEdits(id: number, history: History) {
       note: (text: string) => kept(unwrap(api.POST('/api/orders/{id}/record', { params: { path }, body: { text } }))),
       decide: (body: Schemas['RecordDecisionRequest']) => kept(unwrap(api.POST('/api/orders/{id}/decisions', { params: { path }, body }))),
     };
-  }, [id, refresh, say, history]);
+  }, [id, client, refresh, say, history]);
 }
 
 export type Edits = ReturnType<typeof useEdits>;

@@ -1,11 +1,11 @@
-import { useQuery } from '@tanstack/react-query';
-import { createContext, useContext } from 'react';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { createContext, useContext, useEffect, type Context } from 'react';
 import { api, unwrap, type Schemas } from '../api';
 import { holding } from '../outside';
+import { mergeSheet, showing, tagsOf, type Around, type Header, type Job, type Sheet, type Totals } from './sheet';
 import type { Edits } from './useEdits';
 
-export type Sheet = Schemas['SheetView'];
-export type Job = Schemas['SheetJob'];
+export type { Header, Job, Sheet } from './sheet';
 export type Line = Schemas['SheetLine'];
 export type Companion = Schemas['SheetCompanion'];
 export type LineKind = Schemas['LineKind'];
@@ -36,14 +36,26 @@ export function wanted(request: Partial<TakeRequest> & { kind: string }): TakeRe
 }
 
 /** A field of the header as it would be typed, so that undo can put it back. */
-export function headerText(sheet: Sheet, field: string): string {
-  const raw = field === 'contactId' ? sheet.contact?.id : field === 'siteId' ? sheet.site?.id : sheet[field as keyof Sheet];
+export function headerText(header: Header, field: string): string {
+  const raw = field === 'contactId' ? header.contact?.id : field === 'siteId' ? header.site?.id : header[field as keyof Header];
   return raw === null || raw === undefined ? '' : String(raw as string | number | boolean);
 }
 
-/** An order's sheet, kept up to date as anyone changes it. */
+/** An order's sheet, kept up to date as anyone changes it; of what this screen has, nothing is sent again. */
 export function useSheet(id: number) {
-  return useQuery({ queryKey: ['order', id], queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}', { signal, params: { path: { id } } })) });
+  const client = useQueryClient();
+  const queryKey = ['order', id];
+  const sheet = useQuery({
+    queryKey,
+    queryFn: async ({ signal }): Promise<Sheet> => {
+      const read = (has: string) => unwrap(api.GET('/api/orders/{id}', { signal, params: { path: { id } }, headers: has ? { 'X-Sheet': has } : {} }));
+      const held = () => client.getQueryData<Sheet>(queryKey);
+      return mergeSheet(held(), await read(tagsOf(held()))) ?? mergeSheet(undefined, await read(''))!;
+    },
+  });
+  const { data } = sheet;
+  useEffect(() => (data ? showing(data) : undefined), [data]);
+  return sheet;
 }
 
 /** What is offered with the jobs of an order: additions, other jobs in their place, work for parts. Asked once the sheet has settled. */
@@ -92,18 +104,24 @@ export interface Actions {
 }
 
 export const ActionsContext = createContext<Actions | null>(null);
-export const SheetContext = createContext<Sheet | null>(null);
+export const HeaderContext = createContext<Header | null>(null);
+export const JobsContext = createContext<Job[] | null>(null);
+export const TotalsContext = createContext<Totals | null>(null);
+export const AroundContext = createContext<Around | null>(null);
+
+function useOnSheet<T>(context: Context<T | null>): T {
+  const value = useContext(context);
+  if (!value) throw new Error('This part belongs on a sheet.');
+  return value;
+}
 
 /** What can be done on the sheet that this part belongs to. */
-export function useActions(): Actions {
-  const actions = useContext(ActionsContext);
-  if (!actions) throw new Error('This part belongs on a sheet.');
-  return actions;
-}
-
-/** The sheet that this part belongs to, and what can be done on it. */
-export function useWork(): Actions & { sheet: Sheet } {
-  const sheet = useContext(SheetContext);
-  if (!sheet) throw new Error('This part belongs on a sheet.');
-  return { ...useActions(), sheet };
-}
+export const useActions = (): Actions => useOnSheet(ActionsContext);
+/** Whose car it is, where it stands, what was promised. */
+export const useHeader = (): Header => useOnSheet(HeaderContext);
+/** Jobs with lines and figures. */
+export const useJobs = (): Job[] => useOnSheet(JobsContext);
+/** Totals and the ceiling. */
+export const useTotals = (): Totals => useOnSheet(TotalsContext);
+/** What was sent and answered, files, findings, the invoice. */
+export const useAround = (): Around => useOnSheet(AroundContext);

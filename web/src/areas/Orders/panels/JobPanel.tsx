@@ -5,15 +5,17 @@ import { Empty } from '../../../ui/Feedback';
 import { useSay } from '../../../ui/Toasts';
 import { Field, Part } from '../../../ui/Fields';
 import '../../../ui/records.css';
-import { useWork } from '../../../lib/order/useSheet';
+import { useActions, useJobs, useTotals } from '../../../lib/order/useSheet';
 import { Panel } from '../../../ui/Panel';
 
 /** What a job has besides its lines: its rate, who does it, what the customer reads, what is ticked off, where it came from. */
 export function JobPanel({ jobId, onClose }: { jobId: number; onClose: () => void }) {
-  const { sheet, edits, closed } = useWork();
+  const { edits, closed } = useActions();
+  const jobs = useJobs();
+  const totals = useTotals();
   const shop = useShop();
   const say = useSay();
-  const job = sheet.jobs.find((j) => j.id === jobId);
+  const job = jobs.find((j) => j.id === jobId);
   if (!job) {
     return (
       <Panel title="Job" onClose={onClose}>
@@ -21,14 +23,14 @@ export function JobPanel({ jobId, onClose }: { jobId: number; onClose: () => voi
       </Panel>
     );
   }
-  const others = sheet.jobs.filter((j) => j.id !== job.id);
+  const others = jobs.filter((j) => j.id !== job.id);
   const technicians = new Set(job.lines.filter((l) => l.kind === 'Labor').map((l) => l.technicianId));
   const one = technicians.size === 1 ? [...technicians][0] : null;
   const assign = (id: string, whole: boolean) =>
     void edits
       .technician(whole ? null : job.id, id ? Number(id) : null)
       .then(
-        (set) => say.done(set.version === 0 ? 'Nothing changed.' : `${set.version} labor ${set.version === 1 ? 'line has' : 'lines have'} a technician now.`),
+        (set) => say.done(set.lines === 0 ? 'Nothing changed.' : `${set.lines} labor ${set.lines === 1 ? 'line has' : 'lines have'} a technician now.`),
         say.refused,
       );
   const people = shop?.staff.filter((s) => s.role === 'Technician') ?? [];
@@ -40,12 +42,12 @@ export function JobPanel({ jobId, onClose }: { jobId: number; onClose: () => voi
           value={job.laborRate}
           commit={(text) => edits.job(job, 'laborRate', job.laborRate, text)}
           disabled={closed}
-          placeholder={`as the order; ${sheet.rateNames.join(', ')} or a number`}
+          placeholder={`as the order; ${totals.rateNames.join(', ')} or a number`}
         />
         <Field
           label="Rate of the order"
-          value={sheet.laborRate}
-          commit={(text) => edits.header('laborRate', sheet.laborRate, text, sheet.version)}
+          value={totals.laborRate}
+          commit={(text) => edits.header('laborRate', totals.laborRate, text, totals.version)}
           disabled={closed}
           placeholder="as the customer's, else the general one"
         />

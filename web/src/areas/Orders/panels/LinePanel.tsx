@@ -7,17 +7,20 @@ import { FilesPart } from '../../Documents/FilesPart';
 import '../../../ui/records.css';
 import { release } from '../../Approval/release';
 import { Field, Part } from '../../../ui/Fields';
-import { useWork } from '../../../lib/order/useSheet';
+import { useActions, useHeader, useJobs, useTotals } from '../../../lib/order/useSheet';
 import { Panel } from '../../../ui/Panel';
 
 /** Notes on a line, with photos; where it came from; what stands behind its price. */
 export function LinePanel({ lineId, onClose }: { lineId: number; onClose: () => void }) {
-  const { sheet, edits, closed, names } = useWork();
+  const { orderId, edits, closed, names } = useActions();
+  const { counterSale } = useHeader();
+  const { rateNames } = useTotals();
+  const jobs = useJobs();
   const shop = useShop();
   const say = useSay();
   const refresh = useRefresh();
   const mayWrite = useMay('WriteToCustomers');
-  const line = sheet.jobs.flatMap((job) => job.lines).find((l) => l.id === lineId);
+  const line = jobs.flatMap((job) => job.lines).find((l) => l.id === lineId);
   if (!line) {
     return (
       <Panel title="Line" onClose={onClose}>
@@ -53,7 +56,7 @@ export function LinePanel({ lineId, onClose }: { lineId: number; onClose: () => 
             {mayWrite && (
               <button
                 className="linkish"
-                onClick={() => release(sheet.id, { kind: 'Note', id: line.id, show: true, words: '' }).then(() => refresh(['order', sheet.id]), say.refused)}
+                onClick={() => release(orderId, { kind: 'Note', id: line.id, show: true, words: '' }).then(() => refresh(['order', orderId]), say.refused)}
               >
                 Show it to the customer
               </button>
@@ -106,11 +109,11 @@ export function LinePanel({ lineId, onClose }: { lineId: number; onClose: () => 
             value={line.rateName}
             commit={set('rateName', line.rateName)}
             disabled={closed}
-            placeholder={`as the job; ${sheet.rateNames.join(', ')} or a number`}
+            placeholder={`as the job; ${rateNames.join(', ')} or a number`}
           />
         </Part>
       )}
-      {line.coreEach > 0 && !sheet.counterSale && (
+      {line.coreEach > 0 && !counterSale && (
         <Part title="Core charge">
           <Field
             label={`Cores returned, of ${typedQuantity(line.quantity ?? 0)}`}

@@ -7,7 +7,7 @@ import { useShop } from '../../../lib/shop';
 import { Empty, Loading } from '../../../ui/Feedback';
 import { useSay } from '../../../ui/Toasts';
 import { CarQuestions } from '../sheet/CarQuestions';
-import { useActions, useWork, wanted, type Line } from '../../../lib/order/useSheet';
+import { useActions, useJobs, wanted, type Line } from '../../../lib/order/useSheet';
 import { GuidePanel } from './GuidePanel';
 import { Search } from './Search';
 import { Panel } from '../../../ui/Panel';
@@ -16,9 +16,9 @@ type Offer = Schemas['SourcingOffer'];
 
 /** Lines that want a source, one after the other: parts from stock and suppliers side by side, labor from the guide. */
 export function SourcePanel({ lineIds, onClose }: { lineIds: number[]; onClose: () => void }) {
-  const { sheet } = useWork();
+  const jobs = useJobs();
   const [at, setAt] = useState(0);
-  const line = sheet.jobs.flatMap((job) => job.lines).find((l) => l.id === lineIds[at]);
+  const line = jobs.flatMap((job) => job.lines).find((l) => l.id === lineIds[at]);
   const next = () => (at + 1 < lineIds.length ? setAt(at + 1) : onClose());
   if (!line) {
     return (

@@ -12,14 +12,15 @@ import { Labelled } from '../../../ui/Labelled';
 import { Plate } from '../../../ui/Plate';
 import { useSay } from '../../../ui/Toasts';
 import { emptyCar } from '../../WriteUp/CarPart';
-import { useWork } from '../../../lib/order/useSheet';
+import { useActions, useHeader } from '../../../lib/order/useSheet';
 
 /** A sale over the counter becomes an order with a car: one on file, or a new one of the customer's. */
 export default function AddCarDialog({ onClose }: { onClose: () => void }) {
-  const { sheet, edits } = useWork();
+  const { orderId, edits } = useActions();
+  const head = useHeader();
   const say = useSay();
   const [text, setText] = useState('');
-  const [customerId, setCustomerId] = useState<number | null>(sheet.customer?.id ?? null);
+  const [customerId, setCustomerId] = useState<number | null>(head.customer?.id ?? null);
   const [typed, setTyped] = useState(emptyCar);
   const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
   const find = useFind(text, customerId === null && text.trim().length > 0);
@@ -33,7 +34,7 @@ export default function AddCarDialog({ onClose }: { onClose: () => void }) {
       await edits.kept(
         unwrap(
           api.POST('/api/orders/{id}/vehicle', {
-            params: { path: { id: sheet.id } },
+            params: { path: { id: orderId } },
             body: { vehicleId, vehicle: vehicleId === null ? typed : null, customerId },
           }),
         ),

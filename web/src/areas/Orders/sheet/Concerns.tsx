@@ -1,16 +1,17 @@
 import { useState } from 'react';
 import { PhraseCell } from './PhraseCell';
-import { useWork } from '../../../lib/order/useSheet';
+import { useActions, useHeader } from '../../../lib/order/useSheet';
 
 /** What the customer says, what was found, what was done; each keeps its own field. */
 export function Concerns() {
-  const { sheet, edits, closed } = useWork();
+  const { edits, closed } = useActions();
+  const { concerns } = useHeader();
   const [adding, setAdding] = useState(false);
   const set = (id: number, version: number, field: string, before: string) => (value: string) => edits.concern(id, field, before, value, version);
   return (
     <div className="concerns">
-      {sheet.concerns.map((c, i) => (
-        <div key={c.id} className={`concern-row ${!closed && i === sheet.concerns.length - 1 ? 'last' : ''}`}>
+      {concerns.map((c, i) => (
+        <div key={c.id} className={`concern-row ${!closed && i === concerns.length - 1 ? 'last' : ''}`}>
           <div className="concern">
             <label htmlFor={`says${c.id}`}>Says</label>
             <PhraseCell
@@ -46,20 +47,20 @@ export function Concerns() {
               placeholder="not corrected yet"
             />
           </div>
-          {!closed && i === sheet.concerns.length - 1 && (
+          {!closed && i === concerns.length - 1 && (
             <button type="button" className="more" aria-label="Add another concern" title="Another concern" onClick={() => setAdding(true)}>
               +
             </button>
           )}
         </div>
       ))}
-      {!closed && (adding || sheet.concerns.length === 0) && (
+      {!closed && (adding || concerns.length === 0) && (
         <div className="concern another">
           <label htmlFor="says-more">Says</label>
           <PhraseCell
             id="says-more"
             use="Complaint"
-            label={sheet.concerns.length === 0 ? 'The customer says' : 'Another concern'}
+            label={concerns.length === 0 ? 'The customer says' : 'Another concern'}
             value=""
             commit={async (text) => {
               if (text.trim()) await edits.addConcern(text);

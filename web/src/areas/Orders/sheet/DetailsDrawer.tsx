@@ -9,11 +9,11 @@ import { Field, Part } from '../../../ui/Fields';
 import { FilesPart } from '../../Documents/FilesPart';
 import { LabelsPart } from '../../Setup/customFields/LabelsPart';
 import '../../../ui/records.css';
-import { headerText, useWork } from '../../../lib/order/useSheet';
+import { headerText, useActions, useHeader } from '../../../lib/order/useSheet';
 
 const CHECKS = [
   ['customerWaits', 'The customer waits here'],
-  ['first', 'Comes before others'],
+  ['hasPriority', 'Comes before others'],
   ['oldPartsBack', 'Old parts are wanted back'],
   ['washingWanted', 'Wash it when it is done'],
 ] as const;
@@ -22,16 +22,17 @@ const CHECKS = [
 export default function DetailsDrawer({ onClose, onEnd }: { onClose: () => void; onEnd: (making: 'ended' | 'void') => void }) {
   const mayEnd = useMay('EndOrders');
   const mayVoid = useMay('VoidOrders');
-  const { sheet, edits, closed } = useWork();
+  const { orderId, edits, closed } = useActions();
+  const head = useHeader();
   const shop = useShop();
   const now = useNow();
   const say = useSay();
   const record = useQuery({
-    queryKey: ['customer', sheet.customer?.id, 'write-up'],
-    queryFn: ({ signal }) => unwrap(api.GET('/api/customers/{id}', { signal, params: { path: { id: sheet.customer!.id } } })),
-    enabled: sheet.customer !== null,
+    queryKey: ['customer', head.customer?.id, 'write-up'],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/customers/{id}', { signal, params: { path: { id: head.customer!.id } } })),
+    enabled: head.customer !== null,
   }).data;
-  const set = (field: string) => (value: string) => edits.header(field, headerText(sheet, field), value, sheet.version);
+  const set = (field: string) => (value: string) => edits.header(field, headerText(head, field), value, head.version);
   const quietly = (field: string, value: string) => void set(field)(value).catch(say.refused);
   return (
     <Drawer
@@ -47,11 +48,11 @@ export default function DetailsDrawer({ onClose, onEnd }: { onClose: () => void;
         </button>
       </div>
       <Part title="Arrangements">
-        <Field label="Title" value={sheet.title} commit={set('title')} disabled={closed} />
-        <Field label="Arrives" value={sheet.arrivesAt ? moment(sheet.arrivesAt, now) : ''} commit={set('arrivesAt')} disabled={closed} placeholder="not said" />
+        <Field label="Title" value={head.title} commit={set('title')} disabled={closed} />
+        <Field label="Arrives" value={head.arrivesAt ? moment(head.arrivesAt, now) : ''} commit={set('arrivesAt')} disabled={closed} placeholder="not said" />
         <Choose
           label="Written by"
-          value={sheet.writerId}
+          value={head.writerId}
           disabled={closed}
           choices={(shop?.staff ?? []).filter((s) => s.role !== 'Technician').map((s) => ({ id: s.id, name: s.shortName }))}
           onValue={(value) => quietly('writerId', value)}
@@ -60,7 +61,7 @@ export default function DetailsDrawer({ onClose, onEnd }: { onClose: () => void;
           <Choose
             label="Talk to"
             none="the customer"
-            value={sheet.contact?.id}
+            value={head.contact?.id}
             disabled={closed}
             choices={record.contacts}
             onValue={(value) => quietly('contactId', value)}
@@ -70,32 +71,32 @@ export default function DetailsDrawer({ onClose, onEnd }: { onClose: () => void;
           <Choose
             label="For the site"
             none="none"
-            value={sheet.site?.id}
+            value={head.site?.id}
             disabled={closed}
             choices={record.sites}
             onValue={(value) => quietly('siteId', value)}
           />
         )}
-        {sheet.vehicle && (
+        {head.vehicle && (
           <>
-            <Field label="Keys are" value={sheet.keysAt} commit={set('keysAt')} disabled={closed} placeholder="such as: on the board" />
-            <Field label="The car is" value={sheet.carAt} commit={set('carAt')} disabled={closed} placeholder="such as: row 3" />
+            <Field label="Keys are" value={head.keysAt} commit={set('keysAt')} disabled={closed} placeholder="such as: on the board" />
+            <Field label="The car is" value={head.carAt} commit={set('carAt')} disabled={closed} placeholder="such as: row 3" />
           </>
         )}
         <div className="checks">
-          {CHECKS.filter(([field]) => sheet.vehicle || field !== 'washingWanted').map(([field, label]) => (
-            <Check key={field} checked={sheet[field]} disabled={closed} onCheck={(on) => set(field)(String(on))}>
+          {CHECKS.filter(([field]) => head.vehicle || field !== 'washingWanted').map(([field, label]) => (
+            <Check key={field} checked={head[field]} disabled={closed} onCheck={(on) => set(field)(String(on))}>
               {label}
             </Check>
           ))}
         </div>
       </Part>
-      <LabelsPart kind="Order" id={sheet.id} disabled={closed} />
-      <FilesPart kind="Order" id={sheet.id} disabled={closed} />
-      {((mayEnd && sheet.state === 'Open') || (mayVoid && (sheet.state === 'Open' || sheet.state === 'Ended'))) && (
+      <LabelsPart kind="Order" id={orderId} disabled={closed} />
+      <FilesPart kind="Order" id={orderId} disabled={closed} />
+      {((mayEnd && head.state === 'Open') || (mayVoid && (head.state === 'Open' || head.state === 'Ended'))) && (
         <Part title="Without an invoice">
           <div className="row">
-            {mayEnd && sheet.state === 'Open' && (
+            {mayEnd && head.state === 'Open' && (
               <button className="linkish" onClick={() => onEnd('ended')}>
                 End without an invoice…
               </button>

@@ -12,22 +12,23 @@ import { Labelled } from '../../../ui/Labelled';
 import { SegmentedControl } from '../../../ui/SegmentedControl';
 import { Loading } from '../../../ui/Feedback';
 import { useSay } from '../../../ui/Toasts';
-import { useWork } from '../../../lib/order/useSheet';
+import { useActions, useHeader } from '../../../lib/order/useSheet';
 
 type Ending = Schemas['OrderEnding'];
 
 /** Ends an order without an invoice, or makes it void. What hangs on it is named first, each to be settled from here. */
 export default function EndDialog({ making, onClose }: { making: 'ended' | 'void'; onClose: () => void }) {
-  const { sheet, edits } = useWork();
+  const { orderId, edits } = useActions();
+  const { number } = useHeader();
   const refresh = useRefresh();
   const say = useSay();
   const [ending, setEnding] = useState<Ending>('Declined');
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
-  const path = { id: sheet.id };
+  const path = { id: orderId };
   const hanging = useQuery({
-    queryKey: ['order', sheet.id, 'hanging', making],
+    queryKey: ['order', orderId, 'hanging', making],
     queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/hanging', { signal, params: { path, query: { ending: making === 'ended' } } })),
     staleTime: 0,
   });
@@ -57,13 +58,13 @@ export default function EndDialog({ making, onClose }: { making: 'ended' | 'void
     if (!done) return;
     await refresh(['floor'], ['orders'], ['parts']);
     onClose();
-    if (making === 'void') say.done(`Order ${sheet.number} is void. Its number stays.`);
+    if (making === 'void') say.done(`Order ${number} is void. Its number stays.`);
     else
-      say.done(`Order ${sheet.number} is ended. What was not done comes back at the next visit.`, () =>
+      say.done(`Order ${number} is ended. What was not done comes back at the next visit.`, () =>
         edits.kept(unwrap(api.POST('/api/orders/{id}/open-again', { params: { path } }))),
       );
   };
-  const title = making === 'void' ? `Make order ${sheet.number} void` : `End order ${sheet.number} without an invoice`;
+  const title = making === 'void' ? `Make order ${number} void` : `End order ${number} without an invoice`;
   return (
     <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby="end-title">
       <form onSubmit={(event) => void submit(event)}>
@@ -130,10 +131,10 @@ interface HangingProps {
 }
 
 function Hanging({ obstacle, busy, run, onClose }: HangingProps) {
-  const { sheet, edits } = useWork();
+  const { orderId, edits } = useActions();
   const navigate = useNavigate();
   const putIntoStock = () =>
-    run(() => edits.kept(unwrap(api.POST('/api/orders/{id}/lines/{lineId}/into-stock', { params: { path: { id: sheet.id, lineId: obstacle.lineId! } } }))));
+    run(() => edits.kept(unwrap(api.POST('/api/orders/{id}/lines/{lineId}/into-stock', { params: { path: { id: orderId, lineId: obstacle.lineId! } } }))));
   return (
     <div className="notice row">
       <span className="grow">{obstacle.message}</span>

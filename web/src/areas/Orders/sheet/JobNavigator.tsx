@@ -1,6 +1,6 @@
 import type { Schemas } from '../../../lib/api';
 import { Gauge } from '../../../ui/Gauge';
-import { useWork, type Job } from '../../../lib/order/useSheet';
+import { useActions, useJobs, type Job } from '../../../lib/order/useSheet';
 
 const DECISIONS: Record<Schemas['DecisionKind'], string> = {
   Proposed: 'Proposed',
@@ -18,10 +18,11 @@ export function done(job: Job): number {
 
 /** The jobs with their decisions and a small rule of progress. */
 export function JobNavigator({ current, unsourced, onCurrent }: { current?: number; unsourced: number[]; onCurrent: (id: number) => void }) {
-  const { sheet, open, closed } = useWork();
+  const { open, closed } = useActions();
+  const jobs = useJobs();
   return (
     <nav className="spine" aria-label="Jobs">
-      {sheet.jobs.map((job) => (
+      {jobs.map((job) => (
         <button key={job.id} aria-current={job.id === current} onClick={() => onCurrent(job.id)}>
           <div className="strong clip">{job.title}</div>
           <div className="meta">
@@ -38,7 +39,7 @@ export function JobNavigator({ current, unsourced, onCurrent }: { current?: numb
           />
         </button>
       ))}
-      {sheet.jobs.length === 0 && (
+      {jobs.length === 0 && (
         <div className="soft" style={{ padding: '8px 16px' }}>
           Jobs will stand here, each with its answer.
         </div>

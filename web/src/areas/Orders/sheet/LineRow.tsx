@@ -64,7 +64,12 @@ export const LineRow = memo(function LineRow({ line, job, selected, correction, 
       ].join(' ')
     : 'A reason can be typed after the price: 89.90 matched a quote';
   return (
-    <div className={`line ${line.out ? 'out' : ''} ${selected ? 'selected' : ''}`} data-line={line.id} data-job={job.id} aria-selected={selected || undefined}>
+    <div
+      className={`line ${line.isExcluded ? 'out' : ''} ${selected ? 'selected' : ''}`}
+      data-line={line.id}
+      data-job={job.id}
+      aria-selected={selected || undefined}
+    >
       <span className="kind" draggable={!closed} title={closed ? undefined : 'Drag to move the line'}>
         {kind}
       </span>
@@ -189,7 +194,9 @@ export const LineRow = memo(function LineRow({ line, job, selected, correction, 
               {line.keepsTime ? 'Let overlap shorten it again' : 'Keep its full time'}
             </MenuItem>
           )}
-          {kind !== 'Text' && <MenuItem onClick={choose(() => switched('out', !line.out))}>{line.out ? 'Switch in again' : 'Switch out'}</MenuItem>}
+          {kind !== 'Text' && (
+            <MenuItem onClick={choose(() => switched('isExcluded', !line.isExcluded))}>{line.isExcluded ? 'Switch in again' : 'Switch out'}</MenuItem>
+          )}
           {line.received > 0 && <MenuItem onClick={choose(() => void edits.intoStock(line).catch(say.refused))}>Put the part into stock</MenuItem>}
           <MenuItem onClick={choose(() => void edits.removeLines([line]))}>Take the line off</MenuItem>
         </Menu>

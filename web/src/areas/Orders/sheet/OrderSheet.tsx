@@ -22,7 +22,19 @@ import { useEdits } from '../../../lib/order/useEdits';
 import { useHistory } from '../../../lib/order/useHistory';
 import { usePresence } from './usePresence';
 import { useStableValue } from './useStableValue';
-import { ActionsContext, SheetContext, useFacts, useOffers, useSheet, type Actions, type Beside } from '../../../lib/order/useSheet';
+import {
+  ActionsContext,
+  AroundContext,
+  HeaderContext,
+  JobsContext,
+  TotalsContext,
+  useFacts,
+  useOffers,
+  useSheet,
+  type Actions,
+  type Beside,
+  type Job,
+} from '../../../lib/order/useSheet';
 import { useSheetGrid } from './useSheetGrid';
 import './orders.css';
 import './sheet.css';
@@ -37,6 +49,7 @@ const DetailsDrawer = lazy(() => import('./DetailsDrawer'));
 const DiscountDialog = lazy(() => import('./DiscountDialog'));
 const BesideSheet = lazy(() => import('./BesideSheet'));
 
+const NO_JOBS: Job[] = [];
 const NO_OFFERS: Schemas['RelatedWorkOffer'][] = [];
 const SETTLED = 250;
 const NOTHING: Schemas['CorrectionView'][] = [];
@@ -74,15 +87,17 @@ export default function OrderSheet() {
   });
   const newJob = useRef<HTMLInputElement>(null);
   const data = sheet.data;
-  const jobs = useMemo(() => data?.jobs ?? [], [data]);
+  const jobs = data?.jobs ?? NO_JOBS;
   // The tally shows new totals at once; the rows of a long order follow in small pieces, between which keys are heard.
   const drawn = useDeferredValue(jobs);
   const current = jobs.find((j) => j.id === currentId) ?? jobs.find((j) => j.decision === 'Proposed') ?? jobs[0];
-  const closed = (data !== undefined && data.state !== 'Open') || !mayEdit;
+  const head = data?.header;
+  const invoice = data?.around.invoice;
+  const closed = (head !== undefined && head.state !== 'Open') || !mayEdit;
   const version = data?.version ?? 0;
   // What hangs on the order from afar is asked once the hands rest.
   const settled = useDebouncedValue(version, SETTLED);
-  const facts = useFacts(id, settled, settled > 0 && data?.vehicle !== null);
+  const facts = useFacts(id, settled, settled > 0 && head?.vehicle !== null);
   const offers = useOffers(id, settled, settled > 0 && !closed);
   const here = usePresence(id);
   const grid = useSheetGrid(data, edits, closed);
@@ -94,9 +109,9 @@ export default function OrderSheet() {
   const offersOf = useMemo(() => new Map(jobIds.map((jobId) => [jobId, offered.filter((offer) => offer.jobId === jobId)])), [jobIds, offered]);
 
   useEffect(() => {
-    document.title = data ? `${data.vehicle?.plate || data.number} · Yardstick` : 'Yardstick';
+    document.title = head ? `${head.vehicle?.plate || head.number} · Yardstick` : 'Yardstick';
     return () => void (document.title = 'Yardstick');
-  }, [data]);
+  }, [head]);
 
   const names = useMemo(() => new Map((shop?.staff ?? []).map((s) => [s.id, s.shortName])), [shop]);
   const shown = margins && mayMargin;
@@ -131,10 +146,13 @@ export default function OrderSheet() {
     const key = at?.dataset.why;
     if (key) setWhy({ key, title: at.dataset.whyTitle ?? '', anchor: at });
   };
-  const toggleMargins = () => {
+  const toggleMargins = useCallback(() => {
     sessionStorage.setItem('margins', margins ? 'hidden' : 'shown');
     setMargins(!margins);
-  };
+  }, [margins]);
+  const addCar = useCallback(() => setAddingCar(true), []);
+  const checkIn = useCallback(() => setCheckingIn(true), []);
+  const close = useCallback(() => setClosing(true), []);
   const unsourced = jobs
     .filter((job) => job.decision === 'Proposed' || job.decision === 'Approved')
     .flatMap((job) => job.lines.filter((line) => line.unsourced));
@@ -154,7 +172,7 @@ export default function OrderSheet() {
     { key: 'X', label: 'Record: declined', run: () => decide('Declined') },
     { key: 'W', label: 'Why is the focused amount what it is', run: askWhy },
     ...(mayMargin ? [{ key: 'M', label: margins ? 'Hide cost and margin' : 'Show cost and margin', run: toggleMargins }] : []),
-    ...(data?.vehicle
+    ...(head?.vehicle
       ? [
           { key: 'F', label: 'Facts about the car', run: openBeside('facts') },
           { key: 'G', label: 'Labor guide', run: openBeside('guide') },
@@ -177,115 +195,121 @@ export default function OrderSheet() {
     { key: 'E', label: 'Estimate as PDF', run: () => window.open(`/api/orders/${id}/estimate.pdf`, '_blank') },
     { key: 'L', label: 'Details, labels and files', run: openBeside('details') },
     { key: 'R', label: 'Record of who did what', run: openBeside('record') },
-    ...(mayEnd && data?.state === 'Open' ? [{ key: '', label: 'End the order without an invoice', run: () => setEnding('ended') }] : []),
-    ...(mayVoid && (data?.state === 'Open' || data?.state === 'Ended') ? [{ key: '', label: 'Make the order void', run: () => setEnding('void') }] : []),
+    ...(mayEnd && head?.state === 'Open' ? [{ key: '', label: 'End the order without an invoice', run: () => setEnding('ended') }] : []),
+    ...(mayVoid && (head?.state === 'Open' || head?.state === 'Ended') ? [{ key: '', label: 'Make the order void', run: () => setEnding('void') }] : []),
     {
       key: 'C',
-      label: data?.invoice ? 'Go to the invoice' : 'Close and invoice',
-      run: () => (data?.invoice ? void navigate(`/invoices/${data.invoice.id}`) : data?.state === 'Open' && setClosing(true)),
+      label: invoice ? 'Go to the invoice' : 'Close and invoice',
+      run: () => (invoice ? void navigate(`/invoices/${invoice.id}`) : head?.state === 'Open' && setClosing(true)),
     },
   ]);
 
   if (sheet.error && !sheet.data) return <Failed error={sheet.error} again={() => void sheet.refetch()} />;
-  if (!data) return <Loading what="the order" />;
+  if (!data || !head) return <Loading what="the order" />;
   const decidingJob = deciding && jobs.find((j) => j.id === deciding.jobId);
 
   return (
     <ActionsContext value={actions}>
-      <SheetContext value={data}>
-        <div className="sheet-page" {...grid.handlers}>
-          <SheetHeader facts={facts.data} others={here.people} onAddCar={() => setAddingCar(true)} onCheckIn={() => setCheckingIn(true)} />
-          {data.ended && (
-            <div className="policy-older" role="status">
-              <span className="grow">{data.ended}</span>
-              {data.state === 'Ended' && mayEnd && (
-                <button
-                  className="linkish"
-                  onClick={() => void edits.kept(unwrap(api.POST('/api/orders/{id}/open-again', { params: { path: { id } } }))).catch(say.refused)}
-                >
-                  Open it again
-                </button>
-              )}
-            </div>
-          )}
-          {data.policyIsOlder && !closed && (
-            <div className="policy-older" role="status">
-              <span className="grow">This order is priced by an older policy than the one in force. Nothing changes until you say so.</span>
-              <button className="linkish" onClick={() => setRepricing(true)}>
-                See what repricing changes
-              </button>
-            </div>
-          )}
-          <div className="sheet-body">
-            <JobNavigator
-              current={current?.id}
-              unsourced={unsourced.map((line) => line.id)}
-              onCurrent={(jobId) => {
-                setCurrent(jobId);
-                document.getElementById(`job-${jobId}`)?.scrollIntoView({ block: 'nearest' });
-              }}
-            />
-            <div className="jobs" data-grid onFocus={here.onFocus} onBlur={here.onBlur}>
-              <Concerns />
-              {drawn.map((job) => (
-                <JobSheet
-                  key={job.id}
-                  job={job}
-                  current={job.id === current?.id}
-                  onFocus={focus}
-                  onDecide={decideOn}
-                  selected={grid.selected}
-                  corrections={corrections}
-                  offers={offersOf.get(job.id) ?? NO_OFFERS}
-                  here={here.lines}
-                />
-              ))}
-              {!closed && <AddLine inputRef={newJob} onJob={setCurrent} first={jobs.length === 0} />}
-              <Findings />
-            </div>
-          </div>
-          <TotalsBar onClose={() => setClosing(true)} onMargins={toggleMargins} />
-        </div>
-        <Popover
-          // Opened with its content, so that it finds its place at once.
-          open={why !== null && !whys.isPending}
-          anchorEl={why?.anchor}
-          onClose={() => setWhy(null)}
-          anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
-          transformOrigin={{ vertical: 'top', horizontal: 'center' }}
-        >
-          {why && <Why target={why.key} title={why.title} entries={whys.data} failed={whys.isError} />}
-        </Popover>
-        <Suspense fallback={null}>
-          {deciding && decidingJob && <DecisionDialog job={decidingJob} kind={deciding.kind} onClose={() => setDeciding(null)} />}
-          {closing && (
-            <CloseDialog
-              onClose={() => setClosing(false)}
-              onEnd={() => {
-                setClosing(false);
-                setEnding('ended');
-              }}
-            />
-          )}
-          {ending && <EndDialog making={ending} onClose={() => setEnding(null)} />}
-          {addingCar && <AddCarDialog onClose={() => setAddingCar(false)} />}
-          {repricing && <RepriceDialog onClose={() => setRepricing(false)} />}
-          {checkingIn && <CheckInDialog orderId={id} onClose={() => setCheckingIn(false)} />}
-          {discounting && <DiscountDialog target={discounting} onClose={() => setDiscounting(null)} />}
-          {beside?.kind === 'details' && beside.jobId === undefined && (
-            <DetailsDrawer
-              onClose={() => setBeside(null)}
-              onEnd={(making) => {
-                setBeside(null);
-                setEnding(making);
-              }}
-            />
-          )}
-          {beside && !(beside.kind === 'details' && beside.jobId === undefined) && (
-            <BesideSheet beside={beside} facts={facts} onClose={() => setBeside(null)} />
-          )}
-        </Suspense>
-      </SheetContext>
+      <HeaderContext value={head}>
+        <JobsContext value={jobs}>
+          <TotalsContext value={data.totals}>
+            <AroundContext value={data.around}>
+              <div className="sheet-page" {...grid.handlers}>
+                <SheetHeader facts={facts.data} others={here.people} onAddCar={addCar} onCheckIn={checkIn} />
+                {head.ended && (
+                  <div className="policy-older" role="status">
+                    <span className="grow">{head.ended}</span>
+                    {head.state === 'Ended' && mayEnd && (
+                      <button
+                        className="linkish"
+                        onClick={() => void edits.kept(unwrap(api.POST('/api/orders/{id}/open-again', { params: { path: { id } } }))).catch(say.refused)}
+                      >
+                        Open it again
+                      </button>
+                    )}
+                  </div>
+                )}
+                {data.totals.policyIsOlder && !closed && (
+                  <div className="policy-older" role="status">
+                    <span className="grow">This order is priced by an older policy than the one in force. Nothing changes until you say so.</span>
+                    <button className="linkish" onClick={() => setRepricing(true)}>
+                      See what repricing changes
+                    </button>
+                  </div>
+                )}
+                <div className="sheet-body">
+                  <JobNavigator
+                    current={current?.id}
+                    unsourced={unsourced.map((line) => line.id)}
+                    onCurrent={(jobId) => {
+                      setCurrent(jobId);
+                      document.getElementById(`job-${jobId}`)?.scrollIntoView({ block: 'nearest' });
+                    }}
+                  />
+                  <div className="jobs" data-grid onFocus={here.onFocus} onBlur={here.onBlur}>
+                    <Concerns />
+                    {drawn.map((job) => (
+                      <JobSheet
+                        key={job.id}
+                        job={job}
+                        current={job.id === current?.id}
+                        onFocus={focus}
+                        onDecide={decideOn}
+                        selected={grid.selected}
+                        corrections={corrections}
+                        offers={offersOf.get(job.id) ?? NO_OFFERS}
+                        here={here.lines}
+                      />
+                    ))}
+                    {!closed && <AddLine inputRef={newJob} onJob={setCurrent} first={jobs.length === 0} />}
+                    <Findings />
+                  </div>
+                </div>
+                <TotalsBar onClose={close} onMargins={toggleMargins} />
+              </div>
+              <Popover
+                // Opened with its content, so that it finds its place at once.
+                open={why !== null && !whys.isPending}
+                anchorEl={why?.anchor}
+                onClose={() => setWhy(null)}
+                anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
+                transformOrigin={{ vertical: 'top', horizontal: 'center' }}
+              >
+                {why && <Why target={why.key} title={why.title} entries={whys.data} failed={whys.isError} />}
+              </Popover>
+              <Suspense fallback={null}>
+                {deciding && decidingJob && <DecisionDialog job={decidingJob} kind={deciding.kind} onClose={() => setDeciding(null)} />}
+                {closing && (
+                  <CloseDialog
+                    onClose={() => setClosing(false)}
+                    onEnd={() => {
+                      setClosing(false);
+                      setEnding('ended');
+                    }}
+                  />
+                )}
+                {ending && <EndDialog making={ending} onClose={() => setEnding(null)} />}
+                {addingCar && <AddCarDialog onClose={() => setAddingCar(false)} />}
+                {repricing && <RepriceDialog onClose={() => setRepricing(false)} />}
+                {checkingIn && <CheckInDialog orderId={id} onClose={() => setCheckingIn(false)} />}
+                {discounting && <DiscountDialog target={discounting} onClose={() => setDiscounting(null)} />}
+                {beside?.kind === 'details' && beside.jobId === undefined && (
+                  <DetailsDrawer
+                    onClose={() => setBeside(null)}
+                    onEnd={(making) => {
+                      setBeside(null);
+                      setEnding(making);
+                    }}
+                  />
+                )}
+                {beside && !(beside.kind === 'details' && beside.jobId === undefined) && (
+                  <BesideSheet beside={beside} facts={facts} onClose={() => setBeside(null)} />
+                )}
+              </Suspense>
+            </AroundContext>
+          </TotalsContext>
+        </JobsContext>
+      </HeaderContext>
     </ActionsContext>
   );
 }

@@ -1,6 +1,6 @@
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { Link } from 'react-router';
 import { api, unwrap, type Schemas } from '../../../lib/api';
 import { day, moment, reading, typedReading, wallTime } from '../../../lib/format';
@@ -9,7 +9,7 @@ import { EditCell } from '../../../ui/EditCell';
 import { useOffered } from '../../Messaging/useThread';
 import { Plate } from '../../../ui/Plate';
 import { useSay } from '../../../ui/Toasts';
-import { headerText, useWork, type Sheet } from '../../../lib/order/useSheet';
+import { headerText, useActions, useAround, useHeader } from '../../../lib/order/useSheet';
 
 interface Props {
   facts?: Schemas['VehicleSpecsAnswer'];
@@ -19,7 +19,6 @@ interface Props {
   onCheckIn: () => void;
 }
 
-/** Car, customer, promise, stage, lead; below, readings and the ways to further matters. */
 const SENT: Record<Schemas['LinkState'], string> = {
   Open: 'Sent',
   Answered: 'Answered',
@@ -28,19 +27,22 @@ const SENT: Record<Schemas['LinkState'], string> = {
   Changed: 'Changed since sent',
 };
 
-export function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
-  const { sheet, edits, closed, open } = useWork();
+/** Car, customer, promise, stage, lead; below, readings and the ways to further matters. */
+export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
+  const { orderId, edits, closed, open } = useActions();
+  const head = useHeader();
+  const around = useAround();
   const shop = useShop();
   const floor = useFloor();
   const now = useNow();
   const say = useSay();
   const mayPlan = useMay('PlanWork');
   const [busy, setBusy] = useState(false);
-  const { vehicle, customer } = sheet;
+  const { vehicle, customer } = head;
   const header =
     (field: string, confirmed = false) =>
     (value: string) =>
-      edits.header(field, headerText(sheet, field), value, sheet.version, confirmed);
+      edits.header(field, headerText(head, field), value, head.version, confirmed);
   const lower = (field: string) => ({ code: 'odometer.lower', label: 'It is right', commit: header(field, true) });
   const quietly = (call: Promise<unknown>) => {
     setBusy(true);
@@ -50,17 +52,17 @@ export function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
     vehicle?.lastReading && vehicle.lastReadingAt && shop
       ? `Last ${reading(vehicle.lastReading, shop.distanceUnit)} on ${day(wallTime(vehicle.lastReadingAt, shop.timeZone), now)}`
       : 'No earlier reading';
-  const about = [vehicle?.vin ? `VIN …${vehicle.vin.slice(-6)}` : '', vehicle?.color, `by ${sheet.writer}`].filter(Boolean);
+  const about = [vehicle?.vin ? `VIN …${vehicle.vin.slice(-6)}` : '', vehicle?.color, `by ${head.writer}`].filter(Boolean);
   const marks = [
-    sheet.first ? 'Comes first' : '',
-    sheet.customerWaits ? 'Customer waits' : '',
-    sheet.oldPartsBack ? 'Old parts back' : '',
-    sheet.washingWanted ? 'Wash' : '',
-    sheet.contact ? `Talk to ${sheet.contact.name}` : '',
-    sheet.site ? `For ${sheet.site.name}` : '',
-    ...sheet.labels,
+    head.hasPriority ? 'Comes first' : '',
+    head.customerWaits ? 'Customer waits' : '',
+    head.oldPartsBack ? 'Old parts back' : '',
+    head.washingWanted ? 'Wash' : '',
+    head.contact ? `Talk to ${head.contact.name}` : '',
+    head.site ? `For ${head.site.name}` : '',
+    ...around.labels,
   ].filter(Boolean);
-  const late = sheet.promiseState === 'Late' || sheet.promiseState === 'CannotBeKept';
+  const late = head.promiseState === 'Late' || head.promiseState === 'CannotBeKept';
   return (
     <>
       <div className="sheet-head">
@@ -73,18 +75,18 @@ export function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
                 {vehicle.description}
               </Link>
             ) : (
-              sheet.title || 'Sale over the counter'
+              head.title || 'Sale over the counter'
             )}
           </h1>
           <div className="soft about">
-            <span className="nowrap">{sheet.counterSale ? `Sale over the counter · Order ${sheet.number}` : `Order ${sheet.number}`}</span>
+            <span className="nowrap">{head.counterSale ? `Sale over the counter · Order ${head.number}` : `Order ${head.number}`}</span>
             {vehicle && (
               <>
                 <label title={last}>
                   in
                   <EditCell
                     label="Odometer in"
-                    value={sheet.odometerIn === null ? '' : typedReading(sheet.odometerIn)}
+                    value={head.odometerIn === null ? '' : typedReading(head.odometerIn)}
                     commit={header('odometerIn')}
                     sure={lower('odometerIn')}
                     disabled={closed}
@@ -96,7 +98,7 @@ export function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
                   out
                   <EditCell
                     label="Odometer out"
-                    value={sheet.odometerOut === null ? '' : typedReading(sheet.odometerOut)}
+                    value={head.odometerOut === null ? '' : typedReading(head.odometerOut)}
                     commit={header('odometerOut')}
                     sure={lower('odometerOut')}
                     disabled={closed}
@@ -105,7 +107,7 @@ export function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
                 </label>
                 <label>
                   key
-                  <EditCell className="tag" label="Key tag" value={sheet.keyTag} commit={header('keyTag')} disabled={closed} placeholder="none" />
+                  <EditCell className="tag" label="Key tag" value={head.keyTag} commit={header('keyTag')} disabled={closed} placeholder="none" />
                 </label>
               </>
             )}
@@ -136,17 +138,17 @@ export function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
           </div>
         </div>
         {(customer?.alert || vehicle?.warning) && <span className="alert-mark nowrap">{[customer?.alert, vehicle?.warning].filter(Boolean).join(' · ')}</span>}
-        {sheet.counterSale && !closed && (
+        {head.counterSale && !closed && (
           <button className="linkish nowrap" onClick={onAddCar}>
             Add a car…
           </button>
         )}
         <span className="grow" />
         <label className={`box ${late ? 'late' : ''}`} style={{ width: 168 }}>
-          <span>Promised{sheet.promiseState === 'Late' ? ', late' : sheet.promiseState === 'CannotBeKept' ? ", can't be kept" : ''}</span>
+          <span>Promised{head.promiseState === 'Late' ? ', late' : head.promiseState === 'CannotBeKept' ? ", can't be kept" : ''}</span>
           <EditCell
             label="Promised"
-            value={sheet.promisedAt ? moment(sheet.promisedAt, now) : ''}
+            value={head.promisedAt ? moment(head.promisedAt, now) : ''}
             commit={header('promisedAt')}
             disabled={closed}
             placeholder="no promise"
@@ -155,15 +157,15 @@ export function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
         <label className="box" style={{ width: 178 }}>
           <span>Stage</span>
           <select
-            value={sheet.stage}
-            disabled={!mayPlan || busy || sheet.ended !== ''}
+            value={head.stage}
+            disabled={!mayPlan || busy || head.ended !== ''}
             onChange={(event) =>
               quietly(
                 edits.kept(
                   unwrap(
                     api.POST('/api/orders/{id}/stage', {
-                      params: { path: { id: sheet.id } },
-                      body: { stage: event.target.value as Schemas['Stage'], version: sheet.version },
+                      params: { path: { id: orderId } },
+                      body: { stage: event.target.value as Schemas['Stage'], version: head.version },
                     }),
                   ),
                 ),
@@ -179,7 +181,7 @@ export function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
         </label>
         <label className="box" style={{ width: 112 }}>
           <span>Lead</span>
-          <select value={sheet.leadId ?? ''} disabled={closed || busy} onChange={(event) => quietly(header('leadId')(event.target.value))}>
+          <select value={head.leadId ?? ''} disabled={closed || busy} onChange={(event) => quietly(header('leadId')(event.target.value))}>
             <option value="">no one</option>
             {shop?.staff
               .filter((s) => s.role === 'Technician')
@@ -212,25 +214,25 @@ export function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
         <span className="marks clip" title={marks.join(' · ')}>
           {marks.join(' · ')}
         </span>
-        {sheet.vehicle && (
+        {head.vehicle && (
           <button className="linkish nowrap" onClick={onCheckIn}>
-            {sheet.checkIns > 0 ? 'Checked in' : 'Check in'}
+            {around.checkIns > 0 ? 'Checked in' : 'Check in'}
           </button>
         )}
         <button className="linkish nowrap" onClick={() => open({ kind: 'details' })}>
-          Details{sheet.files > 0 ? ` (${sheet.files})` : ''}
+          Details{around.files > 0 ? ` (${around.files})` : ''}
         </button>
-        <Link className="nowrap" to={`/orders/${sheet.id}/talk-through`}>
+        <Link className="nowrap" to={`/orders/${orderId}/talk-through`}>
           Talk through
         </Link>
         <button className="linkish nowrap" onClick={() => open({ kind: 'send' })}>
-          {sheet.sent ? SENT[sheet.sent.state] : 'Send'}
-          {sheet.sent?.state === 'Open' && sheet.sent.seenAt ? ', opened' : ''}
+          {around.sent ? SENT[around.sent.state] : 'Send'}
+          {around.sent?.state === 'Open' && around.sent.seenAt ? ', opened' : ''}
         </button>
-        <button className={`linkish nowrap ${sheet.unseenMessages > 0 ? 'strong' : ''}`} onClick={() => open({ kind: 'messages' })}>
-          Messages{sheet.unseenMessages > 0 ? ` (${sheet.unseenMessages} new)` : ''}
+        <button className={`linkish nowrap ${around.unseenMessages > 0 ? 'strong' : ''}`} onClick={() => open({ kind: 'messages' })}>
+          Messages{around.unseenMessages > 0 ? ` (${around.unseenMessages} new)` : ''}
         </button>
-        <Documents sheet={sheet} />
+        <Documents orderId={orderId} />
         <button className="linkish" onClick={() => open({ kind: 'record' })}>
           Record
         </button>
@@ -238,14 +240,14 @@ export function SheetHeader({ facts, others, onAddCar, onCheckIn }: Props) {
       </div>
     </>
   );
-}
+});
 
 /** The order's documents, to be looked at and printed. */
-function Documents({ sheet }: { sheet: Sheet }) {
+function Documents({ orderId }: { orderId: number }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const offered = useOffered(anchor ? sheet.id : undefined);
+  const offered = useOffered(anchor ? orderId : undefined);
   const documents = offered?.flatMap(({ kind, words, brief }) => {
-    const at = `/api/orders/${sheet.id}/${kind}.pdf`;
+    const at = `/api/orders/${orderId}/${kind}.pdf`;
     return brief
       ? [
           [words, at],

@@ -1,19 +1,22 @@
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { amount, money } from '../../../lib/format';
 import { useMay, useShop } from '../../../lib/shop';
 import PassCeilingDialog from '../../Approval/PassCeilingDialog';
-import { useWork } from '../../../lib/order/useSheet';
+import { useActions, useAround, useHeader, useJobs, useTotals } from '../../../lib/order/useSheet';
 
 /** Totals, the ceiling and the margin, drawn as rules. */
-export function TotalsBar({ onClose, onMargins }: { onClose: () => void; onMargins: () => void }) {
-  const { sheet, margins, why } = useWork();
+export const TotalsBar = memo(function TotalsBar({ onClose, onMargins }: { onClose: () => void; onMargins: () => void }) {
+  const { margins, why } = useActions();
+  const { figures: f } = useTotals();
+  const { invoice } = useAround();
+  const { state } = useHeader();
+  const jobs = useJobs();
   const shop = useShop();
   const navigate = useNavigate();
   const mayMargin = useMay('SeeMargin');
   const mayPost = useMay('PostInvoices');
-  const f = sheet.figures;
   const sum = (label: string, value: number, key: string) => (
     <button
       className="sum"
@@ -25,7 +28,7 @@ export function TotalsBar({ onClose, onMargins }: { onClose: () => void; onMargi
       <b>{amount(value)}</b>
     </button>
   );
-  const undecided = sheet.jobs.some((job) => job.decision === 'Proposed');
+  const undecided = jobs.some((job) => job.decision === 'Proposed');
   return (
     <footer className="tally" aria-label="Totals">
       {sum('Labor', f.labor, 'labor')}
@@ -84,14 +87,14 @@ export function TotalsBar({ onClose, onMargins }: { onClose: () => void; onMargi
         </div>
       )}
       <span className="grow" />
-      {sheet.invoice ? (
-        <Button variant="contained" size="large" onClick={() => void navigate(`/invoices/${sheet.invoice!.id}`)}>
-          Invoice {sheet.invoice.number}
-          {sheet.invoice.balance > 0 ? `, ${amount(sheet.invoice.balance)} to pay` : ', paid'}
+      {invoice ? (
+        <Button variant="contained" size="large" onClick={() => void navigate(`/invoices/${invoice.id}`)}>
+          Invoice {invoice.number}
+          {invoice.balance > 0 ? `, ${amount(invoice.balance)} to pay` : ', paid'}
         </Button>
       ) : (
         mayPost &&
-        sheet.state === 'Open' && (
+        state === 'Open' && (
           <Button variant="contained" size="large" onClick={onClose}>
             Close and invoice{' '}
             <span className="key" style={{ marginLeft: 8 }}>
@@ -102,16 +105,18 @@ export function TotalsBar({ onClose, onMargins }: { onClose: () => void; onMargi
       )}
     </footer>
   );
-}
+});
 
 /** Discounts of the whole order, and the way to give one. */
 function OrderDiscounts() {
-  const { sheet, edits, closed, discount } = useWork();
+  const { edits, closed, discount } = useActions();
+  const { discounts } = useTotals();
+  const jobs = useJobs();
   const may = useMay('OverridePrices');
-  if (closed || !may || sheet.jobs.length === 0) return null;
+  if (closed || !may || jobs.length === 0) return null;
   return (
     <span className="order-discounts">
-      {sheet.discounts.map((given) => (
+      {discounts.map((given) => (
         <button
           key={given.id}
           className="linkish small"
@@ -130,14 +135,15 @@ function OrderDiscounts() {
 
 /** The amount agreed to against what the approved work comes to, and how far it may grow. */
 function Ceiling() {
-  const { sheet, closed } = useWork();
+  const { closed } = useActions();
+  const { consent, figures, ceilingLetPast } = useTotals();
+  const jobs = useJobs();
   const mayPass = useMay('PassCeiling');
   const [passing, setPassing] = useState(false);
-  const consent = sheet.consent;
   if (!consent) return null;
-  const end = Math.max(consent.allowed, sheet.figures.total, consent.approvedTotal, 0.01);
+  const end = Math.max(consent.allowed, figures.total, consent.approvedTotal, 0.01);
   const percent = (value: number) => `${Math.max(0, Math.min(100, (value / end) * 100))}%`;
-  const open = sheet.jobs.some((job) => job.decision === 'Proposed');
+  const open = jobs.some((job) => job.decision === 'Proposed');
   const past = consent.ceiling === 'Past';
   const within = open ? 'the rest needs an answer' : 'all within it';
   const words = { Past: 'ask again before going on', LetPast: 'let past by a manager', Within: within }[consent.ceiling];
@@ -145,7 +151,7 @@ function Ceiling() {
     <div className="measure">
       <div className="label">
         Agreed {amount(consent.agreed)} ·{' '}
-        <b className={past ? 'stop' : ''} title={sheet.ceilingLetPast || undefined}>
+        <b className={past ? 'stop' : ''} title={ceilingLetPast || undefined}>
           {words}
         </b>
       </div>
@@ -155,7 +161,7 @@ function Ceiling() {
         aria-label={`Agreed ${amount(consent.agreed)}, approved work ${amount(consent.approvedTotal)}, may grow to ${amount(consent.allowed)}`}
       >
         <div className="fill" style={{ width: percent(consent.approvedTotal) }} />
-        <div className="over" style={{ left: percent(consent.approvedTotal), right: `calc(100% - ${percent(sheet.figures.total)})` }} />
+        <div className="over" style={{ left: percent(consent.approvedTotal), right: `calc(100% - ${percent(figures.total)})` }} />
         <div className="ticks" />
         <div className="mark" style={{ left: percent(consent.allowed) }} />
       </div>
