@@ -3,6 +3,8 @@ using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Live;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Approval;
@@ -29,12 +31,17 @@ public static class Unanswered
     public sealed record UnansweredEstimateRow(long OrderId, long Number, string Customer, string Vehicle, string Plate, int Jobs, decimal Open, DateTime OpenedAt, int Days, DateTime? SentAt, DateTime? SeenAt, DateOnly ValidUntil, bool Expired);
 
     /// <summary>Maps the endpoint.</summary>
-    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/estimates/unanswered", HandleAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<UnansweredEstimateRow>>();
+    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/estimates/unanswered", (ReadModel<IReadOnlyList<UnansweredEstimateRow>> list, HttpContext http) => list.AnswerAsync(http))
+        .Asks(Permission.SeeOrders).Produces<IReadOnlyList<UnansweredEstimateRow>>().Produces(304);
 
-    private static async Task<IResult> HandleAsync(ShopDb db, TimeProvider time)
+    /// <summary>The list is the same for everybody: one computation serves all screens.</summary>
+    internal static ReadModel<IReadOnlyList<UnansweredEstimateRow>> Model(IServiceProvider services) => new(services, null,
+        new HashSet<TopicKind> { TopicKind.Order, TopicKind.Orders, TopicKind.Customer, TopicKind.Vehicle, TopicKind.Setup }, TimeSpan.FromSeconds(60), ReadAsync);
+
+    private static async Task<IReadOnlyList<UnansweredEstimateRow>> ReadAsync(ShopDb db, DateTime utcNow)
     {
         var shop = await db.Shops.SingleAsync();
-        var today = DateOnly.FromDateTime(shop.Local(time.GetUtcNow().UtcDateTime));
+        var today = DateOnly.FromDateTime(shop.Local(utcNow));
         var rows = await (from o in db.Orders.Where(o => o.State == OrderState.Open)
                           join c in db.Customers on o.CustomerId equals (long?)c.Id into customers
                           from c in customers.DefaultIfEmpty()
@@ -46,12 +53,12 @@ public static class Unanswered
         var ids = rows.ConvertAll(r => r.Id);
         var jobs = (await db.Jobs.Where(j => ids.Contains(j.OrderId) && j.RemovedAt == null && j.Decision == DecisionKind.Proposed).Select(j => new { j.OrderId, j.Subtotal.Cents }).ToListAsync()).ToLookup(j => j.OrderId, j => j.Cents);
         var links = (await db.ApprovalLinks.Where(l => ids.Contains(l.OrderId)).Select(l => new { l.OrderId, l.SentAt, l.OpenedAt }).ToListAsync()).ToLookup(l => l.OrderId);
-        return Results.Ok(rows.ConvertAll(r =>
+        return rows.ConvertAll(r =>
         {
             var sent = links[r.Id].MaxBy(l => l.SentAt);
             var until = shop.ValidUntil(shop.Local(sent?.SentAt ?? r.OpenedAt));
             return new UnansweredEstimateRow(r.Id, r.Number, r.Customer?.DisplayName ?? "Counter sale", r.Vehicle?.Description ?? "", r.Vehicle?.Plate ?? "", jobs[r.Id].Count(), new Money(jobs[r.Id].Sum()).Amount, r.OpenedAt,
                 today.DayNumber - DateOnly.FromDateTime(shop.Local(r.OpenedAt)).DayNumber, sent?.SentAt, links[r.Id].Min(l => l.OpenedAt), until, until < today);
-        }));
+        });
     }
 }

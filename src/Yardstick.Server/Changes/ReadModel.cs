@@ -28,7 +28,7 @@ public sealed class ReadModel<T> : IDisposable
     private readonly TimeSpan good;
     private readonly SemaphoreSlim one = new(1, 1);
     private readonly ChangeFeed feed;
-    private readonly Topic topic;
+    private readonly Topic? topic;
     private readonly ILogger log;
     private long changes;
     private int scheduled, strayed;
@@ -39,25 +39,25 @@ public sealed class ReadModel<T> : IDisposable
 
     /// <summary>Makes it.</summary>
     /// <param name="services">Factory of the database, clock, JSON, the feed of changes.</param>
-    /// <param name="topic">What it is; screens are told of it when it became another.</param>
+    /// <param name="topic">What it is; screens are told of it when it became another. Null where they are told of what it is made of.</param>
     /// <param name="topics">Kinds of change after which it is computed anew.</param>
     /// <param name="good">How long it is good without a change, for what it says of the time.</param>
     /// <param name="compute">Computes it; now, UTC.</param>
-    /// <param name="withoutTime">The same without what moves by the clock alone: screens are told only when this is another.</param>
-    public ReadModel(IServiceProvider services, Topic topic, IReadOnlySet<TopicKind> topics, TimeSpan good, Func<ShopDb, DateTime, Task<T>> compute, Func<T, T> withoutTime)
+    /// <param name="withoutTime">The same without what moves by the clock alone: screens are told only when this is another. Null where nothing does.</param>
+    public ReadModel(IServiceProvider services, Topic? topic, IReadOnlySet<TopicKind> topics, TimeSpan good, Func<ShopDb, DateTime, Task<T>> compute, Func<T, T>? withoutTime = null)
     {
         factory = services.GetRequiredService<IDbContextFactory<ShopDb>>();
         time = services.GetRequiredService<TimeProvider>();
         json = services.GetRequiredService<IOptions<JsonOptions>>().Value.SerializerOptions;
-        (this.good, this.compute, this.withoutTime) = (good, compute, withoutTime);
+        (this.good, this.compute, this.withoutTime) = (good, compute, withoutTime ?? (all => all));
         (this.topic, feed, log) = (topic, services.GetRequiredService<ChangeFeed>(), services.GetRequiredService<ILogger<ReadModel<T>>>());
-        feed.LeaveTo(topic.Kind);
+        if (topic is { } own) feed.LeaveTo(own.Kind);
         feed.Published += changed =>
         {
             if (!changed.Any(t => topics.Contains(t.Kind))) return;
             Interlocked.Increment(ref changes);
             // Nobody has it yet, so nobody has to be told; whoever asks gets it as it is then.
-            if (held is not null && Interlocked.Exchange(ref scheduled, 1) == 0) _ = RefreshAsync();
+            if (topic is { } named && held is not null && Interlocked.Exchange(ref scheduled, 1) == 0) _ = RefreshAsync(named);
         };
     }
 
@@ -72,7 +72,7 @@ public sealed class ReadModel<T> : IDisposable
     }
 
     /// <summary>Computes it anew once a burst of changes is over, and tells screens if it is another.</summary>
-    private async Task RefreshAsync()
+    private async Task RefreshAsync(Topic topic)
     {
         try
         {

@@ -18,6 +18,7 @@ using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
 using Yardstick.Core.WriteUp;
+using Yardstick.Data.Setup;
 using Yardstick.Server.Live;
 
 namespace Yardstick.Server.Changes;
@@ -97,6 +98,7 @@ internal sealed class TopicsOfRows(DbContext db)
         Message m => [One(TopicKind.Messages, m.OrderId), .. OfOrder(m.OrderId), .. m.CustomerId is { } c ? [One(TopicKind.Customer, c)] : Array.Empty<Topic>()],
         MessagingConsent => [One(TopicKind.Messages)],
         Notice => [One(TopicKind.Notices)],
+        StaffSession or Account => [One(TopicKind.Sessions)],
         MessageTemplate or Shop or StaffMember => [One(TopicKind.Setup)],
         PolicyVersion or PolicyDraft => [One(TopicKind.Policy)],
         CannedJob or CannedLine or CannedAlternative or CannedSet or FeeItem or PartCompanion or ShopLaborOperation => [One(TopicKind.Catalog)],

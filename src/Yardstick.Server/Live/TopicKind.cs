@@ -39,4 +39,6 @@ public enum TopicKind
     Import,
     /// <summary>Phrases.</summary>
     Phrases,
+    /// <summary>Who is signed in where.</summary>
+    Sessions,
 }

@@ -3,6 +3,7 @@ using Yardstick.Core.Messaging;
 using Yardstick.Core.Setup;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Live;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
 
@@ -19,10 +20,15 @@ public static class Notices
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/notices", async (ShopDb db) => Results.Ok(await db.Notices.Where(n => n.SeenAt == null).OrderByDescending(n => n.Id).Take(Most).Select(n => new NoticeView(n.Id, n.At, n.Text, n.OrderId, n.Address)).ToListAsync()))
-            .Asks(Permission.SeeOrders).Produces<IReadOnlyList<NoticeView>>();
+        api.MapGet("/notices", (ReadModel<IReadOnlyList<NoticeView>> notices, HttpContext http) => notices.AnswerAsync(http))
+            .Asks(Permission.SeeOrders).Produces<IReadOnlyList<NoticeView>>().Produces(304);
         api.MapPost("/notices/{id:long}/seen", Seen).Asks(Permission.SeeOrders).Produces<Changed>();
     }
+
+    /// <summary>The counter shares its notices: one computation serves all screens.</summary>
+    internal static ReadModel<IReadOnlyList<NoticeView>> Model(IServiceProvider services) =>
+        new(services, new Topic(TopicKind.Notices), new HashSet<TopicKind> { TopicKind.Notices }, TimeSpan.FromMinutes(5), async (db, _) =>
+            await db.Notices.Where(n => n.SeenAt == null).OrderByDescending(n => n.Id).Take(Most).Select(n => new NoticeView(n.Id, n.At, n.Text, n.OrderId, n.Address)).ToListAsync());
 
     /// <summary>Tells the counter of something, once the change is kept.</summary>
     internal static void Notify(this CommandContext work, string text, long? orderId, string address = "")

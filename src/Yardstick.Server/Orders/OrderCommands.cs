@@ -40,7 +40,7 @@ public static class OrderCommands
     /// <summary>What a change did to the sheet of whoever made it; null where no sheet is shown.</summary>
     private static async Task<SheetUpdate?> SheetAfterAsync(HttpContext http, long id, OrderCommandContext? kept)
     {
-        if (!http.Request.Headers.TryGetValue(SheetTags.HeaderName, out var has) || !http.User.May(Permission.SeeOrders)) return null;
+        if (!http.Request.Headers.TryGetValue(SheetParts.HasHeader, out var has) || !http.User.May(Permission.SeeOrders)) return null;
         var sheets = http.RequestServices.GetRequiredService<SheetReader>();
         var margins = http.User.May(Permission.SeeMargin);
         // What the change left in memory is what was kept; a repeat has to be read.

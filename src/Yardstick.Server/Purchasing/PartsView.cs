@@ -2,6 +2,8 @@ using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Purchasing;
 using Yardstick.Core.Setup;
 using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Live;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
 
@@ -22,9 +24,14 @@ public static class PartsView
     public sealed record PartsPageView(IReadOnlyList<NeededPartView> Needed, IReadOnlyList<PurchaseView> OnTheWay, IReadOnlyList<PurchaseView> Lately, IReadOnlyList<SupplierView> Suppliers);
 
     /// <summary>Maps the endpoint.</summary>
-    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/parts", HandleAsync).Asks(Permission.SeeParts).Produces<PartsPageView>();
+    public static void Map(IEndpointRouteBuilder api) =>
+        api.MapGet("/parts", (ReadModel<PartsPageView> parts, HttpContext http) => parts.AnswerAsync(http)).Asks(Permission.SeeParts).Produces<PartsPageView>().Produces(304);
 
-    private static async Task<IResult> HandleAsync(ShopDb db)
+    /// <summary>Parts are the same for everybody: one computation serves all screens.</summary>
+    internal static ReadModel<PartsPageView> Model(IServiceProvider services) => new(services, new Topic(TopicKind.Parts),
+        new HashSet<TopicKind> { TopicKind.Parts, TopicKind.Orders, TopicKind.Vehicle, TopicKind.Setup }, TimeSpan.FromSeconds(20), (db, _) => ReadAsync(db));
+
+    private static async Task<PartsPageView> ReadAsync(ShopDb db)
     {
         var needed = await NeededAsync(db);
         // In the order in which they were placed: a list that jumps when a supplier answers takes the focus away.
@@ -39,7 +46,7 @@ public static class PartsView
             return new PurchaseView(p.Id, p.Number, supplier.Name, supplier.Phone, p.State, PurchaseOrder.StateName(p.State), p.SupplierReference, p.ExpectedAt, p.Trouble, p.CreatedAt, p.Tries,
                 p.Lines.ConvertAll(l => new PurchaseLineView(l.Id, l.OrderId, orders[l.OrderId].Number, orders[l.OrderId].Plate ?? "", l.Description, l.PartNumber, l.Quantity, l.Received, l.UnitCost, p.IsOpen && l.Awaited)));
         }
-        return Results.Ok(new PartsPageView(needed, open.ConvertAll(Of), lately.ConvertAll(Of), suppliers.ConvertAll(s => new SupplierView(s.Id, s.Name, s.Phone))));
+        return new PartsPageView(needed, open.ConvertAll(Of), lately.ConvertAll(Of), suppliers.ConvertAll(s => new SupplierView(s.Id, s.Name, s.Phone)));
     }
 
     private static async Task<IReadOnlyList<NeededPartView>> NeededAsync(ShopDb db)

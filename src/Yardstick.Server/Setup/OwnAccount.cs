@@ -5,6 +5,7 @@ using Yardstick.Core.Setup;
 using Yardstick.Data;
 using Yardstick.Data.Setup;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Live;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Setup;
@@ -52,6 +53,7 @@ public static class OwnAccount
         await gate.RunAsync(async db =>
         {
             await db.TerminalPeople.Where(p => p.StaffId == me).ExecuteDeleteAsync();
+            PendingChanges.Of(db).Topics.Add(new Topic(TopicKind.Sessions));
             return await db.Users.Where(u => u.Id == me).ExecuteUpdateAsync(s => s.SetProperty(u => u.PasswordHash, hash).SetProperty(u => u.SecurityStamp, stamp).SetProperty(u => u.PinMisses, 0));
         });
         await Sessions.EndAsync(http, db => db.Sessions.Where(s => s.StaffId == me));

@@ -7,6 +7,7 @@ using Yardstick.Core.Setup;
 using Yardstick.Data;
 using Yardstick.Data.Setup;
 using Yardstick.Server.Changes;
+using Yardstick.Server.Live;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Setup;
@@ -56,8 +57,11 @@ public static class Sessions
     }
 
     /// <summary>Ends sessions within a change.</summary>
-    internal static Task<int> EndAsync(ShopDb db, IQueryable<StaffSession> which, DateTime utcNow) =>
-        which.Where(s => s.EndedAt == null).ExecuteUpdateAsync(s => s.SetProperty(x => x.EndedAt, utcNow));
+    internal static Task<int> EndAsync(ShopDb db, IQueryable<StaffSession> which, DateTime utcNow)
+    {
+        PendingChanges.Of(db).Topics.Add(new Topic(TopicKind.Sessions));
+        return which.Where(s => s.EndedAt == null).ExecuteUpdateAsync(s => s.SetProperty(x => x.EndedAt, utcNow));
+    }
 
     /// <summary>Sessions that last: not ended, not over, of somebody who is still here, in the same role, with the same password.</summary>
     internal static IQueryable<StaffSession> LastingSessions(this ShopDb db, DateTime utcNow) => db.Sessions.Where(s => s.EndedAt == null && s.EndsAt > utcNow
@@ -68,9 +72,8 @@ public static class Sessions
     internal static async Task ValidateAsync(CookieValidatePrincipalContext context)
     {
         var services = context.HttpContext.RequestServices;
-        var id = context.Principal!.SessionId();
-        var now = services.GetRequiredService<TimeProvider>().GetUtcNow().UtcDateTime;
-        if (!await services.GetRequiredService<ShopDb>().LastingSessions(now).AnyAsync(s => s.Id == id)) context.RejectPrincipal();
+        var lasts = await services.GetRequiredService<SessionsAtHand>().LastsAsync(context.Principal!.SessionId(), services.GetRequiredService<ShopDb>);
+        if (!lasts) context.RejectPrincipal();
     }
 
     /// <summary>Browser and system in a few words, from what the browser says of itself.</summary>

@@ -65,6 +65,7 @@ public sealed class FeedTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var dario = await shop.SignInAsync("dario");
         await using var other = await Listener.OpenAsync(shop.Address, dario);
         await dario.GetAsync("floor");
+        await dario.GetAsync("parts");
         var (order, job) = await mina.WriteUpAsync("Feed");
         var sheet = await mina.SheetAsync(order);
         var (customer, vehicle) = (sheet["customer"]!.Id(), sheet["vehicle"]!.Id());

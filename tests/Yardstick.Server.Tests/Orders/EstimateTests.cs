@@ -144,6 +144,8 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
             }
             await db.SaveChangesAsync();
         }
+        // What other visits brought is looked for again after a few seconds.
+        shop.Time.Advance(TimeSpan.FromSeconds(6));
         var now = Assert.Single((await mina.GetAsync($"orders/{order}/facts")).List("codes"))!.List("repairs")[0]!;
         Assert.Equal(("Spark plugs, replace", 3), (now.Text("title"), now["here"]!.GetValue<int>()));
     }

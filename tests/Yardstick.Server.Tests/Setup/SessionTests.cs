@@ -5,6 +5,8 @@ using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Setup;
 using Yardstick.Data;
 using Yardstick.Data.Setup;
+using Microsoft.Extensions.DependencyInjection;
+using Yardstick.Server.Changes;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Setup;
@@ -138,12 +140,11 @@ public class SessionTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.True((int)(await dario.SendAsync(HttpMethod.Post, "setup/logo/remove")).Status < 300);
         await ChangeAsync("Dario", s => s.Role = Role.Writer);
 
-        async Task ChangeAsync(string name, Action<StaffMember> change)
+        Task ChangeAsync(string name, Action<StaffMember> change) => shop.Services.GetRequiredService<SingleWriter>().RunAsync(async db =>
         {
-            await using var db = shop.OpenDb();
             change(await db.Staff.SingleAsync(s => s.Name.StartsWith(name)));
-            await db.SaveChangesAsync();
-        }
+            return await db.SaveChangesAsync();
+        });
     }
 
     [Fact]

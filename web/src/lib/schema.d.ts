@@ -6950,6 +6950,13 @@ export interface paths {
                         "application/json": components["schemas"]["UnansweredEstimateRow"][];
                     };
                 };
+                /** @description Not Modified */
+                304: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
             };
         };
         put?: never;
@@ -7702,6 +7709,13 @@ export interface paths {
                         "application/json": components["schemas"]["NoticeView"][];
                     };
                 };
+                /** @description Not Modified */
+                304: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
             };
         };
         put?: never;
@@ -7938,6 +7952,13 @@ export interface paths {
                     content: {
                         "application/json": components["schemas"]["PartsPageView"];
                     };
+                };
+                /** @description Not Modified */
+                304: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
                 };
             };
         };

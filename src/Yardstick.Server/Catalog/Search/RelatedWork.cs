@@ -24,10 +24,15 @@ public static class RelatedWork
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) => api.MapGet("/orders/{id:long}/offers", HandleAsync).Asks(Permission.EditOrders).Produces<IReadOnlyList<RelatedWorkOffer>>();
 
-    private static async Task<IResult> HandleAsync(long id, ShopDb db, VehicleDataCache sources, CancellationToken cancel)
+    private static async Task<IResult> HandleAsync(long id, ShopDb db, VehicleDataCache sources, OrderMemory memory) =>
+        Results.Ok(await memory.GetAsync(id, "offers", about => OffersAsync(id, db, sources, about)));
+
+    private static async Task<List<RelatedWorkOffer>?> OffersAsync(long id, ShopDb db, VehicleDataCache sources, OrderMemory.Entry about)
     {
+        var cancel = CancellationToken.None;
         var offers = new List<RelatedWorkOffer>();
-        if (await db.ReadOrderAsync(id) is not { State: OrderState.Open } order) return Results.Ok(offers);
+        if (await db.ReadOrderAsync(id) is not { State: OrderState.Open } order) return offers;
+        about.IsOf(order.CustomerId, order.VehicleId);
         var open = order.OnJobs.Where(j => j.Decision is DecisionKind.Proposed or DecisionKind.Approved).ToList();
         var ids = open.Select(j => j.CannedJobId).OfType<long>().ToList();
         var canned = await db.OfferedCannedJobs.Include(c => c.Lines).Include(c => c.Alternatives).AsSplitQuery().AsNoTracking().Where(c => ids.Contains(c.Id)).ToDictionaryAsync(c => c.Id, cancel);
@@ -42,7 +47,7 @@ public static class RelatedWork
             offers.AddRange(source.Alternatives.Select(a => others.GetValueOrDefault(a.OtherId)).OfType<CannedJob>().Select(o => new RelatedWorkOffer(job.Id, "instead", o.Title, o.FixedPrice is { } price ? price.ToString("#,##0.00", CultureInfo.InvariantCulture) : Hours(o.OwnLines.Sum(l => l.Hours)), new AddToOrderRequest { Kind = "canned", Id = o.Id, InsteadOf = job.Id })));
         }
         if (await sources.CarOfAsync(id) is { } car) offers.AddRange(await WorkForPartsAsync(open, car, sources, cancel));
-        return Results.Ok(offers);
+        return offers;
     }
 
     /// <summary>From a part to the work that fits it: the operation that needs the fewest other parts.</summary>

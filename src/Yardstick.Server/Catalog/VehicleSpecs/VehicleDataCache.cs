@@ -15,6 +15,8 @@ namespace Yardstick.Server.Catalog;
 public sealed class VehicleDataCache(ShopDb db, IVehicleSpecsClient outside, IVehicleDataClient vehicles, IMemoryCache memory)
 {
     private static readonly TimeSpan Kept = TimeSpan.FromHours(1), PricesKept = TimeSpan.FromMinutes(3);
+    /// <summary>How long a service that did not answer is not asked again: no edit waits for it. A little less than screens let pass before they ask again.</summary>
+    private static readonly TimeSpan LeftAlone = TimeSpan.FromSeconds(4);
 
     private static string Car(Vehicle car) => $"{car.Make}|{car.Model}|{car.Year}|{car.Engine}";
 
@@ -61,8 +63,10 @@ public sealed class VehicleDataCache(ShopDb db, IVehicleSpecsClient outside, IVe
     private async Task<Result<T>> AtHandAsync<T>(string key, TimeSpan kept, Func<Task<Result<T>>> ask) where T : class
     {
         if (memory.TryGetValue(key, out T? known)) return known!;
+        if (memory.TryGetValue(("silent", key), out Problem? silence)) return silence!;
         var answer = await ask();
         if (answer.Ok) memory.Set(key, answer.Value, kept);
+        else if (OutsideCall.IsSilence(answer.Problem)) memory.Set(("silent", key), answer.Problem, LeftAlone);
         return answer;
     }
 }

@@ -65,22 +65,32 @@ public static partial class VehicleSpecsView
         api.MapPost("/orders/{id:long}/answers", AnswerAsync).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
     }
 
-    private static async Task<IResult> HandleAsync(long id, ShopDb db, VehicleDataCache sources, CancellationToken cancel)
+    private static async Task<IResult> HandleAsync(long id, ShopDb db, VehicleDataCache sources, OrderMemory memory) =>
+        Results.Ok(await memory.GetAsync(id, "facts", about => SpecsAsync(id, db, sources, about), facts => !facts.Silent));
+
+    private static async Task<VehicleSpecsAnswer?> SpecsAsync(long id, ShopDb db, VehicleDataCache sources, OrderMemory.Entry about)
     {
+        // Others may wait for the same answer: it is not broken off when one of them leaves.
+        var cancel = CancellationToken.None;
         var none = new VehicleSpecsAnswer(null, [], [], [], [], [], [], [], [], "");
-        if (await sources.CarOfAsync(id) is not { } car || await db.ReadOrderAsync(id) is not { } order) return Results.Ok(none with { Trouble = "A sale over the counter has no car to tell of." });
+        if (await sources.CarOfAsync(id) is not { } car || await db.ReadOrderAsync(id) is not { } order) return none with { Trouble = "A sale over the counter has no car to tell of." };
+        about.IsOf(order.CustomerId, order.VehicleId);
         var metric = (await db.Shops.SingleAsync(cancel)).DistanceUnit == DistanceUnit.Kilometers;
         var asking = sources.FactsAsync(car, cancel);
         var campaigns = car.Vin.Length > 0 ? await sources.CampaignsAsync(car.Vin, cancel) : new List<Campaign>();
         var told = await asking;
         var codes = await CodesAsync(db, order, car, sources, cancel);
         none = none with { Codes = codes, Campaigns = campaigns.Ok ? campaigns.Value : [], Silent = OutsideCall.IsSilence(told.Problem) || OutsideCall.IsSilence(campaigns.Problem) };
-        if (told.Problem is { } trouble) return Results.Ok(none with { Trouble = trouble.Code == "outside.unknown" ? "The facts service does not know this car: its make, model and engine are not in its data." : $"The facts service {trouble.Message}; work goes on without it." });
+        if (told.Problem is { } trouble)
+        {
+            var missing = trouble.Code == "outside.unknown" ? "The facts service does not know this car: its make, model and engine are not in its data." : $"The facts service {trouble.Message}; work goes on without it.";
+            return none with { Trouble = missing };
+        }
         var facts = told.Value.Known;
         SpecView View(SpecValue f) => new(f.Key, f.Use.ToString(), f.Title, f.Shown(metric), f.Short(metric), f.Condition, f.Caution, f.Words);
         var numbers = facts.Wear.SelectMany(w => w.Equivalents).ToList();
         var stock = await db.Parts.Where(p => numbers.Contains(p.Number)).ToDictionaryAsync(p => p.Number, cancel);
-        return Results.Ok(none with
+        return none with
         {
             AsOf = facts.AsOf,
             Line = facts.For(order, InTheLine).Select(View).ToList(),
@@ -90,7 +100,7 @@ public static partial class VehicleSpecsView
             Drawings = told.Value.Drawings,
             Corrections = order.State == OrderState.Open ? order.OnJobs.Where(j => j.Decision is DecisionKind.Proposed or DecisionKind.Approved).SelectMany(j => j.OnLines).Select(l => (Line: l, Known: facts.Correction(l))).Where(x => x.Known is not null)
                 .Select(x => new CorrectionView(x.Line.Id, x.Line.Description, x.Line.Quantity, x.Known!.Value, x.Line.Unit, $"{facts.FactOf(x.Line)!.Title} {facts.FactOf(x.Line)!.Shown(metric)}{(facts.FactOf(x.Line)!.Condition is { Length: > 0 } condition ? $", {condition}" : "")}")).ToList() : [],
-        });
+        };
     }
 
     private static async Task<List<KnownCodeView>> CodesAsync(ShopDb db, Order order, Vehicle car, VehicleDataCache sources, CancellationToken cancel)

@@ -29,7 +29,7 @@ public static class ReadOrder
     }
 
     private static async Task<IResult> SheetAsync(long id, SheetReader reader, HttpContext http) =>
-        await reader.ReadAsync(id, http.User.May(Permission.SeeMargin), http.Request.Headers[SheetTags.HeaderName].ToString()) is { } sheet ? Results.Ok(sheet)
+        await reader.ReadAsync(id, http.User.May(Permission.SeeMargin), http.Request.Headers[SheetParts.HasHeader].ToString()) is { } sheet ? Results.Ok(sheet)
             : Problems.Of(new Problem("order.gone", "There is no such order."));
 
     private static async Task<IResult> WhyAsync(long id, ShopDb db, TimeProvider time, HttpContext http)

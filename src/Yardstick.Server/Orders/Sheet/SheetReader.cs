@@ -15,51 +15,57 @@ using Yardstick.Server.Pricing;
 namespace Yardstick.Server.Orders;
 
 /// <summary>Reads an order's sheet in parts, with everything that they show.</summary>
-public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider time, PartHash hash)
+public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider time, PartHash hash, OrderMemory memory)
 {
     /// <summary>What a screen lacks of the sheet of an order, or null if there is no such order.</summary>
     /// <param name="id">The order.</param>
     /// <param name="margins">Whether the reader may see costs and margins.</param>
     /// <param name="has">What the screen has, as it named it.</param>
-    public async Task<SheetUpdate?> ReadAsync(long id, bool margins, string has)
-    {
-        await using var db = await OpenAsync();
-        return await db.LoadPricedAsync(id, time) is { } priced ? await ReadAsync(db, priced, margins, has) : null;
-    }
+    public Task<SheetUpdate?> ReadAsync(long id, bool margins, string has) => ReadAsync(id, margins, has, db => db.LoadPricedAsync(id, time));
 
     /// <summary>What a screen lacks of the sheet of an order that is in memory already, as it was kept just now.</summary>
-    internal async Task<SheetUpdate> ReadAsync(PricedOrder kept, bool margins, string has)
+    internal async Task<SheetUpdate> ReadAsync(PricedOrder kept, bool margins, string has) =>
+        await ReadAsync(kept.Order.Id, margins, has, _ => Task.FromResult<PricedOrder?>(kept)) ?? throw new InvalidOperationException("An order that was changed is there.");
+
+    private async Task<SheetUpdate?> ReadAsync(long id, bool margins, string has, Func<ShopDb, Task<PricedOrder?>> load)
     {
-        await using var db = await OpenAsync();
-        return await ReadAsync(db, kept, margins, has);
+        var sheet = await memory.GetAsync(id, margins ? "sheet with margins" : "sheet", async about =>
+        {
+            await using var db = await factory.CreateDbContextAsync();
+            db.ChangeTracker.QueryTrackingBehavior = QueryTrackingBehavior.NoTrackingWithIdentityResolution;
+            if (await load(db) is not { } priced) return null;
+            about.IsOf(priced.Order.CustomerId, priced.Order.VehicleId);
+            return await SheetAsync(db, priced, margins);
+        });
+        return sheet?.Lacking(has);
     }
 
-    private async Task<ShopDb> OpenAsync()
-    {
-        var db = await factory.CreateDbContextAsync();
-        db.ChangeTracker.QueryTrackingBehavior = QueryTrackingBehavior.NoTrackingWithIdentityResolution;
-        return db;
-    }
-
-    private async Task<SheetUpdate> ReadAsync(ShopDb db, PricedOrder priced, bool margins, string has)
+    private async Task<OrderSheet> SheetAsync(ShopDb db, PricedOrder priced, bool margins)
     {
         var (order, _, policy, shop, _) = priced;
         var now = time.GetUtcNow().UtcDateTime;
         var staff = await db.Staff.ToDictionaryAsync(s => s.Id);
         var result = OrderPricer.Price(OrderPricing.CaseOf(order, priced.Customer, policy, OrderPricing.Offered(order), priced.Day));
         var around = await OrderSurroundings.ReadAsync(db, order);
-        var jobs = new JobViews(order, policy, around, staff, shop, now, margins, await ChangedSinceAsync(db, order, result));
+        var views = new JobViews(order, policy, around, staff, shop, now, margins, await ChangedSinceAsync(db, order, result));
         var figures = result.Jobs.ToDictionary(j => j.Id);
-        var tags = new SheetTags(SheetTags.Read(has), hash);
-        return new SheetUpdate
+        var sheet = new OrderSheet
         {
             Id = order.Id,
             Version = order.Version,
-            Header = tags.Lacking("header", await HeaderAsync(db, priced, staff, around, now)),
-            Jobs = order.OnJobs.Select(job => tags.Lacking($"job:{job.Id}", jobs.Of(job, figures[OrderPricing.JobKey(job)]))).OfType<SheetJob>().ToList(),
-            Totals = tags.Lacking("totals", await TotalsAsync(db, priced, result, jobs, staff, margins)),
-            Around = tags.Lacking("around", await AroundAsync(db, order, staff, now)),
-            Tags = tags.All,
+            Header = await HeaderAsync(db, priced, staff, around, now),
+            Jobs = order.OnJobs.Select(job => views.Of(job, figures[OrderPricing.JobKey(job)])).ToList(),
+            Totals = await TotalsAsync(db, priced, result, views, staff, margins),
+            Around = await AroundAsync(db, order, staff, now),
+            Tags = [],
+        };
+        return sheet with
+        {
+            Tags =
+            [
+                new(SheetParts.Header, hash.Of(sheet.Header)), .. sheet.Jobs.Select(j => new SheetTag(SheetParts.Job(j.Id), hash.Of(j))),
+                new(SheetParts.Totals, hash.Of(sheet.Totals)), new(SheetParts.Around, hash.Of(sheet.Around)),
+            ],
         };
     }
 

@@ -1,6 +1,6 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
-import { api, unwrap } from '../../lib/api';
+import { api, unlessKept } from '../../lib/api';
 import { amount, day, wallTime } from '../../lib/format';
 import { useNow, useShop } from '../../lib/shop';
 import { Plate } from '../../ui/Plate';
@@ -11,7 +11,11 @@ export function UnansweredList({ text }: { text: string }) {
   const navigate = useNavigate();
   const shop = useShop();
   const now = useNow();
-  const list = useQuery({ queryKey: ['orders', 'unanswered'], queryFn: ({ signal }) => unwrap(api.GET('/api/estimates/unanswered', { signal })) });
+  const client = useQueryClient();
+  const list = useQuery({
+    queryKey: ['orders', 'unanswered'],
+    queryFn: ({ signal }) => unlessKept(client, ['orders', 'unanswered'], (headers) => api.GET('/api/estimates/unanswered', { signal, headers })),
+  });
   if (list.error && !list.data) return <Failed error={list.error} again={() => void list.refetch()} />;
   if (!list.data) return <Loading what="estimates" />;
   const words = text.toLowerCase().split(' ').filter(Boolean);

@@ -1,6 +1,6 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
-import { api, unwrap } from '../../lib/api';
+import { api, unlessKept, unwrap } from '../../lib/api';
 import { clock, wallTime } from '../../lib/format';
 import { useMay, useRefresh, useShop } from '../../lib/shop';
 import './notices.css';
@@ -11,7 +11,12 @@ export function Notices() {
   const navigate = useNavigate();
   const refresh = useRefresh();
   const shop = useShop();
-  const notices = useQuery({ queryKey: ['notices'], queryFn: ({ signal }) => unwrap(api.GET('/api/notices', { signal })), enabled: may }).data ?? [];
+  const client = useQueryClient();
+  const { data: notices = [] } = useQuery({
+    queryKey: ['notices'],
+    queryFn: ({ signal }) => unlessKept(client, ['notices'], (headers) => api.GET('/api/notices', { signal, headers })),
+    enabled: may,
+  });
   if (notices.length === 0) return null;
   const seen = (id: number) =>
     unwrap(api.POST('/api/notices/{id}/seen', { params: { path: { id } } })).then(

@@ -1,8 +1,8 @@
 import Button from '@mui/material/Button';
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { api, unwrap, type Schemas } from '../../lib/api';
+import { api, unlessKept, unwrap, type Schemas } from '../../lib/api';
 import { figure, moment, unitAmount, wallTime } from '../../lib/format';
 import { useMay, useNow, useRefresh, useShop } from '../../lib/shop';
 import { Plate } from '../../ui/Plate';
@@ -15,7 +15,12 @@ type Needed = Schemas['NeededPartView'];
 
 /** What approved work needs, and what is on the way. */
 export default function PartsPage() {
-  const parts = useQuery({ queryKey: ['parts'], queryFn: ({ signal }) => unwrap(api.GET('/api/parts', { signal })), refetchInterval: 30_000 });
+  const client = useQueryClient();
+  const parts = useQuery({
+    queryKey: ['parts'],
+    queryFn: ({ signal }) => unlessKept(client, ['parts'], (headers) => api.GET('/api/parts', { signal, headers })),
+    refetchInterval: 60_000,
+  });
   const mayOrder = useMay('OrderParts');
   if (parts.error && !parts.data) return <Failed error={parts.error} again={() => void parts.refetch()} />;
   if (!parts.data) return <Loading what="parts" />;

@@ -18,6 +18,7 @@ export const TOPIC_KINDS = [
   'Setup',
   'Import',
   'Phrases',
+  'Sessions',
 ] as const;
 
 export type TopicKind = (typeof TOPIC_KINDS)[number];
@@ -75,6 +76,8 @@ export function keysOf({ kind, id }: Topic): (readonly unknown[])[] {
       return [['imports'], ['import']];
     case 'Phrases':
       return [['phrases']];
+    case 'Sessions':
+      return [['own-sessions']];
   }
 }
 
