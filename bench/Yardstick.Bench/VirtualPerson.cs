@@ -24,6 +24,8 @@ internal sealed class VirtualPerson : IAsyncDisposable
     private long order;
     private readonly Dictionary<string, JsonNode> parts = [];
     private string has = "";
+    private string offered = "", stated = "";
+    private string? partsTag, noticesTag;
     private long hasOf;
     private int version;
     private long me;
@@ -73,11 +75,23 @@ internal sealed class VirtualPerson : IAsyncDisposable
         var topics = notice["topics"]!.AsArray().Select(t => (Kind: t!["kind"]!.GetValue<string>(), Id: t["id"]!.GetValue<long>())).ToList();
         bool Tells(string kind, long? id) => topics.Exists(t => t.Kind == kind && (t.Id == 0 || t.Id == id));
         if (!mine && role < 5 && order > 0 && (Tells("Order", order) || Tells("Customer", parts.GetValueOrDefault("header")?["customer"]?["id"]?.GetValue<long>()))) _ = SheetAsync("sheet again");
-        if (role == 8 && topics.Exists(t => t.Kind == "Parts")) _ = GetAsync("parts again", "parts");
-        if (topics.Exists(t => t.Kind == "Notices")) _ = GetAsync("notices", "notices");
+        if (role == 8 && topics.Exists(t => t.Kind == "Parts")) _ = PartsAgainAsync();
+        if (topics.Exists(t => t.Kind == "Notices")) _ = NoticesAsync();
         if (topics.Exists(t => t.Kind == "Floor")) _ = FloorAsync();
         if (role is >= 5 and < 8 && Tells("Bench", me)) _ = BenchAgainAsync();
         return Task.CompletedTask;
+    }
+
+    private async Task PartsAgainAsync()
+    {
+        var (_, tag) = await AskAsync("parts again", "parts", partsTag);
+        partsTag = tag ?? partsTag;
+    }
+
+    private async Task NoticesAsync()
+    {
+        var (_, tag) = await AskAsync("notices", "notices", noticesTag);
+        noticesTag = tag ?? noticesTag;
     }
 
     private async Task BenchAgainAsync()
@@ -122,12 +136,16 @@ internal sealed class VirtualPerson : IAsyncDisposable
         AskAround();
     }
 
-    /// <summary>What hangs on the sheet from afar, asked once the hands rest.</summary>
+    /// <summary>What hangs on the sheet from afar, asked once the hands rest, where what it hangs on is another.</summary>
     private void AskAround()
     {
-        _ = GetAsync("offers", $"orders/{order}/offers");
-        _ = GetAsync("facts", $"orders/{order}/facts");
+        var (jobs, all) = (Tags("job:"), Tags("job:") + Tags("header"));
+        if (jobs != offered) _ = GetAsync("offers", $"orders/{order}/offers");
+        if (all != stated) _ = GetAsync("facts", $"orders/{order}/facts");
+        (offered, stated) = (jobs, all);
     }
+
+    private string Tags(string part) => order + string.Join(',', has.Split(',').Where(t => t.StartsWith(part, StringComparison.Ordinal)));
 
     /// <summary>Puts the parts that came to those that are here.</summary>
     private void Take(JsonNode update)

@@ -3,6 +3,8 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.SignalR.Client;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
+using Yardstick.Server.Orders;
 using Yardstick.Server.Live;
 using Yardstick.Server.Tests.Support;
 
@@ -97,13 +99,25 @@ public sealed class FeedTests(ShopFixture shop) : IClassFixture<ShopFixture>
             ("a fee's name", () => ingrid.PostAsync("named-fees", new { code = "TOW", label = "Towing", amount = "80", passThrough = false, taxable = true }), ["Catalog 0"]),
         };
         var silent = new List<string>();
+        var memory = shop.Services.GetRequiredService<OrderMemory>();
         foreach (var (what, change, topics) in table)
         {
+            // Others look at the order, so that what it shows is at hand.
+            await ShownAsync();
             other.Forget();
             await change();
             if (await other.MissingAsync([.. topics.Select(t => t.Replace("?", $"{invoice}", StringComparison.Ordinal))]) is { Count: > 0 } missing) silent.Add($"{what}: {string.Join(", ", missing)}");
+            var atHand = await ShownAsync();
+            memory.Clear();
+            if (await ShownAsync() is var fresh && fresh != atHand) silent.Add($"{what}: what is at hand was not dropped: {atHand} instead of {fresh}");
         }
         Assert.Empty(silent);
+
+        async Task<string> ShownAsync()
+        {
+            var shown = await dario.GetAsync($"orders/{order}");
+            return shown["tags"]!.ToJsonString() + await dario.GetAsync($"orders/{order}/offers") + await dario.GetAsync($"orders/{order}/facts");
+        }
     }
 
     [Fact]

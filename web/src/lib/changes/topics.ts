@@ -41,7 +41,7 @@ const one = (name: string, id: number): readonly unknown[] => (id ? [name, id] :
 export function keysOf({ kind, id }: Topic): (readonly unknown[])[] {
   switch (kind) {
     case 'Order':
-      return [one('order', id), one('obstacles', id), one('offers', id)];
+      return [one('order', id), one('obstacles', id)];
     case 'Orders':
       return [['orders']];
     case 'Floor':
@@ -69,7 +69,7 @@ export function keysOf({ kind, id }: Topic): (readonly unknown[])[] {
     case 'Policy':
       return [['policy']];
     case 'Catalog':
-      return [['canned-jobs'], ['own-guide'], ['choices'], ['guide'], ['setup', 'fees']];
+      return [['canned-jobs'], ['own-guide'], ['choices'], ['guide'], ['offers'], ['setup', 'fees']];
     case 'Setup':
       return [['setup'], ['shop'], ['templates'], ['template-preview']];
     case 'Import':

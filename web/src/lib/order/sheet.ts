@@ -24,6 +24,12 @@ export interface Sheet {
 /** What a screen has of a sheet, as the server wants it named. */
 export const tagsOf = (sheet: Sheet | undefined): string => sheet?.tags.map(({ part, tag }) => `${part}=${tag}`).join(',') ?? '';
 
+/** Names the work on a sheet as it stands: what is offered with it and what the car's facts say of it hang on nothing else. */
+export const workOf = (sheet: Sheet | undefined): string => sheet?.tags.flatMap(({ part, tag }) => (part.startsWith('job:') ? tag : [])).join('') ?? '';
+
+/** The same with the head, whose concerns name trouble codes. */
+export const workAndHeadOf = (sheet: Sheet | undefined): string => `${workOf(sheet)}.${sheet?.tags.find(({ part }) => part === 'header')?.tag ?? ''}`;
+
 /** The sheet with what came; null where a part is missing, so that it has to be read whole. What is older than what is here changes nothing. */
 export function mergeSheet(before: Sheet | undefined, update: SheetUpdate): Sheet | null {
   if (before && update.version < before.version) return before;

@@ -5,7 +5,7 @@ import { holding } from '../outside';
 import { mergeSheet, showing, tagsOf, type Around, type Header, type Job, type Sheet, type Totals } from './sheet';
 import type { Edits } from './useEdits';
 
-export type { Header, Job, Sheet } from './sheet';
+export { workAndHeadOf, workOf, type Header, type Job, type Sheet } from './sheet';
 export type Line = Schemas['SheetLine'];
 export type Companion = Schemas['SheetCompanion'];
 export type LineKind = Schemas['LineKind'];
@@ -59,10 +59,10 @@ export function useSheet(id: number) {
 }
 
 /** What is offered with the jobs of an order: additions, other jobs in their place, work for parts. Asked once the sheet has settled. */
-export function useOffers(id: number, version: number, enabled: boolean) {
+export function useOffers(id: number, work: string, enabled: boolean) {
   return (
     useQuery({
-      queryKey: ['offers', id, version],
+      queryKey: ['offers', id, work],
       queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/offers', { signal, params: { path: { id } } })),
       placeholderData: (before) => before,
       enabled,
@@ -71,9 +71,9 @@ export function useOffers(id: number, version: number, enabled: boolean) {
 }
 
 /** What is known of the order's car. */
-export function useFacts(id: number, version: number, enabled: boolean) {
+export function useFacts(id: number, work: string, enabled: boolean) {
   return useQuery({
-    queryKey: ['facts', id, version],
+    queryKey: ['facts', id, work],
     queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/facts', { signal, params: { path: { id } } })),
     placeholderData: (before) => before,
     enabled,

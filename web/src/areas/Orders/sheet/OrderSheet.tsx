@@ -31,6 +31,8 @@ import {
   useFacts,
   useOffers,
   useSheet,
+  workAndHeadOf,
+  workOf,
   type Actions,
   type Beside,
   type Job,
@@ -94,11 +96,11 @@ export default function OrderSheet() {
   const head = data?.header;
   const invoice = data?.around.invoice;
   const closed = (head !== undefined && head.state !== 'Open') || !mayEdit;
-  const version = data?.version ?? 0;
   // What hangs on the order from afar is asked once the hands rest.
-  const settled = useDebouncedValue(version, SETTLED);
-  const facts = useFacts(id, settled, settled > 0 && head?.vehicle !== null);
-  const offers = useOffers(id, settled, settled > 0 && !closed);
+  const work = useDebouncedValue(workOf(data), SETTLED);
+  const workAndHead = useDebouncedValue(workAndHeadOf(data), SETTLED);
+  const facts = useFacts(id, workAndHead, data !== undefined && head?.vehicle !== null);
+  const offers = useOffers(id, work, data !== undefined && !closed);
   const here = usePresence(id);
   const grid = useSheetGrid(data, edits, closed);
   // They are asked anew with every change; rows are drawn anew only where they differ.
