@@ -122,7 +122,8 @@ internal sealed class VirtualPerson : IAsyncDisposable
                 await SheetAsync("open");
                 break;
             default:
-                if (hasOf != order) await SheetAsync("open");
+                if (order == 0) await FloorAsync();
+                else if (hasOf != order) await SheetAsync("open");
                 else await EditAsync();
                 break;
         }

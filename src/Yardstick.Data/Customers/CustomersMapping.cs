@@ -16,6 +16,8 @@ internal sealed class CustomersMapping :
         builder.Ignore(c => c.DisplayName);
         builder.Ignore(c => c.ToBeSeen);
         builder.HasIndex(c => c.FormerKey);
+        builder.HasIndex(c => c.LaborRateName).HasFilter("\"LaborRateName\" <> ''");
+        builder.HasIndex(c => c.TaxExempt).HasFilter("\"TaxExempt\" <> ''");
         builder.HasMany(c => c.Phones).WithOne().HasForeignKey(p => p.CustomerId);
         builder.HasMany(c => c.Emails).WithOne().HasForeignKey(e => e.CustomerId);
         builder.HasMany(c => c.Contacts).WithOne().HasForeignKey(x => x.CustomerId);

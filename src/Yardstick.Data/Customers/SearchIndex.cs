@@ -10,6 +10,9 @@ public static class SearchIndex
     /// <summary>Kinds of people's rows.</summary>
     public const int Customer = 0, Phone = 1, Email = 2, Contact = 3;
 
+    /// <summary>By what the list of customers is sorted, as EF writes it.</summary>
+    public const string NameToSort = """lower(CASE WHEN "BusinessName" <> '' THEN "BusinessName" ELSE "LastName" || ' ' || "FirstName" END)""";
+
     private const string Tokens = "tokenize = \"unicode61 remove_diacritics 2\", prefix = '1 2 3 4'";
 
     /// <param name="Table">The table whose rows are found.</param>
@@ -33,6 +36,37 @@ public static class SearchIndex
 
     /// <summary>The table came after the others; its index is made with it.</summary>
     private static readonly Source Former = new("FormerOrders", "SearchFormer", "NEW.Id", ("Number", "NEW.Number"), ("Words", "NEW.Title || ' ' || NEW.Words"));
+
+    private static readonly Source Concerns = new("Concerns", "SearchConcerns", "NEW.Id", ("Words", "NEW.Complaint || ' ' || NEW.Cause || ' ' || NEW.Correction"));
+
+    /// <summary>
+    /// Makes the indexes of what was done and of what customers said. A job is found by its title and by its lines together, so that
+    /// words of both find it; its row is made anew when a line of it changes what it says.
+    /// </summary>
+    public static IEnumerable<string> CreateWork =>
+    [
+        $"CREATE VIRTUAL TABLE SearchConcerns USING fts5(Words, {Tokens});",
+        .. Triggers(Concerns),
+        "CREATE VIRTUAL TABLE SearchJobs USING fts5(Words, tokenize = \"unicode61 remove_diacritics 2\", prefix = '2 3');",
+        $"CREATE TRIGGER Jobs_SearchJobs_insert AFTER INSERT ON Jobs BEGIN INSERT INTO SearchJobs(rowid, Words) VALUES (NEW.Id, NEW.Title); END;",
+        $"CREATE TRIGGER Jobs_SearchJobs_update AFTER UPDATE OF Title ON Jobs WHEN OLD.Title IS NOT NEW.Title BEGIN {WorkAnew("NEW.Id")} END;",
+        "CREATE TRIGGER Jobs_SearchJobs_delete AFTER DELETE ON Jobs BEGIN DELETE FROM SearchJobs WHERE rowid = OLD.Id; END;",
+        $"CREATE TRIGGER Lines_SearchJobs_insert AFTER INSERT ON Lines BEGIN {WorkAnew("NEW.JobId")} END;",
+        $"""
+        CREATE TRIGGER Lines_SearchJobs_update AFTER UPDATE OF Description, Number, RemovedAt, JobId ON Lines
+        WHEN OLD.Description IS NOT NEW.Description OR OLD.Number IS NOT NEW.Number OR (OLD.RemovedAt IS NULL) <> (NEW.RemovedAt IS NULL) OR OLD.JobId <> NEW.JobId
+        BEGIN {WorkAnew("NEW.JobId")} {WorkAnew("OLD.JobId")} END;
+        """,
+        $"CREATE TRIGGER Lines_SearchJobs_delete AFTER DELETE ON Lines BEGIN {WorkAnew("OLD.JobId")} END;",
+        FillWork,
+    ];
+
+    /// <summary>Fills the index of work from what is there; for whoever writes many jobs at once without it.</summary>
+    public static string FillWork => $"INSERT INTO SearchJobs(rowid, Words) SELECT j.Id, {WordsOfJob} FROM Jobs j;";
+
+    private const string WordsOfJob = "j.Title || ' ' || coalesce((SELECT group_concat(l.Description || ' ' || l.Number, ' ') FROM Lines l WHERE l.JobId = j.Id AND l.RemovedAt IS NULL), '')";
+
+    private static string WorkAnew(string job) => $"UPDATE SearchJobs SET Words = (SELECT {WordsOfJob} FROM Jobs j WHERE j.Id = {job}) WHERE rowid = {job};";
 
     /// <summary>Makes the index of former orders.</summary>
     public static IEnumerable<string> CreateFormer => [$"CREATE VIRTUAL TABLE SearchFormer USING fts5(Number, Words, {Tokens});", .. Triggers(Former)];

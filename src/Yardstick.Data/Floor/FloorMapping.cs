@@ -11,7 +11,11 @@ internal sealed class FloorMapping :
 {
     public void Configure(EntityTypeBuilder<StageChange> builder) => builder.HasIndex(c => c.OrderId);
 
-    public void Configure(EntityTypeBuilder<Attendance> builder) => builder.HasIndex(a => new { a.StaffId, a.End });
+    public void Configure(EntityTypeBuilder<Attendance> builder)
+    {
+        builder.HasIndex(a => new { a.StaffId, a.End });
+        builder.HasIndex(a => a.End).HasFilter("\"End\" IS NULL");
+    }
 
     public void Configure(EntityTypeBuilder<TimeEntry> builder)
     {

@@ -882,6 +882,12 @@ namespace Yardstick.Data.Migrations
 
                     b.HasIndex("FormerKey");
 
+                    b.HasIndex("LaborRateName")
+                        .HasFilter("\"LaborRateName\" <> ''");
+
+                    b.HasIndex("TaxExempt")
+                        .HasFilter("\"TaxExempt\" <> ''");
+
                     b.ToTable("Customers");
                 });
 
@@ -1164,6 +1170,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("End")
+                        .HasFilter("\"End\" IS NULL");
 
                     b.HasIndex("StaffId", "End");
 
@@ -1913,6 +1922,8 @@ namespace Yardstick.Data.Migrations
 
                     b.HasKey("Id");
 
+                    b.HasIndex("JobId");
+
                     b.HasIndex("OrderId");
 
                     b.ToTable("Discounts");
@@ -2594,10 +2605,11 @@ namespace Yardstick.Data.Migrations
 
                     b.HasKey("Id");
 
+                    b.HasIndex("Id")
+                        .HasFilter("\"State\" < 5");
+
                     b.HasIndex("Number")
                         .IsUnique();
-
-                    b.HasIndex("State");
 
                     b.ToTable("PurchaseOrders");
                 });
@@ -2711,6 +2723,8 @@ namespace Yardstick.Data.Migrations
 
                     b.HasIndex("Start");
 
+                    b.HasIndex("TechnicianId", "Start");
+
                     b.ToTable("PlannedWork");
                 });
 
@@ -2808,6 +2822,8 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("TargetId");
 
                     b.HasIndex("LabelId", "TargetId")
                         .IsUnique();

@@ -1827,6 +1827,12 @@ namespace Yardstick.Data.Migrations
                 unique: true);
 
             migrationBuilder.CreateIndex(
+                name: "IX_Attendances_End",
+                table: "Attendances",
+                column: "End",
+                filter: "\"End\" IS NULL");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Attendances_StaffId_End",
                 table: "Attendances",
                 columns: new[] { "StaffId", "End" });
@@ -1903,6 +1909,18 @@ namespace Yardstick.Data.Migrations
                 column: "FormerKey");
 
             migrationBuilder.CreateIndex(
+                name: "IX_Customers_LaborRateName",
+                table: "Customers",
+                column: "LaborRateName",
+                filter: "\"LaborRateName\" <> ''");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Customers_TaxExempt",
+                table: "Customers",
+                column: "TaxExempt",
+                filter: "\"TaxExempt\" <> ''");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_CustomerSites_CustomerId",
                 table: "CustomerSites",
                 column: "CustomerId");
@@ -1911,6 +1929,11 @@ namespace Yardstick.Data.Migrations
                 name: "IX_Decisions_OrderId",
                 table: "Decisions",
                 column: "OrderId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Discounts_JobId",
+                table: "Discounts",
+                column: "JobId");
 
             migrationBuilder.CreateIndex(
                 name: "IX_Discounts_OrderId",
@@ -2036,6 +2059,11 @@ namespace Yardstick.Data.Migrations
                 table: "LabelsOn",
                 columns: new[] { "LabelId", "TargetId" },
                 unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_LabelsOn_TargetId",
+                table: "LabelsOn",
+                column: "TargetId");
 
             migrationBuilder.CreateIndex(
                 name: "IX_Lines_JobId",
@@ -2180,6 +2208,11 @@ namespace Yardstick.Data.Migrations
                 column: "Start");
 
             migrationBuilder.CreateIndex(
+                name: "IX_PlannedWork_TechnicianId_Start",
+                table: "PlannedWork",
+                columns: new[] { "TechnicianId", "Start" });
+
+            migrationBuilder.CreateIndex(
                 name: "IX_PurchaseOrderLines_LineId",
                 table: "PurchaseOrderLines",
                 column: "LineId");
@@ -2195,15 +2228,16 @@ namespace Yardstick.Data.Migrations
                 column: "PurchaseOrderId");
 
             migrationBuilder.CreateIndex(
+                name: "IX_PurchaseOrders_Id",
+                table: "PurchaseOrders",
+                column: "Id",
+                filter: "\"State\" < 5");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_PurchaseOrders_Number",
                 table: "PurchaseOrders",
                 column: "Number",
                 unique: true);
-
-            migrationBuilder.CreateIndex(
-                name: "IX_PurchaseOrders_State",
-                table: "PurchaseOrders",
-                column: "State");
 
             migrationBuilder.CreateIndex(
                 name: "IX_RecordChanges_Target_TargetId_Field",

@@ -22,6 +22,9 @@ public class SearchAndTriggers : Migration
         foreach (var table in AppendOnly) HoldAppendOnly(migrationBuilder, table);
         foreach (var statement in SearchIndex.Create) migrationBuilder.Sql(statement);
         foreach (var statement in SearchIndex.CreateFormer) migrationBuilder.Sql(statement);
+        foreach (var statement in SearchIndex.CreateWork) migrationBuilder.Sql(statement);
+        // The list of customers goes by name and is read page by page.
+        migrationBuilder.Sql($"CREATE INDEX IX_Customers_Sorted ON Customers ({SearchIndex.NameToSort}, Id) WHERE MergedIntoId IS NULL;");
     }
 
     /// <summary>Refuses every change and removal in a table.</summary>

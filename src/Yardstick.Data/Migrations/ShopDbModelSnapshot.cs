@@ -879,6 +879,12 @@ namespace Yardstick.Data.Migrations
 
                     b.HasIndex("FormerKey");
 
+                    b.HasIndex("LaborRateName")
+                        .HasFilter("\"LaborRateName\" <> ''");
+
+                    b.HasIndex("TaxExempt")
+                        .HasFilter("\"TaxExempt\" <> ''");
+
                     b.ToTable("Customers");
                 });
 
@@ -1161,6 +1167,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("End")
+                        .HasFilter("\"End\" IS NULL");
 
                     b.HasIndex("StaffId", "End");
 
@@ -1910,6 +1919,8 @@ namespace Yardstick.Data.Migrations
 
                     b.HasKey("Id");
 
+                    b.HasIndex("JobId");
+
                     b.HasIndex("OrderId");
 
                     b.ToTable("Discounts");
@@ -2591,10 +2602,11 @@ namespace Yardstick.Data.Migrations
 
                     b.HasKey("Id");
 
+                    b.HasIndex("Id")
+                        .HasFilter("\"State\" < 5");
+
                     b.HasIndex("Number")
                         .IsUnique();
-
-                    b.HasIndex("State");
 
                     b.ToTable("PurchaseOrders");
                 });
@@ -2708,6 +2720,8 @@ namespace Yardstick.Data.Migrations
 
                     b.HasIndex("Start");
 
+                    b.HasIndex("TechnicianId", "Start");
+
                     b.ToTable("PlannedWork");
                 });
 
@@ -2805,6 +2819,8 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("TargetId");
 
                     b.HasIndex("LabelId", "TargetId")
                         .IsUnique();

@@ -96,6 +96,7 @@ internal sealed class OrdersMapping :
     {
         builder.Ignore(d => d.IsOn);
         builder.Ignore(d => d.Priced);
+        builder.HasIndex(d => d.JobId);
         builder.Ignore(d => d.Text);
         builder.HasIndex(d => d.OrderId);
     }

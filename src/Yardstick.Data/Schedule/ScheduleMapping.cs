@@ -12,6 +12,7 @@ internal sealed class ScheduleMapping :
         builder.HasIndex(p => p.JobId).IsUnique();
         builder.HasIndex(p => p.OrderId);
         builder.HasIndex(p => p.Start);
+        builder.HasIndex(p => new { p.TechnicianId, p.Start });
         builder.Property(p => p.Start).HasConversion<WallTime>();
     }
 }

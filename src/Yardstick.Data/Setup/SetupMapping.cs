@@ -22,6 +22,7 @@ internal sealed class SetupMapping :
     public void Configure(EntityTypeBuilder<LabelOn> builder)
     {
         builder.HasIndex(l => new { l.LabelId, l.TargetId }).IsUnique();
+        builder.HasIndex(l => l.TargetId);
         builder.HasOne<Label>().WithMany().HasForeignKey(l => l.LabelId).OnDelete(DeleteBehavior.Restrict);
     }
 

@@ -39,7 +39,7 @@ public static class PostInvoice
     private static async Task<IReadOnlyList<ClosingBlocker>> ObstaclesAsync(ShopDb db, Order order)
     {
         var policy = await Policies.PolicyAsync(db, order.PolicyVersionId);
-        var purchases = await db.PurchaseOrders.Include(p => p.Lines).Where(p => p.Lines.Any(l => l.OrderId == order.Id)).ToListAsync();
+        var purchases = await db.PurchasesFor(order.Id).ToListAsync();
         var onTheClock = await db.TimeEntries.Where(t => t.OrderId == order.Id && t.End == null).Join(db.Staff, t => t.StaffId, s => s.Id, (t, s) => s.Name).ToListAsync();
         return ClosingBlockers.Of(order, policy, purchases, onTheClock);
     }

@@ -47,7 +47,7 @@ public static class CustomerEndpoints
         {
             var lastName = after[..bar];
 #pragma warning disable CA1309 // The database compares; only this form is translated.
-            names = names.Where(n => string.Compare(n.Sort, lastName) > 0 || n.Sort == lastName && n.Id > lastId);
+            names = names.Where(n => string.Compare(n.Sort, lastName) >= 0 && (n.Sort != lastName || n.Id > lastId));
 #pragma warning restore CA1309
         }
         var keys = await names.OrderBy(n => n.Sort).ThenBy(n => n.Id).Take(PageSize + 1).ToListAsync();

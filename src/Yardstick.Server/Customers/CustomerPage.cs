@@ -117,9 +117,11 @@ public static class CustomerPage
     {
         var posted = db.Orders.Where(o => o.CustomerId == id && o.State == OrderState.Posted);
         var visits = await posted.GroupBy(_ => 1).Select(g => new { Count = g.Count(), First = g.Min(o => o.PostedAt), Last = g.Max(o => o.PostedAt) }).FirstOrDefaultAsync();
-        var invoiced = await db.Invoices.Where(i => db.Orders.Any(o => o.Id == i.OrderId && o.CustomerId == id)).SumAsync(i => i.Total.Cents);
-        var paid = await db.Payments.Where(p => db.Orders.Any(o => o.Id == p.OrderId && o.CustomerId == id)).SumAsync(p => p.Amount.Cents);
-        var decided = await db.Jobs.Where(j => j.RemovedAt == null && j.Decision != DecisionKind.Proposed && db.Orders.Any(o => o.Id == j.OrderId && o.CustomerId == id))
+        // From the customer's orders to what hangs on them, never the other way round.
+        var orders = db.Orders.Where(o => o.CustomerId == id).Select(o => o.Id);
+        var invoiced = await orders.Join(db.Invoices, o => o, i => i.OrderId, (_, i) => i).SumAsync(i => i.Total.Cents);
+        var paid = await orders.Join(db.Payments, o => o, p => p.OrderId, (_, p) => p).SumAsync(p => p.Amount.Cents);
+        var decided = await orders.Join(db.Jobs, o => o, j => j.OrderId, (_, j) => j).Where(j => j.RemovedAt == null && j.Decision != DecisionKind.Proposed)
             .GroupBy(j => j.Decision).Select(g => new { g.Key, Cents = g.Sum(j => j.Subtotal.Cents) }).ToListAsync();
         return CustomerFigures.Of(visits?.Count ?? 0, visits?.First, visits?.Last, invoiced, paid, decided.Where(d => d.Key == DecisionKind.Approved).Sum(d => d.Cents), decided.Sum(d => d.Cents));
     }

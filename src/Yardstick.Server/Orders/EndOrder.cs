@@ -83,7 +83,7 @@ public static class EndOrder
 
     private static async Task<IReadOnlyList<ClosingBlocker>> HangingOnAsync(ShopDb db, Order order, bool ending = false)
     {
-        var purchases = await db.PurchaseOrders.AsNoTracking().Include(p => p.Lines).Where(p => p.Lines.Any(l => l.OrderId == order.Id)).ToListAsync();
+        var purchases = await db.PurchasesFor(order.Id).AsNoTracking().ToListAsync();
         var onTheClock = await db.TimeEntries.Where(t => t.OrderId == order.Id && t.End == null).Join(db.Staff, t => t.StaffId, s => s.Id, (t, s) => s.Name).ToListAsync();
         return order.Hanging(purchases, onTheClock, ending);
     }

@@ -1,3 +1,4 @@
+using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Purchasing;
 using Yardstick.Data;
@@ -11,17 +12,21 @@ internal static class PartQueries
     internal static IQueryable<PurchaseOrderLine> StandingParts(this ShopDb db) => db.PurchaseOrderLines
         .Where(l => (l.CancelledAt == null || l.Received > 0) && db.PurchaseOrders.Where(PurchaseOrder.Stands).Any(p => p.Id == l.PurchaseOrderId));
 
+    /// <summary>Purchase orders with a line for an order.</summary>
+    internal static IQueryable<PurchaseOrder> PurchasesFor(this ShopDb db, long orderId) =>
+        db.PurchaseOrders.Include(p => p.Lines).Where(p => db.PurchaseOrderLines.Where(l => l.OrderId == orderId).Select(l => l.PurchaseOrderId).Contains(p.Id));
+
     /// <summary>Lines of purchase orders that still come.</summary>
     internal static IQueryable<PurchaseOrderLine> AwaitedParts(this ShopDb db) => db.StandingParts().Where(PurchaseOrderLine.IsAwaited);
 
     /// <summary>Parts that approved work of open orders waits for and nobody ordered.</summary>
     internal static IQueryable<NeededPart> NeededParts(this ShopDb db)
     {
-        var awaited = db.AwaitedParts().Select(l => l.LineId);
-        return from line in db.Lines.Where(PartNeed.OfLine)
-               join job in db.Jobs.Where(PartNeed.OfJob) on line.JobId equals job.Id
-               join order in db.Orders on job.OrderId equals order.Id
-               where order.State == OrderState.Open && !awaited.Contains(line.Id)
+        var awaited = db.AwaitedParts();
+        return from order in db.Orders
+               join job in db.Jobs.Where(PartNeed.OfJob) on order.Id equals job.OrderId
+               join line in db.Lines.Where(PartNeed.OfLine) on job.Id equals line.JobId
+               where order.State == OrderState.Open && !awaited.Any(a => a.LineId == line.Id)
                select new NeededPart { Line = line, Job = job, Order = order };
     }
 }

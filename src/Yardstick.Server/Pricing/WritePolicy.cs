@@ -85,7 +85,8 @@ public static class WritePolicy
             Add(use.Rate, use.Count, "customer", "customers");
         foreach (var use in await db.CannedLines.Where(l => l.RateName != "").GroupBy(l => l.RateName).Select(g => new { Rate = g.Key, Count = g.Select(l => l.CannedJobId).Distinct().Count() }).ToListAsync())
             Add(use.Rate, use.Count, "canned job", "canned jobs");
-        foreach (var use in await db.Lines.Where(l => l.RateName != "" && l.RemovedAt == null && db.Jobs.Any(j => j.Id == l.JobId && db.Orders.Any(o => o.Id == j.OrderId && o.State == OrderState.Open)))
+        var openLines = db.Orders.Where(o => o.State == OrderState.Open).Join(db.Jobs, o => o.Id, j => j.OrderId, (_, j) => j).Join(db.Lines, j => j.Id, l => l.JobId, (_, l) => l);
+        foreach (var use in await openLines.Where(l => l.RateName != "" && l.RemovedAt == null)
             .GroupBy(l => l.RateName).Select(g => new { Rate = g.Key, Count = g.Count() }).ToListAsync())
             Add(use.Rate, use.Count, "line of an open order", "lines of open orders");
         var exemptions = await db.Customers.Where(c => c.TaxExempt != "").GroupBy(c => c.TaxExempt).Select(g => new { Name = g.Key, Count = g.Count() }).ToListAsync();

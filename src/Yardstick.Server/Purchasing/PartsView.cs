@@ -55,6 +55,8 @@ public static class PartsView
                           let line = needed.Line
                           let job = needed.Job
                           let order = needed.Order
+                          join car in db.Vehicles on order.VehicleId equals (long?)car.Id into cars
+                          from car in cars.DefaultIfEmpty()
                           orderby order.PromisedAt, order.Id, line.Id
                           select new
                           {
@@ -63,10 +65,12 @@ public static class PartsView
                               order.Id,
                               order.Number,
                               order.PromisedAt,
-                              Car = db.Vehicles.Where(v => v.Id == order.VehicleId).Select(v => new { v.Plate, v.Make, v.Model }).FirstOrDefault(),
+                              car!.Plate,
+                              car.Make,
+                              car.Model,
                               SupplierId = db.Parts.Where(p => p.Id == line.PartId).Select(p => p.SupplierId).FirstOrDefault(),
                           }).ToListAsync();
-        return rows.ConvertAll(r => new NeededPartView(r.Line.Id, r.Id, r.Number, r.Car?.Plate ?? "", r.Car is null ? "Counter sale" : $"{r.Car.Make} {r.Car.Model}".Trim(), r.JobTitle, r.Line.Description, r.Line.Number,
+        return rows.ConvertAll(r => new NeededPartView(r.Line.Id, r.Id, r.Number, r.Plate ?? "", r.Plate is null ? "Counter sale" : $"{r.Make} {r.Model}".Trim(), r.JobTitle, r.Line.Description, r.Line.Number,
             r.Line.Quantity - r.Line.ReceivedQuantity, r.Line.UnitCost, r.SupplierId, r.PromisedAt));
     }
 }

@@ -131,8 +131,9 @@ public static class CatalogSearch
 
     private static async Task<IEnumerable<CatalogChoice>> EarlierAsync(ShopDb db, long id, TextSearchScore match)
     {
-        var jobs = await db.Jobs.Where(j => j.RemovedAt == null && j.OrderId != id && db.Orders.Any(o => o.Id == j.OrderId && o.VehicleId != null && db.Orders.Any(x => x.Id == id && x.VehicleId == o.VehicleId)))
-            .Join(db.Orders, j => j.OrderId, o => o.Id, (j, o) => new { j.Id, j.Title, o.Number, o.OpenedAt, Cents = j.Subtotal.Cents }).OrderByDescending(j => j.OpenedAt).Take(200).ToListAsync();
+        if (await db.Orders.Where(o => o.Id == id).Select(o => o.VehicleId).FirstOrDefaultAsync() is not { } car) return [];
+        var jobs = await db.Orders.Where(o => o.VehicleId == car && o.Id != id).Join(db.Jobs.Where(j => j.RemovedAt == null), o => o.Id, j => j.OrderId, (o, j) => new { j.Id, j.Title, o.Number, o.OpenedAt, Cents = j.Subtotal.Cents })
+            .OrderByDescending(j => j.OpenedAt).Take(200).ToListAsync();
         return Best(jobs.Select(j => (j, match.Score(j.Title))), j => new CatalogChoice($"earlier{j.Id}", "Earlier work", j.Title, $"order {j.Number}, {j.OpenedAt:MMM d, yyyy}, {Amount(j.Cents / 100m)} then", "", 0, new AddToOrderRequest { Kind = "earlier", Id = j.Id }), 3);
     }
 

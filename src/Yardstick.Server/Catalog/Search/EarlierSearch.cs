@@ -18,7 +18,7 @@ namespace Yardstick.Server.Catalog;
 /// <summary>Earlier work: the car's own, that of like cars, and orders of a former program; looked at in place and copied at today's prices.</summary>
 public static class EarlierSearch
 {
-    private const int Most = 60, LikeYears = 3;
+    private const int Most = 60, LikeYears = 3, MostNamed = 5000;
 
     /// <summary>A job of an earlier order.</summary>
     /// <param name="JobId">The job; null for one of a former program.</param>
@@ -68,13 +68,13 @@ public static class EarlierSearch
         if (!string.IsNullOrWhiteSpace(model)) cars = cars.Where(v => v.Model == model);
         if (year is { } built) cars = cars.Where(v => v.Year == built);
         var jobs = db.Jobs.Where(j => j.RemovedAt == null && j.OrderId != id);
-        foreach (var word in (q ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(6))
+        if (FindQuery.WordsOf(q ?? "") is { Length: > 0 } words)
         {
-            var pattern = CannedJobs.Pattern(word);
-            jobs = jobs.Where(j => EF.Functions.Like(j.Title, pattern, "\\") || j.Lines.Any(l => l.RemovedAt == null && EF.Functions.Like(l.Description, pattern, "\\")));
+            var named = db.Database.SqlQuery<long>($"SELECT rowid AS Value FROM SearchJobs WHERE SearchJobs MATCH {FindQuery.Prefix(words)} ORDER BY rowid DESC LIMIT {MostNamed}");
+            jobs = jobs.Where(j => named.Contains(j.Id));
         }
         var rows = await cars.Join(db.Orders, v => v.Id, o => o.VehicleId, (v, o) => new { Car = v, Order = o }).Join(jobs, x => x.Order.Id, j => j.OrderId, (x, j) => new { x.Car, x.Order, Job = j })
-            .OrderByDescending(x => x.Order.OpenedAt).Take(Most).Select(x => new { x.Job.Id, OrderId = x.Order.Id, x.Order.Number, x.Job.Title, CarId = x.Car.Id, x.Car.Year, x.Car.Make, x.Car.Model, x.Car.Engine, x.Order.OpenedAt, x.Order.OdometerIn, Cents = x.Job.Subtotal.Cents, x.Job.Decision }).ToListAsync();
+            .OrderByDescending(x => x.Job.Id).Take(Most).Select(x => new { x.Job.Id, OrderId = x.Order.Id, x.Order.Number, x.Job.Title, CarId = x.Car.Id, x.Car.Year, x.Car.Make, x.Car.Model, x.Car.Engine, x.Order.OpenedAt, x.Order.OdometerIn, Cents = x.Job.Subtotal.Cents, x.Job.Decision }).ToListAsync();
         return rows.ConvertAll(r => new EarlierJob(r.Id, null, null, r.OrderId, r.Number.ToString(System.Globalization.CultureInfo.InvariantCulture), r.Title, $"{r.Year} {r.Make} {r.Model} {r.Engine}", r.CarId == car?.Id, DateOnly.FromDateTime(shop.Local(r.OpenedAt)), r.OdometerIn, r.Cents / 100m, r.Decision.ToString().ToLowerInvariant()));
     }
 

@@ -21,7 +21,7 @@ public sealed class VehicleDataCache(ShopDb db, IVehicleSpecsClient outside, IVe
     private static string Car(Vehicle car) => $"{car.Make}|{car.Model}|{car.Year}|{car.Engine}";
 
     /// <summary>The car of an order; null for a sale over the counter.</summary>
-    public async Task<Vehicle?> CarOfAsync(long orderId) => await db.Vehicles.FirstOrDefaultAsync(v => db.Orders.Any(o => o.Id == orderId && o.VehicleId == v.Id));
+    public async Task<Vehicle?> CarOfAsync(long orderId) => await db.Vehicles.FirstOrDefaultAsync(v => db.Orders.Where(o => o.Id == orderId).Select(o => o.VehicleId).Contains(v.Id));
 
     /// <summary>The labor guide for a car, the shop's own operations before those from outside. Without the outside the own ones remain.</summary>
     public async Task<(IReadOnlyList<GuideOperation> Operations, Problem? Trouble)> GuideAsync(Vehicle car, CancellationToken cancel)

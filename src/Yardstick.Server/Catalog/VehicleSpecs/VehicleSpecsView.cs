@@ -18,7 +18,7 @@ namespace Yardstick.Server.Catalog;
 /// <summary>Facts about the order's car: the few that its work needs, all of them by use, corrections of lines, drawings, and repairs known for its trouble codes.</summary>
 public static partial class VehicleSpecsView
 {
-    private const int InTheLine = 5;
+    private const int InTheLine = 5, MostNamed = 500;
 
     /// <summary>A fact as it is shown.</summary>
     public sealed record SpecView(string Key, string Use, string Title, string Shown, string Short, string Condition, string Caution, string Words);
@@ -128,8 +128,8 @@ public static partial class VehicleSpecsView
     /// <summary>What this shop did on invoiced orders whose concern named the code.</summary>
     private static async Task<List<(string Title, int Count)>> HereAsync(ShopDb db, string code, long except, CancellationToken cancel)
     {
-        var pattern = CannedJobs.Pattern(code);
-        var titles = await db.Concerns.Where(c => c.OrderId != except && (EF.Functions.Like(c.Complaint, pattern, "\\") || EF.Functions.Like(c.Cause, pattern, "\\")))
+        var named = db.Database.SqlQuery<long>($"SELECT rowid AS Value FROM SearchConcerns WHERE SearchConcerns MATCH {FindQuery.Exact([code])} ORDER BY rowid DESC LIMIT {MostNamed}");
+        var titles = await db.Concerns.Where(c => named.Contains(c.Id) && c.OrderId != except)
             .Join(db.Orders.Where(o => o.State == OrderState.Posted), c => c.OrderId, o => o.Id, (c, o) => o.Id).Distinct()
             .Join(db.Jobs.Where(j => j.RemovedAt == null && j.Decision == DecisionKind.Approved), o => o, j => j.OrderId, (o, j) => j.Title).ToListAsync(cancel);
         return [.. titles.Where(t => !t.Contains("diagnose", StringComparison.OrdinalIgnoreCase)).GroupBy(t => t).Select(g => (g.Key, g.Count()))];

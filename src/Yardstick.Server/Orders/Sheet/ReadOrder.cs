@@ -102,7 +102,7 @@ public static class ReadOrder
         var entries = await db.OrderChanges.Where(c => c.OrderId == id && (costs || c.Field != "unitCost")).OrderByDescending(c => c.Id).Take(500)
             .Join(db.Staff, c => c.ById, s => s.Id, (c, s) => new { Change = c, s.Name }).ToListAsync();
         var names = await db.Jobs.Where(j => j.OrderId == id).ToDictionaryAsync(j => ("job", j.Id), j => j.Title);
-        foreach (var line in await db.Lines.Where(l => db.Jobs.Any(j => j.Id == l.JobId && j.OrderId == id)).ToListAsync()) names[("line", line.Id)] = line.Description;
+        foreach (var line in await db.Jobs.Where(j => j.OrderId == id).Join(db.Lines, j => j.Id, l => l.JobId, (_, l) => new { l.Id, l.Description }).ToListAsync()) names[("line", line.Id)] = line.Description;
         return Results.Ok(entries.ConvertAll(e => new RecordEntry(e.Change.Id, names.GetValueOrDefault((e.Change.Target, e.Change.TargetId), e.Change.Target),
             e.Change.Field, e.Change.Old, e.Change.New, Who(e.Change.ByKind, e.Name), e.Change.At)));
     }
