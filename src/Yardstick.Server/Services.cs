@@ -72,6 +72,7 @@ public static class Services
         services.AddSingleton<SupplierTalk>();
         services.AddSingleton<SupplierRounds>();
         services.AddSingleton<CardTalk>();
+        services.AddSingleton<CardRounds>();
         services.AddSignalR().AddJsonProtocol(o => o.PayloadSerializerOptions.Converters.Add(new JsonStringEnumConverter(namingPolicy: null, allowIntegerValues: false)));
         services.ConfigureHttpJsonOptions(o => o.SerializerOptions.Converters.Add(new JsonStringEnumConverter(namingPolicy: null, allowIntegerValues: false)));
         services.AddProblemDetails();
@@ -93,6 +94,7 @@ public static class Services
             services.AddHostedService(s => s.GetRequiredService<EndedSessions>());
             services.AddHostedService(s => s.GetRequiredService<ImportWorker>());
             services.AddHostedService(s => s.GetRequiredService<SupplierRounds>());
+            services.AddHostedService(s => s.GetRequiredService<CardRounds>());
             services.AddHostedService(s => s.GetRequiredService<Outbox>());
             services.AddHostedService<InboundMessages>();
             services.AddHostedService<WarmUp>();

@@ -38,6 +38,13 @@ public class CardCharge
     /// <summary>Settles it without the terminal: the invoice was paid otherwise before it went there.</summary>
     public void CallOff() => (State, Message) = (CardChargeState.NotMade, "The invoice was paid meanwhile, so the card was not charged.");
 
+    /// <summary>Whether it was begun so long ago without going to the terminal that nobody stands there with a card any more. A refund needs none.</summary>
+    /// <param name="utcNow">Now, UTC.</param>
+    public bool IsTooLate(DateTime utcNow) => HandedOverAt is null && Amount.Cents > 0 && utcNow >= At + OnItsWay;
+
+    /// <summary>Settles it without the terminal: the program stopped before it went there.</summary>
+    public void CallOffLate() => (State, Message) = (CardChargeState.NotMade, "The program stopped before the terminal was asked, so the card was not charged. Start again.");
+
     /// <summary>Whether "unknown" from the terminal can be believed by now.</summary>
     /// <param name="utcNow">Now, UTC.</param>
     public bool UnknownMeansNotMade(DateTime utcNow) => HandedOverAt is { } since && utcNow >= since + OnItsWay;

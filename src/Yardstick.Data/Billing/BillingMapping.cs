@@ -35,6 +35,7 @@ internal sealed class BillingMapping :
     {
         builder.HasIndex(c => c.IdempotencyKey).IsUnique();
         builder.HasIndex(c => c.InvoiceId);
+        builder.HasIndex(c => c.State).HasFilter("\"State\" = 0");
         builder.ComplexProperty(c => c.Amount);
     }
 }

@@ -264,6 +264,9 @@ namespace Yardstick.Data.Migrations
 
                     b.HasIndex("InvoiceId");
 
+                    b.HasIndex("State")
+                        .HasFilter("\"State\" = 0");
+
                     b.ToTable("CardCharges");
                 });
 

@@ -1859,6 +1859,12 @@ namespace Yardstick.Data.Migrations
                 column: "InvoiceId");
 
             migrationBuilder.CreateIndex(
+                name: "IX_CardCharges_State",
+                table: "CardCharges",
+                column: "State",
+                filter: "\"State\" = 0");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_CeilingExceptions_OrderId",
                 table: "CeilingExceptions",
                 column: "OrderId");

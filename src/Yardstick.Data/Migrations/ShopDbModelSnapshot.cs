@@ -261,6 +261,9 @@ namespace Yardstick.Data.Migrations
 
                     b.HasIndex("InvoiceId");
 
+                    b.HasIndex("State")
+                        .HasFilter("\"State\" = 0");
+
                     b.ToTable("CardCharges");
                 });
 

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Billing;
@@ -14,13 +15,45 @@ namespace Yardstick.Server.Billing;
 public sealed record SettledCharge(CardCharge Charge, CardCharge? GivenBack);
 
 /// <summary>Talks to the card terminal; never inside a transaction. An approved charge becomes a payment in the same step in which it is noted.</summary>
-public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, TimeProvider time)
+public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, TimeProvider time, ILogger<CardTalk> log)
 {
+    private const int MostUnheard = 200;
+    private readonly ConcurrentDictionary<long, Task<SettledCharge?>> handed = new();
+
+    /// <summary>
+    /// Hands a charge over as soon as it is kept, whether or not whoever began it is still there. The first who asks for it is told how that went.
+    /// </summary>
+    public void HandOver(long id)
+    {
+        if (handed.Count > MostUnheard)
+            foreach (var (old, task) in handed)
+                if (task.IsCompleted) handed.TryRemove(old, out _);
+        handed[id] = Task.Run(async () =>
+        {
+            try
+            {
+                return await TalkAsync(id);
+            }
+            catch (Exception fault) when (fault is not OperationCanceledException)
+            {
+                log.LogError(fault, "Card charge {Charge} could not be handed over; it is looked up in the next round.", id);
+                return null;
+            }
+        });
+    }
+
+    /// <summary>How a charge stands: what came of handing it over, or else what the terminal says of it now. Null if there is no such charge.</summary>
+    public async Task<SettledCharge?> SettleAsync(long id) => handed.TryRemove(id, out var first) && await first is { } settled ? settled : await TalkAsync(id);
+
+    /// <summary>Charges that are neither known to be made nor not.</summary>
+    internal async Task<IReadOnlyList<long>> PendingAsync() =>
+        await gate.RunAsync(db => db.CardCharges.Where(c => c.State == CardChargeState.Pending).Select(c => c.Id).ToListAsync());
+
     /// <summary>
     /// Makes a pending charge, or looks up one whose answer was lost. Whoever asked may be gone meanwhile: it goes on to its
     /// end. Null if there is no such charge.
     /// </summary>
-    public async Task<SettledCharge?> SettleAsync(long id)
+    private async Task<SettledCharge?> TalkAsync(long id)
     {
         var begun = await BeginAsync(id);
         if (begun is null) return null;
@@ -33,7 +66,7 @@ public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, TimeProv
             answer = new Problem("outside.unknown", "does not know this charge yet");
 
         var (kept, refund) = await gate.RunAsync(db => NoteAsync(db, id, answer));
-        return new SettledCharge(kept, refund is { } back ? (await SettleAsync(back))!.Charge : null);
+        return new SettledCharge(kept, refund is { } back ? (await TalkAsync(back))!.Charge : null);
     }
 
     private DateTime Now => time.GetUtcNow().UtcDateTime;
@@ -45,7 +78,8 @@ public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, TimeProv
         var first = charge is { State: CardChargeState.Pending, HandedOverAt: null };
         if (first)
         {
-            if ((await db.AccountAsync(charge.InvoiceId)).Value.MayGo(charge)) charge.HandedOverAt = Now;
+            if (charge.IsTooLate(Now)) charge.CallOffLate();
+            else if ((await db.AccountAsync(charge.InvoiceId)).Value.MayGo(charge)) charge.HandedOverAt = Now;
             else charge.CallOff();
             await db.SaveChangesAsync();
         }

@@ -26,7 +26,7 @@ public static class ReverseInvoice
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) => api.MapPost("/invoices/{id:long}/reverse", Handle).Asks(Permission.ReverseInvoices).Produces<InvoiceReversed>().ProducesProblem(422);
 
-    private static Task<IResult> Handle(long id, ReverseInvoiceRequest request, CommandRunner commands) => commands.RunAsync<InvoiceReversed>(async work =>
+    private static Task<IResult> Handle(long id, ReverseInvoiceRequest request, CommandRunner commands, CardTalk talk) => commands.RunAsync<InvoiceReversed>(async work =>
     {
         var (db, actor) = (work.Db, work.Actor);
         if (string.IsNullOrWhiteSpace(request.Reason)) return new Problem("reverse.reason", "Say why the invoice is taken back.", "reason");
@@ -46,6 +46,7 @@ public static class ReverseInvoice
             return true;
         });
         if (reopened.Problem is { } problem) return problem;
+        foreach (var refund in cardRefunds) work.AfterCommit(() => talk.HandOver(refund.Id));
         return new InvoiceReversed(credit.Id, credit.Number, cashBack.Amount, cardRefunds.ConvertAll(c => c.Id));
     });
 

@@ -46,22 +46,23 @@ public static class TakePayment
         if (payment.Problem is { } problem) return problem;
         work.Db.Payments.Add(payment.Value);
         await work.Db.SaveChangesAsync();
-        Tell(work, found.Value.Invoice);
         return new CashTaken(payment.Value.Amount.Amount, payment.Value.Change.Amount, (found.Value.Balance - payment.Value.Amount).Amount);
     });
 
-    private static Task<IResult> BeginCharge(long id, CommandRunner commands) => commands.RunAsync<ChargeBegun>(async work =>
+    private static Task<IResult> BeginCharge(long id, CommandRunner commands, CardTalk talk) => commands.RunAsync<ChargeBegun>(async work =>
     {
         var found = await PayableAsync(work.Db, id);
         if (found.Problem is { } gone) return gone;
         var charge = found.Value.BeginCharge(work.Actor);
         if (charge.Problem is { } problem) return problem;
-        if (charge.Value.Id == 0) work.Db.CardCharges.Add(charge.Value);
+        var isNew = charge.Value.Id == 0;
+        if (isNew) work.Db.CardCharges.Add(charge.Value);
         await work.Db.SaveChangesAsync();
+        if (isNew) work.AfterCommit(() => talk.HandOver(charge.Value.Id));
         return new ChargeBegun(charge.Value.Id);
     });
 
-    private static Task<IResult> GiveBack(long id, GiveBackRequest request, CommandRunner commands) => commands.RunAsync<GivenBack>(async work =>
+    private static Task<IResult> GiveBack(long id, GiveBackRequest request, CommandRunner commands, CardTalk talk) => commands.RunAsync<GivenBack>(async work =>
     {
         var found = await work.Db.AccountAsync(id);
         if (found.Problem is { } gone) return gone;
@@ -70,13 +71,9 @@ public static class TakePayment
         if (given.Value.Cash is { } cash) work.Db.Payments.Add(cash);
         if (given.Value.Refund is { } refund) work.Db.CardCharges.Add(refund);
         await work.Db.SaveChangesAsync();
-        Tell(work, found.Value.Invoice);
+        if (given.Value.Refund is { } kept) work.AfterCommit(() => talk.HandOver(kept.Id));
         return new GivenBack(-given.Value.Cash?.Amount.Amount ?? 0, given.Value.Refund?.Id);
     });
-
-    private static void Tell(CommandContext work, Invoice invoice)
-    {
-    }
 
     private static async Task<IResult> SettleAsync(long id, CardTalk talk) =>
         await talk.SettleAsync(id) is { } settled ? Results.Ok(new ChargeOutcome(settled.Charge.Id, settled.Charge.State, Sentence(settled)))

@@ -1,5 +1,10 @@
+using System.Globalization;
 using System.Net;
 using System.Text.Json.Nodes;
+using Microsoft.Extensions.DependencyInjection;
+using Yardstick.Core.Billing;
+using Yardstick.Core.Values;
+using Yardstick.Server.Billing;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Billing;
@@ -21,6 +26,54 @@ public class PaymentTests(ShopFixture shop) : IClassFixture<ShopFixture>
         return (now.Number("paid"), now.Number("balance"), now.Number("surplus"));
     }
 
+    /// <summary>A charge that was written down and did not go to the terminal, as when the program is stopped at that moment.</summary>
+    private async Task<long> BegunAsync(long invoice, decimal total)
+    {
+        await using var db = shop.OpenDb();
+        var charge = CardCharge.Begin(invoice, Money.Of(total), new Actor(2, shop.Time.GetUtcNow().UtcDateTime, ""));
+        db.CardCharges.Add(charge);
+        await db.SaveChangesAsync();
+        return charge.Id;
+    }
+
+    [Fact]
+    public async Task A_charge_goes_to_the_terminal_also_when_the_browser_is_gone_and_its_lost_answer_is_looked_up()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var (invoice, total) = await InvoicedAsync(mina, "Fort");
+        await mina.PostAsync($"invoices/{invoice}/card-charges");
+        await PaidAsync(mina, invoice, total);
+
+        var (lost, due) = await InvoicedAsync(mina, "Verloren");
+        await shop.MoodAsync("card", "loseAnswer", times: 1);
+        await shop.MoodAsync("card-lookup", "off", times: 1);
+        var count = await shop.Outside.GetStringAsync("card/count");
+        var charge = (await mina.PostAsync($"invoices/{lost}/card-charges")).Id();
+        Assert.Equal("Pending", (await mina.PostAsync($"card-charges/{charge}/settle")).Text("state"));
+        await shop.Services.GetRequiredService<CardRounds>().AskAsync();
+        await PaidAsync(mina, lost, due);
+        Assert.Equal(int.Parse(count, CultureInfo.InvariantCulture) + 1, int.Parse(await shop.Outside.GetStringAsync("card/count"), CultureInfo.InvariantCulture));
+    }
+
+    [Fact]
+    public async Task A_charge_that_was_never_handed_over_is_not_made_when_nobody_stands_at_the_terminal_any_more()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var (invoice, total) = await InvoicedAsync(mina, "Stehen");
+        var (charge, before) = (await BegunAsync(invoice, total), await shop.Outside.GetStringAsync("card/count"));
+        shop.Time.Advance(TimeSpan.FromMinutes(2));
+        await shop.Services.GetRequiredService<CardRounds>().AskAsync();
+        var settled = await mina.PostAsync($"card-charges/{charge}/settle");
+        Assert.Equal(("NotMade", before), (settled.Text("state"), await shop.Outside.GetStringAsync("card/count")));
+        Assert.Contains("stopped before the terminal was asked", settled.Text("message"), StringComparison.Ordinal);
+    }
+
+    private static async Task PaidAsync(Browser browser, long invoice, decimal total)
+    {
+        for (var i = 0; i < 200 && (await StandAsync(browser, invoice)).Paid != total; i++) await Task.Delay(25);
+        Assert.Equal((total, 0m, 0m), await StandAsync(browser, invoice));
+    }
+
     [Fact]
     public async Task Cash_is_not_taken_while_a_charge_is_open_and_the_charge_is_not_sent_once_cash_was_taken_knowingly()
     {
@@ -28,7 +81,7 @@ public class PaymentTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var dario = await shop.SignInAsync("dario");
         var (invoice, total) = await InvoicedAsync(mina, "Bar");
         var before = await shop.Outside.GetStringAsync("card/count");
-        var charge = (await mina.PostAsync($"invoices/{invoice}/card-charges")).Id();
+        var charge = await BegunAsync(invoice, total);
         Assert.Equal("charge.pending", (await dario.RefusedAsync($"invoices/{invoice}/cash", new { tendered = "9999" })).Text("code"));
         await dario.PostAsync($"invoices/{invoice}/cash", new { tendered = "9999", despiteCharge = true });
         var settled = await mina.PostAsync($"card-charges/{charge}/settle");
@@ -43,9 +96,9 @@ public class PaymentTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var mina = await shop.SignInAsync("mina");
         var (invoice, total) = await InvoicedAsync(mina, "Spaet");
-        var charge = (await mina.PostAsync($"invoices/{invoice}/card-charges")).Id();
         await shop.MoodAsync("card", "loseAnswer", times: 1);
         await shop.MoodAsync("card-lookup", "off", times: 1);
+        var charge = (await mina.PostAsync($"invoices/{invoice}/card-charges")).Id();
         Assert.Equal("Pending", (await mina.PostAsync($"card-charges/{charge}/settle")).Text("state"));
         await mina.PostAsync($"invoices/{invoice}/cash", new { tendered = "9999", despiteCharge = true });
 
@@ -64,9 +117,9 @@ public class PaymentTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var charge = (await ingrid.PostAsync($"invoices/{invoice}/card-charges")).Id();
         await ingrid.PostAsync($"card-charges/{charge}/settle");
         Assert.Equal("refund.none", (await ingrid.RefusedAsync($"invoices/{invoice}/give-back", new { method = "Cash" })).Text("code"));
+        await shop.MoodAsync("card", "refuse", times: 1, delayMs: 800);
         var reversed = await ingrid.PostAsync($"invoices/{invoice}/reverse", new { reason = "Wrong car" });
         Assert.Equal("refund.none", (await ingrid.RefusedAsync($"invoices/{invoice}/give-back", new { method = "Cash" })).Text("code"));
-        await shop.MoodAsync("card", "refuse", times: 1);
         Assert.Contains("refused the refund", (await ingrid.PostAsync($"card-charges/{reversed.List("cardRefunds")[0]}/settle")).Text("message"), StringComparison.Ordinal);
         Assert.Equal(total, (await StandAsync(ingrid, invoice)).Surplus);
         Assert.Equal(total, (await ingrid.PostAsync($"invoices/{invoice}/give-back", new { method = "Cash" })).Number("cash"));
