@@ -2431,6 +2431,8 @@ namespace Yardstick.Data.Migrations
 
                     b.HasIndex("VehicleId");
 
+                    b.HasIndex("State", "Number");
+
                     b.HasIndex("State", "Stage");
 
                     b.ToTable("Orders");

@@ -2149,6 +2149,11 @@ namespace Yardstick.Data.Migrations
                 unique: true);
 
             migrationBuilder.CreateIndex(
+                name: "IX_Orders_State_Number",
+                table: "Orders",
+                columns: new[] { "State", "Number" });
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Orders_State_Stage",
                 table: "Orders",
                 columns: new[] { "State", "Stage" });

@@ -30,6 +30,7 @@ internal sealed class OrdersMapping :
         builder.HasIndex(o => o.Number).IsUnique();
         // The floor asks for open orders only; their number stays small however long the shop runs.
         builder.HasIndex(o => new { o.State, o.Stage });
+        builder.HasIndex(o => new { o.State, o.Number });
         builder.HasIndex(o => o.CustomerId);
         builder.HasIndex(o => o.VehicleId);
         builder.HasMany(o => o.Concerns).WithOne().HasForeignKey(c => c.OrderId);

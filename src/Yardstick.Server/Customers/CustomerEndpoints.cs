@@ -55,8 +55,8 @@ public static class CustomerEndpoints
         var country = await db.Shops.Select(s => s.Country).SingleAsync();
         var customers = await db.Customers.Include(c => c.Phones).Where(c => ids.Contains(c.Id)).ToDictionaryAsync(c => c.Id);
         var cars = await db.Vehicles.Where(v => ids.Contains(v.CustomerId) && v.MergedIntoId == null).GroupBy(v => v.CustomerId).Select(g => new { g.Key, Count = g.Count() }).ToDictionaryAsync(g => g.Key, g => g.Count);
-        var visits = await db.Orders.Where(o => o.State == OrderState.Posted && ids.Contains(o.CustomerId ?? 0)).GroupBy(o => o.CustomerId!.Value)
-            .Select(g => new { g.Key, Count = g.Count(), Last = g.Max(o => o.PostedAt) }).ToDictionaryAsync(g => g.Key);
+        var visits = await db.Orders.Where(o => o.CustomerId != null && ids.Contains(o.CustomerId.Value)).GroupBy(o => o.CustomerId!.Value)
+            .Select(g => new { g.Key, Count = g.Count(o => o.State == OrderState.Posted), Last = g.Max(o => o.State == OrderState.Posted ? o.PostedAt : null) }).ToDictionaryAsync(g => g.Key);
         var rows = ids.ConvertAll(id => RowOf(customers[id], country, cars.GetValueOrDefault(id), visits.TryGetValue(id, out var v) ? v.Count : 0, visits.TryGetValue(id, out v) ? v.Last : null));
         return Results.Ok(new CustomerListPage(rows, keys.Count > PageSize ? $"{keys[PageSize - 1].Sort}|{keys[PageSize - 1].Id}" : null));
     }

@@ -45,13 +45,12 @@ public static class MergeRecords
     {
         var since = now - Merge.Window;
         var open = await db.Merges.Where(m => m.Kind == kind && m.KeptId == keptId && m.UndoneAt == null && m.At >= since).OrderByDescending(m => m.Id).ToListAsync();
-        var views = new List<CustomerPage.MergeView>();
-        foreach (var merge in open)
-        {
-            var name = kind == MergeKind.Customers ? (await db.Customers.FindAsync(merge.GoneId))!.DisplayName : (await db.Vehicles.FindAsync(merge.GoneId))!.Description;
-            views.Add(new CustomerPage.MergeView(merge.Id, name, merge.At, StaffMember.ShortNameOf((await db.Staff.FindAsync(merge.ById))!.Name)));
-        }
-        return views;
+        if (open.Count == 0) return [];
+        var (gone, by) = (open.ConvertAll(m => m.GoneId), open.ConvertAll(m => m.ById));
+        var names = kind == MergeKind.Customers ? await db.Customers.Where(c => gone.Contains(c.Id)).ToDictionaryAsync(c => c.Id, c => c.DisplayName)
+            : await db.Vehicles.Where(v => gone.Contains(v.Id)).ToDictionaryAsync(v => v.Id, v => v.Description);
+        var people = await db.Staff.Where(s => by.Contains(s.Id)).ToDictionaryAsync(s => s.Id, s => s.ShortName);
+        return open.ConvertAll(m => new CustomerPage.MergeView(m.Id, names[m.GoneId], m.At, people[m.ById]));
     }
 
     private static async Task<Problem?> RefusedAsync(ShopDb db, MergeKind kind, long id, long other)

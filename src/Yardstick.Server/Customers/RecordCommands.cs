@@ -2,11 +2,13 @@ using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Orders;
+using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Orders;
+using Yardstick.Server.Pricing;
 
 namespace Yardstick.Server.Customers;
 
@@ -47,10 +49,14 @@ internal static class RecordCommands
     /// <summary>Orders whose prices follow the customer's account are priced anew; one that can't be refuses the change.</summary>
     internal static async Task<Problem?> RepriceOpenAsync(this CommandContext work, long customerId)
     {
-        var open = await work.Db.Orders.Where(o => o.CustomerId == customerId && o.State == OrderState.Open).Select(o => o.Id).ToListAsync();
-        foreach (var id in open)
+        var open = await work.Db.LoadOpenOrdersAsync(customerId);
+        if (open.Count == 0) return null;
+        var (customer, shop) = (await work.Db.Customers.FindAsync(customerId), await work.Db.Shops.SingleAsync());
+        var policies = new Dictionary<long, ShopPolicy>();
+        foreach (var order in open)
         {
-            var repriced = await work.OnOrderAsync<bool>(id, under =>
+            if (!policies.TryGetValue(order.PolicyVersionId, out var policy)) policies[order.PolicyVersionId] = policy = await work.Db.PolicyAsync(order.PolicyVersionId);
+            var repriced = await work.CarryOutAsync<bool>(new OrderCommandContext(work, order, shop) { Customer = customer, Policy = policy }, under =>
             {
                 OrderPricing.FollowAccount(under.Order, under.Customer, under.Policy, under.Today, work.Actor);
                 return Task.FromResult<Result<bool>>(true);

@@ -25,6 +25,10 @@ public static class OrderCommands
     /// <summary>Loads an order to be changed, with everything that its rules need.</summary>
     public static Task<Order?> LoadOrderAsync(this ShopDb db, long id) => WithAll(db.Orders).FirstOrDefaultAsync(o => o.Id == id);
 
+    /// <summary>Loads the open orders of a customer to be changed, all of them at once.</summary>
+    internal static Task<List<Order>> LoadOpenOrdersAsync(this ShopDb db, long customerId) =>
+        WithAll(db.Orders).Where(o => o.CustomerId == customerId && o.State == OrderState.Open).OrderBy(o => o.Id).ToListAsync();
+
     private static IQueryable<Order> WithAll(IQueryable<Order> orders) => orders
         .Include(o => o.Concerns).Include(o => o.Jobs).ThenInclude(j => j.Lines).Include(o => o.Jobs).ThenInclude(j => j.Companions).Include(o => o.Decisions).Include(o => o.CeilingExceptions).Include(o => o.Discounts).AsSplitQuery();
 
@@ -56,7 +60,13 @@ public static class OrderCommands
         var customer = order.CustomerId is { } customerId ? await db.Customers.FindAsync(customerId) : null;
         var policy = await db.PolicyAsync(order.PolicyVersionId);
         var shop = await db.Shops.SingleAsync();
-        var under = new OrderCommandContext(work, order, shop) { Customer = customer, Policy = policy };
+        return await work.CarryOutAsync(new OrderCommandContext(work, order, shop) { Customer = customer, Policy = policy }, change);
+    }
+
+    /// <summary>Changes an order that was loaded: afterwards it is priced anew and saved.</summary>
+    internal static async Task<Result<T>> CarryOutAsync<T>(this CommandContext work, OrderCommandContext under, Func<OrderCommandContext, Task<Result<T>>> change)
+    {
+        var (db, order) = (work.Db, under.Order);
         var before = order.Version;
         try
         {

@@ -48,7 +48,11 @@ public static class OrderList
         // Words of the title find orders here, where nothing else is looked for.
         orderIds.AddRange(await db.Database.SqlQueryRaw<long>("SELECT rowid AS Value FROM SearchOrders WHERE SearchOrders MATCH {0} ORDER BY rowid DESC LIMIT {1}", FindQuery.Prefix(words), MostMatches).ToListAsync());
         var number = long.TryParse(q.Trim(), out var typed) ? typed : 0;
-        return orders.Where(o => orderIds.Contains(o.Id) || vehicleIds.Contains(o.VehicleId ?? 0) || customerIds.Contains(o.CustomerId ?? 0)
-            || db.Invoices.Any(i => i.OrderId == o.Id && i.Number == number));
+        // Each from what was found to its orders, by an index of its own; what nothing matches is not walked through.
+        var found = db.Orders.Where(o => orderIds.Contains(o.Id)).Select(o => o.Id)
+            .Union(db.Orders.Where(o => o.VehicleId != null && vehicleIds.Contains(o.VehicleId.Value)).Select(o => o.Id))
+            .Union(db.Orders.Where(o => o.CustomerId != null && customerIds.Contains(o.CustomerId.Value)).Select(o => o.Id))
+            .Union(db.Invoices.Where(i => i.Number == number).Select(i => i.OrderId));
+        return orders.Where(o => found.Contains(o.Id));
     }
 }

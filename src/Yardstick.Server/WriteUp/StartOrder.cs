@@ -146,15 +146,16 @@ public static class StartOrder
             if (order.AddConcern(says, actor).Problem is { } concern) return concern with { Field = "concerns" };
             await Phrases.UsedAsync(db, PhraseUse.Complaint, says, actor.At);
         }
+        var stockCost = (await db.PolicyAsync(order.PolicyVersionId)).StockCost;
         foreach (var cannedId in request.CannedJobIds ?? [])
         {
-            var made = await CannedJobs.MakeAsync(db, cannedId, (await db.PolicyAsync(order.PolicyVersionId)).StockCost);
+            var made = await CannedJobs.MakeAsync(db, cannedId, stockCost);
             if (made.Problem is { } gone) return gone;
             if (order.AddJob(made.Value.Job, actor).Problem is { } refused) return refused;
         }
         foreach (var take in request.TakeOver ?? [])
         {
-            var taken = await take.JobAsync(db, order.VehicleId, (await db.PolicyAsync(order.PolicyVersionId)).StockCost);
+            var taken = await take.JobAsync(db, order.VehicleId, stockCost);
             if (taken.Problem is { } gone) return gone;
             if (order.AddJob(taken.Value, actor).Problem is { } refused) return refused;
         }

@@ -108,10 +108,11 @@ public static partial class VehicleSpecsView
         var codes = order.Concerns.SelectMany(c => CodePattern().Matches($"{c.Complaint} {c.Cause}")).Select(m => TroubleCode.Parse(m.Value)).Where(c => c.Ok).Select(c => c.Value.Text).Distinct().Take(4).ToList();
         if (codes.Count == 0) return [];
         var (guide, _) = await sources.GuideAsync(car, cancel);
+        // Asked for all at once: a slow service is waited for once, not once for each code.
+        var asked = await Task.WhenAll(codes.Select(code => sources.RepairsAsync(code, cancel)));
         var views = new List<KnownCodeView>();
-        foreach (var code in codes)
+        foreach (var (code, known) in codes.Zip(asked))
         {
-            var known = await sources.RepairsAsync(code, cancel);
             var here = await HereAsync(db, code, order.Id, cancel);
             var repairs = new List<RepairView>();
             foreach (var repair in known.Ok ? known.Value : [])
