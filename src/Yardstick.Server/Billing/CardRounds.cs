@@ -26,6 +26,6 @@ public sealed class CardRounds(CardTalk talk, TimeProvider time, ILogger<CardRou
     /// <summary>Asks for every charge that is open, one after the other: there is one terminal.</summary>
     internal async Task AskAsync()
     {
-        foreach (var id in await talk.PendingAsync()) await talk.SettleAsync(id);
+        foreach (var id in await talk.PendingAsync()) await talk.AskAgainAsync(id);
     }
 }

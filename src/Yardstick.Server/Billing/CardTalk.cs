@@ -45,6 +45,13 @@ public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, TimeProv
     /// <summary>How a charge stands: what came of handing it over, or else what the terminal says of it now. Null if there is no such charge.</summary>
     public async Task<SettledCharge?> SettleAsync(long id) => handed.TryRemove(id, out var first) && await first is { } settled ? settled : await TalkAsync(id);
 
+    /// <summary>Asks the terminal now, after a conversation that is under way.</summary>
+    internal async Task AskAgainAsync(long id)
+    {
+        if (handed.TryRemove(id, out var first) && !first.IsCompleted) await first;
+        else await TalkAsync(id);
+    }
+
     /// <summary>Charges that are neither known to be made nor not.</summary>
     internal async Task<IReadOnlyList<long>> PendingAsync() =>
         await gate.RunAsync(db => db.CardCharges.Where(c => c.State == CardChargeState.Pending).Select(c => c.Id).ToListAsync());

@@ -47,8 +47,8 @@ public static class OrderCommands
         if (!http.Request.Headers.TryGetValue(SheetParts.HasHeader, out var has) || !http.User.May(Permission.SeeOrders)) return null;
         var sheets = http.RequestServices.GetRequiredService<SheetReader>();
         var margins = http.User.May(Permission.SeeMargin);
-        // What the change left in memory is what was kept; a repeat has to be read.
-        return kept is null ? await sheets.ReadAsync(id, margins, has.ToString())
+        // What the change left in memory is what was kept; a repeat has to be read, and so has an order that is somebody else's now.
+        return kept is null || kept.Customer?.Id != kept.Order.CustomerId ? await sheets.ReadAsync(id, margins, has.ToString())
             : await sheets.ReadAsync(new PricedOrder(kept.Order, kept.Customer, kept.Policy, kept.Shop, kept.PricingDay), margins, has.ToString());
     }
 

@@ -255,6 +255,25 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
     }
 
     [Fact]
+    public async Task An_edit_asks_no_outside_service_also_while_one_is_silent()
+    {
+        using var mina = await shop.SignInAsync("mina");
+        var order = await OrderAsync(mina, await CarAsync(mina, "Quarto"));
+        await shop.MoodAsync("facts", "off");
+        try
+        {
+            Assert.True((await mina.GetAsync($"orders/{order}/facts")).Flag("silent"));
+        }
+        finally
+        {
+            await shop.MoodAsync("facts", "ok");
+        }
+        // It would answer now; but an edit does not ask it.
+        await mina.PostAsync($"orders/{order}/concerns", new { complaint = "Hums" });
+        Assert.True((await mina.GetAsync($"orders/{order}/facts")).Flag("silent"));
+    }
+
+    [Fact]
     public async Task Services_that_are_down_or_slow_say_so_and_the_rest_works()
     {
         using var mina = await shop.SignInAsync("mina");

@@ -27,14 +27,19 @@ export function useEdits(id: number, history: History) {
         await takeSheet(client, id, told);
       }
     };
+    /** Work that becomes a step of the history once it is kept. */
+    const tracked =
+      <A extends unknown[], T>(work: (...args: A) => Promise<T>) =>
+      (...args: A) =>
+        history.during(work(...args));
     /** A field before and after, with the version that each sending saw. */
-    const field = async (text: string, before: string, after: string, version: number, send: (value: string, version: number) => Promise<Changed>) => {
+    const field = tracked(async (text: string, before: string, after: string, version: number, send: (value: string, version: number) => Promise<Changed>) => {
       let seen = (await kept(send(after, version))).version;
       const again = (value: string) => async () => void (seen = (await kept(send(value, seen))).version);
       history.did({ text, undo: again(before), redo: again(after) });
-    };
+    });
     /** Something with a way back that is told. */
-    const reversible = async (text: string, act: () => Promise<unknown>, back: () => Promise<unknown>) => {
+    const reversible = tracked(async (text: string, act: () => Promise<unknown>, back: () => Promise<unknown>) => {
       try {
         await kept(act());
         const undo = () => kept(back());
@@ -47,7 +52,7 @@ export function useEdits(id: number, history: History) {
       } catch (error) {
         say.refused(error);
       }
-    };
+    });
     const removeLine = (lineId: number, version?: number) =>
       unwrap(api.DELETE('/api/orders/{id}/lines/{lineId}', { params: { path: { id, lineId }, query: version === undefined ? {} : { version } } }));
     const restoreLine = (lineId: number) => unwrap(api.POST('/api/orders/{id}/lines/{lineId}/restore', { params: { path: { id, lineId } } }));
@@ -88,11 +93,11 @@ export function useEdits(id: number, history: History) {
         field(job.title, before, value, job.version, (text, version) =>
           unwrap(api.POST('/api/orders/{id}/jobs/{jobId}', { params: { path: { id, jobId: job.id } }, body: { field: name, value: text, version } })),
         ),
-      addJob: async (title: string) => {
+      addJob: tracked(async (title: string) => {
         const made = await kept(unwrap(api.POST('/api/orders/{id}/jobs', { params: { path }, body: { title } })));
         added(title, [made.id], []);
         return made;
-      },
+      }),
       companion: (job: Job, code: string, name: string, before: string, value: string) =>
         field(code, before, value, job.version, (text, version) =>
           unwrap(
@@ -141,7 +146,7 @@ export function useEdits(id: number, history: History) {
         say.done(`${line.description} is in stock now.`);
         await refresh(['parts']);
       },
-      addLine: async (jobId: number, body: Partial<Schemas['EditLinesAddRequest']> & { kind: LineKind }) => {
+      addLine: tracked(async (jobId: number, body: Partial<Schemas['EditLinesAddRequest']> & { kind: LineKind }) => {
         const made = await kept(
           unwrap(
             api.POST('/api/orders/{id}/jobs/{jobId}/lines', {
@@ -152,7 +157,7 @@ export function useEdits(id: number, history: History) {
         );
         added(body.description ?? 'Line', [], [made.id]);
         return made;
-      },
+      }),
       removeLines: (lines: Line[]) =>
         reversible(
           lines.length === 1 ? `${lines[0]!.description} is off the job.` : `${lines.length} lines are off the job.`,
@@ -160,7 +165,7 @@ export function useEdits(id: number, history: History) {
           () => inTurn(lines.map((line) => () => restoreLine(line.id))),
         ),
       /** Takes anything that a list showed: it lands complete. */
-      take: async (request: TakeRequest, text: string, corrected?: { line: Line; known: number }) => {
+      take: tracked(async (request: TakeRequest, text: string, corrected?: { line: Line; known: number }) => {
         const taken = await kept(unwrap(api.POST('/api/orders/{id}/take', { params: { path }, body: request })));
         if (taken.discountId) {
           const params = { path: { id, discountId: taken.discountId } };
@@ -194,7 +199,7 @@ export function useEdits(id: number, history: History) {
           history.did({ text, undo: back, redo: back });
         } else if (!request.lineId) added(text, taken.jobIds, taken.jobIds.length > 0 ? [] : taken.lineIds);
         return taken;
-      },
+      }),
       takeBack: (discount: Schemas['SheetDiscount']) => {
         const params = { path: { id, discountId: discount.id } };
         return reversible(
@@ -203,24 +208,24 @@ export function useEdits(id: number, history: History) {
           () => unwrap(api.POST('/api/orders/{id}/discounts/{discountId}/restore', { params })),
         );
       },
-      paste: async (jobId: number, text: string) => {
+      paste: tracked(async (jobId: number, text: string) => {
         const pasted = await kept(unwrap(api.POST('/api/orders/{id}/jobs/{jobId}/paste', { params: { path: { id, jobId } }, body: { text } })));
         added('Pasted lines', [], pasted.lineIds);
         return pasted;
-      },
+      }),
       /** Moves lines before another; the way back is before the one that came after them. */
-      moveLines: async (lineIds: number[], jobId: number, beforeId: number | null, from: { jobId: number; beforeId: number | null }) => {
+      moveLines: tracked(async (lineIds: number[], jobId: number, beforeId: number | null, from: { jobId: number; beforeId: number | null }) => {
         const to = (target: { jobId: number; beforeId: number | null }) => () =>
           kept(unwrap(api.POST('/api/orders/{id}/move-lines', { params: { path }, body: { lineIds, ...target } })));
         await to({ jobId, beforeId })();
         history.did({ text: 'Moved lines', undo: to(from), redo: to({ jobId, beforeId }) });
-      },
-      moveJob: async (jobId: number, beforeId: number | null, from: number | null) => {
+      }),
+      moveJob: tracked(async (jobId: number, beforeId: number | null, from: number | null) => {
         const to = (before: number | null) => () =>
           kept(unwrap(api.POST('/api/orders/{id}/move-job', { params: { path }, body: { jobId, beforeId: before } })));
         await to(beforeId)();
         history.did({ text: 'Moved a job', undo: to(from), redo: to(beforeId) });
-      },
+      }),
       technician: (jobId: number | null, technicianId: number | null) =>
         kept(unwrap(api.POST('/api/orders/{id}/technician', { params: { path }, body: { jobId, technicianId } }))),
       answer: (question: string, text: string, answer: string) =>

@@ -1,4 +1,4 @@
-import { useMemo, useRef } from 'react';
+import { useMemo } from 'react';
 
 /** Something that was done and can be taken back. */
 export interface Step {
@@ -10,38 +10,46 @@ export interface Step {
 
 const LONGEST = 200;
 
-/** What was done on this sheet from this screen, to be undone and redone in turn. */
-export function useHistory() {
-  const done = useRef<Step[]>([]);
-  const undone = useRef<Step[]>([]);
-  return useMemo(
-    () => ({
-      did: (step: Step) => {
-        done.current = [...done.current.slice(-LONGEST + 1), step];
-        undone.current = [];
-      },
-      /** Forgets a step that was taken back in another way. */
-      drop: (step: Step) => {
-        done.current = done.current.filter((other) => other !== step);
-      },
-      /** Takes the last step back; what was refused is forgotten, for others changed it since. Returns its words, or null where there was nothing. */
-      undo: async (): Promise<string | null> => {
-        const step = done.current.pop();
-        if (!step) return null;
-        await step.undo();
-        undone.current.push(step);
-        return step.text;
-      },
-      redo: async (): Promise<string | null> => {
-        const step = undone.current.pop();
-        if (!step) return null;
-        await step.redo();
-        done.current.push(step);
-        return step.text;
-      },
-    }),
-    [],
-  );
+/** What was done, to be undone and redone in turn. */
+export function makeHistory() {
+  let done: Step[] = [];
+  let undone: Step[] = [];
+  let underWay: Promise<unknown> = Promise.resolve();
+  return {
+    /** Notes work that becomes a step once it is kept: whoever takes it back at once waits for it. */
+    during: <T>(work: Promise<T>): Promise<T> => {
+      underWay = Promise.allSettled([underWay, work]).then(() => undefined);
+      return work;
+    },
+    did: (step: Step) => {
+      done = [...done.slice(-LONGEST + 1), step];
+      undone = [];
+    },
+    /** Forgets a step that was taken back in another way. */
+    drop: (step: Step) => {
+      done = done.filter((other) => other !== step);
+    },
+    /** Takes the last step back; what was refused is forgotten, for others changed it since. Returns its words, or null where there was nothing. */
+    undo: async (): Promise<string | null> => {
+      await underWay;
+      const step = done.pop();
+      if (!step) return null;
+      await step.undo();
+      undone.push(step);
+      return step.text;
+    },
+    redo: async (): Promise<string | null> => {
+      await underWay;
+      const step = undone.pop();
+      if (!step) return null;
+      await step.redo();
+      done.push(step);
+      return step.text;
+    },
+  };
 }
 
-export type History = ReturnType<typeof useHistory>;
+/** What was done on this sheet from this screen. */
+export const useHistory = () => useMemo(makeHistory, []);
+
+export type History = ReturnType<typeof makeHistory>;
