@@ -51,20 +51,20 @@ internal static class SampleCases
 
     private static PricingLine Line(Random random, int job, int line, bool operations) => (line % 3) switch
     {
-        0 => new LaborLine
+        0 => new LaborCaseLine
         {
             Hours = random.Next(3, 60) / 10m,
             Operation = operations ? $"OP{job}-{line}" : null,
             Beside = operations ? new Dictionary<string, decimal> { [$"OP{job - 1}-{line}"] = 0.2m } : new Dictionary<string, decimal>(),
         },
-        1 => new PartLine
+        1 => new PartCaseLine
         {
             Category = random.Next(8) == 0 ? "tire" : "general",
             Quantity = random.Next(1, 6),
             UnitCost = random.Next(100, 40000) / 100m,
             CoreEach = random.Next(5) == 0 ? 22.5m : 0,
         },
-        _ => new PartLine { Category = "general", Quantity = 1, UnitCost = random.Next(100, 20000) / 100m, Discount = random.Next(10) == 0 ? new Discount(10, null) : null },
+        _ => new PartCaseLine { Category = "general", Quantity = 1, UnitCost = random.Next(100, 20000) / 100m, Discount = random.Next(10) == 0 ? new Discount(10, null) : null },
     };
 
     /// <summary>So many cases as JSON Lines: one to three jobs of one to five lines, each case another.</summary>

@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.HttpOverrides;
+using Yardstick.Core.Values;
 using Yardstick.Server.Hosting;
 using Yardstick.Server.Live;
 using Yardstick.Server.Safety;
@@ -68,7 +69,7 @@ public static class Pipeline
         app.UseAuthorization();
         app.UseReadTwice();
         app.MapApi();
-        app.MapHub<LiveHub>("/live").WithMetadata(new AsksFor((Core.Setup.Permission?)null));
+        app.MapHub<LiveHub>("/live").WithMetadata(new AsksFor((Core.Values.Permission?)null));
         app.MapOpenApi().AsksSignedIn();
     }
 }

@@ -12,7 +12,7 @@ namespace Yardstick.Core.Tests;
 internal static class Sample
 {
     /// <summary>The writer, at 10:00 in the shop.</summary>
-    internal static readonly Actor Mina = new(7, new DateTime(2026, 11, 23, 15, 0, 0, DateTimeKind.Utc), "tab");
+    internal static readonly Actor Mina = new(7, new DateTime(2026, 11, 23, 15, 0, 0, DateTimeKind.Utc), "tab") { Rights = Rights.Of(Role.Writer) };
     /// <summary>The shop's day.</summary>
     internal static readonly DateOnly Today = new(2026, 11, 23);
     /// <summary>Wall time in the shop.</summary>
@@ -35,4 +35,14 @@ internal static class Sample
     /// <summary>What a customer would be shown of an order.</summary>
     internal static EstimateSnapshot Shown(this ShopPolicy policy, Order order, IReadOnlyList<Finding>? findings = null, IReadOnlyList<AttachedFile>? files = null) =>
         EstimateSnapshot.Of(order, new DocumentParties(null, null, "Mina"), TheShop, OrderPricing.CaseOf(order, null, policy, OrderPricing.Offered(order), Today), findings ?? [], files ?? [], Now);
+}
+
+/// <summary>Lines as what they are.</summary>
+internal static class LineKinds
+{
+    internal static PartLine AsPart(this Line line) => (PartLine)line;
+
+    internal static LaborLine AsLabor(this Line line) => (LaborLine)line;
+
+    internal static FeeLine AsFee(this Line line) => (FeeLine)line;
 }

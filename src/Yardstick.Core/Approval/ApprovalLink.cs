@@ -1,12 +1,16 @@
+using Yardstick.Core.Messaging;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Values;
+
 namespace Yardstick.Core.Approval;
 
 /// <summary>A link by which a customer sees an estimate and answers.</summary>
 public class ApprovalLink : CustomerLink
 {
     /// <summary>The frozen copy that was sent.</summary>
-    public long ShownId { get; set; }
+    public long ShownId { get; init; }
     /// <summary>Answered, UTC.</summary>
-    public DateTime? AnsweredAt { get; set; }
+    public DateTime? AnsweredAt { get; internal set; }
 
     /// <summary>So long a link is good for.</summary>
     public static readonly TimeSpan Good = TimeSpan.FromDays(14);
@@ -45,4 +49,46 @@ public class ApprovalLink : CustomerLink
     /// <param name="closed">The order was invoiced, ended or made void meanwhile: nothing can be answered any more.</param>
     public LinkState StateAt(EstimateSnapshot sent, EstimateSnapshot now, DateTime utcNow, bool closed) =>
         StateAt(utcNow) is not LinkState.Open and var over ? over : closed || sent.OfferHash != now.OfferHash ? LinkState.Changed : LinkState.Open;
+
+    /// <summary>Why nothing is taken through it any more.</summary>
+    /// <param name="sentence">What the page says of the state that it is in.</param>
+    public static Problem Closed(string sentence) => new("link.closed", sentence.Length > 0 ? sentence : "Nothing can be asked here any more. Please call us.");
+
+    /// <summary>Takes the customer's answer: once, and only to what was sent. Refuses with <c>link.closed</c>.</summary>
+    /// <param name="sent">What they were sent.</param>
+    /// <param name="now">What the order offers by now.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public Result Answer(EstimateSnapshot sent, EstimateSnapshot now, DateTime utcNow)
+    {
+        if (StateAt(sent, now, utcNow, closed: false) != LinkState.Open) return Closed("We changed this estimate while you looked at it. Please wait for a new link, or call us.");
+        AnsweredAt = utcNow;
+        return Result.Done;
+    }
+
+    /// <summary>Takes a question that was asked on the page.</summary>
+    /// <param name="state">State that the link is in.</param>
+    /// <param name="text">What they typed, 1 to 2,000 characters.</param>
+    /// <param name="askedLately">Questions of the last hour; refused with <c>question.often</c> from <see cref="QuestionsAnHour"/> on.</param>
+    /// <param name="customerId">Who asks.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public Result<Message> Ask(LinkState state, string? text, int askedLately, long? customerId, DateTime utcNow)
+    {
+        var question = (text ?? "").Trim();
+        if (question.Length is 0 or > 2000) return new Problem("question.empty", "Write your question in at most 2,000 characters.", "text");
+        if (state != LinkState.Open) return Closed("");
+        if (askedLately >= QuestionsAnHour) return new Problem("question.often", "We have your questions and answer them soon. If it is urgent, please call us.");
+        return Message.Received(MessageChannel.Page, "", "", question, Guid.NewGuid().ToString("N"), customerId, OrderId, utcNow);
+    }
+
+    /// <summary>A link to an estimate, good for <see cref="Good"/>.</summary>
+    /// <param name="orderId">The order.</param>
+    /// <param name="token">Its secret, of which only a hash is kept.</param>
+    /// <param name="shownId">What it shows.</param>
+    /// <param name="actor">Who sends it.</param>
+    public static ApprovalLink For(long orderId, string token, long shownId, Actor actor) =>
+        new() { OrderId = orderId, TokenHash = HashOf(token), ShownId = shownId, SentAt = actor.At, SentById = actor.StaffId, ExpiresAt = actor.At + Good };
+
+    /// <summary>Whether there is anything to ask. Refuses with <c>link.nothing</c>.</summary>
+    public static Result MaySend(Order order) => order.OnJobs.Any(j => j.Decision == DecisionKind.Proposed) ? Result.Done
+        : new Problem("link.nothing", "There is nothing to ask: every job has its answer.");
 }

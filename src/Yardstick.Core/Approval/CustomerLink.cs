@@ -7,23 +7,23 @@ namespace Yardstick.Core.Approval;
 public abstract class CustomerLink
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>The order.</summary>
-    public long OrderId { get; set; }
+    public long OrderId { get; init; }
     /// <summary>SHA-256 of its token, in hex; the token itself is kept nowhere.</summary>
-    public required string TokenHash { get; set; }
+    public required string TokenHash { get; init; }
     /// <summary>Sent, UTC.</summary>
-    public DateTime SentAt { get; set; }
+    public DateTime SentAt { get; init; }
     /// <summary>Who sent it.</summary>
-    public long SentById { get; set; }
+    public long SentById { get; init; }
     /// <summary>It ends, UTC.</summary>
-    public DateTime ExpiresAt { get; set; }
+    public DateTime ExpiresAt { get; internal set; }
     /// <summary>Withdrawn, UTC.</summary>
-    public DateTime? WithdrawnAt { get; set; }
+    public DateTime? WithdrawnAt { get; internal set; }
     /// <summary>First seen by a person, UTC.</summary>
-    public DateTime? OpenedAt { get; set; }
+    public DateTime? OpenedAt { get; internal set; }
     /// <summary>How often it was opened.</summary>
-    public int Opened { get; set; }
+    public int Opened { get; internal set; }
 
     /// <summary>A person opened it.</summary>
     public void WasOpened(DateTime utcNow)
@@ -37,4 +37,8 @@ public abstract class CustomerLink
 
     /// <summary>The hash by which a token is found.</summary>
     public static string HashOf(string token) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(token)));
+
+    /// <summary>Takes it back; one that was taken back stays so since then.</summary>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void Withdraw(DateTime utcNow) => WithdrawnAt ??= utcNow;
 }

@@ -7,12 +7,12 @@ namespace Yardstick.Core.Approval;
 public class DocumentLink : CustomerLink
 {
     /// <summary>Content hash of the PDF.</summary>
-    public required string FileHash { get; set; }
+    public required string FileHash { get; init; }
     /// <summary>What it is, with its number, as the customer reads it.</summary>
-    public required string Title { get; set; }
+    public required string Title { get; init; }
 
     /// <summary>The text that it went out with.</summary>
-    public long MessageId { get; set; }
+    public long MessageId { get; init; }
 
     /// <summary>So long a document can be fetched: longer than an answer is waited for, for people look for a bill later.</summary>
     public static readonly TimeSpan Good = TimeSpan.FromDays(90);

@@ -27,8 +27,13 @@ public static class SelectionPricing
     /// <param name="order">The order that the case is of.</param>
     /// <param name="pricing">The case.</param>
     /// <param name="out">Keys of the lines that are left out besides those that are out already.</param>
-    public static PricingCase Without(Order order, PricingCase pricing, IReadOnlySet<long> @out) => @out.Count == 0 ? pricing : pricing with
+    public static PricingCase Without(Order order, PricingCase pricing, IReadOnlySet<long> @out)
     {
-        Jobs = order.OnJobs.Zip(pricing.Jobs, (job, priced) => priced with { Lines = OrderPricing.PricedLines(job).Zip(priced.Lines, (line, p) => p with { Out = p.Out || @out.Contains(line.Id) }).ToArray() }).ToArray(),
-    };
+        if (@out.Count == 0) return pricing;
+        var left = order.OnJobs.SelectMany(j => j.OnLines).Where(l => @out.Contains(l.Id)).Select(OrderPricing.LineKey).ToHashSet();
+        return pricing with
+        {
+            Jobs = pricing.Jobs.Select(job => job with { Lines = job.Lines.Select(line => line with { Out = line.Out || left.Contains(line.Id) }).ToArray() }).ToArray(),
+        };
+    }
 }

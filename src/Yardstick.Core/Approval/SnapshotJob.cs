@@ -27,10 +27,9 @@ public sealed record SnapshotJob(long Id, string Title, string Text, DecisionKin
     public static SnapshotJob Of(Order order, Job job, JobFigures figures, ILookup<long, string> photos)
     {
         var lines = new List<SnapshotLine>();
-        var at = 0;
         foreach (var line in job.OnLines)
         {
-            var priced = line.Kind == LineKind.Text ? null : figures.Lines[at++];
+            var priced = figures.Of(line);
             // A job at one price is decided as a whole (rules, What a job adds).
             lines.Add(new SnapshotLine(line.Id, line.Description, DocumentMaker.QuantityOf(line, priced), job.FixedPrice is null ? priced?.Amount : null, line.IsExcluded,
                 job.LinesOpen && job.FixedPrice is null && line.Kind is LineKind.Part or LineKind.Labor or LineKind.Sublet, line.NoteVisibility == CustomerVisibility.Shown ? line.NoteForCustomer : "")

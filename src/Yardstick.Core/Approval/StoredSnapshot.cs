@@ -4,13 +4,13 @@ namespace Yardstick.Core.Approval;
 public class StoredSnapshot
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>The order.</summary>
-    public long OrderId { get; set; }
+    public long OrderId { get; init; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; set; }
+    public DateTime At { get; init; }
     /// <summary>SHA-256 of <see cref="Json"/>, in hex.</summary>
-    public required string Hash { get; set; }
+    public required string Hash { get; init; }
     /// <summary>What was shown, as <see cref="EstimateSnapshot"/> writes it.</summary>
-    public required string Json { get; set; }
+    public required string Json { get; init; }
 }

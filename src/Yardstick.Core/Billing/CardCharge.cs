@@ -6,27 +6,27 @@ namespace Yardstick.Core.Billing;
 public class CardCharge
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>Sent with every try, so that the card is charged once.</summary>
-    public Guid IdempotencyKey { get; set; }
+    public Guid IdempotencyKey { get; init; }
     /// <summary>The invoice.</summary>
-    public long InvoiceId { get; set; }
+    public long InvoiceId { get; init; }
     /// <summary>Amount; negative for a refund.</summary>
-    public Money Amount { get; set; }
+    public Money Amount { get; init; }
     /// <summary>Where it is.</summary>
-    public CardChargeState State { get; set; }
+    public CardChargeState State { get; internal set; }
     /// <summary>The terminal's reference.</summary>
-    public string Reference { get; set; } = "";
+    public string Reference { get; internal set; } = "";
     /// <summary>Last four of the card.</summary>
-    public string CardEnding { get; set; } = "";
+    public string CardEnding { get; internal set; } = "";
     /// <summary>What the terminal said when it refused.</summary>
-    public string Message { get; set; } = "";
+    public string Message { get; internal set; } = "";
     /// <summary>When it was begun, UTC.</summary>
-    public DateTime At { get; set; }
+    public DateTime At { get; init; }
     /// <summary>Who began it.</summary>
-    public long ById { get; set; }
+    public long ById { get; init; }
     /// <summary>When it first went to the terminal, UTC; null while it never did. From then on it is looked up, not sent.</summary>
-    public DateTime? HandedOverAt { get; set; }
+    public DateTime? HandedOverAt { get; internal set; }
 
     /// <summary>For this long a charge that the terminal does not know may still be on its way to it.</summary>
     public static readonly TimeSpan OnItsWay = TimeSpan.FromMinutes(1);
@@ -36,16 +36,41 @@ public class CardCharge
         new() { IdempotencyKey = Guid.NewGuid(), InvoiceId = invoiceId, Amount = amount, State = CardChargeState.Pending, At = actor.At, ById = actor.StaffId };
 
     /// <summary>Settles it without the terminal: the invoice was paid otherwise before it went there.</summary>
-    public void CallOff() => (State, Message) = (CardChargeState.NotMade, "The invoice was paid meanwhile, so the card was not charged.");
+    internal void CallOff() => (State, Message) = (CardChargeState.NotMade, "The invoice was paid meanwhile, so the card was not charged.");
 
     /// <summary>Whether it was begun so long ago without going to the terminal that nobody stands there with a card any more. A refund needs none.</summary>
     /// <param name="utcNow">Now, UTC.</param>
-    public bool IsTooLate(DateTime utcNow) => HandedOverAt is null && Amount.Cents > 0 && utcNow >= At + OnItsWay;
+    internal bool IsTooLate(DateTime utcNow) => HandedOverAt is null && Amount.Cents > 0 && utcNow >= At + OnItsWay;
 
     /// <summary>Settles it without the terminal: the program stopped before it went there.</summary>
-    public void CallOffLate() => (State, Message) = (CardChargeState.NotMade, "The program stopped before the terminal was asked, so the card was not charged. Start again.");
+    internal void CallOffLate() => (State, Message) = (CardChargeState.NotMade, "The program stopped before the terminal was asked, so the card was not charged. Start again.");
 
     /// <summary>Whether "unknown" from the terminal can be believed by now.</summary>
     /// <param name="utcNow">Now, UTC.</param>
-    public bool UnknownMeansNotMade(DateTime utcNow) => HandedOverAt is { } since && utcNow >= since + OnItsWay;
+    internal bool UnknownMeansNotMade(DateTime utcNow) => HandedOverAt is { } since && utcNow >= since + OnItsWay;
+
+    /// <summary>It goes to the terminal now.</summary>
+    /// <param name="utcNow">Now, UTC.</param>
+    internal void HandOver(DateTime utcNow) => HandedOverAt = utcNow;
+
+    /// <summary>The terminal did not tell what became of it.</summary>
+    /// <param name="why">What the terminal does, in words that follow its name.</param>
+    public void NotAnswered(string why)
+    {
+        if (State == CardChargeState.Pending)
+            Message = $"The card terminal {why}. The charge of {Amount} is neither known to be made nor not; look it up again before anything else.";
+    }
+
+    /// <summary>The terminal told what became of it. That it knows nothing of it counts only after <see cref="OnItsWay"/>.</summary>
+    /// <param name="state">What became of it.</param>
+    /// <param name="reference">The terminal's own name for it.</param>
+    /// <param name="cardEnding">Last digits of the card.</param>
+    /// <param name="message">What the terminal says, in words.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void Answered(CardChargeState state, string reference, string cardEnding, string message, DateTime utcNow)
+    {
+        if (State != CardChargeState.Pending) return;
+        if (state == CardChargeState.NotMade && !UnknownMeansNotMade(utcNow)) NotAnswered("does not know this charge yet");
+        else (State, Reference, CardEnding, Message) = (state, reference, cardEnding, message);
+    }
 }

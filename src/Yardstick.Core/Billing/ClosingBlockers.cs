@@ -20,7 +20,7 @@ public static class ClosingBlockers
             found.Add(new("job.undecided", $"\"{job.Title}\" has no answer yet; approve, decline or defer it.", job.Id));
         foreach (var job in order.ApprovedJobs.Where(j => j.Progress != JobProgress.Finished && !order.CounterSale))
             found.Add(new("job.open", $"\"{job.Title}\" is approved but not finished; finish it or record a new answer.", job.Id));
-        foreach (var line in order.ApprovedJobs.SelectMany(j => j.OnLines).Where(l => l.IsPartOpen)) found.Add(PartObstacle(line, partOrders));
+        foreach (var line in order.ApprovedJobs.SelectMany(j => j.OnLines).OfType<PartLine>().Where(l => l.IsOpen)) found.Add(PartObstacle(line, partOrders));
         foreach (var name in onTheClock) found.Add(new("clock.running", $"{name} is still on this car's clock; clock off first."));
         if (order.VehicleId is not null && order.OdometerIn is null)
             found.Add(new("odometer.in", "The odometer reading at arrival is missing.", Field: "odometerIn"));
@@ -43,7 +43,7 @@ public static class ClosingBlockers
         foreach (var name in onTheClock) found.Add(new("clock.running", $"{name} is still on this car's clock; clock off first. The time stays on record."));
         foreach (var (on, part) in partOrders.Where(p => p.IsOpen).SelectMany(p => p.Lines.Where(l => l.OrderId == order.Id && l.Awaited).Select(l => (p, l))))
             found.Add(new("part.coming", $"\"{part.Description}\" is on the way, on purchase order {on.Number}; call it off or receive it into stock under Parts.", LineId: part.LineId));
-        foreach (var line in order.Jobs.SelectMany(j => j.Lines).Where(l => l.ReceivedQuantity > 0))
+        foreach (var line in order.Jobs.SelectMany(j => j.Lines).OfType<PartLine>().Where(l => l.ReceivedQuantity > 0))
             found.Add(new("part.here", $"\"{line.Description}\" is here for this order; put it into stock.", line.JobId, line.Id));
         return found;
     }

@@ -52,7 +52,7 @@ public sealed record InvoiceAccount(Invoice Invoice, bool Reversed, IReadOnlyCol
 
     /// <summary>Whether a charge may still go to the terminal: not when the invoice was paid otherwise meanwhile.</summary>
     /// <param name="charge">A charge that was never handed over, or a refund.</param>
-    public bool MayGo(CardCharge charge) => charge.Amount.Cents < 0 || charge.Amount.Cents <= Balance.Cents;
+    internal bool MayGo(CardCharge charge) => charge.Amount.Cents < 0 || charge.Amount.Cents <= Balance.Cents;
 
     /// <summary>Pays back what was paid too much: in cash at once, or by a refund through the terminal.</summary>
     /// <param name="method">How.</param>
@@ -61,17 +61,76 @@ public sealed record InvoiceAccount(Invoice Invoice, bool Reversed, IReadOnlyCol
     {
         if (Surplus.Cents == 0) return new Problem("refund.none", "Nothing was paid too much on this invoice, or it is on its way back already.");
         if (method == PaymentMethod.Card) return (null, CardCharge.Begin(Invoice.Id, -Surplus, actor));
-        var payment = new Payment
-        {
-            OrderId = Invoice.OrderId,
-            InvoiceId = Invoice.Id,
-            Method = PaymentMethod.Cash,
-            Amount = -Surplus,
-            At = actor.At,
-            ById = actor.StaffId,
-        };
-        return (payment, null);
+        return (Payment.CashBack(Invoice, Surplus, actor), null);
     }
 
     private static Money Sum(IEnumerable<Money> amounts) => new(amounts.Sum(a => a.Cents));
+
+    /// <summary>Lets a charge go to the terminal, unless it comes too late or is not owed any more; it is called off then.</summary>
+    /// <param name="charge">A charge of this invoice that was never handed over.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void HandOver(CardCharge charge, DateTime utcNow)
+    {
+        if (charge.IsTooLate(utcNow)) charge.CallOffLate();
+        else if (MayGo(charge)) charge.HandOver(utcNow);
+        else charge.CallOff();
+    }
+
+    /// <summary>A charge that the terminal made becomes a payment.</summary>
+    /// <param name="charge">A charge of this invoice.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public Payment Charged(CardCharge charge, DateTime utcNow) => new()
+    {
+        OrderId = Invoice.OrderId,
+        InvoiceId = Invoice.Id,
+        Method = PaymentMethod.Card,
+        Amount = charge.Amount,
+        CardChargeId = charge.Id,
+        At = utcNow,
+        ById = charge.ById,
+    };
+
+    /// <summary>Whether anything can be paid on it; refused with <c>invoice.reversed</c>.</summary>
+    public Result Payable() => Reversed ? new Problem("invoice.reversed", "This invoice was reversed; nothing is owed on it.") : Result.Done;
+
+    /// <summary>Takes the whole invoice back: a credit note of the same figures, and whatever was paid goes back the way it came.</summary>
+    /// <param name="reason">Why, 1 to 500 characters.</param>
+    /// <param name="number">Number of the credit note.</param>
+    /// <param name="document">What the credit note says, as JSON.</param>
+    /// <param name="actor">Who.</param>
+    public InvoiceReversal Reverse(string reason, long number, string document, Actor actor)
+    {
+        var credit = new Invoice
+        {
+            Number = number,
+            Kind = InvoiceKind.CreditNote,
+            OrderId = Invoice.OrderId,
+            CustomerId = Invoice.CustomerId,
+            PostedAt = actor.At,
+            PostedById = actor.StaffId,
+            Total = -Invoice.Total,
+            Tax = -Invoice.Tax,
+            Profit = -Invoice.Profit,
+            PolicyVersionId = Invoice.PolicyVersionId,
+            CaseJson = Invoice.CaseJson,
+            DocumentJson = document,
+            CorrectsId = Invoice.Id,
+            Reason = reason.Trim(),
+        };
+        var cash = Sum(Payments.Where(p => p.Method == PaymentMethod.Cash).Select(p => p.Amount));
+        var back = cash.Cents > 0 ? Payment.CashBack(Invoice, cash, actor) : null;
+        var refunds = Payments.Where(p => p.Method == PaymentMethod.Card && p.Amount.Cents > 0).Select(p => CardCharge.Begin(Invoice.Id, -p.Amount, actor));
+        return new InvoiceReversal(credit, back, [.. refunds]);
+    }
+
+    /// <summary>Whether the invoice can be taken back. Refuses with <c>reverse.reason</c>, <c>text.long</c>, <c>invoice.reversed</c> and <c>charge.pending</c>.</summary>
+    /// <param name="reason">Why, as typed.</param>
+    public Result MayReverse(string? reason)
+    {
+        if (string.IsNullOrWhiteSpace(reason)) return new Problem("reverse.reason", "Say why the invoice is taken back.", "reason");
+        if (reason.Length > 500) return new Problem("text.long", "A reason can have at most 500 characters.", "reason");
+        if (Reversed) return new Problem("invoice.reversed", "This invoice was reversed already.");
+        if (Charges.Any(c => c.State == CardChargeState.Pending)) return new Problem("charge.pending", "A card charge for this invoice is not settled; look it up first.");
+        return Result.Done;
+    }
 }

@@ -6,25 +6,25 @@ namespace Yardstick.Core.Billing;
 public class Payment
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>The order.</summary>
-    public long OrderId { get; set; }
+    public long OrderId { get; init; }
     /// <summary>The invoice.</summary>
-    public long InvoiceId { get; set; }
+    public long InvoiceId { get; init; }
     /// <summary>How.</summary>
-    public PaymentMethod Method { get; set; }
+    public PaymentMethod Method { get; init; }
     /// <summary>Amount; negative for a refund.</summary>
-    public Money Amount { get; set; }
+    public Money Amount { get; init; }
     /// <summary>Cash handed over.</summary>
-    public Money Tendered { get; set; }
+    public Money Tendered { get; init; }
     /// <summary>Cash handed back.</summary>
-    public Money Change { get; set; }
+    public Money Change { get; init; }
     /// <summary>The card charge that it records.</summary>
-    public long? CardChargeId { get; set; }
+    public long? CardChargeId { get; init; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; set; }
+    public DateTime At { get; init; }
     /// <summary>Who took it.</summary>
-    public long ById { get; set; }
+    public long ById { get; init; }
 
     /// <summary>Takes cash for an invoice: what is owed of it is kept, the rest is change.</summary>
     public static Result<Payment> Cash(Invoice invoice, Money owed, string? tendered, long byId, DateTime at)
@@ -47,4 +47,18 @@ public class Payment
             At = at,
         };
     }
+
+    /// <summary>Cash that is handed back.</summary>
+    /// <param name="invoice">The invoice.</param>
+    /// <param name="amount">How much, above zero.</param>
+    /// <param name="actor">Who hands it back.</param>
+    internal static Payment CashBack(Invoice invoice, Money amount, Actor actor) => new()
+    {
+        OrderId = invoice.OrderId,
+        InvoiceId = invoice.Id,
+        Method = PaymentMethod.Cash,
+        Amount = -amount,
+        At = actor.At,
+        ById = actor.StaffId,
+    };
 }

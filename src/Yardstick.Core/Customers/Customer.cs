@@ -1,3 +1,4 @@
+using Yardstick.Core.Messaging;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Customers;
@@ -6,15 +7,15 @@ namespace Yardstick.Core.Customers;
 public partial class Customer
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>True for a business.</summary>
-    public bool IsBusiness { get; set; }
+    public bool IsBusiness { get; internal set; }
     /// <summary>First name; of a business its contact's.</summary>
-    public string FirstName { get; set; } = "";
+    public string FirstName { get; internal set; } = "";
     /// <summary>Last name; of a business its contact's.</summary>
-    public string LastName { get; set; } = "";
+    public string LastName { get; internal set; } = "";
     /// <summary>Name of a business.</summary>
-    public string BusinessName { get; set; } = "";
+    public string BusinessName { get; internal set; } = "";
     /// <summary>Telephone numbers, the usual one first.</summary>
     public List<CustomerPhone> Phones { get; } = [];
     /// <summary>E-mail addresses, the usual one first.</summary>
@@ -26,37 +27,37 @@ public partial class Customer
     /// <summary>The account's own numbers for named labor rates.</summary>
     public List<CustomerRate> Rates { get; } = [];
     /// <summary>Street, place and code, several lines.</summary>
-    public string Address { get; set; } = "";
+    public string Address { get; internal set; } = "";
     /// <summary>What must be seen by whoever deals with the customer.</summary>
-    public string Alert { get; set; } = "";
+    public string Alert { get; internal set; } = "";
     /// <summary>Name of the policy's exemption that frees the customer of taxes; empty for none.</summary>
-    public string TaxExempt { get; set; } = "";
+    public string TaxExempt { get; internal set; } = "";
     /// <summary>Number of the exemption's certificate.</summary>
-    public string TaxCertificate { get; set; } = "";
+    public string TaxCertificate { get; internal set; } = "";
     /// <summary>Last day on which the certificate holds; null where it does not end.</summary>
-    public DateOnly? TaxExemptUntil { get; set; }
+    public DateOnly? TaxExemptUntil { get; internal set; }
     /// <summary>Why nothing is done for them any more; empty where they are served.</summary>
-    public string DoNotServe { get; set; } = "";
+    public string DoNotServe { get; internal set; } = "";
     /// <summary>Notes for the shop.</summary>
-    public string Notes { get; set; } = "";
+    public string Notes { get; internal set; } = "";
     /// <summary>Days until an invoice is due; null pays at once.</summary>
-    public int? CreditDays { get; set; }
+    public int? CreditDays { get; internal set; }
     /// <summary>The most that may be owed; null for no limit.</summary>
-    public decimal? CreditLimit { get; set; }
+    public decimal? CreditLimit { get; internal set; }
     /// <summary>Name of the account's usual labor rate.</summary>
-    public string LaborRateName { get; set; } = "";
+    public string LaborRateName { get; internal set; } = "";
     /// <summary>Percent off part prices.</summary>
-    public decimal PartsDiscountPercent { get; set; }
+    public decimal PartsDiscountPercent { get; internal set; }
     /// <summary>How they heard of the shop.</summary>
-    public string Source { get; set; } = "";
+    public string Source { get; internal set; } = "";
     /// <summary>Its number in the file that brought it in; empty where nobody wrote one.</summary>
-    public string FormerKey { get; set; } = "";
+    public string FormerKey { get; internal set; } = "";
     /// <summary>First seen, UTC.</summary>
-    public DateTime CreatedAt { get; set; }
+    public DateTime CreatedAt { get; init; }
     /// <summary>The record that took this one over; null while it stands by itself.</summary>
-    public long? MergedIntoId { get; set; }
+    public long? MergedIntoId { get; internal set; }
     /// <summary>Counts up with every change.</summary>
-    public int Version { get; set; } = 1;
+    public int Version { get; internal set; } = 1;
 
     /// <summary>Whether the exemption holds on a day: it ends with its certificate.</summary>
     public bool IsExemptOn(DateOnly day) => TaxExempt.Length > 0 && (TaxExemptUntil is not { } until || day <= until);
@@ -69,7 +70,7 @@ public partial class Customer
 
     /// <summary>Makes a customer from what was typed.</summary>
     /// <returns>Refused when there is neither a name nor a business, or the phone is none.</returns>
-    public static Result<Customer> Create(string? firstName, string? lastName, string? businessName, string? phone, string? email, string country, DateTime now)
+    public static Result<Customer> Create(string? firstName, string? lastName, string? businessName, string? phone, string? email, string country, DateTime now, string? address = null)
     {
         var customer = new Customer
         {
@@ -86,9 +87,9 @@ public partial class Customer
         }
         if (Clean(email).Length > 0)
         {
-            var address = EmailAddress.Parse(email);
-            if (address.Problem is { } noAddress) return noAddress;
-            customer.Emails.Add(new CustomerEmail { Address = address.Value.Text });
+            var reached = EmailAddress.Parse(email);
+            if (reached.Problem is { } noAddress) return noAddress;
+            customer.Emails.Add(new CustomerEmail { Address = reached.Value.Text });
         }
         if (!string.IsNullOrWhiteSpace(phone))
         {
@@ -96,8 +97,49 @@ public partial class Customer
             if (number.Problem is { } problem) return problem;
             customer.Phones.Add(new CustomerPhone { Number = number.Value.E164, Purpose = "mobile" });
         }
+        if (!string.IsNullOrWhiteSpace(address) && customer.Set("address", address, now).Problem is { } badAddress) return badAddress;
+        customer.Version = 1;
         return customer;
     }
 
     private static string Clean(string? text) => string.Join(' ', (text ?? "").Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries));
+
+    /// <summary>A telephone or an e-mail address from which they wrote; one that is on file stays as it is.</summary>
+    /// <param name="channel">Text for a telephone, e-mail for an address.</param>
+    /// <param name="address">The number as E.164, or the address.</param>
+    public void IsReachedAt(MessageChannel channel, string address)
+    {
+        if (channel == MessageChannel.Text && !Phones.Exists(p => p.Number == address)) Phones.Add(new CustomerPhone { Number = address });
+        if (channel == MessageChannel.Email && !Emails.Exists(e => e.Address == address)) Emails.Add(new CustomerEmail { Address = address });
+        Version++;
+    }
+
+    /// <summary>Somebody by name only, to be compared with those on file.</summary>
+    /// <param name="id">Key; 0 for one that is being typed.</param>
+    /// <param name="firstName">First name.</param>
+    /// <param name="lastName">Last name.</param>
+    /// <param name="businessName">Name of the business.</param>
+    /// <param name="formerKey">Number in the shop's former program.</param>
+    public static Customer Named(long id, string? firstName, string? lastName, string? businessName, string formerKey = "") => new()
+    {
+        Id = id,
+        FirstName = firstName?.Trim() ?? "",
+        LastName = lastName?.Trim() ?? "",
+        BusinessName = businessName?.Trim() ?? "",
+        FormerKey = formerKey,
+    };
+
+    /// <summary>This record goes into another, which is kept.</summary>
+    public void MergeInto(Customer kept)
+    {
+        MergedIntoId = kept.Id;
+        kept.Version++;
+    }
+
+    /// <summary>Takes this record out of another again.</summary>
+    public void TakeOutOf(Customer kept)
+    {
+        MergedIntoId = null;
+        kept.Version++;
+    }
 }

@@ -4,11 +4,11 @@ namespace Yardstick.Core.Customers;
 public class CustomerEmail
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>The customer.</summary>
-    public long CustomerId { get; set; }
+    public long CustomerId { get; init; }
     /// <summary>The address.</summary>
-    public required string Address { get; set; }
+    public string Address { get; internal set; } = "";
     /// <summary>What it is for: home, office, invoices.</summary>
-    public string Purpose { get; set; } = "";
+    public string Purpose { get; internal set; } = "";
 }

@@ -4,11 +4,11 @@ namespace Yardstick.Core.Customers;
 public class CustomerSite
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>The customer.</summary>
-    public long CustomerId { get; set; }
+    public long CustomerId { get; init; }
     /// <summary>What people call it.</summary>
-    public required string Name { get; set; }
+    public string Name { get; internal set; } = "";
     /// <summary>Street, place and code.</summary>
-    public string Address { get; set; } = "";
+    public string Address { get; internal set; } = "";
 }

@@ -1,5 +1,6 @@
-using System.Text.Json;
+using System.Globalization;
 using System.Text.Json.Serialization;
+using System.Text.Json;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
@@ -200,16 +201,15 @@ public static class DocumentMaker
         var jobs = new List<DocumentJob>();
         foreach (var job in order.OnJobs)
         {
-            var figures = result.Jobs.First(j => j.Id == OrderPricing.JobKey(job));
+            var figures = result.Of(job);
             if (!figures.Included) continue;
             var lines = new List<DocumentLine>();
-            var at = 0;
             foreach (var line in job.OnLines)
             {
-                var priced = line.Kind == LineKind.Text ? null : figures.Lines[at++];
+                var priced = figures.Of(line);
                 if (line.IsExcluded) continue;
                 var fixedPrice = job.FixedPrice is not null && line.Kind is not LineKind.Fee;
-                lines.Add(new DocumentLine(line.Kind.ToString(), line.Description, line.Kind == LineKind.Part ? line.Number : "", QuantityOf(line, priced),
+                lines.Add(new DocumentLine(line.Kind.ToString(), line.Description, (line as PartLine)?.Number ?? "", QuantityOf(line, priced),
                     fixedPrice || line.Kind == LineKind.Labor ? null : priced?.UnitPrice, fixedPrice ? null : priced?.Amount)
                 {
                     Note = kind == DocumentKind.WorkOrder ? string.Join(" · ", new[] { line.NoteInside, line.NoteForCustomer }.Where(n => n.Length > 0)) : GoesOn(kind, line.NoteVisibility) ? line.NoteForCustomer : "",
@@ -228,12 +228,9 @@ public static class DocumentMaker
     private static IEnumerable<DocumentLine> Discounts(Order order, Job job, JobFigures figures)
     {
         static DocumentLine Row(string text, decimal amount) => new("Discount", text, "", "", null, -amount);
-        var at = 0;
         foreach (var line in OrderPricing.PricedLines(job))
         {
-            if (order.DiscountOf(line) is { } discount && figures.Lines[at].Discount is var taken and not 0)
-                yield return Row($"{discount.Text[..^"this line".Length]}{line.Description}", taken);
-            at++;
+            if (order.DiscountOf(line) is { } discount && figures.Of(line)!.Discount is var taken and not 0) yield return Row(discount.TextOff(line.Description), taken);
         }
         foreach (var (discount, taken) in order.DiscountsOf(job).Zip(figures.DiscountsTaken))
         {
@@ -242,12 +239,9 @@ public static class DocumentMaker
         if (OrderPricing.ShareOfOrderDiscounts(order, job, figures) is var share and > 0) yield return Row($"Share of {string.Join(" and ", order.OwnDiscounts.Select(d => d.Text))}", share);
     }
 
-    internal static string QuantityOf(Line line, LineFigures? priced) => line.Kind switch
-    {
-        LineKind.Labor => line.IsExcluded ? "" : $"{priced!.Hours:0.##} h",
-        LineKind.Part or LineKind.Fee => $"{line.Quantity:0.###}",
-        _ => "",
-    };
+    internal static string QuantityOf(Line line, LineFigures? priced) => line is LaborLine
+        ? line.IsExcluded ? "" : string.Create(CultureInfo.InvariantCulture, $"{priced!.Hours:0.##} h")
+        : string.Create(CultureInfo.InvariantCulture, $"{line.Count:0.###}");
 
     private static List<string> NotDone(Order order, Shop shop)
     {

@@ -4,11 +4,15 @@ namespace Yardstick.Core.Floor;
 public class Attendance
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>Who.</summary>
-    public long StaffId { get; set; }
+    public long StaffId { get; init; }
     /// <summary>Came, UTC.</summary>
-    public DateTime Start { get; set; }
+    public DateTime Start { get; init; }
     /// <summary>Went, UTC; null while here.</summary>
-    public DateTime? End { get; set; }
+    public DateTime? End { get; internal set; }
+
+    /// <summary>They went.</summary>
+    /// <param name="utcNow">Now, UTC.</param>
+    internal void Leave(DateTime utcNow) => End = utcNow;
 }

@@ -6,19 +6,19 @@ namespace Yardstick.Core.Floor;
 public class StageChange
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>The order.</summary>
-    public long OrderId { get; set; }
+    public long OrderId { get; init; }
     /// <summary>Where it was.</summary>
-    public Stage From { get; set; }
+    public Stage From { get; init; }
     /// <summary>Where it went.</summary>
-    public Stage To { get; set; }
+    public Stage To { get; init; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; set; }
+    public DateTime At { get; init; }
     /// <summary>Who moved it.</summary>
-    public long ById { get; set; }
+    public long ById { get; init; }
     /// <summary>Staff, a customer behind a link, or the program by itself.</summary>
-    public ActorKind ByKind { get; set; }
+    public ActorKind ByKind { get; init; }
     /// <summary>Why it moved by itself; empty when a person moved it.</summary>
-    public string Because { get; set; } = "";
+    public string Because { get; init; } = "";
 }

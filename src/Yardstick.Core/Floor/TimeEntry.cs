@@ -4,18 +4,22 @@ namespace Yardstick.Core.Floor;
 public class TimeEntry
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>Who.</summary>
-    public long StaffId { get; set; }
+    public long StaffId { get; init; }
     /// <summary>The job.</summary>
-    public long JobId { get; set; }
+    public long JobId { get; init; }
     /// <summary>Its order.</summary>
-    public long OrderId { get; set; }
+    public long OrderId { get; init; }
     /// <summary>On, UTC.</summary>
-    public DateTime Start { get; set; }
+    public DateTime Start { get; init; }
     /// <summary>Off, UTC; null while on the clock.</summary>
-    public DateTime? End { get; set; }
+    public DateTime? End { get; internal set; }
 
     /// <summary>Hours so far.</summary>
     public decimal Hours(DateTime utcNow) => (decimal)((End ?? utcNow) - Start).TotalHours;
+
+    /// <summary>Stops the clock; one that was stopped stays so since then.</summary>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void Stop(DateTime utcNow) => End ??= utcNow;
 }

@@ -7,6 +7,9 @@ namespace Yardstick.Core.FollowUp;
 /// <summary>Which services of a schedule are due at a reading.</summary>
 public static class MaintenanceSchedule
 {
+    /// <summary>No service was chosen to be taken onto an order.</summary>
+    public static readonly Problem NoneChosen = new("service.none", "Choose at least one service.", "services");
+
     private const decimal LatelyShare = 0.25m;
     private const int Step = 5000;
 

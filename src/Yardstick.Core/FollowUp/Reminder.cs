@@ -9,25 +9,25 @@ namespace Yardstick.Core.FollowUp;
 public class Reminder
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>The vehicle.</summary>
-    public long VehicleId { get; set; }
+    public long VehicleId { get; init; }
     /// <summary>What is to be done.</summary>
-    public required string Title { get; set; }
+    public required string Title { get; init; }
     /// <summary>Months between two times; null for none.</summary>
-    public int? EveryMonths { get; set; }
+    public int? EveryMonths { get; internal set; }
     /// <summary>Distance between two times, in the shop's unit; null for none.</summary>
-    public int? EveryDistance { get; set; }
+    public int? EveryDistance { get; internal set; }
     /// <summary>The canned job that does it.</summary>
-    public long? CannedJobId { get; set; }
+    public long? CannedJobId { get; internal set; }
     /// <summary>The day from which it counts while it was never done.</summary>
-    public DateOnly StartsOn { get; set; }
+    public DateOnly StartsOn { get; init; }
     /// <summary>The reading from which it counts while it was never done; null where none was known.</summary>
-    public int? StartsAtReading { get; set; }
+    public int? StartsAtReading { get; init; }
     /// <summary>Taken off, UTC; kept so that it can come back.</summary>
-    public DateTime? RemovedAt { get; set; }
+    public DateTime? RemovedAt { get; internal set; }
     /// <summary>Counts up with every change.</summary>
-    public int Version { get; set; } = 1;
+    public int Version { get; internal set; } = 1;
     /// <summary>When it was done, as far as it is known.</summary>
     public List<ReminderDone> Dones { get; } = [];
 
@@ -79,5 +79,42 @@ public class Reminder
         Dones.Add(done);
         Version++;
         return done;
+    }
+
+    /// <summary>Why a car can't have it: it has one of that title; null where it has not.</summary>
+    /// <param name="taken">Whether it has.</param>
+    public Problem? Twice(bool taken) => taken ? new Problem("reminder.twice", $"The car has a reminder \"{Title}\" already.", "title") : null;
+
+    /// <summary>Notes that it was done, from what was typed.</summary>
+    /// <param name="on">The day; empty for today. One still to come is refused with <c>reminder.future</c>.</param>
+    /// <param name="reading">What the odometer showed; empty where nobody read it.</param>
+    /// <param name="localNow">Wall time now.</param>
+    public Result<ReminderDone> DoneOn(string? on, string? reading, DateTime localNow)
+    {
+        var today = DateOnly.FromDateTime(localNow);
+        var day = string.IsNullOrWhiteSpace(on) ? today : DateTimeInput.Day(on, localNow, "on");
+        if (day.Problem is { } noDay) return noDay;
+        if (day.Value > today) return new Problem("reminder.future", "That day has not come yet; type the day on which it was done.", "on");
+        if (string.IsNullOrWhiteSpace(reading)) return Done(day.Value, null, null);
+        var read = NumberInput.Reading(reading, "reading");
+        return read.Problem is { } noReading ? noReading : Done(day.Value, read.Value, null);
+    }
+
+    /// <summary>Takes it off its car, or puts it back.</summary>
+    /// <param name="off">True takes it off.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void TakeOff(bool off, DateTime utcNow)
+    {
+        RemovedAt = off ? utcNow : null;
+        Version++;
+    }
+
+    /// <summary>An invoice that had done it was reversed.</summary>
+    /// <param name="orderId">Its order.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void TakeBack(long orderId, DateTime utcNow)
+    {
+        foreach (var done in Dones.Where(d => d.OrderId == orderId)) done.TakenBackAt ??= utcNow;
+        Version++;
     }
 }

@@ -4,15 +4,15 @@ namespace Yardstick.Core.FollowUp;
 public class ReminderDone
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>The reminder.</summary>
-    public long ReminderId { get; set; }
+    public long ReminderId { get; init; }
     /// <summary>The day in the shop.</summary>
-    public DateOnly On { get; set; }
+    public DateOnly On { get; init; }
     /// <summary>What the odometer showed; null where nobody read it.</summary>
-    public int? Reading { get; set; }
+    public int? Reading { get; init; }
     /// <summary>The order whose invoice did it; null where it was typed.</summary>
-    public long? OrderId { get; set; }
+    public long? OrderId { get; init; }
     /// <summary>The invoice was reversed, UTC.</summary>
-    public DateTime? TakenBackAt { get; set; }
+    public DateTime? TakenBackAt { get; internal set; }
 }

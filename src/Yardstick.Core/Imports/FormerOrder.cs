@@ -9,25 +9,28 @@ namespace Yardstick.Core.Imports;
 public class FormerOrder
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>Its number there, as it was written.</summary>
-    public required string Number { get; set; }
+    public required string Number { get; init; }
     /// <summary>Its customer here; null where nobody here fits.</summary>
-    public long? CustomerId { get; set; }
+    public long? CustomerId { get; init; }
     /// <summary>Its vehicle here; null where none here fits.</summary>
-    public long? VehicleId { get; set; }
+    public long? VehicleId { get; init; }
     /// <summary>The day of the document.</summary>
-    public DateOnly On { get; set; }
+    public DateOnly On { get; init; }
     /// <summary>Short title: its first job.</summary>
-    public string Title { get; set; } = "";
+    public string Title { get; init; } = "";
     /// <summary>What it came to.</summary>
-    public Money Total { get; set; }
+    public Money Total { get; init; }
     /// <summary>Odometer, where it was written down.</summary>
-    public int? Odometer { get; set; }
+    public int? Odometer { get; init; }
     /// <summary>Everything that it says, as JSON of <see cref="FormerDocument"/>.</summary>
-    public required string DocumentJson { get; set; }
+    public required string DocumentJson { get; init; }
     /// <summary>Words of its jobs and lines, for searching.</summary>
-    public string Words { get; set; } = "";
+    public string Words { get; init; } = "";
     /// <summary>The import that brought it in.</summary>
-    public long ImportId { get; set; }
+    public long ImportId { get; internal set; }
+
+    /// <summary>The import that brings it in.</summary>
+    public void CameWith(long importId) => ImportId = importId;
 }

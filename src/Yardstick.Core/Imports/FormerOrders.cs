@@ -108,23 +108,29 @@ public static class FormerOrders
     /// <param name="cost">Which cost prices a stock part.</param>
     public static Job Copy(FormerJob job, Func<string, Part?> partOf, StockCost cost)
     {
-        var copy = new Job { Title = job.Title.Length > 200 ? job.Title[..199] + "…" : job.Title, Origin = JobOrigin.EarlierVisit };
-        foreach (var former in job.Lines)
-        {
-            var line = new Line { Kind = former.Kind, Position = copy.Lines.Count, Description = former.Description };
-            switch (former.Kind)
-            {
-                case LineKind.Labor: line.Hours = Math.Max(0, former.Quantity); break;
-                case LineKind.Fee: (line.Quantity, line.UnitAmount, line.Number) = (1, Math.Max(0, former.Amount), former.Number); break;
-                case LineKind.Sublet: (line.UnitCost, line.Price) = (former.Cost ?? former.Amount, former.Amount); break;
-                case LineKind.Part:
-                    (line.Quantity, line.Number, line.UnitCost) = (Math.Max(0.001m, former.Quantity), former.Number, Math.Max(0, former.Cost ?? former.Each ?? former.Amount));
-                    if (partOf(former.Number) is { } part) line.TakePart(part, cost);
-                    break;
-                default: break;
-            }
-            copy.Lines.Add(line);
-        }
+        var copy = Job.Create(job.Title, JobOrigin.EarlierVisit);
+        foreach (var former in job.Lines) copy.Append(LineOf(former, partOf, cost));
         return copy;
+    }
+
+    private static Line LineOf(FormerLine former, Func<string, Part?> partOf, StockCost cost)
+    {
+        switch (former.Kind)
+        {
+            case LineKind.Labor: return new LaborLine { Description = former.Description, Hours = Math.Max(0, former.Quantity) };
+            case LineKind.Fee: return new FeeLine { Description = former.Description, UnitAmount = Math.Max(0, former.Amount), Code = former.Number };
+            case LineKind.Sublet: return new SubletLine { Description = former.Description, UnitCost = former.Cost ?? former.Amount, Price = former.Amount };
+            case LineKind.Part:
+                var line = new PartLine
+                {
+                    Description = former.Description,
+                    Number = former.Number,
+                    Quantity = Math.Max(0.001m, former.Quantity),
+                    UnitCost = Math.Max(0, former.Cost ?? former.Each ?? former.Amount),
+                };
+                if (partOf(former.Number) is { } part) line.TakePart(part, cost);
+                return line;
+            default: return TextLine.Of(former.Description);
+        }
     }
 }

@@ -4,9 +4,9 @@ namespace Yardstick.Core.Imports;
 public class ImportedRecord
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>The import.</summary>
-    public long ImportId { get; set; }
+    public long ImportId { get; init; }
     /// <summary>Key of the record; the import tells its kind.</summary>
-    public long RecordId { get; set; }
+    public long RecordId { get; init; }
 }

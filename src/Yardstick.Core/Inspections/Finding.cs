@@ -6,31 +6,31 @@ namespace Yardstick.Core.Inspections;
 public class Finding
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>The order.</summary>
-    public long OrderId { get; set; }
+    public long OrderId { get; init; }
     /// <summary>What was found.</summary>
-    public required string Text { get; set; }
+    public required string Text { get; init; }
     /// <summary>Measured value, if one was measured.</summary>
-    public decimal? Measured { get; set; }
+    public decimal? Measured { get; init; }
     /// <summary>Unit of the measured value.</summary>
-    public string Unit { get; set; } = "";
+    public string Unit { get; init; } = "";
     /// <summary>What it means.</summary>
-    public Rating Rating { get; set; }
+    public Rating Rating { get; init; }
     /// <summary>Content hash of its photo.</summary>
-    public string? PhotoHash { get; set; }
+    public string? PhotoHash { get; init; }
     /// <summary>What the customer reads of it; empty where it is the text itself.</summary>
-    public string CustomerText { get; set; } = "";
+    public string CustomerText { get; internal set; } = "";
     /// <summary>When it was released for the customer, UTC; null while the shop keeps it to itself.</summary>
-    public DateTime? ReleasedAt { get; set; }
+    public DateTime? ReleasedAt { get; internal set; }
     /// <summary>Who released it.</summary>
-    public long? ReleasedById { get; set; }
+    public long? ReleasedById { get; internal set; }
     /// <summary>Somebody chose to keep it in the shop, UTC: it is not asked about again.</summary>
-    public DateTime? KeptInsideAt { get; set; }
+    public DateTime? KeptInsideAt { get; internal set; }
     /// <summary>Who found it.</summary>
-    public long ById { get; set; }
+    public long ById { get; init; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; set; }
+    public DateTime At { get; init; }
 
     /// <summary>What the customer reads.</summary>
     public string ForCustomer => CustomerText.Length > 0 ? CustomerText : Text;

@@ -4,11 +4,11 @@ namespace Yardstick.Core.Inspections;
 public class Photo
 {
     /// <summary>SHA-256 of its content, in hex.</summary>
-    public required string Hash { get; set; }
+    public required string Hash { get; init; }
     /// <summary>Bytes.</summary>
-    public long Size { get; set; }
+    public long Size { get; init; }
     /// <summary>When it was added, UTC.</summary>
-    public DateTime At { get; set; }
+    public DateTime At { get; init; }
     /// <summary>Who added it.</summary>
-    public long ById { get; set; }
+    public long ById { get; init; }
 }

@@ -16,7 +16,7 @@ public static class StockIssue
     public static List<StockMovement> Of(Order order, IReadOnlyDictionary<long, Part> parts, bool back, Actor actor)
     {
         var movements = new List<StockMovement>();
-        foreach (var line in order.ApprovedJobs.SelectMany(j => j.OnLines).Where(l => l is { Kind: LineKind.Part, PartId: not null, IsExcluded: false }))
+        foreach (var line in order.ApprovedJobs.SelectMany(j => j.OnLines).OfType<PartLine>().Where(l => l is { PartId: not null, IsExcluded: false }))
         {
             var quantity = line.Quantity - line.ReceivedQuantity;
             if (quantity <= 0 || !parts.TryGetValue(line.PartId!.Value, out var part)) continue;
@@ -48,7 +48,7 @@ public static class StockIssue
     public static Result<StockMovement> PutIntoStock(this Order order, long lineId, Part part, Actor actor)
     {
         if (order.Closed() is { } closed) return closed;
-        if (order.Jobs.SelectMany(j => j.Lines).FirstOrDefault(l => l.Id == lineId) is not { } line) return new Problem("line.gone", "There is no such line on the order.");
+        if (order.Jobs.SelectMany(j => j.Lines).OfType<PartLine>().FirstOrDefault(l => l.Id == lineId) is not { } line) return new Problem("line.gone", "There is no such line on the order.");
         if (line.ReceivedQuantity <= 0) return new Problem("part.none", "Nothing of this line is here; look at the order again.");
         if (order.Jobs.First(j => j.Lines.Contains(line)).Progress == JobProgress.Finished)
             return new Problem("job.finished", "The job of this part is finished, so the part is in the car; open the job again first.");

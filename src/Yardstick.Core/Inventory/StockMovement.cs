@@ -4,19 +4,19 @@ namespace Yardstick.Core.Inventory;
 public class StockMovement
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>The part; null for one that is not in the catalog.</summary>
-    public long? PartId { get; set; }
+    public long? PartId { get; init; }
     /// <summary>The order line that it was for.</summary>
-    public long? LineId { get; set; }
+    public long? LineId { get; init; }
     /// <summary>Why.</summary>
-    public StockMovementKind Kind { get; set; }
+    public StockMovementKind Kind { get; init; }
     /// <summary>Units, negative when they left.</summary>
-    public decimal Quantity { get; set; }
+    public decimal Quantity { get; init; }
     /// <summary>Cost each.</summary>
-    public decimal UnitCost { get; set; }
+    public decimal UnitCost { get; init; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; set; }
+    public DateTime At { get; init; }
     /// <summary>Who; null for the start.</summary>
-    public long? ById { get; set; }
+    public long? ById { get; init; }
 }

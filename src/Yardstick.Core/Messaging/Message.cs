@@ -7,43 +7,43 @@ namespace Yardstick.Core.Messaging;
 public partial class Message
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; internal set; }
     /// <summary>The customer; null for somebody unknown who wrote.</summary>
-    public long? CustomerId { get; set; }
+    public long? CustomerId { get; internal set; }
     /// <summary>The order that it is about.</summary>
-    public long? OrderId { get; set; }
+    public long? OrderId { get; internal set; }
     /// <summary>Text or e-mail.</summary>
-    public MessageChannel Channel { get; set; }
+    public MessageChannel Channel { get; init; }
     /// <summary>Number in E.164 or e-mail address: whom it goes to or comes from.</summary>
-    public required string Address { get; set; }
+    public required string Address { get; init; }
     /// <summary>Subject of an e-mail.</summary>
-    public string Subject { get; set; } = "";
+    public string Subject { get; init; } = "";
     /// <summary>What it says.</summary>
-    public required string Body { get; set; }
+    public string Body { get; internal set; } = "";
     /// <summary>How far it is.</summary>
-    public MessageState State { get; set; }
+    public MessageState State { get; internal set; }
     /// <summary>Written or received, UTC.</summary>
-    public DateTime At { get; set; }
+    public DateTime At { get; init; }
     /// <summary>Not handed over before this, UTC.</summary>
-    public DateTime NotBefore { get; set; }
+    public DateTime NotBefore { get; internal set; }
     /// <summary>Handed over, UTC.</summary>
-    public DateTime? SentAt { get; set; }
+    public DateTime? SentAt { get; internal set; }
     /// <summary>Who wrote it; null where the customer did, or the program by itself.</summary>
-    public long? ById { get; set; }
+    public long? ById { get; internal set; }
     /// <summary>What went wrong, in words; empty when all is well.</summary>
-    public string Trouble { get; set; } = "";
+    public string Trouble { get; internal set; } = "";
     /// <summary>Its own name: the Idempotency-Key of a text, the Message-ID of an e-mail. There from the start.</summary>
-    public required string Key { get; set; }
+    public required string Key { get; init; }
     /// <summary>The key to the customer's page that stands in it, sealed; empty for none, and once it went out.</summary>
-    public string SealedToken { get; set; } = "";
+    public string SealedToken { get; internal set; } = "";
     /// <summary>Tries to hand it over so far.</summary>
-    public int Tries { get; set; }
+    public int Tries { get; internal set; }
     /// <summary>Content hash of a PDF that goes along: attached to an e-mail, behind the link in a text; empty for none.</summary>
-    public string AttachmentHash { get; set; } = "";
+    public string AttachmentHash { get; internal set; } = "";
     /// <summary>Name of that PDF.</summary>
-    public string AttachmentName { get; set; } = "";
+    public string AttachmentName { get; internal set; } = "";
     /// <summary>Somebody of the shop saw what came in, UTC.</summary>
-    public DateTime? SeenAt { get; set; }
+    public DateTime? SeenAt { get; internal set; }
 
     /// <summary>Longest text or e-mail.</summary>
     public const int LongestText = 1000, LongestEmail = 20_000;
@@ -57,6 +57,7 @@ public partial class Message
     /// <param name="notBefore">When it may go, UTC.</param>
     public static Result<Message> Write(MessageChannel channel, string address, string? subject, string? body, Actor actor, DateTime notBefore)
     {
+        if (channel is not (MessageChannel.Text or MessageChannel.Email)) return new Problem("message.channel", "A message goes as a text or as an e-mail.", "channel");
         var text = (body ?? "").Trim();
         if (text.Length == 0) return new Problem("message.empty", "Write what the message says.", "body");
         var longest = channel == MessageChannel.Text ? LongestText : LongestEmail;
@@ -177,4 +178,38 @@ public partial class Message
         (State, SealedToken) = (MessageState.Withdrawn, "");
         return Result.Done;
     }
+
+    /// <summary>One that came from outside.</summary>
+    /// <param name="channel">How it came.</param>
+    /// <param name="address">From where; empty from the approval page.</param>
+    /// <param name="subject">Subject of an e-mail.</param>
+    /// <param name="body">What it says.</param>
+    /// <param name="key">Name by which it is known when it comes twice.</param>
+    /// <param name="customerId">Whose it is, where that is known.</param>
+    /// <param name="orderId">The order that it is about, where that is known.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public static Message Received(MessageChannel channel, string address, string subject, string body, string key, long? customerId, long? orderId, DateTime utcNow) => new()
+    {
+        Channel = channel,
+        Address = address,
+        Subject = subject,
+        Body = body,
+        Key = key,
+        CustomerId = customerId,
+        OrderId = orderId,
+        State = MessageState.Received,
+        At = utcNow,
+        NotBefore = utcNow,
+    };
+
+    /// <summary>Whose it is and what it is about.</summary>
+    public void IsAbout(long? customerId, long? orderId) => (CustomerId, OrderId) = (customerId, orderId);
+
+    /// <summary>Somebody of the shop has seen it.</summary>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void Seen(DateTime utcNow) => SeenAt ??= utcNow;
+
+    /// <summary>Puts the secret of its link into this copy, which is handed over and not kept.</summary>
+    /// <param name="token">The link's token.</param>
+    public void Reveal(string token) => Body = OpenBody(_ => token);
 }

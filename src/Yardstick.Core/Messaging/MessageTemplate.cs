@@ -4,17 +4,42 @@ namespace Yardstick.Core.Messaging;
 public class MessageTemplate
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>Name by which it is chosen.</summary>
-    public required string Name { get; set; }
+    public string Name { get; internal set; } = "";
     /// <summary>Text or e-mail.</summary>
-    public MessageChannel Channel { get; set; }
+    public MessageChannel Channel { get; internal set; }
     /// <summary>Subject of an e-mail, with fields.</summary>
-    public string Subject { get; set; } = "";
+    public string Subject { get; internal set; } = "";
     /// <summary>Body, with fields.</summary>
-    public required string Body { get; set; }
+    public string Body { get; internal set; } = "";
     /// <summary>The moment at which it is offered first: estimate, ready, receipt, or empty.</summary>
-    public string Use { get; set; } = "";
+    public string Use { get; internal set; } = "";
     /// <summary>Taken off, UTC.</summary>
-    public DateTime? RemovedAt { get; set; }
+    public DateTime? RemovedAt { get; internal set; }
+
+    /// <summary>Takes it off what is offered, or brings it back.</summary>
+    /// <param name="off">True takes it off, false brings it back.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void TakeOff(bool off, DateTime utcNow) => RemovedAt = off ? utcNow : null;
+
+    /// <summary>Moments that have a template of their own, by name; empty for none.</summary>
+    public static readonly IReadOnlyList<string> Uses = ["", "estimate", "ready", "documents"];
+
+    /// <summary>Says what it says from now on. Whether its fields exist is asked by whoever fills them.</summary>
+    /// <param name="name">Name, 1 to 80 characters.</param>
+    /// <param name="channel">Text or e-mail.</param>
+    /// <param name="subject">Subject, of an e-mail only.</param>
+    /// <param name="body">What it says.</param>
+    /// <param name="use">One of <see cref="Uses"/>, or empty.</param>
+    public Result Set(string? name, MessageChannel channel, string? subject, string? body, string? use)
+    {
+        var title = (name ?? "").Trim();
+        if (title.Length is 0 or > 80) return new Problem("template.name", "A template needs a name of at most 80 characters.", "name");
+        if (string.IsNullOrWhiteSpace(body)) return new Problem("template.body", "Write what the template says.", "body");
+        if (channel == MessageChannel.Email && string.IsNullOrWhiteSpace(subject)) return new Problem("template.subject", "An e-mail needs a subject.", "subject");
+        if (!Uses.Contains(use ?? "")) return new Problem("template.use", "There is no such moment.", "use");
+        (Name, Channel, Subject, Body, Use) = (title, channel, channel == MessageChannel.Email ? subject!.Trim() : "", body.Trim(), use ?? "");
+        return Result.Done;
+    }
 }

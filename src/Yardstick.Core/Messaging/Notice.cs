@@ -1,20 +1,28 @@
+using Yardstick.Core.Values;
+
 namespace Yardstick.Core.Messaging;
 
 /// <summary>Something that happened by itself and that the counter should hear of: a customer answered, asked, wrote.</summary>
 public class Notice
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; set; }
+    public DateTime At { get; init; }
     /// <summary>What happened, in one sentence.</summary>
-    public required string Text { get; set; }
+    public required string Text { get; init; }
     /// <summary>The order that it leads to.</summary>
-    public long? OrderId { get; set; }
+    public long? OrderId { get; init; }
     /// <summary>Number or address of somebody who is not on file and wrote; empty for none.</summary>
-    public string Address { get; set; } = "";
+    public string Address { get; init; } = "";
     /// <summary>Who saw it first; null while nobody did.</summary>
-    public long? SeenById { get; set; }
+    public long? SeenById { get; internal set; }
     /// <summary>Seen, UTC.</summary>
-    public DateTime? SeenAt { get; set; }
+    public DateTime? SeenAt { get; internal set; }
+
+    /// <summary>Somebody has seen it; who was first stays written down.</summary>
+    public void Seen(Actor actor)
+    {
+        if (SeenAt is null) (SeenAt, SeenById) = (actor.At, actor.StaffId);
+    }
 }

@@ -7,17 +7,17 @@ public class Phrase
     public const int Longest = 140;
 
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>Where it is used.</summary>
-    public PhraseUse Use { get; set; }
+    public PhraseUse Use { get; init; }
     /// <summary>The words.</summary>
-    public required string Text { get; set; }
+    public required string Text { get; init; }
     /// <summary>How often it was used.</summary>
-    public int Uses { get; set; }
+    public int Uses { get; internal set; }
     /// <summary>When it was used last, UTC.</summary>
-    public DateTime LastUsedAt { get; set; }
+    public DateTime LastUsedAt { get; internal set; }
     /// <summary>Not offered any more, UTC; kept so that it can come back.</summary>
-    public DateTime? ForgottenAt { get; set; }
+    public DateTime? ForgottenAt { get; internal set; }
 
     /// <summary>The phrase that a text is kept as; null where it is too long, or no words at all.</summary>
     public static string? Of(string? text)
@@ -32,5 +32,18 @@ public class Phrase
         var words = typed.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries);
         return phrases.Where(p => p.ForgottenAt is null && words.All(w => p.Text.Contains(w, StringComparison.OrdinalIgnoreCase)))
             .OrderByDescending(p => words.Length > 0 && p.Text.StartsWith(typed.Trim(), StringComparison.OrdinalIgnoreCase)).ThenByDescending(p => p.Uses).ThenByDescending(p => p.LastUsedAt).ThenBy(p => p.Text, StringComparer.Ordinal);
+    }
+
+    /// <summary>Forgets it, or knows it again.</summary>
+    /// <param name="off">True takes it off, false brings it back.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void Forget(bool off, DateTime utcNow) => ForgottenAt = off ? utcNow : null;
+
+    /// <summary>Somebody wrote it once more.</summary>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void WasUsed(DateTime utcNow)
+    {
+        Uses++;
+        LastUsedAt = utcNow;
     }
 }

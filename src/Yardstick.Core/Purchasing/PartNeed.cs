@@ -7,8 +7,8 @@ namespace Yardstick.Core.Purchasing;
 public static class PartNeed
 {
     /// <summary>A part line that is on, and neither kept from stock nor received in full.</summary>
-    public static readonly Expression<Func<Line, bool>> OfLine = line =>
-        line.Kind == LineKind.Part && line.RemovedAt == null && !line.IsExcluded && line.ReservedQuantity + line.ReceivedQuantity < line.Quantity;
+    public static readonly Expression<Func<PartLine, bool>> OfLine = line =>
+        line.RemovedAt == null && !line.IsExcluded && line.ReservedQuantity + line.ReceivedQuantity < line.Quantity;
 
     /// <summary>A job that the customer agreed to.</summary>
     public static readonly Expression<Func<Job, bool>> OfJob = job => job.Decision == DecisionKind.Approved && job.RemovedAt == null;

@@ -1,4 +1,6 @@
 using System.Linq.Expressions;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Purchasing;
 
@@ -6,27 +8,27 @@ namespace Yardstick.Core.Purchasing;
 public class PurchaseOrder
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>Number that the supplier sees.</summary>
-    public long Number { get; set; }
+    public long Number { get; init; }
     /// <summary>The supplier.</summary>
-    public long SupplierId { get; set; }
+    public long SupplierId { get; init; }
     /// <summary>Where it is.</summary>
-    public PurchaseOrderState State { get; set; }
+    public PurchaseOrderState State { get; internal set; }
     /// <summary>Sent with every try, so that the supplier takes it once.</summary>
-    public Guid IdempotencyKey { get; set; }
+    public Guid IdempotencyKey { get; init; }
     /// <summary>The supplier's own reference; what its status depends on, never typed over.</summary>
-    public string SupplierReference { get; set; } = "";
+    public string SupplierReference { get; internal set; } = "";
     /// <summary>When it is expected, UTC.</summary>
-    public DateTime? ExpectedAt { get; set; }
+    public DateTime? ExpectedAt { get; internal set; }
     /// <summary>What went wrong last, in words; empty when all is well.</summary>
-    public string Trouble { get; set; } = "";
+    public string Trouble { get; internal set; } = "";
     /// <summary>When it was written, UTC.</summary>
-    public DateTime CreatedAt { get; set; }
+    public DateTime CreatedAt { get; init; }
     /// <summary>Who ordered.</summary>
-    public long ById { get; set; }
+    public long ById { get; init; }
     /// <summary>Tries to hand it over so far.</summary>
-    public int Tries { get; set; }
+    public int Tries { get; internal set; }
     /// <summary>Its lines.</summary>
     public List<PurchaseOrderLine> Lines { get; } = [];
 
@@ -60,9 +62,58 @@ public class PurchaseOrder
         Trouble = "";
     }
 
+    /// <summary>Writes an order down; a worker hands it over afterwards. Refuses with <c>purchase.empty</c> and <c>purchase.number</c>.</summary>
+    /// <param name="number">Number that the supplier sees.</param>
+    /// <param name="supplierId">The supplier.</param>
+    /// <param name="parts">Lines that wait for a part, with the repair order of each.</param>
+    /// <param name="actor">Who.</param>
+    public static Result<PurchaseOrder> Place(long number, long supplierId, IReadOnlyList<(PartLine Line, long OrderId)> parts, Actor actor)
+    {
+        if (parts.Count == 0) return new Problem("purchase.empty", "Choose at least one part to order.", "lineIds");
+        if (parts.FirstOrDefault(p => string.IsNullOrWhiteSpace(p.Line.Number)).Line is { } nameless)
+            return new Problem("purchase.number", $"\"{nameless.Description}\" has no part number; type one on the sheet first.", "lineIds");
+        var order = new PurchaseOrder
+        {
+            Number = number,
+            SupplierId = supplierId,
+            State = PurchaseOrderState.Sending,
+            IdempotencyKey = Guid.NewGuid(),
+            CreatedAt = actor.At,
+            ById = actor.StaffId,
+        };
+        foreach (var (line, orderId) in parts) order.Lines.Add(PurchaseOrderLine.For(line, orderId));
+        return order;
+    }
+
+    /// <summary>Why parts that were chosen can't be ordered.</summary>
+    /// <param name="taken">What one of them is and the number of the purchase order that it is on; null where none is.</param>
+    public static Problem NotNeeded((string Description, long Number)? taken) => taken is { } on
+        ? new Problem("purchase.ordered", $"\"{on.Description}\" is already on purchase order {on.Number}.", "lineIds")
+        : new Problem("purchase.changed", "One of the parts is no longer needed; look at the list again.", "lineIds");
+
+    /// <summary>Whether anything can be received of it. Refuses with <c>purchase.closed</c>.</summary>
+    public Result MayReceive() => IsOpen ? Result.Done
+        : new Problem("purchase.closed", $"Purchase order {Number} is {StateName(State).ToLowerInvariant()}; nothing is open on it.");
+
+    /// <summary>The line, if it is on this order. Refuses with <c>purchase.line</c>.</summary>
+    public Result<PurchaseOrderLine> FindLine(long id) => Lines.Find(l => l.Id == id) is { } line ? line
+        : new Problem("purchase.line", "A line that was received is not on this purchase order.");
+
+    /// <summary>It could not be handed over, or nothing was heard of it.</summary>
+    /// <param name="supplier">Who did not answer.</param>
+    /// <param name="why">What its service does, in words that follow its name.</param>
+    public void NotAnswered(Supplier supplier, string why)
+    {
+        Tries++;
+        Trouble = SupplierReference.Length == 0
+            ? $"{supplier.Name} {why}. The order is kept and sent again by itself; it will not be placed twice. By phone: {supplier.Phone}."
+            : $"{supplier.Name} {why}. What it said last is shown; we go on asking.";
+    }
+
     /// <summary>The supplier answered.</summary>
     public void Answered(PurchaseOrderState state, string reference, DateTime? expectedAt)
     {
+        Tries++;
         if (State is PurchaseOrderState.Received) return;
         if (State is PurchaseOrderState.Cancelled)
         {

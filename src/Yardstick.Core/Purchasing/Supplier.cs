@@ -4,11 +4,11 @@ namespace Yardstick.Core.Purchasing;
 public class Supplier
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>Short name under which its service is reached.</summary>
-    public required string Code { get; set; }
+    public required string Code { get; init; }
     /// <summary>Name.</summary>
-    public required string Name { get; set; }
+    public required string Name { get; init; }
     /// <summary>Telephone, for when its service does not answer.</summary>
-    public string Phone { get; set; } = "";
+    public string Phone { get; init; } = "";
 }

@@ -1,18 +1,40 @@
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+
 namespace Yardstick.Core.Schedule;
 
 /// <summary>A job planned for a technician.</summary>
 public class PlannedWork
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>The job; planned at most once.</summary>
-    public long JobId { get; set; }
+    public long JobId { get; init; }
     /// <summary>Its order.</summary>
-    public long OrderId { get; set; }
+    public long OrderId { get; init; }
     /// <summary>Who is to do it; null while it is in the lane of no one.</summary>
-    public long? TechnicianId { get; set; }
+    public long? TechnicianId { get; internal set; }
     /// <summary>Start, wall time.</summary>
-    public DateTime Start { get; set; }
+    public DateTime Start { get; internal set; }
     /// <summary>Counts up with every change, so that an older view can be told.</summary>
-    public int Version { get; set; } = 1;
+    public int Version { get; internal set; }
+
+    /// <summary>Places are quarters of an hour, in minutes.</summary>
+    public const int Step = 15;
+
+    /// <summary>Plans it, or moves it. Refuses with <c>plan.hours</c> and <c>plan.conflict</c>.</summary>
+    /// <param name="technicianId">Who; null for nobody yet.</param>
+    /// <param name="start">When, wall time; the nearest quarter of an hour counts.</param>
+    /// <param name="shop">Whose opening hours count.</param>
+    /// <param name="seen">Version that the planner saw; 0 to move it whatever it was.</param>
+    public Result Place(long? technicianId, DateTime start, Shop shop, int seen)
+    {
+        var step = TimeSpan.FromMinutes(Step).Ticks;
+        var at = new DateTime((start.Ticks + step / 2) / step * step);
+        if (TimeOnly.FromDateTime(at) < shop.Opens || TimeOnly.FromDateTime(at) >= shop.Closes)
+            return new Problem("plan.hours", $"The shop is open from {shop.Opens.Clock()} to {shop.Closes.Clock()}; plan the job within it.", "start");
+        if (Version > 0 && Version != seen && seen != 0) return new Problem("plan.conflict", "Somebody moved this job meanwhile; look where it is now.");
+        (TechnicianId, Start, Version) = (technicianId, at, Version + 1);
+        return Result.Done;
+    }
 }

@@ -26,4 +26,11 @@ public static class PasswordRules
         var figures = password.All(char.IsAsciiDigit) && password.Distinct().Count() > 5;
         return own >= 4 || figures ? Result.Done : new Problem("password.common", "That password is one of the first that anybody would try; choose another, such as four words.", "password");
     }
+
+    /// <summary>Checks the name and the password of a new account. Codes: <c>firstRun.userName</c> and those of <see cref="Check"/>.</summary>
+    /// <param name="userName">1 to 60 characters.</param>
+    /// <param name="password">What was typed.</param>
+    public static Result CheckAccount(string? userName, string? password) => string.IsNullOrWhiteSpace(userName) || userName.Length > 60
+        ? new Problem("firstRun.userName", "Choose a name to sign in with.", "userName")
+        : Check(password, userName.Trim());
 }

@@ -1,3 +1,5 @@
+using Yardstick.Core.Values;
+
 namespace Yardstick.Core.Setup;
 
 /// <summary>Which role may do what. People with several hats get the role that holds them all.</summary>

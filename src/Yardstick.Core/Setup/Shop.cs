@@ -6,57 +6,57 @@ namespace Yardstick.Core.Setup;
 public class Shop
 {
     /// <summary>Key, always 1.</summary>
-    public long Id { get; set; } = 1;
+    public long Id { get; internal set; } = 1;
     /// <summary>Name on documents.</summary>
-    public required string Name { get; set; }
+    public required string Name { get; init; }
     /// <summary>Address on documents, several lines.</summary>
-    public string Address { get; set; } = "";
+    public string Address { get; init; } = "";
     /// <summary>Telephone on documents.</summary>
-    public string Phone { get; set; } = "";
+    public string Phone { get; init; } = "";
     /// <summary>Content hash of the shop's logo, a PNG; empty without one.</summary>
-    public string LogoHash { get; set; } = "";
+    public string LogoHash { get; internal set; } = "";
     /// <summary>IANA name of the zone in which promises and appointments are wall time.</summary>
-    public required string TimeZone { get; set; }
+    public string TimeZone { get; internal set; } = "";
     /// <summary>ISO 4217 currency.</summary>
-    public string Currency { get; set; } = "USD";
+    public string Currency { get; init; } = "USD";
     /// <summary>ISO 3166 country, for phones.</summary>
-    public string Country { get; set; } = "US";
+    public string Country { get; init; } = "US";
     /// <summary>Miles or kilometers.</summary>
-    public DistanceUnit DistanceUnit { get; set; }
+    public DistanceUnit DistanceUnit { get; internal set; }
     /// <summary>Doors open, wall time.</summary>
-    public TimeOnly Opens { get; set; } = new(7, 30);
+    public TimeOnly Opens { get; init; } = new(7, 30);
     /// <summary>Doors close, wall time.</summary>
-    public TimeOnly Closes { get; set; } = new(18, 0);
+    public TimeOnly Closes { get; init; } = new(18, 0);
     /// <summary>Region of plates by default.</summary>
-    public string PlateRegion { get; set; } = "";
+    public string PlateRegion { get; init; } = "";
     /// <summary>How far a car of which nothing is known goes in a day, in the shop's unit.</summary>
-    public decimal DistancePerDay { get; set; } = 32;
+    public decimal DistancePerDay { get; init; } = 32;
     /// <summary>Terms at the foot of documents.</summary>
-    public string Terms { get; set; } = "";
+    public string Terms { get; internal set; } = "";
 
     /// <summary>What is signed on the check-in sheet.</summary>
-    public string CheckInTerms { get; set; } = "";
+    public string CheckInTerms { get; internal set; } = "";
 
     /// <summary>What is acknowledged when unsafe work is declined.</summary>
-    public string UnsafeTerms { get; set; } = "I was told that my car may not be safe to drive without this work. I decline it knowingly.";
+    public string UnsafeTerms { get; internal set; } = "I was told that my car may not be safe to drive without this work. I decline it knowingly.";
 
     /// <summary>Reasons offered when work is declined or put off, one a line; empty for none.</summary>
-    public string DeclineReasons { get; set; } = "";
+    public string DeclineReasons { get; internal set; } = "";
 
     /// <summary>Days for which the prices of an estimate hold.</summary>
-    public int EstimateDays { get; set; } = 30;
+    public int EstimateDays { get; internal set; } = 30;
 
     /// <summary>Last day on which an estimate holds.</summary>
     /// <param name="from">When it was written or sent, wall time.</param>
     public DateOnly ValidUntil(DateTime from) => DateOnly.FromDateTime(from).AddDays(EstimateDays);
 
     /// <summary>Where customers reach the shop's pages from outside, as <c>https://shop.example</c>; empty where links work only inside the shop.</summary>
-    public string PublicAddress { get; set; } = "";
+    public string PublicAddress { get; internal set; } = "";
 
     /// <summary>Texts wait from this wall time on, until <see cref="QuietUntil"/>.</summary>
-    public TimeOnly QuietFrom { get; set; } = new(20, 0);
+    public TimeOnly QuietFrom { get; internal set; } = new(20, 0);
     /// <summary>Texts that waited go out at this wall time.</summary>
-    public TimeOnly QuietUntil { get; set; } = new(8, 0);
+    public TimeOnly QuietUntil { get; internal set; } = new(8, 0);
 
     /// <summary>When a text that is written now may go out: at once, or when the quiet hours end.</summary>
     public DateTime MayText(DateTime utcNow)
@@ -132,5 +132,28 @@ public class Shop
         var zone = TimeZoneInfo.FindSystemTimeZoneById(TimeZone);
         var wall = DateTime.SpecifyKind(local, DateTimeKind.Unspecified);
         return TimeZoneInfo.ConvertTimeToUtc(zone.IsInvalidTime(wall) ? wall.AddHours(1) : wall, zone);
+    }
+
+    /// <summary>Another logo on documents and links.</summary>
+    /// <param name="hash">The picture, by content hash.</param>
+    public FieldChange SetLogo(string hash)
+    {
+        var change = new FieldChange("logo", LogoHash, hash);
+        LogoHash = hash;
+        return change;
+    }
+
+    /// <summary>A new shop. Refuses with <c>firstRun.shop</c>, <c>firstRun.zone</c> and <c>firstRun.currency</c>.</summary>
+    /// <param name="name">1 to 120 characters.</param>
+    /// <param name="timeZone">Name of the zone in the time zone database, such as <c>America/Chicago</c>.</param>
+    /// <param name="currency">Three capital letters (ISO 4217).</param>
+    /// <param name="unit">Miles or kilometers.</param>
+    public static Result<Shop> Create(string? name, string? timeZone, string? currency, DistanceUnit unit)
+    {
+        if (string.IsNullOrWhiteSpace(name) || name.Length > 120) return new Problem("firstRun.shop", "The shop needs a name.", "shopName");
+        if (!TimeZoneInfo.TryFindSystemTimeZoneById(timeZone ?? "", out _)) return new Problem("firstRun.zone", "Choose the time zone from the list.", "timeZone");
+        if (currency is not { Length: 3 } || !currency.All(char.IsAsciiLetterUpper))
+            return new Problem("firstRun.currency", "A currency is three capital letters, such as USD or EUR.", "currency");
+        return new Shop { Name = name.Trim(), TimeZone = timeZone!, Currency = currency, DistanceUnit = unit };
     }
 }

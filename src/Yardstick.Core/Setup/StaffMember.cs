@@ -4,15 +4,15 @@ namespace Yardstick.Core.Setup;
 public class StaffMember
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>Full name.</summary>
-    public required string Name { get; set; }
+    public required string Name { get; init; }
     /// <summary>What the person is.</summary>
-    public Role Role { get; set; }
+    public Role Role { get; internal set; }
     /// <summary>Skills as the shop names them, separated by commas.</summary>
-    public string Skills { get; set; } = "";
+    public string Skills { get; init; } = "";
     /// <summary>False for those who left.</summary>
-    public bool Active { get; set; } = true;
+    public bool Active { get; internal set; } = true;
 
     /// <summary>First name and initial: <c>Tobias R.</c></summary>
     public string ShortName => ShortNameOf(Name);
@@ -23,4 +23,10 @@ public class StaffMember
         var words = name.Split(' ', StringSplitOptions.RemoveEmptyEntries);
         return words.Length < 2 ? name : $"{words[0]} {words[^1][0]}.";
     }
+
+    /// <summary>Whoever sets the shop up. Refuses with <c>firstRun.owner</c>.</summary>
+    /// <param name="name">1 to 120 characters.</param>
+    public static Result<StaffMember> Owner(string? name) => string.IsNullOrWhiteSpace(name) || name.Length > 120
+        ? new Problem("firstRun.owner", "Type the owner's name.", "ownerName")
+        : new StaffMember { Name = name.Trim(), Role = Role.Owner };
 }

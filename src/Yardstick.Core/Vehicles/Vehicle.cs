@@ -1,46 +1,48 @@
+using Yardstick.Core.Values;
+
 namespace Yardstick.Core.Vehicles;
 
 /// <summary>A car, truck or other vehicle.</summary>
 public partial class Vehicle
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>Whose it is.</summary>
-    public long CustomerId { get; set; }
+    public long CustomerId { get; internal set; }
     /// <summary>Plate as on the car.</summary>
-    public string Plate { get; set; } = "";
+    public string Plate { get; internal set; } = "";
     /// <summary>State or province of the plate.</summary>
-    public string PlateRegion { get; set; } = "";
+    public string PlateRegion { get; internal set; } = "";
     /// <summary>VIN, or empty.</summary>
-    public string Vin { get; set; } = "";
+    public string Vin { get; internal set; } = "";
     /// <summary>Model year; 0 if not known.</summary>
-    public int Year { get; set; }
+    public int Year { get; internal set; }
     /// <summary>Make.</summary>
-    public string Make { get; set; } = "";
+    public string Make { get; internal set; } = "";
     /// <summary>Model.</summary>
-    public string Model { get; set; } = "";
+    public string Model { get; internal set; } = "";
     /// <summary>Engine.</summary>
-    public string Engine { get; set; } = "";
+    public string Engine { get; internal set; } = "";
     /// <summary>Trim.</summary>
-    public string Trim { get; set; } = "";
+    public string Trim { get; internal set; } = "";
     /// <summary>Transmission.</summary>
-    public string Transmission { get; set; } = "";
+    public string Transmission { get; internal set; } = "";
     /// <summary>Month in which it was made, as on its plate: <c>2019-03</c>.</summary>
-    public string ProductionMonth { get; set; } = "";
+    public string ProductionMonth { get; internal set; } = "";
     /// <summary>Its photo, by content hash.</summary>
-    public string PhotoHash { get; set; } = "";
+    public string PhotoHash { get; internal set; } = "";
     /// <summary>Driven wheels.</summary>
-    public string Drive { get; set; } = "";
+    public string Drive { get; internal set; } = "";
     /// <summary>Color.</summary>
-    public string Color { get; set; } = "";
+    public string Color { get; internal set; } = "";
     /// <summary>A fleet's own number for it.</summary>
-    public string UnitNumber { get; set; } = "";
+    public string UnitNumber { get; internal set; } = "";
     /// <summary>What everyone who opens it must see.</summary>
-    public string Warning { get; set; } = "";
+    public string Warning { get; internal set; } = "";
     /// <summary>The record that took this one over; null while it stands by itself.</summary>
-    public long? MergedIntoId { get; set; }
+    public long? MergedIntoId { get; internal set; }
     /// <summary>Counts up with every change.</summary>
-    public int Version { get; set; } = 1;
+    public int Version { get; internal set; } = 1;
     /// <summary>Readings with their dates.</summary>
     public List<OdometerReading> Readings { get; } = [];
 
@@ -86,5 +88,46 @@ public partial class Vehicle
         if (vehicle.Plate.Length == 0 && vehicle.Vin.Length == 0 && vehicle.ShortDescription.Length == 0)
             return new Problem("vehicle.empty", "A car needs at least a plate, a VIN or a make.", "plate");
         return vehicle;
+    }
+
+    /// <summary>A car of which nothing is known, for a sale over the counter.</summary>
+    public static Vehicle Unknown => new();
+
+    /// <summary>This record goes into another, which is kept.</summary>
+    public void MergeInto(Vehicle kept)
+    {
+        MergedIntoId = kept.Id;
+        kept.Version++;
+    }
+
+    /// <summary>Takes this record out of another again.</summary>
+    public void TakeOutOf(Vehicle kept)
+    {
+        MergedIntoId = null;
+        kept.Version++;
+    }
+
+    /// <summary>A new car becomes somebody's.</summary>
+    /// <param name="customerId">Its owner.</param>
+    /// <param name="homeRegion">Region that a plate without one is taken to be of; empty for none.</param>
+    public void BelongsTo(long customerId, string homeRegion = "")
+    {
+        CustomerId = customerId;
+        if (Plate.Length > 0 && PlateRegion.Length == 0) PlateRegion = homeRegion;
+    }
+
+    /// <summary>Passes the car on to somebody else. Refuses with <c>vehicle.owner</c> and <c>vehicle.open</c>.</summary>
+    /// <param name="owner">The new owner's key.</param>
+    /// <param name="ownerName">Their name.</param>
+    /// <param name="openOrder">Number of an order that is open for the present owner; null where none is.</param>
+    /// <param name="actor">Who.</param>
+    public Result<VehicleTransfer> PassTo(long owner, string ownerName, long? openOrder, Actor actor)
+    {
+        if (CustomerId == owner) return new Problem("vehicle.owner", $"It belongs to {ownerName} already.");
+        if (openOrder is { } number) return new Problem("vehicle.open", $"Order {number} is open for its present owner; close it before the car is passed on.");
+        var transfer = new VehicleTransfer { VehicleId = Id, FromCustomerId = CustomerId, ToCustomerId = owner, At = actor.At, ById = actor.StaffId };
+        CustomerId = owner;
+        Version++;
+        return transfer;
     }
 }

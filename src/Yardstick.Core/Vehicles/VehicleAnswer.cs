@@ -1,3 +1,5 @@
+using Yardstick.Core.Values;
+
 namespace Yardstick.Core.Vehicles;
 
 /// <summary>An answer about a car that a catalog needs; asked once, it stays with the car.</summary>
@@ -7,17 +9,36 @@ public class VehicleAnswer
     public const int Longest = 100;
 
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>The car.</summary>
-    public long VehicleId { get; set; }
+    public long VehicleId { get; init; }
     /// <summary>Short name of the question.</summary>
-    public required string Question { get; set; }
+    public required string Question { get; init; }
     /// <summary>The question in words.</summary>
-    public string Text { get; set; } = "";
+    public string Text { get; internal set; } = "";
     /// <summary>The answer.</summary>
-    public required string Answer { get; set; }
+    public string Answer { get; internal set; } = "";
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; set; }
+    public DateTime At { get; internal set; }
     /// <summary>Who answered.</summary>
-    public long ById { get; set; }
+    public long ById { get; internal set; }
+
+    /// <summary>A question about a car, not answered yet. Refuses with <c>answer.text</c>.</summary>
+    /// <param name="vehicleId">The car.</param>
+    /// <param name="question">1 to <see cref="Longest"/> characters.</param>
+    public static Result<VehicleAnswer> To(long vehicleId, string? question) => string.IsNullOrWhiteSpace(question) || question.Length > Longest
+        ? TooLong : new VehicleAnswer { VehicleId = vehicleId, Question = question };
+
+    /// <summary>Keeps what it was answered with. Refuses with <c>answer.text</c>.</summary>
+    /// <param name="text">The question in words; what is beyond 200 characters is cut off.</param>
+    /// <param name="answer">1 to <see cref="Longest"/> characters.</param>
+    /// <param name="actor">Who.</param>
+    public Result Set(string text, string? answer, Actor actor)
+    {
+        if (string.IsNullOrWhiteSpace(answer) || answer.Length > Longest) return TooLong;
+        (Text, Answer, At, ById) = (text.Length > 200 ? text[..200] : text, answer.Trim(), actor.At, actor.StaffId);
+        return Result.Done;
+    }
+
+    private static readonly Problem TooLong = new("answer.text", $"An answer has 1 to {Longest} characters.", "answer");
 }

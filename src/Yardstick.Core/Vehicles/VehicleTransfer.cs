@@ -4,15 +4,15 @@ namespace Yardstick.Core.Vehicles;
 public class VehicleTransfer
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>The car.</summary>
-    public long VehicleId { get; set; }
+    public long VehicleId { get; init; }
     /// <summary>Whose it was.</summary>
-    public long FromCustomerId { get; set; }
+    public long FromCustomerId { get; init; }
     /// <summary>Whose it is.</summary>
-    public long ToCustomerId { get; set; }
+    public long ToCustomerId { get; init; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; set; }
+    public DateTime At { get; init; }
     /// <summary>Who wrote it down.</summary>
-    public long ById { get; set; }
+    public long ById { get; init; }
 }

@@ -28,11 +28,13 @@ internal sealed class CatalogMapping :
         builder.HasMany(c => c.Alternatives).WithOne().HasForeignKey(a => a.CannedJobId);
     }
 
-    public void Configure(EntityTypeBuilder<CannedSet> builder) => builder.Ignore(s => s.Ids);
+    public void Configure(EntityTypeBuilder<CannedSet> builder) =>
+        builder.Property(s => s.JobIds).HasConversion(JsonColumn.Of<IReadOnlyList<long>>([]), JsonColumn.Same<IReadOnlyList<long>>());
 
     public void Configure(EntityTypeBuilder<ShopLaborOperation> builder)
     {
         builder.Ignore(o => o.Work);
+        builder.Property(o => o.Contains).HasConversion(JsonColumn.Of<IReadOnlyList<string>>([]), JsonColumn.Same<IReadOnlyList<string>>());
         builder.HasIndex(o => o.Code).IsUnique();
     }
 }

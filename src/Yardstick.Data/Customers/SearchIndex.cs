@@ -64,7 +64,7 @@ public static class SearchIndex
     /// <summary>Fills the index of work from what is there; for whoever writes many jobs at once without it.</summary>
     public static string FillWork => $"INSERT INTO SearchJobs(rowid, Words) SELECT j.Id, {WordsOfJob} FROM Jobs j;";
 
-    private const string WordsOfJob = "j.Title || ' ' || coalesce((SELECT group_concat(l.Description || ' ' || l.Number, ' ') FROM Lines l WHERE l.JobId = j.Id AND l.RemovedAt IS NULL), '')";
+    private const string WordsOfJob = "j.Title || ' ' || coalesce((SELECT group_concat(l.Description || ' ' || coalesce(l.Number, ''), ' ') FROM Lines l WHERE l.JobId = j.Id AND l.RemovedAt IS NULL), '')";
 
     private static string WorkAnew(string job) => $"UPDATE SearchJobs SET Words = (SELECT {WordsOfJob} FROM Jobs j WHERE j.Id = {job}) WHERE rowid = {job};";
 

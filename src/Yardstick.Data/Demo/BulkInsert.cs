@@ -10,9 +10,14 @@ namespace Yardstick.Data.Demo;
 /// </summary>
 internal sealed class BulkInsert(ShopDb db, SqliteConnection connection, SqliteTransaction transaction)
 {
+    /// <summary>Rows of one type, or of several that stand in one table.</summary>
     internal void Add<T>(IEnumerable<T> rows) where T : class
     {
-        var type = db.Model.FindEntityType(typeof(T))!;
+        foreach (var kind in rows.GroupBy(r => r.GetType())) Add(db.Model.FindEntityType(kind.Key)!, kind);
+    }
+
+    private void Add(IEntityType type, IEnumerable<object> rows)
+    {
         var table = StoreObjectIdentifier.Table(type.GetTableName()!);
         var columns = type.GetFlattenedProperties().Select(p => new Column(p, table)).ToList();
         using var command = connection.CreateCommand();

@@ -181,7 +181,7 @@ internal static class DemoCatalog
         Either("Front brake pads", "Front brake pads and rotors");
         Either("Rear brake pads", "Rear brake pads and rotors");
         Either("Oil and filter service", "Synthetic oil and filter service, large engine");
-        CannedSet Set(string title, string words, params string[] titles) => new() { Title = title, Words = words, JobIds = string.Join(' ', titles.Select(t => Named(t).Id)) };
+        CannedSet Set(string title, string words, params string[] titles) => new() { Title = title, Words = words, JobIds = [.. titles.Select(t => Named(t).Id)] };
         return [Set("Winter check", "season cold", "Oil and filter service", "Wiper blades, pair", "Coolant, flush and fill"), Set("Ready for the road", "trip vacation", "Oil and filter service", "Tire rotation", "Cabin air filter, replace")];
     }
 }

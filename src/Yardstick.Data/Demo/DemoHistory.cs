@@ -181,9 +181,9 @@ internal sealed class DemoHistory(DemoMaker shop)
     {
         var part = shop.Parts[random.Next(shop.Parts.Count)];
         var job = new Job { Title = part.Description };
-        var line = new Line { Kind = LineKind.Part, Quantity = 1 };
+        var line = PartLine.Of(1);
         line.TakePart(part, shop.Policy.StockCost);
-        job.Lines.Add(line);
+        job.Append(line);
         return shop.Keyed(job);
     }
 
@@ -224,7 +224,7 @@ internal sealed class DemoHistory(DemoMaker shop)
         foreach (var job in order.ApprovedJobs)
         {
             if (!order.CounterSale) times.Add(new TimeEntry { StaffId = order.LeadId!.Value, JobId = job.Id, OrderId = order.Id, Start = order.OpenedAt.AddMinutes(70), End = order.OpenedAt.AddMinutes(70 + (double)job.SoldHours * 60 * (0.75 + random.NextDouble() / 2)) });
-            foreach (var line in job.OnLines.Where(l => l.PartId is not null))
+            foreach (var line in job.OnLines.OfType<PartLine>().Where(l => l.PartId is not null))
             {
                 shop.Issued[line.PartId!.Value] = shop.Issued.GetValueOrDefault(line.PartId.Value) + line.Quantity;
                 movements.Add(new StockMovement { PartId = line.PartId, LineId = line.Id, Kind = StockMovementKind.Issue, Quantity = -line.Quantity, UnitCost = line.BookCost ?? line.UnitCost, At = closed, ById = order.WriterId });

@@ -133,7 +133,7 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
     /// <summary>Sees that the order's stock parts are on the shelf.</summary>
     private void Stock(Order order)
     {
-        foreach (var line in order.Jobs.SelectMany(j => j.Lines).Where(l => l.PartId is not null))
+        foreach (var line in order.Jobs.SelectMany(j => j.Lines).OfType<PartLine>().Where(l => l.PartId is not null))
         {
             var part = shop.Parts.First(p => p.Id == line.PartId);
             if (part.Free < line.Quantity) part.OnHand += line.Quantity - part.Free;
@@ -153,7 +153,7 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         var jobs = order.Jobs;
         jobs[0].Title = "Coolant smell, level low";
         jobs[0].Lines[0].Description = "Pressure test and find the leak";
-        jobs[0].Lines[0].Hours = 1.0m;
+        ((LaborLine)jobs[0].Lines[0]).Hours = 1.0m;
         order.Title = jobs[0].Title;
         Stock(order);
         Approve(order, 160, AnswerChannel.InPerson, jobs[0]);
@@ -239,7 +239,7 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         var order = Open(3, "Clutch slips uphill", 60 * 24, 260, "Clutch, replace");
         Arrive(order, Reading(order));
         var job = order.Jobs[0];
-        job.Lines[0].Hours = 2.1m;
+        ((LaborLine)job.Lines[0]).Hours = 2.1m;
         job.Title = "Clutch release cylinder, replace";
         order.Title = job.Title;
         Stock(order);
@@ -291,15 +291,15 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         order.Jobs[0].Title = "Turbocharger, replace";
         order.Title = order.Jobs[0].Title;
         order.Jobs[0].Lines[0].Description = "Turbocharger, replace";
-        order.Jobs[0].Lines[0].Hours = 4.2m;
-        order.Jobs[0].Lines[0].RateName = "";
-        var line = new Line { Kind = LineKind.Part, Position = 1, Quantity = 1 };
+        ((LaborLine)order.Jobs[0].Lines[0]).Hours = 4.2m;
+        ((LaborLine)order.Jobs[0].Lines[0]).RateName = "";
+        var line = new PartLine { Position = 1 };
         line.TakePart(shop.Parts.First(p => p.Number == "TU"), shop.Policy.StockCost);
         order.Jobs[0].Lines.Add(shop.Keyed(line));
         // Found out later: nobody has ordered the gasket yet, and there is none on the shelf.
         var gasket = shop.Parts.Last(p => p.Category == "gasket");
         gasket.OnHand = 0;
-        var second = new Line { Kind = LineKind.Part, Position = 2, Quantity = 1 };
+        var second = new PartLine { Position = 2 };
         second.TakePart(gasket, shop.Policy.StockCost);
         order.Jobs[0].Lines.Add(shop.Keyed(second));
         Approve(order, 250, AnswerChannel.Phone, order.Jobs[0]);
@@ -310,7 +310,7 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
 
     private void Purchase(Order order, long supplier, string code, string reference, int expectedIn)
     {
-        var lines = order.Jobs.SelectMany(j => j.Lines).Where(l => l.Kind == LineKind.Part).Take(1).ToArray();
+        var lines = order.Jobs.SelectMany(j => j.Lines).OfType<PartLine>().Take(1).ToArray();
         Keep(order, lines);
         var placed = shop.UtcNow.AddMinutes(-110);
         var expected = shop.UtcNow.AddMinutes(expectedIn);

@@ -8,7 +8,8 @@ namespace Yardstick.Data.Imports;
 
 internal sealed class ImportsMapping :
     IEntityTypeConfiguration<FormerOrder>,
-    IEntityTypeConfiguration<ImportedRecord>
+    IEntityTypeConfiguration<ImportedRecord>,
+    IEntityTypeConfiguration<ImportRun>
 {
     public void Configure(EntityTypeBuilder<FormerOrder> builder)
     {
@@ -21,4 +22,7 @@ internal sealed class ImportsMapping :
     }
 
     public void Configure(EntityTypeBuilder<ImportedRecord> builder) => builder.HasIndex(r => new { r.ImportId, r.RecordId }).IsUnique();
+
+    public void Configure(EntityTypeBuilder<ImportRun> builder) =>
+        builder.Property(r => r.Mapping).HasConversion(JsonColumn.Of<IReadOnlyList<string?>>([]), JsonColumn.Same<IReadOnlyList<string?>>());
 }

@@ -1407,7 +1407,7 @@ namespace Yardstick.Data.Migrations
                     b.Property<int>("Made")
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("MappingJson")
+                    b.Property<string>("Mapping")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -2101,56 +2101,10 @@ namespace Yardstick.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
-                    b.Property<long?>("BookCost")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Branch")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Brand")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
                     b.Property<long?>("CannedLineId")
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("Category")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("CombinedHours")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Condition")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("CoreDeposit")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("CoresReturned")
-                        .HasColumnType("INTEGER");
-
                     b.Property<string>("Description")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("FactKey")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long?>("GenericQuantity")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long?>("GuideHours")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("Hours")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("IncludedOperations")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -2160,20 +2114,7 @@ namespace Yardstick.Data.Migrations
                     b.Property<long>("JobId")
                         .HasColumnType("INTEGER");
 
-                    b.Property<bool>("KeepsTime")
-                        .HasColumnType("INTEGER");
-
                     b.Property<int>("Kind")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long?>("ListPrice")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("MakersNumber")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long?>("MarkupPercent")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("NoteForCustomer")
@@ -2187,20 +2128,8 @@ namespace Yardstick.Data.Migrations
                     b.Property<int>("NoteVisibility")
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("Number")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<DateTime?>("OfferedFor")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Operation")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Origin")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
+                    b.Property<int>("Origin")
+                        .HasColumnType("INTEGER");
 
                     b.Property<long?>("OverrideById")
                         .HasColumnType("INTEGER");
@@ -2209,81 +2138,16 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("OwnCompanionsJson")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long?>("PartId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("PartType")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<bool>("PassThrough")
-                        .HasColumnType("INTEGER");
-
                     b.Property<bool>("PerCount")
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("Position")
                         .HasColumnType("INTEGER");
 
-                    b.Property<long?>("Price")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Quality")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("Quantity")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long?>("QuotedPrice")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("RateName")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("ReceivedQuantity")
-                        .HasColumnType("INTEGER");
-
                     b.Property<DateTime?>("RemovedAt")
                         .HasColumnType("TEXT");
 
-                    b.Property<long>("ReservedQuantity")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Skill")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("SourceBefore")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("SupplierCode")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
                     b.Property<bool>("Taxable")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long?>("TechnicianId")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Unit")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("UnitAmount")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("UnitCost")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long?>("UnitPrice")
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("Version")
@@ -2293,9 +2157,11 @@ namespace Yardstick.Data.Migrations
 
                     b.HasIndex("JobId");
 
-                    b.HasIndex("PartId");
-
                     b.ToTable("Lines");
+
+                    b.HasDiscriminator<int>("Kind");
+
+                    b.UseTphMappingStrategy();
                 });
 
             modelBuilder.Entity("Yardstick.Core.Orders.Order", b =>
@@ -3375,6 +3241,230 @@ namespace Yardstick.Data.Migrations
                     b.HasKey("TerminalId", "StaffId");
 
                     b.ToTable("TerminalPeople");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Orders.FeeLine", b =>
+                {
+                    b.HasBaseType("Yardstick.Core.Orders.Line");
+
+                    b.Property<string>("Code")
+                        .IsRequired()
+                        .ValueGeneratedOnUpdateSometimes()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("Number");
+
+                    b.Property<bool>("PassThrough")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Quantity")
+                        .ValueGeneratedOnUpdateSometimes()
+                        .HasColumnType("INTEGER")
+                        .HasColumnName("Quantity");
+
+                    b.Property<long>("UnitAmount")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("UnitCost")
+                        .ValueGeneratedOnUpdateSometimes()
+                        .HasColumnType("INTEGER")
+                        .HasColumnName("UnitCost");
+
+                    b.HasDiscriminator().HasValue(3);
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Orders.LaborLine", b =>
+                {
+                    b.HasBaseType("Yardstick.Core.Orders.Line");
+
+                    b.Property<string>("CombinedHours")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("GuideHours")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Hours")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("IncludedOperations")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("KeepsTime")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Operation")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("Price")
+                        .ValueGeneratedOnUpdateSometimes()
+                        .HasColumnType("INTEGER")
+                        .HasColumnName("Price");
+
+                    b.Property<long?>("QuotedPrice")
+                        .ValueGeneratedOnUpdateSometimes()
+                        .HasColumnType("INTEGER")
+                        .HasColumnName("QuotedPrice");
+
+                    b.Property<string>("RateName")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Skill")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SourceBefore")
+                        .HasColumnType("TEXT")
+                        .HasColumnName("LaborBefore");
+
+                    b.Property<long?>("TechnicianId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("UnitPrice")
+                        .ValueGeneratedOnUpdateSometimes()
+                        .HasColumnType("INTEGER")
+                        .HasColumnName("UnitPrice");
+
+                    b.HasDiscriminator().HasValue(0);
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Orders.PartLine", b =>
+                {
+                    b.HasBaseType("Yardstick.Core.Orders.Line");
+
+                    b.Property<long?>("BookCost")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Branch")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Brand")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Category")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Condition")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("CoreDeposit")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CoresReturned")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("FactKey")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("GenericQuantity")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("ListPrice")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("MakersNumber")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Number")
+                        .IsRequired()
+                        .ValueGeneratedOnUpdateSometimes()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("Number");
+
+                    b.Property<DateTime?>("OfferedFor")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("OwnCompanions")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("PartId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PartType")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Quality")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Quantity")
+                        .ValueGeneratedOnUpdateSometimes()
+                        .HasColumnType("INTEGER")
+                        .HasColumnName("Quantity");
+
+                    b.Property<long?>("QuotedPrice")
+                        .ValueGeneratedOnUpdateSometimes()
+                        .HasColumnType("INTEGER")
+                        .HasColumnName("QuotedPrice");
+
+                    b.Property<long>("ReceivedQuantity")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ReservedQuantity")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("SourceBefore")
+                        .HasColumnType("TEXT")
+                        .HasColumnName("PartBefore");
+
+                    b.Property<string>("SupplierCode")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Unit")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("UnitCost")
+                        .ValueGeneratedOnUpdateSometimes()
+                        .HasColumnType("INTEGER")
+                        .HasColumnName("UnitCost");
+
+                    b.Property<long?>("UnitPrice")
+                        .ValueGeneratedOnUpdateSometimes()
+                        .HasColumnType("INTEGER")
+                        .HasColumnName("UnitPrice");
+
+                    b.HasIndex("PartId");
+
+                    b.HasDiscriminator().HasValue(1);
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Orders.SubletLine", b =>
+                {
+                    b.HasBaseType("Yardstick.Core.Orders.Line");
+
+                    b.Property<long?>("MarkupPercent")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("Price")
+                        .ValueGeneratedOnUpdateSometimes()
+                        .HasColumnType("INTEGER")
+                        .HasColumnName("Price");
+
+                    b.Property<long>("UnitCost")
+                        .ValueGeneratedOnUpdateSometimes()
+                        .HasColumnType("INTEGER")
+                        .HasColumnName("UnitCost");
+
+                    b.HasDiscriminator().HasValue(2);
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Orders.TextLine", b =>
+                {
+                    b.HasBaseType("Yardstick.Core.Orders.Line");
+
+                    b.HasDiscriminator().HasValue(4);
                 });
 
             modelBuilder.Entity("Microsoft.AspNetCore.Identity.IdentityUserClaim<long>", b =>

@@ -10,7 +10,6 @@ internal sealed class OrdersMapping :
     IEntityTypeConfiguration<Order>,
     IEntityTypeConfiguration<Job>,
     IEntityTypeConfiguration<JobCompanion>,
-    IEntityTypeConfiguration<Line>,
     IEntityTypeConfiguration<Decision>,
     IEntityTypeConfiguration<OrderChange>,
     IEntityTypeConfiguration<GivenDiscount>,
@@ -58,6 +57,7 @@ internal sealed class OrdersMapping :
         builder.HasIndex(j => j.OrderId);
         builder.HasIndex(j => j.TakenFromJobId);
         builder.HasMany(j => j.Lines).WithOne().HasForeignKey(l => l.JobId);
+        builder.Property(j => j.CreditFor).HasConversion(JsonColumn.Of<IReadOnlyList<long>>([]), JsonColumn.Same<IReadOnlyList<long>>());
         builder.HasMany(j => j.Companions).WithOne().HasForeignKey(c => c.JobId);
     }
 
@@ -65,19 +65,6 @@ internal sealed class OrdersMapping :
     {
         builder.Ignore(c => c.IsEdited);
         builder.HasIndex(c => new { c.JobId, c.Code }).IsUnique();
-    }
-
-    public void Configure(EntityTypeBuilder<Line> builder)
-    {
-        builder.Ignore(l => l.IsOn);
-        builder.Ignore(l => l.IsPartOpen);
-        builder.Ignore(l => l.IsOverridden);
-        builder.Ignore(l => l.IsUnsourced);
-        builder.Ignore(l => l.ContainsList);
-        builder.Ignore(l => l.BesideList);
-        builder.Ignore(l => l.AlongList);
-        builder.HasIndex(l => l.JobId);
-        builder.HasIndex(l => l.PartId);
     }
 
     public void Configure(EntityTypeBuilder<Decision> builder)

@@ -127,7 +127,7 @@ public static class ApprovalPage
         if (await FindAsync(read, token, utcNow) is not { } found) return Problems.Of(Unknown, 404);
         // A second tap says the same again: the answer is there already.
         if (found.State == LinkState.Answered) return Results.Ok(await ViewAsync(read, found));
-        if (found.State != LinkState.Open) return Problems.Of(new Problem("link.closed", (await ViewAsync(read, found)).Sentence), 409);
+        if (found.State != LinkState.Open) return Problems.Of(ApprovalLink.Closed((await ViewAsync(read, found)).Sentence));
         // What costs nothing to judge comes first; only then is the picture looked at.
         var shop = found.Now.Shop;
         var today = DateOnly.FromDateTime(shop.Local(utcNow));
@@ -142,7 +142,7 @@ public static class ApprovalPage
             var result = await context.OnOrderAsync<Changed>(link.OrderId, async order => await AnswerAsync(order, link, found.Sent, request, signature.Value));
             return result.Problem is { } problem ? problem : true;
         });
-        if (kept.Problem is { } problem) return Problems.Of(problem, problem.Code == "link.closed" ? 409 : 422);
+        if (kept.Problem is { } problem) return Problems.Of(problem);
         read.ChangeTracker.Clear();
         return Results.Ok(await ViewAsync(read, (await FindAsync(read, token, utcNow))!));
     }
@@ -152,11 +152,10 @@ public static class ApprovalPage
         var utcNow = context.Command.Actor.At;
         // Under the lock the order may be another than the one that was looked at.
         var now = await EstimatePresentation.OfAsync(context.Command.Db, context.Order, utcNow);
-        if (link.StateAt(sent, now.Estimate, utcNow, closed: false) != LinkState.Open) return new Problem("link.closed", "We changed this estimate while you looked at it. Please wait for a new link, or call us.");
+        if (link.Answer(sent, now.Estimate, utcNow).Problem is { } changed) return changed;
         var answers = ApprovalReply.Read(context.Order, request.Jobs, request.Name, request.Note, signature, context.Shop.UnsafeTerms, context.Today);
         if (answers.Problem is { } bad) return bad;
         if (await RecordDecision.DecideAsync(context, answers.Value) is { } refused) return refused;
-        link.AnsweredAt = utcNow;
         var yes = answers.Value.Count(a => a.Answer.Kind == DecisionKind.Approved);
         context.Command.Notify($"{request.Name!.Trim()} answered on order {context.Order.Number}: yes to {yes} of {answers.Value.Count}.", link.OrderId);
         return new Changed(context.Order.Version, link.OrderId, 1);
@@ -166,16 +165,15 @@ public static class ApprovalPage
     {
         var utcNow = time.GetUtcNow().UtcDateTime;
         if (await FindAsync(read, token, utcNow) is not { } found) return Problems.Of(Unknown, 404);
-        var text = (question.Text ?? "").Trim();
-        if (text.Length is 0 or > 2000) return Problems.Of(new Problem("question.empty", "Write your question in at most 2,000 characters.", "text"));
-        if (found.State != LinkState.Open) return Problems.Of(new Problem("link.closed", "Nothing can be asked here any more. Please call us."), 409);
         var order = found.Now.Order;
         var hour = utcNow.AddHours(-1);
-        if (await read.Messages.CountAsync(m => m.OrderId == order.Id && m.Channel == MessageChannel.Page && m.At > hour) >= ApprovalLink.QuestionsAnHour)
-            return Problems.Of(new Problem("question.often", "We have your questions and answer them soon. If it is urgent, please call us."), 429);
+        var lately = await read.Messages.CountAsync(m => m.OrderId == order.Id && m.Channel == MessageChannel.Page && m.At > hour);
+        var asked = found.Link.Ask(found.State, question.Text, lately, order.CustomerId, utcNow);
+        if (asked.Problem is { } refused) return Problems.Of(refused);
         await CommandRunner.RunAsync<bool>(writer, Actor.Customer(found.Link.SentById, utcNow), context =>
         {
-            context.Db.Messages.Add(new Message { CustomerId = order.CustomerId, OrderId = order.Id, Channel = MessageChannel.Page, Address = "", Body = text, State = MessageState.Received, At = utcNow, NotBefore = utcNow, Key = Guid.NewGuid().ToString("N") });
+            context.Db.Messages.Add(asked.Value);
+            var text = asked.Value.Body;
             context.Notify($"{found.Sent.Document.CustomerName} asks about order {order.Number}: {(text.Length > 80 ? text[..80] + "…" : text)}", order.Id);
             return Task.FromResult<Result<bool>>(true);
         });

@@ -1,12 +1,13 @@
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core;
 using Yardstick.Core.Approval;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
-using Yardstick.Server.Orders;
 using Yardstick.Server.Documents;
 using Yardstick.Server.Live;
+using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Approval;
@@ -66,7 +67,7 @@ public static class DocumentLinks
     private static Task<IResult> Withdraw(long id, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         if (await work.Db.DocumentLinks.FindAsync(id) is not { } link) return new Problem("link.gone", "There is no such link.");
-        link.WithdrawnAt ??= work.Actor.At;
+        link.Withdraw(work.Actor.At);
         await work.Db.SaveChangesAsync();
         return new Changed(0, id, 1);
     });

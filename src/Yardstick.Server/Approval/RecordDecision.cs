@@ -1,7 +1,8 @@
-using Yardstick.Core;
 using Yardstick.Core.Approval;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Core;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;

@@ -1,9 +1,10 @@
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core;
 using Yardstick.Core.Approval;
 using Yardstick.Core.Messaging;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Documents;
@@ -70,7 +71,7 @@ public static class SendEstimate
     {
         var id = under.Order.Id;
         var (db, actor, order) = (under.Command.Db, under.Command.Actor, under.Order);
-        if (!order.OnJobs.Any(j => j.Decision == DecisionKind.Proposed)) return new Problem("link.nothing", "There is nothing to ask: every job has its answer.");
+        if (ApprovalLink.MaySend(order).Problem is { } nothing) return nothing;
         var token = ApprovalLink.NewToken();
         var body = MessageComposer.WithLink(request.Body, under.Shop, http.Request, $"approve/{token}");
         var message = await writing.WriteAsync(under.Command, under.Shop, order.CustomerId, id, request.Channel, request.Address, request.Subject, body, request.Now);
@@ -79,7 +80,7 @@ public static class SendEstimate
         order.WasSent($"{(request.Channel == MessageChannel.Text ? "texted" : "e-mailed")} to {request.Address}", under.Price, actor);
         var shown = await EstimatePresentation.OfAsync(db, order, actor.At);
         var copy = await EstimatePresentation.FreezeAsync(db, id, shown.Estimate, actor.At);
-        db.ApprovalLinks.Add(new ApprovalLink { OrderId = id, TokenHash = ApprovalLink.HashOf(token), ShownId = copy.Id, SentAt = actor.At, SentById = actor.StaffId, ExpiresAt = actor.At + ApprovalLink.Good });
+        db.ApprovalLinks.Add(ApprovalLink.For(id, token, copy.Id, actor));
         await db.SaveChangesAsync();
         under.Command.AfterCommit(outbox.Wake);
         return new Changed(order.Version, message.Value.Id, 1);
@@ -104,9 +105,9 @@ public static class SendEstimate
     private static Task<IResult> Withdraw(long id, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         if (await work.Db.ApprovalLinks.FindAsync(id) is not { } link) return new Problem("link.gone", "There is no such link.");
-        link.WithdrawnAt ??= work.Actor.At;
+        link.Withdraw(work.Actor.At);
         // The copy that went out with it is taken back with it.
-        foreach (var copy in await work.Db.DocumentLinks.Where(d => d.OrderId == link.OrderId && d.SentAt == link.SentAt && d.SentById == link.SentById).ToListAsync()) copy.WithdrawnAt ??= work.Actor.At;
+        foreach (var copy in await work.Db.DocumentLinks.Where(d => d.OrderId == link.OrderId && d.SentAt == link.SentAt && d.SentById == link.SentById).ToListAsync()) copy.Withdraw(work.Actor.At);
         await work.Db.SaveChangesAsync();
         return new Changed(0, id, 1);
     });

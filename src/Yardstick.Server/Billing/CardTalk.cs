@@ -69,9 +69,6 @@ public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, TimeProv
         // The key makes charging again harmless; looking up first spares the terminal and the customer a second prompt.
         var answer = first ? await terminal.ChargeAsync(charge, currency, CancellationToken.None) : await terminal.LookUpAsync(charge.IdempotencyKey, CancellationToken.None);
         if (first && !answer.Ok) answer = await terminal.LookUpAsync(charge.IdempotencyKey, CancellationToken.None);
-        if (answer is { Ok: true, Value.State: CardChargeState.NotMade } && !charge.UnknownMeansNotMade(Now))
-            answer = new Problem("outside.unknown", "does not know this charge yet");
-
         var (kept, refund) = await gate.RunAsync(db => NoteAsync(db, id, answer));
         return new SettledCharge(kept, refund is { } back ? (await TalkAsync(back))!.Charge : null);
     }
@@ -85,9 +82,7 @@ public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, TimeProv
         var first = charge is { State: CardChargeState.Pending, HandedOverAt: null };
         if (first)
         {
-            if (charge.IsTooLate(Now)) charge.CallOffLate();
-            else if ((await db.AccountAsync(charge.InvoiceId)).Value.MayGo(charge)) charge.HandedOverAt = Now;
-            else charge.CallOff();
+            (await db.AccountAsync(charge.InvoiceId)).Value.HandOver(charge, Now);
             await db.SaveChangesAsync();
         }
         return (charge, (await db.Shops.SingleAsync()).Currency, first);
@@ -98,12 +93,9 @@ public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, TimeProv
         var charge = (await db.CardCharges.FindAsync(id))!;
         if (charge.State != CardChargeState.Pending) return (charge, null);
         CardCharge? refund = null;
-        if (answer.Problem is { } problem) charge.Message = $"The card terminal {problem.Message}. The charge of {charge.Amount} is neither known to be made nor not; look it up again before anything else.";
-        else
-        {
-            (charge.State, charge.Reference, charge.CardEnding, charge.Message) = (answer.Value.State, answer.Value.Reference, answer.Value.CardEnding, answer.Value.Message);
-            if (charge.State == CardChargeState.Approved) refund = await ApprovedAsync(db, charge);
-        }
+        if (answer.Problem is { } problem) charge.NotAnswered(problem.Message);
+        else charge.Answered(answer.Value.State, answer.Value.Reference, answer.Value.CardEnding, answer.Value.Message, Now);
+        if (charge.State == CardChargeState.Approved) refund = await ApprovedAsync(db, charge);
         await db.SaveChangesAsync();
         return (charge, refund?.Id);
     }
@@ -111,8 +103,9 @@ public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, TimeProv
     /// <summary>The charge becomes a payment; what it brought beyond what is owed goes back by itself, and people are told.</summary>
     private async Task<CardCharge?> ApprovedAsync(ShopDb db, CardCharge charge)
     {
-        var orderId = await db.Invoices.Where(i => i.Id == charge.InvoiceId).Select(i => i.OrderId).SingleAsync();
-        db.Payments.Add(new Payment { OrderId = orderId, InvoiceId = charge.InvoiceId, Method = PaymentMethod.Card, Amount = charge.Amount, CardChargeId = charge.Id, At = Now, ById = charge.ById });
+        var account = (await db.AccountAsync(charge.InvoiceId)).Value;
+        var orderId = account.Invoice.OrderId;
+        db.Payments.Add(account.Charged(charge, Now));
         await db.SaveChangesAsync();
         if (charge.Amount.Cents < 0) return null;
         var back = (await db.AccountAsync(charge.InvoiceId)).Value.GiveBack(PaymentMethod.Card, new Actor(charge.ById, Now, ""));

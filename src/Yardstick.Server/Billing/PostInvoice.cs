@@ -44,40 +44,27 @@ public static class PostInvoice
         return ClosingBlockers.Of(order, policy, purchases, onTheClock);
     }
 
-    private static Task<IResult> FinishJobs(long id, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, under =>
+    private static Task<IResult> FinishJobs(long id, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         foreach (var job in under.Order.ApprovedJobs.ToList())
         {
-            if (under.Order.FinishJob(job.Id, under.Policy, under.Command.Actor).Problem is { } problem) return Task.FromResult<Result<Changed>>(problem);
+            if (under.Order.FinishJob(job.Id, under.Policy, under.Command.Actor).Problem is { } problem) return problem;
         }
-        return Task.FromResult<Result<Changed>>(new Changed(under.Order.Version, id, under.Order.Version));
+        // Nobody is on the clock of finished work.
+        foreach (var running in await under.Command.Db.TimeEntries.Where(t => t.OrderId == id && t.End == null).ToListAsync()) running.Stop(under.Command.Actor.At);
+        return new Changed(under.Order.Version, id, under.Order.Version);
     });
 
     private static Task<IResult> Handle(long id, CommandRunner commands) => commands.OnOrderAsync<InvoicePosted>(id, async under =>
     {
         var (db, order, actor) = (under.Command.Db, under.Order, under.Command.Actor);
-        if (order.State == OrderState.Posted) return new Problem("order.posted", "This order is invoiced already.");
-        var obstacles = await ObstaclesAsync(db, order);
-        if (obstacles.Count > 0) return new Problem("order.obstacles", obstacles[0].Message);
+        if (Invoice.MayPost(order, await ObstaclesAsync(db, order)).Problem is { } blocked) return blocked;
 
         var pricing = OrderPricing.CaseOf(order, under.Customer, under.Policy, JobSelection.ApprovedOnly, under.Today);
         var result = OrderPricer.Price(pricing);
         var number = await db.NextNumberAsync(Counter.Invoices);
         var document = DocumentMaker.OfOrder(order, await db.PartiesAsync(order), under.Shop, result, DocumentKind.Invoice, number, under.LocalNow);
-        var invoice = new Invoice
-        {
-            Number = number,
-            OrderId = id,
-            CustomerId = order.CustomerId,
-            PostedAt = actor.At,
-            PostedById = actor.StaffId,
-            Total = Money.Of(result.Total),
-            Tax = Money.Of(result.Taxes.Sum(t => t.Amount)),
-            Profit = Money.Of(result.Profit),
-            PolicyVersionId = order.PolicyVersionId,
-            CaseJson = CaseWriter.Write(pricing),
-            DocumentJson = JsonSerializer.Serialize(document, DocumentMaker.Json),
-        };
+        var invoice = Invoice.Post(order, number, pricing, result, JsonSerializer.Serialize(document, DocumentMaker.Json), actor);
         db.Invoices.Add(invoice);
         await IssueStockAsync(db, order, actor, back: false);
         order.Post(actor);
@@ -89,7 +76,7 @@ public static class PostInvoice
     /// <summary>What was kept for the order leaves the shelf; with a reversal it comes back.</summary>
     internal static async Task IssueStockAsync(ShopDb db, Order order, Actor actor, bool back)
     {
-        var ids = order.ApprovedJobs.SelectMany(j => j.OnLines).Select(l => l.PartId).ToList();
+        var ids = order.ApprovedJobs.SelectMany(j => j.OnLines).OfType<PartLine>().Select(l => l.PartId).ToList();
         db.StockMovements.AddRange(StockIssue.Of(order, await db.Parts.Where(p => ids.Contains(p.Id)).ToDictionaryAsync(p => p.Id), back, actor));
     }
 }

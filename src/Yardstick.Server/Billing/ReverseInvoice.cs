@@ -29,15 +29,17 @@ public static class ReverseInvoice
     private static Task<IResult> Handle(long id, ReverseInvoiceRequest request, CommandRunner commands, CardTalk talk) => commands.RunAsync<InvoiceReversed>(async work =>
     {
         var (db, actor) = (work.Db, work.Actor);
-        if (string.IsNullOrWhiteSpace(request.Reason)) return new Problem("reverse.reason", "Say why the invoice is taken back.", "reason");
-        if (request.Reason.Length > 500) return new Problem("text.long", "A reason can have at most 500 characters.", "reason");
-        if (await db.Invoices.FirstOrDefaultAsync(i => i.Id == id && i.Kind == InvoiceKind.Invoice) is not { } invoice) return new Problem("invoice.gone", "There is no such invoice.");
-        if (await db.Invoices.AnyAsync(i => i.CorrectsId == id)) return new Problem("invoice.reversed", "This invoice was reversed already.");
-        if (await db.CardCharges.AnyAsync(c => c.InvoiceId == id && c.State == CardChargeState.Pending))
-            return new Problem("charge.pending", "A card charge for this invoice is not settled; look it up first.");
-
-        var credit = await CreditNoteAsync(db, invoice, request.Reason.Trim(), actor);
-        var (cashBack, cardRefunds) = await RefundAsync(db, invoice, actor);
+        var found = await db.AccountAsync(id);
+        if (found.Problem is { } gone) return gone;
+        var account = found.Value;
+        if (account.MayReverse(request.Reason).Problem is { } refused) return refused;
+        var invoice = account.Invoice;
+        var number = await db.NextNumberAsync(Counter.Invoices);
+        var reversal = account.Reverse(request.Reason, number, await DocumentAsync(db, invoice, number, request.Reason.Trim(), actor), actor);
+        db.Invoices.Add(reversal.CreditNote);
+        if (reversal.CashBack is { } back) db.Payments.Add(back);
+        db.CardCharges.AddRange(reversal.CardRefunds);
+        await db.SaveChangesAsync();
         var reopened = await work.OnOrderAsync<bool>(invoice.OrderId, async under =>
         {
             await PostInvoice.IssueStockAsync(db, under.Order, actor, back: true);
@@ -46,47 +48,14 @@ public static class ReverseInvoice
             return true;
         });
         if (reopened.Problem is { } problem) return problem;
-        foreach (var refund in cardRefunds) work.AfterCommit(() => talk.HandOver(refund.Id));
-        return new InvoiceReversed(credit.Id, credit.Number, cashBack.Amount, cardRefunds.ConvertAll(c => c.Id));
+        foreach (var refund in reversal.CardRefunds) work.AfterCommit(() => talk.HandOver(refund.Id));
+        return new InvoiceReversed(reversal.CreditNote.Id, number, -(reversal.CashBack?.Amount ?? Money.Zero).Amount, [.. reversal.CardRefunds.Select(c => c.Id)]);
     });
 
-    private static async Task<Invoice> CreditNoteAsync(ShopDb db, Invoice invoice, string reason, Actor actor)
+    private static async Task<string> DocumentAsync(ShopDb db, Invoice invoice, long number, string reason, Actor actor)
     {
-        var number = await db.NextNumberAsync(Counter.Invoices);
         var shop = await db.Shops.SingleAsync();
-        var document = JsonSerializer.Deserialize<ShopDocument>(invoice.DocumentJson, DocumentMaker.Json)!.AsCreditNote(number, shop.Local(actor.At), reason);
-        var credit = new Invoice
-        {
-            Number = number,
-            Kind = InvoiceKind.CreditNote,
-            OrderId = invoice.OrderId,
-            CustomerId = invoice.CustomerId,
-            PostedAt = actor.At,
-            PostedById = actor.StaffId,
-            Total = -invoice.Total,
-            Tax = -invoice.Tax,
-            Profit = -invoice.Profit,
-            PolicyVersionId = invoice.PolicyVersionId,
-            CaseJson = invoice.CaseJson,
-            DocumentJson = JsonSerializer.Serialize(document, DocumentMaker.Json),
-            CorrectsId = invoice.Id,
-            Reason = reason,
-        };
-        db.Invoices.Add(credit);
-        await db.SaveChangesAsync();
-        return credit;
-    }
-
-    private static async Task<(Money CashBack, List<CardCharge> CardRefunds)> RefundAsync(ShopDb db, Invoice invoice, Actor actor)
-    {
-        var payments = await db.Payments.Where(p => p.InvoiceId == invoice.Id).ToListAsync();
-        var cash = new Money(payments.Where(p => p.Method == PaymentMethod.Cash).Sum(p => p.Amount.Cents));
-        if (cash.Cents > 0)
-            db.Payments.Add(new Payment { OrderId = invoice.OrderId, InvoiceId = invoice.Id, Method = PaymentMethod.Cash, Amount = -cash, At = actor.At, ById = actor.StaffId });
-        var refunds = payments.Where(p => p.Method == PaymentMethod.Card && p.Amount.Cents > 0)
-            .Select(p => CardCharge.Begin(invoice.Id, -p.Amount, actor)).ToList();
-        db.CardCharges.AddRange(refunds);
-        await db.SaveChangesAsync();
-        return (cash, refunds);
+        var document = JsonSerializer.Deserialize<ShopDocument>(invoice.DocumentJson, DocumentMaker.Json)!;
+        return JsonSerializer.Serialize(document.AsCreditNote(number, shop.Local(actor.At), reason), DocumentMaker.Json);
     }
 }

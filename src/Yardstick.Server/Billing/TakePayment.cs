@@ -1,7 +1,8 @@
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Safety;
@@ -102,7 +103,7 @@ public static class TakePayment
     private static async Task<Result<InvoiceAccount>> PayableAsync(ShopDb db, long id)
     {
         var found = await db.AccountAsync(id);
-        return found is { Ok: true, Value.Reversed: true } ? new Problem("invoice.reversed", "This invoice was reversed; nothing is owed on it.") : found;
+        return found.Ok && found.Value.Payable().Problem is { } reversed ? reversed : found;
     }
 
     /// <summary>What stands on an invoice.</summary>

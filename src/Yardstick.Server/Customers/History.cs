@@ -2,6 +2,7 @@ using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Imports;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
 using Yardstick.Data;
 using Yardstick.Server.Orders;
@@ -51,7 +52,7 @@ public static class History
             var like = $"%{word}%";
             orders = orders.Where(o => EF.Functions.Like(o.Title, like)
                 || db.Concerns.Any(c => c.OrderId == o.Id && EF.Functions.Like(c.Complaint + " " + c.Cause + " " + c.Correction, like))
-                || db.Jobs.Any(j => j.OrderId == o.Id && (EF.Functions.Like(j.Title, like) || db.Lines.Any(l => l.JobId == j.Id && EF.Functions.Like(l.Description + " " + l.Number, like)))));
+                || db.Jobs.Any(j => j.OrderId == o.Id && (EF.Functions.Like(j.Title, like) || db.Lines.Any(l => l.JobId == j.Id && (EF.Functions.Like(l.Description, like) || EF.Functions.Like(((PartLine)l).Number, like))))));
         }
         if (before is { } number) orders = orders.Where(o => o.Number < number);
         var page = await orders.OrderByDescending(o => o.Number).Take(PageSize + 1).ToListAsync();

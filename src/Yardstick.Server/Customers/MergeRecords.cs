@@ -55,7 +55,7 @@ public static class MergeRecords
 
     private static async Task<Problem?> RefusedAsync(ShopDb db, MergeKind kind, long id, long other)
     {
-        if (id == other) return new Problem("merge.same", "That is the same record; choose the other one.");
+        if (Merge.Same(id, other) is { } same) return same;
         var standing = kind == MergeKind.Customers ? await db.Customers.CountAsync(c => (c.Id == id || c.Id == other) && c.MergedIntoId == null)
             : await db.Vehicles.CountAsync(v => (v.Id == id || v.Id == other) && v.MergedIntoId == null);
         return standing == 2 ? null : new Problem("record.gone", "One of the two records is not on file any more; it may have been merged already.");
@@ -159,14 +159,14 @@ public static class MergeRecords
         {
             var (kept, gone) = ((await db.Customers.FindAsync(id))!, (await db.Customers.FindAsync(request.OtherId))!);
             foreach (var field in moved.Filled) kept.Set(field, gone.Shown(field), local);
-            (gone.MergedIntoId, kept.Version) = (id, kept.Version + 1);
+            gone.MergeInto(kept);
             work.Record(RecordCommands.Customer, id, kept.Version, new FieldChange("merged", "", gone.DisplayName));
         }
         else
         {
             var (kept, gone) = ((await db.Vehicles.FindAsync(id))!, (await db.Vehicles.FindAsync(request.OtherId))!);
             foreach (var field in moved.Filled) kept.Set(field, gone.Shown(field), local.Year);
-            (gone.MergedIntoId, kept.Version) = (id, kept.Version + 1);
+            gone.MergeInto(kept);
             work.Record(RecordCommands.Vehicle, id, kept.Version, new FieldChange("merged", "", $"{gone.Plate} {gone.Description}".Trim()));
         }
         var merge = new Merge { Kind = kind, KeptId = id, GoneId = request.OtherId, At = work.Actor.At, ById = work.Actor.StaffId, MovedJson = JsonSerializer.Serialize(moved) };
@@ -189,17 +189,17 @@ public static class MergeRecords
             var (kept, gone) = ((await db.Customers.FindAsync(merge.KeptId))!, (await db.Customers.FindAsync(merge.GoneId))!);
             // What was filled in goes again, unless somebody changed it since.
             foreach (var field in moved.Filled.Where(f => kept.Shown(f) == gone.Shown(f))) kept.Set(field, "", local);
-            (gone.MergedIntoId, kept.Version) = (null, kept.Version + 1);
+            gone.TakeOutOf(kept);
             work.Record(RecordCommands.Customer, kept.Id, kept.Version, new FieldChange("merged", gone.DisplayName, ""));
         }
         else
         {
             var (kept, gone) = ((await db.Vehicles.FindAsync(merge.KeptId))!, (await db.Vehicles.FindAsync(merge.GoneId))!);
             foreach (var field in moved.Filled.Where(f => kept.Shown(f) == gone.Shown(f))) kept.Set(field, "", local.Year);
-            (gone.MergedIntoId, kept.Version) = (null, kept.Version + 1);
+            gone.TakeOutOf(kept);
             work.Record(RecordCommands.Vehicle, kept.Id, kept.Version, new FieldChange("merged", gone.Description, ""));
         }
-        merge.UndoneAt = work.Actor.At;
+        merge.Undo(work.Actor.At);
         await db.SaveChangesAsync();
         Tell(work, moved);
         return new RecordChanged(merge.GoneId, 0);

@@ -1,7 +1,8 @@
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core;
 using Yardstick.Core.Documents;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;

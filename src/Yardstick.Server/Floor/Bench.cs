@@ -1,12 +1,13 @@
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Inspections;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Purchasing;
 using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
+using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Live;
@@ -19,7 +20,7 @@ namespace Yardstick.Server.Floor;
 public static class Bench
 {
     /// <summary>A line of a job, without price.</summary>
-    public sealed record BenchLine(long Id, LineKind Kind, string Description, string Number, decimal? Quantity, decimal? Hours, string State, string StateCode);
+    public sealed record BenchLine(long Id, LineKind Kind, string Description, string Number, decimal? Quantity, decimal? Hours, string State, PartStateCode? StateCode);
     /// <summary>A job on the bench.</summary>
     public sealed record BenchJob(long Id, string Title, bool Approved, string Decision, JobProgress Progress, decimal Hours, decimal ClockedHours, bool Mine, bool OnMyClock, IReadOnlyList<string> OnTheClock, IReadOnlyList<BenchLine> Lines);
     /// <summary>A car on the bench.</summary>
@@ -47,7 +48,7 @@ public static class Bench
         || db.PlannedWork.Any(p => p.OrderId == o.Id && p.TechnicianId == me)
         || db.TimeEntries.Any(t => t.OrderId == o.Id && t.StaffId == me && t.End == null)
         || o.Jobs.Any(j => j.RemovedAt == null && (j.Decision == DecisionKind.Approved || j.Decision == DecisionKind.Proposed)
-            && j.Lines.Any(l => l.RemovedAt == null && !l.IsExcluded && l.TechnicianId == me))));
+            && j.Lines.OfType<LaborLine>().Any(l => l.RemovedAt == null && !l.IsExcluded && l.TechnicianId == me))));
 
     /// <summary>Somebody's bench, for all of their screens.</summary>
     internal static ReadModel<BenchView> Model(IServiceProvider services, long me) =>
@@ -99,7 +100,7 @@ public static class Bench
         {
             var on = times.Where(t => t.JobId == job.Id).ToList();
             return new BenchJob(job.Id, job.Title, job.Decision == DecisionKind.Approved, job.Decision == DecisionKind.Approved ? "Approved" : "Not agreed yet", job.Progress, job.SoldHours,
-                decimal.Round(on.Sum(t => t.Hours(utcNow)), 2), plans.Exists(p => p.JobId == job.Id) || job.OnLines.Any(l => !l.IsExcluded && l.TechnicianId == me), on.Exists(t => t.End is null && t.StaffId == me),
+                decimal.Round(on.Sum(t => t.Hours(utcNow)), 2), plans.Exists(p => p.JobId == job.Id) || job.OnLines.OfType<LaborLine>().Any(l => !l.IsExcluded && l.TechnicianId == me), on.Exists(t => t.End is null && t.StaffId == me),
                 on.Where(t => t.End is null).Select(t => staff[t.StaffId].ShortName).ToList(), job.OnLines.Where(l => !l.IsExcluded && l.Kind != LineKind.Fee).Select(l => LineOf(job, l, purchases, suppliers)).ToList());
         }).ToList();
         return new BenchCar(order.Id, order.Number, order.Version, vehicle?.Plate ?? "", vehicle?.Description ?? "Counter sale", vehicle?.Vin ?? "", vehicle?.Color ?? "", vehicle?.Engine ?? "", order.KeyTag, order.Stage, Stages.Name(order.Stage),
@@ -111,22 +112,17 @@ public static class Bench
     private static BenchLine LineOf(Job job, Line line, List<PurchaseOrder> purchases, Dictionary<long, string> suppliers)
     {
         var on = purchases.FindLast(p => p.Lines.Exists(l => l.LineId == line.Id));
-        var state = line.Kind == LineKind.Part ? PartState.Of(job, line, null, on, on is null ? "" : suppliers[on.SupplierId]) : null;
-        return new BenchLine(line.Id, line.Kind, line.Description, line.Number, line.Kind == LineKind.Part ? line.Quantity : null, line.Kind == LineKind.Labor ? line.Hours : null,
-            state is { Code: not "proposed" } ? state.Text : "", state?.Code ?? "");
+        var state = line is PartLine part ? PartState.Of(job, part, null, on, on is null ? "" : suppliers[on.SupplierId]) : null;
+        return new BenchLine(line.Id, line.Kind, line.Description, (line as PartLine)?.Number ?? "", (line as PartLine)?.Quantity, (line as LaborLine)?.Hours,
+            state is { Code: not PartStateCode.Proposed } ? state.Text : "", state?.Code);
     }
 
     private static Task<IResult> SetPresence(PresenceRequest request, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         var (db, actor) = (work.Db, work.Actor);
-        var here = await db.Attendances.FirstOrDefaultAsync(a => a.StaffId == actor.StaffId && a.End == null);
-        if (request.Present && here is null) db.Attendances.Add(new Attendance { StaffId = actor.StaffId, Start = actor.At });
-        if (!request.Present && here is not null)
-        {
-            // Nobody goes home on the clock.
-            await StopClockAsync(work);
-            here.End = actor.At;
-        }
+        var clock = await ClockAsync(work);
+        if (!request.Present) clock.Go(actor.At);
+        else if (clock.Come(actor.At) is { } came) db.Attendances.Add(came);
         await db.SaveChangesAsync();
         return new Changed(0, actor.StaffId, 0);
     });
@@ -135,39 +131,37 @@ public static class Bench
     {
         var (db, actor) = (work.Db, work.Actor);
         if (await db.Jobs.FindAsync(jobId) is not { } job) return new Problem("job.gone", "This job is no longer on its order.");
-        if (!await db.Attendances.AnyAsync(a => a.StaffId == actor.StaffId && a.End == null)) db.Attendances.Add(new Attendance { StaffId = actor.StaffId, Start = actor.At });
-        var running = await db.TimeEntries.FirstOrDefaultAsync(t => t.StaffId == actor.StaffId && t.End == null);
-        if (running?.JobId == jobId) return new Changed(0, jobId, 0);
+        var clock = await ClockAsync(work);
+        if (clock.Come(actor.At) is { } came) db.Attendances.Add(came);
+        if (clock.IsOn(jobId)) return new Changed(0, jobId, 0);
         var begun = await work.OnOrderAsync<bool>(job.OrderId, under =>
         {
             var result = under.Order.BeginWork(jobId, under.Policy, actor);
             return Task.FromResult<Result<bool>>(result.Problem is { } problem ? problem : true);
         });
         if (begun.Problem is { } refused) return refused;
-        // One thing at a time: going onto a job leaves the one before.
-        await StopClockAsync(work);
-        db.TimeEntries.Add(new TimeEntry { StaffId = actor.StaffId, JobId = jobId, OrderId = job.OrderId, Start = actor.At });
+        db.TimeEntries.Add(clock.Begin(job.OrderId, jobId, actor.At));
         await db.SaveChangesAsync();
         return new Changed(0, jobId, 0);
     });
 
     private static Task<IResult> ClockOff(CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
-        await StopClockAsync(work);
+        (await ClockAsync(work)).Stop(work.Actor.At);
         return new Changed(0, work.Actor.StaffId, 0);
     });
 
-    private static async Task StopClockAsync(CommandContext work)
+    private static async Task<TimeClock> ClockAsync(CommandContext work)
     {
-        if (await work.Db.TimeEntries.FirstOrDefaultAsync(t => t.StaffId == work.Actor.StaffId && t.End == null) is not { } running) return;
-        running.End = work.Actor.At;
-        await work.Db.SaveChangesAsync();
+        var (db, me) = (work.Db, work.Actor.StaffId);
+        return new TimeClock(me, await db.Attendances.FirstOrDefaultAsync(a => a.StaffId == me && a.End == null),
+            await db.TimeEntries.FirstOrDefaultAsync(t => t.StaffId == me && t.End == null));
     }
 
     private static Task<IResult> Finish(long jobId, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         if (await work.Db.Jobs.FindAsync(jobId) is not { } job) return new Problem("job.gone", "This job is no longer on its order.");
-        foreach (var running in await work.Db.TimeEntries.Where(t => t.JobId == jobId && t.End == null).ToListAsync()) running.End = work.Actor.At;
+        foreach (var running in await work.Db.TimeEntries.Where(t => t.JobId == jobId && t.End == null).ToListAsync()) running.Stop(work.Actor.At);
         var finished = await work.OnOrderAsync<bool>(job.OrderId, under =>
         {
             var result = under.Order.FinishJob(jobId, under.Policy, work.Actor);

@@ -4,6 +4,7 @@ using Yardstick.Core.Orders;
 using Yardstick.Core.Purchasing;
 using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Live;
@@ -74,7 +75,7 @@ public static class FloorView
                     if (plan.Start.Date == now.Date || plan.Start.Date < now.Date && job.Progress != JobProgress.Finished) blocks.Add(floor.BlockOf(order, job, plan, Plate(order)));
                 }
                 else if (job.Progress != JobProgress.Finished && order.State == OrderState.Open && order.Stage <= Stage.InWork && !order.CounterSale && job.SoldHours > 0)
-                    unplanned.Add(new UnplannedJob(job.Id, order.Id, Plate(order), job.Title, job.SoldHours, job.Decision == DecisionKind.Approved, job.OnLines.FirstOrDefault(l => !l.IsExcluded && l.TechnicianId is not null)?.TechnicianId ?? order.LeadId));
+                    unplanned.Add(new UnplannedJob(job.Id, order.Id, Plate(order), job.Title, job.SoldHours, job.Decision == DecisionKind.Approved, job.OnLines.OfType<LaborLine>().FirstOrDefault(l => !l.IsExcluded && l.TechnicianId is not null)?.TechnicianId ?? order.LeadId));
             }
         }
         var cards = orders.OrderBy(o => o.PromisedAt ?? DateTime.MaxValue).ThenBy(o => o.Id).Select(o => floor.CardOf(o, Plate(o), o.VehicleId is { } v ? vehicles[v].ShortDescription : "Counter sale", o.CustomerId is { } c ? customers[c].DisplayName : "")).ToList();
@@ -105,8 +106,8 @@ public static class FloorView
 
         private string PartsComing(Order order, Job job)
         {
-            if (!job.OnLines.Any(l => l.IsPartOpen)) return "";
-            var lines = job.OnLines.Where(l => l.IsPartOpen).Select(l => l.Id).ToHashSet();
+            var lines = job.OnLines.OfType<PartLine>().Where(l => l.IsOpen).Select(l => l.Id).ToHashSet();
+            if (lines.Count == 0) return "";
             var last = purchases.Where(p => p.Lines.Exists(l => lines.Contains(l.LineId))).Max(p => p.ExpectedAt);
             return last is { } at ? $"parts {When(shop.Local(at))}" : "parts not ordered";
         }
@@ -132,7 +133,7 @@ public static class FloorView
             if (trouble is not null) return $"{suppliers[trouble.SupplierId]}: {PurchaseOrder.StateName(trouble.State).ToLowerInvariant()}";
             var open = coming.Where(p => p.IsOpen).OrderByDescending(p => p.ExpectedAt).FirstOrDefault();
             if (open is not null) return $"{suppliers[open.SupplierId]}, {(open.ExpectedAt is { } at ? "by " + When(shop.Local(at)) : PurchaseOrder.StateName(open.State).ToLowerInvariant())}";
-            if (order.State == OrderState.Open && order.ApprovedJobs.SelectMany(j => j.OnLines).Any(l => l.IsPartOpen)) return "Parts to be ordered";
+            if (order.State == OrderState.Open && order.WaitsForParts) return "Parts to be ordered";
             if (order.Stage == Stage.WaitingForParts) return "All parts are in";
             var minutes = (int)(utcNow - order.StageSince).TotalMinutes;
             return order.Stage == Stage.WaitingForAnswer ? $"Asked {Ago(minutes)}" : order.Stage == Stage.Done ? $"Done {Ago(minutes)}" : "";

@@ -73,7 +73,7 @@ public static class Reminders
         if (made.Problem is { } problem) return problem;
         var reminder = made.Value;
         if (reminder.CannedJobId is { } canned && !await db.CannedJobs.AnyAsync(c => c.Id == canned)) return new Problem("cannedJob.gone", "There is no such canned job.", "cannedJobId");
-        if (await db.Reminders.AnyAsync(r => r.VehicleId == id && r.RemovedAt == null && r.Title == reminder.Title)) return new Problem("reminder.twice", $"The car has a reminder \"{reminder.Title}\" already.", "title");
+        if (reminder.Twice(await db.Reminders.AnyAsync(r => r.VehicleId == id && r.RemovedAt == null && r.Title == reminder.Title)) is { } twice) return twice;
         db.Reminders.Add(reminder);
         // Where the work was done here before, it counts from then.
         var before = await db.Orders.Include(o => o.Jobs).Where(o => o.VehicleId == id && o.State == OrderState.Posted).OrderByDescending(o => o.PostedAt).ToListAsync();
@@ -87,31 +87,15 @@ public static class Reminders
     {
         var shop = await work.Db.Shops.SingleAsync();
         if (await work.Db.Reminders.FirstOrDefaultAsync(r => r.Id == id && r.RemovedAt == null) is not { } reminder) return new Problem("reminder.gone", "This reminder is not on the car any more.");
-        var today = DateOnly.FromDateTime(shop.Local(work.Actor.At));
-        var day = today;
-        if (!string.IsNullOrWhiteSpace(request.On))
-        {
-            var typed = DateTimeInput.Day(request.On, shop.Local(work.Actor.At), "on");
-            if (typed.Problem is { } unreadable) return unreadable;
-            day = typed.Value;
-        }
-        if (day > today) return new Problem("reminder.future", "That day has not come yet; type the day on which it was done.", "on");
-        int? reading = null;
-        if (!string.IsNullOrWhiteSpace(request.Reading))
-        {
-            var typed = NumberInput.Reading(request.Reading, "reading");
-            if (typed.Problem is { } unreadable) return unreadable;
-            reading = typed.Value;
-        }
-        reminder.Done(day, reading, null);
+        var done = reminder.DoneOn(request.On, request.Reading, shop.Local(work.Actor.At));
+        if (done.Problem is { } problem) return problem;
         return new RecordChanged(id, reminder.Version);
     });
 
     private static Task<IResult> Switch(long id, bool off, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         if (await work.Db.Reminders.FirstOrDefaultAsync(r => r.Id == id) is not { } reminder) return new Problem("reminder.gone", "There is no such reminder.");
-        reminder.RemovedAt = off ? work.Actor.At : null;
-        reminder.Version++;
+        reminder.TakeOff(off, work.Actor.At);
         work.Record(RecordCommands.Vehicle, reminder.VehicleId, reminder.Version, off ? new FieldChange("reminder", reminder.Title, "") : new FieldChange("reminder", "", reminder.Title));
         return new RecordChanged(id, reminder.Version);
     });
@@ -130,10 +114,6 @@ public static class Reminders
     internal static async Task TakeBackAsync(ShopDb db, long orderId, DateTime at)
     {
         var ids = await db.Set<ReminderDone>().Where(d => d.OrderId == orderId && d.TakenBackAt == null).Select(d => d.ReminderId).ToListAsync();
-        foreach (var reminder in await db.Reminders.Where(r => ids.Contains(r.Id)).ToListAsync())
-        {
-            foreach (var done in reminder.Dones.Where(d => d.OrderId == orderId)) done.TakenBackAt ??= at;
-            reminder.Version++;
-        }
+        foreach (var reminder in await db.Reminders.Where(r => ids.Contains(r.Id)).ToListAsync()) reminder.TakeBack(orderId, at);
     }
 }

@@ -18,7 +18,7 @@ internal sealed class CustomerImporter : Importer
 
     internal static async Task<CustomerImporter> LoadAsync(ShopDb db, Shop shop, DateTime utcNow)
     {
-        var names = await db.Customers.IgnoreAutoIncludes().AsNoTracking().Where(c => c.MergedIntoId == null).Select(c => new Customer { Id = c.Id, FirstName = c.FirstName, LastName = c.LastName, BusinessName = c.BusinessName, FormerKey = c.FormerKey }).ToDictionaryAsync(c => c.Id);
+        var names = await db.Customers.IgnoreAutoIncludes().AsNoTracking().Where(c => c.MergedIntoId == null).Select(c => Customer.Named(c.Id, c.FirstName, c.LastName, c.BusinessName, c.FormerKey)).ToDictionaryAsync(c => c.Id);
         var phones = await db.CustomerPhones.AsNoTracking().Select(p => new { p.Number, p.CustomerId }).ToListAsync();
         var emails = await db.CustomerEmails.AsNoTracking().Select(e => new { e.Address, e.CustomerId }).ToListAsync();
         return new CustomerImporter(shop, utcNow, names.Values.Where(c => c.FormerKey.Length > 0).Select(c => c.FormerKey).ToHashSet(),

@@ -1,10 +1,11 @@
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core;
 using Yardstick.Core.Documents;
 using Yardstick.Core.Imports;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Documents;

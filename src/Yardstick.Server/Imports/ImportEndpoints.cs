@@ -1,9 +1,10 @@
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core;
 using Yardstick.Core.Documents;
 using Yardstick.Core.Imports;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Documents;
@@ -71,21 +72,21 @@ public static class ImportEndpoints
         var hash = await store.KeepFileAsync(read.Value);
         return await commands.RunAsync<RecordChanged>(async work =>
         {
-            var run = new ImportRun { Kind = kind, FileName = AttachedFile.CleanName(name), Hash = hash, MappingJson = JsonSerializer.Serialize(ImportFields.Guess(kind, file.Value.Headings)), Rows = file.Value.Rows.Count, At = work.Actor.At, ById = work.Actor.StaffId };
+            var run = ImportRun.Look(kind, AttachedFile.CleanName(name), hash, file.Value.Headings, file.Value.Rows.Count, work.Actor);
             work.Db.ImportRuns.Add(run);
             await work.Db.SaveChangesAsync();
             return new RecordChanged(run.Id, 1);
         });
     }
 
-    private sealed record Looked(ImportRun Run, CsvFile File, string?[] Mapping, List<ImportVerdict> Verdicts);
+    private sealed record Looked(ImportRun Run, CsvFile File, IReadOnlyList<string?> Mapping, List<ImportVerdict> Verdicts);
 
     /// <summary>Judges every row as the import would; of a file that was brought in only where that is asked for.</summary>
     private static async Task<Looked?> LookAsync(long id, ShopDb db, ContentStore store, TimeProvider time, bool always = false)
     {
         if (await db.ImportRuns.AsNoTracking().FirstOrDefaultAsync(r => r.Id == id) is not { } run) return null;
         var file = CsvFile.Read(await File.ReadAllBytesAsync(store.PathOf(run.Hash, picture: false))).Value;
-        var mapping = JsonSerializer.Deserialize<string?[]>(run.MappingJson)!;
+        var mapping = run.Mapping;
         if (run.State != ImportState.Previewed && !always) return new Looked(run, file, mapping, []);
         var importer = await Importer.OfAsync(db, run.Kind, await db.Shops.SingleAsync(), time.GetUtcNow().UtcDateTime);
         return new Looked(run, file, mapping, importer.Units(file.ByField(mapping)).Select(importer.Judge).ToList());
@@ -120,27 +121,14 @@ public static class ImportEndpoints
     private static Task<IResult> MapColumns(long id, ImportMappingRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         if (await work.Db.ImportRuns.FindAsync(id) is not { } run) return new Problem("import.gone", "There is no such import.");
-        if (run.State != ImportState.Previewed) return new Problem("import.begun", "This file was brought in already; look at it anew to bring it in another way.");
-        var known = ImportFields.Of(run.Kind).Select(f => f.Name).ToHashSet();
-        var chosen = request.Fields.Where(f => f.Length > 0).ToList();
-        if (chosen.Find(f => !known.Contains(f)) is { } unknown) return new Problem("import.field", $"There is no field \"{unknown}\".");
-        if (chosen.Count != chosen.Distinct().Count()) return new Problem("import.field", "Two columns can't hold the same field; choose another for one of them.");
-        if (request.Fields.Count != JsonSerializer.Deserialize<string?[]>(run.MappingJson)!.Length) return new Problem("import.field", "Say for each column which field it holds.");
-        run.MappingJson = JsonSerializer.Serialize(request.Fields.Select(f => f.Length > 0 ? f : null));
+        if (run.MapColumns(request.Fields).Problem is { } refused) return refused;
         return new RecordChanged(id, 1);
     });
 
     private static Task<IResult> Turn(long id, ImportState to, CommandRunner commands, ImportWorker worker) => commands.RunAsync<RecordChanged>(async work =>
     {
         if (await work.Db.ImportRuns.FindAsync(id) is not { } run) return new Problem("import.gone", "There is no such import.");
-        var allowed = (run.State, to) is (ImportState.Previewed, ImportState.Running) or (ImportState.Running, ImportState.Stopped) or (ImportState.Done or ImportState.Stopped, ImportState.Undoing);
-        if (!allowed && run.State != to) return new Problem("import.begun", to == ImportState.Running ? "This file was brought in already." : "There is nothing to take back or to stop.");
-        if (to == ImportState.Running)
-        {
-            var mapping = JsonSerializer.Deserialize<string?[]>(run.MappingJson)!;
-            if (ImportFields.Of(run.Kind).FirstOrDefault(f => f.Needed && !mapping.Contains(f.Name)) is { } missing) return new Problem("import.missing", $"No column holds \"{missing.Label}\"; choose one.");
-        }
-        run.State = to;
+        if (run.Turn(to).Problem is { } refused) return refused;
         work.AfterCommit(() => worker.Wake(id));
         return new RecordChanged(id, 1);
     });

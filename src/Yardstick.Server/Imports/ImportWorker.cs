@@ -43,7 +43,7 @@ public sealed class ImportWorker(SingleWriter gate, IDbContextFactory<ShopDb> fa
                 await gate.RunAsync(async db =>
                 {
                     var run = await db.ImportRuns.SingleAsync(r => r.Id == id, CancellationToken.None);
-                    (run.State, run.Remark) = (ImportState.Stopped, "It stopped by a fault of the program; what was brought in until then can be taken back.");
+                    run.Failed();
                     return await db.SaveChangesAsync(CancellationToken.None);
                 });
             }
@@ -66,7 +66,7 @@ public sealed class ImportWorker(SingleWriter gate, IDbContextFactory<ShopDb> fa
             importer = await Importer.OfAsync(db, run.Kind, await db.Shops.SingleAsync(stopping), time.GetUtcNow().UtcDateTime);
         }
         var file = CsvFile.Read(await File.ReadAllBytesAsync(store.PathOf(run.Hash, picture: false), stopping)).Value;
-        var mapping = JsonSerializer.Deserialize<string?[]>(run.MappingJson)!;
+        var mapping = run.Mapping;
         var units = importer.Units(file.ByField(mapping)).ToList();
         // What a killed process brought in already is passed over.
         var (done, rows) = (0, 0);
@@ -88,15 +88,11 @@ public sealed class ImportWorker(SingleWriter gate, IDbContextFactory<ShopDb> fa
         var run = await db.ImportRuns.SingleAsync(r => r.Id == id);
         if (run.State != ImportState.Running) return false;
         var made = verdicts.Select(v => v.Verdict.Make).OfType<object>().ToList();
-        foreach (var former in made.OfType<FormerOrder>()) former.ImportId = id;
+        foreach (var former in made.OfType<FormerOrder>()) former.CameWith(id);
         db.AddRange(made);
         await db.SaveChangesAsync();
         db.ImportedRecords.AddRange(made.Select(m => new ImportedRecord { ImportId = id, RecordId = m switch { Customer c => c.Id, Vehicle v => v.Id, FormerOrder o => o.Id, _ => 0 } }));
-        run.RowsDone += verdicts.Sum(v => v.Rows);
-        run.Made += made.Count;
-        run.OnFile += verdicts.Count(v => v.Verdict.OnFile);
-        run.Bad += verdicts.Count(v => v.Verdict.Reason is not null);
-        if (last) run.State = ImportState.Done;
+        run.CameFurther(verdicts.Sum(v => v.Rows), made.Count, verdicts.Count(v => v.Verdict.OnFile), verdicts.Count(v => v.Verdict.Reason is not null), last);
         db.ChangeTracker.DetectChanges();
         await db.SaveChangesAsync();
         return true;
@@ -115,9 +111,7 @@ public sealed class ImportWorker(SingleWriter gate, IDbContextFactory<ShopDb> fa
         await gate.RunAsync(async db =>
         {
             var undone = await db.ImportRuns.SingleAsync(r => r.Id == run.Id);
-            undone.State = ImportState.Undone;
-            undone.RowsDone = 0;
-            undone.Remark = stay == 0 ? "" : $"{stay} {(stay == 1 ? "record stays, because it was" : "records stay, because they were")} used or changed since.";
+            undone.Undone(stay);
             return await db.SaveChangesAsync();
         });
     }
@@ -137,7 +131,7 @@ public sealed class ImportWorker(SingleWriter gate, IDbContextFactory<ShopDb> fa
         };
         db.ImportedRecords.RemoveRange(records);
         var kept = await db.ImportRuns.SingleAsync(r => r.Id == run.Id);
-        kept.RowsDone = await db.ImportedRecords.CountAsync(r => r.ImportId == run.Id) - records.Count;
+        kept.IsLeft(await db.ImportedRecords.CountAsync(r => r.ImportId == run.Id) - records.Count);
         await db.SaveChangesAsync();
         return (records.Count == Chunk, ids.Count - gone);
     }

@@ -34,9 +34,8 @@ internal sealed class VehicleImporter : Importer
         if (owner.Problem is { } noOwner) return Bad(row, words, noOwner.Message);
         if (owner.Value is not { } ownerId) return Bad(row, words, "nothing tells whose it is");
         var vehicle = read.Value;
-        if (vehicle.Plate.Length > 0 && vehicle.PlateRegion.Length == 0) vehicle.PlateRegion = Shop.PlateRegion;
+        vehicle.BelongsTo(ownerId, Shop.PlateRegion);
         if (vehicle.Vin.Length > 0 && !vins.Add(vehicle.Vin) || vehicle.Plate.Length > 0 && !plates.Add(PlateKey(vehicle.Plate, vehicle.PlateRegion))) return new ImportVerdict(row.Number, words, null, true, null);
-        vehicle.CustomerId = ownerId;
         return new ImportVerdict(row.Number, words, null, false, vehicle);
     }
 }

@@ -1,11 +1,12 @@
-using Yardstick.Core;
 using Yardstick.Core.Inspections;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
-using Yardstick.Server.Orders;
 using Yardstick.Server.Documents;
+using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Inspections;

@@ -147,7 +147,7 @@ public static class Conversations
 
     private static Task<IResult> Seen(long id, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
-        foreach (var message in await work.Db.Messages.Where(m => m.OrderId == id && m.State == MessageState.Received && m.SeenAt == null).ToListAsync()) message.SeenAt = work.Actor.At;
+        foreach (var message in await work.Db.Messages.Where(m => m.OrderId == id && m.State == MessageState.Received && m.SeenAt == null).ToListAsync()) message.Seen(work.Actor.At);
         await work.Db.SaveChangesAsync();
         return new Changed(0, id, 1);
     });

@@ -68,7 +68,7 @@ public sealed class InboundMessages(IDbContextFactory<ShopDb> factory, SingleWri
         // An answer belongs to the order that was written about last.
         var orderId = await db.Messages.Where(m => m.Address == post.Address && m.OrderId != null).OrderByDescending(m => m.Id).Select(m => m.OrderId).FirstOrDefaultAsync()
             ?? await db.Orders.Where(o => o.CustomerId == customerId && o.State == OrderState.Open && customerId != null).OrderByDescending(o => o.Id).Select(o => (long?)o.Id).FirstOrDefaultAsync();
-        db.Messages.Add(new Message { CustomerId = customerId, OrderId = orderId, Channel = channel, Address = post.Address, Subject = post.Subject, Body = post.Body, State = MessageState.Received, At = work.Actor.At, NotBefore = work.Actor.At, Key = post.Key });
+        db.Messages.Add(Message.Received(channel, post.Address, post.Subject, post.Body, post.Key, customerId, orderId, work.Actor.At));
         if (channel == MessageChannel.Text && MessagingConsent.Said(post.Body, await MessageComposer.RefusesAsync(db, post.Address)) is { } refuses)
             await MessageComposer.WishAsync(db, new MessagingConsent { Address = post.Address, Refused = refuses, How = $"Texted {post.Body.Trim()}", At = work.Actor.At });
         var who = customerId is { } id ? (await db.Customers.FindAsync(id))!.DisplayName

@@ -28,7 +28,7 @@ internal sealed class MessageComposer(LinkSeal seal)
     internal static async Task WishAsync(ShopDb db, MessagingConsent wish)
     {
         db.MessagingConsents.Add(wish);
-        foreach (var phone in await db.CustomerPhones.Where(p => p.Number == wish.Address).ToListAsync()) phone.Texts = !wish.Refused;
+        foreach (var phone in await db.CustomerPhones.Where(p => p.Number == wish.Address).ToListAsync()) phone.Heard(wish);
     }
 
     /// <summary>Puts a message into the outbox, within a change.</summary>
@@ -43,14 +43,13 @@ internal sealed class MessageComposer(LinkSeal seal)
     /// <param name="now">Sent at once, also in the quiet hours.</param>
     internal async Task<Result<Message>> WriteAsync(CommandContext work, Shop shop, long? customerId, long? orderId, MessageChannel channel, string? to, string? subject, string? body, bool now)
     {
-        if (channel is not (MessageChannel.Text or MessageChannel.Email)) return new Problem("message.channel", "A message goes as a text or as an e-mail.", "channel");
         var address = Address(channel, to, shop.Country);
         if (address.Problem is { } problem) return problem;
-        if (await RefusesAsync(work.Db, address.Value)) return new Problem("message.refused", "They do not want to be written to there. Call them, or ask whether they allow it again.", "address");
+        if (await RefusesAsync(work.Db, address.Value)) return MessagingConsent.Refusal;
         var notBefore = channel == MessageChannel.Text && !now ? shop.MayText(work.Actor.At) : work.Actor.At;
         var message = Message.Write(channel, address.Value, subject, body, work.Actor, notBefore);
         if (!message.Ok) return message;
-        (message.Value.CustomerId, message.Value.OrderId) = (customerId, orderId);
+        message.Value.IsAbout(customerId, orderId);
         message.Value.Seal(seal.Seal);
         work.Db.Messages.Add(message.Value);
         await work.Db.SaveChangesAsync();

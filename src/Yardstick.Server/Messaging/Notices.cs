@@ -1,6 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Messaging;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Live;
@@ -38,7 +39,7 @@ public static class Notices
 
     private static Task<IResult> Seen(long id, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
-        if (await work.Db.Notices.FindAsync(id) is { SeenAt: null } notice) (notice.SeenAt, notice.SeenById) = (work.Actor.At, work.Actor.StaffId);
+        if (await work.Db.Notices.FindAsync(id) is { SeenAt: null } notice) notice.Seen(work.Actor);
         await work.Db.SaveChangesAsync();
         return new Changed(0, id, 1);
     });

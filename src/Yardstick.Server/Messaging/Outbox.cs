@@ -105,7 +105,7 @@ public sealed class Outbox(IDbContextFactory<ShopDb> factory, SingleWriter gate,
             await LostAsync(id);
             return;
         }
-        message.Body = message.OpenBody(_ => token);
+        message.Reveal(token);
         var attachment = message.AttachmentHash.Length > 0 ? await File.ReadAllBytesAsync(store.PathOf(message.AttachmentHash, picture: false), cancel) : null;
         var sent = message.Channel == MessageChannel.Text ? await texts.SendAsync(message, cancel) : await mailer.SendAsync(message, shopName, attachment, cancel);
         var who = message.Channel == MessageChannel.Text ? "The text gateway" : "The mail server";

@@ -25,7 +25,6 @@ public static class Templates
         ("customer.name", "the customer's name"), ("customer.firstName", "the customer's first name"), ("car.description", "the car in words"), ("car.plate", "its plate"), ("order.number", "number of the order"),
         ("order.total", "total of approved and open work"), ("order.promise", "when the car is promised"), ("shop.name", "the shop's name"), ("shop.phone", "its telephone"), ("link", "the customer's own link, where one is sent"),
     ];
-    private static readonly string[] Uses = ["", "estimate", "ready", "documents"];
 
     /// <summary>A field that templates may name.</summary>
     public sealed record TemplatesFieldView(string Name, string Says);
@@ -56,16 +55,11 @@ public static class Templates
 
     private static Task<IResult> Save(TemplatesRequest request, CommandRunner commands, Filler filler) => commands.RunAsync<Changed>(async work =>
     {
-        var name = (request.Name ?? "").Trim();
-        if (name.Length is 0 or > 80) return new Problem("template.name", "A template needs a name of at most 80 characters.", "name");
-        if (string.IsNullOrWhiteSpace(request.Body)) return new Problem("template.body", "Write what the template says.", "body");
-        if (request.Channel == MessageChannel.Email && string.IsNullOrWhiteSpace(request.Subject)) return new Problem("template.subject", "An e-mail needs a subject.", "subject");
-        if (!Uses.Contains(request.Use ?? "")) return new Problem("template.use", "There is no such moment.", "use");
         if ((filler.Check(request.Subject, "subject") ?? filler.Check(request.Body, "body")) is { } problem) return problem;
         var template = request.Id is { } id ? await work.Db.MessageTemplates.FindAsync(id) : null;
         if (request.Id is not null && template is null) return new Problem("template.gone", "There is no such template.");
-        if (template is null) work.Db.MessageTemplates.Add(template = new MessageTemplate { Name = name, Body = "" });
-        (template.Name, template.Channel, template.Subject, template.Body, template.Use) = (name, request.Channel, request.Channel == MessageChannel.Email ? request.Subject!.Trim() : "", request.Body.Trim(), request.Use ?? "");
+        if (template is null) work.Db.MessageTemplates.Add(template = new MessageTemplate());
+        if (template.Set(request.Name, request.Channel, request.Subject, request.Body, request.Use).Problem is { } refused) return refused;
         await work.Db.SaveChangesAsync();
         return new Changed(0, template.Id, 1);
     });
@@ -73,7 +67,7 @@ public static class Templates
     private static Task<IResult> Remove(long id, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         if (await work.Db.MessageTemplates.FindAsync(id) is not { } template) return new Problem("template.gone", "There is no such template.");
-        template.RemovedAt = template.RemovedAt is null ? work.Actor.At : null;
+        template.TakeOff(template.RemovedAt is null, work.Actor.At);
         await work.Db.SaveChangesAsync();
         return new Changed(0, id, 1);
     });

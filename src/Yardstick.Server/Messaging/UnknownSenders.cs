@@ -69,17 +69,15 @@ public static class UnknownSenders
         if (await db.Customers.Include(c => c.Phones).Include(c => c.Emails).FirstOrDefaultAsync(c => c.Id == request.CustomerId && c.MergedIntoId == null) is not { } customer)
             return new Problem("customer.gone", "There is no such customer.", "customerId");
         // From now on whatever comes from there is theirs by itself.
-        if (last.Channel == MessageChannel.Text && !customer.Phones.Any(p => p.Number == last.Address)) customer.Phones.Add(new CustomerPhone { Number = last.Address });
-        if (last.Channel == MessageChannel.Email && !customer.Emails.Any(e => e.Address == last.Address)) customer.Emails.Add(new CustomerEmail { Address = last.Address });
-        customer.Version++;
-        foreach (var message in await Unknown(db).Where(m => m.Address == last.Address).ToListAsync()) message.CustomerId = customer.Id;
+        customer.IsReachedAt(last.Channel, last.Address);
+        foreach (var message in await Unknown(db).Where(m => m.Address == last.Address).ToListAsync()) message.IsAbout(customer.Id, message.OrderId);
         await db.SaveChangesAsync();
         return new Changed(0, customer.Id, customer.Version);
     });
 
     private static Task<IResult> Read(ReadRequest request, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
-        foreach (var message in await Unknown(work.Db).Where(m => m.Address == request.Address && m.SeenAt == null && m.State == MessageState.Received).ToListAsync()) message.SeenAt = work.Actor.At;
+        foreach (var message in await Unknown(work.Db).Where(m => m.Address == request.Address && m.SeenAt == null && m.State == MessageState.Received).ToListAsync()) message.Seen(work.Actor.At);
         await work.Db.SaveChangesAsync();
         return new Changed(0, 0, 1);
     });

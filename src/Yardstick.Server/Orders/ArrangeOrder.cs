@@ -1,6 +1,7 @@
-using Yardstick.Core;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Core;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Safety;
 
@@ -46,17 +47,10 @@ public static class ArrangeOrder
     private static Task<IResult> MoveLines(long id, MoveLinesRequest request, CommandRunner commands) =>
         commands.OnOrderAsync<Changed>(id, under => Done(under, under.Order.MoveLines(request.LineIds, request.JobId, request.BeforeId, under.Command.Actor), request.JobId));
 
-    private static Task<IResult> Paste(long id, long jobId, PasteRequest request, CommandRunner commands, HttpContext http) => commands.OnOrderAsync<PastedAnswer>(id, async under =>
+    private static Task<IResult> Paste(long id, long jobId, PasteRequest request, CommandRunner commands) => commands.OnOrderAsync<PastedAnswer>(id, async under =>
     {
         var read = PastedLines.Read(request.Text);
-        if (read.Lines.Count == 0) return new Problem("paste.nothing", read.Refused.Count > 0 ? $"Nothing in it could be read as a line: {read.Refused[0].Why}" : "There is nothing in it.", "text");
-        foreach (var line in read.Lines)
-        {
-            // A price that comes with a paste is one set by hand.
-            if (line.UnitPrice is not null && !http.User.May(Permission.OverridePrices)) line.UnitPrice = null;
-            if (line.UnitPrice is not null) (line.OverrideById, line.OverrideReason) = (under.Command.Actor.StaffId, "pasted");
-            if (under.Order.AddLine(jobId, line, under.Command.Actor).Problem is { } problem) return problem;
-        }
+        if (under.Order.Paste(jobId, read, under.Command.Actor).Problem is { } problem) return problem;
         await under.Command.Db.SaveChangesAsync();
         return new PastedAnswer(under.Order.Version, [.. read.Lines.Select(l => l.Id)], read.Refused);
     });

@@ -1,8 +1,9 @@
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Safety;
@@ -31,24 +32,22 @@ public static class EditJobs
     private static Task<IResult> Add(long id, EditJobsAddRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         var db = under.Command.Db;
-        var job = new Job { Title = request.Title?.Trim() ?? "" };
+        var job = Job.Create(request.Title);
         var added = under.Order.AddJob(job, under.Command.Actor);
         if (added.Problem is { } problem) return problem;
         await db.SaveChangesAsync();
         return new Changed(under.Order.Version, job.Id, job.Version);
     });
 
-    private static Task<IResult> Set(long id, long jobId, EditOrder.EditOrderSetRequest request, CommandRunner commands, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Set(long id, long jobId, EditOrder.EditOrderSetRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
-        if (PriceFields.OfJob(request.Field) && http.User.MayNotPrice(request.Field) is { } no) return no;
         if (await under.ClashAsync("job", jobId, request.Field, request.Version, request.Value) is { } clash) return clash;
         var set = under.Order.SetJob(jobId, request.Field, request.Value, under.Command.Actor);
         return set.Problem is { } problem ? problem : new Changed(under.Order.Version, jobId, under.Order.FindJob(jobId).Value.Version);
     });
 
-    private static Task<IResult> SetCompanion(long id, long jobId, CompanionRequest request, CommandRunner commands, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> SetCompanion(long id, long jobId, CompanionRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
-        if (PriceFields.OfCompanion(request.Field) && http.User.MayNotPrice(request.Field) is { } no) return no;
         var found = under.Order.FindCompanion(jobId, request.Code, under.Policy.Pricing.Companions);
         if (found.Problem is { } gone) return gone;
         var rule = found.Value;

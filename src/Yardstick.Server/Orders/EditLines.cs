@@ -25,16 +25,15 @@ public static class EditLines
         api.MapPost("/orders/{id:long}/lines/{lineId:long}/restore", Restore).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
     }
 
-    private static Task<IResult> Add(long id, long jobId, EditLinesAddRequest request, CommandRunner commands, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
+    private static Task<IResult> Add(long id, long jobId, EditLinesAddRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
-        if (request.Amount is not null && PriceFields.OfLine(request.Kind, "amount") && http.User.MayNotPrice("amount") is { } no) return no;
-        if (!Enum.IsDefined(request.Kind)) return new Problem("line.kind", "A line is labor, a part, sublet, a fee or a text.", "kind");
-        var line = new Line { Kind = request.Kind, Description = request.Description?.Trim() ?? "" };
-        if (Figures(line, request) is { } bad) return bad;
+        var typed = Line.Create(new LineInput(request.Kind, request.Description, request.Quantity, request.Hours, request.Amount, request.UnitCost), under.Command.Actor);
+        if (typed.Problem is { } bad) return bad;
+        var line = typed.Value;
         if (request.PartId is { } partId)
         {
             if (await under.Command.Db.Parts.Include(p => p.Companions).FirstOrDefaultAsync(p => p.Id == partId) is not { } part) return new Problem("part.gone", "There is no such part in the catalog.");
-            line.TakePart(part, under.Policy.StockCost);
+            if (line is PartLine bought) bought.TakePart(part, under.Policy.StockCost);
         }
         var added = under.Order.AddLine(jobId, line, under.Command.Actor);
         if (added.Problem is { } problem) return problem;
@@ -42,38 +41,8 @@ public static class EditLines
         return new Changed(under.Order.Version, line.Id, line.Version);
     });
 
-    private static Problem? Figures(Line line, EditLinesAddRequest request)
+    private static Task<IResult> Set(long id, long lineId, EditOrder.EditOrderSetRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
-        if (request.Quantity is { } quantity)
-        {
-            var typed = NumberInput.Quantity(quantity);
-            if (typed.Problem is { } problem) return problem;
-            line.Quantity = typed.Value;
-        }
-        if (request.Hours is { } hours)
-        {
-            var typed = NumberInput.Hours(hours);
-            if (typed.Problem is { } problem) return problem;
-            line.Hours = typed.Value;
-        }
-        if (request.Amount is { } amount)
-        {
-            var typed = NumberInput.Amount(amount, "amount", 4);
-            if (typed.Problem is { } problem) return problem;
-            line.UnitAmount = typed.Value;
-        }
-        if (request.UnitCost is { } cost)
-        {
-            var typed = NumberInput.Amount(cost, "unitCost", 4);
-            if (typed.Problem is { } problem) return problem;
-            line.UnitCost = typed.Value;
-        }
-        return null;
-    }
-
-    private static Task<IResult> Set(long id, long lineId, EditOrder.EditOrderSetRequest request, CommandRunner commands, HttpContext http) => commands.OnOrderAsync<Changed>(id, async under =>
-    {
-        if (under.Order.FindLine(lineId) is { Ok: true, Value: { } line } && PriceFields.OfLine(line.Kind, request.Field) && http.User.MayNotPrice(request.Field) is { } no) return no;
         if (await under.ClashAsync("line", lineId, request.Field, request.Version, request.Value) is { } clash) return clash;
         var set = under.Order.SetLine(lineId, request.Field, request.Value, under.Command.Actor);
         return set.Problem is { } problem ? problem : new Changed(under.Order.Version, lineId, under.Order.FindLine(lineId).Value.Version);

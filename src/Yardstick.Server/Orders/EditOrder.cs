@@ -1,8 +1,9 @@
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
+using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Safety;
@@ -40,10 +41,9 @@ public static class EditOrder
     private static Task<IResult> SetHeader(long id, HeaderRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
         if (await under.ClashAsync("order", id, request.Field, request.Version, request.Value) is { } clash) return clash;
-        var set = under.Order.SetHeader(request.Field, request.Value, under.LocalNow, under.Command.Actor);
+        var people = request.Field is "contactId" or "siteId" or "writerId" ? await OrderContacts.PeopleAsync(under.Command.Db, under.Order.CustomerId) : null;
+        var set = under.Order.SetHeader(request.Field, request.Value, under.LocalNow, under.Command.Actor, people);
         if (set.Problem is { } problem) return problem;
-        if (request.Field is "contactId" or "siteId" && await OrderContacts.OfAsync(under.Command.Db, under.Order) is { } notTheirs) return notTheirs;
-        if (request.Field == "writerId" && !await under.Command.Db.Staff.AnyAsync(s => s.Id == under.Order.WriterId && s.Active)) return new Problem("order.writer", "There is nobody of that name on staff.", "writerId");
         if (request.Field is "odometerIn" or "odometerOut" && under.Order.VehicleId is { } vehicleId)
         {
             var car = await under.Command.Db.Vehicles.Include(v => v.Readings).SingleAsync(v => v.Id == vehicleId);
@@ -75,10 +75,10 @@ public static class EditOrder
             return await db.Vehicles.FirstOrDefaultAsync(v => v.Id == vehicleId && v.MergedIntoId == null) is { } known ? (Result<Vehicle?>)known : new Problem("vehicle.gone", "There is no such car.");
         if (request.Vehicle is not { } typed) return (Vehicle?)null;
         if ((under.Order.CustomerId ?? request.CustomerId) is not { } owner || !await db.Customers.AnyAsync(c => c.Id == owner && c.MergedIntoId == null))
-            return new Problem("writeUp.customer", "Say whose car it is first: find the customer, or write them up.", "customer");
+            return OrderStart.NoCustomer;
         var made = Vehicle.Create(typed, under.LocalNow.Year);
         if (made.Problem is { } bad) return bad;
-        made.Value.CustomerId = owner;
+        made.Value.BelongsTo(owner);
         db.Vehicles.Add(made.Value);
         await db.SaveChangesAsync();
         return made.Value;

@@ -46,7 +46,7 @@ public static class EndOrder
         if (close(order, await HangingOnAsync(db, order), actor).Problem is { } problem) return problem;
         var jobs = order.Jobs.ConvertAll(j => j.Id);
         await db.PlannedWork.Where(p => jobs.Contains(p.JobId)).ExecuteDeleteAsync();
-        await db.ApprovalLinks.Where(l => l.OrderId == id && l.WithdrawnAt == null && l.AnsweredAt == null).ExecuteUpdateAsync(s => s.SetProperty(l => l.WithdrawnAt, actor.At));
+        foreach (var link in await db.ApprovalLinks.Where(l => l.OrderId == id && l.WithdrawnAt == null && l.AnsweredAt == null).ToListAsync()) link.Withdraw(actor.At);
         return Told(under);
     });
 
@@ -55,7 +55,7 @@ public static class EndOrder
 
     private static Task<IResult> IntoStock(long id, long lineId, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
-        if (under.Order.Jobs.SelectMany(j => j.Lines).FirstOrDefault(l => l.Id == lineId) is not { } line) return new Problem("line.gone", "There is no such line on the order.");
+        if (under.Order.Jobs.SelectMany(j => j.Lines).OfType<PartLine>().FirstOrDefault(l => l.Id == lineId) is not { } line) return new Problem("line.gone", "There is no such line on the order.");
         var part = await StockedAsync(under.Command.Db, line.PartId, line.Number, () => Part.Of(line));
         if (part.Problem is { } nameless) return nameless;
         var put = under.Order.PutIntoStock(lineId, part.Value, under.Command.Actor);
@@ -68,7 +68,7 @@ public static class EndOrder
     internal static async Task<Result<Part>> StockedAsync(ShopDb db, long? partId, string number, Func<Part> make)
     {
         if (partId is { } id && await db.Parts.FindAsync(id) is { } known) return known;
-        if (string.IsNullOrWhiteSpace(number)) return new Problem("part.number", "A part that goes into stock needs a number; type one on the line first.", "number");
+        if (Part.HasNumber(number).Problem is { } nameless) return nameless;
         if (await db.Parts.FirstOrDefaultAsync(p => p.Number == number) is { } same) return same;
         var part = make();
         db.Parts.Add(part);

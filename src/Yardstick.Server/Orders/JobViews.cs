@@ -21,9 +21,7 @@ internal sealed class JobViews(
     internal SheetJob Of(Job job, JobFigures figures)
     {
         var times = around.Times.Where(t => t.JobId == job.Id).ToList();
-        var priced = 0;
-        var lines = new List<SheetLine>();
-        foreach (var line in job.OnLines) lines.Add(LineOf(job, line, line.Kind == LineKind.Text ? null : figures.Lines[priced++]));
+        var lines = job.OnLines.Select(line => LineOf(job, line, figures.Of(line))).ToList();
         return new SheetJob
         {
             Id = job.Id,
@@ -37,7 +35,7 @@ internal sealed class JobViews(
             PayerName = job.PayerName,
             PayerWords = job.PayerWords,
             Credit = job.CreditShown,
-            CreditFor = job.CreditFor.Split(',', StringSplitOptions.RemoveEmptyEntries).Select(long.Parse).ToList(),
+            CreditFor = job.CreditFor,
             ChangedSince = changedSince.GetValueOrDefault(job.Id, []),
             AnotherVisitOrderId = job.AnotherVisitOrderId,
             Progress = job.Progress,
@@ -64,13 +62,11 @@ internal sealed class JobViews(
 
     private IEnumerable<SheetDiscount> DiscountsOf(Job job, JobFigures figures)
     {
-        var at = 0;
         foreach (var line in OrderPricing.PricedLines(job))
         {
-            if (order.DiscountOf(line) is { } given) yield return Shown(given, figures.Lines[at].Discount);
-            at++;
+            if (order.DiscountOf(line) is { } given) yield return Shown(given, figures.Of(line)!.Discount);
         }
-        at = 0;
+        var at = 0;
         foreach (var given in order.DiscountsOf(job)) yield return Shown(given, figures.DiscountsTaken.ElementAtOrDefault(at++));
     }
 
@@ -80,7 +76,7 @@ internal sealed class JobViews(
     private string ReducedWords(Line line, LineFigures figures)
     {
         if (figures.ReducedBy is not { } by) return "";
-        var other = order.OnJobs.SelectMany(j => j.OnLines).FirstOrDefault(l => l.Operation == by)?.Description ?? by;
+        var other = order.OnJobs.SelectMany(j => j.OnLines).OfType<LaborLine>().FirstOrDefault(l => l.Operation == by)?.Description ?? by;
         return figures.Hours == 0 ? $"part of {other}" : $"beside {other}";
     }
 
@@ -116,40 +112,17 @@ internal sealed class JobViews(
 
     private SheetLine LineOf(Job job, Line line, LineFigures? figures)
     {
-        var part = line.PartId is { } id ? around.Parts.GetValueOrDefault(id) : null;
-        var on = around.OrderOf(line.Id);
-        var state = line.Kind == LineKind.Part ? PartState.Of(job, line, part, on, on is null ? "" : around.Suppliers[on.SupplierId]) : null;
-        return new SheetLine
+        var shown = new SheetLine
         {
             Id = line.Id,
             Kind = line.Kind,
             Description = line.Description,
-            Number = line.Number,
-            PartId = line.PartId,
-            Hours = line.Kind == LineKind.Labor ? line.Hours : null,
-            Quantity = line.Kind is LineKind.Part or LineKind.Fee ? line.Quantity : null,
             Each = figures?.UnitPrice,
-            PolicyPrice = line.UnitPrice is null ? null : figures?.PolicyPrice,
-            Overridden = line.UnitPrice is not null || line.Kind == LineKind.Labor && line.Price is not null,
-            UnitCost = margins && line.Kind is LineKind.Part or LineKind.Sublet ? line.UnitCost : null,
+            Overridden = line.IsOverridden,
             Amount = figures?.Amount ?? 0,
             Core = figures?.Core ?? 0,
             MarginPercent = margins ? figures?.MarginPercent : null,
             IsExcluded = line.IsExcluded,
-            Unit = line.Unit,
-            ReducedTo = figures?.ReducedBy is null ? null : figures.Hours,
-            ReducedBy = figures is null ? "" : ReducedWords(line, figures),
-            KeepsTime = line.KeepsTime,
-            GuideHours = line.GuideHours,
-            RateName = line.RateName,
-            Price = line.Price,
-            TechnicianId = line.TechnicianId,
-            CoreEach = line.CoreDeposit,
-            CoresReturned = line.CoresReturned,
-            Received = line.ReceivedQuantity,
-            GenericQuantity = line.GenericQuantity == line.Quantity ? null : line.GenericQuantity,
-            Brand = line.Quality.Length > 0 ? $"{line.Brand}, {line.Quality}" : line.Brand,
-            PartType = line.PartType,
             Unsourced = line.IsUnsourced,
             NoteInside = line.NoteInside,
             NoteForCustomer = line.NoteForCustomer,
@@ -158,10 +131,76 @@ internal sealed class JobViews(
             OverrideReason = line.OverrideReason,
             OverrideBy = line.OverrideById is { } by && staff.TryGetValue(by, out var who) ? who.ShortName : "",
             Origin = line.Origin,
-            State = state?.Text ?? "",
-            StateCode = state?.Code ?? "",
-            ExpectedAt = state?.ExpectedAt,
             Version = line.Version,
+            // What only some kinds have.
+            Number = "",
+            PartId = null,
+            Hours = null,
+            Quantity = null,
+            PolicyPrice = null,
+            UnitCost = null,
+            Unit = "",
+            ReducedTo = null,
+            ReducedBy = "",
+            KeepsTime = false,
+            GuideHours = null,
+            RateName = "",
+            Price = null,
+            TechnicianId = null,
+            GenericQuantity = null,
+            CoreEach = 0,
+            CoresReturned = 0,
+            Received = 0,
+            Brand = "",
+            PartType = "",
+            State = "",
+            StateCode = null,
+            ExpectedAt = null,
+        };
+        return line switch
+        {
+            LaborLine labor => LaborOf(shown, labor, figures!),
+            PartLine part => PartOf(shown, job, part, figures!),
+            SubletLine sublet => shown with { Price = sublet.Price, UnitCost = margins ? sublet.UnitCost : null },
+            FeeLine fee => shown with { Number = fee.Code, Quantity = fee.Quantity },
+            _ => shown,
+        };
+    }
+
+    private SheetLine LaborOf(SheetLine shown, LaborLine labor, LineFigures figures) => shown with
+    {
+        Hours = labor.Hours,
+        PolicyPrice = labor.UnitPrice is null ? null : figures.PolicyPrice,
+        ReducedTo = figures.ReducedBy is null ? null : figures.Hours,
+        ReducedBy = ReducedWords(labor, figures),
+        KeepsTime = labor.KeepsTime,
+        GuideHours = labor.GuideHours,
+        RateName = labor.RateName,
+        Price = labor.Price,
+        TechnicianId = labor.TechnicianId,
+    };
+
+    private SheetLine PartOf(SheetLine shown, Job job, PartLine part, LineFigures figures)
+    {
+        var on = around.OrderOf(part.Id);
+        var state = PartState.Of(job, part, part.PartId is { } id ? around.Parts.GetValueOrDefault(id) : null, on, on is null ? "" : around.Suppliers[on.SupplierId]);
+        return shown with
+        {
+            Number = part.Number,
+            PartId = part.PartId,
+            Quantity = part.Quantity,
+            PolicyPrice = part.UnitPrice is null ? null : figures.PolicyPrice,
+            UnitCost = margins ? part.UnitCost : null,
+            Unit = part.Unit,
+            CoreEach = part.CoreDeposit,
+            CoresReturned = part.CoresReturned,
+            Received = part.ReceivedQuantity,
+            GenericQuantity = part.GenericQuantity == part.Quantity ? null : part.GenericQuantity,
+            Brand = part.Quality.Length > 0 ? $"{part.Brand}, {part.Quality}" : part.Brand,
+            PartType = part.PartType,
+            State = state.Text,
+            StateCode = state.Code,
+            ExpectedAt = state.ExpectedAt,
         };
     }
 

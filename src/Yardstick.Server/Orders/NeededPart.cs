@@ -6,7 +6,7 @@ namespace Yardstick.Server.Orders;
 public sealed class NeededPart
 {
     /// <summary>The line.</summary>
-    public required Line Line { get; init; }
+    public required PartLine Line { get; init; }
     /// <summary>Its job.</summary>
     public required Job Job { get; init; }
     /// <summary>Its order.</summary>

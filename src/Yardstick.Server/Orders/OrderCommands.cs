@@ -90,7 +90,7 @@ public static class OrderCommands
         var (db, order) = (under.Command.Db, under.Order);
         if (order.State == OrderState.Open) OrderPricing.Refresh(order, under.Customer, under.Policy, under.Today);
         await db.SaveChangesAsync();
-        var partIds = order.Jobs.SelectMany(j => j.Lines).Select(l => l.PartId).OfType<long>().Distinct().ToList();
+        var partIds = order.Jobs.SelectMany(j => j.Lines).OfType<PartLine>().Select(l => l.PartId).OfType<long>().Distinct().ToList();
         if (partIds.Count == 0) return;
         var parts = await db.Parts.Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id);
         var onOrder = await db.AwaitedParts().Where(l => l.OrderId == order.Id).Select(l => l.LineId).ToListAsync();
@@ -102,8 +102,7 @@ public static class OrderCommands
     {
         foreach (var change in order.Changes)
         {
-            change.OrderId = order.Id;
-            change.TargetId = change.Subject switch { Job job => job.Id, Line line => line.Id, Concern concern => concern.Id, _ => change.TargetId };
+            change.Keyed(order.Id);
             db.OrderChanges.Add(change);
         }
         order.Changes.Clear();

@@ -1,18 +1,15 @@
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core;
 using Yardstick.Core.Orders;
 using Yardstick.Data;
 
 namespace Yardstick.Server.Orders;
 
-/// <summary>Whom an order is to be talked about with, and which site it is for: only the customer's own.</summary>
+/// <summary>Who can be named on an order.</summary>
 internal static class OrderContacts
 {
-    /// <summary>Why the order's contact or site can't be; null where they can.</summary>
-    internal static async Task<Problem?> OfAsync(ShopDb db, Order order)
-    {
-        if (order.ContactId is { } contact && !await db.CustomerContacts.AnyAsync(c => c.Id == contact && c.CustomerId == order.CustomerId)) return new Problem("order.contact", "This contact is not one of the customer's; choose another.", "contactId");
-        if (order.SiteId is { } site && !await db.CustomerSites.AnyAsync(s => s.Id == site && s.CustomerId == order.CustomerId)) return new Problem("order.site", "This site is not one of the customer's; choose another.", "siteId");
-        return null;
-    }
+    /// <summary>Staff who are active, and the customer's own contacts and sites.</summary>
+    internal static async Task<OrderPeople> PeopleAsync(ShopDb db, long? customerId) => new(
+        await db.Staff.Where(s => s.Active).Select(s => s.Id).ToHashSetAsync(),
+        await db.CustomerContacts.Where(c => c.CustomerId == customerId).Select(c => c.Id).ToHashSetAsync(),
+        await db.CustomerSites.Where(s => s.CustomerId == customerId).Select(s => s.Id).ToHashSetAsync());
 }

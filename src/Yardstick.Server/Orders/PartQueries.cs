@@ -25,7 +25,7 @@ internal static class PartQueries
         var awaited = db.AwaitedParts();
         return from order in db.Orders
                join job in db.Jobs.Where(PartNeed.OfJob) on order.Id equals job.OrderId
-               join line in db.Lines.Where(PartNeed.OfLine) on job.Id equals line.JobId
+               join line in db.Lines.OfType<PartLine>().Where(PartNeed.OfLine) on job.Id equals line.JobId
                where order.State == OrderState.Open && !awaited.Any(a => a.LineId == line.Id)
                select new NeededPart { Line = line, Job = job, Order = order };
     }

@@ -58,7 +58,7 @@ public static class Phrases
     private static Task<IResult> Switch(long id, bool off, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         if (await work.Db.Phrases.FindAsync(id) is not { } phrase) return new Problem("phrase.gone", "There is no such phrase.");
-        phrase.ForgottenAt = off ? work.Actor.At : null;
+        phrase.Forget(off, work.Actor.At);
         return new RecordChanged(id, 0);
     });
 
@@ -68,7 +68,6 @@ public static class Phrases
         if (Phrase.Of(text) is not { } words) return;
         var phrase = db.Phrases.Local.FirstOrDefault(p => p.Use == use && p.Text == words) ?? await db.Phrases.FirstOrDefaultAsync(p => p.Use == use && p.Text == words);
         if (phrase is null) db.Phrases.Add(phrase = new Phrase { Use = use, Text = words });
-        phrase.Uses++;
-        phrase.LastUsedAt = at;
+        phrase.WasUsed(at);
     }
 }

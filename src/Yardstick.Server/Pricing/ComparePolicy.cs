@@ -1,9 +1,10 @@
 using System.Text;
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Safety;
 
@@ -27,9 +28,9 @@ public static class ComparePolicy
 
     private static async Task<IResult> HandleAsync(ShopDb db, TimeProvider time)
     {
-        if (await db.PolicyDrafts.SingleOrDefaultAsync() is not { } draft) return Problems.Of(new Problem("policy.noDraft", "There is no draft to compare; change something first."));
+        if (await db.PolicyDrafts.SingleOrDefaultAsync() is not { } draft) return Problems.Of(PolicyDraft.None);
         var reading = PolicyFormReader.Read(WritePolicy.FormOf(draft), (await db.Shops.SingleAsync()).Currency, await WritePolicy.UseAsync(db));
-        if (reading.Policy is not { } policy) return Problems.Of(new Problem("policy.problems", $"The draft is not right yet: {reading.Problems[0].Message}", reading.Problems[0].Field));
+        if (reading.Policy is not { } policy) return Problems.Of(PolicyDraft.NotRight(reading.Problems[0]));
         var since = time.GetUtcNow().UtcDateTime.AddDays(-Days);
         // Invoices that were taken back count for nothing.
         var standing = db.Invoices.Where(i => i.PostedAt >= since && i.Kind == InvoiceKind.Invoice && !db.Invoices.Any(c => c.CorrectsId == i.Id));

@@ -85,7 +85,7 @@ public static class WritePolicy
             Add(use.Rate, use.Count, "customer", "customers");
         foreach (var use in await db.CannedLines.Where(l => l.RateName != "").GroupBy(l => l.RateName).Select(g => new { Rate = g.Key, Count = g.Select(l => l.CannedJobId).Distinct().Count() }).ToListAsync())
             Add(use.Rate, use.Count, "canned job", "canned jobs");
-        var openLines = db.Orders.Where(o => o.State == OrderState.Open).Join(db.Jobs, o => o.Id, j => j.OrderId, (_, j) => j).Join(db.Lines, j => j.Id, l => l.JobId, (_, l) => l);
+        var openLines = db.Orders.Where(o => o.State == OrderState.Open).Join(db.Jobs, o => o.Id, j => j.OrderId, (_, j) => j).Join(db.Lines.OfType<LaborLine>(), j => j.Id, l => l.JobId, (_, l) => l);
         foreach (var use in await openLines.Where(l => l.RateName != "" && l.RemovedAt == null)
             .GroupBy(l => l.RateName).Select(g => new { Rate = g.Key, Count = g.Count() }).ToListAsync())
             Add(use.Rate, use.Count, "line of an open order", "lines of open orders");
@@ -95,18 +95,10 @@ public static class WritePolicy
 
     private static Task<IResult> Save(DraftRequest request, CommandRunner commands) => commands.RunAsync<PolicyView>(async work =>
     {
-        if (Whole(request.Form) is not { } json) return new Problem("policy.shape", "The policy is not whole; load the page anew.");
-        if (json.Length > 500_000) return new Problem("policy.size", "The policy is too long to keep.");
         var draft = await work.Db.PolicyDrafts.SingleOrDefaultAsync();
         if (draft is not null && draft.Version != request.Version && draft.ClientId != work.Actor.ClientId) return await ClashAsync(work.Db, draft);
-        if (draft is null)
-        {
-            draft = new PolicyDraft { FormJson = json, Version = 0 };
-            work.Db.PolicyDrafts.Add(draft);
-        }
-        draft.FormJson = json;
-        draft.Version++;
-        (draft.ChangedAt, draft.ChangedById, draft.ClientId) = (work.Actor.At, work.Actor.StaffId, work.Actor.ClientId);
+        if (draft is null) work.Db.PolicyDrafts.Add(draft = new PolicyDraft());
+        if (draft.Keep(Whole(request.Form), work.Actor).Problem is { } refused) return refused;
         await work.Db.SaveChangesAsync();
         return await ViewAsync(work.Db);
     });
@@ -129,7 +121,7 @@ public static class WritePolicy
     {
         var by = await db.Staff.Where(s => s.Id == draft.ChangedById).Select(s => s.Name).SingleAsync();
         var at = (await db.Shops.SingleAsync()).Local(draft.ChangedAt);
-        return new Problem("edit.conflict", $"{StaffMember.ShortNameOf(by)} changed the draft at {at.Clock()}; look at it anew, then make your change again.");
+        return PolicyDraft.ChangedMeanwhile(StaffMember.ShortNameOf(by), at.Clock());
     }
 
     private static Task<IResult> Discard(CommandRunner commands) => commands.RunAsync<PolicyView>(async work =>
@@ -142,16 +134,14 @@ public static class WritePolicy
     private static Task<IResult> PutInForce(InForceRequest request, CommandRunner commands) => commands.RunAsync<PolicyInForce>(async work =>
     {
         var db = work.Db;
-        if (await db.PolicyDrafts.SingleOrDefaultAsync() is not { } draft) return new Problem("policy.noDraft", "There is no draft to put in force; somebody did it already or threw it away.");
+        if (await db.PolicyDrafts.SingleOrDefaultAsync() is not { } draft) return PolicyDraft.None;
         if (draft.Version != request.Version) return await ClashAsync(db, draft);
-        var note = (request.Note ?? "").Trim();
-        if (note.Length > 200) return new Problem("text.long", "A note can have at most 200 characters.", "note");
         var form = FormOf(draft);
         var reading = PolicyFormReader.Read(form, (await db.Shops.SingleAsync()).Currency, await UseAsync(db));
-        if (reading.Policy is not { } policy) return new Problem("policy.problems", $"The draft is not right yet: {reading.Problems[0].Message}", reading.Problems[0].Field);
         var last = await db.PolicyInForceAsync();
-        if (PolicyDifference.Between(PolicyFormWriter.Of(await db.PolicyAsync(last)), form).Count == 0) return new Problem("policy.same", "The draft says the same as the policy in force.");
-        db.PolicyVersions.Add(new PolicyVersion { Id = last + 1, InForceAt = work.Actor.At, ById = work.Actor.StaffId, Note = note, Json = policy.Write() });
+        var put = PolicyDraft.PutInForce(reading, form, PolicyFormWriter.Of(await db.PolicyAsync(last)), last, request.Note, work.Actor);
+        if (put.Problem is { } refused) return refused;
+        db.PolicyVersions.Add(put.Value);
         db.PolicyDrafts.Remove(draft);
         await db.SaveChangesAsync();
         // Open sheets have to say that their policy is older now.

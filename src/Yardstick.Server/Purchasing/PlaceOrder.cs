@@ -1,8 +1,9 @@
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Purchasing;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Orders;
@@ -35,9 +36,9 @@ public static class PlaceOrder
     {
         var db = work.Db;
         if (await db.Suppliers.FindAsync(request.SupplierId) is not { } supplier) return new Problem("supplier.gone", "There is no such supplier.", "supplierId");
-        if (request.LineIds is not { Count: > 0 }) return new Problem("purchase.empty", "Choose at least one part to order.", "lineIds");
-        var rows = await db.NeededParts().Where(n => request.LineIds.Contains(n.Line.Id)).Select(n => new { n.Line, OrderId = n.Order.Id }).ToListAsync();
-        if (rows.Count != request.LineIds.Distinct().Count()) return await GoneAsync(db, request.LineIds);
+        var asked = (request.LineIds ?? []).Distinct().ToList();
+        var rows = await db.NeededParts().Where(n => asked.Contains(n.Line.Id)).Select(n => new { n.Line, OrderId = n.Order.Id }).ToListAsync();
+        if (rows.Count != asked.Count) return await NotNeededAsync(db, asked);
         var repairs = new List<Order>();
         foreach (var id in rows.Select(r => r.OrderId).Distinct())
         {
@@ -45,34 +46,13 @@ public static class PlaceOrder
             repairs.Add(repair);
             if (repair.MayGoOn(await db.PolicyAsync(repair.PolicyVersionId)).Problem is { } past) return past;
         }
-        if (rows.Find(r => string.IsNullOrWhiteSpace(r.Line.Number)) is { } nameless) return new Problem("purchase.number", $"\"{nameless.Line.Description}\" has no part number; type one on the sheet first.", "lineIds");
-
-        var order = new PurchaseOrder
-        {
-            Number = await db.NextNumberAsync(Counter.PurchaseOrders),
-            SupplierId = supplier.Id,
-            State = PurchaseOrderState.Sending,
-            IdempotencyKey = Guid.NewGuid(),
-            CreatedAt = work.Actor.At,
-            ById = work.Actor.StaffId,
-        };
-        foreach (var row in rows)
-        {
-            order.Lines.Add(new PurchaseOrderLine
-            {
-                LineId = row.Line.Id,
-                OrderId = row.OrderId,
-                PartId = row.Line.PartId,
-                PartNumber = row.Line.Number,
-                Description = row.Line.Description,
-                Quantity = row.Line.Quantity - row.Line.ReceivedQuantity,
-                UnitCost = row.Line.UnitCost,
-            });
-        }
+        var placed = PurchaseOrder.Place(await db.NextNumberAsync(Counter.PurchaseOrders), supplier.Id, rows.ConvertAll(r => (r.Line, r.OrderId)), work.Actor);
+        if (placed.Problem is { } refused) return refused;
+        var order = placed.Value;
         db.PurchaseOrders.Add(order);
         foreach (var repair in repairs)
         {
-            foreach (var line in order.Lines.Where(l => l.OrderId == repair.Id)) repair.NotePart(line.LineId, "ordered", $"{line.Quantity:0.###} on purchase order {order.Number}, {supplier.Name}", work.Actor);
+            foreach (var line in order.Lines.Where(l => l.OrderId == repair.Id)) repair.NotePart(line.LineId, "ordered", line.Words(order.Number, supplier.Name), work.Actor);
             db.AddRecord(repair);
         }
         await db.SaveChangesAsync();
@@ -81,12 +61,11 @@ public static class PlaceOrder
         return new PurchasePlaced(order.Id, order.Number);
     });
 
-    private static async Task<Problem> GoneAsync(ShopDb db, IReadOnlyList<long> lineIds)
+    private static async Task<Problem> NotNeededAsync(ShopDb db, IReadOnlyList<long> lineIds)
     {
         var taken = await db.AwaitedParts().Where(l => lineIds.Contains(l.LineId))
             .Join(db.PurchaseOrders, l => l.PurchaseOrderId, p => p.Id, (l, p) => new { l.Description, p.Number }).FirstOrDefaultAsync();
-        return taken is not null ? new Problem("purchase.ordered", $"\"{taken.Description}\" is already on purchase order {taken.Number}.", "lineIds")
-            : new Problem("purchase.changed", "One of the parts is no longer needed; look at the list again.", "lineIds");
+        return PurchaseOrder.NotNeeded(taken is null ? null : (taken.Description, taken.Number));
     }
 
     private static async Task<IResult> SendAsync(long id, SupplierTalk talk, CancellationToken cancel) =>

@@ -35,17 +35,18 @@ public static class ReceiveParts
     {
         var db = work.Db;
         if (await db.PurchaseOrders.Include(p => p.Lines).FirstOrDefaultAsync(p => p.Id == id) is not { } purchase) return new Problem("purchase.gone", "There is no such purchase order.");
-        if (!purchase.IsOpen) return new Problem("purchase.closed", $"Purchase order {purchase.Number} is {PurchaseOrder.StateName(purchase.State).ToLowerInvariant()}; nothing is open on it.");
+        if (purchase.MayReceive().Problem is { } closed) return closed;
         var wanted = request.Lines ?? purchase.Lines.Where(l => l.Awaited).Select(l => new LineRequest(l.Id, null, null)).ToList();
         var ready = new List<long>();
-        foreach (var group in wanted.GroupBy(w => purchase.Lines.Find(l => l.Id == w.Id)?.OrderId))
+        foreach (var item in wanted) if (purchase.FindLine(item.Id).Problem is { } unknown) return unknown;
+        foreach (var group in wanted.GroupBy(w => purchase.FindLine(w.Id).Value.OrderId))
         {
-            if (group.Key is not { } orderId) return new Problem("purchase.line", "A line that was received is not on this purchase order.");
+            var orderId = group.Key;
             if (request.IntoStock)
             {
                 foreach (var item in group)
                 {
-                    if (await StockAsync(work, purchase.Lines.First(l => l.Id == item.Id), item) is { } problem) return problem;
+                    if (await StockAsync(work, purchase.FindLine(item.Id).Value, item) is { } problem) return problem;
                 }
                 continue;
             }
@@ -53,11 +54,11 @@ public static class ReceiveParts
             {
                 foreach (var item in group)
                 {
-                    if (await TakeAsync(under, purchase.Lines.First(l => l.Id == item.Id), item) is { } problem) return problem;
+                    if (await TakeAsync(under, purchase.FindLine(item.Id).Value, item) is { } problem) return problem;
                 }
                 under.AfterSettling = () =>
                 {
-                    if (under.Order.Stage == Core.Floor.Stage.WaitingForParts && !under.Order.ApprovedJobs.SelectMany(j => j.OnLines).Any(l => l.IsPartOpen)) ready.Add(orderId);
+                    if (under.Order.HasAllPartsNow) ready.Add(orderId);
                 };
                 return true;
             });
@@ -70,25 +71,23 @@ public static class ReceiveParts
 
     private static async Task<Problem?> TakeAsync(OrderCommandContext under, PurchaseOrderLine line, LineRequest typed)
     {
-        var read = Read(line, typed);
+        var read = line.Receive(typed.Quantity, typed.UnitCost);
         if (read.Problem is { } bad) return bad;
         var (quantity, cost) = read.Value;
         var received = under.Order.ReceivePart(line.LineId, quantity, cost, under.Command.Actor);
         if (received.Problem is { } problem) return problem;
-        line.Received += quantity;
         await MovedAsync(under.Command, line.PartId, line.LineId, StockMovementKind.ReceiptForOrder, quantity, cost);
         return null;
     }
 
     private static async Task<Problem?> StockAsync(CommandContext work, PurchaseOrderLine line, LineRequest typed)
     {
-        var read = Read(line, typed);
+        var read = line.Receive(typed.Quantity, typed.UnitCost);
         if (read.Problem is { } bad) return bad;
         var (quantity, cost) = read.Value;
-        var part = await Orders.EndOrder.StockedAsync(work.Db, line.PartId, line.PartNumber, () => new Part { Number = line.PartNumber, Description = line.Description });
+        var part = await Orders.EndOrder.StockedAsync(work.Db, line.PartId, line.PartNumber, () => Part.Of(line.PartNumber, line.Description).Value);
         if (part.Problem is { } problem) return problem;
         part.Value.Receive(quantity, cost);
-        line.Received += quantity;
         await MovedAsync(work, part.Value.Id, null, StockMovementKind.Receipt, quantity, cost);
         return null;
     }
@@ -97,27 +96,5 @@ public static class ReceiveParts
     {
         work.Db.StockMovements.Add(new StockMovement { PartId = partId, LineId = lineId, Kind = kind, Quantity = quantity, UnitCost = cost, At = work.Actor.At, ById = work.Actor.StaffId });
         await work.Db.SaveChangesAsync();
-    }
-
-    private static Result<(decimal Quantity, decimal Cost)> Read(PurchaseOrderLine line, LineRequest typed)
-    {
-        if (!line.Awaited) return new Problem("receive.tooMany", $"Nothing of \"{line.Description}\" is open on this purchase order.", "quantity");
-        var open = line.Quantity - line.Received;
-        var quantity = open;
-        if (!string.IsNullOrWhiteSpace(typed.Quantity))
-        {
-            var read = NumberInput.Quantity(typed.Quantity);
-            if (read.Problem is { } bad) return bad;
-            quantity = read.Value;
-        }
-        if (quantity > open) return new Problem("receive.tooMany", $"Only {open:0.###} of \"{line.Description}\" are open on this purchase order.", "quantity");
-        var cost = line.UnitCost;
-        if (!string.IsNullOrWhiteSpace(typed.UnitCost))
-        {
-            var read = NumberInput.Amount(typed.UnitCost, "unitCost", 4);
-            if (read.Problem is { } bad) return bad;
-            cost = read.Value;
-        }
-        return (quantity, cost);
     }
 }

@@ -49,18 +49,13 @@ public sealed class SupplierTalk(IDbContextFactory<ShopDb> factory, SingleWriter
         var kept = await gate.RunAsync(async db =>
         {
             var now = await db.PurchaseOrders.Include(p => p.Lines).SingleAsync(p => p.Id == id);
-            now.Tries++;
             if (answer.Ok) now.Answered(answer.Value.State, answer.Value.Reference, answer.Value.ExpectedAt);
-            else now.Trouble = Trouble(supplier, now, answer.Problem!);
+            else now.NotAnswered(supplier, answer.Problem!.Message);
             await db.SaveChangesAsync();
             return now;
         });
         return kept;
     }
-
-    private static string Trouble(Supplier supplier, PurchaseOrder order, Problem problem) => order.SupplierReference.Length == 0
-        ? $"{supplier.Name} {problem.Message}. The order is kept and sent again by itself; it will not be placed twice. By phone: {supplier.Phone}."
-        : $"{supplier.Name} {problem.Message}. What it said last is shown; we go on asking.";
 
     /// <summary>Orders that should be talked about: those not handed over yet, or all that are open.</summary>
     public async Task<IReadOnlyList<(long Id, long SupplierId)>> OpenAsync(bool onlyNew, CancellationToken cancel)

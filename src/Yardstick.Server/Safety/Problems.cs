@@ -15,7 +15,7 @@ public static class Problems
 
     private static int StatusOf(string code) =>
         code.EndsWith(".gone", StringComparison.Ordinal) ? 404
-        : code.EndsWith(".conflict", StringComparison.Ordinal) ? 409
+        : code.EndsWith(".conflict", StringComparison.Ordinal) || code == "link.closed" ? 409
         : code.EndsWith(".right", StringComparison.Ordinal) ? 403
         : 422;
 }

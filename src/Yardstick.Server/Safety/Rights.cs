@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Security.Claims;
 using Microsoft.AspNetCore.Authorization;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Server.Safety;
 
@@ -32,11 +33,11 @@ public static class RightsOnEndpoints
 
     /// <summary>Whether the person may.</summary>
     public static bool May(this ClaimsPrincipal user, Permission permission) =>
-        Enum.TryParse<Role>(user.FindFirstValue(ClaimTypes.Role), out var role) && Rights.Allows(role, permission);
+        Enum.TryParse<Role>(user.FindFirstValue(ClaimTypes.Role), out var role) && Core.Setup.Rights.Allows(role, permission);
 
-    /// <summary>The refusal for somebody who may not set prices by hand; null for those who may.</summary>
-    public static Core.Problem? MayNotPrice(this ClaimsPrincipal user, string field) => user.May(Permission.OverridePrices) ? null
-        : new Core.Problem("rights.right", "You do not have the right to set prices by hand; ask a manager.", field);
+    /// <summary>Everything that the person may.</summary>
+    public static IReadOnlyCollection<Permission> Rights(this ClaimsPrincipal user) =>
+        Enum.TryParse<Role>(user.FindFirstValue(ClaimTypes.Role), out var role) ? Core.Setup.Rights.Of(role) : [];
 
     /// <summary>Names the claim that holds the session.</summary>
     internal const string SessionClaim = "session";

@@ -33,15 +33,9 @@ public static class PlanWork
         if (await db.Jobs.FindAsync(jobId) is not { RemovedAt: null } job) return new Problem("job.gone", "This job is no longer on its order.");
         if (request.TechnicianId is { } id && !await db.Staff.AnyAsync(s => s.Id == id && s.Role == Role.Technician && s.Active)) return new Problem("technician.gone", "There is no such technician.");
         var shop = await db.Shops.SingleAsync();
-        var step = TimeSpan.FromMinutes(15).Ticks;
-        var start = new DateTime((request.Start.Ticks + step / 2) / step * step);
-        if (TimeOnly.FromDateTime(start) < shop.Opens || TimeOnly.FromDateTime(start) >= shop.Closes) return new Problem("plan.hours", $"The shop is open from {shop.Opens.Clock()} to {shop.Closes.Clock()}; plan the job within it.", "start");
         var plan = await db.PlannedWork.FirstOrDefaultAsync(p => p.JobId == jobId);
-        if (plan is not null && plan.Version != request.Version && request.Version != 0) return new Problem("plan.conflict", "Somebody moved this job meanwhile; look where it is now.");
-        if (plan is null) db.PlannedWork.Add(plan = new PlannedWork { JobId = jobId, OrderId = job.OrderId, Version = 0 });
-        plan.TechnicianId = request.TechnicianId;
-        plan.Start = start;
-        plan.Version++;
+        if (plan is null) db.PlannedWork.Add(plan = new PlannedWork { JobId = jobId, OrderId = job.OrderId });
+        if (plan.Place(request.TechnicianId, request.Start, shop, request.Version).Problem is { } refused) return refused;
         await db.SaveChangesAsync();
         return new Changed(0, jobId, plan.Version);
     });

@@ -48,13 +48,17 @@ public static class FirstRun
 
     private static async Task<IResult> HandleAsync(FirstRunRequest request, HttpContext http, UserManager<Account> users, FirstRunCode code, SingleWriter gate, TimeProvider time)
     {
-        if (Check(request) is { } problem) return Problems.Of(problem);
+        var made = Shop.Create(request.ShopName, request.TimeZone, request.Currency, request.DistanceUnit);
+        if (made.Problem is { } noShop) return Problems.Of(noShop);
+        var owning = StaffMember.Owner(request.OwnerName);
+        if (owning.Problem is { } noOwner) return Problems.Of(noOwner);
+        if (PasswordRules.CheckAccount(request.UserName, request.Password).Problem is { } problem) return Problems.Of(problem);
         if (!code.Fits(request.Code)) return Problems.Of(new Problem("firstRun.code", "This is not the code that was printed where Yardstick was started.", "code"));
         var owner = await gate.RunAsync<Result<StaffMember>>(async db =>
         {
             if (await db.Shops.AnyAsync()) return new Problem("firstRun.done", "This shop was set up already; sign in.");
-            var person = new StaffMember { Name = request.OwnerName.Trim(), Role = Role.Owner };
-            ShopStart.AddShop(db, new Shop { Name = request.ShopName.Trim(), TimeZone = request.TimeZone, Currency = request.Currency, DistanceUnit = request.DistanceUnit }, time.GetUtcNow().UtcDateTime);
+            var person = owning.Value;
+            ShopStart.AddShop(db, made.Value, time.GetUtcNow().UtcDateTime);
             db.Staff.Add(person);
             await db.SaveChangesAsync();
             var account = new Account { Id = person.Id, UserName = request.UserName.Trim(), NormalizedUserName = users.NormalizeName(request.UserName.Trim()), SecurityStamp = Guid.NewGuid().ToString() };
@@ -66,15 +70,5 @@ public static class FirstRun
         if (owner.Problem is { } refused) return Problems.Of(refused);
         await Sessions.BeginAsync(http, owner.Value, "first run");
         return Results.NoContent();
-    }
-
-    private static Problem? Check(FirstRunRequest request)
-    {
-        if (string.IsNullOrWhiteSpace(request.ShopName) || request.ShopName.Length > 120) return new Problem("firstRun.shop", "The shop needs a name.", "shopName");
-        if (!TimeZoneInfo.TryFindSystemTimeZoneById(request.TimeZone ?? "", out _)) return new Problem("firstRun.zone", "Choose the time zone from the list.", "timeZone");
-        if (request.Currency is not { Length: 3 } || !request.Currency.All(char.IsAsciiLetterUpper)) return new Problem("firstRun.currency", "A currency is three capital letters, such as USD or EUR.", "currency");
-        if (string.IsNullOrWhiteSpace(request.OwnerName) || request.OwnerName.Length > 120) return new Problem("firstRun.owner", "Type the owner's name.", "ownerName");
-        if (string.IsNullOrWhiteSpace(request.UserName) || request.UserName.Length > 60) return new Problem("firstRun.userName", "Choose a name to sign in with.", "userName");
-        return PasswordRules.Check(request.Password, request.UserName.Trim()).Problem;
     }
 }

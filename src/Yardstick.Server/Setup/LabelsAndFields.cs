@@ -57,26 +57,26 @@ public static class LabelsAndFields
     private static Task<IResult> AddLabel(LabelRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         var name = (request.Name ?? "").Trim();
-        if (name.Length is 0 or > 40) return new Problem("label.name", "A label needs at most 40 characters.", "name");
-        if (await work.Db.Labels.AnyAsync(l => l.Kind == request.Kind && l.Name == name)) return new Problem("label.twice", $"There is a label \"{name}\" already.", "name");
-        var label = new Label { Kind = request.Kind, Name = name };
-        work.Db.Labels.Add(label);
+        var label = Label.Create(request.Kind, name, await work.Db.Labels.AnyAsync(l => l.Kind == request.Kind && l.Name == name));
+        if (label.Problem is { } refused) return refused;
+        work.Db.Labels.Add(label.Value);
         await work.Db.SaveChangesAsync();
-        return new RecordChanged(label.Id, 1);
+        return new RecordChanged(label.Value.Id, 1);
     });
 
     private static Task<IResult> RetireLabel(long id, LabelsAndFieldsRetireRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         if (await work.Db.Labels.FindAsync(id) is not { } label) return new Problem("label.gone", "There is no such label.");
-        label.RetiredAt = request.Retired ? work.Actor.At : null;
+        label.Retire(request.Retired, work.Actor.At);
         return new RecordChanged(id, 1);
     });
 
     private static Task<IResult> AddField(FieldRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
-        var made = ExtraField.Create(request.Kind, request.Name, request.Type, request.Choices);
+        var name = (request.Name ?? "").Trim();
+        var taken = await work.Db.ExtraFields.AnyAsync(f => f.Kind == request.Kind && f.Name == name);
+        var made = ExtraField.Create(request.Kind, name, request.Type, request.Choices, taken);
         if (made.Problem is { } problem) return problem;
-        if (await work.Db.ExtraFields.AnyAsync(f => f.Kind == request.Kind && f.Name == made.Value.Name)) return new Problem("extraField.twice", $"There is a field \"{made.Value.Name}\" already.", "name");
         work.Db.ExtraFields.Add(made.Value);
         await work.Db.SaveChangesAsync();
         return new RecordChanged(made.Value.Id, 1);
@@ -85,7 +85,7 @@ public static class LabelsAndFields
     private static Task<IResult> RetireField(long id, LabelsAndFieldsRetireRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         if (await work.Db.ExtraFields.FindAsync(id) is not { } field) return new Problem("extraField.gone", "There is no such field.");
-        field.RetiredAt = request.Retired ? work.Actor.At : null;
+        field.Retire(request.Retired, work.Actor.At);
         return new RecordChanged(id, 1);
     });
 
@@ -125,7 +125,7 @@ public static class LabelsAndFields
         else
         {
             if (kept is null) work.Db.ExtraValues.Add(kept = new ExtraValue { FieldId = fieldId, TargetId = id });
-            kept.Value = read.Value;
+            kept.Set(read.Value);
         }
         Note(work, kind, id, new FieldChange(field.Name, old, read.Value));
         return new RecordChanged(id, 1);

@@ -50,8 +50,7 @@ public static class Logo
     private static Task<IResult> Change(string hash, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         var shop = await work.Db.Shops.SingleAsync();
-        work.Record("shop", 1, 0, new FieldChange("logo", shop.LogoHash, hash));
-        shop.LogoHash = hash;
+        work.Record("shop", 1, 0, shop.SetLogo(hash));
         return new RecordChanged(1, 1);
     });
 

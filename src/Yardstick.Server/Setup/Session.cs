@@ -1,10 +1,11 @@
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core;
 using Yardstick.Core.Setup;
-using Yardstick.Data;
+using Yardstick.Core.Values;
+using Yardstick.Core;
 using Yardstick.Data.Setup;
+using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Safety;
 

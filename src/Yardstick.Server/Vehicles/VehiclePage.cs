@@ -111,13 +111,11 @@ public static class VehiclePage
         var db = work.Db;
         if (await db.Vehicles.FindAsync(id) is not { MergedIntoId: null } vehicle) return new Problem("vehicle.gone", "This car's record is not on file any more; it was merged into another.");
         if (await db.Customers.FindAsync(request.CustomerId) is not { MergedIntoId: null } owner) return new Problem("customer.gone", "There is no such customer.");
-        if (vehicle.CustomerId == owner.Id) return new Problem("vehicle.owner", $"It belongs to {owner.DisplayName} already.");
-        if (await db.Orders.Where(o => o.VehicleId == id && o.State == OrderState.Open).Select(o => (long?)o.Number).FirstOrDefaultAsync() is { } number)
-            return new Problem("vehicle.open", $"Order {number} is open for its present owner; close it before the car is passed on.");
+        var open = await db.Orders.Where(o => o.VehicleId == id && o.State == OrderState.Open).Select(o => (long?)o.Number).FirstOrDefaultAsync();
         var before = (await db.Customers.FindAsync(vehicle.CustomerId))!;
-        db.VehicleTransfers.Add(new VehicleTransfer { VehicleId = id, FromCustomerId = before.Id, ToCustomerId = owner.Id, At = work.Actor.At, ById = work.Actor.StaffId });
-        vehicle.CustomerId = owner.Id;
-        vehicle.Version++;
+        var transfer = vehicle.PassTo(owner.Id, owner.DisplayName, open, work.Actor);
+        if (transfer.Problem is { } refused) return refused;
+        db.VehicleTransfers.Add(transfer.Value);
         work.Record(RecordCommands.Vehicle, id, vehicle.Version, new FieldChange("owner", before.DisplayName, owner.DisplayName));
         await db.SaveChangesAsync();
         return new RecordChanged(id, vehicle.Version);

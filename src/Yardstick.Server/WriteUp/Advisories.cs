@@ -126,7 +126,7 @@ public static class Advisories
         var reminders = await db.Reminders.Where(r => r.VehicleId == vehicleId && r.RemovedAt == null).ToListAsync();
         if (reminders.Count == 0) return [];
         var ids = (canned ?? "").Split(',').Select(t => long.TryParse(t, out var id) ? id : 0).ToHashSet();
-        var chosen = (await db.CannedJobs.Where(c => ids.Contains(c.Id)).ToListAsync()).ConvertAll(c => new Job { Title = c.Title, CannedJobId = c.Id });
+        var chosen = (await db.CannedJobs.Where(c => ids.Contains(c.Id)).ToListAsync()).ConvertAll(c => Job.Named(c.Title, c.Id));
         return reminders.ConvertAll(r => new Advisory("reminder", Due.Of(r, use).Urgency, r.Title, FollowUp.Reminders.Sentence(r, use, shop))
         {
             Take = new AdvisoryToJob("reminder", r.Id, r.Title, r.CannedJobId),

@@ -35,10 +35,9 @@ public sealed record AdvisoryToJob(string Kind, long? Id, string Title, long? Ca
         {
             var made = await CannedJobs.MakeAsync(db, id, cost);
             if (made.Problem is { } gone) return gone;
-            made.Value.Job.Origin = origin;
-            return made.Value.Job;
+            return made.Value.Job.From(origin);
         }
-        return new Job { Title = title.Trim() is { Length: > 200 } tooLong ? tooLong[..199] + "…" : title.Trim(), Origin = origin };
+        return Job.Create(title, origin);
     }
 
     /// <summary>An earlier job for an order of the same car, at today's prices.</summary>
@@ -46,8 +45,8 @@ public sealed record AdvisoryToJob(string Kind, long? Id, string Title, long? Ca
     {
         var source = await db.Jobs.Include(j => j.Lines).Include(j => j.Companions).FirstOrDefaultAsync(j => j.Id == jobId);
         if (source is null || vehicleId is null || !await db.Orders.AnyAsync(o => o.Id == source.OrderId && o.VehicleId == vehicleId)) return new Problem("job.gone", "This earlier work is not of this car.");
-        if (await db.Jobs.AnyAsync(j => j.TakenFromJobId == jobId && j.RemovedAt == null)) return new Problem("job.taken", $"\"{source.Title}\" was taken over already.");
-        var partIds = source.Lines.Select(l => l.PartId).OfType<long>().ToList();
+        if (await db.Jobs.AnyAsync(j => j.TakenFromJobId == jobId && j.RemovedAt == null)) return EarlierWork.TakenAlready(source);
+        var partIds = source.Lines.OfType<PartLine>().Select(l => l.PartId).OfType<long>().ToList();
         var parts = await db.Parts.Include(p => p.Companions).Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id);
         return source.CopyAtTodaysCosts(parts.GetValueOrDefault, cost);
     }

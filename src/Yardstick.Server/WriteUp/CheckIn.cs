@@ -1,10 +1,11 @@
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core;
 using Yardstick.Core.Documents;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 using Yardstick.Core.WriteUp;
+using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Approval;
 using Yardstick.Server.Changes;
@@ -17,7 +18,6 @@ namespace Yardstick.Server.WriteUp;
 /// <summary>The check-in sheet: what would be signed, the signing, and the sheets that were signed.</summary>
 public static class CheckIn
 {
-    private const int MostPhotos = 6;
 
     /// <summary>A signed sheet.</summary>
     public sealed record CheckInSigned(long Id, string SignedBy, DateTime At, string By);
@@ -63,7 +63,7 @@ public static class CheckIn
             var answer = await commands.RunAsync<Changed>(async work =>
             {
                 var kept = await KeepAsync(work, id, drawn.Value);
-                stale = kept.Problem?.Code == Changing.Code;
+                stale = kept.Problem?.Code == CheckInSheet.Changing.Code;
                 return kept;
             });
             if (!stale) return answer;
@@ -71,21 +71,15 @@ public static class CheckIn
         }
     }
 
-    private static readonly Problem Changing = new("checkIn.changing", "The order is being changed right now; sign again.");
-
     private static async Task<Result<Drawn>> DrawAsync(ShopDb db, long id, CheckInRequest request, Signatures signatures, ContentStore store, DateTime utcNow)
     {
         if (await db.ReadOrderAsync(id) is not { } order) return new Problem("order.gone", "There is no such order.");
-        if (order.State != OrderState.Open) return new Problem("order.posted", "This order is closed; nobody signs for its check-in any more.");
-        var name = (request.SignedBy ?? "").Trim();
-        if (name.Length is 0 or > 120) return new Problem("checkIn.name", "Say who signs.", "signedBy");
-        if (request.Condition is { Length: > 2000 }) return new Problem("text.long", "At most 2,000 characters are kept here.", "condition");
-        if (await signatures.ReadAsync(request.SignaturePng) is not { } signature) return new Problem("checkIn.signature", "The signature is missing; sign in the box.", "signature");
         var hashes = (request.PhotoHashes ?? []).Distinct().ToList();
-        if (hashes.Count > MostPhotos) return new Problem("checkIn.photos", $"At most {MostPhotos} photos have room on a sheet.", "photos");
+        if (CheckInSheet.MaySign(order, request.SignedBy, request.Condition, hashes.Count).Problem is { } refused) return refused;
+        if (await signatures.ReadAsync(request.SignaturePng) is not { } signature) return CheckInSheet.NoSignature;
         if (await db.Photos.CountAsync(p => hashes.Contains(p.Hash)) != hashes.Count) return new Problem("photo.gone", "One of the photos was not kept; take it again.", "photos");
 
-        var document = await DocumentAsync(db, order, utcNow) with { SignedBy = name, Condition = request.Condition?.Trim() ?? "", PhotoHashes = hashes };
+        var document = await DocumentAsync(db, order, utcNow) with { SignedBy = request.SignedBy!.Trim(), Condition = request.Condition?.Trim() ?? "", PhotoHashes = hashes };
         var photos = hashes.ConvertAll(h => File.ReadAllBytes(store.PathOf(h, picture: true)));
         return new Drawn(order.Version, document, await store.KeepFileAsync(CheckInPages.Draw(document, signature, photos, store.ReadOrNull(document.LogoHash))));
     }
@@ -94,19 +88,11 @@ public static class CheckIn
     {
         var db = work.Db;
         if (await db.Orders.FindAsync(id) is not { } order) return new Problem("order.gone", "There is no such order.");
-        if (order.State != OrderState.Open) return new Problem("order.posted", "This order is closed; nobody signs for its check-in any more.");
-        if (order.Version != drawn.OrderVersion) return Changing;
-        var sheet = new CheckInSheet
-        {
-            OrderId = id,
-            SignedBy = drawn.Document.SignedBy,
-            At = work.Actor.At,
-            ById = work.Actor.StaffId,
-            DocumentJson = JsonSerializer.Serialize(drawn.Document, DocumentMaker.Json),
-            FileHash = drawn.Hash,
-        };
+        var signed = CheckInSheet.Sign(order, drawn.OrderVersion, drawn.Document.SignedBy, JsonSerializer.Serialize(drawn.Document, DocumentMaker.Json), drawn.Hash, work.Actor);
+        if (signed.Problem is { } refused) return refused;
+        var sheet = signed.Value;
         db.CheckInSheets.Add(sheet);
-        db.OrderChanges.Add(new OrderChange { OrderId = id, Target = "order", TargetId = id, Field = "check-in", New = $"signed by {sheet.SignedBy}", Version = order.Version, At = work.Actor.At, ById = work.Actor.StaffId, ClientId = work.Actor.ClientId });
+        db.AddRecord(order);
         await db.SaveChangesAsync();
         return new Changed(order.Version, sheet.Id, 1);
     }

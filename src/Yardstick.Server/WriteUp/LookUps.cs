@@ -110,7 +110,7 @@ public static class LookUps
             Add(same.Select(c => c.CustomerId), DuplicateReason.Vin);
             cars.AddRange(same.Where(s => !cars.Exists(c => c.Id == s.Id)));
         }
-        var typed = new Customer { FirstName = firstName?.Trim() ?? "", LastName = lastName?.Trim() ?? "", BusinessName = businessName?.Trim() ?? "" };
+        var typed = Customer.Named(0, firstName, lastName, businessName);
         var name = typed.BusinessName.Length > 0 ? typed.BusinessName : $"{typed.FirstName} {typed.LastName}".Trim();
         if (name.Length > 2)
         {

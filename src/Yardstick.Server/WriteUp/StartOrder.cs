@@ -64,27 +64,25 @@ public static class StartOrder
         var vehicle = await VehicleAsync(db, request, customer.Value, shop.Local(actor.At).Year);
         if (vehicle.Problem is { } noVehicle) return noVehicle;
 
-        var order = new Order
+        var start = new OrderStart
         {
             CustomerId = customer.Value?.Id,
             VehicleId = vehicle.Value?.Id,
             CounterSale = request.CounterSale,
-            WriterId = actor.StaffId,
-            OpenedAt = actor.At,
-            StageSince = actor.At,
-            Stage = request.CounterSale ? Stage.Pricing : Stage.Here,
-            PolicyVersionId = await db.PolicyInForceAsync(),
             CustomerWaits = request.CustomerWaits,
-            KeyTag = request.KeyTag?.Trim() ?? "",
+            KeyTag = request.KeyTag,
             OldPartsBack = request.OldPartsBack,
             WashingWanted = request.WashingWanted,
             HasPriority = request.HasPriority,
             ContactId = request.ContactId,
             SiteId = request.SiteId,
         };
-        if (await OrderContacts.OfAsync(db, order) is { } notTheirs) return notTheirs;
+        if ((await OrderContacts.PeopleAsync(db, start.CustomerId)).Refuses(start) is { } notTheirs) return notTheirs;
+        var opened = Order.Open(start, await db.PolicyInForceAsync(), actor);
+        if (opened.Problem is { } noOrder) return noOrder;
+        var order = opened.Value;
         if (await FillAsync(db, order, request, shop, actor) is { } problem) return problem;
-        order.Number = await db.NextNumberAsync(Counter.Orders);
+        order.TakeNumber(await db.NextNumberAsync(Counter.Orders));
         db.Orders.Add(order);
         await db.SaveChangesAsync();
         var cannedIds = order.Jobs.Select(j => j.CannedJobId).OfType<long>().ToList();
@@ -92,7 +90,7 @@ public static class StartOrder
         foreach (var job in order.OnJobs.Where(j => j.CannedJobId is { } canned && carrying.ContainsKey(canned)))
             if (order.GiveCanned(carrying[job.CannedJobId!.Value], job, actor) is { } discount) return discount;
         if (order.OdometerIn is { } reading && vehicle.Value is { } car)
-            db.OdometerReadings.Add(new OdometerReading { VehicleId = car.Id, OrderId = order.Id, Reading = reading, At = actor.At });
+            db.OdometerReadings.Add(OdometerReading.Of(car.Id, order.Id, reading, actor.At));
         OrderPricing.Refresh(order, customer.Value, await db.PolicyAsync(order.PolicyVersionId), DateOnly.FromDateTime(shop.Local(actor.At)));
         db.AddRecord(order);
         await db.SaveChangesAsync();
@@ -103,12 +101,9 @@ public static class StartOrder
     {
         if (request.CustomerId is { } id)
             return await db.Customers.FindAsync(id) is { } known ? (Result<Customer?>)known : new Problem("customer.gone", "There is no such customer.");
-        if (request.Customer is not { } typed)
-            return request.CounterSale ? (Result<Customer?>)(Customer?)null : new Problem("writeUp.customer", "Find the customer, or type at least a name for a new one.", "customer");
-        var made = Customer.Create(typed.FirstName, typed.LastName, typed.BusinessName, typed.Phone, typed.Email, shop.Country, now);
+        if (request.Customer is not { } typed) return request.CounterSale ? (Result<Customer?>)(Customer?)null : OrderStart.NoCustomer;
+        var made = Customer.Create(typed.FirstName, typed.LastName, typed.BusinessName, typed.Phone, typed.Email, shop.Country, now, typed.Address);
         if (made.Problem is { } problem) return problem with { Field = $"customer.{problem.Field}" };
-        if (!string.IsNullOrWhiteSpace(typed.Address) && made.Value.Set("address", typed.Address, shop.Local(now)).Problem is { } address) return address with { Field = "customer.address" };
-        made.Value.Version = 1;
         db.Customers.Add(made.Value);
         await db.SaveChangesAsync();
         return made.Value;
@@ -119,11 +114,10 @@ public static class StartOrder
         if (request.CounterSale) return (Vehicle?)null;
         if (request.VehicleId is { } id)
             return await db.Vehicles.FirstOrDefaultAsync(v => v.Id == id && v.CustomerId == customer!.Id) is { } known ? (Result<Vehicle?>)known : new Problem("vehicle.gone", "There is no such car with this customer.");
-        if (request.Vehicle is not { } typed)
-            return new Problem("writeUp.vehicle", "Choose or type the car, or choose \"Sale over the counter\" if there is none.", "vehicle");
+        if (request.Vehicle is not { } typed) return OrderStart.NoVehicle;
         var made = Vehicle.Create(typed, thisYear);
         if (made.Problem is { } problem) return problem with { Field = $"vehicle.{problem.Field}" };
-        made.Value.CustomerId = customer!.Id;
+        made.Value.BelongsTo(customer!.Id);
         db.Vehicles.Add(made.Value);
         await db.SaveChangesAsync();
         return made.Value;
@@ -133,7 +127,6 @@ public static class StartOrder
     {
         var localNow = shop.Local(actor.At);
         if (!string.IsNullOrWhiteSpace(request.PromisedAt) && order.SetHeader("promisedAt", request.PromisedAt, localNow, actor).Problem is { } promise) return promise;
-        if (order.KeyTag.Length > 20) return new Problem("text.long", "A key tag can have at most 20 characters.", "keyTag");
         if (order.VehicleId is { } vehicleId && !string.IsNullOrWhiteSpace(request.Odometer))
         {
             if (order.SetHeader("odometerIn", request.Odometer, localNow, actor).Problem is { } odometer) return odometer with { Field = "odometer" };
@@ -160,8 +153,7 @@ public static class StartOrder
             if (order.AddJob(taken.Value, actor).Problem is { } refused) return refused;
         }
         if (!string.IsNullOrWhiteSpace(request.Title)) return order.SetHeader("title", request.Title, localNow, actor).Problem;
-        var title = order.OnJobs.FirstOrDefault()?.Title ?? order.Concerns.FirstOrDefault()?.Complaint ?? "";
-        order.Title = title.Length > 60 ? title[..60].TrimEnd() + "…" : title;
+        order.TakeTitle();
         return null;
     }
 }

@@ -23,8 +23,8 @@ public class ApprovalTests
         foreach (var (title, hours) in jobs)
         {
             var job = new Job { Id = order.Jobs.Count + 11, Title = title };
-            job.Lines.Add(new Line { Id = order.Jobs.Count * 10 + 101, Kind = LineKind.Labor, Description = title, Hours = hours });
-            job.Lines.Add(new Line { Id = order.Jobs.Count * 10 + 102, Kind = LineKind.Part, Description = $"Part of {title}", Quantity = 1, UnitCost = 20, Position = 1 });
+            job.Lines.Add(new LaborLine { Id = order.Jobs.Count * 10 + 101, Description = title, Hours = hours });
+            job.Lines.Add(new PartLine { Id = order.Jobs.Count * 10 + 102, Description = $"Part of {title}", Quantity = 1, UnitCost = 20, Position = 1 });
             order.AddJob(job, Mina);
         }
         return order;
@@ -141,11 +141,11 @@ public class ApprovalTests
     public void Another_visit_is_not_approved_here_and_keeps_prices_and_parts_of_the_job()
     {
         var order = Made(("Brakes", 1));
-        order.Jobs[0].Lines[1].UnitPrice = 55;
+        order.Jobs[0].Lines[1].AsPart().UnitPrice = 55;
         order.Decide(11, new Answer(DecisionKind.AnotherVisit, "Vesa", AnswerChannel.Phone), Price, Mina);
         Assert.Equal(0, Price(order, JobSelection.ApprovedOnly).Total);
         var copy = order.Jobs[0].ForAnotherVisit(order);
-        Assert.Equal((55m, 100m), (copy.Lines[1].UnitPrice!.Value, copy.Lines[0].QuotedPrice!.Value));
+        Assert.Equal((55m, 100m), (copy.Lines[1].AsPart().UnitPrice!.Value, copy.Lines[0].AsLabor().QuotedPrice!.Value));
         Assert.Equal("Approved on order 3001", copy.OriginText);
     }
 
@@ -158,8 +158,8 @@ public class ApprovalTests
         var hash = Shown(order).OfferHash;
         Assert.Equal(hash, EstimateSnapshot.FromJson(Shown(order).ToJson()).OfferHash);
         // The same figures with more zeros, as a database gives them back, are the same offer.
-        order.Jobs[0].Lines[0].Hours = 1.0000m;
-        order.Jobs[0].Lines[1].UnitCost = 20.0000m;
+        order.Jobs[0].Lines[0].AsLabor().Hours = 1.0000m;
+        order.Jobs[0].Lines[1].AsPart().UnitCost = 20.0000m;
         Assert.Equal(hash, Shown(order).OfferHash);
         Assert.Equal(hash, Shown(order, new Finding { Text = "Seal wet", ReleasedAt = Mina.At }).OfferHash);
         order.SetLine(102, "unitCost", "21", Mina);
@@ -181,7 +181,7 @@ public class ApprovalTests
 
         Assert.Empty(then.ChangesOf(Shown(order).Jobs[0]));
         order.SetLine(101, "hours", "1.5", Mina);
-        order.AddLine(11, new Line { Id = 150, Kind = LineKind.Part, Description = "Shim", Quantity = 2, UnitCost = 3 }, Mina);
+        order.AddLine(11, new PartLine { Id = 150, Description = "Shim", Quantity = 2, UnitCost = 3 }, Mina);
         order.SetLine(102, "isExcluded", "true", Mina);
         Assert.Equal(["Brakes: 1 h, 100.00 then, 1.5 h, 150.00 now.", "Part of Brakes was left out.", "Shim was added, 12.00."], then.ChangesOf(Shown(order).Jobs[0]));
     }
@@ -331,12 +331,12 @@ public class ApprovalTests
         var order = Made(("Brakes", 1));
         var line = order.Jobs[0].Lines[1];
         Assert.Equal("line.source", order.SourceBack(102, Mina).Problem!.Code);
-        order.SourceLine(102, l => (l.SupplierCode, l.Number, l.UnitCost) = ("harbor", "H-1", 18), "Harbor: H-1", Mina);
+        order.SourceLine<PartLine>(102, l => (l.SupplierCode, l.Number, l.UnitCost) = ("harbor", "H-1", 18), "Harbor: H-1", Mina);
         Assert.True(order.SourceBack(102, Mina).Ok);
-        Assert.Equal(("", "", 20m), (line.SupplierCode, line.Number, line.UnitCost));
+        Assert.Equal(("", "", 20m), (line.AsPart().SupplierCode, line.AsPart().Number, line.AsPart().UnitCost));
         Assert.True(order.SourceBack(102, Mina).Ok);
-        Assert.Equal(("harbor", "H-1", 18m), (line.SupplierCode, line.Number, line.UnitCost));
-        line.ReceivedQuantity = 1;
+        Assert.Equal(("harbor", "H-1", 18m), (line.AsPart().SupplierCode, line.AsPart().Number, line.AsPart().UnitCost));
+        line.AsPart().ReceivedQuantity = 1;
         Assert.Equal("line.received", order.SourceBack(102, Mina).Problem!.Code);
     }
 }

@@ -26,8 +26,8 @@ public class AskingPropertyTests
     private static Job Of(decimal hours, decimal cost, int quantity, bool lines, decimal? fixedPrice)
     {
         var job = new Job { Title = "Job", LinesOpen = lines, FixedPrice = fixedPrice };
-        job.Lines.Add(new Line { Kind = LineKind.Labor, Description = "Labor", Hours = hours });
-        job.Lines.Add(new Line { Kind = LineKind.Part, Description = "Part", Quantity = quantity, UnitCost = cost, Position = 1 });
+        job.Lines.Add(new LaborLine { Description = "Labor", Hours = hours });
+        job.Lines.Add(new PartLine { Description = "Part", Quantity = quantity, UnitCost = cost, Position = 1 });
         return job;
     }
 
@@ -95,12 +95,12 @@ public class AskingPropertyTests
 
             var changed = order.Jobs[pick % order.Jobs.Count];
             var line = changed.Lines[1];
-            Assert.True(order.SetLine(line.Id, "quantity", $"{line.Quantity + 1:0}", Mina).Ok);
+            Assert.True(order.SetLine(line.Id, "quantity", $"{line.AsPart().Quantity + 1:0}", Mina).Ok);
             var now = Shown(order);
             Assert.NotEqual(sent.OfferHash, now.OfferHash);
             Assert.NotEmpty(sent.ChangesOf(now.Jobs.First(j => j.Id == changed.Id)));
             // Put back, it is the offer again that was sent.
-            Assert.True(order.SetLine(line.Id, "quantity", $"{line.Quantity - 1:0}", Mina).Ok);
+            Assert.True(order.SetLine(line.Id, "quantity", $"{line.AsPart().Quantity - 1:0}", Mina).Ok);
             Assert.Equal(sent.OfferHash, Shown(order).OfferHash);
         }, iter: 150);
     }
@@ -154,7 +154,7 @@ public class AskingPropertyTests
             foreach (var job in order.OnJobs.ToList()) Assert.True(order.Decide(job.Id, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone), Price, Mina).Ok);
             var agreed = order.AmountAgreed!.Value.Amount;
             var labor = order.Jobs[0].Lines[0];
-            order.SetLine(labor.Id, "hours", (labor.Hours + more / 100m).ToString(System.Globalization.CultureInfo.InvariantCulture), Mina);
+            order.SetLine(labor.Id, "hours", (labor.AsLabor().Hours + more / 100m).ToString(System.Globalization.CultureInfo.InvariantCulture), Mina);
             OrderPricing.Refresh(order, null, Policy, Today);
             // A cent either way is left to the rounding, which the pricing examples hold.
             var over = order.ApprovedTotal.Amount - agreed - Math.Min(agreed * 0.10m, 20);

@@ -18,7 +18,7 @@ public class ReleaseTests
     public ReleaseTests()
     {
         var job = new Job { Id = 11, Title = "Brakes" };
-        job.Lines.Add(new Line { Id = 101, Kind = LineKind.Labor, Description = "Replace pads", Hours = 1 });
+        job.Lines.Add(new LaborLine { Id = 101, Description = "Replace pads", Hours = 1 });
         order.AddJob(job, Mina);
         order.AddConcern("Squeals", Mina);
         order.Concerns[0].Id = 5;

@@ -1,6 +1,7 @@
 using Yardstick.Core.Customers;
 using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Core.Tests.Customers;

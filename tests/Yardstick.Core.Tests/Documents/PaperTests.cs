@@ -20,12 +20,12 @@ public class PaperTests
     {
         var order = new Order { Id = 1, Number = 3001, KeyTag = "14", CarAt = "in row 3", OldPartsBack = true, PromisedAt = Now.AddHours(6) };
         var brakes = new Job { Id = 11, Title = "Brakes", Checklist = "Torque\nRoad test" };
-        brakes.Lines.Add(new Line { Id = 101, Kind = LineKind.Labor, Description = "Replace pads", Hours = 1.2m });
-        brakes.Lines.Add(new Line { Id = 102, Kind = LineKind.Part, Description = "Pads", Number = "BP-1", Quantity = 1, UnitCost = 40, CoreDeposit = 10, Position = 1 });
-        brakes.Lines.Add(new Line { Id = 103, Kind = LineKind.Fee, Description = "Disposal", UnitAmount = 3, Quantity = 1, Position = 2 });
+        brakes.Lines.Add(new LaborLine { Id = 101, Description = "Replace pads", Hours = 1.2m });
+        brakes.Lines.Add(new PartLine { Id = 102, Description = "Pads", Number = "BP-1", Quantity = 1, UnitCost = 40, CoreDeposit = 10, Position = 1 });
+        brakes.Lines.Add(new FeeLine { Id = 103, Description = "Disposal", UnitAmount = 3, Quantity = 1, Position = 2 });
         order.AddJob(brakes, Mina);
         var wipers = new Job { Id = 12, Title = "Wipers" };
-        wipers.Lines.Add(new Line { Id = 111, Kind = LineKind.Part, Description = "Blade", Number = "WB-9", Quantity = 2, UnitCost = 8 });
+        wipers.Lines.Add(new PartLine { Id = 111, Description = "Blade", Number = "WB-9", Quantity = 2, UnitCost = 8 });
         order.AddJob(wipers, Mina);
         order.Give(GivenDiscount.Parse("10%", DiscountBase.All, "").Value, Mina);
         if (!checkedInAndPosted) return order;
@@ -96,7 +96,7 @@ public class PaperTests
     {
         var order = Made();
         var scan = new Job { Id = 13, Title = "Scan", CreditAmount = 60 };
-        scan.Lines.Add(new Line { Id = 121, Kind = LineKind.Labor, Description = "Scan", Hours = 1 });
+        scan.Lines.Add(new LaborLine { Id = 121, Description = "Scan", Hours = 1 });
         order.AddJob(scan, Mina);
         Assert.Empty(OrderPricing.CreditedWith(order, scan));
         Assert.Equal("60.00 of this charge is credited when the repair that it leads to is approved.", scan.CreditWords(order));
@@ -173,7 +173,7 @@ public class PaperTests
         var policy = Policy with { Pricing = Policy.Pricing with { PricesIncludeTax = inside, Supplies = null, Taxes = [new TaxRule("VAT", 20, [AmountKind.Labor])] } };
         var order = new Order { Id = 1, Number = 3001 };
         var job = new Job { Id = 11, Title = "Brakes" };
-        job.Lines.Add(new Line { Id = 101, Kind = LineKind.Labor, Description = "Replace pads", Hours = 1 });
+        job.Lines.Add(new LaborLine { Id = 101, Description = "Replace pads", Hours = 1 });
         order.AddJob(job, Mina);
         var result = OrderPricing.Price(order, null, policy, OrderPricing.Offered(order), DateOnly.FromDateTime(Now));
         var document = DocumentMaker.OfOrder(order, new DocumentParties(Vesa, null, "Mina"), TheShop, result, DocumentKind.Estimate, 1, Now);

@@ -146,10 +146,10 @@ public class ImportTests
     {
         var part = new Part { Id = 7, Number = "BP-1", Description = "Front brake pads", Category = "brake", UnitCost = 28.5m, AverageCost = 28m };
         var copy = FormerOrders.Copy(Former().Jobs[0], number => number == "BP-1" ? part : null, StockCost.Last);
-        Assert.Equal((LineKind.Labor, 1.2m, LineKind.Part, 7L, 28.5m), (copy.Lines[0].Kind, copy.Lines[0].Hours, copy.Lines[1].Kind, copy.Lines[1].PartId!.Value, copy.Lines[1].UnitCost));
-        Assert.All(copy.Lines, l => Assert.Null(l.Price));
+        Assert.Equal((LineKind.Labor, 1.2m, LineKind.Part, 7L, 28.5m), (copy.Lines[0].Kind, copy.Lines[0].AsLabor().Hours, copy.Lines[1].Kind, copy.Lines[1].AsPart().PartId!.Value, copy.Lines[1].AsPart().UnitCost));
+        Assert.All(copy.Lines, l => Assert.False(l.IsOverridden));
         var unknown = FormerOrders.Copy(Former().Jobs[0], _ => null, StockCost.Last);
-        Assert.Equal((null, 40m), (unknown.Lines[1].PartId, unknown.Lines[1].UnitCost));
-        Assert.Equal(3m, FormerOrders.Copy(Former().Jobs[1], _ => null, StockCost.Last).Lines[0].UnitAmount);
+        Assert.Equal((null, 40m), (unknown.Lines[1].AsPart().PartId, unknown.Lines[1].AsPart().UnitCost));
+        Assert.Equal(3m, FormerOrders.Copy(Former().Jobs[1], _ => null, StockCost.Last).Lines[0].AsFee().UnitAmount);
     }
 }

@@ -14,7 +14,7 @@ public class StockIssueTests
     public StockIssueTests()
     {
         var job = new Job { Id = 11, Title = "Brakes", Decision = DecisionKind.Approved };
-        job.Lines.Add(new Line { Id = 101, Kind = LineKind.Part, Description = "Pads", PartId = 5, Quantity = 2, ReservedQuantity = 2 });
+        job.Lines.Add(new PartLine { Id = 101, Description = "Pads", PartId = 5, Quantity = 2, ReservedQuantity = 2 });
         order.AddJob(job, Mina);
     }
 
@@ -24,7 +24,7 @@ public class StockIssueTests
     public void What_was_kept_leaves_the_shelf_and_nothing_is_kept_any_more()
     {
         var movement = Assert.Single(Move());
-        Assert.Equal((4m, 0m, 0m), (pads.OnHand, pads.Reserved, order.Jobs[0].Lines[0].ReservedQuantity));
+        Assert.Equal((4m, 0m, 0m), (pads.OnHand, pads.Reserved, order.Jobs[0].Lines[0].AsPart().ReservedQuantity));
         Assert.Equal((StockMovementKind.Issue, -2m, 31.25m, 101L, 5L), (movement.Kind, movement.Quantity, movement.UnitCost, movement.LineId!.Value, movement.PartId!.Value));
         Assert.Equal((Mina.At, Mina.StaffId), (movement.At, movement.ById!.Value));
     }
@@ -41,10 +41,10 @@ public class StockIssueTests
     [Fact]
     public void What_was_ordered_for_the_order_never_was_on_the_shelf()
     {
-        order.Jobs[0].Lines[0].ReceivedQuantity = 1.5m;
+        order.Jobs[0].Lines[0].AsPart().ReceivedQuantity = 1.5m;
         Assert.Equal(-0.5m, Assert.Single(Move()).Quantity);
         Assert.Equal(5.5m, pads.OnHand);
-        order.Jobs[0].Lines[0].ReceivedQuantity = 2;
+        order.Jobs[0].Lines[0].AsPart().ReceivedQuantity = 2;
         Assert.Empty(Move(back: true));
     }
 
@@ -52,7 +52,6 @@ public class StockIssueTests
     [InlineData("declined")]
     [InlineData("out")]
     [InlineData("removed")]
-    [InlineData("labor")]
     [InlineData("not in the catalog")]
     public void Only_parts_of_approved_work_that_are_in_the_catalog_move(string why)
     {
@@ -60,8 +59,7 @@ public class StockIssueTests
         if (why == "declined") job.Decision = DecisionKind.Declined;
         if (why == "out") line.IsExcluded = true;
         if (why == "removed") line.RemovedAt = Mina.At;
-        if (why == "labor") line.Kind = LineKind.Labor;
-        if (why == "not in the catalog") line.PartId = null;
+        if (why == "not in the catalog") line.AsPart().PartId = null;
         Assert.Empty(Move());
         Assert.Equal(6m, pads.OnHand);
     }

@@ -1,6 +1,7 @@
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
+using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Tests.Orders;
@@ -8,7 +9,7 @@ namespace Yardstick.Core.Tests.Orders;
 /// <summary>Discounts, order of lines and jobs, overlap, what comes along with single parts, facts, canned jobs.</summary>
 public class EstimateTests
 {
-    private static readonly Actor Mina = new(2, new DateTime(2026, 11, 23, 15, 20, 0, DateTimeKind.Utc), "tab");
+    private static readonly Actor Mina = new(2, new DateTime(2026, 11, 23, 15, 20, 0, DateTimeKind.Utc), "tab") { Rights = Rights.Of(Role.Writer) };
     private static readonly DateOnly Day = new(2026, 11, 23);
     private static readonly ShopPolicy Policy = ShopPolicy.Read("""
         {"currency":"USD","pricesIncludeTax":false,"laborRates":{"general":100.00,"fleet":80.00},"laborCostPerHour":40.00,
@@ -16,8 +17,16 @@ public class EstimateTests
         "companions":[{"code":"MOUNT","label":"Mount","category":"tire","kind":"labor","amountPerUnit":20.00,"hoursPerUnit":0.25}],"orderFees":[],"taxes":[],"shop":{}}
         """);
 
-    private static Line Labor(string what, decimal hours, string code = "", string contains = "", string beside = "") => new() { Kind = LineKind.Labor, Description = what, Hours = hours, Operation = code, IncludedOperations = contains, CombinedHours = beside };
-    private static Line Part(string what, decimal cost, decimal quantity = 1) => new() { Kind = LineKind.Part, Description = what, UnitCost = cost, Quantity = quantity };
+    private static LaborLine Labor(string what, decimal hours, string code = "", string contains = "", (string Code, decimal Hours)? beside = null) => new()
+    {
+        Description = what,
+        Hours = hours,
+        Operation = code,
+        IncludedOperations = contains.Split(' ', StringSplitOptions.RemoveEmptyEntries),
+        CombinedHours = beside is { } other ? new Dictionary<string, decimal> { [other.Code] = other.Hours } : new Dictionary<string, decimal>(),
+    };
+
+    private static PartLine Part(string what, decimal cost, decimal quantity = 1) => new() { Description = what, UnitCost = cost, Quantity = quantity };
 
     /// <summary>An order with keys, as the database would give them.</summary>
     private static Order OrderOf(params (string Title, Line[] Lines)[] jobs)
@@ -100,14 +109,14 @@ public class EstimateTests
     [Fact]
     public void A_fee_is_never_discounted()
     {
-        var order = OrderOf(("Test", [new Line { Kind = LineKind.Fee, Description = "State test", UnitAmount = 18.5m }]));
+        var order = OrderOf(("Test", [new FeeLine { Description = "State test", UnitAmount = 18.5m }]));
         Assert.Equal("discount.line", order.Give(With(Discount("10%"), lineId: order.Jobs[0].Lines[0].Id), Mina).Problem?.Code);
     }
 
     [Fact]
     public void Overlap_shortens_work_follows_what_is_switched_out_and_can_be_kept_from()
     {
-        var order = OrderOf(("Thermostat", [Labor("Housing", 1.2m, "F10", beside: "F11=0.8"), Labor("Hose", 0.8m, "F11", beside: "F10=0.5")]));
+        var order = OrderOf(("Thermostat", [Labor("Housing", 1.2m, "F10", beside: ("F11", 0.8m)), Labor("Hose", 0.8m, "F11", beside: ("F10", 0.5m))]));
         var result = Price(order);
         Assert.Equal((1.2m, 0.5m, "F10"), (result.Jobs[0].Lines[0].Hours, result.Jobs[0].Lines[1].Hours, result.Jobs[0].Lines[1].ReducedBy));
         var hose = order.Jobs[0].Lines[1];
@@ -121,7 +130,7 @@ public class EstimateTests
     [Fact]
     public void A_line_that_keeps_its_time_still_shortens_others()
     {
-        var order = OrderOf(("Thermostat", [Labor("Housing", 1.2m, "F10"), Labor("Hose", 0.8m, "F11", beside: "F10=0.5")]));
+        var order = OrderOf(("Thermostat", [Labor("Housing", 1.2m, "F10"), Labor("Hose", 0.8m, "F11", beside: ("F10", 0.5m))]));
         order.SetLine(order.Jobs[0].Lines[0].Id, "keepsTime", "true", Mina);
         Assert.Equal(0.5m, Price(order).Jobs[0].Lines[1].Hours);
     }
@@ -147,7 +156,7 @@ public class EstimateTests
         battery.Companions.Add(new PartCompanion { Code = "REGISTER", Label = "Register", Kind = AmountKind.Labor, AmountPerUnit = 28.4m, HoursPerUnit = 0.2m });
         Line Made()
         {
-            var line = new Line { Kind = LineKind.Part };
+            var line = new PartLine();
             line.TakePart(battery, StockCost.Last);
             return line;
         }
@@ -165,10 +174,10 @@ public class EstimateTests
         var order = OrderOf(("Brakes", [Part("Pads", 50)]));
         var line = order.Jobs[0].Lines[0];
         Assert.True(order.SetLine(line.Id, "unitPrice", "89.90 matched a quote", Mina).Ok);
-        Assert.Equal((89.90m, "matched a quote", 2L), (line.UnitPrice, line.OverrideReason, line.OverrideById));
+        Assert.Equal((89.90m, "matched a quote", 2L), (line.AsPart().UnitPrice, line.OverrideReason, line.OverrideById));
         Assert.Equal(100m, Price(order).Jobs[0].Lines[0].PolicyPrice);
         Assert.True(order.SetLine(line.Id, "unitPrice", "", Mina).Ok);
-        Assert.Equal((null, "", (long?)null), (line.UnitPrice, line.OverrideReason, line.OverrideById));
+        Assert.Equal((null, "", (long?)null), (line.AsPart().UnitPrice, line.OverrideReason, line.OverrideById));
         Assert.Equal("figure.unreadable", order.SetLine(line.Id, "unitPrice", "matched a quote", Mina).Problem?.Code);
     }
 
@@ -224,11 +233,11 @@ public class EstimateTests
         (job.CountUnit, job.Count) = ("link", 2);
         job.Lines[0].PerCount = job.Lines[1].PerCount = true;
         Assert.True(order.SetJob(job.Id, "count", "4", Mina).Ok);
-        Assert.Equal((1.8m, 4m, 1m), (job.Lines[0].Hours, job.Lines[1].Quantity, job.Lines[2].Quantity));
+        Assert.Equal((1.8m, 4m, 1m), (job.Lines[0].AsLabor().Hours, job.Lines[1].AsPart().Quantity, job.Lines[2].AsPart().Quantity));
         Assert.Equal("figure.range", order.SetJob(job.Id, "count", "0", Mina).Problem?.Code);
-        job.Lines[1].ReceivedQuantity = 1;
+        job.Lines[1].AsPart().ReceivedQuantity = 1;
         Assert.Equal("line.received", order.SetJob(job.Id, "count", "2", Mina).Problem?.Code);
-        Assert.Equal(1.8m, job.Lines[0].Hours);
+        Assert.Equal(1.8m, job.Lines[0].AsLabor().Hours);
     }
 
     [Fact]
@@ -237,7 +246,7 @@ public class EstimateTests
         var order = OrderOf(("a", [Labor("x", 1), Part("y", 1)]), ("b", [Labor("z", 1)]));
         Assert.Equal(1, order.SetTechnician(order.Jobs[1].Id, 7, Mina).Value);
         Assert.Equal(1, order.SetTechnician(null, 7, Mina).Value);
-        Assert.All(order.Jobs.SelectMany(j => j.Lines).Where(l => l.Kind == LineKind.Labor), l => Assert.Equal(7, l.TechnicianId));
+        Assert.All(order.Jobs.SelectMany(j => j.Lines).Where(l => l.Kind == LineKind.Labor), l => Assert.Equal(7, l.AsLabor().TechnicianId));
     }
 
     [Theory]
@@ -258,10 +267,10 @@ public class EstimateTests
     {
         var battery = new Part { Number = "BA-H7", Description = "Battery", UnitCost = 100, AverageCost = 100 };
         battery.Companions.Add(new PartCompanion { Code = "REGISTER", Label = "Register", Kind = AmountKind.Labor, AmountPerUnit = 28.4m, HoursPerUnit = 0.2m });
-        var line = new Line { Kind = LineKind.Part };
+        var line = new PartLine();
         line.TakePart(battery, StockCost.Last);
-        var order = OrderOf(("Battery", [line, Labor("Housing", 1.2m, "F10"), Labor("Hose", 0.8m, "F11", beside: "F10=0.5")]));
-        order.Jobs[0].Lines[2].KeepsTime = true;
+        var order = OrderOf(("Battery", [line, Labor("Housing", 1.2m, "F10"), Labor("Hose", 0.8m, "F11", beside: ("F10", 0.5m))]));
+        order.Jobs[0].Lines[2].AsLabor().KeepsTime = true;
         order.Give(With(Discount("10%"), jobId: order.Jobs[0].Id), Mina);
         order.LaborRate = "90";
         var made = OrderPricing.CaseOf(order, null, Policy, JobSelection.All, Day);

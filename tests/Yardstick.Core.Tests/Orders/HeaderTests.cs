@@ -13,6 +13,7 @@ public class HeaderTests
 {
     private static readonly DateTime Now = new(2026, 11, 23, 10, 20, 0);
     private static readonly Actor Writer = new(2, DateTime.SpecifyKind(Now, DateTimeKind.Utc), "tab");
+    private static readonly OrderPeople People = new(new HashSet<long> { 3 }, new HashSet<long> { 9 }, new HashSet<long> { 4 });
 
     private static Order New() => new() { Id = 1, Number = 2147, VehicleId = 1, CustomerId = 5, WriterId = 2, OdometerIn = 88_412 };
 
@@ -39,7 +40,7 @@ public class HeaderTests
     public void A_field_is_kept_as_it_is_understood_and_written_down(string field, string typed, string kept)
     {
         var order = New();
-        var change = order.SetHeader(field, typed, Now, Writer).Value;
+        var change = order.SetHeader(field, typed, Now, Writer, People).Value;
         Assert.Equal((field, kept, 2), (change.Field, change.New, order.Version));
         var record = Assert.Single(order.Changes);
         Assert.Equal(("order", field, change.Old, kept, 2L, 2), (record.Target, record.Field, record.Old, record.New, record.ById, record.Version));
@@ -63,11 +64,14 @@ public class HeaderTests
     [InlineData("odometerIn", "lots")]
     [InlineData("odometerOut", "88,000")]
     [InlineData("writerId", "")]
+    [InlineData("writerId", "5")]
+    [InlineData("contactId", "10")]
+    [InlineData("siteId", "10")]
     [InlineData("shoeSize", "42")]
     public void What_can_not_be_is_refused_and_written_down_nowhere(string field, string typed)
     {
         var order = New();
-        Assert.Equal((field, 1, 0), (order.SetHeader(field, typed, Now, Writer).Problem!.Field, order.Version, order.Changes.Count));
+        Assert.Equal((field, 1, 0), (order.SetHeader(field, typed, Now, Writer, People).Problem!.Field, order.Version, order.Changes.Count));
     }
 
     [Fact]

@@ -16,8 +16,8 @@ public class JobFieldTests
     {
         var order = new Order { Id = 1, Number = 3001, Stage = Stage.Pricing };
         var job = new Job { Id = 11, Title = "Brakes", CountUnit = countUnit, Count = 1 };
-        job.Lines.Add(new Line { Id = 101, Kind = LineKind.Labor, Description = "Pads", Hours = 1 });
-        job.Lines.Add(new Line { Id = 102, Kind = LineKind.Part, Description = "Pads", Quantity = 1, UnitCost = 20, Position = 1 });
+        job.Lines.Add(new LaborLine { Id = 101, Description = "Pads", Hours = 1 });
+        job.Lines.Add(new PartLine { Id = 102, Description = "Pads", Quantity = 1, UnitCost = 20, Position = 1 });
         order.AddJob(job, Mina);
         return order;
     }
@@ -102,7 +102,7 @@ public class JobFieldTests
         var order = Made();
         order.WasSent("texted to (505) 555-0111", Price, Mina);
         Assert.Equal(Stage.WaitingForAnswer, order.Stage);
-        Assert.Equal((100m, 40m), (order.Jobs[0].Lines[0].QuotedPrice, order.Jobs[0].Lines[1].QuotedPrice));
+        Assert.Equal((100m, 40m), (order.Jobs[0].Lines[0].AsLabor().QuotedPrice, order.Jobs[0].Lines[1].AsPart().QuotedPrice));
         // A cost that changes later does not change what was told.
         order.SetLine(102, "unitCost", "35", Mina);
         // Labor 100, the part 40, supplies 10.
@@ -122,7 +122,7 @@ public class JobFieldTests
     {
         var order = Made();
         order.MoveTo(Stage.WaitingForAnswer, "", Mina);
-        order.Jobs[0].Lines[1].ReservedQuantity = kept;
+        order.Jobs[0].Lines[1].AsPart().ReservedQuantity = kept;
         Assert.True(order.Decide(11, Says(kind), Price, Mina).Ok);
         order.MoveAfterAnswer(Mina);
         Assert.Equal(to, order.Stage);
@@ -170,7 +170,7 @@ public class JobFieldTests
     public void A_part_that_came_keeps_its_number_and_quantity()
     {
         var order = Made();
-        order.Jobs[0].Lines[1].ReceivedQuantity = 1;
+        order.Jobs[0].Lines[1].AsPart().ReceivedQuantity = 1;
         Assert.Equal("line.received", order.SetLine(102, "quantity", "2", Mina).Problem!.Code);
         Assert.Equal("line.received", order.SetLine(102, "number", "X", Mina).Problem!.Code);
         Assert.Equal("line.ordered", order.RemoveLine(102, ordered: false, Mina).Problem!.Code);

@@ -15,7 +15,7 @@ public class OrderEndTests
     {
         var order = new Order { Id = 1, Number = 1001, VehicleId = 4, CustomerId = 3, Stage = Stage.Pricing, OpenedAt = Mina.At };
         var job = new Job { Id = 10, Title = "Water pump", Decision = decision };
-        job.Lines.Add(new Line { Id = 101, JobId = 10, Kind = LineKind.Part, Description = "Pump", Number = "WP-1", Quantity = 2, UnitCost = 40 });
+        job.Lines.Add(new PartLine { Id = 101, JobId = 10, Description = "Pump", Number = "WP-1", Quantity = 2, UnitCost = 40 });
         order.AddJob(job, Mina);
         return order;
     }
@@ -62,7 +62,7 @@ public class OrderEndTests
         Assert.Equal(["end.approved"], order.Hanging([], [], ending: true).Select(h => h.Code));
         order.Jobs[0].Decision = DecisionKind.Declined;
         Assert.Equal(["clock.running", "part.coming"], order.Hanging([Coming()], ["Ana"]).Select(h => h.Code));
-        order.Jobs[0].Lines[0].ReceivedQuantity = 2;
+        order.Jobs[0].Lines[0].AsPart().ReceivedQuantity = 2;
         var hanging = order.Hanging([], []);
         Assert.Equal(("part.here", 101L), (hanging[0].Code, hanging[0].LineId));
         Assert.Equal("end.hanging", order.End(OrderEnding.Declined, "No", hanging, Mina).Problem!.Code);
@@ -75,11 +75,11 @@ public class OrderEndTests
         var order = Made();
         var part = new Part { Id = 9, Number = "WP-1", Description = "Pump", OnHand = 2, AverageCost = 20 };
         Assert.Equal("part.none", order.PutIntoStock(101, part, Mina).Problem!.Code);
-        order.Jobs[0].Lines[0].ReceivedQuantity = 2;
+        order.Jobs[0].Lines[0].AsPart().ReceivedQuantity = 2;
         var movement = order.PutIntoStock(101, part, Mina).Value;
         Assert.Equal((StockMovementKind.Receipt, 2m, 40m), (movement.Kind, movement.Quantity, movement.UnitCost));
-        Assert.Equal((4m, 30m, 0m), (part.OnHand, part.AverageCost, order.Jobs[0].Lines[0].ReceivedQuantity));
-        order.Jobs[0].Lines[0].ReceivedQuantity = 1;
+        Assert.Equal((4m, 30m, 0m), (part.OnHand, part.AverageCost, order.Jobs[0].Lines[0].AsPart().ReceivedQuantity));
+        order.Jobs[0].Lines[0].AsPart().ReceivedQuantity = 1;
         order.Jobs[0].Progress = JobProgress.Finished;
         Assert.Equal("job.finished", order.PutIntoStock(101, part, Mina).Problem!.Code);
     }
@@ -134,12 +134,11 @@ public class OrderEndTests
     public void Which_parts_are_needed_is_one_rule_in_memory_and_in_the_database()
     {
         var (line, job) = (PartNeed.OfLine.Compile(), PartNeed.OfJob.Compile());
-        Line Part(decimal reserved, decimal received, bool @out = false) =>
-            new() { Kind = LineKind.Part, Description = "Pump", Quantity = 2, ReservedQuantity = reserved, ReceivedQuantity = received, IsExcluded = @out };
+        PartLine Part(decimal reserved, decimal received, bool @out = false) =>
+            new() { Description = "Pump", Quantity = 2, ReservedQuantity = reserved, ReceivedQuantity = received, IsExcluded = @out };
         Assert.True(line(Part(0, 1)));
         Assert.False(line(Part(1, 1)));
         Assert.False(line(Part(0, 0, @out: true)));
-        Assert.False(line(new Line { Kind = LineKind.Labor, Description = "Replace", Hours = 1 }));
         Assert.True(job(new Job { Title = "A", Decision = DecisionKind.Approved }));
         Assert.False(job(new Job { Title = "A", Decision = DecisionKind.Deferred }));
     }
@@ -165,7 +164,7 @@ public class OrderEndTests
     public void Whoever_is_named_on_a_line_is_named_on_the_order()
     {
         var order = Made();
-        order.Jobs[0].Lines.Add(new Line { Id = 102, JobId = 10, Kind = LineKind.Labor, Description = "Replace", Hours = 1 });
+        order.Jobs[0].Lines.Add(new LaborLine { Id = 102, JobId = 10, Description = "Replace", Hours = 1 });
         Assert.Empty(order.NamedTechnicians);
         order.SetTechnician(null, 8, Mina);
         Assert.Equal([8], order.NamedTechnicians);

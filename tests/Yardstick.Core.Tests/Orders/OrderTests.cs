@@ -1,14 +1,15 @@
-using Yardstick.Core.Vehicles;
-using Yardstick.Core.Customers;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Catalog;
+using Yardstick.Core.Customers;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Inventory;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Schedule;
+using Yardstick.Core.Setup;
 using Yardstick.Core.Tests.Pricing;
 using Yardstick.Core.Values;
+using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Core.Tests.Orders;
 
@@ -17,7 +18,7 @@ public class OrderTests
 {
     private static readonly DateTime Now = new(2026, 11, 23, 15, 20, 0, DateTimeKind.Utc);
     private static readonly DateOnly Today = DateOnly.FromDateTime(Now);
-    private static readonly Actor Writer = new(2, Now, "tab");
+    private static readonly Actor Writer = new(2, Now, "tab") { Rights = Rights.Of(Role.Writer) };
     private static readonly ShopPolicy Policy = new() { Pricing = ExampleTests.Case("01-one-job.json").Policy };
 
     private static PricingResult Price(Order order, JobSelection include) => OrderPricing.Price(order, null, Policy, include, Today);
@@ -26,8 +27,8 @@ public class OrderTests
     {
         var order = new Order { Id = 1, Number = 2147, VehicleId = 1, Stage = Stage.Pricing, OdometerIn = 88_412 };
         var job = new Job { Id = 10, Title = "Water pump" };
-        job.Lines.Add(new Line { Id = 100, Kind = LineKind.Labor, Description = "Replace", Hours = hours });
-        job.Lines.Add(new Line { Id = 101, Kind = LineKind.Part, Description = "Pump", Number = "WP", Quantity = 1, UnitCost = cost, PartId = 7 });
+        job.Lines.Add(new LaborLine { Id = 100, Description = "Replace", Hours = hours });
+        job.Lines.Add(new PartLine { Id = 101, Description = "Pump", Number = "WP", Quantity = 1, UnitCost = cost, PartId = 7 });
         order.AddJob(job, Writer);
         OrderPricing.Refresh(order, null, Policy, Today);
         return order;
@@ -162,7 +163,7 @@ public class OrderTests
         Assert.Equal(0, part.Free);
         order.SetLine(101, "quantity", "2", Writer);
         Reservation.Settle(order, parts, new HashSet<long>());
-        Assert.Equal((1m, 0m), (part.Free, order.Jobs[0].Lines[1].ReservedQuantity));
+        Assert.Equal((1m, 0m), (part.Free, order.Jobs[0].Lines[1].AsPart().ReservedQuantity));
         order.SetLine(101, "quantity", "1", Writer);
         order.SetLine(101, "isExcluded", "true", Writer);
         Reservation.Settle(order, parts, new HashSet<long>());
@@ -199,7 +200,7 @@ public class OrderTests
     {
         var order = new Order { Id = 1, VehicleId = 1, Stage = Stage.Pricing, PolicyVersionId = 1 };
         var job = new Job { Id = 10, Title = "Tires" };
-        job.Lines.Add(new Line { Id = 100, Kind = LineKind.Part, Description = "Tire", Category = "tire", Quantity = quantity, UnitCost = 80 });
+        job.Lines.Add(new PartLine { Id = 100, Description = "Tire", Category = "tire", Quantity = quantity, UnitCost = 80 });
         order.AddJob(job, Writer);
         return order;
     }
@@ -308,14 +309,14 @@ public class OrderTests
     public void A_job_is_taken_over_at_todays_prices_without_what_was_told_then()
     {
         var job = new Job { Id = 7, Title = "Pump", CannedJobId = 3 };
-        job.Lines.Add(new Line { Kind = LineKind.Part, Description = "Pump", PartId = 9, Quantity = 2, UnitCost = 50, UnitPrice = 99, QuotedPrice = 88, Number = "OLD" });
-        job.Lines.Add(new Line { Kind = LineKind.Labor, Description = "Fit", Hours = 1.5m, QuotedPrice = 120, RateName = "diagnostic" });
-        job.Lines.Add(new Line { Kind = LineKind.Text, Description = "gone", RemovedAt = Now });
+        job.Lines.Add(new PartLine { Description = "Pump", PartId = 9, Quantity = 2, UnitCost = 50, UnitPrice = 99, QuotedPrice = 88, Number = "OLD" });
+        job.Lines.Add(new LaborLine { Description = "Fit", Hours = 1.5m, QuotedPrice = 120, RateName = "diagnostic" });
+        job.Lines.Add(new TextLine { Description = "gone", RemovedAt = Now });
         job.Companions.Add(new JobCompanion { Code = "MOUNT", Waived = true });
         var copy = job.CopyAtTodaysCosts(_ => new Part { Id = 9, Number = "NEW", Description = "Pump", UnitCost = 61, AverageCost = 60 }, StockCost.Last);
         Assert.Equal((7L, JobOrigin.EarlierVisit, DecisionKind.Proposed, 2), (copy.TakenFromJobId!.Value, copy.Origin, copy.Decision, copy.Lines.Count));
-        Assert.Equal((61m, 60m, "NEW", null, null), (copy.Lines[0].UnitCost, copy.Lines[0].BookCost, copy.Lines[0].Number, copy.Lines[0].UnitPrice, copy.Lines[0].QuotedPrice));
-        Assert.Equal((1.5m, "diagnostic", null), (copy.Lines[1].Hours, copy.Lines[1].RateName, copy.Lines[1].QuotedPrice));
+        Assert.Equal((61m, 60m, "NEW", null, null), (copy.Lines[0].AsPart().UnitCost, copy.Lines[0].AsPart().BookCost, copy.Lines[0].AsPart().Number, copy.Lines[0].AsPart().UnitPrice, copy.Lines[0].AsPart().QuotedPrice));
+        Assert.Equal((1.5m, "diagnostic", null), (copy.Lines[1].AsLabor().Hours, copy.Lines[1].AsLabor().RateName, copy.Lines[1].AsLabor().QuotedPrice));
         Assert.True(copy.Companions[0].Waived);
     }
 

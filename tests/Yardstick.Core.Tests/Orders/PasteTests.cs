@@ -14,8 +14,8 @@ public class PasteTests
         var read = PastedLines.Read("Labor\tReplace pads\t\t1.2 h\t\nPart\tFront pads\tBP-F-310\t2\t71.80\nFee\tState test\tEMIS\t1\t18.50\nText\tSee the note\t\t\t\n");
         Assert.Empty(read.Refused);
         Assert.Equal([LineKind.Labor, LineKind.Part, LineKind.Fee, LineKind.Text], read.Lines.Select(l => l.Kind));
-        Assert.Equal((1.2m, 2m, 71.80m, "BP-F-310"), (read.Lines[0].Hours, read.Lines[1].Quantity, read.Lines[1].UnitPrice, read.Lines[1].Number));
-        Assert.Equal((18.50m, "EMIS"), (read.Lines[2].UnitAmount, read.Lines[2].Number));
+        Assert.Equal((1.2m, 2m, 71.80m, "BP-F-310"), (read.Lines[0].AsLabor().Hours, read.Lines[1].AsPart().Quantity, read.Lines[1].AsPart().UnitPrice, read.Lines[1].AsPart().Number));
+        Assert.Equal((18.50m, "EMIS"), (read.Lines[2].AsFee().UnitAmount, read.Lines[2].AsFee().Code));
     }
 
     [Theory]
@@ -25,10 +25,10 @@ public class PasteTests
     [InlineData("Brake pads\t4x", LineKind.Part, 4)]
     [InlineData("2\tBrake pads", LineKind.Part, 2)]
     [InlineData("\"Brake pads\"\t\"2\"", LineKind.Part, 2)]
-    public void Quantities_are_understood_however_they_are_typed(string row, LineKind kind, double quantity) => Assert.Equal((kind, (decimal)quantity), (One(row).Kind, One(row).Quantity));
+    public void Quantities_are_understood_however_they_are_typed(string row, LineKind kind, double quantity) => Assert.Equal((kind, (decimal)quantity), (One(row).Kind, One(row).AsPart().Quantity));
 
     [Fact]
-    public void Hours_make_labor() => Assert.Equal((LineKind.Labor, 1.5m), (One("Diagnose\t1.5h").Kind, One("Diagnose\t1.5h").Hours));
+    public void Hours_make_labor() => Assert.Equal((LineKind.Labor, 1.5m), (One("Diagnose\t1.5h").Kind, One("Diagnose\t1.5h").AsLabor().Hours));
 
     [Fact]
     public void The_heads_of_a_spreadsheet_are_no_line()

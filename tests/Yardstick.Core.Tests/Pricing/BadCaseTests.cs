@@ -73,7 +73,7 @@ public class BadCaseTests
     public void Amounts_too_large_to_add_up_are_an_error_and_never_a_wrong_number()
     {
         var policy = ExampleTests.Case("02-band-edge.json").Policy;
-        var line = new PartLine { Quantity = 10_000_000, UnitCost = 0, UnitPrice = 10_000_000 };
+        var line = new PartCaseLine { Quantity = 10_000_000, UnitCost = 0, UnitPrice = 10_000_000 };
         var pricing = new PricingCase { Policy = policy, Jobs = [new PricingJob { Id = "A", Lines = Enumerable.Repeat<PricingLine>(line, 1000).ToArray() }] };
         Assert.Equal("jobs", Assert.Throws<CaseException>(() => OrderPricer.Price(pricing)).Path);
     }
@@ -87,6 +87,6 @@ public class BadCaseTests
     public void Numbers_are_read_exactly(string text, decimal value)
     {
         var node = $$"""{"policy":{},"jobs":[{"id":"A","lines":[{"kind":"part","quantity":1,"unitCost":0,"unitPrice":{{text}}}]}]}""";
-        Assert.Equal(value, ((PartLine)CaseReader.Read(Encoding.UTF8.GetBytes(node)).Jobs[0].Lines[0]).UnitPrice);
+        Assert.Equal(value, ((PartCaseLine)CaseReader.Read(Encoding.UTF8.GetBytes(node)).Jobs[0].Lines[0]).UnitPrice);
     }
 }

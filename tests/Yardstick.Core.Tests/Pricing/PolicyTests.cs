@@ -134,7 +134,7 @@ public class PolicyTests
         PostedCase Posted(long id, PricingCase made) => new(id, made);
         var held = tires with
         {
-            Jobs = tires.Jobs.Select(j => j with { Lines = j.Lines.Select(l => l is PartLine part ? part with { UnitPrice = 100, Held = true } : l).ToArray() }).ToArray(),
+            Jobs = tires.Jobs.Select(j => j with { Lines = j.Lines.Select(l => l is PartCaseLine part ? part with { UnitPrice = 100, Held = true } : l).ToArray() }).ToArray(),
         };
         var dearer = tires.Policy with { LaborRates = tires.Policy.LaborRates.ToDictionary(r => r.Key, r => r.Value * 2) };
         var same = PolicyComparison.Of([Posted(1, tires), Posted(2, tires)], tires.Policy);

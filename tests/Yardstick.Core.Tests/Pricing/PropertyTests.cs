@@ -12,7 +12,7 @@ public class PropertyTests
     private static readonly string[] Categories = ["tire", "brake", "oil"];
     private static readonly string[] Operations = ["A", "B", "C", "D"];
 
-    private static readonly Gen<PricingLine> Labor = Gen.Select(Hours, Gen.Int[0, 5], Gen.Bool, (hours, operation, contains) => (PricingLine)new LaborLine
+    private static readonly Gen<PricingLine> Labor = Gen.Select(Hours, Gen.Int[0, 5], Gen.Bool, (hours, operation, contains) => (PricingLine)new LaborCaseLine
     {
         Hours = hours,
         Operation = operation < Operations.Length ? Operations[operation] : null,
@@ -20,7 +20,7 @@ public class PropertyTests
         Beside = operation == 3 ? new Dictionary<string, decimal> { ["A"] = 0.3m } : new Dictionary<string, decimal>(),
     });
 
-    private static readonly Gen<PricingLine> Part = Gen.Select(Cost, Gen.Int[1, 8], Gen.Int[0, 2], Gen.Int[0, 30], Gen.Bool, (cost, quantity, category, percent, core) => (PricingLine)new PartLine
+    private static readonly Gen<PricingLine> Part = Gen.Select(Cost, Gen.Int[1, 8], Gen.Int[0, 2], Gen.Int[0, 30], Gen.Bool, (cost, quantity, category, percent, core) => (PricingLine)new PartCaseLine
     {
         Category = Categories[category],
         Quantity = quantity,
@@ -29,7 +29,7 @@ public class PropertyTests
         Discount = percent > 20 ? new Discount(percent, null) : null,
     });
 
-    private static readonly Gen<PricingLine> Fee = Gen.Select(Cost, Gen.Bool, (amount, passed) => (PricingLine)new FeeLine { Amount = amount / 10, PassThrough = passed, Taxable = !passed });
+    private static readonly Gen<PricingLine> Fee = Gen.Select(Cost, Gen.Bool, (amount, passed) => (PricingLine)new FeeCaseLine { Amount = amount / 10, PassThrough = passed, Taxable = !passed });
 
     private static readonly Gen<PricingJob> Job = Gen.Select(Gen.OneOf(Labor, Part, Fee).List[0, 5], Gen.Int[0, 60], Gen.Int[0, 3], (lines, percent, decision) => new PricingJob
     {
@@ -131,7 +131,7 @@ public class PropertyTests
         var tax = new TaxRule("VAT", percent, [AmountKind.Labor, AmountKind.Part, AmountKind.Core, AmountKind.Fee, AmountKind.Sublet, AmountKind.Supplies]);
         var policy = ExampleTests.Case("02-band-edge.json").Policy with { Taxes = [tax], Companions = [] };
         var onTop = OrderPricer.Price(new PricingCase { Policy = policy, Jobs = [new PricingJob { Id = "A", Lines = [.. lines] }] });
-        var gross = new PartLine { Quantity = 1, UnitCost = 0, UnitPrice = onTop.Total };
+        var gross = new PartCaseLine { Quantity = 1, UnitCost = 0, UnitPrice = onTop.Total };
         var inside = OrderPricer.Price(new PricingCase { Policy = policy with { PricesIncludeTax = true }, Jobs = [new PricingJob { Id = "A", Lines = [gross] }] });
         Assert.InRange(Math.Abs(inside.Taxes[0].Amount - onTop.Taxes[0].Amount), 0, 0.01m);
     }, iter: 300);
@@ -161,7 +161,7 @@ public class PropertyTests
         var plain = pricing with
         {
             Discounts = [],
-            Jobs = pricing.Jobs.Select(j => j with { Lines = j.Lines.Select(l => l is LaborLine labor ? labor with { Operation = null } : l).ToArray() }).ToArray(),
+            Jobs = pricing.Jobs.Select(j => j with { Lines = j.Lines.Select(l => l is LaborCaseLine labor ? labor with { Operation = null } : l).ToArray() }).ToArray(),
         };
         var random = new Random(seed);
         var shuffled = plain with { Jobs = plain.Jobs.OrderBy(_ => random.Next()).ToArray() };

@@ -16,9 +16,9 @@ public class RuleTests
 
     private static PricingResult Price(PricingPolicy policy, params PricingJob[] jobs) => OrderPricer.Price(new PricingCase { Policy = policy, Jobs = jobs });
 
-    private static LaborLine Hour(decimal hours = 1, string? operation = null, decimal? price = null) => new() { Hours = hours, Operation = operation, Price = price };
+    private static LaborCaseLine Hour(decimal hours = 1, string? operation = null, decimal? price = null) => new() { Hours = hours, Operation = operation, Price = price };
 
-    private static PartLine Part(decimal each, decimal quantity = 1, string? category = null) => new() { Quantity = quantity, UnitCost = each / 2, Category = category };
+    private static PartCaseLine Part(decimal each, decimal quantity = 1, string? category = null) => new() { Quantity = quantity, UnitCost = each / 2, Category = category };
 
     [Theory]
     [InlineData(0.005, 0.01)]
@@ -87,7 +87,7 @@ public class RuleTests
     [Fact]
     public void A_discount_takes_at_most_what_is_there_and_never_from_fees_or_cores()
     {
-        var job = new PricingJob { Id = "A", Lines = [Hour(), Part(40) with { CoreEach = 10 }, new FeeLine { Amount = 5 }], Discounts = [new Discount(null, 500)] };
+        var job = new PricingJob { Id = "A", Lines = [Hour(), Part(40) with { CoreEach = 10 }, new FeeCaseLine { Amount = 5 }], Discounts = [new Discount(null, 500)] };
         var result = Price(Plain, job);
         Assert.Equal((140m, 0m, 0m, 5m, 10m), (result.Discounts, result.Labor, result.Parts, result.Fees, result.Core));
     }
@@ -146,7 +146,7 @@ public class RuleTests
     {
         var trace = new PricingTrace();
         var policy = Plain with { MarkupBands = new Dictionary<string, IReadOnlyList<MarkupBand>> { ["standard"] = [new(25, 2.2m), new(null, 1.5m)] } };
-        OrderPricer.Price(new PricingCase { Policy = policy, Jobs = [new PricingJob { Id = "A", Lines = [new PartLine { Quantity = 2, UnitCost = 26 }] }] }, trace);
+        OrderPricer.Price(new PricingCase { Policy = policy, Jobs = [new PricingJob { Id = "A", Lines = [new PartCaseLine { Quantity = 2, UnitCost = 26 }] }] }, trace);
         Assert.Equal(["Cost", "Band over 25: × 1.5", "Never less than a cheaper part", "2 × 55.00"], trace.Lists["jobs[0].lines[0]"].Steps.Select(s => s.Text));
         Assert.Equal("110.00", trace.Lists["jobs[0].lines[0]"].Steps[^1].Value);
     }

@@ -9,7 +9,7 @@ public class PartStateTests
 {
     private static readonly Job Proposed = new() { Title = "Brakes" }, Approved = new() { Title = "Brakes", Decision = DecisionKind.Approved };
 
-    private static Line Pads(decimal reserved = 0, decimal received = 0) => new() { Kind = LineKind.Part, Description = "Pads", Quantity = 2, ReservedQuantity = reserved, ReceivedQuantity = received };
+    private static PartLine Pads(decimal reserved = 0, decimal received = 0) => new() { Description = "Pads", Quantity = 2, ReservedQuantity = reserved, ReceivedQuantity = received };
 
     private static Part Stocked(decimal onHand) => new() { Number = "BP-1", Description = "Pads", OnHand = onHand };
 
@@ -18,31 +18,31 @@ public class PartStateTests
     [Fact]
     public void Nobody_waits_for_what_is_only_proposed()
     {
-        Assert.Equal(("proposed", "Not in stock"), Of(Proposed, Pads(), null));
-        Assert.Equal(("proposed", "Not in stock"), Of(Proposed, Pads(), Stocked(1)));
-        Assert.Equal(("proposed", "In stock, free"), Of(Proposed, Pads(), Stocked(2)));
+        Assert.Equal((PartStateCode.Proposed, "Not in stock"), Of(Proposed, Pads(), null));
+        Assert.Equal((PartStateCode.Proposed, "Not in stock"), Of(Proposed, Pads(), Stocked(1)));
+        Assert.Equal((PartStateCode.Proposed, "In stock, free"), Of(Proposed, Pads(), Stocked(2)));
     }
 
     [Fact]
     public void Approved_work_needs_its_part_until_it_is_kept_ordered_or_here()
     {
-        Assert.Equal(("needed", "To be ordered"), Of(Approved, Pads(), Stocked(2)));
-        Assert.Equal(("needed", "To be ordered"), Of(Approved, Pads(reserved: 1), null));
-        Assert.Equal(("stock", "In stock, kept"), Of(Approved, Pads(reserved: 2), null));
-        Assert.Equal(("received", "Received"), Of(Approved, Pads(received: 2), null));
+        Assert.Equal((PartStateCode.Needed, "To be ordered"), Of(Approved, Pads(), Stocked(2)));
+        Assert.Equal((PartStateCode.Needed, "To be ordered"), Of(Approved, Pads(reserved: 1), null));
+        Assert.Equal((PartStateCode.Stock, "In stock, kept"), Of(Approved, Pads(reserved: 2), null));
+        Assert.Equal((PartStateCode.Received, "Received"), Of(Approved, Pads(received: 2), null));
     }
 
     [Fact]
     public void What_is_ordered_says_from_whom_when_and_what_is_wrong()
     {
         var on = PartState.Of(Approved, Pads(), null, Order(PurchaseOrderState.Confirmed), "Harbor Parts");
-        Assert.Equal(("ordered", "Harbor Parts: confirmed", 9), (on.Code, on.Text, on.ExpectedAt!.Value.Hour));
-        Assert.Equal("trouble", PartState.Of(Approved, Pads(), null, Order(PurchaseOrderState.Confirmed, "does not answer"), "Harbor Parts").Code);
+        Assert.Equal((PartStateCode.Ordered, "Harbor Parts: confirmed", 9), (on.Code, on.Text, on.ExpectedAt!.Value.Hour));
+        Assert.Equal(PartStateCode.Trouble, PartState.Of(Approved, Pads(), null, Order(PurchaseOrderState.Confirmed, "does not answer"), "Harbor Parts").Code);
         // What came is not on the way any more; what did not come with it is needed again.
-        Assert.Equal("needed", PartState.Of(Approved, Pads(received: 1), null, Order(PurchaseOrderState.Received), "Harbor Parts").Code);
+        Assert.Equal(PartStateCode.Needed, PartState.Of(Approved, Pads(received: 1), null, Order(PurchaseOrderState.Received), "Harbor Parts").Code);
     }
 
-    private static (string, string) Of(Job job, Line line, Part? part)
+    private static (PartStateCode, string) Of(Job job, PartLine line, Part? part)
     {
         var state = PartState.Of(job, line, part, null, "");
         return (state.Code, state.Text);

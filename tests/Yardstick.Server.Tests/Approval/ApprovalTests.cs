@@ -322,7 +322,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await writer.PostAsync($"orders/{order}/links", new { channel = "Email", address = "vesa@example.com", subject = "Estimate", body = "Please look.", now = true });
         await using var db = shop.OpenDb();
         Assert.Matches("^Please look\\.\\s+http", await db.Messages.Where(m => m.OrderId == order).Select(m => m.Body).FirstAsync());
-        Assert.All(await db.Lines.Where(l => l.JobId == job).ToListAsync(), l => Assert.NotNull(l.QuotedPrice));
+        Assert.All(await db.Lines.Where(l => l.JobId == job).ToListAsync(), l => Assert.NotNull(l is LaborLine labor ? labor.QuotedPrice : ((PartLine)l).QuotedPrice));
         Assert.Equal("WaitingForAnswer", (await writer.SheetAsync(order)).Text("stage"));
         await writer.ApproveAsync(order, job);
         Assert.Equal("link.nothing", (await writer.RefusedAsync($"orders/{order}/links", new { channel = "Text", address = "505 555 0111", body = "x", now = true })).Text("code"));
@@ -345,7 +345,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var nextId = moved["anotherVisitOrderId"]!.GetValue<long>();
         var next = await writer.SheetAsync(nextId);
         Assert.Equal(("Expected", "Approved"), (next.Text("stage"), next.List("jobs")[0]!.Text("decision")));
-        Assert.StartsWith("ordered", next.List("jobs")[0]!.List("lines").First(l => l!.Text("kind") == "Part")!.Text("stateCode"), StringComparison.Ordinal);
+        Assert.StartsWith("Ordered", next.List("jobs")[0]!.List("lines").First(l => l!.Text("kind") == "Part")!.Text("stateCode"), StringComparison.Ordinal);
         await using var db = shop.OpenDb();
         Assert.Equal(nextId, (await db.PurchaseOrderLines.FirstAsync(l => l.PurchaseOrderId == purchase)).OrderId);
         // The same again finds the order that is expected already; the first job can't be decided here any more.

@@ -241,7 +241,7 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await using (var db = shop.OpenDb())
         {
             // One whose price follows the cost of its part; what the demo did when, it does not say.
-            var line = await db.Lines.Where(l => jobs.Contains(l.JobId) && l.PartId != null && db.Jobs.Any(j => j.Id == l.JobId && j.FixedPrice == null)).OrderBy(l => l.Id).FirstAsync();
+            var line = await db.Lines.OfType<PartLine>().Where(l => jobs.Contains(l.JobId) && l.PartId != null && db.Jobs.Any(j => j.Id == l.JobId && j.FixedPrice == null)).OrderBy(l => l.Id).FirstAsync();
             (job, var partId) = (line.JobId, line.PartId);
             var part = await db.Parts.SingleAsync(p => p.Id == partId);
             part.UnitCost += 11;

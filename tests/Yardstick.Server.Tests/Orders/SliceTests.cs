@@ -180,9 +180,9 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal("quantity", (await writer.RefusedAsync($"purchase-orders/{purchase}/receive", Counted("some", ""))).Text("field"));
         Assert.Equal("unitCost", (await writer.RefusedAsync($"purchase-orders/{purchase}/receive", Counted("1", "dear"))).Text("field"));
         Assert.False((await writer.PostAsync($"purchase-orders/{purchase}/receive", Counted("1", "19.25"))).Flag("complete"));
-        Assert.NotEqual("received", (await writer.LineAsync(order, line)).Text("stateCode"));
+        Assert.NotEqual("Received", (await writer.LineAsync(order, line)).Text("stateCode"));
         Assert.True((await writer.PostAsync($"purchase-orders/{purchase}/receive", Counted("1", "19.25"))).Flag("complete"));
-        Assert.Equal("received", (await writer.LineAsync(order, line)).Text("stateCode"));
+        Assert.Equal("Received", (await writer.LineAsync(order, line)).Text("stateCode"));
         await using var kept = shop.OpenDb();
         Assert.Equal([19.25m, 19.25m], await kept.StockMovements.Where(m => m.LineId == line).Select(m => m.UnitCost).ToListAsync());
     }

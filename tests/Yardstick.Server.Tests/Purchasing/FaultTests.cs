@@ -24,7 +24,7 @@ public class FaultTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal("Sending", handed.Text("state"));
         Assert.Contains(words, handed.Text("trouble"), StringComparison.Ordinal);
         var line = (await writer.SheetAsync(order)).List("jobs")[0]!.List("lines")[1]!;
-        Assert.Equal("trouble", line.Text("stateCode"));
+        Assert.Equal("Trouble", line.Text("stateCode"));
 
         await shop.MoodAsync("harbor", "ok");
         var again = await writer.PostAsync($"purchase-orders/{purchase}/send");

@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Routing;
 using Microsoft.Extensions.DependencyInjection;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 using Yardstick.Server.Safety;
 using Yardstick.Server.Tests.Support;
 

@@ -10201,7 +10201,7 @@ export interface components {
             /** Format: double */
             hours: null | number;
             state: string;
-            stateCode: string;
+            stateCode: null | components["schemas"]["PartStateCode"];
         };
         BenchView: {
             /** Format: date-time */
@@ -11298,6 +11298,8 @@ export interface components {
         };
         /** @enum {unknown} */
         LineKind: "Labor" | "Part" | "Sublet" | "Fee" | "Text";
+        /** @enum {unknown} */
+        LineOrigin: "Typed" | "Guide" | "Stock" | "Supplier" | "Fact" | "Fee" | "Canned" | "Earlier" | "Pasted" | "Service";
         LineRequest: {
             /** Format: int64 */
             id: number;
@@ -11569,6 +11571,8 @@ export interface components {
             complete: boolean;
             ordersWithAllParts: number[];
         };
+        /** @enum {unknown} */
+        PartStateCode: "Proposed" | "Stock" | "Needed" | "Ordered" | "Trouble" | "Received" | null;
         PastedAnswer: {
             /** Format: int32 */
             orderVersion: number;
@@ -12319,9 +12323,9 @@ export interface components {
             photos: number;
             overrideReason: string;
             overrideBy: string;
-            origin: string;
+            origin: components["schemas"]["LineOrigin"];
             state: string;
-            stateCode: string;
+            stateCode: null | components["schemas"]["PartStateCode"];
             /** Format: date-time */
             expectedAt: null | string;
             /** Format: int32 */

@@ -4,9 +4,9 @@ namespace Yardstick.Core.Catalog;
 public class CannedAlternative
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>The canned job.</summary>
-    public long CannedJobId { get; set; }
+    public long CannedJobId { get; init; }
     /// <summary>The canned job that may take its place.</summary>
-    public long OtherId { get; set; }
+    public long OtherId { get; init; }
 }

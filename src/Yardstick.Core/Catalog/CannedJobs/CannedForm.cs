@@ -93,19 +93,25 @@ public sealed record CannedForm
         {
             Kind = l.Kind,
             Description = l.Description,
-            Count = l.Kind switch { LineKind.Labor => Plain(l.Hours), LineKind.Part or LineKind.Fee => Plain(l.Quantity), _ => "" },
-            Amount = l.Kind switch { LineKind.Fee => Plain(l.UnitAmount), LineKind.Part when l.PartId is null => Plain(l.UnitCost), LineKind.Sublet => Plain(l.UnitCost), _ => "" },
-            RateName = l.RateName,
-            Number = l.PartId is { } id ? numberOf(id) : l.Number,
-            PassThrough = l.PassThrough,
+            Count = l.Count is { } count ? Plain(count) : "",
+            Amount = l switch { FeeLine fee => Plain(fee.UnitAmount), PartLine { PartId: null } part => Plain(part.UnitCost), SubletLine sublet => Plain(sublet.UnitCost), _ => "" },
+            RateName = (l as LaborLine)?.RateName ?? "",
+            Number = l switch { PartLine { PartId: { } id } => numberOf(id), PartLine part => part.Number, FeeLine fee => fee.Code, _ => "" },
+            PassThrough = l is FeeLine { PassThrough: true },
             PerCount = l.PerCount,
-            FactKey = l.FactKey,
+            FactKey = (l as PartLine)?.FactKey ?? "",
         })],
     };
 
     /// <summary>Puts what was typed onto a canned job; all of it or, with the first thing that is wrong, nothing.</summary>
     /// <param name="job">The canned job.</param>
     /// <param name="partOf">Finds a catalog part by its number.</param>
+    public static Problem? Fill(CannedForm? form, CannedJob job, Func<string, Part?> partOf) =>
+        form is null ? new Problem("cannedJob.empty", "Nothing was filled in; load the page again.") : form.Fill(job, partOf);
+
+    /// <summary>Fills a canned job with what was typed, or says which field is not right; nothing is filled then.</summary>
+    /// <param name="job">The canned job; its version counts up.</param>
+    /// <param name="partOf">The catalog part with a number.</param>
     public Problem? Fill(CannedJob job, Func<string, Part?> partOf)
     {
         if (Title.Trim().Length is 0 or > 200) return new Problem("job.title", "A job needs a title of at most 200 characters.", "title");
@@ -139,6 +145,7 @@ public sealed record CannedForm
         (job.CustomerText, job.Checklist) = (CustomerText.Trim(), string.Join('\n', Checklist.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)));
         (job.CountUnit, job.Count, job.Discount, job.DiscountOn, job.Favorite) = (CountUnit.Trim(), count, Discount.Trim(), DiscountOn, Favorite);
         (job.Credit, job.LinesOpen) = (Credit.Trim(), LinesOpen);
+        job.Version++;
         job.Lines.Clear();
         job.Lines.AddRange(lines);
         job.Alternatives.Clear();

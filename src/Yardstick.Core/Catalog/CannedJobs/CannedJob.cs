@@ -7,39 +7,39 @@ namespace Yardstick.Core.Catalog;
 public class CannedJob
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>Title that the job gets.</summary>
-    public required string Title { get; set; }
+    public string Title { get; internal set; } = "";
     /// <summary>System of the car.</summary>
-    public required string System { get; set; }
+    public string System { get; internal set; } = "";
     /// <summary>Further words by which it is found.</summary>
-    public string Words { get; set; } = "";
+    public string Words { get; internal set; } = "";
     /// <summary>One price for labor and parts.</summary>
-    public decimal? FixedPrice { get; set; }
+    public decimal? FixedPrice { get; internal set; }
     /// <summary>Skill that the work needs; empty for any.</summary>
-    public string Skill { get; set; } = "";
+    public string Skill { get; init; } = "";
     /// <summary>What the customer reads besides the title.</summary>
-    public string CustomerText { get; set; } = "";
+    public string CustomerText { get; internal set; } = "";
     /// <summary>What the technician ticks off, one point a line.</summary>
-    public string Checklist { get; set; } = "";
+    public string Checklist { get; internal set; } = "";
     /// <summary>What a count of it is of (tire, axle, cylinder); empty where it does not scale.</summary>
-    public string CountUnit { get; set; } = "";
+    public string CountUnit { get; internal set; } = "";
     /// <summary>How many it is made for.</summary>
-    public decimal Count { get; set; } = 1;
+    public decimal Count { get; internal set; } = 1;
     /// <summary>A discount that it carries, as it is typed: <c>10%</c> or <c>15.00</c>; empty for none.</summary>
-    public string Discount { get; set; } = "";
+    public string Discount { get; internal set; } = "";
     /// <summary>What that discount is taken off.</summary>
-    public DiscountBase DiscountOn { get; set; }
+    public DiscountBase DiscountOn { get; internal set; }
     /// <summary>A diagnosis: what of it is credited when the repair that it led to is approved, as it is typed: <c>100%</c> or <c>60.00</c>; empty for nothing.</summary>
-    public string Credit { get; set; } = "";
+    public string Credit { get; internal set; } = "";
     /// <summary>The customer may leave lines of it out.</summary>
-    public bool LinesOpen { get; set; }
+    public bool LinesOpen { get; internal set; }
     /// <summary>One of the shop's favorites: there before anything is typed.</summary>
-    public bool Favorite { get; set; }
+    public bool Favorite { get; internal set; }
     /// <summary>Counts up with every change; an order keeps the version that it was made from.</summary>
-    public int Version { get; set; } = 1;
+    public int Version { get; internal set; }
     /// <summary>Taken off, UTC; null while it is offered.</summary>
-    public DateTime? RemovedAt { get; set; }
+    public DateTime? RemovedAt { get; internal set; }
     /// <summary>Its lines, the additions among them.</summary>
     public List<CannedLine> Lines { get; } = [];
     /// <summary>Jobs that may take its place.</summary>
@@ -74,10 +74,18 @@ public class CannedJob
         (job.CreditPercent, job.CreditAmount) = Job.Credit(Credit, "credit").Value;
         foreach (var canned in OwnLines)
         {
-            var line = canned.MakeLine(partOf, cost, facts);
-            line.Position = job.Lines.Count;
-            job.Lines.Add(line);
+            job.Append(canned.MakeLine(partOf, cost, facts));
         }
         return job;
     }
+
+    /// <summary>Takes it off what is offered, or brings it back.</summary>
+    /// <param name="off">True takes it off, false brings it back.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void Retire(bool off, DateTime utcNow) => RemovedAt = off ? utcNow : null;
+
+    /// <summary>Why an edit of an older version is not kept; null where nobody changed it since.</summary>
+    /// <param name="seen">The version that the editor saw.</param>
+    public Problem? ChangedSince(int seen) =>
+        Version == seen ? null : new Problem("edit.conflict", "Somebody else changed this canned job meanwhile; load it again and put your changes on theirs.");
 }

@@ -7,75 +7,71 @@ namespace Yardstick.Core.Catalog;
 public class CannedLine
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; internal set; }
     /// <summary>The canned job.</summary>
-    public long CannedJobId { get; set; }
+    public long CannedJobId { get; init; }
     /// <summary>Place.</summary>
-    public int Position { get; set; }
+    public int Position { get; init; }
     /// <summary>What it is.</summary>
-    public LineKind Kind { get; set; }
+    public LineKind Kind { get; init; }
     /// <summary>Text.</summary>
-    public required string Description { get; set; }
+    public required string Description { get; init; }
     /// <summary>Labor hours.</summary>
-    public decimal Hours { get; set; }
+    public decimal Hours { get; internal set; }
     /// <summary>Name of the labor rate; empty for the usual one.</summary>
-    public string RateName { get; set; } = "";
+    public string RateName { get; init; } = "";
     /// <summary>Catalog part.</summary>
-    public long? PartId { get; set; }
+    public long? PartId { get; internal set; }
     /// <summary>Units.</summary>
-    public decimal Quantity { get; set; } = 1;
+    public decimal Quantity { get; internal set; } = 1;
     /// <summary>Fee amount, each.</summary>
-    public decimal Amount { get; set; }
+    public decimal Amount { get; internal set; }
     /// <summary>Fee code.</summary>
-    public string Code { get; set; } = "";
+    public string Code { get; internal set; } = "";
     /// <summary>Cost each of a part that is not in the catalog, or of sublet work.</summary>
-    public decimal UnitCost { get; set; }
+    public decimal UnitCost { get; internal set; }
     /// <summary>Category of a part that is not in the catalog.</summary>
-    public string Category { get; set; } = "";
+    public string Category { get; init; } = "";
     /// <summary>Fee held for somebody else.</summary>
-    public bool PassThrough { get; set; }
+    public bool PassThrough { get; init; }
     /// <summary>False where no tax is on it.</summary>
-    public bool Taxable { get; set; } = true;
+    public bool Taxable { get; init; } = true;
     /// <summary>Not part of the job, but offered with it.</summary>
-    public bool IsAddition { get; set; }
+    public bool IsAddition { get; init; }
     /// <summary>It goes by the job's count.</summary>
-    public bool PerCount { get; set; }
+    public bool PerCount { get; internal set; }
     /// <summary>The fact about cars that tells its quantity; empty for none.</summary>
-    public string FactKey { get; set; } = "";
+    public string FactKey { get; internal set; } = "";
     /// <summary>The fact is followed without asking; otherwise it is proposed.</summary>
-    public bool FollowsFact { get; set; }
+    public bool FollowsFact { get; internal set; }
 
     /// <summary>Makes a line of it at today's costs. A part that was withdrawn leaves its words, to be sourced anew.</summary>
     public Line MakeLine(Func<long, Part?> partOf, StockCost cost, VehicleSpecs? facts)
     {
-        var line = new Line
+        Line line = Kind switch
         {
-            Kind = Kind,
-            Description = Description,
-            Hours = Hours,
-            RateName = RateName,
-            Quantity = Quantity,
-            UnitAmount = Amount,
-            Number = Code,
-            UnitCost = UnitCost,
-            Category = Category,
-            PassThrough = PassThrough,
-            Taxable = Taxable,
-            PerCount = PerCount,
-            FactKey = FactKey,
-            CannedLineId = Id == 0 ? null : Id,
-            Origin = "canned",
+            LineKind.Labor => new LaborLine { Hours = Hours, RateName = RateName },
+            LineKind.Part => PartOf(partOf, cost),
+            LineKind.Sublet => new SubletLine { UnitCost = UnitCost },
+            LineKind.Fee => new FeeLine { Code = Code, Quantity = Quantity, UnitAmount = Amount, UnitCost = UnitCost, PassThrough = PassThrough },
+            _ => new TextLine(),
         };
-        if (PartId is { } id && partOf(id) is { } part)
+        (line.Description, line.Taxable, line.PerCount) = (Description, Taxable, PerCount);
+        (line.CannedLineId, line.Origin) = (Id == 0 ? null : Id, LineOrigin.Canned);
+        if (FollowsFact && line is PartLine part && facts?.QuantityFor(part) is { } known && known != part.Quantity)
         {
-            if (part.WithdrawnAt is null) line.TakePart(part, cost);
-            else (line.Number, line.Category, line.Unit, line.NoteInside) = (part.Number, part.Category, part.Unit, $"{part.Number} was withdrawn from the catalog; choose another.");
+            (part.GenericQuantity, part.Quantity) = (part.Quantity, known);
+            if (part.CoresReturned > 0) part.CoresReturned = known;
         }
-        if (FollowsFact && facts?.QuantityFor(line) is { } known && known != line.Quantity)
-        {
-            (line.GenericQuantity, line.Quantity) = (line.Quantity, known);
-            if (line.CoresReturned > 0) line.CoresReturned = known;
-        }
+        return line;
+    }
+
+    private PartLine PartOf(Func<long, Part?> partOf, StockCost cost)
+    {
+        var line = new PartLine { Description = Description, Quantity = Quantity, Number = Code, UnitCost = UnitCost, Category = Category, FactKey = FactKey };
+        if (PartId is not { } id || partOf(id) is not { } part) return line;
+        if (part.WithdrawnAt is null) line.TakePart(part, cost);
+        else (line.Number, line.Category, line.Unit, line.NoteInside) = (part.Number, part.Category, part.Unit, $"{part.Number} was withdrawn from the catalog; choose another.");
         return line;
     }
 }

@@ -7,7 +7,7 @@ namespace Yardstick.Core.Catalog;
 public static class LineSourcing
 {
     /// <summary>Takes over what the catalog knows. The policy chooses the cost that prices a stock part; its book cost is the average.</summary>
-    public static void TakePart(this Line line, Part part, StockCost cost)
+    public static void TakePart(this PartLine line, Part part, StockCost cost)
     {
         line.PartId = part.Id;
         line.Number = part.Number;
@@ -21,10 +21,10 @@ public static class LineSourcing
         line.BookCost = part.AverageCost == line.UnitCost ? null : part.AverageCost;
         line.ListPrice = part.ListPrice;
         line.CoreDeposit = part.CoreEach;
-        line.BringAlong([.. part.Companions.OrderBy(c => c.Id).Select(c => c.Rule(part.Number))]);
+        line.OwnCompanions = [.. part.Companions.OrderBy(c => c.Id).Select(c => c.Rule(part.Number))];
         // The old part of work done here is at hand; over the counter the order says otherwise when it is priced.
         line.CoresReturned = part.CoreEach > 0 ? line.Quantity : 0;
-        if (line.Origin.Length == 0) line.Origin = "stock";
+        if (line.Origin == LineOrigin.Typed) line.Origin = LineOrigin.Stock;
         if (line.Description.Length == 0) line.Description = part.Description;
     }
 }

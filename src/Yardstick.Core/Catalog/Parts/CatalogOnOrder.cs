@@ -13,8 +13,7 @@ public static class CatalogOnOrder
         if (canned.Discount.Length == 0) return null;
         var discount = GivenDiscount.Parse(canned.Discount, canned.DiscountOn, "carried by the canned job");
         if (discount.Problem is { } bad) return bad;
-        discount.Value.JobId = job.Id;
-        return order.Give(discount.Value, actor).Problem;
+        return order.GiveOwn(discount.Value.For(job.Id, null), actor).Problem;
     }
 
     /// <summary>Corrects a line's quantity to what the facts about the car tell.</summary>
@@ -23,9 +22,8 @@ public static class CatalogOnOrder
         if (order.Closed() is { } closed) return closed;
         var line = order.FindLine(lineId);
         if (line.Problem is { } problem) return problem;
-        if (facts.Correction(line.Value) is not { } known) return new Problem("fact.agrees", "The line agrees with the facts by now, or its quantity was chosen knowingly.");
-        var change = line.Value.FollowFact(known);
-        if (line.Value.CoresReturned > 0) line.Value.CoresReturned = known;
+        if (line.Value is not PartLine part || facts.Correction(part) is not { } known) return new Problem("fact.agrees", "The line agrees with the facts by now, or its quantity was chosen knowingly.");
+        var change = part.FollowFact(known);
         order.Record("line", lineId, change.Field, change.Old, change.New, line.Value.Version, actor);
         return line;
     }

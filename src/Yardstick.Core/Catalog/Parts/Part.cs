@@ -8,48 +8,48 @@ namespace Yardstick.Core.Catalog;
 public class Part
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>Number by which it is ordered.</summary>
-    public required string Number { get; set; }
+    public required string Number { get; init; }
     /// <summary>What it is.</summary>
-    public required string Description { get; set; }
+    public required string Description { get; init; }
     /// <summary>Category, which chooses markup bands and companions.</summary>
-    public string Category { get; set; } = "";
+    public string Category { get; init; } = "";
     /// <summary>Cost at the last receipt, each, 4 decimals.</summary>
-    public decimal UnitCost { get; set; }
+    public decimal UnitCost { get; internal set; }
     /// <summary>Weighted average cost, each, 4 decimals.</summary>
-    public decimal AverageCost { get; set; }
+    public decimal AverageCost { get; internal set; }
     /// <summary>The maker's list price, each.</summary>
-    public decimal? ListPrice { get; set; }
+    public decimal? ListPrice { get; internal set; }
     /// <summary>Core deposit, each.</summary>
-    public decimal CoreEach { get; set; }
+    public decimal CoreEach { get; internal set; }
     /// <summary>On the shelf.</summary>
-    public decimal OnHand { get; set; }
+    public decimal OnHand { get; internal set; }
     /// <summary>Kept for approved work.</summary>
-    public decimal Reserved { get; set; }
+    public decimal Reserved { get; internal set; }
     /// <summary>Reorder at or below this.</summary>
-    public decimal LowestLevel { get; set; }
+    public decimal LowestLevel { get; init; }
     /// <summary>Fill up to this.</summary>
-    public decimal FillLevel { get; set; }
+    public decimal FillLevel { get; init; }
     /// <summary>Where it lies.</summary>
-    public string Bin { get; set; } = "";
+    public string Bin { get; internal set; } = "";
     /// <summary>Who usually supplies it.</summary>
-    public long? SupplierId { get; set; }
+    public long? SupplierId { get; init; }
 
     /// <summary>Unit in which it is counted: qt, gal, pt, lb; empty for pieces.</summary>
-    public string Unit { get; set; } = "";
+    public string Unit { get; init; } = "";
     /// <summary>Brand.</summary>
-    public string Brand { get; set; } = "";
+    public string Brand { get; internal set; } = "";
     /// <summary>new, used or rebuilt; empty where nobody said.</summary>
-    public string Condition { get; set; } = "";
+    public string Condition { get; internal set; } = "";
     /// <summary>Numbers of makers and others for the same part, separated by spaces.</summary>
-    public string Equivalents { get; set; } = "";
+    public string Equivalents { get; internal set; } = "";
     /// <summary>On the short list of the everyday ones.</summary>
-    public bool Everyday { get; set; }
+    public bool Everyday { get; internal set; }
     /// <summary>When its cost was last heard, UTC; null where nobody knows.</summary>
-    public DateTime? CostAt { get; set; }
+    public DateTime? CostAt { get; internal set; }
     /// <summary>Withdrawn from the catalog, UTC; null while it is offered.</summary>
-    public DateTime? WithdrawnAt { get; set; }
+    public DateTime? WithdrawnAt { get; internal set; }
     /// <summary>What must come along with it, besides what comes with its category.</summary>
     public List<PartCompanion> Companions { get; } = [];
 
@@ -84,7 +84,7 @@ public class Part
     };
 
     /// <summary>A part that came for an order and that the shop never had, as it joins the catalog.</summary>
-    public static Part Of(Line line) => new()
+    public static Part Of(PartLine line) => new()
     {
         Number = line.Number,
         Description = line.Description,
@@ -115,4 +115,28 @@ public class Part
         OnHand += quantity;
         UnitCost = unitCost;
     }
+
+    /// <summary>Puts it onto the short list of everyday parts, or takes it off.</summary>
+    public void OnShortList(bool on) => Everyday = on;
+
+    /// <summary>Whether it is offered still. Refuses with <c>part.withdrawn</c>.</summary>
+    public Result MayBeTaken() => WithdrawnAt is null ? Result.Done : new Problem("part.withdrawn", $"{Number} was withdrawn from the catalog; choose another.");
+
+    /// <summary>It as a line of an order: a car takes four tires, and one of anything else.</summary>
+    /// <param name="cost">Which cost prices a stock part.</param>
+    public PartLine AsLine(StockCost cost)
+    {
+        var line = PartLine.Of(Category == "tire" ? 4 : 1);
+        line.TakePart(this, cost);
+        return line;
+    }
+
+    /// <summary>A part that came for nobody and that the shop never had, as it joins the catalog.</summary>
+    /// <param name="number">Number; one without is refused with <c>part.number</c>.</param>
+    /// <param name="description">What it is.</param>
+    public static Result<Part> Of(string? number, string description) => HasNumber(number).Problem is { } none ? none : new Part { Number = number!, Description = description };
+
+    /// <summary>A part that goes into stock needs a number. Refuses with <c>part.number</c>.</summary>
+    public static Result HasNumber(string? number) => string.IsNullOrWhiteSpace(number)
+        ? new Problem("part.number", "A part that goes into stock needs a number; type one on the line first.", "number") : Result.Done;
 }

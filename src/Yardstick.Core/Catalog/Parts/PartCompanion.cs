@@ -4,25 +4,25 @@ namespace Yardstick.Core.Catalog;
 public class PartCompanion
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>The part.</summary>
-    public long PartId { get; set; }
+    public long PartId { get; init; }
     /// <summary>Short name, by which a job waives it.</summary>
-    public required string Code { get; set; }
+    public required string Code { get; init; }
     /// <summary>What the customer reads.</summary>
-    public string Label { get; set; } = "";
+    public string Label { get; init; } = "";
     /// <summary>Labor, part or fee.</summary>
-    public Pricing.AmountKind Kind { get; set; }
+    public Pricing.AmountKind Kind { get; init; }
     /// <summary>Price for each unit.</summary>
-    public decimal AmountPerUnit { get; set; }
+    public decimal AmountPerUnit { get; init; }
     /// <summary>Hours for each unit, of labor.</summary>
-    public decimal HoursPerUnit { get; set; }
+    public decimal HoursPerUnit { get; init; }
     /// <summary>Cost of each unit, of a part or fee.</summary>
-    public decimal CostPerUnit { get; set; }
+    public decimal CostPerUnit { get; init; }
     /// <summary>False where no tax is on it.</summary>
-    public bool Taxable { get; set; } = true;
+    public bool Taxable { get; init; } = true;
     /// <summary>Money held for somebody else.</summary>
-    public bool PassThrough { get; set; }
+    public bool PassThrough { get; init; }
 
     /// <summary>As pricing takes it.</summary>
     /// <param name="partNumber">The part that it comes with.</param>

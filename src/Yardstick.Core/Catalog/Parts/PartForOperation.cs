@@ -14,9 +14,9 @@ public static class PartForOperation
     /// <param name="fitting">The part of the catalog that fits; null for none.</param>
     /// <param name="cost">Which cost of stock counts.</param>
     /// <param name="factKey">The fact that tells the quantity; empty for none.</param>
-    public static Line Of(string type, decimal quantity, VehicleSpecs? facts, Part? fitting, StockCost cost, string factKey = "")
+    public static PartLine Of(string type, decimal quantity, VehicleSpecs? facts, Part? fitting, StockCost cost, string factKey = "")
     {
-        var line = new Line { Kind = LineKind.Part, Quantity = quantity, PartType = type, FactKey = factKey };
+        var line = new PartLine { Quantity = quantity, PartType = type, FactKey = factKey };
         var wear = facts?.Wear.FirstOrDefault(w => w.Type == type);
         if (fitting is not null)
         {
@@ -48,9 +48,9 @@ public static class PartForOperation
     /// <summary>A fact in words for the technician.</summary>
     /// <param name="fact">The fact.</param>
     /// <param name="metricFirst">The shop thinks in metric units.</param>
-    public static Line InWords(SpecValue fact, bool metricFirst)
+    public static TextLine InWords(SpecValue fact, bool metricFirst)
     {
         var text = string.Join(", ", new[] { $"{fact.Title} {fact.Shown(metricFirst)}", fact.Condition }.Where(t => t.Length > 0));
-        return new Line { Kind = LineKind.Text, Description = fact.Caution.Length > 0 ? $"{text}. {fact.Caution}" : text };
+        return TextLine.Of(fact.Caution.Length > 0 ? $"{text}. {fact.Caution}" : text);
     }
 }

@@ -9,27 +9,27 @@ public class AttachedFile
     public const int MostBytes = 25 * 1024 * 1024;
 
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>What it is on.</summary>
-    public RecordKind Kind { get; set; }
+    public RecordKind Kind { get; init; }
     /// <summary>Key of what it is on.</summary>
-    public long TargetId { get; set; }
+    public long TargetId { get; init; }
     /// <summary>Its name.</summary>
-    public required string Name { get; set; }
+    public required string Name { get; init; }
     /// <summary>What it is, told from its content.</summary>
-    public required string ContentType { get; set; }
+    public required string ContentType { get; init; }
     /// <summary>SHA-256 of its content, in hex.</summary>
-    public required string Hash { get; set; }
+    public required string Hash { get; init; }
     /// <summary>Bytes.</summary>
-    public long Size { get; set; }
+    public long Size { get; init; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; set; }
+    public DateTime At { get; init; }
     /// <summary>Who.</summary>
-    public long ById { get; set; }
+    public long ById { get; init; }
     /// <summary>Whether the customer sees it. Asked only of pictures on lines; everything else stays in the shop.</summary>
-    public CustomerVisibility Release { get; set; }
+    public CustomerVisibility Release { get; internal set; }
     /// <summary>Taken off, UTC; kept so that it can come back.</summary>
-    public DateTime? RemovedAt { get; set; }
+    public DateTime? RemovedAt { get; internal set; }
 
     /// <summary>True for a picture that a browser shows.</summary>
     public bool IsPicture => ContentType == FileContent.Jpeg;
@@ -48,4 +48,9 @@ public class AttachedFile
         var clean = string.Concat(last.Where(c => !char.IsControl(c) && !TurnsAround(c) && !"<>:\"|?*".Contains(c, StringComparison.Ordinal))).Trim(' ', '.');
         return clean.Length == 0 ? "file" : clean.Length > 120 ? clean[..120] : clean;
     }
+
+    /// <summary>Takes it off its record, or puts it back.</summary>
+    /// <param name="off">True takes it off, false brings it back.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void TakeOff(bool off, DateTime utcNow) => RemovedAt = off ? utcNow : null;
 }

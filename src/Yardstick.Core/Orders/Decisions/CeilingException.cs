@@ -6,15 +6,15 @@ namespace Yardstick.Core.Orders;
 public class CeilingException
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>The order.</summary>
-    public long OrderId { get; set; }
+    public long OrderId { get; init; }
     /// <summary>The approved work may come to this.</summary>
-    public Money UpTo { get; set; }
+    public Money UpTo { get; init; }
     /// <summary>Why.</summary>
-    public required string Reason { get; set; }
+    public required string Reason { get; init; }
     /// <summary>Who let it.</summary>
-    public long ById { get; set; }
+    public long ById { get; init; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; set; }
+    public DateTime At { get; init; }
 }

@@ -52,54 +52,19 @@ public static class EarlierWork
     /// <summary>The same job for another order, at today's costs and prices: overrides and what was told then stay behind.</summary>
     /// <param name="job">The earlier job.</param>
     /// <param name="takePart">Puts the catalog part with this key, as it is today, onto the new line.</param>
-    public static Job Copy(Job job, Action<Line, long> takePart)
+    public static Job Copy(Job job, Action<PartLine, long> takePart)
     {
         var copy = new Job { Title = job.Title, FixedPrice = job.FixedPrice, Origin = JobOrigin.EarlierVisit, CannedJobId = job.CannedJobId, TakenFromJobId = job.Id, CustomerText = job.CustomerText, Checklist = job.Checklist, CountUnit = job.CountUnit, Count = job.Count };
         foreach (var line in job.OnLines)
         {
-            var made = new Line
-            {
-                Kind = line.Kind,
-                Position = line.Position,
-                Description = line.Description,
-                IsExcluded = line.IsExcluded,
-                Taxable = line.Taxable,
-                Hours = line.Hours,
-                RateName = line.RateName,
-                Number = line.Number,
-                Category = line.Category,
-                Quantity = line.Quantity,
-                UnitCost = line.UnitCost,
-                BookCost = line.BookCost,
-                ListPrice = line.ListPrice,
-                CoreDeposit = line.CoreDeposit,
-                CoresReturned = line.CoreDeposit > 0 ? line.Quantity : 0,
-                MarkupPercent = line.MarkupPercent,
-                Price = line.Kind == LineKind.Sublet ? line.Price : null,
-                UnitAmount = line.UnitAmount,
-                PassThrough = line.PassThrough,
-                Operation = line.Operation,
-                IncludedOperations = line.IncludedOperations,
-                CombinedHours = line.CombinedHours,
-                GuideHours = line.GuideHours,
-                Skill = line.Skill,
-                Unit = line.Unit,
-                SupplierCode = line.SupplierCode,
-                Brand = line.Brand,
-                Quality = line.Quality,
-                Condition = line.Condition,
-                MakersNumber = line.MakersNumber,
-                PartType = line.PartType,
-                FactKey = line.FactKey,
-                PerCount = line.PerCount,
-                NoteForCustomer = line.NoteForCustomer,
-                OwnCompanionsJson = line.OwnCompanionsJson,
-                Origin = "earlier",
-            };
-            if (line.PartId is { } id) takePart(made, id);
+            var made = line.Copy();
+            if (line is PartLine { PartId: { } id }) takePart((PartLine)made, id);
             copy.Lines.Add(made);
         }
         foreach (var companion in job.Companions.Where(c => c.Waived)) copy.Companions.Add(new JobCompanion { Code = companion.Code, Waived = true, Version = 1 });
         return copy;
     }
+
+    /// <summary>Why earlier work can't be taken over: another order has it.</summary>
+    public static Problem TakenAlready(Job job) => new("job.taken", $"\"{job.Title}\" was taken over already.");
 }

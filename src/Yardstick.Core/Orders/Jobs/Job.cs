@@ -1,3 +1,4 @@
+using System.Globalization;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Orders;
@@ -6,80 +7,80 @@ namespace Yardstick.Core.Orders;
 public class Job
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; internal set; }
     /// <summary>The order.</summary>
-    public long OrderId { get; set; }
+    public long OrderId { get; internal set; }
     /// <summary>Place on the sheet.</summary>
-    public int Position { get; set; }
+    public int Position { get; internal set; }
     /// <summary>What it is, in the customer's words.</summary>
-    public required string Title { get; set; }
+    public string Title { get; internal set; } = "";
     /// <summary>One price for labor, parts and sublet.</summary>
-    public decimal? FixedPrice { get; set; }
+    public decimal? FixedPrice { get; internal set; }
     /// <summary>Where it came from.</summary>
-    public JobOrigin Origin { get; set; }
+    public JobOrigin Origin { get; internal set; }
     /// <summary>The canned job that it was taken from.</summary>
-    public long? CannedJobId { get; set; }
+    public long? CannedJobId { get; init; }
     /// <summary>The job of an earlier visit that it was taken over from.</summary>
-    public long? TakenFromJobId { get; set; }
+    public long? TakenFromJobId { get; internal set; }
     /// <summary>The job that it comes back for.</summary>
-    public long? ComebackOfId { get; set; }
+    public long? ComebackOfId { get; internal set; }
     /// <summary>Latest decision.</summary>
-    public DecisionKind Decision { get; set; }
+    public DecisionKind Decision { get; internal set; }
     /// <summary>When it was decided, UTC.</summary>
-    public DateTime? DecidedAt { get; set; }
+    public DateTime? DecidedAt { get; internal set; }
     /// <summary>Deferred to this day.</summary>
-    public DateOnly? DeferUntil { get; set; }
+    public DateOnly? DeferUntil { get; internal set; }
     /// <summary>Deferred to this reading.</summary>
-    public int? DeferAtReading { get; set; }
+    public int? DeferAtReading { get; internal set; }
     /// <summary>How far it is.</summary>
-    public JobProgress Progress { get; set; }
+    public JobProgress Progress { get; internal set; }
     /// <summary>When it was finished, UTC.</summary>
-    public DateTime? FinishedAt { get; set; }
+    public DateTime? FinishedAt { get; internal set; }
     /// <summary>Who finished it.</summary>
-    public long? FinishedById { get; set; }
+    public long? FinishedById { get; internal set; }
     /// <summary>Net amount as the rules give it.</summary>
-    public Money Subtotal { get; set; }
+    public Money Subtotal { get; internal set; }
     /// <summary>Hours sold, after overlap.</summary>
-    public decimal SoldHours { get; set; }
+    public decimal SoldHours { get; internal set; }
     /// <summary>Taken off, UTC; kept so that it can come back.</summary>
-    public DateTime? RemovedAt { get; set; }
+    public DateTime? RemovedAt { get; internal set; }
     /// <summary>Counts up with every change of its own fields.</summary>
-    public int Version { get; set; } = 1;
+    public int Version { get; internal set; } = 1;
     /// <summary>Its lines.</summary>
     public List<Line> Lines { get; } = [];
     /// <summary>What people set on things that come along with its parts.</summary>
     public List<JobCompanion> Companions { get; } = [];
     /// <summary>Labor rate of its work: a name of the policy or a number; empty for the usual one.</summary>
-    public string LaborRate { get; set; } = "";
+    public string LaborRate { get; internal set; } = "";
     /// <summary>What a count of it is of (tire, axle, cylinder); empty where it does not scale.</summary>
-    public string CountUnit { get; set; } = "";
+    public string CountUnit { get; internal set; } = "";
     /// <summary>How many of them.</summary>
-    public decimal Count { get; set; } = 1;
+    public decimal Count { get; internal set; } = 1;
     /// <summary>Version of the canned job that it was made from.</summary>
-    public int? CannedVersion { get; set; }
+    public int? CannedVersion { get; internal set; }
     /// <summary>What the customer reads besides the title.</summary>
-    public string CustomerText { get; set; } = "";
+    public string CustomerText { get; internal set; } = "";
     /// <summary>What the technician ticks off, one point a line.</summary>
-    public string Checklist { get; set; } = "";
+    public string Checklist { get; init; } = "";
     /// <summary>Where it came from, in words: an order, a canned job, a service.</summary>
-    public string OriginText { get; set; } = "";
+    public string OriginText { get; internal set; } = "";
 
     /// <summary>Leaving it undone is not safe: declining it asks for an acknowledgement.</summary>
-    public bool IsUnsafe { get; set; }
+    public bool IsUnsafe { get; internal set; }
     /// <summary>The customer may leave lines of it out.</summary>
-    public bool LinesOpen { get; set; }
+    public bool LinesOpen { get; internal set; }
     /// <summary>Who pays for it.</summary>
-    public Payer Payer { get; set; }
+    public Payer Payer { get; internal set; }
     /// <summary>The payer's name where it is not the customer.</summary>
-    public string PayerName { get; set; } = "";
+    public string PayerName { get; internal set; } = "";
     /// <summary>A diagnosis: percent of it that is credited when its repair is approved (rules, Jobs).</summary>
-    public decimal? CreditPercent { get; set; }
+    public decimal? CreditPercent { get; internal set; }
     /// <summary>A diagnosis: amount of it that is credited when its repair is approved.</summary>
-    public decimal? CreditAmount { get; set; }
-    /// <summary>A diagnosis: keys of the jobs that are its repair, separated by commas; empty for all work that came onto the order after it.</summary>
-    public string CreditFor { get; set; } = "";
+    public decimal? CreditAmount { get; internal set; }
+    /// <summary>A diagnosis: keys of the jobs that are its repair; empty for all work that came onto the order after it.</summary>
+    public IReadOnlyList<long> CreditFor { get; internal set; } = [];
     /// <summary>The order of another visit that it was approved for.</summary>
-    public long? AnotherVisitOrderId { get; set; }
+    public long? AnotherVisitOrderId { get; internal set; }
 
     /// <summary>True while it is on the order.</summary>
     public bool IsOn => RemovedAt is null;
@@ -88,10 +89,11 @@ public class Job
     public bool IsCredited => CreditPercent is not null || CreditAmount is not null;
 
     /// <summary>Keys as they are typed, separated by commas.</summary>
-    internal static IEnumerable<string> Keys(string? text) => (text ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+    internal static IReadOnlyList<long> Keys(string? text) => [.. (text ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
+        .Select(t => long.TryParse(t, NumberStyles.None, CultureInfo.InvariantCulture, out var key) ? key : 0).Distinct()];
 
     /// <summary>Whether a job was named as the repair that this diagnosis led to.</summary>
-    public bool IsRepair(long jobId) => CreditFor.Split(',').Contains(jobId.ToString(System.Globalization.CultureInfo.InvariantCulture));
+    public bool IsRepair(long jobId) => CreditFor.Contains(jobId);
 
     /// <summary>Who pays, in words; empty for the customer.</summary>
     public string PayerWords => Payer switch
@@ -105,7 +107,7 @@ public class Job
     /// <summary>What the customer is told about its credit; empty where it has none.</summary>
     public string CreditWords(Order order) => !IsCredited ? ""
         : (CreditPercent is 100 ? "This charge is credited in full" : CreditPercent is { } percent ? $"{percent:0.##}% of this charge is credited" : $"{CreditAmount:#,##0.00} of this charge is credited")
-          + (CreditFor.Length > 0 && OrderPricing.CreditedWith(order, this) is { Count: > 0 } named ? $" when you approve {string.Join(" or ", named.Select(j => j.Title))}."
+          + (CreditFor.Count > 0 && OrderPricing.CreditedWith(order, this) is { Count: > 0 } named ? $" when you approve {string.Join(" or ", named.Select(j => j.Title))}."
             : OrderPricing.CreditedWith(order, this).Count > 0 ? " when the repair is approved." : " when the repair that it leads to is approved.");
 
 
@@ -170,9 +172,9 @@ public class Job
                 if (SetCredit(text, field) is { } badCredit) return badCredit;
                 break;
             case "creditFor":
-                old = CreditFor;
+                old = Shown(field);
                 // Whether they are jobs of the order is asked by the order.
-                CreditFor = string.Join(',', Keys(text).Distinct());
+                CreditFor = Keys(text);
                 break;
             case "count":
                 old = Count.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture);
@@ -200,7 +202,7 @@ public class Job
         "payer" => Payer.ToString(),
         "payerName" => PayerName,
         "credit" => CreditShown,
-        "creditFor" => CreditFor,
+        "creditFor" => string.Join(',', CreditFor),
         _ => FixedPrice?.ToString("0.####") ?? "",
     };
 
@@ -232,12 +234,7 @@ public class Job
         var copy = EarlierWork.Copy(this, (_, _) => { });
         (copy.OriginText, copy.CannedVersion, copy.LaborRate) = ($"Approved on order {from.Number}", CannedVersion, LaborRate);
         (copy.IsUnsafe, copy.LinesOpen, copy.Payer, copy.PayerName) = (IsUnsafe, LinesOpen, Payer, PayerName);
-        foreach (var (was, now) in OnLines.Zip(copy.Lines))
-        {
-            (now.PartId, now.UnitPrice, now.QuotedPrice, now.Price) = (was.PartId, was.UnitPrice, was.QuotedPrice, was.Price);
-            (now.OverrideReason, now.OverrideById, now.KeepsTime, now.NoteInside) = (was.OverrideReason, was.OverrideById, was.KeepsTime, was.NoteInside);
-            (now.CoresReturned, now.NoteVisibility) = (was.CoresReturned, was.NoteVisibility);
-        }
+        foreach (var (was, now) in OnLines.Zip(copy.Lines)) now.Keep(was);
         return copy;
     }
 
@@ -245,14 +242,64 @@ public class Job
     private Problem? Scale(decimal factor)
     {
         var scaled = OnLines.Where(l => l.PerCount).ToList();
-        if (scaled.Exists(l => l.ReceivedQuantity > 0)) return new Problem("line.received", "Parts of this job were received already; add lines for more.", "count");
+        if (scaled.Exists(l => l is PartLine { ReceivedQuantity: > 0 })) return new Problem("line.received", "Parts of this job were received already; add lines for more.", "count");
         foreach (var line in scaled)
         {
-            line.Hours = decimal.Round(line.Hours * factor, 2, MidpointRounding.AwayFromZero);
-            if (line.Kind != LineKind.Labor) line.Quantity = decimal.Round(line.Quantity * factor, 3, MidpointRounding.AwayFromZero);
-            if (line.CoresReturned > 0) line.CoresReturned = line.Quantity;
+            line.Scale(factor);
             line.Version++;
         }
         return null;
+    }
+
+    /// <summary>A job with a title, its lines to be added.</summary>
+    /// <param name="title">What it is, in the customer's words; what is beyond 200 characters is cut off.</param>
+    /// <param name="origin">Where it came from.</param>
+    /// <param name="originText">Where it came from, in words.</param>
+    public static Job Create(string? title, JobOrigin origin = JobOrigin.Written, string originText = "")
+    {
+        var words = (title ?? "").Trim();
+        return new Job { Title = words.Length > 200 ? words[..199] + "…" : words, Origin = origin, OriginText = originText };
+    }
+
+    /// <summary>A service of the maker's schedule, or several as one job.</summary>
+    /// <param name="title">What it is.</param>
+    /// <param name="originText">Where it came from, in words.</param>
+    /// <param name="customerText">What the customer reads besides.</param>
+    /// <param name="checklist">What the technician ticks off.</param>
+    public static Job Service(string title, string originText, string customerText, IEnumerable<string> checklist) => new()
+    {
+        Title = title,
+        Origin = JobOrigin.Service,
+        OriginText = originText,
+        CustomerText = customerText,
+        Checklist = string.Join('\n', checklist.Distinct()),
+    };
+
+    /// <summary>A canned job by name and key only, to be compared with others.</summary>
+    public static Job Named(string title, long cannedJobId) => new() { Title = title, CannedJobId = cannedJobId };
+
+    /// <summary>Adds a line at the end, while the job is being made.</summary>
+    public void Append(Line line, LineOrigin? origin = null)
+    {
+        line.Position = Lines.Count;
+        if (origin is { } from) line.Origin = from;
+        Lines.Add(line);
+    }
+
+    /// <summary>Says that it comes from something else than what it was made of.</summary>
+    public Job From(JobOrigin origin)
+    {
+        Origin = origin;
+        return this;
+    }
+
+    /// <summary>An earlier job for an order: on the same car it settles work that was put off, for another car it is a copy and settles nothing.</summary>
+    /// <param name="number">Number of the earlier order.</param>
+    /// <param name="settles">Whether it is of the same car and was not done then.</param>
+    public Job FromOrder(long number, bool settles)
+    {
+        if (!settles) (TakenFromJobId, Origin) = (null, JobOrigin.Copied);
+        OriginText = string.Create(CultureInfo.InvariantCulture, $"Order {number}");
+        return this;
     }
 }

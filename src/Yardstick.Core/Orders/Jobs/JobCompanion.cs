@@ -10,19 +10,19 @@ namespace Yardstick.Core.Orders;
 public class JobCompanion
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>The job.</summary>
-    public long JobId { get; set; }
+    public long JobId { get; init; }
     /// <summary>Code of the policy's rule.</summary>
-    public required string Code { get; set; }
+    public required string Code { get; init; }
     /// <summary>It does not come along.</summary>
-    public bool Waived { get; set; }
+    public bool Waived { get; internal set; }
     /// <summary>Units that a person set.</summary>
-    public decimal? Quantity { get; set; }
+    public decimal? Quantity { get; internal set; }
     /// <summary>Price for each unit that a person set, up to 4 decimals.</summary>
-    public decimal? AmountPerUnit { get; set; }
+    public decimal? AmountPerUnit { get; internal set; }
     /// <summary>Counts up with every change.</summary>
-    public int Version { get; set; }
+    public int Version { get; internal set; }
 
     /// <summary>True where a person set something.</summary>
     public bool IsEdited => Quantity is not null || AmountPerUnit is not null;

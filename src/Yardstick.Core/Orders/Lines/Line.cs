@@ -1,72 +1,96 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Orders;
 
-/// <summary>A line of a job.</summary>
-public partial class Line
+/// <summary>A line of a job. What it has besides is told by its kind.</summary>
+public abstract partial class Line
 {
+    private protected Line(LineKind kind) => Kind = kind;
+
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; internal set; }
     /// <summary>The job.</summary>
-    public long JobId { get; set; }
+    public long JobId { get; internal set; }
     /// <summary>What it is.</summary>
-    public LineKind Kind { get; set; }
+    public LineKind Kind { get; private set; }
     /// <summary>Place within the job.</summary>
-    public int Position { get; set; }
-    /// <summary>What is done or delivered.</summary>
-    public string Description { get; set; } = "";
+    public int Position { get; internal set; }
+    /// <summary>What is done or delivered, 1 to 500 characters.</summary>
+    public string Description { get; internal set; } = "";
     /// <summary>Switched off within its job.</summary>
-    public bool IsExcluded { get; set; }
+    public bool IsExcluded { get; internal set; }
     /// <summary>False where no tax is on it.</summary>
-    public bool Taxable { get; set; } = true;
-    /// <summary>Labor: hours.</summary>
-    public decimal Hours { get; set; }
-    /// <summary>Labor: its rate, a name of the policy or a number; empty for the usual one.</summary>
-    public string RateName { get; set; } = "";
-    /// <summary>Labor: a rate by hand. Sublet: none. Part: the writer's price, each.</summary>
-    public decimal? UnitPrice { get; set; }
-    /// <summary>Labor or sublet: an amount that stands by itself.</summary>
-    public decimal? Price { get; set; }
-    /// <summary>Part: the catalog part.</summary>
-    public long? PartId { get; set; }
-    /// <summary>Part: its number. Fee: its code.</summary>
-    public string Number { get; set; } = "";
-    /// <summary>Part: category.</summary>
-    public string Category { get; set; } = "";
-    /// <summary>Part or fee: units.</summary>
-    public decimal Quantity { get; set; } = 1;
-    /// <summary>Part: the cost that prices it, each. Sublet: its cost. Fee: what it costs the shop, each.</summary>
-    public decimal UnitCost { get; set; }
-    /// <summary>Part: the cost in the books, if another.</summary>
-    public decimal? BookCost { get; set; }
-    /// <summary>Part: list price.</summary>
-    public decimal? ListPrice { get; set; }
-    /// <summary>Part: core deposit, each.</summary>
-    public decimal CoreDeposit { get; set; }
-    /// <summary>Part: cores handed back.</summary>
-    public decimal CoresReturned { get; set; }
-    /// <summary>Sublet: markup percent.</summary>
-    public decimal? MarkupPercent { get; set; }
-    /// <summary>Fee: amount, each.</summary>
-    public decimal UnitAmount { get; set; }
-    /// <summary>Fee: held for somebody else.</summary>
-    public bool PassThrough { get; set; }
-    /// <summary>A part's unit price or labor's rate that the customer was told.</summary>
-    public decimal? QuotedPrice { get; set; }
-    /// <summary>Part: kept for this line from stock.</summary>
-    public decimal ReservedQuantity { get; set; }
-    /// <summary>Part: received for this line.</summary>
-    public decimal ReceivedQuantity { get; set; }
+    public bool Taxable { get; internal set; } = true;
+    /// <summary>It goes by the job's count.</summary>
+    public bool PerCount { get; internal set; }
+    /// <summary>The line of a canned job that it was made from.</summary>
+    public long? CannedLineId { get; internal set; }
+    /// <summary>A note that stays in the shop.</summary>
+    public string NoteInside { get; internal set; } = "";
+    /// <summary>A note that the customer reads.</summary>
+    public string NoteForCustomer { get; internal set; } = "";
+    /// <summary>Whether that note goes out; a note that is changed has to be looked at again.</summary>
+    public CustomerVisibility NoteVisibility { get; internal set; }
+    /// <summary>Why its price was set by hand.</summary>
+    public string OverrideReason { get; internal set; } = "";
+    /// <summary>Who set its price by hand.</summary>
+    public long? OverrideById { get; internal set; }
+    /// <summary>Where it came from.</summary>
+    public LineOrigin Origin { get; internal set; }
     /// <summary>Taken off, UTC; kept so that it can come back.</summary>
-    public DateTime? RemovedAt { get; set; }
+    public DateTime? RemovedAt { get; internal set; }
     /// <summary>Counts up with every change.</summary>
-    public int Version { get; set; } = 1;
+    public int Version { get; internal set; } = 1;
 
     /// <summary>True while it is on the order.</summary>
     public bool IsOn => RemovedAt is null;
 
-    /// <summary>A part that nobody has put aside or ordered and that is not here.</summary>
-    public bool IsPartOpen => Kind == LineKind.Part && IsOn && !IsExcluded && ReservedQuantity + ReceivedQuantity < Quantity;
+    /// <summary>True where it has a price; a text has none.</summary>
+    public bool IsPriced => Kind != LineKind.Text;
+
+    /// <summary>Hours of labor, units of a part or a fee; null for anything else.</summary>
+    public virtual decimal? Count => null;
+
+    /// <summary>True where a person set its price.</summary>
+    public virtual bool IsOverridden => false;
+
+    /// <summary>A part that is neither of the catalog nor of a supplier, or labor without a time or an amount.</summary>
+    public virtual bool IsUnsourced => false;
+
+    /// <summary>A line of a kind, as it is typed onto an order. Refuses with <c>line.kind</c>, <c>rights.right</c> and codes of figures.</summary>
+    /// <param name="typed">What was typed.</param>
+    /// <param name="actor">Who; a fee's amount asks the right to set prices.</param>
+    public static Result<Line> Create(LineInput typed, Actor actor)
+    {
+        Line line;
+        switch (typed.Kind)
+        {
+            case LineKind.Labor: line = new LaborLine(); break;
+            case LineKind.Part: line = new PartLine(); break;
+            case LineKind.Sublet: line = new SubletLine(); break;
+            case LineKind.Fee: line = new FeeLine(); break;
+            case LineKind.Text: line = new TextLine(); break;
+            default: return new Problem("line.kind", "A line is labor, a part, sublet, a fee or a text.", "kind");
+        }
+        line.Description = typed.Description?.Trim() ?? "";
+        foreach (var (field, text) in new[] { ("quantity", typed.Quantity), ("hours", typed.Hours), ("amount", typed.Amount), ("unitCost", typed.UnitCost) })
+        {
+            if (text is null || line.Shown(field) is null) continue;
+            if (PriceFields.OfLine(line.Kind, field) && actor.MayNotPrice(field) is { } no) return no;
+            if (line.Write(field, text) is { } problem) return problem;
+        }
+        return line;
+    }
+
+    /// <summary>Says that it comes from something else than what it was made of.</summary>
+    public Line From(LineOrigin origin)
+    {
+        Origin = origin;
+        return this;
+    }
 
     /// <summary>Changes one field to what was typed.</summary>
     /// <returns>The old and the new value as they are shown, or why it was refused.</returns>
@@ -74,57 +98,69 @@ public partial class Line
     {
         var old = Shown(field);
         if (old is null) return new Problem("line.field", $"A {Kind.ToString().ToLowerInvariant()} line has no field \"{field}\".", field);
-        var problem = field switch
-        {
-            "description" => Words(text, field, v => Description = v),
-            "number" => Words(text, field, v => Number = v, empty: true),
-            "hours" => Figure(NumberInput.Hours(text, field), v => Hours = v),
-            "quantity" => Figure(NumberInput.Quantity(text, field), v => Quantity = v),
-            "unitCost" => Figure(NumberInput.Amount(text, field, 4), v => (UnitCost, BookCost) = (v, null)),
-            "coresReturned" => Cores(text, field),
-            "amount" => Figure(NumberInput.Amount(text, field, 4), v => UnitAmount = v),
-            "unitPrice" when string.IsNullOrWhiteSpace(text) => Clear(() => (UnitPrice, QuotedPrice, OverrideReason) = (null, null, "")),
-            "unitPrice" => Override(text, field, v => UnitPrice = v),
-            "price" when string.IsNullOrWhiteSpace(text) => Clear(() => (Price, OverrideReason) = (null, "")),
-            "price" => Override(text, field, v => Price = v),
-            "isExcluded" => Clear(() => IsExcluded = text == "true"),
-            "keepsTime" => Clear(() => KeepsTime = text == "true"),
-            "rateName" => RateOf(text, field),
-            "technicianId" => Clear(() => TechnicianId = long.TryParse(text, System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var id) ? id : null),
-            "noteInside" => Note(text, field, v => NoteInside = v),
-            "noteForCustomer" => Note(text, field, v => (NoteForCustomer, NoteVisibility) = (v, CustomerVisibility.ToBeDecided)),
-            "overrideReason" => Words(text, field, v => OverrideReason = v, empty: true),
-            _ => new Problem("line.field", $"\"{field}\" can't be edited.", field),
-        };
-        if (problem is not null) return problem;
+        if (Write(field, text) is { } problem) return problem;
         Version++;
         return new FieldChange(field, old, Shown(field)!);
     }
 
-    private string? Shown(string field) => (field, Kind) switch
+    /// <summary>A field as it is typed; null where this kind of line has none of that name.</summary>
+    private protected virtual string? Shown(string field) => field switch
     {
-        ("description", _) => Description,
-        ("isExcluded", not LineKind.Text) => IsExcluded ? "true" : "false",
-        ("noteInside", _) => NoteInside,
-        ("noteForCustomer", _) => NoteForCustomer,
-        ("overrideReason", _) => OverrideReason,
-        ("technicianId", LineKind.Labor) => TechnicianId?.ToString(System.Globalization.CultureInfo.InvariantCulture) ?? "",
-        ("rateName", LineKind.Labor) => RateName,
-        ("keepsTime", LineKind.Labor) => KeepsTime ? "true" : "false",
-        ("number", LineKind.Part or LineKind.Fee) => Number,
-        ("hours", LineKind.Labor) => Plain(Hours),
-        ("quantity", LineKind.Part or LineKind.Fee) => Plain(Quantity),
-        ("unitCost", LineKind.Part or LineKind.Sublet) => Plain(UnitCost),
-        ("coresReturned", LineKind.Part) when CoreDeposit > 0 => Plain(CoresReturned),
-        ("amount", LineKind.Fee) => Plain(UnitAmount),
-        ("unitPrice", LineKind.Part or LineKind.Labor) => UnitPrice is { } price ? Plain(price) : "",
-        ("price", LineKind.Labor or LineKind.Sublet) => Price is { } price ? Plain(price) : "",
+        "description" => Description,
+        "isExcluded" when IsPriced => IsExcluded ? "true" : "false",
+        "noteInside" => NoteInside,
+        "noteForCustomer" => NoteForCustomer,
+        "overrideReason" => OverrideReason,
         _ => null,
     };
 
-    private static string Plain(decimal value) => value.ToString("0.####", System.Globalization.CultureInfo.InvariantCulture);
+    /// <summary>Writes a field that this kind of line has, or says why not.</summary>
+    private protected virtual Problem? Write(string field, string? text) => field switch
+    {
+        "description" => Words(text, field, v => Description = v),
+        "isExcluded" => Done(() => IsExcluded = text == "true"),
+        "noteInside" => Note(text, field, v => NoteInside = v),
+        "noteForCustomer" => Note(text, field, v => (NoteForCustomer, NoteVisibility) = (v, CustomerVisibility.ToBeDecided)),
+        "overrideReason" => Words(text, field, v => OverrideReason = v, empty: true),
+        _ => new Problem("line.field", $"\"{field}\" can't be edited.", field),
+    };
 
-    private static Problem? Words(string? text, string field, Action<string> set, bool empty = false)
+    /// <summary>The same line for another order: prices by hand, what was told, and what is here of it stay behind.</summary>
+    internal virtual Line Copy()
+    {
+        var copy = (Line)MemberwiseClone();
+        (copy.Id, copy.JobId, copy.Version, copy.RemovedAt, copy.CannedLineId, copy.Origin) = (0, 0, 1, null, null, LineOrigin.Earlier);
+        (copy.NoteInside, copy.NoteVisibility, copy.OverrideReason, copy.OverrideById) = ("", CustomerVisibility.ToBeDecided, "", null);
+        return copy;
+    }
+
+    /// <summary>Takes over what a copy for another visit keeps of the line that it was made from: prices and what was told.</summary>
+    internal virtual void Keep(Line was) =>
+        (OverrideReason, OverrideById, NoteInside, NoteVisibility) = (was.OverrideReason, was.OverrideById, was.NoteInside, was.NoteVisibility);
+
+    /// <summary>Leaves a price off that was set by hand.</summary>
+    internal virtual void TakePriceBack()
+    {
+    }
+
+    /// <summary>Scales it with its job's count.</summary>
+    internal virtual void Scale(decimal factor)
+    {
+    }
+
+    /// <summary>Exchanges where it came from with what that was before the last change. False where it was never changed.</summary>
+    internal virtual bool SwapSource() => false;
+
+    /// <summary>Remembers where it comes from, before that is changed.</summary>
+    internal virtual void KeepSource()
+    {
+    }
+
+    private protected static string Plain(decimal value) => value.ToString("0.####", CultureInfo.InvariantCulture);
+
+    private protected static string Plain(decimal? value) => value is { } figure ? Plain(figure) : "";
+
+    private protected static Problem? Words(string? text, string field, Action<string> set, bool empty = false)
     {
         var words = (text ?? "").Trim();
         if (words.Length == 0 && !empty) return new Problem("text.empty", "It can't be empty; take the line off instead.", field);
@@ -133,25 +169,45 @@ public partial class Line
         return null;
     }
 
-    private static Problem? Figure(Result<decimal> figure, Action<decimal> set)
+    private protected static Problem? Figure(Result<decimal> figure, Action<decimal> set)
     {
         if (figure.Ok) set(figure.Value);
         return figure.Problem;
     }
 
-    /// <summary>Old parts handed in; those that the customer or the shop keeps are charged.</summary>
-    private Problem? Cores(string? text, string field)
+    private protected static Problem? Done(Action write)
     {
-        var figure = NumberInput.QuantityOrNone(text, field);
-        if (figure.Problem is { } problem) return problem;
-        if (figure.Value > Quantity) return new Problem("core.many", "No more cores come back than parts go in.", field);
-        CoresReturned = figure.Value;
+        write();
         return null;
     }
 
-    private static Problem? Clear(Action clear)
+    /// <summary>A price by hand and after it the reason in words, as <c>89.90 matched a quote</c>; empty takes it back.</summary>
+    private protected Problem? Override(string? text, string field, Action<decimal?> set)
     {
-        clear();
+        if (string.IsNullOrWhiteSpace(text))
+        {
+            set(null);
+            OverrideReason = "";
+            return null;
+        }
+        var match = AmountAndReason().Match(text);
+        var figure = NumberInput.Amount(match.Success ? match.Groups[1].Value : text, field, 4);
+        if (figure.Problem is { } problem) return problem;
+        var reason = match.Success ? match.Groups[2].Value.Trim() : "";
+        if (reason.Length > 200) return new Problem("text.long", "A reason can have at most 200 characters.", field);
+        set(figure.Value);
+        OverrideReason = reason;
         return null;
     }
+
+    private static Problem? Note(string? text, string field, Action<string> set)
+    {
+        var note = (text ?? "").Trim();
+        if (note.Length > 10_000) return new Problem("text.long", "A note can have at most 10,000 characters.", field);
+        set(note);
+        return null;
+    }
+
+    [GeneratedRegex(@"^\s*([$€£]?\s*[\d][\d.,']*)\s+(\p{L}.*)$", RegexOptions.Singleline)]
+    private static partial Regex AmountAndReason();
 }

@@ -67,8 +67,16 @@ public sealed record PastedLines(IReadOnlyList<Line> Lines, IReadOnlyList<Pasted
         var figures = cells.Select(Figure).OfType<string>().ToList();
         var hours = figures.FirstOrDefault(f => f.EndsWith('h'));
         kind ??= hours is not null ? LineKind.Labor : figures.Count > 0 ? LineKind.Part : LineKind.Text;
-        var line = new Line { Kind = kind.Value, Description = words[0], Origin = "pasted" };
-        if (kind is LineKind.Part or LineKind.Fee && words.Count > 1) line.Number = words[1].Length > 60 ? words[1][..60] : words[1];
+        var number = words.Count > 1 ? words[1].Length > 60 ? words[1][..60] : words[1] : "";
+        Line line = kind switch
+        {
+            LineKind.Labor => LaborLine.Of(words[0]),
+            LineKind.Part => new PartLine { Description = words[0], Number = number },
+            LineKind.Fee => new FeeLine { Description = words[0], Code = number },
+            LineKind.Sublet => new SubletLine { Description = words[0] },
+            _ => TextLine.Of(words[0]),
+        };
+        line.Origin = LineOrigin.Pasted;
         if (figures.Count == 0 || kind == LineKind.Text) return line;
         var first = line.Set(kind == LineKind.Labor ? "hours" : kind == LineKind.Sublet ? "unitCost" : "quantity", figures[0]);
         if (first.Problem is { } bad) return bad;

@@ -6,21 +6,21 @@ namespace Yardstick.Core.Orders;
 public class Concern
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; internal set; }
     /// <summary>The order.</summary>
-    public long OrderId { get; set; }
+    public long OrderId { get; internal set; }
     /// <summary>Place on the order.</summary>
-    public int Position { get; set; }
+    public int Position { get; init; }
     /// <summary>In the customer's words.</summary>
-    public required string Complaint { get; set; }
+    public string Complaint { get; internal set; } = "";
     /// <summary>The cause that was found.</summary>
-    public string Cause { get; set; } = "";
+    public string Cause { get; internal set; } = "";
     /// <summary>Whether the customer reads that cause before there is an invoice; one that is changed has to be looked at again.</summary>
-    public CustomerVisibility CauseVisibility { get; set; }
+    public CustomerVisibility CauseVisibility { get; internal set; }
     /// <summary>What was done about it.</summary>
-    public string Correction { get; set; } = "";
+    public string Correction { get; internal set; } = "";
     /// <summary>Counts up with every change.</summary>
-    public int Version { get; set; } = 1;
+    public int Version { get; internal set; } = 1;
 
     /// <summary>Changes one field to what was typed.</summary>
     public Result<FieldChange> Set(string field, string? text)

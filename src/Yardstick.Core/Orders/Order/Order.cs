@@ -7,75 +7,75 @@ namespace Yardstick.Core.Orders;
 public partial class Order
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>Number that people see.</summary>
-    public long Number { get; set; }
+    public long Number { get; internal set; }
     /// <summary>Short title.</summary>
-    public string Title { get; set; } = "";
+    public string Title { get; internal set; } = "";
     /// <summary>Customer; null only for a sale over the counter to somebody unknown.</summary>
-    public long? CustomerId { get; set; }
+    public long? CustomerId { get; internal set; }
     /// <summary>Vehicle; null for a sale over the counter.</summary>
-    public long? VehicleId { get; set; }
+    public long? VehicleId { get; internal set; }
     /// <summary>Chosen by name: sold over the counter, without a car.</summary>
-    public bool CounterSale { get; set; }
+    public bool CounterSale { get; internal set; }
     /// <summary>Who writes.</summary>
-    public long WriterId { get; set; }
+    public long WriterId { get; internal set; }
     /// <summary>Who leads the work.</summary>
-    public long? LeadId { get; set; }
+    public long? LeadId { get; internal set; }
     /// <summary>Open or posted.</summary>
-    public OrderState State { get; set; }
+    public OrderState State { get; internal set; }
     /// <summary>Where the car is on its way.</summary>
-    public Stage Stage { get; set; }
+    public Stage Stage { get; internal set; }
     /// <summary>Since when, UTC.</summary>
-    public DateTime StageSince { get; set; }
+    public DateTime StageSince { get; internal set; }
     /// <summary>Promised, wall time.</summary>
-    public DateTime? PromisedAt { get; set; }
+    public DateTime? PromisedAt { get; internal set; }
     /// <summary>The customer waits here.</summary>
-    public bool CustomerWaits { get; set; }
+    public bool CustomerWaits { get; internal set; }
     /// <summary>Key tag.</summary>
-    public string KeyTag { get; set; } = "";
+    public string KeyTag { get; internal set; } = "";
     /// <summary>Whom to talk to about it; one of the customer's contacts.</summary>
-    public long? ContactId { get; set; }
+    public long? ContactId { get; internal set; }
     /// <summary>Which of the customer's sites it is for.</summary>
-    public long? SiteId { get; set; }
+    public long? SiteId { get; internal set; }
     /// <summary>Comes before others.</summary>
-    public bool HasPriority { get; set; }
+    public bool HasPriority { get; internal set; }
     /// <summary>The owner wants the old parts back.</summary>
-    public bool OldPartsBack { get; set; }
+    public bool OldPartsBack { get; internal set; }
     /// <summary>To be washed when the work is done.</summary>
-    public bool WashingWanted { get; set; }
+    public bool WashingWanted { get; internal set; }
     /// <summary>Where the keys are.</summary>
-    public string KeysAt { get; set; } = "";
+    public string KeysAt { get; internal set; } = "";
     /// <summary>Where the car is.</summary>
-    public string CarAt { get; set; } = "";
+    public string CarAt { get; internal set; } = "";
     /// <summary>When the car came or is to come, wall time; null where nobody said.</summary>
-    public DateTime? ArrivesAt { get; set; }
+    public DateTime? ArrivesAt { get; internal set; }
     /// <summary>Odometer when it came.</summary>
-    public int? OdometerIn { get; set; }
+    public int? OdometerIn { get; internal set; }
     /// <summary>Odometer when it leaves.</summary>
-    public int? OdometerOut { get; set; }
+    public int? OdometerOut { get; internal set; }
     /// <summary>Opened, UTC.</summary>
-    public DateTime OpenedAt { get; set; }
+    public DateTime OpenedAt { get; init; }
     /// <summary>Posted, UTC.</summary>
-    public DateTime? PostedAt { get; set; }
+    public DateTime? PostedAt { get; internal set; }
     /// <summary>Ended without an invoice or made void, UTC.</summary>
-    public DateTime? EndedAt { get; set; }
+    public DateTime? EndedAt { get; internal set; }
     /// <summary>Who ended it or made it void.</summary>
-    public long? EndedById { get; set; }
+    public long? EndedById { get; internal set; }
     /// <summary>How it ended without an invoice; null for any other.</summary>
-    public OrderEnding? Ending { get; set; }
+    public OrderEnding? Ending { get; internal set; }
     /// <summary>Why, in a word.</summary>
-    public string EndReason { get; set; } = "";
+    public string EndReason { get; internal set; } = "";
     /// <summary>The policy that priced it.</summary>
-    public long PolicyVersionId { get; set; }
+    public long PolicyVersionId { get; internal set; }
     /// <summary>Total of approved and proposed work.</summary>
-    public Money Total { get; set; }
+    public Money Total { get; internal set; }
     /// <summary>Total of approved work.</summary>
-    public Money ApprovedTotal { get; set; }
+    public Money ApprovedTotal { get; internal set; }
     /// <summary>Labor rate of all its work: a name of the policy or a number; empty for the usual one.</summary>
-    public string LaborRate { get; set; } = "";
+    public string LaborRate { get; internal set; } = "";
     /// <summary>Counts up with every change.</summary>
-    public int Version { get; set; } = 1;
+    public int Version { get; internal set; } = 1;
     /// <summary>Concerns.</summary>
     public List<Concern> Concerns { get; } = [];
     /// <summary>Jobs.</summary>
@@ -116,9 +116,17 @@ public partial class Order
 
     private void RecordAdded(string target, object subject, string name, Actor actor) => Record(target, 0, "added", "", name, 1, actor, subject);
 
+    /// <summary>Writes something down that changes nothing about the order: its version stays.</summary>
+    internal void Note(string field, string words, Actor actor) => Write("order", Id, field, "", words, Version, actor, null);
+
     internal void Record(string target, long id, string field, string old, string @new, int version, Actor actor, object? subject = null)
     {
         Version++;
+        Write(target, id, field, old, @new, version, actor, subject);
+    }
+
+    private void Write(string target, long id, string field, string old, string @new, int version, Actor actor, object? subject)
+    {
         Changes.Add(new OrderChange
         {
             OrderId = Id,
@@ -135,6 +143,9 @@ public partial class Order
             ClientId = actor.ClientId,
         });
     }
+
+    /// <summary>For a change that needs a car, of a sale over the counter.</summary>
+    public static readonly Problem NoCar = new("order.noCar", "This is a sale over the counter; add a car first.");
 
     /// <summary>The job, if it is on the order.</summary>
     public Result<Job> FindJob(long id) => Jobs.FirstOrDefault(j => j.Id == id && j.IsOn) is { } job ? job
@@ -171,7 +182,7 @@ public partial class Order
         if (Closed() is { } closed) return closed;
         if (job.Title.Trim().Length is 0 or > 200) return new Problem("job.title", "A job needs a title of at most 200 characters.", "title");
         job.Position = Jobs.Count == 0 ? 0 : Jobs.Max(j => j.Position) + 1;
-        if (CounterSale) foreach (var line in job.Lines) line.CoresReturned = 0;
+        if (CounterSale) foreach (var part in job.Lines.OfType<PartLine>()) part.CoresReturned = 0;
         Jobs.Add(job);
         RecordAdded("job", job, job.Title, actor);
         return job;
@@ -183,7 +194,8 @@ public partial class Order
         if (Closed() is { } closed) return closed;
         var job = FindJob(id);
         if (job.Problem is { } problem) return problem;
-        if (field == "creditFor" && Job.Keys(text).Any(key => !OnJobs.Any(j => j.Id != id && j.Id.ToString(System.Globalization.CultureInfo.InvariantCulture) == key)))
+        if (PriceFields.OfJob(field) && actor.MayNotPrice(field) is { } no) return no;
+        if (field == "creditFor" && Job.Keys(text).Any(key => !OnJobs.Any(j => j.Id != id && j.Id == key)))
             return new Problem("job.creditFor", "Choose the repair among the other jobs of this order.", field);
         return Recorded("job", id, job.Value.Set(field, text), () => job.Value.Version, actor);
     }
@@ -223,7 +235,7 @@ public partial class Order
         if (job.Problem is { } problem) return problem;
         if (line.Description.Trim().Length is 0 or > 500) return new Problem("line.description", "Say in at most 500 characters what the line is.", "description");
         line.Position = job.Value.Lines.Count == 0 ? 0 : job.Value.Lines.Max(l => l.Position) + 1;
-        if (CounterSale) line.CoresReturned = 0;
+        if (CounterSale && line is PartLine part) part.CoresReturned = 0;
         job.Value.Lines.Add(line);
         RecordAdded("line", line, line.Description, actor);
         return line;
@@ -235,13 +247,11 @@ public partial class Order
         if (Closed() is { } closed) return closed;
         var line = FindLine(id);
         if (line.Problem is { } problem) return problem;
-        if (line.Value.ReceivedQuantity > 0 && (field is "quantity" or "number"))
+        if (PriceFields.OfLine(line.Value.Kind, field) && actor.MayNotPrice(field) is { } no) return no;
+        if (line.Value is PartLine { ReceivedQuantity: > 0 } && (field is "quantity" or "number"))
             return new Problem("line.received", "Parts for this line were received already; add another line for more.", field);
-        var wasFullyReturned = line.Value.CoresReturned == line.Value.Quantity;
         var change = Recorded("line", id, line.Value.Set(field, text), () => line.Value.Version, actor);
         if (change.Ok && field is "unitPrice" or "price") line.Value.OverrideById = line.Value.IsOverridden ? actor.StaffId : null;
-        if (change.Ok && field == "quantity" && line.Value.CoreDeposit > 0)
-            line.Value.CoresReturned = wasFullyReturned ? line.Value.Quantity : Math.Min(line.Value.CoresReturned, line.Value.Quantity);
         return change;
     }
 
@@ -251,7 +261,7 @@ public partial class Order
         if (Closed() is { } closed) return closed;
         var line = FindLine(id);
         if (line.Problem is { } problem) return problem;
-        if (ordered || line.Value.ReceivedQuantity > 0)
+        if (ordered || line.Value is PartLine { ReceivedQuantity: > 0 })
             return new Problem("line.ordered", "This part was ordered or is here; call it off under Parts or put it into stock first, or switch the line out.");
         line.Value.RemovedAt = actor.At;
         Record("line", id, "removed", line.Value.Description, "", ++line.Value.Version, actor);
@@ -276,7 +286,7 @@ public partial class Order
     {
         var job = FindJob(jobId);
         if (job.Problem is { } problem) return problem;
-        return policy.Concat(job.Value.OnLines.SelectMany(l => l.AlongList)).FirstOrDefault(r => r.Code == code) is { } rule ? rule
+        return policy.Concat(job.Value.OnLines.OfType<PartLine>().SelectMany(l => l.OwnCompanions)).FirstOrDefault(r => r.Code == code) is { } rule ? rule
             : new Problem("companion.gone", $"Neither the policy of this order nor a part on this job has anything named {code} that comes along.");
     }
 
@@ -291,6 +301,7 @@ public partial class Order
         if (Closed() is { } closed) return closed;
         var job = FindJob(jobId);
         if (job.Problem is { } problem) return problem;
+        if (PriceFields.OfCompanion(field) && actor.MayNotPrice(field) is { } no) return no;
         var companion = job.Value.Companions.FirstOrDefault(c => c.Code == rule.Code) ?? new JobCompanion { Code = rule.Code, JobId = jobId };
         var change = companion.Set(field, text);
         if (!change.Ok) return change;
@@ -313,5 +324,72 @@ public partial class Order
     {
         if (change.Ok) Record(target, id, change.Value.Field, change.Value.Old, change.Value.New, version(), actor);
         return change;
+    }
+
+    /// <summary>A new order. Refuses with <c>text.long</c>.</summary>
+    /// <param name="start">What the write-up gathered.</param>
+    /// <param name="policyVersionId">The policy that prices it.</param>
+    /// <param name="actor">Who writes it.</param>
+    public static Result<Order> Open(OrderStart start, long policyVersionId, Actor actor)
+    {
+        var keyTag = start.KeyTag?.Trim() ?? "";
+        if (keyTag.Length > 20) return new Problem("text.long", "A key tag can have at most 20 characters.", "keyTag");
+        return new Order
+        {
+            CustomerId = start.CustomerId,
+            VehicleId = start.VehicleId,
+            CounterSale = start.CounterSale,
+            WriterId = actor.StaffId,
+            OpenedAt = actor.At,
+            StageSince = actor.At,
+            Stage = start.CounterSale ? Stage.Pricing : Stage.Here,
+            PolicyVersionId = policyVersionId,
+            CustomerWaits = start.CustomerWaits,
+            KeyTag = keyTag,
+            OldPartsBack = start.OldPartsBack,
+            WashingWanted = start.WashingWanted,
+            HasPriority = start.HasPriority,
+            ContactId = start.ContactId,
+            SiteId = start.SiteId,
+        };
+    }
+
+    /// <summary>An order for another visit of the same car, that work is approved for.</summary>
+    /// <param name="number">Its number.</param>
+    /// <param name="actor">Who.</param>
+    public Order ForAnotherVisit(long number, Actor actor) => new()
+    {
+        Number = number,
+        CustomerId = CustomerId,
+        VehicleId = VehicleId,
+        WriterId = WriterId,
+        OpenedAt = actor.At,
+        StageSince = actor.At,
+        Stage = Stage.Expected,
+        PolicyVersionId = PolicyVersionId,
+        ContactId = ContactId,
+        SiteId = SiteId,
+        Title = string.Create(System.Globalization.CultureInfo.InvariantCulture, $"From order {Number}"),
+    };
+
+    /// <summary>An order with one job alone, to see what that would cost here; it is never kept.</summary>
+    public Order Trial(Job job)
+    {
+        var trial = new Order { WriterId = WriterId, CounterSale = CounterSale, PolicyVersionId = PolicyVersionId };
+        trial.Jobs.Add(job);
+        return trial;
+    }
+
+    /// <summary>It gets its number when it is kept.</summary>
+    public void TakeNumber(long number) => Number = number;
+
+    /// <summary>Longest title that is made of a job or a concern.</summary>
+    private const int LongestMadeTitle = 60;
+
+    /// <summary>Takes its title from its first job, else from its first concern.</summary>
+    public void TakeTitle()
+    {
+        var title = OnJobs.FirstOrDefault()?.Title ?? Concerns.FirstOrDefault()?.Complaint ?? "";
+        Title = title.Length > LongestMadeTitle ? title[..LongestMadeTitle].TrimEnd() + "…" : title;
     }
 }

@@ -75,7 +75,7 @@ public partial class Order
 
     /// <summary>Everybody who is named on the order: its lead, and whoever does one of its lines.</summary>
     public IEnumerable<long> NamedTechnicians => OnJobs.Where(j => j.Decision is DecisionKind.Approved or DecisionKind.Proposed).SelectMany(j => j.OnLines)
-        .Where(l => !l.IsExcluded).Select(l => l.TechnicianId).Prepend(LeadId).OfType<long>().Distinct();
+        .OfType<LaborLine>().Where(l => !l.IsExcluded).Select(l => l.TechnicianId).Prepend(LeadId).OfType<long>().Distinct();
 
     /// <summary>One technician for all labor of a job, or of the order, in one step.</summary>
     /// <param name="jobId">The job; null for all.</param>
@@ -87,7 +87,7 @@ public partial class Order
         if (jobId is { } id && FindJob(id).Problem is { } gone) return gone;
         var text = technicianId?.ToString(System.Globalization.CultureInfo.InvariantCulture) ?? "";
         var set = 0;
-        foreach (var line in OnJobs.Where(j => jobId is null || j.Id == jobId).SelectMany(j => j.OnLines).Where(l => l.Kind == LineKind.Labor && l.TechnicianId != technicianId))
+        foreach (var line in OnJobs.Where(j => jobId is null || j.Id == jobId).SelectMany(j => j.OnLines).OfType<LaborLine>().Where(l => l.TechnicianId != technicianId))
         {
             Recorded("line", line.Id, line.Set("technicianId", text), () => line.Version, actor);
             set++;
@@ -101,6 +101,26 @@ public partial class Order
         var note = (text ?? "").Trim();
         if (note.Length is 0 or > 2000) return new Problem("text.long", "A note has 1 to 2,000 characters.", "text");
         Record("order", Id, "note", "", note, Version + 1, actor);
+        return Result.Done;
+    }
+
+    /// <summary>Adds lines that were pasted. A price that came with one is set by hand; of somebody who may not, it is left off.</summary>
+    /// <param name="jobId">The job.</param>
+    /// <param name="pasted">What was read; nothing readable is refused with <c>paste.nothing</c>.</param>
+    /// <param name="actor">Who.</param>
+    public Result Paste(long jobId, PastedLines pasted, Actor actor)
+    {
+        if (pasted.Lines.Count == 0)
+        {
+            var why = pasted.Refused.Count > 0 ? $"Nothing in it could be read as a line: {pasted.Refused[0].Why}" : "There is nothing in it.";
+            return new Problem("paste.nothing", why, "text");
+        }
+        foreach (var line in pasted.Lines)
+        {
+            if (actor.May(Permission.OverridePrices) && line.IsOverridden) (line.OverrideById, line.OverrideReason) = (actor.StaffId, "pasted");
+            else line.TakePriceBack();
+            if (AddLine(jobId, line, actor).Problem is { } problem) return problem;
+        }
         return Result.Done;
     }
 }

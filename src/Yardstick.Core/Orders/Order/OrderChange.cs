@@ -6,29 +6,37 @@ namespace Yardstick.Core.Orders;
 public class OrderChange
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; internal set; }
     /// <summary>The order.</summary>
-    public long OrderId { get; set; }
+    public long OrderId { get; internal set; }
     /// <summary>What changed: <c>order</c>, <c>job</c>, <c>line</c>, <c>concern</c>.</summary>
-    public required string Target { get; set; }
+    public required string Target { get; init; }
     /// <summary>Which one.</summary>
-    public long TargetId { get; set; }
+    public long TargetId { get; internal set; }
     /// <summary>Which field; <c>added</c>, <c>removed</c>, <c>restored</c> for the whole.</summary>
-    public required string Field { get; set; }
+    public required string Field { get; init; }
     /// <summary>What was added, which has its key only once it is saved. Not kept.</summary>
     public object? Subject { get; init; }
     /// <summary>Before, as shown.</summary>
-    public string Old { get; set; } = "";
+    public string Old { get; init; } = "";
     /// <summary>After, as shown.</summary>
-    public string New { get; set; } = "";
+    public string New { get; init; } = "";
     /// <summary>Version of the target after it.</summary>
-    public int Version { get; set; }
+    public int Version { get; init; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; set; }
+    public DateTime At { get; init; }
     /// <summary>Who.</summary>
-    public long ById { get; set; }
+    public long ById { get; internal set; }
     /// <summary>Staff, a customer behind a link, or the program by itself.</summary>
-    public ActorKind ByKind { get; set; }
+    public ActorKind ByKind { get; init; }
     /// <summary>The browser tab that sent it, so that nobody clashes with themselves.</summary>
-    public string ClientId { get; set; } = "";
+    public string ClientId { get; init; } = "";
+
+    /// <summary>What it is about has its key now.</summary>
+    /// <param name="orderId">Key of the order.</param>
+    public void Keyed(long orderId)
+    {
+        OrderId = orderId;
+        TargetId = Subject switch { Job job => job.Id, Line line => line.Id, Concern concern => concern.Id, _ => TargetId };
+    }
 }

@@ -42,7 +42,7 @@ public partial class Order
         job.DeferUntil = answer.Kind == DecisionKind.Deferred ? answer.DeferUntil : null;
         job.DeferAtReading = answer.Kind == DecisionKind.Deferred ? answer.DeferAtReading : null;
         var result = price(this, JobSelection.ApprovedOnly);
-        Hold(job, result.Jobs.First(j => j.Id == OrderPricing.JobKey(job)));
+        Hold(job, result.Of(job));
         var decision = new Decision
         {
             OrderId = Id,
@@ -53,7 +53,7 @@ public partial class Order
             At = actor.At,
             AskedById = actor.StaffId,
             AmountAgreed = Money.Of(result.Total),
-            JobAmount = Money.Of(result.Jobs.First(j => j.Id == OrderPricing.JobKey(job)).Subtotal),
+            JobAmount = Money.Of(result.Of(job).Subtotal),
             Note = answer.Note.Trim(),
             DeferUntil = job.DeferUntil,
             DeferAtReading = job.DeferAtReading,
@@ -74,7 +74,7 @@ public partial class Order
     public void WasSent(string how, Func<Order, JobSelection, PricingResult> price, Actor actor)
     {
         var result = price(this, OrderPricing.Offered(this));
-        foreach (var job in OnJobs.Where(j => j.Decision == DecisionKind.Proposed)) Hold(job, result.Jobs.First(j => j.Id == OrderPricing.JobKey(job)));
+        foreach (var job in OnJobs.Where(j => j.Decision == DecisionKind.Proposed)) Hold(job, result.Of(job));
         Record("order", Id, "estimate", "", how, Version + 1, actor);
         if (Stage is >= Stage.Here and < Stage.WaitingForAnswer) MoveTo(Stage.WaitingForAnswer, "The estimate was sent", actor);
     }
@@ -156,18 +156,14 @@ public partial class Order
     public void MoveAfterAnswer(Actor actor)
     {
         if (Stage is < Stage.Here or > Stage.WaitingForAnswer || OnJobs.Any(j => j.Decision == DecisionKind.Proposed) || !ApprovedJobs.Any()) return;
-        var waits = ApprovedJobs.SelectMany(j => j.OnLines).Any(l => l.IsPartOpen);
+        var waits = WaitsForParts;
         MoveTo(waits ? Stage.WaitingForParts : Stage.ReadyForTechnician, "The customer answered", actor);
     }
 
     private static void Hold(Job job, JobFigures figures)
     {
-        var at = 0;
-        foreach (var line in OrderPricing.PricedLines(job))
-        {
-            if (line.Kind is LineKind.Part or LineKind.Labor) line.QuotedPrice ??= figures.Lines[at].UnitPrice;
-            at++;
-        }
+        foreach (var part in job.OnLines.OfType<PartLine>()) part.QuotedPrice ??= figures.Of(part)!.UnitPrice;
+        foreach (var labor in job.OnLines.OfType<LaborLine>()) labor.QuotedPrice ??= figures.Of(labor)!.UnitPrice;
     }
 
     /// <summary>Whether nobody can go on without a new decision (rules, Consent).</summary>
@@ -237,5 +233,21 @@ public partial class Order
         Record("job", jobId, "progress", "finished", "in work", ++job.Value.Version, actor);
         if (Stage == Stage.Done) MoveTo(Stage.InWork, $"{job.Value.Title} is open again", actor);
         return Result.Done;
+    }
+
+    /// <summary>
+    /// Work that was approved for another visit goes to that visit's order, with its decision, the prices that the customer was told, and what is here of its
+    /// parts. It has gone already where the job names its order.
+    /// </summary>
+    /// <param name="jobId">The job.</param>
+    /// <param name="next">The order of the other visit.</param>
+    /// <param name="actor">Who.</param>
+    /// <returns>The job on the other order; its decision follows with <see cref="Decide"/>.</returns>
+    public Result<Job> MoveJobTo(long jobId, Order next, Actor actor)
+    {
+        var job = FindJob(jobId);
+        if (job.Problem is { } gone) return gone;
+        if (VehicleId is null) return new Problem("order.noCar", "A sale over the counter has no other visit; defer it instead.");
+        return next.AddJob(job.Value.ForAnotherVisit(this), actor);
     }
 }

@@ -18,7 +18,11 @@ public partial class Order
     public GivenDiscount? DiscountOf(Line line) => Discounts.Where(d => d.IsOn && d.LineId == line.Id && line.Id != 0).MaxBy(d => d.Id);
 
     /// <summary>Gives a discount. A line has one: another takes its place.</summary>
-    public Result<GivenDiscount> Give(GivenDiscount discount, Actor actor)
+    public Result<GivenDiscount> Give(GivenDiscount discount, Actor actor) => actor.May(Permission.OverridePrices) ? GiveOwn(discount, actor)
+        : new Problem("rights.right", "You do not have the right to give discounts; ask a manager.");
+
+    /// <summary>Gives a discount that the shop itself attached to a canned job; whoever takes the job needs no right for it.</summary>
+    internal Result<GivenDiscount> GiveOwn(GivenDiscount discount, Actor actor)
     {
         if (Closed() is { } closed) return closed;
         if (discount.LineId is { } lineId)

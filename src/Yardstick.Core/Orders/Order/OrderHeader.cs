@@ -9,12 +9,13 @@ public partial class Order
     /// <summary>Changes a field of the header to what was typed.</summary>
     /// <param name="field">
     /// title, promisedAt, arrivesAt, keyTag, keysAt, carAt, odometerIn, odometerOut, customerWaits, first, oldPartsBack, washingWanted, leadId, writerId,
-    /// contactId, siteId. Whether a contact or a site is the customer's is asked by whoever knows the customer.
+    /// contactId, siteId.
     /// </param>
     /// <param name="text">What was typed; empty clears.</param>
     /// <param name="localNow">Wall time, from which words such as tomorrow count.</param>
     /// <param name="actor">Who.</param>
-    public Result<FieldChange> SetHeader(string field, string? text, DateTime localNow, Actor actor)
+    /// <param name="people">Who can be named on it; null where none of these fields is set.</param>
+    public Result<FieldChange> SetHeader(string field, string? text, DateTime localNow, Actor actor, OrderPeople? people = null)
     {
         if (Closed() is { } closed) return closed;
         var old = Shown(field);
@@ -75,12 +76,15 @@ public partial class Order
                 break;
             case "writerId":
                 if (Key(text) is not { } writer) return new Problem("order.writer", "Somebody has to write the order.", field);
+                if (people?.Staff.Contains(writer) != true) return new Problem("order.writer", "There is nobody of that name on staff.", field);
                 WriterId = writer;
                 break;
             case "contactId":
+                if (OrderPeople.Contact(Key(text), people) is { } noContact) return noContact;
                 ContactId = Key(text);
                 break;
             case "siteId":
+                if (OrderPeople.Site(Key(text), people) is { } noSite) return noSite;
                 SiteId = Key(text);
                 break;
             default:

@@ -9,7 +9,8 @@ public partial class Order
     public Result ReceivePart(long lineId, decimal quantity, decimal unitCost, Actor actor)
     {
         if (Closed() is { } closed) return closed;
-        if (Jobs.SelectMany(j => j.Lines).FirstOrDefault(l => l.Id == lineId) is not { } line) return new Problem("line.gone", "The line that this part is for is no longer on the order.");
+        if (Jobs.SelectMany(j => j.Lines).OfType<PartLine>().FirstOrDefault(l => l.Id == lineId) is not { } line)
+            return new Problem("line.gone", "The line that this part is for is no longer on the order.");
         line.ReceivedQuantity += quantity;
         if (line.UnitCost != unitCost)
         {
@@ -32,34 +33,48 @@ public partial class Order
     }
 
     /// <summary>Gives a line another source: the stock, a supplier, the labor guide. One whose part was ordered or came stays.</summary>
+    /// <typeparam name="TLine">Kind of line that has such a source; another is refused with <c>line.kind</c>.</typeparam>
     /// <param name="lineId">The line.</param>
     /// <param name="put">Puts the source on it.</param>
     /// <param name="words">The source in words, for the record.</param>
     /// <param name="actor">Who.</param>
-    public Result<Line> SourceLine(long lineId, Action<Line> put, string words, Actor actor)
+    public Result<Line> SourceLine<TLine>(long lineId, Action<TLine> put, string words, Actor actor)
+        where TLine : Line
     {
-        if (Closed() is { } closed) return closed;
-        var line = FindLine(lineId);
+        var line = Sourced(lineId, "Parts for this line were received already; add another line for a different part.");
         if (line.Problem is { } problem) return problem;
-        if (line.Value.ReceivedQuantity > 0) return new Problem("line.received", "Parts for this line were received already; add another line for a different part.");
-        var before = line.Value.Number;
-        line.Value.KeepSource();
-        put(line.Value);
-        if (CounterSale) line.Value.CoresReturned = 0;
-        Record("line", lineId, "source", before, words, ++line.Value.Version, actor);
+        if (line.Value is not TLine sourced) return new Problem("line.kind", "This can't be put on a line of that kind; add a line for it.");
+        var before = NumberOf(sourced);
+        sourced.KeepSource();
+        put(sourced);
+        if (CounterSale && sourced is PartLine part) part.CoresReturned = 0;
+        Record("line", lineId, "source", before, words, ++sourced.Version, actor);
         return line;
     }
 
     /// <summary>Puts a line's source back to what it was before its last change; once more brings that change again.</summary>
     public Result<Line> SourceBack(long lineId, Actor actor)
     {
-        if (Closed() is { } closed) return closed;
-        var line = FindLine(lineId);
+        var line = Sourced(lineId, "Parts for this line were received already; its source stays.");
         if (line.Problem is { } problem) return problem;
-        if (line.Value.ReceivedQuantity > 0) return new Problem("line.received", "Parts for this line were received already; its source stays.");
-        var before = line.Value.Number;
+        var before = NumberOf(line.Value);
         if (!line.Value.SwapSource()) return new Problem("line.source", "The source of this line was never changed.");
-        Record("line", lineId, "source", before, line.Value.Number, ++line.Value.Version, actor);
+        Record("line", lineId, "source", before, NumberOf(line.Value), ++line.Value.Version, actor);
         return line;
     }
+
+    private Result<Line> Sourced(long lineId, string received)
+    {
+        if (Closed() is { } closed) return closed;
+        var line = FindLine(lineId);
+        return line.Ok && line.Value is PartLine { ReceivedQuantity: > 0 } ? new Problem("line.received", received) : line;
+    }
+
+    private static string NumberOf(Line line) => (line as PartLine)?.Number ?? "";
+
+    /// <summary>Approved work waits for a part that is neither here nor kept from stock.</summary>
+    public bool WaitsForParts => ApprovedJobs.SelectMany(j => j.OnLines).OfType<PartLine>().Any(l => l.IsOpen);
+
+    /// <summary>The last part came while the car stood waiting for parts: it can go on.</summary>
+    public bool HasAllPartsNow => Stage == Floor.Stage.WaitingForParts && !WaitsForParts;
 }

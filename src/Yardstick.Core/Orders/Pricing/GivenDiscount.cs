@@ -8,27 +8,27 @@ namespace Yardstick.Core.Orders;
 public class GivenDiscount
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; internal set; }
     /// <summary>The order.</summary>
-    public long OrderId { get; set; }
+    public long OrderId { get; init; }
     /// <summary>The job; null for one on the whole order.</summary>
-    public long? JobId { get; set; }
+    public long? JobId { get; internal set; }
     /// <summary>The line; null for one on a job or the order.</summary>
-    public long? LineId { get; set; }
+    public long? LineId { get; internal set; }
     /// <summary>What it is taken off.</summary>
-    public DiscountBase On { get; set; }
+    public DiscountBase On { get; init; }
     /// <summary>Percentage, above 0 and up to 100; null for an amount.</summary>
-    public decimal? Percent { get; set; }
+    public decimal? Percent { get; init; }
     /// <summary>Amount of money; null for a percentage.</summary>
-    public decimal? Amount { get; set; }
+    public decimal? Amount { get; init; }
     /// <summary>Why it was given.</summary>
-    public string Reason { get; set; } = "";
+    public string Reason { get; init; } = "";
     /// <summary>Who gave it.</summary>
-    public long ById { get; set; }
+    public long ById { get; internal set; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; set; }
+    public DateTime At { get; internal set; }
     /// <summary>Taken back, UTC; null while it holds.</summary>
-    public DateTime? RemovedAt { get; set; }
+    public DateTime? RemovedAt { get; internal set; }
 
     /// <summary>True while it holds.</summary>
     public bool IsOn => RemovedAt is null;
@@ -37,7 +37,18 @@ public class GivenDiscount
     public Discount Priced => new(Percent, Amount, On);
 
     /// <summary>What the customer reads: <c>10% off labor</c>, <c>15.00 off this line</c>.</summary>
-    public string Text => string.Create(CultureInfo.InvariantCulture, $"{(Percent is { } percent ? $"{percent:0.###}%" : $"{Amount:0.00}")} off {Of}");
+    public string Text => TextOff(Of);
+
+    /// <summary>What it takes off something, in words: <c>10% off Brake pads</c>.</summary>
+    /// <param name="what">What it is taken off.</param>
+    public string TextOff(string what) => string.Create(CultureInfo.InvariantCulture, $"{(Percent is { } percent ? $"{percent:0.###}%" : $"{Amount:0.00}")} off {what}");
+
+    /// <summary>Puts it on a line, on a job, or with neither on the whole order.</summary>
+    public GivenDiscount For(long? jobId, long? lineId)
+    {
+        (JobId, LineId) = (jobId, lineId);
+        return this;
+    }
 
     private string Of => (LineId, JobId, On) switch
     {

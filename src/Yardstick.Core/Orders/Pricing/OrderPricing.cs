@@ -23,11 +23,28 @@ public static class OrderPricing
     /// <summary>The day on which an order's exemptions have to hold: that of its posting, today until then.</summary>
     public static DateOnly PricingDay(this Shop shop, Order order, DateTime utcNow) => DateOnly.FromDateTime(shop.Local(order.PostedAt ?? utcNow));
 
-    /// <summary>A job's id within its case: its place on the order, which is there before it has a key.</summary>
-    public static string JobKey(Job job) => job.Position.ToString(CultureInfo.InvariantCulture);
+    /// <summary>A job's id within its case: its key, or its place on the order (<c>+2</c>) before it has one.</summary>
+    public static string JobKey(Job job) => Key(job.Id, job.Position);
+
+    /// <summary>A line's id within its job: its key, or its place in the job (<c>+2</c>) before it has one.</summary>
+    public static string LineKey(Line line) => Key(line.Id, line.Position);
+
+    private static string Key(long id, int position) => id != 0 ? id.ToString(CultureInfo.InvariantCulture) : string.Create(CultureInfo.InvariantCulture, $"+{position}");
+
+    /// <summary>Figures of a job.</summary>
+    /// <exception cref="InvalidOperationException">The job was not in the case.</exception>
+    public static JobFigures Of(this PricingResult result, Job job) => result.Jobs.First(j => j.Id == JobKey(job));
+
+    /// <summary>Figures of a line; null for a text, which has none.</summary>
+    public static LineFigures? Of(this JobFigures figures, Line line)
+    {
+        if (!line.IsPriced) return null;
+        var key = LineKey(line);
+        return figures.Lines.First(l => l.Id == key);
+    }
 
     /// <summary>The lines of a job that have a price, in the order of its figures.</summary>
-    public static IEnumerable<Line> PricedLines(Job job) => job.OnLines.Where(l => l.Kind != LineKind.Text);
+    public static IEnumerable<Line> PricedLines(Job job) => job.OnLines.Where(l => l.IsPriced);
 
     /// <summary>Jobs that are being offered or done: approved and proposed.</summary>
     public static JobSelection Offered(Order order) =>
@@ -64,7 +81,7 @@ public static class OrderPricing
         order.ApprovedTotal = Money.Of(approved.Total);
         foreach (var job in order.OnJobs)
         {
-            var figures = offered.Jobs.First(j => j.Id == JobKey(job));
+            var figures = offered.Of(job);
             job.Subtotal = Money.Of(figures.Subtotal);
             job.SoldHours = figures.Hours;
         }
@@ -77,15 +94,15 @@ public static class OrderPricing
     /// <summary>A job's share of the discounts on everything: what its amounts come to less its own discounts and those of its lines, and less what is left.</summary>
     public static decimal ShareOfOrderDiscounts(Order order, Job job, JobFigures figures)
     {
-        var gross = PricedLines(job).Select((line, l) => line.IsExcluded ? 0 : figures.Lines[l].Amount + figures.Lines[l].Core).Sum() + figures.Companions.Sum(Gross);
-        var own = PricedLines(job).Select((line, l) => order.DiscountOf(line) is null || line.IsExcluded ? 0 : figures.Lines[l].Discount).Sum() + figures.DiscountsTaken.Sum();
+        var gross = PricedLines(job).Where(l => !l.IsExcluded).Select(l => figures.Of(l)!).Sum(f => f.Amount + f.Core) + figures.Companions.Sum(Gross);
+        var own = PricedLines(job).Where(l => !l.IsExcluded && order.DiscountOf(l) is not null).Sum(l => figures.Of(l)!.Discount) + figures.DiscountsTaken.Sum();
         return gross - own - figures.Subtotal;
     }
 
     /// <summary>What a part would be sold for by the policy, each, and its margin in percent.</summary>
     public static (decimal Each, decimal? MarginPercent) PriceOf(ShopPolicy policy, Customer? customer, DateOnly day, string category, decimal unitCost, decimal? listPrice)
     {
-        var part = new PartLine { Category = category.Length > 0 ? category : null, Quantity = 1, UnitCost = unitCost, ListPrice = listPrice };
+        var part = new PartCaseLine { Category = category.Length > 0 ? category : null, Quantity = 1, UnitCost = unitCost, ListPrice = listPrice };
         var each = PartPrice.ByPolicy(policy.Pricing, customer is null ? new PricingCustomer() : CustomerOf(customer, policy, day), part);
         return (each, each == 0 ? null : decimal.Round((each - unitCost) * 100 / each, 1, MidpointRounding.AwayFromZero));
     }
@@ -96,8 +113,8 @@ public static class OrderPricing
     /// <summary>Rules that the job's parts call: the policy's for their categories, then those of single parts.</summary>
     public static IEnumerable<CompanionRule> CompanionsOf(Job job, ShopPolicy policy)
     {
-        var parts = job.OnLines.Where(l => l is { Kind: LineKind.Part, IsExcluded: false }).ToList();
-        return policy.Pricing.Companions.Where(r => parts.Exists(l => l.Category == r.Category)).Concat(parts.SelectMany(l => l.AlongList)).DistinctBy(r => r.Code);
+        var parts = job.OnLines.OfType<PartLine>().Where(l => !l.IsExcluded).ToList();
+        return policy.Pricing.Companions.Where(r => parts.Exists(l => l.Category == r.Category)).Concat(parts.SelectMany(l => l.OwnCompanions)).DistinctBy(r => r.Code);
     }
 
     private static PricingCustomer CustomerOf(Customer customer, ShopPolicy policy, DateOnly day)
@@ -136,64 +153,64 @@ public static class OrderPricing
 
     /// <summary>The repairs that a diagnosis led to: those that were named, else the jobs that came onto the order after it, other diagnoses aside. Any of them brings its credit.</summary>
     public static IReadOnlyList<Job> CreditedWith(Order order, Job diagnosis) =>
-        !diagnosis.IsCredited ? [] : order.OnJobs.Where(j => j.Id != diagnosis.Id && (diagnosis.CreditFor.Length > 0 ? diagnosis.IsRepair(j.Id) : !j.IsCredited && (j.Id > diagnosis.Id || j.Id == 0))).ToList();
+        !diagnosis.IsCredited ? [] : order.OnJobs.Where(j => j.Id != diagnosis.Id && (diagnosis.CreditFor.Count > 0 ? diagnosis.IsRepair(j.Id) : !j.IsCredited && (j.Id > diagnosis.Id || j.Id == 0))).ToList();
 
-    private static bool IsHeld(Line line) => line is { UnitPrice: null, QuotedPrice: not null };
-
-    private static RateChoice? UsualRate(Line line) => LaborRates.Choice(line.RateName);
-
-    private static PricingLine LineOf(Line line, Discount? discount) => line.Kind switch
+    private static PricingLine LineOf(Line line, Discount? discount) => LineOf(line) with
     {
-        LineKind.Labor => new LaborLine
+        Id = LineKey(line),
+        Discount = discount,
+        Out = line.IsExcluded,
+        Taxable = line.Taxable,
+    };
+
+    private static PricingLine LineOf(Line line) => line switch
+    {
+        LaborLine labor => LaborOf(labor),
+        PartLine part => new PartCaseLine
         {
-            Hours = line.Hours,
-            Price = line.Price,
-            Out = line.IsExcluded,
-            Taxable = line.Taxable,
-            Discount = discount,
-            Operation = line.Operation.Length > 0 ? line.Operation : null,
-            Contains = line.ContainsList,
-            Beside = line.BesideList,
-            KeepsTime = line.KeepsTime,
-            Rate = (line.UnitPrice ?? line.QuotedPrice) is { } rate ? RateChoice.Of(rate) : UsualRate(line),
-            Held = IsHeld(line),
-            UsualRate = IsHeld(line) ? UsualRate(line) : null,
+            Category = part.Category.Length > 0 ? part.Category : null,
+            Quantity = part.Quantity,
+            UnitCost = part.UnitCost,
+            BookCost = part.BookCost,
+            UnitPrice = part.UnitPrice ?? part.QuotedPrice,
+            Held = part is { UnitPrice: null, QuotedPrice: not null },
+            ListPrice = part.ListPrice,
+            CoreEach = part.CoreDeposit,
+            CoresReturned = part.CoresReturned,
+            Along = part.OwnCompanions,
         },
-        LineKind.Part => new PartLine
+        SubletLine sublet => new SubletCaseLine
         {
-            Category = line.Category.Length > 0 ? line.Category : null,
-            Quantity = line.Quantity,
-            UnitCost = line.UnitCost,
-            BookCost = line.BookCost,
-            UnitPrice = line.UnitPrice ?? line.QuotedPrice,
-            Held = IsHeld(line),
-            ListPrice = line.ListPrice,
-            CoreEach = line.CoreDeposit,
-            CoresReturned = line.CoresReturned,
-            Along = line.AlongList,
-            Discount = discount,
-            Out = line.IsExcluded,
-            Taxable = line.Taxable,
+            Cost = sublet.UnitCost,
+            Price = sublet.Price,
+            MarkupPercent = sublet.Price is null ? sublet.MarkupPercent ?? 0 : null,
         },
-        LineKind.Sublet => new SubletLine
+        FeeLine fee => new FeeCaseLine
         {
-            Cost = line.UnitCost,
-            Price = line.Price,
-            MarkupPercent = line.Price is null ? line.MarkupPercent ?? 0 : null,
-            Discount = discount,
-            Out = line.IsExcluded,
-            Taxable = line.Taxable,
-        },
-        LineKind.Fee => new FeeLine
-        {
-            Code = line.Number.Length > 0 ? line.Number : null,
-            Quantity = line.Quantity,
-            Amount = line.UnitAmount,
-            CostEach = line.UnitCost,
-            PassThrough = line.PassThrough,
-            Out = line.IsExcluded,
-            Taxable = line.Taxable,
+            Code = fee.Code.Length > 0 ? fee.Code : null,
+            Quantity = fee.Quantity,
+            Amount = fee.UnitAmount,
+            CostEach = fee.UnitCost,
+            PassThrough = fee.PassThrough,
         },
         _ => throw new InvalidOperationException("A text has no price."),
     };
+
+    private static LaborCaseLine LaborOf(LaborLine line)
+    {
+        var held = line is { UnitPrice: null, QuotedPrice: not null };
+        var usual = LaborRates.Choice(line.RateName);
+        return new LaborCaseLine
+        {
+            Hours = line.Hours,
+            Price = line.Price,
+            Operation = line.Operation.Length > 0 ? line.Operation : null,
+            Contains = line.IncludedOperations,
+            Beside = line.CombinedHours,
+            KeepsTime = line.KeepsTime,
+            Rate = (line.UnitPrice ?? line.QuotedPrice) is { } rate ? RateChoice.Of(rate) : usual,
+            Held = held,
+            UsualRate = held ? usual : null,
+        };
+    }
 }

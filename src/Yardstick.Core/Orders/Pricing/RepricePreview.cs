@@ -25,15 +25,9 @@ public sealed record RepricePreview(decimal TotalBefore, decimal TotalAfter, IRe
         }
         foreach (var job in order.OnJobs)
         {
-            var key = OrderPricing.JobKey(job);
-            var (old, @new) = (was.Jobs.First(j => j.Id == key), now.Jobs.First(j => j.Id == key));
+            var (old, @new) = (was.Of(job), now.Of(job));
             if (!@new.Included) continue;
-            var l = 0;
-            foreach (var line in OrderPricing.PricedLines(job))
-            {
-                if (!line.IsExcluded) Compare(line.Description, job.Title, old.Lines[l].Net, @new.Lines[l].Net);
-                l++;
-            }
+            foreach (var line in OrderPricing.PricedLines(job).Where(l => !l.IsExcluded)) Compare(line.Description, job.Title, old.Of(line)!.Net, @new.Of(line)!.Net);
             foreach (var code in old.Companions.Concat(@new.Companions).Select(c => c.Rule.Code).Distinct())
             {
                 var (then, today) = (old.Companions.FirstOrDefault(c => c.Rule.Code == code), @new.Companions.FirstOrDefault(c => c.Rule.Code == code));
@@ -45,7 +39,7 @@ public sealed record RepricePreview(decimal TotalBefore, decimal TotalAfter, IRe
         Compare("Shop supplies", "", was.Supplies, now.Supplies);
         foreach (var code in was.Taxes.Concat(now.Taxes).Select(t => t.Code).Distinct())
             Compare($"Tax, {code.ToLowerInvariant()}", "", was.Taxes.FirstOrDefault(t => t.Code == code)?.Amount ?? 0, now.Taxes.FirstOrDefault(t => t.Code == code)?.Amount ?? 0);
-        var held = order.OnJobs.SelectMany(j => j.OnLines).Count(l => l is { QuotedPrice: not null, UnitPrice: null, IsExcluded: false });
+        var held = order.OnJobs.SelectMany(j => j.OnLines).Count(l => l is PartLine { QuotedPrice: not null, UnitPrice: null, IsExcluded: false } or LaborLine { QuotedPrice: not null, UnitPrice: null, IsExcluded: false });
         return new RepricePreview(was.Total, now.Total, changes, held, now.Consent is { Needed: true });
     }
 }

@@ -32,8 +32,8 @@ public sealed record PricingCase
 
     private static PricingLine Free(PricingLine line) => line switch
     {
-        PartLine { Held: true } part => part with { UnitPrice = null, Held = false },
-        LaborLine { Held: true } labor => labor with { Rate = labor.UsualRate, Held = false },
+        PartCaseLine { Held: true } part => part with { UnitPrice = null, Held = false },
+        LaborCaseLine { Held: true } labor => labor with { Rate = labor.UsualRate, Held = false },
         _ => line,
     };
 }

@@ -60,20 +60,20 @@ public static class PricingCaseValidator
     {
         if (line.Discount is { } discount)
         {
-            if (line is FeeLine) throw new CaseException("discount", "A fee has no discount.");
+            if (line is FeeCaseLine) throw new CaseException("discount", "A fee has no discount.");
             Discount(discount, "discount");
         }
         switch (line)
         {
-            case LaborLine labor:
+            case LaborCaseLine labor:
                 if (labor.Rate is not null) Rate(pricing, labor.Rate, "rate");
                 break;
-            case PartLine part:
+            case PartCaseLine part:
                 if (part.CoresReturned > part.Quantity) throw new CaseException("coresReturned", "More cores were returned than parts are on the line.");
                 if (part.UnitPrice is null && PartPrice.BandsOf(pricing.Policy, part.Category) is null)
                     throw new CaseException("category", "The policy has no standard markup bands for this part's category.");
                 break;
-            case SubletLine { Price: null, MarkupPercent: null }:
+            case SubletCaseLine { Price: null, MarkupPercent: null }:
                 throw new CaseException("price", "Sublet needs a price or a markup.");
         }
     }

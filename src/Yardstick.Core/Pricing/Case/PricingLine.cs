@@ -3,6 +3,8 @@ namespace Yardstick.Core.Pricing;
 /// <summary>A line of a job.</summary>
 public abstract record PricingLine
 {
+    /// <summary>Its id within the job, by which its figures are found; empty where nobody asks. No part of a case's JSON.</summary>
+    public string Id { get; init; } = "";
     /// <summary>Switched off within its job.</summary>
     public bool Out { get; init; }
     /// <summary>False where no tax is on it.</summary>

@@ -98,7 +98,7 @@ public static class CaseWriter
         json.WriteString("kind", line.Kind.ToString().ToLowerInvariant());
         switch (line)
         {
-            case LaborLine labor:
+            case LaborCaseLine labor:
                 json.WriteNumber("hours", labor.Hours);
                 Rate(json, "rate", labor.Rate);
                 if (labor.Held) json.WriteBoolean("held", true);
@@ -115,7 +115,7 @@ public static class CaseWriter
                 }
                 if (labor.KeepsTime) json.WriteBoolean("keepsTime", true);
                 break;
-            case PartLine part:
+            case PartCaseLine part:
                 if (part.Category is { } category) json.WriteString("category", category);
                 json.WriteNumber("quantity", part.Quantity);
                 json.WriteNumber("unitCost", part.UnitCost);
@@ -132,12 +132,12 @@ public static class CaseWriter
                     json.WriteEndArray();
                 }
                 break;
-            case SubletLine sublet:
+            case SubletCaseLine sublet:
                 json.WriteNumber("cost", sublet.Cost);
                 Number(json, "price", sublet.Price);
                 Number(json, "markupPercent", sublet.MarkupPercent);
                 break;
-            case FeeLine fee:
+            case FeeCaseLine fee:
                 if (fee.Code is { } code) json.WriteString("code", code);
                 json.WriteNumber("quantity", fee.Quantity);
                 json.WriteNumber("amount", fee.Amount);

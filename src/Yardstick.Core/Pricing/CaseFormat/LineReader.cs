@@ -17,11 +17,11 @@ internal static class LineReader
             var other => throw new CaseException("kind", $"\"{other}\" is not a kind of line: labor, part, sublet or fee."),
         };
         var discount = element.Get("discount", CaseReader.LineDiscount);
-        if (discount is not null && line is FeeLine) throw new CaseException("discount", "A fee has no discount.");
+        if (discount is not null && line is FeeCaseLine) throw new CaseException("discount", "A fee has no discount.");
         return line with { Out = element.Flag("out", false), Taxable = element.Flag("taxable", true), Discount = discount };
     }
 
-    private static LaborLine Labor(JsonElement element) => new()
+    private static LaborCaseLine Labor(JsonElement element) => new()
     {
         Hours = element.NeededNumber("hours", 2),
         Rate = element.Get("rate", CaseReader.Rate),
@@ -35,7 +35,7 @@ internal static class LineReader
         KeepsTime = element.Flag("keepsTime", false),
     };
 
-    private static PartLine Part(JsonElement element) => new()
+    private static PartCaseLine Part(JsonElement element) => new()
     {
         Category = element.Get("category", JsonReading.NonEmpty),
         Quantity = element.NeededNumber("quantity", 3),
@@ -49,14 +49,14 @@ internal static class LineReader
         CoresReturned = element.Number("coresReturned", 3) ?? 0,
     };
 
-    private static SubletLine Sublet(JsonElement element) => new()
+    private static SubletCaseLine Sublet(JsonElement element) => new()
     {
         Cost = element.NeededNumber("cost", 4),
         Price = element.Number("price", 4),
         MarkupPercent = element.Number("markupPercent", 3),
     };
 
-    private static FeeLine Fee(JsonElement element) => new()
+    private static FeeCaseLine Fee(JsonElement element) => new()
     {
         Code = element.Get("code", JsonReading.NonEmpty),
         Quantity = element.Number("quantity", 3) ?? 1,

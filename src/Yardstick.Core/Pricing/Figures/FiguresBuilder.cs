@@ -59,12 +59,12 @@ internal static class FiguresBuilder
 
     private static LineFigures Line(PricingCase pricing, OrderEvaluator evaluator, PricingLine line, in PreparedLine prepared, in PricedItem item)
     {
-        decimal? policyPrice = line is PartLine { UnitPrice: not null } part && PartPrice.BandsOf(pricing.Policy, part.Category) is not null
+        decimal? policyPrice = line is PartCaseLine { UnitPrice: not null } part && PartPrice.BandsOf(pricing.Policy, part.Category) is not null
             ? PartPrice.ByPolicy(pricing.Policy, pricing.Customer, part) : null;
         var margin = item.PassThrough ? null : Margin(item.Net - item.Cost, item.Net);
         return new LineFigures(prepared.UnitPrice, policyPrice, item.Hours, Rounding.Amount(item.Amount), Rounding.Amount(item.Net),
             Rounding.Amount(item.Core), Rounding.Amount(item.Cost), margin)
-        { ReducedBy = item.ReducedBy, Discount = Rounding.Amount(item.LineDiscount) };
+        { Id = line.Id, ReducedBy = item.ReducedBy, Discount = Rounding.Amount(item.LineDiscount) };
     }
 
     private static void ExplainMargin(StepList why, string of, long revenue, long cost)

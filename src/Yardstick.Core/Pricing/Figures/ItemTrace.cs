@@ -45,23 +45,23 @@ internal static class ItemTrace
     {
         switch (line)
         {
-            case LaborLine { Price: not null }:
+            case LaborCaseLine { Price: not null }:
                 break;
-            case LaborLine { Held: true }:
+            case LaborCaseLine { Held: true }:
                 why.Add("Rate that the customer was told, held", prepared.Rate);
                 break;
-            case LaborLine labor:
+            case LaborCaseLine labor:
                 why.Add(RateName(pricing, job, labor), prepared.Rate);
                 break;
-            case PartLine { UnitPrice: { } own } part:
+            case PartCaseLine { UnitPrice: { } own } part:
                 why.Add(part.Held ? "Price that the customer was told, held" : "Price set by hand", own);
                 if (PartPrice.BandsOf(pricing.Policy, part.Category) is not null)
                     why.Add("By the policy it would be", PartPrice.ByPolicy(pricing.Policy, pricing.Customer, part));
                 break;
-            case PartLine part:
+            case PartCaseLine part:
                 PartPrice.ByPolicy(pricing.Policy, pricing.Customer, part, why);
                 break;
-            case FeeLine fee:
+            case FeeCaseLine fee:
                 why.Add("Amount of the fee", fee.Amount);
                 break;
         }
@@ -71,27 +71,27 @@ internal static class ItemTrace
     {
         switch (line)
         {
-            case LaborLine { Price: not null }:
+            case LaborCaseLine { Price: not null }:
                 why.AddCents("Price set by hand", prepared.Amount);
                 break;
-            case LaborLine labor:
+            case LaborCaseLine labor:
                 if (prepared.Hours != labor.Hours) why.Add($"Overlap: {labor.Hours:0.##} h becomes", $"{prepared.Hours:0.##} h");
                 why.AddCents($"{prepared.Hours:0.##} h × {prepared.Rate:0.00##}", prepared.Amount);
                 break;
-            case PartLine part:
+            case PartCaseLine part:
                 why.AddCents($"{part.Quantity:0.###} × {prepared.UnitPrice:0.00##}", prepared.Amount);
                 break;
-            case SubletLine sublet:
+            case SubletCaseLine sublet:
                 why.Add("Cost", sublet.Cost, tellsCost: true);
                 why.AddCents(sublet.Price is null ? $"Marked up by {sublet.MarkupPercent:0.###}%" : "Price set by hand", prepared.Amount, tellsCost: sublet.Price is null);
                 break;
-            case FeeLine fee:
+            case FeeCaseLine fee:
                 why.AddCents($"{fee.Quantity:0.###} × {fee.Amount:0.00##}", prepared.Amount);
                 break;
         }
     }
 
-    private static string RateName(PricingCase pricing, PricingJob job, LaborLine labor)
+    private static string RateName(PricingCase pricing, PricingJob job, LaborCaseLine labor)
     {
         var choice = labor.Rate ?? job.LaborRate ?? pricing.LaborRate ?? pricing.Customer.LaborRate;
         return choice is { Number: not null } ? "Labor rate set by hand" : $"Labor rate, {choice?.Name ?? "general"}";

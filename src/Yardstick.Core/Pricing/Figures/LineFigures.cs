@@ -11,6 +11,8 @@ namespace Yardstick.Core.Pricing;
 /// <param name="MarginPercent">In percent of net, one decimal; null at zero.</param>
 public sealed record LineFigures(decimal? UnitPrice, decimal? PolicyPrice, decimal Hours, decimal Amount, decimal Net, decimal Core, decimal Cost, decimal? MarginPercent)
 {
+    /// <summary>The line's id in the case.</summary>
+    public string Id { get; init; } = "";
     /// <summary>The operation because of which its hours are fewer than its own.</summary>
     public string? ReducedBy { get; init; }
     /// <summary>What its own discount took.</summary>

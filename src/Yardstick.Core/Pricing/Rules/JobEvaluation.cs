@@ -35,7 +35,7 @@ internal sealed class JobEvaluation
                 Hours = prepared.Hours,
                 ReducedBy = prepared.ReducedBy,
                 Taxable = line.Taxable,
-                PassThrough = line is FeeLine { PassThrough: true },
+                PassThrough = line is FeeCaseLine { PassThrough: true },
             };
         }
         if (job.FixedPrice is { } price) ShareFixedPrice(items.AsSpan(0, at), Rounding.Cents(price));
@@ -104,7 +104,7 @@ internal sealed class JobEvaluation
         var codes = new HashSet<string>(StringComparer.Ordinal);
         foreach (var line in job.Lines)
         {
-            if (line is not PartLine { Along.Count: > 0 } own) continue;
+            if (line is not PartCaseLine { Along.Count: > 0 } own) continue;
             foreach (var rule in own.Along)
             {
                 if (!pricing.Policy.Companions.Any(r => r.Code == rule.Code) && codes.Add(rule.Code)) AddCompanion(found, pricing, job, rule, part => part.Along.Any(r => r.Code == rule.Code));
@@ -113,14 +113,14 @@ internal sealed class JobEvaluation
         return found;
     }
 
-    private static void AddCompanion(List<PricedItem> found, PricingCase pricing, PricingJob job, CompanionRule rule, Func<PartLine, bool> calls)
+    private static void AddCompanion(List<PricedItem> found, PricingCase pricing, PricingJob job, CompanionRule rule, Func<PartCaseLine, bool> calls)
     {
         if (pricing.CounterSale && rule.Kind == AmountKind.Labor) return;
         decimal quantity = 0;
         var called = false;
         foreach (var line in job.Lines)
         {
-            if (line.Out || line is not PartLine part || !calls(part)) continue;
+            if (line.Out || line is not PartCaseLine part || !calls(part)) continue;
             called = true;
             quantity += part.Quantity;
         }

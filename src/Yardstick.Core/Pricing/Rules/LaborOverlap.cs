@@ -6,7 +6,7 @@ namespace Yardstick.Core.Pricing;
 internal static class LaborOverlap
 {
     /// <summary>A labor line that names an operation, and where its hours are kept.</summary>
-    internal readonly record struct Operation(int Job, int Line, LaborLine Labor);
+    internal readonly record struct Operation(int Job, int Line, LaborCaseLine Labor);
 
     /// <summary>
     /// Takes the operations by falling hours, ties in the order of the sheet; each is reduced by those before it.

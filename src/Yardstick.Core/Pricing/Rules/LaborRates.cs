@@ -4,7 +4,7 @@ namespace Yardstick.Core.Pricing;
 internal static class LaborRates
 {
     /// <summary>The rate of a line: the first there is of the line's, the job's, the order's, the customer's, <c>general</c>.</summary>
-    internal static decimal Resolve(PricingCase pricing, PricingJob job, LaborLine labor)
+    internal static decimal Resolve(PricingCase pricing, PricingJob job, LaborCaseLine labor)
     {
         var choice = labor.Rate ?? job.LaborRate ?? pricing.LaborRate ?? pricing.Customer.LaborRate;
         if (choice?.Number is { } number) return number;

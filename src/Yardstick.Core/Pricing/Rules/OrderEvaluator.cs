@@ -22,7 +22,7 @@ internal sealed class OrderEvaluator
         for (var j = 0; j < dependent.Length; j++)
         {
             var job = pricing.Jobs[j];
-            dependent[j] = job.Credit is not null || job.Lines.Any(l => l is LaborLine { Operation: not null });
+            dependent[j] = job.Credit is not null || job.Lines.Any(l => l is LaborCaseLine { Operation: not null });
         }
     }
 
@@ -85,7 +85,7 @@ internal sealed class OrderEvaluator
             var lines = pricing.Jobs[j].Lines;
             for (var l = 0; l < lines.Count; l++)
             {
-                if (lines[l] is LaborLine { Operation: not null, Out: false } labor) operations.Add(new(j, l, labor));
+                if (lines[l] is LaborCaseLine { Operation: not null, Out: false } labor) operations.Add(new(j, l, labor));
             }
         }
         if (operations.Count == 0) return prepared;
@@ -178,7 +178,7 @@ internal sealed class OrderEvaluator
             foreach (var line in pricing.Jobs[j].Lines)
             {
                 if (line.Out) continue;
-                if (fee.Category is null || line is PartLine part && part.Category == fee.Category) return true;
+                if (fee.Category is null || line is PartCaseLine part && part.Category == fee.Category) return true;
             }
         }
         return false;

@@ -19,7 +19,7 @@ public static class PartPrice
     /// <param name="customer">The customer's account.</param>
     /// <param name="line">The part.</param>
     /// <param name="why">Receives the steps when somebody asks.</param>
-    public static decimal ByPolicy(PricingPolicy policy, PricingCustomer customer, PartLine line, StepList? why = null)
+    public static decimal ByPolicy(PricingPolicy policy, PricingCustomer customer, PartCaseLine line, StepList? why = null)
     {
         var bands = BandsOf(policy, line.Category) ?? throw new InvalidOperationException("No markup bands for the category; check the case first.");
         why?.Add("Cost", line.UnitCost, tellsCost: true);

@@ -30,14 +30,14 @@ internal static class PreparedLines
 
     private static PreparedLine Prepare(PricingCase pricing, PricingJob job, PricingLine line) => line switch
     {
-        LaborLine labor => Labor(pricing, job, labor),
-        PartLine part => Part(pricing, part),
-        SubletLine sublet => Sublet(sublet),
-        FeeLine fee => Fee(fee),
+        LaborCaseLine labor => Labor(pricing, job, labor),
+        PartCaseLine part => Part(pricing, part),
+        SubletCaseLine sublet => Sublet(sublet),
+        FeeCaseLine fee => Fee(fee),
         _ => throw new InvalidOperationException("Unknown kind of line."),
     };
 
-    private static PreparedLine Labor(PricingCase pricing, PricingJob job, LaborLine labor)
+    private static PreparedLine Labor(PricingCase pricing, PricingJob job, LaborCaseLine labor)
     {
         var rate = labor.Price is null ? LaborRates.Resolve(pricing, job, labor) : 0;
         var costPerHour = labor.CostPerHour ?? pricing.Policy.LaborCostPerHour;
@@ -53,14 +53,14 @@ internal static class PreparedLines
     }
 
     /// <summary>Amount and cost of a labor line at other hours; a price of its own stays.</summary>
-    internal static void SetHours(ref PreparedLine line, LaborLine labor, decimal hours)
+    internal static void SetHours(ref PreparedLine line, LaborCaseLine labor, decimal hours)
     {
         line.Hours = hours;
         line.Amount = labor.Price is { } price ? Rounding.Cents(price) : Rounding.Cents(hours * line.Rate);
         line.Cost = Rounding.Cents(hours * line.CostPerHour);
     }
 
-    private static PreparedLine Part(PricingCase pricing, PartLine part)
+    private static PreparedLine Part(PricingCase pricing, PartCaseLine part)
     {
         var each = part.UnitPrice ?? PartPrice.ByPolicy(pricing.Policy, pricing.Customer, part);
         return new PreparedLine
@@ -73,14 +73,14 @@ internal static class PreparedLines
         };
     }
 
-    private static PreparedLine Sublet(SubletLine sublet) => new()
+    private static PreparedLine Sublet(SubletCaseLine sublet) => new()
     {
         Kind = AmountKind.Sublet,
         Amount = sublet.Price is { } price ? Rounding.Cents(price) : Rounding.Cents(sublet.Cost * (1 + sublet.MarkupPercent!.Value / 100m)),
         Cost = Rounding.Cents(sublet.Cost),
     };
 
-    private static PreparedLine Fee(FeeLine fee) => new()
+    private static PreparedLine Fee(FeeCaseLine fee) => new()
     {
         Kind = AmountKind.Fee,
         UnitPrice = fee.Amount,

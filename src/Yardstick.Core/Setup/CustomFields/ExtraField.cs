@@ -7,29 +7,29 @@ namespace Yardstick.Core.Setup;
 public class ExtraField
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>What it is on.</summary>
-    public RecordKind Kind { get; set; }
+    public RecordKind Kind { get; init; }
     /// <summary>Its name.</summary>
-    public required string Name { get; set; }
+    public required string Name { get; init; }
     /// <summary>What it holds.</summary>
-    public ExtraFieldType Type { get; set; }
+    public ExtraFieldType Type { get; init; }
     /// <summary>The words to choose from, one a line.</summary>
-    public string Choices { get; set; } = "";
+    public string Choices { get; init; } = "";
     /// <summary>Not asked any more, UTC; what was typed stays.</summary>
-    public DateTime? RetiredAt { get; set; }
+    public DateTime? RetiredAt { get; internal set; }
 
     /// <summary>The words to choose from.</summary>
     public IReadOnlyList<string> Words => Choices.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
 
     /// <summary>Makes a field from what was typed.</summary>
-    public static Result<ExtraField> Create(RecordKind kind, string? name, ExtraFieldType type, string? choices)
+    public static Result<ExtraField> Create(RecordKind kind, string? name, ExtraFieldType type, string? choices, bool taken = false)
     {
         var clean = (name ?? "").Trim();
         if (clean.Length is 0 or > 60) return new Problem("extraField.name", "A field needs a name of at most 60 characters.", "name");
         var field = new ExtraField { Kind = kind, Name = clean, Type = type, Choices = type == ExtraFieldType.Choice ? string.Join('\n', (choices ?? "").Split(['\n', ','], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)) : "" };
         if (type == ExtraFieldType.Choice && field.Words.Count < 2) return new Problem("extraField.choices", "Type at least two words to choose from, with a comma between them.", "choices");
-        return field;
+        return taken ? new Problem("extraField.twice", $"There is a field \"{clean}\" already.", "name") : field;
     }
 
     /// <summary>What is kept of what was typed; empty clears.</summary>
@@ -55,4 +55,9 @@ public class ExtraField
                 return typed.Length > 500 ? new Problem("text.long", "At most 500 characters are kept here.", Name) : typed;
         }
     }
+
+    /// <summary>Takes it off what is offered, or brings it back; what was filled in stays.</summary>
+    /// <param name="off">True takes it off, false brings it back.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void Retire(bool off, DateTime utcNow) => RetiredAt = off ? utcNow : null;
 }

@@ -4,11 +4,14 @@ namespace Yardstick.Core.Setup;
 public class ExtraValue
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>The field.</summary>
-    public long FieldId { get; set; }
+    public long FieldId { get; init; }
     /// <summary>Key of the record; the field tells its kind.</summary>
-    public long TargetId { get; set; }
+    public long TargetId { get; init; }
     /// <summary>What it holds.</summary>
-    public string Value { get; set; } = "";
+    public string Value { get; internal set; } = "";
+
+    /// <summary>Fills it in anew, with what its field has read.</summary>
+    public void Set(string value) => Value = value;
 }

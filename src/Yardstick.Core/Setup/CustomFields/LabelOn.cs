@@ -4,9 +4,9 @@ namespace Yardstick.Core.Setup;
 public class LabelOn
 {
     /// <summary>Key.</summary>
-    public long Id { get; set; }
+    public long Id { get; init; }
     /// <summary>The label.</summary>
-    public long LabelId { get; set; }
+    public long LabelId { get; init; }
     /// <summary>Key of the record; the label tells its kind.</summary>
-    public long TargetId { get; set; }
+    public long TargetId { get; init; }
 }

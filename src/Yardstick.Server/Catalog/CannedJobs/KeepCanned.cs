@@ -1,9 +1,10 @@
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Safety;
@@ -33,7 +34,7 @@ public static class KeepCanned
         api.MapPut("/canned-jobs/{id:long}", (long id, KeepCannedRequest request, CommandRunner commands) => Keep(id, request, commands)).Asks(Permission.EditSetup).Produces<CannedKept>().ProducesProblem(422).ProducesProblem(409);
         api.MapDelete("/canned-jobs/{id:long}", (long id, CommandRunner commands) => Switch(id, off: true, commands)).Asks(Permission.EditSetup).Produces<CannedKept>().ProducesProblem(422);
         api.MapPost("/canned-jobs/{id:long}/restore", (long id, CommandRunner commands) => Switch(id, off: false, commands)).Asks(Permission.EditSetup).Produces<CannedKept>().ProducesProblem(422);
-        api.MapGet("/canned-sets", async (ShopDb db) => Results.Ok((await db.CannedSets.OrderBy(s => s.Title).ToListAsync()).ConvertAll(s => new CannedSetView(s.Id, s.Title, s.Words, s.Ids)))).Asks(Permission.EditSetup).Produces<IReadOnlyList<CannedSetView>>();
+        api.MapGet("/canned-sets", async (ShopDb db) => Results.Ok((await db.CannedSets.OrderBy(s => s.Title).ToListAsync()).ConvertAll(s => new CannedSetView(s.Id, s.Title, s.Words, s.JobIds)))).Asks(Permission.EditSetup).Produces<IReadOnlyList<CannedSetView>>();
         api.MapPost("/canned-sets", KeepSet).Asks(Permission.EditSetup).Produces<CannedKept>().ProducesProblem(422);
         api.MapDelete("/canned-sets/{id:long}", RemoveSet).Asks(Permission.EditSetup).Produces<CannedKept>().ProducesProblem(422);
     }
@@ -59,13 +60,11 @@ public static class KeepCanned
     private static Task<IResult> Keep(long? id, KeepCannedRequest request, CommandRunner commands) => commands.RunAsync<CannedKept>(async work =>
     {
         var db = work.Db;
-        var canned = id is null ? new CannedJob { Title = "", System = "", Version = 0 } : await db.CannedJobs.Include(c => c.Lines).Include(c => c.Alternatives).AsSplitQuery().FirstOrDefaultAsync(c => c.Id == id);
+        var canned = id is null ? new CannedJob() : await db.CannedJobs.Include(c => c.Lines).Include(c => c.Alternatives).AsSplitQuery().FirstOrDefaultAsync(c => c.Id == id);
         if (canned is null) return new Problem("cannedJob.gone", "There is no such canned job.");
-        if (id is not null && canned.Version != request.Version) return new Problem("edit.conflict", "Somebody else changed this canned job meanwhile; load it again and put your changes on theirs.");
+        if (id is not null && canned.ChangedSince(request.Version) is { } changed) return changed;
         var parts = await db.Parts.Where(p => p.WithdrawnAt == null).ToDictionaryAsync(p => p.Number, StringComparer.OrdinalIgnoreCase);
-        if (request.Form is not { } form) return new Problem("cannedJob.empty", "Nothing was filled in; load the page again.");
-        if (form.Fill(canned, number => parts.GetValueOrDefault(number)) is { } problem) return problem;
-        canned.Version++;
+        if (CannedForm.Fill(request.Form, canned, number => parts.GetValueOrDefault(number)) is { } problem) return problem;
         if (id is null) db.CannedJobs.Add(canned);
         await db.SaveChangesAsync();
         return new CannedKept(canned.Id, canned.Version);
@@ -74,18 +73,15 @@ public static class KeepCanned
     private static Task<IResult> Switch(long id, bool off, CommandRunner commands) => commands.RunAsync<CannedKept>(async work =>
     {
         if (await work.Db.CannedJobs.FindAsync(id) is not { } canned) return new Problem("cannedJob.gone", "There is no such canned job.");
-        canned.RemovedAt = off ? work.Actor.At : null;
+        canned.Retire(off, work.Actor.At);
         return new CannedKept(id, canned.Version);
     });
 
     private static Task<IResult> KeepSet(CannedSetRequest request, CommandRunner commands) => commands.RunAsync<CannedKept>(async work =>
     {
-        var title = (request.Title ?? "").Trim();
-        if (title.Length is 0 or > 200) return new Problem("job.title", "A set needs a title of at most 200 characters.", "title");
-        if (request.JobIds is not { Count: > 0 } jobs) return new Problem("cannedSet.jobs", "Choose at least one canned job.", "jobIds");
-        var set = request.Id is { } id ? await work.Db.CannedSets.FindAsync(id) : new CannedSet { Title = "" };
+        var set = request.Id is { } id ? await work.Db.CannedSets.FindAsync(id) : new CannedSet();
         if (set is null) return new Problem("cannedSet.gone", "There is no such set of canned jobs.");
-        (set.Title, set.Words, set.JobIds) = (title, (request.Words ?? "").Trim(), string.Join(' ', jobs));
+        if (set.Set(request.Title, request.Words, request.JobIds).Problem is { } refused) return refused;
         if (set.Id == 0) work.Db.CannedSets.Add(set);
         await work.Db.SaveChangesAsync();
         return new CannedKept(set.Id, 1);

@@ -41,18 +41,12 @@ public static class NamedFees
 
     private static Task<IResult> Save(FeeRequest request, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
-        var (code, label) = ((request.Code ?? "").Trim().ToUpperInvariant(), (request.Label ?? "").Trim());
-        if (code.Length is 0 or > 20) return new Problem("fee.code", "A fee needs a code of at most 20 characters, by which it is remitted.", "code");
-        if (label.Length is 0 or > 120) return new Problem("fee.label", "Say in at most 120 characters what the customer reads.", "label");
-        var amount = NumberInput.Amount(request.Amount, "amount", 2);
-        if (amount.Problem is { } badAmount) return badAmount;
-        var cost = string.IsNullOrWhiteSpace(request.CostEach) ? 0m : NumberInput.Amount(request.CostEach, "costEach", 2);
-        if (cost.Problem is { } badCost) return badCost;
-        if (await work.Db.Fees.AnyAsync(f => f.Code == code && f.Id != (request.Id ?? 0))) return new Problem("fee.twice", $"There is a fee with the code {code} already.", "code");
-        var fee = request.Id is { } id ? await work.Db.Fees.FindAsync(id) : null;
-        if (request.Id is not null && fee is null) return new Problem("fee.gone", "There is no such fee.");
-        if (fee is null) work.Db.Fees.Add(fee = new FeeItem { Code = code, Label = label });
-        (fee.Code, fee.Label, fee.Amount, fee.CostEach, fee.PassThrough, fee.Taxable) = (code, label, amount.Value, request.PassThrough ? 0 : cost.Value, request.PassThrough, request.Taxable);
+        var code = FeeItem.CodeOf(request.Code);
+        var taken = await work.Db.Fees.AnyAsync(f => f.Code == code && f.Id != (request.Id ?? 0));
+        var fee = request.Id is { } id ? await work.Db.Fees.FindAsync(id) : new FeeItem();
+        if (fee is null) return new Problem("fee.gone", "There is no such fee.");
+        if (fee.Set(code, request.Label, request.Amount, request.CostEach, request.PassThrough, request.Taxable, taken).Problem is { } refused) return refused;
+        if (fee.Id == 0) work.Db.Fees.Add(fee);
         await work.Db.SaveChangesAsync();
         return new Changed(0, fee.Id, 1);
     });
@@ -60,7 +54,7 @@ public static class NamedFees
     private static Task<IResult> Retire(long id, NamedFeesRetireRequest request, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         if (await work.Db.Fees.FindAsync(id) is not { } fee) return new Problem("fee.gone", "There is no such fee.");
-        fee.RemovedAt = request.Retired ? work.Actor.At : null;
+        fee.Retire(request.Retired, work.Actor.At);
         await work.Db.SaveChangesAsync();
         return new Changed(0, id, 1);
     });
@@ -69,7 +63,7 @@ public static class NamedFees
     {
         var number = (request.Number ?? "").Trim();
         if (await work.Db.Parts.FirstOrDefaultAsync(p => p.Number == number && p.WithdrawnAt == null) is not { } part) return new Problem("part.gone", $"There is no part \"{number}\" in the catalog.", "number");
-        part.Everyday = request.On;
+        part.OnShortList(request.On);
         await work.Db.SaveChangesAsync();
         return new Changed(0, part.Id, 1);
     });

@@ -24,9 +24,8 @@ public static class AddToOrder
     public static void Map(IEndpointRouteBuilder api) =>
         api.MapPost("/orders/{id:long}/take", HandleAsync).Asks(Permission.EditOrders).Produces<AddedToOrder>().ProducesProblem(422);
 
-    private static async Task<IResult> HandleAsync(long id, AddToOrderRequest request, CommandRunner commands, VehicleDataCache sources, ShopDb read, TimeProvider time, HttpContext http, CancellationToken cancel)
+    private static async Task<IResult> HandleAsync(long id, AddToOrderRequest request, CommandRunner commands, VehicleDataCache sources, ShopDb read, TimeProvider time, CancellationToken cancel)
     {
-        if (request.Kind == "discount" && !http.User.May(Permission.OverridePrices)) return Problems.Of(new Problem("rights.right", "You do not have the right to give discounts; ask a manager."), 403);
         var car = await sources.CarOfAsync(id);
         var asked = await AskAsync(request, car, sources, read, cancel);
         if (asked.Problem is { } silent) return Problems.Of(silent);
@@ -42,7 +41,7 @@ public static class AddToOrder
         CatalogPart? part = null;
         FactAnswer? facts = null;
         IReadOnlyList<ScheduleEntry> schedule = [];
-        if (request.Kind is "operation" or "services" or "fact" && car is null) return new Problem("order.noCar", "This is a sale over the counter; add a car first.");
+        if (request.Kind is "operation" or "services" or "fact" && car is null) return Order.NoCar;
         if (request.Kind is "operation" or "services")
         {
             var (operations, trouble) = await sources.GuideAsync(car!, cancel);
@@ -82,7 +81,7 @@ public static class AddToOrder
 
     private static Task<Result<CatalogAnswer>> OfferAsync(AddToOrderRequest request, Vehicle? car, VehicleDataCache sources, CancellationToken cancel) => request.AskedBy == "tires"
         ? sources.TiresAsync(request.Supplier ?? "", request.Asked ?? "", cancel)
-        : sources.PartsAsync(request.Supplier ?? "", car ?? new Vehicle { Make = "", Model = "" }, request.AskedBy == "type" ? "" : request.Asked ?? "", request.AskedBy == "type" ? request.Asked : null, cancel);
+        : sources.PartsAsync(request.Supplier ?? "", car ?? Vehicle.Unknown, request.AskedBy == "type" ? "" : request.Asked ?? "", request.AskedBy == "type" ? request.Asked : null, cancel);
 
     /// <summary>One taking under way.</summary>
     private sealed class Taking(OrderCommandContext under, AddToOrderRequest request, Asked asked, Vehicle? car, VehicleDataCache sources, TimeProvider time)
@@ -152,14 +151,14 @@ public static class AddToOrder
         private async Task<Problem?> SetAsync()
         {
             if (await Db.CannedSets.FindAsync(request.Id) is not { } set) return new Problem("cannedSet.gone", "There is no such set of canned jobs.");
-            foreach (var id in set.Ids) if (await CannedAsync(id) is { } problem) return problem;
+            foreach (var id in set.JobIds) if (await CannedAsync(id) is { } problem) return problem;
             return null;
         }
 
         private async Task<Result<Job>> JobAsync(string title, JobOrigin origin, string originText)
         {
             if (request.JobId is { } id) return Order.FindJob(id);
-            var added = Order.AddJob(new Job { Title = title, Origin = origin, OriginText = originText }, Actor);
+            var added = Order.AddJob(Job.Create(title, origin, originText), Actor);
             if (!added.Ok) return added;
             jobs.Add(added.Value);
             await Db.SaveChangesAsync();
@@ -181,15 +180,13 @@ public static class AddToOrder
                 var existing = Order.FindLine(lineId);
                 if (existing.Problem is { } gone) return gone;
                 lines.Add(existing.Value);
-                return Order.SourceLine(lineId, line => line.TakeOperation(operation.Work), $"guide: {operation.Title}", Actor).Problem;
+                return Order.SourceLine<LaborLine>(lineId, line => line.Take(operation.Work), $"guide: {operation.Title}", Actor).Problem;
             }
             var job = await JobAsync(operation.Title, JobOrigin.Written, "Labor guide");
             if (job.Problem is { } noJob) return noJob;
-            var labor = new Line { Kind = LineKind.Labor };
-            labor.TakeOperation(operation.Work);
-            if (Add(job.Value, labor) is { } problem) return problem;
+            if (Add(job.Value, LaborLine.Of(operation.Work)) is { } problem) return problem;
             if (request.LaborOnly) return null;
-            foreach (var needed in operation.Parts.Where(n => !job.Value.OnLines.Any(l => l.PartType == n.Type)))
+            foreach (var needed in operation.Parts.Where(n => !job.Value.OnLines.OfType<PartLine>().Any(l => l.PartType == n.Type)))
             {
                 var line = await new PartFinder(Db, asked.Facts?.Known ?? sources.FactsAtHand(car)).LineAsync(needed.Type, needed.Quantity, Cost);
                 if (Add(job.Value, line) is { } bad) return bad;
@@ -200,13 +197,11 @@ public static class AddToOrder
         private async Task<Problem?> StockAsync()
         {
             if (await Db.Parts.Include(p => p.Companions).FirstOrDefaultAsync(p => p.Id == request.Id) is not { } part) return new Problem("part.gone", "There is no such part in the catalog.");
-            if (part.WithdrawnAt is not null) return new Problem("part.withdrawn", $"{part.Number} was withdrawn from the catalog; choose another.");
+            if (part.MayBeTaken().Problem is { } withdrawn) return withdrawn;
             if (request.LineId is { } lineId) return Source(lineId, line => line.TakePart(part, Cost), $"stock: {part.Number}");
             var job = await JobAsync(part.Description, JobOrigin.Written, "Stock");
             if (job.Problem is { } noJob) return noJob;
-            var made = new Line { Kind = LineKind.Part, Quantity = part.Category == "tire" ? 4 : 1 };
-            made.TakePart(part, Cost);
-            return Add(job.Value, made);
+            return Add(job.Value, part.AsLine(Cost));
         }
 
         private async Task<Problem?> OfferedAsync()
@@ -214,20 +209,16 @@ public static class AddToOrder
             if (await Db.Suppliers.FirstOrDefaultAsync(s => s.Code == request.Supplier) is not { } supplier) return new Problem("supplier.gone", "There is no such supplier.");
             var offer = asked.Part!.Offer(supplier.Code);
             var part = await PartFinder.CatalogPartAsync(Db, offer, supplier.Id, Actor.At);
-            void Put(Line line)
-            {
-                line.TakeOffer(offer, time.GetUtcNow().UtcDateTime);
-                (line.PartId, line.Unit) = (part.Id, part.Unit);
-            }
+            void Put(PartLine line) => line.Take(offer, part.Id, part.Unit, time.GetUtcNow().UtcDateTime);
             if (request.LineId is { } lineId) return Source(lineId, Put, $"{supplier.Name}: {offer.Number}");
             var job = await JobAsync(offer.Description, JobOrigin.Written, supplier.Name);
             if (job.Problem is { } noJob) return noJob;
-            var line = new Line { Kind = LineKind.Part, Quantity = offer.Quantity };
+            var line = PartLine.Of(offer.Quantity);
             Put(line);
             return Add(job.Value, line);
         }
 
-        private Problem? Source(long lineId, Action<Line> put, string words)
+        private Problem? Source(long lineId, Action<PartLine> put, string words)
         {
             var sourced = Order.SourceLine(lineId, put, words, Actor);
             if (sourced.Ok) lines.Add(sourced.Value);
@@ -238,7 +229,7 @@ public static class AddToOrder
         {
             if (await Db.Fees.FindAsync(request.Id) is not { } fee) return new Problem("fee.gone", "There is no such fee.");
             var job = await JobAsync(fee.Label, JobOrigin.Written, "Fee");
-            return job.Problem ?? Add(job.Value, new Line { Kind = LineKind.Fee, Description = fee.Label, Number = fee.Code, UnitAmount = fee.Amount, UnitCost = fee.CostEach, PassThrough = fee.PassThrough, Taxable = fee.Taxable, Origin = "fee" });
+            return job.Problem ?? Add(job.Value, fee.AsLine());
         }
 
         private async Task<Problem?> EarlierAsync()
@@ -277,8 +268,7 @@ public static class AddToOrder
         {
             var parsed = GivenDiscount.Parse(request.Value, request.On ?? DiscountBase.All, request.Reason);
             if (parsed.Problem is { } problem) return problem;
-            (parsed.Value.JobId, parsed.Value.LineId) = (request.JobId, request.LineId);
-            return Order.Give(parsed.Value, Actor);
+            return Order.Give(parsed.Value.For(request.JobId, request.LineId), Actor);
         }
     }
 }

@@ -61,7 +61,7 @@ public static class CatalogSearch
             return Results.Ok(found);
         }
         var sets = await db.CannedSets.AsNoTracking().ToListAsync();
-        found.AddRange(Best(sets.Select(s => (s, match.Score(s.Title, s.Words))), s => new CatalogChoice($"set{s.Id}", "Set", s.Title, string.Join(", ", s.Ids.Select(x => canned.Find(c => c.Id == x)?.Title).OfType<string>()), "", 0, new AddToOrderRequest { Kind = "set", Id = s.Id }), 3));
+        found.AddRange(Best(sets.Select(s => (s, match.Score(s.Title, s.Words))), s => new CatalogChoice($"set{s.Id}", "Set", s.Title, string.Join(", ", s.JobIds.Select(x => canned.Find(c => c.Id == x)?.Title).OfType<string>()), "", 0, new AddToOrderRequest { Kind = "set", Id = s.Id }), 3));
         found.AddRange(await StockAsync(db, q!, match, price, sources.FactsAtHand(await sources.CarOfAsync(id))));
         var fees = await db.Fees.Where(f => f.RemovedAt == null).AsNoTracking().ToListAsync();
         found.AddRange(Best(fees.Select(f => (f, match.Score(f.Label, $"{f.Code} fee"))), f => new CatalogChoice($"fee{f.Id}", "Fee", f.Label, f.PassThrough ? $"{f.Code}, held for the state" : f.Code, Amount(f.Amount), 0, new AddToOrderRequest { Kind = "fee", Id = f.Id }), 4));
@@ -124,8 +124,8 @@ public static class CatalogSearch
         {
             var parsed = GivenDiscount.Parse(value, on, "");
             if (!parsed.Ok) yield break;
-            parsed.Value.JobId = 1;
-            yield return new CatalogChoice($"discount{on}", "Discount", $"{parsed.Value.Text[..1].ToUpperInvariant()}{parsed.Value.Text[1..]}", "on this job; the order's are under the totals", "", 500 - (int)on, new AddToOrderRequest { Kind = "discount", Value = value, On = on });
+            var text = parsed.Value.For(1, null).Text;
+            yield return new CatalogChoice($"discount{on}", "Discount", $"{text[..1].ToUpperInvariant()}{text[1..]}", "on this job; the order's are under the totals", "", 500 - (int)on, new AddToOrderRequest { Kind = "discount", Value = value, On = on });
         }
     }
 

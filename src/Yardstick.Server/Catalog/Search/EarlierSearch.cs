@@ -94,13 +94,11 @@ public static class EarlierSearch
         var source = await db.Jobs.Include(j => j.Lines).Include(j => j.Companions).AsSplitQuery().AsNoTracking().FirstOrDefaultAsync(j => j.Id == jobId);
         if (source is null) return new Problem("job.gone", "There is no such job.");
         var order = await db.Orders.Where(o => o.Id == source.OrderId).Select(o => new { o.VehicleId, o.Number }).FirstAsync();
-        var partIds = source.Lines.Select(l => l.PartId).OfType<long>().ToList();
+        var partIds = source.Lines.OfType<PartLine>().Select(l => l.PartId).OfType<long>().ToList();
         var parts = await db.Parts.Include(p => p.Companions).Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id);
         var copy = source.CopyAtTodaysCosts(parts.GetValueOrDefault, cost);
         // Work that was deferred here and is done elsewhere on the same car is settled by it; a copy for another car settles nothing.
-        if (order.VehicleId is null || order.VehicleId != vehicleId || source.Decision == DecisionKind.Approved) (copy.TakenFromJobId, copy.Origin) = (null, JobOrigin.Copied);
-        copy.OriginText = $"Order {order.Number}";
-        return copy;
+        return copy.FromOrder(order.Number, settles: order.VehicleId is not null && order.VehicleId == vehicleId && source.Decision != DecisionKind.Approved);
     }
 
     private static async Task<IResult> LookAsync(long id, long jobId, ShopDb db, TimeProvider time)
@@ -109,19 +107,11 @@ public static class EarlierSearch
         if (source is null || await db.LoadPricedAsync(source.OrderId, time) is not { } then || await db.LoadPricedAsync(id, time) is not { } present) return Problems.Of(new Problem("job.gone", "There is no such job."));
         var copy = await CopyAsync(db, jobId, present.Order.VehicleId, present.Policy.StockCost);
         if (copy.Problem is { } gone) return Problems.Of(gone);
-        var trial = new Order { WriterId = present.Order.WriterId, CounterSale = present.Order.CounterSale, PolicyVersionId = present.Order.PolicyVersionId };
-        trial.Jobs.Add(copy.Value);
-        var now = OrderPricing.Price(trial, present.Customer, present.Policy, Core.Pricing.JobSelection.All, present.Day).Jobs[0];
+        var now = OrderPricing.Price(present.Order.Trial(copy.Value), present.Customer, present.Policy, Core.Pricing.JobSelection.All, present.Day).Of(copy.Value);
         var before = then.Order.OnJobs.First(j => j.Id == jobId);
-        var was = OrderPricing.Price(then.Order, then.Customer, then.Policy, Core.Pricing.JobSelection.All, then.Day).Jobs.First(f => f.Id == OrderPricing.JobKey(before));
-        var lines = new List<ThenAndNow>();
-        var at = 0;
-        foreach (var line in before.OnLines)
-        {
-            var priced = line.Kind != LineKind.Text;
-            lines.Add(new ThenAndNow(line.Kind, line.Description, line.Number, line.Kind == LineKind.Labor ? line.Hours : priced ? line.Quantity : null, priced ? was.Lines[at].Net : 0, priced ? now.Lines[at].Net : null));
-            if (priced) at++;
-        }
+        var was = OrderPricing.Price(then.Order, then.Customer, then.Policy, Core.Pricing.JobSelection.All, then.Day).Of(before);
+        var lines = before.OnLines.Zip(copy.Value.OnLines, (line, same) =>
+            new ThenAndNow(line.Kind, line.Description, (line as PartLine)?.Number ?? "", line.Count, was.Of(line)?.Net ?? 0, now.Of(same)?.Net)).ToList();
         return Results.Ok(new EarlierLook(source.Title, lines, was.Subtotal, now.Subtotal));
     }
 }

@@ -12,7 +12,7 @@ namespace Yardstick.Server.Catalog;
 internal sealed class PartFinder(ShopDb db, VehicleSpecs? facts)
 {
     /// <summary>A line for a type of part.</summary>
-    internal async Task<Line> LineAsync(string type, decimal quantity, StockCost cost, string factKey = "") =>
+    internal async Task<PartLine> LineAsync(string type, decimal quantity, StockCost cost, string factKey = "") =>
         PartForOperation.Of(type, quantity, facts, PartSearch.For(type, facts) is { } search ? search.Best(await CatalogAsync(search)) : null, cost, factKey);
 
     private Task<List<Part>> CatalogAsync(PartSearch search) =>
@@ -21,12 +21,11 @@ internal sealed class PartFinder(ShopDb db, VehicleSpecs? facts)
     /// <summary>A fact as a line: a fluid or a wearing part with its quantity, anything else as words for the technician.</summary>
     internal async Task<Result<Line>> FactLineAsync(string key, FactAnswer answer, bool metricFirst, StockCost cost)
     {
-        var line = PartForOperation.TypeOf(key, answer.Known) is { } type ? await LineAsync(type, 1, cost, type == key ? "" : key)
-            : answer.Resets.FirstOrDefault(r => r.Key == key) is { } reset ? new Line { Kind = LineKind.Text, Description = $"{reset.Title}: {reset.Steps}" }
+        Line? line = PartForOperation.TypeOf(key, answer.Known) is { } type ? await LineAsync(type, 1, cost, type == key ? "" : key)
+            : answer.Resets.FirstOrDefault(r => r.Key == key) is { } reset ? TextLine.Of($"{reset.Title}: {reset.Steps}")
             : answer.Facts.FirstOrDefault(f => f.Key == key) is { } fact ? PartForOperation.InWords(fact, metricFirst) : null;
         if (line is null) return new Problem("fact.gone", "The facts have nothing of this name for this car.");
-        line.Origin = "fact";
-        return line;
+        return line.From(LineOrigin.Fact);
     }
 
     /// <summary>A supplier's part in the catalog: one that the shop has never had joins it; of one that it has, the cost is renewed where none is on the shelf.</summary>

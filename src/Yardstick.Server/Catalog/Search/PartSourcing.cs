@@ -66,7 +66,7 @@ public static class PartSourcing
         if (await db.Suppliers.FirstOrDefaultAsync(s => s.Code == source, cancel) is not { } supplier) return Results.Ok(new SourcingAnswer([], [], "There is no such supplier."));
         var words = (q ?? "").Trim();
         var digits = string.IsNullOrEmpty(type) ? CatalogSearch.TireDigits(words) : "";
-        var car = await sources.CarOfAsync(id) ?? new Vehicle { Make = "", Model = "" };
+        var car = await sources.CarOfAsync(id) ?? Vehicle.Unknown;
         var answer = digits.Length >= 2 ? await sources.TiresAsync(source, digits, cancel) : await sources.PartsAsync(source, car, words, string.IsNullOrEmpty(type) ? null : type, cancel);
         if (answer.Problem is { } trouble) return Results.Ok(new SourcingAnswer([], [], trouble.Code == "outside.unknown" ? $"{supplier.Name} does not know this car." : $"{supplier.Name} {trouble.Message}; its phone is {supplier.Phone}.", OutsideCall.IsSilence(trouble)));
         var (asked, by) = digits.Length >= 2 ? (digits, "tires") : string.IsNullOrEmpty(type) ? (words, "words") : (type, "type");

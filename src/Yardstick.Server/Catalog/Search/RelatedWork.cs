@@ -1,9 +1,10 @@
-using Yardstick.Core.Vehicles;
 using System.Globalization;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Core.Vehicles;
 using Yardstick.Data;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
@@ -53,11 +54,11 @@ public static class RelatedWork
     /// <summary>From a part to the work that fits it: the operation that needs the fewest other parts.</summary>
     private static async Task<IEnumerable<RelatedWorkOffer>> WorkForPartsAsync(List<Job> open, Vehicle car, VehicleDataCache sources, CancellationToken cancel)
     {
-        var alone = open.Where(j => j.Decision == DecisionKind.Proposed).SelectMany(j => j.OnLines.Where(l => l.PartType.Length > 0).Select(l => (Job: j, Line: l))).ToList();
+        var alone = open.Where(j => j.Decision == DecisionKind.Proposed).SelectMany(j => j.OnLines.OfType<PartLine>().Where(l => l.PartType.Length > 0).Select(l => (Job: j, Line: l))).ToList();
         if (alone.Count == 0) return [];
         var (guide, _) = await sources.GuideAsync(car, cancel);
         var by = guide.ToLookup(o => o.Code);
-        return alone.Where(x => !x.Job.OnLines.Any(l => l.Kind == LineKind.Labor && (l.Operation.Length == 0 || by[l.Operation].Any(o => o.Parts.Any(p => p.Type == x.Line.PartType)))))
+        return alone.Where(x => !x.Job.OnLines.OfType<LaborLine>().Any(l => (l.Operation.Length == 0 || by[l.Operation].Any(o => o.Parts.Any(p => p.Type == x.Line.PartType)))))
             .Select(x => (x.Job, Operation: guide.Where(o => o.Parts.Any(p => p.Type == x.Line.PartType)).OrderBy(o => Math.Abs(o.Parts.First(p => p.Type == x.Line.PartType).Quantity - x.Line.Quantity)).ThenBy(o => o.Parts.Count).ThenBy(o => o.Hours).FirstOrDefault()))
             .Where(x => x.Operation is not null).DistinctBy(x => (x.Job.Id, x.Operation!.Code))
             .Select(x => new RelatedWorkOffer(x.Job.Id, "work", x.Operation!.Title, Hours(x.Operation.Hours), new AddToOrderRequest { Kind = "operation", Code = x.Operation.Code, JobId = x.Job.Id, LaborOnly = true }));

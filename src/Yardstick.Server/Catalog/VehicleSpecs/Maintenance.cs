@@ -1,9 +1,10 @@
-using Yardstick.Core.Catalog;
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core;
+using Yardstick.Core.Catalog;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Outside;
 using Yardstick.Server.Safety;

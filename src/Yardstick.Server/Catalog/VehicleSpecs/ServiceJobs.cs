@@ -15,14 +15,16 @@ internal sealed class ServiceJobs(ShopDb db, AddToOrder.Asked asked, StockCost c
     {
         var wanted = request.Services ?? [];
         var services = asked.Schedule.Where(s => wanted.Contains(s.Title)).ToList();
-        if (services.Count == 0) return new Problem("service.none", "Choose at least one service.", "services");
+        if (services.Count == 0) return MaintenanceSchedule.NoneChosen;
         var together = request.OneJob && services.Count > 1;
         foreach (var group in together ? [services] : services.ConvertAll(s => new List<ScheduleEntry> { s }))
         {
             var reading = (request.Reading ?? under.Order.OdometerIn) is { } now ? $" at {now:N0} {under.Shop.DistanceWord}" : "";
-            var job = new Job { Title = group.Count == 1 ? $"{group[0].Title}, service" : MaintenanceSchedule.TitleAt(request.Reading ?? under.Order.OdometerIn, under.Shop.DistanceUnit), Origin = JobOrigin.Service, OriginText = $"Maker's schedule, {(request.Hard ? "hard" : "normal")} use{reading}" };
-            job.CustomerText = group.Count == 1 ? "" : string.Join(", ", group.Select(s => s.Title));
-            job.Checklist = string.Join('\n', group.SelectMany(s => s.Checklist ?? []).Distinct());
+            var job = Job.Service(
+                group.Count == 1 ? $"{group[0].Title}, service" : MaintenanceSchedule.TitleAt(request.Reading ?? under.Order.OdometerIn, under.Shop.DistanceUnit),
+                $"Maker's schedule, {(request.Hard ? "hard" : "normal")} use{reading}",
+                group.Count == 1 ? "" : string.Join(", ", group.Select(s => s.Title)),
+                group.SelectMany(s => s.Checklist ?? []));
             foreach (var service in group) await AddLinesAsync(job, service);
             var added = under.Order.AddJob(job, under.Command.Actor);
             if (added.Problem is { } problem) return problem;
@@ -33,21 +35,11 @@ internal sealed class ServiceJobs(ShopDb db, AddToOrder.Asked asked, StockCost c
 
     private async Task AddLinesAsync(Job job, ScheduleEntry service)
     {
-        void Put(Line line)
-        {
-            line.Position = job.Lines.Count;
-            line.Origin = "service";
-            job.Lines.Add(line);
-        }
+        void Put(Line line) => job.Append(line, LineOrigin.Service);
         var operations = (service.Operations ?? []).Select(code => asked.Guide.FirstOrDefault(o => o.Code == code)).OfType<GuideOperation>().ToList();
         // Without the guide the work stands there, its time to be typed.
-        if (operations.Count == 0) Put(new Line { Kind = LineKind.Labor, Description = service.Title });
-        foreach (var operation in operations)
-        {
-            var labor = new Line { Kind = LineKind.Labor };
-            labor.TakeOperation(operation.Work);
-            Put(labor);
-        }
+        if (operations.Count == 0) Put(LaborLine.Of(service.Title));
+        foreach (var operation in operations) Put(LaborLine.Of(operation.Work));
         var finder = new PartFinder(db, asked.Facts?.Known);
         foreach (var part in service.Parts ?? []) Put(await finder.LineAsync(part.Type, part.Quantity == 0 ? 1 : part.Quantity, cost, part.Fact ?? ""));
     }

@@ -98,7 +98,7 @@ public static partial class VehicleSpecsView
             Wear = facts.Wear.Select(w => new WearView(w.Type, w.Title, w.Number, w.Equivalents, string.Join(", ", w.Equivalents.Select(n => stock.GetValueOrDefault(n)).Where(p => p is { Free: > 0 }).Select(p => $"{p!.Free.ToString("0.##", CultureInfo.InvariantCulture)} in stock, {p.Bin}")))).ToList(),
             Resets = told.Value.Resets,
             Drawings = told.Value.Drawings,
-            Corrections = order.State == OrderState.Open ? order.OnJobs.Where(j => j.Decision is DecisionKind.Proposed or DecisionKind.Approved).SelectMany(j => j.OnLines).Select(l => (Line: l, Known: facts.Correction(l))).Where(x => x.Known is not null)
+            Corrections = order.State == OrderState.Open ? order.OnJobs.Where(j => j.Decision is DecisionKind.Proposed or DecisionKind.Approved).SelectMany(j => j.OnLines).OfType<PartLine>().Select(l => (Line: l, Known: facts.Correction(l))).Where(x => x.Known is not null)
                 .Select(x => new CorrectionView(x.Line.Id, x.Line.Description, x.Line.Quantity, x.Known!.Value, x.Line.Unit, $"{facts.FactOf(x.Line)!.Title} {facts.FactOf(x.Line)!.Shown(metric)}{(facts.FactOf(x.Line)!.Condition is { Length: > 0 } condition ? $", {condition}" : "")}")).ToList() : [],
         };
     }
@@ -147,13 +147,13 @@ public static partial class VehicleSpecsView
 
     private static Task<IResult> AnswerAsync(long id, SpecsAnswerRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
-        if (under.Order.VehicleId is not { } car) return new Problem("order.noCar", "This is a sale over the counter; add a car first.");
-        if (string.IsNullOrWhiteSpace(request.Question) || request.Question.Length > VehicleAnswer.Longest || string.IsNullOrWhiteSpace(request.Answer) || request.Answer.Length > VehicleAnswer.Longest)
-            return new Problem("answer.text", $"An answer has 1 to {VehicleAnswer.Longest} characters.", "answer");
+        if (under.Order.VehicleId is not { } car) return Order.NoCar;
         var db = under.Command.Db;
-        var answer = await db.VehicleAnswers.FirstOrDefaultAsync(a => a.VehicleId == car && a.Question == request.Question);
-        if (answer is null) db.VehicleAnswers.Add(answer = new VehicleAnswer { VehicleId = car, Question = request.Question, Answer = request.Answer });
-        (answer.Text, answer.Answer, answer.At, answer.ById) = (request.Text.Length > 200 ? request.Text[..200] : request.Text, request.Answer.Trim(), under.Command.Actor.At, under.Command.Actor.StaffId);
+        var asked = VehicleAnswer.To(car, request.Question);
+        if (asked.Problem is { } noQuestion) return noQuestion;
+        var answer = await db.VehicleAnswers.FirstOrDefaultAsync(a => a.VehicleId == car && a.Question == request.Question) ?? asked.Value;
+        if (answer.Set(request.Text, request.Answer, under.Command.Actor).Problem is { } refused) return refused;
+        if (answer.Id == 0) db.VehicleAnswers.Add(answer);
         await db.SaveChangesAsync();
         return new Changed(under.Order.Version, answer.Id, 1);
     });

@@ -78,7 +78,7 @@ public static class Attachments
     private static Task<IResult> Switch(long id, bool off, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
     {
         if (await work.Db.Files.FindAsync(id) is not { } file) return new Problem("file.gone", "There is no such file.");
-        file.RemovedAt = off ? work.Actor.At : null;
+        file.TakeOff(off, work.Actor.At);
         await NoteAsync(work, file, off ? new FieldChange("file", file.Name, "") : new FieldChange("file", "", file.Name));
         return new RecordChanged(id, 1);
     });

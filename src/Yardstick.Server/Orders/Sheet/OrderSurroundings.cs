@@ -40,7 +40,7 @@ public sealed record OrderSurroundings
     {
         var lines = order.Jobs.SelectMany(j => j.Lines).ToList();
         var lineIds = lines.ConvertAll(l => l.Id);
-        var partIds = lines.Select(l => l.PartId).OfType<long>().Distinct().ToList();
+        var partIds = lines.OfType<PartLine>().Select(l => l.PartId).OfType<long>().Distinct().ToList();
         var partOrders = await db.PurchasesFor(order.Id).OrderBy(p => p.Id).ToListAsync();
         var supplierIds = partOrders.Select(p => p.SupplierId).Distinct().ToList();
         return new OrderSurroundings

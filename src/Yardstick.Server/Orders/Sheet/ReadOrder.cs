@@ -52,7 +52,7 @@ public static class ReadOrder
             var steps = new StepList();
             foreach (var job in order.OnJobs)
             {
-                var figures = result.Jobs.First(f => f.Id == OrderPricing.JobKey(job));
+                var figures = result.Of(job);
                 if (figures.Included && part(figures) != 0) steps.Add(job.Title, part(figures));
             }
             foreach (var (text, amount) in more) steps.Add(text, amount);

@@ -1,4 +1,5 @@
 using Yardstick.Core.Orders;
+using Yardstick.Core.Purchasing;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Server.Orders;
@@ -79,11 +80,11 @@ public sealed record SheetLine
     /// <summary>Who set it.</summary>
     public required string OverrideBy { get; init; }
     /// <summary>Where it came from, in a word.</summary>
-    public required string Origin { get; init; }
+    public required LineOrigin Origin { get; init; }
     /// <summary>Where its part is.</summary>
     public required string State { get; init; }
-    /// <summary>proposed, stock, needed, ordered, trouble, received; empty for others.</summary>
-    public required string StateCode { get; init; }
+    /// <summary>Where its part is, in a word; null for other lines.</summary>
+    public required PartStateCode? StateCode { get; init; }
     /// <summary>When its part comes, UTC.</summary>
     public required DateTime? ExpectedAt { get; init; }
     /// <summary>Version.</summary>

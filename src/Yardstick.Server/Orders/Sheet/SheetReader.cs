@@ -156,7 +156,7 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
         foreach (var approval in approvals)
         {
             var job = order.Jobs.First(j => j.Id == approval.JobId);
-            var figures = result.Jobs.First(j => j.Id == OrderPricing.JobKey(job));
+            var figures = result.Of(job);
             var changes = copies[approval.ShownId!.Value].ChangesOf(SnapshotJob.Of(order, job, figures, noPhotos), approval.LeftOut);
             if (changes.Count > 0) changed[job.Id] = changes;
         }

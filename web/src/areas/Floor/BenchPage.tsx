@@ -169,7 +169,7 @@ function JobCard({ job, busy, run }: { job: Job; busy: boolean; run: Run }) {
                 {l.description} <span className="soft small">{l.number}</span>
               </span>
               <span className="right">{l.quantity !== null ? figure(l.quantity) : l.hours !== null ? `${figure(l.hours)} h` : ''}</span>
-              <span className={l.stateCode === 'needed' || l.stateCode === 'trouble' ? 'strong' : 'soft'}>{l.state}</span>
+              <span className={l.stateCode === 'Needed' || l.stateCode === 'Trouble' ? 'strong' : 'soft'}>{l.state}</span>
             </li>
           ))}
       </ul>

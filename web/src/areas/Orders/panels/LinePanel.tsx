@@ -1,3 +1,4 @@
+import type { Schemas } from '../../../lib/api';
 import { amount, figure, typedQuantity, unitAmount } from '../../../lib/format';
 import { useMay, useRefresh, useShop } from '../../../lib/shop';
 import { EditCell } from '../../../ui/EditCell';
@@ -30,7 +31,7 @@ export function LinePanel({ lineId, onClose }: { lineId: number; onClose: () => 
   }
   const set = (field: string, before: string) => (value: string) => edits.line(line, field, before, value);
   const from = [
-    ORIGINS[line.origin] ?? '',
+    ORIGINS[line.origin],
     line.brand,
     line.guideHours !== null ? `guide ${figure(line.guideHours)} h` : '',
     line.reducedTo !== null ? `${figure(line.reducedTo)} h here, ${line.reducedBy}` : '',
@@ -151,14 +152,15 @@ export function LinePanel({ lineId, onClose }: { lineId: number; onClose: () => 
 }
 
 /** Where lines come from, as it is told. */
-const ORIGINS: Record<string, string> = {
-  guide: 'from the labor guide',
-  stock: 'from stock',
-  supplier: 'from a supplier',
-  fact: 'from the facts',
-  fee: 'from the list of fees',
-  canned: 'from the canned job',
-  earlier: 'copied from earlier work',
-  pasted: 'pasted',
-  service: "from the maker's schedule",
+const ORIGINS: Record<Schemas['LineOrigin'], string> = {
+  Typed: '',
+  Guide: 'from the labor guide',
+  Stock: 'from stock',
+  Supplier: 'from a supplier',
+  Fact: 'from the facts',
+  Fee: 'from the list of fees',
+  Canned: 'from the canned job',
+  Earlier: 'copied from earlier work',
+  Pasted: 'pasted',
+  Service: "from the maker's schedule",
 };

@@ -31,7 +31,7 @@ export const LineRow = memo(function LineRow({ line, job, selected, correction, 
   const eachValue = kind === 'Sublet' ? line.unitCost : line.each;
   const eachShown = eachValue === null ? '' : unitAmount(eachValue);
   const countShown = count === 'hours' ? typedHours(line.hours ?? 0) : typedQuantity(line.quantity ?? 0);
-  const expected = line.expectedAt && line.stateCode === 'ordered' ? wallTime(line.expectedAt, zone) : null;
+  const expected = line.expectedAt && line.stateCode === 'Ordered' ? wallTime(line.expectedAt, zone) : null;
   const technician = line.technicianId ? (names.get(line.technicianId) ?? '') : '';
   const state = line.unsourced
     ? kind === 'Part'
@@ -159,7 +159,7 @@ export const LineRow = memo(function LineRow({ line, job, selected, correction, 
         </button>
       )}
       <span
-        className={`small ${line.stateCode === 'trouble' ? 'stop strong' : line.stateCode === 'needed' || line.unsourced ? 'strong' : 'soft'}`}
+        className={`small ${line.stateCode === 'Trouble' ? 'stop strong' : line.stateCode === 'Needed' || line.unsourced ? 'strong' : 'soft'}`}
         title={state}
       >
         {line.unsourced && !closed ? (

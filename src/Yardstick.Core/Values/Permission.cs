@@ -1,4 +1,4 @@
-namespace Yardstick.Core.Setup;
+namespace Yardstick.Core.Values;
 
 /// <summary>What somebody may do. Every endpoint names one.</summary>
 public enum Permission

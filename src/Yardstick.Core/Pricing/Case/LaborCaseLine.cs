@@ -1,7 +1,7 @@
 namespace Yardstick.Core.Pricing;
 
 /// <summary>Labor.</summary>
-public sealed record LaborLine : PricingLine
+public sealed record LaborCaseLine : PricingLine
 {
     /// <inheritdoc />
     public override AmountKind Kind => AmountKind.Labor;

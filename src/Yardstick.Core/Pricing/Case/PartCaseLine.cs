@@ -1,7 +1,7 @@
 namespace Yardstick.Core.Pricing;
 
 /// <summary>A part.</summary>
-public sealed record PartLine : PricingLine
+public sealed record PartCaseLine : PricingLine
 {
     /// <inheritdoc />
     public override AmountKind Kind => AmountKind.Part;

@@ -1,7 +1,7 @@
 namespace Yardstick.Core.Pricing;
 
 /// <summary>Work sent out.</summary>
-public sealed record SubletLine : PricingLine
+public sealed record SubletCaseLine : PricingLine
 {
     /// <inheritdoc />
     public override AmountKind Kind => AmountKind.Sublet;

@@ -1,7 +1,7 @@
 namespace Yardstick.Core.Pricing;
 
 /// <summary>A fee.</summary>
-public sealed record FeeLine : PricingLine
+public sealed record FeeCaseLine : PricingLine
 {
     /// <inheritdoc />
     public override AmountKind Kind => AmountKind.Fee;

@@ -1,0 +1,44 @@
+namespace Yardstick.Core.Floor;
+
+/// <summary>The clock of one person: there or not, and on one piece of work at a time.</summary>
+/// <param name="staffId">Who.</param>
+/// <param name="present">Since when they are here; null where they are not.</param>
+/// <param name="running">What they are on; null for nothing.</param>
+public sealed class TimeClock(long staffId, Attendance? present, TimeEntry? running)
+{
+    /// <summary>They come.</summary>
+    /// <param name="utcNow">Now, UTC.</param>
+    /// <returns>The attendance that begins; null where they are here already.</returns>
+    public Attendance? Come(DateTime utcNow) => present is null ? present = new Attendance { StaffId = staffId, Start = utcNow } : null;
+
+    /// <summary>They go. Nobody goes home on the clock.</summary>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void Go(DateTime utcNow)
+    {
+        if (present is null) return;
+        Stop(utcNow);
+        present.Leave(utcNow);
+        present = null;
+    }
+
+    /// <summary>Whether they are on a job now.</summary>
+    public bool IsOn(long jobId) => running?.JobId == jobId;
+
+    /// <summary>They go onto a job, which leaves the one before.</summary>
+    /// <param name="orderId">Its order.</param>
+    /// <param name="jobId">The job.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public TimeEntry Begin(long orderId, long jobId, DateTime utcNow)
+    {
+        Stop(utcNow);
+        return running = new TimeEntry { StaffId = staffId, JobId = jobId, OrderId = orderId, Start = utcNow };
+    }
+
+    /// <summary>They leave what they are on.</summary>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void Stop(DateTime utcNow)
+    {
+        running?.Stop(utcNow);
+        running = null;
+    }
+}

@@ -1,0 +1,69 @@
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Metadata.Builders;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Pricing;
+
+namespace Yardstick.Data.Orders;
+
+/// <summary>Lines of all kinds stand in one table; what several kinds have stands in one column.</summary>
+internal sealed class LinesMapping :
+    IEntityTypeConfiguration<Line>,
+    IEntityTypeConfiguration<LaborLine>,
+    IEntityTypeConfiguration<PartLine>,
+    IEntityTypeConfiguration<SubletLine>,
+    IEntityTypeConfiguration<FeeLine>
+{
+    public void Configure(EntityTypeBuilder<Line> builder)
+    {
+        builder.HasDiscriminator(l => l.Kind)
+            .HasValue<LaborLine>(LineKind.Labor)
+            .HasValue<PartLine>(LineKind.Part)
+            .HasValue<SubletLine>(LineKind.Sublet)
+            .HasValue<FeeLine>(LineKind.Fee)
+            .HasValue<TextLine>(LineKind.Text);
+        builder.Ignore(l => l.IsOn);
+        builder.Ignore(l => l.IsPriced);
+        builder.Ignore(l => l.Count);
+        builder.Ignore(l => l.IsOverridden);
+        builder.Ignore(l => l.IsUnsourced);
+        builder.HasIndex(l => l.JobId);
+    }
+
+    public void Configure(EntityTypeBuilder<LaborLine> builder)
+    {
+        builder.Property(l => l.UnitPrice).HasColumnName(nameof(LaborLine.UnitPrice));
+        builder.Property(l => l.QuotedPrice).HasColumnName(nameof(LaborLine.QuotedPrice));
+        builder.Property(l => l.Price).HasColumnName(nameof(LaborLine.Price));
+        builder.Property(l => l.IncludedOperations).HasConversion(JsonColumn.Of<IReadOnlyList<string>>([]), JsonColumn.Same<IReadOnlyList<string>>());
+        builder.Property(l => l.CombinedHours)
+            .HasConversion(JsonColumn.Of<IReadOnlyDictionary<string, decimal>>(new Dictionary<string, decimal>()), JsonColumn.Same<IReadOnlyDictionary<string, decimal>>());
+        builder.Property(l => l.SourceBefore).HasColumnName("LaborBefore").HasConversion(JsonColumn.OfOptional<LaborSource>(), JsonColumn.Same<LaborSource?>());
+    }
+
+    public void Configure(EntityTypeBuilder<PartLine> builder)
+    {
+        builder.Ignore(l => l.IsOpen);
+        builder.Property(l => l.Number).HasColumnName(nameof(PartLine.Number));
+        builder.Property(l => l.Quantity).HasColumnName(nameof(PartLine.Quantity));
+        builder.Property(l => l.UnitPrice).HasColumnName(nameof(PartLine.UnitPrice));
+        builder.Property(l => l.QuotedPrice).HasColumnName(nameof(PartLine.QuotedPrice));
+        builder.Property(l => l.UnitCost).HasColumnName(nameof(PartLine.UnitCost));
+        builder.Property(l => l.OwnCompanions).HasConversion(JsonColumn.Of<IReadOnlyList<CompanionRule>>([]), JsonColumn.Same<IReadOnlyList<CompanionRule>>());
+        builder.Property(l => l.SourceBefore).HasColumnName("PartBefore").HasConversion(JsonColumn.OfOptional<PartSource>(), JsonColumn.Same<PartSource?>());
+        builder.HasIndex(l => l.PartId);
+    }
+
+    public void Configure(EntityTypeBuilder<SubletLine> builder)
+    {
+        builder.Property(l => l.UnitCost).HasColumnName(nameof(SubletLine.UnitCost));
+        builder.Property(l => l.Price).HasColumnName(nameof(SubletLine.Price));
+    }
+
+    public void Configure(EntityTypeBuilder<FeeLine> builder)
+    {
+        // A part's number and a fee's code are found by one search.
+        builder.Property(l => l.Code).HasColumnName(nameof(PartLine.Number));
+        builder.Property(l => l.Quantity).HasColumnName(nameof(FeeLine.Quantity));
+        builder.Property(l => l.UnitCost).HasColumnName(nameof(FeeLine.UnitCost));
+    }
+}
