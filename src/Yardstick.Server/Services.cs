@@ -134,7 +134,7 @@ public static class Services
             o.OnRejected = (context, _) =>
             {
                 context.HttpContext.Response.Headers.RetryAfter = "60";
-                return new ValueTask(Problems.Of(new Core.Problem("limit.reached", "That was too many tries at once; wait a minute and try again."), 429).ExecuteAsync(context.HttpContext));
+                return new ValueTask(Problems.Of(new Core.Problem("limit.reached", "That was too many tries at once; wait a minute and try again.")).ExecuteAsync(context.HttpContext));
             };
             ApprovalPage.AddLimit(o);
             o.AddPolicy("sign-in", http => RateLimitPartition.GetFixedWindowLimiter(http.Connection.RemoteIpAddress?.ToString() ?? "", _ => new FixedWindowRateLimiterOptions { PermitLimit = 240, Window = TimeSpan.FromMinutes(1) }));
@@ -144,7 +144,7 @@ public static class Services
     private static Task Answer(HttpContext http, int status)
     {
         var problem = status == 401 ? new Core.Problem("session.none", "Sign in first.") : new Core.Problem("rights.right", "You do not have the right to do this; ask a manager.");
-        return Problems.Of(problem, status).ExecuteAsync(http);
+        return Problems.Of(problem).ExecuteAsync(http);
     }
 
     private static void AddOutside(IServiceCollection services, ServerOptions options)

@@ -59,7 +59,7 @@ public static class Pipeline
         app.UseResponseCompression();
         // What could not even be read is refused in words too.
         app.UseStatusCodePages(pages => pages.HttpContext.Response.StatusCode == 400 && pages.HttpContext.Request.Path.StartsWithSegments("/api")
-            ? Problems.Of(new Core.Problem("request.unreadable", "What was sent can't be read as it stands; load the page again and retry."), 400).ExecuteAsync(pages.HttpContext)
+            ? Problems.Of(new Core.Problem("request.unreadable", "What was sent can't be read as it stands; load the page again and retry.")).ExecuteAsync(pages.HttpContext)
             : Task.CompletedTask);
         app.UseAllowedHosts();
         app.UseSafeHeaders();

@@ -9,18 +9,23 @@ public static class SelectionPricing
     /// <summary>Up to this many open jobs all choices are priced beforehand.</summary>
     public const int MostPriced = 6;
 
-    /// <summary>Every choice over the open jobs, by its number; empty where there are too many.</summary>
+    /// <summary>Every choice over the open jobs; empty where there are too many, then each is asked for with <see cref="Of"/>.</summary>
     /// <param name="pricing">The order's case.</param>
-    /// <param name="approved">Ids of jobs that are in whatever is chosen.</param>
-    /// <param name="open">Ids of the jobs that can be chosen, in order.</param>
-    public static IReadOnlyList<SelectionTotals> All(PricingCase pricing, IReadOnlyList<string> approved, IReadOnlyList<string> open) =>
-        open.Count > MostPriced ? [] : Enumerable.Range(0, 1 << open.Count).Select(chosen => Of(pricing, approved, open, chosen)).ToList();
+    /// <param name="approved">Jobs that are in whatever is chosen.</param>
+    /// <param name="open">Jobs that can be chosen, in order.</param>
+    public static IReadOnlyList<SelectionTotals> All(PricingCase pricing, IReadOnlyList<Job> approved, IReadOnlyList<Job> open) => open.Count > MostPriced ? []
+        : [.. Enumerable.Range(0, 1 << open.Count).Select(bits => Of(pricing, approved, open, open.Where((_, i) => (bits & (1 << i)) != 0).Select(j => j.Id).ToHashSet()))];
 
     /// <summary>One choice.</summary>
-    public static SelectionTotals Of(PricingCase pricing, IReadOnlyList<string> approved, IReadOnlyList<string> open, int chosen)
+    /// <param name="pricing">The order's case.</param>
+    /// <param name="approved">Jobs that are in whatever is chosen.</param>
+    /// <param name="open">Jobs that can be chosen, in order.</param>
+    /// <param name="chosen">Keys of the open jobs that are in.</param>
+    public static SelectionTotals Of(PricingCase pricing, IReadOnlyList<Job> approved, IReadOnlyList<Job> open, IReadOnlySet<long> chosen)
     {
-        var result = OrderPricer.Price(pricing with { Include = JobSelection.Of(approved.Concat(open.Where((_, i) => (chosen & (1 << i)) != 0))) });
-        return new SelectionTotals(chosen, result.Total, result.Taxes.Sum(t => t.Amount), open.Select(id => result.Jobs.First(j => j.Id == id).AddsToTotal).ToList());
+        var inside = open.Where(j => chosen.Contains(j.Id)).ToList();
+        var result = OrderPricer.Price(pricing with { Include = JobSelection.Of(approved.Concat(inside).Select(OrderPricing.JobKey)) });
+        return new SelectionTotals([.. inside.Select(j => j.Id)], result.Total, result.Taxes.Sum(t => t.Amount), [.. open.Select(j => new JobAddition(j.Id, result.Of(j).AddsToTotal))]);
     }
 
     /// <summary>The case with lines left out.</summary>

@@ -68,4 +68,8 @@ public class Invoice
         CaseJson = CaseWriter.Write(pricing),
         DocumentJson = document,
     };
+
+    /// <summary>What is owed on it; below zero where too much was paid.</summary>
+    /// <param name="paid">What was paid on it, refunds taken off.</param>
+    public Money Balance(Money paid) => Total - paid;
 }

@@ -13,7 +13,7 @@ public sealed record InvoiceAccount(Invoice Invoice, bool Reversed, IReadOnlyCol
     public Money Paid => Sum(Payments.Select(p => p.Amount));
 
     /// <summary>What is still owed; below zero where too much was paid.</summary>
-    public Money Balance => (Reversed ? Money.Zero : Invoice.Total) - Paid;
+    public Money Balance => Reversed ? -Paid : Invoice.Balance(Paid);
 
     /// <summary>What was paid beyond what is owed, less the refunds that are under way.</summary>
     public Money Surplus

@@ -142,4 +142,14 @@ public partial class Customer
         MergedIntoId = null;
         kept.Version++;
     }
+
+    /// <summary>Why an exemption or a labor rate can't be theirs: nobody knows it by that name. Refuses with <c>customer.taxExempt</c> and <c>customer.laborRateName</c>.</summary>
+    /// <param name="field">taxExempt or laborRateName.</param>
+    /// <param name="name">The name.</param>
+    /// <param name="exemptions">Names of the policy's exemptions.</param>
+    /// <param name="rates">Names of the policy's labor rates; those agreed with the customer count too.</param>
+    public Problem? Unknown(string field, string name, IEnumerable<string> exemptions, IEnumerable<string> rates) => field == "taxExempt"
+        ? exemptions.Contains(name) ? null : new Problem("customer.taxExempt", $"The policy has no exemption named {name}; set it up in Setup first.", field)
+        : rates.Contains(name) || Rates.Exists(r => r.Name == name) ? null
+        : new Problem("customer.laborRateName", $"No labor rate is named {name}; set it up in Setup first.", field);
 }

@@ -95,7 +95,7 @@ public static class DocumentMaker
             Jobs = document.Jobs.Zip(jobs, (shown, job) => shown with
             {
                 Amount = 0,
-                Lines = shown.Lines.Where(l => l.Kind is not ("Fee" or "Core" or "Discount")).Select(l => l with { Each = null, Amount = null }).ToList(),
+                Lines = shown.Lines.Where(l => l.Kind is not (DocumentLineKind.Fee or DocumentLineKind.Core or DocumentLineKind.Discount)).Select(l => l with { Each = null, Amount = null }).ToList(),
                 Checklist = job.Checklist.Split('\n', StringSplitOptions.RemoveEmptyEntries),
             }).ToList(),
         };
@@ -209,15 +209,15 @@ public static class DocumentMaker
                 var priced = figures.Of(line);
                 if (line.IsExcluded) continue;
                 var fixedPrice = job.FixedPrice is not null && line.Kind is not LineKind.Fee;
-                lines.Add(new DocumentLine(line.Kind.ToString(), line.Description, (line as PartLine)?.Number ?? "", QuantityOf(line, priced),
+                lines.Add(new DocumentLine(KindOf(line.Kind), line.Description, (line as PartLine)?.Number ?? "", QuantityOf(line, priced),
                     fixedPrice || line.Kind == LineKind.Labor ? null : priced?.UnitPrice, fixedPrice ? null : priced?.Amount)
                 {
                     Note = kind == DocumentKind.WorkOrder ? string.Join(" · ", new[] { line.NoteInside, line.NoteForCustomer }.Where(n => n.Length > 0)) : GoesOn(kind, line.NoteVisibility) ? line.NoteForCustomer : "",
                 });
-                if (priced is { Core: not 0 }) lines.Add(new DocumentLine("Core", $"Core deposit, {line.Description}", "", "", null, priced.Core));
+                if (priced is { Core: not 0 }) lines.Add(new DocumentLine(DocumentLineKind.Core, $"Core deposit, {line.Description}", "", "", null, priced.Core));
             }
             foreach (var companion in figures.Companions)
-                lines.Add(new DocumentLine(companion.Rule.Kind.ToString(), companion.Rule.Label ?? companion.Rule.Code, "", $"{companion.Quantity:0.###}", companion.Each, OrderPricing.Gross(companion)));
+                lines.Add(new DocumentLine(KindOf(companion.Rule.Kind), companion.Rule.Label ?? companion.Rule.Code, "", $"{companion.Quantity:0.###}", companion.Each, OrderPricing.Gross(companion)));
             lines.AddRange(Discounts(order, job, figures));
             jobs.Add(new DocumentJob(job.Title, figures.Subtotal, lines) { Text = job.CustomerText });
         }
@@ -227,7 +227,7 @@ public static class DocumentMaker
     /// <summary>Discounts as rows of a job: those of its lines, its own, and its share of those on everything, so that the rows add up to what the job comes to.</summary>
     private static IEnumerable<DocumentLine> Discounts(Order order, Job job, JobFigures figures)
     {
-        static DocumentLine Row(string text, decimal amount) => new("Discount", text, "", "", null, -amount);
+        static DocumentLine Row(string text, decimal amount) => new(DocumentLineKind.Discount, text, "", "", null, -amount);
         foreach (var line in OrderPricing.PricedLines(job))
         {
             if (order.DiscountOf(line) is { } discount && figures.Of(line)!.Discount is var taken and not 0) yield return Row(discount.TextOff(line.Description), taken);
@@ -278,4 +278,15 @@ public static class DocumentMaker
         AnswerChannel.Message => "by message",
         _ => "on the link",
     };
+
+    internal static DocumentLineKind KindOf(LineKind kind) => kind switch
+    {
+        LineKind.Labor => DocumentLineKind.Labor,
+        LineKind.Part => DocumentLineKind.Part,
+        LineKind.Sublet => DocumentLineKind.Sublet,
+        LineKind.Fee => DocumentLineKind.Fee,
+        _ => DocumentLineKind.Text,
+    };
+
+    private static DocumentLineKind KindOf(AmountKind kind) => Enum.Parse<DocumentLineKind>(kind.ToString());
 }

@@ -21,4 +21,17 @@ public sealed record OfferedDocument(string Kind, string Words, string Brief)
         (order.State == OrderState.Posted, new("invoice", "Invoice", "Invoice, jobs without their lines")),
         (order.State == OrderState.Posted && !order.CounterSale, new("release-slip", "Release slip, signed when the car goes", "")),
     }.Where(d => d.Is).Select(d => d.Document).ToList();
+
+    /// <summary>Nothing is approved: no work order.</summary>
+    public static readonly Problem NothingApproved = Nothing("Nothing is approved yet, so there is nothing to work on.");
+    /// <summary>No finding was released: no inspection.</summary>
+    public static readonly Problem NothingReleased = Nothing("No finding was released for the customer yet.");
+    /// <summary>Not posted: no release slip.</summary>
+    public static readonly Problem NotPosted = Nothing("Post the invoice first: a car goes with its bill.");
+    /// <summary>No invoice.</summary>
+    public static readonly Problem NoInvoice = Nothing("This order has no invoice yet.");
+    /// <summary>No check-in sheet.</summary>
+    public static readonly Problem NotCheckedIn = Nothing("Nobody signed a check-in sheet yet.");
+
+    private static Problem Nothing(string why) => new("document.nothing", why, "document");
 }

@@ -24,4 +24,7 @@ public static class Stages
 
     /// <summary>What people call it.</summary>
     public static string Name(Stage stage) => Names[stage];
+
+    /// <summary>Where a car goes that has all its parts.</summary>
+    public const Stage AfterParts = Stage.ReadyForTechnician;
 }

@@ -1,3 +1,5 @@
+using System.Globalization;
+
 namespace Yardstick.Core.FollowUp;
 
 /// <summary>Where a car stands with a service.</summary>
@@ -6,4 +8,24 @@ namespace Yardstick.Core.FollowUp;
 /// <param name="LastReading">The reading then.</param>
 /// <param name="Due">When it is due.</param>
 /// <param name="PassedAt">Where it was never done here: the last multiple of the distance that the car has passed.</param>
-public sealed record ServiceStanding(ScheduledService Service, DateOnly? LastOn, int? LastReading, Due Due, int? PassedAt);
+public sealed record ServiceStanding(ScheduledService Service, DateOnly? LastOn, int? LastReading, Due Due, int? PassedAt)
+{
+    /// <summary>In a word.</summary>
+    public ServiceState State => (PassedAt, Due.State) switch
+    {
+        ({ }, DueState.Later) => ServiceState.Missed,
+        (_, DueState.Later) => ServiceState.Later,
+        (_, DueState.Soon) => ServiceState.Soon,
+        _ => ServiceState.Due,
+    };
+
+    /// <summary>When it was done and is due, in words.</summary>
+    /// <param name="unit">Word of the shop's unit of distance.</param>
+    public string Words(string unit) => FormattableString.Invariant(this switch
+    {
+        { LastOn: { } on, LastReading: { } at } => (FormattableString)$"last {on:MMM d, yyyy} at {at:N0} {unit}, due {Due.On:MMM d, yyyy}",
+        { LastOn: { } on } => $"last {on:MMM d, yyyy}, due {Due.On:MMM d, yyyy}",
+        { PassedAt: { } passed } => $"was due at {passed:N0} {unit}, not done here",
+        _ => $"first due about {Due.On:MMM d, yyyy}",
+    });
+}

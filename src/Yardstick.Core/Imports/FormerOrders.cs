@@ -95,7 +95,7 @@ public static class FormerOrders
         Writer = "",
         Concerns = [],
         Jobs = document.Jobs.Select(j => new DocumentJob(j.Title, j.Lines.Sum(l => l.Amount),
-            j.Lines.Select(l => new DocumentLine(l.Kind.ToString(), l.Description, l.Number, l.Kind == LineKind.Text ? "" : l.Quantity.ToString("0.###", CultureInfo.InvariantCulture) + (l.Kind == LineKind.Labor ? " h" : ""), l.Each, l.Kind == LineKind.Text && l.Amount == 0 ? null : l.Amount)).ToList())).ToList(),
+            j.Lines.Select(l => new DocumentLine(DocumentMaker.KindOf(l.Kind), l.Description, l.Number, l.Kind == LineKind.Text ? "" : l.Quantity.ToString("0.###", CultureInfo.InvariantCulture) + (l.Kind == LineKind.Labor ? " h" : ""), l.Each, l.Kind == LineKind.Text && l.Amount == 0 ? null : l.Amount)).ToList())).ToList(),
         NotDone = [],
         Totals = document.Tax == 0 ? [new DocumentAmount("Total", document.Total)] : [new DocumentAmount("Tax", document.Tax), new DocumentAmount("Total", document.Total)],
         Consent = [],

@@ -54,6 +54,7 @@ public class Finding
     /// <summary>Makes a finding from what was typed.</summary>
     public static Result<Finding> Create(long orderId, string? text, string? measured, string? unit, Rating rating, string? photoHash, long byId, DateTime at)
     {
+        if (!Enum.IsDefined(rating)) return new Problem("finding.rating", "Rate it sound, watch, due or unsafe.", "rating");
         if (string.IsNullOrWhiteSpace(text)) return new Problem("finding.empty", "Say in a few words what was found.", "text");
         if (text.Length > 2000) return new Problem("finding.long", "A finding can have at most 2,000 characters.", "text");
         decimal? value = null;

@@ -212,4 +212,7 @@ public partial class Message
     /// <summary>Puts the secret of its link into this copy, which is handed over and not kept.</summary>
     /// <param name="token">The link's token.</param>
     public void Reveal(string token) => Body = OpenBody(_ => token);
+
+    /// <summary>When it goes out, UTC, where it waits for the end of the quiet hours; null where it goes out by itself at once.</summary>
+    public DateTime? WaitsUntil => State == MessageState.Waiting && NotBefore > At + TimeSpan.FromMinutes(1) ? NotBefore : null;
 }

@@ -1,3 +1,4 @@
+using System.Linq.Expressions;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Vehicles;
@@ -129,5 +130,18 @@ public partial class Vehicle
         CustomerId = owner;
         Version++;
         return transfer;
+    }
+
+    /// <summary>Model years by which like cars differ at most.</summary>
+    public const int LikeYears = 3;
+
+    /// <summary>Readings by which visits of like cars differ at most, in the shop's unit of distance.</summary>
+    public const int LikeDistance = 10_000;
+
+    /// <summary>Cars of the same make and model, built about the same time; itself among them.</summary>
+    public Expression<Func<Vehicle, bool>> IsLike()
+    {
+        var (make, model, from, to) = (Make, Model, Year - LikeYears, Year + LikeYears);
+        return other => other.Make == make && other.Model == model && other.Year >= from && other.Year <= to;
     }
 }

@@ -3046,6 +3046,8 @@ namespace Yardstick.Data.Migrations
 
                     b.HasKey("Id");
 
+                    b.HasIndex("At");
+
                     b.ToTable("Commands");
                 });
 

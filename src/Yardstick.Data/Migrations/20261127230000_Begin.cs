@@ -1876,6 +1876,11 @@ namespace Yardstick.Data.Migrations
                 column: "OrderId");
 
             migrationBuilder.CreateIndex(
+                name: "IX_Commands_At",
+                table: "Commands",
+                column: "At");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Concerns_OrderId",
                 table: "Concerns",
                 column: "OrderId");

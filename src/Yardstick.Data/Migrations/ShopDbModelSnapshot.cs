@@ -3043,6 +3043,8 @@ namespace Yardstick.Data.Migrations
 
                     b.HasKey("Id");
 
+                    b.HasIndex("At");
+
                     b.ToTable("Commands");
                 });
 

@@ -51,6 +51,8 @@ internal sealed class OrdersMapping :
         builder.Ignore(j => j.IsOn);
         builder.Ignore(j => j.OnLines);
         builder.Ignore(j => j.IsCredited);
+        builder.Ignore(j => j.IsUndecided);
+        builder.Ignore(j => j.IsSetAside);
         builder.Ignore(j => j.PayerWords);
         builder.Ignore(j => j.CreditShown);
         builder.ComplexProperty(j => j.Subtotal);

@@ -58,5 +58,9 @@ internal sealed class SetupMapping :
 
     public void Configure(EntityTypeBuilder<Terminal> builder) => builder.HasIndex(t => t.TokenHash).IsUnique();
 
-    public void Configure(EntityTypeBuilder<CommandRecord> builder) => builder.Property(c => c.Id).ValueGeneratedNever();
+    public void Configure(EntityTypeBuilder<CommandRecord> builder)
+    {
+        builder.Property(c => c.Id).ValueGeneratedNever();
+        builder.HasIndex(c => c.At);
+    }
 }

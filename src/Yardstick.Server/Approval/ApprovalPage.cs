@@ -78,7 +78,7 @@ public static class ApprovalPage
     }
 
     private static async Task<IResult> ShowAsync(string token, ShopDb db, TimeProvider time) =>
-        await FindAsync(db, token, time.GetUtcNow().UtcDateTime) is { } found ? Results.Ok(await ViewAsync(db, found)) : Problems.Of(Unknown, 404);
+        await FindAsync(db, token, time.GetUtcNow().UtcDateTime) is { } found ? Results.Ok(await ViewAsync(db, found)) : Problems.Of(Unknown);
 
     private static async Task<ApprovalPageView> ViewAsync(ShopDb db, Found found)
     {
@@ -114,17 +114,17 @@ public static class ApprovalPage
             await db.SaveChangesAsync();
             return link.OrderId;
         }) : 0;
-        if (orderId == 0) return Problems.Of(Unknown, 404);
+        if (orderId == 0) return Problems.Of(Unknown);
         return Results.NoContent();
     }
 
     private static async Task<IResult> ChooseAsync(string token, TalkThroughView.SelectionRequest request, ShopDb db, TimeProvider time) =>
-        await FindAsync(db, token, time.GetUtcNow().UtcDateTime) is { State: LinkState.Open } found ? Results.Ok(TalkThroughView.Choose(found.Now, request)) : Problems.Of(Unknown, 404);
+        await FindAsync(db, token, time.GetUtcNow().UtcDateTime) is { State: LinkState.Open } found ? Results.Ok(TalkThroughView.Choose(found.Now, request)) : Problems.Of(Unknown);
 
     private static async Task<IResult> ReplyAsync(string token, ApprovalAnswerRequest request, ShopDb read, SingleWriter writer, Signatures signatures, TimeProvider time)
     {
         var utcNow = time.GetUtcNow().UtcDateTime;
-        if (await FindAsync(read, token, utcNow) is not { } found) return Problems.Of(Unknown, 404);
+        if (await FindAsync(read, token, utcNow) is not { } found) return Problems.Of(Unknown);
         // A second tap says the same again: the answer is there already.
         if (found.State == LinkState.Answered) return Results.Ok(await ViewAsync(read, found));
         if (found.State != LinkState.Open) return Problems.Of(ApprovalLink.Closed((await ViewAsync(read, found)).Sentence));
@@ -164,7 +164,7 @@ public static class ApprovalPage
     private static async Task<IResult> AskAsync(string token, CustomerQuestion question, ShopDb read, SingleWriter writer, TimeProvider time)
     {
         var utcNow = time.GetUtcNow().UtcDateTime;
-        if (await FindAsync(read, token, utcNow) is not { } found) return Problems.Of(Unknown, 404);
+        if (await FindAsync(read, token, utcNow) is not { } found) return Problems.Of(Unknown);
         var order = found.Now.Order;
         var hour = utcNow.AddHours(-1);
         var lately = await read.Messages.CountAsync(m => m.OrderId == order.Id && m.Channel == MessageChannel.Page && m.At > hour);

@@ -43,7 +43,7 @@ public static class DocumentLinks
 
     private static async Task<IResult> ShowAsync(string token, ShopDb db, ContentStore store, TimeProvider time)
     {
-        if (await FindAsync(db, token) is not { } link) return Problems.Of(ApprovalPage.Unknown, 404);
+        if (await FindAsync(db, token) is not { } link) return Problems.Of(ApprovalPage.Unknown);
         var shop = await db.Shops.SingleAsync();
         var sentence = link.SentenceAt(time.GetUtcNow().UtcDateTime, shop.Local);
         var good = sentence.Length == 0;
@@ -54,7 +54,7 @@ public static class DocumentLinks
     private static async Task<IResult> FileAsync(string token, ShopDb read, SingleWriter gate, ContentStore store, TimeProvider time)
     {
         var utcNow = time.GetUtcNow().UtcDateTime;
-        if (await FindAsync(read, token) is not { } link || !link.IsGoodAt(utcNow)) return Problems.Of(ApprovalPage.Unknown, 404);
+        if (await FindAsync(read, token) is not { } link || !link.IsGoodAt(utcNow)) return Problems.Of(ApprovalPage.Unknown);
         // Programs that look at links before people do stay on the page; the document itself is opened by a person.
         await gate.RunAsync(async db =>
         {

@@ -51,7 +51,7 @@ public static class RecordDecision
         {
             var answer = Read(request, under.LocalNow, under.Shop);
             if (answer.Problem is { } bad) return bad;
-            if (request.JobIds is not { Count: > 0 }) return new Problem("decision.jobs", "Say which jobs were decided.", "jobIds");
+            if (request.JobIds is not { Count: > 0 }) return Answer.AboutNothing("jobIds");
             var decided = await DecideAsync(under, request.JobIds.Select(job => (job, answer.Value with { SignatureHash = signature.Value })).ToList());
             if (decided is not null) return decided;
             return new Changed(under.Order.Version, id, under.Order.Version);
@@ -66,7 +66,7 @@ public static class RecordDecision
 
     private static async Task<Result<Changed>> SeveralAsync(OrderCommandContext under, SeveralDecisionsRequest request, string signatureHash)
     {
-        if (request.Jobs is not { Count: > 0 }) return new Problem("decision.jobs", "Say which jobs were decided.", "jobs");
+        if (request.Jobs is not { Count: > 0 }) return Answer.AboutNothing("jobs");
         var answers = new List<(long, Answer)>();
         foreach (var job in request.Jobs)
         {
@@ -97,13 +97,13 @@ public static class RecordDecision
 
     private static Result<Answer> Read(RecordDecisionRequest request, DateTime localNow, Shop shop)
     {
-        if (!Enum.IsDefined(request.Kind) || !Enum.IsDefined(request.Channel)) return new Problem("decision.kind", "An answer is approved, declined, deferred or taken back.", "kind");
         var answer = new Answer(request.Kind, request.DecidedBy ?? "", request.Channel, request.Note ?? "")
         {
             LinesOut = (request.LinesOut ?? []).ToHashSet(),
             Acknowledged = request.Acknowledged ? shop.UnsafeTerms : "",
         };
-        return request.Kind == DecisionKind.Deferred ? answer.PutOff(request.DeferUntil, request.DeferAtReading, localNow) : answer;
+        return answer.IsKnown().Problem is { } unknown ? unknown
+            : request.Kind == DecisionKind.Deferred ? answer.PutOff(request.DeferUntil, request.DeferAtReading, localNow) : answer;
     }
 
     private static Task<IResult> PassCeiling(long id, CeilingRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, under =>

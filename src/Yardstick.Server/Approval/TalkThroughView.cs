@@ -18,7 +18,7 @@ public static class TalkThroughView
     /// <param name="Estimate">What the customer is shown.</param>
     /// <param name="OrderId">The order.</param>
     /// <param name="Version">The order's version.</param>
-    /// <param name="OpenJobs">Jobs that wait for an answer, in order; the bits of a choice follow them.</param>
+    /// <param name="OpenJobs">Jobs that wait for an answer, in order.</param>
     /// <param name="Choices">Figures of every choice; empty where there are too many, then the server answers each.</param>
     /// <param name="Agreed">Amount agreed to; null while nothing was decided.</param>
     /// <param name="Allowed">How far the approved work may grow without asking again.</param>
@@ -49,17 +49,13 @@ public static class TalkThroughView
     }
 
     /// <summary>Figures of every choice over the open jobs.</summary>
-    internal static IReadOnlyList<SelectionTotals> ChoicesOf(EstimatePresentation shown) => SelectionPricing.All(shown.Case, shown.ApprovedKeys, shown.OpenJobs.Select(OrderPricing.JobKey).ToList());
+    internal static IReadOnlyList<SelectionTotals> ChoicesOf(EstimatePresentation shown) => SelectionPricing.All(shown.Case, shown.Approved, shown.OpenJobs);
 
     /// <summary>Figures of one choice.</summary>
     internal static SelectionTotals Choose(EstimatePresentation shown, SelectionRequest request)
     {
-        var wanted = (request.JobIds ?? []).ToHashSet();
-        var open = shown.OpenJobs;
-        // More than 31 open jobs have no room in a number; the choice is then told by its jobs alone.
-        var chosen = open.Select((job, i) => wanted.Contains(job.Id) && i < 31 ? 1 << i : 0).Sum();
         var pricing = SelectionPricing.Without(shown.Order, shown.Case, (request.LinesOut ?? []).ToHashSet());
-        return SelectionPricing.Of(pricing, shown.ApprovedKeys.Concat(open.Skip(31).Where(j => wanted.Contains(j.Id)).Select(OrderPricing.JobKey)).ToList(), open.Take(31).Select(OrderPricing.JobKey).ToList(), chosen);
+        return SelectionPricing.Of(pricing, shown.Approved, shown.OpenJobs, (request.JobIds ?? []).ToHashSet());
     }
 
     private static async Task<IResult> ChooseAsync(long id, SelectionRequest request, ShopDb db, TimeProvider time) =>

@@ -23,7 +23,7 @@ public sealed class CommandRunner(IHttpContextAccessor accessor, SingleWriter wr
     {
         var http = accessor.HttpContext!;
         if (!Guid.TryParse(http.Request.Headers["X-Command-Id"], out var id))
-            return Problems.Of(new Problem("command.id", "A change needs the header X-Command-Id with a new UUID."), 400);
+            return Problems.Of(new Problem("command.id", "A change needs the header X-Command-Id with a new UUID."));
         var clientId = http.Request.Headers["X-Client-Id"].ToString();
         var actor = new Actor(http.User.StaffId(), time.GetUtcNow().UtcDateTime, clientId.Length > LongestClientId ? clientId[..LongestClientId] : clientId)
         {
@@ -37,7 +37,7 @@ public sealed class CommandRunner(IHttpContextAccessor accessor, SingleWriter wr
             {
                 return before.StaffId == actor.StaffId && before.Asked == asked
                     ? new Outcome(before.Status, before.Body, null, Keep: false)
-                    : new Outcome(0, "", new Problem("command.id", "This command id was used for another change, or by somebody else."), Keep: false);
+                    : new Outcome(0, "", new Problem("command.reused", "This command id was used for another change, or by somebody else."), Keep: false);
             }
             PendingChanges.Of(db).CommandId = id.ToString();
             var result = await change(new CommandContext(db, actor));

@@ -143,9 +143,7 @@ public static class CustomerPage
         var name = request.Value?.Trim() ?? "";
         if (name.Length == 0 || request.Field is not ("laborRateName" or "taxExempt")) return null;
         var policy = await Policies.PolicyAsync(db, await Policies.PolicyInForceAsync(db));
-        return request.Field == "taxExempt"
-            ? policy.Exemptions.Any(e => e.Name == name) ? null : new Problem("customer.taxExempt", $"The policy has no exemption named {name}; set it up in Setup first.", request.Field)
-            : policy.Pricing.LaborRates.ContainsKey(name) || customer.Rates.Exists(r => r.Name == name) ? null : new Problem("customer.laborRateName", $"No labor rate is named {name}; set it up in Setup first.", request.Field);
+        return customer.Unknown(request.Field, name, policy.Exemptions.Select(e => e.Name), policy.Pricing.LaborRates.Keys);
     }
 
     private static Task<IResult> SetItem(long id, ItemRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>

@@ -25,7 +25,7 @@ internal static class RecordCommands
         if (latest is null || latest.New == wanted) return null;
         var who = await work.Db.Staff.Where(s => s.Id == latest.ById).Select(s => s.Name).FirstOrDefaultAsync() ?? "Somebody";
         var at = (await work.Db.Shops.SingleAsync()).Local(latest.At);
-        return new Problem("edit.conflict", $"{StaffMember.ShortNameOf(who)} changed this to \"{latest.New}\" at {at.Clock()}; yours was not kept.", field);
+        return Clash.OfEdit(StaffMember.ShortNameOf(who), latest.New, at, field);
     }
 
     /// <summary>Writes down what changed.</summary>

@@ -45,15 +45,15 @@ public sealed class DocumentPdfs(ContentStore store)
             case "estimate":
                 return Of(DocumentMaker.OfOrder(order, parties, shop, result, DocumentKind.Estimate, order.Number, now, policy.Pricing.Overrun) with { Findings = DocumentMaker.Found(findings) });
             case "work-order":
-                if (!order.ApprovedJobs.Any()) return new Problem("document.nothing", "Nothing is approved yet, so there is nothing to work on.", "document");
+                if (!order.ApprovedJobs.Any()) return OfferedDocument.NothingApproved;
                 return Of(DocumentMaker.OfWorkOrder(order, parties, shop, result, now));
             case "inspection":
-                if (!findings.Exists(f => f.Release == CustomerVisibility.Shown)) return new Problem("document.nothing", "No finding was released for the customer yet.", "document");
+                if (!findings.Exists(f => f.Release == CustomerVisibility.Shown)) return OfferedDocument.NothingReleased;
                 return Of(DocumentMaker.OfInspection(order, parties, shop, result, findings, now));
             case "release-slip":
-                if (await InvoiceOf(db, order.Id).FirstOrDefaultAsync() is not { } invoice || order.State != OrderState.Posted) return new Problem("document.nothing", "Post the invoice first: a car goes with its bill.", "document");
+                if (await InvoiceOf(db, order.Id).FirstOrDefaultAsync() is not { } invoice || order.State != OrderState.Posted) return OfferedDocument.NotPosted;
                 var paid = new Money(await db.Payments.Where(p => p.InvoiceId == invoice.Id).SumAsync(p => p.Amount.Cents));
-                return Of(DocumentMaker.OfReleaseSlip(order, parties, shop, result, invoice.Number, invoice.Total - paid, now));
+                return Of(DocumentMaker.OfReleaseSlip(order, parties, shop, result, invoice.Number, invoice.Balance(paid), now));
             default: return new Problem("document.gone", $"There is no document \"{kind}\".", "document");
         }
     }
@@ -88,7 +88,7 @@ public sealed class DocumentPdfs(ContentStore store)
 
     private async Task<Result<Made>> InvoiceAsync(ShopDb db, long orderId, bool brief)
     {
-        if (await InvoiceOf(db, orderId).Select(i => new { i.Number, i.DocumentJson }).FirstOrDefaultAsync() is not { } invoice) return new Problem("document.nothing", "This order has no invoice yet.", "document");
+        if (await InvoiceOf(db, orderId).Select(i => new { i.Number, i.DocumentJson }).FirstOrDefaultAsync() is not { } invoice) return OfferedDocument.NoInvoice;
         var document = DocumentMaker.Read(invoice.DocumentJson);
         return new Made(Draw(document, brief), $"invoice-{invoice.Number}.pdf", document.Title);
     }
@@ -96,7 +96,7 @@ public sealed class DocumentPdfs(ContentStore store)
     private async Task<Result<Made>> CheckInAsync(ShopDb db, Order order)
     {
         var hash = await db.CheckInSheets.Where(c => c.OrderId == order.Id).OrderByDescending(c => c.Id).Select(c => c.FileHash).FirstOrDefaultAsync();
-        return hash is null ? new Problem("document.nothing", "Nobody signed a check-in sheet yet.", "document")
+        return hash is null ? OfferedDocument.NotCheckedIn
             : new Made(await File.ReadAllBytesAsync(store.PathOf(hash, picture: false)), $"check-in-{order.Number}.pdf", $"Check-in sheet {order.Number}");
     }
 }

@@ -135,7 +135,7 @@ internal sealed class PdfPages : PdfSheet
         {
             var texts = PdfFace.Regular.Wrap(line.Description, 9, 250).ToList();
             Room(13 * texts.Count);
-            PdfFace.Condensed.Draw(Canvas, line.Kind.ToUpperInvariant(), Left, Y, 8, Soft);
+            PdfFace.Condensed.Draw(Canvas, line.Kind.ToString().ToUpperInvariant(), Left, Y, 8, Soft);
             PdfFace.Regular.Draw(Canvas, Fit(PdfFace.Regular, line.Number, 8.5f, 80), 350, Y, 8.5f, Soft);
             RightText(PdfFace.Regular, line.Quantity, 452, Y, 9, Ink);
             if (line.Each is { } each) RightText(PdfFace.Regular, Amount(each), 506, Y, 9, Ink);

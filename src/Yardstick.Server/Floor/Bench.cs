@@ -75,7 +75,7 @@ public static class Bench
     }
 
     /// <summary>What stands around the orders of a bench, asked once for all of them.</summary>
-    private sealed record Around(Dictionary<long, Vehicle> Vehicles, ILookup<long, TimeEntry> Times, Dictionary<long, StaffMember> Staff, List<PurchaseOrder> Purchases, Dictionary<long, string> Suppliers, ILookup<long, Finding> Findings)
+    private sealed record Around(Dictionary<long, Vehicle> Vehicles, ILookup<long, TimeEntry> Times, Dictionary<long, StaffMember> Staff, List<PurchaseOrder> Purchases, Dictionary<long, string> Suppliers, ILookup<long, Finding> Findings, List<PlannedWork> Planned)
     {
         internal static async Task<Around> ReadAsync(ShopDb db, List<Order> orders)
         {
@@ -87,7 +87,8 @@ public static class Bench
                 await db.Staff.AsNoTracking().ToDictionaryAsync(s => s.Id),
                 await db.PurchaseOrders.AsNoTracking().Include(p => p.Lines).Where(p => purchaseIds.Contains(p.Id)).OrderBy(p => p.Id).ToListAsync(),
                 await db.Suppliers.ToDictionaryAsync(s => s.Id, s => s.Name),
-                (await db.Findings.AsNoTracking().Where(f => ids.Contains(f.OrderId)).OrderBy(f => f.Id).ToListAsync()).ToLookup(f => f.OrderId));
+                (await db.Findings.AsNoTracking().Where(f => ids.Contains(f.OrderId)).OrderBy(f => f.Id).ToListAsync()).ToLookup(f => f.OrderId),
+                await db.PlannedWork.AsNoTracking().Where(p => ids.Contains(p.OrderId)).ToListAsync());
         }
     }
 
@@ -104,7 +105,7 @@ public static class Bench
                 on.Where(t => t.End is null).Select(t => staff[t.StaffId].ShortName).ToList(), job.OnLines.Where(l => !l.IsExcluded && l.Kind != LineKind.Fee).Select(l => LineOf(job, l, purchases, suppliers)).ToList());
         }).ToList();
         return new BenchCar(order.Id, order.Number, order.Version, vehicle?.Plate ?? "", vehicle?.Description ?? "Counter sale", vehicle?.Vin ?? "", vehicle?.Color ?? "", vehicle?.Engine ?? "", order.KeyTag, order.Stage, Stages.Name(order.Stage),
-            order.PromisedAt, Promise.State(order.PromisedAt, order.Stage, null, null, shop.Local(utcNow)), order.OdometerIn, vehicle?.Warning ?? "", order.HasPriority, order.OldPartsBack, order.WashingWanted,
+            order.PromisedAt, new DayPlan(shop, utcNow, around.Planned, times, purchases).PromiseOf(order), order.OdometerIn, vehicle?.Warning ?? "", order.HasPriority, order.OldPartsBack, order.WashingWanted,
             order.Concerns.OrderBy(c => c.Position).Select(c => new SheetConcern(c.Id, c.Complaint, c.Cause, c.Correction, c.Version)).ToList(), jobs,
             findings.ConvertAll(f => new FindingView(f.Id, f.Text, f.Measured, f.Unit, f.Rating, f.PhotoHash, staff[f.ById].ShortName, f.At)));
     }

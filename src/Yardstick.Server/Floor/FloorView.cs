@@ -48,7 +48,6 @@ public static class FloorView
     private static async Task<FloorPageView> ReadAsync(ShopDb db, DateTime utcNow)
     {
         var shop = await db.Shops.SingleAsync();
-        var now = shop.Local(utcNow);
         var orders = await db.Orders.Include(o => o.Jobs).ThenInclude(j => j.Lines).Where(o => o.State == OrderState.Open || o.State == OrderState.Posted && o.Stage == Stage.Done && o.PostedAt > utcNow.AddDays(-14)).ToListAsync();
         var ids = orders.ConvertAll(o => o.Id);
         var (vehicleIds, customerIds) = (orders.Select(o => o.VehicleId).OfType<long>().ToList(), orders.Select(o => o.CustomerId).OfType<long>().ToList());
@@ -61,7 +60,7 @@ public static class FloorView
         var purchaseIds = await db.PurchaseOrderLines.Where(l => ids.Contains(l.OrderId)).Select(l => l.PurchaseOrderId).Distinct().ToListAsync();
         var purchases = await db.PurchaseOrders.Include(p => p.Lines).Where(p => purchaseIds.Contains(p.Id) && p.State != PurchaseOrderState.Received).ToListAsync();
         var suppliers = await db.Suppliers.ToDictionaryAsync(s => s.Id, s => s.Name);
-        var floor = new Reading(shop, now, utcNow, planned, times, purchases, suppliers);
+        var day = new DayPlan(shop, utcNow, planned, times, purchases);
 
         string Plate(Order o) => o.VehicleId is { } id ? vehicles[id].Plate : "";
         var blocks = new List<FloorBlock>();
@@ -70,75 +69,28 @@ public static class FloorView
         {
             foreach (var job in order.OnJobs.Where(j => j.Decision is DecisionKind.Approved or DecisionKind.Proposed))
             {
-                if (planned.Find(p => p.JobId == job.Id) is { } plan)
+                if (day.PlanOf(job) is { } plan)
                 {
-                    if (plan.Start.Date == now.Date || plan.Start.Date < now.Date && job.Progress != JobProgress.Finished) blocks.Add(floor.BlockOf(order, job, plan, Plate(order)));
+                    if (day.IsOfToday(plan, job)) blocks.Add(BlockOf(order, job, plan, day.Of(job, plan), Plate(order)));
                 }
-                else if (job.Progress != JobProgress.Finished && order.State == OrderState.Open && order.Stage <= Stage.InWork && !order.CounterSale && job.SoldHours > 0)
-                    unplanned.Add(new UnplannedJob(job.Id, order.Id, Plate(order), job.Title, job.SoldHours, job.Decision == DecisionKind.Approved, job.OnLines.OfType<LaborLine>().FirstOrDefault(l => !l.IsExcluded && l.TechnicianId is not null)?.TechnicianId ?? order.LeadId));
+                else if (DayPlan.IsToBePlanned(order, job))
+                    unplanned.Add(new UnplannedJob(job.Id, order.Id, Plate(order), job.Title, job.SoldHours, job.Decision == DecisionKind.Approved, DayPlan.TechnicianFor(order, job)));
             }
         }
-        var cards = orders.OrderBy(o => o.PromisedAt ?? DateTime.MaxValue).ThenBy(o => o.Id).Select(o => floor.CardOf(o, Plate(o), o.VehicleId is { } v ? vehicles[v].ShortDescription : "Counter sale", o.CustomerId is { } c ? customers[c].DisplayName : "")).ToList();
-        return new FloorPageView(now, shop.Opens, shop.Closes, Stages.All.Select(s => new StageView(s, Stages.Name(s))).ToList(),
+        FloorCard CardOf(Order o)
+        {
+            var named = day.TechniciansOf(o);
+            var job = times.Where(t => t.OrderId == o.Id && t.End is null).Select(t => o.Jobs.Find(j => j.Id == t.JobId)?.Title).FirstOrDefault();
+            return new FloorCard(o.Id, o.Number, Plate(o), o.VehicleId is { } v ? vehicles[v].ShortDescription : "Counter sale", o.CustomerId is { } c ? customers[c].DisplayName : "",
+                o.Title, o.KeyTag, o.Stage, o.StageSince, o.PromisedAt, day.PromiseOf(o), day.WaitsFor(o, suppliers), job ?? "", named.Count > 0 ? named[0] : null, named,
+                decimal.Round(o.Progress, 3), o.HasPriority, o.Version);
+        }
+        var cards = orders.OrderBy(o => o.PromisedAt ?? DateTime.MaxValue).ThenBy(o => o.Id).Select(CardOf).ToList();
+        return new FloorPageView(day.Now, shop.Opens, shop.Closes, Stages.All.Select(s => new StageView(s, Stages.Name(s))).ToList(),
             technicians.ConvertAll(t => new FloorPerson(t.Id, t.ShortName, t.Skills, present.Contains(t.Id))), blocks, unplanned, cards,
-            blocks.Where(b => b.TechnicianId != null).Sum(b => b.Hours), technicians.Count * shop.OpenHours);
+            blocks.Where(b => b.TechnicianId != null).Sum(b => b.Hours), day.Capacity(technicians.Count));
     }
 
-    private sealed class Reading(Shop shop, DateTime now, DateTime utcNow, List<PlannedWork> planned, List<TimeEntry> times, List<PurchaseOrder> purchases, Dictionary<long, string> suppliers)
-    {
-        internal FloorBlock BlockOf(Order order, Job job, PlannedWork plan, string plate)
-        {
-            var on = times.Where(t => t.JobId == job.Id).ToList();
-            var running = on.Exists(t => t.End is null);
-            var worked = on.Sum(t => t.Hours(utcNow));
-            var start = on.Count > 0 ? shop.Local(on.Min(t => t.Start)) : plan.Start;
-            // What did not begin yesterday begins today at the earliest.
-            if (start.Date < now.Date) start = now.Date + shop.Opens.ToTimeSpan();
-            var end = start.AddHours((double)job.SoldHours);
-            if (running && end < now) end = now;
-            var finished = job.Progress == JobProgress.Finished;
-            if (finished && job.FinishedAt is { } at) end = shop.Local(at) > start ? shop.Local(at) : end;
-            var over = running && worked > job.SoldHours ? (int)((worked - job.SoldHours) * 60) : 0;
-            var share = job.SoldHours == 0 ? 0 : finished ? 1 : Math.Min(1, worked / job.SoldHours);
-            var why = job.Decision != DecisionKind.Approved ? "if agreed" : PartsComing(order, job);
-            return new FloorBlock(job.Id, order.Id, plan.TechnicianId, plate, job.Title, start, end, job.SoldHours, decimal.Round(share, 3), finished, running, over, finished || running || why.Length == 0, why, plan.Version);
-        }
-
-        private string PartsComing(Order order, Job job)
-        {
-            var lines = job.OnLines.OfType<PartLine>().Where(l => l.IsOpen).Select(l => l.Id).ToHashSet();
-            if (lines.Count == 0) return "";
-            var last = purchases.Where(p => p.Lines.Exists(l => lines.Contains(l.LineId))).Max(p => p.ExpectedAt);
-            return last is { } at ? $"parts {When(shop.Local(at))}" : "parts not ordered";
-        }
-
-        private string When(DateTime at) => at.Date == now.Date ? at.ToString("h:mm") : at.Date == now.Date.AddDays(1) ? "tomorrow" : at.ToString("MMM d");
-
-        internal FloorCard CardOf(Order order, string plate, string vehicle, string customer)
-        {
-            var plans = planned.Where(p => p.OrderId == order.Id).ToList();
-            var named = order.NamedTechnicians.Concat(plans.Select(p => p.TechnicianId).OfType<long>()).Distinct().ToList();
-            var ends = plans.Count == 0 ? (DateTime?)null : plans.Max(p => p.Start.AddHours((double)(order.Jobs.Find(j => j.Id == p.JobId)?.SoldHours ?? 0)));
-            var coming = purchases.Where(p => p.Lines.Exists(l => l.OrderId == order.Id)).ToList();
-            var expected = coming.Where(p => p.IsOpen).Max(p => p.ExpectedAt);
-            var state = Promise.State(order.PromisedAt, order.Stage, ends, expected is { } e ? shop.Local(e) : null, now);
-            var job = times.Where(t => t.OrderId == order.Id && t.End is null).Select(t => order.Jobs.Find(j => j.Id == t.JobId)?.Title).FirstOrDefault();
-            return new FloorCard(order.Id, order.Number, plate, vehicle, customer, order.Title, order.KeyTag, order.Stage, order.StageSince, order.PromisedAt, state,
-                WaitsFor(order, coming), job ?? "", named.Count > 0 ? named[0] : null, named, decimal.Round(order.Progress, 3), order.HasPriority, order.Version);
-        }
-
-        private string WaitsFor(Order order, List<PurchaseOrder> coming)
-        {
-            var trouble = coming.Find(p => p.Trouble.Length > 0);
-            if (trouble is not null) return $"{suppliers[trouble.SupplierId]}: {PurchaseOrder.StateName(trouble.State).ToLowerInvariant()}";
-            var open = coming.Where(p => p.IsOpen).OrderByDescending(p => p.ExpectedAt).FirstOrDefault();
-            if (open is not null) return $"{suppliers[open.SupplierId]}, {(open.ExpectedAt is { } at ? "by " + When(shop.Local(at)) : PurchaseOrder.StateName(open.State).ToLowerInvariant())}";
-            if (order.State == OrderState.Open && order.WaitsForParts) return "Parts to be ordered";
-            if (order.Stage == Stage.WaitingForParts) return "All parts are in";
-            var minutes = (int)(utcNow - order.StageSince).TotalMinutes;
-            return order.Stage == Stage.WaitingForAnswer ? $"Asked {Ago(minutes)}" : order.Stage == Stage.Done ? $"Done {Ago(minutes)}" : "";
-        }
-
-        private static string Ago(int minutes) => minutes < 90 ? $"{minutes} min ago" : minutes < 2880 ? $"{minutes / 60} h ago" : $"{minutes / 1440} days ago";
-    }
+    private static FloorBlock BlockOf(Order order, Job job, PlannedWork plan, PlannedJob at, string plate) => new(job.Id, order.Id, plan.TechnicianId, plate, job.Title, at.Start, at.End,
+        job.SoldHours, at.Share, at.Finished, at.Running, at.MinutesOver, at.Certain, at.Why, plan.Version);
 }

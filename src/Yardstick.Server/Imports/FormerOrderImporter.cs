@@ -20,7 +20,7 @@ internal sealed class FormerOrderImporter : Importer
     internal static async Task<FormerOrderImporter> LoadAsync(ShopDb db, Shop shop, DateTime utcNow)
     {
         var cars = await db.Vehicles.AsNoTracking().Where(v => v.MergedIntoId == null).Select(v => new { v.Id, v.CustomerId, v.Vin, v.Plate }).ToListAsync();
-        return new FormerOrderImporter(shop, utcNow, await OwnerFinder.LoadAsync(db, shop.Country), (await db.FormerOrders.Select(o => o.Number).ToListAsync()).ToHashSet(),
+        return new FormerOrderImporter(shop, utcNow, await Owners.LoadAsync(db, shop.Country), (await db.FormerOrders.Select(o => o.Number).ToListAsync()).ToHashSet(),
             cars.Where(c => c.Vin.Length > 0).ToLookup(c => c.Vin, c => (c.Id, c.CustomerId)), cars.Where(c => c.Plate.Length > 0).ToLookup(c => Plate.Normal(c.Plate), c => (c.Id, c.CustomerId)));
     }
 

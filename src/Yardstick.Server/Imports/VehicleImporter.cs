@@ -19,7 +19,7 @@ internal sealed class VehicleImporter : Importer
     internal static async Task<VehicleImporter> LoadAsync(ShopDb db, Shop shop, DateTime utcNow)
     {
         var cars = await db.Vehicles.AsNoTracking().Where(v => v.MergedIntoId == null).Select(v => new { v.Vin, v.Plate, v.PlateRegion }).ToListAsync();
-        return new VehicleImporter(shop, utcNow, await OwnerFinder.LoadAsync(db, shop.Country), cars.Where(c => c.Vin.Length > 0).Select(c => c.Vin).ToHashSet(), cars.Where(c => c.Plate.Length > 0).Select(c => PlateKey(c.Plate, c.PlateRegion)).ToHashSet());
+        return new VehicleImporter(shop, utcNow, await Owners.LoadAsync(db, shop.Country), cars.Where(c => c.Vin.Length > 0).Select(c => c.Vin).ToHashSet(), cars.Where(c => c.Plate.Length > 0).Select(c => PlateKey(c.Plate, c.PlateRegion)).ToHashSet());
     }
 
     private static string PlateKey(string plate, string region) => $"{region}/{Plate.Normal(plate)}";

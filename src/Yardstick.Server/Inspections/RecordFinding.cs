@@ -32,8 +32,7 @@ public static class RecordFinding
     private static Task<IResult> Handle(long id, RecordFindingRequest request, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
     {
         if (await work.Db.Orders.FindAsync(id) is not { } order) return new Problem("order.gone", "There is no such order.");
-        if (order.State != OrderState.Open) return new Problem("order.posted", "This order is closed; nothing can be added to it.");
-        if (!Enum.IsDefined(request.Rating)) return new Problem("finding.rating", "Rate it sound, watch, due or unsafe.", "rating");
+        if (order.IsOpen().Problem is { } closed) return closed;
         if (request.PhotoHash is { } hash && await work.Db.Photos.FindAsync(hash) is null) return new Problem("photo.gone", "The photo was not kept; take it again.", "photo");
         var finding = Finding.Create(id, request.Text, request.Measured, request.Unit, request.Rating, request.PhotoHash, work.Actor.StaffId, work.Actor.At);
         if (finding.Problem is { } problem) return problem;
@@ -45,7 +44,7 @@ public static class RecordFinding
     private static async Task<IResult> UploadAsync(HttpRequest request, ContentStore store, SingleWriter gate, TimeProvider time, HttpContext http)
     {
         var read = await ContentStore.ReadAsync(request.Body, MostBytes);
-        if (read.Problem is not null) return Problems.Of(new Problem("photo.large", "A photo can have at most 20 MB.", "photo"));
+        if (read.Problem is { } large) return Problems.Of(large with { Field = "photo" });
         var kept = await store.KeepPhotoAsync(read.Value, gate, http.User.StaffId(), time.GetUtcNow().UtcDateTime);
         return kept.Problem is { } problem ? Problems.Of(problem) : Results.Ok(new RecordFindingKept(kept.Value));
     }

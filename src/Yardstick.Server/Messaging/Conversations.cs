@@ -18,7 +18,7 @@ public static class Conversations
     private const int Most = 200;
 
     /// <summary>A message.</summary>
-    public sealed record MessageView(long Id, long? OrderId, MessageChannel Channel, string Address, string Subject, string Body, MessageState State, DateTime At, DateTime NotBefore, string By, string Trouble, string Attachment, bool Unseen, ConversationLinkView? Link);
+    public sealed record MessageView(long Id, long? OrderId, MessageChannel Channel, string Address, string Subject, string Body, MessageState State, DateTime At, DateTime? WaitsUntil, string By, string Trouble, string Attachment, bool Unseen, ConversationLinkView? Link);
     /// <summary>The link by which a document went out with a text.</summary>
     public sealed record ConversationLinkView(long Id, bool Good, DateTime? OpenedAt, int Opened);
     /// <summary>An address that can be written to.</summary>
@@ -68,7 +68,7 @@ public static class Conversations
         var ids = messages.ConvertAll(m => m.Id);
         var links = await db.DocumentLinks.Where(l => ids.Contains(l.MessageId)).AsNoTracking().ToDictionaryAsync(l => l.MessageId, l => new ConversationLinkView(l.Id, l.IsGoodAt(now), l.OpenedAt, l.Opened));
         return new ConversationView(
-            messages.OrderBy(m => m.Id).Select(m => new MessageView(m.Id, m.OrderId, m.Channel, m.Channel == MessageChannel.Text && m.Address.Length > 0 ? new PhoneNumber(m.Address).Shown(shop.Country) : m.Address, m.Subject, m.Body, m.State, m.At, m.NotBefore,
+            messages.OrderBy(m => m.Id).Select(m => new MessageView(m.Id, m.OrderId, m.Channel, m.Channel == MessageChannel.Text && m.Address.Length > 0 ? new PhoneNumber(m.Address).Shown(shop.Country) : m.Address, m.Subject, m.Body, m.State, m.At, m.WaitsUntil,
                 m.ById is { } by ? names.GetValueOrDefault(by, "") : "", m.Trouble, m.AttachmentName, m.State == MessageState.Received && m.SeenAt is null, links.GetValueOrDefault(m.Id))).ToList(),
             await AddressesAsync(db, customerId, shop), quiet > now ? quiet : null);
     }

@@ -13,7 +13,7 @@ namespace Yardstick.Server.Orders;
 internal sealed record EstimatePresentation(Order Order, Shop Shop, PricingCase Case, EstimateSnapshot Estimate, IReadOnlyList<VisibilityItem> ToRelease)
 {
     /// <summary>Jobs that are in whatever is chosen.</summary>
-    internal IReadOnlyList<string> ApprovedKeys => Order.ApprovedJobs.Select(OrderPricing.JobKey).ToList();
+    internal IReadOnlyList<Job> Approved => Order.ApprovedJobs.ToList();
 
     /// <summary>Jobs that wait for an answer.</summary>
     internal IReadOnlyList<Job> OpenJobs => Order.OnJobs.Where(j => j.Decision == DecisionKind.Proposed).ToList();

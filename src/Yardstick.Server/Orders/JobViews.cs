@@ -29,6 +29,8 @@ internal sealed class JobViews(
             FixedPrice = job.FixedPrice,
             Decision = job.Decision,
             DecisionText = DecisionText(job),
+            IsUndecided = job.IsUndecided,
+            IsSetAside = job.IsSetAside,
             IsUnsafe = job.IsUnsafe,
             LinesOpen = job.LinesOpen,
             Payer = job.Payer,
@@ -155,6 +157,7 @@ internal sealed class JobViews(
             PartType = "",
             State = "",
             StateCode = null,
+            Supplier = "",
             ExpectedAt = null,
         };
         return line switch
@@ -200,6 +203,7 @@ internal sealed class JobViews(
             PartType = part.PartType,
             State = state.Text,
             StateCode = state.Code,
+            Supplier = on is null ? "" : around.Suppliers[on.SupplierId],
             ExpectedAt = state.ExpectedAt,
         };
     }

@@ -80,7 +80,7 @@ public static class OrderCommands
         }
         catch (CaseException bad)
         {
-            return new Problem("order.price", $"The order can't be priced like this: {bad.Message}");
+            return OrderPricing.Unpriceable($"The order can't be priced like this: {bad.Message}");
         }
     }
 
@@ -120,7 +120,7 @@ public static class OrderCommands
         if (latest is null || latest.New == wanted) return null;
         var who = await db.Staff.Where(s => s.Id == latest.ById).Select(s => s.Name).FirstOrDefaultAsync() ?? "Somebody";
         var at = under.Shop.Local(latest.At);
-        return new Problem("edit.conflict", $"{StaffMember.ShortNameOf(who)} changed this to \"{latest.New}\" at {at.Clock()}; yours was not kept.", field);
+        return Clash.OfEdit(StaffMember.ShortNameOf(who), latest.New, at, field);
     }
 
     /// <summary>Whether somebody else changed anything of it after the version that the client saw: what came with it can then not be undone.</summary>
@@ -131,7 +131,7 @@ public static class OrderCommands
             .OrderByDescending(c => c.Version).FirstOrDefaultAsync();
         if (latest is null) return null;
         var who = await db.Staff.Where(s => s.Id == latest.ById).Select(s => s.Name).FirstOrDefaultAsync() ?? "Somebody";
-        return new Problem("undo.conflict", $"{StaffMember.ShortNameOf(who)} changed it at {under.Shop.Local(latest.At).Clock()}; it can't be undone any more, but it can be edited.");
+        return Clash.OfUndo(StaffMember.ShortNameOf(who), under.Shop.Local(latest.At));
     }
 
     /// <summary>Who and what a document of an order is about.</summary>

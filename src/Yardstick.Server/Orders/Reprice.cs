@@ -41,7 +41,7 @@ public static class Reprice
         }
         catch (CaseException bad)
         {
-            return Problems.Of(new Problem("order.price", $"The policy in force can't price this order: {bad.Message}"));
+            return Problems.Of(OrderPricing.Unpriceable($"The policy in force can't price this order: {bad.Message}"));
         }
     }
 

@@ -1,10 +1,11 @@
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core;
 using Yardstick.Core.Catalog;
+using Yardstick.Core.Floor;
 using Yardstick.Core.Inventory;
 using Yardstick.Core.Purchasing;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
+using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Orders;
@@ -25,7 +26,9 @@ public static class ReceiveParts
     /// <param name="PurchaseOrderId">The purchase order.</param>
     /// <param name="Complete">All of it is here.</param>
     /// <param name="OrdersWithAllParts">Orders that have all their parts now and still wait for parts.</param>
-    public sealed record PartsReceived(long PurchaseOrderId, bool Complete, IReadOnlyList<long> OrdersWithAllParts);
+    public sealed record PartsReceived(long PurchaseOrderId, bool Complete, IReadOnlyList<OrderWithAllParts> OrdersWithAllParts);
+    /// <summary>An order that can go on.</summary>
+    public sealed record OrderWithAllParts(long OrderId, int Version, Stage Stage);
 
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) =>
@@ -37,7 +40,7 @@ public static class ReceiveParts
         if (await db.PurchaseOrders.Include(p => p.Lines).FirstOrDefaultAsync(p => p.Id == id) is not { } purchase) return new Problem("purchase.gone", "There is no such purchase order.");
         if (purchase.MayReceive().Problem is { } closed) return closed;
         var wanted = request.Lines ?? purchase.Lines.Where(l => l.Awaited).Select(l => new LineRequest(l.Id, null, null)).ToList();
-        var ready = new List<long>();
+        var ready = new List<OrderWithAllParts>();
         foreach (var item in wanted) if (purchase.FindLine(item.Id).Problem is { } unknown) return unknown;
         foreach (var group in wanted.GroupBy(w => purchase.FindLine(w.Id).Value.OrderId))
         {
@@ -58,7 +61,7 @@ public static class ReceiveParts
                 }
                 under.AfterSettling = () =>
                 {
-                    if (under.Order.HasAllPartsNow) ready.Add(orderId);
+                    if (under.Order.HasAllPartsNow) ready.Add(new OrderWithAllParts(orderId, under.Order.Version, Stages.AfterParts));
                 };
                 return true;
             });

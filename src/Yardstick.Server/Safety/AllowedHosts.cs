@@ -60,6 +60,6 @@ public static class AllowedHostsCheck
     public static void UseAllowedHosts(this IApplicationBuilder app) => app.Use(async (http, next) =>
     {
         if (await http.RequestServices.GetRequiredService<AllowedHosts>().AllowsAsync(http.Request.Host.Host)) await next();
-        else await Problems.Of(new Core.Problem("host.unknown", "The shop is not served under this name. Start it with --host NAME, or set its public address in Setup."), 421).ExecuteAsync(http);
+        else await Problems.Of(new Core.Problem("host.unknown", "The shop is not served under this name. Start it with --host NAME, or set its public address in Setup.")).ExecuteAsync(http);
     });
 }

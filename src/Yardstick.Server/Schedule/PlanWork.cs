@@ -52,7 +52,6 @@ public static class PlanWork
 
     private static Task<IResult> Move(long id, StageRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
     {
-        if (!Enum.IsDefined(request.Stage)) return new Problem("stage.unknown", "There is no such stage.", "stage");
         if (await under.ClashAsync("order", id, "stage", request.Version, Stages.Name(request.Stage)) is { } clash) return clash;
         var moved = under.Order.MoveTo(request.Stage, "", under.Command.Actor);
         if (moved.Problem is { } problem) return problem;

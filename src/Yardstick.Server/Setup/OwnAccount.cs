@@ -65,7 +65,7 @@ public static class OwnAccount
     private static async Task<IResult?> NotYouAsync(PasswordCheck passwords, long me, string? password)
     {
         if (password is not { Length: > 0 and <= PasswordRules.Longest }) return Problems.Of(new Problem("password.wrong", "Type your password.", "password"));
-        if (await passwords.TryAsync(me, password) is not { } tried) return Problems.Of(new Problem("limit.reached", "That was tried too often; wait a minute and try again."), 429);
+        if (await passwords.TryAsync(me, password) is not { } tried) return Problems.Of(new Problem("limit.reached", "That was tried too often; wait a minute and try again."));
         return tried.Right ? null : Problems.Of(new Problem("password.wrong", "That is not your password. After eight wrong tries nothing is taken for five minutes.", "password"));
     }
 

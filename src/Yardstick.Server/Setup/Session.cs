@@ -39,8 +39,8 @@ public static class Session
     private static async Task<IResult> SignInAsync(SignInRequest request, HttpContext http, PasswordCheck passwords, SingleWriter gate, TimeProvider time)
     {
         var (name, password, now) = (request.UserName?.Trim() ?? "", request.Password ?? "", Now(time));
-        if (name.Length > 60 || password.Length > PasswordRules.Longest) return Problems.Of(Wrong, 401);
-        if (await passwords.TryAsync(name, password) is not { } tried) return Problems.Of(TooOften, 429);
+        if (name.Length > 60 || password.Length > PasswordRules.Longest) return Problems.Of(Wrong);
+        if (await passwords.TryAsync(name, password) is not { } tried) return Problems.Of(TooOften);
         var staff = await gate.RunAsync(async db =>
         {
             var person = tried.Right ? await db.Staff.FirstOrDefaultAsync(s => s.Id == tried.Account!.Id && s.Active) : null;
@@ -56,7 +56,7 @@ public static class Session
     {
         var now = Now(time);
         if (await Terminals.HereAsync(read, http) is not { } terminal)
-            return Problems.Of(new Problem("pin.terminal", "Switching by PIN works on enrolled computers only; sign in with your password."), 401);
+            return Problems.Of(new Problem("pin.terminal", "Switching by PIN works on enrolled computers only; sign in with your password."));
         var tried = await tries.RunAsync($"pin {request.StaffId}", () => TryPinAsync(request, terminal.Id, read, hasher, gate, now), t => t.Problem is null);
         return await AnswerAsync(tried, http, "pin");
     }
@@ -90,8 +90,8 @@ public static class Session
 
     private static async Task<IResult> AnswerAsync(Tried? tried, HttpContext http, string method)
     {
-        if (tried is null) return Problems.Of(TooOften, 429);
-        if (tried.LetIn is not { } staff) return Problems.Of(tried.Problem!, 401);
+        if (tried is null) return Problems.Of(TooOften);
+        if (tried.LetIn is not { } staff) return Problems.Of(tried.Problem!);
         await Sessions.BeginAsync(http, staff, method);
         return Results.Ok(View(staff));
     }

@@ -18,7 +18,7 @@ namespace Yardstick.Server.WriteUp;
 /// <summary>What is known already about a customer and a car, in one list, the most pressing first.</summary>
 public static class Advisories
 {
-    private const int LikeYears = 3, LikeDistance = 10_000, MostLike = 3, MostVisits = 2;
+    private const int MostLike = 3, MostVisits = 2;
 
     /// <summary>Something known.</summary>
     /// <param name="Kind">warning, openOrder, deferred, declined, advised, reminder, like, visit; from outside: service, recall, bulletin, past.</param>
@@ -143,14 +143,14 @@ public static class Advisories
     private static async Task<List<Advisory>> LikeCarsAsync(ShopDb db, Vehicle car, List<Order> orders, Shop shop, CarUse use)
     {
         if (car.Make.Length == 0 || car.Model.Length == 0 || use.Reading is not { } reading) return [];
-        var (from, to) = (reading - LikeDistance, reading + LikeDistance);
-        var like = await db.Vehicles.Where(v => v.Make == car.Make && v.Model == car.Model && v.Id != car.Id && v.Year >= car.Year - LikeYears && v.Year <= car.Year + LikeYears)
+        var (from, to) = (reading - Vehicle.LikeDistance, reading + Vehicle.LikeDistance);
+        var like = await db.Vehicles.Where(car.IsLike()).Where(v => v.Id != car.Id)
             .Join(db.Orders.Where(o => o.State == OrderState.Posted && o.OdometerIn >= from && o.OdometerIn <= to), v => v.Id, o => o.VehicleId, (v, o) => new { Car = v.Id, Order = o.Id })
             .Join(db.Jobs.Where(j => j.RemovedAt == null && j.Decision == DecisionKind.Approved), x => x.Order, j => j.OrderId, (x, j) => new { x.Car, j.Title, j.CannedJobId }).ToListAsync();
         var cars = like.Select(l => l.Car).Distinct().Count();
         return like.GroupBy(l => l.Title).Where(g => !orders.SelectMany(o => o.OnJobs).Any(j => WorkTitleMatch.Same(j.Title, g.Key))).Select(g => (g.Key, Cars: g.Select(l => l.Car).Distinct().Count(), g.First().CannedJobId))
             .Where(g => g.Cars > 1).OrderByDescending(g => g.Cars).ThenBy(g => g.Key, StringComparer.Ordinal).Take(MostLike)
-            .Select(g => new Advisory("like", Urgency.Later, g.Key, $"done on {g.Cars} of {cars} like cars within {LikeDistance:N0} {shop.DistanceWord} of this reading") { Take = new AdvisoryToJob("work", null, g.Key, g.CannedJobId) }).ToList();
+            .Select(g => new Advisory("like", Urgency.Later, g.Key, $"done on {g.Cars} of {cars} like cars within {Vehicle.LikeDistance:N0} {shop.DistanceWord} of this reading") { Take = new AdvisoryToJob("work", null, g.Key, g.CannedJobId) }).ToList();
     }
 
     private static Task<IResult> PutOff(long id, long jobId, PutOffRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, under =>

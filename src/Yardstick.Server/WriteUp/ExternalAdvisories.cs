@@ -66,19 +66,8 @@ public static class ExternalAdvisories
             .Select(s =>
             {
                 var job = WorkTitleMatch.Canned(s.Service.Title, canned);
-                return new Advisories.Advisory("service", s.Due.Urgency, s.Service.Title, Sentence(s, shop)) { Take = new AdvisoryToJob("work", null, s.Service.Title, job?.Id), Resets = job is not null && chosen.Contains(job.Id) };
+                return new Advisories.Advisory("service", s.Due.Urgency, s.Service.Title, $"every {s.Service.Every(shop.DistanceWord)}; {s.Words(shop.DistanceWord)}") { Take = new AdvisoryToJob("work", null, s.Service.Title, job?.Id), Resets = job is not null && chosen.Contains(job.Id) };
             });
-    }
-
-    private static string Sentence(ServiceStanding standing, Shop shop)
-    {
-        var every = string.Join(" or ", new[] { standing.Service.EveryDistance is { } far ? $"{far:N0} {shop.DistanceWord}" : "", standing.Service.EveryMonths is { } months ? $"{months} months" : "" }.Where(t => t.Length > 0));
-        return standing switch
-        {
-            { LastOn: { } on } => $"every {every}; last {on:MMM d, yyyy}{(standing.LastReading is { } at ? $" at {at:N0} {shop.DistanceWord}" : "")}, due {standing.Due.On:MMM d, yyyy}",
-            { PassedAt: { } passed } => $"every {every}; due at {passed:N0} {shop.DistanceWord}, not done here",
-            _ => $"every {every}; first due about {standing.Due.On:MMM d, yyyy}",
-        };
     }
 
     private static Advisories.Advisory Told(Campaign campaign) => campaign.Kind == "recall"

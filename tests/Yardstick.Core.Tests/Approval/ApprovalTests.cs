@@ -36,31 +36,29 @@ public class ApprovalTests
     public void Every_choice_of_jobs_has_its_figures_and_what_a_job_adds_agrees_with_them()
     {
         var order = Made(("Brakes", 1), ("Belt", 2), ("Wipers", 0.2m));
-        var open = order.OnJobs.Select(OrderPricing.JobKey).ToList();
+        var open = order.OnJobs.ToList();
         var choices = SelectionPricing.All(CaseOf(order), [], open);
 
         Assert.Equal(8, choices.Count);
         Assert.Equal(0, choices[0].Total);
+        decimal Total(IEnumerable<long> jobs) => choices.Single(c => c.JobIds.ToHashSet().SetEquals(jobs)).Total;
         foreach (var choice in choices)
         {
-            for (var j = 0; j < open.Count; j++)
-            {
-                var without = choices[choice.Chosen & ~(1 << j)].Total;
-                var with = choices[choice.Chosen | (1 << j)].Total;
-                Assert.Equal(with - without, choice.Adds[j]);
-            }
+            foreach (var job in open.Select(j => j.Id))
+                Assert.Equal(Total(choice.JobIds.Append(job)) - Total(choice.JobIds.Where(j => j != job)), choice.Adds.Single(a => a.JobId == job).Amount);
         }
         // Supplies are capped: with both others in, the wipers add none of their own.
-        Assert.Equal(decimal.Round((20m + 40m) * 1.05m, 2), choices[7].Adds[2]);
-        Assert.Empty(SelectionPricing.All(CaseOf(Made(Enumerable.Range(0, 7).Select(i => ($"Job {i}", 1m)).ToArray())), [], Enumerable.Range(0, 7).Select(i => $"{i}").ToList()));
+        Assert.Equal(decimal.Round((20m + 40m) * 1.05m, 2), choices[7].Adds[2].Amount);
+        var many = Made(Enumerable.Range(0, 7).Select(i => ($"Job {i}", 1m)).ToArray());
+        Assert.Empty(SelectionPricing.All(CaseOf(many), [], many.OnJobs.ToList()));
     }
 
     [Fact]
     public void A_line_that_is_left_out_is_priced_as_switched_out()
     {
         var order = Made(("Brakes", 1));
-        var open = order.OnJobs.Select(OrderPricing.JobKey).ToList();
-        var without = SelectionPricing.Of(SelectionPricing.Without(order, CaseOf(order), new HashSet<long> { 102 }), [], open, 1);
+        var open = order.OnJobs.ToList();
+        var without = SelectionPricing.Of(SelectionPricing.Without(order, CaseOf(order), new HashSet<long> { 102 }), [], open, new HashSet<long> { open[0].Id });
         order.Jobs[0].Lines[1].IsExcluded = true;
         Assert.Equal(Price(order, JobSelection.All).Total, without.Total);
     }

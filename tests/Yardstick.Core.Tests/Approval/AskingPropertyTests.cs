@@ -110,7 +110,7 @@ public class AskingPropertyTests
     {
         Gen.Select(Orders, Gen.Int[0, 31]).Sample((order, bits) =>
         {
-            var open = order.OnJobs.Select(OrderPricing.JobKey).ToList();
+            var open = order.OnJobs.ToList();
             var chosen = bits & ((1 << open.Count) - 1);
             var pricing = OrderPricing.CaseOf(order, null, Policy, OrderPricing.Offered(order), Today);
             var told = SelectionPricing.All(pricing, [], open)[chosen];
@@ -130,7 +130,7 @@ public class AskingPropertyTests
             var job = order.Jobs[pick % order.Jobs.Count];
             var line = job.Lines[second ? 1 : 0];
             var pricing = OrderPricing.CaseOf(order, null, Policy, OrderPricing.Offered(order), Today);
-            var told = SelectionPricing.Of(SelectionPricing.Without(order, pricing, new HashSet<long> { line.Id }), [], [OrderPricing.JobKey(job)], 1);
+            var told = SelectionPricing.Of(SelectionPricing.Without(order, pricing, new HashSet<long> { line.Id }), [], [job], new HashSet<long> { job.Id });
             var decided = order.Decide(job.Id, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone) { LinesOut = new HashSet<long> { line.Id } }, Price, Mina);
             if (!job.LinesOpen || job.FixedPrice is not null)
             {

@@ -40,7 +40,7 @@ public class DocumentTests
     {
         var (_, document) = Make();
         Assert.Equal("Four tires", Assert.Single(document.Jobs).Title);
-        Assert.Equal(["Part", "Text", "Labor", "Part", "Fee", "Fee"], document.Jobs[0].Lines.Select(l => l.Kind));
+        Assert.Equal([DocumentLineKind.Part, DocumentLineKind.Text, DocumentLineKind.Labor, DocumentLineKind.Part, DocumentLineKind.Fee, DocumentLineKind.Fee], document.Jobs[0].Lines.Select(l => l.Kind));
         Assert.Equal("Wiper blades: put off until February 14, 2027 or 92,000 mi", Assert.Single(document.NotDone));
         Assert.Contains("Imke Sorensen agreed by phone to a total of", document.Consent[0], StringComparison.Ordinal);
         Assert.Equal(document.Totals[^1].Amount, document.Totals.SkipLast(1).Sum(t => t.Amount));
@@ -115,7 +115,7 @@ public class DocumentTests
         var result = OrderPricing.Price(order, null, Policy, JobSelection.ApprovedOnly, new DateOnly(2026, 11, 23));
         var job = Assert.Single(DocumentMaker.OfOrder(order, new DocumentParties(null, null, "Mina O."), Shop, result, DocumentKind.Estimate, 1, Now).Jobs);
         Assert.Equal(job.Amount, job.Lines.Sum(l => l.Amount ?? 0));
-        Assert.Equal(new[] { onLine, onJob, onOrder }.Count(t => t.Length > 0), job.Lines.Count(l => l.Kind == "Discount"));
+        Assert.Equal(new[] { onLine, onJob, onOrder }.Count(t => t.Length > 0), job.Lines.Count(l => l.Kind == DocumentLineKind.Discount));
         Assert.Equal("All-season", job.Lines[0].Note);
         if (onLine.Length > 0) Assert.Contains(job.Lines, l => l.Description == "10% off Tire");
     }

@@ -43,7 +43,7 @@ public class PaperTests
         Assert.True(Decide(order, 11, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone)).Ok);
         var document = DocumentMaker.OfWorkOrder(order, new DocumentParties(Vesa, null, "Mina"), TheShop, Price(order, JobSelection.ApprovedOnly), Now);
         var job = Assert.Single(document.Jobs);
-        Assert.Equal(["Labor", "Part"], job.Lines.Select(l => l.Kind));
+        Assert.Equal([DocumentLineKind.Labor, DocumentLineKind.Part], job.Lines.Select(l => l.Kind));
         Assert.All(job.Lines, l => Assert.True(l.Each is null && l.Amount is null));
         Assert.Equal(("1.2 h", "BP-1"), (job.Lines[0].Quantity, job.Lines[1].Number));
         Assert.Equal(["Torque", "Road test"], job.Checklist);

@@ -86,7 +86,7 @@ public class PdfTests(ShopFixture shop) : IClassFixture<ShopFixture>
     [Fact]
     public void Figures_stand_in_columns_and_are_read_back_whole_however_long_a_note_is()
     {
-        var lines = new[] { "111.11", "888.88" }.Select(a => new DocumentLine("Part", "Part", "", "1", decimal.Parse(a, System.Globalization.CultureInfo.InvariantCulture), decimal.Parse(a, System.Globalization.CultureInfo.InvariantCulture)) { Note = new string('ß', 10_000) }).ToList();
+        var lines = new[] { "111.11", "888.88" }.Select(a => new DocumentLine(DocumentLineKind.Part, "Part", "", "1", decimal.Parse(a, System.Globalization.CultureInfo.InvariantCulture), decimal.Parse(a, System.Globalization.CultureInfo.InvariantCulture)) { Note = new string('ß', 10_000) }).ToList();
         var document = new ShopDocument { Kind = DocumentKind.Invoice, Number = 7, OrderNumber = 7, Date = default, ShopName = "S", ShopAddress = "", ShopPhone = "", Currency = "EUR", CustomerName = "C", CustomerAddress = "", Vehicle = "", Plate = "", Vin = "", Odometer = "", Writer = "", Concerns = [], Jobs = [new DocumentJob("Job", 999.99m, lines)], NotDone = [], Totals = [new DocumentAmount("Total", 999.99m)], Consent = [], Terms = "" };
         using var pdf = PdfDocument.Open(PdfPages.Draw(document));
         var words = pdf.GetPages().SelectMany(p => p.GetWords()).ToList();
@@ -100,7 +100,7 @@ public class PdfTests(ShopFixture shop) : IClassFixture<ShopFixture>
     [Fact]
     public void Long_documents_break_over_pages_and_any_European_name_is_set()
     {
-        var lines = Enumerable.Range(0, 200).Select(i => new DocumentLine("Part", $"Line {i} with a description that is long enough to need a second line on the page, Größe ½", $"N-{i}", "1", 1.5m, 1.5m)).ToList();
+        var lines = Enumerable.Range(0, 200).Select(i => new DocumentLine(DocumentLineKind.Part, $"Line {i} with a description that is long enough to need a second line on the page, Größe ½", $"N-{i}", "1", 1.5m, 1.5m)).ToList();
         var document = new ShopDocument
         {
             Kind = DocumentKind.Estimate,

@@ -217,7 +217,7 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var stranger = (await mina.PostAsync("orders", new { customer = new { lastName = "Arden" }, vehicle = new { plate = "SVC 60", make = "Tarnow", model = "Petrel", engine = "2.0", year = "2018" }, odometer = "59,000" })).Id();
         var schedule = await mina.GetAsync($"orders/{stranger}/maintenance?reading=60000");
         Assert.Equal(60000, schedule["reading"]!.GetValue<int>());
-        Assert.Contains(schedule.List("services"), s => s!.Text("title") == "Transmission fluid" && s!.Text("standing") == "due");
+        Assert.Contains(schedule.List("services"), s => s!.Text("title") == "Transmission fluid" && s!.Text("standing") == "Due");
         var taken = await Take(mina, order, new { kind = "services", services = new[] { "Engine oil and filter", "Cabin air filter", "Brake fluid" }, oneJob = true });
         var job = await JobAsync(mina, order, First(taken, "jobIds"));
         Assert.Contains(job.List("lines"), l => l!.Text("description").StartsWith("Engine oil 0W-20", StringComparison.Ordinal) && l!.Number("quantity") == 5.7m);

@@ -31,7 +31,7 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var card = (await writer.GetAsync("floor")).List("cards").First(c => c!.Id() == order)!;
         Assert.StartsWith("Harbor Parts, by", card.Text("waitsFor"), StringComparison.Ordinal);
         var received = await parts.PostAsync($"purchase-orders/{purchase}/receive", new { });
-        Assert.Equal(order, received.List("ordersWithAllParts").Single()!.GetValue<long>());
+        Assert.Equal((order, "ReadyForTechnician"), (received.List("ordersWithAllParts").Single()!["orderId"]!.GetValue<long>(), received.List("ordersWithAllParts").Single()!.Text("stage")));
 
         await writer.PostAsync($"jobs/{job}/plan", new { technicianId = 8, start = ShopFixture.At("11:05"), version = 0 });
         var bench = await technician.GetAsync("bench");

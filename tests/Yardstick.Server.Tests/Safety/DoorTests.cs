@@ -144,8 +144,8 @@ public class DoorTests(ShopFixture shop) : IClassFixture<ShopFixture>
             mina.SendAsync(HttpMethod.Post, $"orders/{order}/{path}", new { field = "keyTag", value, version }, id);
         Assert.Equal(HttpStatusCode.OK, (await SetAsync("31")).Status);
         Assert.Equal(HttpStatusCode.OK, (await SetAsync("31")).Status);
-        Assert.Equal((HttpStatusCode.UnprocessableEntity, "command.id"), ((await SetAsync("32")).Status, (await SetAsync("32")).Body!.Text("code")));
-        Assert.Equal("command.id", (await SetAsync("31", "jobs")).Body!.Text("code"));
+        Assert.Equal((HttpStatusCode.UnprocessableEntity, "command.reused"), ((await SetAsync("32")).Status, (await SetAsync("32")).Body!.Text("code")));
+        Assert.Equal("command.reused", (await SetAsync("31", "jobs")).Body!.Text("code"));
         Assert.Equal("31", (await mina.SheetAsync(order)).Text("keyTag"));
     }
 

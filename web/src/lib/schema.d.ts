@@ -5923,7 +5923,7 @@ export interface paths {
             parameters: {
                 query?: {
                     hard?: boolean;
-                    reading?: number;
+                    reading?: string;
                 };
                 header?: never;
                 path: {
@@ -10054,8 +10054,7 @@ export interface components {
             services?: null | string[];
             hard?: boolean;
             oneJob?: boolean;
-            /** Format: int32 */
-            reading?: null | number;
+            reading?: null | string;
             /** Format: int64 */
             insteadOf?: null | number;
         };
@@ -10333,6 +10332,8 @@ export interface components {
             /** Format: int32 */
             score: number;
             take: components["schemas"]["AddToOrderRequest"];
+            /** @default false */
+            isWholeJob: boolean;
         };
         CatalogOutsideAnswer: {
             items: components["schemas"]["CatalogChoice"][];
@@ -10689,7 +10690,7 @@ export interface components {
         /** @enum {unknown} */
         DocumentKind: "Estimate" | "Invoice" | "CreditNote" | "Former" | "WorkOrder" | "Inspection" | "ReleaseSlip";
         DocumentLine: {
-            kind: string;
+            kind: components["schemas"]["DocumentLineKind"];
             description: string;
             number: string;
             quantity: string;
@@ -10699,6 +10700,8 @@ export interface components {
             amount: null | number;
             note?: string;
         };
+        /** @enum {unknown} */
+        DocumentLineKind: "Labor" | "Part" | "Sublet" | "Fee" | "Text" | "Supplies" | "Core" | "Discount";
         DocumentLinkPageView: {
             good: boolean;
             sentence: string;
@@ -11206,6 +11209,12 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        JobAddition: {
+            /** Format: int64 */
+            jobId: number;
+            /** Format: double */
+            amount: number;
+        };
         JobAnswer: {
             /** Format: int64 */
             jobId: number;
@@ -11376,7 +11385,7 @@ export interface components {
             /** Format: date-time */
             at: string;
             /** Format: date-time */
-            notBefore: string;
+            waitsUntil: null | string;
             by: string;
             trouble: string;
             attachment: string;
@@ -11450,7 +11459,7 @@ export interface components {
             /** Format: double */
             unitCost: number;
             /** Format: int64 */
-            supplierId: null | number;
+            supplierId: number;
             /** Format: date-time */
             promisedAt: null | string;
         };
@@ -11541,6 +11550,13 @@ export interface components {
         };
         /** @enum {unknown} */
         OrderState: "Open" | "Posted" | "Ended" | "Voided";
+        OrderWithAllParts: {
+            /** Format: int64 */
+            orderId: number;
+            /** Format: int32 */
+            version: number;
+            stage: components["schemas"]["Stage"];
+        };
         OverrunRow: {
             percent: string;
             amount: string;
@@ -11569,7 +11585,7 @@ export interface components {
             /** Format: int64 */
             purchaseOrderId: number;
             complete: boolean;
-            ordersWithAllParts: number[];
+            ordersWithAllParts: components["schemas"]["OrderWithAllParts"][];
         };
         /** @enum {unknown} */
         PartStateCode: "Proposed" | "Stock" | "Needed" | "Ordered" | "Trouble" | "Received" | null;
@@ -11787,6 +11803,8 @@ export interface components {
             /** Format: double */
             unitCost: number;
             awaited: boolean;
+            /** Format: double */
+            open: number;
         };
         /** @enum {unknown} */
         PurchaseOrderState: "Sending" | "Placed" | "Confirmed" | "Shipped" | "Delayed" | "Refused" | "Received" | "Cancelled";
@@ -11993,13 +12011,12 @@ export interface components {
             linesOut: null | number[];
         };
         SelectionTotals: {
-            /** Format: int32 */
-            chosen: number;
+            jobIds: number[];
             /** Format: double */
             total: number;
             /** Format: double */
             tax: number;
-            adds: number[];
+            adds: components["schemas"]["JobAddition"][];
         };
         SelectionView: {
             estimate: components["schemas"]["EstimateSnapshot"];
@@ -12029,10 +12046,12 @@ export interface components {
             links: components["schemas"]["ApprovalLinkView"][];
             works: string;
         };
+        /** @enum {unknown} */
+        ServiceState: "Due" | "Missed" | "Soon" | "Later";
         ServiceView: {
             title: string;
             every: string;
-            standing: string;
+            standing: components["schemas"]["ServiceState"];
             told: string;
             checklist: string[];
             onOrder: boolean;
@@ -12228,6 +12247,8 @@ export interface components {
             fixedPrice: null | number;
             decision: components["schemas"]["DecisionKind"];
             decisionText: string;
+            isUndecided: boolean;
+            isSetAside: boolean;
             isUnsafe: boolean;
             linesOpen: boolean;
             payer: components["schemas"]["Payer"];
@@ -12326,6 +12347,7 @@ export interface components {
             origin: components["schemas"]["LineOrigin"];
             state: string;
             stateCode: null | components["schemas"]["PartStateCode"];
+            supplier: string;
             /** Format: date-time */
             expectedAt: null | string;
             /** Format: int32 */
@@ -12359,6 +12381,9 @@ export interface components {
         SheetTotals: {
             figures: components["schemas"]["SheetFigures"];
             consent: null | components["schemas"]["SheetConsent"];
+            /** Format: double */
+            toInvoice: number;
+            isUndecided: boolean;
             ceilingLetPast: string;
             /** Format: double */
             progress: number;

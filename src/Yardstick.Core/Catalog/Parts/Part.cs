@@ -1,6 +1,7 @@
 using System.Globalization;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Catalog;
 
@@ -139,4 +140,9 @@ public class Part
     /// <summary>A part that goes into stock needs a number. Refuses with <c>part.number</c>.</summary>
     public static Result HasNumber(string? number) => string.IsNullOrWhiteSpace(number)
         ? new Problem("part.number", "A part that goes into stock needs a number; type one on the line first.", "number") : Result.Done;
+
+    /// <summary>How well it fits what was typed, the higher the better: one that fits the car comes first, then what lies on the shelf.</summary>
+    /// <param name="match">What was typed.</param>
+    /// <param name="fits">It is known to fit the car.</param>
+    public int Score(TextSearchScore match, bool fits) => (match.Score(Description, $"{Number} {Category} {Brand} {Equivalents}") ?? 20) + (Free > 0 ? 15 : 0) + (fits ? 90 : 0);
 }

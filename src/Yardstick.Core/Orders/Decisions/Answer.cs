@@ -39,6 +39,14 @@ public sealed record Answer(DecisionKind Kind, string DecidedBy, AnswerChannel C
         return answer;
     }
 
+    /// <summary>Nobody said which jobs it is about.</summary>
+    /// <param name="field">The field that is empty.</param>
+    public static Problem AboutNothing(string field) => new("decision.jobs", "Say which jobs were decided.", field);
+
+    /// <summary>Whether there is such an answer and such a way for it to come. Refuses with <c>decision.kind</c>.</summary>
+    public Result IsKnown() => Enum.IsDefined(Kind) && Enum.IsDefined(Channel) ? Result.Done
+        : new Problem("decision.kind", "An answer is approved, declined, deferred or taken back.", "kind");
+
     /// <summary>Lines of an approved job that the customer leaves out.</summary>
     public IReadOnlySet<long> LinesOut { get; init; } = new HashSet<long>();
     /// <summary>The shop's words that were acknowledged with declining unsafe work; empty where they were not.</summary>

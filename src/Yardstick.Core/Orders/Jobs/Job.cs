@@ -302,4 +302,10 @@ public class Job
         OriginText = string.Create(CultureInfo.InvariantCulture, $"Order {number}");
         return this;
     }
+
+    /// <summary>It waits for an answer.</summary>
+    public bool IsUndecided => Decision == DecisionKind.Proposed;
+
+    /// <summary>It is not done on this visit: declined, put off, or done on another.</summary>
+    public bool IsSetAside => Decision is DecisionKind.Declined or DecisionKind.Deferred or DecisionKind.AnotherVisit;
 }

@@ -392,4 +392,7 @@ public partial class Order
         var title = OnJobs.FirstOrDefault()?.Title ?? Concerns.FirstOrDefault()?.Complaint ?? "";
         Title = title.Length > LongestMadeTitle ? title[..LongestMadeTitle].TrimEnd() + "…" : title;
     }
+
+    /// <summary>Whether anything can be added to it. Refuses with <c>order.posted</c>, <c>order.ended</c> and <c>order.voided</c>.</summary>
+    public Result IsOpen() => new(Closed());
 }

@@ -126,6 +126,7 @@ public partial class Order
     /// <param name="actor">Who.</param>
     public Result MoveTo(Stage to, string because, Actor actor)
     {
+        if (!Enum.IsDefined(to)) return new Problem("stage.unknown", "There is no such stage.", "stage");
         if (State == OrderState.Posted && to < Stage.Done || State is OrderState.Ended or OrderState.Voided) return Closed()!;
         if (to == Stage) return Result.Done;
         StageChanges.Add(new StageChange { OrderId = Id, From = Stage, To = to, At = actor.At, ById = actor.StaffId, ByKind = actor.Kind, Because = because });

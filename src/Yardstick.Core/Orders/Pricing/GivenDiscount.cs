@@ -77,4 +77,20 @@ public class GivenDiscount
         if (amount.Value == 0) return new Problem("figure.range", "A discount is above zero; type 10% or an amount.", "value");
         return new GivenDiscount { On = on, Amount = amount.Value, Reason = why };
     }
+
+    /// <summary>How much, as it is typed: <c>10%</c> or <c>15.00</c>.</summary>
+    public string AsTyped => Percent is { } percent ? string.Create(CultureInfo.InvariantCulture, $"{percent:0.###}%") : string.Create(CultureInfo.InvariantCulture, $"{Amount:0.00}");
+
+    /// <summary>Discounts that a text may mean: <c>10%</c>, <c>10% labor</c>, <c>discount 15</c>. Where it does not say off what, there is one for each.</summary>
+    /// <param name="text">What was typed.</param>
+    /// <returns>Nothing where it means none.</returns>
+    public static IEnumerable<GivenDiscount> Typed(string text)
+    {
+        var words = text.ToLowerInvariant().Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        var value = Array.Find(words, w => char.IsAsciiDigit(w[0]));
+        if (value is null || !value.EndsWith('%') && !Array.Exists(words, w => w.Length > 2 && "discount".StartsWith(w, StringComparison.Ordinal))) return [];
+        bool Names(string start) => Array.Exists(words, w => w.StartsWith(start, StringComparison.Ordinal));
+        DiscountBase[] bases = Names("lab") ? [DiscountBase.Labor] : Names("part") ? [DiscountBase.Parts] : [DiscountBase.All, DiscountBase.Labor, DiscountBase.Parts];
+        return bases.Select(on => Parse(value, on, "")).Where(d => d.Ok).Select(d => d.Value);
+    }
 }

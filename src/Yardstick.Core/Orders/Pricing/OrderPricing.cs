@@ -29,6 +29,9 @@ public static class OrderPricing
     /// <summary>A line's id within its job: its key, or its place in the job (<c>+2</c>) before it has one.</summary>
     public static string LineKey(Line line) => Key(line.Id, line.Position);
 
+    /// <summary>Why something can't be priced, from what the rules say.</summary>
+    public static Problem Unpriceable(string why) => new("order.price", why);
+
     private static string Key(long id, int position) => id != 0 ? id.ToString(CultureInfo.InvariantCulture) : string.Create(CultureInfo.InvariantCulture, $"+{position}");
 
     /// <summary>Figures of a job.</summary>

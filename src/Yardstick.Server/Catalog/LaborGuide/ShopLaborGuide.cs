@@ -37,22 +37,12 @@ public static class ShopLaborGuide
         if (read.Problem is { } unreadable) return Problems.Of(unreadable);
         return await commands.RunAsync<LaborGuideImported>(async work =>
         {
-            var (head, rows) = (read.Value.Headings.ToList(), read.Value.Rows);
-            int At(string name) => head.FindIndex(h => string.Equals(h, name, StringComparison.OrdinalIgnoreCase));
-            if (At("title") < 0 || At("hours") < 0) return new Problem("guide.columns", "The first row has to name the columns; title and hours are needed, code, system, words, skill, make, model and contains may be there.");
-            var made = new Dictionary<string, ShopLaborOperation>(StringComparer.OrdinalIgnoreCase);
-            var refused = new List<LaborGuideRefusedRow>();
-            foreach (var (line, cells) in rows)
-            {
-                var operation = ShopLaborOperation.Read(column => At(column) is var at && at >= 0 && at < cells.Length ? cells[at] : "");
-                if (operation.Problem is { } problem) refused.Add(new LaborGuideRefusedRow(line, problem.Message));
-                else if (!made.TryAdd(operation.Value.Code, operation.Value)) refused.Add(new LaborGuideRefusedRow(line, $"The code {operation.Value.Code} stands in the file twice."));
-            }
-            if (made.Count == 0) return new Problem("guide.empty", $"No row could be read. {refused.FirstOrDefault()?.Why}".TrimEnd());
+            var guide = ShopLaborFile.Read(read.Value.Headings, read.Value.Rows);
+            if (guide.Problem is { } problem) return problem;
             await work.Db.OwnOperations.ExecuteDeleteAsync();
-            work.Db.OwnOperations.AddRange(made.Values);
+            work.Db.OwnOperations.AddRange(guide.Value.Operations);
             await work.Db.SaveChangesAsync();
-            return new LaborGuideImported(made.Count, refused);
+            return new LaborGuideImported(guide.Value.Operations.Count, [.. guide.Value.Refused.Select(r => new LaborGuideRefusedRow(r.Row, r.Why))]);
         });
     }
 }

@@ -35,8 +35,8 @@ public sealed record AddToOrderRequest
     public bool Hard { get; init; }
     /// <summary>Services as one job instead of several.</summary>
     public bool OneJob { get; init; }
-    /// <summary>The reading that services are for, where it is not that of the order.</summary>
-    public int? Reading { get; init; }
+    /// <summary>The reading that services are for, as typed, where it is not that of the order.</summary>
+    public string? Reading { get; init; }
     /// <summary>The job whose place a canned one takes.</summary>
     public long? InsteadOf { get; init; }
 }

@@ -21,7 +21,7 @@ namespace Yardstick.Server.Catalog;
 /// </summary>
 public static class CatalogSearch
 {
-    private const int MostOfKind = 6, FitsThisCar = 90;
+    private const int MostOfKind = 6;
 
     /// <summary>Something that can be taken.</summary>
     /// <param name="Key">Name within the list.</param>
@@ -31,7 +31,8 @@ public static class CatalogSearch
     /// <param name="Figure">Its price or time; empty where it has none.</param>
     /// <param name="Score">The higher the better.</param>
     /// <param name="Take">What to send to take it.</param>
-    public sealed record CatalogChoice(string Key, string Group, string Title, string Detail, string Figure, int Score, AddToOrderRequest Take);
+    /// <param name="IsWholeJob">It is a job of its own, or several.</param>
+    public sealed record CatalogChoice(string Key, string Group, string Title, string Detail, string Figure, int Score, AddToOrderRequest Take, bool IsWholeJob = false);
 
     /// <summary>What an outside source answers.</summary>
     /// <param name="Items">What fits.</param>
@@ -53,7 +54,7 @@ public static class CatalogSearch
         var match = new TextSearchScore(q);
         var found = new List<CatalogChoice>();
         var canned = await db.OfferedCannedJobs.Include(c => c.Lines).AsNoTracking().ToListAsync();
-        found.AddRange(Best(canned.Where(c => !match.IsEmpty || c.Favorite).Select(c => (c, match.Score(c.Title, $"{c.System} {c.Words}"))), c => new CatalogChoice($"canned{c.Id}", match.IsEmpty ? "Favorite" : "Canned job", c.Title, Detail(c), c.FixedPrice is { } p ? Amount(p) : "", 0, new AddToOrderRequest { Kind = "canned", Id = c.Id }), 8));
+        found.AddRange(Best(canned.Where(c => !match.IsEmpty || c.Favorite).Select(c => (c, match.Score(c.Title, $"{c.System} {c.Words}"))), c => new CatalogChoice($"canned{c.Id}", match.IsEmpty ? "Favorite" : "Canned job", c.Title, Detail(c), c.FixedPrice is { } p ? Amount(p) : "", 0, new AddToOrderRequest { Kind = "canned", Id = c.Id }, true), 8));
         if (match.IsEmpty)
         {
             var everyday = await db.Parts.Where(p => p.Everyday && p.WithdrawnAt == null).OrderBy(p => p.Description).Take(MostOfKind).ToListAsync();
@@ -61,7 +62,7 @@ public static class CatalogSearch
             return Results.Ok(found);
         }
         var sets = await db.CannedSets.AsNoTracking().ToListAsync();
-        found.AddRange(Best(sets.Select(s => (s, match.Score(s.Title, s.Words))), s => new CatalogChoice($"set{s.Id}", "Set", s.Title, string.Join(", ", s.JobIds.Select(x => canned.Find(c => c.Id == x)?.Title).OfType<string>()), "", 0, new AddToOrderRequest { Kind = "set", Id = s.Id }), 3));
+        found.AddRange(Best(sets.Select(s => (s, match.Score(s.Title, s.Words))), s => new CatalogChoice($"set{s.Id}", "Set", s.Title, string.Join(", ", s.JobIds.Select(x => canned.Find(c => c.Id == x)?.Title).OfType<string>()), "", 0, new AddToOrderRequest { Kind = "set", Id = s.Id }, true), 3));
         found.AddRange(await StockAsync(db, q!, match, price, sources.FactsAtHand(await sources.CarOfAsync(id))));
         var fees = await db.Fees.Where(f => f.RemovedAt == null).AsNoTracking().ToListAsync();
         found.AddRange(Best(fees.Select(f => (f, match.Score(f.Label, $"{f.Code} fee"))), f => new CatalogChoice($"fee{f.Id}", "Fee", f.Label, f.PassThrough ? $"{f.Code}, held for the state" : f.Code, Amount(f.Amount), 0, new AddToOrderRequest { Kind = "fee", Id = f.Id }), 4));
@@ -84,12 +85,11 @@ public static class CatalogSearch
     {
         var fitting = facts?.Wear.SelectMany(w => w.Equivalents).ToHashSet() ?? [];
         var parts = db.Parts.Where(p => p.WithdrawnAt == null);
-        var digits = TireDigits(q);
-        if (digits.Length >= 2 && digits.Length > q.Count(char.IsLetter))
+        var digits = TireSize.DigitsOf(q);
+        if (digits.Length > 0)
         {
             var tires = await parts.Where(p => p.Category == "tire").ToListAsync();
-            return tires.Select(p => (p, Size: string.Concat(p.Description.Where(char.IsAsciiDigit)))).Where(t => digits.Length == 2 ? t.Size.EndsWith(digits, StringComparison.Ordinal) : t.Size.StartsWith(digits, StringComparison.Ordinal))
-                .OrderByDescending(t => t.p.Free).Take(MostOfKind).Select(t => Stock(t.p, 200, price) with { Group = "Tire in stock" });
+            return tires.Where(p => TireSize.Fits(p.Description, digits)).OrderByDescending(p => p.Free).Take(MostOfKind).Select(p => Stock(p, 200, price) with { Group = "Tire in stock" });
         }
         foreach (var word in q.Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(6))
         {
@@ -98,13 +98,10 @@ public static class CatalogSearch
             parts = parts.Where(p => EF.Functions.Like(p.Description + " " + p.Number + " " + p.Category + " " + p.Brand + " " + p.Equivalents, pattern, "\\"));
         }
         var found = await parts.OrderByDescending(p => p.OnHand - p.Reserved).Take(40).ToListAsync();
-        return Best(found.Select(p => (p, Score: (int?)((match.Score(p.Description, $"{p.Number} {p.Category} {p.Brand} {p.Equivalents}") ?? 20) + (p.Free > 0 ? 15 : 0) + (fitting.Contains(p.Number) ? FitsThisCar : 0)))), p => Stock(p, 0, price) with { Group = fitting.Contains(p.Number) ? "Stock, fits" : "Stock" },
+        return Best(found.Select(p => (p, Score: (int?)p.Score(match, fitting.Contains(p.Number)))), p => Stock(p, 0, price) with { Group = fitting.Contains(p.Number) ? "Stock, fits" : "Stock" },
             // Where one is known to fit, the others are there only to be compared with.
             found.Count(p => fitting.Contains(p.Number)) is var fits and > 0 ? fits + 2 : MostOfKind);
     }
-
-    /// <summary>The digits of a tire size or rim however it is typed: <c>205/55R16</c>, <c>r17</c>.</summary>
-    internal static string TireDigits(string q) => string.Concat(q.Where(char.IsAsciiDigit)) is var digits && q.All(c => char.IsAsciiDigit(c) || c is '/' or ' ' or 'r' or 'R' or '"' or '-') ? digits : "";
 
     private static CatalogChoice Stock(Part part, int score, Pricer price)
     {
@@ -116,25 +113,20 @@ public static class CatalogSearch
     /// <summary>Discounts as they are typed: <c>10%</c>, <c>10% labor</c>, <c>discount 15</c>.</summary>
     private static IEnumerable<CatalogChoice> Discounts(string q)
     {
-        var words = q.ToLowerInvariant().Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        var value = words.FirstOrDefault(w => char.IsAsciiDigit(w[0]));
-        if (value is null || !(value.EndsWith('%') || words.Any(w => w.Length > 2 && "discount".StartsWith(w, StringComparison.Ordinal)))) yield break;
-        var about = words.Any(w => w.StartsWith("lab", StringComparison.Ordinal)) ? DiscountBase.Labor : words.Any(w => w.StartsWith("part", StringComparison.Ordinal)) ? DiscountBase.Parts : (DiscountBase?)null;
-        foreach (var on in about is { } one ? [one] : new[] { DiscountBase.All, DiscountBase.Labor, DiscountBase.Parts })
+        foreach (var discount in GivenDiscount.Typed(q))
         {
-            var parsed = GivenDiscount.Parse(value, on, "");
-            if (!parsed.Ok) yield break;
-            var text = parsed.Value.For(1, null).Text;
-            yield return new CatalogChoice($"discount{on}", "Discount", $"{text[..1].ToUpperInvariant()}{text[1..]}", "on this job; the order's are under the totals", "", 500 - (int)on, new AddToOrderRequest { Kind = "discount", Value = value, On = on });
+            var text = discount.For(1, null).Text;
+            yield return new CatalogChoice($"discount{discount.On}", "Discount", $"{text[..1].ToUpperInvariant()}{text[1..]}", "on this job; the order's are under the totals", "", 500 - (int)discount.On,
+                new AddToOrderRequest { Kind = "discount", Value = discount.AsTyped, On = discount.On });
         }
     }
 
     private static async Task<IEnumerable<CatalogChoice>> EarlierAsync(ShopDb db, long id, TextSearchScore match)
     {
         if (await db.Orders.Where(o => o.Id == id).Select(o => o.VehicleId).FirstOrDefaultAsync() is not { } car) return [];
-        var jobs = await db.Orders.Where(o => o.VehicleId == car && o.Id != id).Join(db.Jobs.Where(j => j.RemovedAt == null), o => o.Id, j => j.OrderId, (o, j) => new { j.Id, j.Title, o.Number, o.OpenedAt, Cents = j.Subtotal.Cents })
+        var jobs = await db.Orders.Where(o => o.VehicleId == car && o.Id != id).Join(db.Jobs.Where(j => j.RemovedAt == null), o => o.Id, j => j.OrderId, (o, j) => new { j.Id, j.Title, o.Number, o.OpenedAt, j.Subtotal })
             .OrderByDescending(j => j.OpenedAt).Take(200).ToListAsync();
-        return Best(jobs.Select(j => (j, match.Score(j.Title))), j => new CatalogChoice($"earlier{j.Id}", "Earlier work", j.Title, $"order {j.Number}, {j.OpenedAt:MMM d, yyyy}, {Amount(j.Cents / 100m)} then", "", 0, new AddToOrderRequest { Kind = "earlier", Id = j.Id }), 3);
+        return Best(jobs.Select(j => (j, match.Score(j.Title))), j => new CatalogChoice($"earlier{j.Id}", "Earlier work", j.Title, $"order {j.Number}, {j.OpenedAt:MMM d, yyyy}, {Amount(j.Subtotal.Amount)} then", "", 0, new AddToOrderRequest { Kind = "earlier", Id = j.Id }), 3);
     }
 
     private static async Task<IResult> OutsideAsync(long id, string source, ShopDb db, VehicleDataCache sources, TimeProvider time, CancellationToken cancel, string? q = null, string? type = null)
@@ -144,8 +136,8 @@ public static class CatalogSearch
         var car = await sources.CarOfAsync(id);
         if (source == "guide") return Results.Ok(car is null ? silence : await GuideAsync(car, words, sources, cancel));
         if (await db.Suppliers.FirstOrDefaultAsync(s => s.Code == source, cancel) is not { } supplier || await PricerAsync(db, id, time) is not { } price) return Results.Ok(silence);
-        var digits = TireDigits(words);
-        var tires = type is null && digits.Length >= 2;
+        var digits = TireSize.DigitsOf(words);
+        var tires = type is null && digits.Length > 0;
         if (car is null && !tires) return Results.Ok(silence);
         var answer = tires ? await sources.TiresAsync(source, digits, cancel) : await sources.PartsAsync(source, car!, words, type, cancel);
         if (answer.Problem is { } trouble) return Results.Ok(silence with { Trouble = trouble.Code == "outside.unknown" ? $"{supplier.Name} does not know this car." : $"{supplier.Name} {trouble.Message}.", Silent = OutsideCall.IsSilence(trouble) });

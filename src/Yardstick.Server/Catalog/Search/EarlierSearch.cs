@@ -18,7 +18,7 @@ namespace Yardstick.Server.Catalog;
 /// <summary>Earlier work: the car's own, that of like cars, and orders of a former program; looked at in place and copied at today's prices.</summary>
 public static class EarlierSearch
 {
-    private const int Most = 60, LikeYears = 3, MostNamed = 5000;
+    private const int Most = 60, MostNamed = 5000;
 
     /// <summary>A job of an earlier order.</summary>
     /// <param name="JobId">The job; null for one of a former program.</param>
@@ -63,7 +63,7 @@ public static class EarlierSearch
     {
         var cars = db.Vehicles.AsQueryable();
         if (scope == "car") cars = cars.Where(v => car != null && v.Id == car.Id);
-        else if (scope == "similar" && car is not null) cars = cars.Where(v => v.Make == car.Make && v.Model == car.Model && v.Year >= car.Year - LikeYears && v.Year <= car.Year + LikeYears);
+        else if (scope == "similar" && car is not null) cars = cars.Where(car.IsLike());
         if (!string.IsNullOrWhiteSpace(make)) cars = cars.Where(v => v.Make == make);
         if (!string.IsNullOrWhiteSpace(model)) cars = cars.Where(v => v.Model == model);
         if (year is { } built) cars = cars.Where(v => v.Year == built);
@@ -74,8 +74,8 @@ public static class EarlierSearch
             jobs = jobs.Where(j => named.Contains(j.Id));
         }
         var rows = await cars.Join(db.Orders, v => v.Id, o => o.VehicleId, (v, o) => new { Car = v, Order = o }).Join(jobs, x => x.Order.Id, j => j.OrderId, (x, j) => new { x.Car, x.Order, Job = j })
-            .OrderByDescending(x => x.Job.Id).Take(Most).Select(x => new { x.Job.Id, OrderId = x.Order.Id, x.Order.Number, x.Job.Title, CarId = x.Car.Id, x.Car.Year, x.Car.Make, x.Car.Model, x.Car.Engine, x.Order.OpenedAt, x.Order.OdometerIn, Cents = x.Job.Subtotal.Cents, x.Job.Decision }).ToListAsync();
-        return rows.ConvertAll(r => new EarlierJob(r.Id, null, null, r.OrderId, r.Number.ToString(System.Globalization.CultureInfo.InvariantCulture), r.Title, $"{r.Year} {r.Make} {r.Model} {r.Engine}", r.CarId == car?.Id, DateOnly.FromDateTime(shop.Local(r.OpenedAt)), r.OdometerIn, r.Cents / 100m, r.Decision.ToString().ToLowerInvariant()));
+            .OrderByDescending(x => x.Job.Id).Take(Most).Select(x => new { x.Job.Id, OrderId = x.Order.Id, x.Order.Number, x.Job.Title, CarId = x.Car.Id, x.Car.Year, x.Car.Make, x.Car.Model, x.Car.Engine, x.Order.OpenedAt, x.Order.OdometerIn, x.Job.Subtotal, x.Job.Decision }).ToListAsync();
+        return rows.ConvertAll(r => new EarlierJob(r.Id, null, null, r.OrderId, r.Number.ToString(System.Globalization.CultureInfo.InvariantCulture), r.Title, $"{r.Year} {r.Make} {r.Model} {r.Engine}", r.CarId == car?.Id, DateOnly.FromDateTime(shop.Local(r.OpenedAt)), r.OdometerIn, r.Subtotal.Amount, r.Decision.ToString().ToLowerInvariant()));
     }
 
     private static async Task<List<EarlierJob>> FormerAsync(ShopDb db, long vehicleId)

@@ -65,11 +65,11 @@ public static class PartSourcing
         if (source == "stock") return Results.Ok(new SourcingAnswer(await StockAsync(db, q ?? "", price, margins, sources.FactsAtHand(await sources.CarOfAsync(id)), cancel), [], ""));
         if (await db.Suppliers.FirstOrDefaultAsync(s => s.Code == source, cancel) is not { } supplier) return Results.Ok(new SourcingAnswer([], [], "There is no such supplier."));
         var words = (q ?? "").Trim();
-        var digits = string.IsNullOrEmpty(type) ? CatalogSearch.TireDigits(words) : "";
+        var digits = string.IsNullOrEmpty(type) ? TireSize.DigitsOf(words) : "";
         var car = await sources.CarOfAsync(id) ?? Vehicle.Unknown;
-        var answer = digits.Length >= 2 ? await sources.TiresAsync(source, digits, cancel) : await sources.PartsAsync(source, car, words, string.IsNullOrEmpty(type) ? null : type, cancel);
+        var answer = digits.Length > 0 ? await sources.TiresAsync(source, digits, cancel) : await sources.PartsAsync(source, car, words, string.IsNullOrEmpty(type) ? null : type, cancel);
         if (answer.Problem is { } trouble) return Results.Ok(new SourcingAnswer([], [], trouble.Code == "outside.unknown" ? $"{supplier.Name} does not know this car." : $"{supplier.Name} {trouble.Message}; its phone is {supplier.Phone}.", OutsideCall.IsSilence(trouble)));
-        var (asked, by) = digits.Length >= 2 ? (digits, "tires") : string.IsNullOrEmpty(type) ? (words, "words") : (type, "type");
+        var (asked, by) = digits.Length > 0 ? (digits, "tires") : string.IsNullOrEmpty(type) ? (words, "words") : (type, "type");
         var offers = answer.Value.Parts.Select(p =>
         {
             var (each, margin) = price.Of(p.Category, p.UnitCost, p.ListPrice);

@@ -21,7 +21,7 @@ public static class Maintenance
     /// <param name="Told">When it was done, or is due.</param>
     /// <param name="Checklist">What the technician ticks off.</param>
     /// <param name="OnOrder">Whether it is on the order already.</param>
-    public sealed record ServiceView(string Title, string Every, string Standing, string Told, IReadOnlyList<string> Checklist, bool OnOrder);
+    public sealed record ServiceView(string Title, string Every, ServiceState Standing, string Told, IReadOnlyList<string> Checklist, bool OnOrder);
 
     /// <summary>The schedule.</summary>
     /// <param name="Reading">The reading that it is for; null where none is known.</param>
@@ -33,7 +33,7 @@ public static class Maintenance
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) => api.MapGet("/orders/{id:long}/maintenance", HandleAsync).Asks(Permission.SeeOrders).Produces<ScheduleView>();
 
-    private static async Task<IResult> HandleAsync(long id, ShopDb db, VehicleDataCache sources, TimeProvider time, CancellationToken cancel, bool hard = false, int? reading = null)
+    private static async Task<IResult> HandleAsync(long id, ShopDb db, VehicleDataCache sources, TimeProvider time, CancellationToken cancel, bool hard = false, string? reading = null)
     {
         if (await sources.CarOfAsync(id) is not { } car) return Results.Ok(new ScheduleView(null, [], "A sale over the counter has no car to be serviced."));
         var schedule = await sources.ScheduleAsync(car, cancel);
@@ -43,34 +43,16 @@ public static class Maintenance
         var readings = await db.OdometerReadings.Where(r => r.VehicleId == car.Id).ToListAsync(cancel);
         var orders = await db.Orders.Include(o => o.Jobs).Where(o => o.VehicleId == car.Id).ToListAsync(cancel);
         var present = orders.First(o => o.Id == id);
-        var use = CarUse.Of(readings, shop.DistancePerDay, DateOnly.FromDateTime(shop.Local(now)), now, reading ?? present.OdometerIn);
+        var use = CarUse.Of(readings, shop.DistancePerDay, DateOnly.FromDateTime(shop.Local(now)), now, NumberInput.Reading(reading, "reading") is { Ok: true, Value: var typed } ? typed : present.OdometerIn);
         var services = schedule.Value.ConvertAll(e => new ScheduledService(e.Title, shop.Interval(hard ? e.HardMiles : e.Miles), hard ? e.HardMonths : e.Months));
         var standings = MaintenanceSchedule.Of(services, [.. orders.Where(o => o.Id != id)], use, at => DateOnly.FromDateTime(shop.Local(at))).ToDictionary(s => s.Service.Title);
         var views = services.Select(service =>
         {
-            var every = string.Join(" or ", new[] { service.EveryDistance is { } far ? $"{far:N0} {shop.DistanceWord}" : "", service.EveryMonths is { } months ? $"{months} months" : "" }.Where(t => t.Length > 0));
             var standing = standings.GetValueOrDefault(service.Title);
             var onOrder = present.OnJobs.Any(j => WorkTitleMatch.Same(j.Title, service.Title) || j.CustomerText.Contains(service.Title, StringComparison.Ordinal));
-            return new ServiceView(service.Title, every, StandingOf(standing), Told(standing, shop), schedule.Value.First(e => e.Title == service.Title).Checklist ?? [], onOrder);
+            return new ServiceView(service.Title, service.Every(shop.DistanceWord), standing?.State ?? ServiceState.Later,
+                standing?.Words(shop.DistanceWord) ?? "by time only; nothing is known of when it was done", schedule.Value.First(e => e.Title == service.Title).Checklist ?? [], onOrder);
         });
-        string[] order = ["due", "missed", "soon", "later"];
-        return Results.Ok(new ScheduleView(use.Reading, views.OrderBy(v => Array.IndexOf(order, v.Standing)).ToList(), ""));
+        return Results.Ok(new ScheduleView(use.Reading, views.OrderBy(v => v.Standing).ToList(), ""));
     }
-
-    private static string StandingOf(ServiceStanding? standing) => standing switch
-    {
-        null => "later",
-        { PassedAt: not null, Due.State: DueState.Later } => "missed",
-        { Due.State: DueState.Later } => "later",
-        { Due.State: DueState.Soon } => "soon",
-        _ => "due",
-    };
-
-    private static string Told(ServiceStanding? standing, Shop shop) => standing switch
-    {
-        null => "by time only; nothing is known of when it was done",
-        { LastOn: { } on } => $"last {on:MMM d, yyyy}{(standing.LastReading is { } at ? $" at {at:N0} {shop.DistanceWord}" : "")}, due {standing.Due.On:MMM d, yyyy}",
-        { PassedAt: { } passed } => $"was due at {passed:N0} {shop.DistanceWord}; not done here",
-        _ => $"first due about {standing.Due.On:MMM d, yyyy}",
-    };
 }

@@ -1,5 +1,4 @@
 using System.Globalization;
-using System.Text.RegularExpressions;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Catalog;
@@ -16,7 +15,7 @@ using Yardstick.Server.Safety;
 namespace Yardstick.Server.Catalog;
 
 /// <summary>Facts about the order's car: the few that its work needs, all of them by use, corrections of lines, drawings, and repairs known for its trouble codes.</summary>
-public static partial class VehicleSpecsView
+public static class VehicleSpecsView
 {
     private const int InTheLine = 5, MostNamed = 500;
 
@@ -105,7 +104,7 @@ public static partial class VehicleSpecsView
 
     private static async Task<List<KnownCodeView>> CodesAsync(ShopDb db, Order order, Vehicle car, VehicleDataCache sources, CancellationToken cancel)
     {
-        var codes = order.Concerns.SelectMany(c => CodePattern().Matches($"{c.Complaint} {c.Cause}")).Select(m => TroubleCode.Parse(m.Value)).Where(c => c.Ok).Select(c => c.Value.Text).Distinct().Take(4).ToList();
+        var codes = order.Concerns.SelectMany(c => TroubleCode.In($"{c.Complaint} {c.Cause}")).Select(c => c.Text).Distinct().Take(4).ToList();
         if (codes.Count == 0) return [];
         var (guide, _) = await sources.GuideAsync(car, cancel);
         // Asked for all at once: a slow service is waited for once, not once for each code.
@@ -139,7 +138,7 @@ public static partial class VehicleSpecsView
     private static async Task<IResult> DrawingAsync(string key, IVehicleSpecsClient outside, HttpContext http, CancellationToken cancel)
     {
         var drawing = await outside.DrawingAsync(key, cancel);
-        if (drawing.Problem is { } problem) return Problems.Of(new Problem("drawing.gone", $"The facts service {problem.Message}; the drawing is missing."), 404);
+        if (drawing.Problem is { } problem) return Problems.Of(new Problem("drawing.gone", $"The facts service {problem.Message}; the drawing is missing."));
         // Shown as a picture only: nothing in it may run.
         http.Response.Headers.ContentSecurityPolicy = "default-src 'none'; style-src 'unsafe-inline'";
         return Results.Text(drawing.Value, "image/svg+xml");
@@ -157,7 +156,4 @@ public static partial class VehicleSpecsView
         await db.SaveChangesAsync();
         return new Changed(under.Order.Version, answer.Id, 1);
     });
-
-    [GeneratedRegex(@"\b[PCBUpcbu][0-9A-Fa-f]{4}\b")]
-    private static partial Regex CodePattern();
 }

@@ -4,6 +4,7 @@ using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Purchasing;
 using Yardstick.Core.Schedule;
+using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 
@@ -25,15 +26,11 @@ public sealed record OrderSurroundings
     /// <summary>How many photos lines have.</summary>
     public required IReadOnlyDictionary<long, int> Photos { get; init; }
 
-    /// <summary>When the last awaited part comes, UTC.</summary>
-    public DateTime? LastExpected => PartOrders.Where(p => p.IsOpen).Max(p => p.ExpectedAt);
-
     /// <summary>The latest purchase order of a line.</summary>
     public PurchaseOrder? OrderOf(long lineId) => PartOrders.LastOrDefault(p => p.Lines.Any(l => l.LineId == lineId));
 
-    /// <summary>When the planned work ends, wall time.</summary>
-    public DateTime? WorkEnds(Order order) => Planned.Count == 0 ? null
-        : Planned.Select(p => p.Start.AddHours((double)(order.Jobs.FirstOrDefault(j => j.Id == p.JobId)?.SoldHours ?? 0))).Max();
+    /// <summary>The day as far as it concerns the order.</summary>
+    public DayPlan Day(Shop shop, DateTime utcNow) => new(shop, utcNow, Planned, Times, PartOrders);
 
     /// <summary>Reads it.</summary>
     internal static async Task<OrderSurroundings> ReadAsync(ShopDb db, Order order)

@@ -15,6 +15,10 @@ public sealed record SheetJob
     public required DecisionKind Decision { get; init; }
     /// <summary>The decision in words: how, when, who.</summary>
     public required string DecisionText { get; init; }
+    /// <summary>It waits for an answer.</summary>
+    public required bool IsUndecided { get; init; }
+    /// <summary>It is not done on this visit: declined, put off, or done on another.</summary>
+    public required bool IsSetAside { get; init; }
     /// <summary>Leaving it undone is not safe.</summary>
     public required bool IsUnsafe { get; init; }
     /// <summary>The customer may leave lines of it out.</summary>

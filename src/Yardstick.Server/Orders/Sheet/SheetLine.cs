@@ -85,6 +85,8 @@ public sealed record SheetLine
     public required string State { get; init; }
     /// <summary>Where its part is, in a word; null for other lines.</summary>
     public required PartStateCode? StateCode { get; init; }
+    /// <summary>Who it is ordered from; empty where it is not ordered.</summary>
+    public required string Supplier { get; init; }
     /// <summary>When its part comes, UTC.</summary>
     public required DateTime? ExpectedAt { get; init; }
     /// <summary>Version.</summary>

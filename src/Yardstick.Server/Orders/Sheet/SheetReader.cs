@@ -72,7 +72,6 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
     private static async Task<SheetHeader> HeaderAsync(ShopDb db, PricedOrder priced, Dictionary<long, StaffMember> staff, OrderSurroundings around, DateTime now)
     {
         var (order, customer, _, shop, _) = priced;
-        DateTime? lastPart = around.LastExpected is { } last ? shop.Local(last) : null;
         return new SheetHeader
         {
             Number = order.Number,
@@ -88,7 +87,7 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
             Stage = order.Stage,
             StageSince = order.StageSince,
             PromisedAt = order.PromisedAt,
-            PromiseState = Promise.State(order.PromisedAt, order.Stage, around.WorkEnds(order), lastPart, shop.Local(now)),
+            PromiseState = around.Day(shop, now).PromiseOf(order),
             KeyTag = order.KeyTag,
             OdometerIn = order.OdometerIn,
             OdometerOut = order.OdometerOut,
@@ -113,6 +112,8 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
         {
             Figures = FiguresOf(result, policy, margins),
             Consent = result.Consent is { } c ? new SheetConsent(c.Authorized, c.Allowed, c.ApprovedTotal, order.CeilingNow(policy)) : null,
+            ToInvoice = order.ApprovedTotal.Amount,
+            IsUndecided = order.OnJobs.Any(j => j.IsUndecided),
             CeilingLetPast = letPast is null ? "" : $"{staff[letPast.ById].ShortName} let it go on up to {letPast.UpTo}: {letPast.Reason}",
             Progress = order.Progress,
             LaborRate = order.LaborRate,
@@ -200,7 +201,7 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
     {
         var standing = db.Invoices.Where(i => i.OrderId == order.Id && i.Kind == InvoiceKind.Invoice && !db.Invoices.Any(c => c.CorrectsId == i.Id));
         if (await standing.OrderByDescending(i => i.Id).FirstOrDefaultAsync() is not { } invoice) return null;
-        var paid = await db.Payments.Where(p => p.InvoiceId == invoice.Id).SumAsync(p => p.Amount.Cents);
-        return new SheetInvoice(invoice.Id, invoice.Number, invoice.PostedAt, invoice.Total.Amount, new Money(paid).Amount, new Money(invoice.Total.Cents - paid).Amount);
+        var paid = new Money(await db.Payments.Where(p => p.InvoiceId == invoice.Id).SumAsync(p => p.Amount.Cents));
+        return new SheetInvoice(invoice.Id, invoice.Number, invoice.PostedAt, invoice.Total.Amount, paid.Amount, invoice.Balance(paid).Amount);
     }
 }

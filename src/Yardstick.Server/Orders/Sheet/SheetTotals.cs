@@ -7,6 +7,10 @@ public sealed record SheetTotals
     public required SheetFigures Figures { get; init; }
     /// <summary>The ceiling, if there was a decision.</summary>
     public required SheetConsent? Consent { get; init; }
+    /// <summary>What an invoice would come to now: the total of the approved work.</summary>
+    public required decimal ToInvoice { get; init; }
+    /// <summary>Some job has no answer yet.</summary>
+    public required bool IsUndecided { get; init; }
     /// <summary>A manager let the work past the ceiling, in words; empty where nobody did.</summary>
     public required string CeilingLetPast { get; init; }
     /// <summary>Hours finished of hours approved, 0 to 1.</summary>

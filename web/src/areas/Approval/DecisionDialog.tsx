@@ -52,12 +52,12 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
     placeholderData: (before) => before,
   }).data;
   // What an open job adds without some of its lines is told; one that was answered before has only its whole to go by.
-  const place = texts?.openJobs.indexOf(job.id) ?? -1;
-  const adds = linesOut.length === 0 || place < 0 ? job.addsToTotal : without?.adds[place];
+  const waits = texts?.openJobs.includes(job.id) ?? false;
+  const adds = linesOut.length === 0 || !waits ? job.addsToTotal : without?.adds.find((a) => a.jobId === job.id)?.amount;
   const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
   const sending = useRef(false);
   const signature = useRef<Signature>(null);
-  const others = jobs.filter((j) => j.decision === 'Proposed' && j.id !== job.id);
+  const others = jobs.filter((j) => j.isUndecided && j.id !== job.id);
   const problemOf = (field: string) => (problem?.field === field ? problem.text : undefined);
   const submit = async (event: SubmitEvent) => {
     event.preventDefault();
@@ -100,7 +100,7 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
           <div className="answer-kinds">
             <SegmentedControl label="Answer" value={kind} choices={choices} onChange={setKind} />
             <span className="soft">
-              {linesOut.length > 0 && place < 0 ? 'adds less than' : 'adds'} <b>{adds === undefined ? '…' : amount(adds)}</b> with supplies and tax
+              {linesOut.length > 0 && !waits ? 'adds less than' : 'adds'} <b>{adds === undefined ? '…' : amount(adds)}</b> with supplies and tax
             </span>
           </div>
           {openLines.length > 1 && (

@@ -138,7 +138,7 @@ export default function TalkThroughPage() {
                   )}
                 </div>
                 <div className="talk-adds">
-                  <b>{figures ? amount(figures.adds[i] ?? 0) : '…'}</b>
+                  <b>{figures ? amount(figures.adds.find((a) => a.jobId === job.id)?.amount ?? 0) : '…'}</b>
                   <span className="soft small">{isOut ? 'would add' : 'with tax and supplies'}</span>
                 </div>
               </section>

@@ -17,8 +17,8 @@ export function useTalkThrough(id: number) {
   const open = data?.estimate.jobs.filter((job) => data.openJobs.includes(job.id)) ?? [];
   const inside = open.filter((job) => !out.has(job.id));
   const lines = [...linesOut].filter((line) => inside.some((job) => job.lines.some((l) => l.id === line))).sort((a, b) => a - b);
-  const chosen = open.reduce((bits, job, i) => (out.has(job.id) ? bits : bits | (1 << i)), 0);
-  const beforehand = lines.length === 0 ? data?.choices.find((choice) => choice.chosen === chosen) : undefined;
+  const chosen = inside.map((job) => job.id).join();
+  const beforehand = lines.length === 0 ? data?.choices.find((choice) => choice.jobIds.join() === chosen) : undefined;
   const asked = useQuery({
     queryKey: ['order', id, 'talk-through', data?.version, inside.map((job) => job.id), lines],
     queryFn: () =>

@@ -18,7 +18,7 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
   const { orderId, edits } = useActions();
   const head = useHeader();
   const jobs = useJobs();
-  const { consent, figures } = useTotals();
+  const { toInvoice } = useTotals();
   const navigate = useNavigate();
   const refresh = useRefresh();
   const [problem, setProblem] = useState('');
@@ -67,7 +67,7 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
                 ))}
                 <tr>
                   <td className="strong">Total with supplies and tax</td>
-                  <td className="right strong">{amount(consent?.approvedTotal ?? figures.total)}</td>
+                  <td className="right strong">{amount(toInvoice)}</td>
                 </tr>
               </tbody>
             </table>

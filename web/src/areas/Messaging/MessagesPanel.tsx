@@ -105,7 +105,6 @@ function One({ message, mayWrite, act }: { message: Message; mayWrite: boolean; 
   const params = { path: { id: message.id } };
   const resolve = (again: boolean) => () => act(unwrap(api.POST('/api/messages/{id}/resolve', { params, body: { again } })));
   const when = (utc: string) => (shop ? moment(wallTime(utc, shop.timeZone), now) : '');
-  const later = message.state === 'Waiting' && Date.parse(message.notBefore) > Date.parse(message.at) + 60_000;
   return (
     <li className={message.state === 'Received' ? 'in' : ''}>
       {message.subject && <b>{message.subject}</b>}
@@ -114,7 +113,7 @@ function One({ message, mayWrite, act }: { message: Message; mayWrite: boolean; 
       <div className="meta soft">
         <span>{[message.address, message.by, when(message.at)].filter(Boolean).join(' · ')}</span>
         <b className={message.state === 'Failed' || message.state === 'MayHaveBeenSent' ? 'stop' : ''}>
-          {later ? `goes out ${when(message.notBefore)}` : STATES[message.state]}
+          {message.waitsUntil ? `goes out ${when(message.waitsUntil)}` : STATES[message.state]}
         </b>
       </div>
       {message.attachment && (

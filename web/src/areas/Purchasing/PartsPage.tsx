@@ -66,7 +66,7 @@ function NeededList({ needed, suppliers, mayOrder }: { needed: Needed[]; supplie
   const say = useSay();
   const shop = useShop();
   const now = useNow();
-  const supplierOf = (part: Needed) => moved[part.lineId] ?? part.supplierId ?? suppliers[0]?.id ?? 0;
+  const supplierOf = (part: Needed) => moved[part.lineId] ?? part.supplierId;
   const order = async (supplier: Schemas['SupplierView'], lines: Needed[]) => {
     setSending(supplier.name);
     try {

@@ -52,11 +52,11 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Purc
       setReceiving(false);
       setTyped({});
       const ready = received.ordersWithAllParts[0];
-      const order = purchase.lines.find((l) => l.orderId === ready);
+      const order = purchase.lines.find((l) => l.orderId === ready?.orderId);
       if (ready && order)
         say.propose(`Received. ${order.plate || order.orderNumber} has all its parts.`, 'Ready for a technician', async () => {
-          const sheet = await unwrap(api.GET('/api/orders/{id}', { params: { path: { id: ready } } }));
-          await unwrap(api.POST('/api/orders/{id}/stage', { params: { path: { id: ready } }, body: { stage: 'ReadyForTechnician', version: sheet.version } }));
+          const body = { stage: ready.stage, version: ready.version };
+          await unwrap(api.POST('/api/orders/{id}/stage', { params: { path: { id: ready.orderId } }, body }));
           void navigate('/');
         });
       else say.done(received.complete ? `Purchase order ${purchase.number} is here.` : `Purchase order ${purchase.number} is partly here.`);

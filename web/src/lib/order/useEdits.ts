@@ -182,7 +182,7 @@ export function useEdits(id: number, history: History) {
             redo: () => kept(inTurn([() => removeJob(old), ...taken.jobIds.map((job) => () => restoreJob(job))])),
           });
         } else if (corrected) {
-          let seen = corrected.line.version + 1;
+          let seen = taken.lineVersion ?? corrected.line.version;
           const params = { path: { id, lineId: corrected.line.id } };
           const put = (value: number) => async () => {
             const body = { field: 'quantity', value: String(value), version: seen };

@@ -54,9 +54,9 @@ export function ApprovePage({ token }: { token: string }) {
   const open = useMemo(() => view?.estimate?.jobs.filter((job) => view.openJobs.includes(job.id)) ?? [], [view]);
   const yes = open.filter((job) => draft.said[job.id] === 'Approved');
   const linesOut = draft.linesOut.filter((line) => yes.some((job) => job.lines.some((l) => l.id === line)));
-  const chosen = open.reduce((bits, job, i) => (draft.said[job.id] === 'Approved' ? bits | (1 << i) : bits), 0);
+  const chosen = yes.map((job) => job.id).join();
   const key = `${yes.map((job) => job.id).join(',')}:${linesOut.join(',')}`;
-  const beforehand = linesOut.length === 0 ? view?.choices.find((choice) => choice.chosen === chosen) : undefined;
+  const beforehand = linesOut.length === 0 ? view?.choices.find((choice) => choice.jobIds.join() === chosen) : undefined;
   const figures = beforehand ?? (asked?.key === key ? asked.figures : undefined);
   const toAsk = view?.state === 'Open' && !figures ? key : null;
   useEffect(() => {
@@ -166,13 +166,13 @@ export function ApprovePage({ token }: { token: string }) {
           </section>
         )}
         <h2 id="answers">{open.length === 1 ? 'Your answer' : 'Your answer to each'}</h2>
-        {open.map((job, i) => (
+        {open.map((job) => (
           <JobCard
             key={job.id}
             token={token}
             job={job}
             money={money}
-            adds={figures?.adds[i]}
+            adds={figures?.adds.find((a) => a.jobId === job.id)?.amount}
             said={draft.said[job.id]}
             later={draft.later[job.id] ?? 'quarter'}
             linesOut={draft.linesOut}

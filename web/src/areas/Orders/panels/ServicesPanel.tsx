@@ -24,8 +24,7 @@ export function ServicesPanel({ onClose }: { onClose: () => void }) {
   const [use, setUse] = useState<'normal' | 'hard'>('normal');
   const [reading, setReading] = useState('');
   const [chosen, setChosen] = useState<ReadonlySet<string> | null>(null);
-  const typed = Number(reading.replaceAll(/[,\s]/g, ''));
-  const at: { reading?: number } = typed > 0 ? { reading: typed } : {};
+  const at: { reading?: string } = reading.trim() ? { reading: reading.trim() } : {};
   const schedule = useQuery({
     queryKey: ['services', orderId, use, at],
     queryFn: ({ signal }) =>
@@ -36,7 +35,7 @@ export function ServicesPanel({ onClose }: { onClose: () => void }) {
   const { taking, busy } = useAddToOrder(onClose);
   const services = schedule.data?.services ?? [];
   // What is due is chosen to begin with.
-  const on = chosen ?? new Set(services.filter((s) => s.standing === 'due' && !s.onOrder).map((s) => s.title));
+  const on = chosen ?? new Set(services.filter((s) => s.standing === 'Due' && !s.onOrder).map((s) => s.title));
   const toggle = (service: Service) => {
     const next = new Set(on);
     if (!next.delete(service.title)) next.add(service.title);

@@ -36,7 +36,7 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
   const say = useSay();
   const navigate = useNavigate();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const aside = job.decision === 'Declined' || job.decision === 'Deferred' || job.decision === 'AnotherVisit';
+  const aside = job.isSetAside;
   const priced = job.fixedPrice === null ? '' : job.fixedPrice.toFixed(2);
   const onePrice = (text: string) => edits.job(job, 'fixedPrice', priced, text);
   const choose = (act: () => void) => () => {
@@ -45,7 +45,7 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
   };
   const note = [
     job.onTheClock.length > 0 ? `${job.onTheClock.join(', ')} on the clock` : '',
-    job.decision === 'Proposed' || aside ? `adds ${amount(job.addsToTotal)} in all` : '',
+    job.isUndecided || aside ? `adds ${amount(job.addsToTotal)} in all` : '',
     job.laborRate ? `labor at ${job.laborRate}` : '',
     job.isUnsafe ? 'not safe to leave undone' : '',
     job.payerWords ? `paid by ${job.payerWords}` : '',
@@ -105,7 +105,7 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
           )}
         </span>
         <div className="decide">
-          {job.decision === 'Proposed' ? (
+          {job.isUndecided ? (
             !closed &&
             mayDecide && (
               <>

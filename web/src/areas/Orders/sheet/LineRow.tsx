@@ -38,7 +38,7 @@ export const LineRow = memo(function LineRow({ line, job, selected, correction, 
       ? 'no source yet'
       : 'no time yet'
     : expected
-      ? `${line.state.split(':')[0]}, by ${expected.slice(0, 10) === today ? clock(expected) : day(expected, today)}`
+      ? `${line.supplier}, by ${expected.slice(0, 10) === today ? clock(expected) : day(expected, today)}`
       : line.state || technician;
   const given = job.discounts.find((d) => d.lineId === line.id);
   const after = [

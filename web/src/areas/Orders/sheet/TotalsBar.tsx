@@ -9,10 +9,9 @@ import { useActions, useAround, useHeader, useJobs, useTotals } from '../../../l
 /** Totals, the ceiling and the margin, drawn as rules. */
 export const TotalsBar = memo(function TotalsBar({ onClose, onMargins }: { onClose: () => void; onMargins: () => void }) {
   const { margins, why } = useActions();
-  const { figures: f } = useTotals();
+  const { figures: f, isUndecided: undecided } = useTotals();
   const { invoice } = useAround();
   const { state } = useHeader();
-  const jobs = useJobs();
   const shop = useShop();
   const navigate = useNavigate();
   const mayMargin = useMay('SeeMargin');
@@ -28,7 +27,6 @@ export const TotalsBar = memo(function TotalsBar({ onClose, onMargins }: { onClo
       <b>{amount(value)}</b>
     </button>
   );
-  const undecided = jobs.some((job) => job.decision === 'Proposed');
   return (
     <footer className="tally" aria-label="Totals">
       {sum('Labor', f.labor, 'labor')}
@@ -136,14 +134,12 @@ function OrderDiscounts() {
 /** The amount agreed to against what the approved work comes to, and how far it may grow. */
 function Ceiling() {
   const { closed } = useActions();
-  const { consent, figures, ceilingLetPast } = useTotals();
-  const jobs = useJobs();
+  const { consent, figures, ceilingLetPast, isUndecided: open } = useTotals();
   const mayPass = useMay('PassCeiling');
   const [passing, setPassing] = useState(false);
   if (!consent) return null;
   const end = Math.max(consent.allowed, figures.total, consent.approvedTotal, 0.01);
   const percent = (value: number) => `${Math.max(0, Math.min(100, (value / end) * 100))}%`;
-  const open = jobs.some((job) => job.decision === 'Proposed');
   const past = consent.ceiling === 'Past';
   const within = open ? 'the rest needs an answer' : 'all within it';
   const words = { Past: 'ask again before going on', LetPast: 'let past by a manager', Within: within }[consent.ceiling];

@@ -47,13 +47,12 @@ export function useCatalogSearch(orderId: number, typed: string, enabled: boolea
   };
 }
 
-const WHOLE = ['Favorite', 'Canned job', 'Set'];
-
 /** Items as rows of a list; the kind stands where it begins. Where a new job begins, whole jobs go first. */
 export function rows(items: Offered[], wholeFirst: boolean, onTake: (item: Offered) => void): Choice[] {
   // Kinds stay together, in the order of their best.
   const kinds = [...new Set(items.map((item) => item.group))];
-  const groups = wholeFirst ? [...kinds.filter((kind) => WHOLE.includes(kind)), ...kinds.filter((kind) => !WHOLE.includes(kind))] : kinds;
+  const whole = new Set(items.filter((item) => item.isWholeJob).map((item) => item.group));
+  const groups = wholeFirst ? [...kinds.filter((kind) => whole.has(kind)), ...kinds.filter((kind) => !whole.has(kind))] : kinds;
   return groups.flatMap((group) =>
     items
       .filter((item) => item.group === group)

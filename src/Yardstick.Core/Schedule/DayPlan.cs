@@ -1,0 +1,116 @@
+using System.Globalization;
+using Yardstick.Core.Floor;
+using Yardstick.Core.Orders;
+using Yardstick.Core.Purchasing;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+
+namespace Yardstick.Core.Schedule;
+
+/// <summary>The day in the shop: what is planned and under way, what cars wait for, and whether promises hold.</summary>
+/// <param name="shop">The shop.</param>
+/// <param name="utcNow">Now, UTC.</param>
+/// <param name="planned">Planned work of the orders that are asked about.</param>
+/// <param name="times">Clocked time on them.</param>
+/// <param name="purchases">Purchase orders with a line for one of them.</param>
+public sealed class DayPlan(Shop shop, DateTime utcNow, IReadOnlyList<PlannedWork> planned, IReadOnlyList<TimeEntry> times, IReadOnlyList<PurchaseOrder> purchases)
+{
+    private readonly DateTime now = shop.Local(utcNow);
+
+    /// <summary>Wall time now.</summary>
+    public DateTime Now => now;
+
+    /// <summary>The plan of a job; null where nobody planned it.</summary>
+    public PlannedWork? PlanOf(Job job) => planned.FirstOrDefault(p => p.JobId == job.Id);
+
+    /// <summary>Whether planned work is shown today: it is of today, or of a day before and not finished.</summary>
+    public bool IsOfToday(PlannedWork plan, Job job) => plan.Start.Date == now.Date || plan.Start.Date < now.Date && job.Progress != JobProgress.Finished;
+
+    /// <summary>Whether work waits to be planned.</summary>
+    public static bool IsToBePlanned(Order order, Job job) =>
+        job.Progress != JobProgress.Finished && order.State == OrderState.Open && order.Stage <= Stage.InWork && !order.CounterSale && job.SoldHours > 0;
+
+    /// <summary>Who would do a job that nobody planned: whoever is named on its labor, else the order's lead.</summary>
+    public static long? TechnicianFor(Order order, Job job) =>
+        job.OnLines.OfType<LaborLine>().FirstOrDefault(l => !l.IsExcluded && l.TechnicianId is not null)?.TechnicianId ?? order.LeadId;
+
+    /// <summary>Everybody who is named on an order or planned for it, the one who leads it first.</summary>
+    public IReadOnlyList<long> TechniciansOf(Order order) =>
+        [.. order.NamedTechnicians.Concat(planned.Where(p => p.OrderId == order.Id).Select(p => p.TechnicianId).OfType<long>()).Distinct()];
+
+    /// <summary>A planned job on the axis of the day.</summary>
+    public PlannedJob Of(Job job, PlannedWork plan)
+    {
+        var on = times.Where(t => t.JobId == job.Id).ToList();
+        var running = on.Exists(t => t.End is null);
+        var worked = on.Sum(t => t.Hours(utcNow));
+        var start = on.Count > 0 ? shop.Local(on.Min(t => t.Start)) : plan.Start;
+        // What did not begin yesterday begins today at the earliest.
+        if (start.Date < now.Date) start = now.Date + shop.Opens.ToTimeSpan();
+        var finished = job.Progress == JobProgress.Finished;
+        return new PlannedJob
+        {
+            Start = start,
+            End = EndOf(job, start, running, finished),
+            Share = job.SoldHours == 0 ? 0 : finished ? 1 : decimal.Round(Math.Min(1, worked / job.SoldHours), 3),
+            Finished = finished,
+            Running = running,
+            MinutesOver = running && worked > job.SoldHours ? (int)((worked - job.SoldHours) * 60) : 0,
+            Why = job.Decision != DecisionKind.Approved ? "if agreed" : PartsComing(job),
+        };
+    }
+
+    private DateTime EndOf(Job job, DateTime start, bool running, bool finished)
+    {
+        var end = start.AddHours((double)job.SoldHours);
+        if (finished && job.FinishedAt is { } at && shop.Local(at) > start) return shop.Local(at);
+        return running && end < now ? now : end;
+    }
+
+    private string PartsComing(Job job)
+    {
+        var lines = job.OnLines.OfType<PartLine>().Where(l => l.IsOpen).Select(l => l.Id).ToHashSet();
+        if (lines.Count == 0) return "";
+        var last = purchases.Where(p => p.Lines.Exists(l => lines.Contains(l.LineId))).Max(p => p.ExpectedAt);
+        return last is { } at ? $"parts {When(shop.Local(at))}" : "parts not ordered";
+    }
+
+    /// <summary>When the planned work of an order ends at the hours that were sold, wall time; null where none is planned.</summary>
+    public DateTime? WorkEnds(Order order)
+    {
+        var plans = planned.Where(p => p.OrderId == order.Id).ToList();
+        return plans.Count == 0 ? null : plans.Max(p => p.Start.AddHours((double)(order.Jobs.Find(j => j.Id == p.JobId)?.SoldHours ?? 0)));
+    }
+
+    /// <summary>When the last part that still comes for an order is expected, wall time; null where nobody said.</summary>
+    public DateTime? LastPart(Order order) => PurchasesOf(order).Where(p => p.IsOpen).Max(p => p.ExpectedAt) is { } at ? shop.Local(at) : null;
+
+    /// <summary>Whether the promise of an order holds.</summary>
+    public PromiseState PromiseOf(Order order) => Promise.State(order.PromisedAt, order.Stage, WorkEnds(order), LastPart(order), now);
+
+    /// <summary>What an order waits for, in words; empty for nothing.</summary>
+    /// <param name="order">The order.</param>
+    /// <param name="suppliers">Names of suppliers.</param>
+    public string WaitsFor(Order order, IReadOnlyDictionary<long, string> suppliers)
+    {
+        var coming = PurchasesOf(order).ToList();
+        static string State(PurchaseOrder purchase) => PurchaseOrder.StateName(purchase.State).ToLowerInvariant();
+        if (coming.Find(p => p.Trouble.Length > 0) is { } trouble) return $"{suppliers[trouble.SupplierId]}: {State(trouble)}";
+        if (coming.Where(p => p.IsOpen).OrderByDescending(p => p.ExpectedAt).FirstOrDefault() is { } open)
+            return $"{suppliers[open.SupplierId]}, {(open.ExpectedAt is { } at ? "by " + When(shop.Local(at)) : State(open))}";
+        if (order.State == OrderState.Open && order.WaitsForParts) return "Parts to be ordered";
+        if (order.Stage == Stage.WaitingForParts) return "All parts are in";
+        var minutes = (int)(utcNow - order.StageSince).TotalMinutes;
+        return order.Stage switch { Stage.WaitingForAnswer => $"Asked {Ago(minutes)}", Stage.Done => $"Done {Ago(minutes)}", _ => "" };
+    }
+
+    /// <summary>Hours that the shop could work on a day: each technician for as long as it is open.</summary>
+    public decimal Capacity(int technicians) => technicians * shop.OpenHours;
+
+    private IEnumerable<PurchaseOrder> PurchasesOf(Order order) => purchases.Where(p => p.Lines.Exists(l => l.OrderId == order.Id));
+
+    private string When(DateTime at) => at.Date == now.Date ? at.ToString("h:mm", CultureInfo.InvariantCulture)
+        : at.Date == now.Date.AddDays(1) ? "tomorrow" : at.ToString("MMM d", CultureInfo.InvariantCulture);
+
+    private static string Ago(int minutes) => minutes switch { < 90 => $"{minutes} min ago", < 2880 => $"{minutes / 60} h ago", _ => $"{minutes / 1440} days ago" };
+}
