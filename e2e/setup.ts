@@ -26,7 +26,12 @@ export default async function setup() {
   if (made.status !== 0) throw new Error('The demo shop could not be made.');
   const running: ChildProcess[] = [];
   const start = (project: string, port: number, args: string[]) =>
-    running.push(spawn('dotnet', [built(project), ...args], { env: { ...process.env, ASPNETCORE_URLS: `http://127.0.0.1:${port}` }, stdio: 'inherit' }));
+    running.push(
+      spawn('dotnet', [built(project), ...args], {
+        env: { ...process.env, ASPNETCORE_URLS: `http://127.0.0.1:${port}` },
+        stdio: 'inherit',
+      }),
+    );
   start('Yardstick.StandIns', OUTSIDE, ['--memory', `${data}/outside.json`, '--smtp', String(MAIL)]);
   start('Yardstick.Server', PORT, [
     '--data',

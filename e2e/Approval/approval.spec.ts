@@ -45,7 +45,9 @@ async function phone(browser: Browser): Promise<Page> {
   return context.newPage();
 }
 
-test('an estimate is sent, partly approved on a phone, one job deferred, a question answered; past the ceiling it is asked again', async ({ browser }) => {
+test('an estimate is sent, partly approved on a phone, one job deferred, a question answered; past the ceiling it is asked again', async ({
+  browser,
+}) => {
   const mina = await signIn(browser, 'Mina Okafor');
   const id = await order(mina, 'Lindqvist');
   await mina.goto(`/orders/${id}`);

@@ -112,7 +112,9 @@ test('work that is known is taken over, and a probable duplicate is used instead
   await expect(mina.locator('.chosen')).toContainText('Imke Sorensen');
 });
 
-test('a customer is edited, merged with a second record and taken apart; a car is passed on only when nothing is open', async ({ browser }) => {
+test('a customer is edited, merged with a second record and taken apart; a car is passed on only when nothing is open', async ({
+  browser,
+}) => {
   const mina = await signIn(browser, 'Mina Okafor');
   await mina.getByRole('link', { name: 'Customers' }).click();
   await accessible(mina, 'customers', '.page');

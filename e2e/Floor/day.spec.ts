@@ -66,7 +66,11 @@ async function writeUpByKeys(page: Page, lastName: string, plate: string) {
   await type(page, 'Regulator 14V');
   await expect(page.getByRole('listbox')).toHaveAttribute('data-for', 'Regulator 14V');
   await page.getByRole('option', { name: /Part "Regulator 14V"/ }).waitFor();
-  for (let i = 0; i < 12 && !(await options.filter({ hasText: 'Part "Regulator 14V"' }).getAttribute('aria-selected'))?.includes('true'); i++)
+  for (
+    let i = 0;
+    i < 12 && !(await options.filter({ hasText: 'Part "Regulator 14V"' }).getAttribute('aria-selected'))?.includes('true');
+    i++
+  )
     await page.keyboard.press('ArrowUp');
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Quantity, Regulator 14V')).toBeFocused();
@@ -340,7 +344,11 @@ async function drag(page: Page, from: ReturnType<Page['locator']>, to: ReturnTyp
   await page.mouse.move(a.x + 12, a.y + 12);
   await page.mouse.down();
   await page.mouse.move(a.x + 30, a.y + 20, { steps: 3 });
-  await page.mouse.move(Math.min(b.x + b.width / 2, a.x + 60 > b.x && a.x < b.x + b.width ? a.x + 40 : b.x + b.width / 2), b.y + b.height / 2, { steps: 8 });
+  await page.mouse.move(
+    Math.min(b.x + b.width / 2, a.x + 60 > b.x && a.x < b.x + b.width ? a.x + 40 : b.x + b.width / 2),
+    b.y + b.height / 2,
+    { steps: 8 },
+  );
   await page.mouse.up();
 }
 

@@ -21,7 +21,11 @@ test('an estimate that was declined is ended without an invoice, and the car com
       const headers = { 'content-type': 'application/json', 'X-Command-Id': crypto.randomUUID() };
       return (await (await fetch(`/api/${path}`, { method: 'POST', headers, body: JSON.stringify(body) })).json()) as { id: number };
     };
-    const { id } = await post('orders', { customer: { firstName: 'Pat', lastName: 'Quill' }, vehicle: { plate: 'END 1', make: 'Sabine', model: '300', year: '2018' }, odometer: '61,000' });
+    const { id } = await post('orders', {
+      customer: { firstName: 'Pat', lastName: 'Quill' },
+      vehicle: { plate: 'END 1', make: 'Sabine', model: '300', year: '2018' },
+      odometer: '61,000',
+    });
     for (const title of ['Rear shock absorbers', 'Drive belt']) {
       const job = await post(`orders/${id}/jobs`, { title });
       await post(`orders/${id}/jobs/${job.id}/lines`, { kind: 'Labor', description: title, hours: '1.5' });
@@ -39,7 +43,11 @@ test('an estimate that was declined is ended without an invoice, and the car com
   await mina.keyboard.press('c');
   await mina.getByRole('button', { name: 'End without an invoice…' }).click();
   const dialog = mina.getByRole('dialog', { name: /End order/ });
-  await dialog.getByRole('button', { name: 'Taken home' }).or(dialog.getByRole('radio', { name: 'Taken home' })).first().click();
+  await dialog
+    .getByRole('button', { name: 'Taken home' })
+    .or(dialog.getByRole('radio', { name: 'Taken home' }))
+    .first()
+    .click();
   await accessible(mina, 'ending an order', '.MuiDialog-root');
   await dialog.getByLabel('Why, in a word').fill('Sells the car soon');
   await mina.keyboard.press('Enter');

@@ -33,7 +33,9 @@ function counted(page: Page) {
       await page.keyboard.type(text);
     },
     told: (what: string) => {
-      test.info().annotations.push({ type: 'measured', description: `${what}: ${keys} keys, ${((Date.now() - from) / 1000).toFixed(1)} s` });
+      test
+        .info()
+        .annotations.push({ type: 'measured', description: `${what}: ${keys} keys, ${((Date.now() - from) / 1000).toFixed(1)} s` });
       console.log(`      ${what}: ${keys} keys, ${((Date.now() - from) / 1000).toFixed(1)} s`);
     },
   };
@@ -234,7 +236,9 @@ test('the sheet is a spreadsheet: arrows, rows copied and pasted, moved by keys 
   await expect(add).toBeFocused();
 
   const order = () =>
-    sheet.locator('[data-line] [data-col="description"]').evaluateAll((cells) => cells.map((cell) => (cell as HTMLInputElement).value).join(' '));
+    sheet
+      .locator('[data-line] [data-col="description"]')
+      .evaluateAll((cells) => cells.map((cell) => (cell as HTMLInputElement).value).join(' '));
   await sheet.getByRole('textbox', { name: 'What, Clean' }).focus();
   await mina.keyboard.press('Alt+ArrowUp');
   await expect.poll(order).toBe('Bolt Clean Nut');
@@ -295,7 +299,9 @@ test('two in one order: each sees the other, edits merge, of one field the later
   await expect(mina.getByRole('alert').filter({ hasText: /Dario L\. changed this to "7"/ })).toBeVisible();
 });
 
-test('with the guide and a supplier down the rest works; typed while the line is lost, it goes out once and in order', async ({ browser }) => {
+test('with the guide and a supplier down the rest works; typed while the line is lost, it goes out once and in order', async ({
+  browser,
+}) => {
   const mina = await signIn(browser, 'Mina Okafor');
   await newOrder(mina);
   await mood('guide', 'off');
@@ -326,7 +332,9 @@ test('with the guide and a supplier down the rest works; typed while the line is
   await expect(work.locator('[data-line]')).toHaveCount(1);
 });
 
-test('what is typed and entered before the shop answered becomes a line of these words, whatever the guide found meanwhile', async ({ browser }) => {
+test('what is typed and entered before the shop answered becomes a line of these words, whatever the guide found meanwhile', async ({
+  browser,
+}) => {
   const mina = await signIn(browser, 'Mina Okafor');
   await newOrder(mina);
   await mina.keyboard.press('Control+Enter');

@@ -5,12 +5,20 @@ test('an edit reads nothing again, and another screen reads only what changed', 
   const mina = await signIn(browser, 'Mina Okafor');
   const dario = await signIn(browser, 'Dario Lindqvist');
   const made = await mina.request.post('/api/orders', {
-    data: { customerId: 2, vehicle: { plate: 'ONE 1', make: 'Tarnow', model: 'Dunlin', year: '2019' }, odometer: '10', concerns: ['Squeals'] },
+    data: {
+      customerId: 2,
+      vehicle: { plate: 'ONE 1', make: 'Tarnow', model: 'Dunlin', year: '2019' },
+      odometer: '10',
+      concerns: ['Squeals'],
+    },
     headers: { 'X-Command-Id': crypto.randomUUID(), Origin: ADDRESS },
   });
   const { id } = (await made.json()) as { id: number };
   for (const title of ['Brake pads', 'Wiper blades']) {
-    const job = await mina.request.post(`/api/orders/${id}/jobs`, { data: { title }, headers: { 'X-Command-Id': crypto.randomUUID(), Origin: ADDRESS } });
+    const job = await mina.request.post(`/api/orders/${id}/jobs`, {
+      data: { title },
+      headers: { 'X-Command-Id': crypto.randomUUID(), Origin: ADDRESS },
+    });
     await mina.request.post(`/api/orders/${id}/jobs/${((await job.json()) as { id: number }).id}/lines`, {
       data: { kind: 'Labor', description: `Fit ${title.toLowerCase()}`, hours: '1' },
       headers: { 'X-Command-Id': crypto.randomUUID(), Origin: ADDRESS },
@@ -23,14 +31,19 @@ test('an edit reads nothing again, and another screen reads only what changed', 
   }
   const asked = { mina: [] as string[], dario: [] as string[] };
   const came: string[][] = [];
-  mina.on('request', (request) => request.url().includes('/api/') && asked.mina.push(`${request.method()} ${new URL(request.url()).pathname}`));
+  mina.on(
+    'request',
+    (request) => request.url().includes('/api/') && asked.mina.push(`${request.method()} ${new URL(request.url()).pathname}`),
+  );
   dario.on('response', (response) => {
     const path = new URL(response.url()).pathname;
     if (path !== `/api/orders/${id}`) return;
     asked.dario.push(path);
     void response
       .json()
-      .then((sheet: { header: unknown; jobs: { title: string }[] }) => came.push([...(sheet.header ? ['header'] : []), ...sheet.jobs.map((job) => job.title)]));
+      .then((sheet: { header: unknown; jobs: { title: string }[] }) =>
+        came.push([...(sheet.header ? ['header'] : []), ...sheet.jobs.map((job) => job.title)]),
+      );
   });
   const cell = mina.getByLabel('Hours, Fit wiper blades');
   await cell.fill('2.5');

@@ -3,7 +3,9 @@ import { accessible, signIn } from '../shop.ts';
 
 test.afterEach(({ browser }) => Promise.all(browser.contexts().map((context) => context.close())));
 
-test('the owner writes a policy, sees what it would have meant, puts it in force; a writer reprices an order and takes it back', async ({ browser }) => {
+test('the owner writes a policy, sees what it would have meant, puts it in force; a writer reprices an order and takes it back', async ({
+  browser,
+}) => {
   const ingrid = await signIn(browser, 'Ingrid Abara');
   const mina = await signIn(browser, 'Mina Okafor');
   await mina.goto('/orders/2514');
@@ -72,7 +74,12 @@ test('four tires bring their mounting and fees along; what was set or waived sta
   await expect(along('MOUNT')).toContainText('96.00');
   await expect(along('TIRE-FUND')).toContainText('6.00');
   await expect(along('VALVE')).toContainText('comes with tire');
-  const quantity = mina.locator('[data-line]').filter({ hasText: 'Tire' }).or(mina.locator('[data-line]')).locator('[data-col="count"]').first();
+  const quantity = mina
+    .locator('[data-line]')
+    .filter({ hasText: 'Tire' })
+    .or(mina.locator('[data-line]'))
+    .locator('[data-col="count"]')
+    .first();
   await along('MOUNT').locator('[data-col="each"]').fill('20');
   await mina.keyboard.press('Tab');
   await expect(along('MOUNT')).toContainText('80.00');

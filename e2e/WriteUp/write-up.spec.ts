@@ -31,7 +31,9 @@ test('a business with sites, exempt from tax, is written up for one of them; nob
   await expect(mina.locator('.tally')).toContainText('Tax0.00');
 });
 
-test('what is known is taken over by keys while the outside is slow; phrases and codes are completed; the sheet is signed', async ({ browser }) => {
+test('what is known is taken over by keys while the outside is slow; phrases and codes are completed; the sheet is signed', async ({
+  browser,
+}) => {
   const mina = await signIn(browser, 'Mina Okafor');
   // Slow, not dead: what the shop knows itself is there at once.
   await mood('vehicles', 'ok', 0, 1500);
@@ -193,7 +195,9 @@ test('a file of customers is looked at, mended by hand, brought in, found and ta
     buffer: Buffer.from('PK\u0003\u0004rest of a workbook'),
   });
   await expect(ingrid.getByText(/workbook of a spreadsheet; save it as CSV first/)).toBeVisible();
-  const rows = ['Name;What they are called;Tel', 'Vandermolen;Quirine;207 555 0191', 'Weatherby;Noa;12', 'Xanthos;Ilias;207 555 0192'].join('\n');
+  const rows = ['Name;What they are called;Tel', 'Vandermolen;Quirine;207 555 0191', 'Weatherby;Noa;12', 'Xanthos;Ilias;207 555 0192'].join(
+    '\n',
+  );
   await ingrid.getByLabel('Choose a file of customers').setInputFiles({
     name: 'old shop.csv',
     mimeType: 'text/csv',

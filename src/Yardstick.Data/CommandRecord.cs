@@ -8,7 +8,7 @@ public class CommandRecord
     /// <summary>Who sent it; nobody else gets its answer.</summary>
     public long StaffId { get; set; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; set; }
+    public Instant At { get; set; }
     /// <summary>SHA-256 of what was asked: method, address and body, in hex.</summary>
     public string Asked { get; set; } = "";
     /// <summary>Status of the answer.</summary>

@@ -173,7 +173,10 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     {
         base.ConfigureConventions(configurationBuilder);
         configurationBuilder.Properties<decimal>().HaveConversion<TenThousandths>();
-        configurationBuilder.Properties<DateTime>().HaveConversion<UtcMoment>();
+        configurationBuilder.Properties<Instant>().HaveConversion<UtcMoment>();
+        configurationBuilder.Properties<LocalDateTime>().HaveConversion<WallTime>();
+        configurationBuilder.Properties<LocalDate>().HaveConversion<CalendarDay>();
+        configurationBuilder.Properties<LocalTime>().HaveConversion<TimeOfDay>();
     }
 
     /// <inheritdoc />

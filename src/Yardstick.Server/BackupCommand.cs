@@ -53,7 +53,7 @@ internal static class BackupCommand
     }
 
     /// <summary>Verifies an archive, then puts it in place of a shop's data; what was there is kept beside it.</summary>
-    internal static async Task<int> RestoreAsync(string folder, string source, DateTime utcNow)
+    internal static async Task<int> RestoreAsync(string folder, string source, Instant utcNow)
     {
         if (!File.Exists(source)) throw new ShopFileException($"There is no file {source}.");
         var fresh = folder.TrimEnd('/') + ".restoring";

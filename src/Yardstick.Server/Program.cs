@@ -1,8 +1,13 @@
+using System.Globalization;
 using Yardstick.Core.Pricing;
-using Yardstick.Data;
+using Yardstick.Core.Values;
 using Yardstick.Data.Demo;
-using Yardstick.Server;
+using Yardstick.Data;
 using Yardstick.Server.Setup;
+using Yardstick.Server;
+
+// Whatever the machine speaks, everything that is written here is written alike.
+CultureInfo.DefaultThreadCurrentCulture = CultureInfo.InvariantCulture;
 
 if (args is ["price", var source])
 {
@@ -15,7 +20,7 @@ var command = new StartCommand(args);
 try
 {
     if (command.Backup is { } target) return await BackupCommand.BackupAsync(command.Options.DataFolder, target);
-    if (command.Restore is { } saved) return await BackupCommand.RestoreAsync(command.Options.DataFolder, saved, TimeProvider.System.GetUtcNow().UtcDateTime);
+    if (command.Restore is { } saved) return await BackupCommand.RestoreAsync(command.Options.DataFolder, saved, TimeProvider.System.Now());
     using var file = Services.DescribingOnly ? null : ShopFile.Open(command.Options.DataFolder);
     if (file is not null && command.Options.Demo) await DemoShop.FillAsync(file.Folder, TimeProvider.System);
     if (file is not null) await file.PrepareAsync();

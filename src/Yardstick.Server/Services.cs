@@ -7,10 +7,11 @@ using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.RateLimiting;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Http.Resilience;
+using NodaTime.Serialization.SystemTextJson;
 using Polly;
 using Yardstick.Core;
-using Yardstick.Data;
 using Yardstick.Data.Setup;
+using Yardstick.Data;
 using Yardstick.Server.Approval;
 using Yardstick.Server.Billing;
 using Yardstick.Server.Catalog;
@@ -74,7 +75,11 @@ public static class Services
         services.AddSingleton<CardTalk>();
         services.AddSingleton<CardRounds>();
         services.AddSignalR().AddJsonProtocol(o => o.PayloadSerializerOptions.Converters.Add(new JsonStringEnumConverter(namingPolicy: null, allowIntegerValues: false)));
-        services.ConfigureHttpJsonOptions(o => o.SerializerOptions.Converters.Add(new JsonStringEnumConverter(namingPolicy: null, allowIntegerValues: false)));
+        services.ConfigureHttpJsonOptions(o =>
+        {
+            o.SerializerOptions.Converters.Add(new JsonStringEnumConverter(namingPolicy: null, allowIntegerValues: false));
+            o.SerializerOptions.ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
+        });
         services.AddProblemDetails();
         services.AddOpenApi(o =>
         {
@@ -120,8 +125,8 @@ public static class Services
             o.Cookie.SameSite = SameSiteMode.Strict;
             o.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
             // A browser counts from its own clock, so that one that is wrong does not drop the cookie at once.
-            o.Cookie.MaxAge = StaffSession.Longest;
-            o.ExpireTimeSpan = StaffSession.Longest;
+            o.Cookie.MaxAge = StaffSession.Longest.ToTimeSpan();
+            o.ExpireTimeSpan = StaffSession.Longest.ToTimeSpan();
             o.SlidingExpiration = false;
             o.Events.OnRedirectToLogin = context => Answer(context.HttpContext, 401);
             o.Events.OnRedirectToAccessDenied = context => Answer(context.HttpContext, 403);

@@ -12,11 +12,11 @@ namespace Yardstick.Core.Tests;
 internal static class Sample
 {
     /// <summary>The writer, at 10:00 in the shop.</summary>
-    internal static readonly Actor Mina = new(7, new DateTime(2026, 11, 23, 15, 0, 0, DateTimeKind.Utc), "tab") { Rights = Rights.Of(Role.Writer) };
+    internal static readonly Actor Mina = new(7, Instant.FromUtc(2026, 11, 23, 15, 0, 0), "tab") { Rights = Rights.Of(Role.Writer) };
     /// <summary>The shop's day.</summary>
-    internal static readonly DateOnly Today = new(2026, 11, 23);
+    internal static readonly LocalDate Today = new(2026, 11, 23);
     /// <summary>Wall time in the shop.</summary>
-    internal static readonly DateTime Now = new(2026, 11, 23, 10, 0, 0);
+    internal static readonly LocalDateTime Now = new(2026, 11, 23, 10, 0, 0);
     /// <summary>The shop.</summary>
     internal static readonly Shop TheShop = new() { Name = "Shop", TimeZone = "America/New_York", Terms = "Twelve months.", EstimateDays = 10 };
 
@@ -35,6 +35,19 @@ internal static class Sample
     /// <summary>What a customer would be shown of an order.</summary>
     internal static EstimateSnapshot Shown(this ShopPolicy policy, Order order, IReadOnlyList<Finding>? findings = null, IReadOnlyList<AttachedFile>? files = null) =>
         EstimateSnapshot.Of(order, new DocumentParties(null, null, "Mina"), TheShop, OrderPricing.CaseOf(order, null, policy, OrderPricing.Offered(order), Today), findings ?? [], files ?? [], Now);
+}
+
+/// <summary>Times as texts.</summary>
+internal static class Times
+{
+    /// <summary>A day as 2026-11-23.</summary>
+    internal static LocalDate Day(string text) => NodaTime.Text.LocalDatePattern.Iso.Parse(text).Value;
+
+    /// <summary>Wall time as 2026-11-23T10:00 or 2026-11-23 10:00.</summary>
+    internal static LocalDateTime Wall(string text) => LocalDateTime.FromDateTime(System.DateTime.Parse(text, System.Globalization.CultureInfo.InvariantCulture));
+
+    /// <summary>The moment at which a clock in Greenwich shows a wall time.</summary>
+    internal static Instant Utc(this LocalDateTime wall) => wall.InUtc().ToInstant();
 }
 
 /// <summary>Lines as what they are.</summary>

@@ -20,7 +20,9 @@ import { theme } from './ui/theme';
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;
 const cache = createCache({ key: 'ys', nonce, prepend: true });
 const queries = new QueryClient({
-  defaultOptions: { queries: { retry: (count, error) => !(error instanceof Problem) && count < 2, staleTime: 2000, refetchOnWindowFocus: true } },
+  defaultOptions: {
+    queries: { retry: (count, error) => !(error instanceof Problem) && count < 2, staleTime: 2000, refetchOnWindowFocus: true },
+  },
 });
 
 // What waited when the page was left goes out first.

@@ -10,13 +10,13 @@ public class ApprovalLink : CustomerLink
     /// <summary>The frozen copy that was sent.</summary>
     public long ShownId { get; init; }
     /// <summary>Answered, UTC.</summary>
-    public DateTime? AnsweredAt { get; internal set; }
+    public Instant? AnsweredAt { get; internal set; }
 
     /// <summary>So long a link is good for.</summary>
-    public static readonly TimeSpan Good = TimeSpan.FromDays(14);
+    public static readonly Duration Good = Duration.FromDays(14);
 
     /// <summary>What it is good for by itself, whatever became of the estimate.</summary>
-    public LinkState StateAt(DateTime utcNow) =>
+    public LinkState StateAt(Instant utcNow) =>
         WithdrawnAt is not null ? LinkState.Withdrawn
         : utcNow >= ExpiresAt ? LinkState.Expired
         : AnsweredAt is not null ? LinkState.Answered
@@ -32,7 +32,7 @@ public class ApprovalLink : CustomerLink
     /// <param name="state">What it is good for.</param>
     /// <param name="local">UTC as wall time of the shop.</param>
     /// <param name="newer">A newer link went out since.</param>
-    public string SentenceOf(LinkState state, Func<DateTime, DateTime> local, bool newer) => state switch
+    public string SentenceOf(LinkState state, Func<Instant, LocalDateTime> local, bool newer) => state switch
     {
         LinkState.Open => "",
         LinkState.Expired => $"This link was good until {local(ExpiresAt):MMMM d}. Call us and we send you the estimate as it is today.",
@@ -47,7 +47,7 @@ public class ApprovalLink : CustomerLink
     /// <param name="now">What would be sent now.</param>
     /// <param name="utcNow">Now, UTC.</param>
     /// <param name="closed">The order was invoiced, ended or made void meanwhile: nothing can be answered any more.</param>
-    public LinkState StateAt(EstimateSnapshot sent, EstimateSnapshot now, DateTime utcNow, bool closed) =>
+    public LinkState StateAt(EstimateSnapshot sent, EstimateSnapshot now, Instant utcNow, bool closed) =>
         StateAt(utcNow) is not LinkState.Open and var over ? over : closed || sent.OfferHash != now.OfferHash ? LinkState.Changed : LinkState.Open;
 
     /// <summary>Why nothing is taken through it any more.</summary>
@@ -58,7 +58,7 @@ public class ApprovalLink : CustomerLink
     /// <param name="sent">What they were sent.</param>
     /// <param name="now">What the order offers by now.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public Result Answer(EstimateSnapshot sent, EstimateSnapshot now, DateTime utcNow)
+    public Result Answer(EstimateSnapshot sent, EstimateSnapshot now, Instant utcNow)
     {
         if (StateAt(sent, now, utcNow, closed: false) != LinkState.Open) return Closed("We changed this estimate while you looked at it. Please wait for a new link, or call us.");
         AnsweredAt = utcNow;
@@ -71,7 +71,7 @@ public class ApprovalLink : CustomerLink
     /// <param name="askedLately">Questions of the last hour; refused with <c>question.often</c> from <see cref="QuestionsAnHour"/> on.</param>
     /// <param name="customerId">Who asks.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public Result<Message> Ask(LinkState state, string? text, int askedLately, long? customerId, DateTime utcNow)
+    public Result<Message> Ask(LinkState state, string? text, int askedLately, long? customerId, Instant utcNow)
     {
         var question = (text ?? "").Trim();
         if (question.Length is 0 or > 2000) return new Problem("question.empty", "Write your question in at most 2,000 characters.", "text");

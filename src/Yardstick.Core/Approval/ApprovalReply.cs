@@ -16,7 +16,7 @@ public static class ApprovalReply
     /// <param name="signatureHash">Content hash of the signature; empty without one.</param>
     /// <param name="unsafeTerms">What is acknowledged when unsafe work is declined.</param>
     /// <param name="today">Today in the shop.</param>
-    public static Result<IReadOnlyList<(long JobId, Answer Answer)>> Read(Order order, IReadOnlyList<JobAnswer>? said, string? name, string? note, string signatureHash, string unsafeTerms, DateOnly today)
+    public static Result<IReadOnlyList<(long JobId, Answer Answer)>> Read(Order order, IReadOnlyList<JobAnswer>? said, string? name, string? note, string signatureHash, string unsafeTerms, LocalDate today)
     {
         var (signer, words) = ((name ?? "").Trim(), (note ?? "").Trim());
         if (signatureHash.Length == 0) return new Problem("answer.signature", "Sign in the box, so that we know it is you.", "signature");

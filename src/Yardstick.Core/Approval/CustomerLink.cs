@@ -13,20 +13,20 @@ public abstract class CustomerLink
     /// <summary>SHA-256 of its token, in hex; the token itself is kept nowhere.</summary>
     public required string TokenHash { get; init; }
     /// <summary>Sent, UTC.</summary>
-    public DateTime SentAt { get; init; }
+    public Instant SentAt { get; init; }
     /// <summary>Who sent it.</summary>
     public long SentById { get; init; }
     /// <summary>It ends, UTC.</summary>
-    public DateTime ExpiresAt { get; internal set; }
+    public Instant ExpiresAt { get; internal set; }
     /// <summary>Withdrawn, UTC.</summary>
-    public DateTime? WithdrawnAt { get; internal set; }
+    public Instant? WithdrawnAt { get; internal set; }
     /// <summary>First seen by a person, UTC.</summary>
-    public DateTime? OpenedAt { get; internal set; }
+    public Instant? OpenedAt { get; internal set; }
     /// <summary>How often it was opened.</summary>
     public int Opened { get; internal set; }
 
     /// <summary>A person opened it.</summary>
-    public void WasOpened(DateTime utcNow)
+    public void WasOpened(Instant utcNow)
     {
         OpenedAt ??= utcNow;
         Opened++;
@@ -40,5 +40,5 @@ public abstract class CustomerLink
 
     /// <summary>Takes it back; one that was taken back stays so since then.</summary>
     /// <param name="utcNow">Now, UTC.</param>
-    public void Withdraw(DateTime utcNow) => WithdrawnAt ??= utcNow;
+    public void Withdraw(Instant utcNow) => WithdrawnAt ??= utcNow;
 }

@@ -15,7 +15,7 @@ public class DocumentLink : CustomerLink
     public long MessageId { get; init; }
 
     /// <summary>So long a document can be fetched: longer than an answer is waited for, for people look for a bill later.</summary>
-    public static readonly TimeSpan Good = TimeSpan.FromDays(90);
+    public static readonly Duration Good = Duration.FromDays(90);
 
     /// <summary>A link to a document that goes along with a message.</summary>
     /// <param name="orderId">The order.</param>
@@ -35,12 +35,12 @@ public class DocumentLink : CustomerLink
         $"{shop}: for you to read, the {title[..1].ToLowerInvariant()}{title[1..]} that we sent to {(whom.Length > 0 ? whom : "the owner")}, who answers it.";
 
     /// <summary>Whether it can be fetched still.</summary>
-    public bool IsGoodAt(DateTime utcNow) => WithdrawnAt is null && utcNow < ExpiresAt;
+    public bool IsGoodAt(Instant utcNow) => WithdrawnAt is null && utcNow < ExpiresAt;
 
     /// <summary>What is to be said where it can't be fetched any more; empty where it can.</summary>
     /// <param name="utcNow">Now, UTC.</param>
     /// <param name="local">UTC as wall time of the shop.</param>
-    public string SentenceAt(DateTime utcNow, Func<DateTime, DateTime> local) =>
+    public string SentenceAt(Instant utcNow, Func<Instant, LocalDateTime> local) =>
         WithdrawnAt is not null ? "We took this document back. Call us if you need it."
         : IsGoodAt(utcNow) ? ""
         : $"This link was good until {local(ExpiresAt):MMMM d}. Call us and we send it again.";

@@ -21,7 +21,7 @@ public sealed record EstimateSnapshot
     /// <summary>What was found, as far as it was released.</summary>
     public required IReadOnlyList<SnapshotFinding> Findings { get; init; }
     /// <summary>Last day on which the prices hold.</summary>
-    public required DateOnly ValidUntil { get; init; }
+    public required LocalDate ValidUntil { get; init; }
     /// <summary>What is acknowledged when unsafe work is declined.</summary>
     public required string UnsafeTerms { get; init; }
 
@@ -69,7 +69,7 @@ public sealed record EstimateSnapshot
     /// <param name="findings">Findings of the order; only those that were released are shown.</param>
     /// <param name="files">Files on its lines; only photos that were released are shown.</param>
     /// <param name="localNow">Wall time.</param>
-    public static EstimateSnapshot Of(Order order, DocumentParties parties, Shop shop, PricingCase pricing, IEnumerable<Finding> findings, IEnumerable<AttachedFile> files, DateTime localNow)
+    public static EstimateSnapshot Of(Order order, DocumentParties parties, Shop shop, PricingCase pricing, IEnumerable<Finding> findings, IEnumerable<AttachedFile> files, LocalDateTime localNow)
     {
         var result = OrderPricer.Price(pricing);
         var shown = VisibilityItem.Of(order, findings, files).Where(t => t.Release == CustomerVisibility.Shown).ToList();

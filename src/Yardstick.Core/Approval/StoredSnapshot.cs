@@ -8,7 +8,7 @@ public class StoredSnapshot
     /// <summary>The order.</summary>
     public long OrderId { get; init; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; init; }
+    public Instant At { get; init; }
     /// <summary>SHA-256 of <see cref="Json"/>, in hex.</summary>
     public required string Hash { get; init; }
     /// <summary>What was shown, as <see cref="EstimateSnapshot"/> writes it.</summary>

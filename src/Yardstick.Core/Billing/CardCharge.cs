@@ -22,14 +22,14 @@ public class CardCharge
     /// <summary>What the terminal said when it refused.</summary>
     public string Message { get; internal set; } = "";
     /// <summary>When it was begun, UTC.</summary>
-    public DateTime At { get; init; }
+    public Instant At { get; init; }
     /// <summary>Who began it.</summary>
     public long ById { get; init; }
     /// <summary>When it first went to the terminal, UTC; null while it never did. From then on it is looked up, not sent.</summary>
-    public DateTime? HandedOverAt { get; internal set; }
+    public Instant? HandedOverAt { get; internal set; }
 
     /// <summary>For this long a charge that the terminal does not know may still be on its way to it.</summary>
-    public static readonly TimeSpan OnItsWay = TimeSpan.FromMinutes(1);
+    public static readonly Duration OnItsWay = Duration.FromMinutes(1);
 
     /// <summary>Writes down a charge, or with a negative amount a refund, before it goes to the terminal.</summary>
     public static CardCharge Begin(long invoiceId, Money amount, Actor actor) =>
@@ -40,18 +40,18 @@ public class CardCharge
 
     /// <summary>Whether it was begun so long ago without going to the terminal that nobody stands there with a card any more. A refund needs none.</summary>
     /// <param name="utcNow">Now, UTC.</param>
-    internal bool IsTooLate(DateTime utcNow) => HandedOverAt is null && Amount.Cents > 0 && utcNow >= At + OnItsWay;
+    internal bool IsTooLate(Instant utcNow) => HandedOverAt is null && Amount.Cents > 0 && utcNow >= At + OnItsWay;
 
     /// <summary>Settles it without the terminal: the program stopped before it went there.</summary>
     internal void CallOffLate() => (State, Message) = (CardChargeState.NotMade, "The program stopped before the terminal was asked, so the card was not charged. Start again.");
 
     /// <summary>Whether "unknown" from the terminal can be believed by now.</summary>
     /// <param name="utcNow">Now, UTC.</param>
-    internal bool UnknownMeansNotMade(DateTime utcNow) => HandedOverAt is { } since && utcNow >= since + OnItsWay;
+    internal bool UnknownMeansNotMade(Instant utcNow) => HandedOverAt is { } since && utcNow >= since + OnItsWay;
 
     /// <summary>It goes to the terminal now.</summary>
     /// <param name="utcNow">Now, UTC.</param>
-    internal void HandOver(DateTime utcNow) => HandedOverAt = utcNow;
+    internal void HandOver(Instant utcNow) => HandedOverAt = utcNow;
 
     /// <summary>The terminal did not tell what became of it.</summary>
     /// <param name="why">What the terminal does, in words that follow its name.</param>
@@ -67,7 +67,7 @@ public class CardCharge
     /// <param name="cardEnding">Last digits of the card.</param>
     /// <param name="message">What the terminal says, in words.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public void Answered(CardChargeState state, string reference, string cardEnding, string message, DateTime utcNow)
+    public void Answered(CardChargeState state, string reference, string cardEnding, string message, Instant utcNow)
     {
         if (State != CardChargeState.Pending) return;
         if (state == CardChargeState.NotMade && !UnknownMeansNotMade(utcNow)) NotAnswered("does not know this charge yet");

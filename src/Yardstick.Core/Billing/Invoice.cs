@@ -18,7 +18,7 @@ public class Invoice
     /// <summary>Who owes it.</summary>
     public long? CustomerId { get; init; }
     /// <summary>When it was posted, UTC.</summary>
-    public DateTime PostedAt { get; init; }
+    public Instant PostedAt { get; init; }
     /// <summary>Who posted it.</summary>
     public long PostedById { get; init; }
     /// <summary>Total; negative on a credit note.</summary>

@@ -69,7 +69,7 @@ public sealed record InvoiceAccount(Invoice Invoice, bool Reversed, IReadOnlyCol
     /// <summary>Lets a charge go to the terminal, unless it comes too late or is not owed any more; it is called off then.</summary>
     /// <param name="charge">A charge of this invoice that was never handed over.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public void HandOver(CardCharge charge, DateTime utcNow)
+    public void HandOver(CardCharge charge, Instant utcNow)
     {
         if (charge.IsTooLate(utcNow)) charge.CallOffLate();
         else if (MayGo(charge)) charge.HandOver(utcNow);
@@ -79,7 +79,7 @@ public sealed record InvoiceAccount(Invoice Invoice, bool Reversed, IReadOnlyCol
     /// <summary>A charge that the terminal made becomes a payment.</summary>
     /// <param name="charge">A charge of this invoice.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public Payment Charged(CardCharge charge, DateTime utcNow) => new()
+    public Payment Charged(CardCharge charge, Instant utcNow) => new()
     {
         OrderId = Invoice.OrderId,
         InvoiceId = Invoice.Id,

@@ -22,12 +22,12 @@ public class Payment
     /// <summary>The card charge that it records.</summary>
     public long? CardChargeId { get; init; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; init; }
+    public Instant At { get; init; }
     /// <summary>Who took it.</summary>
     public long ById { get; init; }
 
     /// <summary>Takes cash for an invoice: what is owed of it is kept, the rest is change.</summary>
-    public static Result<Payment> Cash(Invoice invoice, Money owed, string? tendered, long byId, DateTime at)
+    public static Result<Payment> Cash(Invoice invoice, Money owed, string? tendered, long byId, Instant at)
     {
         var amount = NumberInput.Amount(tendered, "tendered");
         if (amount.Problem is { } problem) return problem;

@@ -35,7 +35,7 @@ public partial class Customer
     /// <summary>Number of the exemption's certificate.</summary>
     public string TaxCertificate { get; internal set; } = "";
     /// <summary>Last day on which the certificate holds; null where it does not end.</summary>
-    public DateOnly? TaxExemptUntil { get; internal set; }
+    public LocalDate? TaxExemptUntil { get; internal set; }
     /// <summary>Why nothing is done for them any more; empty where they are served.</summary>
     public string DoNotServe { get; internal set; } = "";
     /// <summary>Notes for the shop.</summary>
@@ -53,14 +53,14 @@ public partial class Customer
     /// <summary>Its number in the file that brought it in; empty where nobody wrote one.</summary>
     public string FormerKey { get; internal set; } = "";
     /// <summary>First seen, UTC.</summary>
-    public DateTime CreatedAt { get; init; }
+    public Instant CreatedAt { get; init; }
     /// <summary>The record that took this one over; null while it stands by itself.</summary>
     public long? MergedIntoId { get; internal set; }
     /// <summary>Counts up with every change.</summary>
     public int Version { get; internal set; } = 1;
 
     /// <summary>Whether the exemption holds on a day: it ends with its certificate.</summary>
-    public bool IsExemptOn(DateOnly day) => TaxExempt.Length > 0 && (TaxExemptUntil is not { } until || day <= until);
+    public bool IsExemptOn(LocalDate day) => TaxExempt.Length > 0 && (TaxExemptUntil is not { } until || day <= until);
 
     /// <summary>What everybody must see before anything is done for them.</summary>
     public string ToBeSeen => string.Join(" · ", new[] { DoNotServe.Length > 0 ? $"Do not serve: {DoNotServe}" : "", Alert }.Where(t => t.Length > 0));
@@ -70,14 +70,14 @@ public partial class Customer
 
     /// <summary>Makes a customer from what was typed.</summary>
     /// <returns>Refused when there is neither a name nor a business, or the phone is none.</returns>
-    public static Result<Customer> Create(string? firstName, string? lastName, string? businessName, string? phone, string? email, string country, DateTime now, string? address = null)
+    public static Result<Customer> Create(string? firstName, string? lastName, string? businessName, string? phone, string? email, string country, Instant utcNow, string? address = null)
     {
         var customer = new Customer
         {
             FirstName = Clean(firstName),
             LastName = Clean(lastName),
             BusinessName = Clean(businessName),
-            CreatedAt = now,
+            CreatedAt = utcNow,
         };
         customer.IsBusiness = customer.BusinessName.Length > 0;
         if (customer.DisplayName.Length == 0) return new Problem("customer.name", "A customer needs a name; type at least a last name or a business.", "lastName");
@@ -97,7 +97,7 @@ public partial class Customer
             if (number.Problem is { } problem) return problem;
             customer.Phones.Add(new CustomerPhone { Number = number.Value.E164, Purpose = "mobile" });
         }
-        if (!string.IsNullOrWhiteSpace(address) && customer.Set("address", address, now).Problem is { } badAddress) return badAddress;
+        if (!string.IsNullOrWhiteSpace(address) && customer.Set("address", address, default).Problem is { } badAddress) return badAddress;
         customer.Version = 1;
         return customer;
     }

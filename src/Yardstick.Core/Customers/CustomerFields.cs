@@ -10,7 +10,7 @@ public partial class Customer
     /// <param name="field">Name of the field.</param>
     /// <param name="text">What was typed.</param>
     /// <param name="localNow">Wall time, from which words such as tomorrow count.</param>
-    public Result<FieldChange> Set(string field, string? text, DateTime localNow)
+    public Result<FieldChange> Set(string field, string? text, LocalDateTime localNow)
     {
         if (Shown(field) is not { } old) return new Problem("customer.field", $"A customer has no field \"{field}\".", field);
         var (typed, empty) = ((text ?? "").Trim(), string.IsNullOrWhiteSpace(text));

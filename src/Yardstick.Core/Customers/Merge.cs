@@ -4,7 +4,7 @@ namespace Yardstick.Core.Customers;
 public class Merge
 {
     /// <summary>How long it can be taken back.</summary>
-    public static readonly TimeSpan Window = TimeSpan.FromDays(1);
+    public static readonly Duration Window = Duration.FromDays(1);
 
     /// <summary>Key.</summary>
     public long Id { get; init; }
@@ -15,23 +15,23 @@ public class Merge
     /// <summary>The record that was taken over.</summary>
     public long GoneId { get; init; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; init; }
+    public Instant At { get; init; }
     /// <summary>Who.</summary>
     public long ById { get; init; }
     /// <summary>Keys of what moved, as JSON of <see cref="Moved"/>.</summary>
     public required string MovedJson { get; init; }
     /// <summary>When it was taken back, UTC.</summary>
-    public DateTime? UndoneAt { get; internal set; }
+    public Instant? UndoneAt { get; internal set; }
 
     /// <summary>Why it can't be taken back any more; null while it can.</summary>
-    public Problem? Lasting(DateTime now) =>
+    public Problem? Lasting(Instant now) =>
         UndoneAt is not null ? new Problem("merge.undone", "This was taken back already.")
         : now - At > Window ? new Problem("merge.late", "Two records can be taken apart for a day; this was longer ago. Make the second record anew and move its cars.")
         : null;
 
     /// <summary>It was taken back.</summary>
     /// <param name="utcNow">Now, UTC.</param>
-    public void Undo(DateTime utcNow) => UndoneAt = utcNow;
+    public void Undo(Instant utcNow) => UndoneAt = utcNow;
 
     /// <summary>Why two keys can't be merged: they are the same; null where they are not.</summary>
     public static Problem? Same(long id, long other) => id == other ? new Problem("merge.same", "That is the same record; choose the other one.") : null;

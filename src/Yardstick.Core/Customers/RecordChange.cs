@@ -18,7 +18,7 @@ public class RecordChange
     /// <summary>Version of the target after it.</summary>
     public int Version { get; init; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; init; }
+    public Instant At { get; init; }
     /// <summary>Who.</summary>
     public long ById { get; init; }
     /// <summary>The browser tab that it came from.</summary>

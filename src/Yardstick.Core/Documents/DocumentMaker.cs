@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text.Json.Serialization;
 using System.Text.Json;
+using NodaTime.Serialization.SystemTextJson;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
@@ -14,7 +15,8 @@ namespace Yardstick.Core.Documents;
 public static class DocumentMaker
 {
     /// <summary>How frozen documents are kept.</summary>
-    public static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter() }, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+    public static readonly JsonSerializerOptions Json = new JsonSerializerOptions(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter() }, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping }
+        .ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
 
     /// <summary>Reads a frozen document.</summary>
     public static ShopDocument Read(string frozen) => JsonSerializer.Deserialize<ShopDocument>(frozen, Json)!;
@@ -27,7 +29,7 @@ public static class DocumentMaker
     /// <param name="kind">Estimate or invoice.</param>
     /// <param name="number">The document's number.</param>
     /// <param name="localNow">Wall time.</param>
-    public static ShopDocument OfOrder(Order order, DocumentParties parties, Shop shop, PricingResult result, DocumentKind kind, long number, DateTime localNow, OverrunRule? overrun = null)
+    public static ShopDocument OfOrder(Order order, DocumentParties parties, Shop shop, PricingResult result, DocumentKind kind, long number, LocalDateTime localNow, OverrunRule? overrun = null)
     {
         var (customer, vehicle, writer) = parties;
         var distance = shop.DistanceWord;
@@ -62,7 +64,7 @@ public static class DocumentMaker
     }
 
     /// <summary>How long an estimate holds, and how far its work may grow: the shop's own limit, and no other promise.</summary>
-    private static string ValidityOf(Shop shop, OverrunRule? overrun, DateTime localNow)
+    private static string ValidityOf(Shop shop, OverrunRule? overrun, LocalDateTime localNow)
     {
         var limit = Ceiling.Words(overrun) is { Length: > 0 } words ? $"by more than {words}" : "past what you agreed to";
         return $"This estimate holds until {shop.ValidUntil(localNow):MMMM d, yyyy}. Work begins only after you agree to it. If it grows {limit}, we ask you again before we go on.";
@@ -74,7 +76,7 @@ public static class DocumentMaker
     /// <param name="shop">The shop.</param>
     /// <param name="result">The order's figures, of approved work; its amounts are left out.</param>
     /// <param name="localNow">Wall time.</param>
-    public static ShopDocument OfWorkOrder(Order order, DocumentParties parties, Shop shop, PricingResult result, DateTime localNow)
+    public static ShopDocument OfWorkOrder(Order order, DocumentParties parties, Shop shop, PricingResult result, LocalDateTime localNow)
     {
         var document = OfOrder(order, parties, shop, result, DocumentKind.WorkOrder, order.Number, localNow);
         var jobs = order.OnJobs.Zip(result.Jobs, (job, figures) => (job, figures)).Where(x => x.figures.Included).Select(x => x.job).ToList();
@@ -109,7 +111,7 @@ public static class DocumentMaker
     /// <param name="invoiceNumber">Number of its invoice.</param>
     /// <param name="balance">What of the invoice is not paid yet.</param>
     /// <param name="localNow">Wall time.</param>
-    public static ShopDocument OfReleaseSlip(Order order, DocumentParties parties, Shop shop, PricingResult result, long invoiceNumber, Money balance, DateTime localNow)
+    public static ShopDocument OfReleaseSlip(Order order, DocumentParties parties, Shop shop, PricingResult result, long invoiceNumber, Money balance, LocalDateTime localNow)
     {
         var document = OfOrder(order, parties, shop, result, DocumentKind.ReleaseSlip, order.Number, localNow);
         return document with
@@ -130,7 +132,7 @@ public static class DocumentMaker
     }
 
     /// <summary>What was found, as far as it was released for the customer.</summary>
-    public static ShopDocument OfInspection(Order order, DocumentParties parties, Shop shop, PricingResult result, IEnumerable<Inspections.Finding> findings, DateTime localNow) =>
+    public static ShopDocument OfInspection(Order order, DocumentParties parties, Shop shop, PricingResult result, IEnumerable<Inspections.Finding> findings, LocalDateTime localNow) =>
         OfOrder(order, parties, shop, result, DocumentKind.Inspection, order.Number, localNow) with
         {
             Jobs = [],
@@ -150,7 +152,7 @@ public static class DocumentMaker
     /// <param name="parties">Customer with phones, car and writer.</param>
     /// <param name="shop">The shop.</param>
     /// <param name="localNow">Wall time.</param>
-    public static CheckInDocument OfCheckIn(Order order, DocumentParties parties, Shop shop, DateTime localNow)
+    public static CheckInDocument OfCheckIn(Order order, DocumentParties parties, Shop shop, LocalDateTime localNow)
     {
         var (customer, vehicle, writer) = parties;
         return new CheckInDocument

@@ -15,7 +15,7 @@ public sealed record ShopDocument
     /// <summary>The order's number.</summary>
     public required long OrderNumber { get; init; }
     /// <summary>Date, wall time.</summary>
-    public required DateTime Date { get; init; }
+    public required LocalDateTime Date { get; init; }
     /// <summary>The shop's name, address, phone.</summary>
     public required string ShopName { get; init; }
     /// <summary>Address lines.</summary>
@@ -68,7 +68,7 @@ public sealed record ShopDocument
     public string Title => $"{Kind switch { DocumentKind.Estimate => "Estimate", DocumentKind.Invoice => "Invoice", DocumentKind.Former => "Former order", DocumentKind.WorkOrder => "Work order", DocumentKind.Inspection => "Inspection", DocumentKind.ReleaseSlip => "Release slip", _ => "Credit note" }} {NumberText ?? Number.ToString(CultureInfo.InvariantCulture)}";
 
     /// <summary>The credit note that takes all of it back.</summary>
-    public ShopDocument AsCreditNote(long number, DateTime date, string reason) => this with
+    public ShopDocument AsCreditNote(long number, LocalDateTime date, string reason) => this with
     {
         Kind = DocumentKind.CreditNote,
         Number = number,

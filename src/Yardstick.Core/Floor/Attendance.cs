@@ -8,11 +8,11 @@ public class Attendance
     /// <summary>Who.</summary>
     public long StaffId { get; init; }
     /// <summary>Came, UTC.</summary>
-    public DateTime Start { get; init; }
+    public Instant Start { get; init; }
     /// <summary>Went, UTC; null while here.</summary>
-    public DateTime? End { get; internal set; }
+    public Instant? End { get; internal set; }
 
     /// <summary>They went.</summary>
     /// <param name="utcNow">Now, UTC.</param>
-    internal void Leave(DateTime utcNow) => End = utcNow;
+    internal void Leave(Instant utcNow) => End = utcNow;
 }

@@ -14,7 +14,7 @@ public class StageChange
     /// <summary>Where it went.</summary>
     public Stage To { get; init; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; init; }
+    public Instant At { get; init; }
     /// <summary>Who moved it.</summary>
     public long ById { get; init; }
     /// <summary>Staff, a customer behind a link, or the program by itself.</summary>

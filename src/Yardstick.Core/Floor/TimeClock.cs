@@ -9,11 +9,11 @@ public sealed class TimeClock(long staffId, Attendance? present, TimeEntry? runn
     /// <summary>They come.</summary>
     /// <param name="utcNow">Now, UTC.</param>
     /// <returns>The attendance that begins; null where they are here already.</returns>
-    public Attendance? Come(DateTime utcNow) => present is null ? present = new Attendance { StaffId = staffId, Start = utcNow } : null;
+    public Attendance? Come(Instant utcNow) => present is null ? present = new Attendance { StaffId = staffId, Start = utcNow } : null;
 
     /// <summary>They go. Nobody goes home on the clock.</summary>
     /// <param name="utcNow">Now, UTC.</param>
-    public void Go(DateTime utcNow)
+    public void Go(Instant utcNow)
     {
         if (present is null) return;
         Stop(utcNow);
@@ -28,7 +28,7 @@ public sealed class TimeClock(long staffId, Attendance? present, TimeEntry? runn
     /// <param name="orderId">Its order.</param>
     /// <param name="jobId">The job.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public TimeEntry Begin(long orderId, long jobId, DateTime utcNow)
+    public TimeEntry Begin(long orderId, long jobId, Instant utcNow)
     {
         Stop(utcNow);
         return running = new TimeEntry { StaffId = staffId, JobId = jobId, OrderId = orderId, Start = utcNow };
@@ -36,7 +36,7 @@ public sealed class TimeClock(long staffId, Attendance? present, TimeEntry? runn
 
     /// <summary>They leave what they are on.</summary>
     /// <param name="utcNow">Now, UTC.</param>
-    public void Stop(DateTime utcNow)
+    public void Stop(Instant utcNow)
     {
         running?.Stop(utcNow);
         running = null;

@@ -12,14 +12,14 @@ public class TimeEntry
     /// <summary>Its order.</summary>
     public long OrderId { get; init; }
     /// <summary>On, UTC.</summary>
-    public DateTime Start { get; init; }
+    public Instant Start { get; init; }
     /// <summary>Off, UTC; null while on the clock.</summary>
-    public DateTime? End { get; internal set; }
+    public Instant? End { get; internal set; }
 
     /// <summary>Hours so far.</summary>
-    public decimal Hours(DateTime utcNow) => (decimal)((End ?? utcNow) - Start).TotalHours;
+    public decimal Hours(Instant utcNow) => (decimal)((End ?? utcNow) - Start).TotalHours;
 
     /// <summary>Stops the clock; one that was stopped stays so since then.</summary>
     /// <param name="utcNow">Now, UTC.</param>
-    public void Stop(DateTime utcNow) => End ??= utcNow;
+    public void Stop(Instant utcNow) => End ??= utcNow;
 }

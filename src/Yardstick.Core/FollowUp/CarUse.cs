@@ -6,7 +6,7 @@ namespace Yardstick.Core.FollowUp;
 /// <param name="Today">Today in the shop.</param>
 /// <param name="Reading">What the odometer shows today, read or predicted; null where it was never read.</param>
 /// <param name="PerDay">Distance a day.</param>
-public sealed record CarUse(DateOnly Today, int? Reading, decimal PerDay)
+public sealed record CarUse(LocalDate Today, int? Reading, decimal PerDay)
 {
     /// <summary>The use of a car with its readings.</summary>
     /// <param name="readings">Readings of the car.</param>
@@ -14,7 +14,7 @@ public sealed record CarUse(DateOnly Today, int? Reading, decimal PerDay)
     /// <param name="today">Today in the shop.</param>
     /// <param name="utcNow">Now.</param>
     /// <param name="typed">What was read just now, if it was.</param>
-    public static CarUse Of(IReadOnlyCollection<OdometerReading> readings, decimal shopDefault, DateOnly today, DateTime utcNow, int? typed = null)
+    public static CarUse Of(IReadOnlyCollection<OdometerReading> readings, decimal shopDefault, LocalDate today, Instant utcNow, int? typed = null)
     {
         var perDay = DistancePerDay.Of(readings, shopDefault);
         var last = readings.OrderByDescending(r => r.At).FirstOrDefault();
@@ -22,10 +22,10 @@ public sealed record CarUse(DateOnly Today, int? Reading, decimal PerDay)
     }
 
     /// <summary>The day on which the odometer passes a reading, going on as before; null where it can't be told.</summary>
-    public DateOnly? PassesOn(int reading)
+    public LocalDate? PassesOn(int reading)
     {
         if (Reading is not { } now || PerDay <= 0) return null;
         var days = Math.Ceiling((reading - now) / PerDay);
-        return Math.Abs(days) > 36_500 ? null : Today.AddDays((int)days);
+        return Math.Abs(days) > 36_500 ? null : Today.PlusDays((int)days);
     }
 }

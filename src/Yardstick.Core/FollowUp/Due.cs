@@ -6,7 +6,7 @@ namespace Yardstick.Core.FollowUp;
 /// <param name="On">The day; null where neither a day nor a distance tells one.</param>
 /// <param name="State">Whether the time has come.</param>
 /// <param name="ByDistance">True where the distance comes before the date.</param>
-public sealed record Due(DateOnly? On, DueState State, bool ByDistance)
+public sealed record Due(LocalDate? On, DueState State, bool ByDistance)
 {
     private const int SoonDays = 30;
 
@@ -24,9 +24,9 @@ public sealed record Due(DateOnly? On, DueState State, bool ByDistance)
     }
 
     /// <summary>When an interval that began on a day and at a reading ends.</summary>
-    public static Due After(DateOnly? on, int? reading, int? months, int? distance, CarUse use)
+    public static Due After(LocalDate? on, int? reading, int? months, int? distance, CarUse use)
     {
-        var byDate = on is { } day && months is { } m ? day.AddMonths(m) : (DateOnly?)null;
+        var byDate = on is { } day && months is { } m ? day.PlusMonths(m) : (LocalDate?)null;
         var byDistance = reading is { } from && distance is { } far ? use.PassesOn(from + far) : null;
         // A reading that was passed before the interval began, by the use of today, was passed when it began.
         if (byDistance < on) byDistance = on;
@@ -34,9 +34,9 @@ public sealed record Due(DateOnly? On, DueState State, bool ByDistance)
         return new Due(first, StateOf(first, use.Today), first is not null && first == byDistance && first != byDate);
     }
 
-    private static DueState StateOf(DateOnly? on, DateOnly today) => on is not { } day ? DueState.Later
+    private static DueState StateOf(LocalDate? on, LocalDate today) => on is not { } day ? DueState.Later
         : day < today ? DueState.Late
         : day == today ? DueState.Due
-        : day.DayNumber - today.DayNumber <= SoonDays ? DueState.Soon
+        : Period.DaysBetween(today, day) <= SoonDays ? DueState.Soon
         : DueState.Later;
 }

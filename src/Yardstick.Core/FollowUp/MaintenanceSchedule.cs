@@ -28,7 +28,7 @@ public static class MaintenanceSchedule
     /// <param name="orders">All orders of the car with their jobs.</param>
     /// <param name="use">How the car is used.</param>
     /// <param name="dayOf">The day in the shop of a moment.</param>
-    public static IEnumerable<ServiceStanding> Of(IEnumerable<ScheduledService> services, IReadOnlyCollection<Order> orders, CarUse use, Func<DateTime, DateOnly> dayOf)
+    public static IEnumerable<ServiceStanding> Of(IEnumerable<ScheduledService> services, IReadOnlyCollection<Order> orders, CarUse use, Func<Instant, LocalDate> dayOf)
     {
         var done = orders.Where(o => o.State == OrderState.Posted).SelectMany(o => o.ApprovedJobs.Select(j => (Order: o, Job: j))).OrderByDescending(x => x.Order.PostedAt ?? x.Order.OpenedAt).ToList();
         foreach (var service in services)

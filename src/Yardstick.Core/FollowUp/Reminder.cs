@@ -21,11 +21,11 @@ public class Reminder
     /// <summary>The canned job that does it.</summary>
     public long? CannedJobId { get; internal set; }
     /// <summary>The day from which it counts while it was never done.</summary>
-    public DateOnly StartsOn { get; init; }
+    public LocalDate StartsOn { get; init; }
     /// <summary>The reading from which it counts while it was never done; null where none was known.</summary>
     public int? StartsAtReading { get; init; }
     /// <summary>Taken off, UTC; kept so that it can come back.</summary>
-    public DateTime? RemovedAt { get; internal set; }
+    public Instant? RemovedAt { get; internal set; }
     /// <summary>Counts up with every change.</summary>
     public int Version { get; internal set; } = 1;
     /// <summary>When it was done, as far as it is known.</summary>
@@ -46,7 +46,7 @@ public class Reminder
     /// <param name="typed">What was typed.</param>
     /// <param name="today">Today in the shop.</param>
     /// <param name="reading">What the odometer shows, or is thought to.</param>
-    public static Result<Reminder> Create(long vehicleId, ReminderInput typed, DateOnly today, int? reading)
+    public static Result<Reminder> Create(long vehicleId, ReminderInput typed, LocalDate today, int? reading)
     {
         var title = (typed.Title ?? "").Trim();
         if (title.Length is 0 or > 200) return new Problem("reminder.title", "Say in at most 200 characters what is to be done.", "title");
@@ -73,7 +73,7 @@ public class Reminder
     public bool IsDoneBy(Job job) => CannedJobId is { } canned && job.CannedJobId == canned || WorkTitleMatch.Same(Title, job.Title);
 
     /// <summary>Notes that it was done; the next time counts from there.</summary>
-    public ReminderDone Done(DateOnly on, int? reading, long? orderId)
+    public ReminderDone Done(LocalDate on, int? reading, long? orderId)
     {
         var done = new ReminderDone { ReminderId = Id, On = on, Reading = reading, OrderId = orderId };
         Dones.Add(done);
@@ -89,9 +89,9 @@ public class Reminder
     /// <param name="on">The day; empty for today. One still to come is refused with <c>reminder.future</c>.</param>
     /// <param name="reading">What the odometer showed; empty where nobody read it.</param>
     /// <param name="localNow">Wall time now.</param>
-    public Result<ReminderDone> DoneOn(string? on, string? reading, DateTime localNow)
+    public Result<ReminderDone> DoneOn(string? on, string? reading, LocalDateTime localNow)
     {
-        var today = DateOnly.FromDateTime(localNow);
+        var today = localNow.Date;
         var day = string.IsNullOrWhiteSpace(on) ? today : DateTimeInput.Day(on, localNow, "on");
         if (day.Problem is { } noDay) return noDay;
         if (day.Value > today) return new Problem("reminder.future", "That day has not come yet; type the day on which it was done.", "on");
@@ -103,7 +103,7 @@ public class Reminder
     /// <summary>Takes it off its car, or puts it back.</summary>
     /// <param name="off">True takes it off.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public void TakeOff(bool off, DateTime utcNow)
+    public void TakeOff(bool off, Instant utcNow)
     {
         RemovedAt = off ? utcNow : null;
         Version++;
@@ -112,7 +112,7 @@ public class Reminder
     /// <summary>An invoice that had done it was reversed.</summary>
     /// <param name="orderId">Its order.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public void TakeBack(long orderId, DateTime utcNow)
+    public void TakeBack(long orderId, Instant utcNow)
     {
         foreach (var done in Dones.Where(d => d.OrderId == orderId)) done.TakenBackAt ??= utcNow;
         Version++;

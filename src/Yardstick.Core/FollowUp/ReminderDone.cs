@@ -8,11 +8,11 @@ public class ReminderDone
     /// <summary>The reminder.</summary>
     public long ReminderId { get; init; }
     /// <summary>The day in the shop.</summary>
-    public DateOnly On { get; init; }
+    public LocalDate On { get; init; }
     /// <summary>What the odometer showed; null where nobody read it.</summary>
     public int? Reading { get; init; }
     /// <summary>The order whose invoice did it; null where it was typed.</summary>
     public long? OrderId { get; init; }
     /// <summary>The invoice was reversed, UTC.</summary>
-    public DateTime? TakenBackAt { get; internal set; }
+    public Instant? TakenBackAt { get; internal set; }
 }

@@ -8,7 +8,7 @@ namespace Yardstick.Core.FollowUp;
 /// <param name="LastReading">The reading then.</param>
 /// <param name="Due">When it is due.</param>
 /// <param name="PassedAt">Where it was never done here: the last multiple of the distance that the car has passed.</param>
-public sealed record ServiceStanding(ScheduledService Service, DateOnly? LastOn, int? LastReading, Due Due, int? PassedAt)
+public sealed record ServiceStanding(ScheduledService Service, LocalDate? LastOn, int? LastReading, Due Due, int? PassedAt)
 {
     /// <summary>In a word.</summary>
     public ServiceState State => (PassedAt, Due.State) switch

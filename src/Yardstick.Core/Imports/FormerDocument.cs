@@ -6,7 +6,7 @@ public sealed record FormerDocument
     /// <summary>Its number.</summary>
     public required string Number { get; init; }
     /// <summary>The day of the document.</summary>
-    public required DateOnly On { get; init; }
+    public required LocalDate On { get; init; }
     /// <summary>Customer's name.</summary>
     public required string Customer { get; init; }
     /// <summary>The car in words, plate and VIN.</summary>

@@ -17,7 +17,7 @@ public class FormerOrder
     /// <summary>Its vehicle here; null where none here fits.</summary>
     public long? VehicleId { get; init; }
     /// <summary>The day of the document.</summary>
-    public DateOnly On { get; init; }
+    public LocalDate On { get; init; }
     /// <summary>Short title: its first job.</summary>
     public string Title { get; init; } = "";
     /// <summary>What it came to.</summary>

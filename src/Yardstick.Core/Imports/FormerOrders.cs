@@ -81,7 +81,7 @@ public static class FormerOrders
         Number = 0,
         NumberText = document.Number,
         OrderNumber = 0,
-        Date = document.On.ToDateTime(TimeOnly.MinValue),
+        Date = document.On.AtMidnight(),
         ShopName = shop.Name,
         ShopAddress = shop.Address,
         ShopPhone = shop.Phone,

@@ -39,15 +39,15 @@ public sealed record ImportRow(int Number, IReadOnlyDictionary<string, string> C
     }
 
     /// <summary>A day: as ISO writes it, or as the shop's country does; null where the cell is empty.</summary>
-    public Result<DateOnly?> Day(string field, string country)
+    public Result<LocalDate?> Day(string field, string country)
     {
         var text = this[field];
-        if (text.Length == 0) return (DateOnly?)null;
+        if (text.Length == 0) return (LocalDate?)null;
         var first = text.Split(' ', 'T')[0];
         var forms = country == "US" ? MonthFirst : DayFirst;
         foreach (var form in forms.Prepend("yyyy-M-d").Concat(country == "US" ? DayFirst : MonthFirst))
         {
-            if (DateOnly.TryParseExact(first, form, CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) && day.Year is >= 1950 and <= 2100) return (DateOnly?)day;
+            if (DateOnly.TryParseExact(first, form, CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) && day.Year is >= 1950 and <= 2100) return (LocalDate?)LocalDate.FromDateOnly(day);
         }
         return new Problem("import.day", $"\"{text}\" is not a date", field);
     }
@@ -56,7 +56,7 @@ public sealed record ImportRow(int Number, IReadOnlyDictionary<string, string> C
     /// <param name="country">The shop's country, for phones.</param>
     /// <param name="localNow">Wall time.</param>
     /// <param name="utcNow">Now.</param>
-    public Result<Customer> Customer(string country, DateTime localNow, DateTime utcNow)
+    public Result<Customer> Customer(string country, LocalDateTime localNow, Instant utcNow)
     {
         var (first, last) = (this["firstName"], this["lastName"]);
         // Many programs keep a person's whole name in one column.
@@ -95,7 +95,7 @@ public sealed record ImportRow(int Number, IReadOnlyDictionary<string, string> C
     /// <param name="thisYear">The present year.</param>
     /// <param name="utcNow">Now.</param>
     /// <param name="utcOf">The moment of a wall time in the shop.</param>
-    public Result<Vehicle> Vehicle(string country, int thisYear, DateTime utcNow, Func<DateTime, DateTime> utcOf)
+    public Result<Vehicle> Vehicle(string country, int thisYear, Instant utcNow, Func<LocalDateTime, Instant> utcOf)
     {
         var made = Vehicles.Vehicle.Create(new VehicleInput(this["plate"], this["plateRegion"], this["vin"], this["year"], this["make"], this["model"], this["engine"], this["color"], this["drive"], this["trim"]), thisYear);
         if (made.Problem is { } problem) return problem;
@@ -110,9 +110,9 @@ public sealed record ImportRow(int Number, IReadOnlyDictionary<string, string> C
         if (reading.Problem is not null || reading.Value is < 0 or > 2_000_000) return new Problem("import.odometer", $"\"{this["odometer"]}\" is not an odometer reading", "odometer");
         var on = Day("odometerOn", country);
         if (on.Problem is { } noDay) return noDay;
-        var at = on.Value is { } day ? utcOf(day.ToDateTime(new TimeOnly(12, 0))) : utcNow;
+        var at = on.Value is { } day ? utcOf(day + LocalTime.Noon) : utcNow;
         // Today's noon may still be to come.
-        if (at > utcNow && at - utcNow < TimeSpan.FromHours(12)) at = utcNow;
+        if (at > utcNow && at - utcNow < Duration.FromHours(12)) at = utcNow;
         if (at > utcNow) return new Problem("import.future", $"\"{this["odometerOn"]}\" has not come yet", "odometerOn");
         vehicle.Readings.Add(new OdometerReading { Reading = (int)reading.Value!.Value, At = at });
         return vehicle;

@@ -29,7 +29,7 @@ public class ImportRun
     /// <summary>Rows that can't be brought in.</summary>
     public int Bad { get; internal set; }
     /// <summary>When it was looked at, UTC.</summary>
-    public DateTime At { get; init; }
+    public Instant At { get; init; }
     /// <summary>Who.</summary>
     public long ById { get; init; }
     /// <summary>What stays after an undo and why, in words.</summary>

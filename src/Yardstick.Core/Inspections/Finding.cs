@@ -22,15 +22,15 @@ public class Finding
     /// <summary>What the customer reads of it; empty where it is the text itself.</summary>
     public string CustomerText { get; internal set; } = "";
     /// <summary>When it was released for the customer, UTC; null while the shop keeps it to itself.</summary>
-    public DateTime? ReleasedAt { get; internal set; }
+    public Instant? ReleasedAt { get; internal set; }
     /// <summary>Who released it.</summary>
     public long? ReleasedById { get; internal set; }
     /// <summary>Somebody chose to keep it in the shop, UTC: it is not asked about again.</summary>
-    public DateTime? KeptInsideAt { get; internal set; }
+    public Instant? KeptInsideAt { get; internal set; }
     /// <summary>Who found it.</summary>
     public long ById { get; init; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; init; }
+    public Instant At { get; init; }
 
     /// <summary>What the customer reads.</summary>
     public string ForCustomer => CustomerText.Length > 0 ? CustomerText : Text;
@@ -48,11 +48,11 @@ public class Finding
     public void Decide(bool show, string words, Actor actor)
     {
         if (words.Length > 0) CustomerText = words == Text ? "" : words;
-        (ReleasedAt, ReleasedById, KeptInsideAt) = show ? (actor.At, actor.StaffId, null) : ((DateTime?)null, (long?)null, (DateTime?)actor.At);
+        (ReleasedAt, ReleasedById, KeptInsideAt) = show ? (actor.At, actor.StaffId, null) : ((Instant?)null, (long?)null, (Instant?)actor.At);
     }
 
     /// <summary>Makes a finding from what was typed.</summary>
-    public static Result<Finding> Create(long orderId, string? text, string? measured, string? unit, Rating rating, string? photoHash, long byId, DateTime at)
+    public static Result<Finding> Create(long orderId, string? text, string? measured, string? unit, Rating rating, string? photoHash, long byId, Instant at)
     {
         if (!Enum.IsDefined(rating)) return new Problem("finding.rating", "Rate it sound, watch, due or unsafe.", "rating");
         if (string.IsNullOrWhiteSpace(text)) return new Problem("finding.empty", "Say in a few words what was found.", "text");

@@ -8,7 +8,7 @@ public class Photo
     /// <summary>Bytes.</summary>
     public long Size { get; init; }
     /// <summary>When it was added, UTC.</summary>
-    public DateTime At { get; init; }
+    public Instant At { get; init; }
     /// <summary>Who added it.</summary>
     public long ById { get; init; }
 }

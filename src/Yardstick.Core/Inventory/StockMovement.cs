@@ -16,7 +16,7 @@ public class StockMovement
     /// <summary>Cost each.</summary>
     public decimal UnitCost { get; init; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; init; }
+    public Instant At { get; init; }
     /// <summary>Who; null for the start.</summary>
     public long? ById { get; init; }
 }

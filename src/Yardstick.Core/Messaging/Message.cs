@@ -23,11 +23,11 @@ public partial class Message
     /// <summary>How far it is.</summary>
     public MessageState State { get; internal set; }
     /// <summary>Written or received, UTC.</summary>
-    public DateTime At { get; init; }
+    public Instant At { get; init; }
     /// <summary>Not handed over before this, UTC.</summary>
-    public DateTime NotBefore { get; internal set; }
+    public Instant NotBefore { get; internal set; }
     /// <summary>Handed over, UTC.</summary>
-    public DateTime? SentAt { get; internal set; }
+    public Instant? SentAt { get; internal set; }
     /// <summary>Who wrote it; null where the customer did, or the program by itself.</summary>
     public long? ById { get; internal set; }
     /// <summary>What went wrong, in words; empty when all is well.</summary>
@@ -43,7 +43,7 @@ public partial class Message
     /// <summary>Name of that PDF.</summary>
     public string AttachmentName { get; internal set; } = "";
     /// <summary>Somebody of the shop saw what came in, UTC.</summary>
-    public DateTime? SeenAt { get; internal set; }
+    public Instant? SeenAt { get; internal set; }
 
     /// <summary>Longest text or e-mail.</summary>
     public const int LongestText = 1000, LongestEmail = 20_000;
@@ -55,7 +55,7 @@ public partial class Message
     /// <param name="body">What it says.</param>
     /// <param name="actor">Who writes.</param>
     /// <param name="notBefore">When it may go, UTC.</param>
-    public static Result<Message> Write(MessageChannel channel, string address, string? subject, string? body, Actor actor, DateTime notBefore)
+    public static Result<Message> Write(MessageChannel channel, string address, string? subject, string? body, Actor actor, Instant notBefore)
     {
         if (channel is not (MessageChannel.Text or MessageChannel.Email)) return new Problem("message.channel", "A message goes as a text or as an e-mail.", "channel");
         var text = (body ?? "").Trim();
@@ -80,7 +80,7 @@ public partial class Message
     /// <param name="actor">Who writes.</param>
     /// <param name="notBefore">When it may go, UTC.</param>
     /// <param name="body">What the copy says instead; null for the same.</param>
-    public Result<Message> CopyTo(MessageChannel channel, string address, string subject, Actor actor, DateTime notBefore, string? body = null)
+    public Result<Message> CopyTo(MessageChannel channel, string address, string subject, Actor actor, Instant notBefore, string? body = null)
     {
         var copy = Write(channel, address, Subject.Length > 0 ? Subject : subject, body ?? Body, actor, notBefore);
         if (copy.Ok) (copy.Value.CustomerId, copy.Value.OrderId, copy.Value.AttachmentHash, copy.Value.AttachmentName) = (CustomerId, OrderId, AttachmentHash, AttachmentName);
@@ -96,17 +96,17 @@ public partial class Message
     }
 
     /// <summary>It was handed over.</summary>
-    public void HandedOver(DateTime utcNow) => (State, SentAt, Trouble, SealedToken) = (MessageState.Sent, utcNow, "", "");
+    public void HandedOver(Instant utcNow) => (State, SentAt, Trouble, SealedToken) = (MessageState.Sent, utcNow, "", "");
 
     /// <summary>It was not handed over, surely: it waits for another try, or gives up.</summary>
     /// <param name="why">Why.</param>
     /// <param name="final">No other try would help.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public void NotHandedOver(string why, bool final, DateTime utcNow)
+    public void NotHandedOver(string why, bool final, Instant utcNow)
     {
         Trouble = why;
         State = final || Tries >= MostTries ? MessageState.Failed : MessageState.Waiting;
-        NotBefore = utcNow + TimeSpan.FromSeconds(Math.Min(600, 5 * Math.Pow(2, Tries)));
+        NotBefore = utcNow + Duration.FromSeconds(Math.Min(600, 5 * Math.Pow(2, Tries)));
     }
 
     /// <summary>So often it is tried to be handed over.</summary>
@@ -116,7 +116,7 @@ public partial class Message
     /// It was being handed over when the program stopped. A text is sent again, for its key keeps the gateway from sending it twice;
     /// of an e-mail nobody can know, so a person decides.
     /// </summary>
-    public void WasInterrupted(DateTime utcNow)
+    public void WasInterrupted(Instant utcNow)
     {
         if (State != MessageState.HandingOver) return;
         (State, NotBefore) = Channel == MessageChannel.Text ? (MessageState.Waiting, utcNow) : (MessageState.MayHaveBeenSent, NotBefore);
@@ -163,7 +163,7 @@ public partial class Message
     /// <summary>A person decides about one that may have been sent, or that failed.</summary>
     /// <param name="again">Send it again; else it is taken as sent.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public Result Resolve(bool again, DateTime utcNow)
+    public Result Resolve(bool again, Instant utcNow)
     {
         if (again && State is MessageState.MayHaveBeenSent or MessageState.Failed) (State, NotBefore, Trouble, Tries) = (MessageState.Waiting, utcNow, "", 0);
         else if (!again && State == MessageState.MayHaveBeenSent) (State, Trouble, SealedToken) = (MessageState.Sent, "", "");
@@ -188,7 +188,7 @@ public partial class Message
     /// <param name="customerId">Whose it is, where that is known.</param>
     /// <param name="orderId">The order that it is about, where that is known.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public static Message Received(MessageChannel channel, string address, string subject, string body, string key, long? customerId, long? orderId, DateTime utcNow) => new()
+    public static Message Received(MessageChannel channel, string address, string subject, string body, string key, long? customerId, long? orderId, Instant utcNow) => new()
     {
         Channel = channel,
         Address = address,
@@ -207,12 +207,12 @@ public partial class Message
 
     /// <summary>Somebody of the shop has seen it.</summary>
     /// <param name="utcNow">Now, UTC.</param>
-    public void Seen(DateTime utcNow) => SeenAt ??= utcNow;
+    public void Seen(Instant utcNow) => SeenAt ??= utcNow;
 
     /// <summary>Puts the secret of its link into this copy, which is handed over and not kept.</summary>
     /// <param name="token">The link's token.</param>
     public void Reveal(string token) => Body = OpenBody(_ => token);
 
     /// <summary>When it goes out, UTC, where it waits for the end of the quiet hours; null where it goes out by itself at once.</summary>
-    public DateTime? WaitsUntil => State == MessageState.Waiting && NotBefore > At + TimeSpan.FromMinutes(1) ? NotBefore : null;
+    public Instant? WaitsUntil => State == MessageState.Waiting && NotBefore > At + Duration.FromMinutes(1) ? NotBefore : null;
 }

@@ -16,12 +16,12 @@ public class MessageTemplate
     /// <summary>The moment at which it is offered first: estimate, ready, receipt, or empty.</summary>
     public string Use { get; internal set; } = "";
     /// <summary>Taken off, UTC.</summary>
-    public DateTime? RemovedAt { get; internal set; }
+    public Instant? RemovedAt { get; internal set; }
 
     /// <summary>Takes it off what is offered, or brings it back.</summary>
     /// <param name="off">True takes it off, false brings it back.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public void TakeOff(bool off, DateTime utcNow) => RemovedAt = off ? utcNow : null;
+    public void TakeOff(bool off, Instant utcNow) => RemovedAt = off ? utcNow : null;
 
     /// <summary>Moments that have a template of their own, by name; empty for none.</summary>
     public static readonly IReadOnlyList<string> Uses = ["", "estimate", "ready", "documents"];

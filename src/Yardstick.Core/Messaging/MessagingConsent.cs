@@ -12,7 +12,7 @@ public class MessagingConsent
     /// <summary>How it was said, in words.</summary>
     public required string How { get; init; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; init; }
+    public Instant At { get; init; }
     /// <summary>Who recorded it; null where the customer's text did.</summary>
     public long? ById { get; init; }
 

@@ -8,7 +8,7 @@ public class Notice
     /// <summary>Key.</summary>
     public long Id { get; init; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; init; }
+    public Instant At { get; init; }
     /// <summary>What happened, in one sentence.</summary>
     public required string Text { get; init; }
     /// <summary>The order that it leads to.</summary>
@@ -18,7 +18,7 @@ public class Notice
     /// <summary>Who saw it first; null while nobody did.</summary>
     public long? SeenById { get; internal set; }
     /// <summary>Seen, UTC.</summary>
-    public DateTime? SeenAt { get; internal set; }
+    public Instant? SeenAt { get; internal set; }
 
     /// <summary>Somebody has seen it; who was first stays written down.</summary>
     public void Seen(Actor actor)

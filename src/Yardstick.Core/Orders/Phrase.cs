@@ -15,9 +15,9 @@ public class Phrase
     /// <summary>How often it was used.</summary>
     public int Uses { get; internal set; }
     /// <summary>When it was used last, UTC.</summary>
-    public DateTime LastUsedAt { get; internal set; }
+    public Instant LastUsedAt { get; internal set; }
     /// <summary>Not offered any more, UTC; kept so that it can come back.</summary>
-    public DateTime? ForgottenAt { get; internal set; }
+    public Instant? ForgottenAt { get; internal set; }
 
     /// <summary>The phrase that a text is kept as; null where it is too long, or no words at all.</summary>
     public static string? Of(string? text)
@@ -37,11 +37,11 @@ public class Phrase
     /// <summary>Forgets it, or knows it again.</summary>
     /// <param name="off">True takes it off, false brings it back.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public void Forget(bool off, DateTime utcNow) => ForgottenAt = off ? utcNow : null;
+    public void Forget(bool off, Instant utcNow) => ForgottenAt = off ? utcNow : null;
 
     /// <summary>Somebody wrote it once more.</summary>
     /// <param name="utcNow">Now, UTC.</param>
-    public void WasUsed(DateTime utcNow)
+    public void WasUsed(Instant utcNow)
     {
         Uses++;
         LastUsedAt = utcNow;

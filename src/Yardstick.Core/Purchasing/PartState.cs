@@ -7,7 +7,7 @@ namespace Yardstick.Core.Purchasing;
 /// <param name="Code">In a word.</param>
 /// <param name="Text">In words.</param>
 /// <param name="ExpectedAt">When it comes, UTC, if that is known.</param>
-public sealed record PartState(PartStateCode Code, string Text, DateTime? ExpectedAt = null)
+public sealed record PartState(PartStateCode Code, string Text, Instant? ExpectedAt = null)
 {
     /// <summary>Where the part of a line is.</summary>
     /// <param name="job">Its job.</param>

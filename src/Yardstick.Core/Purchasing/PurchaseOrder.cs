@@ -20,11 +20,11 @@ public class PurchaseOrder
     /// <summary>The supplier's own reference; what its status depends on, never typed over.</summary>
     public string SupplierReference { get; internal set; } = "";
     /// <summary>When it is expected, UTC.</summary>
-    public DateTime? ExpectedAt { get; internal set; }
+    public Instant? ExpectedAt { get; internal set; }
     /// <summary>What went wrong last, in words; empty when all is well.</summary>
     public string Trouble { get; internal set; } = "";
     /// <summary>When it was written, UTC.</summary>
-    public DateTime CreatedAt { get; init; }
+    public Instant CreatedAt { get; init; }
     /// <summary>Who ordered.</summary>
     public long ById { get; init; }
     /// <summary>Tries to hand it over so far.</summary>
@@ -42,7 +42,7 @@ public class PurchaseOrder
     /// <param name="lineIds">Lines of this purchase order.</param>
     /// <param name="reason">Why, and who at the supplier agreed.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public Result Cancel(IReadOnlyCollection<long> lineIds, string? reason, DateTime utcNow)
+    public Result Cancel(IReadOnlyCollection<long> lineIds, string? reason, Instant utcNow)
     {
         if (!IsOpen) return new Problem("purchase.closed", $"Purchase order {Number} is {StateName(State).ToLowerInvariant()}; nothing of it can be called off.");
         if (string.IsNullOrWhiteSpace(reason) || reason.Length > 200)
@@ -111,7 +111,7 @@ public class PurchaseOrder
     }
 
     /// <summary>The supplier answered.</summary>
-    public void Answered(PurchaseOrderState state, string reference, DateTime? expectedAt)
+    public void Answered(PurchaseOrderState state, string reference, Instant? expectedAt)
     {
         Tries++;
         if (State is PurchaseOrderState.Received) return;

@@ -29,7 +29,7 @@ public class PurchaseOrderLine
     /// <summary>Cost each, as expected.</summary>
     public decimal UnitCost { get; init; }
     /// <summary>Called off, UTC; null while it stands.</summary>
-    public DateTime? CancelledAt { get; internal set; }
+    public Instant? CancelledAt { get; internal set; }
     /// <summary>Why it was called off.</summary>
     public string CancelReason { get; internal set; } = "";
 

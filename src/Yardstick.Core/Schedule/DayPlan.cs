@@ -13,12 +13,12 @@ namespace Yardstick.Core.Schedule;
 /// <param name="planned">Planned work of the orders that are asked about.</param>
 /// <param name="times">Clocked time on them.</param>
 /// <param name="purchases">Purchase orders with a line for one of them.</param>
-public sealed class DayPlan(Shop shop, DateTime utcNow, IReadOnlyList<PlannedWork> planned, IReadOnlyList<TimeEntry> times, IReadOnlyList<PurchaseOrder> purchases)
+public sealed class DayPlan(Shop shop, Instant utcNow, IReadOnlyList<PlannedWork> planned, IReadOnlyList<TimeEntry> times, IReadOnlyList<PurchaseOrder> purchases)
 {
-    private readonly DateTime now = shop.Local(utcNow);
+    private readonly LocalDateTime now = shop.Local(utcNow);
 
     /// <summary>Wall time now.</summary>
-    public DateTime Now => now;
+    public LocalDateTime Now => now;
 
     /// <summary>The plan of a job; null where nobody planned it.</summary>
     public PlannedWork? PlanOf(Job job) => planned.FirstOrDefault(p => p.JobId == job.Id);
@@ -46,7 +46,7 @@ public sealed class DayPlan(Shop shop, DateTime utcNow, IReadOnlyList<PlannedWor
         var worked = on.Sum(t => t.Hours(utcNow));
         var start = on.Count > 0 ? shop.Local(on.Min(t => t.Start)) : plan.Start;
         // What did not begin yesterday begins today at the earliest.
-        if (start.Date < now.Date) start = now.Date + shop.Opens.ToTimeSpan();
+        if (start.Date < now.Date) start = now.Date + shop.Opens;
         var finished = job.Progress == JobProgress.Finished;
         return new PlannedJob
         {
@@ -60,9 +60,9 @@ public sealed class DayPlan(Shop shop, DateTime utcNow, IReadOnlyList<PlannedWor
         };
     }
 
-    private DateTime EndOf(Job job, DateTime start, bool running, bool finished)
+    private LocalDateTime EndOf(Job job, LocalDateTime start, bool running, bool finished)
     {
-        var end = start.AddHours((double)job.SoldHours);
+        var end = start.PlusHours(job.SoldHours);
         if (finished && job.FinishedAt is { } at && shop.Local(at) > start) return shop.Local(at);
         return running && end < now ? now : end;
     }
@@ -76,14 +76,14 @@ public sealed class DayPlan(Shop shop, DateTime utcNow, IReadOnlyList<PlannedWor
     }
 
     /// <summary>When the planned work of an order ends at the hours that were sold, wall time; null where none is planned.</summary>
-    public DateTime? WorkEnds(Order order)
+    public LocalDateTime? WorkEnds(Order order)
     {
         var plans = planned.Where(p => p.OrderId == order.Id).ToList();
-        return plans.Count == 0 ? null : plans.Max(p => p.Start.AddHours((double)(order.Jobs.Find(j => j.Id == p.JobId)?.SoldHours ?? 0)));
+        return plans.Count == 0 ? null : plans.Max(p => p.Start.PlusHours(order.Jobs.Find(j => j.Id == p.JobId)?.SoldHours ?? 0));
     }
 
     /// <summary>When the last part that still comes for an order is expected, wall time; null where nobody said.</summary>
-    public DateTime? LastPart(Order order) => PurchasesOf(order).Where(p => p.IsOpen).Max(p => p.ExpectedAt) is { } at ? shop.Local(at) : null;
+    public LocalDateTime? LastPart(Order order) => PurchasesOf(order).Where(p => p.IsOpen).Max(p => p.ExpectedAt) is { } at ? shop.Local(at) : null;
 
     /// <summary>Whether the promise of an order holds.</summary>
     public PromiseState PromiseOf(Order order) => Promise.State(order.PromisedAt, order.Stage, WorkEnds(order), LastPart(order), now);
@@ -109,8 +109,8 @@ public sealed class DayPlan(Shop shop, DateTime utcNow, IReadOnlyList<PlannedWor
 
     private IEnumerable<PurchaseOrder> PurchasesOf(Order order) => purchases.Where(p => p.Lines.Exists(l => l.OrderId == order.Id));
 
-    private string When(DateTime at) => at.Date == now.Date ? at.ToString("h:mm", CultureInfo.InvariantCulture)
-        : at.Date == now.Date.AddDays(1) ? "tomorrow" : at.ToString("MMM d", CultureInfo.InvariantCulture);
+    private string When(LocalDateTime at) => at.Date == now.Date ? at.ToString("h:mm", CultureInfo.InvariantCulture)
+        : at.Date == now.Date.PlusDays(1) ? "tomorrow" : at.ToString("MMM d", CultureInfo.InvariantCulture);
 
     private static string Ago(int minutes) => minutes switch { < 90 => $"{minutes} min ago", < 2880 => $"{minutes / 60} h ago", _ => $"{minutes / 1440} days ago" };
 }

@@ -4,9 +4,9 @@ namespace Yardstick.Core.Schedule;
 public sealed record PlannedJob
 {
     /// <summary>When it began, or begins.</summary>
-    public required DateTime Start { get; init; }
+    public required LocalDateTime Start { get; init; }
     /// <summary>When it ended, or ends at the hours that were sold.</summary>
-    public required DateTime End { get; init; }
+    public required LocalDateTime End { get; init; }
     /// <summary>How much of it is done, 0 to 1.</summary>
     public required decimal Share { get; init; }
     /// <summary>It is finished.</summary>

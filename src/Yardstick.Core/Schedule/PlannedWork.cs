@@ -15,7 +15,7 @@ public class PlannedWork
     /// <summary>Who is to do it; null while it is in the lane of no one.</summary>
     public long? TechnicianId { get; internal set; }
     /// <summary>Start, wall time.</summary>
-    public DateTime Start { get; internal set; }
+    public LocalDateTime Start { get; internal set; }
     /// <summary>Counts up with every change, so that an older view can be told.</summary>
     public int Version { get; internal set; }
 
@@ -27,11 +27,11 @@ public class PlannedWork
     /// <param name="start">When, wall time; the nearest quarter of an hour counts.</param>
     /// <param name="shop">Whose opening hours count.</param>
     /// <param name="seen">Version that the planner saw; 0 to move it whatever it was.</param>
-    public Result Place(long? technicianId, DateTime start, Shop shop, int seen)
+    public Result Place(long? technicianId, LocalDateTime start, Shop shop, int seen)
     {
-        var step = TimeSpan.FromMinutes(Step).Ticks;
-        var at = new DateTime((start.Ticks + step / 2) / step * step);
-        if (TimeOnly.FromDateTime(at) < shop.Opens || TimeOnly.FromDateTime(at) >= shop.Closes)
+        var minutes = (int)Math.Round(start.TimeOfDay.TickOfDay / (double)(NodaConstants.TicksPerMinute * Step), MidpointRounding.AwayFromZero) * Step;
+        var at = start.Date.AtMidnight().PlusMinutes(minutes);
+        if (at.TimeOfDay < shop.Opens || at.TimeOfDay >= shop.Closes)
             return new Problem("plan.hours", $"The shop is open from {shop.Opens.Clock()} to {shop.Closes.Clock()}; plan the job within it.", "start");
         if (Version > 0 && Version != seen && seen != 0) return new Problem("plan.conflict", "Somebody moved this job meanwhile; look where it is now.");
         (TechnicianId, Start, Version) = (technicianId, at, Version + 1);

@@ -11,7 +11,7 @@ public static class Promise
     /// <param name="workEnds">Wall time at which the planned work ends, if known.</param>
     /// <param name="partsExpected">Wall time at which the last awaited part comes, if known.</param>
     /// <param name="now">Wall time.</param>
-    public static PromiseState State(DateTime? promised, Stage stage, DateTime? workEnds, DateTime? partsExpected, DateTime now)
+    public static PromiseState State(LocalDateTime? promised, Stage stage, LocalDateTime? workEnds, LocalDateTime? partsExpected, LocalDateTime now)
     {
         if (promised is not { } at) return PromiseState.None;
         if (stage >= Stage.Done) return PromiseState.Kept;
@@ -20,17 +20,20 @@ public static class Promise
     }
 
     /// <summary>A promise to offer: so many open hours from now and at most closing time, on the half hour.</summary>
-    public static DateTime Propose(DateTime now, TimeOnly opens, TimeOnly closes)
+    public static LocalDateTime Propose(LocalDateTime now, LocalTime opens, LocalTime closes)
     {
-        var at = now.AddHours(5);
-        if (TimeOnly.FromDateTime(now) > closes.AddHours(-2) || at.Date > now.Date)
+        var at = now.PlusHours(Ahead);
+        if (now.TimeOfDay > closes.PlusHours(-2) || at.Date > now.Date)
         {
-            var next = now.Date.AddDays(1);
-            while (next.DayOfWeek == DayOfWeek.Sunday) next = next.AddDays(1);
-            return next + opens.ToTimeSpan() + TimeSpan.FromHours(4);
+            var next = now.Date.PlusDays(1);
+            while (next.DayOfWeek == IsoDayOfWeek.Sunday) next = next.PlusDays(1);
+            return (next + opens).PlusHours(4);
         }
-        var last = now.Date + closes.AddMinutes(-30).ToTimeSpan();
-        var rounded = new DateTime((at.Ticks + TimeSpan.TicksPerMinute * 30 - 1) / (TimeSpan.TicksPerMinute * 30) * (TimeSpan.TicksPerMinute * 30));
+        var last = now.Date + closes.PlusMinutes(-HalfHour);
+        var halves = (at.TimeOfDay.TickOfDay + NodaConstants.TicksPerMinute * HalfHour - 1) / (NodaConstants.TicksPerMinute * HalfHour);
+        var rounded = at.Date.AtMidnight().PlusMinutes(halves * HalfHour);
         return rounded < last ? rounded : last;
     }
+
+    private const int Ahead = 5, HalfHour = 30;
 }

@@ -7,7 +7,7 @@ public static class Pin
     public const int MissesAllowed = 5;
 
     /// <summary>So long after a password was typed somebody may switch by PIN on that computer.</summary>
-    public static readonly TimeSpan GoodAfterPassword = TimeSpan.FromDays(30);
+    public static readonly Duration GoodAfterPassword = Duration.FromDays(30);
 
     private const int Longest = 8, ShortestOfTechnicians = 4, Shortest = 6;
 

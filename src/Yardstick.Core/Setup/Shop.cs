@@ -24,9 +24,9 @@ public class Shop
     /// <summary>Miles or kilometers.</summary>
     public DistanceUnit DistanceUnit { get; internal set; }
     /// <summary>Doors open, wall time.</summary>
-    public TimeOnly Opens { get; init; } = new(7, 30);
+    public LocalTime Opens { get; init; } = new(7, 30);
     /// <summary>Doors close, wall time.</summary>
-    public TimeOnly Closes { get; init; } = new(18, 0);
+    public LocalTime Closes { get; init; } = new(18, 0);
     /// <summary>Region of plates by default.</summary>
     public string PlateRegion { get; init; } = "";
     /// <summary>How far a car of which nothing is known goes in a day, in the shop's unit.</summary>
@@ -48,25 +48,27 @@ public class Shop
 
     /// <summary>Last day on which an estimate holds.</summary>
     /// <param name="from">When it was written or sent, wall time.</param>
-    public DateOnly ValidUntil(DateTime from) => DateOnly.FromDateTime(from).AddDays(EstimateDays);
+    public LocalDate ValidUntil(LocalDateTime from) => from.Date.PlusDays(EstimateDays);
 
     /// <summary>Where customers reach the shop's pages from outside, as <c>https://shop.example</c>; empty where links work only inside the shop.</summary>
     public string PublicAddress { get; internal set; } = "";
 
     /// <summary>Texts wait from this wall time on, until <see cref="QuietUntil"/>.</summary>
-    public TimeOnly QuietFrom { get; internal set; } = new(20, 0);
+    public LocalTime QuietFrom { get; internal set; } = new(20, 0);
     /// <summary>Texts that waited go out at this wall time.</summary>
-    public TimeOnly QuietUntil { get; internal set; } = new(8, 0);
+    public LocalTime QuietUntil { get; internal set; } = new(8, 0);
 
     /// <summary>When a text that is written now may go out: at once, or when the quiet hours end.</summary>
-    public DateTime MayText(DateTime utcNow)
+    public Instant MayText(Instant utcNow)
     {
         var now = Local(utcNow);
-        var time = TimeOnly.FromDateTime(now);
-        if (QuietFrom == QuietUntil || !time.IsBetween(QuietFrom, QuietUntil)) return utcNow;
-        var end = now.Date + QuietUntil.ToTimeSpan();
-        return Utc(end <= now ? end.AddDays(1) : end);
+        if (!IsQuiet(now.TimeOfDay)) return utcNow;
+        var end = now.Date + QuietUntil;
+        return Utc(end <= now ? end.PlusDays(1) : end);
     }
+
+    private bool IsQuiet(LocalTime time) => QuietFrom < QuietUntil ? time >= QuietFrom && time < QuietUntil
+        : QuietFrom > QuietUntil && (time >= QuietFrom || time < QuietUntil);
 
     /// <summary>Changes one of the texts on documents, or how customers are written to.</summary>
     /// <param name="field">terms, checkInTerms, unsafeTerms, declineReasons, estimateDays, publicAddress, quietFrom or quietUntil.</param>
@@ -95,8 +97,9 @@ public class Shop
                 break;
             case "quietFrom" or "quietUntil":
                 var from = field == "quietFrom";
-                old = $"{(from ? QuietFrom : QuietUntil):HH:mm}";
-                if (!TimeOnly.TryParse(typed, System.Globalization.CultureInfo.InvariantCulture, out var time)) return new Problem("shop.time", $"\"{typed}\" is not a time; type 8 pm or 20:00.", field);
+                old = (from ? QuietFrom : QuietUntil).ToString("HH:mm", System.Globalization.CultureInfo.InvariantCulture);
+                if (!TimeOnly.TryParse(typed, System.Globalization.CultureInfo.InvariantCulture, out var read)) return new Problem("shop.time", $"\"{typed}\" is not a time; type 8 pm or 20:00.", field);
+                var time = LocalTime.FromTimeOnly(read);
                 if (from) QuietFrom = time;
                 else QuietUntil = time;
                 break;
@@ -120,19 +123,15 @@ public class Shop
     public int? FromMiles(int? miles) => miles is not { } far || DistanceUnit == DistanceUnit.Miles ? miles : (int)Math.Round(far * 1.609344m);
 
     /// <summary>Hours from opening to closing.</summary>
-    public decimal OpenHours => (decimal)(Closes - Opens).TotalHours;
+    public decimal OpenHours => (Closes.TickOfDay - Opens.TickOfDay) / (decimal)NodaConstants.TicksPerHour;
 
     /// <summary>Wall time in the shop.</summary>
-    public DateTime Local(DateTime utc) =>
-        DateTime.SpecifyKind(TimeZoneInfo.ConvertTimeFromUtc(DateTime.SpecifyKind(utc, DateTimeKind.Utc), TimeZoneInfo.FindSystemTimeZoneById(TimeZone)), DateTimeKind.Unspecified);
+    public LocalDateTime Local(Instant utc) => utc.InZone(Zone).LocalDateTime;
 
-    /// <summary>The moment of a wall time; one that the clock skips is moved an hour on.</summary>
-    public DateTime Utc(DateTime local)
-    {
-        var zone = TimeZoneInfo.FindSystemTimeZoneById(TimeZone);
-        var wall = DateTime.SpecifyKind(local, DateTimeKind.Unspecified);
-        return TimeZoneInfo.ConvertTimeToUtc(zone.IsInvalidTime(wall) ? wall.AddHours(1) : wall, zone);
-    }
+    /// <summary>The moment of a wall time. One that comes twice is the first; one that the clock skips is read with the offset before it.</summary>
+    public Instant Utc(LocalDateTime local) => local.InZoneLeniently(Zone).ToInstant();
+
+    private DateTimeZone Zone => DateTimeZoneProviders.Tzdb[TimeZone];
 
     /// <summary>Another logo on documents and links.</summary>
     /// <param name="hash">The picture, by content hash.</param>
@@ -151,7 +150,7 @@ public class Shop
     public static Result<Shop> Create(string? name, string? timeZone, string? currency, DistanceUnit unit)
     {
         if (string.IsNullOrWhiteSpace(name) || name.Length > 120) return new Problem("firstRun.shop", "The shop needs a name.", "shopName");
-        if (!TimeZoneInfo.TryFindSystemTimeZoneById(timeZone ?? "", out _)) return new Problem("firstRun.zone", "Choose the time zone from the list.", "timeZone");
+        if (DateTimeZoneProviders.Tzdb.GetZoneOrNull(timeZone ?? "") is null) return new Problem("firstRun.zone", "Choose the time zone from the list.", "timeZone");
         if (currency is not { Length: 3 } || !currency.All(char.IsAsciiLetterUpper))
             return new Problem("firstRun.currency", "A currency is three capital letters, such as USD or EUR.", "currency");
         return new Shop { Name = name.Trim(), TimeZone = timeZone!, Currency = currency, DistanceUnit = unit };

@@ -4,7 +4,7 @@ namespace Yardstick.Core.Values;
 /// <param name="StaffId">Staff member; of a customer, the one who sent them the link; 0 for the program itself.</param>
 /// <param name="At">When, UTC.</param>
 /// <param name="ClientId">The browser tab that asked; its own changes are never a clash to it.</param>
-public sealed record Actor(long StaffId, DateTime At, string ClientId = "")
+public sealed record Actor(long StaffId, Instant At, string ClientId = "")
 {
     private static readonly Permission[] All = Enum.GetValues<Permission>();
 
@@ -17,11 +17,11 @@ public sealed record Actor(long StaffId, DateTime At, string ClientId = "")
     /// <summary>A customer, through their link.</summary>
     /// <param name="sentById">Who sent the link.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public static Actor Customer(long sentById, DateTime utcNow) => new(sentById, utcNow, "link") { Kind = ActorKind.Customer };
+    public static Actor Customer(long sentById, Instant utcNow) => new(sentById, utcNow, "link") { Kind = ActorKind.Customer };
 
     /// <summary>The program itself, which may everything.</summary>
     /// <param name="utcNow">Now, UTC.</param>
-    public static Actor Program(DateTime utcNow) => new(0, utcNow, "program") { Kind = ActorKind.Program, Rights = All };
+    public static Actor Program(Instant utcNow) => new(0, utcNow, "program") { Kind = ActorKind.Program, Rights = All };
 
     /// <summary>Whether they may.</summary>
     public bool May(Permission permission) => Rights.Contains(permission);

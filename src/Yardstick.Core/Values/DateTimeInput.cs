@@ -19,58 +19,58 @@ public static partial class DateTimeInput
     /// <param name="now">Wall time now, from which words such as tomorrow count.</param>
     /// <param name="field">The field that a problem names.</param>
     /// <param name="defaultTime">Time of day where only a day was typed.</param>
-    public static Result<DateTime> Read(string? text, DateTime now, string field, TimeOnly defaultTime)
+    public static Result<LocalDateTime> Read(string? text, LocalDateTime now, string field, LocalTime defaultTime)
     {
         if (DateTime.TryParseExact(text?.Trim(), ["yyyy-MM-ddTHH:mm", "yyyy-MM-ddTHH:mm:ss", "yyyy-MM-dd HH:mm"], CultureInfo.InvariantCulture, DateTimeStyles.None, out var exact))
-            return exact;
+            return LocalDateTime.FromDateTime(exact);
         var typed = (text ?? "").Trim().ToLowerInvariant();
         var match = TimeAtEnd().Match(typed);
         var dayText = (match.Success ? typed[..match.Index] : typed).Trim().TrimEnd(',').Trim();
         var time = match.Success ? ReadTime(match) : defaultTime;
-        if (dayText.Length > 0 && DayOf(dayText, now) is null && DayOf(typed, now) is { } wholeDay) return wholeDay.ToDateTime(defaultTime);
+        if (dayText.Length > 0 && DayOf(dayText, now) is null && DayOf(typed, now) is { } wholeDay) return wholeDay + defaultTime;
         if (time is null) return Unreadable(text, field);
-        if (dayText.Length == 0) return match.Success ? now.Date + time.Value.ToTimeSpan() : Unreadable(text, field);
-        return DayOf(dayText, now) is { } day ? day.ToDateTime(time.Value) : Unreadable(text, field);
+        if (dayText.Length == 0) return match.Success ? now.Date + time.Value : Unreadable(text, field);
+        return DayOf(dayText, now) is { } day ? day + time.Value : Unreadable(text, field);
     }
 
     /// <summary>A day: <c>tomorrow</c>, <c>fri</c>, <c>2/14</c>, <c>2027-02-14</c>, <c>in 3 months</c>.</summary>
-    public static Result<DateOnly> Day(string? text, DateTime now, string field) =>
+    public static Result<LocalDate> Day(string? text, LocalDateTime now, string field) =>
         DayOf((text ?? "").Trim().ToLowerInvariant(), now) is { } day ? day
             : new Problem("date.unreadable", $"\"{text}\" is not a day; type one such as 2/14, friday or in 3 months.", field);
 
     private static Problem Unreadable(string? text, string field) =>
         new("date.unreadable", $"\"{text}\" is not a time; type one such as 3:30, tomorrow 10 or 11/24 3 pm.", field);
 
-    private static TimeOnly? ReadTime(Match match)
+    private static LocalTime? ReadTime(Match match)
     {
-        if (match.Groups["word"].Success) return match.Groups["word"].Value == "noon" ? new TimeOnly(12, 0) : null;
+        if (match.Groups["word"].Success) return match.Groups["word"].Value == "noon" ? new LocalTime(12, 0) : null;
         var hour = int.Parse(match.Groups["h"].Value, CultureInfo.InvariantCulture);
         var minute = match.Groups["m"].Success ? int.Parse(match.Groups["m"].Value, CultureInfo.InvariantCulture) : 0;
         var half = match.Groups["ap"].Value;
         if (half.StartsWith('p') && hour < 12) hour += 12;
         else if (half.StartsWith('a') && hour == 12) hour = 0;
         else if (half.Length == 0 && hour is >= 1 and <= 6) hour += 12;
-        return hour <= 23 && minute <= 59 ? new TimeOnly(hour, minute) : null;
+        return hour <= 23 && minute <= 59 ? new LocalTime(hour, minute) : null;
     }
 
-    private static DateOnly? DayOf(string text, DateTime now)
+    private static LocalDate? DayOf(string text, LocalDateTime now)
     {
-        var today = DateOnly.FromDateTime(now);
+        var today = now.Date;
         switch (text)
         {
             case "today": return today;
-            case "tomorrow" or "tmrw": return today.AddDays(1);
+            case "tomorrow" or "tmrw": return today.PlusDays(1);
         }
         if (InSome().Match(text) is { Success: true } some)
         {
             var count = int.Parse(some.Groups[1].Value, CultureInfo.InvariantCulture);
-            return some.Groups[2].Value[0] switch { 'd' => today.AddDays(count), 'w' => today.AddDays(7 * count), 'm' => today.AddMonths(count), _ => today.AddYears(count) };
+            return some.Groups[2].Value[0] switch { 'd' => today.PlusDays(count), 'w' => today.PlusDays(7 * count), 'm' => today.PlusMonths(count), _ => today.PlusYears(count) };
         }
         if (text.Length >= 3)
         {
             for (var ahead = 1; ahead <= 7; ahead++)
             {
-                if (today.AddDays(ahead).DayOfWeek.ToString().StartsWith(text, StringComparison.OrdinalIgnoreCase)) return today.AddDays(ahead);
+                if (today.PlusDays(ahead).DayOfWeek.ToString().StartsWith(text, StringComparison.OrdinalIgnoreCase)) return today.PlusDays(ahead);
             }
         }
         if (Exactly(text, DayForms) is { } day) return day;
@@ -78,15 +78,15 @@ public static partial class DateTimeInput
     }
 
     /// <summary>The next day with that date, today included; February 29 is that of the next leap year.</summary>
-    private static DateOnly Next(int month, int day, DateOnly today)
+    private static LocalDate Next(int month, int day, LocalDate today)
     {
         var year = today.Year;
-        while (day > DateTime.DaysInMonth(year, month) || new DateOnly(year, month, day) < today) year++;
-        return new DateOnly(year, month, day);
+        while (day > CalendarSystem.Iso.GetDaysInMonth(year, month) || new LocalDate(year, month, day) < today) year++;
+        return new LocalDate(year, month, day);
     }
 
-    private static DateOnly? Exactly(string text, string[] forms) =>
-        DateOnly.TryParseExact(text, forms, CultureInfo.InvariantCulture, DateTimeStyles.AllowWhiteSpaces, out var day) ? day : null;
+    private static LocalDate? Exactly(string text, string[] forms) =>
+        DateOnly.TryParseExact(text, forms, CultureInfo.InvariantCulture, DateTimeStyles.AllowWhiteSpaces, out var day) ? LocalDate.FromDateOnly(day) : null;
 
     [GeneratedRegex(@"(?:^|\s|,)(?:at\s+)?(?:(?<h>\d{1,2})(?::(?<m>\d{2}))?\s*(?<ap>[ap]\.?m?\.?)?|(?<word>noon))$")]
     private static partial Regex TimeAtEnd();

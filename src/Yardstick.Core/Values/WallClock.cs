@@ -7,9 +7,14 @@ public static class WallClock
 {
     /// <summary>A time as <c>4:30 pm</c>.</summary>
     /// <param name="wall">Wall time in the shop.</param>
-    public static string Clock(this DateTime wall) => wall.ToString("h:mm tt", CultureInfo.InvariantCulture).ToLowerInvariant();
+    public static string Clock(this LocalDateTime wall) => wall.ToString("h:mm tt", CultureInfo.InvariantCulture).ToLowerInvariant();
 
     /// <summary>A time as <c>4:30 pm</c>.</summary>
     /// <param name="wall">Wall time in the shop.</param>
-    public static string Clock(this TimeOnly wall) => wall.ToString("h:mm tt", CultureInfo.InvariantCulture).ToLowerInvariant();
+    public static string Clock(this LocalTime wall) => wall.ToString("h:mm tt", CultureInfo.InvariantCulture).ToLowerInvariant();
+
+    /// <summary>So many hours later on the wall, to the minute.</summary>
+    /// <param name="wall">Wall time in the shop.</param>
+    /// <param name="hours">Hours with their decimals.</param>
+    public static LocalDateTime PlusHours(this LocalDateTime wall, decimal hours) => wall.PlusTicks((long)(hours * NodaConstants.TicksPerHour));
 }

@@ -31,6 +31,6 @@ public static class DistancePerDay
     }
 
     /// <summary>What the odometer shows on a day, going on as before.</summary>
-    public static int Predicted(OdometerReading last, decimal perDay, DateTime at) =>
+    public static int Predicted(OdometerReading last, decimal perDay, Instant at) =>
         last.Reading + (int)Math.Max(0, Math.Round(perDay * (decimal)(at - last.At).TotalDays, MidpointRounding.AwayFromZero));
 }

@@ -14,7 +14,7 @@ public static class OrderReading
     /// <param name="local">UTC as wall time of the shop.</param>
     /// <param name="actor">Who.</param>
     /// <returns>Code <c>odometer.lower</c> where the car had more before and nobody confirmed it.</returns>
-    public static Result Take(ICollection<OdometerReading> readings, long orderId, bool leaving, int? value, bool confirmed, Func<DateTime, DateTime> local, Actor actor)
+    public static Result Take(ICollection<OdometerReading> readings, long orderId, bool leaving, int? value, bool confirmed, Func<Instant, LocalDateTime> local, Actor actor)
     {
         var own = readings.FirstOrDefault(r => r.OrderId == orderId && r.Leaving == leaving);
         if (value is not { } reading)

@@ -19,7 +19,7 @@ public class VehicleAnswer
     /// <summary>The answer.</summary>
     public string Answer { get; internal set; } = "";
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; internal set; }
+    public Instant At { get; internal set; }
     /// <summary>Who answered.</summary>
     public long ById { get; internal set; }
 

@@ -12,7 +12,7 @@ public class VehicleTransfer
     /// <summary>Whose it is.</summary>
     public long ToCustomerId { get; init; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; init; }
+    public Instant At { get; init; }
     /// <summary>Who wrote it down.</summary>
     public long ById { get; init; }
 }

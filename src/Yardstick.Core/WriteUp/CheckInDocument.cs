@@ -6,7 +6,7 @@ public sealed record CheckInDocument
     /// <summary>The order's number.</summary>
     public required long OrderNumber { get; init; }
     /// <summary>Wall time at which it was signed.</summary>
-    public required DateTime Date { get; init; }
+    public required LocalDateTime Date { get; init; }
     /// <summary>The shop's name.</summary>
     public required string ShopName { get; init; }
     /// <summary>Its address.</summary>

@@ -13,7 +13,7 @@ public class CheckInSheet
     /// <summary>Who signed.</summary>
     public required string SignedBy { get; init; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; init; }
+    public Instant At { get; init; }
     /// <summary>Who took it.</summary>
     public long ById { get; init; }
     /// <summary>Everything that was signed, as JSON of <see cref="CheckInDocument"/>.</summary>

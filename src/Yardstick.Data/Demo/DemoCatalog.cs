@@ -1,6 +1,7 @@
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Data.Demo;
 
@@ -25,7 +26,7 @@ internal static class DemoCatalog
     ];
 
     /// <summary>About 200 parts with believable stock.</summary>
-    internal static List<Part> Parts(Random random, long harbor, long northline, DateTime utcNow)
+    internal static List<Part> Parts(Random random, long harbor, long northline, Instant utcNow)
     {
         var parts = new List<Part>();
         foreach (var kind in Kinds)
@@ -51,7 +52,7 @@ internal static class DemoCatalog
                     FillLevel = everyday ? 12 : 2,
                     Unit = UnitOf(kind.Description),
                     Everyday = everyday && kind.Category is not "filter" && kind.Category is not "plug",
-                    CostAt = utcNow.AddDays(-(parts.Count * 7 % 160)),
+                    CostAt = utcNow.PlusDays(-(parts.Count * 7 % 160)),
                     Condition = kind.Description.Contains("rebuilt", StringComparison.Ordinal) ? "rebuilt" : "new",
                     Bin = $"{(char)('A' + parts.Count / 24)}-{parts.Count % 24 + 1}",
                     SupplierId = kind.Category is "tire" or "exhaust" or "turbo" or "clutch" ? northline : harbor,

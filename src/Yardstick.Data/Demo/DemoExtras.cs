@@ -20,11 +20,11 @@ internal static class DemoExtras
         await using var db = shop.Open();
         await RemindersAsync(db, shop);
         for (var i = 0; i < DemoNames.Concerns.Length; i++)
-            db.Phrases.Add(new Phrase { Use = PhraseUse.Complaint, Text = DemoNames.Concerns[i], Uses = 60 - i * 3 + i % 4, LastUsedAt = shop.UtcNow.AddDays(-i) });
+            db.Phrases.Add(new Phrase { Use = PhraseUse.Complaint, Text = DemoNames.Concerns[i], Uses = 60 - i * 3 + i % 4, LastUsedAt = shop.UtcNow.PlusDays(-i) });
         string[] found = ["Pads worn to the wear mark", "Leaks at the thermostat housing", "Battery fails the load test", "Lower ball joint has play"], corrected = ["Replaced and road tested", "Cleaned, adjusted and tested", "Bled the system, no more leaks after 20 minutes under pressure"];
         foreach (var (use, texts) in new[] { (PhraseUse.Cause, found), (PhraseUse.Correction, corrected) })
         {
-            for (var i = 0; i < texts.Length; i++) db.Phrases.Add(new Phrase { Use = use, Text = texts[i], Uses = 14 - i * 3, LastUsedAt = shop.UtcNow.AddDays(-i) });
+            for (var i = 0; i < texts.Length; i++) db.Phrases.Add(new Phrase { Use = use, Text = texts[i], Uses = 14 - i * 3, LastUsedAt = shop.UtcNow.PlusDays(-i) });
         }
         Label[] labels = [Named(1, RecordKind.Order, "Fleet"), Named(2, RecordKind.Order, "Comeback"), Named(3, RecordKind.Order, "Second opinion"), Named(4, RecordKind.Customer, "Neighbor"), Named(5, RecordKind.Customer, "Pays on account"), Named(6, RecordKind.Vehicle, "Classic"), Named(7, RecordKind.Vehicle, "Towing")];
         db.Labels.AddRange(labels);
@@ -53,15 +53,15 @@ internal static class DemoExtras
             var car = shop.Vehicles[i];
             if (changes.TryGetValue(car.Id, out var change))
             {
-                var (on, reading) = (DateOnly.FromDateTime(shop.Shop.Local(change.PostedAt!.Value)), change.OdometerIn);
+                var (on, reading) = (shop.Shop.Local(change.PostedAt!.Value).Date, change.OdometerIn);
                 db.Reminders.Add(Counted(car.Id, oil.Title, 6, 7_500, oil.Id, on, reading, change.Id));
                 if (i % 3 == 0) db.Reminders.Add(Counted(car.Id, "Tire rotation", null, 7_500, null, on, reading, null));
             }
-            if (i % 4 == 1) db.Reminders.Add(Counted(car.Id, "State inspection", 12, null, null, shop.Today.AddDays(-200 - i), null, null));
+            if (i % 4 == 1) db.Reminders.Add(Counted(car.Id, "State inspection", 12, null, null, shop.Today.PlusDays(-200 - i), null, null));
         }
     }
 
-    private static Reminder Counted(long car, string title, int? months, int? distance, long? canned, DateOnly since, int? reading, long? order)
+    private static Reminder Counted(long car, string title, int? months, int? distance, long? canned, LocalDate since, int? reading, long? order)
     {
         var reminder = new Reminder { VehicleId = car, Title = title, EveryMonths = months, EveryDistance = distance, CannedJobId = canned, StartsOn = since, StartsAtReading = reading };
         reminder.Done(since, reading, order);
@@ -78,7 +78,7 @@ internal static class DemoExtras
         foreach (var order in last)
         {
             var (text, measured, unit, rating) = seen[n++ % seen.Length];
-            db.Findings.Add(new Finding { OrderId = order, Text = text, Measured = measured == 0 ? null : measured, Unit = unit, Rating = rating, ById = DemoMaker.Technicians[n % 4], At = shop.UtcNow.AddDays(-40 - n) });
+            db.Findings.Add(new Finding { OrderId = order, Text = text, Measured = measured == 0 ? null : measured, Unit = unit, Rating = rating, ById = DemoMaker.Technicians[n % 4], At = shop.UtcNow.PlusDays(-40 - n) });
         }
     }
 }

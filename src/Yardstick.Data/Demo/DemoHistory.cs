@@ -42,19 +42,19 @@ internal sealed class DemoHistory(DemoMaker shop)
     }
 
     /// <summary>Working days over three years, more of them before winter and summer holidays, and more each year.</summary>
-    private List<DateTime> Days()
+    private List<LocalDateTime> Days()
     {
-        var days = new List<DateTime>();
-        var first = shop.LocalNow.Date.AddYears(-3);
-        var span = (shop.LocalNow.Date - first).Days;
+        var days = new List<LocalDateTime>();
+        var first = shop.LocalNow.Date.PlusYears(-3);
+        var span = Period.DaysBetween(first, shop.LocalNow.Date);
         while (days.Count < Count)
         {
-            var day = first.AddDays(random.Next(0, span));
-            if (day.DayOfWeek == DayOfWeek.Sunday || day.DayOfWeek == DayOfWeek.Saturday && random.Next(3) > 0) continue;
+            var day = first.PlusDays(random.Next(0, span));
+            if (day.DayOfWeek == IsoDayOfWeek.Sunday || day.DayOfWeek == IsoDayOfWeek.Saturday && random.Next(3) > 0) continue;
             var season = day.Month switch { 11 or 12 or 4 => 10, 6 or 10 or 5 => 9, 1 or 2 => 6, _ => 7 };
-            var growth = 7 + 3 * (day - first).Days / span;
+            var growth = 7 + 3 * Period.DaysBetween(first, day) / span;
             if (random.Next(100) >= season * growth) continue;
-            days.Add(day.AddMinutes(450 + 5 * random.Next(0, 90)));
+            days.Add(day.AtMidnight().PlusMinutes(450 + 5 * random.Next(0, 90)));
         }
         days.Sort();
         return days;
@@ -92,12 +92,12 @@ internal sealed class DemoHistory(DemoMaker shop)
         into.Add(payments);
     }
 
-    private sealed record Made(Order Order, Customer? Customer, Vehicle? Vehicle, DateTime Closed);
+    private sealed record Made(Order Order, Customer? Customer, Vehicle? Vehicle, Instant Closed);
 
-    private Made OrderOn(DateTime local)
+    private Made OrderOn(LocalDateTime local)
     {
         var opened = shop.Shop.Utc(local);
-        var closed = opened.AddHours(2 + random.Next(0, 60) / 10.0);
+        var closed = opened.PlusHours(2 + random.Next(0, 60) / 10.0);
         var writer = random.Next(3) == 0 ? DemoMaker.OtherWriter : DemoMaker.Writer;
         var counter = random.Next(100) < 4;
         var car = counter ? null : shop.Vehicles[(int)(shop.Vehicles.Count * Math.Pow(random.NextDouble(), 1.3))];
@@ -127,29 +127,29 @@ internal sealed class DemoHistory(DemoMaker shop)
         }
         foreach (var job in jobs) order.AddJob(job, actor);
         order.Title = jobs[0].Title;
-        order.PromisedAt = local.Date.AddHours(16.5);
-        Decide(order, customer, opened.AddMinutes(40), local);
-        Work(order, opened.AddMinutes(60), closed);
-        OrderPricing.Refresh(order, customer, shop.Policy, DateOnly.FromDateTime(local));
+        order.PromisedAt = local.Date + new LocalTime(16, 30);
+        Decide(order, customer, opened.PlusMinutes(40), local);
+        Work(order, opened.PlusMinutes(60), closed);
+        OrderPricing.Refresh(order, customer, shop.Policy, local.Date);
         if (order.OdometerIn is { } reading) order.OdometerOut = reading + random.Next(0, 6);
         order.Post(new Actor(writer, closed));
-        if (!counter) order.MoveTo(Stage.Collected, "", new Actor(writer, closed.AddHours(1)));
+        if (!counter) order.MoveTo(Stage.Collected, "", new Actor(writer, closed.PlusHours(1)));
         order.Changes.Clear();
         if (car is not null) lastJobs[car.Id] = (order, order.ApprovedJobs.FirstOrDefault() ?? jobs[0]);
         return new Made(order, customer, car, closed);
     }
 
-    private int Reading(Vehicle car, DateTime local)
+    private int Reading(Vehicle car, LocalDateTime local)
     {
         var perDay = 18 + car.Id % 40;
         var start = shop.Odometers[car.Id];
-        var days = (local - shop.LocalNow.AddYears(-3)).Days;
+        var days = Period.DaysBetween(shop.LocalNow.PlusYears(-3).Date, local.Date);
         return start + (int)(days * perDay);
     }
 
-    private List<Job> JobsFor(Vehicle car, DateTime local, Order order)
+    private List<Job> JobsFor(Vehicle car, LocalDateTime local, Order order)
     {
-        if (lastJobs.TryGetValue(car.Id, out var before) && (local - before.Order.OpenedAt).TotalDays is > 1 and < 60 && random.Next(100) < 20)
+        if (lastJobs.TryGetValue(car.Id, out var before) && (shop.Shop.Utc(local) - before.Order.OpenedAt).TotalDays is > 1 and < 60 && random.Next(100) < 20)
         {
             var comeback = shop.JobOf("Noise, find the cause");
             comeback.Title = before.Job.Title.StartsWith("Comeback", StringComparison.Ordinal) ? before.Job.Title : $"Comeback: {before.Job.Title}";
@@ -187,9 +187,9 @@ internal sealed class DemoHistory(DemoMaker shop)
         return shop.Keyed(job);
     }
 
-    private void Decide(Order order, Customer? customer, DateTime at, DateTime local)
+    private void Decide(Order order, Customer? customer, Instant at, LocalDateTime local)
     {
-        PricingResult Price(Order o, JobSelection include) => OrderPricing.Price(o, customer, shop.Policy, include, DateOnly.FromDateTime(local));
+        PricingResult Price(Order o, JobSelection include) => OrderPricing.Price(o, customer, shop.Policy, include, local.Date);
         var actor = new Actor(order.WriterId, at);
         var channel = (AnswerChannel)random.Next(0, 3);
         var first = true;
@@ -198,18 +198,18 @@ internal sealed class DemoHistory(DemoMaker shop)
             var chance = first ? 0 : random.Next(100);
             var answer = chance < 72 ? new Answer(DecisionKind.Approved, customer?.DisplayName ?? "Customer", channel)
                 : chance < 84 ? new Answer(DecisionKind.Declined, customer!.DisplayName, channel, "Not now")
-                : random.Next(2) == 0 ? new Answer(DecisionKind.Deferred, customer!.DisplayName, channel, "", DateOnly.FromDateTime(local).AddMonths(3 + random.Next(0, 9)))
+                : random.Next(2) == 0 ? new Answer(DecisionKind.Deferred, customer!.DisplayName, channel, "", local.Date.PlusMonths(3 + random.Next(0, 9)))
                 : new Answer(DecisionKind.Deferred, customer!.DisplayName, channel, "", null, (order.OdometerIn ?? 0) + 3000 + 500 * random.Next(0, 10));
             order.Decide(job.Id, answer, Price, actor);
             first = false;
         }
     }
 
-    private void Work(Order order, DateTime from, DateTime to)
+    private void Work(Order order, Instant from, Instant to)
     {
         foreach (var job in order.ApprovedJobs.ToList())
         {
-            var actor = new Actor(order.LeadId!.Value, to.AddMinutes(-20));
+            var actor = new Actor(order.LeadId!.Value, to.PlusMinutes(-20));
             if (!order.CounterSale) order.BeginWork(job.Id, shop.Policy, actor with { At = from });
             order.FinishJob(job.Id, shop.Policy, actor);
         }
@@ -223,14 +223,14 @@ internal sealed class DemoHistory(DemoMaker shop)
         if (car is not null) readings.Add(new OdometerReading { VehicleId = car.Id, OrderId = order.Id, Reading = order.OdometerIn!.Value, At = order.OpenedAt });
         foreach (var job in order.ApprovedJobs)
         {
-            if (!order.CounterSale) times.Add(new TimeEntry { StaffId = order.LeadId!.Value, JobId = job.Id, OrderId = order.Id, Start = order.OpenedAt.AddMinutes(70), End = order.OpenedAt.AddMinutes(70 + (double)job.SoldHours * 60 * (0.75 + random.NextDouble() / 2)) });
+            if (!order.CounterSale) times.Add(new TimeEntry { StaffId = order.LeadId!.Value, JobId = job.Id, OrderId = order.Id, Start = order.OpenedAt.PlusMinutes(70), End = order.OpenedAt.PlusMinutes(70 + (double)job.SoldHours * 60 * (0.75 + random.NextDouble() / 2)) });
             foreach (var line in job.OnLines.OfType<PartLine>().Where(l => l.PartId is not null))
             {
                 shop.Issued[line.PartId!.Value] = shop.Issued.GetValueOrDefault(line.PartId.Value) + line.Quantity;
                 movements.Add(new StockMovement { PartId = line.PartId, LineId = line.Id, Kind = StockMovementKind.Issue, Quantity = -line.Quantity, UnitCost = line.BookCost ?? line.UnitCost, At = closed, ById = order.WriterId });
             }
         }
-        var pricing = OrderPricing.CaseOf(order, customer, shop.Policy, JobSelection.ApprovedOnly, DateOnly.FromDateTime(local));
+        var pricing = OrderPricing.CaseOf(order, customer, shop.Policy, JobSelection.ApprovedOnly, local.Date);
         var result = OrderPricer.Price(pricing);
         var writer = DemoPeople.Staff[(int)order.WriterId - 1].Name;
         var document = DocumentMaker.OfOrder(order, new DocumentParties(customer, car, Core.Setup.StaffMember.ShortNameOf(writer)), shop.Shop, result, DocumentKind.Invoice, invoiceNumber, local);
@@ -262,7 +262,7 @@ internal sealed class DemoHistory(DemoMaker shop)
             Amount = invoice.Total,
             Tendered = cash ? tendered : Money.Zero,
             Change = cash ? tendered - invoice.Total : Money.Zero,
-            At = closed.AddMinutes(15),
+            At = closed.PlusMinutes(15),
             ById = order.WriterId,
         });
     }

@@ -7,19 +7,20 @@ using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Purchasing;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
 using Yardstick.Data.Setup;
 
 namespace Yardstick.Data.Demo;
 
 /// <summary>One making of the demo shop.</summary>
-internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, DateTime utcNow)
+internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, Instant utcNow)
 {
     internal Random Random { get; } = new(seed);
-    internal DateTime UtcNow { get; } = utcNow;
+    internal Instant UtcNow { get; } = utcNow;
     internal Shop Shop { get; } = ShopAt(utcNow);
-    internal DateTime LocalNow => Shop.Local(UtcNow);
-    internal DateOnly Today => DateOnly.FromDateTime(LocalNow);
+    internal LocalDateTime LocalNow => Shop.Local(UtcNow);
+    internal LocalDate Today => LocalNow.Date;
     internal ShopPolicy Policy { get; private set; } = null!;
     internal List<Customer> Customers { get; private set; } = [];
     internal List<Vehicle> Vehicles { get; private set; } = [];
@@ -51,7 +52,7 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, Date
     /// <summary>
     /// The made-up town lies where it is mid-morning to mid-afternoon, so that the day's plan can be seen at any hour.
     /// </summary>
-    private static Shop ShopAt(DateTime utcNow)
+    private static Shop ShopAt(Instant utcNow)
     {
         var shop = new Shop
         {
@@ -64,10 +65,10 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, Date
             Terms = "Parts and labor are warranted for 24 months or 24,000 miles, whichever comes first. Cars left longer than five days after completion are stored at the owner's charge.",
             CheckInTerms = "I leave this car for the work above to be looked into. Nothing is done beyond diagnosis before I have agreed to it and to its price.\nThe shop may drive the car on public roads to test it.\nI have taken my belongings out of the car, or leave them at my own risk.",
         };
-        var hour = shop.Local(utcNow).TimeOfDay.TotalHours;
+        var hour = shop.Local(utcNow).TimeOfDay.TickOfDay / (double)NodaConstants.TicksPerHour;
         if (hour is >= 9.5 and <= 15) return shop;
         // Etc zones count the other way round: Etc/GMT+5 is five hours behind.
-        var ahead = 10 - utcNow.Hour;
+        var ahead = 10 - utcNow.InUtc().Hour;
         if (ahead < -12) ahead += 24;
         shop.TimeZone = ahead == 0 ? "Etc/GMT" : $"Etc/GMT{(ahead > 0 ? "-" : "+")}{Math.Abs(ahead).ToString(CultureInfo.InvariantCulture)}";
         return shop;
@@ -76,7 +77,7 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, Date
     private async Task RecordsAsync()
     {
         await using var db = Open();
-        var since = UtcNow.AddYears(-3);
+        var since = Shop.Utc(LocalNow.PlusYears(-3));
         ShopStart.AddShop(db, Shop, since, DemoPolicy.Json);
         DemoPeople.AddStaff(db);
         db.Suppliers.AddRange(new Supplier { Id = 1, Code = "harbor", Name = "Harbor Parts", Phone = "(207) 555-0171" }, new Supplier { Id = 2, Code = "northline", Name = "Northline Supply", Phone = "(207) 555-0188" });
@@ -104,7 +105,7 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, Date
         await using var db = Open();
         foreach (var part in Parts)
         {
-            db.StockMovements.Add(new StockMovement { PartId = part.Id, Kind = StockMovementKind.Count, Quantity = part.OnHand + Issued.GetValueOrDefault(part.Id), UnitCost = part.AverageCost, At = UtcNow.AddYears(-3) });
+            db.StockMovements.Add(new StockMovement { PartId = part.Id, Kind = StockMovementKind.Count, Quantity = part.OnHand + Issued.GetValueOrDefault(part.Id), UnitCost = part.AverageCost, At = Shop.Utc(LocalNow.PlusYears(-3)) });
         }
         await db.SaveChangesAsync();
     }

@@ -60,7 +60,7 @@ internal static class DemoPeople
     }
 
     /// <summary>420 customers, thirty of them businesses.</summary>
-    internal static List<Customer> Customers(Random random, DateTime since)
+    internal static List<Customer> Customers(Random random, Instant since)
     {
         var customers = new List<Customer>();
         for (var i = 0; i < 420; i++)
@@ -69,7 +69,7 @@ internal static class DemoPeople
             {
                 FirstName = DemoNames.First[i * 7 % 50],
                 LastName = DemoNames.Last[(i * 11 + i / 50) % 50],
-                CreatedAt = since.AddDays(random.Next(0, 700)),
+                CreatedAt = since.PlusDays(random.Next(0, 700)),
                 Source = DemoNames.Sources[random.Next(DemoNames.Sources.Length)],
                 Address = $"{random.Next(1, 240)} {DemoNames.Streets[random.Next(DemoNames.Streets.Length)]}\nLantern Bay",
             };
@@ -86,7 +86,7 @@ internal static class DemoPeople
                     customer.Contacts.Add(new CustomerContact { Name = $"{DemoNames.First[i % 50]} {DemoNames.Last[i % 50]}", Role = "dispatcher", Phone = $"+12075550{100 + i % 90}", Copied = true });
                     customer.Contacts.Add(new CustomerContact { Name = $"{DemoNames.First[(i + 9) % 50]} {DemoNames.Last[(i + 17) % 50]}", Role = "accounts", Email = $"accounts{i}@mail.example" });
                 }
-                if (i == 415) (customer.TaxExempt, customer.TaxCertificate, customer.TaxExemptUntil) = ("Resale", "RS-20418", DateOnly.FromDateTime(since).AddYears(4));
+                if (i == 415) (customer.TaxExempt, customer.TaxCertificate, customer.TaxExemptUntil) = ("Resale", "RS-20418", since.InUtc().Date.PlusYears(4));
             }
             // A hundred numbers in each of a few area codes, none of them anybody's.
             var area = new[] { 207, 603, 802, 978, 413 }[i / 100];

@@ -25,10 +25,10 @@ public static class DemoShop
             await db.Database.MigrateAsync();
             await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode = WAL;");
         }
-        var utcNow = time.GetUtcNow().UtcDateTime;
-        var maker = new DemoMaker(options, Seed, new DateTime(utcNow.Ticks - utcNow.Ticks % TimeSpan.TicksPerMinute, DateTimeKind.Utc));
+        var utcNow = Instant.FromDateTimeOffset(time.GetUtcNow());
+        var maker = new DemoMaker(options, Seed, Instant.FromUnixTimeTicks(utcNow.ToUnixTimeTicks() / NodaConstants.TicksPerMinute * NodaConstants.TicksPerMinute));
         await maker.MakeAsync();
-        await File.WriteAllTextAsync(Path.Combine(folder, "outside.json"), JsonSerializer.Serialize(new { Orders = maker.OutsideOrders, Charges = Array.Empty<object>() }));
+        await File.WriteAllTextAsync(Path.Combine(folder, "outside.json"), JsonSerializer.Serialize(new { Orders = maker.OutsideOrders, Charges = Array.Empty<object>() }, JsonColumn.Options));
         await using (var db = new ShopDb(options)) await db.Database.ExecuteSqlRawAsync("PRAGMA wal_checkpoint(TRUNCATE);");
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         DemoPictures.Put(folder);

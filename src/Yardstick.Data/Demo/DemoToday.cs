@@ -22,17 +22,17 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
     private readonly ShopDb db = shop.Open();
 
     /// <summary>Wall time so many minutes from now, on the quarter hour when it is a plan or promise.</summary>
-    private DateTime At(int minutes, bool quarter = true)
+    private LocalDateTime At(int minutes, bool quarter = true)
     {
-        var at = shop.LocalNow.AddMinutes(minutes);
-        return quarter ? new DateTime(at.Ticks / (TimeSpan.TicksPerMinute * 15) * (TimeSpan.TicksPerMinute * 15)) : at;
+        var at = shop.LocalNow.PlusMinutes(minutes);
+        return quarter ? at.Date.AtMidnight().PlusMinutes((at.Hour * 60 + at.Minute) / PlannedWork.Step * PlannedWork.Step) : at;
     }
 
     internal async Task MakeAsync()
     {
         // Parts that history left short are bought, so that the day's stock can be kept from what is there.
         db.Parts.AttachRange(shop.Parts);
-        foreach (var technician in DemoMaker.Technicians) db.Attendances.Add(new Attendance { StaffId = technician, Start = shop.Shop.Utc(shop.LocalNow.Date.AddHours(7.5)) });
+        foreach (var technician in DemoMaker.Technicians) db.Attendances.Add(new Attendance { StaffId = technician, Start = shop.Shop.Utc(shop.LocalNow.Date + new LocalTime(7, 30)) });
         entry = await db.TimeEntries.MaxAsync(t => t.Id) + 1;
         Coolant();
         Bearing();
@@ -57,8 +57,8 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
             Address = "+15055550177",
             Body = "Hello, this is Lena. My neighbor says you look after electric cars too. Mine hums above 40 and the range went down since it got cold. Could you have a look on Thursday morning?",
             State = MessageState.Received,
-            At = shop.UtcNow.AddMinutes(-35),
-            NotBefore = shop.UtcNow.AddMinutes(-35),
+            At = shop.UtcNow.PlusMinutes(-35),
+            NotBefore = shop.UtcNow.PlusMinutes(-35),
             Key = "demo-unknown-sender",
         });
         db.ChangeTracker.DetectChanges();
@@ -72,7 +72,7 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
     {
         var vehicle = shop.Vehicles[car];
         var customer = shop.Customers.First(c => c.Id == vehicle.CustomerId);
-        var opened = shop.UtcNow.AddMinutes(-openedAgo);
+        var opened = shop.UtcNow.PlusMinutes(-openedAgo);
         var order = new Order
         {
             Id = number - 1000,
@@ -95,9 +95,9 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         return order;
     }
 
-    private static Actor Actor(long staff, DateTime at) => new(staff, at);
+    private static Actor Actor(long staff, Instant at) => new(staff, at);
 
-    private Actor By(Order order, int ago) => Actor(order.WriterId, shop.UtcNow.AddMinutes(-ago));
+    private Actor By(Order order, int ago) => Actor(order.WriterId, shop.UtcNow.PlusMinutes(-ago));
 
     private void Arrive(Order order, int reading)
     {
@@ -140,10 +140,10 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         }
     }
 
-    private void Plan(Job job, Order order, long? technician, DateTime start) => db.PlannedWork.Add(new PlannedWork { JobId = job.Id, OrderId = order.Id, TechnicianId = technician, Start = start });
+    private void Plan(Job job, Order order, long? technician, LocalDateTime start) => db.PlannedWork.Add(new PlannedWork { JobId = job.Id, OrderId = order.Id, TechnicianId = technician, Start = start });
 
     private void Clock(Job job, Order order, long technician, int from, int? to) =>
-        db.TimeEntries.Add(new TimeEntry { Id = entry++, StaffId = technician, JobId = job.Id, OrderId = order.Id, Start = shop.UtcNow.AddMinutes(-from), End = to is { } t ? shop.UtcNow.AddMinutes(-t) : null });
+        db.TimeEntries.Add(new TimeEntry { Id = entry++, StaffId = technician, JobId = job.Id, OrderId = order.Id, Start = shop.UtcNow.PlusMinutes(-from), End = to is { } t ? shop.UtcNow.PlusMinutes(-t) : null });
 
     /// <summary>Partly approved, partly waiting for an answer.</summary>
     private void Coolant()
@@ -157,22 +157,22 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         order.Title = jobs[0].Title;
         Stock(order);
         Approve(order, 160, AnswerChannel.InPerson, jobs[0]);
-        order.BeginWork(jobs[0].Id, shop.Policy, Actor(Ana, shop.UtcNow.AddMinutes(-140)));
+        order.BeginWork(jobs[0].Id, shop.Policy, Actor(Ana, shop.UtcNow.PlusMinutes(-140)));
         Clock(jobs[0], order, Ana, 140, 85);
-        order.FinishJob(jobs[0].Id, shop.Policy, Actor(Ana, shop.UtcNow.AddMinutes(-85)));
+        order.FinishJob(jobs[0].Id, shop.Policy, Actor(Ana, shop.UtcNow.PlusMinutes(-85)));
         order.Concerns[0].Cause = "Housing seeps at the seam, hose soft at the clamp";
         Approve(order, 60, AnswerChannel.Phone, jobs[1]);
-        order.Decide(jobs[3].Id, new Answer(DecisionKind.Deferred, "Imke Sorensen", AnswerChannel.Phone, "Before winter", DateOnly.FromDateTime(shop.LocalNow).AddMonths(3)), Price, By(order, 59));
-        order.BeginWork(jobs[1].Id, shop.Policy, Actor(Ana, shop.UtcNow.AddMinutes(-18)));
+        order.Decide(jobs[3].Id, new Answer(DecisionKind.Deferred, "Imke Sorensen", AnswerChannel.Phone, "Before winter", shop.LocalNow.Date.PlusMonths(3)), Price, By(order, 59));
+        order.BeginWork(jobs[1].Id, shop.Policy, Actor(Ana, shop.UtcNow.PlusMinutes(-18)));
         Clock(jobs[1], order, Ana, 18, null);
         order.MoveTo(Stage.WaitingForAnswer, "", By(order, 38));
         Plan(jobs[0], order, Ana, At(-140));
         Plan(jobs[1], order, Ana, At(-18));
         Plan(jobs[2], order, Tobias, At(120));
         order.LeadId = Tobias;
-        db.Findings.Add(new Finding { OrderId = order.Id, Text = "Thermostat housing seeps at the seam under pressure", Measured = 14, Unit = "psi", Rating = Rating.Due, PhotoHash = DemoPictures.Housing, ById = Ana, At = shop.UtcNow.AddMinutes(-88) });
-        db.Findings.Add(new Finding { OrderId = order.Id, Text = "Front pads", Measured = 6.5m, Unit = "mm", Rating = Rating.Sound, PhotoHash = DemoPictures.Pad, ById = Ana, At = shop.UtcNow.AddMinutes(-86) });
-        foreach (var (hash, name) in new[] { (DemoPictures.Housing, "housing.jpg"), (DemoPictures.Pad, "pad.jpg") }) db.Photos.Add(new Photo { Hash = hash, Size = DemoPictures.SizeOf(name), At = shop.UtcNow.AddMinutes(-88), ById = Ana });
+        db.Findings.Add(new Finding { OrderId = order.Id, Text = "Thermostat housing seeps at the seam under pressure", Measured = 14, Unit = "psi", Rating = Rating.Due, PhotoHash = DemoPictures.Housing, ById = Ana, At = shop.UtcNow.PlusMinutes(-88) });
+        db.Findings.Add(new Finding { OrderId = order.Id, Text = "Front pads", Measured = 6.5m, Unit = "mm", Rating = Rating.Sound, PhotoHash = DemoPictures.Pad, ById = Ana, At = shop.UtcNow.PlusMinutes(-86) });
+        foreach (var (hash, name) in new[] { (DemoPictures.Housing, "housing.jpg"), (DemoPictures.Pad, "pad.jpg") }) db.Photos.Add(new Photo { Hash = hash, Size = DemoPictures.SizeOf(name), At = shop.UtcNow.PlusMinutes(-88), ById = Ana });
         Wrote(order, 150, MessageState.Delivered, "Hello Imke, your Tarnow is in the bay. We call you before we do anything beyond the service. Lantern Bay Auto Care");
         Wrote(order, 131, MessageState.Received, "Thanks. I am in a meeting until one, please text me.");
         Keep(order);
@@ -181,9 +181,9 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
     /// <summary>A text to or from the customer of an order, seen by the counter.</summary>
     private void Wrote(Order order, int minutesAgo, MessageState state, string body)
     {
-        var (at, phone) = (shop.UtcNow.AddMinutes(-minutesAgo), shop.Customers.First(c => c.Id == order.CustomerId).Phones[0].Number);
+        var (at, phone) = (shop.UtcNow.PlusMinutes(-minutesAgo), shop.Customers.First(c => c.Id == order.CustomerId).Phones[0].Number);
         var message = new Message { CustomerId = order.CustomerId, OrderId = order.Id, Channel = MessageChannel.Text, Address = phone, Body = body, State = state, At = at, NotBefore = at, Key = $"demo-{order.Id}-{minutesAgo}" };
-        if (state == MessageState.Received) message.SeenAt = at.AddMinutes(4);
+        if (state == MessageState.Received) message.SeenAt = at.PlusMinutes(4);
         else (message.ById, message.SentAt) = (DemoMaker.Writer, at);
         db.Messages.Add(message);
     }
@@ -208,7 +208,7 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         Arrive(order, Reading(order));
         Stock(order);
         Approve(order, 175, AnswerChannel.Phone, order.Jobs[0]);
-        order.BeginWork(order.Jobs[0].Id, shop.Policy, Actor(Tobias, shop.UtcNow.AddMinutes(-100)));
+        order.BeginWork(order.Jobs[0].Id, shop.Policy, Actor(Tobias, shop.UtcNow.PlusMinutes(-100)));
         Clock(order.Jobs[0], order, Tobias, 100, null);
         Plan(order.Jobs[0], order, Tobias, At(-100));
         order.LeadId = Tobias;
@@ -225,9 +225,9 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         OrderPricing.Refresh(order, CustomerOf(order), shop.Policy, shop.Today);
         // Technicians are on one thing at a time: what is done ended before what runs now.
         var (from, to) = technician == Ana ? (84, 20) : (130, 35);
-        order.BeginWork(job.Id, shop.Policy, Actor(technician, shop.UtcNow.AddMinutes(-from)));
+        order.BeginWork(job.Id, shop.Policy, Actor(technician, shop.UtcNow.PlusMinutes(-from)));
         Clock(job, order, technician, from, to);
-        order.FinishJob(job.Id, shop.Policy, Actor(technician, shop.UtcNow.AddMinutes(-to)));
+        order.FinishJob(job.Id, shop.Policy, Actor(technician, shop.UtcNow.PlusMinutes(-to)));
         Plan(job, order, technician, At(-from));
         order.LeadId = technician;
         Keep(order);
@@ -244,7 +244,7 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         order.Title = job.Title;
         Stock(order);
         Approve(order, 60 * 23, AnswerChannel.Phone, job);
-        order.BeginWork(job.Id, shop.Policy, Actor(Pieter, shop.UtcNow.AddMinutes(-136)));
+        order.BeginWork(job.Id, shop.Policy, Actor(Pieter, shop.UtcNow.PlusMinutes(-136)));
         Clock(job, order, Pieter, 136, null);
         Plan(job, order, Pieter, At(-136));
         order.LeadId = Pieter;
@@ -264,7 +264,7 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         foreach (var job in order.Jobs)
         {
             Plan(job, order, technician, start);
-            start = start.AddHours((double)job.SoldHours);
+            start = start.PlusHours(job.SoldHours);
         }
         order.LeadId = technician;
         Keep(order);
@@ -312,8 +312,8 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
     {
         var lines = order.Jobs.SelectMany(j => j.Lines).OfType<PartLine>().Take(1).ToArray();
         Keep(order, lines);
-        var placed = shop.UtcNow.AddMinutes(-110);
-        var expected = shop.UtcNow.AddMinutes(expectedIn);
+        var placed = shop.UtcNow.PlusMinutes(-110);
+        var expected = shop.UtcNow.PlusMinutes(expectedIn);
         var purchase = new PurchaseOrder
         {
             Number = purchaseNumber++,
@@ -358,9 +358,9 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         Arrive(order, Reading(order));
         Stock(order);
         Approve(order, 60 * 26, AnswerChannel.Phone, order.Jobs[0]);
-        order.BeginWork(order.Jobs[0].Id, shop.Policy, Actor(technician, shop.UtcNow.AddMinutes(-60 * 21)));
+        order.BeginWork(order.Jobs[0].Id, shop.Policy, Actor(technician, shop.UtcNow.PlusMinutes(-60 * 21)));
         Clock(order.Jobs[0], order, technician, 60 * 21, 60 * 20);
-        order.MoveTo(stage, "", Actor(technician, shop.UtcNow.AddMinutes(-15)));
+        order.MoveTo(stage, "", Actor(technician, shop.UtcNow.PlusMinutes(-15)));
         order.LeadId = technician;
         Keep(order);
     }

@@ -24,8 +24,6 @@ internal sealed class OrdersMapping :
         builder.Ignore(o => o.Progress);
         builder.ComplexProperty(o => o.Total);
         builder.ComplexProperty(o => o.ApprovedTotal);
-        builder.Property(o => o.PromisedAt).HasConversion<WallTime>();
-        builder.Property(o => o.ArrivesAt).HasConversion<WallTime>();
         builder.HasIndex(o => o.Number).IsUnique();
         // The floor asks for open orders only; their number stays small however long the shop runs.
         builder.HasIndex(o => new { o.State, o.Stage });

@@ -13,6 +13,5 @@ internal sealed class ScheduleMapping :
         builder.HasIndex(p => p.OrderId);
         builder.HasIndex(p => p.Start);
         builder.HasIndex(p => new { p.TechnicianId, p.Start });
-        builder.Property(p => p.Start).HasConversion<WallTime>();
     }
 }

@@ -19,7 +19,7 @@ public static class ShopStart
         """;
 
     /// <summary>Adds the shop, its first policy and its counters.</summary>
-    public static void AddShop(ShopDb db, Shop shop, DateTime utcNow, string policy = Policy)
+    public static void AddShop(ShopDb db, Shop shop, Instant utcNow, string policy = Policy)
     {
         db.Shops.Add(shop);
         db.PolicyVersions.Add(new PolicyVersion { Id = 1, InForceAt = utcNow, Json = policy.Replace("\"USD\"", $"\"{shop.Currency}\"", StringComparison.Ordinal) });

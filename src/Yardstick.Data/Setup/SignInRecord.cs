@@ -12,5 +12,5 @@ public class SignInRecord
     /// <summary>Whether it let the person in.</summary>
     public bool Success { get; set; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; set; }
+    public Instant At { get; set; }
 }

@@ -6,7 +6,7 @@ namespace Yardstick.Data.Setup;
 public class StaffSession
 {
     /// <summary>So long a session lasts, whatever is done in it.</summary>
-    public static readonly TimeSpan Longest = TimeSpan.FromHours(14);
+    public static readonly Duration Longest = Duration.FromHours(14);
 
     /// <summary>Key, random.</summary>
     public Guid Id { get; set; }
@@ -21,9 +21,9 @@ public class StaffSession
     /// <summary>Browser and computer in words.</summary>
     public string Place { get; set; } = "";
     /// <summary>Signed in, UTC.</summary>
-    public DateTime StartedAt { get; set; }
+    public Instant StartedAt { get; set; }
     /// <summary>Over at the latest, UTC.</summary>
-    public DateTime EndsAt { get; set; }
+    public Instant EndsAt { get; set; }
     /// <summary>Ended before, UTC; null while it lasts.</summary>
-    public DateTime? EndedAt { get; set; }
+    public Instant? EndedAt { get; set; }
 }

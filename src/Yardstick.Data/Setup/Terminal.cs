@@ -10,9 +10,9 @@ public class Terminal
     /// <summary>Hash of the token in its cookie.</summary>
     public required string TokenHash { get; set; }
     /// <summary>Enrolled, UTC.</summary>
-    public DateTime EnrolledAt { get; set; }
+    public Instant EnrolledAt { get; set; }
     /// <summary>Who enrolled it.</summary>
     public long EnrolledById { get; set; }
     /// <summary>Withdrawn, UTC: nobody switches by PIN there any more.</summary>
-    public DateTime? WithdrawnAt { get; set; }
+    public Instant? WithdrawnAt { get; set; }
 }

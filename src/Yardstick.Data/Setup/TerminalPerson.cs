@@ -8,5 +8,5 @@ public class TerminalPerson
     /// <summary>The person.</summary>
     public long StaffId { get; set; }
     /// <summary>Last time, UTC.</summary>
-    public DateTime At { get; set; }
+    public Instant At { get; set; }
 }

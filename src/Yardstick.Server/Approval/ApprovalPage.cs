@@ -68,7 +68,7 @@ public static class ApprovalPage
 
     private sealed record Found(ApprovalLink Link, EstimatePresentation Now, EstimateSnapshot Sent, LinkState State);
 
-    private static async Task<Found?> FindAsync(ShopDb db, string token, DateTime utcNow)
+    private static async Task<Found?> FindAsync(ShopDb db, string token, Instant utcNow)
     {
         var hash = ApprovalLink.HashOf(token);
         if (token.Length > 64 || await db.ApprovalLinks.AsNoTracking().FirstOrDefaultAsync(l => l.TokenHash == hash) is not { } link) return null;
@@ -78,7 +78,7 @@ public static class ApprovalPage
     }
 
     private static async Task<IResult> ShowAsync(string token, ShopDb db, TimeProvider time) =>
-        await FindAsync(db, token, time.GetUtcNow().UtcDateTime) is { } found ? Results.Ok(await ViewAsync(db, found)) : Problems.Of(Unknown);
+        await FindAsync(db, token, time.Now()) is { } found ? Results.Ok(await ViewAsync(db, found)) : Problems.Of(Unknown);
 
     private static async Task<ApprovalPageView> ViewAsync(ShopDb db, Found found)
     {
@@ -109,8 +109,8 @@ public static class ApprovalPage
         var orderId = await read.ApprovalLinks.AnyAsync(l => l.TokenHash == hash) ? await writer.RunAsync(async db =>
         {
             var link = await db.ApprovalLinks.FirstAsync(l => l.TokenHash == hash);
-            if (link.StateAt(time.GetUtcNow().UtcDateTime) is not (LinkState.Open or LinkState.Answered)) return link.OrderId;
-            link.WasOpened(time.GetUtcNow().UtcDateTime);
+            if (link.StateAt(time.Now()) is not (LinkState.Open or LinkState.Answered)) return link.OrderId;
+            link.WasOpened(time.Now());
             await db.SaveChangesAsync();
             return link.OrderId;
         }) : 0;
@@ -119,18 +119,18 @@ public static class ApprovalPage
     }
 
     private static async Task<IResult> ChooseAsync(string token, TalkThroughView.SelectionRequest request, ShopDb db, TimeProvider time) =>
-        await FindAsync(db, token, time.GetUtcNow().UtcDateTime) is { State: LinkState.Open } found ? Results.Ok(TalkThroughView.Choose(found.Now, request)) : Problems.Of(Unknown);
+        await FindAsync(db, token, time.Now()) is { State: LinkState.Open } found ? Results.Ok(TalkThroughView.Choose(found.Now, request)) : Problems.Of(Unknown);
 
     private static async Task<IResult> ReplyAsync(string token, ApprovalAnswerRequest request, ShopDb read, SingleWriter writer, Signatures signatures, TimeProvider time)
     {
-        var utcNow = time.GetUtcNow().UtcDateTime;
+        var utcNow = time.Now();
         if (await FindAsync(read, token, utcNow) is not { } found) return Problems.Of(Unknown);
         // A second tap says the same again: the answer is there already.
         if (found.State == LinkState.Answered) return Results.Ok(await ViewAsync(read, found));
         if (found.State != LinkState.Open) return Problems.Of(ApprovalLink.Closed((await ViewAsync(read, found)).Sentence));
         // What costs nothing to judge comes first; only then is the picture looked at.
         var shop = found.Now.Shop;
-        var today = DateOnly.FromDateTime(shop.Local(utcNow));
+        var today = shop.Local(utcNow).Date;
         if (ApprovalReply.Read(found.Now.Order, request.Jobs, request.Name, request.Note, request.SignaturePng ?? "", shop.UnsafeTerms, today).Problem is { } bad) return Problems.Of(bad);
         var signature = await signatures.KeepAsync(request.SignaturePng);
         if (signature.Problem is { } unreadable) return Problems.Of(unreadable);
@@ -163,10 +163,10 @@ public static class ApprovalPage
 
     private static async Task<IResult> AskAsync(string token, CustomerQuestion question, ShopDb read, SingleWriter writer, TimeProvider time)
     {
-        var utcNow = time.GetUtcNow().UtcDateTime;
+        var utcNow = time.Now();
         if (await FindAsync(read, token, utcNow) is not { } found) return Problems.Of(Unknown);
         var order = found.Now.Order;
-        var hour = utcNow.AddHours(-1);
+        var hour = utcNow.PlusHours(-1);
         var lately = await read.Messages.CountAsync(m => m.OrderId == order.Id && m.Channel == MessageChannel.Page && m.At > hour);
         var asked = found.Link.Ask(found.State, question.Text, lately, order.CustomerId, utcNow);
         if (asked.Problem is { } refused) return Problems.Of(refused);
@@ -183,7 +183,7 @@ public static class ApprovalPage
     private static async Task<IResult> PhotoAsync(string token, string hash, ShopDb db, ContentStore store, TimeProvider time)
     {
         // Only photos that were sent with this very link.
-        if (await FindAsync(db, token, time.GetUtcNow().UtcDateTime) is not { } found || !ApprovalLink.Shows(found.State) || !found.Sent.Photos.Contains(hash)) return Results.NotFound();
+        if (await FindAsync(db, token, time.Now()) is not { } found || !ApprovalLink.Shows(found.State) || !found.Sent.Photos.Contains(hash)) return Results.NotFound();
         return Results.File(store.PathOf(hash, picture: true), "image/jpeg");
     }
 }

@@ -31,7 +31,7 @@ public static class DecisionRecord
     /// <param name="ShownId">The frozen copy; null for answers from before copies were kept.</param>
     /// <param name="ShownHash">Its SHA-256, in hex.</param>
     /// <param name="Intact">The copy still has that hash.</param>
-    public sealed record DecisionView(long Id, string Job, DecisionKind Kind, string DecidedBy, AnswerChannel Channel, DateTime At, string AskedBy, decimal AmountAgreed, string Note, DateOnly? DeferUntil, int? DeferAtReading,
+    public sealed record DecisionView(long Id, string Job, DecisionKind Kind, string DecidedBy, AnswerChannel Channel, Instant At, string AskedBy, decimal AmountAgreed, string Note, LocalDate? DeferUntil, int? DeferAtReading,
         string LeftOut, string Acknowledged, bool Signed, long? ShownId, string ShownHash, bool Intact);
 
     /// <summary>Maps the endpoints.</summary>

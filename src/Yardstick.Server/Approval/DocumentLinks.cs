@@ -24,7 +24,7 @@ public static class DocumentLinks
     /// <param name="Title">What the document is, with its number.</param>
     /// <param name="SentOn">When it was sent, wall time.</param>
     /// <param name="Size">Bytes of the PDF; 0 where it can't be fetched.</param>
-    public sealed record DocumentLinkPageView(bool Good, string Sentence, string Shop, string Phone, bool Logo, string Title, DateOnly SentOn, long Size);
+    public sealed record DocumentLinkPageView(bool Good, string Sentence, string Shop, string Phone, bool Logo, string Title, LocalDate SentOn, long Size);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -45,15 +45,15 @@ public static class DocumentLinks
     {
         if (await FindAsync(db, token) is not { } link) return Problems.Of(ApprovalPage.Unknown);
         var shop = await db.Shops.SingleAsync();
-        var sentence = link.SentenceAt(time.GetUtcNow().UtcDateTime, shop.Local);
+        var sentence = link.SentenceAt(time.Now(), shop.Local);
         var good = sentence.Length == 0;
         var size = good ? new FileInfo(store.PathOf(link.FileHash, picture: false)).Length : 0;
-        return Results.Ok(new DocumentLinkPageView(good, sentence, shop.Name, shop.Phone, shop.LogoHash.Length > 0, link.Title, DateOnly.FromDateTime(shop.Local(link.SentAt)), size));
+        return Results.Ok(new DocumentLinkPageView(good, sentence, shop.Name, shop.Phone, shop.LogoHash.Length > 0, link.Title, shop.Local(link.SentAt).Date, size));
     }
 
     private static async Task<IResult> FileAsync(string token, ShopDb read, SingleWriter gate, ContentStore store, TimeProvider time)
     {
-        var utcNow = time.GetUtcNow().UtcDateTime;
+        var utcNow = time.Now();
         if (await FindAsync(read, token) is not { } link || !link.IsGoodAt(utcNow)) return Problems.Of(ApprovalPage.Unknown);
         // Programs that look at links before people do stay on the page; the document itself is opened by a person.
         await gate.RunAsync(async db =>

@@ -95,7 +95,7 @@ public static class RecordDecision
         return null;
     }
 
-    private static Result<Answer> Read(RecordDecisionRequest request, DateTime localNow, Shop shop)
+    private static Result<Answer> Read(RecordDecisionRequest request, LocalDateTime localNow, Shop shop)
     {
         var answer = new Answer(request.Kind, request.DecidedBy ?? "", request.Channel, request.Note ?? "")
         {

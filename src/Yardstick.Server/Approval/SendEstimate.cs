@@ -18,7 +18,7 @@ namespace Yardstick.Server.Approval;
 public static class SendEstimate
 {
     /// <summary>A link that was sent.</summary>
-    public sealed record ApprovalLinkView(long Id, DateTime SentAt, string SentBy, DateTime ExpiresAt, LinkState State, DateTime? OpenedAt, int Opened, DateTime? AnsweredAt);
+    public sealed record ApprovalLinkView(long Id, Instant SentAt, string SentBy, Instant ExpiresAt, LinkState State, Instant? OpenedAt, int Opened, Instant? AnsweredAt);
     /// <summary>Everything that sending needs.</summary>
     /// <param name="ToRelease">What goes out only when somebody looked at it; what nobody decided about yet is gone through first.</param>
     /// <param name="Links">Links that were sent, newest first.</param>
@@ -41,7 +41,7 @@ public static class SendEstimate
 
     private static async Task<IResult> ShowAsync(long id, ShopDb db, TimeProvider time)
     {
-        var now = time.GetUtcNow().UtcDateTime;
+        var now = time.Now();
         if (await EstimatePresentation.ReadAsync(db, id, now) is not { } shown) return Problems.Of(new Problem("order.gone", "There is no such order."));
         var links = await db.ApprovalLinks.Where(l => l.OrderId == id).OrderByDescending(l => l.Id).ToListAsync();
         var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
@@ -63,7 +63,7 @@ public static class SendEstimate
     private static async Task<IResult> Send(long id, SendEstimateRequest request, ShopDb read, CommandRunner commands, Outbox outbox, MessageComposer writing, DocumentPdfs pdfs, TimeProvider time, HttpContext http)
     {
         var copies = await MessageComposer.CopiedAsync(read, id, request.Address) is not null;
-        var ahead = copies ? await pdfs.DrawAheadAsync(read, id, "estimate", time.GetUtcNow().UtcDateTime) : null;
+        var ahead = copies ? await pdfs.DrawAheadAsync(read, id, "estimate", time.Now()) : null;
         return await commands.OnOrderAsync<Changed>(id, under => SendAsync(under, request, ahead, outbox, writing, pdfs, http));
     }
 

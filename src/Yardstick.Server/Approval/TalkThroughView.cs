@@ -40,7 +40,7 @@ public static class TalkThroughView
 
     private static async Task<IResult> ShowAsync(long id, ShopDb db, TimeProvider time)
     {
-        if (await EstimatePresentation.ReadAsync(db, id, time.GetUtcNow().UtcDateTime) is not { } shown) return Problems.Of(new Problem("order.gone", "There is no such order."));
+        if (await EstimatePresentation.ReadAsync(db, id, time.Now()) is not { } shown) return Problems.Of(new Problem("order.gone", "There is no such order."));
         var consent = Core.Pricing.OrderPricer.Price(shown.Case).Consent;
         var phone = await db.CustomerPhones.Where(p => p.CustomerId == shown.Order.CustomerId).OrderBy(p => p.Id).Select(p => p.Number).FirstOrDefaultAsync();
         return Results.Ok(new SelectionView(shown.Estimate, id, shown.Order.Version, shown.OpenJobs.Select(j => j.Id).ToList(), ChoicesOf(shown), consent?.Authorized, consent?.Allowed,
@@ -59,5 +59,5 @@ public static class TalkThroughView
     }
 
     private static async Task<IResult> ChooseAsync(long id, SelectionRequest request, ShopDb db, TimeProvider time) =>
-        await EstimatePresentation.ReadAsync(db, id, time.GetUtcNow().UtcDateTime) is { } shown ? Results.Ok(Choose(shown, request)) : Problems.Of(new Problem("order.gone", "There is no such order."));
+        await EstimatePresentation.ReadAsync(db, id, time.Now()) is { } shown ? Results.Ok(Choose(shown, request)) : Problems.Of(new Problem("order.gone", "There is no such order."));
 }

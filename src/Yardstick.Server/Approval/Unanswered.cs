@@ -28,7 +28,7 @@ public static class Unanswered
     /// <param name="SeenAt">First opened by the customer, UTC.</param>
     /// <param name="ValidUntil">Last day on which its prices hold.</param>
     /// <param name="Expired">That day is past.</param>
-    public sealed record UnansweredEstimateRow(long OrderId, long Number, string Customer, string Vehicle, string Plate, int Jobs, decimal Open, DateTime OpenedAt, int Days, DateTime? SentAt, DateTime? SeenAt, DateOnly ValidUntil, bool Expired);
+    public sealed record UnansweredEstimateRow(long OrderId, long Number, string Customer, string Vehicle, string Plate, int Jobs, decimal Open, Instant OpenedAt, int Days, Instant? SentAt, Instant? SeenAt, LocalDate ValidUntil, bool Expired);
 
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) => api.MapGet("/estimates/unanswered", (ReadModel<IReadOnlyList<UnansweredEstimateRow>> list, HttpContext http) => list.AnswerAsync(http))
@@ -38,10 +38,10 @@ public static class Unanswered
     internal static ReadModel<IReadOnlyList<UnansweredEstimateRow>> Model(IServiceProvider services) => new(services, null,
         new HashSet<TopicKind> { TopicKind.Order, TopicKind.Orders, TopicKind.Customer, TopicKind.Vehicle, TopicKind.Setup }, TimeSpan.FromSeconds(60), ReadAsync);
 
-    private static async Task<IReadOnlyList<UnansweredEstimateRow>> ReadAsync(ShopDb db, DateTime utcNow)
+    private static async Task<IReadOnlyList<UnansweredEstimateRow>> ReadAsync(ShopDb db, Instant utcNow)
     {
         var shop = await db.Shops.SingleAsync();
-        var today = DateOnly.FromDateTime(shop.Local(utcNow));
+        var today = shop.Local(utcNow).Date;
         var rows = await (from o in db.Orders.Where(o => o.State == OrderState.Open)
                           join c in db.Customers on o.CustomerId equals (long?)c.Id into customers
                           from c in customers.DefaultIfEmpty()
@@ -58,7 +58,7 @@ public static class Unanswered
             var sent = links[r.Id].MaxBy(l => l.SentAt);
             var until = shop.ValidUntil(shop.Local(sent?.SentAt ?? r.OpenedAt));
             return new UnansweredEstimateRow(r.Id, r.Number, r.Customer?.DisplayName ?? "Counter sale", r.Vehicle?.Description ?? "", r.Vehicle?.Plate ?? "", jobs[r.Id].Count(), new Money(jobs[r.Id].Sum()).Amount, r.OpenedAt,
-                today.DayNumber - DateOnly.FromDateTime(shop.Local(r.OpenedAt)).DayNumber, sent?.SentAt, links[r.Id].Min(l => l.OpenedAt), until, until < today);
+                Period.DaysBetween(shop.Local(r.OpenedAt).Date, today), sent?.SentAt, links[r.Id].Min(l => l.OpenedAt), until, until < today);
         });
     }
 }

@@ -73,7 +73,7 @@ public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, TimeProv
         return new SettledCharge(kept, refund is { } back ? (await TalkAsync(back))!.Charge : null);
     }
 
-    private DateTime Now => time.GetUtcNow().UtcDateTime;
+    private Instant Now => time.Now();
 
     /// <summary>Marks a charge as handed over before it is; one that the invoice needs no more is called off instead.</summary>
     private Task<(CardCharge Charge, string Currency, bool First)?> BeginAsync(long id) => gate.RunAsync<(CardCharge, string, bool)?>(async db =>

@@ -14,11 +14,11 @@ namespace Yardstick.Server.Billing;
 public static class InvoiceView
 {
     /// <summary>A payment or refund.</summary>
-    public sealed record PaymentView(long Id, PaymentMethod Method, decimal Amount, decimal Tendered, decimal Change, string CardEnding, DateTime At, string By);
+    public sealed record PaymentView(long Id, PaymentMethod Method, decimal Amount, decimal Tendered, decimal Change, string CardEnding, Instant At, string By);
     /// <summary>A card charge that is not settled, or was refused.</summary>
-    public sealed record ChargeView(long Id, CardChargeState State, decimal Amount, string Message, DateTime At);
+    public sealed record ChargeView(long Id, CardChargeState State, decimal Amount, string Message, Instant At);
     /// <summary>An invoice or credit note.</summary>
-    public sealed record InvoicePageView(long Id, long Number, InvoiceKind Kind, long OrderId, DateTime PostedAt, string PostedBy, decimal Total, decimal Paid, decimal Balance, decimal Surplus, ShopDocument Document, IReadOnlyList<PaymentView> Payments, IReadOnlyList<ChargeView> Charges, long? CreditNoteId, long? CreditNoteNumber, long? CorrectsNumber, string Reason);
+    public sealed record InvoicePageView(long Id, long Number, InvoiceKind Kind, long OrderId, Instant PostedAt, string PostedBy, decimal Total, decimal Paid, decimal Balance, decimal Surplus, ShopDocument Document, IReadOnlyList<PaymentView> Payments, IReadOnlyList<ChargeView> Charges, long? CreditNoteId, long? CreditNoteNumber, long? CorrectsNumber, string Reason);
 
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) => api.MapGet("/invoices/{id:long}", HandleAsync).Asks(Permission.SeeOrders).Produces<InvoicePageView>().ProducesProblem(404);

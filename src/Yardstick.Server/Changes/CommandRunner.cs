@@ -25,7 +25,7 @@ public sealed class CommandRunner(IHttpContextAccessor accessor, SingleWriter wr
         if (!Guid.TryParse(http.Request.Headers["X-Command-Id"], out var id))
             return Problems.Of(new Problem("command.id", "A change needs the header X-Command-Id with a new UUID."));
         var clientId = http.Request.Headers["X-Client-Id"].ToString();
-        var actor = new Actor(http.User.StaffId(), time.GetUtcNow().UtcDateTime, clientId.Length > LongestClientId ? clientId[..LongestClientId] : clientId)
+        var actor = new Actor(http.User.StaffId(), time.Now(), clientId.Length > LongestClientId ? clientId[..LongestClientId] : clientId)
         {
             Rights = http.User.Rights(),
         };

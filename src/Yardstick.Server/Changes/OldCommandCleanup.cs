@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Server.Changes;
 
@@ -8,7 +9,7 @@ namespace Yardstick.Server.Changes;
 /// </summary>
 public sealed class OldCommandCleanup(SingleWriter gate, TimeProvider time) : BackgroundService
 {
-    private static readonly TimeSpan Kept = TimeSpan.FromDays(7);
+    private static readonly Duration Kept = Duration.FromDays(7);
 
     /// <inheritdoc />
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
@@ -21,7 +22,7 @@ public sealed class OldCommandCleanup(SingleWriter gate, TimeProvider time) : Ba
     /// <summary>Forgets what is older than a week.</summary>
     public Task<int> ForgetAsync(CancellationToken cancel)
     {
-        var before = time.GetUtcNow().UtcDateTime - Kept;
+        var before = time.Now() - Kept;
         return gate.RunAsync(async db =>
         {
             await db.Sessions.Where(s => s.EndsAt < before).ExecuteDeleteAsync(cancel);

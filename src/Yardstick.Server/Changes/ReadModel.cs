@@ -4,6 +4,7 @@ using System.Text.Json;
 using Microsoft.AspNetCore.Http.Json;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Options;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Live;
 
@@ -23,7 +24,7 @@ public sealed class ReadModel<T> : IDisposable
     private readonly IDbContextFactory<ShopDb> factory;
     private readonly TimeProvider time;
     private readonly JsonSerializerOptions json;
-    private readonly Func<ShopDb, DateTime, Task<T>> compute;
+    private readonly Func<ShopDb, Instant, Task<T>> compute;
     private readonly Func<T, T> withoutTime;
     private readonly TimeSpan good;
     private readonly SemaphoreSlim one = new(1, 1);
@@ -35,7 +36,7 @@ public sealed class ReadModel<T> : IDisposable
     private volatile string? told;
     private Held? held;
 
-    private sealed record Held(long Changes, DateTime At, long Ticks, byte[] Body, string ETag, string Shown);
+    private sealed record Held(long Changes, Instant At, long Ticks, byte[] Body, string ETag, string Shown);
 
     /// <summary>Makes it.</summary>
     /// <param name="services">Factory of the database, clock, JSON, the feed of changes.</param>
@@ -44,7 +45,7 @@ public sealed class ReadModel<T> : IDisposable
     /// <param name="good">How long it is good without a change, for what it says of the time.</param>
     /// <param name="compute">Computes it; now, UTC.</param>
     /// <param name="withoutTime">The same without what moves by the clock alone: screens are told only when this is another. Null where nothing does.</param>
-    public ReadModel(IServiceProvider services, Topic? topic, IReadOnlySet<TopicKind> topics, TimeSpan good, Func<ShopDb, DateTime, Task<T>> compute, Func<T, T>? withoutTime = null)
+    public ReadModel(IServiceProvider services, Topic? topic, IReadOnlySet<TopicKind> topics, TimeSpan good, Func<ShopDb, Instant, Task<T>> compute, Func<T, T>? withoutTime = null)
     {
         factory = services.GetRequiredService<IDbContextFactory<ShopDb>>();
         time = services.GetRequiredService<TimeProvider>();
@@ -90,7 +91,7 @@ public sealed class ReadModel<T> : IDisposable
         }
     }
 
-    private bool IsGood(Held? what) => what is not null && what.Changes == Interlocked.Read(ref changes) && (time.GetUtcNow().UtcDateTime - what.At).Duration() < good;
+    private bool IsGood(Held? what) => what is not null && what.Changes == Interlocked.Read(ref changes) && time.Now().Apart(what.At) < good;
 
     private async Task<Held> CurrentAsync(CancellationToken cancel)
     {
@@ -101,7 +102,7 @@ public sealed class ReadModel<T> : IDisposable
             // Whoever waited is served by what the one before computed.
             if (held is { } made && IsGood(made)) return made;
             if (held is { } last && Stopwatch.GetElapsedTime(last.Ticks) is var since && since < Pace) await Task.Delay(Pace - since, cancel);
-            var (seen, at) = (Interlocked.Read(ref changes), time.GetUtcNow().UtcDateTime);
+            var (seen, at) = (Interlocked.Read(ref changes), time.Now());
             await using var db = await factory.CreateDbContextAsync(CancellationToken.None);
             db.ChangeTracker.QueryTrackingBehavior = QueryTrackingBehavior.NoTrackingWithIdentityResolution;
             var computed = await compute(db, at);

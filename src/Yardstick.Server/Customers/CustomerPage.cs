@@ -26,7 +26,7 @@ public static class CustomerPage
     /// <summary>A rate of the account's own.</summary>
     public sealed record RateView(long Id, string Name, decimal Rate, bool Known);
     /// <summary>A merge that can still be taken back.</summary>
-    public sealed record MergeView(long Id, string Gone, DateTime At, string By);
+    public sealed record MergeView(long Id, string Gone, Instant At, string By);
 
     /// <summary>The page.</summary>
     public sealed record CustomerView
@@ -91,7 +91,7 @@ public static class CustomerPage
         if (await db.LoadCustomerAsync(id) is not { } customer) return Problems.Of(new Problem("customer.gone", "There is no such customer."));
         if (customer.MergedIntoId is { } kept) return await PageAsync(kept, db, time);
         var shop = await db.Shops.SingleAsync();
-        var now = time.GetUtcNow().UtcDateTime;
+        var now = time.Now();
         var policy = await Policies.PolicyAsync(db, await Policies.PolicyInForceAsync(db));
         return Results.Ok(new CustomerView
         {
@@ -99,7 +99,7 @@ public static class CustomerPage
             Version = customer.Version,
             Name = customer.DisplayName,
             Fields = FieldNames.ToDictionary(f => f, f => customer.Shown(f) ?? ""),
-            ExemptToday = customer.IsExemptOn(DateOnly.FromDateTime(shop.Local(now))),
+            ExemptToday = customer.IsExemptOn(shop.Local(now).Date),
             Phones = customer.Phones.OrderBy(p => p.Id).Select(p => new PhoneView(p.Id, p.Number, new PhoneNumber(p.Number).Shown(shop.Country), p.Purpose, p.Texts)).ToList(),
             Emails = customer.Emails.OrderBy(e => e.Id).Select(e => new EmailView(e.Id, e.Address, e.Purpose)).ToList(),
             Contacts = customer.Contacts.OrderBy(c => c.Id).Select(c => new ContactView(c.Id, c.Name, c.Role, c.Phone.Length > 0 ? new PhoneNumber(c.Phone).Shown(shop.Country) : "", c.Email, c.Copied)).ToList(),

@@ -18,9 +18,9 @@ public static class History
     /// <summary>A job of an earlier order.</summary>
     public sealed record HistoryJob(string Title, DecisionKind Decision, decimal Subtotal);
     /// <summary>An earlier or open order.</summary>
-    public sealed record HistoryRow(long OrderId, long Number, OrderState State, DateTime At, int? Odometer, string Plate, string Vehicle, string Complaint, decimal Total, IReadOnlyList<HistoryJob> Jobs);
+    public sealed record HistoryRow(long OrderId, long Number, OrderState State, Instant At, int? Odometer, string Plate, string Vehicle, string Complaint, decimal Total, IReadOnlyList<HistoryJob> Jobs);
     /// <summary>An order of a former program.</summary>
-    public sealed record FormerHistoryRow(long Id, string Number, DateOnly On, string Title, decimal Total, int? Odometer);
+    public sealed record FormerHistoryRow(long Id, string Number, LocalDate On, string Title, decimal Total, int? Odometer);
 
     /// <summary>A page; <paramref name="Next"/> asks for the one after it, null at the end.</summary>
     public sealed record HistoryPage(IReadOnlyList<HistoryRow> Rows, long? Next);

@@ -41,7 +41,7 @@ public static class MergeRecords
     }
 
     /// <summary>Merges into a record that can still be taken back.</summary>
-    internal static async Task<IReadOnlyList<CustomerPage.MergeView>> OpenAsync(ShopDb db, MergeKind kind, long keptId, DateTime now)
+    internal static async Task<IReadOnlyList<CustomerPage.MergeView>> OpenAsync(ShopDb db, MergeKind kind, long keptId, Instant now)
     {
         var since = now - Merge.Window;
         var open = await db.Merges.Where(m => m.Kind == kind && m.KeptId == keptId && m.UndoneAt == null && m.At >= since).OrderByDescending(m => m.Id).ToListAsync();

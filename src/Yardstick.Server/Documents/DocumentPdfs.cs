@@ -28,7 +28,7 @@ public sealed class DocumentPdfs(ContentStore store)
     /// <param name="kind">estimate, work-order, inspection, invoice, check-in or release-slip.</param>
     /// <param name="utcNow">Now, UTC.</param>
     /// <param name="brief">Jobs with their amounts only, without their lines.</param>
-    public async Task<Result<Made>> MakeAsync(ShopDb db, Order order, string kind, DateTime utcNow, bool brief = false)
+    public async Task<Result<Made>> MakeAsync(ShopDb db, Order order, string kind, Instant utcNow, bool brief = false)
     {
         if (kind == "invoice") return await InvoiceAsync(db, order.Id, brief);
         if (kind == "check-in") return await CheckInAsync(db, order);
@@ -66,15 +66,15 @@ public sealed class DocumentPdfs(ContentStore store)
     internal sealed record Drawn(int OrderVersion, string Hash, Made Made);
 
     /// <summary>Draws a document before a change, so that nobody waits behind it; null where the order is gone.</summary>
-    internal async Task<Result<Drawn>?> DrawAheadAsync(ShopDb db, long orderId, string kind, DateTime utcNow) =>
+    internal async Task<Result<Drawn>?> DrawAheadAsync(ShopDb db, long orderId, string kind, Instant utcNow) =>
         await db.ReadOrderAsync(orderId) is { } order ? await KeepAsync(db, order, kind, utcNow) : (Result<Drawn>?)null;
 
     /// <summary>The document of an order under change: what was drawn ahead, unless somebody changed the order in between.</summary>
-    internal async Task<Result<Drawn>> OfAsync(ShopDb db, Order order, string kind, DateTime utcNow, Result<Drawn>? ahead) =>
+    internal async Task<Result<Drawn>> OfAsync(ShopDb db, Order order, string kind, Instant utcNow, Result<Drawn>? ahead) =>
         ahead is { } drawn && (!drawn.Ok || drawn.Value.OrderVersion == order.Version) ? drawn : await KeepAsync(db, order, kind, utcNow);
 
     /// <summary>Makes a document and keeps it, so that what is sent stays as it was.</summary>
-    private async Task<Result<Drawn>> KeepAsync(ShopDb db, Order order, string kind, DateTime utcNow)
+    private async Task<Result<Drawn>> KeepAsync(ShopDb db, Order order, string kind, Instant utcNow)
     {
         var made = await MakeAsync(db, order, kind, utcNow);
         return made.Problem is { } problem ? problem : new Drawn(order.Version, await store.KeepFileAsync(made.Value.Bytes), made.Value);

@@ -25,7 +25,7 @@ public static class PdfEndpoints
     private static async Task<IResult> OfOrderAsync(long id, string kind, ShopDb db, DocumentPdfs pdfs, TimeProvider time, bool brief)
     {
         if (await db.LoadOrderAsync(id) is not { } order) return Problems.Of(new Problem("order.gone", "There is no such order."));
-        var made = await pdfs.MakeAsync(db, order, kind, time.GetUtcNow().UtcDateTime, brief);
+        var made = await pdfs.MakeAsync(db, order, kind, time.Now(), brief);
         return made.Problem is { } problem ? Problems.Of(problem) : Results.File(made.Value.Bytes, "application/pdf", made.Value.Name);
     }
 

@@ -28,7 +28,7 @@ internal sealed class PdfPages : PdfSheet
     protected override string Name => document.Title;
     protected override byte[]? Logo => document.LogoHash.Length > 0 ? contentOf(document.LogoHash) : null;
     protected override (string Name, string Address, string Phone) Shop => (document.ShopName, document.ShopAddress, document.ShopPhone);
-    protected override DateTime Date => document.Date;
+    protected override LocalDateTime Date => document.Date;
     protected override string Under => document.Kind == DocumentKind.Former ? "brought in from a former program" : $"Order {document.OrderNumber} · written by {document.Writer}";
 
     protected override void Body()

@@ -24,7 +24,7 @@ internal abstract class PdfSheet : IDisposable
     /// <summary>The shop's logo as a picture; null without one.</summary>
     protected abstract byte[]? Logo { get; }
     /// <summary>The document's date, wall time.</summary>
-    protected abstract DateTime Date { get; }
+    protected abstract LocalDateTime Date { get; }
     /// <summary>What stands under the date at the right.</summary>
     protected abstract string Under { get; }
 
@@ -42,7 +42,7 @@ internal abstract class PdfSheet : IDisposable
         Body();
         EndPage();
         using var stream = new MemoryStream();
-        using (var pdf = SKDocument.CreatePdf(stream, new SKDocumentPdfMetadata { Title = Name, Author = Shop.Name, Creation = Date, Modified = Date }))
+        using (var pdf = SKDocument.CreatePdf(stream, new SKDocumentPdfMetadata { Title = Name, Author = Shop.Name, Creation = Date.ToDateTimeUnspecified(), Modified = Date.ToDateTimeUnspecified() }))
         {
             for (var p = 0; p < pages.Count; p++)
             {

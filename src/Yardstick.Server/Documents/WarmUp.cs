@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Orders;
 
@@ -15,7 +16,7 @@ internal sealed class WarmUp(IDbContextFactory<ShopDb> factory, DocumentPdfs pdf
         {
             await using var db = await factory.CreateDbContextAsync(stoppingToken);
             var newest = await db.Orders.OrderByDescending(o => o.Id).Select(o => o.Id).FirstOrDefaultAsync(stoppingToken);
-            if (await db.ReadOrderAsync(newest) is { } order) await pdfs.MakeAsync(db, order, "estimate", time.GetUtcNow().UtcDateTime);
+            if (await db.ReadOrderAsync(newest) is { } order) await pdfs.MakeAsync(db, order, "estimate", time.Now());
         }
         catch (Exception problem) when (problem is not OperationCanceledException)
         {

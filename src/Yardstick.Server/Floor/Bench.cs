@@ -24,9 +24,9 @@ public static class Bench
     /// <summary>A job on the bench.</summary>
     public sealed record BenchJob(long Id, string Title, bool Approved, string Decision, JobProgress Progress, decimal Hours, decimal ClockedHours, bool Mine, bool OnMyClock, IReadOnlyList<string> OnTheClock, IReadOnlyList<BenchLine> Lines);
     /// <summary>A car on the bench.</summary>
-    public sealed record BenchCar(long OrderId, long Number, int Version, string Plate, string Vehicle, string Vin, string Color, string Engine, string KeyTag, Stage Stage, string StageName, DateTime? PromisedAt, PromiseState PromiseState, int? OdometerIn, string Warning, bool HasPriority, bool OldPartsBack, bool WashingWanted, IReadOnlyList<SheetConcern> Concerns, IReadOnlyList<BenchJob> Jobs, IReadOnlyList<FindingView> Findings);
+    public sealed record BenchCar(long OrderId, long Number, int Version, string Plate, string Vehicle, string Vin, string Color, string Engine, string KeyTag, Stage Stage, string StageName, LocalDateTime? PromisedAt, PromiseState PromiseState, int? OdometerIn, string Warning, bool HasPriority, bool OldPartsBack, bool WashingWanted, IReadOnlyList<SheetConcern> Concerns, IReadOnlyList<BenchJob> Jobs, IReadOnlyList<FindingView> Findings);
     /// <summary>The bench.</summary>
-    public sealed record BenchView(DateTime Now, bool Present, DateTime? PresentSince, long? OnJobId, DateTime? OnSince, IReadOnlyList<BenchCar> Cars);
+    public sealed record BenchView(LocalDateTime Now, bool Present, Instant? PresentSince, long? OnJobId, Instant? OnSince, IReadOnlyList<BenchCar> Cars);
     /// <summary>Present or gone.</summary>
     public sealed record PresenceRequest(bool Present);
 
@@ -61,7 +61,7 @@ public static class Bench
         Cars = [.. bench.Cars.Select(c => c with { Jobs = [.. c.Jobs.Select(j => j.OnTheClock.Count > 0 ? j with { ClockedHours = 0 } : j)] })],
     };
 
-    private static async Task<BenchView> ReadAsync(ShopDb db, long me, DateTime utcNow)
+    private static async Task<BenchView> ReadAsync(ShopDb db, long me, Instant utcNow)
     {
         var shop = await db.Shops.SingleAsync();
         var plans = await db.PlannedWork.Where(p => p.TechnicianId == me).OrderBy(p => p.Start).ToListAsync();
@@ -69,7 +69,7 @@ public static class Bench
         var orders = await db.OnBenchOf(me).Include(o => o.Concerns).Include(o => o.Jobs).ThenInclude(j => j.Lines).Include(o => o.Decisions).Include(o => o.CeilingExceptions)
             .AsNoTrackingWithIdentityResolution().AsSplitQuery().ToListAsync();
         var around = await Around.ReadAsync(db, orders);
-        var cars = orders.OrderBy(o => plans.Where(p => p.OrderId == o.Id).Min(p => (DateTime?)p.Start) ?? DateTime.MaxValue).Select(o => CarOf(around, o, me, shop, utcNow, plans)).ToList();
+        var cars = orders.OrderBy(o => plans.Where(p => p.OrderId == o.Id).Min(p => (LocalDateTime?)p.Start) ?? LocalDateTime.MaxIsoValue).Select(o => CarOf(around, o, me, shop, utcNow, plans)).ToList();
         var here = await db.Attendances.FirstOrDefaultAsync(a => a.StaffId == me && a.End == null);
         return new BenchView(shop.Local(utcNow), here is not null, here?.Start, running?.JobId, running?.Start, cars);
     }
@@ -92,7 +92,7 @@ public static class Bench
         }
     }
 
-    private static BenchCar CarOf(Around around, Order order, long me, Shop shop, DateTime utcNow, List<PlannedWork> plans)
+    private static BenchCar CarOf(Around around, Order order, long me, Shop shop, Instant utcNow, List<PlannedWork> plans)
     {
         var vehicle = order.VehicleId is { } id ? around.Vehicles.GetValueOrDefault(id) : null;
         var (times, staff, suppliers, findings) = (around.Times[order.Id].ToList(), around.Staff, around.Suppliers, around.Findings[order.Id].ToList());

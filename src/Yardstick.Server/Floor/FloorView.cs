@@ -18,15 +18,15 @@ public static class FloorView
     /// <summary>A technician's lane.</summary>
     public sealed record FloorPerson(long Id, string ShortName, string Skills, bool Present);
     /// <summary>A planned job on the day's axis; times are wall time.</summary>
-    public sealed record FloorBlock(long JobId, long OrderId, long? TechnicianId, string Plate, string Title, DateTime Start, DateTime End, decimal Hours, decimal DoneShare, bool Finished, bool OnTheClock, int MinutesOver, bool Certain, string Why, int Version);
+    public sealed record FloorBlock(long JobId, long OrderId, long? TechnicianId, string Plate, string Title, LocalDateTime Start, LocalDateTime End, decimal Hours, decimal DoneShare, bool Finished, bool OnTheClock, int MinutesOver, bool Certain, string Why, int Version);
     /// <summary>Approved or proposed work that nobody planned.</summary>
     public sealed record UnplannedJob(long JobId, long OrderId, string Plate, string Title, decimal Hours, bool Approved, long? TechnicianId);
     /// <summary>An open order.</summary>
-    public sealed record FloorCard(long Id, long Number, string Plate, string Vehicle, string Customer, string Title, string KeyTag, Stage Stage, DateTime StageSince, DateTime? PromisedAt, PromiseState PromiseState, string WaitsFor, string Job, long? LeadId, IReadOnlyList<long> TechnicianIds, decimal Progress, bool HasPriority, int Version);
+    public sealed record FloorCard(long Id, long Number, string Plate, string Vehicle, string Customer, string Title, string KeyTag, Stage Stage, Instant StageSince, LocalDateTime? PromisedAt, PromiseState PromiseState, string WaitsFor, string Job, long? LeadId, IReadOnlyList<long> TechnicianIds, decimal Progress, bool HasPriority, int Version);
     /// <summary>A stage and its name.</summary>
     public sealed record StageView(Stage Stage, string Name);
     /// <summary>The floor.</summary>
-    public sealed record FloorPageView(DateTime Now, TimeOnly Opens, TimeOnly Closes, IReadOnlyList<StageView> Stages, IReadOnlyList<FloorPerson> People, IReadOnlyList<FloorBlock> Blocks, IReadOnlyList<UnplannedJob> Unplanned, IReadOnlyList<FloorCard> Cards, decimal HoursSoldToday, decimal HoursToday);
+    public sealed record FloorPageView(LocalDateTime Now, LocalTime Opens, LocalTime Closes, IReadOnlyList<StageView> Stages, IReadOnlyList<FloorPerson> People, IReadOnlyList<FloorBlock> Blocks, IReadOnlyList<UnplannedJob> Unplanned, IReadOnlyList<FloorCard> Cards, decimal HoursSoldToday, decimal HoursToday);
 
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) =>
@@ -45,10 +45,10 @@ public static class FloorView
         Blocks = [.. floor.Blocks.Select(b => b.OnTheClock ? b with { End = default, DoneShare = 0, MinutesOver = 0 } : b)],
     };
 
-    private static async Task<FloorPageView> ReadAsync(ShopDb db, DateTime utcNow)
+    private static async Task<FloorPageView> ReadAsync(ShopDb db, Instant utcNow)
     {
         var shop = await db.Shops.SingleAsync();
-        var orders = await db.Orders.Include(o => o.Jobs).ThenInclude(j => j.Lines).Where(o => o.State == OrderState.Open || o.State == OrderState.Posted && o.Stage == Stage.Done && o.PostedAt > utcNow.AddDays(-14)).ToListAsync();
+        var orders = await db.Orders.Include(o => o.Jobs).ThenInclude(j => j.Lines).Where(o => o.State == OrderState.Open || o.State == OrderState.Posted && o.Stage == Stage.Done && o.PostedAt > utcNow.PlusDays(-14)).ToListAsync();
         var ids = orders.ConvertAll(o => o.Id);
         var (vehicleIds, customerIds) = (orders.Select(o => o.VehicleId).OfType<long>().ToList(), orders.Select(o => o.CustomerId).OfType<long>().ToList());
         var vehicles = await db.Vehicles.Where(v => vehicleIds.Contains(v.Id)).ToDictionaryAsync(v => v.Id);
@@ -85,7 +85,7 @@ public static class FloorView
                 o.Title, o.KeyTag, o.Stage, o.StageSince, o.PromisedAt, day.PromiseOf(o), day.WaitsFor(o, suppliers), job ?? "", named.Count > 0 ? named[0] : null, named,
                 decimal.Round(o.Progress, 3), o.HasPriority, o.Version);
         }
-        var cards = orders.OrderBy(o => o.PromisedAt ?? DateTime.MaxValue).ThenBy(o => o.Id).Select(CardOf).ToList();
+        var cards = orders.OrderBy(o => o.PromisedAt ?? LocalDateTime.MaxIsoValue).ThenBy(o => o.Id).Select(CardOf).ToList();
         return new FloorPageView(day.Now, shop.Opens, shop.Closes, Stages.All.Select(s => new StageView(s, Stages.Name(s))).ToList(),
             technicians.ConvertAll(t => new FloorPerson(t.Id, t.ShortName, t.Skills, present.Contains(t.Id))), blocks, unplanned, cards,
             blocks.Where(b => b.TechnicianId != null).Sum(b => b.Hours), day.Capacity(technicians.Count));

@@ -22,7 +22,7 @@ public static class Reminders
     /// <param name="State">Whether the time has come.</param>
     /// <param name="Sentence">Last and next time in words.</param>
     /// <param name="LastOrderId">The order that did it last.</param>
-    public sealed record ReminderView(long Id, string Title, string Interval, DateOnly? DueOn, DueState State, string Sentence, long? LastOrderId);
+    public sealed record ReminderView(long Id, string Title, string Interval, LocalDate? DueOn, DueState State, string Sentence, long? LastOrderId);
     /// <summary>The day and reading at which it was done, as typed; an empty day is today.</summary>
     public sealed record ReminderDoneRequest(string? On, string? Reading);
 
@@ -36,15 +36,15 @@ public static class Reminders
         api.MapPost("/reminders/{id:long}/restore", (long id, CommandRunner commands) => Switch(id, off: false, commands)).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
     }
 
-    private static async Task<CarUse> UseAsync(ShopDb db, long vehicleId, Shop shop, DateTime now) =>
-        CarUse.Of(await db.OdometerReadings.Where(r => r.VehicleId == vehicleId).ToListAsync(), shop.DistancePerDay, DateOnly.FromDateTime(shop.Local(now)), now);
+    private static async Task<CarUse> UseAsync(ShopDb db, long vehicleId, Shop shop, Instant now) =>
+        CarUse.Of(await db.OdometerReadings.Where(r => r.VehicleId == vehicleId).ToListAsync(), shop.DistancePerDay, shop.Local(now).Date, now);
 
     private static async Task<IResult> ListAsync(long id, ShopDb db, TimeProvider time)
     {
         var shop = await db.Shops.SingleAsync();
-        var use = await UseAsync(db, id, shop, time.GetUtcNow().UtcDateTime);
+        var use = await UseAsync(db, id, shop, time.Now());
         var reminders = await db.Reminders.Where(r => r.VehicleId == id && r.RemovedAt == null).ToListAsync();
-        return Results.Ok(reminders.Select(r => (Reminder: r, Due: Due.Of(r, use))).OrderBy(x => x.Due.On ?? DateOnly.MaxValue)
+        return Results.Ok(reminders.Select(r => (Reminder: r, Due: Due.Of(r, use))).OrderBy(x => x.Due.On ?? LocalDate.MaxIsoValue)
             .Select(x => new ReminderView(x.Reminder.Id, x.Reminder.Title, x.Reminder.Interval(shop.DistanceWord), x.Due.On, x.Due.State, Sentence(x.Reminder, use, shop), x.Reminder.Last?.OrderId)).ToList());
     }
 
@@ -77,7 +77,7 @@ public static class Reminders
         db.Reminders.Add(reminder);
         // Where the work was done here before, it counts from then.
         var before = await db.Orders.Include(o => o.Jobs).Where(o => o.VehicleId == id && o.State == OrderState.Posted).OrderByDescending(o => o.PostedAt).ToListAsync();
-        if (before.Find(o => o.ApprovedJobs.Any(reminder.IsDoneBy)) is { } last) reminder.Done(DateOnly.FromDateTime(shop.Local(last.PostedAt ?? last.OpenedAt)), last.OdometerOut ?? last.OdometerIn, last.Id);
+        if (before.Find(o => o.ApprovedJobs.Any(reminder.IsDoneBy)) is { } last) reminder.Done(shop.Local(last.PostedAt ?? last.OpenedAt).Date, last.OdometerOut ?? last.OdometerIn, last.Id);
         await db.SaveChangesAsync();
         work.Record(RecordCommands.Vehicle, id, vehicle.Version, new FieldChange("reminder", "", $"{reminder.Title}, {reminder.Interval(shop.DistanceWord)}"));
         return new RecordChanged(reminder.Id, reminder.Version);
@@ -101,7 +101,7 @@ public static class Reminders
     });
 
     /// <summary>The invoice of an order starts the time of the reminders anew whose work it did.</summary>
-    internal static async Task ResetAsync(ShopDb db, Order order, DateOnly today)
+    internal static async Task ResetAsync(ShopDb db, Order order, LocalDate today)
     {
         if (order.VehicleId is not { } vehicleId) return;
         foreach (var reminder in await db.Reminders.Where(r => r.VehicleId == vehicleId && r.RemovedAt == null).ToListAsync())
@@ -111,7 +111,7 @@ public static class Reminders
     }
 
     /// <summary>A reversed invoice takes that back.</summary>
-    internal static async Task TakeBackAsync(ShopDb db, long orderId, DateTime at)
+    internal static async Task TakeBackAsync(ShopDb db, long orderId, Instant at)
     {
         var ids = await db.Set<ReminderDone>().Where(d => d.OrderId == orderId && d.TakenBackAt == null).Select(d => d.ReminderId).ToListAsync();
         foreach (var reminder in await db.Reminders.Where(r => ids.Contains(r.Id)).ToListAsync()) reminder.TakeBack(orderId, at);

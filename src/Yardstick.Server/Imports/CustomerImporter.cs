@@ -14,9 +14,9 @@ internal sealed class CustomerImporter : Importer
     private readonly ILookup<string, Customer> byPhone, byEmail;
     private readonly Dictionary<string, List<Customer>> newByContact = [];
 
-    private CustomerImporter(Shop shop, DateTime utcNow, HashSet<string> keys, ILookup<string, Customer> byPhone, ILookup<string, Customer> byEmail) : base(shop, utcNow) => (this.keys, this.byPhone, this.byEmail) = (keys, byPhone, byEmail);
+    private CustomerImporter(Shop shop, Instant utcNow, HashSet<string> keys, ILookup<string, Customer> byPhone, ILookup<string, Customer> byEmail) : base(shop, utcNow) => (this.keys, this.byPhone, this.byEmail) = (keys, byPhone, byEmail);
 
-    internal static async Task<CustomerImporter> LoadAsync(ShopDb db, Shop shop, DateTime utcNow)
+    internal static async Task<CustomerImporter> LoadAsync(ShopDb db, Shop shop, Instant utcNow)
     {
         var names = await db.Customers.IgnoreAutoIncludes().AsNoTracking().Where(c => c.MergedIntoId == null).Select(c => Customer.Named(c.Id, c.FirstName, c.LastName, c.BusinessName, c.FormerKey)).ToDictionaryAsync(c => c.Id);
         var phones = await db.CustomerPhones.AsNoTracking().Select(p => new { p.Number, p.CustomerId }).ToListAsync();

@@ -15,9 +15,9 @@ internal sealed class FormerOrderImporter : Importer
     private readonly HashSet<string> numbers;
     private readonly ILookup<string, (long Id, long Owner)> byVin, byPlate;
 
-    private FormerOrderImporter(Shop shop, DateTime utcNow, OwnerFinder owners, HashSet<string> numbers, ILookup<string, (long, long)> byVin, ILookup<string, (long, long)> byPlate) : base(shop, utcNow) => (this.owners, this.numbers, this.byVin, this.byPlate) = (owners, numbers, byVin, byPlate);
+    private FormerOrderImporter(Shop shop, Instant utcNow, OwnerFinder owners, HashSet<string> numbers, ILookup<string, (long, long)> byVin, ILookup<string, (long, long)> byPlate) : base(shop, utcNow) => (this.owners, this.numbers, this.byVin, this.byPlate) = (owners, numbers, byVin, byPlate);
 
-    internal static async Task<FormerOrderImporter> LoadAsync(ShopDb db, Shop shop, DateTime utcNow)
+    internal static async Task<FormerOrderImporter> LoadAsync(ShopDb db, Shop shop, Instant utcNow)
     {
         var cars = await db.Vehicles.AsNoTracking().Where(v => v.MergedIntoId == null).Select(v => new { v.Id, v.CustomerId, v.Vin, v.Plate }).ToListAsync();
         return new FormerOrderImporter(shop, utcNow, await Owners.LoadAsync(db, shop.Country), (await db.FormerOrders.Select(o => o.Number).ToListAsync()).ToHashSet(),

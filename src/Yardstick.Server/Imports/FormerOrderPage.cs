@@ -18,7 +18,7 @@ namespace Yardstick.Server.Imports;
 public static class FormerOrderPage
 {
     /// <summary>The page.</summary>
-    public sealed record FormerOrderView(long Id, string Number, DateOnly On, long? CustomerId, long? VehicleId, ShopDocument Document, IReadOnlyList<OpenOrder> CanGoTo);
+    public sealed record FormerOrderView(long Id, string Number, LocalDate On, long? CustomerId, long? VehicleId, ShopDocument Document, IReadOnlyList<OpenOrder> CanGoTo);
     /// <summary>An open order of the same car.</summary>
     public sealed record OpenOrder(long Id, long Number, string Title);
     /// <summary>Which job of which former order.</summary>

@@ -18,7 +18,7 @@ public static class ImportEndpoints
     private const int MostBytes = 30 * 1024 * 1024, MostShown = 200, Samples = 8;
 
     /// <summary>An import.</summary>
-    public sealed record ImportRunView(long Id, ImportKind Kind, ImportState State, string FileName, int Rows, int RowsDone, int Made, int OnFile, int Bad, DateTime At, string By, string Remark);
+    public sealed record ImportRunView(long Id, ImportKind Kind, ImportState State, string FileName, int Rows, int RowsDone, int Made, int OnFile, int Bad, Instant At, string By, string Remark);
     /// <summary>A field that a column can hold.</summary>
     public sealed record ImportFieldChoice(string Name, string Label, bool Needed);
     /// <summary>A column of the file.</summary>
@@ -88,7 +88,7 @@ public static class ImportEndpoints
         var file = CsvFile.Read(await File.ReadAllBytesAsync(store.PathOf(run.Hash, picture: false))).Value;
         var mapping = run.Mapping;
         if (run.State != ImportState.Previewed && !always) return new Looked(run, file, mapping, []);
-        var importer = await Importer.OfAsync(db, run.Kind, await db.Shops.SingleAsync(), time.GetUtcNow().UtcDateTime);
+        var importer = await Importer.OfAsync(db, run.Kind, await db.Shops.SingleAsync(), time.Now());
         return new Looked(run, file, mapping, importer.Units(file.ByField(mapping)).Select(importer.Judge).ToList());
     }
 

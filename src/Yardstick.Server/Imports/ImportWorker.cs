@@ -63,7 +63,7 @@ public sealed class ImportWorker(SingleWriter gate, IDbContextFactory<ShopDb> fa
                 return;
             }
             if (run.State != ImportState.Running) return;
-            importer = await Importer.OfAsync(db, run.Kind, await db.Shops.SingleAsync(stopping), time.GetUtcNow().UtcDateTime);
+            importer = await Importer.OfAsync(db, run.Kind, await db.Shops.SingleAsync(stopping), time.Now());
         }
         var file = CsvFile.Read(await File.ReadAllBytesAsync(store.PathOf(run.Hash, picture: false), stopping)).Value;
         var mapping = run.Mapping;

@@ -8,13 +8,13 @@ namespace Yardstick.Server.Imports;
 /// Judges rows: knows what is on file, and what earlier rows of the same file brought. The same judge serves the preview and the import, so
 /// that the preview tells the truth.
 /// </summary>
-internal abstract class Importer(Shop shop, DateTime utcNow)
+internal abstract class Importer(Shop shop, Instant utcNow)
 {
     protected Shop Shop { get; } = shop;
-    protected DateTime UtcNow { get; } = utcNow;
+    protected Instant UtcNow { get; } = utcNow;
 
     /// <summary>The judge of a kind of file.</summary>
-    internal static async Task<Importer> OfAsync(ShopDb db, ImportKind kind, Shop shop, DateTime utcNow) => kind switch
+    internal static async Task<Importer> OfAsync(ShopDb db, ImportKind kind, Shop shop, Instant utcNow) => kind switch
     {
         ImportKind.Customers => await CustomerImporter.LoadAsync(db, shop, utcNow),
         ImportKind.Vehicles => await VehicleImporter.LoadAsync(db, shop, utcNow),

@@ -14,9 +14,9 @@ internal sealed class VehicleImporter : Importer
     private readonly OwnerFinder owners;
     private readonly HashSet<string> vins, plates;
 
-    private VehicleImporter(Shop shop, DateTime utcNow, OwnerFinder owners, HashSet<string> vins, HashSet<string> plates) : base(shop, utcNow) => (this.owners, this.vins, this.plates) = (owners, vins, plates);
+    private VehicleImporter(Shop shop, Instant utcNow, OwnerFinder owners, HashSet<string> vins, HashSet<string> plates) : base(shop, utcNow) => (this.owners, this.vins, this.plates) = (owners, vins, plates);
 
-    internal static async Task<VehicleImporter> LoadAsync(ShopDb db, Shop shop, DateTime utcNow)
+    internal static async Task<VehicleImporter> LoadAsync(ShopDb db, Shop shop, Instant utcNow)
     {
         var cars = await db.Vehicles.AsNoTracking().Where(v => v.MergedIntoId == null).Select(v => new { v.Vin, v.Plate, v.PlateRegion }).ToListAsync();
         return new VehicleImporter(shop, utcNow, await Owners.LoadAsync(db, shop.Country), cars.Where(c => c.Vin.Length > 0).Select(c => c.Vin).ToHashSet(), cars.Where(c => c.Plate.Length > 0).Select(c => PlateKey(c.Plate, c.PlateRegion)).ToHashSet());

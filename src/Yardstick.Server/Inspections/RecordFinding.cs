@@ -45,7 +45,7 @@ public static class RecordFinding
     {
         var read = await ContentStore.ReadAsync(request.Body, MostBytes);
         if (read.Problem is { } large) return Problems.Of(large with { Field = "photo" });
-        var kept = await store.KeepPhotoAsync(read.Value, gate, http.User.StaffId(), time.GetUtcNow().UtcDateTime);
+        var kept = await store.KeepPhotoAsync(read.Value, gate, http.User.StaffId(), time.Now());
         return kept.Problem is { } problem ? Problems.Of(problem) : Results.Ok(new RecordFindingKept(kept.Value));
     }
 

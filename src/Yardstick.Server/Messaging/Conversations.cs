@@ -18,16 +18,16 @@ public static class Conversations
     private const int Most = 200;
 
     /// <summary>A message.</summary>
-    public sealed record MessageView(long Id, long? OrderId, MessageChannel Channel, string Address, string Subject, string Body, MessageState State, DateTime At, DateTime? WaitsUntil, string By, string Trouble, string Attachment, bool Unseen, ConversationLinkView? Link);
+    public sealed record MessageView(long Id, long? OrderId, MessageChannel Channel, string Address, string Subject, string Body, MessageState State, Instant At, Instant? WaitsUntil, string By, string Trouble, string Attachment, bool Unseen, ConversationLinkView? Link);
     /// <summary>The link by which a document went out with a text.</summary>
-    public sealed record ConversationLinkView(long Id, bool Good, DateTime? OpenedAt, int Opened);
+    public sealed record ConversationLinkView(long Id, bool Good, Instant? OpenedAt, int Opened);
     /// <summary>An address that can be written to.</summary>
     public sealed record AddressView(MessageChannel Channel, string Address, string Shown, string Whose, bool Refused);
     /// <summary>A thread with all that writing needs.</summary>
     /// <param name="Messages">Messages, the oldest first.</param>
     /// <param name="Addresses">Where the customer can be written to.</param>
     /// <param name="QuietUntil">Texts wait until then, UTC; null outside the quiet hours.</param>
-    public sealed record ConversationView(IReadOnlyList<MessageView> Messages, IReadOnlyList<AddressView> Addresses, DateTime? QuietUntil);
+    public sealed record ConversationView(IReadOnlyList<MessageView> Messages, IReadOnlyList<AddressView> Addresses, Instant? QuietUntil);
 
     /// <summary>A message to write. A document goes along, as PDF with an e-mail, behind a link with a text: estimate, work-order, inspection, invoice, check-in, release-slip.</summary>
     public sealed record MessageRequest(MessageChannel Channel, string Address, string? Subject, string? Body, bool Now, string? Document);
@@ -63,7 +63,7 @@ public static class Conversations
         var shop = await db.Shops.SingleAsync();
         var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
         var messages = await which.OrderByDescending(m => m.Id).Take(Most).AsNoTracking().ToListAsync();
-        var now = time.GetUtcNow().UtcDateTime;
+        var now = time.Now();
         var quiet = shop.MayText(now);
         var ids = messages.ConvertAll(m => m.Id);
         var links = await db.DocumentLinks.Where(l => ids.Contains(l.MessageId)).AsNoTracking().ToDictionaryAsync(l => l.MessageId, l => new ConversationLinkView(l.Id, l.IsGoodAt(now), l.OpenedAt, l.Opened));
@@ -87,7 +87,7 @@ public static class Conversations
 
     private static async Task<IResult> WriteToOrder(long id, MessageRequest request, ShopDb read, CommandRunner commands, Outbox outbox, MessageComposer writing, DocumentPdfs pdfs, TimeProvider time, HttpContext http)
     {
-        var ahead = string.IsNullOrEmpty(request.Document) ? null : await pdfs.DrawAheadAsync(read, id, request.Document, time.GetUtcNow().UtcDateTime);
+        var ahead = string.IsNullOrEmpty(request.Document) ? null : await pdfs.DrawAheadAsync(read, id, request.Document, time.Now());
         return await commands.RunAsync<Changed>(work => WriteToOrderAsync(work, id, request, ahead, outbox, writing, pdfs, http));
     }
 
@@ -132,7 +132,7 @@ public static class Conversations
     private static Task<IResult> Resolve(long id, ResolveRequest request, CommandRunner commands, Outbox outbox, TimeProvider time) => OnMessage(id, commands, (message, work) =>
     {
         work.AfterCommit(outbox.Wake);
-        return message.Resolve(request.Again, time.GetUtcNow().UtcDateTime);
+        return message.Resolve(request.Again, time.Now());
     });
 
     private static Task<IResult> Withdraw(long id, CommandRunner commands) => OnMessage(id, commands, (message, _) => message.Withdraw());

@@ -41,7 +41,7 @@ public sealed class InboundMessages(IDbContextFactory<ShopDb> factory, SingleWri
         if (!events.Ok || events.Value.Count == 0) return;
         await gate.RunAsync(async db =>
         {
-            var work = new CommandContext(db, Actor.Program(time.GetUtcNow().UtcDateTime));
+            var work = new CommandContext(db, Actor.Program(time.Now()));
             foreach (var post in events.Value) await TakeAsync(work, post);
             if (await db.Counters.FindAsync(Counter.PostSeen) is { } seen) seen.Next = events.Value[^1].Number;
             else db.Counters.Add(new Counter { Name = Counter.PostSeen, Next = events.Value[^1].Number });

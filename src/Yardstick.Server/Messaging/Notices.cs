@@ -16,7 +16,7 @@ public static class Notices
     private const int Most = 30;
 
     /// <summary>A notice.</summary>
-    public sealed record NoticeView(long Id, DateTime At, string Text, long? OrderId, string Address);
+    public sealed record NoticeView(long Id, Instant At, string Text, long? OrderId, string Address);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)

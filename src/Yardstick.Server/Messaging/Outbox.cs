@@ -1,7 +1,8 @@
 using System.Threading.Channels;
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core;
 using Yardstick.Core.Messaging;
+using Yardstick.Core.Values;
+using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Documents;
@@ -52,14 +53,14 @@ public sealed class Outbox(IDbContextFactory<ShopDb> factory, SingleWriter gate,
     /// <summary>What was being handed over when the program stopped.</summary>
     private Task<int> InterruptedAsync() => gate.RunAsync(async db =>
     {
-        var now = time.GetUtcNow().UtcDateTime;
+        var now = time.Now();
         foreach (var message in await db.Messages.Where(m => m.State == MessageState.HandingOver).ToListAsync()) message.WasInterrupted(now);
         return await db.SaveChangesAsync();
     });
 
     private async Task RoundAsync(CancellationToken cancel)
     {
-        var now = time.GetUtcNow().UtcDateTime;
+        var now = time.Now();
         List<long> due;
         await using (var db = await factory.CreateDbContextAsync(cancel))
             due = await db.Messages.Where(m => m.State == MessageState.Waiting && m.NotBefore <= now).OrderBy(m => m.Id).Select(m => m.Id).Take(MostAtOnce).ToListAsync(cancel);
@@ -72,7 +73,7 @@ public sealed class Outbox(IDbContextFactory<ShopDb> factory, SingleWriter gate,
         var orderId = await gate.RunAsync(async db =>
         {
             var message = await db.Messages.SingleAsync(m => m.Id == id);
-            message.NotHandedOver("Its link was made before the shop was restored and can't be opened any more; send it anew.", final: true, time.GetUtcNow().UtcDateTime);
+            message.NotHandedOver("Its link was made before the shop was restored and can't be opened any more; send it anew.", final: true, time.Now());
             await db.SaveChangesAsync();
             return message.OrderId;
         });
@@ -87,7 +88,7 @@ public sealed class Outbox(IDbContextFactory<ShopDb> factory, SingleWriter gate,
             if (waiting.State != MessageState.Waiting) return null;
             if (await MessageComposer.RefusesAsync(db, waiting.Address))
             {
-                waiting.NotHandedOver("They do not want to be written to.", final: true, time.GetUtcNow().UtcDateTime);
+                waiting.NotHandedOver("They do not want to be written to.", final: true, time.Now());
                 await db.SaveChangesAsync();
                 return null;
             }
@@ -112,7 +113,7 @@ public sealed class Outbox(IDbContextFactory<ShopDb> factory, SingleWriter gate,
         await gate.RunAsync(async db =>
         {
             var now = await db.Messages.SingleAsync(m => m.Id == id);
-            var at = time.GetUtcNow().UtcDateTime;
+            var at = time.Now();
             // What became of it may have been told already.
             if (now.State != MessageState.HandingOver) return 0;
             if (sent.Ok) now.HandedOver(at);

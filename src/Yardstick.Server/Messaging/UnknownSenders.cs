@@ -17,7 +17,7 @@ public static class UnknownSenders
     private const int Most = 200;
 
     /// <summary>One message of a thread.</summary>
-    public sealed record UnknownMessage(long Id, string Subject, string Body, MessageState State, DateTime At, string By, string Trouble);
+    public sealed record UnknownMessage(long Id, string Subject, string Body, MessageState State, Instant At, string By, string Trouble);
     /// <summary>A thread with somebody who is not on file.</summary>
     public sealed record UnknownThread(MessageChannel Channel, string Address, string Shown, bool Unseen, IReadOnlyList<UnknownMessage> Messages);
     /// <summary>An answer.</summary>

@@ -19,18 +19,18 @@ internal sealed record EstimatePresentation(Order Order, Shop Shop, PricingCase 
     internal IReadOnlyList<Job> OpenJobs => Order.OnJobs.Where(j => j.Decision == DecisionKind.Proposed).ToList();
 
     /// <summary>Reads an order as a customer is shown it; null where there is none.</summary>
-    internal static async Task<EstimatePresentation?> ReadAsync(ShopDb db, long id, DateTime utcNow) =>
+    internal static async Task<EstimatePresentation?> ReadAsync(ShopDb db, long id, Instant utcNow) =>
         await db.ReadOrderAsync(id) is { } order ? await OfAsync(db, order, utcNow) : null;
 
     /// <summary>What a customer is shown of an order that is at hand.</summary>
-    internal static async Task<EstimatePresentation> OfAsync(ShopDb db, Order order, DateTime utcNow)
+    internal static async Task<EstimatePresentation> OfAsync(ShopDb db, Order order, Instant utcNow)
     {
         var customer = order.CustomerId is { } customerId ? await db.Customers.FindAsync(customerId) : null;
         var shop = await db.Shops.SingleAsync();
         return await OfAsync(db, order, customer, await db.PolicyAsync(order.PolicyVersionId), shop, utcNow);
     }
 
-    private static async Task<EstimatePresentation> OfAsync(ShopDb db, Order order, Customer? customer, ShopPolicy policy, Shop shop, DateTime utcNow)
+    private static async Task<EstimatePresentation> OfAsync(ShopDb db, Order order, Customer? customer, ShopPolicy policy, Shop shop, Instant utcNow)
     {
         var pricing = OrderPricing.CaseOf(order, customer, policy, OrderPricing.Offered(order), shop.PricingDay(order, utcNow));
         var (findings, files) = await db.ToReleaseAsync(order);
@@ -46,7 +46,7 @@ internal sealed record EstimatePresentation(Order Order, Shop Shop, PricingCase 
     }
 
     /// <summary>Keeps a frozen copy.</summary>
-    internal static async Task<StoredSnapshot> FreezeAsync(ShopDb db, long orderId, EstimateSnapshot estimate, DateTime at)
+    internal static async Task<StoredSnapshot> FreezeAsync(ShopDb db, long orderId, EstimateSnapshot estimate, Instant at)
     {
         var json = estimate.ToJson();
         var copy = new StoredSnapshot { OrderId = orderId, At = at, Json = json, Hash = EstimateSnapshot.HashOf(json) };

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
@@ -14,7 +15,7 @@ internal sealed class JobViews(
     OrderSurroundings around,
     IReadOnlyDictionary<long, StaffMember> staff,
     Shop shop,
-    DateTime utcNow,
+    Instant utcNow,
     bool margins,
     IReadOnlyDictionary<long, IReadOnlyList<string>> changedSince)
 {
@@ -214,7 +215,7 @@ internal sealed class JobViews(
         var decision = order.Decisions.Where(d => d.JobId == job.Id).OrderBy(d => d.At).ThenBy(d => d.Id).LastOrDefault();
         if (decision is null) return "";
         var at = shop.Local(decision.At);
-        var when = at.Date == shop.Local(utcNow).Date ? at.Clock() : at.ToString("MMM d");
+        var when = at.Date == shop.Local(utcNow).Date ? at.Clock() : at.ToString("MMM d", CultureInfo.InvariantCulture);
         var how = decision.Channel switch { AnswerChannel.InPerson => "in person", AnswerChannel.Phone => "phone", AnswerChannel.Message => "message", _ => "link" };
         return $"{when} {how}, {StaffMember.ShortNameOf(decision.DecidedBy)}{Until(job)}";
     }

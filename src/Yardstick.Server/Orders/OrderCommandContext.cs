@@ -19,13 +19,13 @@ public sealed record OrderCommandContext(CommandContext Command, Order Order, Sh
     public Action? AfterSettling { get; set; }
 
     /// <summary>Wall time in the shop.</summary>
-    public DateTime LocalNow => Shop.Local(Command.Actor.At);
+    public LocalDateTime LocalNow => Shop.Local(Command.Actor.At);
 
     /// <summary>Today in the shop.</summary>
-    public DateOnly Today => DateOnly.FromDateTime(LocalNow);
+    public LocalDate Today => LocalNow.Date;
 
     /// <summary>The day that prices the order.</summary>
-    public DateOnly PricingDay => Shop.PricingDay(Order, Command.Actor.At);
+    public LocalDate PricingDay => Shop.PricingDay(Order, Command.Actor.At);
 
     /// <summary>Prices the order as it stands now.</summary>
     public PricingResult Price(Order order, JobSelection include) => OrderPricing.Price(order, Customer, Policy, include, Today);

@@ -14,7 +14,7 @@ public static class OrderList
     private const int MostMatches = 500;
 
     /// <summary>An order in the list.</summary>
-    public sealed record OrderListRow(long Id, long Number, string Title, OrderState State, string Customer, string Vehicle, string Plate, DateTime OpenedAt, DateTime? PostedAt, decimal Total, long? InvoiceNumber);
+    public sealed record OrderListRow(long Id, long Number, string Title, OrderState State, string Customer, string Vehicle, string Plate, Instant OpenedAt, Instant? PostedAt, decimal Total, long? InvoiceNumber);
     /// <summary>A page; <paramref name="Next"/> asks for the one after it, null at the end.</summary>
     public sealed record OrderListPage(IReadOnlyList<OrderListRow> Rows, long? Next);
 

@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using Yardstick.Core.Values;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Live;
 
@@ -21,7 +22,7 @@ public sealed class OrderMemory
         private long? customerId, vehicleId;
         private volatile bool known;
         internal ConcurrentDictionary<string, Lazy<Task<object?>>> Answers { get; } = new(StringComparer.Ordinal);
-        internal DateTime At { get; init; }
+        internal Instant At { get; init; }
 
         /// <summary>Says whose order it is, so that changes of others leave it alone.</summary>
         public void IsOf(long? customer, long? vehicle)
@@ -51,7 +52,7 @@ public sealed class OrderMemory
     /// <param name="keep">Whether an answer is kept; null for always.</param>
     public async Task<T?> GetAsync<T>(long id, string what, Func<Entry, Task<T?>> compute, Func<T, bool>? keep = null) where T : class
     {
-        var now = time.GetUtcNow().UtcDateTime;
+        var now = time.Now();
         if (orders.Count > Most)
             foreach (var (old, held) in orders)
                 if (!IsGood(held, now)) orders.TryRemove(KeyValuePair.Create(old, held));
@@ -70,7 +71,7 @@ public sealed class OrderMemory
         }
     }
 
-    private static bool IsGood(Entry held, DateTime now) => (now - held.At).Duration() < Good;
+    private static bool IsGood(Entry held, Instant now) => now.Apart(held.At) < Good;
 
     private void Drop(IReadOnlyCollection<Topic> topics)
     {

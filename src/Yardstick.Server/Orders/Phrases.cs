@@ -63,7 +63,7 @@ public static class Phrases
     });
 
     /// <summary>Counts a phrase that was used; a new one joins the others. One that was forgotten stays so.</summary>
-    internal static async Task UsedAsync(ShopDb db, PhraseUse use, string? text, DateTime at)
+    internal static async Task UsedAsync(ShopDb db, PhraseUse use, string? text, Instant at)
     {
         if (Phrase.Of(text) is not { } words) return;
         var phrase = db.Phrases.Local.FirstOrDefault(p => p.Use == use && p.Text == words) ?? await db.Phrases.FirstOrDefaultAsync(p => p.Use == use && p.Text == words);

@@ -11,4 +11,4 @@ namespace Yardstick.Server.Orders;
 /// <param name="Policy">The policy that prices it.</param>
 /// <param name="Shop">The shop.</param>
 /// <param name="Day">The day that prices it.</param>
-internal sealed record PricedOrder(Order Order, Customer? Customer, ShopPolicy Policy, Shop Shop, DateOnly Day);
+internal sealed record PricedOrder(Order Order, Customer? Customer, ShopPolicy Policy, Shop Shop, LocalDate Day);

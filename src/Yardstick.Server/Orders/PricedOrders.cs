@@ -2,6 +2,7 @@ using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Pricing;
 
@@ -16,6 +17,6 @@ internal static class PricedOrders
         if (await db.ReadOrderAsync(id) is not { } order) return null;
         var customer = order.CustomerId is { } customerId ? await db.Customers.FirstOrDefaultAsync(c => c.Id == customerId) : null;
         var shop = await db.Shops.SingleAsync();
-        return new PricedOrder(order, customer, await db.PolicyAsync(order.PolicyVersionId), shop, shop.PricingDay(order, time.GetUtcNow().UtcDateTime));
+        return new PricedOrder(order, customer, await db.PolicyAsync(order.PolicyVersionId), shop, shop.PricingDay(order, time.Now()));
     }
 }

@@ -31,7 +31,7 @@ public static class Reprice
     {
         if (await db.LoadOrderAsync(id) is not { } order) return Problems.Of(new Problem("order.gone", "There is no such order."));
         var customer = order.CustomerId is { } customerId ? await db.Customers.FindAsync(customerId) : null;
-        var day = (await db.Shops.SingleAsync()).PricingDay(order, time.GetUtcNow().UtcDateTime);
+        var day = (await db.Shops.SingleAsync()).PricingDay(order, time.Now());
         var versions = await db.PolicyVersionsAsync();
         var (from, to) = (versions.First(v => v.Id == order.PolicyVersionId), versions[0]);
         try

@@ -1,6 +1,7 @@
 using System.Text.Json;
-using Yardstick.Core;
+using NodaTime.Serialization.SystemTextJson;
 using Yardstick.Core.Purchasing;
+using Yardstick.Core;
 
 namespace Yardstick.Server.Outside;
 
@@ -8,7 +9,7 @@ namespace Yardstick.Server.Outside;
 /// <param name="Reference">The supplier's own reference.</param>
 /// <param name="State">Where the order is.</param>
 /// <param name="ExpectedAt">When it comes, UTC.</param>
-public sealed record SupplierAnswer(string Reference, PurchaseOrderState State, DateTime? ExpectedAt);
+public sealed record SupplierAnswer(string Reference, PurchaseOrderState State, Instant? ExpectedAt);
 
 /// <summary>A supplier's service.</summary>
 public interface ISupplierClient
@@ -22,7 +23,7 @@ public interface ISupplierClient
 /// <summary>Suppliers over HTTP.</summary>
 public sealed class SupplierClient(HttpClient http) : ISupplierClient
 {
-    private sealed record Answer(string Reference, string State, DateTime? ExpectedAt);
+    private sealed record Answer(string Reference, string State, Instant? ExpectedAt);
 
     /// <inheritdoc />
     public Task<Result<SupplierAnswer>> PlaceAsync(string supplierCode, PurchaseOrder order, CancellationToken cancel)
@@ -52,7 +53,7 @@ public sealed class SupplierClient(HttpClient http) : ISupplierClient
             "refused" => PurchaseOrderState.Refused,
             _ => (PurchaseOrderState?)null,
         };
-        return state is { } known ? new SupplierAnswer(call.Value.Reference, known, call.Value.ExpectedAt?.ToUniversalTime())
+        return state is { } known ? new SupplierAnswer(call.Value.Reference, known, call.Value.ExpectedAt)
             : new Problem("outside.answer", $"answered in a way that is not understood (\"{call.Value.State}\")");
     }
 }
@@ -66,6 +67,8 @@ internal static class OutsideCall
     /// <summary>Whether there is no answer at all: it may come when it is asked for again. That something is unknown is an answer.</summary>
     internal static bool IsSilence(Problem? problem) => problem is { Code: not "outside.unknown" };
 
+    private static readonly JsonSerializerOptions Json = new JsonSerializerOptions(JsonSerializerDefaults.Web).ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
+
     internal static async Task<Result<T>> SendAsync<T>(HttpClient http, HttpRequestMessage request, CancellationToken cancel)
     {
         try
@@ -73,7 +76,7 @@ internal static class OutsideCall
             using var response = await http.SendAsync(request, cancel);
             if ((int)response.StatusCode == 404) return new Problem("outside.unknown", "does not know this");
             if (!response.IsSuccessStatusCode) return new Problem("outside.failed", $"answered with an error ({(int)response.StatusCode})");
-            return await response.Content.ReadFromJsonAsync<T>(cancel) is { } value ? value : new Problem("outside.answer", "sent an empty answer");
+            return await response.Content.ReadFromJsonAsync<T>(Json, cancel) is { } value ? value : new Problem("outside.answer", "sent an empty answer");
         }
         catch (JsonException)
         {

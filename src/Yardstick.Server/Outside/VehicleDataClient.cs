@@ -35,10 +35,10 @@ public sealed record ServicePart(string Type, decimal Quantity, string? Fact = n
 /// <param name="Title">What it is about.</param>
 /// <param name="Text">What is wrong, or what to do.</param>
 /// <param name="Remedy">What the maker does; empty for bulletins.</param>
-public sealed record Campaign(string Kind, string Number, DateOnly On, string Title, string Text, string Remedy);
+public sealed record Campaign(string Kind, string Number, LocalDate On, string Title, string Text, string Remedy);
 
 /// <summary>Something that others wrote down about a car.</summary>
-public sealed record PastEntry(DateOnly On, int? Miles, string Place, string Text);
+public sealed record PastEntry(LocalDate On, int? Miles, string Place, string Text);
 
 /// <summary>The vehicle data service.</summary>
 public interface IVehicleDataClient

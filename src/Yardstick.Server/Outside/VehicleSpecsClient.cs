@@ -18,7 +18,7 @@ public sealed record GuideOperation(string Code, string System, string Title, st
 }
 
 /// <summary>The labor guide for one car.</summary>
-public sealed record GuideAnswer(DateOnly AsOf, IReadOnlyList<GuideOperation> Operations);
+public sealed record GuideAnswer(LocalDate AsOf, IReadOnlyList<GuideOperation> Operations);
 
 /// <summary>Something that is reset on a car, step by step.</summary>
 public sealed record ResetSteps(string Key, string Title, string Steps, string Words);
@@ -27,7 +27,7 @@ public sealed record ResetSteps(string Key, string Title, string Steps, string W
 public sealed record DrawingTitle(string Key, string Title, string Words);
 
 /// <summary>Facts about one car as the service sends them; values in metric units.</summary>
-public sealed record FactAnswer(DateOnly AsOf, IReadOnlyList<SpecValue> Facts, IReadOnlyList<WearPart> Wear, IReadOnlyList<ResetSteps> Resets, IReadOnlyList<DrawingTitle> Drawings)
+public sealed record FactAnswer(LocalDate AsOf, IReadOnlyList<SpecValue> Facts, IReadOnlyList<WearPart> Wear, IReadOnlyList<ResetSteps> Resets, IReadOnlyList<DrawingTitle> Drawings)
 {
     /// <summary>What the rules know.</summary>
     public VehicleSpecs Known => new(AsOf, Facts, Wear);
@@ -73,7 +73,7 @@ public sealed class VehicleSpecsClient(IHttpClientFactory clients) : IVehicleSpe
     public const string Guide = "guide", Facts = "facts", Catalogs = "catalogs";
 
     private sealed record FactRow(string Key, string Use, string Title, string Value, string Unit, string Condition, string Caution, string Words);
-    private sealed record FactSheet(DateOnly AsOf, List<FactRow> Facts, List<WearPart> Wear, List<ResetSteps> Resets, List<DrawingTitle> Drawings);
+    private sealed record FactSheet(LocalDate AsOf, List<FactRow> Facts, List<WearPart> Wear, List<ResetSteps> Resets, List<DrawingTitle> Drawings);
 
     /// <inheritdoc />
     public Task<Result<GuideAnswer>> GuideAsync(Vehicle car, CancellationToken cancel) => GetAsync<GuideAnswer>(Guide, $"guide/operations?{Car(car)}", cancel);

@@ -16,11 +16,11 @@ public static class ComparePolicy
     private const int Days = 90;
 
     /// <summary>A posted order that the comparison names.</summary>
-    public sealed record NamedOrder(long InvoiceId, long Number, string Title, string Customer, DateTime PostedAt, decimal TotalBefore, decimal TotalAfter, decimal ProfitBefore, decimal ProfitAfter);
+    public sealed record NamedOrder(long InvoiceId, long Number, string Title, string Customer, Instant PostedAt, decimal TotalBefore, decimal TotalAfter, decimal ProfitBefore, decimal ProfitAfter);
     /// <summary>A posted order that the draft can't price, and why.</summary>
     public sealed record UnpricedOrder(long InvoiceId, long Number, string Reason);
     /// <summary>The comparison. <c>Version</c> is that of the draft it was made with.</summary>
-    public sealed record PolicyComparisonView(int Version, int Days, DateTime Since, int Orders, int Changed, PeriodFigures Before, PeriodFigures After, IReadOnlyList<NamedOrder> Most, IReadOnlyList<UnpricedOrder> NotPriced);
+    public sealed record PolicyComparisonView(int Version, int Days, Instant Since, int Orders, int Changed, PeriodFigures Before, PeriodFigures After, IReadOnlyList<NamedOrder> Most, IReadOnlyList<UnpricedOrder> NotPriced);
 
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) =>
@@ -31,7 +31,7 @@ public static class ComparePolicy
         if (await db.PolicyDrafts.SingleOrDefaultAsync() is not { } draft) return Problems.Of(PolicyDraft.None);
         var reading = PolicyFormReader.Read(WritePolicy.FormOf(draft), (await db.Shops.SingleAsync()).Currency, await WritePolicy.UseAsync(db));
         if (reading.Policy is not { } policy) return Problems.Of(PolicyDraft.NotRight(reading.Problems[0]));
-        var since = time.GetUtcNow().UtcDateTime.AddDays(-Days);
+        var since = time.Now().PlusDays(-Days);
         // Invoices that were taken back count for nothing.
         var standing = db.Invoices.Where(i => i.PostedAt >= since && i.Kind == InvoiceKind.Invoice && !db.Invoices.Any(c => c.CorrectsId == i.Id));
         var cases = await standing.OrderBy(i => i.Id).Select(i => new { i.Id, i.CaseJson }).ToListAsync();

@@ -5,4 +5,4 @@ namespace Yardstick.Server.Pricing;
 /// <param name="InForceAt">When it came into force, UTC.</param>
 /// <param name="By">Who put it in force; empty for the first.</param>
 /// <param name="Note">Why.</param>
-public sealed record PolicyVersionView(long Id, DateTime InForceAt, string By, string Note);
+public sealed record PolicyVersionView(long Id, Instant InForceAt, string By, string Note);

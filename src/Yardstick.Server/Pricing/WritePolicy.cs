@@ -17,7 +17,7 @@ namespace Yardstick.Server.Pricing;
 public static class WritePolicy
 {
     /// <summary>A draft, and when it was changed by whom.</summary>
-    public sealed record DraftView(int Version, string ChangedBy, DateTime ChangedAt);
+    public sealed record DraftView(int Version, string ChangedBy, Instant ChangedAt);
     /// <summary>The curve of a markup table.</summary>
     public sealed record CurveView(string Table, IReadOnlyList<CurvePoint> Points, IReadOnlyList<NaivePiece> Naive, IReadOnlyList<MarkupLift> Lifts);
     /// <summary>A band's bare multiplier, from one end to the other.</summary>

@@ -14,13 +14,13 @@ namespace Yardstick.Server.Purchasing;
 public static class PartsView
 {
     /// <summary>A part that approved work needs and nobody ordered.</summary>
-    public sealed record NeededPartView(long LineId, long OrderId, long OrderNumber, string Plate, string Vehicle, string Job, string Description, string Number, decimal Quantity, decimal UnitCost, long SupplierId, DateTime? PromisedAt);
+    public sealed record NeededPartView(long LineId, long OrderId, long OrderNumber, string Plate, string Vehicle, string Job, string Description, string Number, decimal Quantity, decimal UnitCost, long SupplierId, LocalDateTime? PromisedAt);
     /// <summary>A supplier.</summary>
     public sealed record SupplierView(long Id, string Name, string Phone);
     /// <summary>A line of a purchase order.</summary>
     public sealed record PurchaseLineView(long Id, long OrderId, long OrderNumber, string Plate, string Description, string Number, decimal Quantity, decimal Received, decimal UnitCost, bool Awaited, decimal Open);
     /// <summary>A purchase order.</summary>
-    public sealed record PurchaseView(long Id, long Number, string Supplier, string SupplierPhone, PurchaseOrderState State, string StateText, string SupplierReference, DateTime? ExpectedAt, string Trouble, DateTime CreatedAt, int Tries, IReadOnlyList<PurchaseLineView> Lines);
+    public sealed record PurchaseView(long Id, long Number, string Supplier, string SupplierPhone, PurchaseOrderState State, string StateText, string SupplierReference, Instant? ExpectedAt, string Trouble, Instant CreatedAt, int Tries, IReadOnlyList<PurchaseLineView> Lines);
     /// <summary>The parts page.</summary>
     public sealed record PartsPageView(IReadOnlyList<NeededPartView> Needed, IReadOnlyList<PurchaseView> OnTheWay, IReadOnlyList<PurchaseView> Lately, IReadOnlyList<SupplierView> Suppliers);
 

@@ -23,7 +23,7 @@ public static class PlaceOrder
     /// <summary>The purchase order.</summary>
     public sealed record PurchasePlaced(long Id, long Number);
     /// <summary>How it went with the supplier.</summary>
-    public sealed record HandedOver(long Id, PurchaseOrderState State, string StateText, string Trouble, DateTime? ExpectedAt);
+    public sealed record HandedOver(long Id, PurchaseOrderState State, string StateText, string Trouble, Instant? ExpectedAt);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)

@@ -15,7 +15,7 @@ namespace Yardstick.Server.Schedule;
 public static class PlanWork
 {
     /// <summary>Who does a job from when, wall time; no one for the lane of no one.</summary>
-    public sealed record PlanRequest(long? TechnicianId, DateTime Start, int Version);
+    public sealed record PlanRequest(long? TechnicianId, LocalDateTime Start, int Version);
     /// <summary>A stage.</summary>
     public sealed record StageRequest(Stage Stage, int Version);
 

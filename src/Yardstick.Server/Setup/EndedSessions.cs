@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Live;
 
@@ -15,7 +16,7 @@ public sealed class EndedSessions(OpenScreens screens, IDbContextFactory<ShopDb>
         var open = screens.Sessions;
         if (open.Count == 0) return;
         await using var db = await factory.CreateDbContextAsync();
-        var lasting = await db.LastingSessions(time.GetUtcNow().UtcDateTime).Where(s => open.Contains(s.Id)).Select(s => s.Id).ToListAsync();
+        var lasting = await db.LastingSessions(time.Now()).Where(s => open.Contains(s.Id)).Select(s => s.Id).ToListAsync();
         screens.Close(open.Except(lasting).ToHashSet());
     }
 

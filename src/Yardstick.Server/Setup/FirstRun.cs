@@ -58,7 +58,7 @@ public static class FirstRun
         {
             if (await db.Shops.AnyAsync()) return new Problem("firstRun.done", "This shop was set up already; sign in.");
             var person = owning.Value;
-            ShopStart.AddShop(db, made.Value, time.GetUtcNow().UtcDateTime);
+            ShopStart.AddShop(db, made.Value, time.Now());
             db.Staff.Add(person);
             await db.SaveChangesAsync();
             var account = new Account { Id = person.Id, UserName = request.UserName.Trim(), NormalizedUserName = users.NormalizeName(request.UserName.Trim()), SecurityStamp = Guid.NewGuid().ToString() };

@@ -1,9 +1,10 @@
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
-using Yardstick.Core;
 using Yardstick.Core.Setup;
-using Yardstick.Data;
+using Yardstick.Core.Values;
+using Yardstick.Core;
 using Yardstick.Data.Setup;
+using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Live;
 using Yardstick.Server.Safety;
@@ -18,7 +19,7 @@ public static class OwnAccount
     /// <summary>The password now, and the new one.</summary>
     public sealed record ChangePasswordRequest(string Password, string NewPassword);
     /// <summary>One of one's own sessions.</summary>
-    public sealed record SessionRow(Guid Id, string Place, string Method, DateTime StartedAt, DateTime EndsAt, bool Here);
+    public sealed record SessionRow(Guid Id, string Place, string Method, Instant StartedAt, Instant EndsAt, bool Here);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -72,7 +73,7 @@ public static class OwnAccount
     private static async Task<IResult> SessionsAsync(HttpContext http, ShopDb db, TimeProvider time)
     {
         var (me, here) = (http.User.StaffId(), http.User.SessionId());
-        var rows = await db.LastingSessions(time.GetUtcNow().UtcDateTime).Where(s => s.StaffId == me).OrderByDescending(s => s.StartedAt).ToListAsync();
+        var rows = await db.LastingSessions(time.Now()).Where(s => s.StaffId == me).OrderByDescending(s => s.StartedAt).ToListAsync();
         return Results.Ok(rows.ConvertAll(s => new SessionRow(s.Id, s.Place, s.Method, s.StartedAt, s.EndsAt, s.Id == here)));
     }
 

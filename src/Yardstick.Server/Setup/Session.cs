@@ -61,7 +61,7 @@ public static class Session
         return await AnswerAsync(tried, http, "pin");
     }
 
-    private static async Task<Tried> TryPinAsync(PinRequest request, long terminalId, ShopDb read, IPasswordHasher<Account> hasher, SingleWriter gate, DateTime now)
+    private static async Task<Tried> TryPinAsync(PinRequest request, long terminalId, ShopDb read, IPasswordHasher<Account> hasher, SingleWriter gate, Instant now)
     {
         var since = now - Pin.GoodAfterPassword;
         var known = await read.TerminalPeople.AnyAsync(p => p.TerminalId == terminalId && p.StaffId == request.StaffId && p.At > since);
@@ -97,9 +97,9 @@ public static class Session
     }
 
     /// <summary>Sign-ins are only added to. Of names that nobody has, one a minute is enough.</summary>
-    private static async Task RecordAsync(ShopDb db, long? staffId, string method, bool success, DateTime now)
+    private static async Task RecordAsync(ShopDb db, long? staffId, string method, bool success, Instant now)
     {
-        var lately = now.AddMinutes(-1);
+        var lately = now.PlusMinutes(-1);
         if (staffId is null && await db.SignIns.AnyAsync(s => s.StaffId == null && s.At > lately)) return;
         db.SignIns.Add(new SignInRecord { StaffId = staffId, Method = method, Success = success, At = now });
     }
@@ -116,5 +116,5 @@ public static class Session
 
     private static SignedInPerson View(StaffMember staff) => new(staff.Id, staff.Name, staff.ShortName, staff.Role, Rights.Of(staff.Role));
 
-    private static DateTime Now(TimeProvider time) => time.GetUtcNow().UtcDateTime;
+    private static Instant Now(TimeProvider time) => time.Now();
 }

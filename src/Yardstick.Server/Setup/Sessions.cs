@@ -1,11 +1,13 @@
+using System.Globalization;
 using System.Security.Claims;
-using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Authentication.Cookies;
+using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Setup;
-using Yardstick.Data;
+using Yardstick.Core.Values;
 using Yardstick.Data.Setup;
+using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Live;
 using Yardstick.Server.Safety;
@@ -21,7 +23,7 @@ public static class Sessions
     internal static async Task BeginAsync(HttpContext http, StaffMember staff, string method)
     {
         var services = http.RequestServices;
-        var now = services.GetRequiredService<TimeProvider>().GetUtcNow().UtcDateTime;
+        var now = services.GetRequiredService<TimeProvider>().Now();
         var before = http.User.SessionId();
         var session = await services.GetRequiredService<SingleWriter>().RunAsync(async db =>
         {
@@ -42,29 +44,29 @@ public static class Sessions
             return begun;
         });
         var identity = new ClaimsIdentity(
-            [new Claim(ClaimTypes.NameIdentifier, staff.Id.ToString()), new Claim(ClaimTypes.Name, staff.Name), new Claim(ClaimTypes.Role, staff.Role.ToString()), new Claim(RightsOnEndpoints.SessionClaim, session.Id.ToString())],
+            [new Claim(ClaimTypes.NameIdentifier, staff.Id.ToString(CultureInfo.InvariantCulture)), new Claim(ClaimTypes.Name, staff.Name), new Claim(ClaimTypes.Role, staff.Role.ToString()), new Claim(RightsOnEndpoints.SessionClaim, session.Id.ToString())],
             IdentityConstants.ApplicationScheme);
         await http.SignInAsync(IdentityConstants.ApplicationScheme, new ClaimsPrincipal(identity),
-            new AuthenticationProperties { IsPersistent = true, IssuedUtc = session.StartedAt, ExpiresUtc = session.EndsAt });
+            new AuthenticationProperties { IsPersistent = true, IssuedUtc = session.StartedAt.ToDateTimeOffset(), ExpiresUtc = session.EndsAt.ToDateTimeOffset() });
     }
 
     /// <summary>Ends sessions, and closes the screens that listen by them.</summary>
     internal static async Task EndAsync(HttpContext http, Func<ShopDb, IQueryable<StaffSession>> which)
     {
-        var now = http.RequestServices.GetRequiredService<TimeProvider>().GetUtcNow().UtcDateTime;
+        var now = http.RequestServices.GetRequiredService<TimeProvider>().Now();
         await http.RequestServices.GetRequiredService<SingleWriter>().RunAsync(db => EndAsync(db, which(db), now));
         await http.RequestServices.GetRequiredService<EndedSessions>().CloseEndedAsync();
     }
 
     /// <summary>Ends sessions within a change.</summary>
-    internal static Task<int> EndAsync(ShopDb db, IQueryable<StaffSession> which, DateTime utcNow)
+    internal static Task<int> EndAsync(ShopDb db, IQueryable<StaffSession> which, Instant utcNow)
     {
         PendingChanges.Of(db).Topics.Add(new Topic(TopicKind.Sessions));
         return which.Where(s => s.EndedAt == null).ExecuteUpdateAsync(s => s.SetProperty(x => x.EndedAt, utcNow));
     }
 
     /// <summary>Sessions that last: not ended, not over, of somebody who is still here, in the same role, with the same password.</summary>
-    internal static IQueryable<StaffSession> LastingSessions(this ShopDb db, DateTime utcNow) => db.Sessions.Where(s => s.EndedAt == null && s.EndsAt > utcNow
+    internal static IQueryable<StaffSession> LastingSessions(this ShopDb db, Instant utcNow) => db.Sessions.Where(s => s.EndedAt == null && s.EndsAt > utcNow
         && db.Staff.Any(p => p.Id == s.StaffId && p.Active && p.Role == s.Role)
         && db.Users.Any(u => u.Id == s.StaffId && u.SecurityStamp == s.Stamp));
 

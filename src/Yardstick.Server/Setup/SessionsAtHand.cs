@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Live;
@@ -17,7 +18,7 @@ public sealed class SessionsAtHand
     private readonly TimeProvider time;
     private int changes;
 
-    private readonly record struct Found(DateTime EndsAt, DateTime At, int Changes);
+    private readonly record struct Found(Instant EndsAt, Instant At, int Changes);
 
     /// <summary>Makes it.</summary>
     public SessionsAtHand(ChangeFeed feed, TimeProvider time)
@@ -36,9 +37,9 @@ public sealed class SessionsAtHand
     /// <param name="open">Gives the database, where it has to be asked.</param>
     internal async ValueTask<bool> LastsAsync(Guid id, Func<ShopDb> open)
     {
-        var (now, seen) = (time.GetUtcNow().UtcDateTime, Volatile.Read(ref changes));
-        if (lasting.TryGetValue(id, out var found) && found.Changes == seen && now < found.EndsAt && (now - found.At).Duration() < Believed) return true;
-        var ends = await open().LastingSessions(now).Where(s => s.Id == id).Select(s => (DateTime?)s.EndsAt).FirstOrDefaultAsync();
+        var (now, seen) = (time.Now(), Volatile.Read(ref changes));
+        if (lasting.TryGetValue(id, out var found) && found.Changes == seen && now < found.EndsAt && now.Apart(found.At) < Believed) return true;
+        var ends = await open().LastingSessions(now).Where(s => s.Id == id).Select(s => (Instant?)s.EndsAt).FirstOrDefaultAsync();
         // What changed while it was asked counts: the number was read before.
         if (ends is { } at) lasting[id] = new Found(at, now, seen);
         else lasting.TryRemove(id, out _);

@@ -23,7 +23,7 @@ public static class Terminals
     /// <summary>A name for the computer.</summary>
     public sealed record EnrollRequest(string Name);
     /// <summary>An enrolled computer.</summary>
-    public sealed record TerminalRow(long Id, string Name, DateTime EnrolledAt, string EnrolledBy, DateTime? LastUsedAt, bool Here);
+    public sealed record TerminalRow(long Id, string Name, Instant EnrolledAt, string EnrolledBy, Instant? LastUsedAt, bool Here);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -43,7 +43,7 @@ public static class Terminals
     }
 
     /// <summary>Somebody typed the password here: from now on, for a while, the PIN is enough.</summary>
-    internal static async Task KnowAsync(ShopDb db, HttpContext http, long staffId, DateTime now)
+    internal static async Task KnowAsync(ShopDb db, HttpContext http, long staffId, Instant now)
     {
         if (await HereAsync(db, http) is not { } terminal) return;
         if (await db.TerminalPeople.FindAsync(terminal.Id, staffId) is { } known) known.At = now;
@@ -53,7 +53,7 @@ public static class Terminals
     private static async Task<IResult> ShowAsync(HttpContext http, ShopDb db, TimeProvider time)
     {
         if (await HereAsync(db, http) is not { } terminal) return Results.Ok(new TerminalView(false, "", []));
-        var since = time.GetUtcNow().UtcDateTime - Pin.GoodAfterPassword;
+        var since = time.Now() - Pin.GoodAfterPassword;
         var people = await db.TerminalPeople.Where(p => p.TerminalId == terminal.Id && p.At > since)
             .Join(db.Staff.Where(s => s.Active), p => p.StaffId, s => s.Id, (p, s) => new { p.At, Person = s })
             .Join(db.Users.Where(u => u.PinHash != null && u.PinMisses < Pin.MissesAllowed), p => p.Person.Id, u => u.Id, (p, u) => p)
@@ -65,7 +65,7 @@ public static class Terminals
     {
         if (string.IsNullOrWhiteSpace(request.Name) || request.Name.Length > 60) return Problems.Of(new Problem("terminal.name", "Give the computer a name of at most 60 characters.", "name"));
         var token = Convert.ToHexString(RandomNumberGenerator.GetBytes(16));
-        var now = time.GetUtcNow().UtcDateTime;
+        var now = time.Now();
         await gate.RunAsync(async db =>
         {
             var terminal = new Terminal { Name = request.Name.Trim(), TokenHash = Hash(token), EnrolledAt = now, EnrolledById = http.User.StaffId() };
@@ -92,14 +92,14 @@ public static class Terminals
         {
             Terminal = t,
             By = db.Staff.Where(s => s.Id == t.EnrolledById).Select(s => s.Name).First(),
-            Last = db.TerminalPeople.Where(p => p.TerminalId == t.Id).Max(p => (DateTime?)p.At),
+            Last = db.TerminalPeople.Where(p => p.TerminalId == t.Id).Max(p => (Instant?)p.At),
         }).ToListAsync();
         return Results.Ok(rows.ConvertAll(r => new TerminalRow(r.Terminal.Id, r.Terminal.Name, r.Terminal.EnrolledAt, StaffMember.ShortNameOf(r.By), r.Last, r.Terminal.Id == here)));
     }
 
     private static async Task<IResult> WithdrawAsync(long id, SingleWriter gate, TimeProvider time)
     {
-        var now = time.GetUtcNow().UtcDateTime;
+        var now = time.Now();
         var withdrawn = await gate.RunAsync(async db =>
         {
             await db.TerminalPeople.Where(p => p.TerminalId == id).ExecuteDeleteAsync();

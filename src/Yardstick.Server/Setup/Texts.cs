@@ -13,7 +13,7 @@ namespace Yardstick.Server.Setup;
 public static class Texts
 {
     /// <summary>The texts.</summary>
-    public sealed record ShopTextView(string Terms, string CheckInTerms, string UnsafeTerms, string DeclineReasons, int EstimateDays, string PublicAddress, TimeOnly QuietFrom, TimeOnly QuietUntil, string LogoHash);
+    public sealed record ShopTextView(string Terms, string CheckInTerms, string UnsafeTerms, string DeclineReasons, int EstimateDays, string PublicAddress, LocalTime QuietFrom, LocalTime QuietUntil, string LogoHash);
     /// <summary>One text as it was typed.</summary>
     public sealed record TextsSetRequest(string Field, string? Value);
 

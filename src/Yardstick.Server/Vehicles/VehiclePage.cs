@@ -16,9 +16,9 @@ namespace Yardstick.Server.Vehicles;
 public static class VehiclePage
 {
     /// <summary>A reading.</summary>
-    public sealed record ReadingView(int Reading, DateTime At);
+    public sealed record ReadingView(int Reading, Instant At);
     /// <summary>An earlier owner.</summary>
-    public sealed record OwnerView(long CustomerId, string Name, DateTime Until, string By);
+    public sealed record OwnerView(long CustomerId, string Name, Instant Until, string By);
 
     /// <summary>The page.</summary>
     public sealed record VehicleView
@@ -91,7 +91,7 @@ public static class VehiclePage
             VinRemarks = VinRemarks.Of(vehicle),
             OpenOrderId = open?.Id,
             OpenOrderNumber = open?.Number,
-            Merges = await MergeRecords.OpenAsync(db, MergeKind.Vehicles, id, time.GetUtcNow().UtcDateTime),
+            Merges = await MergeRecords.OpenAsync(db, MergeKind.Vehicles, id, time.Now()),
         });
     }
 

@@ -58,8 +58,8 @@ public static class Advisories
     private static async Task<IResult> ListAsync(ShopDb db, TimeProvider time, long? customer = null, long? vehicle = null, string? odometer = null, string? canned = null)
     {
         var shop = await db.Shops.SingleAsync();
-        var now = time.GetUtcNow().UtcDateTime;
-        var today = DateOnly.FromDateTime(shop.Local(now));
+        var now = time.Now();
+        var today = shop.Local(now).Date;
         var items = new List<Advisory>();
         if (customer is { } customerId && await db.Customers.FindAsync(customerId) is { } person) items.AddRange(Warnings(person, today));
         if (vehicle is { } vehicleId && await db.Vehicles.Include(v => v.Readings).FirstOrDefaultAsync(v => v.Id == vehicleId) is { } car)
@@ -79,13 +79,13 @@ public static class Advisories
         return Results.Ok(items.OrderBy(i => i.Urgency).ToList());
     }
 
-    private static IEnumerable<Advisory> Warnings(Customer customer, DateOnly today)
+    private static IEnumerable<Advisory> Warnings(Customer customer, LocalDate today)
     {
         if (customer.DoNotServe.Length > 0) yield return new Advisory("warning", Urgency.Heed, $"Do not serve: {customer.DoNotServe}", customer.DisplayName);
         if (customer.Alert.Length > 0) yield return new Advisory("warning", Urgency.Heed, customer.Alert, customer.DisplayName);
         if (customer.TaxExempt.Length > 0 && !customer.IsExemptOn(today))
             yield return new Advisory("warning", Urgency.Heed, $"The certificate for {customer.TaxExempt} has ended", $"on {customer.TaxExemptUntil:MMM d, yyyy}; tax is charged until a new date is on file");
-        else if (customer.TaxExemptUntil is { } until && until.DayNumber - today.DayNumber <= 30)
+        else if (customer.TaxExemptUntil is { } until && Period.DaysBetween(today, until) <= 30)
             yield return new Advisory("warning", Urgency.Soon, $"The certificate for {customer.TaxExempt} ends soon", $"on {until:MMM d, yyyy}");
     }
 
@@ -155,7 +155,7 @@ public static class Advisories
 
     private static Task<IResult> PutOff(long id, long jobId, PutOffRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, under =>
     {
-        DateOnly? until = null;
+        LocalDate? until = null;
         if (!string.IsNullOrWhiteSpace(request.Until))
         {
             var day = DateTimeInput.Day(request.Until, under.LocalNow, "until");

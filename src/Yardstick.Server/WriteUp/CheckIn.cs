@@ -20,7 +20,7 @@ public static class CheckIn
 {
 
     /// <summary>A signed sheet.</summary>
-    public sealed record CheckInSigned(long Id, string SignedBy, DateTime At, string By);
+    public sealed record CheckInSigned(long Id, string SignedBy, Instant At, string By);
     /// <summary>What would be signed now, and what was.</summary>
     public sealed record CheckInView(CheckInDocument Document, IReadOnlyList<CheckInSigned> Signed);
     /// <summary>The signature as PNG in base 64, who signs, marks seen on the car, photos of it.</summary>
@@ -39,10 +39,10 @@ public static class CheckIn
         if (await db.LoadOrderAsync(id) is not { } order) return Problems.Of(new Problem("order.gone", "There is no such order."));
         var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
         var sheets = await db.CheckInSheets.Where(c => c.OrderId == id).OrderByDescending(c => c.Id).ToListAsync();
-        return Results.Ok(new CheckInView(await DocumentAsync(db, order, time.GetUtcNow().UtcDateTime), sheets.ConvertAll(s => new CheckInSigned(s.Id, s.SignedBy, s.At, names[s.ById]))));
+        return Results.Ok(new CheckInView(await DocumentAsync(db, order, time.Now()), sheets.ConvertAll(s => new CheckInSigned(s.Id, s.SignedBy, s.At, names[s.ById]))));
     }
 
-    private static async Task<CheckInDocument> DocumentAsync(ShopDb db, Order order, DateTime utcNow)
+    private static async Task<CheckInDocument> DocumentAsync(ShopDb db, Order order, Instant utcNow)
     {
         var shop = await db.Shops.SingleAsync();
         var parties = await db.PartiesAsync(order);
@@ -57,7 +57,7 @@ public static class CheckIn
     {
         for (; ; )
         {
-            var drawn = await DrawAsync(read, id, request, signatures, store, time.GetUtcNow().UtcDateTime);
+            var drawn = await DrawAsync(read, id, request, signatures, store, time.Now());
             if (drawn.Problem is { } problem) return Problems.Of(problem);
             var stale = false;
             var answer = await commands.RunAsync<Changed>(async work =>
@@ -71,7 +71,7 @@ public static class CheckIn
         }
     }
 
-    private static async Task<Result<Drawn>> DrawAsync(ShopDb db, long id, CheckInRequest request, Signatures signatures, ContentStore store, DateTime utcNow)
+    private static async Task<Result<Drawn>> DrawAsync(ShopDb db, long id, CheckInRequest request, Signatures signatures, ContentStore store, Instant utcNow)
     {
         if (await db.ReadOrderAsync(id) is not { } order) return new Problem("order.gone", "There is no such order.");
         var hashes = (request.PhotoHashes ?? []).Distinct().ToList();

@@ -29,7 +29,7 @@ public static class ExternalAdvisories
     {
         if (await db.Vehicles.Include(v => v.Readings).FirstOrDefaultAsync(v => v.Id == vehicle, cancel) is not { } car) return Results.Ok(new ExternalAdvisoriesAnswer([], []));
         var shop = await db.Shops.SingleAsync(cancel);
-        var now = time.GetUtcNow().UtcDateTime;
+        var now = time.Now();
         var (items, sentences) = (new List<Advisories.Advisory>(), new List<string>());
         // One after the other would take three times the patience when the service is slow.
         var schedule = outside.ScheduleAsync(car.Make, car.Model, car.Engine, cancel);
@@ -37,7 +37,7 @@ public static class ExternalAdvisories
         var past = car.Vin.Length > 0 ? outside.PastAsync(car.Vin, cancel) : null;
 
         var typed = NumberInput.Reading(odometer);
-        var use = CarUse.Of(car.Readings, shop.DistancePerDay, DateOnly.FromDateTime(shop.Local(now)), now, typed.Ok ? typed.Value : null);
+        var use = CarUse.Of(car.Readings, shop.DistancePerDay, shop.Local(now).Date, now, typed.Ok ? typed.Value : null);
         var chosen = (canned ?? "").Split(',').Select(t => long.TryParse(t, out var id) ? id : 0).ToHashSet();
         if (Ok(await schedule, "the schedule", sentences) is { } services) items.AddRange(await DueAsync(db, vehicle, services, shop, use, chosen));
         if (campaigns is not null && Ok(await campaigns, "recalls and bulletins", sentences) is { } open) items.AddRange(open.Select(Told));
@@ -60,7 +60,7 @@ public static class ExternalAdvisories
         var canned = await db.OfferedCannedJobs.ToListAsync();
         var reminders = await db.Reminders.Where(r => r.VehicleId == vehicle && r.RemovedAt == null).ToListAsync();
         var services = entries.Select(e => new ScheduledService(e.Title, shop.Interval(e.Miles), e.Months));
-        return MaintenanceSchedule.Of(services, orders, use, at => DateOnly.FromDateTime(shop.Local(at)))
+        return MaintenanceSchedule.Of(services, orders, use, at => shop.Local(at).Date)
             // What the shop reminds of by itself is in the list already.
             .Where(s => (s.Due.State != DueState.Later || s.PassedAt is not null) && !reminders.Exists(r => WorkTitleMatch.Same(r.Title, s.Service.Title)))
             .Select(s =>

@@ -30,9 +30,9 @@ public static class StartOrder
     /// <summary>The new order.</summary>
     public sealed record OrderStarted(long Id, long Number);
     /// <summary>A promise to offer.</summary>
-    public sealed record WriteUpProposal(DateTime PromisedAt);
+    public sealed record WriteUpProposal(LocalDateTime PromisedAt);
     /// <summary>What a typed promise is understood as.</summary>
-    public sealed record UnderstoodMoment(DateTime At);
+    public sealed record UnderstoodMoment(LocalDateTime At);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -45,13 +45,13 @@ public static class StartOrder
     private static async Task<IResult> ProposeAsync(ShopDb db, TimeProvider time)
     {
         var shop = await db.Shops.SingleAsync();
-        return Results.Ok(new WriteUpProposal(Promise.Propose(shop.Local(time.GetUtcNow().UtcDateTime), shop.Opens, shop.Closes)));
+        return Results.Ok(new WriteUpProposal(Promise.Propose(shop.Local(time.Now()), shop.Opens, shop.Closes)));
     }
 
     private static async Task<IResult> UnderstandAsync(string text, ShopDb db, TimeProvider time)
     {
         var shop = await db.Shops.SingleAsync();
-        var moment = DateTimeInput.Read(text, shop.Local(time.GetUtcNow().UtcDateTime), "promisedAt", new TimeOnly(17, 0));
+        var moment = DateTimeInput.Read(text, shop.Local(time.Now()), "promisedAt", new LocalTime(17, 0));
         return moment.Problem is { } problem ? Problems.Of(problem) : Results.Ok(new UnderstoodMoment(moment.Value));
     }
 
@@ -91,13 +91,13 @@ public static class StartOrder
             if (order.GiveCanned(carrying[job.CannedJobId!.Value], job, actor) is { } discount) return discount;
         if (order.OdometerIn is { } reading && vehicle.Value is { } car)
             db.OdometerReadings.Add(OdometerReading.Of(car.Id, order.Id, reading, actor.At));
-        OrderPricing.Refresh(order, customer.Value, await db.PolicyAsync(order.PolicyVersionId), DateOnly.FromDateTime(shop.Local(actor.At)));
+        OrderPricing.Refresh(order, customer.Value, await db.PolicyAsync(order.PolicyVersionId), shop.Local(actor.At).Date);
         db.AddRecord(order);
         await db.SaveChangesAsync();
         return new OrderStarted(order.Id, order.Number);
     });
 
-    private static async Task<Result<Customer?>> CustomerAsync(ShopDb db, StartOrderRequest request, Shop shop, DateTime now)
+    private static async Task<Result<Customer?>> CustomerAsync(ShopDb db, StartOrderRequest request, Shop shop, Instant now)
     {
         if (request.CustomerId is { } id)
             return await db.Customers.FindAsync(id) is { } known ? (Result<Customer?>)known : new Problem("customer.gone", "There is no such customer.");

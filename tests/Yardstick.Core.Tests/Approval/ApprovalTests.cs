@@ -72,7 +72,7 @@ public class ApprovalTests
         Assert.Equal("100%", diagnosis.CreditShown);
         Assert.Contains("credited in full when the repair is approved", diagnosis.CreditWords(order), StringComparison.Ordinal);
 
-        void Decide(Job job, DecisionKind kind) => Assert.True(order.Decide(job.Id, new Answer(kind, "Vesa", AnswerChannel.Phone, DeferUntil: kind == DecisionKind.Deferred ? Today.AddMonths(1) : null), Price, Mina).Ok);
+        void Decide(Job job, DecisionKind kind) => Assert.True(order.Decide(job.Id, new Answer(kind, "Vesa", AnswerChannel.Phone, DeferUntil: kind == DecisionKind.Deferred ? Today.PlusMonths(1) : null), Price, Mina).Ok);
         Decide(diagnosis, DecisionKind.Approved);
         var alone = Price(order, JobSelection.ApprovedOnly);
         Assert.Equal(140, alone.Jobs[0].Subtotal);
@@ -211,17 +211,17 @@ public class ApprovalTests
         var now = Mina.At;
         var order = Made(("Brakes", 1));
         var sent = EstimateSnapshot.FromJson(Shown(order).ToJson());
-        var link = new ApprovalLink { TokenHash = "", ExpiresAt = now.AddDays(14) };
+        var link = new ApprovalLink { TokenHash = "", ExpiresAt = now.PlusDays(14) };
         Assert.Equal(LinkState.Open, link.StateAt(sent, Shown(order), now, closed: false));
         Assert.Equal(LinkState.Changed, link.StateAt(sent, Shown(order), now, closed: true));
         order.SetLine(101, "hours", "2", Mina);
         Assert.Equal(LinkState.Changed, link.StateAt(sent, Shown(order), now, closed: false));
         Assert.Equal(LinkState.Open, link.StateAt(now));
-        Assert.Equal(LinkState.Expired, link.StateAt(sent, Shown(order), now.AddDays(14), closed: false));
+        Assert.Equal(LinkState.Expired, link.StateAt(sent, Shown(order), now.PlusDays(14), closed: false));
         link.AnsweredAt = now;
-        Assert.Equal(LinkState.Answered, link.StateAt(sent, Shown(order), now.AddDays(13), closed: false));
+        Assert.Equal(LinkState.Answered, link.StateAt(sent, Shown(order), now.PlusDays(13), closed: false));
         // Also what was answered is not shown for ever.
-        Assert.Equal(LinkState.Expired, link.StateAt(sent, Shown(order), now.AddDays(14), closed: false));
+        Assert.Equal(LinkState.Expired, link.StateAt(sent, Shown(order), now.PlusDays(14), closed: false));
         Assert.Equal([LinkState.Open, LinkState.Answered], Enum.GetValues<LinkState>().Where(ApprovalLink.Shows));
         link.WithdrawnAt = now;
         Assert.Equal(LinkState.Withdrawn, link.StateAt(sent, sent, now, closed: false));
@@ -298,7 +298,7 @@ public class ApprovalTests
     public void Texts_wait_through_the_quiet_hours()
     {
         var shop = new Shop { Name = "Shop", TimeZone = "America/New_York" };
-        DateTime Utc(int day, int hour) => shop.Utc(new DateTime(2026, 11, day, hour, 0, 0));
+        Instant Utc(int day, int hour) => shop.Utc(new LocalDateTime(2026, 11, day, hour, 0));
         Assert.Equal(Utc(23, 12), shop.MayText(Utc(23, 12)));
         Assert.Equal(Utc(24, 8), shop.MayText(Utc(23, 21)));
         Assert.Equal(Utc(24, 8), shop.MayText(Utc(24, 3)));

@@ -3,6 +3,7 @@ using Yardstick.Core.Approval;
 using Yardstick.Core.Messaging;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
+using Yardstick.Core.Values;
 using static Yardstick.Core.Tests.Sample;
 
 namespace Yardstick.Core.Tests.Approval;
@@ -163,7 +164,7 @@ public class AskingPropertyTests
             Assert.Equal(order.PastCeiling(Policy), !begin.Ok);
             if (!order.PastCeiling(Policy)) return;
             if (byManager) Assert.True(order.PassCeiling("She is on a plane and said go on", Policy, Mina).Ok);
-            else Assert.True(order.Decide(order.Jobs[0].Id, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone), Price, Mina with { At = Mina.At.AddMinutes(5) }).Ok);
+            else Assert.True(order.Decide(order.Jobs[0].Id, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone), Price, Mina with { At = Mina.At.PlusMinutes(5) }).Ok);
             Assert.False(order.PastCeiling(Policy));
             Assert.True(order.BeginWork(order.Jobs[0].Id, Policy, Mina).Ok);
         }, iter: 150);

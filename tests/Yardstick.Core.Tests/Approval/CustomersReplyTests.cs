@@ -1,6 +1,7 @@
 using Yardstick.Core.Approval;
 using Yardstick.Core.Messaging;
 using Yardstick.Core.Orders;
+using Yardstick.Core.Values;
 using static Yardstick.Core.Tests.Sample;
 
 namespace Yardstick.Core.Tests.Approval;
@@ -32,7 +33,7 @@ public class CustomersReplyTests
         Assert.Equal([11L, 12L, 13L], answers.Select(a => a.JobId));
         Assert.All(answers, a => Assert.Equal(("Vesa Aalto", AnswerChannel.Link, "After four", "abc"), (a.Answer.DecidedBy, a.Answer.Channel, a.Answer.Note, a.Answer.SignatureHash)));
         Assert.Equal(["", "I know.", ""], answers.Select(a => a.Answer.Acknowledged));
-        Assert.Equal([null, null, new DateOnly(2027, 5, 23)], answers.Select(a => a.Answer.DeferUntil));
+        Assert.Equal([null, null, new LocalDate(2027, 5, 23)], answers.Select(a => a.Answer.DeferUntil));
         Assert.Equal([101L], answers[0].Answer.LinesOut);
     }
 
@@ -63,7 +64,7 @@ public class CustomersReplyTests
     [InlineData("half-year", "2027-05-23")]
     [InlineData("never", "2027-02-23")]
     [InlineData(null, "2027-02-23")]
-    public void Later_is_a_day(string? word, string day) => Assert.Equal(DateOnly.Parse(day, System.Globalization.CultureInfo.InvariantCulture), Answer.Later(word, Today));
+    public void Later_is_a_day(string? word, string day) => Assert.Equal(Times.Day(day), Answer.Later(word, Today));
 
     [Fact]
     public void A_copy_says_the_same_under_a_name_of_its_own()

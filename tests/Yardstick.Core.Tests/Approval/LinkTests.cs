@@ -1,6 +1,7 @@
 using Yardstick.Core.Approval;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Messaging;
+using Yardstick.Core.Values;
 using static Yardstick.Core.Tests.Sample;
 
 namespace Yardstick.Core.Tests.Approval;
@@ -28,21 +29,21 @@ public class LinkTests
     {
         var link = Sent();
         // In the shop it is five hours earlier: the last day ends there.
-        string SentenceAt(double days) => link.SentenceAt(Mina.At.AddDays(days), utc => utc.AddHours(-20));
+        string SentenceAt(double days) => link.SentenceAt(Mina.At.PlusDays(days), utc => utc.PlusHours(-20).InUtc().LocalDateTime);
         Assert.Equal("", SentenceAt(89.99));
-        Assert.True(link.IsGoodAt(Mina.At.AddDays(89.99)));
+        Assert.True(link.IsGoodAt(Mina.At.PlusDays(89.99)));
         Assert.Equal("This link was good until February 20. Call us and we send it again.", SentenceAt(90));
-        Assert.False(link.IsGoodAt(Mina.At.AddDays(90)));
+        Assert.False(link.IsGoodAt(Mina.At.PlusDays(90)));
         link.WithdrawnAt = Mina.At;
         Assert.Equal("We took this document back. Call us if you need it.", SentenceAt(1));
-        Assert.False(link.IsGoodAt(Mina.At.AddDays(1)));
+        Assert.False(link.IsGoodAt(Mina.At.PlusDays(1)));
     }
 
     [Fact]
     public void Each_state_of_a_link_has_its_own_sentence_and_only_an_open_one_has_none()
     {
-        var link = new ApprovalLink { TokenHash = "x", ExpiresAt = Mina.At.AddDays(14) };
-        string Of(LinkState state, bool newer = false) => link.SentenceOf(state, utc => utc.AddHours(-5), newer);
+        var link = new ApprovalLink { TokenHash = "x", ExpiresAt = Mina.At.PlusDays(14) };
+        string Of(LinkState state, bool newer = false) => link.SentenceOf(state, utc => utc.PlusHours(-5).InUtc().LocalDateTime, newer);
         Assert.Equal("", Of(LinkState.Open));
         Assert.Contains("until December 7.", Of(LinkState.Expired), StringComparison.Ordinal);
         var sentences = Enum.GetValues<LinkState>().Where(s => s != LinkState.Open).Select(s => Of(s)).Append(Of(LinkState.Changed, newer: true)).ToList();
@@ -55,9 +56,9 @@ public class LinkTests
     public void The_first_time_that_it_was_opened_stays()
     {
         var link = Sent();
-        link.WasOpened(Mina.At.AddHours(1));
-        link.WasOpened(Mina.At.AddHours(9));
-        Assert.Equal((Mina.At.AddHours(1), 2), (link.OpenedAt!.Value, link.Opened));
+        link.WasOpened(Mina.At.PlusHours(1));
+        link.WasOpened(Mina.At.PlusHours(9));
+        Assert.Equal((Mina.At.PlusHours(1), 2), (link.OpenedAt!.Value, link.Opened));
     }
 
     [Theory]

@@ -63,9 +63,9 @@ public class InvoiceAccountTests
     public void Unknown_means_not_made_only_a_while_after_it_was_handed_over()
     {
         var charge = CardCharge.Begin(1, new Money(100), Mina);
-        Assert.False(charge.UnknownMeansNotMade(Mina.At.AddHours(1)));
+        Assert.False(charge.UnknownMeansNotMade(Mina.At.PlusHours(1)));
         charge.HandedOverAt = Mina.At;
-        Assert.False(charge.UnknownMeansNotMade(Mina.At.AddSeconds(59)));
-        Assert.True(charge.UnknownMeansNotMade(Mina.At.AddMinutes(1)));
+        Assert.False(charge.UnknownMeansNotMade(Mina.At + Duration.FromSeconds(59)));
+        Assert.True(charge.UnknownMeansNotMade(Mina.At.PlusMinutes(1)));
     }
 }

@@ -1,13 +1,14 @@
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Tests.Catalog;
 
 /// <summary>Facts about cars, units, corrections, canned jobs that follow them.</summary>
 public class FactTests
 {
-    private static readonly VehicleSpecs Petrel = new(new DateOnly(2026, 6, 6),
+    private static readonly VehicleSpecs Petrel = new(new LocalDate(2026, 6, 6),
     [
         new("engineOil", SpecUse.GoesIn, "Engine oil", "5.4", "L", "with filter", "", "oil change"),
         new("oilGrade", SpecUse.GoesIn, "Engine oil grade", "0W-20", "", "", "", "viscosity"),
@@ -65,7 +66,7 @@ public class FactTests
     }
 
     private static readonly Part Oil = new() { Id = 1, Number = "OL-020", Description = "Engine oil 0W-20, quart", Category = "oil", Unit = "qt", UnitCost = 4, AverageCost = 4 };
-    private static readonly Part Gone = new() { Id = 2, Number = "UH-495", Description = "Hose", Category = "hose", UnitCost = 20, AverageCost = 20, WithdrawnAt = new DateTime(2026, 11, 1, 0, 0, 0, DateTimeKind.Utc) };
+    private static readonly Part Gone = new() { Id = 2, Number = "UH-495", Description = "Hose", Category = "hose", UnitCost = 20, AverageCost = 20, WithdrawnAt = Instant.FromUtc(2026, 11, 1, 0, 0, 0) };
 
     private static CannedJob Service(bool follows)
     {

@@ -9,7 +9,7 @@ namespace Yardstick.Core.Tests.Catalog;
 /// <summary>Which part of the catalog work gets, how much of it, and what a supplier's part becomes in the catalog.</summary>
 public class PartOfWorkTests
 {
-    private static readonly VehicleSpecs Petrel = new(new DateOnly(2026, 6, 6),
+    private static readonly VehicleSpecs Petrel = new(new LocalDate(2026, 6, 6),
     [
         new("engineOil", SpecUse.GoesIn, "Engine oil", "5.4", "L", "with filter", "", ""),
         new("oilGrade", SpecUse.GoesIn, "Engine oil grade", "0W-20", "", "", "", ""),
@@ -18,7 +18,7 @@ public class PartOfWorkTests
     ], [new WearPart("front-pads", "Front brake pads", "MK-310", ["BP-F-310", "QX-7"])]);
 
     private static Part InStock(string number, string description, decimal onHand, string category = "", string unit = "", bool withdrawn = false) =>
-        new() { Number = number, Description = description, OnHand = onHand, Category = category, Unit = unit, UnitCost = 8, AverageCost = 7, WithdrawnAt = withdrawn ? new DateTime(2026, 1, 1, 0, 0, 0, DateTimeKind.Utc) : null };
+        new() { Number = number, Description = description, OnHand = onHand, Category = category, Unit = unit, UnitCost = 8, AverageCost = 7, WithdrawnAt = withdrawn ? Instant.FromUtc(2026, 1, 1, 0, 0, 0) : null };
 
     private static readonly Part[] Catalog =
     [
@@ -93,7 +93,7 @@ public class PartOfWorkTests
     }
 
     private static readonly SupplierOffer Offer = new("harbor", "CO-1", "Coolant, ready mixed, gallon", "Kelp", "good", "new", "coolant", "coolant", 9.5m, 18, 2, 1, "MK-CO", "Pier", 4, 30);
-    private static readonly DateTime Now = new(2026, 11, 23, 15, 0, 0, DateTimeKind.Utc);
+    private static readonly Instant Now = Instant.FromUtc(2026, 11, 23, 15, 0, 0);
 
     [Fact]
     public void A_suppliers_part_joins_the_catalog_with_its_unit_and_cost()
@@ -126,9 +126,9 @@ public class PartOfWorkTests
         Assert.Equal("none free", oil.FreeWords);
         Assert.Equal("1 free, A1", new Part { Number = "X", Description = "X", OnHand = 1, Bin = "A1" }.FreeWords);
         Assert.Null(oil.CostMonths(Now));
-        oil.CostAt = Now.AddDays(-60);
+        oil.CostAt = Now.PlusDays(-60);
         Assert.Null(oil.CostMonths(Now));
-        oil.CostAt = Now.AddDays(-95);
+        oil.CostAt = Now.PlusDays(-95);
         Assert.Equal(3, oil.CostMonths(Now));
         Assert.Equal((7m, 8m), (oil.Cost(StockCost.Average), oil.Cost(StockCost.Last)));
     }

@@ -8,9 +8,9 @@ namespace Yardstick.Core.Tests.Customers;
 /// <summary>Fields of customers, cars and the shop, changed one by one as they are typed.</summary>
 public class FieldTests
 {
-    private static readonly DateTime Now = new(2026, 11, 23, 10, 20, 0);
+    private static readonly LocalDateTime Now = new(2026, 11, 23, 10, 20, 0);
 
-    private static Customer Person() => Customer.Create("Imke", "Sorensen", null, "207 555 0142", "imke@mail.example", "US", Now).Value;
+    private static Customer Person() => Customer.Create("Imke", "Sorensen", null, "207 555 0142", "imke@mail.example", "US", Now.Utc()).Value;
 
     [Theory]
     [InlineData("firstName", "  Ada  Maria ", "Ada Maria")]
@@ -114,12 +114,12 @@ public class FieldTests
     public void An_exemption_holds_to_the_last_day_of_its_certificate()
     {
         var customer = Person();
-        Assert.False(customer.IsExemptOn(new DateOnly(2026, 11, 23)));
-        (customer.TaxExempt, customer.TaxExemptUntil) = ("Resale", new DateOnly(2026, 11, 23));
-        Assert.True(customer.IsExemptOn(new DateOnly(2026, 11, 23)));
-        Assert.False(customer.IsExemptOn(new DateOnly(2026, 11, 24)));
+        Assert.False(customer.IsExemptOn(new LocalDate(2026, 11, 23)));
+        (customer.TaxExempt, customer.TaxExemptUntil) = ("Resale", new LocalDate(2026, 11, 23));
+        Assert.True(customer.IsExemptOn(new LocalDate(2026, 11, 23)));
+        Assert.False(customer.IsExemptOn(new LocalDate(2026, 11, 24)));
         customer.TaxExemptUntil = null;
-        Assert.True(customer.IsExemptOn(new DateOnly(2040, 1, 1)));
+        Assert.True(customer.IsExemptOn(new LocalDate(2040, 1, 1)));
     }
 
     [Theory]

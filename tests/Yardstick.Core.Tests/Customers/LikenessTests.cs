@@ -105,10 +105,10 @@ public class LikenessTests
     [Fact]
     public void A_merge_can_be_taken_back_for_a_day_and_once()
     {
-        var at = new DateTime(2026, 11, 23, 15, 0, 0, DateTimeKind.Utc);
+        var at = Instant.FromUtc(2026, 11, 23, 15, 0, 0);
         var merge = new Merge { At = at, MovedJson = "{}" };
-        Assert.Null(merge.Lasting(at.AddHours(23)));
-        Assert.Equal("merge.late", merge.Lasting(at.AddHours(25))!.Code);
+        Assert.Null(merge.Lasting(at.PlusHours(23)));
+        Assert.Equal("merge.late", merge.Lasting(at.PlusHours(25))!.Code);
         merge.UndoneAt = at;
         Assert.Equal("merge.undone", merge.Lasting(at)!.Code);
     }

@@ -9,7 +9,7 @@ namespace Yardstick.Core.Tests.Customers;
 /// <summary>Customers, cars and the shop's own time.</summary>
 public class RecordTests
 {
-    private static readonly DateTime Now = new(2026, 11, 23, 15, 20, 0, DateTimeKind.Utc);
+    private static readonly Instant Now = Instant.FromUtc(2026, 11, 23, 15, 20, 0);
 
     private static VehicleInput Car(string? plate = null, string? vin = null, string? year = null, string? make = null) => new(plate, null, vin, year, make, null, null, null);
 
@@ -44,10 +44,10 @@ public class RecordTests
     public void The_shops_wall_time_survives_the_change_of_clocks()
     {
         var shop = new Shop { Name = "S", TimeZone = "America/New_York" };
-        Assert.Equal(new DateTime(2026, 11, 23, 10, 20, 0), shop.Local(Now));
-        Assert.Equal(new DateTime(2026, 7, 1, 14, 0, 0, DateTimeKind.Utc), shop.Utc(new DateTime(2026, 7, 1, 10, 0, 0)));
+        Assert.Equal(new LocalDateTime(2026, 11, 23, 10, 20, 0), shop.Local(Now));
+        Assert.Equal(Instant.FromUtc(2026, 7, 1, 14, 0, 0), shop.Utc(new LocalDateTime(2026, 7, 1, 10, 0, 0)));
         // 2:30 in the night of the change does not exist; it is taken for an hour later.
-        Assert.Equal(new DateTime(2026, 3, 8, 7, 30, 0, DateTimeKind.Utc), shop.Utc(new DateTime(2026, 3, 8, 2, 30, 0)));
+        Assert.Equal(Instant.FromUtc(2026, 3, 8, 7, 30, 0), shop.Utc(new LocalDateTime(2026, 3, 8, 2, 30, 0)));
     }
 
     [Theory]
@@ -57,8 +57,8 @@ public class RecordTests
     [InlineData("2026-11-28T17:00", "2026-11-30T11:30")]
     public void A_promise_is_proposed_within_the_shops_hours(string now, string promise)
     {
-        static DateTime At(string text) => DateTime.Parse(text, System.Globalization.CultureInfo.InvariantCulture);
-        Assert.Equal(At(promise), Promise.Propose(At(now), new TimeOnly(7, 30), new TimeOnly(18, 0)));
+        static LocalDateTime At(string text) => Times.Wall(text);
+        Assert.Equal(At(promise), Promise.Propose(At(now), new LocalTime(7, 30), new LocalTime(18, 0)));
     }
 
     [Theory]

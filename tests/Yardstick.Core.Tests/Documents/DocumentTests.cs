@@ -12,7 +12,7 @@ namespace Yardstick.Core.Tests.Documents;
 /// <summary>Documents show what the rules gave, and payments keep what is owed.</summary>
 public class DocumentTests
 {
-    private static readonly DateTime Now = new(2026, 11, 23, 15, 20, 0, DateTimeKind.Utc);
+    private static readonly Instant Now = Instant.FromUtc(2026, 11, 23, 15, 20, 0);
     private static readonly Shop Shop = new() { Name = "Lantern Bay", TimeZone = "America/New_York" };
     private static readonly ShopPolicy Policy = new() { Pricing = ExampleTests.Case("03-tires-with-companions.json").Policy };
 
@@ -28,9 +28,9 @@ public class DocumentTests
         order.AddJob(tires, actor);
         order.AddJob(wipers, actor);
         order.AddConcern("Squeals", actor);
-        PricingResult Price(Order o, JobSelection include) => OrderPricing.Price(o, null, Policy, include, new DateOnly(2026, 11, 23));
+        PricingResult Price(Order o, JobSelection include) => OrderPricing.Price(o, null, Policy, include, new LocalDate(2026, 11, 23));
         order.Decide(10, new Answer(DecisionKind.Approved, "Imke Sorensen", AnswerChannel.Phone), Price, actor);
-        order.Decide(11, new Answer(DecisionKind.Deferred, "Imke Sorensen", AnswerChannel.Phone, "", new DateOnly(2027, 2, 14), 92_000), Price, actor);
+        order.Decide(11, new Answer(DecisionKind.Deferred, "Imke Sorensen", AnswerChannel.Phone, "", new LocalDate(2027, 2, 14), 92_000), Price, actor);
         var result = Price(order, JobSelection.ApprovedOnly);
         return (order, DocumentMaker.OfOrder(order, new DocumentParties(null, null, "Mina O."), Shop, result, DocumentKind.Invoice, 5001, Shop.Local(Now)));
     }
@@ -58,7 +58,7 @@ public class DocumentTests
     public void A_credit_note_is_the_invoice_the_other_way()
     {
         var (_, document) = Make();
-        var credit = document.AsCreditNote(5002, Now, "Wrong car");
+        var credit = document.AsCreditNote(5002, Shop.Local(Now), "Wrong car");
         Assert.Equal((DocumentKind.CreditNote, 5002, -document.Totals[^1].Amount), (credit.Kind, credit.Number, credit.Totals[^1].Amount));
         Assert.Equal("Takes back invoice 5001: Wrong car", credit.Reason);
     }
@@ -82,8 +82,8 @@ public class DocumentTests
     {
         var order = new PurchaseOrder();
         order.Answered(PurchaseOrderState.Confirmed, "HP-1", Now);
-        order.Answered(PurchaseOrderState.Delayed, "HP-2", Now.AddHours(4));
-        Assert.Equal(("HP-1", Now.AddHours(4)), (order.SupplierReference, order.ExpectedAt));
+        order.Answered(PurchaseOrderState.Delayed, "HP-2", Now.PlusHours(4));
+        Assert.Equal(("HP-1", Now.PlusHours(4)), (order.SupplierReference, order.ExpectedAt));
         order.Answered(PurchaseOrderState.Refused, "", null);
         Assert.False(order.IsOpen);
         Assert.Contains("replace the part", order.Trouble, StringComparison.Ordinal);
@@ -112,8 +112,8 @@ public class DocumentTests
         Give(onOrder, null, null);
         order.Jobs[0].Lines[0].NoteForCustomer = "All-season";
         order.Jobs[0].Lines[0].NoteVisibility = CustomerVisibility.Shown;
-        var result = OrderPricing.Price(order, null, Policy, JobSelection.ApprovedOnly, new DateOnly(2026, 11, 23));
-        var job = Assert.Single(DocumentMaker.OfOrder(order, new DocumentParties(null, null, "Mina O."), Shop, result, DocumentKind.Estimate, 1, Now).Jobs);
+        var result = OrderPricing.Price(order, null, Policy, JobSelection.ApprovedOnly, new LocalDate(2026, 11, 23));
+        var job = Assert.Single(DocumentMaker.OfOrder(order, new DocumentParties(null, null, "Mina O."), Shop, result, DocumentKind.Estimate, 1, Shop.Local(Now)).Jobs);
         Assert.Equal(job.Amount, job.Lines.Sum(l => l.Amount ?? 0));
         Assert.Equal(new[] { onLine, onJob, onOrder }.Count(t => t.Length > 0), job.Lines.Count(l => l.Kind == DocumentLineKind.Discount));
         Assert.Equal("All-season", job.Lines[0].Note);

@@ -9,7 +9,7 @@ namespace Yardstick.Core.Tests.Documents;
 /// <summary>What files are told from, fields of the shop's own, cards.</summary>
 public class FileAndFieldTests
 {
-    private static readonly DateTime Now = new(2026, 11, 23, 10, 20, 0);
+    private static readonly LocalDateTime Now = new(2026, 11, 23, 10, 20, 0);
 
     [Theory]
     [InlineData("%PDF-1.7 x", "a.exe", "application/pdf")]
@@ -66,7 +66,7 @@ public class FileAndFieldTests
     [Fact]
     public void A_card_says_who_and_how_to_reach_them()
     {
-        var customer = Customer.Create("Imke", "Sorensen, Jr", "Tide; Line", "207 555 0142", "imke@mail.example", "US", Now).Value;
+        var customer = Customer.Create("Imke", "Sorensen, Jr", "Tide; Line", "207 555 0142", "imke@mail.example", "US", Now.Utc()).Value;
         customer.Set("address", "12 Pier Street\nLantern Bay", Now);
         var card = VCard.Of(customer);
         var lines = card.Split("\r\n");
@@ -80,7 +80,7 @@ public class FileAndFieldTests
     [Fact]
     public void A_long_name_in_another_script_is_folded_between_characters()
     {
-        var customer = Customer.Create(string.Concat(Enumerable.Repeat("Ωμέγα", 20)), "Ж", null, null, null, "US", Now).Value;
+        var customer = Customer.Create(string.Concat(Enumerable.Repeat("Ωμέγα", 20)), "Ж", null, null, null, "US", Now.Utc()).Value;
         var unfolded = VCard.Of(customer).Replace("\r\n ", "", StringComparison.Ordinal);
         Assert.Contains($"FN:{customer.DisplayName}", unfolded, StringComparison.Ordinal);
         Assert.All(VCard.Of(customer).Split("\r\n"), l => Assert.True(Encoding.UTF8.GetByteCount(l) <= 75, l));

@@ -5,6 +5,7 @@ using Yardstick.Core.Documents;
 using Yardstick.Core.Inspections;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
+using Yardstick.Core.Values;
 using static Yardstick.Core.Tests.Sample;
 
 namespace Yardstick.Core.Tests.Documents;
@@ -18,7 +19,7 @@ public class PaperTests
 
     private static Order Made(bool checkedInAndPosted = false)
     {
-        var order = new Order { Id = 1, Number = 3001, KeyTag = "14", CarAt = "in row 3", OldPartsBack = true, PromisedAt = Now.AddHours(6) };
+        var order = new Order { Id = 1, Number = 3001, KeyTag = "14", CarAt = "in row 3", OldPartsBack = true, PromisedAt = Now.PlusHours(6) };
         var brakes = new Job { Id = 11, Title = "Brakes", Checklist = "Torque\nRoad test" };
         brakes.Lines.Add(new LaborLine { Id = 101, Description = "Replace pads", Hours = 1.2m });
         brakes.Lines.Add(new PartLine { Id = 102, Description = "Pads", Number = "BP-1", Quantity = 1, UnitCost = 40, CoreDeposit = 10, Position = 1 });
@@ -175,7 +176,7 @@ public class PaperTests
         var job = new Job { Id = 11, Title = "Brakes" };
         job.Lines.Add(new LaborLine { Id = 101, Description = "Replace pads", Hours = 1 });
         order.AddJob(job, Mina);
-        var result = OrderPricing.Price(order, null, policy, OrderPricing.Offered(order), DateOnly.FromDateTime(Now));
+        var result = OrderPricing.Price(order, null, policy, OrderPricing.Offered(order), Now.Date);
         var document = DocumentMaker.OfOrder(order, new DocumentParties(Vesa, null, "Mina"), TheShop, result, DocumentKind.Estimate, 1, Now);
         Assert.Equal(inside, result.TaxesInside);
         Assert.Equal([("Labor", 100m), (label, (decimal)amount), ("Total", inside ? 100m : 120m)], document.Totals.Select(t => (t.Label, t.Amount)));

@@ -1,6 +1,7 @@
 using CsCheck;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Orders;
+using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Core.Tests.FollowUp;
@@ -8,10 +9,10 @@ namespace Yardstick.Core.Tests.FollowUp;
 /// <summary>Reminders and when they are due (rules, section 6).</summary>
 public class ReminderTests
 {
-    private static readonly DateOnly Today = new(2026, 11, 23);
+    private static readonly LocalDate Today = new(2026, 11, 23);
     private static readonly CarUse Use = new(Today, 60_000, 40);
 
-    private static Reminder Of(int? months, int? distance, DateOnly? lastOn = null, int? lastAt = null)
+    private static Reminder Of(int? months, int? distance, LocalDate? lastOn = null, int? lastAt = null)
     {
         var reminder = new Reminder { Title = "Oil and filter service", EveryMonths = months, EveryDistance = distance, StartsOn = Today, StartsAtReading = Use.Reading };
         if (lastOn is { } on) reminder.Done(on, lastAt, null);
@@ -28,32 +29,32 @@ public class ReminderTests
     [InlineData("2026-11-01", 59_000, "2027-05-01", DueState.Later, false)]
     public void The_earlier_of_months_and_distance_makes_it_due(string lastOn, int lastAt, string due, DueState state, bool byDistance)
     {
-        var answer = Due.Of(Of(6, 7_500, DateOnly.Parse(lastOn, System.Globalization.CultureInfo.InvariantCulture), lastAt), Use);
-        Assert.Equal((DateOnly.Parse(due, System.Globalization.CultureInfo.InvariantCulture), state, byDistance), (answer.On!.Value, answer.State, answer.ByDistance));
+        var answer = Due.Of(Of(6, 7_500, Times.Day(lastOn), lastAt), Use);
+        Assert.Equal((Times.Day(due), state, byDistance), (answer.On!.Value, answer.State, answer.ByDistance));
     }
 
     [Fact]
     public void Without_a_last_time_it_counts_from_today_and_todays_reading()
     {
-        Assert.Equal(Today.AddMonths(12), Due.Of(Of(12, null), Use).On);
-        Assert.Equal(Today.AddDays(188), Due.Of(Of(null, 7_500), Use).On);
+        Assert.Equal(Today.PlusMonths(12), Due.Of(Of(12, null), Use).On);
+        Assert.Equal(Today.PlusDays(188), Due.Of(Of(null, 7_500), Use).On);
         Assert.Null(Due.Of(new Reminder { Title = "x", EveryDistance = 5_000, StartsOn = Today }, Use).On);
     }
 
     [Fact]
-    public void A_month_that_is_too_short_ends_on_its_last_day() => Assert.Equal(new DateOnly(2027, 2, 28), Due.Of(Of(3, null, new DateOnly(2026, 11, 30)), Use).On);
+    public void A_month_that_is_too_short_ends_on_its_last_day() => Assert.Equal(new LocalDate(2027, 2, 28), Due.Of(Of(3, null, new LocalDate(2026, 11, 30)), Use).On);
 
     [Fact]
     public void A_car_that_went_the_distance_before_the_interval_began_is_not_due_before_it_began()
     {
-        var last = Today.AddDays(-20);
+        var last = Today.PlusDays(-20);
         Assert.Equal(last, Due.Of(Of(null, 7_500, last, 44_000), Use).On);
     }
 
     [Fact]
     public void It_is_never_due_later_because_the_car_goes_further() => Gen.Select(Gen.Int[0, 90_000], Gen.Int[1, 24], Gen.Int[500, 30_000], Gen.Int[1, 120]).Sample((at, months, distance, perDay) =>
     {
-        var reminder = Of(months, distance, Today.AddDays(-100), at);
+        var reminder = Of(months, distance, Today.PlusDays(-100), at);
         var slow = Due.Of(reminder, new CarUse(Today, 60_000, perDay)).On;
         var fast = Due.Of(reminder, new CarUse(Today, 60_500, perDay)).On;
         return fast <= slow;
@@ -62,11 +63,11 @@ public class ReminderTests
     [Fact]
     public void A_last_time_that_was_taken_back_does_not_count()
     {
-        var reminder = Of(6, null, Today.AddDays(-300));
+        var reminder = Of(6, null, Today.PlusDays(-300));
         var done = reminder.Done(Today, 60_000, 7);
         Assert.Equal(DueState.Later, Due.Of(reminder, Use).State);
-        done.TakenBackAt = new DateTime(2026, 11, 23, 0, 0, 0, DateTimeKind.Utc);
-        Assert.Equal((Today.AddDays(-300), DueState.Late), (reminder.Last!.On, Due.Of(reminder, Use).State));
+        done.TakenBackAt = Instant.FromUtc(2026, 11, 23, 0, 0, 0);
+        Assert.Equal((Today.PlusDays(-300), DueState.Late), (reminder.Last!.On, Due.Of(reminder, Use).State));
     }
 
     [Theory]
@@ -104,8 +105,8 @@ public class ReminderTests
     [Fact]
     public void The_use_of_a_car_comes_from_its_readings_or_from_what_was_just_typed()
     {
-        var now = new DateTime(2026, 11, 23, 12, 0, 0, DateTimeKind.Utc);
-        OdometerReading[] readings = [new() { Reading = 50_000, At = now.AddDays(-100) }, new() { Reading = 54_000, At = now.AddDays(-20) }];
+        var now = Instant.FromUtc(2026, 11, 23, 12, 0, 0);
+        OdometerReading[] readings = [new() { Reading = 50_000, At = now.PlusDays(-100) }, new() { Reading = 54_000, At = now.PlusDays(-20) }];
         Assert.Equal((55_000, 50m), (CarUse.Of(readings, 32, Today, now).Reading!.Value, CarUse.Of(readings, 32, Today, now).PerDay));
         Assert.Equal(56_000, CarUse.Of(readings, 32, Today, now, 56_000).Reading);
         Assert.Equal((null, 32m), (CarUse.Of([], 32, Today, now).Reading, CarUse.Of([], 32, Today, now).PerDay));

@@ -5,6 +5,7 @@ using Yardstick.Core.Imports;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Core.Tests.Imports;
@@ -12,7 +13,7 @@ namespace Yardstick.Core.Tests.Imports;
 /// <summary>Rows of files: which column is which, what they say, orders of a former program.</summary>
 public class ImportTests
 {
-    private static readonly DateTime Now = new(2026, 11, 23, 15, 20, 0, DateTimeKind.Utc);
+    private static readonly Instant Now = Instant.FromUtc(2026, 11, 23, 15, 20, 0);
 
     private static ImportRow Row(params (string Field, string Text)[] cells) => new(2, cells.ToDictionary(c => c.Field, c => c.Text));
 
@@ -59,7 +60,7 @@ public class ImportTests
     [InlineData("3/4/2021", "GB", "2021-04-03")]
     [InlineData("14.3.2021", "DE", "2021-03-14")]
     [InlineData("2021-03-14 09:30:00", "US", "2021-03-14")]
-    public void A_day_is_read_as_the_shops_country_writes_it(string text, string country, string day) => Assert.Equal(DateOnly.Parse(day, System.Globalization.CultureInfo.InvariantCulture), Row(("on", text)).Day("on", country).Value);
+    public void A_day_is_read_as_the_shops_country_writes_it(string text, string country, string day) => Assert.Equal(Times.Day(day), Row(("on", text)).Day("on", country).Value);
 
     [Theory]
     [InlineData("2/30/2021")]
@@ -70,7 +71,7 @@ public class ImportTests
     [Fact]
     public void A_customer_comes_with_all_that_the_row_knows()
     {
-        var customer = Row(("key", "C-7"), ("lastName", "Sorensen, Imke"), ("phone", "(207) 555-0142"), ("phone2", "207.555.0143"), ("phone3", "2075550142"), ("email", "IMKE@mail.example"), ("street", "12 Pier Street"), ("city", "Lantern Bay"), ("region", "ME"), ("postalCode", "04999"), ("notes", "'=2+2")).Customer("US", Now, Now).Value;
+        var customer = Row(("key", "C-7"), ("lastName", "Sorensen, Imke"), ("phone", "(207) 555-0142"), ("phone2", "207.555.0143"), ("phone3", "2075550142"), ("email", "IMKE@mail.example"), ("street", "12 Pier Street"), ("city", "Lantern Bay"), ("region", "ME"), ("postalCode", "04999"), ("notes", "'=2+2")).Customer("US", Now.InUtc().LocalDateTime, Now).Value;
         Assert.Equal(("Imke Sorensen", "C-7", "12 Pier Street\nLantern Bay, ME 04999", "=2+2", 1), (customer.DisplayName, customer.FormerKey, customer.Address, customer.Notes, customer.Version));
         Assert.Equal(["+12075550142", "+12075550143"], customer.Phones.Select(p => p.Number));
     }
@@ -83,21 +84,21 @@ public class ImportTests
     {
         var row = Row([("lastName", "Sorensen"), .. new[] { (field, text) }.Where(_ => field != "lastName")]);
         if (field == "lastName") row = Row(("lastName", text));
-        Assert.Contains(word, row.Customer("US", Now, Now).Problem!.Message, StringComparison.OrdinalIgnoreCase);
+        Assert.Contains(word, row.Customer("US", Now.InUtc().LocalDateTime, Now).Problem!.Message, StringComparison.OrdinalIgnoreCase);
     }
 
     [Fact]
     public void A_car_comes_with_its_reading_on_the_day_it_was_read()
     {
-        var vehicle = Row(("plate", "lbt 1"), ("year", "2018"), ("make", "Tarnow"), ("odometer", "61,204"), ("odometerOn", "3/14/2021"), ("transmission", "manual")).Vehicle("US", 2026, Now, d => DateTime.SpecifyKind(d, DateTimeKind.Utc)).Value;
-        Assert.Equal(("LBT 1", "manual", 61_204, new DateTime(2021, 3, 14, 12, 0, 0, DateTimeKind.Utc)), (vehicle.Plate, vehicle.Transmission, vehicle.Readings[0].Reading, vehicle.Readings[0].At));
-        var early = new DateTime(2026, 11, 23, 1, 0, 0, DateTimeKind.Utc);
-        Assert.Equal(early, Row(("plate", "lbt 1"), ("odometer", "5"), ("odometerOn", "2026-11-23")).Vehicle("US", 2026, early, d => DateTime.SpecifyKind(d, DateTimeKind.Utc)).Value.Readings[0].At);
+        var vehicle = Row(("plate", "lbt 1"), ("year", "2018"), ("make", "Tarnow"), ("odometer", "61,204"), ("odometerOn", "3/14/2021"), ("transmission", "manual")).Vehicle("US", 2026, Now, d => d.Utc()).Value;
+        Assert.Equal(("LBT 1", "manual", 61_204, Instant.FromUtc(2021, 3, 14, 12, 0, 0)), (vehicle.Plate, vehicle.Transmission, vehicle.Readings[0].Reading, vehicle.Readings[0].At));
+        var early = Instant.FromUtc(2026, 11, 23, 1, 0, 0);
+        Assert.Equal(early, Row(("plate", "lbt 1"), ("odometer", "5"), ("odometerOn", "2026-11-23")).Vehicle("US", 2026, early, d => d.Utc()).Value.Readings[0].At);
         foreach (var (field, text, word) in new[] { ("odometer", "lots", "odometer"), ("odometerOn", "2030-01-01", "not come"), ("year", "2040", "model year"), ("vin", "123", "17 characters") })
         {
             var bad = Row(("plate", "X 1"), ("odometer", "5"), (field == "odometer" ? "color" : "trim", "a"));
             var cells = new Dictionary<string, string>(bad.Cells) { [field] = text };
-            Assert.Contains(word, new ImportRow(2, cells).Vehicle("US", 2026, Now, d => d).Problem!.Message, StringComparison.OrdinalIgnoreCase);
+            Assert.Contains(word, new ImportRow(2, cells).Vehicle("US", 2026, Now, d => d.Utc()).Problem!.Message, StringComparison.OrdinalIgnoreCase);
         }
     }
 

@@ -9,8 +9,8 @@ namespace Yardstick.Core.Tests.Orders;
 /// <summary>Discounts, order of lines and jobs, overlap, what comes along with single parts, facts, canned jobs.</summary>
 public class EstimateTests
 {
-    private static readonly Actor Mina = new(2, new DateTime(2026, 11, 23, 15, 20, 0, DateTimeKind.Utc), "tab") { Rights = Rights.Of(Role.Writer) };
-    private static readonly DateOnly Day = new(2026, 11, 23);
+    private static readonly Actor Mina = new(2, Instant.FromUtc(2026, 11, 23, 15, 20, 0), "tab") { Rights = Rights.Of(Role.Writer) };
+    private static readonly LocalDate Day = new(2026, 11, 23);
     private static readonly ShopPolicy Policy = ShopPolicy.Read("""
         {"currency":"USD","pricesIncludeTax":false,"laborRates":{"general":100.00,"fleet":80.00},"laborCostPerHour":40.00,
         "markupBands":{"standard":[{"upTo":null,"multiplier":2.0}]},"categories":{},"priceEnding":"none","capAtList":false,
@@ -258,7 +258,7 @@ public class EstimateTests
     {
         var line = Labor("x", (decimal)hours, operation);
         line.IsExcluded = @out;
-        if (price.Length > 0) line.Price = decimal.Parse(price);
+        if (price.Length > 0) line.Price = decimal.Parse(price, System.Globalization.CultureInfo.InvariantCulture);
         Assert.Equal(unsourced, line.IsUnsourced);
     }
 

@@ -11,8 +11,8 @@ namespace Yardstick.Core.Tests.Orders;
 /// <summary>The header of an order, and what is signed when the car comes.</summary>
 public class HeaderTests
 {
-    private static readonly DateTime Now = new(2026, 11, 23, 10, 20, 0);
-    private static readonly Actor Writer = new(2, DateTime.SpecifyKind(Now, DateTimeKind.Utc), "tab");
+    private static readonly LocalDateTime Now = new(2026, 11, 23, 10, 20, 0);
+    private static readonly Actor Writer = new(2, Now.Utc(), "tab");
     private static readonly OrderPeople People = new(new HashSet<long> { 3 }, new HashSet<long> { 9 }, new HashSet<long> { 4 });
 
     private static Order New() => new() { Id = 1, Number = 2147, VehicleId = 1, CustomerId = 5, WriterId = 2, OdometerIn = 88_412 };
@@ -99,10 +99,10 @@ public class HeaderTests
     public void What_is_signed_says_car_concerns_and_everything_that_was_agreed()
     {
         var order = New();
-        (order.OldPartsBack, order.WashingWanted, order.CustomerWaits, order.KeyTag, order.KeysAt, order.PromisedAt) = (true, true, true, "14", "on the board", new DateTime(2026, 11, 23, 16, 0, 0));
+        (order.OldPartsBack, order.WashingWanted, order.CustomerWaits, order.KeyTag, order.KeysAt, order.PromisedAt) = (true, true, true, "14", "on the board", new LocalDateTime(2026, 11, 23, 16, 0, 0));
         order.AddConcern("Sweet smell", Writer);
         order.AddConcern("Heater cold", Writer);
-        var customer = Customer.Create("Imke", "Sorensen", null, "207 555 0142", null, "US", Now).Value;
+        var customer = Customer.Create("Imke", "Sorensen", null, "207 555 0142", null, "US", Now.Utc()).Value;
         var car = Vehicle.Create(new VehicleInput("LBT 4471", null, null, "2018", "Tarnow", "Petrel", null, null), 2026).Value;
         var shop = new Shop { Name = "Lantern Bay", TimeZone = "Etc/GMT", CheckInTerms = "The terms" };
         var sheet = DocumentMaker.OfCheckIn(order, new DocumentParties(customer, car, "Mina O."), shop, Now);

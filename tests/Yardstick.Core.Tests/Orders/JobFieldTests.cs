@@ -22,7 +22,7 @@ public class JobFieldTests
         return order;
     }
 
-    private static Answer Says(DecisionKind kind) => new(kind, "Vesa", AnswerChannel.Phone, "", kind == DecisionKind.Deferred ? new DateOnly(2027, 2, 1) : null);
+    private static Answer Says(DecisionKind kind) => new(kind, "Vesa", AnswerChannel.Phone, "", kind == DecisionKind.Deferred ? new LocalDate(2027, 2, 1) : null);
 
     [Theory]
     [InlineData("title", "  ", "text.empty")]
@@ -150,11 +150,11 @@ public class JobFieldTests
         Assert.Equal("channel", order.PutOffAgain(11, null, "No", "Vesa", AnswerChannel.Link, Mina).Problem!.Field);
         Assert.Equal("text.long", order.PutOffAgain(11, null, new string('x', 2001), "Vesa", AnswerChannel.Phone, Mina).Problem!.Code);
         Assert.Equal("job.gone", order.PutOffAgain(99, null, "No", "Vesa", AnswerChannel.Phone, Mina).Problem!.Code);
-        var again = order.PutOffAgain(11, new DateOnly(2027, 5, 1), "After the summer", "Vesa", AnswerChannel.Message, Mina).Value;
-        Assert.Equal((DecisionKind.Deferred, new DateOnly(2027, 5, 1), "After the summer", AnswerChannel.Message), (again.Kind, again.DeferUntil!.Value, again.Note, again.Channel));
+        var again = order.PutOffAgain(11, new LocalDate(2027, 5, 1), "After the summer", "Vesa", AnswerChannel.Message, Mina).Value;
+        Assert.Equal((DecisionKind.Deferred, new LocalDate(2027, 5, 1), "After the summer", AnswerChannel.Message), (again.Kind, again.DeferUntil!.Value, again.Note, again.Channel));
         Assert.Equal(2, order.Decisions.Count);
         Assert.True(order.PutOffAgain(11, null, "The car is sold", "Vesa", AnswerChannel.InPerson, Mina).Ok);
-        Assert.Equal((DecisionKind.Declined, (DateOnly?)null), (order.Jobs[0].Decision, order.Jobs[0].DeferUntil));
+        Assert.Equal((DecisionKind.Declined, (LocalDate?)null), (order.Jobs[0].Decision, order.Jobs[0].DeferUntil));
         Assert.Equal(OrderState.Posted, order.State);
     }
 
@@ -178,5 +178,23 @@ public class JobFieldTests
         Assert.Equal(7, order.Jobs[0].Lines[1].OverrideById);
         Assert.True(order.SetLine(102, "unitPrice", "", Mina).Ok);
         Assert.Null(order.Jobs[0].Lines[1].OverrideById);
+    }
+
+    [Theory]
+    [InlineData("unitPrice")]
+    [InlineData("fixedPrice")]
+    [InlineData("discount")]
+    public void Prices_ask_the_right_to_set_them_whoever_calls(string what)
+    {
+        var order = Made();
+        var nobody = Mina with { Rights = [] };
+        var problem = what switch
+        {
+            "unitPrice" => order.SetLine(102, "unitPrice", "10", nobody).Problem,
+            "fixedPrice" => order.SetJob(11, "fixedPrice", "10", nobody).Problem,
+            _ => order.Give(GivenDiscount.Parse("10%", Core.Pricing.DiscountBase.All, "").Value, nobody).Problem,
+        };
+        Assert.Equal("rights.right", problem!.Code);
+        Assert.True(order.SetLine(102, "description", "Other", nobody).Ok);
     }
 }

@@ -16,8 +16,9 @@ namespace Yardstick.Core.Tests.Orders;
 /// <summary>The order refuses what the rules refuse.</summary>
 public class OrderTests
 {
-    private static readonly DateTime Now = new(2026, 11, 23, 15, 20, 0, DateTimeKind.Utc);
-    private static readonly DateOnly Today = DateOnly.FromDateTime(Now);
+    private static readonly Instant Now = Instant.FromUtc(2026, 11, 23, 15, 20, 0);
+    private static LocalDateTime Wall => Now.InUtc().LocalDateTime;
+    private static readonly LocalDate Today = Wall.Date;
     private static readonly Actor Writer = new(2, Now, "tab") { Rights = Rights.Of(Role.Writer) };
     private static readonly ShopPolicy Policy = new() { Pricing = ExampleTests.Case("01-one-job.json").Policy };
 
@@ -34,9 +35,9 @@ public class OrderTests
         return order;
     }
 
-    private static Result<Decision> Decide(Order order, DecisionKind kind, DateOnly? until = null, int? reading = null, string who = "Imke Sorensen")
+    private static Result<Decision> Decide(Order order, DecisionKind kind, LocalDate? until = null, int? reading = null, string who = "Imke Sorensen")
     {
-        var decided = order.Decide(10, new Answer(kind, who, AnswerChannel.Phone, "", until, reading), Price, Writer with { At = Now.AddMinutes(order.Decisions.Count) });
+        var decided = order.Decide(10, new Answer(kind, who, AnswerChannel.Phone, "", until, reading), Price, Writer with { At = Now.PlusMinutes(order.Decisions.Count) });
         OrderPricing.Refresh(order, null, Policy, Today);
         return decided;
     }
@@ -108,7 +109,7 @@ public class OrderTests
     [InlineData(DecisionKind.Deferred, null, null, "Imke", "decision.defer")]
     [InlineData(DecisionKind.Deferred, null, 80_000, "Imke", "decision.defer")]
     public void A_deferral_needs_a_day_or_a_reading_to_come(DecisionKind kind, string? until, int? reading, string who, string code) =>
-        Assert.Equal(code, Decide(WithJob(), kind, until is null ? null : DateOnly.Parse(until, System.Globalization.CultureInfo.InvariantCulture), reading, who).Problem!.Code);
+        Assert.Equal(code, Decide(WithJob(), kind, until is null ? null : Times.Day(until), reading, who).Problem!.Code);
 
     [Fact]
     public void A_deferral_to_a_reading_is_kept()
@@ -139,7 +140,7 @@ public class OrderTests
         Assert.Equal(["job.open", "part.needed", "odometer.out"], Codes());
         order.FinishJob(10, Policy, Writer);
         order.ReceivePart(101, 1, 88.4m, Writer);
-        order.SetHeader("odometerOut", "88,415", Now, Writer);
+        order.SetHeader("odometerOut", "88,415", Wall, Writer);
         Assert.Empty(Codes());
         Assert.Equal("clock.running", ClosingBlockers.Of(order, Policy, [], ["Ana"])[0].Code);
         order.Post(Writer);
@@ -148,7 +149,7 @@ public class OrderTests
 
     [Fact]
     public void The_odometer_does_not_run_backwards() =>
-        Assert.Equal("odometerOut", WithJob().SetHeader("odometerOut", "88,000", Now, Writer).Problem!.Field);
+        Assert.Equal("odometerOut", WithJob().SetHeader("odometerOut", "88,000", Wall, Writer).Problem!.Field);
 
     [Fact]
     public void Stock_is_kept_for_approved_lines_and_let_go()
@@ -190,8 +191,8 @@ public class OrderTests
     [InlineData(60, Stage.InWork, 30, 30, PromiseState.Holds)]
     public void Promises_are_judged_honestly(int? promised, Stage stage, int? workEnds, int? parts, PromiseState state)
     {
-        DateTime? At(int? minutes) => minutes is { } m ? Now.AddMinutes(m) : null;
-        Assert.Equal(state, Promise.State(At(promised), stage, At(workEnds), At(parts), Now));
+        LocalDateTime? At(int? minutes) => minutes is { } m ? Wall.PlusMinutes(m) : null;
+        Assert.Equal(state, Promise.State(At(promised), stage, At(workEnds), At(parts), Wall));
     }
 
     private static readonly ShopPolicy Tires = new() { Pricing = ExampleTests.Case("03-tires-with-companions.json").Policy };
@@ -267,13 +268,13 @@ public class OrderTests
         Assert.True(Tax("") > Tax("City") && Tax("City") > 0);
         Assert.Equal((0m, Tax("")), (Tax("Resale"), Tax("Unknown")));
         // The exemption ends with its certificate.
-        decimal Until(DateOnly day) => OrderPricing.Price(order, new Customer { LastName = "A", TaxExempt = "Resale", TaxExemptUntil = day }, exempt, JobSelection.All, Today).Taxes.Sum(t => t.Amount);
-        Assert.Equal((0m, Tax("")), (Until(Today), Until(Today.AddDays(-1))));
+        decimal Until(LocalDate day) => OrderPricing.Price(order, new Customer { LastName = "A", TaxExempt = "Resale", TaxExemptUntil = day }, exempt, JobSelection.All, Today).Taxes.Sum(t => t.Amount);
+        Assert.Equal((0m, Tax("")), (Until(Today), Until(Today.PlusDays(-1))));
     }
 
     private static Order Earlier(long id, int daysAgo, params Job[] jobs)
     {
-        var order = new Order { Id = id, State = OrderState.Posted, OpenedAt = Now.AddDays(-daysAgo), PostedAt = Now.AddDays(-daysAgo) };
+        var order = new Order { Id = id, State = OrderState.Posted, OpenedAt = Now.PlusDays(-daysAgo), PostedAt = Now.PlusDays(-daysAgo) };
         order.Jobs.AddRange(jobs);
         return order;
     }
@@ -301,7 +302,7 @@ public class OrderTests
     [InlineData(null, 95_000, Urgency.Later)]
     public void Urgency_goes_by_day_or_by_reading_whichever_comes_first(int? days, int? reading, Urgency urgency)
     {
-        var job = new Job { Title = "T", DeferUntil = days is { } d ? Today.AddDays(d) : null, DeferAtReading = reading };
+        var job = new Job { Title = "T", DeferUntil = days is { } d ? Today.PlusDays(d) : null, DeferAtReading = reading };
         Assert.Equal(urgency, EarlierWork.UrgencyOf(job, Today, 88_412, 40));
     }
 
@@ -323,11 +324,11 @@ public class OrderTests
     [Fact]
     public void Distance_a_day_is_not_moved_by_one_bad_reading()
     {
-        OdometerReading At(int daysAgo, int reading) => new() { At = Now.AddDays(-daysAgo), Reading = reading };
+        OdometerReading At(int daysAgo, int reading) => new() { At = Now.PlusDays(-daysAgo), Reading = reading };
         Assert.Equal(32, DistancePerDay.Of([], 32));
         Assert.Equal(32, DistancePerDay.Of([At(10, 100), At(0, 900)], 32));
         Assert.Equal(40, DistancePerDay.Of([At(300, 70_000), At(200, 74_000), At(100, 78_000), At(0, 82_000)], 32));
         Assert.InRange(DistancePerDay.Of([At(400, 66_000), At(300, 70_000), At(200, 740_000), At(100, 78_000), At(0, 82_000)], 32), 38, 42);
-        Assert.Equal(82_400, DistancePerDay.Predicted(At(0, 82_000), 40, Now.AddDays(10)));
+        Assert.Equal(82_400, DistancePerDay.Predicted(At(0, 82_000), 40, Now.PlusDays(10)));
     }
 }

@@ -7,7 +7,7 @@ namespace Yardstick.Core.Tests.Orders;
 /// <summary>Phrases and trouble codes.</summary>
 public class PhraseTests
 {
-    private static readonly DateTime Now = new(2026, 11, 23, 15, 0, 0, DateTimeKind.Utc);
+    private static readonly Instant Now = Instant.FromUtc(2026, 11, 23, 15, 0, 0);
 
     private static Phrase Used(string text, int uses) => new() { Text = text, Uses = uses, LastUsedAt = Now };
 

@@ -1,4 +1,5 @@
 using Yardstick.Core.Orders;
+using Yardstick.Core.Values;
 using static Yardstick.Core.Tests.Sample;
 
 namespace Yardstick.Core.Tests.Orders;
@@ -36,7 +37,7 @@ public class PutOffTests
     {
         Assert.Equal((null, 95_000), (Until(null, "95,000").Value.DeferUntil, Until(null, "95,000").Value.DeferAtReading));
         var both = Until("in 3 months", "95000").Value;
-        Assert.Equal((new DateOnly(2027, 2, 23), 95_000, "Vesa", "After the trip"), (both.DeferUntil!.Value, both.DeferAtReading!.Value, both.DecidedBy, both.Note));
+        Assert.Equal((new LocalDate(2027, 2, 23), 95_000, "Vesa", "After the trip"), (both.DeferUntil!.Value, both.DeferAtReading!.Value, both.DecidedBy, both.Note));
         // Neither is left to the order, which says what is missing.
         Assert.Equal(Later, Until(" ", "").Value);
     }

@@ -1,6 +1,7 @@
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Purchasing;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Tests.Purchasing;
 
@@ -13,7 +14,7 @@ public class PartStateTests
 
     private static Part Stocked(decimal onHand) => new() { Number = "BP-1", Description = "Pads", OnHand = onHand };
 
-    private static PurchaseOrder Order(PurchaseOrderState state, string trouble = "") => new() { State = state, Trouble = trouble, ExpectedAt = new DateTime(2026, 11, 24, 9, 0, 0, DateTimeKind.Utc) };
+    private static PurchaseOrder Order(PurchaseOrderState state, string trouble = "") => new() { State = state, Trouble = trouble, ExpectedAt = Instant.FromUtc(2026, 11, 24, 9, 0, 0) };
 
     [Fact]
     public void Nobody_waits_for_what_is_only_proposed()
@@ -36,7 +37,7 @@ public class PartStateTests
     public void What_is_ordered_says_from_whom_when_and_what_is_wrong()
     {
         var on = PartState.Of(Approved, Pads(), null, Order(PurchaseOrderState.Confirmed), "Harbor Parts");
-        Assert.Equal((PartStateCode.Ordered, "Harbor Parts: confirmed", 9), (on.Code, on.Text, on.ExpectedAt!.Value.Hour));
+        Assert.Equal((PartStateCode.Ordered, "Harbor Parts: confirmed", 9), (on.Code, on.Text, on.ExpectedAt!.Value.InUtc().Hour));
         Assert.Equal(PartStateCode.Trouble, PartState.Of(Approved, Pads(), null, Order(PurchaseOrderState.Confirmed, "does not answer"), "Harbor Parts").Code);
         // What came is not on the way any more; what did not come with it is needed again.
         Assert.Equal(PartStateCode.Needed, PartState.Of(Approved, Pads(received: 1), null, Order(PurchaseOrderState.Received), "Harbor Parts").Code);

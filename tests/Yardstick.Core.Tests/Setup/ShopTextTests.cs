@@ -1,4 +1,5 @@
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Tests.Setup;
 
@@ -20,7 +21,7 @@ public class ShopTextTests
     {
         var refused = shop.SetText(field, text);
         Assert.Equal((code, field), (refused.Problem!.Code, refused.Problem.Field));
-        Assert.Equal((30, "", new TimeOnly(20, 0)), (shop.EstimateDays, shop.PublicAddress, shop.QuietFrom));
+        Assert.Equal((30, "", new LocalTime(20, 0)), (shop.EstimateDays, shop.PublicAddress, shop.QuietFrom));
     }
 
     [Fact]
@@ -29,14 +30,14 @@ public class ShopTextTests
         Assert.Equal("text.long", shop.SetText("terms", new string('x', 6001)).Problem!.Code);
         Assert.Equal(("", "Twelve months."), (shop.SetText("terms", " Twelve months. ").Value.Old, shop.Terms));
         Assert.Equal("30", shop.SetText("estimateDays", "14").Value.Old);
-        Assert.Equal(new DateOnly(2026, 12, 7), shop.ValidUntil(new DateTime(2026, 11, 23, 23, 59, 0)));
+        Assert.Equal(new LocalDate(2026, 12, 7), shop.ValidUntil(new LocalDateTime(2026, 11, 23, 23, 59, 0)));
         Assert.True(shop.SetText("publicAddress", "https://shop.example/").Ok);
         Assert.Equal("https://shop.example", shop.PublicAddress);
         Assert.True(shop.SetText("publicAddress", "").Ok);
         Assert.True(shop.SetText("declineReasons", "Too dear\n\n Later \nToo dear").Ok);
         Assert.Equal("Too dear\nLater", shop.DeclineReasons);
         Assert.True(shop.SetText("quietUntil", "7:30 am").Ok);
-        Assert.Equal(new TimeOnly(7, 30), shop.QuietUntil);
+        Assert.Equal(new LocalTime(7, 30), shop.QuietUntil);
     }
 
     [Theory]
@@ -48,7 +49,7 @@ public class ShopTextTests
     [InlineData("2026-11-24T13:00:00", "2026-11-24T13:00:00")]
     public void A_text_waits_for_the_end_of_the_quiet_hours(string now, string may)
     {
-        static DateTime Utc(string text) => DateTime.SpecifyKind(DateTime.Parse(text, System.Globalization.CultureInfo.InvariantCulture), DateTimeKind.Utc);
+        static Instant Utc(string text) => Times.Wall(text).Utc();
         Assert.Equal(Utc(may), shop.MayText(Utc(now)));
         // The same hour twice: nothing is quiet.
         (shop.QuietFrom, shop.QuietUntil) = (new(8, 0), new(8, 0));
@@ -59,9 +60,19 @@ public class ShopTextTests
     public void Quiet_hours_within_a_day_end_on_that_day()
     {
         (shop.QuietFrom, shop.QuietUntil) = (new(12, 0), new(13, 30));
-        Assert.Equal(new DateTime(2026, 11, 23, 18, 30, 0, DateTimeKind.Utc), shop.MayText(new DateTime(2026, 11, 23, 17, 15, 0, DateTimeKind.Utc)));
+        Assert.Equal(Instant.FromUtc(2026, 11, 23, 18, 30, 0), shop.MayText(Instant.FromUtc(2026, 11, 23, 17, 15, 0)));
         // The night on which the clock goes back has its end at the wall time that was set.
         (shop.QuietFrom, shop.QuietUntil) = (new(20, 0), new(8, 0));
-        Assert.Equal(new DateTime(2026, 11, 1, 13, 0, 0, DateTimeKind.Utc), shop.MayText(new DateTime(2026, 11, 1, 2, 0, 0, DateTimeKind.Utc)));
+        Assert.Equal(Instant.FromUtc(2026, 11, 1, 13, 0, 0), shop.MayText(Instant.FromUtc(2026, 11, 1, 2, 0, 0)));
+    }
+
+    [Theory]
+    [InlineData("2026-11-01 01:30", "2026-11-01 05:30")] // Comes twice: the first.
+    [InlineData("2026-03-08 02:30", "2026-03-08 07:30")] // Is skipped: read with the offset before.
+    [InlineData("2026-07-01 12:00", "2026-07-01 16:00")]
+    public void A_wall_time_that_comes_twice_or_never_is_one_moment(string wall, string utc)
+    {
+        var shop = new Shop { Name = "Shop", TimeZone = "America/New_York" };
+        Assert.Equal(Times.Wall(utc).Utc(), shop.Utc(Times.Wall(wall)));
     }
 }

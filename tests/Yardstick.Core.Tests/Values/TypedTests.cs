@@ -5,7 +5,7 @@ namespace Yardstick.Core.Tests.Values;
 /// <summary>Figures, times, plates, VINs and phones are understood however they are typed, or refused in a sentence.</summary>
 public class TypedTests
 {
-    private static readonly DateTime Now = new(2026, 11, 23, 10, 20, 0);
+    private static readonly LocalDateTime Now = new(2026, 11, 23, 10, 20, 0);
 
     [Theory]
     [InlineData("4", 4)]
@@ -71,7 +71,7 @@ public class TypedTests
     [InlineData("today 3:15 pm", "2026-11-23T15:15")]
     [InlineData("2026-12-01T09:45:00", "2026-12-01T09:45")]
     public void Moments(string text, string value) =>
-        Assert.Equal(DateTime.Parse(value, System.Globalization.CultureInfo.InvariantCulture), DateTimeInput.Read(text, Now, "promisedAt", new TimeOnly(17, 0)).Value);
+        Assert.Equal(Times.Wall(value), DateTimeInput.Read(text, Now, "promisedAt", new LocalTime(17, 0)).Value);
 
     [Theory]
     [InlineData("soon")]
@@ -80,7 +80,7 @@ public class TypedTests
     [InlineData("13/45")]
     [InlineData("2/30")]
     [InlineData("2/29/2027")]
-    public void Moments_refused(string text) => Assert.False(DateTimeInput.Read(text, Now, "promisedAt", new TimeOnly(17, 0)).Ok);
+    public void Moments_refused(string text) => Assert.False(DateTimeInput.Read(text, Now, "promisedAt", new LocalTime(17, 0)).Ok);
 
     [Theory]
     [InlineData("in 3 months", "2027-02-23")]
@@ -91,7 +91,7 @@ public class TypedTests
     [InlineData("feb 29", "2028-02-29")]
     [InlineData("2/14/29", "2029-02-14")]
     [InlineData("december 3 2027", "2027-12-03")]
-    public void Days(string text, string value) => Assert.Equal(DateOnly.Parse(value, System.Globalization.CultureInfo.InvariantCulture), DateTimeInput.Day(text, Now, "deferUntil").Value);
+    public void Days(string text, string value) => Assert.Equal(Times.Day(value), DateTimeInput.Day(text, Now, "deferUntil").Value);
 
     [Theory]
     [InlineData("1M8GDM9AXKP042788", true)]

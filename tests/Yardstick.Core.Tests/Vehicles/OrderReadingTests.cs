@@ -1,3 +1,4 @@
+using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
 using static Yardstick.Core.Tests.Sample;
 
@@ -6,7 +7,7 @@ namespace Yardstick.Core.Tests.Vehicles;
 /// <summary>A lower reading is questioned, wherever it is typed, and a corrected one replaces what it corrects.</summary>
 public class OrderReadingTests
 {
-    private static readonly DateTime Before = Mina.At.AddMonths(-3);
+    private static readonly Instant Before = Mina.At.InUtc().LocalDateTime.PlusMonths(-3).Utc();
 
     private static List<OdometerReading> Sixty() => [new() { OrderId = 1, Reading = 60_000, At = Before }];
 

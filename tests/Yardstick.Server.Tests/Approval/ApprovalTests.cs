@@ -100,7 +100,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         // The record says who answered: the customer, not whoever sent the link.
         Assert.Contains(await db.OrderChanges.Where(c => c.OrderId == order).Select(c => c.ByKind).ToListAsync(), kind => kind == ActorKind.Customer);
         Assert.Contains((await writer.GetAsync($"orders/{order}/record")).AsArray(), e => e!.Text("by") == "The customer");
-        Assert.Equal(DateOnly.FromDateTime(shop.Time.GetUtcNow().UtcDateTime).AddMonths(1), decisions[1].DeferUntil);
+        Assert.Equal(shop.Time.Now().InUtc().Date.PlusMonths(1), decisions[1].DeferUntil);
         Assert.Equal(onlyFirst, decisions[1].AmountAgreed.Amount);
         var copy = await db.StoredSnapshots.SingleAsync(c => c.Id == decisions[0].ShownId);
         Assert.Equal(copy.Hash, EstimateSnapshot.HashOf(copy.Json));

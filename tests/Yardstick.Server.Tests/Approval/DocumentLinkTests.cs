@@ -3,6 +3,7 @@ using System.Text.Json.Nodes;
 using UglyToad.PdfPig;
 using Yardstick.Core.Approval;
 using Yardstick.Core.Messaging;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Tests.Support;
 
@@ -95,7 +96,7 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
         {
             var link = db.DocumentLinks.OrderBy(l => l.Id).Last();
             Assert.Equal(90, (link.ExpiresAt - link.SentAt).TotalDays);
-            link.ExpiresAt = shop.Time.GetUtcNow().UtcDateTime;
+            link.ExpiresAt = shop.Time.Now();
             await db.SaveChangesAsync();
         }
         Assert.StartsWith("This link was good until", (await ShownAsync(customer, second)).Text("sentence"), StringComparison.Ordinal);

@@ -30,7 +30,7 @@ public class PaymentTests(ShopFixture shop) : IClassFixture<ShopFixture>
     private async Task<long> BegunAsync(long invoice, decimal total)
     {
         await using var db = shop.OpenDb();
-        var charge = CardCharge.Begin(invoice, Money.Of(total), new Actor(2, shop.Time.GetUtcNow().UtcDateTime, ""));
+        var charge = CardCharge.Begin(invoice, Money.Of(total), new Actor(2, shop.Time.Now(), ""));
         db.CardCharges.Add(charge);
         await db.SaveChangesAsync();
         return charge.Id;

@@ -106,7 +106,7 @@ public class PdfTests(ShopFixture shop) : IClassFixture<ShopFixture>
             Kind = DocumentKind.Estimate,
             Number = 7,
             OrderNumber = 7,
-            Date = new DateTime(2026, 11, 23),
+            Date = new LocalDateTime(2026, 11, 23, 0, 0),
             ShopName = "Lantern Bay",
             ShopAddress = "",
             ShopPhone = "",

@@ -1,9 +1,10 @@
-using Yardstick.Core.Imports;
 using System.Net;
-using System.Text;
 using System.Text.Json.Nodes;
+using System.Text;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Customers;
+using Yardstick.Core.Imports;
+using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
 using Yardstick.Data;
 using Yardstick.Server.Tests.Support;
@@ -72,7 +73,7 @@ public class ImportTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(["X9", "model year", "whose"], look.List("badRows").Select(b => new[] { "X9", "model year", "whose" }.First(w => b!.Text("reason").Contains(w, StringComparison.Ordinal))));
         await BringInAsync(ingrid, second);
         var car = await db.Vehicles.Include(v => v.Readings).SingleAsync(v => v.Plate == "FAR 100");
-        Assert.Equal((61_204, new DateTime(2021, 3, 14, 16, 0, 0, DateTimeKind.Utc)), (car.Readings[0].Reading, car.Readings[0].At));
+        Assert.Equal((61_204, Instant.FromUtc(2021, 3, 14, 16, 0, 0)), (car.Readings[0].Reading, car.Readings[0].At));
 
         // Ada's car stands on her record: she stays until the car goes, which nobody used.
         await ingrid.PostAsync($"imports/{import}/undo");
@@ -168,7 +169,7 @@ public class ImportTests(ShopFixture shop) : IClassFixture<ShopFixture>
         {
             for (var i = 0; i < 500; i++)
             {
-                var customer = new Customer { LastName = $"Killed{i}", FormerKey = $"K{i}", CreatedAt = ShopFixture.Start.UtcDateTime };
+                var customer = new Customer { LastName = $"Killed{i}", FormerKey = $"K{i}", CreatedAt = Instant.FromDateTimeOffset(ShopFixture.Start) };
                 db.Customers.Add(customer);
             }
             await db.SaveChangesAsync();

@@ -1,11 +1,12 @@
-using System.Net;
 using System.Net.Http.Json;
+using System.Net;
 using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Messaging;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Messaging;
 using Yardstick.Server.Tests.Support;
@@ -111,7 +112,7 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         long text, email;
         await using (var db = shop.OpenDb())
         {
-            Message Interrupted(MessageChannel channel, string address) => new() { OrderId = order, Channel = channel, Address = address, Subject = "x", Body = "x", State = MessageState.HandingOver, At = shop.Time.GetUtcNow().UtcDateTime, NotBefore = shop.Time.GetUtcNow().UtcDateTime, Key = Guid.NewGuid().ToString("N") };
+            Message Interrupted(MessageChannel channel, string address) => new() { OrderId = order, Channel = channel, Address = address, Subject = "x", Body = "x", State = MessageState.HandingOver, At = shop.Time.Now(), NotBefore = shop.Time.Now(), Key = Guid.NewGuid().ToString("N") };
             var (one, two) = (Interrupted(MessageChannel.Text, "+15055550124"), Interrupted(MessageChannel.Email, "killed@example.com"));
             db.Messages.AddRange(one, two);
             await db.SaveChangesAsync();

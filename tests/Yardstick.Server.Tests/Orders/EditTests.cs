@@ -2,6 +2,7 @@ using System.Net;
 using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Tests.Support;
@@ -154,7 +155,7 @@ public class EditTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await mina.SendAsync(HttpMethod.Post, $"orders/{order}/concerns", body, id);
         Assert.Equal(2, (await mina.SheetAsync(order)).List("concerns").Count);
         using var db = shop.OpenDb();
-        await db.Commands.Where(c => c.Id == id).ExecuteUpdateAsync(s => s.SetProperty(c => c.At, c => shop.Time.GetUtcNow().UtcDateTime.AddDays(-8)));
+        await db.Commands.Where(c => c.Id == id).ExecuteUpdateAsync(s => s.SetProperty(c => c.At, c => shop.Time.Now().PlusDays(-8)));
         await forget.ForgetAsync(default);
         Assert.False(await db.Commands.AnyAsync(c => c.Id == id));
     }

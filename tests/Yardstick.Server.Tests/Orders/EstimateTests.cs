@@ -318,7 +318,7 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await using (var db = shop.OpenDb())
         {
             var partId = await db.CannedLines.Where(l => l.CannedJobId == canned && l.PartId != null).Select(l => l.PartId).FirstAsync();
-            (await db.Parts.SingleAsync(p => p.Id == partId)).WithdrawnAt = ShopFixture.Start.UtcDateTime;
+            (await db.Parts.SingleAsync(p => p.Id == partId)).WithdrawnAt = Instant.FromDateTimeOffset(ShopFixture.Start);
             await db.SaveChangesAsync();
         }
         var line = (await JobAsync(mina, order, First(await Take(mina, order, new { kind = "canned", id = canned }), "jobIds"))).List("lines").First(l => l!.Text("kind") == "Part")!;

@@ -53,7 +53,7 @@ public class PolicyTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(compared.List("most").Max(Moved), Moved(compared.List("most")[0]));
 
         using var db = shop.OpenDb();
-        var since = compared["since"]!.GetValue<DateTime>();
+        var since = Instant.FromDateTimeUtc(compared["since"]!.GetValue<DateTime>().ToUniversalTime());
         var posted = await db.Invoices.Where(i => i.PostedAt >= since && i.Kind == Core.Billing.InvoiceKind.Invoice && !db.Invoices.Any(c => c.CorrectsId == i.Id)).ToListAsync();
         Assert.Equal((posted.Count, posted.Sum(i => i.Profit.Amount)), ((int)compared.Number("orders"), compared["before"]!.Number("profit")));
 

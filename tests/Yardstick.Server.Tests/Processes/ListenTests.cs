@@ -1,8 +1,9 @@
 using System.Diagnostics;
 using System.Globalization;
 using System.Net.Http.Json;
-using System.Security.Cryptography;
 using System.Security.Cryptography.X509Certificates;
+using System.Security.Cryptography;
+using Yardstick.Core.Values;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Processes;

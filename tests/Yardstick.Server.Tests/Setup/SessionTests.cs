@@ -235,5 +235,5 @@ public class SessionTests(ShopFixture shop) : IClassFixture<ShopFixture>
     }
 
     [Fact]
-    public void A_session_lasts_fourteen_hours_at_the_longest() => Assert.Equal(TimeSpan.FromHours(14), StaffSession.Longest);
+    public void A_session_lasts_fourteen_hours_at_the_longest() => Assert.Equal(Duration.FromHours(14), StaffSession.Longest);
 }

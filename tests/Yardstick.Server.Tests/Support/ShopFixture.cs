@@ -1,17 +1,18 @@
-using Yardstick.Server.Setup;
 using System.Diagnostics;
 using System.Globalization;
-using System.Net;
 using System.Net.Http.Json;
 using System.Net.Sockets;
+using System.Net;
 using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Logging;
 using Microsoft.Extensions.Time.Testing;
-using Yardstick.Data;
+using Yardstick.Core.Values;
 using Yardstick.Data.Demo;
+using Yardstick.Data;
 using Yardstick.Server.Hosting;
+using Yardstick.Server.Setup;
 
 namespace Yardstick.Server.Tests.Support;
 
@@ -32,7 +33,7 @@ public sealed class ShopFixture : IAsyncLifetime
 
     /// <summary>A day, as the API writes it, so many days and months after the first.</summary>
     public static string Day(int days = 0, int months = 0) =>
-        DateOnly.FromDateTime(Start.UtcDateTime).AddMonths(months).AddDays(days).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+        Start.UtcDateTime.Date.AddMonths(months).AddDays(days).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
     /// <summary>What the first owner types on a server that a test starts.</summary>
     internal const string FirstRunCode = "TEST-CODE";
     private static readonly Lazy<Task<string>> Template = new(MakeTemplateAsync);

@@ -36,7 +36,11 @@ const InvoicePage = lazy(() => import('../areas/Billing/InvoicePage'));
 /** First run, sign-in, or the shop. */
 export function App() {
   const client = useQueryClient();
-  const welcome = useQuery({ queryKey: ['welcome'], queryFn: ({ signal }) => unwrap(api.GET('/api/welcome', { signal })), staleTime: Infinity });
+  const welcome = useQuery({
+    queryKey: ['welcome'],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/welcome', { signal })),
+    staleTime: Infinity,
+  });
   const session = useQuery({
     queryKey: ['session'],
     queryFn: async ({ signal }) => {

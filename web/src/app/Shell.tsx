@@ -105,8 +105,8 @@ const IDLE_MINUTES = 10;
 /** On a terminal that several people use, the screen locks by itself when nobody touches it. */
 function useIdleLock(lock: () => void) {
   const enrolled =
-    useQuery({ queryKey: ['terminal'], queryFn: ({ signal }) => unwrap(api.GET('/api/session/terminal', { signal })), staleTime: Infinity }).data?.enrolled ??
-    false;
+    useQuery({ queryKey: ['terminal'], queryFn: ({ signal }) => unwrap(api.GET('/api/session/terminal', { signal })), staleTime: Infinity })
+      .data?.enrolled ?? false;
   const latest = useRef(lock);
   useEffect(() => {
     latest.current = lock;
@@ -154,7 +154,12 @@ function Person({ onLeft }: { onLeft: () => void }) {
     .join('');
   return (
     <>
-      <button className="me" onClick={(event) => setAnchor(event.currentTarget)} aria-label={`${me.name}, ${ROLES[me.role]}`} aria-haspopup="menu">
+      <button
+        className="me"
+        onClick={(event) => setAnchor(event.currentTarget)}
+        aria-label={`${me.name}, ${ROLES[me.role]}`}
+        aria-haspopup="menu"
+      >
         {initials}
       </button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>

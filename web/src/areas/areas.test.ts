@@ -9,7 +9,9 @@ const IMPORT = /(?:from|import)\s*\(?\s*['"](\.[^'"]+)/g;
 /** What files import within `src`, as pairs of places. */
 function imports(): { from: string; to: string }[] {
   const files = readdirSync(SRC, { recursive: true, encoding: 'utf8' }).filter((f) => /\.tsx?$/.test(f));
-  return files.flatMap((from) => [...readFileSync(join(SRC, from), 'utf8').matchAll(IMPORT)].map((m) => ({ from, to: normalize(join(dirname(from), m[1]!)) })));
+  return files.flatMap((from) =>
+    [...readFileSync(join(SRC, from), 'utf8').matchAll(IMPORT)].map((m) => ({ from, to: normalize(join(dirname(from), m[1]!)) })),
+  );
 }
 
 const area = (place: string) => (place.startsWith('areas/') ? place.split('/')[1]! : null);

@@ -44,7 +44,12 @@ export async function unwrap<T>(call: Promise<Answer<T>>): Promise<T> {
   const { data, error, response } = await call;
   if (response.ok) return data as T;
   const problem = (error ?? {}) as { code?: string; detail?: string; field?: string };
-  throw new Problem(problem.code ?? 'unknown', problem.detail ?? `The server answered with an error (${response.status}).`, problem.field, response.status);
+  throw new Problem(
+    problem.code ?? 'unknown',
+    problem.detail ?? `The server answered with an error (${response.status}).`,
+    problem.field,
+    response.status,
+  );
 }
 
 const tags = new Map<string, string>();
@@ -68,5 +73,7 @@ export async function unlessKept<T extends object>(
 
 /** The sentence of anything that was thrown. */
 export function sentence(error: unknown): string {
-  return error instanceof Problem ? error.message : 'The server does not answer. What you see may be old; it goes on by itself when the connection is back.';
+  return error instanceof Problem
+    ? error.message
+    : 'The server does not answer. What you see may be old; it goes on by itself when the connection is back.';
 }

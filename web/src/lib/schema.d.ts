@@ -10099,18 +10099,14 @@ export interface components {
         ApprovalLinkView: {
             /** Format: int64 */
             id: number;
-            /** Format: date-time */
-            sentAt: string;
+            sentAt: components["schemas"]["Instant"];
             sentBy: string;
-            /** Format: date-time */
-            expiresAt: string;
+            expiresAt: components["schemas"]["Instant"];
             state: components["schemas"]["LinkState"];
-            /** Format: date-time */
-            openedAt: null | string;
+            openedAt: null | components["schemas"]["Instant"];
             /** Format: int32 */
             opened: number;
-            /** Format: date-time */
-            answeredAt: null | string;
+            answeredAt: null | components["schemas"]["Instant"];
         };
         ApprovalPageView: {
             state: components["schemas"]["LinkState"];
@@ -10133,8 +10129,7 @@ export interface components {
             picture: boolean;
             /** Format: int64 */
             size: number;
-            /** Format: date-time */
-            at: string;
+            at: components["schemas"]["Instant"];
             by: string;
         };
         BandRow: {
@@ -10160,8 +10155,7 @@ export interface components {
             keyTag: string;
             stage: components["schemas"]["Stage"];
             stageName: string;
-            /** Format: date-time */
-            promisedAt: null | string;
+            promisedAt: null | components["schemas"]["LocalDateTime"];
             promiseState: components["schemas"]["PromiseState"];
             /** Format: int32 */
             odometerIn: null | number;
@@ -10203,15 +10197,12 @@ export interface components {
             stateCode: null | components["schemas"]["PartStateCode"];
         };
         BenchView: {
-            /** Format: date-time */
-            now: string;
+            now: components["schemas"]["LocalDateTime"];
             present: boolean;
-            /** Format: date-time */
-            presentSince: null | string;
+            presentSince: null | components["schemas"]["Instant"];
             /** Format: int64 */
             onJobId: null | number;
-            /** Format: date-time */
-            onSince: null | string;
+            onSince: null | components["schemas"]["Instant"];
             cars: components["schemas"]["BenchCar"][];
         };
         BenchVinRequest: {
@@ -10220,8 +10211,7 @@ export interface components {
         Campaign: {
             kind: string;
             number: string;
-            /** Format: date */
-            on: string;
+            on: components["schemas"]["LocalDate"];
             title: string;
             text: string;
             remedy: string;
@@ -10386,14 +10376,12 @@ export interface components {
             /** Format: double */
             amount: number;
             message: string;
-            /** Format: date-time */
-            at: string;
+            at: components["schemas"]["Instant"];
         };
         CheckInDocument: {
             /** Format: int64 */
             orderNumber: number;
-            /** Format: date-time */
-            date: string;
+            date: components["schemas"]["LocalDateTime"];
             shopName: string;
             shopAddress: string;
             shopPhone: string;
@@ -10423,8 +10411,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             signedBy: string;
-            /** Format: date-time */
-            at: string;
+            at: components["schemas"]["Instant"];
             by: string;
         };
         CheckInView: {
@@ -10474,16 +10461,14 @@ export interface components {
             /** Format: int64 */
             id: number;
             good: boolean;
-            /** Format: date-time */
-            openedAt: null | string;
+            openedAt: null | components["schemas"]["Instant"];
             /** Format: int32 */
             opened: number;
         };
         ConversationView: {
             messages: components["schemas"]["MessageView"][];
             addresses: components["schemas"]["AddressView"][];
-            /** Format: date-time */
-            quietUntil: null | string;
+            quietUntil: null | components["schemas"]["Instant"];
         };
         CopyRequest: {
             /** Format: int64 */
@@ -10524,8 +10509,7 @@ export interface components {
             warning: string;
             /** Format: int32 */
             lastReading: null | number;
-            /** Format: date-time */
-            lastReadingAt: null | string;
+            lastReadingAt: null | components["schemas"]["Instant"];
             /** Format: int64 */
             openOrderId: null | number;
             /** Format: int64 */
@@ -10539,10 +10523,8 @@ export interface components {
         CustomerFigures: {
             /** Format: int32 */
             visits: number;
-            /** Format: date-time */
-            first: null | string;
-            /** Format: date-time */
-            last: null | string;
+            first: null | components["schemas"]["Instant"];
+            last: null | components["schemas"]["Instant"];
             /** Format: double */
             spent: number;
             /** Format: double */
@@ -10568,8 +10550,7 @@ export interface components {
             cars: number;
             /** Format: int32 */
             visits: number;
-            /** Format: date-time */
-            lastVisit: null | string;
+            lastVisit: null | components["schemas"]["Instant"];
         };
         CustomerPageSetRequest: {
             field: string;
@@ -10591,8 +10572,7 @@ export interface components {
             doNotServe: string;
             taxExempt: string;
             exemptToday: boolean;
-            /** Format: date */
-            taxExemptUntil: null | string;
+            taxExemptUntil: null | components["schemas"]["LocalDate"];
             /** Format: int32 */
             visits: number;
             cars: components["schemas"]["CustomerCar"][];
@@ -10631,14 +10611,12 @@ export interface components {
             kind: components["schemas"]["DecisionKind"];
             decidedBy: string;
             channel: components["schemas"]["AnswerChannel"];
-            /** Format: date-time */
-            at: string;
+            at: components["schemas"]["Instant"];
             askedBy: string;
             /** Format: double */
             amountAgreed: number;
             note: string;
-            /** Format: date */
-            deferUntil: null | string;
+            deferUntil: null | components["schemas"]["LocalDate"];
             /** Format: int32 */
             deferAtReading: null | number;
             leftOut: string;
@@ -10709,8 +10687,7 @@ export interface components {
             phone: string;
             logo: boolean;
             title: string;
-            /** Format: date */
-            sentOn: string;
+            sentOn: components["schemas"]["LocalDate"];
             /** Format: int64 */
             size: number;
         };
@@ -10723,8 +10700,7 @@ export interface components {
             /** Format: int32 */
             version: number;
             changedBy: string;
-            /** Format: date-time */
-            changedAt: string;
+            changedAt: components["schemas"]["Instant"];
         };
         DrawingTitle: {
             key: string;
@@ -10759,8 +10735,7 @@ export interface components {
             title: string;
             car: string;
             thisCar: boolean;
-            /** Format: date */
-            on: string;
+            on: components["schemas"]["LocalDate"];
             /** Format: int32 */
             reading: null | number;
             /** Format: double */
@@ -10813,8 +10788,7 @@ export interface components {
             document: components["schemas"]["ShopDocument"];
             jobs: components["schemas"]["SnapshotJob"][];
             findings: components["schemas"]["SnapshotFinding"][];
-            /** Format: date */
-            validUntil: string;
+            validUntil: components["schemas"]["LocalDate"];
             unsafeTerms: string;
         };
         EverydayPart: {
@@ -10904,8 +10878,7 @@ export interface components {
             rating: components["schemas"]["Rating"];
             photoHash: null | string;
             by: string;
-            /** Format: date-time */
-            at: string;
+            at: components["schemas"]["Instant"];
         };
         FirstRunRequest: {
             shopName: string;
@@ -10926,10 +10899,8 @@ export interface components {
             technicianId: null | number;
             plate: string;
             title: string;
-            /** Format: date-time */
-            start: string;
-            /** Format: date-time */
-            end: string;
+            start: components["schemas"]["LocalDateTime"];
+            end: components["schemas"]["LocalDateTime"];
             /** Format: double */
             hours: number;
             /** Format: double */
@@ -10954,10 +10925,8 @@ export interface components {
             title: string;
             keyTag: string;
             stage: components["schemas"]["Stage"];
-            /** Format: date-time */
-            stageSince: string;
-            /** Format: date-time */
-            promisedAt: null | string;
+            stageSince: components["schemas"]["Instant"];
+            promisedAt: null | components["schemas"]["LocalDateTime"];
             promiseState: components["schemas"]["PromiseState"];
             waitsFor: string;
             job: string;
@@ -10971,12 +10940,9 @@ export interface components {
             version: number;
         };
         FloorPageView: {
-            /** Format: date-time */
-            now: string;
-            /** Format: time */
-            opens: string;
-            /** Format: time */
-            closes: string;
+            now: components["schemas"]["LocalDateTime"];
+            opens: components["schemas"]["LocalTime"];
+            closes: components["schemas"]["LocalTime"];
             stages: components["schemas"]["StageView"][];
             people: components["schemas"]["FloorPerson"][];
             blocks: components["schemas"]["FloorBlock"][];
@@ -10998,8 +10964,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             number: string;
-            /** Format: date */
-            on: string;
+            on: components["schemas"]["LocalDate"];
             title: string;
             /** Format: double */
             total: number;
@@ -11010,8 +10975,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             number: string;
-            /** Format: date */
-            on: string;
+            on: components["schemas"]["LocalDate"];
             /** Format: int64 */
             customerId: null | number;
             /** Format: int64 */
@@ -11048,8 +11012,7 @@ export interface components {
             state: components["schemas"]["PurchaseOrderState"];
             stateText: string;
             trouble: string;
-            /** Format: date-time */
-            expectedAt: null | string;
+            expectedAt: null | components["schemas"]["Instant"];
         };
         HeaderRequest: {
             field: string;
@@ -11076,8 +11039,7 @@ export interface components {
             /** Format: int64 */
             number: number;
             state: components["schemas"]["OrderState"];
-            /** Format: date-time */
-            at: string;
+            at: components["schemas"]["Instant"];
             /** Format: int32 */
             odometer: null | number;
             plate: string;
@@ -11140,8 +11102,7 @@ export interface components {
             onFile: number;
             /** Format: int32 */
             bad: number;
-            /** Format: date-time */
-            at: string;
+            at: components["schemas"]["Instant"];
             by: string;
             remark: string;
         };
@@ -11152,6 +11113,8 @@ export interface components {
             version: number;
             note: null | string;
         };
+        /** Format: date-time */
+        Instant: string;
         /** @enum {unknown} */
         InvoiceKind: "Invoice" | "CreditNote";
         InvoicePageView: {
@@ -11162,8 +11125,7 @@ export interface components {
             kind: components["schemas"]["InvoiceKind"];
             /** Format: int64 */
             orderId: number;
-            /** Format: date-time */
-            postedAt: string;
+            postedAt: components["schemas"]["Instant"];
             postedBy: string;
             /** Format: double */
             total: number;
@@ -11317,6 +11279,12 @@ export interface components {
         };
         /** @enum {unknown} */
         LinkState: "Open" | "Expired" | "Withdrawn" | "Answered" | "Changed";
+        /** Format: date */
+        LocalDate: string;
+        /** Format: date-time */
+        LocalDateTime: string;
+        /** Format: time */
+        LocalTime: string;
         MakeChoice: {
             make: string;
             models: components["schemas"]["ModelChoice"][];
@@ -11356,8 +11324,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             gone: string;
-            /** Format: date-time */
-            at: string;
+            at: components["schemas"]["Instant"];
             by: string;
         };
         /** @enum {unknown} */
@@ -11382,10 +11349,8 @@ export interface components {
             subject: string;
             body: string;
             state: components["schemas"]["MessageState"];
-            /** Format: date-time */
-            at: string;
-            /** Format: date-time */
-            waitsUntil: null | string;
+            at: components["schemas"]["Instant"];
+            waitsUntil: null | components["schemas"]["Instant"];
             by: string;
             trouble: string;
             attachment: string;
@@ -11431,8 +11396,7 @@ export interface components {
             number: number;
             title: string;
             customer: string;
-            /** Format: date-time */
-            postedAt: string;
+            postedAt: components["schemas"]["Instant"];
             /** Format: double */
             totalBefore: number;
             /** Format: double */
@@ -11460,8 +11424,7 @@ export interface components {
             unitCost: number;
             /** Format: int64 */
             supplierId: number;
-            /** Format: date-time */
-            promisedAt: null | string;
+            promisedAt: null | components["schemas"]["LocalDateTime"];
         };
         NewCustomer: {
             firstName: null | string;
@@ -11477,8 +11440,7 @@ export interface components {
         NoticeView: {
             /** Format: int64 */
             id: number;
-            /** Format: date-time */
-            at: string;
+            at: components["schemas"]["Instant"];
             text: string;
             /** Format: int64 */
             orderId: null | number;
@@ -11533,10 +11495,8 @@ export interface components {
             customer: string;
             vehicle: string;
             plate: string;
-            /** Format: date-time */
-            openedAt: string;
-            /** Format: date-time */
-            postedAt: null | string;
+            openedAt: components["schemas"]["Instant"];
+            postedAt: null | components["schemas"]["Instant"];
             /** Format: double */
             total: number;
             /** Format: int64 */
@@ -11566,8 +11526,7 @@ export interface components {
             /** Format: int64 */
             customerId: number;
             name: string;
-            /** Format: date-time */
-            until: string;
+            until: components["schemas"]["Instant"];
             by: string;
         };
         PartsCancelled: {
@@ -11620,8 +11579,7 @@ export interface components {
             /** Format: double */
             change: number;
             cardEnding: string;
-            /** Format: date-time */
-            at: string;
+            at: components["schemas"]["Instant"];
             by: string;
         };
         PeriodFigures: {
@@ -11685,8 +11643,7 @@ export interface components {
         PlanRequest: {
             /** Format: int64 */
             technicianId: null | number;
-            /** Format: date-time */
-            start: string;
+            start: components["schemas"]["LocalDateTime"];
             /** Format: int32 */
             version: number;
         };
@@ -11695,8 +11652,7 @@ export interface components {
             version: number;
             /** Format: int32 */
             days: number;
-            /** Format: date-time */
-            since: string;
+            since: components["schemas"]["Instant"];
             /** Format: int32 */
             orders: number;
             /** Format: int32 */
@@ -11737,8 +11693,7 @@ export interface components {
         PolicyVersionView: {
             /** Format: int64 */
             id: number;
-            /** Format: date-time */
-            inForceAt: string;
+            inForceAt: components["schemas"]["Instant"];
             by: string;
             note: string;
         };
@@ -11824,11 +11779,9 @@ export interface components {
             state: components["schemas"]["PurchaseOrderState"];
             stateText: string;
             supplierReference: string;
-            /** Format: date-time */
-            expectedAt: null | string;
+            expectedAt: null | components["schemas"]["Instant"];
             trouble: string;
-            /** Format: date-time */
-            createdAt: string;
+            createdAt: components["schemas"]["Instant"];
             /** Format: int32 */
             tries: number;
             lines: components["schemas"]["PurchaseLineView"][];
@@ -11855,8 +11808,7 @@ export interface components {
         ReadingView: {
             /** Format: int32 */
             reading: number;
-            /** Format: date-time */
-            at: string;
+            at: components["schemas"]["Instant"];
         };
         ReadRequest: {
             address: string;
@@ -11892,8 +11844,7 @@ export interface components {
             old: string;
             new: string;
             by: string;
-            /** Format: date-time */
-            at: string;
+            at: components["schemas"]["Instant"];
         };
         RecordFindingKept: {
             hash: string;
@@ -11942,8 +11893,7 @@ export interface components {
             id: number;
             title: string;
             interval: string;
-            /** Format: date */
-            dueOn: null | string;
+            dueOn: null | components["schemas"]["LocalDate"];
             state: components["schemas"]["DueState"];
             sentence: string;
             /** Format: int64 */
@@ -12061,10 +12011,8 @@ export interface components {
             id: string;
             place: string;
             method: string;
-            /** Format: date-time */
-            startedAt: string;
-            /** Format: date-time */
-            endsAt: string;
+            startedAt: components["schemas"]["Instant"];
+            endsAt: components["schemas"]["Instant"];
             here: boolean;
         };
         SetPinRequest: {
@@ -12140,8 +12088,7 @@ export interface components {
             alert: string;
             /** Format: int32 */
             visits: number;
-            /** Format: date-time */
-            since: null | string;
+            since: null | components["schemas"]["Instant"];
         };
         SheetDiscount: {
             /** Format: int64 */
@@ -12203,10 +12150,8 @@ export interface components {
             leadId: null | number;
             ended: string;
             stage: components["schemas"]["Stage"];
-            /** Format: date-time */
-            stageSince: string;
-            /** Format: date-time */
-            promisedAt: null | string;
+            stageSince: components["schemas"]["Instant"];
+            promisedAt: null | components["schemas"]["LocalDateTime"];
             promiseState: components["schemas"]["PromiseState"];
             keyTag: string;
             /** Format: int32 */
@@ -12219,8 +12164,7 @@ export interface components {
             washingWanted: boolean;
             keysAt: string;
             carAt: string;
-            /** Format: date-time */
-            arrivesAt: null | string;
+            arrivesAt: null | components["schemas"]["LocalDateTime"];
             contact: null | components["schemas"]["SheetContact"];
             site: null | components["schemas"]["SheetSite"];
             concerns: components["schemas"]["SheetConcern"][];
@@ -12230,8 +12174,7 @@ export interface components {
             id: number;
             /** Format: int64 */
             number: number;
-            /** Format: date-time */
-            postedAt: string;
+            postedAt: components["schemas"]["Instant"];
             /** Format: double */
             total: number;
             /** Format: double */
@@ -12348,18 +12291,14 @@ export interface components {
             state: string;
             stateCode: null | components["schemas"]["PartStateCode"];
             supplier: string;
-            /** Format: date-time */
-            expectedAt: null | string;
+            expectedAt: null | components["schemas"]["Instant"];
             /** Format: int32 */
             version: number;
         };
         SheetSent: {
-            /** Format: date-time */
-            at: string;
-            /** Format: date-time */
-            seenAt: null | string;
-            /** Format: date-time */
-            answeredAt: null | string;
+            at: components["schemas"]["Instant"];
+            seenAt: null | components["schemas"]["Instant"];
+            answeredAt: null | components["schemas"]["Instant"];
             state: components["schemas"]["LinkState"];
         };
         SheetSite: {
@@ -12413,8 +12352,7 @@ export interface components {
             warning: string;
             /** Format: int32 */
             lastReading: null | number;
-            /** Format: date-time */
-            lastReadingAt: null | string;
+            lastReadingAt: null | components["schemas"]["Instant"];
             photoHash: string;
         };
         ShopDocument: {
@@ -12424,8 +12362,7 @@ export interface components {
             numberText?: null | string;
             /** Format: int64 */
             orderNumber: number;
-            /** Format: date-time */
-            date: string;
+            date: components["schemas"]["LocalDateTime"];
             shopName: string;
             shopAddress: string;
             shopPhone: string;
@@ -12458,24 +12395,19 @@ export interface components {
             /** Format: int32 */
             estimateDays: number;
             publicAddress: string;
-            /** Format: time */
-            quietFrom: string;
-            /** Format: time */
-            quietUntil: string;
+            quietFrom: components["schemas"]["LocalTime"];
+            quietUntil: components["schemas"]["LocalTime"];
             logoHash: string;
         };
         ShopView: {
             name: string;
             currency: string;
             distanceUnit: components["schemas"]["DistanceUnit"];
-            /** Format: time */
-            opens: string;
-            /** Format: time */
-            closes: string;
+            opens: components["schemas"]["LocalTime"];
+            closes: components["schemas"]["LocalTime"];
             timeZone: string;
             plateRegion: string;
-            /** Format: date-time */
-            now: string;
+            now: components["schemas"]["LocalDateTime"];
             staff: components["schemas"]["StaffView"][];
             suppliers: components["schemas"]["SupplierName"][];
         };
@@ -12694,11 +12626,9 @@ export interface components {
             /** Format: int64 */
             id: number;
             name: string;
-            /** Format: date-time */
-            enrolledAt: string;
+            enrolledAt: components["schemas"]["Instant"];
             enrolledBy: string;
-            /** Format: date-time */
-            lastUsedAt: null | string;
+            lastUsedAt: null | components["schemas"]["Instant"];
             here: boolean;
         };
         TerminalView: {
@@ -12743,21 +12673,16 @@ export interface components {
             jobs: number;
             /** Format: double */
             open: number;
-            /** Format: date-time */
-            openedAt: string;
+            openedAt: components["schemas"]["Instant"];
             /** Format: int32 */
             days: number;
-            /** Format: date-time */
-            sentAt: null | string;
-            /** Format: date-time */
-            seenAt: null | string;
-            /** Format: date */
-            validUntil: string;
+            sentAt: null | components["schemas"]["Instant"];
+            seenAt: null | components["schemas"]["Instant"];
+            validUntil: components["schemas"]["LocalDate"];
             expired: boolean;
         };
         UnderstoodMoment: {
-            /** Format: date-time */
-            at: string;
+            at: components["schemas"]["LocalDateTime"];
         };
         UnknownMessage: {
             /** Format: int64 */
@@ -12765,8 +12690,7 @@ export interface components {
             subject: string;
             body: string;
             state: components["schemas"]["MessageState"];
-            /** Format: date-time */
-            at: string;
+            at: components["schemas"]["Instant"];
             by: string;
             trouble: string;
         };
@@ -12849,8 +12773,7 @@ export interface components {
             customerId?: null | number;
         };
         VehicleSpecsAnswer: {
-            /** Format: date */
-            asOf: null | string;
+            asOf: null | components["schemas"]["LocalDate"];
             line: components["schemas"]["SpecView"][];
             facts: components["schemas"]["SpecView"][];
             wear: components["schemas"]["WearView"][];
@@ -12924,8 +12847,7 @@ export interface components {
             refused: boolean;
         };
         WriteUpProposal: {
-            /** Format: date-time */
-            promisedAt: string;
+            promisedAt: components["schemas"]["LocalDateTime"];
         };
     };
     responses: never;

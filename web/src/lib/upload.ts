@@ -9,12 +9,16 @@ export async function uploadPhoto(file: Blob): Promise<string> {
 
 /** Puts a file on a customer, a vehicle or an order. */
 export function uploadFile(kind: Schemas['RecordKind'], id: number, file: File) {
-  return unwrap(api.POST('/api/files/{kind}/{id}', { ...raw, params: { path: { kind, id }, query: { name: file.name } }, body: file as never }));
+  return unwrap(
+    api.POST('/api/files/{kind}/{id}', { ...raw, params: { path: { kind, id }, query: { name: file.name } }, body: file as never }),
+  );
 }
 
 /** Sends a table to be looked at. */
 export async function uploadTable(kind: Schemas['ImportKind'], file: File): Promise<number> {
-  return (await unwrap(api.POST('/api/imports/{kind}', { ...raw, params: { path: { kind }, query: { name: file.name } }, body: file as never }))).id;
+  return (
+    await unwrap(api.POST('/api/imports/{kind}', { ...raw, params: { path: { kind }, query: { name: file.name } }, body: file as never }))
+  ).id;
 }
 
 /** Brings the shop's own labor guide in; answers what came of it. */

@@ -167,7 +167,9 @@ export function Combo({
             if (choices.length === 0) return;
             event.preventDefault();
             setOpen(true);
-            const next = (Math.max(active, event.key === 'ArrowDown' ? -1 : 0) + (event.key === 'ArrowDown' ? 1 : choices.length - 1)) % choices.length;
+            const next =
+              (Math.max(active, event.key === 'ArrowDown' ? -1 : 0) + (event.key === 'ArrowDown' ? 1 : choices.length - 1)) %
+              choices.length;
             setAt(next);
             setChosen(choices[next]!.key);
           } else if (event.key === 'Enter' && free && !(shown && choices[active])) {

@@ -18,6 +18,7 @@ describe('the day’s axis', () => {
   });
   it('keeps what lies outside at its edges', () => expect([position(0, opens, closes), position(1439, opens, closes)]).toEqual([0, 100]));
   it('goes both ways', () => {
-    for (const minute of [450, 600, 731, 1079]) expect(minuteAt(position(minute, opens, closes) / 100, opens, closes)).toBeCloseTo(minute, 6);
+    for (const minute of [450, 600, 731, 1079])
+      expect(minuteAt(position(minute, opens, closes) / 100, opens, closes)).toBeCloseTo(minute, 6);
   });
 });

@@ -33,7 +33,12 @@ function goTo(from: HTMLElement, to: string, col: string): boolean {
   return next !== undefined;
 }
 
-const ARROWS: Record<string, 'up' | 'down' | 'left' | 'right'> = { ArrowUp: 'up', ArrowDown: 'down', ArrowLeft: 'left', ArrowRight: 'right' };
+const ARROWS: Record<string, 'up' | 'down' | 'left' | 'right'> = {
+  ArrowUp: 'up',
+  ArrowDown: 'down',
+  ArrowLeft: 'left',
+  ArrowRight: 'right',
+};
 
 /** A cell that is edited in place. What was typed is kept on leaving it; what is refused stays, with its reason. */
 export function EditCell(props: Props) {

@@ -13,7 +13,12 @@ interface Props {
 /** What slides in over the sheet and goes again. */
 export function Panel({ title, onClose, aside, width = 520, children }: Props) {
   return (
-    <Drawer anchor="right" open onClose={onClose} slotProps={{ paper: { sx: { width, bgcolor: 'var(--paper)' }, className: 'side', 'aria-label': title } }}>
+    <Drawer
+      anchor="right"
+      open
+      onClose={onClose}
+      slotProps={{ paper: { sx: { width, bgcolor: 'var(--paper)' }, className: 'side', 'aria-label': title } }}
+    >
       <div className="spread side-head">
         <h2>{title}</h2>
         <span className="soft small grow">{aside}</span>

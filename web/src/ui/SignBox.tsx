@@ -20,7 +20,11 @@ export function SignBox({ ref }: { ref: Ref<Signature> }) {
     pad.current = new SignaturePad(at, { penColor: '#1E272B', minWidth: 0.8, maxWidth: 2.2 });
     return () => pad.current?.off();
   }, []);
-  useImperativeHandle(ref, () => ({ png: () => (pad.current?.isEmpty() === false ? (pad.current.toDataURL('image/png').split(',')[1] ?? '') : '') }), []);
+  useImperativeHandle(
+    ref,
+    () => ({ png: () => (pad.current?.isEmpty() === false ? (pad.current.toDataURL('image/png').split(',')[1] ?? '') : '') }),
+    [],
+  );
   return (
     <div className="sign-box">
       <canvas ref={canvas} aria-label="Sign here" tabIndex={0} />

@@ -53,7 +53,10 @@ export function Toasts({ children }: { children: ReactNode }) {
       say.refused(error);
     }
   };
-  useKeys('Everywhere', toast?.undo ? [{ key: 'Ctrl Z', label: 'Undo what was just done', run: () => toast.undo && void act(toast.undo) }] : []);
+  useKeys(
+    'Everywhere',
+    toast?.undo ? [{ key: 'Ctrl Z', label: 'Undo what was just done', run: () => toast.undo && void act(toast.undo) }] : [],
+  );
   return (
     <SayContext value={say}>
       {children}

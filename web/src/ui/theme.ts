@@ -51,9 +51,16 @@ export const theme = createTheme({
   cssVariables: { cssVarPrefix: 'ys', colorSchemeSelector: 'data-scheme' },
   colorSchemes: { light: { palette: light }, dark: { palette: dark } },
   shape: { borderRadius: 6 },
-  typography: { fontFamily: 'Barlow, "Noto Sans", system-ui, sans-serif', fontSize: 14, button: { textTransform: 'none', fontWeight: 600, letterSpacing: 0 } },
+  typography: {
+    fontFamily: 'Barlow, "Noto Sans", system-ui, sans-serif',
+    fontSize: 14,
+    button: { textTransform: 'none', fontWeight: 600, letterSpacing: 0 },
+  },
   components: {
-    MuiButton: { defaultProps: { disableElevation: true, size: 'medium' }, styleOverrides: { root: { borderRadius: 5, minHeight: 34, paddingInline: 14 } } },
+    MuiButton: {
+      defaultProps: { disableElevation: true, size: 'medium' },
+      styleOverrides: { root: { borderRadius: 5, minHeight: 34, paddingInline: 14 } },
+    },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
     MuiOutlinedInput: { styleOverrides: { root: { backgroundColor: 'var(--sheet)' } } },

@@ -39,7 +39,7 @@ public class CannedJob
     /// <summary>Counts up with every change; an order keeps the version that it was made from.</summary>
     public int Version { get; internal set; }
     /// <summary>Taken off, UTC; null while it is offered.</summary>
-    public DateTime? RemovedAt { get; internal set; }
+    public Instant? RemovedAt { get; internal set; }
     /// <summary>Its lines, the additions among them.</summary>
     public List<CannedLine> Lines { get; } = [];
     /// <summary>Jobs that may take its place.</summary>
@@ -82,7 +82,7 @@ public class CannedJob
     /// <summary>Takes it off what is offered, or brings it back.</summary>
     /// <param name="off">True takes it off, false brings it back.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public void Retire(bool off, DateTime utcNow) => RemovedAt = off ? utcNow : null;
+    public void Retire(bool off, Instant utcNow) => RemovedAt = off ? utcNow : null;
 
     /// <summary>Why an edit of an older version is not kept; null where nobody changed it since.</summary>
     /// <param name="seen">The version that the editor saw.</param>

@@ -21,12 +21,12 @@ public class FeeItem
     /// <summary>False where no tax is on it.</summary>
     public bool Taxable { get; internal set; } = true;
     /// <summary>Taken off, UTC; null while it is offered.</summary>
-    public DateTime? RemovedAt { get; internal set; }
+    public Instant? RemovedAt { get; internal set; }
 
     /// <summary>Takes it off what is offered, or brings it back.</summary>
     /// <param name="off">True takes it off, false brings it back.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public void Retire(bool off, DateTime utcNow) => RemovedAt = off ? utcNow : null;
+    public void Retire(bool off, Instant utcNow) => RemovedAt = off ? utcNow : null;
 
     /// <summary>A code as it is kept: trimmed, in capitals.</summary>
     public static string CodeOf(string? typed) => (typed ?? "").Trim().ToUpperInvariant();

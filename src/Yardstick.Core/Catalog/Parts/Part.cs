@@ -48,9 +48,9 @@ public class Part
     /// <summary>On the short list of the everyday ones.</summary>
     public bool Everyday { get; internal set; }
     /// <summary>When its cost was last heard, UTC; null where nobody knows.</summary>
-    public DateTime? CostAt { get; internal set; }
+    public Instant? CostAt { get; internal set; }
     /// <summary>Withdrawn from the catalog, UTC; null while it is offered.</summary>
-    public DateTime? WithdrawnAt { get; internal set; }
+    public Instant? WithdrawnAt { get; internal set; }
     /// <summary>What must come along with it, besides what comes with its category.</summary>
     public List<PartCompanion> Companions { get; } = [];
 
@@ -65,7 +65,7 @@ public class Part
 
     /// <summary>Age of its cost in whole months once that is old; null while it is fresh or unknown.</summary>
     /// <param name="utcNow">Now, UTC.</param>
-    public int? CostMonths(DateTime utcNow) => CostAt is { } at && (utcNow - at).TotalDays > FreshDays ? (int)((utcNow - at).TotalDays / 30) : null;
+    public int? CostMonths(Instant utcNow) => CostAt is { } at && (utcNow - at).TotalDays > FreshDays ? (int)((utcNow - at).TotalDays / 30) : null;
 
     /// <summary>Which of its costs counts.</summary>
     /// <param name="which">The policy's choice.</param>
@@ -101,7 +101,7 @@ public class Part
     /// <summary>Takes over what a supplier says of it. What lies on the shelf keeps the cost that it was bought at.</summary>
     /// <param name="offer">The offer.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public void Hear(SupplierOffer offer, DateTime utcNow)
+    public void Hear(SupplierOffer offer, Instant utcNow)
     {
         if (OnHand <= 0) (UnitCost, AverageCost) = (offer.UnitCost, offer.UnitCost);
         (ListPrice, CoreEach, Brand, Condition, CostAt) = (offer.ListPrice, offer.CoreEach, offer.Brand, offer.Condition, utcNow);

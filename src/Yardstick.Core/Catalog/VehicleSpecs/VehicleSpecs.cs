@@ -7,7 +7,7 @@ namespace Yardstick.Core.Catalog;
 /// <param name="AsOf">The date of the data.</param>
 /// <param name="Facts">The facts.</param>
 /// <param name="Wear">Parts that wear.</param>
-public sealed record VehicleSpecs(DateOnly AsOf, IReadOnlyList<SpecValue> Facts, IReadOnlyList<WearPart> Wear)
+public sealed record VehicleSpecs(LocalDate AsOf, IReadOnlyList<SpecValue> Facts, IReadOnlyList<WearPart> Wear)
 {
     private const decimal Least = 0.05m;
 

@@ -23,13 +23,13 @@ public class AttachedFile
     /// <summary>Bytes.</summary>
     public long Size { get; init; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; init; }
+    public Instant At { get; init; }
     /// <summary>Who.</summary>
     public long ById { get; init; }
     /// <summary>Whether the customer sees it. Asked only of pictures on lines; everything else stays in the shop.</summary>
     public CustomerVisibility Release { get; internal set; }
     /// <summary>Taken off, UTC; kept so that it can come back.</summary>
-    public DateTime? RemovedAt { get; internal set; }
+    public Instant? RemovedAt { get; internal set; }
 
     /// <summary>True for a picture that a browser shows.</summary>
     public bool IsPicture => ContentType == FileContent.Jpeg;
@@ -52,5 +52,5 @@ public class AttachedFile
     /// <summary>Takes it off its record, or puts it back.</summary>
     /// <param name="off">True takes it off, false brings it back.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public void TakeOff(bool off, DateTime utcNow) => RemovedAt = off ? utcNow : null;
+    public void TakeOff(bool off, Instant utcNow) => RemovedAt = off ? utcNow : null;
 }

@@ -9,25 +9,25 @@ namespace Yardstick.Core.Orders;
 /// <param name="Note">A note.</param>
 /// <param name="DeferUntil">Deferred to this day.</param>
 /// <param name="DeferAtReading">Deferred to this reading.</param>
-public sealed record Answer(DecisionKind Kind, string DecidedBy, AnswerChannel Channel, string Note = "", DateOnly? DeferUntil = null, int? DeferAtReading = null)
+public sealed record Answer(DecisionKind Kind, string DecidedBy, AnswerChannel Channel, string Note = "", LocalDate? DeferUntil = null, int? DeferAtReading = null)
 {
     /// <summary>The day to which a customer puts work off on their page.</summary>
     /// <param name="word">month, quarter or half-year; anything else is a quarter.</param>
     /// <param name="today">Today in the shop.</param>
-    public static DateOnly Later(string? word, DateOnly today) => today.AddMonths(word switch { "month" => 1, "half-year" => 6, _ => 3 });
+    public static LocalDate Later(string? word, LocalDate today) => today.PlusMonths(word switch { "month" => 1, "half-year" => 6, _ => 3 });
 
     /// <summary>The answer with the day or reading, or both, to which work is put off, as somebody typed them.</summary>
     /// <param name="until">A day still to come; null or empty without one.</param>
     /// <param name="atReading">A reading; null or empty without one.</param>
     /// <param name="localNow">Wall time in the shop.</param>
-    public Result<Answer> PutOff(string? until, string? atReading, DateTime localNow)
+    public Result<Answer> PutOff(string? until, string? atReading, LocalDateTime localNow)
     {
         var answer = this;
         if (!string.IsNullOrWhiteSpace(until))
         {
             var day = DateTimeInput.Day(until, localNow, "deferUntil");
             if (day.Problem is { } problem) return problem;
-            if (day.Value <= DateOnly.FromDateTime(localNow)) return new Problem("decision.defer", "Put the work off to a day that is still to come.", "deferUntil");
+            if (day.Value <= localNow.Date) return new Problem("decision.defer", "Put the work off to a day that is still to come.", "deferUntil");
             answer = answer with { DeferUntil = day.Value };
         }
         if (!string.IsNullOrWhiteSpace(atReading))

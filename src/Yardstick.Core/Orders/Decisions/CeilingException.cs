@@ -16,5 +16,5 @@ public class CeilingException
     /// <summary>Who let it.</summary>
     public long ById { get; init; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; init; }
+    public Instant At { get; init; }
 }

@@ -18,7 +18,7 @@ public class Decision
     /// <summary>How the answer came.</summary>
     public AnswerChannel Channel { get; init; }
     /// <summary>When it was recorded, UTC.</summary>
-    public DateTime At { get; init; }
+    public Instant At { get; init; }
     /// <summary>Who asked.</summary>
     public long AskedById { get; init; }
     /// <summary>Total over all approved jobs that was agreed to with it.</summary>
@@ -28,7 +28,7 @@ public class Decision
     /// <summary>A note.</summary>
     public string Note { get; init; } = "";
     /// <summary>Deferred to this day.</summary>
-    public DateOnly? DeferUntil { get; init; }
+    public LocalDate? DeferUntil { get; init; }
     /// <summary>Deferred to this odometer reading.</summary>
     public int? DeferAtReading { get; init; }
     /// <summary>The frozen copy of what was shown; null for decisions from before copies were kept.</summary>

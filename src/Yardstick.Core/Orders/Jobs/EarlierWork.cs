@@ -38,9 +38,9 @@ public static class EarlierWork
     /// <param name="today">Today in the shop.</param>
     /// <param name="reading">What the odometer shows, or is thought to.</param>
     /// <param name="perDay">Distance a day.</param>
-    public static Urgency UrgencyOf(Job job, DateOnly today, int? reading, decimal perDay)
+    public static Urgency UrgencyOf(Job job, LocalDate today, int? reading, decimal perDay)
     {
-        var days = job.DeferUntil is { } until ? until.DayNumber - today.DayNumber : (int?)null;
+        var days = job.DeferUntil is { } until ? Period.DaysBetween(today, until) : (int?)null;
         if (job.DeferAtReading is { } at && reading is { } now)
         {
             var byReading = perDay > 0 ? (int)Math.Ceiling((at - now) / perDay) : at > now ? SoonDays + 1 : 0;

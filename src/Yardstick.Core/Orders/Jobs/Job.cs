@@ -27,15 +27,15 @@ public class Job
     /// <summary>Latest decision.</summary>
     public DecisionKind Decision { get; internal set; }
     /// <summary>When it was decided, UTC.</summary>
-    public DateTime? DecidedAt { get; internal set; }
+    public Instant? DecidedAt { get; internal set; }
     /// <summary>Deferred to this day.</summary>
-    public DateOnly? DeferUntil { get; internal set; }
+    public LocalDate? DeferUntil { get; internal set; }
     /// <summary>Deferred to this reading.</summary>
     public int? DeferAtReading { get; internal set; }
     /// <summary>How far it is.</summary>
     public JobProgress Progress { get; internal set; }
     /// <summary>When it was finished, UTC.</summary>
-    public DateTime? FinishedAt { get; internal set; }
+    public Instant? FinishedAt { get; internal set; }
     /// <summary>Who finished it.</summary>
     public long? FinishedById { get; internal set; }
     /// <summary>Net amount as the rules give it.</summary>
@@ -43,7 +43,7 @@ public class Job
     /// <summary>Hours sold, after overlap.</summary>
     public decimal SoldHours { get; internal set; }
     /// <summary>Taken off, UTC; kept so that it can come back.</summary>
-    public DateTime? RemovedAt { get; internal set; }
+    public Instant? RemovedAt { get; internal set; }
     /// <summary>Counts up with every change of its own fields.</summary>
     public int Version { get; internal set; } = 1;
     /// <summary>Its lines.</summary>
@@ -128,7 +128,7 @@ public class Job
                 Title = title;
                 break;
             case "fixedPrice":
-                old = FixedPrice?.ToString("0.####") ?? "";
+                old = FixedPrice?.ToString("0.####", CultureInfo.InvariantCulture) ?? "";
                 if (string.IsNullOrWhiteSpace(text))
                 {
                     FixedPrice = null;
@@ -203,7 +203,7 @@ public class Job
         "payerName" => PayerName,
         "credit" => CreditShown,
         "creditFor" => string.Join(',', CreditFor),
-        _ => FixedPrice?.ToString("0.####") ?? "",
+        _ => FixedPrice?.ToString("0.####", CultureInfo.InvariantCulture) ?? "",
     };
 
     /// <summary>The credit as it is typed: <c>100%</c> or an amount; empty for none.</summary>

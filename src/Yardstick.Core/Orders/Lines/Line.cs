@@ -41,7 +41,7 @@ public abstract partial class Line
     /// <summary>Where it came from.</summary>
     public LineOrigin Origin { get; internal set; }
     /// <summary>Taken off, UTC; kept so that it can come back.</summary>
-    public DateTime? RemovedAt { get; internal set; }
+    public Instant? RemovedAt { get; internal set; }
     /// <summary>Counts up with every change.</summary>
     public int Version { get; internal set; } = 1;
 

@@ -47,7 +47,7 @@ public sealed class PartLine() : Line(LineKind.Part)
     /// <summary>What it is in the words of the catalogs, by which others that fit are found.</summary>
     public string PartType { get; internal set; } = "";
     /// <summary>When the supplier could have it here when it was taken, UTC.</summary>
-    public DateTime? OfferedFor { get; internal set; }
+    public Instant? OfferedFor { get; internal set; }
     /// <summary>Unit in which it is counted; empty for pieces.</summary>
     public string Unit { get; internal set; } = "";
     /// <summary>The fact about cars that tells its quantity; empty for none.</summary>
@@ -80,13 +80,13 @@ public sealed class PartLine() : Line(LineKind.Part)
     /// <param name="partId">The catalog part that it is; null for none.</param>
     /// <param name="unit">Unit in which it is counted; empty for pieces.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public void Take(SupplierOffer offer, long? partId, string unit, DateTime utcNow)
+    public void Take(SupplierOffer offer, long? partId, string unit, Instant utcNow)
     {
         (PartId, Unit, Number, Category) = (partId, unit, offer.Number, offer.Category);
         (UnitCost, BookCost, ListPrice, CoreDeposit) = (offer.UnitCost, null, offer.ListPrice, offer.CoreEach);
         (SupplierCode, Branch, Brand, Quality) = (offer.SupplierCode, offer.Branch, offer.Brand, offer.Quality);
         (Condition, MakersNumber, PartType) = (offer.Condition, offer.MakersNumber, offer.Type);
-        OfferedFor = utcNow.AddMinutes(offer.Minutes);
+        OfferedFor = utcNow + Duration.FromMinutes(offer.Minutes);
         CoresReturned = offer.CoreEach > 0 ? Quantity : 0;
         Origin = LineOrigin.Supplier;
         if (Description.Length == 0) Description = offer.Description;

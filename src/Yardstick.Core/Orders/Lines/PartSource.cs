@@ -40,7 +40,7 @@ public sealed record PartSource
     /// <summary>What it is in the words of the catalogs.</summary>
     public required string PartType { get; init; }
     /// <summary>When the supplier could have it here, UTC.</summary>
-    public DateTime? OfferedFor { get; init; }
+    public Instant? OfferedFor { get; init; }
     /// <summary>Unit in which it is counted.</summary>
     public required string Unit { get; init; }
     /// <summary>What comes along with this very part.</summary>

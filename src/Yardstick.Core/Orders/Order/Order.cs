@@ -27,9 +27,9 @@ public partial class Order
     /// <summary>Where the car is on its way.</summary>
     public Stage Stage { get; internal set; }
     /// <summary>Since when, UTC.</summary>
-    public DateTime StageSince { get; internal set; }
+    public Instant StageSince { get; internal set; }
     /// <summary>Promised, wall time.</summary>
-    public DateTime? PromisedAt { get; internal set; }
+    public LocalDateTime? PromisedAt { get; internal set; }
     /// <summary>The customer waits here.</summary>
     public bool CustomerWaits { get; internal set; }
     /// <summary>Key tag.</summary>
@@ -49,17 +49,17 @@ public partial class Order
     /// <summary>Where the car is.</summary>
     public string CarAt { get; internal set; } = "";
     /// <summary>When the car came or is to come, wall time; null where nobody said.</summary>
-    public DateTime? ArrivesAt { get; internal set; }
+    public LocalDateTime? ArrivesAt { get; internal set; }
     /// <summary>Odometer when it came.</summary>
     public int? OdometerIn { get; internal set; }
     /// <summary>Odometer when it leaves.</summary>
     public int? OdometerOut { get; internal set; }
     /// <summary>Opened, UTC.</summary>
-    public DateTime OpenedAt { get; init; }
+    public Instant OpenedAt { get; init; }
     /// <summary>Posted, UTC.</summary>
-    public DateTime? PostedAt { get; internal set; }
+    public Instant? PostedAt { get; internal set; }
     /// <summary>Ended without an invoice or made void, UTC.</summary>
-    public DateTime? EndedAt { get; internal set; }
+    public Instant? EndedAt { get; internal set; }
     /// <summary>Who ended it or made it void.</summary>
     public long? EndedById { get; internal set; }
     /// <summary>How it ended without an invoice; null for any other.</summary>

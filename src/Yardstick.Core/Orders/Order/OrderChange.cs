@@ -24,7 +24,7 @@ public class OrderChange
     /// <summary>Version of the target after it.</summary>
     public int Version { get; init; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; init; }
+    public Instant At { get; init; }
     /// <summary>Who.</summary>
     public long ById { get; internal set; }
     /// <summary>Staff, a customer behind a link, or the program by itself.</summary>

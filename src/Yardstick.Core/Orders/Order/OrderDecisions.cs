@@ -120,7 +120,7 @@ public partial class Order
     /// <param name="decidedBy">Who decided.</param>
     /// <param name="channel">How it was said.</param>
     /// <param name="actor">Who asked.</param>
-    public Result<Decision> PutOffAgain(long jobId, DateOnly? until, string? reason, string decidedBy, AnswerChannel channel, Actor actor)
+    public Result<Decision> PutOffAgain(long jobId, LocalDate? until, string? reason, string decidedBy, AnswerChannel channel, Actor actor)
     {
         if (State == OrderState.Open) return new Problem("order.open", "This order is open; record the answer on its sheet.");
         if (State == OrderState.Voided) return Closed()!;

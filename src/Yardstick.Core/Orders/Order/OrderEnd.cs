@@ -52,7 +52,7 @@ public partial class Order
     /// <summary>How it ended, in one sentence.</summary>
     /// <param name="who">Who ended it.</param>
     /// <param name="at">When, wall time.</param>
-    public string EndWords(string who, DateTime at) => string.Create(System.Globalization.CultureInfo.InvariantCulture,
+    public string EndWords(string who, LocalDateTime at) => string.Create(System.Globalization.CultureInfo.InvariantCulture,
         $"{(Ending is { } ending ? $"Ended without an invoice: {EndingName(ending).ToLowerInvariant()}" : "Void")}. {EndReason}. {who}, {at:MMM d, yyyy}.");
 
     /// <summary>What a way of ending is called.</summary>

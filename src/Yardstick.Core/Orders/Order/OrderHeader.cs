@@ -1,3 +1,4 @@
+using System.Globalization;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Values;
 
@@ -15,7 +16,7 @@ public partial class Order
     /// <param name="localNow">Wall time, from which words such as tomorrow count.</param>
     /// <param name="actor">Who.</param>
     /// <param name="people">Who can be named on it; null where none of these fields is set.</param>
-    public Result<FieldChange> SetHeader(string field, string? text, DateTime localNow, Actor actor, OrderPeople? people = null)
+    public Result<FieldChange> SetHeader(string field, string? text, LocalDateTime localNow, Actor actor, OrderPeople? people = null)
     {
         if (Closed() is { } closed) return closed;
         var old = Shown(field);
@@ -36,7 +37,7 @@ public partial class Order
                 else CarAt = text?.Trim() ?? "";
                 break;
             case "promisedAt" or "arrivesAt":
-                var moment = empty ? null : (Result<DateTime>?)DateTimeInput.Read(text, localNow, field, field == "promisedAt" ? new TimeOnly(17, 0) : new TimeOnly(8, 0));
+                var moment = empty ? null : (Result<LocalDateTime>?)DateTimeInput.Read(text, localNow, field, field == "promisedAt" ? new LocalTime(17, 0) : new LocalTime(8, 0));
                 if (moment?.Problem is { } unreadable) return unreadable;
                 if (field == "promisedAt") PromisedAt = moment?.Value;
                 else ArrivesAt = moment?.Value;
@@ -94,7 +95,7 @@ public partial class Order
         return new FieldChange(field, old, Shown(field));
     }
 
-    private static long? Key(string? text) => long.TryParse(text, System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var id) ? id : null;
+    private static long? Key(string? text) => long.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var id) ? id : null;
 
     private string Shown(string field) => field switch
     {
@@ -103,20 +104,22 @@ public partial class Order
         "keyTag" => KeyTag,
         "keysAt" => KeysAt,
         "carAt" => CarAt,
-        "promisedAt" => PromisedAt?.ToString("yyyy-MM-ddTHH:mm") ?? "",
-        "arrivesAt" => ArrivesAt?.ToString("yyyy-MM-ddTHH:mm") ?? "",
-        "odometerIn" => OdometerIn?.ToString() ?? "",
-        "odometerOut" => OdometerOut?.ToString() ?? "",
+        "promisedAt" => Wall(PromisedAt),
+        "arrivesAt" => Wall(ArrivesAt),
+        "odometerIn" => OdometerIn?.ToString(CultureInfo.InvariantCulture) ?? "",
+        "odometerOut" => OdometerOut?.ToString(CultureInfo.InvariantCulture) ?? "",
         "customerWaits" => YesNo(CustomerWaits),
         "hasPriority" => YesNo(HasPriority),
         "oldPartsBack" => YesNo(OldPartsBack),
         "washingWanted" => YesNo(WashingWanted),
-        "leadId" => LeadId?.ToString() ?? "",
-        "writerId" => WriterId.ToString(),
-        "contactId" => ContactId?.ToString() ?? "",
-        "siteId" => SiteId?.ToString() ?? "",
+        "leadId" => LeadId?.ToString(CultureInfo.InvariantCulture) ?? "",
+        "writerId" => WriterId.ToString(CultureInfo.InvariantCulture),
+        "contactId" => ContactId?.ToString(CultureInfo.InvariantCulture) ?? "",
+        "siteId" => SiteId?.ToString(CultureInfo.InvariantCulture) ?? "",
         _ => "",
     };
+
+    private static string Wall(LocalDateTime? at) => at?.ToString("uuuu-MM-dd'T'HH:mm", CultureInfo.InvariantCulture) ?? "";
 
     private static string YesNo(bool yes) => yes ? "true" : "false";
 
@@ -149,7 +152,7 @@ public partial class Order
         if (CounterSale && vehicleId is not null && Stage == Stage.Pricing) MoveTo(Stage.Here, "A car came with it", actor);
         VehicleId = vehicleId;
         CounterSale = vehicleId is null;
-        Record("order", Id, "vehicle", "", vehicleId?.ToString() ?? "counter sale", Version + 1, actor);
+        Record("order", Id, "vehicle", "", vehicleId?.ToString(CultureInfo.InvariantCulture) ?? "counter sale", Version + 1, actor);
         return Result.Done;
     }
 }

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Orders;
@@ -14,10 +15,10 @@ public partial class Order
         line.ReceivedQuantity += quantity;
         if (line.UnitCost != unitCost)
         {
-            Record("line", lineId, "unitCost", line.UnitCost.ToString("0.####"), unitCost.ToString("0.####"), ++line.Version, actor);
+            Record("line", lineId, "unitCost", line.UnitCost.ToString("0.####", CultureInfo.InvariantCulture), unitCost.ToString("0.####", CultureInfo.InvariantCulture), ++line.Version, actor);
             (line.UnitCost, line.BookCost) = (unitCost, null);
         }
-        Record("line", lineId, "received", "", quantity.ToString("0.###"), ++line.Version, actor);
+        Record("line", lineId, "received", "", quantity.ToString("0.###", CultureInfo.InvariantCulture), ++line.Version, actor);
         return Result.Done;
     }
 

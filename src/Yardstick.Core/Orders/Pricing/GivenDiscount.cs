@@ -26,9 +26,9 @@ public class GivenDiscount
     /// <summary>Who gave it.</summary>
     public long ById { get; internal set; }
     /// <summary>When, UTC.</summary>
-    public DateTime At { get; internal set; }
+    public Instant At { get; internal set; }
     /// <summary>Taken back, UTC; null while it holds.</summary>
-    public DateTime? RemovedAt { get; internal set; }
+    public Instant? RemovedAt { get; internal set; }
 
     /// <summary>True while it holds.</summary>
     public bool IsOn => RemovedAt is null;

@@ -13,7 +13,7 @@ public static class OrderPricing
     /// Prices an order anew because its customer's account changed. Where that changes what it comes to, the order is another than before:
     /// it has a new version and its record says why.
     /// </summary>
-    public static void FollowAccount(Order order, Customer? customer, ShopPolicy policy, DateOnly day, Actor actor)
+    public static void FollowAccount(Order order, Customer? customer, ShopPolicy policy, LocalDate day, Actor actor)
     {
         var before = (order.Total, order.ApprovedTotal);
         Refresh(order, customer, policy, day);
@@ -21,7 +21,7 @@ public static class OrderPricing
     }
 
     /// <summary>The day on which an order's exemptions have to hold: that of its posting, today until then.</summary>
-    public static DateOnly PricingDay(this Shop shop, Order order, DateTime utcNow) => DateOnly.FromDateTime(shop.Local(order.PostedAt ?? utcNow));
+    public static LocalDate PricingDay(this Shop shop, Order order, Instant utcNow) => shop.Local(order.PostedAt ?? utcNow).Date;
 
     /// <summary>A job's id within its case: its key, or its place on the order (<c>+2</c>) before it has one.</summary>
     public static string JobKey(Job job) => Key(job.Id, job.Position);
@@ -59,7 +59,7 @@ public static class OrderPricing
     /// <param name="policy">The policy that prices it.</param>
     /// <param name="include">Which jobs count.</param>
     /// <param name="day">The day, wall time, on which exemptions have to hold: today, which is that of posting when it is posted.</param>
-    public static PricingCase CaseOf(Order order, Customer? customer, ShopPolicy policy, JobSelection include, DateOnly day) => new()
+    public static PricingCase CaseOf(Order order, Customer? customer, ShopPolicy policy, JobSelection include, LocalDate day) => new()
     {
         Policy = policy.Pricing,
         Customer = customer is null ? new PricingCustomer() : CustomerOf(customer, policy, day),
@@ -72,11 +72,11 @@ public static class OrderPricing
     };
 
     /// <summary>Prices an order.</summary>
-    public static PricingResult Price(Order order, Customer? customer, ShopPolicy policy, JobSelection include, DateOnly day) =>
+    public static PricingResult Price(Order order, Customer? customer, ShopPolicy policy, JobSelection include, LocalDate day) =>
         OrderPricer.Price(CaseOf(order, customer, policy, include, day));
 
     /// <summary>Prices an order as offered and keeps its stored totals.</summary>
-    public static PricingResult Refresh(Order order, Customer? customer, ShopPolicy policy, DateOnly day)
+    public static PricingResult Refresh(Order order, Customer? customer, ShopPolicy policy, LocalDate day)
     {
         var offered = Price(order, customer, policy, Offered(order), day);
         var approved = Price(order, customer, policy, JobSelection.ApprovedOnly, day);
@@ -103,7 +103,7 @@ public static class OrderPricing
     }
 
     /// <summary>What a part would be sold for by the policy, each, and its margin in percent.</summary>
-    public static (decimal Each, decimal? MarginPercent) PriceOf(ShopPolicy policy, Customer? customer, DateOnly day, string category, decimal unitCost, decimal? listPrice)
+    public static (decimal Each, decimal? MarginPercent) PriceOf(ShopPolicy policy, Customer? customer, LocalDate day, string category, decimal unitCost, decimal? listPrice)
     {
         var part = new PartCaseLine { Category = category.Length > 0 ? category : null, Quantity = 1, UnitCost = unitCost, ListPrice = listPrice };
         var each = PartPrice.ByPolicy(policy.Pricing, customer is null ? new PricingCustomer() : CustomerOf(customer, policy, day), part);
@@ -120,7 +120,7 @@ public static class OrderPricing
         return policy.Pricing.Companions.Where(r => parts.Exists(l => l.Category == r.Category)).Concat(parts.SelectMany(l => l.OwnCompanions)).DistinctBy(r => r.Code);
     }
 
-    private static PricingCustomer CustomerOf(Customer customer, ShopPolicy policy, DateOnly day)
+    private static PricingCustomer CustomerOf(Customer customer, ShopPolicy policy, LocalDate day)
     {
         // A policy from before the exemption was named does not know it: the tax stays until the order is repriced.
         var exemption = customer.IsExemptOn(day) ? policy.Exemptions.FirstOrDefault(e => e.Name == customer.TaxExempt) : null;

@@ -13,7 +13,7 @@ public sealed record RepricePreview(decimal TotalBefore, decimal TotalAfter, IRe
 {
     /// <summary>Compares an order under two policies.</summary>
     /// <exception cref="CaseException">The other policy can't price the order.</exception>
-    public static RepricePreview Of(Order order, Customer? customer, ShopPolicy before, ShopPolicy after, DateOnly day)
+    public static RepricePreview Of(Order order, Customer? customer, ShopPolicy before, ShopPolicy after, LocalDate day)
     {
         var include = OrderPricing.Offered(order);
         var was = OrderPricing.Price(order, customer, before, include, day);

@@ -12,7 +12,7 @@ public class PolicyDraft
     /// <summary>Counts up with every change.</summary>
     public int Version { get; internal set; }
     /// <summary>Changed, UTC.</summary>
-    public DateTime ChangedAt { get; internal set; }
+    public Instant ChangedAt { get; internal set; }
     /// <summary>Who changed it last.</summary>
     public long ChangedById { get; internal set; }
     /// <summary>The browser tab that changed it last.</summary>

@@ -6,7 +6,7 @@ public class PolicyVersion
     /// <summary>Key; also its number.</summary>
     public long Id { get; init; }
     /// <summary>When it came into force, UTC.</summary>
-    public DateTime InForceAt { get; init; }
+    public Instant InForceAt { get; init; }
     /// <summary>Who put it in force; null for the first.</summary>
     public long? ById { get; init; }
     /// <summary>Why it was changed, in a few words.</summary>

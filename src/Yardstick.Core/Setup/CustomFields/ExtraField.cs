@@ -17,7 +17,7 @@ public class ExtraField
     /// <summary>The words to choose from, one a line.</summary>
     public string Choices { get; init; } = "";
     /// <summary>Not asked any more, UTC; what was typed stays.</summary>
-    public DateTime? RetiredAt { get; internal set; }
+    public Instant? RetiredAt { get; internal set; }
 
     /// <summary>The words to choose from.</summary>
     public IReadOnlyList<string> Words => Choices.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
@@ -35,7 +35,7 @@ public class ExtraField
     /// <summary>What is kept of what was typed; empty clears.</summary>
     /// <param name="text">What was typed.</param>
     /// <param name="localNow">Wall time, from which words such as tomorrow count.</param>
-    public Result<string> Read(string? text, DateTime localNow)
+    public Result<string> Read(string? text, LocalDateTime localNow)
     {
         var typed = (text ?? "").Trim();
         if (typed.Length == 0) return "";
@@ -59,5 +59,5 @@ public class ExtraField
     /// <summary>Takes it off what is offered, or brings it back; what was filled in stays.</summary>
     /// <param name="off">True takes it off, false brings it back.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public void Retire(bool off, DateTime utcNow) => RetiredAt = off ? utcNow : null;
+    public void Retire(bool off, Instant utcNow) => RetiredAt = off ? utcNow : null;
 }

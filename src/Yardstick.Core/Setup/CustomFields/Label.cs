@@ -12,12 +12,12 @@ public class Label
     /// <summary>Its words.</summary>
     public required string Name { get; init; }
     /// <summary>Not offered any more, UTC; records that have it keep it.</summary>
-    public DateTime? RetiredAt { get; internal set; }
+    public Instant? RetiredAt { get; internal set; }
 
     /// <summary>Takes it off what is offered, or brings it back; those that carry it keep it.</summary>
     /// <param name="off">True takes it off, false brings it back.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public void Retire(bool off, DateTime utcNow) => RetiredAt = off ? utcNow : null;
+    public void Retire(bool off, Instant utcNow) => RetiredAt = off ? utcNow : null;
 
     /// <summary>A new label. Refuses with <c>label.name</c> and <c>label.twice</c>.</summary>
     /// <param name="kind">What it is put on.</param>

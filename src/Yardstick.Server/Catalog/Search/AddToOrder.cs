@@ -209,7 +209,7 @@ public static class AddToOrder
             if (await Db.Suppliers.FirstOrDefaultAsync(s => s.Code == request.Supplier) is not { } supplier) return new Problem("supplier.gone", "There is no such supplier.");
             var offer = asked.Part!.Offer(supplier.Code);
             var part = await PartFinder.CatalogPartAsync(Db, offer, supplier.Id, Actor.At);
-            void Put(PartLine line) => line.Take(offer, part.Id, part.Unit, time.GetUtcNow().UtcDateTime);
+            void Put(PartLine line) => line.Take(offer, part.Id, part.Unit, time.Now());
             if (request.LineId is { } lineId) return Source(lineId, Put, $"{supplier.Name}: {offer.Number}");
             var job = await JobAsync(offer.Description, JobOrigin.Written, supplier.Name);
             if (job.Problem is { } noJob) return noJob;

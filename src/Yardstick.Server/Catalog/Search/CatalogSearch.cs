@@ -162,7 +162,7 @@ public static class CatalogSearch
     private static string Amount(decimal amount) => amount.ToString("#,##0.00", CultureInfo.InvariantCulture);
 
     /// <summary>Prices what could be taken onto an order.</summary>
-    internal sealed record Pricer(ShopPolicy Policy, Customer? Customer, DateOnly Day, Shop Shop, DateTime UtcNow, bool Margins)
+    internal sealed record Pricer(ShopPolicy Policy, Customer? Customer, LocalDate Day, Shop Shop, Instant UtcNow, bool Margins)
     {
         internal StockCost StockCost => Policy.StockCost;
 
@@ -172,8 +172,8 @@ public static class CatalogSearch
 
         internal string Here(int minutes)
         {
-            var (now, at) = (Shop.Local(UtcNow), Shop.Local(UtcNow.AddMinutes(minutes)));
-            return at.Date == now.Date ? $"here by {at.Clock()}" : at.Date == now.Date.AddDays(1) ? "here tomorrow" : $"here {at.ToString("ddd", CultureInfo.InvariantCulture)}";
+            var (now, at) = (Shop.Local(UtcNow), Shop.Local(UtcNow.PlusMinutes(minutes)));
+            return at.Date == now.Date ? $"here by {at.Clock()}" : at.Date == now.Date.PlusDays(1) ? "here tomorrow" : $"here {at.ToString("ddd", CultureInfo.InvariantCulture)}";
         }
     }
 
@@ -183,7 +183,7 @@ public static class CatalogSearch
         var order = await db.Orders.AsNoTracking().FirstOrDefaultAsync(o => o.Id == id);
         if (order is null) return null;
         var customer = order.CustomerId is { } customerId ? await db.Customers.AsNoTracking().FirstOrDefaultAsync(c => c.Id == customerId) : null;
-        var (shop, now) = (await db.Shops.SingleAsync(), time.GetUtcNow().UtcDateTime);
+        var (shop, now) = (await db.Shops.SingleAsync(), time.Now());
         // Margins are shown in their own column of the side-by-side list; here they would be read by whoever looks on.
         return new Pricer(await db.PolicyAsync(order.PolicyVersionId), customer, shop.PricingDay(order, now), shop, now, false);
     }

@@ -33,7 +33,7 @@ public static class EarlierSearch
     /// <param name="Reading">Odometer then.</param>
     /// <param name="Subtotal">What it came to.</param>
     /// <param name="Decision">What was decided.</param>
-    public sealed record EarlierJob(long? JobId, long? FormerOrderId, int? FormerJob, long? OrderId, string Number, string Title, string Car, bool ThisCar, DateOnly On, int? Reading, decimal Subtotal, string Decision);
+    public sealed record EarlierJob(long? JobId, long? FormerOrderId, int? FormerJob, long? OrderId, string Number, string Title, string Car, bool ThisCar, LocalDate On, int? Reading, decimal Subtotal, string Decision);
 
     /// <summary>A line then and as it would be today.</summary>
     public sealed record ThenAndNow(LineKind Kind, string Description, string Number, decimal? Quantity, decimal Then, decimal? Now);
@@ -75,7 +75,7 @@ public static class EarlierSearch
         }
         var rows = await cars.Join(db.Orders, v => v.Id, o => o.VehicleId, (v, o) => new { Car = v, Order = o }).Join(jobs, x => x.Order.Id, j => j.OrderId, (x, j) => new { x.Car, x.Order, Job = j })
             .OrderByDescending(x => x.Job.Id).Take(Most).Select(x => new { x.Job.Id, OrderId = x.Order.Id, x.Order.Number, x.Job.Title, CarId = x.Car.Id, x.Car.Year, x.Car.Make, x.Car.Model, x.Car.Engine, x.Order.OpenedAt, x.Order.OdometerIn, x.Job.Subtotal, x.Job.Decision }).ToListAsync();
-        return rows.ConvertAll(r => new EarlierJob(r.Id, null, null, r.OrderId, r.Number.ToString(System.Globalization.CultureInfo.InvariantCulture), r.Title, $"{r.Year} {r.Make} {r.Model} {r.Engine}", r.CarId == car?.Id, DateOnly.FromDateTime(shop.Local(r.OpenedAt)), r.OdometerIn, r.Subtotal.Amount, r.Decision.ToString().ToLowerInvariant()));
+        return rows.ConvertAll(r => new EarlierJob(r.Id, null, null, r.OrderId, r.Number.ToString(System.Globalization.CultureInfo.InvariantCulture), r.Title, $"{r.Year} {r.Make} {r.Model} {r.Engine}", r.CarId == car?.Id, shop.Local(r.OpenedAt).Date, r.OdometerIn, r.Subtotal.Amount, r.Decision.ToString().ToLowerInvariant()));
     }
 
     private static async Task<List<EarlierJob>> FormerAsync(ShopDb db, long vehicleId)

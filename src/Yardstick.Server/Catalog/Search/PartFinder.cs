@@ -29,7 +29,7 @@ internal sealed class PartFinder(ShopDb db, VehicleSpecs? facts)
     }
 
     /// <summary>A supplier's part in the catalog: one that the shop has never had joins it; of one that it has, the cost is renewed where none is on the shelf.</summary>
-    internal static async Task<Part> CatalogPartAsync(ShopDb db, SupplierOffer offer, long supplierId, DateTime utcNow)
+    internal static async Task<Part> CatalogPartAsync(ShopDb db, SupplierOffer offer, long supplierId, Instant utcNow)
     {
         var part = await db.Parts.FirstOrDefaultAsync(p => p.Number == offer.Number);
         if (part is null) db.Parts.Add(part = Part.Of(offer, supplierId));

@@ -39,13 +39,13 @@ public static class Maintenance
         var schedule = await sources.ScheduleAsync(car, cancel);
         if (schedule.Problem is { } silent) return Results.Ok(new ScheduleView(null, [], $"The maker's schedule is missing: the service {silent.Message}. Canned jobs work without it.", OutsideCall.IsSilence(silent)));
         var shop = await db.Shops.SingleAsync(cancel);
-        var now = time.GetUtcNow().UtcDateTime;
+        var now = time.Now();
         var readings = await db.OdometerReadings.Where(r => r.VehicleId == car.Id).ToListAsync(cancel);
         var orders = await db.Orders.Include(o => o.Jobs).Where(o => o.VehicleId == car.Id).ToListAsync(cancel);
         var present = orders.First(o => o.Id == id);
-        var use = CarUse.Of(readings, shop.DistancePerDay, DateOnly.FromDateTime(shop.Local(now)), now, NumberInput.Reading(reading, "reading") is { Ok: true, Value: var typed } ? typed : present.OdometerIn);
+        var use = CarUse.Of(readings, shop.DistancePerDay, shop.Local(now).Date, now, NumberInput.Reading(reading, "reading") is { Ok: true, Value: var typed } ? typed : present.OdometerIn);
         var services = schedule.Value.ConvertAll(e => new ScheduledService(e.Title, shop.Interval(hard ? e.HardMiles : e.Miles), hard ? e.HardMonths : e.Months));
-        var standings = MaintenanceSchedule.Of(services, [.. orders.Where(o => o.Id != id)], use, at => DateOnly.FromDateTime(shop.Local(at))).ToDictionary(s => s.Service.Title);
+        var standings = MaintenanceSchedule.Of(services, [.. orders.Where(o => o.Id != id)], use, at => shop.Local(at).Date).ToDictionary(s => s.Service.Title);
         var views = services.Select(service =>
         {
             var standing = standings.GetValueOrDefault(service.Title);

@@ -50,7 +50,7 @@ public static class VehicleSpecsView
     /// <param name="Campaigns">Recalls and bulletins.</param>
     /// <param name="Trouble">What is missing and why; empty where nothing is.</param>
     /// <param name="Silent">Whether the service did not answer, so that the screen asks it again by itself.</param>
-    public sealed record VehicleSpecsAnswer(DateOnly? AsOf, IReadOnlyList<SpecView> Line, IReadOnlyList<SpecView> Facts, IReadOnlyList<WearView> Wear, IReadOnlyList<ResetSteps> Resets, IReadOnlyList<DrawingTitle> Drawings,
+    public sealed record VehicleSpecsAnswer(LocalDate? AsOf, IReadOnlyList<SpecView> Line, IReadOnlyList<SpecView> Facts, IReadOnlyList<WearView> Wear, IReadOnlyList<ResetSteps> Resets, IReadOnlyList<DrawingTitle> Drawings,
         IReadOnlyList<CorrectionView> Corrections, IReadOnlyList<KnownCodeView> Codes, IReadOnlyList<Campaign> Campaigns, string Trouble, bool Silent = false);
 
     /// <summary>An answer about the order's car.</summary>

@@ -21,7 +21,7 @@ public static class Attachments
     /// <param name="Size">Bytes.</param>
     /// <param name="At">When, UTC.</param>
     /// <param name="By">Who.</param>
-    public sealed record AttachmentView(long Id, string Name, bool Picture, long Size, DateTime At, string By);
+    public sealed record AttachmentView(long Id, string Name, bool Picture, long Size, Instant At, string By);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -48,7 +48,7 @@ public static class Attachments
         var type = FileContent.TypeOf(read.Value, clean);
         if (type.Problem is { } unkept) return Problems.Of(unkept);
         var picture = type.Value.StartsWith("image/", StringComparison.Ordinal);
-        var kept = picture ? await store.KeepPhotoAsync(read.Value, gate, request.HttpContext.User.StaffId(), time.GetUtcNow().UtcDateTime) : await store.KeepFileAsync(read.Value);
+        var kept = picture ? await store.KeepPhotoAsync(read.Value, gate, request.HttpContext.User.StaffId(), time.Now()) : await store.KeepFileAsync(read.Value);
         if (kept.Problem is { } unreadable) return Problems.Of(unreadable);
         return await commands.RunAsync<RecordChanged>(async work =>
         {

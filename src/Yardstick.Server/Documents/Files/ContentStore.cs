@@ -31,7 +31,7 @@ public sealed class ContentStore(ShopFile file, PictureGate pictures)
     }
 
     /// <summary>Keeps a picture and answers its hash.</summary>
-    internal async Task<Result<string>> KeepPhotoAsync(byte[] bytes, SingleWriter gate, long byId, DateTime at)
+    internal async Task<Result<string>> KeepPhotoAsync(byte[] bytes, SingleWriter gate, long byId, Instant at)
     {
         if (await ReencodeAsync(bytes) is not { } jpeg) return new Problem("photo.unreadable", "This is not a picture that can be shown; take a JPEG or PNG.", "photo");
         var hash = HashOf(jpeg);

@@ -93,7 +93,7 @@ public static class Find
     private static string Warning(Customer customer) => customer.DoNotServe.Length > 0 ? $"Do not serve: {customer.DoNotServe}" : "";
 
     /// <summary>An order as lists show it.</summary>
-    public sealed record OrderRow(long Id, long Number, string Title, OrderState State, long? CustomerId, long? VehicleId, string Customer, string Vehicle, string Plate, DateTime OpenedAt, DateTime? PostedAt, long TotalCents);
+    public sealed record OrderRow(long Id, long Number, string Title, OrderState State, long? CustomerId, long? VehicleId, string Customer, string Vehicle, string Plate, Instant OpenedAt, Instant? PostedAt, long TotalCents);
 
     /// <summary>Orders as lists show them.</summary>
     internal static Task<List<OrderRow>> OrderRowsAsync(ShopDb db, IQueryable<Order> orders) =>

@@ -30,7 +30,7 @@ public sealed record OrderSurroundings
     public PurchaseOrder? OrderOf(long lineId) => PartOrders.LastOrDefault(p => p.Lines.Any(l => l.LineId == lineId));
 
     /// <summary>The day as far as it concerns the order.</summary>
-    public DayPlan Day(Shop shop, DateTime utcNow) => new(shop, utcNow, Planned, Times, PartOrders);
+    public DayPlan Day(Shop shop, Instant utcNow) => new(shop, utcNow, Planned, Times, PartOrders);
 
     /// <summary>Reads it.</summary>
     internal static async Task<OrderSurroundings> ReadAsync(ShopDb db, Order order)

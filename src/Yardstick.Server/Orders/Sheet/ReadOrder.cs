@@ -18,7 +18,7 @@ public static class ReadOrder
     public sealed record PriceExplanation(string Key, IReadOnlyList<PriceStep> Steps);
 
     /// <summary>A change on the order's record.</summary>
-    public sealed record RecordEntry(long Id, string What, string Field, string Old, string New, string By, DateTime At);
+    public sealed record RecordEntry(long Id, string What, string Field, string Old, string New, string By, Instant At);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -37,7 +37,7 @@ public static class ReadOrder
         if (await db.ReadOrderAsync(id) is not { } order) return Problems.Of(new Problem("order.gone", "There is no such order."));
         var customer = order.CustomerId is { } customerId ? await db.Customers.FindAsync(customerId) : null;
         var policy = await db.PolicyAsync(order.PolicyVersionId);
-        var day = (await db.Shops.SingleAsync()).PricingDay(order, time.GetUtcNow().UtcDateTime);
+        var day = (await db.Shops.SingleAsync()).PricingDay(order, time.Now());
         var trace = new PricingTrace();
         var result = OrderPricer.Price(OrderPricing.CaseOf(order, customer, policy, OrderPricing.Offered(order), day), trace);
         var margins = http.User.May(Permission.SeeMargin);

@@ -30,9 +30,9 @@ public sealed record SheetHeader
     /// <summary>Stage.</summary>
     public required Stage Stage { get; init; }
     /// <summary>Since when, UTC.</summary>
-    public required DateTime StageSince { get; init; }
+    public required Instant StageSince { get; init; }
     /// <summary>Promised, wall time.</summary>
-    public required DateTime? PromisedAt { get; init; }
+    public required LocalDateTime? PromisedAt { get; init; }
     /// <summary>Whether the promise holds.</summary>
     public required PromiseState PromiseState { get; init; }
     /// <summary>Key tag.</summary>
@@ -54,7 +54,7 @@ public sealed record SheetHeader
     /// <summary>Where the car is.</summary>
     public required string CarAt { get; init; }
     /// <summary>When the car came or is to come, wall time.</summary>
-    public required DateTime? ArrivesAt { get; init; }
+    public required LocalDateTime? ArrivesAt { get; init; }
     /// <summary>Whom to talk to about it.</summary>
     public required SheetContact? Contact { get; init; }
     /// <summary>Which site it is for.</summary>

@@ -1,4 +1,4 @@
 namespace Yardstick.Server.Orders;
 
 /// <summary>The invoice of a posted order.</summary>
-public sealed record SheetInvoice(long Id, long Number, DateTime PostedAt, decimal Total, decimal Paid, decimal Balance);
+public sealed record SheetInvoice(long Id, long Number, Instant PostedAt, decimal Total, decimal Paid, decimal Balance);

@@ -88,7 +88,7 @@ public sealed record SheetLine
     /// <summary>Who it is ordered from; empty where it is not ordered.</summary>
     public required string Supplier { get; init; }
     /// <summary>When its part comes, UTC.</summary>
-    public required DateTime? ExpectedAt { get; init; }
+    public required Instant? ExpectedAt { get; init; }
     /// <summary>Version.</summary>
     public required int Version { get; init; }
 }

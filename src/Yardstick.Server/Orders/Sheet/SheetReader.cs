@@ -43,7 +43,7 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
     private async Task<OrderSheet> SheetAsync(ShopDb db, PricedOrder priced, bool margins)
     {
         var (order, _, policy, shop, _) = priced;
-        var now = time.GetUtcNow().UtcDateTime;
+        var now = time.Now();
         var staff = await db.Staff.ToDictionaryAsync(s => s.Id);
         var result = OrderPricer.Price(OrderPricing.CaseOf(order, priced.Customer, policy, OrderPricing.Offered(order), priced.Day));
         var around = await OrderSurroundings.ReadAsync(db, order);
@@ -69,7 +69,7 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
         };
     }
 
-    private static async Task<SheetHeader> HeaderAsync(ShopDb db, PricedOrder priced, Dictionary<long, StaffMember> staff, OrderSurroundings around, DateTime now)
+    private static async Task<SheetHeader> HeaderAsync(ShopDb db, PricedOrder priced, Dictionary<long, StaffMember> staff, OrderSurroundings around, Instant now)
     {
         var (order, customer, _, shop, _) = priced;
         return new SheetHeader
@@ -129,7 +129,7 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
         margins ? result.MarginPercent : null, margins ? result.Profit : null, result.LaborHours, margins ? policy.MarginAim : null,
         margins ? result.EffectiveLaborRate : null, margins ? policy.EffectiveRateAim : null);
 
-    private static async Task<SheetAround> AroundAsync(ShopDb db, Order order, Dictionary<long, StaffMember> staff, DateTime now)
+    private static async Task<SheetAround> AroundAsync(ShopDb db, Order order, Dictionary<long, StaffMember> staff, Instant now)
     {
         var sent = await db.ApprovalLinks.Where(l => l.OrderId == order.Id).OrderByDescending(l => l.Id).FirstOrDefaultAsync();
         var labels = db.LabelsOn.Where(l => l.TargetId == order.Id).Join(db.Labels.Where(l => l.Kind == RecordKind.Order), l => l.LabelId, d => d.Id, (_, d) => d.Name);
@@ -164,7 +164,7 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
         return changed;
     }
 
-    private static async Task<LinkState> SentStateAsync(ShopDb db, ApprovalLink sent, Order order, DateTime now)
+    private static async Task<LinkState> SentStateAsync(ShopDb db, ApprovalLink sent, Order order, Instant now)
     {
         // Only where the offer counts is it worth pricing once more.
         if (sent.StateAt(now) is not LinkState.Open and var over) return over;

@@ -7,4 +7,4 @@ namespace Yardstick.Server.Orders;
 /// <param name="SeenAt">First opened by the customer, UTC.</param>
 /// <param name="AnsweredAt">Answered, UTC.</param>
 /// <param name="State">What its link is good for now.</param>
-public sealed record SheetSent(DateTime At, DateTime? SeenAt, DateTime? AnsweredAt, LinkState State);
+public sealed record SheetSent(Instant At, Instant? SeenAt, Instant? AnsweredAt, LinkState State);

@@ -12,7 +12,12 @@ const KINDS: Record<Schemas['DecisionKind'], string> = {
   AnotherVisit: 'approved for another visit',
   Proposed: 'answer taken back',
 };
-const HOW: Record<Schemas['AnswerChannel'], string> = { InPerson: 'in person', Phone: 'by phone', Message: 'by message', Link: 'on the link' };
+const HOW: Record<Schemas['AnswerChannel'], string> = {
+  InPerson: 'in person',
+  Phone: 'by phone',
+  Message: 'by message',
+  Link: 'on the link',
+};
 
 /** Every answer that was given, with what was shown then and the signature under it. */
 export function AnswersPart({ orderId }: { orderId: number }) {
@@ -46,7 +51,12 @@ export function AnswersPart({ orderId }: { orderId: number }) {
             {answer.acknowledged && <div className="small">Acknowledged: {answer.acknowledged}</div>}
             <div className="small row">
               {answer.shownId !== null && (
-                <a href={`/api/shown-copies/${answer.shownId}/estimate.pdf`} target="_blank" rel="noreferrer" title={`SHA-256 ${answer.shownHash}`}>
+                <a
+                  href={`/api/shown-copies/${answer.shownId}/estimate.pdf`}
+                  target="_blank"
+                  rel="noreferrer"
+                  title={`SHA-256 ${answer.shownHash}`}
+                >
                   What was shown
                 </a>
               )}

@@ -47,7 +47,12 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
   const without = useQuery({
     queryKey: ['order', orderId, 'talk-through', texts?.version, job.id, linesOut],
     queryFn: () =>
-      unwrap(api.POST('/api/orders/{id}/talk-through/choice', { params: { path: { id: orderId } }, body: { jobIds: [job.id], linesOut: [...linesOut] } })),
+      unwrap(
+        api.POST('/api/orders/{id}/talk-through/choice', {
+          params: { path: { id: orderId } },
+          body: { jobIds: [job.id], linesOut: [...linesOut] },
+        }),
+      ),
     enabled: linesOut.length > 0,
     placeholderData: (before) => before,
   }).data;
@@ -100,7 +105,8 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
           <div className="answer-kinds">
             <SegmentedControl label="Answer" value={kind} choices={choices} onChange={setKind} />
             <span className="soft">
-              {linesOut.length > 0 && !waits ? 'adds less than' : 'adds'} <b>{adds === undefined ? '…' : amount(adds)}</b> with supplies and tax
+              {linesOut.length > 0 && !waits ? 'adds less than' : 'adds'} <b>{adds === undefined ? '…' : amount(adds)}</b> with supplies and
+              tax
             </span>
           </div>
           {openLines.length > 1 && (
@@ -134,7 +140,13 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
           </div>
           {kind === 'Deferred' && (
             <div className="pair">
-              <Labelled label="Until a day" value={until} onText={setUntil} placeholder="2/14, friday, in 3 months" problem={problemOf('deferUntil')} />
+              <Labelled
+                label="Until a day"
+                value={until}
+                onText={setUntil}
+                placeholder="2/14, friday, in 3 months"
+                problem={problemOf('deferUntil')}
+              />
               <Labelled
                 label="or an odometer reading"
                 value={at}

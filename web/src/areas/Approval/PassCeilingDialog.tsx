@@ -26,8 +26,8 @@ export default function PassCeilingDialog({ onClose }: { onClose: () => void }) 
         <DialogTitle id="ceiling-title">Let the work go on without asking again</DialogTitle>
         <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 1.5 }}>
           <p>
-            {amount(consent.agreed)} was agreed to and may grow to {amount(consent.allowed)}; the approved work comes to {amount(consent.approvedTotal)}. Your
-            name and the reason stay on the record, and hold up to this amount.
+            {amount(consent.agreed)} was agreed to and may grow to {amount(consent.allowed)}; the approved work comes to{' '}
+            {amount(consent.approvedTotal)}. Your name and the reason stay on the record, and hold up to this amount.
           </p>
           <Labelled label="Reason" value={reason} onText={setReason} problem={problem} autoFocus />
         </DialogContent>

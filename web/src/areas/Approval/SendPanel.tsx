@@ -68,7 +68,11 @@ export function SendPanel({ orderId, onClose }: { orderId: number; onClose: () =
         <ReleaseOne key={keyOf(first)} item={first} left={open.length} onDone={decide} />
       ) : (
         <>
-          {!data.works && <p className="notice">This link works only inside the shop: no address for customers is set in Setup, Customers and messages.</p>}
+          {!data.works && (
+            <p className="notice">
+              This link works only inside the shop: no address for customers is set in Setup, Customers and messages.
+            </p>
+          )}
           <WriteForm
             target={{ orderId }}
             use="estimate"
@@ -85,7 +89,9 @@ export function SendPanel({ orderId, onClose }: { orderId: number; onClose: () =
           />
           <Part title="Sent before">
             {data.links.length === 0 ? (
-              <Empty title="Not sent yet">The customer gets a page with what was found, what each job costs, and yes, no or later to each.</Empty>
+              <Empty title="Not sent yet">
+                The customer gets a page with what was found, what each job costs, and yes, no or later to each.
+              </Empty>
             ) : (
               <ul className="sent-links">
                 {data.links.map((link) => (
@@ -93,7 +99,9 @@ export function SendPanel({ orderId, onClose }: { orderId: number; onClose: () =
                     <span>
                       {when(link.sentAt)} by {link.sentBy}: <b>{STATES[link.state]}</b>
                       <span className="soft small">
-                        {link.openedAt ? ` · opened ${when(link.openedAt)}${link.opened > 1 ? `, ${link.opened} times` : ''}` : ' · not opened yet'}
+                        {link.openedAt
+                          ? ` · opened ${when(link.openedAt)}${link.opened > 1 ? `, ${link.opened} times` : ''}`
+                          : ' · not opened yet'}
                       </span>
                     </span>
                     {(link.state === 'Open' || link.state === 'Changed') && (
@@ -130,7 +138,15 @@ export function SendPanel({ orderId, onClose }: { orderId: number; onClose: () =
 }
 
 /** One thing: shown to the customer in these words, or kept in the shop. */
-function ReleaseOne({ item, left, onDone }: { item: Item; left: number; onDone: (item: Item, show: boolean, words: string) => Promise<unknown> }) {
+function ReleaseOne({
+  item,
+  left,
+  onDone,
+}: {
+  item: Item;
+  left: number;
+  onDone: (item: Item, show: boolean, words: string) => Promise<unknown>;
+}) {
   const [words, setWords] = useState(item.words);
   const [busy, setBusy] = useState(false);
   const say = (show: boolean) => () => {

@@ -53,7 +53,11 @@ export default function TalkThroughPage() {
     ...(openByLine.length > 0
       ? [{ key: 'L', label: 'Numbers for lines of the next job that is open line by line, then for jobs again', run: nextByLine }]
       : []),
-    { key: 'Esc', label: inLines ? 'Numbers for jobs again' : 'Back to the order', run: () => (inLines ? numberLines(null) : void navigate(`/orders/${id}`)) },
+    {
+      key: 'Esc',
+      label: inLines ? 'Numbers for jobs again' : 'Back to the order',
+      run: () => (inLines ? numberLines(null) : void navigate(`/orders/${id}`)),
+    },
   ]);
   if (view.error && !view.data) return <Failed error={view.error} again={() => void view.refetch()} />;
   if (!view.data) return <Loading what="the order" />;
@@ -149,7 +153,9 @@ export default function TalkThroughPage() {
               <span className="key">0</span> gives the numbers to the next nine.
             </p>
           )}
-          {decided.length > 0 && <p className="soft">Agreed already: {decided.map((job) => `${job.title}, ${amount(job.amount)}`).join(' · ')}</p>}
+          {decided.length > 0 && (
+            <p className="soft">Agreed already: {decided.map((job) => `${job.title}, ${amount(job.amount)}`).join(' · ')}</p>
+          )}
           {found.length > 0 && (
             <section aria-label="Found">
               <h3>Found</h3>
@@ -162,7 +168,8 @@ export default function TalkThroughPage() {
                       </a>
                     )}
                     <figcaption>
-                      {item.rating && <span className={`rating ${item.rating}`}>{item.rating}</span>} {item.words || item.where} <b>{item.measured}</b>
+                      {item.rating && <span className={`rating ${item.rating}`}>{item.rating}</span>} {item.words || item.where}{' '}
+                      <b>{item.measured}</b>
                       {item.release !== 'Shown' && <span className="soft small"> · the customer does not see this</span>}
                     </figcaption>
                   </figure>

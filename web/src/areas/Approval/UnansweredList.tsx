@@ -14,14 +14,19 @@ export function UnansweredList({ text }: { text: string }) {
   const client = useQueryClient();
   const list = useQuery({
     queryKey: ['orders', 'unanswered'],
-    queryFn: ({ signal }) => unlessKept(client, ['orders', 'unanswered'], (headers) => api.GET('/api/estimates/unanswered', { signal, headers })),
+    queryFn: ({ signal }) =>
+      unlessKept(client, ['orders', 'unanswered'], (headers) => api.GET('/api/estimates/unanswered', { signal, headers })),
   });
   if (list.error && !list.data) return <Failed error={list.error} again={() => void list.refetch()} />;
   if (!list.data) return <Loading what="estimates" />;
   const words = text.toLowerCase().split(' ').filter(Boolean);
-  const rows = list.data.filter((row) => words.every((word) => `${row.number} ${row.customer} ${row.vehicle} ${row.plate}`.toLowerCase().includes(word)));
+  const rows = list.data.filter((row) =>
+    words.every((word) => `${row.number} ${row.customer} ${row.vehicle} ${row.plate}`.toLowerCase().includes(word)),
+  );
   if (list.data.length === 0)
-    return <Empty title="Every estimate has its answer">Estimates that were written or sent and not answered stand here with their age.</Empty>;
+    return (
+      <Empty title="Every estimate has its answer">Estimates that were written or sent and not answered stand here with their age.</Empty>
+    );
   const when = (utc: string) => (shop ? day(wallTime(utc, shop.timeZone), now) : '');
   return (
     <div className="card">

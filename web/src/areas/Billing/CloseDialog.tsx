@@ -96,7 +96,9 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
         {found.some((o) => o.code === 'job.open') && (
           <Button
             disabled={busy}
-            onClick={() => void run(() => edits.kept(unwrap(api.POST('/api/orders/{id}/finish-jobs', { params: { path: { id: orderId } } }))))}
+            onClick={() =>
+              void run(() => edits.kept(unwrap(api.POST('/api/orders/{id}/finish-jobs', { params: { path: { id: orderId } } }))))
+            }
           >
             Finish all approved jobs
           </Button>

@@ -19,7 +19,10 @@ export default function InvoicePage() {
   const now = useNow();
   const mayReverse = useMay('ReverseInvoices');
   const [reversing, setReversing] = useState(false);
-  const invoice = useQuery({ queryKey: ['invoice', id], queryFn: ({ signal }) => unwrap(api.GET('/api/invoices/{id}', { signal, params: { path: { id } } })) });
+  const invoice = useQuery({
+    queryKey: ['invoice', id],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/invoices/{id}', { signal, params: { path: { id } } })),
+  });
   useKeys('Invoice', [
     { key: 'P', label: 'Print as PDF', run: () => window.open(`/api/invoices/${id}/invoice.pdf`, '_blank') },
     { key: 'T', label: 'Take cash', run: () => document.querySelector<HTMLElement>('[data-cash] input')?.focus() },
@@ -67,7 +70,9 @@ export default function InvoicePage() {
               </Button>
             )}
           </div>
-          {!mayReverse && !credit && !data.creditNoteId && <span className="soft small">Posted by mistake? A manager or the owner can reverse it.</span>}
+          {!mayReverse && !credit && !data.creditNoteId && (
+            <span className="soft small">Posted by mistake? A manager or the owner can reverse it.</span>
+          )}
         </section>
       </div>
       {reversing && <ReverseDialog invoice={data} onClose={() => setReversing(false)} onDone={() => void invoice.refetch()} />}

@@ -37,7 +37,9 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
   };
   const cash = (despiteCharge: boolean) =>
     void run('cash', async () => {
-      const taken = await unwrap(api.POST('/api/invoices/{id}/cash', { params: { path: { id: invoice.id } }, body: { tendered, despiteCharge } }));
+      const taken = await unwrap(
+        api.POST('/api/invoices/{id}/cash', { params: { path: { id: invoice.id } }, body: { tendered, despiteCharge } }),
+      );
       setChange(taken.change);
       setTendered('');
     });
@@ -90,7 +92,9 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
       )}
       {pending.map((charge) => (
         <div className="notice stop" key={charge.id}>
-          <p>{charge.message || `A card ${charge.amount < 0 ? 'refund' : 'charge'} of ${amount(Math.abs(charge.amount))} is not settled.`}</p>
+          <p>
+            {charge.message || `A card ${charge.amount < 0 ? 'refund' : 'charge'} of ${amount(Math.abs(charge.amount))} is not settled.`}
+          </p>
           <Button variant="outlined" disabled={busy !== ''} onClick={() => void run('lookup', () => settle(charge.id))}>
             {busy === 'lookup' ? 'Asking the terminal…' : 'Look it up'}
           </Button>

@@ -11,7 +11,15 @@ import { Labelled } from '../../ui/Labelled';
 import { useSay } from '../../ui/Toasts';
 
 /** Takes back an invoice posted by mistake: a credit note for the whole, and the money back the way it came. */
-export function ReverseDialog({ invoice, onClose, onDone }: { invoice: Schemas['InvoicePageView']; onClose: () => void; onDone: () => void }) {
+export function ReverseDialog({
+  invoice,
+  onClose,
+  onDone,
+}: {
+  invoice: Schemas['InvoicePageView'];
+  onClose: () => void;
+  onDone: () => void;
+}) {
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
@@ -26,7 +34,9 @@ export function ReverseDialog({ invoice, onClose, onDone }: { invoice: Schemas['
       await refresh(['order', invoice.orderId], ['floor'], ['orders']);
       onDone();
       onClose();
-      say.done(`Credit note ${reversed.creditNoteNumber} is posted.${reversed.cashBack > 0 ? ` Hand back ${amount(reversed.cashBack)} in cash.` : ''}`);
+      say.done(
+        `Credit note ${reversed.creditNoteNumber} is posted.${reversed.cashBack > 0 ? ` Hand back ${amount(reversed.cashBack)} in cash.` : ''}`,
+      );
     } catch (error) {
       setProblem(sentence(error));
       setBusy(false);
@@ -38,8 +48,8 @@ export function ReverseDialog({ invoice, onClose, onDone }: { invoice: Schemas['
         <DialogTitle id="reverse-title">Reverse invoice {invoice.number}</DialogTitle>
         <DialogContent>
           <p style={{ marginBottom: 12 }}>
-            A credit note for {amount(invoice.total)} is posted{invoice.paid > 0 ? ` and ${amount(invoice.paid)} goes back the way it came` : ''}. The order is
-            open again.
+            A credit note for {amount(invoice.total)} is posted
+            {invoice.paid > 0 ? ` and ${amount(invoice.paid)} goes back the way it came` : ''}. The order is open again.
           </p>
           <Labelled label="Why" value={reason} onText={setReason} problem={problem || undefined} autoFocus />
         </DialogContent>

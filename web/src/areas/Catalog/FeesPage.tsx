@@ -38,15 +38,22 @@ export default function FeesPage() {
     }
   };
   const retire = (fee: Fee, retired: boolean) => {
-    const send = (to: boolean) => unwrap(api.POST('/api/named-fees/{id}/retire', { params: { path: { id: fee.id } }, body: { retired: to } })).then(renew);
-    send(retired).then(() => say.done(retired ? `${fee.label} is not offered any more.` : `${fee.label} is offered again.`, () => send(!retired)), say.refused);
+    const send = (to: boolean) =>
+      unwrap(api.POST('/api/named-fees/{id}/retire', { params: { path: { id: fee.id } }, body: { retired: to } })).then(renew);
+    send(retired).then(
+      () => say.done(retired ? `${fee.label} is not offered any more.` : `${fee.label} is offered again.`, () => send(!retired)),
+      say.refused,
+    );
   };
-  const everyday = (partNumber: string, on: boolean) => unwrap(api.POST('/api/everyday-parts', { body: { number: partNumber, on } })).then(renew);
+  const everyday = (partNumber: string, on: boolean) =>
+    unwrap(api.POST('/api/everyday-parts', { body: { number: partNumber, on } })).then(renew);
   return (
     <div className="own-page">
       <div className="record-side">
         <Part title="Fees by name">
-          {lists.data.fees.length === 0 && <Empty title="No fees yet">A fee with a name is found from the add line of every job, such as tire disposal.</Empty>}
+          {lists.data.fees.length === 0 && (
+            <Empty title="No fees yet">A fee with a name is found from the add line of every job, such as tire disposal.</Empty>
+          )}
           <table className="list">
             <tbody>
               {lists.data.fees.map((fee) => (
@@ -63,7 +70,14 @@ export default function FeesPage() {
                   <td className="right nowrap">
                     <button
                       className="linkish small"
-                      onClick={() => setDraft({ ...fee, id: fee.id, amount: fee.amount.toFixed(2), costEach: fee.costEach ? fee.costEach.toFixed(2) : '' })}
+                      onClick={() =>
+                        setDraft({
+                          ...fee,
+                          id: fee.id,
+                          amount: fee.amount.toFixed(2),
+                          costEach: fee.costEach ? fee.costEach.toFixed(2) : '',
+                        })
+                      }
                     >
                       Change
                     </button>{' '}
@@ -87,7 +101,12 @@ export default function FeesPage() {
             }}
           >
             <div className="pair">
-              <Labelled label="What the customer reads" value={draft.label} onText={(label) => setDraft({ ...draft, label })} problem={problemOf('label')} />
+              <Labelled
+                label="What the customer reads"
+                value={draft.label}
+                onText={(label) => setDraft({ ...draft, label })}
+                problem={problemOf('label')}
+              />
               <Labelled
                 label="Code"
                 value={draft.code}
@@ -114,7 +133,11 @@ export default function FeesPage() {
               />
             </div>
             <label className="row">
-              <input type="checkbox" checked={draft.passThrough} onChange={(event) => setDraft({ ...draft, passThrough: event.target.checked })} />
+              <input
+                type="checkbox"
+                checked={draft.passThrough}
+                onChange={(event) => setDraft({ ...draft, passThrough: event.target.checked })}
+              />
               The money is held for somebody else and passed on
             </label>
             <label className="row">

@@ -76,7 +76,12 @@ export function CustomerLists({ customer, edits, disabled }: Props) {
             email.id,
             email.address,
             <>
-              <EditCell label={`E-mail ${email.address}`} value={email.address} commit={set('emails', email.id, 'address')} disabled={disabled} />
+              <EditCell
+                label={`E-mail ${email.address}`}
+                value={email.address}
+                commit={set('emails', email.id, 'address')}
+                disabled={disabled}
+              />
               <EditCell
                 label={`What ${email.address} is for`}
                 value={email.purpose}
@@ -101,7 +106,12 @@ export function CustomerLists({ customer, edits, disabled }: Props) {
             contact.id,
             contact.name,
             <>
-              <EditCell label={`Contact ${contact.name}`} value={contact.name} commit={set('contacts', contact.id, 'name')} disabled={disabled} />
+              <EditCell
+                label={`Contact ${contact.name}`}
+                value={contact.name}
+                commit={set('contacts', contact.id, 'name')}
+                disabled={disabled}
+              />
               <EditCell
                 label={`Role of ${contact.name}`}
                 value={contact.role}
@@ -124,7 +134,11 @@ export function CustomerLists({ customer, edits, disabled }: Props) {
                 disabled={disabled}
               />
               <span className="small nowrap" title="Gets a copy of what is sent about orders on which they are named">
-                <Check checked={contact.copied} disabled={disabled} onCheck={(on) => edits.item('contacts', contact.id, 'copied', on ? 'yes' : 'no')}>
+                <Check
+                  checked={contact.copied}
+                  disabled={disabled}
+                  onCheck={(on) => edits.item('contacts', contact.id, 'copied', on ? 'yes' : 'no')}
+                >
                   copied
                 </Check>
               </span>

@@ -83,7 +83,9 @@ function Customer({ customer }: { customer: CustomerPageView }) {
           </>
         )}
       </header>
-      {messages && <MessagesPanel target={{ customerId: customer.id }} title={`Messages with ${customer.name}`} onClose={() => setMessages(false)} />}
+      {messages && (
+        <MessagesPanel target={{ customerId: customer.id }} title={`Messages with ${customer.name}`} onClose={() => setMessages(false)} />
+      )}
       <div className="record-figures" aria-label="What they have meant to the shop">
         <Figure label="Visits" value={String(g.visits)} />
         <Figure label="First" value={g.first ? when(g.first) : 'never'} />
@@ -117,7 +119,9 @@ function Customer({ customer }: { customer: CustomerPageView }) {
               <>
                 {field('taxCertificate', 'Certificate')}
                 {field('taxExemptUntil', 'Holds until', 'no end')}
-                {!customer.exemptToday && <p className="stop small">The certificate has ended: tax is charged until a new date is typed.</p>}
+                {!customer.exemptToday && (
+                  <p className="stop small">The certificate has ended: tax is charged until a new date is typed.</p>
+                )}
               </>
             )}
           </Part>

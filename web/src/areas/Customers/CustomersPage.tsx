@@ -19,7 +19,8 @@ export default function CustomersPage() {
   const list = useRef<HTMLTableSectionElement>(null);
   const customers = useInfiniteQuery({
     queryKey: ['customers', words],
-    queryFn: ({ pageParam }) => unwrap(api.GET('/api/customers', { params: { query: { q: words, ...(pageParam ? { after: pageParam } : {}) } } })),
+    queryFn: ({ pageParam }) =>
+      unwrap(api.GET('/api/customers', { params: { query: { q: words, ...(pageParam ? { after: pageParam } : {}) } } })),
     initialPageParam: '',
     getNextPageParam: (last) => last.next ?? undefined,
     placeholderData: (before) => before,
@@ -55,7 +56,9 @@ export default function CustomersPage() {
         ) : !customers.data ? (
           <Loading what="customers" />
         ) : rows.length === 0 ? (
-          <Empty title={words ? `Nobody is on file for "${words}"` : 'Nobody is on file yet'}>Write a car up (N) and its owner is on file.</Empty>
+          <Empty title={words ? `Nobody is on file for "${words}"` : 'Nobody is on file yet'}>
+            Write a car up (N) and its owner is on file.
+          </Empty>
         ) : (
           <table className="list">
             <thead>
@@ -87,7 +90,9 @@ export default function CustomersPage() {
                   <td className="nowrap">{row.phone}</td>
                   <td className="right">{row.cars || ''}</td>
                   <td className="right">{row.visits || ''}</td>
-                  <td className="nowrap">{row.lastVisit && shop ? day(wallTime(row.lastVisit, shop.timeZone), now) : <span className="soft">never</span>}</td>
+                  <td className="nowrap">
+                    {row.lastVisit && shop ? day(wallTime(row.lastVisit, shop.timeZone), now) : <span className="soft">never</span>}
+                  </td>
                   <td>
                     {row.doNotServe && <span className="stop strong">Do not serve: {row.doNotServe} </span>}
                     {row.alert}

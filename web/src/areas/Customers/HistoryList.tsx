@@ -18,7 +18,9 @@ export function HistoryList({ of, id }: { of: 'customers' | 'vehicles'; id: numb
     queryKey: [of === 'customers' ? 'customer' : 'vehicle', id, 'history', words],
     queryFn: ({ pageParam }) => {
       const params = { path: { id }, query: { q: words, ...(pageParam ? { before: pageParam } : {}) } };
-      return unwrap(of === 'customers' ? api.GET('/api/customers/{id}/history', { params }) : api.GET('/api/vehicles/{id}/history', { params }));
+      return unwrap(
+        of === 'customers' ? api.GET('/api/customers/{id}/history', { params }) : api.GET('/api/vehicles/{id}/history', { params }),
+      );
     },
     initialPageParam: 0,
     getNextPageParam: (last) => last.next ?? undefined,
@@ -29,7 +31,9 @@ export function HistoryList({ of, id }: { of: 'customers' | 'vehicles'; id: numb
     queryFn: ({ signal }) => {
       const params = { path: { id }, query: { q: words } };
       return unwrap(
-        of === 'customers' ? api.GET('/api/customers/{id}/former-orders', { signal, params }) : api.GET('/api/vehicles/{id}/former-orders', { params }),
+        of === 'customers'
+          ? api.GET('/api/customers/{id}/former-orders', { signal, params })
+          : api.GET('/api/vehicles/{id}/former-orders', { params }),
       );
     },
     placeholderData: (before) => before,

@@ -31,7 +31,9 @@ export default function MergeDialog({ kind, id, name, merge, takeApart, onClose 
     queryKey: ['merge', kind, id, other],
     queryFn: ({ signal }) => {
       const params = { path: { id }, query: { other: other! } };
-      return unwrap(kind === 'customers' ? api.GET('/api/customers/{id}/merge', { signal, params }) : api.GET('/api/vehicles/{id}/merge', { params }));
+      return unwrap(
+        kind === 'customers' ? api.GET('/api/customers/{id}/merge', { signal, params }) : api.GET('/api/vehicles/{id}/merge', { params }),
+      );
     },
     enabled: other !== null && !busy,
   });

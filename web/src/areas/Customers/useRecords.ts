@@ -9,12 +9,18 @@ export type History = Schemas['HistoryPage'];
 
 /** A customer's page. */
 export function useCustomerPage(id: number) {
-  return useQuery({ queryKey: ['customer', id], queryFn: ({ signal }) => unwrap(api.GET('/api/customers/{id}/page', { signal, params: { path: { id } } })) });
+  return useQuery({
+    queryKey: ['customer', id],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/customers/{id}/page', { signal, params: { path: { id } } })),
+  });
 }
 
 /** A vehicle's page. */
 export function useVehiclePage(id: number) {
-  return useQuery({ queryKey: ['vehicle', id], queryFn: ({ signal }) => unwrap(api.GET('/api/vehicles/{id}', { signal, params: { path: { id } } })) });
+  return useQuery({
+    queryKey: ['vehicle', id],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/vehicles/{id}', { signal, params: { path: { id } } })),
+  });
 }
 
 /** What can be changed on a customer. Each change is kept as it is made. */
@@ -31,7 +37,8 @@ export function useCustomerEdits(id: number, version: number) {
       }
     };
     return {
-      field: (field: string, value: string) => kept(unwrap(api.POST('/api/customers/{id}/fields', { params: { path }, body: { field, value, version } }))),
+      field: (field: string, value: string) =>
+        kept(unwrap(api.POST('/api/customers/{id}/fields', { params: { path }, body: { field, value, version } }))),
       item: (list: string, itemId: number | null, field: string, value: string) =>
         kept(unwrap(api.POST('/api/customers/{id}/items', { params: { path }, body: { list, id: itemId, field, value, version } }))),
       removeItem: (list: string, itemId: number) =>
@@ -58,7 +65,8 @@ export function useVehicleEdits(id: number, version: number) {
       }
     };
     return {
-      field: (field: string, value: string) => kept(unwrap(api.POST('/api/vehicles/{id}/fields', { params: { path }, body: { field, value, version } }))),
+      field: (field: string, value: string) =>
+        kept(unwrap(api.POST('/api/vehicles/{id}/fields', { params: { path }, body: { field, value, version } }))),
       transfer: (customerId: number) => kept(unwrap(api.POST('/api/vehicles/{id}/transfer', { params: { path }, body: { customerId } }))),
       merge: (otherId: number) => kept(unwrap(api.POST('/api/vehicles/{id}/merge', { params: { path }, body: { otherId } }))),
       takeApart: (mergeId: number) => kept(unwrap(api.POST('/api/merges/{id}/undo', { params: { path: { id: mergeId } } }))),

@@ -24,7 +24,10 @@ export function FilesPart({ kind, id, disabled }: Props) {
   const shop = useShop();
   const now = useNow();
   const key = ['files', kind, id];
-  const files = useQuery({ queryKey: key, queryFn: ({ signal }) => unwrap(api.GET('/api/files/{kind}/{id}', { signal, params: { path: { kind, id } } })) });
+  const files = useQuery({
+    queryKey: key,
+    queryFn: ({ signal }) => unwrap(api.GET('/api/files/{kind}/{id}', { signal, params: { path: { kind, id } } })),
+  });
   const renew = () => refresh(key, [kind.toLowerCase(), id]);
   const add = async (list: FileList | null) => {
     for (const file of list ?? []) {

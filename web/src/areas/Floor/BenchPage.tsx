@@ -58,8 +58,14 @@ export default function BenchPage() {
           {data.present ? 'Leave for the day' : 'I am here'}
         </button>
         <span className="soft">
-          {data.present && data.presentSince && shop ? `Here since ${clock(wallTime(data.presentSince, shop.timeZone))}` : 'Not here yet today'}
-          {on && data.onSince && shop ? ` · on ${on.title} since ${clock(wallTime(data.onSince, shop.timeZone))}` : data.present ? ' · on no job' : ''}
+          {data.present && data.presentSince && shop
+            ? `Here since ${clock(wallTime(data.presentSince, shop.timeZone))}`
+            : 'Not here yet today'}
+          {on && data.onSince && shop
+            ? ` · on ${on.title} since ${clock(wallTime(data.onSince, shop.timeZone))}`
+            : data.present
+              ? ' · on no job'
+              : ''}
         </span>
         <span className="grow" />
         {data.onJobId && (
@@ -68,11 +74,15 @@ export default function BenchPage() {
           </button>
         )}
       </div>
-      {data.cars.length === 0 && <Empty title="No car is yours yet">Cars appear here as soon as a job is planned for you on the Floor.</Empty>}
+      {data.cars.length === 0 && (
+        <Empty title="No car is yours yet">Cars appear here as soon as a job is planned for you on the Floor.</Empty>
+      )}
       {data.cars.map((car) => (
         <CarCard key={car.orderId} car={car} busy={busy} run={run} onFinding={() => setFinding(car)} />
       ))}
-      <Suspense fallback={null}>{finding && <FindingDialog orderId={finding.orderId} plate={finding.plate} onClose={() => setFinding(null)} />}</Suspense>
+      <Suspense fallback={null}>
+        {finding && <FindingDialog orderId={finding.orderId} plate={finding.plate} onClose={() => setFinding(null)} />}
+      </Suspense>
     </div>
   );
 }
@@ -95,7 +105,12 @@ function CarCard({ car, busy, run, onFinding }: { car: Car; busy: boolean; run: 
         <div className="grow">
           <div className="strong">{car.vehicle}</div>
           <div className="soft small">
-            {[car.color, car.vin && `VIN ${car.vin}`, car.odometerIn ? `${car.odometerIn.toLocaleString('en-US')} in` : '', car.keyTag && `key ${car.keyTag}`]
+            {[
+              car.color,
+              car.vin && `VIN ${car.vin}`,
+              car.odometerIn ? `${car.odometerIn.toLocaleString('en-US')} in` : '',
+              car.keyTag && `key ${car.keyTag}`,
+            ]
               .filter(Boolean)
               .join(' · ')}
           </div>
@@ -133,8 +148,10 @@ function CarCard({ car, busy, run, onFinding }: { car: Car; busy: boolean; run: 
           </button>
           <VinScan
             onVin={(vin) =>
-              void run(unwrap(api.POST('/api/bench/orders/{id}/vin', { params: { path: { id: car.orderId } }, body: { vin } })), `The VIN is ${vin}.`, () =>
-                unwrap(api.POST('/api/bench/orders/{id}/vin', { params: { path: { id: car.orderId } }, body: { vin: car.vin } })),
+              void run(
+                unwrap(api.POST('/api/bench/orders/{id}/vin', { params: { path: { id: car.orderId } }, body: { vin } })),
+                `The VIN is ${vin}.`,
+                () => unwrap(api.POST('/api/bench/orders/{id}/vin', { params: { path: { id: car.orderId } }, body: { vin: car.vin } })),
               )
             }
             onProblem={say.problem}

@@ -41,7 +41,8 @@ export function ByPerson({ floor, moves, people, cards }: { floor: Floor; moves:
     if (block) {
       const moved = minutesOfDay(block.start) + (delta.x / box.width) * (closes - opens + 40);
       void moves.plan(block.jobId, block.plate, technician, atMinutes(now, snap(moved)), block);
-    } else if (loose) void moves.plan(loose.jobId, loose.plate, technician, atMinutes(now, snap(minuteAt(left / box.width, opens, closes))));
+    } else if (loose)
+      void moves.plan(loose.jobId, loose.plate, technician, atMinutes(now, snap(minuteAt(left / box.width, opens, closes))));
   };
 
   const holdJob = useFocusAfterMove('data-job', floor);
@@ -51,7 +52,13 @@ export function ByPerson({ floor, moves, people, cards }: { floor: Floor; moves:
     const ids = lanes.map((p) => p?.id ?? null);
     const lane = ids.indexOf(block.technicianId);
     if (key === 'ArrowLeft' || key === 'ArrowRight')
-      void moves.plan(block.jobId, block.plate, block.technicianId, atMinutes(now, snap(minutesOfDay(block.start) + (key === 'ArrowLeft' ? -15 : 15))), block);
+      void moves.plan(
+        block.jobId,
+        block.plate,
+        block.technicianId,
+        atMinutes(now, snap(minutesOfDay(block.start) + (key === 'ArrowLeft' ? -15 : 15))),
+        block,
+      );
     else {
       const to = ids[lane + (key === 'ArrowUp' ? -1 : 1)];
       if (to !== undefined) void moves.plan(block.jobId, block.plate, to, block.start, block);
@@ -66,7 +73,13 @@ export function ByPerson({ floor, moves, people, cards }: { floor: Floor; moves:
             {floor.blocks
               .filter((b) => b.technicianId === (person?.id ?? null))
               .map((block) => (
-                <WorkBlock key={block.jobId} block={block} left={at(block.start)} width={Math.max(2.1, at(block.end) - at(block.start))} onKey={byKeys} />
+                <WorkBlock
+                  key={block.jobId}
+                  block={block}
+                  left={at(block.start)}
+                  width={Math.max(2.1, at(block.end) - at(block.start))}
+                  onKey={byKeys}
+                />
               ))}
             {!person && floor.unplanned.length > 0 && (
               <div className="unplanned">
@@ -77,7 +90,12 @@ export function ByPerson({ floor, moves, people, cards }: { floor: Floor; moves:
                     who={floor.people.find((p) => p.id === job.technicianId)?.shortName}
                     plan={() => {
                       holdJob(job.jobId);
-                      void moves.plan(job.jobId, job.plate, job.technicianId ?? people[0]?.id ?? null, atMinutes(now, snap(minutesOfDay(now) + 15)));
+                      void moves.plan(
+                        job.jobId,
+                        job.plate,
+                        job.technicianId ?? people[0]?.id ?? null,
+                        atMinutes(now, snap(minutesOfDay(now) + 15)),
+                      );
                     }}
                   />
                 ))}
@@ -133,12 +151,17 @@ function Lane({
   const lines = [];
   for (let minute = Math.ceil(opens / 60) * 60; minute <= closes; minute += 60) lines.push(minute);
   return (
-    <section ref={setNodeRef} className={`lane ${compact ? 'compact' : ''} ${isOver ? 'over' : ''}`} aria-label={person ? person.shortName : 'No one yet'}>
+    <section
+      ref={setNodeRef}
+      className={`lane ${compact ? 'compact' : ''} ${isOver ? 'over' : ''}`}
+      aria-label={person ? person.shortName : 'No one yet'}
+    >
       {lines.map((minute) => (
         <div key={minute} className="hourline" style={{ left: `${position(minute, opens, closes)}%` }} />
       ))}
       <h3>
-        {person ? person.shortName : 'No one yet'} <span>{person ? [person.skills, person.present ? '' : 'not here'].filter(Boolean).join(' · ') : ''}</span>
+        {person ? person.shortName : 'No one yet'}{' '}
+        <span>{person ? [person.skills, person.present ? '' : 'not here'].filter(Boolean).join(' · ') : ''}</span>
       </h3>
       {children}
       <div className="nowline" style={{ left: `${now}%` }} />
@@ -152,7 +175,17 @@ function describe(block: Block): string {
   return block.why ? `${block.title}, ${block.why}` : block.title;
 }
 
-function WorkBlock({ block, left, width, onKey }: { block: Block; left: number; width: number; onKey: (block: Block, key: string) => void }) {
+function WorkBlock({
+  block,
+  left,
+  width,
+  onKey,
+}: {
+  block: Block;
+  left: number;
+  width: number;
+  onKey: (block: Block, key: string) => void;
+}) {
   const navigate = useNavigate();
   const mayPlan = useMay('PlanWork');
   const mayOpen = useMay('SeeOrders');
@@ -187,7 +220,11 @@ function WorkBlock({ block, left, width, onKey }: { block: Block; left: number; 
 
 function Loose({ job, who, plan }: { job: Schemas['UnplannedJob']; who?: string; plan: () => void }) {
   const mayPlan = useMay('PlanWork');
-  const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: `loose:${job.jobId}`, data: { loose: job }, disabled: !mayPlan });
+  const { setNodeRef, listeners, transform, isDragging } = useDraggable({
+    id: `loose:${job.jobId}`,
+    data: { loose: job },
+    disabled: !mayPlan,
+  });
   return (
     <button
       ref={setNodeRef}

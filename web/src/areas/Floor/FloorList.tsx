@@ -41,7 +41,8 @@ export function FloorList({ floor, cards }: { floor: Floor; cards: Card[] }) {
     const [x, y] = [value(a), value(b)];
     return (x < y ? -1 : x > y ? 1 : 0) * (down ? -1 : 1);
   });
-  if (rows.length === 0) return <Empty title="Nothing is on the floor">Cars that are written up appear here. Press N to write one up.</Empty>;
+  if (rows.length === 0)
+    return <Empty title="Nothing is on the floor">Cars that are written up appear here. Press N to write one up.</Empty>;
   return (
     <div className="page">
       <div className="card" style={{ overflowX: 'auto' }}>
@@ -87,7 +88,11 @@ export function FloorList({ floor, cards }: { floor: Floor; cards: Card[] }) {
                   {card.promiseState === 'Late' ? ', late' : card.promiseState === 'CannotBeKept' ? ", can't be kept" : ''}
                 </td>
                 <td style={{ width: 90 }}>
-                  <Gauge value={card.progress} label={`${Math.round(card.progress * 100)}% of the approved hours are finished`} faint={card.progress === 0} />
+                  <Gauge
+                    value={card.progress}
+                    label={`${Math.round(card.progress * 100)}% of the approved hours are finished`}
+                    faint={card.progress === 0}
+                  />
                 </td>
               </tr>
             ))}

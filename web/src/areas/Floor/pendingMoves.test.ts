@@ -14,7 +14,10 @@ const floor = {
 } as unknown as Floor;
 
 test('what was moved stands where it was put, however old the floor is that came', () => {
-  const shown = applyPendingMoves(floor, { stages: new Map([[2, 'Pricing']]), plans: new Map([[11, { technicianId: null, start: '2026-11-23T09:15:00' }]]) });
+  const shown = applyPendingMoves(floor, {
+    stages: new Map([[2, 'Pricing']]),
+    plans: new Map([[11, { technicianId: null, start: '2026-11-23T09:15:00' }]]),
+  });
   expect(shown.cards.map((c) => c.stage)).toEqual(['Here', 'Pricing']);
   expect(shown.blocks[0]).toEqual({ jobId: 11, technicianId: null, start: '2026-11-23T09:15:00', end: '2026-11-23T10:45:00' });
   expect(shown.blocks[1]).toBe(floor.blocks[1]);

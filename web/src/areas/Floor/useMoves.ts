@@ -73,8 +73,14 @@ export function useMoves(sent: Floor | undefined) {
 
   const plan = async (jobId: number, plate: string, technicianId: number | null, start: string, before?: Block) => {
     const move = async (put: Put, version: number) =>
-      (await unwrap(api.POST('/api/jobs/{jobId}/plan', { params: { path: { jobId } }, body: { technicianId: put.technicianId, start: put.start, version } })))
-        .version;
+      (
+        await unwrap(
+          api.POST('/api/jobs/{jobId}/plan', {
+            params: { path: { jobId } },
+            body: { technicianId: put.technicianId, start: put.start, version },
+          }),
+        )
+      ).version;
     const to = { technicianId, start };
     await run(
       'plans',
@@ -85,7 +91,9 @@ export function useMoves(sent: Floor | undefined) {
       (version) => {
         const who = floor?.people.find((p) => p.id === technicianId)?.shortName ?? 'no one yet';
         say.done(`${plate}: planned for ${who} at ${clock(start)}.`, () =>
-          (before ? move(before, version) : unwrap(api.DELETE('/api/jobs/{jobId}/plan', { params: { path: { jobId } } }))).then(() => refresh(['floor'])),
+          (before ? move(before, version) : unwrap(api.DELETE('/api/jobs/{jobId}/plan', { params: { path: { jobId } } }))).then(() =>
+            refresh(['floor']),
+          ),
         );
       },
     );

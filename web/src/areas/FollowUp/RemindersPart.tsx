@@ -28,7 +28,9 @@ export function RemindersPart({ vehicleId, disabled }: { vehicleId: number; disa
     const path = { id: reminder.id };
     unwrap(api.DELETE('/api/reminders/{id}', { params: { path } })).then(() => {
       void renew();
-      say.done(`Nobody is reminded of ${reminder.title} any more.`, () => unwrap(api.POST('/api/reminders/{id}/restore', { params: { path } })).then(renew));
+      say.done(`Nobody is reminded of ${reminder.title} any more.`, () =>
+        unwrap(api.POST('/api/reminders/{id}/restore', { params: { path } })).then(renew),
+      );
     }, say.refused);
   };
   const rows = reminders.data ?? [];
@@ -48,7 +50,9 @@ export function RemindersPart({ vehicleId, disabled }: { vehicleId: number; disa
       )}
       {rows.map((reminder) => (
         <div key={reminder.id} className="reminder-row">
-          <span className={`urgency ${reminder.state === 'Late' || reminder.state === 'Due' ? 'strong stop' : 'soft'}`}>{STATES[reminder.state]}</span>
+          <span className={`urgency ${reminder.state === 'Late' || reminder.state === 'Due' ? 'strong stop' : 'soft'}`}>
+            {STATES[reminder.state]}
+          </span>
           <span className="grow">
             {reminder.title}
             <span className="soft small block">
@@ -95,7 +99,9 @@ function AddReminder({ vehicleId, onClose, onAdded }: AddProps) {
   const add = async () => {
     const job = canned.find((c) => c.title.toLowerCase() === typed.title.trim().toLowerCase());
     try {
-      await unwrap(api.POST('/api/vehicles/{id}/reminders', { params: { path: { id: vehicleId } }, body: { ...typed, cannedJobId: job?.id ?? null } }));
+      await unwrap(
+        api.POST('/api/vehicles/{id}/reminders', { params: { path: { id: vehicleId } }, body: { ...typed, cannedJobId: job?.id ?? null } }),
+      );
       await onAdded();
       onClose();
     } catch (error) {
@@ -119,7 +125,13 @@ function AddReminder({ vehicleId, onClose, onAdded }: AddProps) {
         ))}
       </datalist>
       <div className="pair">
-        <Labelled label="Every so many months" value={typed.everyMonths} onText={set('everyMonths')} problem={of('everyMonths')} inputMode="numeric" />
+        <Labelled
+          label="Every so many months"
+          value={typed.everyMonths}
+          onText={set('everyMonths')}
+          problem={of('everyMonths')}
+          inputMode="numeric"
+        />
         <Labelled
           label={`Or after ${shop?.distanceUnit === 'Kilometers' ? 'km' : 'miles'}`}
           value={typed.everyDistance}

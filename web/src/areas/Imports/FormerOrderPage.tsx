@@ -54,7 +54,9 @@ export default function FormerOrderPage() {
             {canGoTo.length === 0 && (
               <p className="soft">
                 No order is open for this {vehicleId !== null ? 'car' : 'customer'}.{' '}
-                {customerId !== null && <Link to={`/write-up?customer=${customerId}${vehicleId !== null ? `&vehicle=${vehicleId}` : ''}`}>Write one up</Link>}{' '}
+                {customerId !== null && (
+                  <Link to={`/write-up?customer=${customerId}${vehicleId !== null ? `&vehicle=${vehicleId}` : ''}`}>Write one up</Link>
+                )}{' '}
                 to copy work into it.
               </p>
             )}

@@ -89,7 +89,11 @@ export default function ImportPage() {
           </Button>
         )}
       </header>
-      {looking ? <Looked data={data} busy={busy || preview.isFetching} onMap={(column, field) => void map(column, field)} /> : <Progress run={run} />}
+      {looking ? (
+        <Looked data={data} busy={busy || preview.isFetching} onMap={(column, field) => void map(column, field)} />
+      ) : (
+        <Progress run={run} />
+      )}
     </div>
   );
 }
@@ -115,8 +119,8 @@ function Progress({ run }: { run: Schemas['ImportRunView'] }) {
         {run.state === 'Undone' && 'Everything that could be taken back is gone again.'}
       </p>
       <p>
-        {count(run.made, 'record was', 'records were')} made, {count(run.onFile, 'row was', 'rows were')} on file already and left as they are,{' '}
-        {count(run.bad, 'row', 'rows')} could not be brought in.{' '}
+        {count(run.made, 'record was', 'records were')} made, {count(run.onFile, 'row was', 'rows were')} on file already and left as they
+        are, {count(run.bad, 'row', 'rows')} could not be brought in.{' '}
         {run.bad > 0 && (
           <a href={`/api/imports/${run.id}/bad.csv`} download>
             Those rows as CSV
@@ -182,8 +186,9 @@ function Looked({ data, busy, onMap }: LookedProps) {
       <div className="record-main">
         <Part title="What would come in">
           <p role="status">
-            <b>{count(data.good, 'record', 'records')}</b> would be made, {count(data.onFile, 'row is', 'rows are')} on file already and would stay as{' '}
-            {data.onFile === 1 ? 'it is' : 'they are'}, <b className={data.bad > 0 ? 'stop' : ''}>{count(data.bad, 'row', 'rows')}</b> can't be brought in.
+            <b>{count(data.good, 'record', 'records')}</b> would be made, {count(data.onFile, 'row is', 'rows are')} on file already and
+            would stay as {data.onFile === 1 ? 'it is' : 'they are'},{' '}
+            <b className={data.bad > 0 ? 'stop' : ''}>{count(data.bad, 'row', 'rows')}</b> can't be brought in.
           </p>
           {data.goodSamples.length > 0 && <p className="soft small">Such as: {data.goodSamples.join(' · ')}</p>}
         </Part>

@@ -15,7 +15,11 @@ type Kind = Schemas['ImportKind'];
 const FILES: [Kind, string, string][] = [
   ['Customers', 'Customers', 'A row for each: names, phones, e-mail, address. Bring these in first.'],
   ['Vehicles', 'Cars', 'A row for each, with its owner by number, phone, e-mail or name.'],
-  ['Orders', 'Orders of a former program', 'A row for each line, with the order it is on. Kept apart from this shop’s books, figures as they were.'],
+  [
+    'Orders',
+    'Orders of a former program',
+    'A row for each line, with the order it is on. Kept apart from this shop’s books, figures as they were.',
+  ],
 ];
 
 /** Files that are brought in and taken out. */

@@ -65,9 +65,23 @@ export default function FindingDialog({ orderId, plate, onClose }: { orderId: nu
       <form onSubmit={(event) => void submit(event)} className="bench" style={{ padding: 0 }}>
         <DialogTitle id="finding-title">Finding on {plate}</DialogTitle>
         <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 2 }}>
-          <Labelled label="What was found" value={text} onText={setText} problem={problemOf('text')} autoFocus placeholder="Front pads worn on the inside" />
+          <Labelled
+            label="What was found"
+            value={text}
+            onText={setText}
+            problem={problemOf('text')}
+            autoFocus
+            placeholder="Front pads worn on the inside"
+          />
           <div className="pair">
-            <Labelled label="Measured" value={measured} onText={setMeasured} problem={problemOf('measured')} inputMode="decimal" placeholder="3.5" />
+            <Labelled
+              label="Measured"
+              value={measured}
+              onText={setMeasured}
+              problem={problemOf('measured')}
+              inputMode="decimal"
+              placeholder="3.5"
+            />
             <label className="labelled">
               <span>Unit</span>
               <select value={unit} onChange={(event) => setUnit(event.target.value)}>

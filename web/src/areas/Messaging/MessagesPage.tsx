@@ -37,7 +37,8 @@ export default function MessagesPage() {
   };
   const t = texts.data;
   const remove = (template: Template) => {
-    const flip = () => unwrap(api.POST('/api/templates/{id}/remove', { params: { path: { id: template.id } } })).then(() => refresh(['setup']));
+    const flip = () =>
+      unwrap(api.POST('/api/templates/{id}/remove', { params: { path: { id: template.id } } })).then(() => refresh(['setup']));
     setDraft(null);
     flip().then(() => say.done(`${template.name} is taken off.`, flip), say.refused);
   };
@@ -45,7 +46,9 @@ export default function MessagesPage() {
     <div className="own-page">
       <div className="record-side">
         <Part title="Templates">
-          <p className="soft">A template is filled from the order when somebody writes. Choose one to change it and to try it on a real order.</p>
+          <p className="soft">
+            A template is filled from the order when somebody writes. Choose one to change it and to try it on a real order.
+          </p>
           <table className="list">
             <tbody>
               {templates.data.templates.map((template) => (
@@ -58,7 +61,9 @@ export default function MessagesPage() {
                 >
                   <td>{template.name}</td>
                   <td className="soft">{template.channel === 'Text' ? 'text' : 'e-mail'}</td>
-                  <td className="soft">{USES.find(([use]) => use === template.use)?.[0] ? `for ${USES.find(([use]) => use === template.use)![1]}` : ''}</td>
+                  <td className="soft">
+                    {USES.find(([use]) => use === template.use)?.[0] ? `for ${USES.find(([use]) => use === template.use)![1]}` : ''}
+                  </td>
                 </tr>
               ))}
             </tbody>
@@ -70,7 +75,12 @@ export default function MessagesPage() {
           </div>
         </Part>
         <Part title="Customers’ pages and texts">
-          <Field label="Address of the pages" value={t.publicAddress} commit={setText('publicAddress')} placeholder="none: links work only inside the shop" />
+          <Field
+            label="Address of the pages"
+            value={t.publicAddress}
+            commit={setText('publicAddress')}
+            placeholder="none: links work only inside the shop"
+          />
           <Field label="Quiet from" value={clock(`2000-01-01T${t.quietFrom}`)} commit={setText('quietFrom')} />
           <Field label="until" value={clock(`2000-01-01T${t.quietUntil}`)} commit={setText('quietUntil')} />
           <Field label="An estimate holds, days" value={String(t.estimateDays)} commit={setText('estimateDays')} />
@@ -126,7 +136,10 @@ function TemplateForm({
   const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
   const preview = useQuery({
     queryKey: ['template-preview', draft.subject, draft.body, number],
-    queryFn: () => unwrap(api.POST('/api/templates/preview', { body: { subject: draft.subject, body: draft.body, orderNumber: Number(number) || null } })),
+    queryFn: () =>
+      unwrap(
+        api.POST('/api/templates/preview', { body: { subject: draft.subject, body: draft.body, orderNumber: Number(number) || null } }),
+      ),
     placeholderData: (before) => before,
     retry: false,
   });
@@ -153,7 +166,11 @@ function TemplateForm({
         <div className="pair">
           <label className="labelled">
             <span>Goes as</span>
-            <select aria-label="Goes as" value={draft.channel} onChange={(event) => setDraft({ ...draft, channel: event.target.value as Draft['channel'] })}>
+            <select
+              aria-label="Goes as"
+              value={draft.channel}
+              onChange={(event) => setDraft({ ...draft, channel: event.target.value as Draft['channel'] })}
+            >
               <option value="Text">a text</option>
               <option value="Email">an e-mail</option>
             </select>
@@ -170,7 +187,12 @@ function TemplateForm({
           </label>
         </div>
         {draft.channel === 'Email' && (
-          <Labelled label="Subject" value={draft.subject} onText={(subject) => setDraft({ ...draft, subject })} problem={problemOf('subject')} />
+          <Labelled
+            label="Subject"
+            value={draft.subject}
+            onText={(subject) => setDraft({ ...draft, subject })}
+            problem={problemOf('subject')}
+          />
         )}
         <label>
           <span className="soft small">What it says</span>

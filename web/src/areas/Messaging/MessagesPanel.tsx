@@ -123,7 +123,11 @@ function One({ message, mayWrite, act }: { message: Message; mayWrite: boolean; 
           </a>
           {message.link && (
             <span>
-              {!message.link.good ? 'the link is closed' : message.link.openedAt ? `opened ${when(message.link.openedAt)}` : 'not opened yet'}
+              {!message.link.good
+                ? 'the link is closed'
+                : message.link.openedAt
+                  ? `opened ${when(message.link.openedAt)}`
+                  : 'not opened yet'}
               {message.link.opened > 1 ? `, ${message.link.opened} times` : ''}
             </span>
           )}

@@ -35,7 +35,8 @@ export function Notices() {
               else if (notice.address) void navigate(`/unknown-senders?from=${encodeURIComponent(notice.address)}`);
             }}
           >
-            <span className="soft nowrap">{shop ? clock(wallTime(notice.at, shop.timeZone)) : ''}</span> <span className="clip">{notice.text}</span>
+            <span className="soft nowrap">{shop ? clock(wallTime(notice.at, shop.timeZone)) : ''}</span>{' '}
+            <span className="clip">{notice.text}</span>
           </button>
           <button className="linkish nowrap" aria-label={`Seen: ${notice.text}`} onClick={() => void seen(notice.id)}>
             Seen

@@ -16,7 +16,10 @@ type Thread = Schemas['UnknownThread'];
 /** Texts and e-mails of people who are not on file: read in full, answered, put to a customer. */
 export default function UnknownSendersPage() {
   const [params, setParams] = useSearchParams();
-  const threads = useQuery({ queryKey: ['messages', 'unknown'], queryFn: ({ signal }) => unwrap(api.GET('/api/unknown-senders', { signal })) });
+  const threads = useQuery({
+    queryKey: ['messages', 'unknown'],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/unknown-senders', { signal })),
+  });
   if (threads.error && !threads.data) return <Failed error={threads.error} again={() => void threads.refetch()} />;
   if (!threads.data) return <Loading what="messages" />;
   const from = params.get('from');
@@ -28,7 +31,9 @@ export default function UnknownSendersPage() {
         <span className="soft">Messages from numbers and addresses that are on no customer's file.</span>
       </div>
       {!current ? (
-        <Empty title="Nobody unknown wrote">A text or an e-mail from somebody who is not on file stands here, to be answered and put to a customer.</Empty>
+        <Empty title="Nobody unknown wrote">
+          A text or an e-mail from somebody who is not on file stands here, to be answered and put to a customer.
+        </Empty>
       ) : (
         <div className="unknown">
           <nav aria-label="Senders">

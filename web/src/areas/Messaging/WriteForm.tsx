@@ -125,7 +125,12 @@ export function WriteForm({ target, use = '', send, done, button, documents }: P
         </label>
       </div>
       {(other !== null || addresses.length === 0) && (
-        <Labelled label="Number or e-mail address" value={other ?? ''} onText={setOther} problem={problem?.field === 'address' ? problem.text : undefined} />
+        <Labelled
+          label="Number or e-mail address"
+          value={other ?? ''}
+          onText={setOther}
+          problem={problem?.field === 'address' ? problem.text : undefined}
+        />
       )}
       {channel === 'Email' && (
         <Labelled

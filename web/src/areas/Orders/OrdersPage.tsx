@@ -26,7 +26,11 @@ export default function OrdersPage() {
       unwrap(
         api.GET('/api/orders', {
           params: {
-            query: { q: text.trim() || undefined, state: state === 'all' || state === 'unanswered' ? undefined : state, before: pageParam ?? undefined },
+            query: {
+              q: text.trim() || undefined,
+              state: state === 'all' || state === 'unanswered' ? undefined : state,
+              before: pageParam ?? undefined,
+            },
           },
         }),
       ),

@@ -70,10 +70,13 @@ export default function RepriceDialog({ onClose }: { onClose: () => void }) {
             {data.preview.changes.length === 0 && <p>No amount of this order changes.</p>}
             {data.preview.held > 0 && (
               <p className="soft">
-                {data.preview.held === 1 ? '1 line keeps its price' : `${data.preview.held} lines keep their prices`}: the customer was told.
+                {data.preview.held === 1 ? '1 line keeps its price' : `${data.preview.held} lines keep their prices`}: the customer was
+                told.
               </p>
             )}
-            {data.preview.needsDecision && <p className="stop">The approved work would come to more than was agreed to; ask the customer again afterwards.</p>}
+            {data.preview.needsDecision && (
+              <p className="stop">The approved work would come to more than was agreed to; ask the customer again afterwards.</p>
+            )}
           </>
         )}
       </DialogContent>

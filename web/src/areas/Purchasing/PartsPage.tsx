@@ -70,7 +70,9 @@ function NeededList({ needed, suppliers, mayOrder }: { needed: Needed[]; supplie
   const order = async (supplier: Schemas['SupplierView'], lines: Needed[]) => {
     setSending(supplier.name);
     try {
-      const placed = await unwrap(api.POST('/api/purchase-orders', { body: { supplierId: supplier.id, lineIds: lines.map((l) => l.lineId) } }));
+      const placed = await unwrap(
+        api.POST('/api/purchase-orders', { body: { supplierId: supplier.id, lineIds: lines.map((l) => l.lineId) } }),
+      );
       await refresh(['parts']);
       const handed = await unwrap(api.POST('/api/purchase-orders/{id}/send', { params: { path: { id: placed.id } } }));
       if (handed.trouble) say.refused(new Error(handed.trouble));
@@ -130,7 +132,9 @@ function NeededList({ needed, suppliers, mayOrder }: { needed: Needed[]; supplie
                     className="tick-box"
                     aria-label={`Order ${part.description}`}
                     checked={!left.has(part.lineId)}
-                    onChange={() => setLeft(new Set(left.has(part.lineId) ? [...left].filter((id) => id !== part.lineId) : [...left, part.lineId]))}
+                    onChange={() =>
+                      setLeft(new Set(left.has(part.lineId) ? [...left].filter((id) => id !== part.lineId) : [...left, part.lineId]))
+                    }
                   />
                 </td>
                 <td>

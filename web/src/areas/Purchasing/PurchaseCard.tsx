@@ -39,7 +39,9 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Purc
     });
   const cancel = () =>
     run(async () => {
-      await unwrap(api.POST('/api/purchase-orders/{id}/cancel', { params: { path: { id: purchase.id } }, body: { lineIds: null, reason } }));
+      await unwrap(
+        api.POST('/api/purchase-orders/{id}/cancel', { params: { path: { id: purchase.id } }, body: { lineIds: null, reason } }),
+      );
       setCancelling(false);
       say.done(`What was still to come of purchase order ${purchase.number} is called off here. Tell ${purchase.supplier} as well.`);
     });
@@ -48,7 +50,9 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Purc
       const lines = open
         .map((line) => ({ id: line.id, quantity: typed[line.id]?.quantity ?? null, unitCost: typed[line.id]?.unitCost ?? null }))
         .filter((line) => line.quantity?.trim() !== '0');
-      const received = await unwrap(api.POST('/api/purchase-orders/{id}/receive', { params: { path: { id: purchase.id } }, body: { lines, intoStock } }));
+      const received = await unwrap(
+        api.POST('/api/purchase-orders/{id}/receive', { params: { path: { id: purchase.id } }, body: { lines, intoStock } }),
+      );
       setReceiving(false);
       setTyped({});
       const ready = received.ordersWithAllParts[0];
@@ -63,7 +67,9 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Purc
     });
   const words = [
     purchase.supplierReference,
-    purchase.expectedAt && purchase.state !== 'Received' && shop ? `expected ${moment(wallTime(purchase.expectedAt, shop.timeZone), now)}` : '',
+    purchase.expectedAt && purchase.state !== 'Received' && shop
+      ? `expected ${moment(wallTime(purchase.expectedAt, shop.timeZone), now)}`
+      : '',
   ]
     .filter(Boolean)
     .join(' · ');
@@ -92,7 +98,11 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Purc
             <Button disabled={busy} onClick={() => void ask()}>
               {purchase.state === 'Sending' ? 'Send again' : 'Ask again'}
             </Button>
-            <Button variant={receiving ? 'contained' : 'outlined'} disabled={busy} onClick={() => (receiving ? void receive() : setReceiving(true))}>
+            <Button
+              variant={receiving ? 'contained' : 'outlined'}
+              disabled={busy}
+              onClick={() => (receiving ? void receive() : setReceiving(true))}
+            >
               {receiving ? 'Receive these' : 'Receive…'}
             </Button>
           </span>

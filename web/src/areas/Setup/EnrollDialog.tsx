@@ -27,10 +27,17 @@ export function EnrollDialog({ onClose }: { onClose: () => void }) {
       <DialogTitle id="enroll-title">PIN sign-in on this computer</DialogTitle>
       <DialogContent>
         <p className="soft" style={{ marginBottom: 16 }}>
-          People who sign in here with their password can then switch with their PIN for 30 days. After five wrong PINs a person needs the password. Each sets a
-          PIN under their initials, Password, PIN and sessions.
+          People who sign in here with their password can then switch with their PIN for 30 days. After five wrong PINs a person needs the
+          password. Each sets a PIN under their initials, Password, PIN and sessions.
         </p>
-        <TextField label="Name of this computer" value={name} onChange={(e) => setName(e.target.value)} error={problem !== ''} helperText={problem} autoFocus />
+        <TextField
+          label="Name of this computer"
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+          error={problem !== ''}
+          helperText={problem}
+          autoFocus
+        />
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Cancel</Button>

@@ -10,7 +10,9 @@ const browserZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
 
 /** The first start of a real shop. */
 export default function FirstRun({ onDone }: { onDone: () => void }) {
-  const zones = useQuery({ queryKey: ['zones'], queryFn: ({ signal }) => unwrap(api.GET('/api/time-zones', { signal })), staleTime: Infinity }).data ?? [];
+  const zones =
+    useQuery({ queryKey: ['zones'], queryFn: ({ signal }) => unwrap(api.GET('/api/time-zones', { signal })), staleTime: Infinity }).data ??
+    [];
   const [form, setForm] = useState<Schemas['FirstRunRequest']>({
     shopName: '',
     timeZone: browserZone.includes('/') ? browserZone : 'America/New_York',

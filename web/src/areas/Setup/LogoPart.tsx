@@ -22,8 +22,8 @@ export function LogoPart({ has, renew }: { has: string; renew: () => Promise<unk
   return (
     <Part title="Logo">
       <p className="soft">
-        Stands beside the shop’s name on every document and on the pages that customers see. A PNG or JPEG; wide ones are shown up to three times as wide as
-        high.
+        Stands beside the shop’s name on every document and on the pages that customers see. A PNG or JPEG; wide ones are shown up to three
+        times as wide as high.
       </p>
       <div className="row">
         {has && <img className="logo" src={`/api/logo.png?${has.slice(0, 8)}`} alt="The shop’s logo" />}
@@ -31,7 +31,11 @@ export function LogoPart({ has, renew }: { has: string; renew: () => Promise<unk
           {has ? 'Choose another' : 'Choose a picture'}
         </Button>
         {has && (
-          <button className="linkish" disabled={busy} onClick={() => keep(unwrap(api.POST('/api/setup/logo/remove')), 'Documents go without a logo now.')}>
+          <button
+            className="linkish"
+            disabled={busy}
+            onClick={() => keep(unwrap(api.POST('/api/setup/logo/remove')), 'Documents go without a logo now.')}
+          >
             Take it off
           </button>
         )}

@@ -85,8 +85,23 @@ function Secret({ title, label, hint, field, button, done, save }: SecretProps) 
     <form onSubmit={(event) => void submit(event)} aria-label={title}>
       <h3>{title}</h3>
       <div className="row own-secret">
-        <Labelled label="Your password" type="password" value={password} onText={setPassword} problem={of('password')} autoComplete="current-password" />
-        <Labelled label={label} type="password" value={secret} onText={setSecret} problem={of(field)} hint={hint} autoComplete="new-password" />
+        <Labelled
+          label="Your password"
+          type="password"
+          value={password}
+          onText={setPassword}
+          problem={of('password')}
+          autoComplete="current-password"
+        />
+        <Labelled
+          label={label}
+          type="password"
+          value={secret}
+          onText={setSecret}
+          problem={of(field)}
+          hint={hint}
+          autoComplete="new-password"
+        />
         <Button type="submit" variant="outlined" disabled={!password || !secret}>
           {button}
         </Button>
@@ -106,7 +121,11 @@ function Sessions() {
   const shop = useShop();
   const now = useNow();
   const say = useSay();
-  const sessions = useQuery({ queryKey: ['own-sessions'], queryFn: ({ signal }) => unwrap(api.GET('/api/session/own-sessions', { signal })), staleTime: 0 });
+  const sessions = useQuery({
+    queryKey: ['own-sessions'],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/session/own-sessions', { signal })),
+    staleTime: 0,
+  });
   const end = (call: Promise<unknown>) => void call.then(() => sessions.refetch(), say.refused);
   const when = (utc: string) => (shop ? moment(wallTime(utc, shop.timeZone), now) : '');
   if (!sessions.data) return <Loading what="your sessions" />;

@@ -12,7 +12,11 @@ interface Props {
 
 /** Sign-in by password, or by PIN among those who signed in on this computer before. */
 export default function SignIn({ welcome, onDone }: Props) {
-  const terminal = useQuery({ queryKey: ['terminal'], queryFn: ({ signal }) => unwrap(api.GET('/api/session/terminal', { signal })), staleTime: 0 }).data;
+  const terminal = useQuery({
+    queryKey: ['terminal'],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/session/terminal', { signal })),
+    staleTime: 0,
+  }).data;
   const [byPassword, setByPassword] = useState(false);
   const byPin = terminal?.enrolled && terminal.people.length > 0 && !byPassword;
   return (
@@ -24,7 +28,11 @@ export default function SignIn({ welcome, onDone }: Props) {
           : 'Write up, sell, order, plan, work, invoice: one sheet for each car.'
       }
     >
-      {byPin ? <PinForm terminal={terminal} onDone={onDone} onPassword={() => setByPassword(true)} /> : <PasswordForm welcome={welcome} onDone={onDone} />}
+      {byPin ? (
+        <PinForm terminal={terminal} onDone={onDone} onPassword={() => setByPassword(true)} />
+      ) : (
+        <PasswordForm welcome={welcome} onDone={onDone} />
+      )}
     </Door>
   );
 }
@@ -76,7 +84,13 @@ function PasswordForm({ welcome, onDone }: Props) {
           <p className="soft small">Everyone's password in the demo is lantern-bay.</p>
         </>
       )}
-      <TextField label="Name" value={userName} onChange={(e) => setUserName(e.target.value)} autoComplete="username" autoFocus={!welcome.demo} />
+      <TextField
+        label="Name"
+        value={userName}
+        onChange={(e) => setUserName(e.target.value)}
+        autoComplete="username"
+        autoFocus={!welcome.demo}
+      />
       <TextField
         label="Password"
         type="password"

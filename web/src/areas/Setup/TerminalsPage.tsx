@@ -15,7 +15,11 @@ export default function TerminalsPage() {
   const say = useSay();
   const refresh = useRefresh();
   const [enrolling, setEnrolling] = useState(false);
-  const terminals = useQuery({ queryKey: ['setup', 'terminals'], queryFn: ({ signal }) => unwrap(api.GET('/api/terminals', { signal })), staleTime: 0 });
+  const terminals = useQuery({
+    queryKey: ['setup', 'terminals'],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/terminals', { signal })),
+    staleTime: 0,
+  });
   const renew = () => refresh(['setup', 'terminals'], ['terminal']);
   const withdraw = (id: number, name: string) =>
     unwrap(api.DELETE('/api/terminals/{id}', { params: { path: { id } } })).then(() => {
@@ -59,7 +63,11 @@ export default function TerminalsPage() {
                 </td>
                 <td>{terminal.lastUsedAt ? when(terminal.lastUsedAt) : <span className="soft">never</span>}</td>
                 <td className="right">
-                  <button className="linkish" aria-label={`Withdraw ${terminal.name}`} onClick={() => void withdraw(terminal.id, terminal.name)}>
+                  <button
+                    className="linkish"
+                    aria-label={`Withdraw ${terminal.name}`}
+                    onClick={() => void withdraw(terminal.id, terminal.name)}
+                  >
                     Withdraw
                   </button>
                 </td>

@@ -41,12 +41,25 @@ function Vehicle({ vehicle }: { vehicle: VehiclePageView }) {
   const field = (name: string, label: string, placeholder?: string) => (
     <Field label={label} value={f[name] ?? ''} commit={(text) => edits.field(name, text)} disabled={!mayWrite} placeholder={placeholder} />
   );
-  const open = () => void navigate(vehicle.openOrderId ? `/orders/${vehicle.openOrderId}` : `/write-up?customer=${vehicle.customerId}&vehicle=${vehicle.id}`);
-  useKeys('Car', mayWrite || vehicle.openOrderId ? [{ key: 'U', label: vehicle.openOrderId ? 'Go to its open order' : 'Write this car up', run: open }] : []);
+  const open = () =>
+    void navigate(
+      vehicle.openOrderId ? `/orders/${vehicle.openOrderId}` : `/write-up?customer=${vehicle.customerId}&vehicle=${vehicle.id}`,
+    );
+  useKeys(
+    'Car',
+    mayWrite || vehicle.openOrderId
+      ? [{ key: 'U', label: vehicle.openOrderId ? 'Go to its open order' : 'Write this car up', run: open }]
+      : [],
+  );
   return (
     <div className="record-page">
       <header className="record-head">
-        <CarPhoto hash={f.photoHash ?? ''} name={f.plate || vehicle.description} disabled={!mayWrite} onKept={(hash) => edits.field('photoHash', hash)} />
+        <CarPhoto
+          hash={f.photoHash ?? ''}
+          name={f.plate || vehicle.description}
+          disabled={!mayWrite}
+          onKept={(hash) => edits.field('photoHash', hash)}
+        />
         {f.plate && <Plate text={f.plate} large />}
         <div style={{ minWidth: 0 }}>
           <h1>{vehicle.description || 'A car'}</h1>
@@ -90,7 +103,10 @@ function Vehicle({ vehicle }: { vehicle: VehiclePageView }) {
             {mayWrite && (
               <div className="field-row">
                 <span />
-                <VinScan onVin={(vin) => void edits.field('vin', vin).then(() => say.done(`The VIN is ${vin}.`), say.refused)} onProblem={say.problem} />
+                <VinScan
+                  onVin={(vin) => void edits.field('vin', vin).then(() => say.done(`The VIN is ${vin}.`), say.refused)}
+                  onProblem={say.problem}
+                />
               </div>
             )}
             {vehicle.vinRemarks.map((remark) => (

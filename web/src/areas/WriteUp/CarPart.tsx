@@ -9,7 +9,18 @@ import { AlikeList, CarProposal, useMakes } from './Proposals';
 
 export type NewCar = Schemas['VehicleInput'];
 export type CarChoice = { kind: 'none' } | { kind: 'known'; id: number } | { kind: 'new' } | { kind: 'counter' };
-export const emptyCar: NewCar = { plate: '', plateRegion: '', vin: '', year: '', make: '', model: '', engine: '', color: '', drive: '', trim: '' };
+export const emptyCar: NewCar = {
+  plate: '',
+  plateRegion: '',
+  vin: '',
+  year: '',
+  make: '',
+  model: '',
+  engine: '',
+  color: '',
+  drive: '',
+  trim: '',
+};
 
 interface Props {
   record?: Schemas['CustomerSummary'];

@@ -37,7 +37,8 @@ export default function CheckInDialog({ orderId, onClose }: { orderId: number; o
   const document = view.data?.document;
   const shown = photos ?? document?.photoHashes ?? [];
   const signer = name ?? document?.customerName ?? '';
-  const failed = (error: unknown) => setProblem(error instanceof Problem ? { field: error.field, text: error.message } : { text: sentence(error) });
+  const failed = (error: unknown) =>
+    setProblem(error instanceof Problem ? { field: error.field, text: error.message } : { text: sentence(error) });
   const addPhotos = async (files: FileList | null) => {
     let kept = shown;
     for (const file of files ?? []) {
@@ -120,7 +121,12 @@ export default function CheckInDialog({ orderId, onClose }: { orderId: number; o
               <div className="check-in-side">
                 <div className="photos">
                   {shown.map((hash) => (
-                    <button key={hash} type="button" title="Leave this photo out" onClick={() => setPhotos(shown.filter((h) => h !== hash))}>
+                    <button
+                      key={hash}
+                      type="button"
+                      title="Leave this photo out"
+                      onClick={() => setPhotos(shown.filter((h) => h !== hash))}
+                    >
                       <img src={`/api/photos/${hash}`} alt="The car as it came" />
                     </button>
                   ))}
@@ -148,7 +154,12 @@ export default function CheckInDialog({ orderId, onClose }: { orderId: number; o
                   placeholder="scratch on the left rear door"
                   problem={problem?.field === 'condition' ? problem.text : undefined}
                 />
-                <Labelled label="Signed by" value={signer} onText={setName} problem={problem?.field === 'signedBy' ? problem.text : undefined} />
+                <Labelled
+                  label="Signed by"
+                  value={signer}
+                  onText={setName}
+                  problem={problem?.field === 'signedBy' ? problem.text : undefined}
+                />
                 <SignBox ref={signature} />
                 {problem && !['condition', 'signedBy'].includes(problem.field ?? '') && (
                   <p className="field-problem" role="alert">

@@ -38,7 +38,9 @@ export function CustomerPart({ id, record, typed, onTyped, onChoose, problem }: 
     if (adding) first.current?.focus();
   }, [adding]);
   const problemOf = (field: string) => (problem?.field === `customer.${field}` ? problem.text : undefined);
-  const people = (data ?? []).filter((found) => (found.kind !== 'order' && found.kind !== 'formerOrder') || found.customerId).slice(0, text.trim() ? 12 : 4);
+  const people = (data ?? [])
+    .filter((found) => (found.kind !== 'order' && found.kind !== 'formerOrder') || found.customerId)
+    .slice(0, text.trim() ? 12 : 4);
   const set = (field: keyof NewCustomer) => (value: string) => onTyped({ ...typed, [field]: value });
 
   return (
@@ -53,7 +55,8 @@ export function CustomerPart({ id, record, typed, onTyped, onChoose, problem }: 
               {record &&
                 [
                   record.visits === 1 ? '1 visit' : `${record.visits} visits`,
-                  record.exemptToday && `exempt from tax (${record.taxExempt})${record.taxExemptUntil ? ` until ${day(record.taxExemptUntil, now)}` : ''}`,
+                  record.exemptToday &&
+                    `exempt from tax (${record.taxExempt})${record.taxExemptUntil ? ` until ${day(record.taxExemptUntil, now)}` : ''}`,
                 ]
                   .filter(Boolean)
                   .join(' · ')}
@@ -68,10 +71,21 @@ export function CustomerPart({ id, record, typed, onTyped, onChoose, problem }: 
       ) : adding ? (
         <>
           <div className="pair">
-            <Labelled label="First name" value={typed.firstName ?? ''} onText={set('firstName')} inputRef={first} problem={problemOf('firstName')} />
+            <Labelled
+              label="First name"
+              value={typed.firstName ?? ''}
+              onText={set('firstName')}
+              inputRef={first}
+              problem={problemOf('firstName')}
+            />
             <Labelled label="Last name" value={typed.lastName ?? ''} onText={set('lastName')} problem={problemOf('lastName')} />
           </div>
-          <Labelled label="Business, if it is one" value={typed.businessName ?? ''} onText={set('businessName')} problem={problemOf('businessName')} />
+          <Labelled
+            label="Business, if it is one"
+            value={typed.businessName ?? ''}
+            onText={set('businessName')}
+            problem={problemOf('businessName')}
+          />
           <div className="pair">
             <Labelled label="Phone" value={typed.phone ?? ''} onText={set('phone')} problem={problemOf('phone')} inputMode="tel" />
             <Labelled label="E-mail" value={typed.email ?? ''} onText={set('email')} problem={problemOf('email')} inputMode="email" />
@@ -82,7 +96,13 @@ export function CustomerPart({ id, record, typed, onTyped, onChoose, problem }: 
           />
           {typed.address && <Labelled label="Address" value={typed.address} onText={set('address')} problem={problemOf('address')} />}
           <AlikeList
-            typed={{ firstName: typed.firstName, lastName: typed.lastName, businessName: typed.businessName, phone: typed.phone, email: typed.email }}
+            typed={{
+              firstName: typed.firstName,
+              lastName: typed.lastName,
+              businessName: typed.businessName,
+              phone: typed.phone,
+              email: typed.email,
+            }}
             onTake={(customerId) => {
               setAdding(false);
               onChoose(customerId);

@@ -48,7 +48,8 @@ export function KnownPart({ customerId, vehicleId, odometer, canned, taken, onTa
   });
   const outside = useQuery({
     queryKey: ['known-outside', vehicleId, reading, chosen],
-    queryFn: ({ signal }) => unwrap(api.GET('/api/write-up/known-outside', { signal, params: { query: { vehicle: vehicleId!, ...more } } })),
+    queryFn: ({ signal }) =>
+      unwrap(api.GET('/api/write-up/known-outside', { signal, params: { query: { vehicle: vehicleId!, ...more } } })),
     enabled: vehicleId !== null,
     placeholderData: (before, query) => (query?.queryKey[1] === vehicleId ? before : undefined),
     ...holding(60_000),
@@ -201,7 +202,10 @@ function PutOff({ item, onClose }: { item: Item; onClose: () => void }) {
   const put = async () => {
     try {
       await unwrap(
-        api.POST('/api/orders/{id}/jobs/{jobId}/put-off', { params: { path: { id: item.orderId!, jobId: item.jobId! } }, body: { until, reason, channel } }),
+        api.POST('/api/orders/{id}/jobs/{jobId}/put-off', {
+          params: { path: { id: item.orderId!, jobId: item.jobId! } },
+          body: { until, reason, channel },
+        }),
       );
       onClose();
       await refresh(['known']);
@@ -222,8 +226,19 @@ function PutOff({ item, onClose }: { item: Item; onClose: () => void }) {
     >
       <div className="strong">Put “{item.title}” off again</div>
       <div className="pair">
-        <Labelled label="Why" value={reason} onText={setReason} autoFocus problem={problem?.field === 'reason' ? problem.text : undefined} />
-        <Labelled label="Until (empty: not wanted)" value={until} onText={setUntil} problem={problem?.field === 'until' ? problem.text : undefined} />
+        <Labelled
+          label="Why"
+          value={reason}
+          onText={setReason}
+          autoFocus
+          problem={problem?.field === 'reason' ? problem.text : undefined}
+        />
+        <Labelled
+          label="Until (empty: not wanted)"
+          value={until}
+          onText={setUntil}
+          problem={problem?.field === 'until' ? problem.text : undefined}
+        />
       </div>
       <HowSaid value={channel} onChange={setChannel} />
       {problem && !['reason', 'until'].includes(problem.field ?? '') && (

@@ -10,7 +10,14 @@ export interface Logistics {
   siteId: number | null;
 }
 
-export const noLogistics: Logistics = { customerWaits: false, oldPartsBack: false, washingWanted: false, hasPriority: false, contactId: null, siteId: null };
+export const noLogistics: Logistics = {
+  customerWaits: false,
+  oldPartsBack: false,
+  washingWanted: false,
+  hasPriority: false,
+  contactId: null,
+  siteId: null,
+};
 
 interface Props {
   record?: Schemas['CustomerSummary'];
@@ -47,7 +54,13 @@ export function LogisticsPart({ record, counter, value, onValue }: Props) {
             value={value.contactId}
             onValue={(contactId) => onValue({ ...value, contactId })}
           />
-          <Choose label="For the site" none="none" choices={record.sites} value={value.siteId} onValue={(siteId) => onValue({ ...value, siteId })} />
+          <Choose
+            label="For the site"
+            none="none"
+            choices={record.sites}
+            value={value.siteId}
+            onValue={(siteId) => onValue({ ...value, siteId })}
+          />
         </div>
       )}
     </>

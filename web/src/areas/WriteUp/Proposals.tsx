@@ -66,7 +66,12 @@ export function AlikeList({ typed, onTake }: AlikeProps) {
   const { data } = useQuery({
     queryKey: ['look-up', 'alike', asked],
     queryFn: ({ signal }) =>
-      unwrap(api.GET('/api/look-up/alike', { signal, params: { query: Object.fromEntries(Object.entries(query).map(([k, v]) => [k, v ?? ''])) } })),
+      unwrap(
+        api.GET('/api/look-up/alike', {
+          signal,
+          params: { query: Object.fromEntries(Object.entries(query).map(([k, v]) => [k, v ?? ''])) },
+        }),
+      ),
     enabled: anything,
     staleTime: 30_000,
   });
@@ -75,7 +80,12 @@ export function AlikeList({ typed, onTake }: AlikeProps) {
     <div className="alike" role="status">
       <div className="strong">On file already?</div>
       {data.map((found) => (
-        <button key={found.customerId} type="button" className="alike-row" onClick={() => onTake(found.customerId, found.vehicleId ?? undefined)}>
+        <button
+          key={found.customerId}
+          type="button"
+          className="alike-row"
+          onClick={() => onTake(found.customerId, found.vehicleId ?? undefined)}
+        >
           {found.plate && <Plate text={found.plate} />}
           <span className="strong clip">{found.name}</span>
           <span className="soft clip grow">{[found.phone, found.vehicle].filter(Boolean).join(' · ')}</span>
@@ -145,7 +155,9 @@ export function CarProposal({ plate, region, vin, make, onTake, onVin }: CarProp
           </p>
         ))}
       {make.trim() !== '' && vin.trim() === '' && (
-        <p className="soft small">Without a VIN recalls, schedules and labor times will not know this car; it can be added later on its page.</p>
+        <p className="soft small">
+          Without a VIN recalls, schedules and labor times will not know this car; it can be added later on its page.
+        </p>
       )}
     </>
   );

@@ -10,7 +10,10 @@ type Canned = Schemas['CannedJobView'];
 
 /** All canned jobs; a shop has few enough to keep them at hand. */
 export function useCannedJobs(): Canned[] {
-  return useQuery({ queryKey: ['canned-jobs'], queryFn: ({ signal }) => unwrap(api.GET('/api/canned-jobs', { signal })), staleTime: 60_000 }).data ?? [];
+  return (
+    useQuery({ queryKey: ['canned-jobs'], queryFn: ({ signal }) => unwrap(api.GET('/api/canned-jobs', { signal })), staleTime: 60_000 })
+      .data ?? []
+  );
 }
 
 /** A canned job in a list. */

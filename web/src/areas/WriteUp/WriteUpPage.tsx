@@ -44,7 +44,11 @@ export default function WriteUpPage() {
     setCar(givenCar ? { kind: 'known', id: givenCar } : { kind: 'none' });
   }, [given, givenCar]);
 
-  const proposal = useQuery({ queryKey: ['promise'], queryFn: ({ signal }) => unwrap(api.GET('/api/write-up/promise', { signal })), staleTime: 60_000 }).data;
+  const proposal = useQuery({
+    queryKey: ['promise'],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/write-up/promise', { signal })),
+    staleTime: 60_000,
+  }).data;
   const typed = promise ?? proposal?.promisedAt ?? '';
   const understood = useQuery({
     queryKey: ['moment', typed],
@@ -72,7 +76,10 @@ export default function WriteUpPage() {
     toCar.current = false;
     const only = record.cars.length === 1 ? record.cars[0]! : null;
     if (only) setCar((now) => (now.kind === 'none' ? { kind: 'known', id: only.id } : now));
-    setTimeout(() => (only || car.kind === 'known' ? document.getElementById('odometer') : document.querySelector<HTMLElement>('.carpick'))?.focus(), 0);
+    setTimeout(
+      () => (only || car.kind === 'known' ? document.getElementById('odometer') : document.querySelector<HTMLElement>('.carpick'))?.focus(),
+      0,
+    );
   }, [record, car.kind]);
   const problemOf = (field: string) => (problem?.field === field ? problem.text : undefined);
 
@@ -167,7 +174,14 @@ export default function WriteUpPage() {
         />
       </div>
       <div style={{ display: 'flex', flexDirection: 'column', gap: 16 }}>
-        <WorkPart concerns={concerns} onConcerns={setConcerns} pending={pendingConcern} jobs={jobs} onJobs={setJobs} problem={problemOf('concerns')} />
+        <WorkPart
+          concerns={concerns}
+          onConcerns={setConcerns}
+          pending={pendingConcern}
+          jobs={jobs}
+          onJobs={setJobs}
+          problem={problemOf('concerns')}
+        />
         <section className="panel" aria-labelledby="promise-title">
           <h2 id="promise-title">Promise and arrangements</h2>
           <Labelled
@@ -184,7 +198,12 @@ export default function WriteUpPage() {
                   : undefined
             }
           />
-          <LogisticsPart record={customerId === null ? undefined : record} counter={car.kind === 'counter'} value={logistics} onValue={setLogistics} />
+          <LogisticsPart
+            record={customerId === null ? undefined : record}
+            counter={car.kind === 'counter'}
+            value={logistics}
+            onValue={setLogistics}
+          />
         </section>
       </div>
       <div className="writeup-foot">
@@ -199,7 +218,9 @@ export default function WriteUpPage() {
             {general}
           </span>
         )}
-        {car.kind === 'counter' && <span className="soft">A sale over the counter: no car, no shop supplies. A car can be added later.</span>}
+        {car.kind === 'counter' && (
+          <span className="soft">A sale over the counter: no car, no shop supplies. A car can be added later.</span>
+        )}
       </div>
     </div>
   );

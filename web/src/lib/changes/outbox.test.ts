@@ -21,7 +21,11 @@ beforeEach(() => {
 afterEach(() => vi.unstubAllGlobals());
 
 const change = (path: string, id = 'c1') =>
-  new Request(`http://shop/api/${path}`, { method: 'POST', body: '{"a":1}', headers: { 'Content-Type': 'application/json', 'X-Command-Id': id } });
+  new Request(`http://shop/api/${path}`, {
+    method: 'POST',
+    body: '{"a":1}',
+    headers: { 'Content-Type': 'application/json', 'X-Command-Id': id },
+  });
 const settle = () => new Promise((resolve) => setTimeout(resolve, 5));
 
 describe('changes', () => {

@@ -90,7 +90,8 @@ export function dispatch(request: Request): Promise<Response> {
   if (request.method === 'GET') return fetch(request);
   const id = request.headers.get('X-Command-Id') ?? '';
   // Passwords and files stay in the page alone.
-  const lasting = !/\/api\/(session|own|first-run)/.test(request.url) && (request.headers.get('Content-Type') ?? 'application/json').includes('json');
+  const lasting =
+    !/\/api\/(session|own|first-run)/.test(request.url) && (request.headers.get('Content-Type') ?? 'application/json').includes('json');
   const copied = lasting
     ? request
         .clone()

@@ -3,7 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { refreshTopics } from './refresh';
 import { TOPIC_KINDS, keysOf, sheetShows } from './topics';
 
-const sheet = (id: number) => ({ id, header: { customer: { id: 7 }, vehicle: { id: 8 } }, jobs: [{ lines: [{ partId: 9 }, { partId: null }] }] });
+const sheet = (id: number) => ({
+  id,
+  header: { customer: { id: 7 }, vehicle: { id: 8 } },
+  jobs: [{ lines: [{ partId: 9 }, { partId: null }] }],
+});
 
 function client() {
   const queries = new QueryClient();

@@ -7,7 +7,9 @@ describe('history', () => {
   it('takes back what is still on its way to the server', async () => {
     const history = makeHistory();
     let kept: () => void = () => undefined;
-    void history.during(new Promise<void>((resolve) => (kept = resolve)).then(() => history.did({ text: 'Hours', undo: nothing, redo: nothing })));
+    void history.during(
+      new Promise<void>((resolve) => (kept = resolve)).then(() => history.did({ text: 'Hours', undo: nothing, redo: nothing })),
+    );
     const undone = history.undo();
     kept();
     expect(await undone).toBe('Hours');

@@ -7,7 +7,8 @@ const tags = (...of: string[]) => of.map((one) => ({ part: one.split('=')[0]!, t
 const update = (version: number, of: string[], more: object = {}): SheetUpdate =>
   ({ id: 12, version, tags: tags(...of), header: null, totals: null, around: null, jobs: [], ...more }) as unknown as SheetUpdate;
 const ALL = ['header=a', 'job:1=b', 'job:2=c', 'totals=d', 'around=e'];
-const whole = (version = 3) => update(version, ALL, { header: { number: 1 }, totals: { progress: 0 }, around: { files: 0 }, jobs: [job(1), job(2)] });
+const whole = (version = 3) =>
+  update(version, ALL, { header: { number: 1 }, totals: { progress: 0 }, around: { files: 0 }, jobs: [job(1), job(2)] });
 const first = mergeSheet(undefined, whole())!;
 
 describe('a sheet', () => {

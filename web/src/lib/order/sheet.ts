@@ -25,10 +25,12 @@ export interface Sheet {
 export const tagsOf = (sheet: Sheet | undefined): string => sheet?.tags.map(({ part, tag }) => `${part}=${tag}`).join(',') ?? '';
 
 /** Names the work on a sheet as it stands: what is offered with it and what the car's facts say of it hang on nothing else. */
-export const workOf = (sheet: Sheet | undefined): string => sheet?.tags.flatMap(({ part, tag }) => (part.startsWith('job:') ? tag : [])).join('') ?? '';
+export const workOf = (sheet: Sheet | undefined): string =>
+  sheet?.tags.flatMap(({ part, tag }) => (part.startsWith('job:') ? tag : [])).join('') ?? '';
 
 /** The same with the head, whose concerns name trouble codes. */
-export const workAndHeadOf = (sheet: Sheet | undefined): string => `${workOf(sheet)}.${sheet?.tags.find(({ part }) => part === 'header')?.tag ?? ''}`;
+export const workAndHeadOf = (sheet: Sheet | undefined): string =>
+  `${workOf(sheet)}.${sheet?.tags.find(({ part }) => part === 'header')?.tag ?? ''}`;
 
 /** The sheet with what came; null where a part is missing, so that it has to be read whole. What is older than what is here changes nothing. */
 export function mergeSheet(before: Sheet | undefined, update: SheetUpdate): Sheet | null {
@@ -43,7 +45,9 @@ export function mergeSheet(before: Sheet | undefined, update: SheetUpdate): Shee
   const header = part('header', seen(update.header), before?.header);
   const totals = part('totals', seen(update.totals), before?.totals);
   const around = part('around', update.around, before?.around);
-  const jobs = update.tags.filter(({ part: name }) => name.startsWith('job:')).map(({ part: name }) => part(name, came.get(name), kept.get(name)));
+  const jobs = update.tags
+    .filter(({ part: name }) => name.startsWith('job:'))
+    .map(({ part: name }) => part(name, came.get(name), kept.get(name)));
   if (!header || !totals || !around || jobs.some((job) => job === null)) return null;
   const same = before?.jobs.length === jobs.length && jobs.every((job, at) => job === before.jobs[at]);
   return { id: update.id, version: update.version, header, totals, around, jobs: same ? before.jobs : (jobs as Job[]), tags: update.tags };

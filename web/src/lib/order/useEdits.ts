@@ -33,11 +33,13 @@ export function useEdits(id: number, history: History) {
       (...args: A) =>
         history.during(work(...args));
     /** A field before and after, with the version that each sending saw. */
-    const field = tracked(async (text: string, before: string, after: string, version: number, send: (value: string, version: number) => Promise<Changed>) => {
-      let seen = (await kept(send(after, version))).version;
-      const again = (value: string) => async () => void (seen = (await kept(send(value, seen))).version);
-      history.did({ text, undo: again(before), redo: again(after) });
-    });
+    const field = tracked(
+      async (text: string, before: string, after: string, version: number, send: (value: string, version: number) => Promise<Changed>) => {
+        let seen = (await kept(send(after, version))).version;
+        const again = (value: string) => async () => void (seen = (await kept(send(value, seen))).version);
+        history.did({ text, undo: again(before), redo: again(after) });
+      },
+    );
     /** Something with a way back that is told. */
     const reversible = tracked(async (text: string, act: () => Promise<unknown>, back: () => Promise<unknown>) => {
       try {
@@ -54,8 +56,13 @@ export function useEdits(id: number, history: History) {
       }
     });
     const removeLine = (lineId: number, version?: number) =>
-      unwrap(api.DELETE('/api/orders/{id}/lines/{lineId}', { params: { path: { id, lineId }, query: version === undefined ? {} : { version } } }));
-    const restoreLine = (lineId: number) => unwrap(api.POST('/api/orders/{id}/lines/{lineId}/restore', { params: { path: { id, lineId } } }));
+      unwrap(
+        api.DELETE('/api/orders/{id}/lines/{lineId}', {
+          params: { path: { id, lineId }, query: version === undefined ? {} : { version } },
+        }),
+      );
+    const restoreLine = (lineId: number) =>
+      unwrap(api.POST('/api/orders/{id}/lines/{lineId}/restore', { params: { path: { id, lineId } } }));
     const removeJob = (jobId: number) => unwrap(api.DELETE('/api/orders/{id}/jobs/{jobId}', { params: { path: { id, jobId } } }));
     const restoreJob = (jobId: number) => unwrap(api.POST('/api/orders/{id}/jobs/{jobId}/restore', { params: { path: { id, jobId } } }));
     const inTurn = async (calls: (() => Promise<unknown>)[]) => {
@@ -85,13 +92,23 @@ export function useEdits(id: number, history: History) {
         ),
       concern: (concernId: number, name: string, before: string, value: string, version: number) =>
         field(name, before, value, version, (text, seen) =>
-          unwrap(api.POST('/api/orders/{id}/concerns/{concernId}', { params: { path: { id, concernId } }, body: { field: name, value: text, version: seen } })),
+          unwrap(
+            api.POST('/api/orders/{id}/concerns/{concernId}', {
+              params: { path: { id, concernId } },
+              body: { field: name, value: text, version: seen },
+            }),
+          ),
         ),
       passCeiling: (reason: string) => kept(unwrap(api.POST('/api/orders/{id}/ceiling', { params: { path }, body: { reason } }))),
       addConcern: (complaint: string) => kept(unwrap(api.POST('/api/orders/{id}/concerns', { params: { path }, body: { complaint } }))),
       job: (job: Job, name: string, before: string, value: string) =>
         field(job.title, before, value, job.version, (text, version) =>
-          unwrap(api.POST('/api/orders/{id}/jobs/{jobId}', { params: { path: { id, jobId: job.id } }, body: { field: name, value: text, version } })),
+          unwrap(
+            api.POST('/api/orders/{id}/jobs/{jobId}', {
+              params: { path: { id, jobId: job.id } },
+              body: { field: name, value: text, version },
+            }),
+          ),
         ),
       addJob: tracked(async (title: string) => {
         const made = await kept(unwrap(api.POST('/api/orders/{id}/jobs', { params: { path }, body: { title } })));
@@ -123,7 +140,8 @@ export function useEdits(id: number, history: History) {
         );
       },
       reprice: (from: number, to: number) => {
-        const by = (policyVersionId: number) => unwrap(api.POST('/api/orders/{id}/reprice', { params: { path }, body: { policyVersionId } }));
+        const by = (policyVersionId: number) =>
+          unwrap(api.POST('/api/orders/{id}/reprice', { params: { path }, body: { policyVersionId } }));
         return reversible(
           `The order is priced by version ${to} of the policy.`,
           () => by(to),
@@ -138,7 +156,12 @@ export function useEdits(id: number, history: History) {
         ),
       line: (line: Line, name: string, before: string, value: string) =>
         field(line.description, before, value, line.version, (text, version) =>
-          unwrap(api.POST('/api/orders/{id}/lines/{lineId}', { params: { path: { id, lineId: line.id } }, body: { field: name, value: text, version } })),
+          unwrap(
+            api.POST('/api/orders/{id}/lines/{lineId}', {
+              params: { path: { id, lineId: line.id } },
+              body: { field: name, value: text, version },
+            }),
+          ),
         ),
       /** What came for a line goes into the shop's stock instead. */
       intoStock: async (line: Line) => {
@@ -194,7 +217,8 @@ export function useEdits(id: number, history: History) {
           let seen = taken.lineVersion;
           const params = { path: { id, lineId: request.lineId } };
           const back = async () => {
-            seen = (await kept(unwrap(api.POST('/api/orders/{id}/lines/{lineId}/source-back', { params, body: { version: seen } })))).version;
+            seen = (await kept(unwrap(api.POST('/api/orders/{id}/lines/{lineId}/source-back', { params, body: { version: seen } }))))
+              .version;
           };
           history.did({ text, undo: back, redo: back });
         } else if (!request.lineId) added(text, taken.jobIds, taken.jobIds.length > 0 ? [] : taken.lineIds);
@@ -209,17 +233,21 @@ export function useEdits(id: number, history: History) {
         );
       },
       paste: tracked(async (jobId: number, text: string) => {
-        const pasted = await kept(unwrap(api.POST('/api/orders/{id}/jobs/{jobId}/paste', { params: { path: { id, jobId } }, body: { text } })));
+        const pasted = await kept(
+          unwrap(api.POST('/api/orders/{id}/jobs/{jobId}/paste', { params: { path: { id, jobId } }, body: { text } })),
+        );
         added('Pasted lines', [], pasted.lineIds);
         return pasted;
       }),
       /** Moves lines before another; the way back is before the one that came after them. */
-      moveLines: tracked(async (lineIds: number[], jobId: number, beforeId: number | null, from: { jobId: number; beforeId: number | null }) => {
-        const to = (target: { jobId: number; beforeId: number | null }) => () =>
-          kept(unwrap(api.POST('/api/orders/{id}/move-lines', { params: { path }, body: { lineIds, ...target } })));
-        await to({ jobId, beforeId })();
-        history.did({ text: 'Moved lines', undo: to(from), redo: to({ jobId, beforeId }) });
-      }),
+      moveLines: tracked(
+        async (lineIds: number[], jobId: number, beforeId: number | null, from: { jobId: number; beforeId: number | null }) => {
+          const to = (target: { jobId: number; beforeId: number | null }) => () =>
+            kept(unwrap(api.POST('/api/orders/{id}/move-lines', { params: { path }, body: { lineIds, ...target } })));
+          await to({ jobId, beforeId })();
+          history.did({ text: 'Moved lines', undo: to(from), redo: to({ jobId, beforeId }) });
+        },
+      ),
       moveJob: tracked(async (jobId: number, beforeId: number | null, from: number | null) => {
         const to = (before: number | null) => () =>
           kept(unwrap(api.POST('/api/orders/{id}/move-job', { params: { path }, body: { jobId, beforeId: before } })));

@@ -48,7 +48,8 @@ export function useSheet(id: number) {
   const sheet = useQuery({
     queryKey,
     queryFn: async ({ signal }): Promise<Sheet> => {
-      const read = (has: string) => unwrap(api.GET('/api/orders/{id}', { signal, params: { path: { id } }, headers: has ? { 'X-Sheet': has } : {} }));
+      const read = (has: string) =>
+        unwrap(api.GET('/api/orders/{id}', { signal, params: { path: { id } }, headers: has ? { 'X-Sheet': has } : {} }));
       const held = () => client.getQueryData<Sheet>(queryKey);
       return mergeSheet(held(), await read(tagsOf(held()))) ?? mergeSheet(undefined, await read(''))!;
     },

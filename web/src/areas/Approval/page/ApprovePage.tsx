@@ -191,7 +191,9 @@ export function ApprovePage({ token }: { token: string }) {
           onName={(name) => change({ name })}
           unanswered={unanswered}
           sending={sending}
-          problem={problem && !problem.field?.startsWith('job:') ? problem.text : problem ? 'One answer above is still missing something.' : ''}
+          problem={
+            problem && !problem.field?.startsWith('job:') ? problem.text : problem ? 'One answer above is still missing something.' : ''
+          }
           terms={estimate.document.terms}
           onSend={(png, note) => void send(png, note)}
         />

@@ -33,7 +33,22 @@ interface Props {
 }
 
 /** One job in plain words with its price, and the answer to it. */
-export function JobCard({ token, job, money, adds, said, later, linesOut, known, unsafeTerms, problem, onSay, onLater, onLine, onKnown }: Props) {
+export function JobCard({
+  token,
+  job,
+  money,
+  adds,
+  said,
+  later,
+  linesOut,
+  known,
+  unsafeTerms,
+  problem,
+  onSay,
+  onLater,
+  onLine,
+  onKnown,
+}: Props) {
   const name = `job-${job.id}`;
   return (
     <section class="job" aria-labelledby={`${name}-title`}>
@@ -55,7 +70,11 @@ export function JobCard({ token, job, money, adds, said, later, linesOut, known,
             <div class="row line" key={line.id}>
               {line.isOpen && said !== 'Declined' ? (
                 <label>
-                  <input type="checkbox" checked={!linesOut.includes(line.id)} onChange={(event) => onLine(line.id, !event.currentTarget.checked)} />{' '}
+                  <input
+                    type="checkbox"
+                    checked={!linesOut.includes(line.id)}
+                    onChange={(event) => onLine(line.id, !event.currentTarget.checked)}
+                  />{' '}
                   {line.description}
                 </label>
               ) : (

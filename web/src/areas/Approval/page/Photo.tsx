@@ -21,7 +21,13 @@ export function Photo({ token, hash, what }: { token: string; hash: string; what
   }
   return (
     <a href={src} target="_blank" rel="noreferrer">
-      <img class="photo" loading="lazy" src={tries === 0 ? src : `${src}?again=${tries}`} alt={`Photo: ${what}`} onError={() => setFailed(true)} />
+      <img
+        class="photo"
+        loading="lazy"
+        src={tries === 0 ? src : `${src}?again=${tries}`}
+        alt={`Photo: ${what}`}
+        onError={() => setFailed(true)}
+      />
     </a>
   );
 }

@@ -26,9 +26,15 @@ describe('asking the shop about a link', () => {
   it('reads with GET and says with POST', async () => {
     const fetched = answers(200, { state: 'Open' });
     expect(await talk('abc', '')).toEqual({ state: 'Open' });
-    expect(fetched.mock.calls[0]).toEqual(['/api/customers-pages/estimates/abc', expect.objectContaining({ method: 'GET', body: undefined })]);
+    expect(fetched.mock.calls[0]).toEqual([
+      '/api/customers-pages/estimates/abc',
+      expect.objectContaining({ method: 'GET', body: undefined }),
+    ]);
     await talk('abc', '/choice', { jobIds: [1] });
-    expect(fetched.mock.calls[1]).toEqual(['/api/customers-pages/estimates/abc/choice', expect.objectContaining({ method: 'POST', body: '{"jobIds":[1]}' })]);
+    expect(fetched.mock.calls[1]).toEqual([
+      '/api/customers-pages/estimates/abc/choice',
+      expect.objectContaining({ method: 'POST', body: '{"jobIds":[1]}' }),
+    ]);
     await ask('documents/xyz');
     expect(fetched.mock.calls[2]![0]).toBe('/api/customers-pages/documents/xyz');
   });

@@ -125,7 +125,13 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
       </div>
       <div className="three">
         <Labelled label="Title" autoFocus value={form.title} problem={wrong('title')} onText={(text) => set('title', text)} />
-        <Labelled label="System of the car" list="systems" value={form.system} problem={wrong('system')} onText={(text) => set('system', text)} />
+        <Labelled
+          label="System of the car"
+          list="systems"
+          value={form.system}
+          problem={wrong('system')}
+          onText={(text) => set('system', text)}
+        />
         <Labelled label="Further words by which it is found" value={form.words} onText={(text) => set('words', text)} />
         <Labelled
           label="One price"
@@ -135,7 +141,13 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
           onText={(text) => set('fixedPrice', text)}
         />
         <div className="two">
-          <Labelled label="Discount" placeholder="10% or 15.00" value={form.discount} problem={wrong('discount')} onText={(text) => set('discount', text)} />
+          <Labelled
+            label="Discount"
+            placeholder="10% or 15.00"
+            value={form.discount}
+            problem={wrong('discount')}
+            onText={(text) => set('discount', text)}
+          />
           <label className="labelled">
             <span>off</span>
             <select value={form.discountOn} onChange={(event) => set('discountOn', event.target.value as Form['discountOn'])}>
@@ -146,7 +158,13 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
           </label>
         </div>
         <div className="two">
-          <Labelled label="Made for" placeholder="such as 4" value={form.count} problem={wrong('count')} onText={(text) => set('count', text)} />
+          <Labelled
+            label="Made for"
+            placeholder="such as 4"
+            value={form.count}
+            problem={wrong('count')}
+            onText={(text) => set('count', text)}
+          />
           <Labelled label="of" placeholder="tire, axle, cylinder" value={form.countUnit} onText={(text) => set('countUnit', text)} />
         </div>
         <Labelled
@@ -209,7 +227,11 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
               <td>
                 {line.kind === 'Part' && (
                   <>
-                    <select aria-label={`Fact of line ${i + 1}`} value={line.factKey} onChange={(event) => setLine(i, { factKey: event.target.value })}>
+                    <select
+                      aria-label={`Fact of line ${i + 1}`}
+                      value={line.factKey}
+                      onChange={(event) => setLine(i, { factKey: event.target.value })}
+                    >
                       {FACTS.map(([key, words]) => (
                         <option key={key} value={key}>
                           {words}
@@ -218,8 +240,12 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
                     </select>
                     {line.factKey && (
                       <label className="row small">
-                        <input type="checkbox" checked={line.followsFact} onChange={(event) => setLine(i, { followsFact: event.target.checked })} /> without
-                        asking
+                        <input
+                          type="checkbox"
+                          checked={line.followsFact}
+                          onChange={(event) => setLine(i, { followsFact: event.target.checked })}
+                        />{' '}
+                        without asking
                       </label>
                     )}
                   </>
@@ -274,12 +300,16 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
       </div>
       <div className="row wrap">
         <label className="row">
-          <input type="checkbox" checked={form.favorite} onChange={(event) => set('favorite', event.target.checked)} /> A favorite, offered before anything is
-          typed
+          <input type="checkbox" checked={form.favorite} onChange={(event) => set('favorite', event.target.checked)} /> A favorite, offered
+          before anything is typed
         </label>
         <label className="row">
           May be replaced by
-          <select aria-label="May be replaced by" value="" onChange={(event) => set('alternatives', [...form.alternatives, Number(event.target.value)])}>
+          <select
+            aria-label="May be replaced by"
+            value=""
+            onChange={(event) => set('alternatives', [...form.alternatives, Number(event.target.value)])}
+          >
             <option value="">choose…</option>
             {all
               .filter((job) => job.id !== begin.id && !form.alternatives.includes(job.id))

@@ -16,7 +16,12 @@ export default function CannedPage() {
     <div className="canned-page">
       <nav aria-label="Canned jobs">
         <div className="labelled">
-          <input aria-label="Search the canned jobs" placeholder="Search" value={search} onChange={(event) => setSearch(event.target.value)} />
+          <input
+            aria-label="Search the canned jobs"
+            placeholder="Search"
+            value={search}
+            onChange={(event) => setSearch(event.target.value)}
+          />
         </div>
         <NavLink to="/setup/canned-jobs/new" className="begin">
           New canned job

@@ -40,7 +40,10 @@ export default function CannedStart() {
           <div key={set.id} className="spread set-row">
             <span className="grow">
               <b>{set.title}</b>
-              <span className="soft small"> {set.jobIds.map((id) => jobs.find((job) => job.id === id)?.title ?? 'one that is gone').join(', ')}</span>
+              <span className="soft small">
+                {' '}
+                {set.jobIds.map((id) => jobs.find((job) => job.id === id)?.title ?? 'one that is gone').join(', ')}
+              </span>
             </span>
             <button className="linkish" onClick={() => setEditing({ id: set.id, title: set.title, words: set.words, jobIds: set.jobIds })}>
               Change
@@ -52,8 +55,18 @@ export default function CannedStart() {
         ))}
         {editing ? (
           <div className="set-form">
-            <Labelled label="Title" autoFocus value={editing.title} problem={problem} onText={(title) => setEditing({ ...editing, title })} />
-            <Labelled label="Further words by which it is found" value={editing.words} onText={(words) => setEditing({ ...editing, words })} />
+            <Labelled
+              label="Title"
+              autoFocus
+              value={editing.title}
+              problem={problem}
+              onText={(title) => setEditing({ ...editing, title })}
+            />
+            <Labelled
+              label="Further words by which it is found"
+              value={editing.words}
+              onText={(words) => setEditing({ ...editing, words })}
+            />
             <div className="pick">
               {jobs.map((job) => (
                 <label key={job.id} className="row">
@@ -61,7 +74,10 @@ export default function CannedStart() {
                     type="checkbox"
                     checked={editing.jobIds.includes(job.id)}
                     onChange={(event) =>
-                      setEditing({ ...editing, jobIds: event.target.checked ? [...editing.jobIds, job.id] : editing.jobIds.filter((id) => id !== job.id) })
+                      setEditing({
+                        ...editing,
+                        jobIds: event.target.checked ? [...editing.jobIds, job.id] : editing.jobIds.filter((id) => id !== job.id),
+                      })
                     }
                   />
                   {job.title}
@@ -109,8 +125,8 @@ function OwnGuidePart() {
     <section>
       <h2>The shop's own labor guide</h2>
       <p className="soft">
-        A CSV file whose first row names the columns: title and hours, and where wanted code, system, words, skill, make, model and contains. It takes the place
-        of the one before; an operation with the code of the outside guide goes before that one.
+        A CSV file whose first row names the columns: title and hours, and where wanted code, system, words, skill, make, model and
+        contains. It takes the place of the one before; an operation with the code of the outside guide goes before that one.
       </p>
       <label className="chip filepick">
         Bring in a file…

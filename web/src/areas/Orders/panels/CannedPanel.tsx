@@ -24,7 +24,13 @@ export function CannedPanel({ onClose }: { onClose: () => void }) {
             {found
               .filter((job) => job.system === system)
               .map((job) => (
-                <button key={job.id} data-stop className="fact-row" disabled={busy} onClick={() => void taking({ kind: 'canned', id: job.id }, job.title)}>
+                <button
+                  key={job.id}
+                  data-stop
+                  className="fact-row"
+                  disabled={busy}
+                  onClick={() => void taking({ kind: 'canned', id: job.id }, job.title)}
+                >
                   <span className="grow strong">{job.title}</span>
                   <span className="soft nowrap">
                     {[job.hours > 0 ? `${job.hours} h` : '', job.parts > 0 ? `${job.parts} ${job.parts === 1 ? 'part' : 'parts'}` : '']

@@ -44,7 +44,10 @@ export function EarlierPanel({ onClose }: { onClose: () => void }) {
   });
   const copyFormer = (job: Earlier) =>
     unwrap(
-      api.POST('/api/orders/{id}/jobs/former', { params: { path: { id: orderId } }, body: { formerOrderId: job.formerOrderId!, job: job.formerJob! } }),
+      api.POST('/api/orders/{id}/jobs/former', {
+        params: { path: { id: orderId } },
+        body: { formerOrderId: job.formerOrderId!, job: job.formerJob! },
+      }),
     ).then(async () => {
       await refresh(['order', orderId]);
       onClose();
@@ -77,7 +80,9 @@ export function EarlierPanel({ onClose }: { onClose: () => void }) {
       </div>
       {!found.data && <Loading what="earlier work" />}
       {found.data?.length === 0 && (
-        <Empty title="Nothing like it">{scope === 'car' ? 'This car had no such work here; look among like cars.' : 'No job has these words.'}</Empty>
+        <Empty title="Nothing like it">
+          {scope === 'car' ? 'This car had no such work here; look among like cars.' : 'No job has these words.'}
+        </Empty>
       )}
       <div className="long">
         {found.data?.map((job) => (
@@ -92,7 +97,13 @@ export function EarlierPanel({ onClose }: { onClose: () => void }) {
               <span className="grow">
                 <b>{job.title}</b>
                 <span className="soft small block">
-                  {[day(job.on, now), `order ${job.number}`, scope === 'car' ? '' : job.car, job.reading?.toLocaleString('en-US'), job.decision]
+                  {[
+                    day(job.on, now),
+                    `order ${job.number}`,
+                    scope === 'car' ? '' : job.car,
+                    job.reading?.toLocaleString('en-US'),
+                    job.decision,
+                  ]
                     .filter(Boolean)
                     .join(' · ')}
                 </span>
@@ -135,7 +146,9 @@ function Look({ jobId, busy, onCopy }: { jobId: number; busy: boolean; onCopy: (
               </td>
               <td className="right">{line.quantity === null ? '' : figure(line.quantity)}</td>
               <td className="right">{amount(line.then)}</td>
-              <td className={`right ${line.now !== null && line.now !== line.then ? 'strong' : ''}`}>{line.now === null ? '' : amount(line.now)}</td>
+              <td className={`right ${line.now !== null && line.now !== line.then ? 'strong' : ''}`}>
+                {line.now === null ? '' : amount(line.now)}
+              </td>
             </tr>
           ))}
           <tr>

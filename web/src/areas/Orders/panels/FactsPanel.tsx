@@ -42,7 +42,8 @@ export function FactsPanel({ facts, onClose }: { facts: UseQueryResult<Facts>; o
     title,
     facts: data?.facts.filter((f) => f.use === use && fits(search, f.title, f.shown, f.words, f.condition)) ?? [],
   }));
-  const nothing = data && groups.every((g) => g.facts.length === 0) && [wear, resets, drawings, campaigns, codes].every((list) => list.length === 0);
+  const nothing =
+    data && groups.every((g) => g.facts.length === 0) && [wear, resets, drawings, campaigns, codes].every((list) => list.length === 0);
   return (
     <Panel title="Facts about the car" aside={data?.asOf ? `data of ${data.asOf}` : ''} onClose={onClose} width={600}>
       <Search label="Search the facts" placeholder="Search: oil, torque, belt, a trouble code…" value={search} onText={setSearch} />
@@ -70,7 +71,9 @@ export function FactsPanel({ facts, onClose }: { facts: UseQueryResult<Facts>; o
                   </span>
                 )}
                 <span className="right nowrap" style={{ width: 130 }}>
-                  {[repair.percent !== null ? `${repair.percent}%` : '', repair.here > 0 ? `${repair.here} done here` : ''].filter(Boolean).join(' · ')}
+                  {[repair.percent !== null ? `${repair.percent}%` : '', repair.here > 0 ? `${repair.here} done here` : '']
+                    .filter(Boolean)
+                    .join(' · ')}
                 </span>
               </button>
             ))}
@@ -145,7 +148,9 @@ export function FactsPanel({ facts, onClose }: { facts: UseQueryResult<Facts>; o
                 </button>
               ))}
             </div>
-            {drawing && <img className="drawing" src={`/api/drawings/${drawing}`} alt={drawings.find((d) => d.key === drawing)?.title ?? 'Drawing'} />}
+            {drawing && (
+              <img className="drawing" src={`/api/drawings/${drawing}`} alt={drawings.find((d) => d.key === drawing)?.title ?? 'Drawing'} />
+            )}
           </section>
         )}
         {nothing && !data.trouble && <Empty title="Nothing has these words">Search for a part of the car, a unit or a code.</Empty>}

@@ -23,7 +23,8 @@ export function GuidePanel({ jobId, line, onClose }: Props) {
   const { taking, busy } = useAddToOrder(onClose);
   const guide = useQuery({
     queryKey: ['guide', orderId, search.trim()],
-    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/guide', { signal, params: { path: { id: orderId }, query: { q: search.trim() } } })),
+    queryFn: ({ signal }) =>
+      unwrap(api.GET('/api/orders/{id}/guide', { signal, params: { path: { id: orderId }, query: { q: search.trim() } } })),
     placeholderData: (before) => before,
     ...holding(2000),
   });
@@ -33,7 +34,8 @@ export function GuidePanel({ jobId, line, onClose }: Props) {
       <Search label="Search the labor guide" placeholder="Search: front rotors, thermostat, B11…" value={search} onText={setSearch} />
       {!line && (
         <label className="row">
-          <input type="checkbox" checked={alone} onChange={(event) => setAlone(event.target.checked)} /> Labor alone, without the parts that it needs
+          <input type="checkbox" checked={alone} onChange={(event) => setAlone(event.target.checked)} /> Labor alone, without the parts that
+          it needs
         </label>
       )}
       {guide.data?.trouble && <p className="side-note">{guide.data.trouble}</p>}
@@ -52,7 +54,9 @@ export function GuidePanel({ jobId, line, onClose }: Props) {
                   disabled={busy}
                   onClick={() =>
                     void taking(
-                      line ? { kind: 'operation', code: o.code, lineId: line.id } : { kind: 'operation', code: o.code, jobId: jobId ?? null, laborOnly: alone },
+                      line
+                        ? { kind: 'operation', code: o.code, lineId: line.id }
+                        : { kind: 'operation', code: o.code, jobId: jobId ?? null, laborOnly: alone },
                       o.title,
                     )
                   }

@@ -30,7 +30,10 @@ export function JobPanel({ jobId, onClose }: { jobId: number; onClose: () => voi
     void edits
       .technician(whole ? null : job.id, id ? Number(id) : null)
       .then(
-        (set) => say.done(set.lines === 0 ? 'Nothing changed.' : `${set.lines} labor ${set.lines === 1 ? 'line has' : 'lines have'} a technician now.`),
+        (set) =>
+          say.done(
+            set.lines === 0 ? 'Nothing changed.' : `${set.lines} labor ${set.lines === 1 ? 'line has' : 'lines have'} a technician now.`,
+          ),
         say.refused,
       );
   const people = shop?.staff.filter((s) => s.role === 'Technician') ?? [];
@@ -85,7 +88,9 @@ export function JobPanel({ jobId, onClose }: { jobId: number; onClose: () => voi
             <option value="Shop">the shop</option>
           </select>
         </div>
-        {job.payer !== 'Customer' && <p className="soft small">A note for the shop: the invoice still goes to the customer, for everything.</p>}
+        {job.payer !== 'Customer' && (
+          <p className="soft small">A note for the shop: the invoice still goes to the customer, for everything.</p>
+        )}
         {(job.payer === 'Contract' || job.payer === 'Warranty') && (
           <Field
             label="Whose"

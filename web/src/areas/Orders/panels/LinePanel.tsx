@@ -57,7 +57,12 @@ export function LinePanel({ lineId, onClose }: { lineId: number; onClose: () => 
             {mayWrite && (
               <button
                 className="linkish"
-                onClick={() => release(orderId, { kind: 'Note', id: line.id, show: true, words: '' }).then(() => refresh(['order', orderId]), say.refused)}
+                onClick={() =>
+                  release(orderId, { kind: 'Note', id: line.id, show: true, words: '' }).then(
+                    () => refresh(['order', orderId]),
+                    say.refused,
+                  )
+                }
               >
                 Show it to the customer
               </button>

@@ -28,7 +28,9 @@ export function ServicesPanel({ onClose }: { onClose: () => void }) {
   const schedule = useQuery({
     queryKey: ['services', orderId, use, at],
     queryFn: ({ signal }) =>
-      unwrap(api.GET('/api/orders/{id}/maintenance', { signal, params: { path: { id: orderId }, query: { hard: use === 'hard', ...at } } })),
+      unwrap(
+        api.GET('/api/orders/{id}/maintenance', { signal, params: { path: { id: orderId }, query: { hard: use === 'hard', ...at } } }),
+      ),
     placeholderData: (before) => before,
     ...holding(2000),
   });
@@ -49,7 +51,11 @@ export function ServicesPanel({ onClose }: { onClose: () => void }) {
   return (
     <Panel
       title="Services by the maker's schedule"
-      aside={schedule.data?.reading ? `at ${schedule.data.reading.toLocaleString('en-US')} ${shop?.distanceUnit === 'Kilometers' ? 'km' : 'mi'}` : ''}
+      aside={
+        schedule.data?.reading
+          ? `at ${schedule.data.reading.toLocaleString('en-US')} ${shop?.distanceUnit === 'Kilometers' ? 'km' : 'mi'}`
+          : ''
+      }
       onClose={onClose}
       width={580}
     >
@@ -76,7 +82,9 @@ export function ServicesPanel({ onClose }: { onClose: () => void }) {
       </div>
       {schedule.data?.trouble && <p className="side-note">{schedule.data.trouble}</p>}
       {!schedule.data && <Loading what="the schedule" />}
-      {schedule.data && services.length === 0 && !schedule.data.trouble && <Empty title="No schedule">The data has no services for this car.</Empty>}
+      {schedule.data && services.length === 0 && !schedule.data.trouble && (
+        <Empty title="No schedule">The data has no services for this car.</Empty>
+      )}
       <div className="long">
         {Object.entries(STANDINGS).map(([standing, title]) => {
           const these = services.filter((s) => s.standing === standing);

@@ -28,7 +28,15 @@ export function SourcePanel({ lineIds, onClose }: { lineIds: number[]; onClose: 
     );
   }
   if (line.kind === 'Labor') return <GuidePanel key={line.id} line={line} onClose={next} />;
-  return <PartSource key={line.id} line={line} place={lineIds.length > 1 ? `${at + 1} of ${lineIds.length}` : ''} onNext={next} onClose={onClose} />;
+  return (
+    <PartSource
+      key={line.id}
+      line={line}
+      place={lineIds.length > 1 ? `${at + 1} of ${lineIds.length}` : ''}
+      onNext={next}
+      onClose={onClose}
+    />
+  );
 }
 
 function PartSource({ line, place, onNext, onClose }: { line: Line; place: string; onNext: () => void; onClose: () => void }) {
@@ -53,7 +61,8 @@ function PartSource({ line, place, onNext, onClose }: { line: Line; place: strin
   const suppliers = useQueries({
     queries: asked.map(({ code: source }) => ({
       queryKey: ['side', orderId, source, query],
-      queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/side-by-side/{source}', { signal, params: { path: { id: orderId, source }, query } })),
+      queryFn: ({ signal }) =>
+        unwrap(api.GET('/api/orders/{id}/side-by-side/{source}', { signal, params: { path: { id: orderId, source }, query } })),
       ...holding(2000),
     })),
   });
@@ -133,7 +142,11 @@ function PartSource({ line, place, onNext, onClose }: { line: Line; place: strin
       <div className="sources">
         {column('Stock', own.data, 'Nothing like it on the shelves.')}
         {asked.map((supplier, i) =>
-          column(supplier.name, suppliers[i]!.data, questions.length > 0 ? 'Answer the question above first.' : 'They have none that fits.'),
+          column(
+            supplier.name,
+            suppliers[i]!.data,
+            questions.length > 0 ? 'Answer the question above first.' : 'They have none that fits.',
+          ),
         )}
       </div>
     </Panel>

@@ -86,7 +86,13 @@ export default function AddCarDialog({ onClose }: { onClose: () => void }) {
             <h3>Or a new car</h3>
             <div className="triple">
               <Labelled label="Plate" value={typed.plate ?? ''} onText={(plate) => setTyped({ ...typed, plate })} problem={of('plate')} />
-              <Labelled label="Year" value={typed.year ?? ''} onText={(year) => setTyped({ ...typed, year })} problem={of('year')} inputMode="numeric" />
+              <Labelled
+                label="Year"
+                value={typed.year ?? ''}
+                onText={(year) => setTyped({ ...typed, year })}
+                problem={of('year')}
+                inputMode="numeric"
+              />
               <Labelled label="VIN" value={typed.vin ?? ''} onText={(vin) => setTyped({ ...typed, vin })} problem={of('vin')} />
             </div>
             <div className="pair">

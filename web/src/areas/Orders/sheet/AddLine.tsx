@@ -75,7 +75,11 @@ export function AddLine({ job, inputRef, first, onJob }: Props) {
         autoFocus={first}
         label={job ? `Add to ${job.title}` : 'New job'}
         placeholder={
-          job ? 'Add work, a part, a tire, a fee, a discount…' : first ? 'Begin with a job: oil service, front pads, diagnose…' : 'New job… (Ctrl Enter)'
+          job
+            ? 'Add work, a part, a tire, a fee, a discount…'
+            : first
+              ? 'Begin with a job: oil service, front pads, diagnose…'
+              : 'New job… (Ctrl Enter)'
         }
         text={text}
         onText={setText}

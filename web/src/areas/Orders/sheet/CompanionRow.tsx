@@ -21,7 +21,13 @@ export const CompanionRow = memo(function CompanionRow({ companion, job }: { com
   const set = (field: string) => (value: string) => edits.companion(job, companion.code, field, before[field] ?? '', value);
   const key = `job:${job.id}.companion:${companion.code}`;
   const touched = companion.quantitySet || companion.policyPrice !== null;
-  const state = companion.waived ? 'waived' : companion.quantitySet ? 'quantity set by hand' : companion.policyPrice !== null ? 'price set by hand' : 'follows';
+  const state = companion.waived
+    ? 'waived'
+    : companion.quantitySet
+      ? 'quantity set by hand'
+      : companion.policyPrice !== null
+        ? 'price set by hand'
+        : 'follows';
   return (
     <div className={`line along ${companion.waived ? 'out' : ''}`} data-companion={companion.code}>
       <span className="kind">{companion.kind}</span>
@@ -55,7 +61,11 @@ export const CompanionRow = memo(function CompanionRow({ companion, job }: { com
             commit={set('amountPerUnit')}
             disabled={closed}
             move={move}
-            title={companion.policyPrice !== null ? `Set by hand; the policy says ${unitAmount(companion.policyPrice)}. Empty it to go back.` : undefined}
+            title={
+              companion.policyPrice !== null
+                ? `Set by hand; the policy says ${unitAmount(companion.policyPrice)}. Empty it to go back.`
+                : undefined
+            }
           />
           <button
             className="amount right"
@@ -73,7 +83,12 @@ export const CompanionRow = memo(function CompanionRow({ companion, job }: { com
       {closed ? (
         <span />
       ) : (
-        <button className="more" aria-label={`More for ${companion.label}`} aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
+        <button
+          className="more"
+          aria-label={`More for ${companion.label}`}
+          aria-haspopup="menu"
+          onClick={(event) => setAnchor(event.currentTarget)}
+        >
           ⋯
         </button>
       )}

@@ -7,7 +7,8 @@ export function Concerns() {
   const { edits, closed } = useActions();
   const { concerns } = useHeader();
   const [adding, setAdding] = useState(false);
-  const set = (id: number, version: number, field: string, before: string) => (value: string) => edits.concern(id, field, before, value, version);
+  const set = (id: number, version: number, field: string, before: string) => (value: string) =>
+    edits.concern(id, field, before, value, version);
   return (
     <div className="concerns">
       {concerns.map((c, i) => (

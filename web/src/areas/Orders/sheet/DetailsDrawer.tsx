@@ -49,7 +49,13 @@ export default function DetailsDrawer({ onClose, onEnd }: { onClose: () => void;
       </div>
       <Part title="Arrangements">
         <Field label="Title" value={head.title} commit={set('title')} disabled={closed} />
-        <Field label="Arrives" value={head.arrivesAt ? moment(head.arrivesAt, now) : ''} commit={set('arrivesAt')} disabled={closed} placeholder="not said" />
+        <Field
+          label="Arrives"
+          value={head.arrivesAt ? moment(head.arrivesAt, now) : ''}
+          commit={set('arrivesAt')}
+          disabled={closed}
+          placeholder="not said"
+        />
         <Choose
           label="Written by"
           value={head.writerId}

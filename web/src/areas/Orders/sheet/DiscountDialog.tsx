@@ -38,7 +38,10 @@ export default function DiscountDialog({ target, onClose }: { target: DiscountTa
   const [problem, setProblem] = useState<string>();
   const give = async () => {
     try {
-      await edits.take(wanted({ kind: 'discount', jobId: target.jobId ?? null, lineId: target.lineId ?? null, value, on, reason }), `Discount ${value}`);
+      await edits.take(
+        wanted({ kind: 'discount', jobId: target.jobId ?? null, lineId: target.lineId ?? null, value, on, reason }),
+        `Discount ${value}`,
+      );
       onClose();
     } catch (error) {
       setProblem(sentence(error));
@@ -55,7 +58,9 @@ export default function DiscountDialog({ target, onClose }: { target: DiscountTa
         <DialogTitle>Discount on {target.title}</DialogTitle>
         <DialogContent className="form-rows">
           <Labelled label="Percentage or amount" problem={problem} autoFocus placeholder="10% or 15.00" value={value} onText={setValue} />
-          {target.lineId === undefined && <SegmentedControl label="Off what" value={on} onChange={setOn} choices={target.jobId ? OF_JOB : OF_ORDER} />}
+          {target.lineId === undefined && (
+            <SegmentedControl label="Off what" value={on} onChange={setOn} choices={target.jobId ? OF_JOB : OF_ORDER} />
+          )}
           <Labelled label="Why" placeholder="such as: waited an hour" value={reason} onText={setReason} />
           <p className="soft small">Fees and core deposits are never discounted.</p>
         </DialogContent>

@@ -29,7 +29,8 @@ export default function EndDialog({ making, onClose }: { making: 'ended' | 'void
   const path = { id: orderId };
   const hanging = useQuery({
     queryKey: ['order', orderId, 'hanging', making],
-    queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/hanging', { signal, params: { path, query: { ending: making === 'ended' } } })),
+    queryFn: ({ signal }) =>
+      unwrap(api.GET('/api/orders/{id}/hanging', { signal, params: { path, query: { ending: making === 'ended' } } })),
     staleTime: 0,
   });
   const found = hanging.data ?? [];
@@ -74,7 +75,9 @@ export default function EndDialog({ making, onClose }: { making: 'ended' | 'void
             <Loading what="what hangs on it" />
           ) : found.length > 0 ? (
             <>
-              <p className="soft">{found.length === 1 ? 'One thing hangs' : `${found.length} things hang`} on it and has to be settled first.</p>
+              <p className="soft">
+                {found.length === 1 ? 'One thing hangs' : `${found.length} things hang`} on it and has to be settled first.
+              </p>
               {found.map((obstacle) => (
                 <Hanging key={obstacle.code + obstacle.message} obstacle={obstacle} busy={busy} run={run} onClose={onClose} />
               ))}
@@ -134,7 +137,11 @@ function Hanging({ obstacle, busy, run, onClose }: HangingProps) {
   const { orderId, edits } = useActions();
   const navigate = useNavigate();
   const putIntoStock = () =>
-    run(() => edits.kept(unwrap(api.POST('/api/orders/{id}/lines/{lineId}/into-stock', { params: { path: { id: orderId, lineId: obstacle.lineId! } } }))));
+    run(() =>
+      edits.kept(
+        unwrap(api.POST('/api/orders/{id}/lines/{lineId}/into-stock', { params: { path: { id: orderId, lineId: obstacle.lineId! } } })),
+      ),
+    );
   return (
     <div className="notice row">
       <span className="grow">{obstacle.message}</span>

@@ -17,7 +17,15 @@ export function done(job: Job): number {
 }
 
 /** The jobs with their decisions and a small rule of progress. */
-export function JobNavigator({ current, unsourced, onCurrent }: { current?: number; unsourced: number[]; onCurrent: (id: number) => void }) {
+export function JobNavigator({
+  current,
+  unsourced,
+  onCurrent,
+}: {
+  current?: number;
+  unsourced: number[];
+  onCurrent: (id: number) => void;
+}) {
   const { open, closed } = useActions();
   const jobs = useJobs();
   return (
@@ -47,7 +55,8 @@ export function JobNavigator({ current, unsourced, onCurrent }: { current?: numb
       {!closed && unsourced.length > 0 && (
         <div className="spine-foot">
           <button className="linkish" onClick={() => open({ kind: 'source', lineIds: unsourced })}>
-            {unsourced.length === 1 ? '1 line without a source' : `${unsourced.length} lines without a source`} <span className="key">U</span>
+            {unsourced.length === 1 ? '1 line without a source' : `${unsourced.length} lines without a source`}{' '}
+            <span className="key">U</span>
           </button>
         </div>
       )}

@@ -142,7 +142,12 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
           {amount(job.subtotal)}
         </button>
         {!closed && (
-          <button className="more" aria-label={`More for ${job.title}`} aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
+          <button
+            className="more"
+            aria-label={`More for ${job.title}`}
+            aria-haspopup="menu"
+            onClick={(event) => setAnchor(event.currentTarget)}
+          >
             ⋯
           </button>
         )}
@@ -167,7 +172,14 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
           </>
         )}
         {job.lines.map((line) => (
-          <LineRow key={line.id} line={line} job={job} selected={selected.has(line.id)} correction={corrections.get(line.id)} here={here.get(line.id)} />
+          <LineRow
+            key={line.id}
+            line={line}
+            job={job}
+            selected={selected.has(line.id)}
+            correction={corrections.get(line.id)}
+            here={here.get(line.id)}
+          />
         ))}
         {job.companions.map((companion) => (
           <CompanionRow key={companion.code} companion={companion} job={job} />
@@ -222,7 +234,9 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
           <MenuItem onClick={choose(() => discount({ jobId: job.id, title: job.title }))}>Give a discount on it…</MenuItem>
           <MenuItem onClick={choose(() => open({ kind: 'guide', jobId: job.id }))}>Labor from the guide…</MenuItem>
           <MenuItem onClick={choose(() => open({ kind: 'details', jobId: job.id }))}>Rate, technician, words for the customer…</MenuItem>
-          {mayCan && <MenuItem onClick={choose(() => void navigate(`/setup/canned-jobs/new?job=${job.id}`))}>Keep as a canned job…</MenuItem>}
+          {mayCan && (
+            <MenuItem onClick={choose(() => void navigate(`/setup/canned-jobs/new?job=${job.id}`))}>Keep as a canned job…</MenuItem>
+          )}
           <MenuItem onClick={choose(() => void edits.removeJob(job))}>Take the job off</MenuItem>
         </Menu>
       )}

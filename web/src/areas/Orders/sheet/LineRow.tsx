@@ -59,7 +59,8 @@ export const LineRow = memo(function LineRow({ line, job, selected, correction, 
   const overridden = line.overridden
     ? [
         line.policyPrice === null ? 'Set by hand.' : `Set by hand; the policy says ${unitAmount(line.policyPrice)}.`,
-        line.overrideBy && `By ${line.overrideBy}${line.overrideReason ? `: ${line.overrideReason}.` : ', no reason given: type it after the price.'}`,
+        line.overrideBy &&
+          `By ${line.overrideBy}${line.overrideReason ? `: ${line.overrideReason}.` : ', no reason given: type it after the price.'}`,
         'Empty it to go back.',
       ].join(' ')
     : 'A reason can be typed after the price: 89.90 matched a quote';
@@ -92,13 +93,22 @@ export const LineRow = memo(function LineRow({ line, job, selected, correction, 
           <button
             className="correct small"
             title={correction.fact}
-            onClick={() => void edits.take(wanted({ kind: 'fact', lineId: line.id }), line.description, { line, known: correction.known }).catch(say.refused)}
+            onClick={() =>
+              void edits
+                .take(wanted({ kind: 'fact', lineId: line.id }), line.description, { line, known: correction.known })
+                .catch(say.refused)
+            }
           >
             Facts: {figure(correction.known)} {correction.unit}, not {countShown}
           </button>
         )}
         {(notes || line.photos > 0) && (
-          <button className="noted small" title={notes} aria-label={`Notes on ${line.description}`} onClick={() => open({ kind: 'line', lineId: line.id })}>
+          <button
+            className="noted small"
+            title={notes}
+            aria-label={`Notes on ${line.description}`}
+            onClick={() => open({ kind: 'line', lineId: line.id })}
+          >
             {line.photos > 0 ? `note, ${line.photos} ${line.photos === 1 ? 'photo' : 'photos'}` : 'note'}
           </button>
         )}
@@ -123,7 +133,9 @@ export const LineRow = memo(function LineRow({ line, job, selected, correction, 
           col="count"
           className="right"
           value={line.unit ? `${countShown} ${line.unit}` : countShown}
-          commit={(text) => set(count, countShown)(line.unit && text.trimEnd().endsWith(line.unit) ? text.trimEnd().slice(0, -line.unit.length) : text)}
+          commit={(text) =>
+            set(count, countShown)(line.unit && text.trimEnd().endsWith(line.unit) ? text.trimEnd().slice(0, -line.unit.length) : text)
+          }
           disabled={closed}
           move={move}
         />
@@ -174,7 +186,12 @@ export const LineRow = memo(function LineRow({ line, job, selected, correction, 
       {closed ? (
         <span />
       ) : (
-        <button className="more" aria-label={`More for ${line.description}`} aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
+        <button
+          className="more"
+          aria-label={`More for ${line.description}`}
+          aria-haspopup="menu"
+          onClick={(event) => setAnchor(event.currentTarget)}
+        >
           ⋯
         </button>
       )}
@@ -195,9 +212,13 @@ export const LineRow = memo(function LineRow({ line, job, selected, correction, 
             </MenuItem>
           )}
           {kind !== 'Text' && (
-            <MenuItem onClick={choose(() => switched('isExcluded', !line.isExcluded))}>{line.isExcluded ? 'Switch in again' : 'Switch out'}</MenuItem>
+            <MenuItem onClick={choose(() => switched('isExcluded', !line.isExcluded))}>
+              {line.isExcluded ? 'Switch in again' : 'Switch out'}
+            </MenuItem>
           )}
-          {line.received > 0 && <MenuItem onClick={choose(() => void edits.intoStock(line).catch(say.refused))}>Put the part into stock</MenuItem>}
+          {line.received > 0 && (
+            <MenuItem onClick={choose(() => void edits.intoStock(line).catch(say.refused))}>Put the part into stock</MenuItem>
+          )}
           <MenuItem onClick={choose(() => void edits.removeLines([line]))}>Take the line off</MenuItem>
         </Menu>
       )}

@@ -108,7 +108,10 @@ export default function OrderSheet() {
   const corrections = useMemo(() => new Map(proposed.map((c) => [c.lineId, c])), [proposed]);
   const offered = useStableValue(offers);
   const jobIds = useStableValue(jobs.map((job) => job.id));
-  const offersOf = useMemo(() => new Map(jobIds.map((jobId) => [jobId, offered.filter((offer) => offer.jobId === jobId)])), [jobIds, offered]);
+  const offersOf = useMemo(
+    () => new Map(jobIds.map((jobId) => [jobId, offered.filter((offer) => offer.jobId === jobId)])),
+    [jobIds, offered],
+  );
 
   useEffect(() => {
     document.title = head ? `${head.vehicle?.plate || head.number} · Yardstick` : 'Yardstick';
@@ -158,7 +161,8 @@ export default function OrderSheet() {
   const unsourced = jobs
     .filter((job) => job.decision === 'Proposed' || job.decision === 'Approved')
     .flatMap((job) => job.lines.filter((line) => line.unsourced));
-  const openBeside = (kind: Extract<Beside, { jobId?: number }>['kind']) => () => setBeside({ kind, jobId: kind === 'guide' ? current?.id : undefined });
+  const openBeside = (kind: Extract<Beside, { jobId?: number }>['kind']) => () =>
+    setBeside({ kind, jobId: kind === 'guide' ? current?.id : undefined });
   useKeys('Order', [
     { key: 'Ctrl Enter', label: 'New job', run: () => newJob.current?.focus(), always: true },
     { key: 'J', label: 'Next job', run: () => step(1) },
@@ -191,14 +195,20 @@ export default function OrderSheet() {
     },
     { key: 'Ctrl Z', label: 'Undo', run: () => grid.backOrForth('undo') },
     { key: 'Ctrl Y', label: 'Redo', run: () => grid.backOrForth('redo') },
-    { key: 'T', label: 'Talk-through: read it out, switch jobs, record the answer', run: () => void navigate(`/orders/${id}/talk-through`) },
+    {
+      key: 'T',
+      label: 'Talk-through: read it out, switch jobs, record the answer',
+      run: () => void navigate(`/orders/${id}/talk-through`),
+    },
     { key: 'S', label: 'Send to the customer', run: openBeside('send') },
     { key: 'P', label: 'Messages', run: openBeside('messages') },
     { key: 'E', label: 'Estimate as PDF', run: () => window.open(`/api/orders/${id}/estimate.pdf`, '_blank') },
     { key: 'L', label: 'Details, labels and files', run: openBeside('details') },
     { key: 'R', label: 'Record of who did what', run: openBeside('record') },
     ...(mayEnd && head?.state === 'Open' ? [{ key: '', label: 'End the order without an invoice', run: () => setEnding('ended') }] : []),
-    ...(mayVoid && (head?.state === 'Open' || head?.state === 'Ended') ? [{ key: '', label: 'Make the order void', run: () => setEnding('void') }] : []),
+    ...(mayVoid && (head?.state === 'Open' || head?.state === 'Ended')
+      ? [{ key: '', label: 'Make the order void', run: () => setEnding('void') }]
+      : []),
     {
       key: 'C',
       label: invoice ? 'Go to the invoice' : 'Close and invoice',
@@ -224,7 +234,9 @@ export default function OrderSheet() {
                     {head.state === 'Ended' && mayEnd && (
                       <button
                         className="linkish"
-                        onClick={() => void edits.kept(unwrap(api.POST('/api/orders/{id}/open-again', { params: { path: { id } } }))).catch(say.refused)}
+                        onClick={() =>
+                          void edits.kept(unwrap(api.POST('/api/orders/{id}/open-again', { params: { path: { id } } }))).catch(say.refused)
+                        }
                       >
                         Open it again
                       </button>
@@ -233,7 +245,9 @@ export default function OrderSheet() {
                 )}
                 {data.totals.policyIsOlder && !closed && (
                   <div className="policy-older" role="status">
-                    <span className="grow">This order is priced by an older policy than the one in force. Nothing changes until you say so.</span>
+                    <span className="grow">
+                      This order is priced by an older policy than the one in force. Nothing changes until you say so.
+                    </span>
                     <button className="linkish" onClick={() => setRepricing(true)}>
                       See what repricing changes
                     </button>
@@ -316,7 +330,17 @@ export default function OrderSheet() {
   );
 }
 
-function Why({ target, title, entries, failed }: { target: string; title: string; entries: Schemas['PriceExplanation'][] | undefined; failed: boolean }) {
+function Why({
+  target,
+  title,
+  entries,
+  failed,
+}: {
+  target: string;
+  title: string;
+  entries: Schemas['PriceExplanation'][] | undefined;
+  failed: boolean;
+}) {
   // A key that ends in a colon asks for every amount of its kind, such as each tax.
   const found = entries?.filter((entry) => (target.endsWith(':') ? entry.key.startsWith(target) : entry.key === target)) ?? [];
   return (

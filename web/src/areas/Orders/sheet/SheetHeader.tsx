@@ -107,7 +107,14 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
                 </label>
                 <label>
                   key
-                  <EditCell className="tag" label="Key tag" value={head.keyTag} commit={header('keyTag')} disabled={closed} placeholder="none" />
+                  <EditCell
+                    className="tag"
+                    label="Key tag"
+                    value={head.keyTag}
+                    commit={header('keyTag')}
+                    disabled={closed}
+                    placeholder="none"
+                  />
                 </label>
               </>
             )}
@@ -137,7 +144,9 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
               : 'sold to somebody unknown'}
           </div>
         </div>
-        {(customer?.alert || vehicle?.warning) && <span className="alert-mark nowrap">{[customer?.alert, vehicle?.warning].filter(Boolean).join(' · ')}</span>}
+        {(customer?.alert || vehicle?.warning) && (
+          <span className="alert-mark nowrap">{[customer?.alert, vehicle?.warning].filter(Boolean).join(' · ')}</span>
+        )}
         {head.counterSale && !closed && (
           <button className="linkish nowrap" onClick={onAddCar}>
             Add a car…

@@ -63,7 +63,11 @@ export const TotalsBar = memo(function TotalsBar({ onClose, onMargins }: { onClo
               hide M
             </button>
           </div>
-          <div className="rule tall" role="img" aria-label={`Margin ${f.marginPercent} percent${f.marginAim === null ? '' : `, aim ${f.marginAim}`}`}>
+          <div
+            className="rule tall"
+            role="img"
+            aria-label={`Margin ${f.marginPercent} percent${f.marginAim === null ? '' : `, aim ${f.marginAim}`}`}
+          >
             <div className="fill" style={{ width: `${Math.max(0, Math.min(100, f.marginPercent))}%` }} />
             <div className="ticks" />
             {f.marginAim !== null && <div className="mark" style={{ left: `${f.marginAim}%` }} />}

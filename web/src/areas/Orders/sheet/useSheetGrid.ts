@@ -114,7 +114,12 @@ export function useSheetGrid(sheet: Sheet | undefined, edits: Edits, closed: boo
           description: line.description,
           number: line.number,
           count: line.hours !== null ? `${line.hours} h` : line.quantity === null ? '' : String(line.quantity),
-          each: line.overridden && line.each !== null ? unitAmount(line.each) : line.kind === 'Fee' && line.each !== null ? unitAmount(line.each) : '',
+          each:
+            line.overridden && line.each !== null
+              ? unitAmount(line.each)
+              : line.kind === 'Fee' && line.each !== null
+                ? unitAmount(line.each)
+                : '',
         })),
       ),
     );
@@ -129,7 +134,9 @@ export function useSheetGrid(sheet: Sheet | undefined, edits: Edits, closed: boo
     void edits.paste(Number(job.dataset.jobId), text).then(({ lineIds, refused }) => {
       const added = lineIds.length === 1 ? '1 line was pasted.' : `${lineIds.length} lines were pasted.`;
       const left =
-        refused.length > 0 ? ` Row ${refused[0]!.row} was left out: ${refused[0]!.why}${refused.length > 1 ? ` So were ${refused.length - 1} more.` : ''}` : '';
+        refused.length > 0
+          ? ` Row ${refused[0]!.row} was left out: ${refused[0]!.why}${refused.length > 1 ? ` So were ${refused.length - 1} more.` : ''}`
+          : '';
       say.done(added + left, () => edits.history.undo());
     }, say.refused);
   };

@@ -13,7 +13,9 @@ export function AlongSection() {
   const set = (i: number, row: Partial<Form['companions'][number]>) => (f: Form) => ({ ...f, companions: withRow(f.companions, i, row) });
   return (
     <>
-      <p className="soft">Whoever adds a part of the category gets these with it, for each unit; on the order each can be changed or waived.</p>
+      <p className="soft">
+        Whoever adds a part of the category gets these with it, for each unit; on the order each can be changed or waived.
+      </p>
       <ListProblem path="companions" />
       <table className="list edit">
         <thead>
@@ -32,7 +34,12 @@ export function AlongSection() {
         </thead>
         <tbody>
           {form.companions.map((rule, i) => {
-            const cell = (field: 'code' | 'label' | 'amountPerUnit' | 'hoursPerUnit' | 'costPerUnit', label: string, figure = false, disabled = false) => (
+            const cell = (
+              field: 'code' | 'label' | 'amountPerUnit' | 'hoursPerUnit' | 'costPerUnit',
+              label: string,
+              figure = false,
+              disabled = false,
+            ) => (
               <Cell
                 label={`${label}, ${rule.code}`}
                 path={`companions[${i}].${field}`}
@@ -57,7 +64,12 @@ export function AlongSection() {
                   />
                 </td>
                 <td>
-                  <Choice label={`As, ${rule.code}`} value={rule.kind as 'Labor' | 'Part' | 'Fee'} choices={KINDS} set={(kind) => set(i, { kind })} />
+                  <Choice
+                    label={`As, ${rule.code}`}
+                    value={rule.kind as 'Labor' | 'Part' | 'Fee'}
+                    choices={KINDS}
+                    set={(kind) => set(i, { kind })}
+                  />
                 </td>
                 <td>{cell('amountPerUnit', 'Each', true)}</td>
                 <td>{cell('hoursPerUnit', 'Hours', true, rule.kind !== 'Labor')}</td>
@@ -67,7 +79,12 @@ export function AlongSection() {
                 </td>
                 <td>
                   {rule.kind === 'Fee' && (
-                    <Tick quiet label={`${rule.code} is passed on`} value={rule.passThrough} set={(passThrough) => set(i, { passThrough })} />
+                    <Tick
+                      quiet
+                      label={`${rule.code} is passed on`}
+                      value={rule.passThrough}
+                      set={(passThrough) => set(i, { passThrough })}
+                    />
                   )}
                 </td>
                 <td>
@@ -82,7 +99,17 @@ export function AlongSection() {
               ...f,
               companions: [
                 ...f.companions,
-                { code: '', label: '', category: '', kind: 'Fee', amountPerUnit: '', hoursPerUnit: '', costPerUnit: '', taxable: true, passThrough: false },
+                {
+                  code: '',
+                  label: '',
+                  category: '',
+                  kind: 'Fee',
+                  amountPerUnit: '',
+                  hoursPerUnit: '',
+                  costPerUnit: '',
+                  taxable: true,
+                  passThrough: false,
+                },
               ],
             })}
           >
@@ -90,7 +117,9 @@ export function AlongSection() {
           </AddRow>
         </tbody>
       </table>
-      <p className="soft">Labor costs the shop its hours at the cost of an hour. A fee that is passed on is held for the state: neither revenue nor cost.</p>
+      <p className="soft">
+        Labor costs the shop its hours at the cost of an hour. A fee that is passed on is held for the state: neither revenue nor cost.
+      </p>
     </>
   );
 }
@@ -162,7 +191,10 @@ export function FeesSection() {
           ))}
           <AddRow
             cols={7}
-            add={(f) => ({ ...f, orderFees: [...f.orderFees, { code: '', amount: '', costEach: '', taxable: true, passThrough: false, category: '' }] })}
+            add={(f) => ({
+              ...f,
+              orderFees: [...f.orderFees, { code: '', amount: '', costEach: '', taxable: true, passThrough: false, category: '' }],
+            })}
           >
             Add a fee
           </AddRow>

@@ -21,7 +21,10 @@ export function BandCurve({ curve }: { curve: Curve }) {
   const x = (cost: number) => LEFT + ((WIDTH - LEFT - 8) * Math.log(Math.max(cost, first) / first)) / Math.log(last / first);
   const y = (price: number) => HEIGHT - BOTTOM - ((HEIGHT - BOTTOM - 10) * Math.log(Math.max(price, low) / low)) / Math.log(top / low);
   const at = (cost: number, price: number) => `${x(cost).toFixed(1)},${y(price).toFixed(1)}`;
-  const charged = [at(first, (start.price / start.cost) * first), ...curve.points.filter((p) => p.cost > first).map((p) => at(p.cost, p.price))].join(' ');
+  const charged = [
+    at(first, (start.price / start.cost) * first),
+    ...curve.points.filter((p) => p.cost > first).map((p) => at(p.cost, p.price)),
+  ].join(' ');
   const within = (tick: number) => tick >= first && tick <= last * 1.001;
   return (
     <figure className="curve">
@@ -64,7 +67,8 @@ export function BandCurve({ curve }: { curve: Curve }) {
         <ul className="lifts">
           {curve.lifts.map((lift) => (
             <li key={lift.fromCost}>
-              Just above {unitAmount(lift.fromCost)} the price would fall from {amount(lift.price)} to {amount(lift.fallen)}; it is held at {amount(lift.price)}
+              Just above {unitAmount(lift.fromCost)} the price would fall from {amount(lift.price)} to {amount(lift.fallen)}; it is held at{' '}
+              {amount(lift.price)}
               {lift.toCost === null ? '.' : ` up to a cost of ${amount(lift.toCost)}.`}
             </li>
           ))}

@@ -50,7 +50,9 @@ export default function ComparisonDialog({ onClose }: { onClose: () => void }) {
         {comparison.error && <Failed error={comparison.error} again={() => void comparison.refetch()} />}
         {!data && !comparison.error && <Loading what="the posted orders, pricing each anew" />}
         {data && <Figures data={data} />}
-        {data && <Labelled label="Why it is changed, in a few words (for the list of versions)" value={note} onText={setNote} maxLength={200} />}
+        {data && (
+          <Labelled label="Why it is changed, in a few words (for the list of versions)" value={note} onText={setNote} maxLength={200} />
+        )}
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Go on writing</Button>
@@ -65,7 +67,8 @@ export default function ComparisonDialog({ onClose }: { onClose: () => void }) {
 function Figures({ data }: { data: Comparison }) {
   const shop = useShop();
   const now = useNow();
-  const change = (before: number, after: number) => `${after > before ? '+' : after < before ? '−' : ''}${amount(Math.abs(after - before))}`;
+  const change = (before: number, after: number) =>
+    `${after > before ? '+' : after < before ? '−' : ''}${amount(Math.abs(after - before))}`;
   const percent = (value: number | null) => (value === null ? '–' : `${value.toFixed(1)}%`);
   return (
     <>
@@ -104,8 +107,8 @@ function Figures({ data }: { data: Comparison }) {
         </table>
       )}
       <p className="soft">
-        {data.changed === 0 ? 'No order changes.' : `${data.changed.toLocaleString('en-US')} of them change.`} Prices that a person set stay as they were;
-        prices that were only held follow the draft. Nothing that was posted is touched.
+        {data.changed === 0 ? 'No order changes.' : `${data.changed.toLocaleString('en-US')} of them change.`} Prices that a person set stay
+        as they were; prices that were only held follow the draft. Nothing that was posted is touched.
       </p>
       {data.most.length > 0 && (
         <>
@@ -148,8 +151,8 @@ function Figures({ data }: { data: Comparison }) {
       )}
       {data.notPriced.length > 0 && (
         <p className="stop">
-          {data.notPriced.length === 1 ? '1 order' : `${data.notPriced.length} orders`} can’t be priced by the draft and count in neither sum, such as invoice{' '}
-          {data.notPriced[0]!.number}: {data.notPriced[0]!.reason}
+          {data.notPriced.length === 1 ? '1 order' : `${data.notPriced.length} orders`} can’t be priced by the draft and count in neither
+          sum, such as invoice {data.notPriced[0]!.number}: {data.notPriced[0]!.reason}
         </p>
       )}
     </>

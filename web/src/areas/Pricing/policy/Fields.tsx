@@ -70,7 +70,17 @@ export function Choice<T extends string>({
 }
 
 /** Yes or no. */
-export function Tick({ label, value, set, quiet }: { label: string; value: boolean; set: (value: boolean) => (form: Form) => Form; quiet?: boolean }) {
+export function Tick({
+  label,
+  value,
+  set,
+  quiet,
+}: {
+  label: string;
+  value: boolean;
+  set: (value: boolean) => (form: Form) => Form;
+  quiet?: boolean;
+}) {
   const { change } = usePolicy();
   return (
     <Check className="tick" checked={value} onCheck={(on) => change(set(on))} label={label}>

@@ -48,7 +48,10 @@ export function LaborSection() {
         </tbody>
       </table>
       <p className="soft">Labor is charged by the rate of its line, else of the job, the order, the customer’s account, else by general.</p>
-      <Setting words="Cost of an hour" help="What an hour of labor costs the shop, wages with everything on them. Margin is counted with it.">
+      <Setting
+        words="Cost of an hour"
+        help="What an hour of labor costs the shop, wages with everything on them. Margin is counted with it."
+      >
         <Cell
           label="Cost of an hour"
           path="laborCostPerHour"

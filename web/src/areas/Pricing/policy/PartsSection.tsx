@@ -40,7 +40,10 @@ export function PartsSection() {
                   label={`Table of ${category.name}`}
                   path={`categories[${i}].bands`}
                   value={category.bands}
-                  choices={[['', 'standard'] as const, ...form.markupBands.filter((t) => t.name !== 'standard').map((t) => [t.name, t.name] as const)]}
+                  choices={[
+                    ['', 'standard'] as const,
+                    ...form.markupBands.filter((t) => t.name !== 'standard').map((t) => [t.name, t.name] as const),
+                  ]}
                   set={(bands) => (f) => ({ ...f, categories: withRow(f.categories, i, { bands }) })}
                 />
               </td>
@@ -53,7 +56,10 @@ export function PartsSection() {
             cols={3}
             add={(f) => ({
               ...f,
-              categories: [...f.categories, { name: view.partCategories.find((c) => !f.categories.some((x) => x.name === c)) ?? '', bands: '' }],
+              categories: [
+                ...f.categories,
+                { name: view.partCategories.find((c) => !f.categories.some((x) => x.name === c)) ?? '', bands: '' },
+              ],
             })}
           >
             Add a category
@@ -117,7 +123,9 @@ function Tables({ at, onAt }: { at: number; onAt: (at: number) => void }) {
         className="linkish"
         onClick={() => {
           onAt(form.markupBands.length);
-          void change((f) => ({ ...f, markupBands: [...f.markupBands, { name: '', bands: [{ upTo: '', multiplier: '' }] }] })).catch(say.refused);
+          void change((f) => ({ ...f, markupBands: [...f.markupBands, { name: '', bands: [{ upTo: '', multiplier: '' }] }] })).catch(
+            say.refused,
+          );
         }}
       >
         Add a table
@@ -193,7 +201,9 @@ function Bands({ at }: { at: number }) {
                 categories: f.categories.map((c) => (c.bands === table.name && table.name ? { ...c, bands: name } : c)),
               })}
             />
-            {form.markupBands.length > 1 && <Remove words={`the table ${table.name}`} from={(f) => ({ ...f, markupBands: without(f.markupBands, at) })} />}
+            {form.markupBands.length > 1 && (
+              <Remove words={`the table ${table.name}`} from={(f) => ({ ...f, markupBands: without(f.markupBands, at) })} />
+            )}
           </div>
         </div>
         <ListProblem path={`markupBands[${at}]`} />

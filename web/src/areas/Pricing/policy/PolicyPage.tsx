@@ -109,10 +109,16 @@ export default function PolicyPage() {
                       ? '1 change'
                       : `${view.differences.length} changes`}
                   {view.problems.length > 0 && (
-                    <span className="stop"> · {view.problems.length === 1 ? '1 thing to mend' : `${view.problems.length} things to mend`}</span>
+                    <span className="stop">
+                      {' '}
+                      · {view.problems.length === 1 ? '1 thing to mend' : `${view.problems.length} things to mend`}
+                    </span>
                   )}
                 </div>
-                <div className="soft small clip" title={view.differences.map((d) => `${d.what}: ${d.before || 'new'} → ${d.after || 'gone'}`).join('\n')}>
+                <div
+                  className="soft small clip"
+                  title={view.differences.map((d) => `${d.what}: ${d.before || 'new'} → ${d.after || 'gone'}`).join('\n')}
+                >
                   {view.differences.length > 0
                     ? view.differences
                         .map((d) => `${d.what} ${d.before && d.after ? `${d.before} to ${d.after}` : d.after ? `new: ${d.after}` : 'gone'}`)
@@ -121,7 +127,11 @@ export default function PolicyPage() {
                 </div>
               </div>
               <Button onClick={() => void discard()}>Throw the draft away</Button>
-              <Button variant="contained" disabled={view.problems.length > 0 || view.differences.length === 0} onClick={() => setComparing(true)}>
+              <Button
+                variant="contained"
+                disabled={view.problems.length > 0 || view.differences.length === 0}
+                onClick={() => setComparing(true)}
+              >
                 Compare and put in force…
               </Button>
             </>

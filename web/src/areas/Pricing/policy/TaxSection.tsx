@@ -15,11 +15,16 @@ export function TaxSection() {
   const { form } = usePolicy();
   const set = (i: number, row: Partial<Form['taxes'][number]>) => (f: Form) => ({ ...f, taxes: withRow(f.taxes, i, row) });
   const free = (i: number, row: Partial<Form['exemptions'][number]>) => (f: Form) => ({ ...f, exemptions: withRow(f.exemptions, i, row) });
-  const toggled = <T,>(list: readonly T[], item: T, on: boolean) => (on ? [...list.filter((x) => x !== item), item] : list.filter((x) => x !== item));
+  const toggled = <T,>(list: readonly T[], item: T, on: boolean) =>
+    on ? [...list.filter((x) => x !== item), item] : list.filter((x) => x !== item);
   return (
     <>
       <Setting words="Prices">
-        <Tick label="Prices hold their taxes already" value={form.pricesIncludeTax} set={(pricesIncludeTax) => (f) => ({ ...f, pricesIncludeTax })} />
+        <Tick
+          label="Prices hold their taxes already"
+          value={form.pricesIncludeTax}
+          set={(pricesIncludeTax) => (f) => ({ ...f, pricesIncludeTax })}
+        />
       </Setting>
       <ListProblem path="taxes" />
       <table className="list edit">
@@ -90,7 +95,13 @@ export function TaxSection() {
           {form.exemptions.map((exemption, i) => (
             <tr key={i}>
               <td>
-                <Cell label="Name of the exemption" path={`exemptions[${i}].name`} col="name" value={exemption.name} set={(name) => free(i, { name })} />
+                <Cell
+                  label="Name of the exemption"
+                  path={`exemptions[${i}].name`}
+                  col="name"
+                  value={exemption.name}
+                  set={(name) => free(i, { name })}
+                />
               </td>
               <td>
                 <Tick quiet label={`${exemption.name} frees of all taxes`} value={exemption.all} set={(all) => free(i, { all })} />
@@ -130,7 +141,14 @@ export function SuppliesSection() {
   const s = form.supplies;
   const set = (row: Partial<Form['supplies']>) => (f: Form) => ({ ...f, supplies: { ...f.supplies, ...row } });
   const cell = (field: 'percent' | 'minimum' | 'maximum' | 'costPercent', label: string, placeholder = '') => (
-    <Cell label={label} path={`supplies.${field}`} figure value={s[field]} placeholder={placeholder} set={(text) => set({ [field]: text })} />
+    <Cell
+      label={label}
+      path={`supplies.${field}`}
+      figure
+      value={s[field]}
+      placeholder={placeholder}
+      set={(text) => set({ [field]: text })}
+    />
   );
   return (
     <>

@@ -25,7 +25,10 @@ export function LabelsPart({ kind, id, disabled }: Props) {
   const renew = () => refresh(key, [kind.toLowerCase(), id]);
   if (!state) return null;
   const put = (labelId: number, on: boolean) =>
-    void unwrap(api.POST('/api/records/{kind}/{id}/labels/{labelId}', { params: { path: { kind, id, labelId } }, body: { on } })).then(renew, say.refused);
+    void unwrap(api.POST('/api/records/{kind}/{id}/labels/{labelId}', { params: { path: { kind, id, labelId } }, body: { on } })).then(
+      renew,
+      say.refused,
+    );
   const set = async (fieldId: number, value: string) => {
     await unwrap(api.POST('/api/records/{kind}/{id}/fields/{fieldId}', { params: { path: { kind, id, fieldId } }, body: { value } }));
     await renew();
@@ -43,7 +46,13 @@ export function LabelsPart({ kind, id, disabled }: Props) {
       {state.labels.length > 0 && (
         <div className="labels" role="group" aria-label="Labels">
           {state.labels.map((label) => (
-            <button key={label.id} className="shop-label" aria-pressed={label.on} disabled={disabled} onClick={() => put(label.id, !label.on)}>
+            <button
+              key={label.id}
+              className="shop-label"
+              aria-pressed={label.on}
+              disabled={disabled}
+              onClick={() => put(label.id, !label.on)}
+            >
               {label.name}
             </button>
           ))}

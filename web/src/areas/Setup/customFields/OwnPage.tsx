@@ -40,7 +40,10 @@ export default function OwnPage() {
   const retire = (path: '/api/labels/{id}/retire' | '/api/extra-fields/{id}/retire', id: number, name: string, retired: boolean) => {
     const send = (to: boolean) => unwrap(api.POST(path, { params: { path: { id } }, body: { retired: to } })).then(renew);
     send(retired).then(
-      () => say.done(retired ? `${name} is not offered any more; records that have it keep it.` : `${name} is offered again.`, () => send(!retired)),
+      () =>
+        say.done(retired ? `${name} is not offered any more; records that have it keep it.` : `${name} is offered again.`, () =>
+          send(!retired),
+        ),
       say.refused,
     );
   };
@@ -50,7 +53,10 @@ export default function OwnPage() {
   };
   const forget = (id: number, forgotten: boolean) => {
     const params = { params: { path: { id } } };
-    void (forgotten ? unwrap(api.POST('/api/phrases/{id}/forget', params)) : unwrap(api.POST('/api/phrases/{id}/restore', params))).then(renew, say.refused);
+    void (forgotten ? unwrap(api.POST('/api/phrases/{id}/forget', params)) : unwrap(api.POST('/api/phrases/{id}/restore', params))).then(
+      renew,
+      say.refused,
+    );
   };
   return (
     <div className="own-page">
@@ -65,7 +71,10 @@ export default function OwnPage() {
                   <td className="soft">on {KINDS.find(([kind]) => kind === label.kind)![1]}</td>
                   <td className="soft right">{label.uses === 1 ? 'on 1' : `on ${label.uses}`}</td>
                   <td className="right">
-                    <button className="linkish small" onClick={() => retire('/api/labels/{id}/retire', label.id, label.name, !label.retired)}>
+                    <button
+                      className="linkish small"
+                      onClick={() => retire('/api/labels/{id}/retire', label.id, label.name, !label.retired)}
+                    >
                       {label.retired ? 'Offer again' : 'Retire'}
                     </button>
                   </td>
@@ -83,12 +92,17 @@ export default function OwnPage() {
                 <tr key={field.id} className={field.retired ? 'soft' : ''}>
                   <td>
                     {field.name}
-                    <div className="soft small">{field.choices.length > 0 ? field.choices.join(', ') : TYPES.find(([type]) => type === field.type)![1]}</div>
+                    <div className="soft small">
+                      {field.choices.length > 0 ? field.choices.join(', ') : TYPES.find(([type]) => type === field.type)![1]}
+                    </div>
                   </td>
                   <td className="soft">on {KINDS.find(([kind]) => kind === field.kind)![1]}</td>
                   <td className="soft right">{field.uses === 1 ? '1 filled' : `${field.uses} filled`}</td>
                   <td className="right">
-                    <button className="linkish small" onClick={() => retire('/api/extra-fields/{id}/retire', field.id, field.name, !field.retired)}>
+                    <button
+                      className="linkish small"
+                      onClick={() => retire('/api/extra-fields/{id}/retire', field.id, field.name, !field.retired)}
+                    >
                       {field.retired ? 'Ask again' : 'Retire'}
                     </button>
                   </td>
@@ -98,7 +112,9 @@ export default function OwnPage() {
           </table>
           <AddForm
             what="field"
-            onAdd={(kind, name, type, choices) => unwrap(api.POST('/api/extra-fields', { body: { kind, name, type, choices } })).then(renew)}
+            onAdd={(kind, name, type, choices) =>
+              unwrap(api.POST('/api/extra-fields', { body: { kind, name, type, choices } })).then(renew)
+            }
           />
         </Part>
       </div>
@@ -174,7 +190,12 @@ function AddForm({ what, onAdd }: AddProps) {
       }}
     >
       <div className="add-row">
-        <Labelled label={`New ${what}`} value={name} onText={setName} problem={problem && problem.field !== 'choices' ? problem.text : undefined} />
+        <Labelled
+          label={`New ${what}`}
+          value={name}
+          onText={setName}
+          problem={problem && problem.field !== 'choices' ? problem.text : undefined}
+        />
         <label className="labelled">
           <span>On</span>
           <select aria-label="On" value={kind} onChange={(event) => setKind(event.target.value as RecordKind)}>
