@@ -8,12 +8,20 @@ namespace Yardstick.Bench;
 [ShortRunJob]
 public class PricingBench
 {
-    private PricingCase small = null!, large = null!, wide = null!, overlapping = null!;
+    private PricingCase small = null!,
+        large = null!,
+        wide = null!,
+        overlapping = null!;
 
     /// <summary>Makes the orders.</summary>
     [GlobalSetup]
-    public void Setup() => (small, large, wide, overlapping) =
-        (SampleCases.Order(3, 5), SampleCases.Order(20, 10), SampleCases.Order(3, 67), SampleCases.Order(20, 10, operations: true));
+    public void Setup() =>
+        (small, large, wide, overlapping) = (
+            SampleCases.Order(3, 5),
+            SampleCases.Order(20, 10),
+            SampleCases.Order(3, 67),
+            SampleCases.Order(20, 10, operations: true)
+        );
 
     /// <summary>Three jobs, fifteen lines.</summary>
     [Benchmark(Baseline = true, Description = "3 jobs, 15 lines")]

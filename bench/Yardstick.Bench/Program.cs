@@ -3,7 +3,8 @@ using Yardstick.Bench;
 
 // Each prints figures to be compared within one run; none decides whether something passes.
 var rest = args.Skip(1).ToArray();
-int Number(int at, int usual) => rest.ElementAtOrDefault(at) is { } text ? int.Parse(text, System.Globalization.CultureInfo.InvariantCulture) : usual;
+int Number(int at, int usual) =>
+    rest.ElementAtOrDefault(at) is { } text ? int.Parse(text, System.Globalization.CultureInfo.InvariantCulture) : usual;
 switch (args.FirstOrDefault())
 {
     case "pricing":
@@ -20,9 +21,12 @@ switch (args.FirstOrDefault())
     case "people":
         return await PeopleBench.RunAsync(Number(0, 50), rest.ElementAtOrDefault(1) ?? ".data/bench-people", Number(2, 300));
     case "import":
-        return await ImportBench.RunAsync(rest.FirstOrDefault() is { } rows ? int.Parse(rows, System.Globalization.CultureInfo.InvariantCulture) : 50_000);
+        return await ImportBench.RunAsync(
+            rest.FirstOrDefault() is { } rows ? int.Parse(rows, System.Globalization.CultureInfo.InvariantCulture) : 50_000
+        );
     default:
-        Console.WriteLine("""
+        Console.WriteLine(
+            """
             pricing        a small and a large order with all figures of what each job adds: time and allocations
             price-file     a file of cases priced, against reading the same cases and writing them back   [200000]
             price-memory   peak memory of pricing a long file against that of a short one                 [20000 1000000]
@@ -33,6 +37,7 @@ switch (args.FirstOrDefault())
             sheet          typing, totals and lists on orders of 10 and of 200 lines, in a browser
             asking         documents as PDF, the customer's page over the wire, an answer on its way to the counter
             paint          from a key to the painted find list, in a browser on the large shop      [.data/large]
-            """);
+            """
+        );
         return 1;
 }

@@ -8,7 +8,12 @@ internal static class SampleCases
 {
     private static readonly PricingPolicy Policy = new()
     {
-        LaborRates = new Dictionary<string, decimal> { ["general"] = 142, ["diagnostic"] = 158, ["fleet"] = 124 },
+        LaborRates = new Dictionary<string, decimal>
+        {
+            ["general"] = 142,
+            ["diagnostic"] = 158,
+            ["fleet"] = 124,
+        },
         LaborCostPerHour = 41.5m,
         MarkupBands = new Dictionary<string, IReadOnlyList<MarkupBand>>
         {
@@ -18,10 +23,30 @@ internal static class SampleCases
         Categories = new Dictionary<string, string?> { ["tire"] = "tires" },
         Companions =
         [
-            new CompanionRule { Code = "MOUNT", Category = "tire", Kind = AmountKind.Labor, AmountPerUnit = 24, HoursPerUnit = 0.25m },
-            new CompanionRule { Code = "TIRE-FUND", Category = "tire", Kind = AmountKind.Fee, AmountPerUnit = 1.5m, Taxable = false, PassThrough = true },
+            new CompanionRule
+            {
+                Code = "MOUNT",
+                Category = "tire",
+                Kind = AmountKind.Labor,
+                AmountPerUnit = 24,
+                HoursPerUnit = 0.25m,
+            },
+            new CompanionRule
+            {
+                Code = "TIRE-FUND",
+                Category = "tire",
+                Kind = AmountKind.Fee,
+                AmountPerUnit = 1.5m,
+                Taxable = false,
+                PassThrough = true,
+            },
         ],
-        Supplies = new SuppliesRule { Percent = 6, Maximum = 38, CostPercent = 50 },
+        Supplies = new SuppliesRule
+        {
+            Percent = 6,
+            Maximum = 38,
+            CostPercent = 50,
+        },
         Taxes =
         [
             new TaxRule("STATE", 6.25m, [AmountKind.Part, AmountKind.Core, AmountKind.Fee, AmountKind.Supplies]),
@@ -39,33 +64,45 @@ internal static class SampleCases
             Policy = Policy,
             Authorized = 800,
             Payments = seed % 3 == 0 ? [100] : [],
-            Jobs = Enumerable.Range(0, jobs).Select(j => new PricingJob
-            {
-                Id = $"J{j + 1}",
-                Decision = (JobDecision)random.Next(0, 4),
-                Discounts = j % 3 == 2 ? [new Discount(5, null)] : [],
-                Lines = Enumerable.Range(0, lines).Select(l => Line(random, j, l, operations)).ToArray(),
-            }).ToArray(),
+            Jobs = Enumerable
+                .Range(0, jobs)
+                .Select(j => new PricingJob
+                {
+                    Id = $"J{j + 1}",
+                    Decision = (JobDecision)random.Next(0, 4),
+                    Discounts = j % 3 == 2 ? [new Discount(5, null)] : [],
+                    Lines = Enumerable.Range(0, lines).Select(l => Line(random, j, l, operations)).ToArray(),
+                })
+                .ToArray(),
         };
     }
 
-    private static PricingLine Line(Random random, int job, int line, bool operations) => (line % 3) switch
-    {
-        0 => new LaborCaseLine
+    private static PricingLine Line(Random random, int job, int line, bool operations) =>
+        (line % 3) switch
         {
-            Hours = random.Next(3, 60) / 10m,
-            Operation = operations ? $"OP{job}-{line}" : null,
-            Beside = operations ? new Dictionary<string, decimal> { [$"OP{job - 1}-{line}"] = 0.2m } : new Dictionary<string, decimal>(),
-        },
-        1 => new PartCaseLine
-        {
-            Category = random.Next(8) == 0 ? "tire" : "general",
-            Quantity = random.Next(1, 6),
-            UnitCost = random.Next(100, 40000) / 100m,
-            CoreEach = random.Next(5) == 0 ? 22.5m : 0,
-        },
-        _ => new PartCaseLine { Category = "general", Quantity = 1, UnitCost = random.Next(100, 20000) / 100m, Discount = random.Next(10) == 0 ? new Discount(10, null) : null },
-    };
+            0 => new LaborCaseLine
+            {
+                Hours = random.Next(3, 60) / 10m,
+                Operation = operations ? $"OP{job}-{line}" : null,
+                Beside = operations
+                    ? new Dictionary<string, decimal> { [$"OP{job - 1}-{line}"] = 0.2m }
+                    : new Dictionary<string, decimal>(),
+            },
+            1 => new PartCaseLine
+            {
+                Category = random.Next(8) == 0 ? "tire" : "general",
+                Quantity = random.Next(1, 6),
+                UnitCost = random.Next(100, 40000) / 100m,
+                CoreEach = random.Next(5) == 0 ? 22.5m : 0,
+            },
+            _ => new PartCaseLine
+            {
+                Category = "general",
+                Quantity = 1,
+                UnitCost = random.Next(100, 20000) / 100m,
+                Discount = random.Next(10) == 0 ? new Discount(10, null) : null,
+            },
+        };
 
     /// <summary>So many cases as JSON Lines: one to three jobs of one to five lines, each case another.</summary>
     internal static async Task WriteAsync(string file, int count)

@@ -18,27 +18,40 @@ internal static class Seed
         var database = Path.Combine(folder, "shop.db");
         if (!File.Exists(database))
         {
-            using var made = Process.Start(new ProcessStartInfo("dotnet", ["src/Yardstick.Server/bin/Release/net10.0/Yardstick.Server.dll", "--data", folder, "--demo", "--only-prepare"]))!;
+            using var made = Process.Start(
+                new ProcessStartInfo(
+                    "dotnet",
+                    ["src/Yardstick.Server/bin/Release/net10.0/Yardstick.Server.dll", "--data", folder, "--demo", "--only-prepare"]
+                )
+            )!;
             await made.WaitForExitAsync();
-            if (made.ExitCode != 0) return made.ExitCode;
+            if (made.ExitCode != 0)
+                return made.ExitCode;
         }
         await using var connection = new SqliteConnection($"Data Source={database}");
         await connection.OpenAsync();
-        await ExecuteAsync(connection, "PRAGMA journal_mode = WAL; PRAGMA synchronous = OFF; PRAGMA cache_size = -400000; PRAGMA foreign_keys = OFF;");
+        await ExecuteAsync(
+            connection,
+            "PRAGMA journal_mode = WAL; PRAGMA synchronous = OFF; PRAGMA cache_size = -400000; PRAGMA foreign_keys = OFF;"
+        );
         if (await CountAsync(connection, "Customers") < 1000)
         {
             var tables = new List<(string Table, string Sql)>();
-            foreach (var (table, changes) in Changes()) tables.Add((table, await CopyOfAsync(connection, table, changes)));
+            foreach (var (table, changes) in Changes())
+                tables.Add((table, await CopyOfAsync(connection, table, changes)));
             for (var k = 1; k <= Copies; k++)
             {
                 await using var transaction = (SqliteTransaction)await connection.BeginTransactionAsync();
-                foreach (var (_, sql) in tables) await ExecuteAsync(connection, sql, k);
+                foreach (var (_, sql) in tables)
+                    await ExecuteAsync(connection, sql, k);
                 await transaction.CommitAsync();
-                if (k % 34 == 0) Console.WriteLine($"  {k * 100 / Copies,3} %  {clock.Elapsed.TotalSeconds,5:0} s");
+                if (k % 34 == 0)
+                    Console.WriteLine($"  {k * 100 / Copies, 3} %  {clock.Elapsed.TotalSeconds, 5:0} s");
             }
             await ExecuteAsync(connection, "PRAGMA wal_checkpoint(TRUNCATE); ANALYZE;");
         }
-        foreach (var table in new[] { "Customers", "Vehicles", "Orders", "Jobs", "Lines" }) Console.WriteLine($"  {await CountAsync(connection, table),10:N0} {table.ToLowerInvariant()}");
+        foreach (var table in new[] { "Customers", "Vehicles", "Orders", "Jobs", "Lines" })
+            Console.WriteLine($"  {await CountAsync(connection, table), 10:N0} {table.ToLowerInvariant()}");
         Console.WriteLine($"  made in {clock.Elapsed.TotalSeconds:0} s");
         return 0;
     }
@@ -47,15 +60,58 @@ internal static class Seed
     private static IEnumerable<(string Table, Dictionary<string, string> Changes)> Changes()
     {
         var ending = $"CASE ($k + Id) % {Endings.Length} {string.Join(' ', Endings.Select((e, i) => $"WHEN {i} THEN '{e}'"))} END";
-        const string customer = "CustomerId + $k * 1000", order = "OrderId + $k * 10000";
-        yield return ("Customers", new() { ["Id"] = "Id + $k * 1000", ["LastName"] = $"LastName || {ending}", ["BusinessName"] = "CASE BusinessName WHEN '' THEN '' ELSE BusinessName || ' ' || $k END" });
-        yield return ("CustomerPhones", new() { ["Id"] = "Id + $k * 1000", ["CustomerId"] = customer, ["Number"] = "'+1' || (2000000000 + ($k * 420 + Id) * 7919 % 7999999999)" });
-        yield return ("Vehicles", new() { ["Id"] = "Id + $k * 1000", ["CustomerId"] = customer, ["Plate"] = "substr(Plate, 1, 3) || ' ' || ($k * 1000 + Id)", ["Vin"] = "substr(Vin, 1, 9) || char(65 + $k % 8) || char(65 + ($k / 8) % 8) || printf('%06d', ($k * 560 + Id) % 1000000)" });
-        yield return ("Orders", new() { ["Id"] = "Id + $k * 10000", ["Number"] = "Number + $k * 10000", ["CustomerId"] = customer, ["VehicleId"] = "VehicleId + $k * 1000" });
+        const string customer = "CustomerId + $k * 1000",
+            order = "OrderId + $k * 10000";
+        yield return (
+            "Customers",
+            new()
+            {
+                ["Id"] = "Id + $k * 1000",
+                ["LastName"] = $"LastName || {ending}",
+                ["BusinessName"] = "CASE BusinessName WHEN '' THEN '' ELSE BusinessName || ' ' || $k END",
+            }
+        );
+        yield return (
+            "CustomerPhones",
+            new()
+            {
+                ["Id"] = "Id + $k * 1000",
+                ["CustomerId"] = customer,
+                ["Number"] = "'+1' || (2000000000 + ($k * 420 + Id) * 7919 % 7999999999)",
+            }
+        );
+        yield return (
+            "Vehicles",
+            new()
+            {
+                ["Id"] = "Id + $k * 1000",
+                ["CustomerId"] = customer,
+                ["Plate"] = "substr(Plate, 1, 3) || ' ' || ($k * 1000 + Id)",
+                ["Vin"] = "substr(Vin, 1, 9) || char(65 + $k % 8) || char(65 + ($k / 8) % 8) || printf('%06d', ($k * 560 + Id) % 1000000)",
+            }
+        );
+        yield return (
+            "Orders",
+            new()
+            {
+                ["Id"] = "Id + $k * 10000",
+                ["Number"] = "Number + $k * 10000",
+                ["CustomerId"] = customer,
+                ["VehicleId"] = "VehicleId + $k * 1000",
+            }
+        );
         yield return ("Jobs", new() { ["Id"] = "Id + $k * 100000", ["OrderId"] = order });
         yield return ("Lines", new() { ["Id"] = "Id + $k * 1000000", ["JobId"] = "JobId + $k * 100000" });
         // The demo's orders are a little shorter than those of a large shop: some have their jobs twice, some jobs their lines.
-        yield return ("Jobs", new() { ["Id"] = "Id + 50000 + $k * 100000", ["OrderId"] = order, ["Position"] = "Position + 100" });
+        yield return (
+            "Jobs",
+            new()
+            {
+                ["Id"] = "Id + 50000 + $k * 100000",
+                ["OrderId"] = order,
+                ["Position"] = "Position + 100",
+            }
+        );
         yield return ("Lines", new() { ["Id"] = "Id + 300000 + $k * 1000000", ["JobId"] = "JobId + 50000 + $k * 100000" });
         yield return ("Lines", new() { ["Id"] = "Id + 600000 + $k * 1000000", ["JobId"] = "JobId + $k * 100000" });
     }
@@ -67,13 +123,27 @@ internal static class Seed
         command.CommandText = $"SELECT name FROM pragma_table_info('{table}')";
         await using (var reader = await command.ExecuteReaderAsync())
         {
-            while (await reader.ReadAsync()) columns.Add(reader.GetString(0));
+            while (await reader.ReadAsync())
+                columns.Add(reader.GetString(0));
         }
-        var step = table switch { "Jobs" => "50000", "Lines" => "300000", _ => changes["Id"].Split('*')[^1].Trim() };
+        var step = table switch
+        {
+            "Jobs" => "50000",
+            "Lines" => "300000",
+            _ => changes["Id"].Split('*')[^1].Trim(),
+        };
         // Two thirds of the orders of each copy: 2,516 × 238 would be 600,000.
         var again = changes.Values.Any(c => c.Contains("50000 +", StringComparison.Ordinal));
-        var orders = (again ? "OrderId % 9 = 0" : "OrderId % 3 < 2") + " AND OrderId NOT IN (SELECT Id FROM Orders WHERE Id < 10000 AND State = 0)";
-        var some = table switch { "Orders" => " AND Id % 3 < 2 AND State <> 0", "Jobs" => $" AND {orders}", "Lines" => $" AND JobId IN (SELECT Id FROM Jobs WHERE Id < 50000 AND {orders}){(changes["Id"].Contains("600000", StringComparison.Ordinal) ? " AND JobId % 6 = 0" : "")}", _ => "" };
+        var orders =
+            (again ? "OrderId % 9 = 0" : "OrderId % 3 < 2") + " AND OrderId NOT IN (SELECT Id FROM Orders WHERE Id < 10000 AND State = 0)";
+        var some = table switch
+        {
+            "Orders" => " AND Id % 3 < 2 AND State <> 0",
+            "Jobs" => $" AND {orders}",
+            "Lines" =>
+                $" AND JobId IN (SELECT Id FROM Jobs WHERE Id < 50000 AND {orders}){(changes["Id"].Contains("600000", StringComparison.Ordinal) ? " AND JobId % 6 = 0" : "")}",
+            _ => "",
+        };
         return $"INSERT INTO {table} ({string.Join(", ", columns)}) SELECT {string.Join(", ", columns.Select(c => changes.GetValueOrDefault(c, c)))} FROM {table} WHERE Id < {step}{some}";
     }
 
@@ -88,7 +158,8 @@ internal static class Seed
     {
         await using var command = connection.CreateCommand();
         command.CommandText = sql;
-        if (k is { } copy) command.Parameters.AddWithValue("$k", copy);
+        if (k is { } copy)
+            command.Parameters.AddWithValue("$k", copy);
         await command.ExecuteNonQueryAsync();
     }
 }

@@ -8,7 +8,8 @@ namespace Yardstick.Bench;
 /// <summary>One person at one screen, who reads what the web reads and writes what the web writes.</summary>
 internal sealed class VirtualPerson : IAsyncDisposable
 {
-    private static readonly string[] Writers = ["mina", "dario", "ingrid"], Technicians = ["tobias", "ana", "pieter", "noor"];
+    private static readonly string[] Writers = ["mina", "dario", "ingrid"],
+        Technicians = ["tobias", "ana", "pieter", "noor"];
     private static readonly string[] Looked = ["fal", "tar", "LBT", "pet", "sor", "207 555", "hav", "3501", "qui", "mer"];
 
     private readonly HttpClient http;
@@ -24,8 +25,10 @@ internal sealed class VirtualPerson : IAsyncDisposable
     private long order;
     private readonly Dictionary<string, JsonNode> parts = [];
     private string has = "";
-    private string offered = "", stated = "";
-    private string? partsTag, noticesTag;
+    private string offered = "",
+        stated = "";
+    private string? partsTag,
+        noticesTag;
     private long hasOf;
     private int version;
     private long me;
@@ -34,8 +37,16 @@ internal sealed class VirtualPerson : IAsyncDisposable
     internal VirtualPerson(int index, Uri address, PeopleBench.Figures figures)
     {
         (this.figures, role, chance) = (figures, index % 10, new Random(index));
-        user = role < 5 ? Writers[index % Writers.Length] : role < 8 ? Technicians[index % Technicians.Length] : role == 8 ? "wen" : "ingrid";
-        http = new HttpClient(new SocketsHttpHandler { CookieContainer = cookies, PooledConnectionLifetime = TimeSpan.FromMinutes(10) }) { BaseAddress = address, Timeout = TimeSpan.FromSeconds(30) };
+        user =
+            role < 5 ? Writers[index % Writers.Length]
+            : role < 8 ? Technicians[index % Technicians.Length]
+            : role == 8 ? "wen"
+            : "ingrid";
+        http = new HttpClient(new SocketsHttpHandler { CookieContainer = cookies, PooledConnectionLifetime = TimeSpan.FromMinutes(10) })
+        {
+            BaseAddress = address,
+            Timeout = TimeSpan.FromSeconds(30),
+        };
         http.DefaultRequestHeaders.Add("X-Client-Id", Guid.NewGuid().ToString("N"));
         http.DefaultRequestHeaders.Add("Origin", address.GetLeftPart(UriPartial.Authority));
     }
@@ -57,7 +68,15 @@ internal sealed class VirtualPerson : IAsyncDisposable
             await FloorAsync();
             while (!end.IsCancellationRequested)
             {
-                await (role switch { < 5 => WriteAsync(), < 8 => BenchAsync(), 8 => PartsAsync(), _ => FloorAsync() });
+                await (
+                    role switch
+                    {
+                        < 5 => WriteAsync(),
+                        < 8 => BenchAsync(),
+                        8 => PartsAsync(),
+                        _ => FloorAsync(),
+                    }
+                );
                 await Task.Delay(chance.Next(1000, 5000), end);
             }
         }
@@ -72,13 +91,26 @@ internal sealed class VirtualPerson : IAsyncDisposable
     {
         figures.Heard();
         var mine = own.Contains(notice["commandId"]!.GetValue<string>());
-        var topics = notice["topics"]!.AsArray().Select(t => (Kind: t!["kind"]!.GetValue<string>(), Id: t["id"]!.GetValue<long>())).ToList();
+        var topics = notice["topics"]!
+            .AsArray()
+            .Select(t => (Kind: t!["kind"]!.GetValue<string>(), Id: t["id"]!.GetValue<long>()))
+            .ToList();
         bool Tells(string kind, long? id) => topics.Exists(t => t.Kind == kind && (t.Id == 0 || t.Id == id));
-        if (!mine && role < 5 && order > 0 && (Tells("Order", order) || Tells("Customer", parts.GetValueOrDefault("header")?["customer"]?["id"]?.GetValue<long>()))) _ = SheetAsync("sheet again");
-        if (role == 8 && topics.Exists(t => t.Kind == "Parts")) _ = PartsAgainAsync();
-        if (topics.Exists(t => t.Kind == "Notices")) _ = NoticesAsync();
-        if (topics.Exists(t => t.Kind == "Floor")) _ = FloorAsync();
-        if (role is >= 5 and < 8 && Tells("Bench", me)) _ = BenchAgainAsync();
+        if (
+            !mine
+            && role < 5
+            && order > 0
+            && (Tells("Order", order) || Tells("Customer", parts.GetValueOrDefault("header")?["customer"]?["id"]?.GetValue<long>()))
+        )
+            _ = SheetAsync("sheet again");
+        if (role == 8 && topics.Exists(t => t.Kind == "Parts"))
+            _ = PartsAgainAsync();
+        if (topics.Exists(t => t.Kind == "Notices"))
+            _ = NoticesAsync();
+        if (topics.Exists(t => t.Kind == "Floor"))
+            _ = FloorAsync();
+        if (role is >= 5 and < 8 && Tells("Bench", me))
+            _ = BenchAgainAsync();
         return Task.CompletedTask;
     }
 
@@ -104,7 +136,8 @@ internal sealed class VirtualPerson : IAsyncDisposable
     {
         var (body, tag) = await AskAsync("floor", "floor", floorTag);
         floorTag = tag ?? floorTag;
-        if (order == 0 && body is not null && body["cards"]!.AsArray() is { Count: > 0 } cards && role < 5) order = cards[chance.Next(cards.Count)]!["id"]!.GetValue<long>();
+        if (order == 0 && body is not null && body["cards"]!.AsArray() is { Count: > 0 } cards && role < 5)
+            order = cards[chance.Next(cards.Count)]!["id"]!.GetValue<long>();
         cardIds = body is null ? cardIds : [.. body["cards"]!.AsArray().Select(c => c!["id"]!.GetValue<long>())];
     }
 
@@ -118,22 +151,28 @@ internal sealed class VirtualPerson : IAsyncDisposable
                 await GetAsync("find", $"find?q={Uri.EscapeDataString(Looked[chance.Next(Looked.Length)])}");
                 break;
             case 2 or 3:
-                if (cardIds.Length > 0) order = cardIds[chance.Next(cardIds.Length)];
+                if (cardIds.Length > 0)
+                    order = cardIds[chance.Next(cardIds.Length)];
                 await SheetAsync("open");
                 break;
             default:
-                if (order == 0) await FloorAsync();
-                else if (hasOf != order) await SheetAsync("open");
-                else await EditAsync();
+                if (order == 0)
+                    await FloorAsync();
+                else if (hasOf != order)
+                    await SheetAsync("open");
+                else
+                    await EditAsync();
                 break;
         }
     }
 
     private async Task SheetAsync(string kind)
     {
-        if (hasOf != order) (has, hasOf) = ("", 0);
+        if (hasOf != order)
+            (has, hasOf) = ("", 0);
         var asked = order;
-        if ((await AskAsync(kind, $"orders/{asked}", null, has)).Body is { } update && asked == order) Take(update);
+        if ((await AskAsync(kind, $"orders/{asked}", null, has)).Body is { } update && asked == order)
+            Take(update);
         AskAround();
     }
 
@@ -141,8 +180,10 @@ internal sealed class VirtualPerson : IAsyncDisposable
     private void AskAround()
     {
         var (jobs, all) = (Tags("job:"), Tags("job:") + Tags("header"));
-        if (jobs != offered) _ = GetAsync("offers", $"orders/{order}/offers");
-        if (all != stated) _ = GetAsync("facts", $"orders/{order}/facts");
+        if (jobs != offered)
+            _ = GetAsync("offers", $"orders/{order}/offers");
+        if (all != stated)
+            _ = GetAsync("facts", $"orders/{order}/facts");
         (offered, stated) = (jobs, all);
     }
 
@@ -153,13 +194,17 @@ internal sealed class VirtualPerson : IAsyncDisposable
     {
         lock (parts)
         {
-            if (hasOf != update["id"]!.GetValue<long>()) parts.Clear();
+            if (hasOf != update["id"]!.GetValue<long>())
+                parts.Clear();
             foreach (var name in new[] { "header", "totals", "around" })
-                if (update[name] is { } part) parts[name] = part.DeepClone();
-            foreach (var job in update["jobs"]!.AsArray()) parts[$"job:{job!["id"]}"] = job.DeepClone();
+                if (update[name] is { } part)
+                    parts[name] = part.DeepClone();
+            foreach (var job in update["jobs"]!.AsArray())
+                parts[$"job:{job!["id"]}"] = job.DeepClone();
             var tags = update["tags"]!.AsArray();
             var now = tags.Select(t => t!["part"]!.GetValue<string>()).ToHashSet();
-            foreach (var gone in parts.Keys.Where(k => !now.Contains(k)).ToList()) parts.Remove(gone);
+            foreach (var gone in parts.Keys.Where(k => !now.Contains(k)).ToList())
+                parts.Remove(gone);
             has = string.Join(',', tags.Select(t => $"{t!["part"]}={t["tag"]}"));
             (hasOf, version) = (update["id"]!.GetValue<long>(), update["version"]!.GetValue<int>());
         }
@@ -168,20 +213,52 @@ internal sealed class VirtualPerson : IAsyncDisposable
     private async Task EditAsync()
     {
         List<JsonNode> lines;
-        lock (parts) lines = parts.Where(p => p.Key.StartsWith("job:", StringComparison.Ordinal)).SelectMany(p => p.Value["lines"]!.AsArray()).Select(l => l!).ToList();
+        lock (parts)
+            lines = parts
+                .Where(p => p.Key.StartsWith("job:", StringComparison.Ordinal))
+                .SelectMany(p => p.Value["lines"]!.AsArray())
+                .Select(l => l!)
+                .ToList();
         var (at, what) = (order, chance.Next(4));
         JsonNode? answer;
-        if (what == 0 || lines.Count == 0) answer = await PostAsync("add", $"orders/{at}/concerns", new { complaint = $"Noise {chance.Next(1000)}" }, has);
-        else if (what == 1) answer = await PostAsync("header", $"orders/{at}/header", new { field = "keyTag", value = $"{chance.Next(99)}", version }, has);
+        if (what == 0 || lines.Count == 0)
+            answer = await PostAsync("add", $"orders/{at}/concerns", new { complaint = $"Noise {chance.Next(1000)}" }, has);
+        else if (what == 1)
+            answer = await PostAsync(
+                "header",
+                $"orders/{at}/header",
+                new
+                {
+                    field = "keyTag",
+                    value = $"{chance.Next(99)}",
+                    version,
+                },
+                has
+            );
         else
         {
             var chosen = lines[chance.Next(lines.Count)];
-            var (field, value) = chosen["kind"]!.GetValue<string>() == "Labor" ? ("hours", $"{chance.Next(1, 30) / 10m:0.0}") : ("description", $"Part {chance.Next(1000)}");
-            answer = await PostAsync("edit", $"orders/{at}/lines/{chosen["id"]!.GetValue<long>()}", new { field, value, version = chosen["version"]!.GetValue<int>() }, has);
+            var (field, value) =
+                chosen["kind"]!.GetValue<string>() == "Labor"
+                    ? ("hours", $"{chance.Next(1, 30) / 10m:0.0}")
+                    : ("description", $"Part {chance.Next(1000)}");
+            answer = await PostAsync(
+                "edit",
+                $"orders/{at}/lines/{chosen["id"]!.GetValue<long>()}",
+                new
+                {
+                    field,
+                    value,
+                    version = chosen["version"]!.GetValue<int>(),
+                },
+                has
+            );
         }
         // What the change did to the sheet came with its answer; what was refused is read.
-        if (answer?["sheet"] is { } update) Take(update);
-        else await SheetAsync("sheet again");
+        if (answer?["sheet"] is { } update)
+            Take(update);
+        else
+            await SheetAsync("sheet again");
         AskAround();
     }
 
@@ -189,18 +266,30 @@ internal sealed class VirtualPerson : IAsyncDisposable
     {
         var bench = await GetAsync("bench", "bench");
         var jobs = bench?["cars"]!.AsArray().SelectMany(c => c!["jobs"]!.AsArray().Select(j => (Car: c, Job: j!))).ToList() ?? [];
-        if (jobs.Count == 0) return;
+        if (jobs.Count == 0)
+            return;
         var (car, job) = jobs[chance.Next(jobs.Count)];
-        if (chance.Next(3) == 0) await PostAsync("finding", $"orders/{car!["orderId"]!.GetValue<long>()}/findings", new { text = $"Seen {chance.Next(1000)}", rating = "Watch" });
-        else if (bench!["onJobId"] is not null) await PostAsync("clock", "bench/clock-off", new { });
-        else await PostAsync("clock", $"bench/jobs/{job["id"]!.GetValue<long>()}/clock-on", new { });
+        if (chance.Next(3) == 0)
+            await PostAsync(
+                "finding",
+                $"orders/{car!["orderId"]!.GetValue<long>()}/findings",
+                new { text = $"Seen {chance.Next(1000)}", rating = "Watch" }
+            );
+        else if (bench!["onJobId"] is not null)
+            await PostAsync("clock", "bench/clock-off", new { });
+        else
+            await PostAsync("clock", $"bench/jobs/{job["id"]!.GetValue<long>()}/clock-on", new { });
     }
 
     private async Task PartsAsync()
     {
         var parts = await GetAsync("parts", "parts");
         if (parts?["needed"]!.AsArray() is { Count: > 0 } needed && chance.Next(3) == 0)
-            await PostAsync("order parts", "purchase-orders", new { supplierId = 1, lineIds = new[] { needed[chance.Next(needed.Count)]!["lineId"]!.GetValue<long>() } });
+            await PostAsync(
+                "order parts",
+                "purchase-orders",
+                new { supplierId = 1, lineIds = new[] { needed[chance.Next(needed.Count)]!["lineId"]!.GetValue<long>() } }
+            );
     }
 
     private async Task<JsonNode?> GetAsync(string kind, string path) => (await AskAsync(kind, path, null)).Body;
@@ -211,25 +300,31 @@ internal sealed class VirtualPerson : IAsyncDisposable
         var cancel = new CancellationTokenSource();
         lock (reading)
         {
-            if (reading.TryGetValue(path, out var older)) older.Cancel();
+            if (reading.TryGetValue(path, out var older))
+                older.Cancel();
             reading[path] = cancel;
         }
         var clock = Stopwatch.StartNew();
         try
         {
             using var request = new HttpRequestMessage(HttpMethod.Get, "api/" + path);
-            if (tag is not null) request.Headers.TryAddWithoutValidation("If-None-Match", tag);
-            if (sheet.Length > 0) request.Headers.TryAddWithoutValidation("X-Sheet", sheet);
+            if (tag is not null)
+                request.Headers.TryAddWithoutValidation("If-None-Match", tag);
+            if (sheet.Length > 0)
+                request.Headers.TryAddWithoutValidation("X-Sheet", sheet);
             using var answer = await http.SendAsync(request, cancel.Token);
             var body = await answer.Content.ReadAsStringAsync(cancel.Token);
             figures.Took(kind, clock.Elapsed.TotalMilliseconds);
-            if ((int)answer.StatusCode >= 500) figures.Fault($"{kind} {(int)answer.StatusCode}");
+            if ((int)answer.StatusCode >= 500)
+                figures.Fault($"{kind} {(int)answer.StatusCode}");
             return (answer.IsSuccessStatusCode && body.Length > 0 ? JsonNode.Parse(body) : null, answer.Headers.ETag?.Tag);
         }
         catch (OperationCanceledException)
         {
-            if (cancel.IsCancellationRequested) figures.BrokenOff();
-            else figures.Fault($"{kind} gave no answer in 30 s");
+            if (cancel.IsCancellationRequested)
+                figures.BrokenOff();
+            else
+                figures.Fault($"{kind} gave no answer in 30 s");
         }
         catch (Exception fault) when (fault is HttpRequestException or IOException)
         {
@@ -247,11 +342,13 @@ internal sealed class VirtualPerson : IAsyncDisposable
         {
             using var request = new HttpRequestMessage(HttpMethod.Post, "api/" + path) { Content = JsonContent.Create(body) };
             request.Headers.Add("X-Command-Id", id);
-            if (sheet.Length > 0) request.Headers.TryAddWithoutValidation("X-Sheet", sheet);
+            if (sheet.Length > 0)
+                request.Headers.TryAddWithoutValidation("X-Sheet", sheet);
             using var answer = await http.SendAsync(request);
             var text = await answer.Content.ReadAsStringAsync();
             figures.Took(kind, clock.Elapsed.TotalMilliseconds);
-            if ((int)answer.StatusCode is >= 500 or 401 or 403 or 404 or 405) figures.Fault($"{kind} {(int)answer.StatusCode}");
+            if ((int)answer.StatusCode is >= 500 or 401 or 403 or 404 or 405)
+                figures.Fault($"{kind} {(int)answer.StatusCode}");
             return answer.IsSuccessStatusCode && text.StartsWith('{') ? JsonNode.Parse(text) : null;
         }
         catch (Exception fault) when (fault is HttpRequestException or IOException or OperationCanceledException)
@@ -263,7 +360,8 @@ internal sealed class VirtualPerson : IAsyncDisposable
 
     public async ValueTask DisposeAsync()
     {
-        if (line is not null) await line.DisposeAsync();
+        if (line is not null)
+            await line.DisposeAsync();
         http.Dispose();
     }
 }

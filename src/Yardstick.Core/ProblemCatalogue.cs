@@ -1,6 +1,9 @@
 namespace Yardstick.Core;
 
-/// <summary>Every problem that the program knows, by its code, with its kind and its meaning: <c>problems.tsv</c>. A test holds it against the sources.</summary>
+/// <summary>
+/// Every problem that the program knows, by its code, with its kind and its meaning: <c>problems.tsv</c>. A test holds it against the
+/// sources.
+/// </summary>
 public static class ProblemCatalogue
 {
     /// <summary>All problems by code.</summary>
@@ -12,7 +15,10 @@ public static class ProblemCatalogue
     private static Dictionary<string, ProblemEntry> Read()
     {
         using var reader = new StreamReader(typeof(ProblemCatalogue).Assembly.GetManifestResourceStream("problems.tsv")!);
-        return reader.ReadToEnd().Split('\n', StringSplitOptions.RemoveEmptyEntries).Select(row => row.Split('\t'))
+        return reader
+            .ReadToEnd()
+            .Split('\n', StringSplitOptions.RemoveEmptyEntries)
+            .Select(row => row.Split('\t'))
             .ToDictionary(c => c[0], c => new ProblemEntry(c[0], Enum.Parse<ProblemKind>(c[1], ignoreCase: true), c[2]));
     }
 }

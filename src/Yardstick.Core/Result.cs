@@ -11,8 +11,10 @@ public readonly record struct Result(Problem? Problem)
 {
     /// <summary>It was done.</summary>
     public static Result Done => default;
+
     /// <summary>True when it was done.</summary>
     public bool Ok => Problem is null;
+
     /// <summary>A refusal.</summary>
     public static implicit operator Result(Problem problem) => new(problem);
 }
@@ -26,13 +28,17 @@ public readonly record struct Result<T>
 
     /// <summary>Why it was refused; null when there is a value.</summary>
     public Problem? Problem { get; }
+
     /// <summary>True when there is a value.</summary>
     public bool Ok => Problem is null;
+
     /// <summary>The value.</summary>
     /// <exception cref="InvalidOperationException">It was refused.</exception>
     public T Value => Problem is null ? value! : throw new InvalidOperationException(Problem.Message);
+
     /// <summary>A value.</summary>
     public static implicit operator Result<T>(T value) => new(value, null);
+
     /// <summary>A refusal.</summary>
     public static implicit operator Result<T>(Problem problem) => new(default, problem);
 }

@@ -5,14 +5,19 @@ public class Counter
 {
     /// <summary>Name of the series.</summary>
     public required string Name { get; set; }
+
     /// <summary>The number that comes next.</summary>
     public long Next { get; set; }
+
     /// <summary>Numbers of orders.</summary>
     public const string Orders = "orders";
+
     /// <summary>Numbers of invoices and credit notes.</summary>
     public const string Invoices = "invoices";
+
     /// <summary>Numbers of purchase orders.</summary>
     public const string PurchaseOrders = "purchaseOrders";
+
     /// <summary>The last text or e-mail that the gateway told of.</summary>
     public const string PostSeen = "postSeen";
 }

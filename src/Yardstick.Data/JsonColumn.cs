@@ -5,7 +5,9 @@ using NodaTime.Serialization.SystemTextJson;
 
 namespace Yardstick.Data;
 
-/// <summary>A value of its own kind that stands as JSON in one column: it is read and written whole, and nobody asks the database about its parts.</summary>
+/// <summary>
+/// A value of its own kind that stands as JSON in one column: it is read and written whole, and nobody asks the database about its parts.
+/// </summary>
 internal static class JsonColumn
 {
     /// <summary>How values are written: times as ISO 8601 writes them.</summary>
@@ -23,10 +25,14 @@ internal static class JsonColumn
     /// <summary>A value or null.</summary>
     internal static ValueConverter<T?, string?> OfOptional<T>()
         where T : class =>
-        new(value => value == null ? null : JsonSerializer.Serialize(value, Options), text => text == null ? null : JsonSerializer.Deserialize<T>(text, Options));
+        new(
+            value => value == null ? null : JsonSerializer.Serialize(value, Options),
+            text => text == null ? null : JsonSerializer.Deserialize<T>(text, Options)
+        );
 
     /// <summary>Values are never changed in place: another value is another object.</summary>
-    internal static ValueComparer<T> Same<T>() => new((a, b) => ReferenceEquals(a, b), value => value == null ? 0 : value.GetHashCode(), value => value);
+    internal static ValueComparer<T> Same<T>() =>
+        new((a, b) => ReferenceEquals(a, b), value => value == null ? 0 : value.GetHashCode(), value => value);
 
     private static string Write<T>(T value, string empty)
     {

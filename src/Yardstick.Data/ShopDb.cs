@@ -27,144 +27,214 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
 {
     /// <summary>The shop; one row.</summary>
     public DbSet<Shop> Shops => Set<Shop>();
+
     /// <summary>Policies.</summary>
     public DbSet<PolicyVersion> PolicyVersions => Set<PolicyVersion>();
+
     /// <summary>The policy that is being written.</summary>
     public DbSet<PolicyDraft> PolicyDrafts => Set<PolicyDraft>();
+
     /// <summary>People on staff.</summary>
     public DbSet<StaffMember> Staff => Set<StaffMember>();
+
     /// <summary>Terminals for switching by PIN.</summary>
     public DbSet<Terminal> Terminals => Set<Terminal>();
+
     /// <summary>Who signed in where.</summary>
     public DbSet<TerminalPerson> TerminalPeople => Set<TerminalPerson>();
+
     /// <summary>Who is signed in where.</summary>
     public DbSet<StaffSession> Sessions => Set<StaffSession>();
+
     /// <summary>Sign-ins and failed ones.</summary>
     public DbSet<SignInRecord> SignIns => Set<SignInRecord>();
+
     /// <summary>Counters.</summary>
     public DbSet<Counter> Counters => Set<Counter>();
+
     /// <summary>Commands that were carried out.</summary>
     public DbSet<CommandRecord> Commands => Set<CommandRecord>();
+
     /// <summary>Customers.</summary>
     public DbSet<Customer> Customers => Set<Customer>();
+
     /// <summary>Telephone numbers.</summary>
     public DbSet<CustomerPhone> CustomerPhones => Set<CustomerPhone>();
+
     /// <summary>Vehicles.</summary>
     public DbSet<Vehicle> Vehicles => Set<Vehicle>();
+
     /// <summary>E-mail addresses.</summary>
     public DbSet<CustomerEmail> CustomerEmails => Set<CustomerEmail>();
+
     /// <summary>Contact people.</summary>
     public DbSet<CustomerContact> CustomerContacts => Set<CustomerContact>();
+
     /// <summary>Sites.</summary>
     public DbSet<CustomerSite> CustomerSites => Set<CustomerSite>();
+
     /// <summary>Accounts' own numbers for labor rates.</summary>
     public DbSet<CustomerRate> CustomerRates => Set<CustomerRate>();
+
     /// <summary>Changes on customers and vehicles.</summary>
     public DbSet<RecordChange> RecordChanges => Set<RecordChange>();
+
     /// <summary>Merged records.</summary>
     public DbSet<Merge> Merges => Set<Merge>();
+
     /// <summary>Cars passed on to other owners.</summary>
     public DbSet<VehicleTransfer> VehicleTransfers => Set<VehicleTransfer>();
+
     /// <summary>Odometer readings.</summary>
     public DbSet<OdometerReading> OdometerReadings => Set<OdometerReading>();
+
     /// <summary>Orders.</summary>
     public DbSet<Order> Orders => Set<Order>();
+
     /// <summary>Jobs.</summary>
     public DbSet<Job> Jobs => Set<Job>();
+
     /// <summary>Lines.</summary>
     public DbSet<Line> Lines => Set<Line>();
+
     /// <summary>What people set on things that come along with a job's parts.</summary>
     public DbSet<JobCompanion> JobCompanions => Set<JobCompanion>();
+
     /// <summary>Concerns.</summary>
     public DbSet<Concern> Concerns => Set<Concern>();
+
     /// <summary>Changes on orders.</summary>
     public DbSet<OrderChange> OrderChanges => Set<OrderChange>();
+
     /// <summary>Stages gone through.</summary>
     public DbSet<StageChange> StageChanges => Set<StageChange>();
+
     /// <summary>Decisions.</summary>
     public DbSet<Decision> Decisions => Set<Decision>();
+
     /// <summary>Canned jobs.</summary>
     public DbSet<CannedJob> CannedJobs => Set<CannedJob>();
+
     /// <summary>Lines of canned jobs.</summary>
     public DbSet<CannedLine> CannedLines => Set<CannedLine>();
+
     /// <summary>Canned jobs that are offered.</summary>
     public IQueryable<CannedJob> OfferedCannedJobs => CannedJobs.Where(c => c.RemovedAt == null);
+
     /// <summary>Jobs that may take the place of others.</summary>
     public DbSet<CannedAlternative> CannedAlternatives => Set<CannedAlternative>();
+
     /// <summary>Sets of canned jobs.</summary>
     public DbSet<CannedSet> CannedSets => Set<CannedSet>();
+
     /// <summary>Discounts.</summary>
     public DbSet<GivenDiscount> Discounts => Set<GivenDiscount>();
+
     /// <summary>The shop's own labor guide.</summary>
     public DbSet<ShopLaborOperation> OwnOperations => Set<ShopLaborOperation>();
+
     /// <summary>What comes along with single parts.</summary>
     public DbSet<PartCompanion> PartCompanions => Set<PartCompanion>();
+
     /// <summary>Fees by name.</summary>
     public DbSet<FeeItem> Fees => Set<FeeItem>();
+
     /// <summary>Answers about cars.</summary>
     public DbSet<VehicleAnswer> VehicleAnswers => Set<VehicleAnswer>();
+
     /// <summary>Parts.</summary>
     public DbSet<Part> Parts => Set<Part>();
+
     /// <summary>Suppliers.</summary>
     public DbSet<Supplier> Suppliers => Set<Supplier>();
+
     /// <summary>Purchase orders.</summary>
     public DbSet<PurchaseOrder> PurchaseOrders => Set<PurchaseOrder>();
+
     /// <summary>Lines of purchase orders.</summary>
     public DbSet<PurchaseOrderLine> PurchaseOrderLines => Set<PurchaseOrderLine>();
+
     /// <summary>Movements of stock.</summary>
     public DbSet<StockMovement> StockMovements => Set<StockMovement>();
+
     /// <summary>Planned work.</summary>
     public DbSet<PlannedWork> PlannedWork => Set<PlannedWork>();
+
     /// <summary>Presence.</summary>
     public DbSet<Attendance> Attendances => Set<Attendance>();
+
     /// <summary>Clocked time.</summary>
     public DbSet<TimeEntry> TimeEntries => Set<TimeEntry>();
+
     /// <summary>Findings.</summary>
     public DbSet<Finding> Findings => Set<Finding>();
+
     /// <summary>Photos.</summary>
     public DbSet<Photo> Photos => Set<Photo>();
+
     /// <summary>Frozen copies of what customers were shown.</summary>
     public DbSet<StoredSnapshot> StoredSnapshots => Set<StoredSnapshot>();
+
     /// <summary>Managers' exceptions from the ceiling.</summary>
     public DbSet<CeilingException> CeilingExceptions => Set<CeilingException>();
+
     /// <summary>Links that customers got.</summary>
     public DbSet<ApprovalLink> ApprovalLinks => Set<ApprovalLink>();
+
     /// <summary>Links to documents.</summary>
     public DbSet<DocumentLink> DocumentLinks => Set<DocumentLink>();
+
     /// <summary>Messages to and from customers.</summary>
     public DbSet<Message> Messages => Set<Message>();
+
     /// <summary>Who does not want to be written to.</summary>
     public DbSet<MessagingConsent> MessagingConsents => Set<MessagingConsent>();
+
     /// <summary>Texts that are written often.</summary>
     public DbSet<MessageTemplate> MessageTemplates => Set<MessageTemplate>();
+
     /// <summary>What happened by itself.</summary>
     public DbSet<Notice> Notices => Set<Notice>();
+
     /// <summary>Reminders.</summary>
     public DbSet<Reminder> Reminders => Set<Reminder>();
+
     /// <summary>Phrases.</summary>
     public DbSet<Phrase> Phrases => Set<Phrase>();
+
     /// <summary>Signed check-in sheets.</summary>
     public DbSet<CheckInSheet> CheckInSheets => Set<CheckInSheet>();
+
     /// <summary>Files on customers, vehicles and orders.</summary>
     public DbSet<AttachedFile> Files => Set<AttachedFile>();
+
     /// <summary>The shop's own labels.</summary>
     public DbSet<Label> Labels => Set<Label>();
+
     /// <summary>Labels on records.</summary>
     public DbSet<LabelOn> LabelsOn => Set<LabelOn>();
+
     /// <summary>The shop's own fields.</summary>
     public DbSet<ExtraField> ExtraFields => Set<ExtraField>();
+
     /// <summary>What the shop's own fields hold.</summary>
     public DbSet<ExtraValue> ExtraValues => Set<ExtraValue>();
+
     /// <summary>Orders of a former program.</summary>
     public DbSet<FormerOrder> FormerOrders => Set<FormerOrder>();
+
     /// <summary>Files that are brought in.</summary>
     public DbSet<ImportRun> ImportRuns => Set<ImportRun>();
+
     /// <summary>Records that imports made.</summary>
     public DbSet<ImportedRecord> ImportedRecords => Set<ImportedRecord>();
+
     /// <summary>Invoices and credit notes.</summary>
     public DbSet<Invoice> Invoices => Set<Invoice>();
+
     /// <summary>Payments and refunds.</summary>
     public DbSet<Payment> Payments => Set<Payment>();
+
     /// <summary>Card charges.</summary>
     public DbSet<CardCharge> CardCharges => Set<CardCharge>();
 

@@ -15,12 +15,16 @@ public sealed class ShopFile : IDisposable
 
     /// <summary>The data folder.</summary>
     public string Folder { get; }
+
     /// <summary>The database file.</summary>
     public string Database => Path.Combine(Folder, "shop.db");
+
     /// <summary>Where photos lie, by content hash.</summary>
     public string Photos => Path.Combine(Folder, "photos");
+
     /// <summary>Where other files lie, by content hash.</summary>
     public string Files => Path.Combine(Folder, "files");
+
     /// <summary>Keys that protect cookies.</summary>
     public string Keys => Path.Combine(Folder, "keys");
     private string RunningMark => Path.Combine(Folder, "running");
@@ -42,7 +46,8 @@ public sealed class ShopFile : IDisposable
             throw new ShopFileException($"Another Yardstick is running on {folder}. Stop it first, or choose another folder with --data.");
         }
         var file = new ShopFile(folder, held);
-        foreach (var place in new[] { file.Photos, file.Keys, file.Files }) PrivateFolder(place);
+        foreach (var place in new[] { file.Photos, file.Keys, file.Files })
+            PrivateFolder(place);
         return file;
     }
 
@@ -50,7 +55,8 @@ public sealed class ShopFile : IDisposable
     public static void PrivateFolder(string folder)
     {
         const UnixFileMode Own = UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute;
-        if (OperatingSystem.IsWindows()) Directory.CreateDirectory(folder);
+        if (OperatingSystem.IsWindows())
+            Directory.CreateDirectory(folder);
         else
         {
             Directory.CreateDirectory(folder, Own);
@@ -61,22 +67,28 @@ public sealed class ShopFile : IDisposable
     /// <summary>Keeps a file from everybody else on the machine.</summary>
     public static void PrivateFile(string path)
     {
-        if (!OperatingSystem.IsWindows() && File.Exists(path)) File.SetUnixFileMode(path, UnixFileMode.UserRead | UnixFileMode.UserWrite);
+        if (!OperatingSystem.IsWindows() && File.Exists(path))
+            File.SetUnixFileMode(path, UnixFileMode.UserRead | UnixFileMode.UserWrite);
     }
 
     /// <summary>Checks the database after an unclean stop, backs it up before new migrations, applies them.</summary>
     public async Task PrepareAsync()
     {
         var fresh = !File.Exists(Database);
-        if (!fresh && File.Exists(RunningMark)) await CheckAsync("quick_check");
+        if (!fresh && File.Exists(RunningMark))
+            await CheckAsync("quick_check");
         await using var db = new ShopDb(Options(Database));
         var pending = (await db.Database.GetPendingMigrationsAsync()).ToList();
-        if (!fresh && pending.Count > 0) await BackupAsync(Path.Combine(Folder, $"before-{pending[^1]}.db"));
-        if (pending.Count > 0) await db.Database.MigrateAsync();
+        if (!fresh && pending.Count > 0)
+            await BackupAsync(Path.Combine(Folder, $"before-{pending[^1]}.db"));
+        if (pending.Count > 0)
+            await db.Database.MigrateAsync();
         await ShopStart.AddMissingTemplatesAsync(db);
-        if (fresh) await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode = WAL;");
+        if (fresh)
+            await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode = WAL;");
         await File.WriteAllTextAsync(RunningMark, "");
-        foreach (var kept in Directory.EnumerateFiles(Folder)) PrivateFile(kept);
+        foreach (var kept in Directory.EnumerateFiles(Folder))
+            PrivateFile(kept);
     }
 
     /// <summary>Copies the database to a file while it is in use.</summary>
@@ -107,7 +119,10 @@ public sealed class ShopFile : IDisposable
         {
             answer = problem.Message;
         }
-        if (answer != "ok") throw new ShopFileException($"The database {Database} is damaged ({answer}). Restore the latest backup with ./yardstick restore, or, for the demo, start with --reset.");
+        if (answer != "ok")
+            throw new ShopFileException(
+                $"The database {Database} is damaged ({answer}). Restore the latest backup with ./yardstick restore, or, for the demo, start with --reset."
+            );
     }
 
     /// <summary>A clean stop: the next start need not check.</summary>
@@ -119,12 +134,16 @@ public sealed class ShopFile : IDisposable
     }
 
     /// <summary>How the database is opened: foreign keys on, everything confirmed is on the disk.</summary>
-    public static DbContextOptions<ShopDb> Options(string database) => (DbContextOptions<ShopDb>)Use(new DbContextOptionsBuilder<ShopDb>(), database).Options;
+    public static DbContextOptions<ShopDb> Options(string database) =>
+        (DbContextOptions<ShopDb>)Use(new DbContextOptionsBuilder<ShopDb>(), database).Options;
 
     /// <summary>How the database is opened, for a container.</summary>
-    public static DbContextOptionsBuilder Use(DbContextOptionsBuilder options, string database) => options
-        .UseSqlite($"Data Source={database};Foreign Keys=True", sqlite => sqlite.UseQuerySplittingBehavior(QuerySplittingBehavior.SplitQuery))
-        .AddInterceptors(Pragmas.Instance);
+    public static DbContextOptionsBuilder Use(DbContextOptionsBuilder options, string database) =>
+        options
+            .UseSqlite($"Data Source={database};Foreign Keys=True", sqlite =>
+                sqlite.UseQuerySplittingBehavior(QuerySplittingBehavior.SplitQuery)
+            )
+            .AddInterceptors(Pragmas.Instance);
 
     private sealed class Pragmas : DbConnectionInterceptor
     {
@@ -138,7 +157,11 @@ public sealed class ShopFile : IDisposable
             command.ExecuteNonQuery();
         }
 
-        public override async Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
+        public override async Task ConnectionOpenedAsync(
+            DbConnection connection,
+            ConnectionEndEventData eventData,
+            CancellationToken cancellationToken = default
+        )
         {
             await using var command = connection.CreateCommand();
             command.CommandText = Text;

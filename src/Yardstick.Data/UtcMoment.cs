@@ -3,4 +3,5 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace Yardstick.Data;
 
 /// <summary>What happened, as UTC.</summary>
-public sealed class UtcMoment() : ValueConverter<Instant, DateTime>(v => v.ToDateTimeUtc(), v => Instant.FromDateTimeUtc(DateTime.SpecifyKind(v, DateTimeKind.Utc)));
+public sealed class UtcMoment()
+    : ValueConverter<Instant, DateTime>(v => v.ToDateTimeUtc(), v => Instant.FromDateTimeUtc(DateTime.SpecifyKind(v, DateTimeKind.Utc)));

@@ -11,9 +11,11 @@ internal static class BackupCommand
     internal static async Task<int> BackupAsync(string folder, string target)
     {
         var database = Path.Combine(folder, "shop.db");
-        if (!File.Exists(database)) throw new ShopFileException($"There is no shop in {folder}.");
+        if (!File.Exists(database))
+            throw new ShopFileException($"There is no shop in {folder}.");
         // Beside the shop, where nobody else looks, and not where everybody's passing files lie.
-        foreach (var left in Directory.EnumerateFiles(folder, "copy-*.db")) File.Delete(left);
+        foreach (var left in Directory.EnumerateFiles(folder, "copy-*.db"))
+            File.Delete(left);
         var copy = Path.Combine(folder, $"copy-{Guid.NewGuid():N}.db");
         try
         {
@@ -26,7 +28,11 @@ internal static class BackupCommand
                 foreach (var place in new[] { "photos", "files" }.Where(p => Directory.Exists(Path.Combine(folder, p))))
                 {
                     // What ends in a part of a name is still being written.
-                    foreach (var kept in Directory.EnumerateFiles(Path.Combine(folder, place)).Where(f => !f.EndsWith(".part", StringComparison.Ordinal)))
+                    foreach (
+                        var kept in Directory
+                            .EnumerateFiles(Path.Combine(folder, place))
+                            .Where(f => !f.EndsWith(".part", StringComparison.Ordinal))
+                    )
                         await archive.CreateEntryFromFileAsync(kept, $"{place}/{Path.GetFileName(kept)}", CompressionLevel.NoCompression);
                 }
             }
@@ -49,15 +55,18 @@ internal static class BackupCommand
         command.CommandText = "VACUUM INTO $copy";
         command.Parameters.AddWithValue("$copy", copy);
         await command.ExecuteNonQueryAsync();
-        if (await CheckAsync(copy) is { } damage) throw new ShopFileException($"The copy is damaged ({damage}); nothing was written.");
+        if (await CheckAsync(copy) is { } damage)
+            throw new ShopFileException($"The copy is damaged ({damage}); nothing was written.");
     }
 
     /// <summary>Verifies an archive, then puts it in place of a shop's data; what was there is kept beside it.</summary>
     internal static async Task<int> RestoreAsync(string folder, string source, Instant utcNow)
     {
-        if (!File.Exists(source)) throw new ShopFileException($"There is no file {source}.");
+        if (!File.Exists(source))
+            throw new ShopFileException($"There is no file {source}.");
         var fresh = folder.TrimEnd('/') + ".restoring";
-        if (Directory.Exists(fresh)) Directory.Delete(fresh, recursive: true);
+        if (Directory.Exists(fresh))
+            Directory.Delete(fresh, recursive: true);
         ShopFile.PrivateFolder(fresh);
         try
         {
@@ -67,7 +76,8 @@ internal static class BackupCommand
         {
             throw new ShopFileException($"{source} is not a backup of Yardstick; nothing was changed.");
         }
-        if (await CheckAsync(Path.Combine(fresh, "shop.db")) is { } damage) throw new ShopFileException($"The backup is damaged ({damage}); nothing was changed.");
+        if (await CheckAsync(Path.Combine(fresh, "shop.db")) is { } damage)
+            throw new ShopFileException($"The backup is damaged ({damage}); nothing was changed.");
         if (Directory.Exists(folder))
         {
             using (ShopFile.Open(folder)) { }
@@ -80,7 +90,8 @@ internal static class BackupCommand
 
     private static async Task<string?> CheckAsync(string database)
     {
-        if (!File.Exists(database)) return "there is no database in it";
+        if (!File.Exists(database))
+            return "there is no database in it";
         try
         {
             await using var connection = new SqliteConnection($"Data Source={database};Mode=ReadOnly;Pooling=False");

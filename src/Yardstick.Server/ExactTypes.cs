@@ -19,7 +19,11 @@ internal sealed class ExactTypes : IOpenApiSchemaTransformer
 
     public Task TransformAsync(OpenApiSchema schema, OpenApiSchemaTransformerContext context, CancellationToken cancellationToken)
     {
-        if (schema.Type is { } type && type.HasFlag(JsonSchemaType.String) && (type.HasFlag(JsonSchemaType.Number) || type.HasFlag(JsonSchemaType.Integer)))
+        if (
+            schema.Type is { } type
+            && type.HasFlag(JsonSchemaType.String)
+            && (type.HasFlag(JsonSchemaType.Number) || type.HasFlag(JsonSchemaType.Integer))
+        )
         {
             schema.Type = type & ~JsonSchemaType.String;
             schema.Pattern = null;

@@ -1,10 +1,10 @@
 using System.Globalization;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Values;
-using Yardstick.Data.Demo;
 using Yardstick.Data;
-using Yardstick.Server.Setup;
+using Yardstick.Data.Demo;
 using Yardstick.Server;
+using Yardstick.Server.Setup;
 
 // Whatever the machine speaks, everything that is written here is written alike.
 CultureInfo.DefaultThreadCurrentCulture = CultureInfo.InvariantCulture;
@@ -19,21 +19,30 @@ if (args is ["price", var source])
 var command = new StartCommand(args);
 try
 {
-    if (command.Backup is { } target) return await BackupCommand.BackupAsync(command.Options.DataFolder, target);
-    if (command.Restore is { } saved) return await BackupCommand.RestoreAsync(command.Options.DataFolder, saved, TimeProvider.System.Now());
+    if (command.Backup is { } target)
+        return await BackupCommand.BackupAsync(command.Options.DataFolder, target);
+    if (command.Restore is { } saved)
+        return await BackupCommand.RestoreAsync(command.Options.DataFolder, saved, TimeProvider.System.Now());
     using var file = Services.DescribingOnly ? null : ShopFile.Open(command.Options.DataFolder);
-    if (file is not null && command.Options.Demo) await DemoShop.FillAsync(file.Folder, TimeProvider.System);
-    if (file is not null) await file.PrepareAsync();
-    if (command.OnlyPrepare) return 0;
+    if (file is not null && command.Options.Demo)
+        await DemoShop.FillAsync(file.Folder, TimeProvider.System);
+    if (file is not null)
+        await file.PrepareAsync();
+    if (command.OnlyPrepare)
+        return 0;
 
     var builder = WebApplication.CreateBuilder(new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory });
-    builder.Logging.SetMinimumLevel(LogLevel.Warning)
+    builder
+        .Logging.SetMinimumLevel(LogLevel.Warning)
         // Said in words where it matters, or of no use to whoever reads the log.
-        .AddFilter("Polly", LogLevel.None).AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error).AddFilter("Microsoft.EntityFrameworkCore.Query", LogLevel.Error);
+        .AddFilter("Polly", LogLevel.None)
+        .AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error)
+        .AddFilter("Microsoft.EntityFrameworkCore.Query", LogLevel.Error);
     builder.AddYardstick(command.Options, file);
     var app = builder.Build();
     app.UseYardstick(command.Options);
-    if (file is not null) await FirstRun.SayCodeAsync(app.Services);
+    if (file is not null)
+        await FirstRun.SayCodeAsync(app.Services);
     await app.RunAsync();
     return 0;
 }

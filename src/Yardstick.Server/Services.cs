@@ -10,8 +10,8 @@ using Microsoft.Extensions.Http.Resilience;
 using NodaTime.Serialization.SystemTextJson;
 using Polly;
 using Yardstick.Core;
-using Yardstick.Data.Setup;
 using Yardstick.Data;
+using Yardstick.Data.Setup;
 using Yardstick.Server.Approval;
 using Yardstick.Server.Billing;
 using Yardstick.Server.Catalog;
@@ -44,8 +44,12 @@ public static class Services
         builder.WebHost.ConfigureKestrel(o => o.AddServerHeader = false);
         services.AddSingleton(options);
         services.AddSingleton(time ?? TimeProvider.System);
-        services.AddSingleton(_ => file ?? throw new InvalidOperationException("No data folder is open while the build asks for the API document."));
-        services.AddDbContextFactory<ShopDb, OpenDbFactory>((s, o) => ShopFile.Use(o, file?.Database ?? ":memory:").AddInterceptors(s.GetRequiredService<ChangeFeed>()));
+        services.AddSingleton(_ =>
+            file ?? throw new InvalidOperationException("No data folder is open while the build asks for the API document.")
+        );
+        services.AddDbContextFactory<ShopDb, OpenDbFactory>(
+            (s, o) => ShopFile.Use(o, file?.Database ?? ":memory:").AddInterceptors(s.GetRequiredService<ChangeFeed>())
+        );
         services.AddScoped(s => s.GetRequiredService<IDbContextFactory<ShopDb>>().CreateDbContext());
         services.AddHttpContextAccessor();
         services.AddSingleton<SingleWriter>();
@@ -74,7 +78,11 @@ public static class Services
         services.AddSingleton<SupplierRounds>();
         services.AddSingleton<CardTalk>();
         services.AddSingleton<CardRounds>();
-        services.AddSignalR().AddJsonProtocol(o => o.PayloadSerializerOptions.Converters.Add(new JsonStringEnumConverter(namingPolicy: null, allowIntegerValues: false)));
+        services
+            .AddSignalR()
+            .AddJsonProtocol(o =>
+                o.PayloadSerializerOptions.Converters.Add(new JsonStringEnumConverter(namingPolicy: null, allowIntegerValues: false))
+            );
         services.ConfigureHttpJsonOptions(o =>
         {
             o.SerializerOptions.Converters.Add(new JsonStringEnumConverter(namingPolicy: null, allowIntegerValues: false));
@@ -112,26 +120,31 @@ public static class Services
     private static void AddSignIn(IServiceCollection services, ShopFile? file)
     {
         var protection = services.AddDataProtection().SetApplicationName("Yardstick");
-        if (file is not null) protection.PersistKeysToFileSystem(new DirectoryInfo(file.Keys));
-        services.AddIdentityCore<Account>(o =>
-        {
-            o.User.AllowedUserNameCharacters = "";
-        }).AddEntityFrameworkStores<ShopDb>();
+        if (file is not null)
+            protection.PersistKeysToFileSystem(new DirectoryInfo(file.Keys));
+        services
+            .AddIdentityCore<Account>(o =>
+            {
+                o.User.AllowedUserNameCharacters = "";
+            })
+            .AddEntityFrameworkStores<ShopDb>();
         services.Configure<PasswordHasherOptions>(o => o.IterationCount = Account.HashRounds);
-        services.AddAuthentication(IdentityConstants.ApplicationScheme).AddCookie(IdentityConstants.ApplicationScheme, o =>
-        {
-            o.Cookie.Name = "yardstick.session";
-            o.Cookie.HttpOnly = true;
-            o.Cookie.SameSite = SameSiteMode.Strict;
-            o.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
-            // A browser counts from its own clock, so that one that is wrong does not drop the cookie at once.
-            o.Cookie.MaxAge = StaffSession.Longest.ToTimeSpan();
-            o.ExpireTimeSpan = StaffSession.Longest.ToTimeSpan();
-            o.SlidingExpiration = false;
-            o.Events.OnRedirectToLogin = context => Answer(context.HttpContext, 401);
-            o.Events.OnRedirectToAccessDenied = context => Answer(context.HttpContext, 403);
-            o.Events.OnValidatePrincipal = Sessions.ValidateAsync;
-        });
+        services
+            .AddAuthentication(IdentityConstants.ApplicationScheme)
+            .AddCookie(IdentityConstants.ApplicationScheme, o =>
+            {
+                o.Cookie.Name = "yardstick.session";
+                o.Cookie.HttpOnly = true;
+                o.Cookie.SameSite = SameSiteMode.Strict;
+                o.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
+                // A browser counts from its own clock, so that one that is wrong does not drop the cookie at once.
+                o.Cookie.MaxAge = StaffSession.Longest.ToTimeSpan();
+                o.ExpireTimeSpan = StaffSession.Longest.ToTimeSpan();
+                o.SlidingExpiration = false;
+                o.Events.OnRedirectToLogin = context => Answer(context.HttpContext, 401);
+                o.Events.OnRedirectToAccessDenied = context => Answer(context.HttpContext, 403);
+                o.Events.OnValidatePrincipal = Sessions.ValidateAsync;
+            });
         services.AddAuthorization(o => o.AddPermissions());
         services.AddRateLimiter(o =>
         {
@@ -139,41 +152,80 @@ public static class Services
             o.OnRejected = (context, _) =>
             {
                 context.HttpContext.Response.Headers.RetryAfter = "60";
-                return new ValueTask(Problems.Of(new Core.Problem("limit.reached", "That was too many tries at once; wait a minute and try again.")).ExecuteAsync(context.HttpContext));
+                return new ValueTask(
+                    Problems
+                        .Of(new Core.Problem("limit.reached", "That was too many tries at once; wait a minute and try again."))
+                        .ExecuteAsync(context.HttpContext)
+                );
             };
             ApprovalPage.AddLimit(o);
-            o.AddPolicy("sign-in", http => RateLimitPartition.GetFixedWindowLimiter(http.Connection.RemoteIpAddress?.ToString() ?? "", _ => new FixedWindowRateLimiterOptions { PermitLimit = 240, Window = TimeSpan.FromMinutes(1) }));
+            o.AddPolicy("sign-in", http =>
+                RateLimitPartition.GetFixedWindowLimiter(
+                    http.Connection.RemoteIpAddress?.ToString() ?? "",
+                    _ => new FixedWindowRateLimiterOptions { PermitLimit = 240, Window = TimeSpan.FromMinutes(1) }
+                )
+            );
         });
     }
 
     private static Task Answer(HttpContext http, int status)
     {
-        var problem = status == 401 ? new Core.Problem("session.none", "Sign in first.") : new Core.Problem("rights.right", "You do not have the right to do this; ask a manager.");
+        var problem =
+            status == 401
+                ? new Core.Problem("session.none", "Sign in first.")
+                : new Core.Problem("rights.right", "You do not have the right to do this; ask a manager.");
         return Problems.Of(problem).ExecuteAsync(http);
     }
 
     private static void AddOutside(IServiceCollection services, ServerOptions options)
     {
-        services.AddHttpClient<ISupplierClient, SupplierClient>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("suppliers", (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
-        services.AddHttpClient<IVehicleDataClient, VehicleDataClient>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("vehicles", (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
-        services.AddHttpClient<IPhoneDirectory, PhoneDirectory>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("directory", (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
+        services
+            .AddHttpClient<ISupplierClient, SupplierClient>(c => c.BaseAddress = options.OutsideServices)
+            .AddResilienceHandler("suppliers", (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
+        services
+            .AddHttpClient<IVehicleDataClient, VehicleDataClient>(c => c.BaseAddress = options.OutsideServices)
+            .AddResilienceHandler("vehicles", (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
+        services
+            .AddHttpClient<IPhoneDirectory, PhoneDirectory>(c => c.BaseAddress = options.OutsideServices)
+            .AddResilienceHandler("directory", (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
         foreach (var name in new[] { VehicleSpecsClient.Guide, VehicleSpecsClient.Facts, VehicleSpecsClient.Catalogs })
-            services.AddHttpClient(name, c => c.BaseAddress = options.OutsideServices).AddResilienceHandler(name, (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
+            services
+                .AddHttpClient(name, c => c.BaseAddress = options.OutsideServices)
+                .AddResilienceHandler(name, (pipeline, _) => Patient(pipeline, retries: 1, seconds: 3));
         services.AddSingleton<IVehicleSpecsClient, VehicleSpecsClient>();
-        services.AddHttpClient<ITextGateway, TextGateway>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("texts", (pipeline, _) => Patient(pipeline, retries: 0, seconds: 4));
+        services
+            .AddHttpClient<ITextGateway, TextGateway>(c => c.BaseAddress = options.OutsideServices)
+            .AddResilienceHandler("texts", (pipeline, _) => Patient(pipeline, retries: 0, seconds: 4));
         services.AddMemoryCache();
         services.AddScoped<VehicleDataCache>();
         // A charge is never sent twice by itself: after the first try it is looked up. A customer at the terminal takes a while.
-        services.AddHttpClient<ICardTerminal, CardTerminal>(c => c.BaseAddress = options.OutsideServices).AddResilienceHandler("card", (pipeline, _) => Patient(pipeline, retries: 0, seconds: 30));
+        services
+            .AddHttpClient<ICardTerminal, CardTerminal>(c => c.BaseAddress = options.OutsideServices)
+            .AddResilienceHandler("card", (pipeline, _) => Patient(pipeline, retries: 0, seconds: 30));
     }
 
     private static void Patient(ResiliencePipelineBuilder<HttpResponseMessage> pipeline, int retries, int seconds)
     {
         // Waiting for others takes real time, whatever clock the shop has in a test.
         pipeline.TimeProvider = TimeProvider.System;
-        if (retries > 0) pipeline.AddRetry(new HttpRetryStrategyOptions { MaxRetryAttempts = retries, Delay = TimeSpan.FromMilliseconds(300), UseJitter = true });
+        if (retries > 0)
+            pipeline.AddRetry(
+                new HttpRetryStrategyOptions
+                {
+                    MaxRetryAttempts = retries,
+                    Delay = TimeSpan.FromMilliseconds(300),
+                    UseJitter = true,
+                }
+            );
         // One flaw among many answers is no reason to ask nobody: only when half of the answers fail is a service left alone for a moment.
-        pipeline.AddCircuitBreaker(new HttpCircuitBreakerStrategyOptions { FailureRatio = 0.5, MinimumThroughput = 20, BreakDuration = TimeSpan.FromSeconds(5) });
+        pipeline.AddCircuitBreaker(
+            new HttpCircuitBreakerStrategyOptions
+            {
+                FailureRatio = 0.5,
+                MinimumThroughput = 20,
+                BreakDuration = TimeSpan.FromSeconds(5),
+            }
+        );
         pipeline.AddTimeout(TimeSpan.FromSeconds(seconds));
     }
 }

@@ -17,19 +17,55 @@ internal sealed class StartCommand
             var value = i + 1 < args.Length ? args[i + 1] : "";
             switch (args[i])
             {
-                case "--data": options = options with { DataFolder = value }; i++; break;
-                case "--web": options = options with { WebFolder = value }; i++; break;
-                case "--outside": options = options with { OutsideServices = new Uri(value) }; i++; break;
-                case "--mail" when value.Split(':') is [var host, var port] && int.TryParse(port, out var number): options = options with { MailServer = (host, number) }; i++; break;
-                case "--mail-from": options = options with { MailFrom = value }; i++; break;
-                case "--behind" when System.Net.IPAddress.TryParse(value, out var proxy): options = options with { Proxies = [.. options.Proxies, proxy] }; i++; break;
-                case "--host": options = options with { Hosts = [.. options.Hosts, value] }; i++; break;
-                case "--mail-tls": options = options with { MailNeedsTls = true }; break;
-                case "--mail-user": options = options with { MailSignIn = (value, Environment.GetEnvironmentVariable("YARDSTICK_MAIL_PASSWORD") ?? "") }; i++; break;
-                case "--demo": options = options with { Demo = true }; break;
-                case "--only-prepare": OnlyPrepare = true; break;
-                case "--backup": Backup = value; i++; break;
-                case "--restore": Restore = value; i++; break;
+                case "--data":
+                    options = options with { DataFolder = value };
+                    i++;
+                    break;
+                case "--web":
+                    options = options with { WebFolder = value };
+                    i++;
+                    break;
+                case "--outside":
+                    options = options with { OutsideServices = new Uri(value) };
+                    i++;
+                    break;
+                case "--mail" when value.Split(':') is [var host, var port] && int.TryParse(port, out var number):
+                    options = options with { MailServer = (host, number) };
+                    i++;
+                    break;
+                case "--mail-from":
+                    options = options with { MailFrom = value };
+                    i++;
+                    break;
+                case "--behind" when System.Net.IPAddress.TryParse(value, out var proxy):
+                    options = options with { Proxies = [.. options.Proxies, proxy] };
+                    i++;
+                    break;
+                case "--host":
+                    options = options with { Hosts = [.. options.Hosts, value] };
+                    i++;
+                    break;
+                case "--mail-tls":
+                    options = options with { MailNeedsTls = true };
+                    break;
+                case "--mail-user":
+                    options = options with { MailSignIn = (value, Environment.GetEnvironmentVariable("YARDSTICK_MAIL_PASSWORD") ?? "") };
+                    i++;
+                    break;
+                case "--demo":
+                    options = options with { Demo = true };
+                    break;
+                case "--only-prepare":
+                    OnlyPrepare = true;
+                    break;
+                case "--backup":
+                    Backup = value;
+                    i++;
+                    break;
+                case "--restore":
+                    Restore = value;
+                    i++;
+                    break;
             }
         }
         Options = options with { FirstRunCode = Environment.GetEnvironmentVariable("YARDSTICK_FIRST_RUN_CODE") ?? "" };
@@ -49,18 +85,26 @@ public static class Pipeline
     {
         if (options.Proxies.Count > 0)
         {
-            var forwarded = new ForwardedHeadersOptions { ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto | ForwardedHeaders.XForwardedHost };
+            var forwarded = new ForwardedHeadersOptions
+            {
+                ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto | ForwardedHeaders.XForwardedHost,
+            };
             forwarded.KnownIPNetworks.Clear();
             forwarded.KnownProxies.Clear();
-            foreach (var proxy in options.Proxies) forwarded.KnownProxies.Add(proxy);
+            foreach (var proxy in options.Proxies)
+                forwarded.KnownProxies.Add(proxy);
             app.UseForwardedHeaders(forwarded);
         }
         app.UseExceptionHandler(new ExceptionHandlerOptions { SuppressDiagnosticsCallback = _ => false });
         app.UseResponseCompression();
         // What could not even be read is refused in words too.
-        app.UseStatusCodePages(pages => pages.HttpContext.Response.StatusCode == 400 && pages.HttpContext.Request.Path.StartsWithSegments("/api")
-            ? Problems.Of(new Core.Problem("request.unreadable", "What was sent can't be read as it stands; load the page again and retry.")).ExecuteAsync(pages.HttpContext)
-            : Task.CompletedTask);
+        app.UseStatusCodePages(pages =>
+            pages.HttpContext.Response.StatusCode == 400 && pages.HttpContext.Request.Path.StartsWithSegments("/api")
+                ? Problems
+                    .Of(new Core.Problem("request.unreadable", "What was sent can't be read as it stands; load the page again and retry."))
+                    .ExecuteAsync(pages.HttpContext)
+                : Task.CompletedTask
+        );
         app.UseAllowedHosts();
         app.UseSafeHeaders();
         app.UseWebPages(options);

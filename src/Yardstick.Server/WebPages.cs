@@ -12,15 +12,22 @@ public static class WebPages
     {
         var folder = Path.GetFullPath(options.WebFolder);
         var index = Path.Combine(folder, "index.html");
-        if (!File.Exists(index)) return;
+        if (!File.Exists(index))
+            return;
         var page = File.ReadAllText(index);
-        app.UseStaticFiles(new StaticFileOptions
-        {
-            FileProvider = new PagesLeftOut(new PhysicalFileProvider(folder)),
-            OnPrepareResponse = context => context.Context.Response.Headers.CacheControl = "public, max-age=31536000, immutable",
-        });
+        app.UseStaticFiles(
+            new StaticFileOptions
+            {
+                FileProvider = new PagesLeftOut(new PhysicalFileProvider(folder)),
+                OnPrepareResponse = context => context.Context.Response.Headers.CacheControl = "public, max-age=31536000, immutable",
+            }
+        );
         // A program that asks for what is not there gets an answer for programs.
-        app.MapFallback("/api/{**rest}", () => Problems.Of(new Core.Problem("api.gone", "There is nothing at this address, or it does not take this form of content."))).AllowAnonymous().ExcludeFromDescription();
+        app.MapFallback("/api/{**rest}", () =>
+                Problems.Of(new Core.Problem("api.gone", "There is nothing at this address, or it does not take this form of content."))
+            )
+            .AllowAnonymous()
+            .ExcludeFromDescription();
         var approve = Path.Combine(folder, "approve.html");
         if (File.Exists(approve))
         {
@@ -31,20 +38,24 @@ public static class WebPages
                 http.Response.Headers["X-Robots-Tag"] = "noindex";
                 return Results.Text(customers, "text/html; charset=utf-8");
             }
-            foreach (var path in new[] { "/approve/{token}", "/documents/{token}" }) app.MapGet(path, Customers).AllowAnonymous().ExcludeFromDescription();
+            foreach (var path in new[] { "/approve/{token}", "/documents/{token}" })
+                app.MapGet(path, Customers).AllowAnonymous().ExcludeFromDescription();
         }
         app.MapFallback("{*path:nonfile}", (HttpContext http) =>
-        {
-            http.Response.Headers.CacheControl = "no-store";
-            return Results.Text(page.Replace("__NONCE__", http.StyleNonce(), StringComparison.Ordinal), "text/html; charset=utf-8");
-        }).AllowAnonymous().ExcludeFromDescription();
+            {
+                http.Response.Headers.CacheControl = "no-store";
+                return Results.Text(page.Replace("__NONCE__", http.StyleNonce(), StringComparison.Ordinal), "text/html; charset=utf-8");
+            })
+            .AllowAnonymous()
+            .ExcludeFromDescription();
     }
 }
 
 /// <summary>The built files without the pages: those are served with their nonce, and never from a cache.</summary>
 internal sealed class PagesLeftOut(IFileProvider files) : IFileProvider
 {
-    public IFileInfo GetFileInfo(string subpath) => subpath.EndsWith(".html", StringComparison.OrdinalIgnoreCase) ? new NotFoundFileInfo(subpath) : files.GetFileInfo(subpath);
+    public IFileInfo GetFileInfo(string subpath) =>
+        subpath.EndsWith(".html", StringComparison.OrdinalIgnoreCase) ? new NotFoundFileInfo(subpath) : files.GetFileInfo(subpath);
 
     public IDirectoryContents GetDirectoryContents(string subpath) => NotFoundDirectoryContents.Singleton;
 

@@ -10,13 +10,21 @@ internal static class CardService
         app.MapPost("/card/charges", (ChargeRequest request, HttpContext http, Moods moods, Memory memory) =>
         {
             var key = http.Request.Headers["Idempotency-Key"].ToString();
-            if (key.Length == 0) return Task.FromResult(Results.Problem("A charge needs an Idempotency-Key.", statusCode: 400));
-            return moods.UnderAsync("card", http, refuse => Results.Json(memory.ChargeOnce(key, count => refuse
-                ? new Charge(key, "declined", $"T{70000 + count}", "", "Not enough funds.", request.Amount)
-                : new Charge(key, "approved", $"T{70000 + count}", "4417", "", request.Amount))));
+            if (key.Length == 0)
+                return Task.FromResult(Results.Problem("A charge needs an Idempotency-Key.", statusCode: 400));
+            return moods.UnderAsync("card", http, refuse =>
+                Results.Json(
+                    memory.ChargeOnce(key, count =>
+                        refuse
+                            ? new Charge(key, "declined", $"T{70000 + count}", "", "Not enough funds.", request.Amount)
+                            : new Charge(key, "approved", $"T{70000 + count}", "4417", "", request.Amount)
+                    )
+                )
+            );
         });
         app.MapGet("/card/charges/{key}", (string key, HttpContext http, Moods moods, Memory memory) =>
-            moods.UnderAsync("card-lookup", http, _ => memory.FindCharge(key) is { } charge ? Results.Json(charge) : Results.NotFound()));
+            moods.UnderAsync("card-lookup", http, _ => memory.FindCharge(key) is { } charge ? Results.Json(charge) : Results.NotFound())
+        );
         app.MapGet("/card/count", (Memory memory) => memory.CountCharges());
     }
 }

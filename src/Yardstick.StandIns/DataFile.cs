@@ -16,6 +16,13 @@ internal static class DataFile
     {
         var electric = engine.Contains("electric", StringComparison.OrdinalIgnoreCase);
         var diesel = engine.Contains("diesel", StringComparison.OrdinalIgnoreCase);
-        return needs switch { "combustion" => !electric, "gasoline" => !electric && !diesel, "diesel" => diesel, "electric" => electric, _ => true };
+        return needs switch
+        {
+            "combustion" => !electric,
+            "gasoline" => !electric && !diesel,
+            "diesel" => diesel,
+            "electric" => electric,
+            _ => true,
+        };
     }
 }

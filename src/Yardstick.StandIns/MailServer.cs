@@ -10,14 +10,21 @@ namespace Yardstick.StandIns;
 /// <c>--smtp</c>. Moods of the service <c>mail</c>: refuse answers RCPT with 550, fail answers DATA with 451, off hangs up,
 /// loseAnswer takes the mail and hangs up before it says so. Addresses that begin with "nobody" bounce later.
 /// </summary>
-internal sealed partial class MailServer(IConfiguration configuration, Memory memory, Moods moods, TimeProvider time, ILogger<MailServer> log) : BackgroundService
+internal sealed partial class MailServer(
+    IConfiguration configuration,
+    Memory memory,
+    Moods moods,
+    TimeProvider time,
+    ILogger<MailServer> log
+) : BackgroundService
 {
     private const int MostBytes = 20 * 1024 * 1024;
 
     /// <inheritdoc />
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
-        if (!int.TryParse(configuration["smtp"], out var port)) return;
+        if (!int.TryParse(configuration["smtp"], out var port))
+            return;
         using var listener = new TcpListener(IPAddress.Loopback, port);
         listener.Start();
         while (!stoppingToken.IsCancellationRequested)
@@ -36,8 +43,10 @@ internal sealed partial class MailServer(IConfiguration configuration, Memory me
             using var reader = new StreamReader(stream, Encoding.UTF8);
             await using var writer = new StreamWriter(stream, new UTF8Encoding(false)) { NewLine = "\r\n", AutoFlush = true };
             var mood = moods.Next("mail");
-            if (mood.DelayMs > 0) await Task.Delay(mood.DelayMs, cancel);
-            if (mood.Mode == "off") return;
+            if (mood.DelayMs > 0)
+                await Task.Delay(mood.DelayMs, cancel);
+            if (mood.Mode == "off")
+                return;
             await writer.WriteLineAsync("220 mail.example ready");
             var to = "";
             while (await reader.ReadLineAsync(cancel) is { } line)
@@ -45,8 +54,12 @@ internal sealed partial class MailServer(IConfiguration configuration, Memory me
                 var verb = line.Split(' ', ':')[0].ToUpperInvariant();
                 switch (verb)
                 {
-                    case "EHLO": await writer.WriteLineAsync("250-mail.example\r\n250-8BITMIME\r\n250 SMTPUTF8"); break;
-                    case "HELO" or "NOOP" or "RSET" or "MAIL": await writer.WriteLineAsync("250 ok"); break;
+                    case "EHLO":
+                        await writer.WriteLineAsync("250-mail.example\r\n250-8BITMIME\r\n250 SMTPUTF8");
+                        break;
+                    case "HELO" or "NOOP" or "RSET" or "MAIL":
+                        await writer.WriteLineAsync("250 ok");
+                        break;
                     case "RCPT":
                         to = Address().Match(line).Groups[1].Value;
                         await writer.WriteLineAsync(mood.Mode == "refuse" ? "550 no such mailbox" : "250 ok");
@@ -60,13 +73,16 @@ internal sealed partial class MailServer(IConfiguration configuration, Memory me
                             break;
                         }
                         Keep(to, text);
-                        if (mood.Mode == "loseAnswer") return;
+                        if (mood.Mode == "loseAnswer")
+                            return;
                         await writer.WriteLineAsync("250 taken");
                         break;
                     case "QUIT":
                         await writer.WriteLineAsync("221 bye");
                         return;
-                    default: await writer.WriteLineAsync("502 not here"); break;
+                    default:
+                        await writer.WriteLineAsync("502 not here");
+                        break;
                 }
             }
         }
@@ -81,16 +97,31 @@ internal sealed partial class MailServer(IConfiguration configuration, Memory me
         var text = new StringBuilder();
         while (await reader.ReadLineAsync(cancel) is { } line && line != ".")
         {
-            if (text.Length < MostBytes) text.Append(line.StartsWith('.') ? line[1..] : line).Append("\r\n");
+            if (text.Length < MostBytes)
+                text.Append(line.StartsWith('.') ? line[1..] : line).Append("\r\n");
         }
         return text.ToString();
     }
 
     private void Keep(string to, string raw)
     {
-        string Header(string name) => Regex.Match(Regex.Replace(raw, "\r\n[ \t]+", " "), $"^{name}: (.*)\r?$", RegexOptions.Multiline | RegexOptions.IgnoreCase).Groups[1].Value.Trim();
+        string Header(string name) =>
+            Regex
+                .Match(Regex.Replace(raw, "\r\n[ \t]+", " "), $"^{name}: (.*)\r?$", RegexOptions.Multiline | RegexOptions.IgnoreCase)
+                .Groups[1]
+                .Value.Trim();
         var bounced = to.StartsWith("nobody", StringComparison.OrdinalIgnoreCase);
-        memory.PostOnce("mail", Header("Message-ID").Trim('<', '>'), to, Words(Header("Subject")), Body(raw), FileName().Match(raw).Groups[1].Value, time.GetUtcNow().UtcDateTime, bounced ? "failed" : "delivered", bounced ? "The mailbox does not exist." : "");
+        memory.PostOnce(
+            "mail",
+            Header("Message-ID").Trim('<', '>'),
+            to,
+            Words(Header("Subject")),
+            Body(raw),
+            FileName().Match(raw).Groups[1].Value,
+            time.GetUtcNow().UtcDateTime,
+            bounced ? "failed" : "delivered",
+            bounced ? "The mailbox does not exist." : ""
+        );
     }
 
     /// <summary>The first text of a message, decoded.</summary>
@@ -102,25 +133,40 @@ internal sealed partial class MailServer(IConfiguration configuration, Memory me
         var end = Regex.Match(rest, "\r\n--[^\r]+\r\n");
         var body = (end.Success ? rest[..end.Index] : rest).Trim();
         var headers = raw[..start];
-        if (headers.Contains("base64", StringComparison.OrdinalIgnoreCase)) return Encoding.UTF8.GetString(Convert.FromBase64String(body.ReplaceLineEndings("")));
-        if (!headers.Contains("quoted-printable", StringComparison.OrdinalIgnoreCase)) return body;
+        if (headers.Contains("base64", StringComparison.OrdinalIgnoreCase))
+            return Encoding.UTF8.GetString(Convert.FromBase64String(body.ReplaceLineEndings("")));
+        if (!headers.Contains("quoted-printable", StringComparison.OrdinalIgnoreCase))
+            return body;
         return Quoted(body.Replace("=\r\n", "", StringComparison.Ordinal));
     }
 
-    private static string Words(string header) => Regex.Replace(header, @"=\?utf-8\?([bq])\?(.*?)\?=\s*", m => m.Groups[1].Value.Equals("b", StringComparison.OrdinalIgnoreCase)
-        ? Encoding.UTF8.GetString(Convert.FromBase64String(m.Groups[2].Value)) : Quoted(m.Groups[2].Value.Replace('_', ' ')), RegexOptions.IgnoreCase);
+    private static string Words(string header) =>
+        Regex.Replace(
+            header,
+            @"=\?utf-8\?([bq])\?(.*?)\?=\s*",
+            m =>
+                m.Groups[1].Value.Equals("b", StringComparison.OrdinalIgnoreCase)
+                    ? Encoding.UTF8.GetString(Convert.FromBase64String(m.Groups[2].Value))
+                    : Quoted(m.Groups[2].Value.Replace('_', ' ')),
+            RegexOptions.IgnoreCase
+        );
 
     private static string Quoted(string text)
     {
         var bytes = new List<byte>();
         for (var i = 0; i < text.Length; i++)
         {
-            if (text[i] == '=' && i + 2 < text.Length && byte.TryParse(text.AsSpan(i + 1, 2), System.Globalization.NumberStyles.HexNumber, null, out var one))
+            if (
+                text[i] == '='
+                && i + 2 < text.Length
+                && byte.TryParse(text.AsSpan(i + 1, 2), System.Globalization.NumberStyles.HexNumber, null, out var one)
+            )
             {
                 bytes.Add(one);
                 i += 2;
             }
-            else bytes.AddRange(Encoding.UTF8.GetBytes(text[i].ToString()));
+            else
+                bytes.AddRange(Encoding.UTF8.GetBytes(text[i].ToString()));
         }
         return Encoding.UTF8.GetString([.. bytes]);
     }

@@ -3,7 +3,15 @@ using System.Text.Json;
 namespace Yardstick.StandIns;
 
 /// <summary>An order that a supplier took.</summary>
-public sealed record SupplierOrder(string Supplier, string Key, string Reference, long PurchaseOrder, DateTime TakenAt, DateTime ExpectedAt, string State);
+public sealed record SupplierOrder(
+    string Supplier,
+    string Key,
+    string Reference,
+    long PurchaseOrder,
+    DateTime TakenAt,
+    DateTime ExpectedAt,
+    string State
+);
 
 /// <summary>A charge that the terminal made or refused.</summary>
 public sealed record Charge(string Key, string State, string Reference, string CardEnding, string Message, long Amount);
@@ -26,19 +34,22 @@ public sealed class Memory
     public Memory(string? path)
     {
         this.path = path;
-        contents = path is not null && File.Exists(path) ? JsonSerializer.Deserialize<Contents>(File.ReadAllText(path))! : new Contents([], []);
+        contents =
+            path is not null && File.Exists(path) ? JsonSerializer.Deserialize<Contents>(File.ReadAllText(path))! : new Contents([], []);
     }
 
     /// <summary>Orders of a supplier.</summary>
     public SupplierOrder? FindOrder(Func<SupplierOrder, bool> which)
     {
-        lock (writing) return contents.Orders.FirstOrDefault(which);
+        lock (writing)
+            return contents.Orders.FirstOrDefault(which);
     }
 
     /// <summary>How many orders a supplier took.</summary>
     public int CountOrders(string supplier)
     {
-        lock (writing) return contents.Orders.Count(o => o.Supplier == supplier);
+        lock (writing)
+            return contents.Orders.Count(o => o.Supplier == supplier);
     }
 
     /// <summary>The order with this key, or a new one: a key is taken once.</summary>
@@ -46,7 +57,8 @@ public sealed class Memory
     {
         lock (writing)
         {
-            if (contents.Orders.FirstOrDefault(o => o.Supplier == supplier && o.Key == key) is { } known) return known;
+            if (contents.Orders.FirstOrDefault(o => o.Supplier == supplier && o.Key == key) is { } known)
+                return known;
             var order = make(contents.Orders.Count + 1);
             contents.Orders.Add(order);
             Save();
@@ -67,13 +79,15 @@ public sealed class Memory
     /// <summary>The charge with this key.</summary>
     public Charge? FindCharge(string key)
     {
-        lock (writing) return contents.Charges.FirstOrDefault(c => c.Key == key);
+        lock (writing)
+            return contents.Charges.FirstOrDefault(c => c.Key == key);
     }
 
     /// <summary>How many charges were approved.</summary>
     public int CountCharges()
     {
-        lock (writing) return contents.Charges.Count(c => c.State == "approved");
+        lock (writing)
+            return contents.Charges.Count(c => c.State == "approved");
     }
 
     /// <summary>The charge with this key, or a new one.</summary>
@@ -81,7 +95,8 @@ public sealed class Memory
     {
         lock (writing)
         {
-            if (contents.Charges.FirstOrDefault(c => c.Key == key) is { } known) return known;
+            if (contents.Charges.FirstOrDefault(c => c.Key == key) is { } known)
+                return known;
             var charge = make(contents.Charges.Count + 1);
             contents.Charges.Add(charge);
             Save();
@@ -90,11 +105,22 @@ public sealed class Memory
     }
 
     /// <summary>A text or e-mail from the shop: a key is taken once. What becomes of it is told as a later item.</summary>
-    public PostItem PostOnce(string kind, string key, string address, string subject, string body, string attachment, DateTime at, string state, string why)
+    public PostItem PostOnce(
+        string kind,
+        string key,
+        string address,
+        string subject,
+        string body,
+        string attachment,
+        DateTime at,
+        string state,
+        string why
+    )
     {
         lock (writing)
         {
-            if (contents.Post.FirstOrDefault(p => p.Key == key && p.Way == "out") is { } known) return known;
+            if (contents.Post.FirstOrDefault(p => p.Key == key && p.Way == "out") is { } known)
+                return known;
             var item = Add(new PostItem(0, kind, "out", key, address, subject, body, "", at, attachment));
             Add(new PostItem(0, kind, "state", key, address, "", why, state, at));
             Save();
@@ -116,7 +142,8 @@ public sealed class Memory
     /// <summary>Everything after a number, in order.</summary>
     public IReadOnlyList<PostItem> PostAfter(long number)
     {
-        lock (writing) return contents.Post.Where(p => p.Number > number).ToList();
+        lock (writing)
+            return contents.Post.Where(p => p.Number > number).ToList();
     }
 
     private PostItem Add(PostItem item)
@@ -128,7 +155,8 @@ public sealed class Memory
 
     private void Save()
     {
-        if (path is null) return;
+        if (path is null)
+            return;
         File.WriteAllText(path + ".part", JsonSerializer.Serialize(contents));
         File.Move(path + ".part", path, overwrite: true);
     }

@@ -3,7 +3,8 @@ using System.Collections.Concurrent;
 namespace Yardstick.StandIns;
 
 /// <summary>How a service behaves for a while.</summary>
-/// <param name="Mode">ok, fail (500), refuse (says no), off (drops the connection), loseAnswer (does it, drops the answer), doubleAnswer (takes the request twice).</param>
+/// <param name="Mode">ok, fail (500), refuse (says no), off (drops the connection), loseAnswer (does it, drops the answer), doubleAnswer
+/// (takes the request twice).</param>
 /// <param name="DelayMs">Waits before answering.</param>
 /// <param name="Times">For so many requests; 0 for good.</param>
 public sealed record Mood(string Mode = "ok", int DelayMs = 0, int Times = 0);
@@ -25,9 +26,12 @@ public sealed class Moods
     {
         lock (counting)
         {
-            if (!moods.TryGetValue(service, out var mood)) return new Mood();
-            if (mood.Times == 1) moods.TryRemove(service, out _);
-            else if (mood.Times > 1) moods[service] = mood with { Times = mood.Times - 1 };
+            if (!moods.TryGetValue(service, out var mood))
+                return new Mood();
+            if (mood.Times == 1)
+                moods.TryRemove(service, out _);
+            else if (mood.Times > 1)
+                moods[service] = mood with { Times = mood.Times - 1 };
             return mood;
         }
     }
@@ -36,10 +40,12 @@ public sealed class Moods
     public async Task<IResult> UnderAsync(string service, HttpContext http, Func<bool, IResult> answer)
     {
         var mood = Next(service);
-        if (mood.DelayMs > 0) await Task.Delay(mood.DelayMs, http.RequestAborted);
+        if (mood.DelayMs > 0)
+            await Task.Delay(mood.DelayMs, http.RequestAborted);
         switch (mood.Mode)
         {
-            case "fail": return Results.Problem("Something broke on our side.", statusCode: 500);
+            case "fail":
+                return Results.Problem("Something broke on our side.", statusCode: 500);
             case "off":
                 http.Abort();
                 return Results.Empty;
@@ -50,7 +56,8 @@ public sealed class Moods
             case "doubleAnswer":
                 answer(false);
                 return answer(false);
-            default: return answer(mood.Mode == "refuse");
+            default:
+                return answer(mood.Mode == "refuse");
         }
     }
 }

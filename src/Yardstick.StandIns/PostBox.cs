@@ -15,7 +15,18 @@ namespace Yardstick.StandIns;
 /// <param name="State">delivered, failed or empty.</param>
 /// <param name="At">When, UTC.</param>
 /// <param name="Attachment">Name of what came with an e-mail; empty for nothing.</param>
-public sealed record PostItem(long Number, string Kind, string Way, string Key, string Address, string Subject, string Body, string State, DateTime At, string Attachment = "");
+public sealed record PostItem(
+    long Number,
+    string Kind,
+    string Way,
+    string Key,
+    string Address,
+    string Subject,
+    string Body,
+    string State,
+    DateTime At,
+    string Attachment = ""
+);
 
 /// <summary>
 /// A text gateway and what a mail provider tells over HTTP. POST /texts sends one text a key; GET /post/events?after=N tells what came
@@ -24,6 +35,7 @@ public sealed record PostItem(long Number, string Kind, string Way, string Key, 
 internal static class PostBox
 {
     private sealed record TextRequest(string To, string Body);
+
     private sealed record Written(string Kind, string From, string Subject, string Body);
 
     internal static void Map(IEndpointRouteBuilder app)
@@ -31,19 +43,50 @@ internal static class PostBox
         app.MapPost("/texts", (TextRequest request, HttpContext http, Moods moods, Memory memory, TimeProvider time) =>
         {
             var key = http.Request.Headers["Idempotency-Key"].ToString();
-            if (key.Length == 0) return Task.FromResult(Results.Problem("A text needs an Idempotency-Key.", statusCode: 400));
+            if (key.Length == 0)
+                return Task.FromResult(Results.Problem("A text needs an Idempotency-Key.", statusCode: 400));
             // Numbers that end in 0199 belong to nobody: the gateway takes the text and fails to deliver it.
             var lost = request.To.EndsWith("0199", StringComparison.Ordinal);
-            return moods.UnderAsync("texts", http, refuse => refuse ? Results.Problem("This number can't get texts.", statusCode: 422)
-                : Results.Json(new { id = memory.PostOnce("text", key, request.To, "", request.Body, "", time.GetUtcNow().UtcDateTime, lost ? "failed" : "delivered", lost ? "There is no such number." : "").Number }));
+            return moods.UnderAsync("texts", http, refuse =>
+                refuse
+                    ? Results.Problem("This number can't get texts.", statusCode: 422)
+                    : Results.Json(
+                        new
+                        {
+                            id = memory
+                                .PostOnce(
+                                    "text",
+                                    key,
+                                    request.To,
+                                    "",
+                                    request.Body,
+                                    "",
+                                    time.GetUtcNow().UtcDateTime,
+                                    lost ? "failed" : "delivered",
+                                    lost ? "There is no such number." : ""
+                                )
+                                .Number,
+                        }
+                    )
+            );
         });
-        app.MapGet("/post/events", (long after, HttpContext http, Moods moods, Memory memory) => moods.UnderAsync("post-events", http, _ => Results.Json(memory.PostAfter(after).Where(p => p.Way != "out"))));
+        app.MapGet("/post/events", (long after, HttpContext http, Moods moods, Memory memory) =>
+            moods.UnderAsync("post-events", http, _ => Results.Json(memory.PostAfter(after).Where(p => p.Way != "out")))
+        );
         app.MapGet("/post/all", (Memory memory) => memory.PostAfter(0));
-        app.MapPost("/post/write", (Written written, Memory memory, TimeProvider time) => Results.Json(memory.PostIn(written.Kind, written.From, written.Subject, written.Body, time.GetUtcNow().UtcDateTime)));
+        app.MapPost("/post/write", (Written written, Memory memory, TimeProvider time) =>
+            Results.Json(memory.PostIn(written.Kind, written.From, written.Subject, written.Body, time.GetUtcNow().UtcDateTime))
+        );
         app.MapPost("/post/write-form", async (HttpRequest request, Memory memory, TimeProvider time) =>
         {
             var form = await request.ReadFormAsync();
-            memory.PostIn(form["kind"].ToString(), form["from"].ToString(), form["subject"].ToString(), form["body"].ToString(), time.GetUtcNow().UtcDateTime);
+            memory.PostIn(
+                form["kind"].ToString(),
+                form["from"].ToString(),
+                form["subject"].ToString(),
+                form["body"].ToString(),
+                time.GetUtcNow().UtcDateTime
+            );
             return Results.Redirect(form["kind"] == "text" ? "/phone" : "/mail");
         });
         app.MapGet("/phone", (Memory memory) => Results.Content(Page("text", "Telephones", memory), "text/html; charset=utf-8"));
@@ -53,16 +96,31 @@ internal static class PostBox
     private static string Page(string kind, string title, Memory memory)
     {
         static string Safe(string text) => WebUtility.HtmlEncode(text).ReplaceLineEndings("<br>");
-        var html = new StringBuilder().Append(CultureInfo.InvariantCulture, $"<!doctype html><meta charset=utf-8><meta name=viewport content=\"width=device-width\"><title>{title}</title><style>body{{font:16px/1.5 sans-serif;max-width:34rem;margin:1rem auto;padding:0 1rem;background:#eceae4}}section{{background:#fff;border-radius:10px;padding:.75rem 1rem;margin:1rem 0}}h2{{font-size:1rem;margin:0 0 .5rem}}p{{max-width:26rem;padding:.5rem .75rem;border-radius:10px;background:#eef1f1;margin:.4rem 0;overflow-wrap:anywhere}}p.in{{margin-left:auto;background:#dcebe4}}small{{color:#555}}form{{display:flex;gap:.5rem}}input[name=body]{{flex:1}}</style><h1>{title}</h1>");
-        foreach (var person in memory.PostAfter(0).Where(p => p.Kind == kind && p.Way != "state").GroupBy(p => p.Address).OrderByDescending(g => g.Max(p => p.Number)))
+        var html = new StringBuilder().Append(
+            CultureInfo.InvariantCulture,
+            $"<!doctype html><meta charset=utf-8><meta name=viewport content=\"width=device-width\"><title>{title}</title><style>body{{font:16px/1.5 sans-serif;max-width:34rem;margin:1rem auto;padding:0 1rem;background:#eceae4}}section{{background:#fff;border-radius:10px;padding:.75rem 1rem;margin:1rem 0}}h2{{font-size:1rem;margin:0 0 .5rem}}p{{max-width:26rem;padding:.5rem .75rem;border-radius:10px;background:#eef1f1;margin:.4rem 0;overflow-wrap:anywhere}}p.in{{margin-left:auto;background:#dcebe4}}small{{color:#555}}form{{display:flex;gap:.5rem}}input[name=body]{{flex:1}}</style><h1>{title}</h1>"
+        );
+        foreach (
+            var person in memory
+                .PostAfter(0)
+                .Where(p => p.Kind == kind && p.Way != "state")
+                .GroupBy(p => p.Address)
+                .OrderByDescending(g => g.Max(p => p.Number))
+        )
         {
             html.Append(CultureInfo.InvariantCulture, $"<section><h2>{Safe(person.Key)}</h2>");
             foreach (var item in person.OrderBy(p => p.Number))
             {
                 var body = System.Text.RegularExpressions.Regex.Replace(Safe(item.Body), @"https?://[^\s<]+", "<a href=\"$0\">$0</a>");
-                html.Append(CultureInfo.InvariantCulture, $"<p class={item.Way}>{(item.Subject.Length > 0 ? $"<b>{Safe(item.Subject)}</b><br>" : "")}{body}{(item.Attachment.Length > 0 ? $"<br><small>with {Safe(item.Attachment)}</small>" : "")}<br><small>{item.At:HH:mm} UTC</small></p>");
+                html.Append(
+                    CultureInfo.InvariantCulture,
+                    $"<p class={item.Way}>{(item.Subject.Length > 0 ? $"<b>{Safe(item.Subject)}</b><br>" : "")}{body}{(item.Attachment.Length > 0 ? $"<br><small>with {Safe(item.Attachment)}</small>" : "")}<br><small>{item.At:HH:mm} UTC</small></p>"
+                );
             }
-            html.Append(CultureInfo.InvariantCulture, $"<form method=post action=/post/write-form><input type=hidden name=kind value={kind}><input type=hidden name=from value=\"{Safe(person.Key)}\"><input name=body aria-label=\"Answer from {Safe(person.Key)}\" placeholder=\"Answer\"><button>Send</button></form></section>");
+            html.Append(
+                CultureInfo.InvariantCulture,
+                $"<form method=post action=/post/write-form><input type=hidden name=kind value={kind}><input type=hidden name=from value=\"{Safe(person.Key)}\"><input name=body aria-label=\"Answer from {Safe(person.Key)}\" placeholder=\"Answer\"><button>Send</button></form></section>"
+            );
         }
         return html.ToString();
     }

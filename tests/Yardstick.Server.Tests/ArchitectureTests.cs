@@ -9,7 +9,8 @@ public class ArchitectureTests
     internal static string Root()
     {
         var root = AppContext.BaseDirectory;
-        while (!File.Exists(Path.Combine(root, "Yardstick.slnx"))) root = Path.GetDirectoryName(root)!;
+        while (!File.Exists(Path.Combine(root, "Yardstick.slnx")))
+            root = Path.GetDirectoryName(root)!;
         return root;
     }
 
@@ -23,7 +24,11 @@ public class ArchitectureTests
     public void Projects_refer_only_along_the_arrows(string project, string allowed)
     {
         var file = Directory.GetFiles(Path.Combine(Root(), project), "*.csproj").Single();
-        var references = XDocument.Load(file).Descendants("ProjectReference").Select(r => Path.GetFileNameWithoutExtension(r.Attribute("Include")!.Value)).Order();
+        var references = XDocument
+            .Load(file)
+            .Descendants("ProjectReference")
+            .Select(r => Path.GetFileNameWithoutExtension(r.Attribute("Include")!.Value))
+            .Order();
         Assert.Equal(allowed.Split(' ', StringSplitOptions.RemoveEmptyEntries).Order(), references);
     }
 
@@ -31,7 +36,11 @@ public class ArchitectureTests
     public void Core_knows_no_web_and_no_database()
     {
         var names = typeof(Order).Assembly.GetReferencedAssemblies().Select(a => a.Name!);
-        Assert.DoesNotContain(names, n => n.StartsWith("Microsoft.AspNetCore", StringComparison.Ordinal) || n.Contains("EntityFramework", StringComparison.Ordinal) || n.Contains("Sqlite", StringComparison.Ordinal));
+        Assert.DoesNotContain(names, n =>
+            n.StartsWith("Microsoft.AspNetCore", StringComparison.Ordinal)
+            || n.Contains("EntityFramework", StringComparison.Ordinal)
+            || n.Contains("Sqlite", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
@@ -39,7 +48,11 @@ public class ArchitectureTests
     {
         foreach (var folder in new[] { "src/Yardstick.Core", "src/Yardstick.Data" })
         {
-            foreach (var file in Directory.EnumerateFiles(Path.Combine(Root(), folder), "*.cs", SearchOption.AllDirectories).Where(f => !f.Contains("/obj/", StringComparison.Ordinal)))
+            foreach (
+                var file in Directory
+                    .EnumerateFiles(Path.Combine(Root(), folder), "*.cs", SearchOption.AllDirectories)
+                    .Where(f => !f.Contains("/obj/", StringComparison.Ordinal))
+            )
                 Assert.DoesNotMatch(@"DateTime(Offset)?\.(UtcNow|Now|Today)", File.ReadAllText(file));
         }
     }
@@ -48,6 +61,9 @@ public class ArchitectureTests
     public void The_server_only_adds_to_tables_that_are_only_added_to()
     {
         foreach (var file in Directory.EnumerateFiles(Path.Combine(Root(), "src/Yardstick.Server"), "*.cs", SearchOption.AllDirectories))
-            Assert.DoesNotMatch(@"\.(Decisions|Payments|Invoices|StockMovements|OrderChanges|StageChanges)\.(Remove|Update|ExecuteUpdate|ExecuteDelete)", File.ReadAllText(file));
+            Assert.DoesNotMatch(
+                @"\.(Decisions|Payments|Invoices|StockMovements|OrderChanges|StageChanges)\.(Remove|Update|ExecuteUpdate|ExecuteDelete)",
+                File.ReadAllText(file)
+            );
     }
 }

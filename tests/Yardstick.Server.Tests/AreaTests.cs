@@ -2,18 +2,34 @@ using System.Text.RegularExpressions;
 
 namespace Yardstick.Server.Tests;
 
-/// <summary>The same areas in every room, and arrows between them only as <c>docs/areas.md</c> writes them down, without a circle.</summary>
+/// <summary>
+/// The same areas in every room, and arrows between them only as <c>docs/areas.md</c> writes them down, without a circle.
+/// </summary>
 public partial class AreaTests
 {
     private static readonly string[] Aside = ["bin", "obj", "Properties"];
 
-    private static string[] Areas() => Section("Names").First(l => l.Contains('·', StringComparison.Ordinal)).Split('·', StringSplitOptions.TrimEntries);
+    private static string[] Areas() =>
+        Section("Names").First(l => l.Contains('·', StringComparison.Ordinal)).Split('·', StringSplitOptions.TrimEntries);
 
     private static List<string> Section(string heading) =>
-        [.. File.ReadAllLines(Path.Combine(ArchitectureTests.Root(), "docs/areas.md")).SkipWhile(l => l != $"## {heading}").Skip(1).TakeWhile(l => !l.StartsWith("## ", StringComparison.Ordinal))];
+        [
+            .. File.ReadAllLines(Path.Combine(ArchitectureTests.Root(), "docs/areas.md"))
+                .SkipWhile(l => l != $"## {heading}")
+                .Skip(1)
+                .TakeWhile(l => !l.StartsWith("## ", StringComparison.Ordinal)),
+        ];
 
     private static SortedSet<string> Written(string heading) =>
-        [.. Section(heading).Where(l => l.Contains('→', StringComparison.Ordinal)).SelectMany(l => l.Split('→') is [var from, var to] ? to.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(t => $"{from.Trim()} → {t}") : [])];
+        [
+            .. Section(heading)
+                .Where(l => l.Contains('→', StringComparison.Ordinal))
+                .SelectMany(l =>
+                    l.Split('→') is [var from, var to]
+                        ? to.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(t => $"{from.Trim()} → {t}")
+                        : []
+                ),
+        ];
 
     [Theory]
     [InlineData("src/Yardstick.Core", "Values")]
@@ -25,7 +41,11 @@ public partial class AreaTests
     [InlineData("e2e", "node_modules test-results")]
     public void Every_folder_is_an_area_or_a_room_of_its_own(string room, string own)
     {
-        var folders = Directory.GetDirectories(Path.Combine(ArchitectureTests.Root(), room)).Select(f => Path.GetFileName(f)!).Except(Aside).Except(own.Split(' '));
+        var folders = Directory
+            .GetDirectories(Path.Combine(ArchitectureTests.Root(), room))
+            .Select(f => Path.GetFileName(f)!)
+            .Except(Aside)
+            .Except(own.Split(' '));
         Assert.Empty(folders.Except(Areas()));
     }
 
@@ -39,8 +59,19 @@ public partial class AreaTests
         var found = new SortedSet<string>();
         foreach (var area in areas.Where(a => Directory.Exists(Path.Combine(ArchitectureTests.Root(), "src", project, a))))
         {
-            foreach (var file in Directory.EnumerateFiles(Path.Combine(ArchitectureTests.Root(), "src", project, area), "*.cs", SearchOption.AllDirectories))
-                found.UnionWith(Used().Matches(File.ReadAllText(file)).Where(m => m.Groups[1].Value == room && m.Groups[2].Value != area && areas.Contains(m.Groups[2].Value)).Select(m => $"{area} → {m.Groups[2].Value}"));
+            foreach (
+                var file in Directory.EnumerateFiles(
+                    Path.Combine(ArchitectureTests.Root(), "src", project, area),
+                    "*.cs",
+                    SearchOption.AllDirectories
+                )
+            )
+                found.UnionWith(
+                    Used()
+                        .Matches(File.ReadAllText(file))
+                        .Where(m => m.Groups[1].Value == room && m.Groups[2].Value != area && areas.Contains(m.Groups[2].Value))
+                        .Select(m => $"{area} → {m.Groups[2].Value}")
+                );
         }
         Assert.Equal(Written(room), found);
     }
@@ -52,7 +83,8 @@ public partial class AreaTests
     public void No_arrows_run_in_a_circle(string room)
     {
         var arrows = Written(room).Select(a => a.Split(" → ")).ToLookup(a => a[0], a => a[1]);
-        bool Reaches(string from, string to, HashSet<string> seen) => arrows[from].Any(next => next == to || seen.Add(next) && Reaches(next, to, seen));
+        bool Reaches(string from, string to, HashSet<string> seen) =>
+            arrows[from].Any(next => next == to || seen.Add(next) && Reaches(next, to, seen));
         Assert.DoesNotContain(Areas(), a => Reaches(a, a, []));
     }
 
@@ -61,9 +93,11 @@ public partial class AreaTests
     [InlineData("src/Yardstick.Data")]
     public void One_type_stands_in_a_file(string project)
     {
-        var crowded = Directory.EnumerateFiles(Path.Combine(ArchitectureTests.Root(), project), "*.cs", SearchOption.AllDirectories)
+        var crowded = Directory
+            .EnumerateFiles(Path.Combine(ArchitectureTests.Root(), project), "*.cs", SearchOption.AllDirectories)
             .Where(f => !f.Contains("/obj/", StringComparison.Ordinal) && !f.Contains("/Migrations/", StringComparison.Ordinal))
-            .Where(f => Types().Count(File.ReadAllText(f)) > 1).Select(Path.GetFileName);
+            .Where(f => Types().Count(File.ReadAllText(f)) > 1)
+            .Select(Path.GetFileName);
         Assert.Empty(crowded.Except(["Result.cs"]));
     }
 
@@ -71,9 +105,15 @@ public partial class AreaTests
     public void Rules_that_comments_cite_stand_on_the_page_of_rules()
     {
         var root = ArchitectureTests.Root();
-        var headings = File.ReadAllLines(Path.Combine(root, "docs/rules.md")).Where(l => l.StartsWith("## ", StringComparison.Ordinal)).Select(l => l[3..]).ToHashSet();
-        var cited = Directory.EnumerateFiles(Path.Combine(root, "src"), "*.cs", SearchOption.AllDirectories).Where(f => !f.Contains("/obj/", StringComparison.Ordinal))
-            .SelectMany(f => Cited().Matches(File.ReadAllText(f)).Select(m => m.Groups[1].Value)).ToHashSet();
+        var headings = File.ReadAllLines(Path.Combine(root, "docs/rules.md"))
+            .Where(l => l.StartsWith("## ", StringComparison.Ordinal))
+            .Select(l => l[3..])
+            .ToHashSet();
+        var cited = Directory
+            .EnumerateFiles(Path.Combine(root, "src"), "*.cs", SearchOption.AllDirectories)
+            .Where(f => !f.Contains("/obj/", StringComparison.Ordinal))
+            .SelectMany(f => Cited().Matches(File.ReadAllText(f)).Select(m => m.Groups[1].Value))
+            .ToHashSet();
         Assert.True(cited.Count > 5);
         Assert.Empty(cited.Except(headings));
     }

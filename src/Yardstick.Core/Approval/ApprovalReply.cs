@@ -6,7 +6,8 @@ namespace Yardstick.Core.Approval;
 public static class ApprovalReply
 {
     /// <summary>Longest name and note.</summary>
-    public const int LongestName = 120, LongestNote = 2000;
+    public const int LongestName = 120,
+        LongestNote = 2000;
 
     /// <summary>Reads it. Fields of problems are <c>name</c>, <c>signature</c>, <c>note</c> and <c>job:KEY</c>.</summary>
     /// <param name="order">The order as it is now.</param>
@@ -16,26 +17,51 @@ public static class ApprovalReply
     /// <param name="signatureHash">Content hash of the signature; empty without one.</param>
     /// <param name="unsafeTerms">What is acknowledged when unsafe work is declined.</param>
     /// <param name="today">Today in the shop.</param>
-    public static Result<IReadOnlyList<(long JobId, Answer Answer)>> Read(Order order, IReadOnlyList<JobAnswer>? said, string? name, string? note, string signatureHash, string unsafeTerms, LocalDate today)
+    public static Result<IReadOnlyList<(long JobId, Answer Answer)>> Read(
+        Order order,
+        IReadOnlyList<JobAnswer>? said,
+        string? name,
+        string? note,
+        string signatureHash,
+        string unsafeTerms,
+        LocalDate today
+    )
     {
         var (signer, words) = ((name ?? "").Trim(), (note ?? "").Trim());
-        if (signatureHash.Length == 0) return new Problem("answer.signature", "Sign in the box, so that we know it is you.", "signature");
-        if (signer.Length is 0 or > LongestName) return new Problem("answer.name", "Type your name beside the signature.", "name");
-        if (words.Length > LongestNote) return new Problem("answer.note", $"What else you say can have at most {LongestNote:N0} characters.", "note");
+        if (signatureHash.Length == 0)
+            return new Problem("answer.signature", "Sign in the box, so that we know it is you.", "signature");
+        if (signer.Length is 0 or > LongestName)
+            return new Problem("answer.name", "Type your name beside the signature.", "name");
+        if (words.Length > LongestNote)
+            return new Problem("answer.note", $"What else you say can have at most {LongestNote:N0} characters.", "note");
         var answers = new List<(long, Answer)>();
         foreach (var job in order.OnJobs.Where(j => j.Decision == DecisionKind.Proposed))
         {
             var field = $"job:{job.Id}";
-            if (said?.FirstOrDefault(j => j?.JobId == job.Id) is not { } about) return new Problem("answer.open", $"Say yes, no or later to \"{job.Title}\".", field);
-            if (about.Kind is not (DecisionKind.Approved or DecisionKind.Declined or DecisionKind.Deferred)) return new Problem("answer.kind", "An answer is yes, no or later.", field);
+            if (said?.FirstOrDefault(j => j?.JobId == job.Id) is not { } about)
+                return new Problem("answer.open", $"Say yes, no or later to \"{job.Title}\".", field);
+            if (about.Kind is not (DecisionKind.Approved or DecisionKind.Declined or DecisionKind.Deferred))
+                return new Problem("answer.kind", "An answer is yes, no or later.", field);
             var knowingly = job.IsUnsafe && about.Kind == DecisionKind.Declined;
-            if (knowingly && !about.Acknowledged) return new Problem("answer.unsafe", $"Please confirm that you know about \"{job.Title}\" before you say no to it.", field);
-            answers.Add((job.Id, new Answer(about.Kind, signer, AnswerChannel.Link, words, about.Kind == DecisionKind.Deferred ? Answer.Later(about.Later, today) : null)
-            {
-                LinesOut = (about.LinesOut ?? []).ToHashSet(),
-                Acknowledged = knowingly ? unsafeTerms : "",
-                SignatureHash = signatureHash,
-            }));
+            if (knowingly && !about.Acknowledged)
+                return new Problem("answer.unsafe", $"Please confirm that you know about \"{job.Title}\" before you say no to it.", field);
+            answers.Add(
+                (
+                    job.Id,
+                    new Answer(
+                        about.Kind,
+                        signer,
+                        AnswerChannel.Link,
+                        words,
+                        about.Kind == DecisionKind.Deferred ? Answer.Later(about.Later, today) : null
+                    )
+                    {
+                        LinesOut = (about.LinesOut ?? []).ToHashSet(),
+                        Acknowledged = knowingly ? unsafeTerms : "",
+                        SignatureHash = signatureHash,
+                    }
+                )
+            );
         }
         return answers;
     }

@@ -8,20 +8,28 @@ public abstract class CustomerLink
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>The order.</summary>
     public long OrderId { get; init; }
+
     /// <summary>SHA-256 of its token, in hex; the token itself is kept nowhere.</summary>
     public required string TokenHash { get; init; }
+
     /// <summary>Sent, UTC.</summary>
     public Instant SentAt { get; init; }
+
     /// <summary>Who sent it.</summary>
     public long SentById { get; init; }
+
     /// <summary>It ends, UTC.</summary>
     public Instant ExpiresAt { get; internal set; }
+
     /// <summary>Withdrawn, UTC.</summary>
     public Instant? WithdrawnAt { get; internal set; }
+
     /// <summary>First seen by a person, UTC.</summary>
     public Instant? OpenedAt { get; internal set; }
+
     /// <summary>How often it was opened.</summary>
     public int Opened { get; internal set; }
 
@@ -33,7 +41,8 @@ public abstract class CustomerLink
     }
 
     /// <summary>A new token of 128 random bits, as it stands in a link.</summary>
-    public static string NewToken() => Convert.ToBase64String(RandomNumberGenerator.GetBytes(16)).TrimEnd('=').Replace('+', '-').Replace('/', '_');
+    public static string NewToken() =>
+        Convert.ToBase64String(RandomNumberGenerator.GetBytes(16)).TrimEnd('=').Replace('+', '-').Replace('/', '_');
 
     /// <summary>The hash by which a token is found.</summary>
     public static string HashOf(string token) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(token)));

@@ -8,6 +8,7 @@ public class DocumentLink : CustomerLink
 {
     /// <summary>Content hash of the PDF.</summary>
     public required string FileHash { get; init; }
+
     /// <summary>What it is, with its number, as the customer reads it.</summary>
     public required string Title { get; init; }
 
@@ -25,9 +26,21 @@ public class DocumentLink : CustomerLink
     /// <param name="title">What it is, with its number.</param>
     /// <param name="actor">Who sends it.</param>
     public static DocumentLink With(long orderId, Message message, string token, string fileHash, string title, Actor actor) =>
-        new() { OrderId = orderId, MessageId = message.Id, TokenHash = HashOf(token), FileHash = fileHash, Title = title, SentAt = actor.At, SentById = actor.StaffId, ExpiresAt = actor.At + Good };
+        new()
+        {
+            OrderId = orderId,
+            MessageId = message.Id,
+            TokenHash = HashOf(token),
+            FileHash = fileHash,
+            Title = title,
+            SentAt = actor.At,
+            SentById = actor.StaffId,
+            ExpiresAt = actor.At + Good,
+        };
 
-    /// <summary>What a copy of an estimate says that somebody else is asked about: its reader can't answer, so nothing asks them to.</summary>
+    /// <summary>
+    /// What a copy of an estimate says that somebody else is asked about: its reader can't answer, so nothing asks them to.
+    /// </summary>
     /// <param name="shop">The shop's name.</param>
     /// <param name="title">What the document is, with its number.</param>
     /// <param name="whom">Who is asked; empty where nobody is named.</param>

@@ -8,7 +8,9 @@ namespace Yardstick.Core.Approval;
 /// <summary>What of an order goes out to the customer besides work and money.</summary>
 public static class OrderVisibility
 {
-    /// <summary>Decides about something that was written or photographed: the customer sees it in these words, or it stays in the shop.</summary>
+    /// <summary>
+    /// Decides about something that was written or photographed: the customer sees it in these words, or it stays in the shop.
+    /// </summary>
     /// <param name="order">The order.</param>
     /// <param name="kind">What it is.</param>
     /// <param name="id">Key of the finding, the concern, the line or the file.</param>
@@ -17,12 +19,26 @@ public static class OrderVisibility
     /// <param name="findings">Findings of the order.</param>
     /// <param name="files">Files on its lines.</param>
     /// <param name="actor">Who says so.</param>
-    public static Result SetVisibility(this Order order, VisibilityKind kind, long id, bool show, string? words, IEnumerable<Finding> findings, IEnumerable<AttachedFile> files, Actor actor)
+    public static Result SetVisibility(
+        this Order order,
+        VisibilityKind kind,
+        long id,
+        bool show,
+        string? words,
+        IEnumerable<Finding> findings,
+        IEnumerable<AttachedFile> files,
+        Actor actor
+    )
     {
-        if (VisibilityItem.Of(order, findings, files).FirstOrDefault(t => t.Kind == kind && t.Id == id) is not { } item) return new Problem("release.gone", "This is no longer on the order; somebody took it off or changed it.");
+        if (VisibilityItem.Of(order, findings, files).FirstOrDefault(t => t.Kind == kind && t.Id == id) is not { } item)
+            return new Problem("release.gone", "This is no longer on the order; somebody took it off or changed it.");
         var wording = VisibilityItem.Wording(words);
-        if (wording.Problem is { } problem) return problem;
-        var (text, release) = (wording.Value.Length > 0 ? wording.Value : item.Words, show ? Values.CustomerVisibility.Shown : Values.CustomerVisibility.KeptInside);
+        if (wording.Problem is { } problem)
+            return problem;
+        var (text, release) = (
+            wording.Value.Length > 0 ? wording.Value : item.Words,
+            show ? Values.CustomerVisibility.Shown : Values.CustomerVisibility.KeptInside
+        );
         var version = 0;
         switch (kind)
         {
@@ -43,8 +59,22 @@ public static class OrderVisibility
                 files.First(f => f.Id == id).Release = release;
                 break;
         }
-        var target = kind switch { VisibilityKind.Finding => "finding", VisibilityKind.Cause => "concern", VisibilityKind.Note => "line", _ => "photo" };
-        order.Record(target, id, "release", "", $"{(show ? "the customer sees it" : "stays in the shop")}{(text.Length > 0 ? $": {text}" : "")}", version, actor);
+        var target = kind switch
+        {
+            VisibilityKind.Finding => "finding",
+            VisibilityKind.Cause => "concern",
+            VisibilityKind.Note => "line",
+            _ => "photo",
+        };
+        order.Record(
+            target,
+            id,
+            "release",
+            "",
+            $"{(show ? "the customer sees it" : "stays in the shop")}{(text.Length > 0 ? $": {text}" : "")}",
+            version,
+            actor
+        );
         return Result.Done;
     }
 }

@@ -13,8 +13,17 @@ public static class SelectionPricing
     /// <param name="pricing">The order's case.</param>
     /// <param name="approved">Jobs that are in whatever is chosen.</param>
     /// <param name="open">Jobs that can be chosen, in order.</param>
-    public static IReadOnlyList<SelectionTotals> All(PricingCase pricing, IReadOnlyList<Job> approved, IReadOnlyList<Job> open) => open.Count > MostPriced ? []
-        : [.. Enumerable.Range(0, 1 << open.Count).Select(bits => Of(pricing, approved, open, open.Where((_, i) => (bits & (1 << i)) != 0).Select(j => j.Id).ToHashSet()))];
+    public static IReadOnlyList<SelectionTotals> All(PricingCase pricing, IReadOnlyList<Job> approved, IReadOnlyList<Job> open) =>
+        open.Count > MostPriced
+            ? []
+            :
+            [
+                .. Enumerable
+                    .Range(0, 1 << open.Count)
+                    .Select(bits =>
+                        Of(pricing, approved, open, open.Where((_, i) => (bits & (1 << i)) != 0).Select(j => j.Id).ToHashSet())
+                    ),
+            ];
 
     /// <summary>One choice.</summary>
     /// <param name="pricing">The order's case.</param>
@@ -25,7 +34,12 @@ public static class SelectionPricing
     {
         var inside = open.Where(j => chosen.Contains(j.Id)).ToList();
         var result = OrderPricer.Price(pricing with { Include = JobSelection.Of(approved.Concat(inside).Select(OrderPricing.JobKey)) });
-        return new SelectionTotals([.. inside.Select(j => j.Id)], result.Total, result.Taxes.Sum(t => t.Amount), [.. open.Select(j => new JobAddition(j.Id, result.Of(j).AddsToTotal))]);
+        return new SelectionTotals(
+            [.. inside.Select(j => j.Id)],
+            result.Total,
+            result.Taxes.Sum(t => t.Amount),
+            [.. open.Select(j => new JobAddition(j.Id, result.Of(j).AddsToTotal))]
+        );
     }
 
     /// <summary>The case with lines left out.</summary>
@@ -34,11 +48,19 @@ public static class SelectionPricing
     /// <param name="out">Keys of the lines that are left out besides those that are out already.</param>
     public static PricingCase Without(Order order, PricingCase pricing, IReadOnlySet<long> @out)
     {
-        if (@out.Count == 0) return pricing;
+        if (@out.Count == 0)
+            return pricing;
         var left = order.OnJobs.SelectMany(j => j.OnLines).Where(l => @out.Contains(l.Id)).Select(OrderPricing.LineKey).ToHashSet();
         return pricing with
         {
-            Jobs = pricing.Jobs.Select(job => job with { Lines = job.Lines.Select(line => line with { Out = line.Out || left.Contains(line.Id) }).ToArray() }).ToArray(),
+            Jobs = pricing
+                .Jobs.Select(job =>
+                    job with
+                    {
+                        Lines = job.Lines.Select(line => line with { Out = line.Out || left.Contains(line.Id) }).ToArray(),
+                    }
+                )
+                .ToArray(),
         };
     }
 }

@@ -17,7 +17,19 @@ namespace Yardstick.Core.Approval;
 /// <param name="Credit">What is credited when its repair is approved, in words; empty for nothing.</param>
 /// <param name="Payer">Who pays, in words; empty for the customer.</param>
 /// <param name="Lines">Its lines.</param>
-public sealed record SnapshotJob(long Id, string Title, string Text, DecisionKind Decision, decimal Amount, decimal Adds, bool IsUnsafe, bool LinesOpen, string Credit, string Payer, IReadOnlyList<SnapshotLine> Lines)
+public sealed record SnapshotJob(
+    long Id,
+    string Title,
+    string Text,
+    DecisionKind Decision,
+    decimal Amount,
+    decimal Adds,
+    bool IsUnsafe,
+    bool LinesOpen,
+    string Credit,
+    string Payer,
+    IReadOnlyList<SnapshotLine> Lines
+)
 {
     /// <summary>Of a job with its figures.</summary>
     /// <param name="order">Its order.</param>
@@ -31,10 +43,33 @@ public sealed record SnapshotJob(long Id, string Title, string Text, DecisionKin
         {
             var priced = figures.Of(line);
             // A job at one price is decided as a whole (rules, What a job adds).
-            lines.Add(new SnapshotLine(line.Id, line.Description, DocumentMaker.QuantityOf(line, priced), job.FixedPrice is null ? priced?.Amount : null, line.IsExcluded,
-                job.LinesOpen && job.FixedPrice is null && line.Kind is LineKind.Part or LineKind.Labor or LineKind.Sublet, line.NoteVisibility == CustomerVisibility.Shown ? line.NoteForCustomer : "")
-            { Photos = photos[line.Id].ToList() });
+            lines.Add(
+                new SnapshotLine(
+                    line.Id,
+                    line.Description,
+                    DocumentMaker.QuantityOf(line, priced),
+                    job.FixedPrice is null ? priced?.Amount : null,
+                    line.IsExcluded,
+                    job.LinesOpen && job.FixedPrice is null && line.Kind is LineKind.Part or LineKind.Labor or LineKind.Sublet,
+                    line.NoteVisibility == CustomerVisibility.Shown ? line.NoteForCustomer : ""
+                )
+                {
+                    Photos = photos[line.Id].ToList(),
+                }
+            );
         }
-        return new SnapshotJob(job.Id, job.Title, job.CustomerText, job.Decision, figures.Subtotal, figures.AddsToTotal, job.IsUnsafe, job.LinesOpen && job.FixedPrice is null, job.CreditWords(order), job.PayerWords, lines);
+        return new SnapshotJob(
+            job.Id,
+            job.Title,
+            job.CustomerText,
+            job.Decision,
+            figures.Subtotal,
+            figures.AddsToTotal,
+            job.IsUnsafe,
+            job.LinesOpen && job.FixedPrice is null,
+            job.CreditWords(order),
+            job.PayerWords,
+            lines
+        );
     }
 }

@@ -15,12 +15,24 @@ namespace Yardstick.Core.Approval;
 /// <param name="Measured">What was measured, with its unit.</param>
 /// <param name="PhotoHash">Content hash of the photo, where there is one.</param>
 /// <param name="Release">What was decided about it.</param>
-public sealed record VisibilityItem(VisibilityKind Kind, long Id, string Where, string Text, string Words, Rating? Rating, string Measured, string? PhotoHash, CustomerVisibility Release)
+public sealed record VisibilityItem(
+    VisibilityKind Kind,
+    long Id,
+    string Where,
+    string Text,
+    string Words,
+    Rating? Rating,
+    string Measured,
+    string? PhotoHash,
+    CustomerVisibility Release
+)
 {
     /// <summary>Longest wording.</summary>
     public const int Longest = 2000;
 
-    /// <summary>Everything on an order that goes out only when somebody looked at it: findings, causes, notes, photos, in this order.</summary>
+    /// <summary>
+    /// Everything on an order that goes out only when somebody looked at it: findings, causes, notes, photos, in this order.
+    /// </summary>
     /// <param name="order">The order.</param>
     /// <param name="findings">Its findings.</param>
     /// <param name="files">Files on its lines.</param>
@@ -30,14 +42,56 @@ public sealed record VisibilityItem(VisibilityKind Kind, long Id, string Where, 
         var about = lines.ToDictionary(l => l.Id, l => l.Description);
         return
         [
-            .. findings.OrderBy(f => f.Id).Select(f => new VisibilityItem(VisibilityKind.Finding, f.Id, "", f.Text, f.ForCustomer, f.Rating, f.MeasuredWords, f.PhotoHash, f.Release)),
-            .. order.Concerns.Where(c => c.Cause.Length > 0).OrderBy(c => c.Position).Select(c => new VisibilityItem(VisibilityKind.Cause, c.Id, c.Complaint, c.Cause, c.Cause, null, "", null, c.CauseVisibility)),
-            .. lines.Where(l => l.NoteForCustomer.Length > 0).Select(l => new VisibilityItem(VisibilityKind.Note, l.Id, l.Description, l.NoteForCustomer, l.NoteForCustomer, null, "", null, l.NoteVisibility)),
-            .. files.Where(f => f.Kind == RecordKind.Line && f.IsPicture && f.RemovedAt is null && about.ContainsKey(f.TargetId)).OrderBy(f => f.Id)
+            .. findings
+                .OrderBy(f => f.Id)
+                .Select(f => new VisibilityItem(
+                    VisibilityKind.Finding,
+                    f.Id,
+                    "",
+                    f.Text,
+                    f.ForCustomer,
+                    f.Rating,
+                    f.MeasuredWords,
+                    f.PhotoHash,
+                    f.Release
+                )),
+            .. order
+                .Concerns.Where(c => c.Cause.Length > 0)
+                .OrderBy(c => c.Position)
+                .Select(c => new VisibilityItem(
+                    VisibilityKind.Cause,
+                    c.Id,
+                    c.Complaint,
+                    c.Cause,
+                    c.Cause,
+                    null,
+                    "",
+                    null,
+                    c.CauseVisibility
+                )),
+            .. lines
+                .Where(l => l.NoteForCustomer.Length > 0)
+                .Select(l => new VisibilityItem(
+                    VisibilityKind.Note,
+                    l.Id,
+                    l.Description,
+                    l.NoteForCustomer,
+                    l.NoteForCustomer,
+                    null,
+                    "",
+                    null,
+                    l.NoteVisibility
+                )),
+            .. files
+                .Where(f => f.Kind == RecordKind.Line && f.IsPicture && f.RemovedAt is null && about.ContainsKey(f.TargetId))
+                .OrderBy(f => f.Id)
                 .Select(f => new VisibilityItem(VisibilityKind.Photo, f.Id, about[f.TargetId], "", "", null, "", f.Hash, f.Release)),
         ];
     }
 
     /// <summary>Reads the wording that somebody mended; the empty text leaves it as it is.</summary>
-    public static Result<string> Wording(string? words) => (words ?? "").Trim() is { Length: <= Longest } text ? text : new Problem("release.long", "At most 2,000 characters go out to the customer.", "words");
+    public static Result<string> Wording(string? words) =>
+        (words ?? "").Trim() is { Length: <= Longest } text
+            ? text
+            : new Problem("release.long", "At most 2,000 characters go out to the customer.", "words");
 }

@@ -7,24 +7,34 @@ public class CardCharge
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>Sent with every try, so that the card is charged once.</summary>
     public Guid IdempotencyKey { get; init; }
+
     /// <summary>The invoice.</summary>
     public long InvoiceId { get; init; }
+
     /// <summary>Amount; negative for a refund.</summary>
     public Money Amount { get; init; }
+
     /// <summary>Where it is.</summary>
     public CardChargeState State { get; internal set; }
+
     /// <summary>The terminal's reference.</summary>
     public string Reference { get; internal set; } = "";
+
     /// <summary>Last four of the card.</summary>
     public string CardEnding { get; internal set; } = "";
+
     /// <summary>What the terminal said when it refused.</summary>
     public string Message { get; internal set; } = "";
+
     /// <summary>When it was begun, UTC.</summary>
     public Instant At { get; init; }
+
     /// <summary>Who began it.</summary>
     public long ById { get; init; }
+
     /// <summary>When it first went to the terminal, UTC; null while it never did. From then on it is looked up, not sent.</summary>
     public Instant? HandedOverAt { get; internal set; }
 
@@ -33,17 +43,31 @@ public class CardCharge
 
     /// <summary>Writes down a charge, or with a negative amount a refund, before it goes to the terminal.</summary>
     public static CardCharge Begin(long invoiceId, Money amount, Actor actor) =>
-        new() { IdempotencyKey = Guid.NewGuid(), InvoiceId = invoiceId, Amount = amount, State = CardChargeState.Pending, At = actor.At, ById = actor.StaffId };
+        new()
+        {
+            IdempotencyKey = Guid.NewGuid(),
+            InvoiceId = invoiceId,
+            Amount = amount,
+            State = CardChargeState.Pending,
+            At = actor.At,
+            ById = actor.StaffId,
+        };
 
     /// <summary>Settles it without the terminal: the invoice was paid otherwise before it went there.</summary>
     internal void CallOff() => (State, Message) = (CardChargeState.NotMade, "The invoice was paid meanwhile, so the card was not charged.");
 
-    /// <summary>Whether it was begun so long ago without going to the terminal that nobody stands there with a card any more. A refund needs none.</summary>
+    /// <summary>
+    /// Whether it was begun so long ago without going to the terminal that nobody stands there with a card any more. A refund needs none.
+    /// </summary>
     /// <param name="utcNow">Now, UTC.</param>
     internal bool IsTooLate(Instant utcNow) => HandedOverAt is null && Amount.Cents > 0 && utcNow >= At + OnItsWay;
 
     /// <summary>Settles it without the terminal: the program stopped before it went there.</summary>
-    internal void CallOffLate() => (State, Message) = (CardChargeState.NotMade, "The program stopped before the terminal was asked, so the card was not charged. Start again.");
+    internal void CallOffLate() =>
+        (State, Message) = (
+            CardChargeState.NotMade,
+            "The program stopped before the terminal was asked, so the card was not charged. Start again."
+        );
 
     /// <summary>Whether "unknown" from the terminal can be believed by now.</summary>
     /// <param name="utcNow">Now, UTC.</param>
@@ -58,7 +82,8 @@ public class CardCharge
     public void NotAnswered(string why)
     {
         if (State == CardChargeState.Pending)
-            Message = $"The card terminal {why}. The charge of {Amount} is neither known to be made nor not; look it up again before anything else.";
+            Message =
+                $"The card terminal {why}. The charge of {Amount} is neither known to be made nor not; look it up again before anything else.";
     }
 
     /// <summary>The terminal told what became of it. That it knows nothing of it counts only after <see cref="OnItsWay"/>.</summary>
@@ -69,8 +94,11 @@ public class CardCharge
     /// <param name="utcNow">Now, UTC.</param>
     public void Answered(CardChargeState state, string reference, string cardEnding, string message, Instant utcNow)
     {
-        if (State != CardChargeState.Pending) return;
-        if (state == CardChargeState.NotMade && !UnknownMeansNotMade(utcNow)) NotAnswered("does not know this charge yet");
-        else (State, Reference, CardEnding, Message) = (state, reference, cardEnding, message);
+        if (State != CardChargeState.Pending)
+            return;
+        if (state == CardChargeState.NotMade && !UnknownMeansNotMade(utcNow))
+            NotAnswered("does not know this charge yet");
+        else
+            (State, Reference, CardEnding, Message) = (state, reference, cardEnding, message);
     }
 }

@@ -12,22 +12,35 @@ public static class ClosingBlockers
     /// <param name="policy">The policy that prices it.</param>
     /// <param name="partOrders">Purchase orders that hold its lines.</param>
     /// <param name="onTheClock">Names of people still on its clock.</param>
-    public static IReadOnlyList<ClosingBlocker> Of(Order order, ShopPolicy policy, IReadOnlyList<PurchaseOrder> partOrders, IReadOnlyList<string> onTheClock)
+    public static IReadOnlyList<ClosingBlocker> Of(
+        Order order,
+        ShopPolicy policy,
+        IReadOnlyList<PurchaseOrder> partOrders,
+        IReadOnlyList<string> onTheClock
+    )
     {
         var found = new List<ClosingBlocker>();
-        if (!order.ApprovedJobs.Any()) found.Add(new("order.nothing", "Nothing is approved, so there is nothing to invoice; record the customer's answer first."));
+        if (!order.ApprovedJobs.Any())
+            found.Add(new("order.nothing", "Nothing is approved, so there is nothing to invoice; record the customer's answer first."));
         foreach (var job in order.OnJobs.Where(j => j.Decision == DecisionKind.Proposed))
             found.Add(new("job.undecided", $"\"{job.Title}\" has no answer yet; approve, decline or defer it.", job.Id));
         foreach (var job in order.ApprovedJobs.Where(j => j.Progress != JobProgress.Finished && !order.CounterSale))
             found.Add(new("job.open", $"\"{job.Title}\" is approved but not finished; finish it or record a new answer.", job.Id));
-        foreach (var line in order.ApprovedJobs.SelectMany(j => j.OnLines).OfType<PartLine>().Where(l => l.IsOpen)) found.Add(PartObstacle(line, partOrders));
-        foreach (var name in onTheClock) found.Add(new("clock.running", $"{name} is still on this car's clock; clock off first."));
+        foreach (var line in order.ApprovedJobs.SelectMany(j => j.OnLines).OfType<PartLine>().Where(l => l.IsOpen))
+            found.Add(PartObstacle(line, partOrders));
+        foreach (var name in onTheClock)
+            found.Add(new("clock.running", $"{name} is still on this car's clock; clock off first."));
         if (order.VehicleId is not null && order.OdometerIn is null)
             found.Add(new("odometer.in", "The odometer reading at arrival is missing.", Field: "odometerIn"));
         if (order.VehicleId is not null && order.OdometerOut is null)
             found.Add(new("odometer.out", "The odometer reading at the end is missing; type it on the sheet.", Field: "odometerOut"));
         if (order.PastCeiling(policy))
-            found.Add(new("order.ceiling", $"The approved work comes to {order.ApprovedTotal}, but {order.AmountAgreed} was agreed to; ask the customer again."));
+            found.Add(
+                new(
+                    "order.ceiling",
+                    $"The approved work comes to {order.ApprovedTotal}, but {order.AmountAgreed} was agreed to; ask the customer again."
+                )
+            );
         return found;
     }
 
@@ -36,13 +49,30 @@ public static class ClosingBlockers
     /// <param name="partOrders">Purchase orders that hold its lines.</param>
     /// <param name="onTheClock">Names of people still on its clock.</param>
     /// <param name="ending">It is to be ended; one that is made void may have approved work.</param>
-    public static IReadOnlyList<ClosingBlocker> Hanging(this Order order, IReadOnlyList<PurchaseOrder> partOrders, IReadOnlyList<string> onTheClock, bool ending = false)
+    public static IReadOnlyList<ClosingBlocker> Hanging(
+        this Order order,
+        IReadOnlyList<PurchaseOrder> partOrders,
+        IReadOnlyList<string> onTheClock,
+        bool ending = false
+    )
     {
         var found = new List<ClosingBlocker>();
-        if (ending) found.AddRange(order.ApprovedJobs.Select(Order.Approved));
-        foreach (var name in onTheClock) found.Add(new("clock.running", $"{name} is still on this car's clock; clock off first. The time stays on record."));
-        foreach (var (on, part) in partOrders.Where(p => p.IsOpen).SelectMany(p => p.Lines.Where(l => l.OrderId == order.Id && l.Awaited).Select(l => (p, l))))
-            found.Add(new("part.coming", $"\"{part.Description}\" is on the way, on purchase order {on.Number}; call it off or receive it into stock under Parts.", LineId: part.LineId));
+        if (ending)
+            found.AddRange(order.ApprovedJobs.Select(Order.Approved));
+        foreach (var name in onTheClock)
+            found.Add(new("clock.running", $"{name} is still on this car's clock; clock off first. The time stays on record."));
+        foreach (
+            var (on, part) in partOrders
+                .Where(p => p.IsOpen)
+                .SelectMany(p => p.Lines.Where(l => l.OrderId == order.Id && l.Awaited).Select(l => (p, l)))
+        )
+            found.Add(
+                new(
+                    "part.coming",
+                    $"\"{part.Description}\" is on the way, on purchase order {on.Number}; call it off or receive it into stock under Parts.",
+                    LineId: part.LineId
+                )
+            );
         foreach (var line in order.Jobs.SelectMany(j => j.Lines).OfType<PartLine>().Where(l => l.ReceivedQuantity > 0))
             found.Add(new("part.here", $"\"{line.Description}\" is here for this order; put it into stock.", line.JobId, line.Id));
         return found;
@@ -52,7 +82,17 @@ public static class ClosingBlockers
     {
         var on = partOrders.FirstOrDefault(o => o.IsOpen && o.Lines.Any(l => l.LineId == line.Id && l.Awaited));
         return on is null
-            ? new("part.needed", $"\"{line.Description}\" is neither in stock nor ordered; order it under Parts or switch the line out.", line.JobId, line.Id)
-            : new("part.coming", $"\"{line.Description}\" is on purchase order {on.Number} and not received; receive it under Parts.", line.JobId, line.Id);
+            ? new(
+                "part.needed",
+                $"\"{line.Description}\" is neither in stock nor ordered; order it under Parts or switch the line out.",
+                line.JobId,
+                line.Id
+            )
+            : new(
+                "part.coming",
+                $"\"{line.Description}\" is on purchase order {on.Number} and not received; receive it under Parts.",
+                line.JobId,
+                line.Id
+            );
     }
 }

@@ -2,12 +2,19 @@ using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Billing;
 
-/// <summary>What stands on one invoice: what was paid, what is under way at the card terminal, and so what may be taken or has to go back.</summary>
+/// <summary>
+/// What stands on one invoice: what was paid, what is under way at the card terminal, and so what may be taken or has to go back.
+/// </summary>
 /// <param name="Invoice">The invoice.</param>
 /// <param name="Reversed">It was taken back whole: nothing is owed on it any more.</param>
 /// <param name="Payments">All its payments and refunds.</param>
 /// <param name="Charges">All its card charges.</param>
-public sealed record InvoiceAccount(Invoice Invoice, bool Reversed, IReadOnlyCollection<Payment> Payments, IReadOnlyCollection<CardCharge> Charges)
+public sealed record InvoiceAccount(
+    Invoice Invoice,
+    bool Reversed,
+    IReadOnlyCollection<Payment> Payments,
+    IReadOnlyCollection<CardCharge> Charges
+)
 {
     /// <summary>What came, less what went back.</summary>
     public Money Paid => Sum(Payments.Select(p => p.Amount));
@@ -30,14 +37,17 @@ public sealed record InvoiceAccount(Invoice Invoice, bool Reversed, IReadOnlyCol
 
     /// <summary>Takes cash: what is owed is kept, the rest is change.</summary>
     /// <param name="tendered">What was handed over, as typed.</param>
-    /// <param name="despiteCharge">Somebody chose to take cash although a charge is open; if it turns out to be made, it is given back.</param>
+    /// <param name="despiteCharge">Somebody chose to take cash although a charge is open; if it turns out to be made, it is given
+    /// back.</param>
     /// <param name="actor">Who takes it.</param>
     public Result<Payment> TakeCash(string? tendered, bool despiteCharge, Actor actor)
     {
         if (PendingCharge is { } open && !despiteCharge)
         {
-            return new Problem("charge.pending",
-                $"A card charge of {open.Amount} is not settled; look it up first, or take cash knowing that the charge is given back if it was made.");
+            return new Problem(
+                "charge.pending",
+                $"A card charge of {open.Amount} is not settled; look it up first, or take cash knowing that the charge is given back if it was made."
+            );
         }
         return Payment.Cash(Invoice, Balance, tendered, actor.StaffId, actor.At);
     }
@@ -46,7 +56,8 @@ public sealed record InvoiceAccount(Invoice Invoice, bool Reversed, IReadOnlyCol
     /// <param name="actor">Who begins it.</param>
     public Result<CardCharge> BeginCharge(Actor actor)
     {
-        if (Balance.Cents <= 0) return new Problem("payment.paid", "Nothing is owed on this invoice.");
+        if (Balance.Cents <= 0)
+            return new Problem("payment.paid", "Nothing is owed on this invoice.");
         return PendingCharge ?? CardCharge.Begin(Invoice.Id, Balance, actor);
     }
 
@@ -59,8 +70,10 @@ public sealed record InvoiceAccount(Invoice Invoice, bool Reversed, IReadOnlyCol
     /// <param name="actor">Who.</param>
     public Result<(Payment? Cash, CardCharge? Refund)> GiveBack(PaymentMethod method, Actor actor)
     {
-        if (Surplus.Cents == 0) return new Problem("refund.none", "Nothing was paid too much on this invoice, or it is on its way back already.");
-        if (method == PaymentMethod.Card) return (null, CardCharge.Begin(Invoice.Id, -Surplus, actor));
+        if (Surplus.Cents == 0)
+            return new Problem("refund.none", "Nothing was paid too much on this invoice, or it is on its way back already.");
+        if (method == PaymentMethod.Card)
+            return (null, CardCharge.Begin(Invoice.Id, -Surplus, actor));
         return (Payment.CashBack(Invoice, Surplus, actor), null);
     }
 
@@ -71,27 +84,32 @@ public sealed record InvoiceAccount(Invoice Invoice, bool Reversed, IReadOnlyCol
     /// <param name="utcNow">Now, UTC.</param>
     public void HandOver(CardCharge charge, Instant utcNow)
     {
-        if (charge.IsTooLate(utcNow)) charge.CallOffLate();
-        else if (MayGo(charge)) charge.HandOver(utcNow);
-        else charge.CallOff();
+        if (charge.IsTooLate(utcNow))
+            charge.CallOffLate();
+        else if (MayGo(charge))
+            charge.HandOver(utcNow);
+        else
+            charge.CallOff();
     }
 
     /// <summary>A charge that the terminal made becomes a payment.</summary>
     /// <param name="charge">A charge of this invoice.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public Payment Charged(CardCharge charge, Instant utcNow) => new()
-    {
-        OrderId = Invoice.OrderId,
-        InvoiceId = Invoice.Id,
-        Method = PaymentMethod.Card,
-        Amount = charge.Amount,
-        CardChargeId = charge.Id,
-        At = utcNow,
-        ById = charge.ById,
-    };
+    public Payment Charged(CardCharge charge, Instant utcNow) =>
+        new()
+        {
+            OrderId = Invoice.OrderId,
+            InvoiceId = Invoice.Id,
+            Method = PaymentMethod.Card,
+            Amount = charge.Amount,
+            CardChargeId = charge.Id,
+            At = utcNow,
+            ById = charge.ById,
+        };
 
     /// <summary>Whether anything can be paid on it; refused with <c>invoice.reversed</c>.</summary>
-    public Result Payable() => Reversed ? new Problem("invoice.reversed", "This invoice was reversed; nothing is owed on it.") : Result.Done;
+    public Result Payable() =>
+        Reversed ? new Problem("invoice.reversed", "This invoice was reversed; nothing is owed on it.") : Result.Done;
 
     /// <summary>Takes the whole invoice back: a credit note of the same figures, and whatever was paid goes back the way it came.</summary>
     /// <param name="reason">Why, 1 to 500 characters.</param>
@@ -119,18 +137,27 @@ public sealed record InvoiceAccount(Invoice Invoice, bool Reversed, IReadOnlyCol
         };
         var cash = Sum(Payments.Where(p => p.Method == PaymentMethod.Cash).Select(p => p.Amount));
         var back = cash.Cents > 0 ? Payment.CashBack(Invoice, cash, actor) : null;
-        var refunds = Payments.Where(p => p.Method == PaymentMethod.Card && p.Amount.Cents > 0).Select(p => CardCharge.Begin(Invoice.Id, -p.Amount, actor));
+        var refunds = Payments
+            .Where(p => p.Method == PaymentMethod.Card && p.Amount.Cents > 0)
+            .Select(p => CardCharge.Begin(Invoice.Id, -p.Amount, actor));
         return new InvoiceReversal(credit, back, [.. refunds]);
     }
 
-    /// <summary>Whether the invoice can be taken back. Refuses with <c>reverse.reason</c>, <c>text.long</c>, <c>invoice.reversed</c> and <c>charge.pending</c>.</summary>
+    /// <summary>
+    /// Whether the invoice can be taken back. Refuses with <c>reverse.reason</c>, <c>text.long</c>, <c>invoice.reversed</c> and
+    /// <c>charge.pending</c>.
+    /// </summary>
     /// <param name="reason">Why, as typed.</param>
     public Result MayReverse(string? reason)
     {
-        if (string.IsNullOrWhiteSpace(reason)) return new Problem("reverse.reason", "Say why the invoice is taken back.", "reason");
-        if (reason.Length > 500) return new Problem("text.long", "A reason can have at most 500 characters.", "reason");
-        if (Reversed) return new Problem("invoice.reversed", "This invoice was reversed already.");
-        if (Charges.Any(c => c.State == CardChargeState.Pending)) return new Problem("charge.pending", "A card charge for this invoice is not settled; look it up first.");
+        if (string.IsNullOrWhiteSpace(reason))
+            return new Problem("reverse.reason", "Say why the invoice is taken back.", "reason");
+        if (reason.Length > 500)
+            return new Problem("text.long", "A reason can have at most 500 characters.", "reason");
+        if (Reversed)
+            return new Problem("invoice.reversed", "This invoice was reversed already.");
+        if (Charges.Any(c => c.State == CardChargeState.Pending))
+            return new Problem("charge.pending", "A card charge for this invoice is not settled; look it up first.");
         return Result.Done;
     }
 }

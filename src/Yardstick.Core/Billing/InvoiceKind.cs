@@ -5,6 +5,7 @@ public enum InvoiceKind
 {
     /// <summary>An invoice.</summary>
     Invoice,
+
     /// <summary>Takes back an invoice.</summary>
     CreditNote,
 }

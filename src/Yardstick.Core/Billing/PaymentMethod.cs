@@ -5,6 +5,7 @@ public enum PaymentMethod
 {
     /// <summary>Cash.</summary>
     Cash,
+
     /// <summary>Card through the terminal.</summary>
     Card,
 }

@@ -12,9 +12,15 @@ public partial class Customer
     /// <param name="localNow">Wall time, from which words such as tomorrow count.</param>
     public Result<FieldChange> Set(string field, string? text, LocalDateTime localNow)
     {
-        if (Shown(field) is not { } old) return new Problem("customer.field", $"A customer has no field \"{field}\".", field);
+        if (Shown(field) is not { } old)
+            return new Problem("customer.field", $"A customer has no field \"{field}\".", field);
         var (typed, empty) = ((text ?? "").Trim(), string.IsNullOrWhiteSpace(text));
-        if (typed.Length > (field is "notes" or "address" ? 4000 : 200)) return new Problem("text.long", $"At most {(field is "notes" or "address" ? "4,000" : "200")} characters are kept here.", field);
+        if (typed.Length > (field is "notes" or "address" ? 4000 : 200))
+            return new Problem(
+                "text.long",
+                $"At most {(field is "notes" or "address" ? "4,000" : "200")} characters are kept here.",
+                field
+            );
         var problem = field switch
         {
             "firstName" => Named(field, () => FirstName = Clean(text)),
@@ -33,42 +39,46 @@ public partial class Customer
             "partsDiscountPercent" when empty => Kept(() => PartsDiscountPercent = 0),
             "partsDiscountPercent" => Percent(text, field),
             "creditDays" when empty => Kept(() => CreditDays = null),
-            "creditDays" => int.TryParse(typed, NumberStyles.None, CultureInfo.InvariantCulture, out var days) && days <= 365 ? Kept(() => CreditDays = days)
+            "creditDays" => int.TryParse(typed, NumberStyles.None, CultureInfo.InvariantCulture, out var days) && days <= 365
+                ? Kept(() => CreditDays = days)
                 : new Problem("customer.creditDays", "Type the days until an invoice is due, from 0 to 365.", field),
             "creditLimit" when empty => Kept(() => CreditLimit = null),
             _ => Figure(NumberInput.Amount(text, field), v => CreditLimit = v),
         };
-        if (problem is not null) return problem;
+        if (problem is not null)
+            return problem;
         Version++;
         return new FieldChange(field, old, Shown(field)!);
     }
 
     /// <summary>A field as it is shown; null where there is none of that name.</summary>
-    public string? Shown(string field) => field switch
-    {
-        "firstName" => FirstName,
-        "lastName" => LastName,
-        "businessName" => BusinessName,
-        "address" => Address,
-        "alert" => Alert,
-        "notes" => Notes,
-        "doNotServe" => DoNotServe,
-        "source" => Source,
-        "taxExempt" => TaxExempt,
-        "taxCertificate" => TaxCertificate,
-        "taxExemptUntil" => TaxExemptUntil?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) ?? "",
-        "laborRateName" => LaborRateName,
-        "partsDiscountPercent" => PartsDiscountPercent == 0 ? "" : PartsDiscountPercent.ToString("0.###", CultureInfo.InvariantCulture),
-        "creditDays" => CreditDays?.ToString(CultureInfo.InvariantCulture) ?? "",
-        "creditLimit" => CreditLimit?.ToString("0.00", CultureInfo.InvariantCulture) ?? "",
-        _ => null,
-    };
+    public string? Shown(string field) =>
+        field switch
+        {
+            "firstName" => FirstName,
+            "lastName" => LastName,
+            "businessName" => BusinessName,
+            "address" => Address,
+            "alert" => Alert,
+            "notes" => Notes,
+            "doNotServe" => DoNotServe,
+            "source" => Source,
+            "taxExempt" => TaxExempt,
+            "taxCertificate" => TaxCertificate,
+            "taxExemptUntil" => TaxExemptUntil?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) ?? "",
+            "laborRateName" => LaborRateName,
+            "partsDiscountPercent" => PartsDiscountPercent == 0 ? "" : PartsDiscountPercent.ToString("0.###", CultureInfo.InvariantCulture),
+            "creditDays" => CreditDays?.ToString(CultureInfo.InvariantCulture) ?? "",
+            "creditLimit" => CreditLimit?.ToString("0.00", CultureInfo.InvariantCulture) ?? "",
+            _ => null,
+        };
 
     private Problem? Named(string field, Action set)
     {
         var before = (FirstName, LastName, BusinessName, IsBusiness);
         set();
-        if (DisplayName.Length > 0) return null;
+        if (DisplayName.Length > 0)
+            return null;
         (FirstName, LastName, BusinessName, IsBusiness) = before;
         return new Problem("customer.name", "A customer needs a name; type at least a last name or a business.", field);
     }
@@ -76,7 +86,8 @@ public partial class Customer
     private Problem? Percent(string? text, string field)
     {
         var percent = NumberInput.Percent(text, field);
-        if (percent.Ok && percent.Value > 100) return new Problem("figure.range", "A discount can't be above 100 percent.", field);
+        if (percent.Ok && percent.Value > 100)
+            return new Problem("figure.range", "A discount can't be above 100 percent.", field);
         return Figure(percent, v => PartsDiscountPercent = v);
     }
 
@@ -88,7 +99,8 @@ public partial class Customer
 
     private static Problem? Figure<T>(Result<T> figure, Action<T> set)
     {
-        if (figure.Ok) set(figure.Value);
+        if (figure.Ok)
+            set(figure.Value);
         return figure.Problem;
     }
 
@@ -101,30 +113,53 @@ public partial class Customer
     public Result<FieldChange> SetItem(string list, long? id, string field, string? text, string country)
     {
         var typed = (text ?? "").Trim();
-        if (typed.Length > (field == "address" ? 2000 : 254)) return new Problem("text.long", "This is too long to be kept here.", field);
+        if (typed.Length > (field == "address" ? 2000 : 254))
+            return new Problem("text.long", "This is too long to be kept here.", field);
         var change = list switch
         {
             "phones" => Item(Phones, id, p => p.Id, () => Number(typed, country), (p, v) => SetPhone(p, field, v, country)),
             "emails" => Item(Emails, id, e => e.Id, () => NewEmail(typed), (e, v) => SetEmail(e, field, v)),
-            "contacts" => Item(Contacts, id, c => c.Id, () => typed.Length == 0 ? Nameless(field) : new CustomerContact { Name = typed }, (c, v) => SetContact(c, field, v, country)),
-            "sites" => Item(Sites, id, s => s.Id, () => typed.Length == 0 ? Nameless(field) : new CustomerSite { Name = typed }, (s, v) => SetSite(s, field, v)),
+            "contacts" => Item(
+                Contacts,
+                id,
+                c => c.Id,
+                () => typed.Length == 0 ? Nameless(field) : new CustomerContact { Name = typed },
+                (c, v) => SetContact(c, field, v, country)
+            ),
+            "sites" => Item(
+                Sites,
+                id,
+                s => s.Id,
+                () => typed.Length == 0 ? Nameless(field) : new CustomerSite { Name = typed },
+                (s, v) => SetSite(s, field, v)
+            ),
             "rates" => Item(Rates, id, r => r.Id, () => NewRate(typed, field), (r, v) => SetRate(r, field, v)),
             _ => new Problem("customer.field", $"A customer has no list \"{list}\".", field),
         };
-        if (change.Problem is { } problem) return problem;
+        if (change.Problem is { } problem)
+            return problem;
         Version++;
         return new FieldChange($"{list}.{field}", change.Value.Old, change.Value.New);
 
-        Result<(string Old, string New)> Item<T>(List<T> items, long? key, Func<T, long> keyOf, Func<Result<T>> make, Func<T, string, Result<string>> set) where T : class
+        Result<(string Old, string New)> Item<T>(
+            List<T> items,
+            long? key,
+            Func<T, long> keyOf,
+            Func<Result<T>> make,
+            Func<T, string, Result<string>> set
+        )
+            where T : class
         {
             if (key is null)
             {
                 var made = make();
-                if (made.Problem is { } refused) return refused;
+                if (made.Problem is { } refused)
+                    return refused;
                 items.Add(made.Value);
                 return ("", typed);
             }
-            if (items.Find(i => keyOf(i) == key) is not { } item) return new Problem("item.gone", "Somebody took this row away.");
+            if (items.Find(i => keyOf(i) == key) is not { } item)
+                return new Problem("item.gone", "Somebody took this row away.");
             var old = set(item, typed);
             return old.Problem is { } wrong ? wrong : (old.Value, typed);
         }
@@ -143,13 +178,16 @@ public partial class Customer
             "rates" => Take(Rates, r => r.Id, r => r.Name),
             _ => null,
         };
-        if (gone is null) return new Problem("item.gone", "Somebody took this row away already.");
+        if (gone is null)
+            return new Problem("item.gone", "Somebody took this row away already.");
         Version++;
         return new FieldChange(list, gone, "");
 
-        string? Take<T>(List<T> items, Func<T, long> keyOf, Func<T, string> words) where T : class
+        string? Take<T>(List<T> items, Func<T, long> keyOf, Func<T, string> words)
+            where T : class
         {
-            if (items.Find(i => keyOf(i) == id) is not { } item) return null;
+            if (items.Find(i => keyOf(i) == id) is not { } item)
+                return null;
             items.Remove(item);
             return words(item);
         }
@@ -160,8 +198,10 @@ public partial class Customer
     private Result<CustomerPhone> Number(string typed, string country)
     {
         var number = PhoneNumber.Parse(typed, country, "number");
-        if (number.Problem is { } problem) return problem;
-        if (Phones.Exists(p => p.Number == number.Value.E164)) return new Problem("phone.twice", "This number is on file for them already.", "number");
+        if (number.Problem is { } problem)
+            return problem;
+        if (Phones.Exists(p => p.Number == number.Value.E164))
+            return new Problem("phone.twice", "This number is on file for them already.", "number");
         return new CustomerPhone { Number = number.Value.E164, Purpose = Phones.Count == 0 ? "mobile" : "" };
     }
 
@@ -172,16 +212,30 @@ public partial class Customer
         {
             case "number":
                 var number = PhoneNumber.Parse(typed, country, field);
-                if (number.Problem is { } problem) return problem;
+                if (number.Problem is { } problem)
+                    return problem;
                 (old, phone.Number) = (phone.Number, number.Value.E164);
                 return old;
             case "purpose":
                 (old, phone.Purpose) = (phone.Purpose, typed);
                 return old;
             case "texts":
-                (old, phone.Texts) = (phone.Texts is { } may ? may ? "yes" : "no" : "", typed switch { "yes" => true, "no" => false, _ => null });
+                (old, phone.Texts) = (
+                    phone.Texts is { } may
+                        ? may
+                            ? "yes"
+                            : "no"
+                        : "",
+                    typed switch
+                    {
+                        "yes" => true,
+                        "no" => false,
+                        _ => null,
+                    }
+                );
                 return old;
-            default: return new Problem("customer.field", $"A phone has no field \"{field}\".", field);
+            default:
+                return new Problem("customer.field", $"A phone has no field \"{field}\".", field);
         }
     }
 
@@ -200,7 +254,8 @@ public partial class Customer
             return old;
         }
         var address = EmailAddress.Parse(typed, field);
-        if (address.Problem is { } problem) return problem;
+        if (address.Problem is { } problem)
+            return problem;
         (old, email.Address) = (email.Address, address.Value.Text);
         return old;
     }
@@ -210,21 +265,31 @@ public partial class Customer
         string old;
         switch (field)
         {
-            case "name" when typed.Length == 0: return Nameless(field);
-            case "name": (old, contact.Name) = (contact.Name, typed); return old;
-            case "role": (old, contact.Role) = (contact.Role, typed); return old;
-            case "copied": (old, contact.Copied) = (contact.Copied ? "yes" : "no", typed == "yes"); return old;
+            case "name" when typed.Length == 0:
+                return Nameless(field);
+            case "name":
+                (old, contact.Name) = (contact.Name, typed);
+                return old;
+            case "role":
+                (old, contact.Role) = (contact.Role, typed);
+                return old;
+            case "copied":
+                (old, contact.Copied) = (contact.Copied ? "yes" : "no", typed == "yes");
+                return old;
             case "phone":
                 var number = typed.Length == 0 ? (Result<PhoneNumber>)new PhoneNumber("") : PhoneNumber.Parse(typed, country, field);
-                if (number.Problem is { } noNumber) return noNumber;
+                if (number.Problem is { } noNumber)
+                    return noNumber;
                 (old, contact.Phone) = (contact.Phone, number.Value.E164);
                 return old;
             case "email":
                 var address = typed.Length == 0 ? (Result<EmailAddress>)new EmailAddress("") : EmailAddress.Parse(typed, field);
-                if (address.Problem is { } noAddress) return noAddress;
+                if (address.Problem is { } noAddress)
+                    return noAddress;
                 (old, contact.Email) = (contact.Email, address.Value.Text);
                 return old;
-            default: return new Problem("customer.field", $"A contact has no field \"{field}\".", field);
+            default:
+                return new Problem("customer.field", $"A contact has no field \"{field}\".", field);
         }
     }
 
@@ -236,23 +301,29 @@ public partial class Customer
             (old, site.Address) = (site.Address, typed);
             return old;
         }
-        if (typed.Length == 0) return Nameless(field);
+        if (typed.Length == 0)
+            return Nameless(field);
         (old, site.Name) = (site.Name, typed);
         return old;
     }
 
     private Result<CustomerRate> NewRate(string typed, string field)
     {
-        if (typed.Length == 0) return Nameless(field);
-        return Rates.Exists(r => r.Name == typed) ? new Problem("rate.twice", $"The account has a number of its own for {typed} already.", field) : new CustomerRate { Name = typed };
+        if (typed.Length == 0)
+            return Nameless(field);
+        return Rates.Exists(r => r.Name == typed)
+            ? new Problem("rate.twice", $"The account has a number of its own for {typed} already.", field)
+            : new CustomerRate { Name = typed };
     }
 
     private static Result<string> SetRate(CustomerRate rate, string field, string typed)
     {
         var old = rate.Rate.ToString("0.00##", CultureInfo.InvariantCulture);
-        if (field != "rate") return new Problem("customer.field", "Only the amount of a rate can be changed.", field);
+        if (field != "rate")
+            return new Problem("customer.field", "Only the amount of a rate can be changed.", field);
         var amount = NumberInput.Amount(typed, field, 4);
-        if (amount.Problem is { } problem) return problem;
+        if (amount.Problem is { } problem)
+            return problem;
         rate.Rate = amount.Value;
         return old;
     }

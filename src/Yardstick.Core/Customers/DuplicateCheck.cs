@@ -14,9 +14,19 @@ public static class DuplicateCheck
         if (one.BusinessName.Length > 0 && other.BusinessName.Length > 0)
             return NameSimilarity.Distance(NameSimilarity.Plain(one.BusinessName), NameSimilarity.Plain(other.BusinessName)) <= 2;
         var (last, otherLast) = (NameSimilarity.Plain(one.LastName), NameSimilarity.Plain(other.LastName));
-        if (last.Length == 0 || otherLast.Length == 0 || NameSimilarity.Distance(last, otherLast) > NameSimilarity.Allowed(Math.Min(last.Length, otherLast.Length))) return false;
+        if (
+            last.Length == 0
+            || otherLast.Length == 0
+            || NameSimilarity.Distance(last, otherLast) > NameSimilarity.Allowed(Math.Min(last.Length, otherLast.Length))
+        )
+            return false;
         var (first, otherFirst) = (NameSimilarity.Plain(one.FirstName), NameSimilarity.Plain(other.FirstName));
-        return first.Length > 0 && otherFirst.Length > 0
-            && (first.StartsWith(otherFirst, StringComparison.Ordinal) || otherFirst.StartsWith(first, StringComparison.Ordinal) || NameSimilarity.Distance(first, otherFirst) <= NameSimilarity.Allowed(Math.Min(first.Length, otherFirst.Length)));
+        return first.Length > 0
+            && otherFirst.Length > 0
+            && (
+                first.StartsWith(otherFirst, StringComparison.Ordinal)
+                || otherFirst.StartsWith(first, StringComparison.Ordinal)
+                || NameSimilarity.Distance(first, otherFirst) <= NameSimilarity.Allowed(Math.Min(first.Length, otherFirst.Length))
+            );
     }
 }

@@ -5,12 +5,16 @@ public enum DuplicateReason
 {
     /// <summary>The same telephone number.</summary>
     Phone,
+
     /// <summary>The same plate.</summary>
     Plate,
+
     /// <summary>The same VIN.</summary>
     Vin,
+
     /// <summary>The same e-mail address.</summary>
     Email,
+
     /// <summary>The same name, or one within a typing slip.</summary>
     Name,
 }

@@ -8,25 +8,36 @@ public class Merge
 
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>Customers or vehicles.</summary>
     public MergeKind Kind { get; init; }
+
     /// <summary>The record that stands.</summary>
     public long KeptId { get; init; }
+
     /// <summary>The record that was taken over.</summary>
     public long GoneId { get; init; }
+
     /// <summary>When, UTC.</summary>
     public Instant At { get; init; }
+
     /// <summary>Who.</summary>
     public long ById { get; init; }
+
     /// <summary>Keys of what moved, as JSON of <see cref="Moved"/>.</summary>
     public required string MovedJson { get; init; }
+
     /// <summary>When it was taken back, UTC.</summary>
     public Instant? UndoneAt { get; internal set; }
 
     /// <summary>Why it can't be taken back any more; null while it can.</summary>
     public Problem? Lasting(Instant now) =>
         UndoneAt is not null ? new Problem("merge.undone", "This was taken back already.")
-        : now - At > Window ? new Problem("merge.late", "Two records can be taken apart for a day; this was longer ago. Make the second record anew and move its cars.")
+        : now - At > Window
+            ? new Problem(
+                "merge.late",
+                "Two records can be taken apart for a day; this was longer ago. Make the second record anew and move its cars."
+            )
         : null;
 
     /// <summary>It was taken back.</summary>
@@ -34,5 +45,6 @@ public class Merge
     public void Undo(Instant utcNow) => UndoneAt = utcNow;
 
     /// <summary>Why two keys can't be merged: they are the same; null where they are not.</summary>
-    public static Problem? Same(long id, long other) => id == other ? new Problem("merge.same", "That is the same record; choose the other one.") : null;
+    public static Problem? Same(long id, long other) =>
+        id == other ? new Problem("merge.same", "That is the same record; choose the other one.") : null;
 }

@@ -5,6 +5,7 @@ public enum MergeKind
 {
     /// <summary>Two records of one customer.</summary>
     Customers,
+
     /// <summary>Two records of one car.</summary>
     Vehicles,
 }

@@ -5,30 +5,43 @@ public sealed record Moved
 {
     /// <summary>Vehicles.</summary>
     public IReadOnlyList<long> Vehicles { get; init; } = [];
+
     /// <summary>Orders.</summary>
     public IReadOnlyList<long> Orders { get; init; } = [];
+
     /// <summary>Telephone numbers.</summary>
     public IReadOnlyList<long> Phones { get; init; } = [];
+
     /// <summary>E-mail addresses.</summary>
     public IReadOnlyList<long> Emails { get; init; } = [];
+
     /// <summary>Contact people.</summary>
     public IReadOnlyList<long> Contacts { get; init; } = [];
+
     /// <summary>Sites.</summary>
     public IReadOnlyList<long> Sites { get; init; } = [];
+
     /// <summary>Odometer readings.</summary>
     public IReadOnlyList<long> Readings { get; init; } = [];
+
     /// <summary>Files.</summary>
     public IReadOnlyList<long> Files { get; init; } = [];
+
     /// <summary>Reminders.</summary>
     public IReadOnlyList<long> Reminders { get; init; } = [];
+
     /// <summary>Answers about the car.</summary>
     public IReadOnlyList<long> Answers { get; init; } = [];
+
     /// <summary>Orders of a former program.</summary>
     public IReadOnlyList<long> FormerOrders { get; init; } = [];
+
     /// <summary>Labels that the other record did not have.</summary>
     public IReadOnlyList<long> Labels { get; init; } = [];
+
     /// <summary>Extra fields that the other record had empty.</summary>
     public IReadOnlyList<long> Extras { get; init; } = [];
+
     /// <summary>Fields that were empty and were filled from the other record.</summary>
     public IReadOnlyList<string> Filled { get; init; } = [];
 }

@@ -5,6 +5,7 @@ public sealed record DocumentJob(string Title, decimal Amount, IReadOnlyList<Doc
 {
     /// <summary>What the customer reads besides the title.</summary>
     public string Text { get; init; } = "";
+
     /// <summary>What the technician ticks off.</summary>
     public IReadOnlyList<string> Checklist { get; init; } = [];
 }

@@ -1,6 +1,6 @@
 using System.Globalization;
-using System.Text.Json.Serialization;
 using System.Text.Json;
+using System.Text.Json.Serialization;
 using NodaTime.Serialization.SystemTextJson;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Orders;
@@ -15,8 +15,11 @@ namespace Yardstick.Core.Documents;
 public static class DocumentMaker
 {
     /// <summary>How frozen documents are kept.</summary>
-    public static readonly JsonSerializerOptions Json = new JsonSerializerOptions(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter() }, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping }
-        .ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
+    public static readonly JsonSerializerOptions Json = new JsonSerializerOptions(JsonSerializerDefaults.Web)
+    {
+        Converters = { new JsonStringEnumConverter() },
+        Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+    }.ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
 
     /// <summary>Reads a frozen document.</summary>
     public static ShopDocument Read(string frozen) => JsonSerializer.Deserialize<ShopDocument>(frozen, Json)!;
@@ -29,7 +32,16 @@ public static class DocumentMaker
     /// <param name="kind">Estimate or invoice.</param>
     /// <param name="number">The document's number.</param>
     /// <param name="localNow">Wall time.</param>
-    public static ShopDocument OfOrder(Order order, DocumentParties parties, Shop shop, PricingResult result, DocumentKind kind, long number, LocalDateTime localNow, OverrunRule? overrun = null)
+    public static ShopDocument OfOrder(
+        Order order,
+        DocumentParties parties,
+        Shop shop,
+        PricingResult result,
+        DocumentKind kind,
+        long number,
+        LocalDateTime localNow,
+        OverrunRule? overrun = null
+    )
     {
         var (customer, vehicle, writer) = parties;
         var distance = shop.DistanceWord;
@@ -49,17 +61,31 @@ public static class DocumentMaker
             Vehicle = vehicle?.Description ?? "",
             Plate = vehicle?.Plate ?? "",
             Vin = vehicle?.Vin ?? "",
-            Odometer = order.OdometerIn is { } reading ? $"{reading:N0} {distance} in" + (order.OdometerOut is { } gone ? $", {gone:N0} out" : "") : "",
+            Odometer = order.OdometerIn is { } reading
+                ? $"{reading:N0} {distance} in" + (order.OdometerOut is { } gone ? $", {gone:N0} out" : "")
+                : "",
             Writer = writer,
-            Concerns = order.Concerns.OrderBy(c => c.Position).Select(c => new DocumentConcern(c.Complaint, GoesOn(kind, c.CauseVisibility) ? c.Cause : "", IsAhead(kind) ? "" : c.Correction)).ToList(),
+            Concerns = order
+                .Concerns.OrderBy(c => c.Position)
+                .Select(c => new DocumentConcern(
+                    c.Complaint,
+                    GoesOn(kind, c.CauseVisibility) ? c.Cause : "",
+                    IsAhead(kind) ? "" : c.Correction
+                ))
+                .ToList(),
             Jobs = Jobs(order, result, kind),
             NotDone = NotDone(order, shop),
             Totals = Totals(result),
             Consent = Consent(order, shop),
             Terms = shop.Terms,
             Validity = kind == DocumentKind.Estimate ? ValidityOf(shop, overrun, localNow) : "",
-            Acknowledged = order.Decisions.Where(d => d.Acknowledged.Length > 0 && order.Jobs.Exists(j => j.Id == d.JobId && j.Decision == d.Kind)).OrderBy(d => d.At)
-                .Select(d => $"{shop.Local(d.At):MMM d, yyyy} {shop.Local(d.At).Clock()}, {d.DecidedBy}{(d.SignatureHash.Length > 0 ? ", signed" : "")}, on \"{order.Jobs.First(j => j.Id == d.JobId).Title}\": {d.Acknowledged}").ToList(),
+            Acknowledged = order
+                .Decisions.Where(d => d.Acknowledged.Length > 0 && order.Jobs.Exists(j => j.Id == d.JobId && j.Decision == d.Kind))
+                .OrderBy(d => d.At)
+                .Select(d =>
+                    $"{shop.Local(d.At):MMM d, yyyy} {shop.Local(d.At).Clock()}, {d.DecidedBy}{(d.SignatureHash.Length > 0 ? ", signed" : "")}, on \"{order.Jobs.First(j => j.Id == d.JobId).Title}\": {d.Acknowledged}"
+                )
+                .ToList(),
         };
     }
 
@@ -79,7 +105,11 @@ public static class DocumentMaker
     public static ShopDocument OfWorkOrder(Order order, DocumentParties parties, Shop shop, PricingResult result, LocalDateTime localNow)
     {
         var document = OfOrder(order, parties, shop, result, DocumentKind.WorkOrder, order.Number, localNow);
-        var jobs = order.OnJobs.Zip(result.Jobs, (job, figures) => (job, figures)).Where(x => x.figures.Included).Select(x => x.job).ToList();
+        var jobs = order
+            .OnJobs.Zip(result.Jobs, (job, figures) => (job, figures))
+            .Where(x => x.figures.Included)
+            .Select(x => x.job)
+            .ToList();
         return document with
         {
             // The bench needs no telephone of the customer.
@@ -91,15 +121,28 @@ public static class DocumentMaker
             NotDone = [],
             Handling = new[]
             {
-                order.PromisedAt is { } at ? $"Promised {at:dddd, MMMM d} at {at.Clock()}" : "", order.KeyTag.Length > 0 ? $"Key tag {order.KeyTag}" : "", order.CarAt.Length > 0 ? $"The car is {order.CarAt}" : "",
-                order.OldPartsBack ? "Keep the old parts for the owner" : "", order.WashingWanted ? "Wash the car when done" : "", order.CustomerWaits ? "The owner waits here" : "",
-            }.Where(t => t.Length > 0).ToList(),
-            Jobs = document.Jobs.Zip(jobs, (shown, job) => shown with
-            {
-                Amount = 0,
-                Lines = shown.Lines.Where(l => l.Kind is not (DocumentLineKind.Fee or DocumentLineKind.Core or DocumentLineKind.Discount)).Select(l => l with { Each = null, Amount = null }).ToList(),
-                Checklist = job.Checklist.Split('\n', StringSplitOptions.RemoveEmptyEntries),
-            }).ToList(),
+                order.PromisedAt is { } at ? $"Promised {at:dddd, MMMM d} at {at.Clock()}" : "",
+                order.KeyTag.Length > 0 ? $"Key tag {order.KeyTag}" : "",
+                order.CarAt.Length > 0 ? $"The car is {order.CarAt}" : "",
+                order.OldPartsBack ? "Keep the old parts for the owner" : "",
+                order.WashingWanted ? "Wash the car when done" : "",
+                order.CustomerWaits ? "The owner waits here" : "",
+            }
+                .Where(t => t.Length > 0)
+                .ToList(),
+            Jobs = document
+                .Jobs.Zip(jobs, (shown, job) =>
+                    shown with
+                    {
+                        Amount = 0,
+                        Lines = shown
+                            .Lines.Where(l => l.Kind is not (DocumentLineKind.Fee or DocumentLineKind.Core or DocumentLineKind.Discount))
+                            .Select(l => l with { Each = null, Amount = null })
+                            .ToList(),
+                        Checklist = job.Checklist.Split('\n', StringSplitOptions.RemoveEmptyEntries),
+                    }
+                )
+                .ToList(),
         };
     }
 
@@ -111,7 +154,15 @@ public static class DocumentMaker
     /// <param name="invoiceNumber">Number of its invoice.</param>
     /// <param name="balance">What of the invoice is not paid yet.</param>
     /// <param name="localNow">Wall time.</param>
-    public static ShopDocument OfReleaseSlip(Order order, DocumentParties parties, Shop shop, PricingResult result, long invoiceNumber, Money balance, LocalDateTime localNow)
+    public static ShopDocument OfReleaseSlip(
+        Order order,
+        DocumentParties parties,
+        Shop shop,
+        PricingResult result,
+        long invoiceNumber,
+        Money balance,
+        LocalDateTime localNow
+    )
     {
         var document = OfOrder(order, parties, shop, result, DocumentKind.ReleaseSlip, order.Number, localNow);
         return document with
@@ -123,16 +174,28 @@ public static class DocumentMaker
             Acknowledged = [],
             Handling = new[]
             {
-                balance.Cents > 0 ? $"Invoice {invoiceNumber}: {balance} {shop.Currency} is still to be paid" : $"Invoice {invoiceNumber} is paid",
-                order.KeyTag.Length > 0 ? $"Key tag {order.KeyTag}{(order.KeysAt.Length > 0 ? $", keys {order.KeysAt}" : "")}" : "", order.CarAt.Length > 0 ? $"The car is {order.CarAt}" : "",
+                balance.Cents > 0
+                    ? $"Invoice {invoiceNumber}: {balance} {shop.Currency} is still to be paid"
+                    : $"Invoice {invoiceNumber} is paid",
+                order.KeyTag.Length > 0 ? $"Key tag {order.KeyTag}{(order.KeysAt.Length > 0 ? $", keys {order.KeysAt}" : "")}" : "",
+                order.CarAt.Length > 0 ? $"The car is {order.CarAt}" : "",
                 order.OldPartsBack ? "The old parts go with the car" : "",
-            }.Where(t => t.Length > 0).ToList(),
+            }
+                .Where(t => t.Length > 0)
+                .ToList(),
             Jobs = document.Jobs.Select(j => j with { Amount = 0, Lines = [], Text = "" }).ToList(),
         };
     }
 
     /// <summary>What was found, as far as it was released for the customer.</summary>
-    public static ShopDocument OfInspection(Order order, DocumentParties parties, Shop shop, PricingResult result, IEnumerable<Inspections.Finding> findings, LocalDateTime localNow) =>
+    public static ShopDocument OfInspection(
+        Order order,
+        DocumentParties parties,
+        Shop shop,
+        PricingResult result,
+        IEnumerable<Inspections.Finding> findings,
+        LocalDateTime localNow
+    ) =>
         OfOrder(order, parties, shop, result, DocumentKind.Inspection, order.Number, localNow) with
         {
             Jobs = [],
@@ -144,10 +207,17 @@ public static class DocumentMaker
         };
 
     /// <summary>Findings in the customer's words, the most urgent first.</summary>
-    public static IReadOnlyList<DocumentFinding> Found(IEnumerable<Inspections.Finding> findings) => findings.Where(f => f.Release == CustomerVisibility.Shown).OrderByDescending(f => f.Rating).ThenBy(f => f.Id)
-        .Select(f => new DocumentFinding(f.ForCustomer, f.Rating.ToString().ToLowerInvariant(), f.MeasuredWords, f.PhotoHash)).ToList();
+    public static IReadOnlyList<DocumentFinding> Found(IEnumerable<Inspections.Finding> findings) =>
+        findings
+            .Where(f => f.Release == CustomerVisibility.Shown)
+            .OrderByDescending(f => f.Rating)
+            .ThenBy(f => f.Id)
+            .Select(f => new DocumentFinding(f.ForCustomer, f.Rating.ToString().ToLowerInvariant(), f.MeasuredWords, f.PhotoHash))
+            .ToList();
 
-    /// <summary>What the owner signs when the car comes; who signs, the photos and the marks on the car are added with the signature.</summary>
+    /// <summary>
+    /// What the owner signs when the car comes; who signs, the photos and the marks on the car are added with the signature.
+    /// </summary>
     /// <param name="order">The order.</param>
     /// <param name="parties">Customer with phones, car and writer.</param>
     /// <param name="shop">The shop.</param>
@@ -178,7 +248,9 @@ public static class DocumentMaker
                 order.WashingWanted ? "The car is to be washed when the work is done." : "",
                 order.CustomerWaits ? "The owner waits here." : "",
                 order.KeyTag.Length > 0 ? $"Key tag {order.KeyTag}{(order.KeysAt.Length > 0 ? $", keys {order.KeysAt}" : "")}." : "",
-            }.Where(t => t.Length > 0).ToList(),
+            }
+                .Where(t => t.Length > 0)
+                .ToList(),
             Condition = "",
             Terms = shop.CheckInTerms,
             SignedBy = "",
@@ -187,7 +259,14 @@ public static class DocumentMaker
     }
 
     private static string AddressOf(Customer? customer, Shop shop) =>
-        string.Join('\n', new[] { customer?.Address ?? "", customer?.Phones.Count > 0 ? new PhoneNumber(customer.Phones[0].Number).Shown(shop.Country) : "" }.Where(t => t.Length > 0));
+        string.Join(
+            '\n',
+            new[]
+            {
+                customer?.Address ?? "",
+                customer?.Phones.Count > 0 ? new PhoneNumber(customer.Phones[0].Number).Shown(shop.Country) : "",
+            }.Where(t => t.Length > 0)
+        );
 
     /// <summary>What comes before the work: it says nothing that nobody looked at.</summary>
     private static bool IsAhead(DocumentKind kind) => kind is DocumentKind.Estimate or DocumentKind.Inspection;
@@ -196,7 +275,8 @@ public static class DocumentMaker
     /// Whether what was written goes on a document: before the work only what was released. The bill tells everything that nobody kept
     /// inside, for cause and correction belong on it; the technician reads all.
     /// </summary>
-    private static bool GoesOn(DocumentKind kind, CustomerVisibility release) => IsAhead(kind) ? release == CustomerVisibility.Shown : kind == DocumentKind.WorkOrder || release != CustomerVisibility.KeptInside;
+    private static bool GoesOn(DocumentKind kind, CustomerVisibility release) =>
+        IsAhead(kind) ? release == CustomerVisibility.Shown : kind == DocumentKind.WorkOrder || release != CustomerVisibility.KeptInside;
 
     private static List<DocumentJob> Jobs(Order order, PricingResult result, DocumentKind kind)
     {
@@ -204,52 +284,93 @@ public static class DocumentMaker
         foreach (var job in order.OnJobs)
         {
             var figures = result.Of(job);
-            if (!figures.Included) continue;
+            if (!figures.Included)
+                continue;
             var lines = new List<DocumentLine>();
             foreach (var line in job.OnLines)
             {
                 var priced = figures.Of(line);
-                if (line.IsExcluded) continue;
+                if (line.IsExcluded)
+                    continue;
                 var fixedPrice = job.FixedPrice is not null && line.Kind is not LineKind.Fee;
-                lines.Add(new DocumentLine(KindOf(line.Kind), line.Description, (line as PartLine)?.Number ?? "", QuantityOf(line, priced),
-                    fixedPrice || line.Kind == LineKind.Labor ? null : priced?.UnitPrice, fixedPrice ? null : priced?.Amount)
-                {
-                    Note = kind == DocumentKind.WorkOrder ? string.Join(" · ", new[] { line.NoteInside, line.NoteForCustomer }.Where(n => n.Length > 0)) : GoesOn(kind, line.NoteVisibility) ? line.NoteForCustomer : "",
-                });
-                if (priced is { Core: not 0 }) lines.Add(new DocumentLine(DocumentLineKind.Core, $"Core deposit, {line.Description}", "", "", null, priced.Core));
+                lines.Add(
+                    new DocumentLine(
+                        KindOf(line.Kind),
+                        line.Description,
+                        (line as PartLine)?.Number ?? "",
+                        QuantityOf(line, priced),
+                        fixedPrice || line.Kind == LineKind.Labor ? null : priced?.UnitPrice,
+                        fixedPrice ? null : priced?.Amount
+                    )
+                    {
+                        Note =
+                            kind == DocumentKind.WorkOrder
+                                ? string.Join(" · ", new[] { line.NoteInside, line.NoteForCustomer }.Where(n => n.Length > 0))
+                            : GoesOn(kind, line.NoteVisibility) ? line.NoteForCustomer
+                            : "",
+                    }
+                );
+                if (priced is { Core: not 0 })
+                    lines.Add(new DocumentLine(DocumentLineKind.Core, $"Core deposit, {line.Description}", "", "", null, priced.Core));
             }
             foreach (var companion in figures.Companions)
-                lines.Add(new DocumentLine(KindOf(companion.Rule.Kind), companion.Rule.Label ?? companion.Rule.Code, "", $"{companion.Quantity:0.###}", companion.Each, OrderPricing.Gross(companion)));
+                lines.Add(
+                    new DocumentLine(
+                        KindOf(companion.Rule.Kind),
+                        companion.Rule.Label ?? companion.Rule.Code,
+                        "",
+                        $"{companion.Quantity:0.###}",
+                        companion.Each,
+                        OrderPricing.Gross(companion)
+                    )
+                );
             lines.AddRange(Discounts(order, job, figures));
             jobs.Add(new DocumentJob(job.Title, figures.Subtotal, lines) { Text = job.CustomerText });
         }
         return jobs;
     }
 
-    /// <summary>Discounts as rows of a job: those of its lines, its own, and its share of those on everything, so that the rows add up to what the job comes to.</summary>
+    /// <summary>
+    /// Discounts as rows of a job: those of its lines, its own, and its share of those on everything, so that the rows add up to what the
+    /// job comes to.
+    /// </summary>
     private static IEnumerable<DocumentLine> Discounts(Order order, Job job, JobFigures figures)
     {
         static DocumentLine Row(string text, decimal amount) => new(DocumentLineKind.Discount, text, "", "", null, -amount);
         foreach (var line in OrderPricing.PricedLines(job))
         {
-            if (order.DiscountOf(line) is { } discount && figures.Of(line)!.Discount is var taken and not 0) yield return Row(discount.TextOff(line.Description), taken);
+            if (order.DiscountOf(line) is { } discount && figures.Of(line)!.Discount is var taken and not 0)
+                yield return Row(discount.TextOff(line.Description), taken);
         }
         foreach (var (discount, taken) in order.DiscountsOf(job).Zip(figures.DiscountsTaken))
         {
-            if (taken != 0) yield return Row(discount.Text, taken);
+            if (taken != 0)
+                yield return Row(discount.Text, taken);
         }
-        if (OrderPricing.ShareOfOrderDiscounts(order, job, figures) is var share and > 0) yield return Row($"Share of {string.Join(" and ", order.OwnDiscounts.Select(d => d.Text))}", share);
+        if (OrderPricing.ShareOfOrderDiscounts(order, job, figures) is var share and > 0)
+            yield return Row($"Share of {string.Join(" and ", order.OwnDiscounts.Select(d => d.Text))}", share);
     }
 
-    internal static string QuantityOf(Line line, LineFigures? priced) => line is LaborLine
-        ? line.IsExcluded ? "" : string.Create(CultureInfo.InvariantCulture, $"{priced!.Hours:0.##} h")
-        : string.Create(CultureInfo.InvariantCulture, $"{line.Count:0.###}");
+    internal static string QuantityOf(Line line, LineFigures? priced) =>
+        line is LaborLine
+            ? line.IsExcluded
+                ? ""
+                : string.Create(CultureInfo.InvariantCulture, $"{priced!.Hours:0.##} h")
+            : string.Create(CultureInfo.InvariantCulture, $"{line.Count:0.###}");
 
     private static List<string> NotDone(Order order, Shop shop)
     {
         var distance = shop.DistanceWord;
-        return order.OnJobs.Where(j => j.Decision is DecisionKind.Declined or DecisionKind.Deferred).Select(j => j.Decision == DecisionKind.Declined ? $"{j.Title}: declined"
-            : $"{j.Title}: put off" + (j.DeferUntil is { } day ? $" until {day:MMMM d, yyyy}" : "") + (j.DeferAtReading is { } reading ? $" or {reading:N0} {distance}" : "")).ToList();
+        return order
+            .OnJobs.Where(j => j.Decision is DecisionKind.Declined or DecisionKind.Deferred)
+            .Select(j =>
+                j.Decision == DecisionKind.Declined
+                    ? $"{j.Title}: declined"
+                    : $"{j.Title}: put off"
+                        + (j.DeferUntil is { } day ? $" until {day:MMMM d, yyyy}" : "")
+                        + (j.DeferAtReading is { } reading ? $" or {reading:N0} {distance}" : "")
+            )
+            .ToList();
     }
 
     private static List<DocumentAmount> Totals(PricingResult result)
@@ -257,7 +378,8 @@ public static class DocumentMaker
         var totals = new List<DocumentAmount>();
         void Add(string label, decimal amount)
         {
-            if (amount != 0) totals.Add(new DocumentAmount(label, amount));
+            if (amount != 0)
+                totals.Add(new DocumentAmount(label, amount));
         }
         Add("Labor", result.Labor);
         Add("Parts", result.Parts);
@@ -265,30 +387,40 @@ public static class DocumentMaker
         Add("Fees", result.Fees);
         Add("Core deposits", result.Core);
         Add("Shop supplies", result.Supplies);
-        foreach (var tax in result.Taxes) Add($"{(result.TaxesInside ? "Tax in it" : "Tax")}, {tax.Code.ToLowerInvariant()}", tax.Amount);
+        foreach (var tax in result.Taxes)
+            Add($"{(result.TaxesInside ? "Tax in it" : "Tax")}, {tax.Code.ToLowerInvariant()}", tax.Amount);
         totals.Add(new DocumentAmount("Total", result.Total));
         return totals;
     }
 
-    private static List<string> Consent(Order order, Shop shop) => order.Decisions.Where(d => d.Kind == DecisionKind.Approved).GroupBy(d => (d.At, d.DecidedBy, d.Channel)).OrderBy(g => g.Key.At)
-        .Select(g => $"{shop.Local(g.Key.At):MMM d, yyyy} {shop.Local(g.Key.At).Clock()}: {g.Key.DecidedBy} agreed {Channel(g.Key.Channel)} to a total of {g.Last().AmountAgreed}.").ToList();
+    private static List<string> Consent(Order order, Shop shop) =>
+        order
+            .Decisions.Where(d => d.Kind == DecisionKind.Approved)
+            .GroupBy(d => (d.At, d.DecidedBy, d.Channel))
+            .OrderBy(g => g.Key.At)
+            .Select(g =>
+                $"{shop.Local(g.Key.At):MMM d, yyyy} {shop.Local(g.Key.At).Clock()}: {g.Key.DecidedBy} agreed {Channel(g.Key.Channel)} to a total of {g.Last().AmountAgreed}."
+            )
+            .ToList();
 
-    private static string Channel(AnswerChannel channel) => channel switch
-    {
-        AnswerChannel.InPerson => "in person",
-        AnswerChannel.Phone => "by phone",
-        AnswerChannel.Message => "by message",
-        _ => "on the link",
-    };
+    private static string Channel(AnswerChannel channel) =>
+        channel switch
+        {
+            AnswerChannel.InPerson => "in person",
+            AnswerChannel.Phone => "by phone",
+            AnswerChannel.Message => "by message",
+            _ => "on the link",
+        };
 
-    internal static DocumentLineKind KindOf(LineKind kind) => kind switch
-    {
-        LineKind.Labor => DocumentLineKind.Labor,
-        LineKind.Part => DocumentLineKind.Part,
-        LineKind.Sublet => DocumentLineKind.Sublet,
-        LineKind.Fee => DocumentLineKind.Fee,
-        _ => DocumentLineKind.Text,
-    };
+    internal static DocumentLineKind KindOf(LineKind kind) =>
+        kind switch
+        {
+            LineKind.Labor => DocumentLineKind.Labor,
+            LineKind.Part => DocumentLineKind.Part,
+            LineKind.Sublet => DocumentLineKind.Sublet,
+            LineKind.Fee => DocumentLineKind.Fee,
+            _ => DocumentLineKind.Text,
+        };
 
     private static DocumentLineKind KindOf(AmountKind kind) => Enum.Parse<DocumentLineKind>(kind.ToString());
 }

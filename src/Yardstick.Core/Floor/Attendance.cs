@@ -5,10 +5,13 @@ public class Attendance
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>Who.</summary>
     public long StaffId { get; init; }
+
     /// <summary>Came, UTC.</summary>
     public Instant Start { get; init; }
+
     /// <summary>Went, UTC; null while here.</summary>
     public Instant? End { get; internal set; }
 

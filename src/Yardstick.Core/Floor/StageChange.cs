@@ -7,18 +7,25 @@ public class StageChange
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>The order.</summary>
     public long OrderId { get; init; }
+
     /// <summary>Where it was.</summary>
     public Stage From { get; init; }
+
     /// <summary>Where it went.</summary>
     public Stage To { get; init; }
+
     /// <summary>When, UTC.</summary>
     public Instant At { get; init; }
+
     /// <summary>Who moved it.</summary>
     public long ById { get; init; }
+
     /// <summary>Staff, a customer behind a link, or the program by itself.</summary>
     public ActorKind ByKind { get; init; }
+
     /// <summary>Why it moved by itself; empty when a person moved it.</summary>
     public string Because { get; init; } = "";
 }

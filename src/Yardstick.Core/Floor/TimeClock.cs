@@ -15,7 +15,8 @@ public sealed class TimeClock(long staffId, Attendance? present, TimeEntry? runn
     /// <param name="utcNow">Now, UTC.</param>
     public void Go(Instant utcNow)
     {
-        if (present is null) return;
+        if (present is null)
+            return;
         Stop(utcNow);
         present.Leave(utcNow);
         present = null;
@@ -31,7 +32,13 @@ public sealed class TimeClock(long staffId, Attendance? present, TimeEntry? runn
     public TimeEntry Begin(long orderId, long jobId, Instant utcNow)
     {
         Stop(utcNow);
-        return running = new TimeEntry { StaffId = staffId, JobId = jobId, OrderId = orderId, Start = utcNow };
+        return running = new TimeEntry
+        {
+            StaffId = staffId,
+            JobId = jobId,
+            OrderId = orderId,
+            Start = utcNow,
+        };
     }
 
     /// <summary>They leave what they are on.</summary>

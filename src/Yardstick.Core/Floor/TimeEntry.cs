@@ -5,14 +5,19 @@ public class TimeEntry
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>Who.</summary>
     public long StaffId { get; init; }
+
     /// <summary>The job.</summary>
     public long JobId { get; init; }
+
     /// <summary>Its order.</summary>
     public long OrderId { get; init; }
+
     /// <summary>On, UTC.</summary>
     public Instant Start { get; init; }
+
     /// <summary>Off, UTC; null while on the clock.</summary>
     public Instant? End { get; internal set; }
 

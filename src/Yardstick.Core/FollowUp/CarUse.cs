@@ -14,7 +14,13 @@ public sealed record CarUse(LocalDate Today, int? Reading, decimal PerDay)
     /// <param name="today">Today in the shop.</param>
     /// <param name="utcNow">Now.</param>
     /// <param name="typed">What was read just now, if it was.</param>
-    public static CarUse Of(IReadOnlyCollection<OdometerReading> readings, decimal shopDefault, LocalDate today, Instant utcNow, int? typed = null)
+    public static CarUse Of(
+        IReadOnlyCollection<OdometerReading> readings,
+        decimal shopDefault,
+        LocalDate today,
+        Instant utcNow,
+        int? typed = null
+    )
     {
         var perDay = DistancePerDay.Of(readings, shopDefault);
         var last = readings.OrderByDescending(r => r.At).FirstOrDefault();
@@ -24,7 +30,8 @@ public sealed record CarUse(LocalDate Today, int? Reading, decimal PerDay)
     /// <summary>The day on which the odometer passes a reading, going on as before; null where it can't be told.</summary>
     public LocalDate? PassesOn(int reading)
     {
-        if (Reading is not { } now || PerDay <= 0) return null;
+        if (Reading is not { } now || PerDay <= 0)
+            return null;
         var days = Math.Ceiling((reading - now) / PerDay);
         return Math.Abs(days) > 36_500 ? null : Today.PlusDays((int)days);
     }

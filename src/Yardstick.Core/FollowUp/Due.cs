@@ -11,7 +11,13 @@ public sealed record Due(LocalDate? On, DueState State, bool ByDistance)
     private const int SoonDays = 30;
 
     /// <summary>The same in the words of what is known at write-up.</summary>
-    public Urgency Urgency => State switch { DueState.Late or DueState.Due => Urgency.Due, DueState.Soon => Urgency.Soon, _ => Urgency.Later };
+    public Urgency Urgency =>
+        State switch
+        {
+            DueState.Late or DueState.Due => Urgency.Due,
+            DueState.Soon => Urgency.Soon,
+            _ => Urgency.Later,
+        };
 
     /// <summary>
     /// The earlier of last done + months and the day on which the predicted odometer passes last reading done + distance; without a
@@ -20,7 +26,13 @@ public sealed record Due(LocalDate? On, DueState State, bool ByDistance)
     public static Due Of(Reminder reminder, CarUse use)
     {
         var last = reminder.Last;
-        return After(last?.On ?? reminder.StartsOn, last is null ? reminder.StartsAtReading : last.Reading, reminder.EveryMonths, reminder.EveryDistance, use);
+        return After(
+            last?.On ?? reminder.StartsOn,
+            last is null ? reminder.StartsAtReading : last.Reading,
+            reminder.EveryMonths,
+            reminder.EveryDistance,
+            use
+        );
     }
 
     /// <summary>When an interval that began on a day and at a reading ends.</summary>
@@ -29,12 +41,14 @@ public sealed record Due(LocalDate? On, DueState State, bool ByDistance)
         var byDate = on is { } day && months is { } m ? day.PlusMonths(m) : (LocalDate?)null;
         var byDistance = reading is { } from && distance is { } far ? use.PassesOn(from + far) : null;
         // A reading that was passed before the interval began, by the use of today, was passed when it began.
-        if (byDistance < on) byDistance = on;
+        if (byDistance < on)
+            byDistance = on;
         var first = byDate is { } d && (byDistance is not { } x || d <= x) ? d : byDistance;
         return new Due(first, StateOf(first, use.Today), first is not null && first == byDistance && first != byDate);
     }
 
-    private static DueState StateOf(LocalDate? on, LocalDate today) => on is not { } day ? DueState.Later
+    private static DueState StateOf(LocalDate? on, LocalDate today) =>
+        on is not { } day ? DueState.Later
         : day < today ? DueState.Late
         : day == today ? DueState.Due
         : Period.DaysBetween(today, day) <= SoonDays ? DueState.Soon

@@ -5,10 +5,13 @@ public enum DueState
 {
     /// <summary>In more than 30 days.</summary>
     Later,
+
     /// <summary>Within 30 days.</summary>
     Soon,
+
     /// <summary>Today.</summary>
     Due,
+
     /// <summary>The day has passed.</summary>
     Late,
 }

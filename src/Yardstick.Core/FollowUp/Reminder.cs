@@ -10,24 +10,34 @@ public class Reminder
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>The vehicle.</summary>
     public long VehicleId { get; init; }
+
     /// <summary>What is to be done.</summary>
     public required string Title { get; init; }
+
     /// <summary>Months between two times; null for none.</summary>
     public int? EveryMonths { get; internal set; }
+
     /// <summary>Distance between two times, in the shop's unit; null for none.</summary>
     public int? EveryDistance { get; internal set; }
+
     /// <summary>The canned job that does it.</summary>
     public long? CannedJobId { get; internal set; }
+
     /// <summary>The day from which it counts while it was never done.</summary>
     public LocalDate StartsOn { get; init; }
+
     /// <summary>The reading from which it counts while it was never done; null where none was known.</summary>
     public int? StartsAtReading { get; init; }
+
     /// <summary>Taken off, UTC; kept so that it can come back.</summary>
     public Instant? RemovedAt { get; internal set; }
+
     /// <summary>Counts up with every change.</summary>
     public int Version { get; internal set; } = 1;
+
     /// <summary>When it was done, as far as it is known.</summary>
     public List<ReminderDone> Dones { get; } = [];
 
@@ -35,11 +45,19 @@ public class Reminder
     public ReminderDone? Last => Dones.Where(d => d.TakenBackAt is null).OrderBy(d => d.On).ThenBy(d => d.Id).LastOrDefault();
 
     /// <summary>How often, in words.</summary>
-    public string Interval(string unit) => string.Join(" or ", new[]
-    {
-        EveryMonths is { } months ? months == 1 ? "every month" : $"every {months} months" : "",
-        EveryDistance is { } distance ? $"every {distance:N0} {unit}" : "",
-    }.Where(t => t.Length > 0));
+    public string Interval(string unit) =>
+        string.Join(
+            " or ",
+            new[]
+            {
+                EveryMonths is { } months
+                    ? months == 1
+                        ? "every month"
+                        : $"every {months} months"
+                    : "",
+                EveryDistance is { } distance ? $"every {distance:N0} {unit}" : "",
+            }.Where(t => t.Length > 0)
+        );
 
     /// <summary>Makes a reminder. Without an earlier time it starts today at today's reading.</summary>
     /// <param name="vehicleId">The vehicle.</param>
@@ -49,23 +67,39 @@ public class Reminder
     public static Result<Reminder> Create(long vehicleId, ReminderInput typed, LocalDate today, int? reading)
     {
         var title = (typed.Title ?? "").Trim();
-        if (title.Length is 0 or > 200) return new Problem("reminder.title", "Say in at most 200 characters what is to be done.", "title");
-        var reminder = new Reminder { VehicleId = vehicleId, Title = title, CannedJobId = typed.CannedJobId, StartsOn = today, StartsAtReading = reading };
+        if (title.Length is 0 or > 200)
+            return new Problem("reminder.title", "Say in at most 200 characters what is to be done.", "title");
+        var reminder = new Reminder
+        {
+            VehicleId = vehicleId,
+            Title = title,
+            CannedJobId = typed.CannedJobId,
+            StartsOn = today,
+            StartsAtReading = reading,
+        };
         var months = Whole(typed.EveryMonths, "everyMonths", 240, "months");
-        if (months.Problem is { } noMonths) return noMonths;
+        if (months.Problem is { } noMonths)
+            return noMonths;
         var distance = Whole(typed.EveryDistance, "everyDistance", 500_000, "a distance");
-        if (distance.Problem is { } noDistance) return noDistance;
+        if (distance.Problem is { } noDistance)
+            return noDistance;
         (reminder.EveryMonths, reminder.EveryDistance) = (months.Value, distance.Value);
-        if (reminder.EveryMonths is null && reminder.EveryDistance is null) return new Problem("reminder.interval", "Say after how many months or what distance it comes again.", "everyMonths");
+        if (reminder.EveryMonths is null && reminder.EveryDistance is null)
+            return new Problem("reminder.interval", "Say after how many months or what distance it comes again.", "everyMonths");
         return reminder;
     }
 
     private static Result<int?> Whole(string? text, string field, int most, string what)
     {
-        if (string.IsNullOrWhiteSpace(text)) return (int?)null;
+        if (string.IsNullOrWhiteSpace(text))
+            return (int?)null;
         var typed = NumberInput.Reading(text, field);
         if (typed.Problem is not null || typed.Value is 0 || typed.Value > most)
-            return new Problem("reminder.interval", $"\"{text.Trim()}\" is not {what} from 1 to {most.ToString("N0", CultureInfo.InvariantCulture)}.", field);
+            return new Problem(
+                "reminder.interval",
+                $"\"{text.Trim()}\" is not {what} from 1 to {most.ToString("N0", CultureInfo.InvariantCulture)}.",
+                field
+            );
         return (int?)typed.Value;
     }
 
@@ -75,7 +109,13 @@ public class Reminder
     /// <summary>Notes that it was done; the next time counts from there.</summary>
     public ReminderDone Done(LocalDate on, int? reading, long? orderId)
     {
-        var done = new ReminderDone { ReminderId = Id, On = on, Reading = reading, OrderId = orderId };
+        var done = new ReminderDone
+        {
+            ReminderId = Id,
+            On = on,
+            Reading = reading,
+            OrderId = orderId,
+        };
         Dones.Add(done);
         Version++;
         return done;
@@ -83,7 +123,8 @@ public class Reminder
 
     /// <summary>Why a car can't have it: it has one of that title; null where it has not.</summary>
     /// <param name="taken">Whether it has.</param>
-    public Problem? Twice(bool taken) => taken ? new Problem("reminder.twice", $"The car has a reminder \"{Title}\" already.", "title") : null;
+    public Problem? Twice(bool taken) =>
+        taken ? new Problem("reminder.twice", $"The car has a reminder \"{Title}\" already.", "title") : null;
 
     /// <summary>Notes that it was done, from what was typed.</summary>
     /// <param name="on">The day; empty for today. One still to come is refused with <c>reminder.future</c>.</param>
@@ -93,9 +134,12 @@ public class Reminder
     {
         var today = localNow.Date;
         var day = string.IsNullOrWhiteSpace(on) ? today : DateTimeInput.Day(on, localNow, "on");
-        if (day.Problem is { } noDay) return noDay;
-        if (day.Value > today) return new Problem("reminder.future", "That day has not come yet; type the day on which it was done.", "on");
-        if (string.IsNullOrWhiteSpace(reading)) return Done(day.Value, null, null);
+        if (day.Problem is { } noDay)
+            return noDay;
+        if (day.Value > today)
+            return new Problem("reminder.future", "That day has not come yet; type the day on which it was done.", "on");
+        if (string.IsNullOrWhiteSpace(reading))
+            return Done(day.Value, null, null);
         var read = NumberInput.Reading(reading, "reading");
         return read.Problem is { } noReading ? noReading : Done(day.Value, read.Value, null);
     }
@@ -114,7 +158,8 @@ public class Reminder
     /// <param name="utcNow">Now, UTC.</param>
     public void TakeBack(long orderId, Instant utcNow)
     {
-        foreach (var done in Dones.Where(d => d.OrderId == orderId)) done.TakenBackAt ??= utcNow;
+        foreach (var done in Dones.Where(d => d.OrderId == orderId))
+            done.TakenBackAt ??= utcNow;
         Version++;
     }
 }

@@ -5,14 +5,19 @@ public class ReminderDone
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>The reminder.</summary>
     public long ReminderId { get; init; }
+
     /// <summary>The day in the shop.</summary>
     public LocalDate On { get; init; }
+
     /// <summary>What the odometer showed; null where nobody read it.</summary>
     public int? Reading { get; init; }
+
     /// <summary>The order whose invoice did it; null where it was typed.</summary>
     public long? OrderId { get; init; }
+
     /// <summary>The invoice was reversed, UTC.</summary>
     public Instant? TakenBackAt { get; internal set; }
 }

@@ -10,9 +10,13 @@ public sealed record ScheduledService(string Title, int? EveryDistance, int? Eve
 {
     /// <summary>How often, in words: <c>30,000 mi or 24 months</c>.</summary>
     /// <param name="unit">Word of the shop's unit of distance.</param>
-    public string Every(string unit) => string.Join(" or ", new[]
-    {
-        EveryDistance is { } far ? string.Create(CultureInfo.InvariantCulture, $"{far:N0} {unit}") : "",
-        EveryMonths is { } months ? $"{months} months" : "",
-    }.Where(t => t.Length > 0));
+    public string Every(string unit) =>
+        string.Join(
+            " or ",
+            new[]
+            {
+                EveryDistance is { } far ? string.Create(CultureInfo.InvariantCulture, $"{far:N0} {unit}") : "",
+                EveryMonths is { } months ? $"{months} months" : "",
+            }.Where(t => t.Length > 0)
+        );
 }

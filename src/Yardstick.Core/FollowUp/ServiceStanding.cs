@@ -11,21 +11,26 @@ namespace Yardstick.Core.FollowUp;
 public sealed record ServiceStanding(ScheduledService Service, LocalDate? LastOn, int? LastReading, Due Due, int? PassedAt)
 {
     /// <summary>In a word.</summary>
-    public ServiceState State => (PassedAt, Due.State) switch
-    {
-        ({ }, DueState.Later) => ServiceState.Missed,
-        (_, DueState.Later) => ServiceState.Later,
-        (_, DueState.Soon) => ServiceState.Soon,
-        _ => ServiceState.Due,
-    };
+    public ServiceState State =>
+        (PassedAt, Due.State) switch
+        {
+            ({ }, DueState.Later) => ServiceState.Missed,
+            (_, DueState.Later) => ServiceState.Later,
+            (_, DueState.Soon) => ServiceState.Soon,
+            _ => ServiceState.Due,
+        };
 
     /// <summary>When it was done and is due, in words.</summary>
     /// <param name="unit">Word of the shop's unit of distance.</param>
-    public string Words(string unit) => FormattableString.Invariant(this switch
-    {
-        { LastOn: { } on, LastReading: { } at } => (FormattableString)$"last {on:MMM d, yyyy} at {at:N0} {unit}, due {Due.On:MMM d, yyyy}",
-        { LastOn: { } on } => $"last {on:MMM d, yyyy}, due {Due.On:MMM d, yyyy}",
-        { PassedAt: { } passed } => $"was due at {passed:N0} {unit}, not done here",
-        _ => $"first due about {Due.On:MMM d, yyyy}",
-    });
+    public string Words(string unit) =>
+        FormattableString.Invariant(
+            this switch
+            {
+                { LastOn: { } on, LastReading: { } at } => (FormattableString)
+                    $"last {on:MMM d, yyyy} at {at:N0} {unit}, due {Due.On:MMM d, yyyy}",
+                { LastOn: { } on } => $"last {on:MMM d, yyyy}, due {Due.On:MMM d, yyyy}",
+                { PassedAt: { } passed } => $"was due at {passed:N0} {unit}, not done here",
+                _ => $"first due about {Due.On:MMM d, yyyy}",
+            }
+        );
 }

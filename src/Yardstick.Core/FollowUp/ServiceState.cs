@@ -5,10 +5,13 @@ public enum ServiceState
 {
     /// <summary>Due now.</summary>
     Due,
+
     /// <summary>The car passed it long ago, and it was not done here.</summary>
     Missed,
+
     /// <summary>Due soon.</summary>
     Soon,
+
     /// <summary>Due later, or by time only.</summary>
     Later,
 }

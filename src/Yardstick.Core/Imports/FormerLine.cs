@@ -8,4 +8,12 @@ namespace Yardstick.Core.Imports;
 /// <param name="Each">Price each; null where it was not written down.</param>
 /// <param name="Cost">Cost each; null where it was not written down.</param>
 /// <param name="Amount">What the line came to.</param>
-public sealed record FormerLine(Orders.LineKind Kind, string Description, string Number, decimal Quantity, decimal? Each, decimal? Cost, decimal Amount);
+public sealed record FormerLine(
+    Orders.LineKind Kind,
+    string Description,
+    string Number,
+    decimal Quantity,
+    decimal? Each,
+    decimal? Cost,
+    decimal Amount
+);

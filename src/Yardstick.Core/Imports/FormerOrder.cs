@@ -10,24 +10,34 @@ public class FormerOrder
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>Its number there, as it was written.</summary>
     public required string Number { get; init; }
+
     /// <summary>Its customer here; null where nobody here fits.</summary>
     public long? CustomerId { get; init; }
+
     /// <summary>Its vehicle here; null where none here fits.</summary>
     public long? VehicleId { get; init; }
+
     /// <summary>The day of the document.</summary>
     public LocalDate On { get; init; }
+
     /// <summary>Short title: its first job.</summary>
     public string Title { get; init; } = "";
+
     /// <summary>What it came to.</summary>
     public Money Total { get; init; }
+
     /// <summary>Odometer, where it was written down.</summary>
     public int? Odometer { get; init; }
+
     /// <summary>Everything that it says, as JSON of <see cref="FormerDocument"/>.</summary>
     public required string DocumentJson { get; init; }
+
     /// <summary>Words of its jobs and lines, for searching.</summary>
     public string Words { get; init; } = "";
+
     /// <summary>The import that brought it in.</summary>
     public long ImportId { get; internal set; }
 

@@ -5,35 +5,83 @@ public static class ImportFields
 {
     private static readonly ImportField[] Customers =
     [
-        new("key", "Customer number", "customerid customerno custno custid id accountnumber number"), new("firstName", "First name", "first firstname given givenname forename"), new("lastName", "Last name", "last lastname surname familyname name"),
-        new("businessName", "Business", "company companyname businessname organization"), new("phone", "Phone", "telephone mobile cell cellphone phone1 primaryphone mobilephone homephone"), new("phone2", "Phone 2", "workphone secondaryphone otherphone phone2"),
-        new("phone3", "Phone 3", "phone3 thirdphone"), new("email", "E-mail", "email mail emailaddress email1"), new("email2", "E-mail 2", "email2 secondaryemail"), new("street", "Street", "address address1 addressline1 streetaddress mailingaddress"),
-        new("street2", "Street 2", "address2 addressline2 suite unit"), new("city", "City", "town place"), new("region", "State", "state province region"), new("postalCode", "Postal code", "zip zipcode postcode postalcode"),
-        new("alert", "To be seen", "alert warning flag"), new("notes", "Notes", "note comment comments remarks memo"), new("source", "Heard of us", "source referral howheard leadsource"),
+        new("key", "Customer number", "customerid customerno custno custid id accountnumber number"),
+        new("firstName", "First name", "first firstname given givenname forename"),
+        new("lastName", "Last name", "last lastname surname familyname name"),
+        new("businessName", "Business", "company companyname businessname organization"),
+        new("phone", "Phone", "telephone mobile cell cellphone phone1 primaryphone mobilephone homephone"),
+        new("phone2", "Phone 2", "workphone secondaryphone otherphone phone2"),
+        new("phone3", "Phone 3", "phone3 thirdphone"),
+        new("email", "E-mail", "email mail emailaddress email1"),
+        new("email2", "E-mail 2", "email2 secondaryemail"),
+        new("street", "Street", "address address1 addressline1 streetaddress mailingaddress"),
+        new("street2", "Street 2", "address2 addressline2 suite unit"),
+        new("city", "City", "town place"),
+        new("region", "State", "state province region"),
+        new("postalCode", "Postal code", "zip zipcode postcode postalcode"),
+        new("alert", "To be seen", "alert warning flag"),
+        new("notes", "Notes", "note comment comments remarks memo"),
+        new("source", "Heard of us", "source referral howheard leadsource"),
     ];
 
     private static readonly ImportField[] Vehicles =
     [
-        new("ownerKey", "Customer number", "customerid customerno custno custid ownerid ownernumber"), new("ownerPhone", "Owner's phone", "phone telephone ownerphone customerphone mobile"), new("ownerEmail", "Owner's e-mail", "email owneremail customeremail"),
-        new("ownerName", "Owner", "customer customername ownername name"), new("plate", "Plate", "licenseplate license registration tag licenceplate licenseno"), new("plateRegion", "Plate region", "platestate licensestate region state tagstate"),
-        new("vin", "VIN", "vinnumber serial chassisnumber"), new("year", "Year", "modelyear"), new("make", "Make", "manufacturer brand"), new("model", "Model", "modelname"), new("trim", "Trim", "submodel trimlevel"), new("engine", "Engine", "enginesize motor"),
-        new("transmission", "Transmission", "gearbox"), new("drive", "Drive", "drivetrain drivetype"), new("color", "Color", "colour exteriorcolor"), new("unitNumber", "Unit number", "unit fleetnumber unitno"),
-        new("odometer", "Odometer", "mileage miles reading kilometers lastodometer lastmileage"), new("odometerOn", "Odometer read on", "odometerdate mileagedate lastvisit lastservice"), new("warning", "To be seen", "warning alert flag"),
+        new("ownerKey", "Customer number", "customerid customerno custno custid ownerid ownernumber"),
+        new("ownerPhone", "Owner's phone", "phone telephone ownerphone customerphone mobile"),
+        new("ownerEmail", "Owner's e-mail", "email owneremail customeremail"),
+        new("ownerName", "Owner", "customer customername ownername name"),
+        new("plate", "Plate", "licenseplate license registration tag licenceplate licenseno"),
+        new("plateRegion", "Plate region", "platestate licensestate region state tagstate"),
+        new("vin", "VIN", "vinnumber serial chassisnumber"),
+        new("year", "Year", "modelyear"),
+        new("make", "Make", "manufacturer brand"),
+        new("model", "Model", "modelname"),
+        new("trim", "Trim", "submodel trimlevel"),
+        new("engine", "Engine", "enginesize motor"),
+        new("transmission", "Transmission", "gearbox"),
+        new("drive", "Drive", "drivetrain drivetype"),
+        new("color", "Color", "colour exteriorcolor"),
+        new("unitNumber", "Unit number", "unit fleetnumber unitno"),
+        new("odometer", "Odometer", "mileage miles reading kilometers lastodometer lastmileage"),
+        new("odometerOn", "Odometer read on", "odometerdate mileagedate lastvisit lastservice"),
+        new("warning", "To be seen", "warning alert flag"),
     ];
 
     private static readonly ImportField[] Orders =
     [
-        new("number", "Order number", "ordernumber orderno ro ronumber invoice invoicenumber invoiceno workorder", true), new("on", "Date", "orderdate invoicedate closed closedon posted dateclosed", true), new("ownerKey", "Customer number", "customerid customerno custno custid"),
-        new("ownerPhone", "Customer's phone", "phone customerphone telephone"), new("ownerName", "Customer", "customername name owner"), new("vin", "VIN", "vinnumber"), new("plate", "Plate", "licenseplate license tag registration"), new("vehicle", "Vehicle", "car vehicledescription yearmakemodel"),
-        new("odometer", "Odometer", "mileage miles odometerin"), new("job", "Job", "jobtitle service jobname operation"), new("kind", "Line kind", "type linetype kind category"), new("description", "Description", "linedescription item itemdescription text details", true),
-        new("partNumber", "Part number", "partno sku itemnumber number"), new("quantity", "Quantity", "qty hours units count"), new("each", "Price each", "price unitprice rate each"), new("cost", "Cost each", "cost unitcost"), new("amount", "Amount", "linetotal extended ext lineamount subtotal", true),
-        new("tax", "Order tax", "tax salestax taxamount"), new("total", "Order total", "total ordertotal invoicetotal grandtotal"),
+        new("number", "Order number", "ordernumber orderno ro ronumber invoice invoicenumber invoiceno workorder", true),
+        new("on", "Date", "orderdate invoicedate closed closedon posted dateclosed", true),
+        new("ownerKey", "Customer number", "customerid customerno custno custid"),
+        new("ownerPhone", "Customer's phone", "phone customerphone telephone"),
+        new("ownerName", "Customer", "customername name owner"),
+        new("vin", "VIN", "vinnumber"),
+        new("plate", "Plate", "licenseplate license tag registration"),
+        new("vehicle", "Vehicle", "car vehicledescription yearmakemodel"),
+        new("odometer", "Odometer", "mileage miles odometerin"),
+        new("job", "Job", "jobtitle service jobname operation"),
+        new("kind", "Line kind", "type linetype kind category"),
+        new("description", "Description", "linedescription item itemdescription text details", true),
+        new("partNumber", "Part number", "partno sku itemnumber number"),
+        new("quantity", "Quantity", "qty hours units count"),
+        new("each", "Price each", "price unitprice rate each"),
+        new("cost", "Cost each", "cost unitcost"),
+        new("amount", "Amount", "linetotal extended ext lineamount subtotal", true),
+        new("tax", "Order tax", "tax salestax taxamount"),
+        new("total", "Order total", "total ordertotal invoicetotal grandtotal"),
     ];
 
     /// <summary>The fields of a kind of file.</summary>
-    public static IReadOnlyList<ImportField> Of(ImportKind kind) => kind switch { ImportKind.Customers => Customers, ImportKind.Vehicles => Vehicles, _ => Orders };
+    public static IReadOnlyList<ImportField> Of(ImportKind kind) =>
+        kind switch
+        {
+            ImportKind.Customers => Customers,
+            ImportKind.Vehicles => Vehicles,
+            _ => Orders,
+        };
 
-    /// <summary>Which column is which field, as far as headings tell: a field's own heading first, then its other names; no field twice.</summary>
+    /// <summary>
+    /// Which column is which field, as far as headings tell: a field's own heading first, then its other names; no field twice.
+    /// </summary>
     public static IReadOnlyList<string?> Guess(ImportKind kind, IReadOnlyList<string> headings)
     {
         var fields = Of(kind);
@@ -43,8 +91,13 @@ public static class ImportFields
             for (var column = 0; column < headings.Count; column++)
             {
                 var plain = Plain(headings[column]);
-                if (guess[column] is not null || plain.Length == 0) continue;
-                guess[column] = fields.FirstOrDefault(f => !guess.Contains(f.Name) && (byAlias ? f.Aliases.Split(' ').Contains(plain) : Plain(f.Label) == plain))?.Name;
+                if (guess[column] is not null || plain.Length == 0)
+                    continue;
+                guess[column] = fields
+                    .FirstOrDefault(f =>
+                        !guess.Contains(f.Name) && (byAlias ? f.Aliases.Split(' ').Contains(plain) : Plain(f.Label) == plain)
+                    )
+                    ?.Name;
             }
         }
         return guess;

@@ -5,8 +5,10 @@ public enum ImportKind
 {
     /// <summary>Customers.</summary>
     Customers,
+
     /// <summary>Vehicles, each with its owner.</summary>
     Vehicles,
+
     /// <summary>Orders of a former program, a row for each line.</summary>
     Orders,
 }

@@ -10,9 +10,12 @@ namespace Yardstick.Core.Imports;
 /// <param name="Cells">What each field holds; a field without a column is missing.</param>
 public sealed record ImportRow(int Number, IReadOnlyDictionary<string, string> Cells)
 {
-    private static readonly string[] MonthFirst = ["M/d/yyyy", "M-d-yyyy", "M/d/yy", "d.M.yyyy"], DayFirst = ["d/M/yyyy", "d-M-yyyy", "d.M.yyyy", "d/M/yy"];
+    private static readonly string[] MonthFirst = ["M/d/yyyy", "M-d-yyyy", "M/d/yy", "d.M.yyyy"],
+        DayFirst = ["d/M/yyyy", "d-M-yyyy", "d.M.yyyy", "d/M/yy"];
 
-    /// <summary>What a field holds; empty where it has no column. The sign that keeps a spreadsheet from reading a formula is left out.</summary>
+    /// <summary>
+    /// What a field holds; empty where it has no column. The sign that keeps a spreadsheet from reading a formula is left out.
+    /// </summary>
     public string this[string field]
     {
         get
@@ -26,15 +29,19 @@ public sealed record ImportRow(int Number, IReadOnlyDictionary<string, string> C
     public Result<decimal?> Figure(string field)
     {
         var text = this[field];
-        if (text.Length == 0) return (decimal?)null;
+        if (text.Length == 0)
+            return (decimal?)null;
         var figure = string.Concat(text.Where(c => char.IsDigit(c) || c is '.' or ',' or '-' or '(' or '−'));
         var negative = figure.StartsWith('-') || figure.StartsWith('−') || figure.StartsWith('(');
         figure = figure.Trim('-', '−', '(');
         // The last of the two signs is the decimal one; a lone comma before exactly three digits groups.
         var (point, comma) = (figure.LastIndexOf('.'), figure.LastIndexOf(','));
-        if (comma > point && !(point < 0 && figure.Length - comma == 4)) figure = figure.Replace(".", "", StringComparison.Ordinal).Replace(',', '.');
-        else figure = figure.Replace(",", "", StringComparison.Ordinal);
-        return decimal.TryParse(figure, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var value) && value <= 99_999_999m ? (decimal?)(negative ? -value : value)
+        if (comma > point && !(point < 0 && figure.Length - comma == 4))
+            figure = figure.Replace(".", "", StringComparison.Ordinal).Replace(',', '.');
+        else
+            figure = figure.Replace(",", "", StringComparison.Ordinal);
+        return decimal.TryParse(figure, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var value) && value <= 99_999_999m
+            ? (decimal?)(negative ? -value : value)
             : new Problem("import.figure", $"\"{text}\" is not a figure", field);
     }
 
@@ -42,12 +49,17 @@ public sealed record ImportRow(int Number, IReadOnlyDictionary<string, string> C
     public Result<LocalDate?> Day(string field, string country)
     {
         var text = this[field];
-        if (text.Length == 0) return (LocalDate?)null;
+        if (text.Length == 0)
+            return (LocalDate?)null;
         var first = text.Split(' ', 'T')[0];
         var forms = country == "US" ? MonthFirst : DayFirst;
         foreach (var form in forms.Prepend("yyyy-M-d").Concat(country == "US" ? DayFirst : MonthFirst))
         {
-            if (DateOnly.TryParseExact(first, form, CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) && day.Year is >= 1950 and <= 2100) return (LocalDate?)LocalDate.FromDateOnly(day);
+            if (
+                DateOnly.TryParseExact(first, form, CultureInfo.InvariantCulture, DateTimeStyles.None, out var day)
+                && day.Year is >= 1950 and <= 2100
+            )
+                return (LocalDate?)LocalDate.FromDateOnly(day);
         }
         return new Problem("import.day", $"\"{text}\" is not a date", field);
     }
@@ -60,31 +72,59 @@ public sealed record ImportRow(int Number, IReadOnlyDictionary<string, string> C
     {
         var (first, last) = (this["firstName"], this["lastName"]);
         // Many programs keep a person's whole name in one column.
-        if (first.Length == 0 && last.Contains(',', StringComparison.Ordinal)) (last, first) = (last[..last.IndexOf(',', StringComparison.Ordinal)].Trim(), last[(last.IndexOf(',', StringComparison.Ordinal) + 1)..].Trim());
+        if (first.Length == 0 && last.Contains(',', StringComparison.Ordinal))
+            (last, first) = (
+                last[..last.IndexOf(',', StringComparison.Ordinal)].Trim(),
+                last[(last.IndexOf(',', StringComparison.Ordinal) + 1)..].Trim()
+            );
         var made = Customers.Customer.Create(first, last, this["businessName"], null, null, country, utcNow);
-        if (made.Problem is { } nameless) return nameless;
+        if (made.Problem is { } nameless)
+            return nameless;
         var customer = made.Value;
         foreach (var field in new[] { "phone", "phone2", "phone3" })
         {
-            if (this[field].Length == 0) continue;
+            if (this[field].Length == 0)
+                continue;
             var number = PhoneNumber.Parse(this[field], country, field);
-            if (number.Problem is { } bad) return bad;
-            if (!customer.Phones.Exists(p => p.Number == number.Value.E164)) customer.Phones.Add(new CustomerPhone { Number = number.Value.E164, Purpose = field == "phone" ? "mobile" : "" });
+            if (number.Problem is { } bad)
+                return bad;
+            if (!customer.Phones.Exists(p => p.Number == number.Value.E164))
+                customer.Phones.Add(new CustomerPhone { Number = number.Value.E164, Purpose = field == "phone" ? "mobile" : "" });
         }
         foreach (var field in new[] { "email", "email2" })
         {
-            if (this[field].Length == 0) continue;
+            if (this[field].Length == 0)
+                continue;
             var address = EmailAddress.Parse(this[field]);
-            if (address.Problem is { } bad) return bad with { Field = field };
+            if (address.Problem is { } bad)
+                return bad with { Field = field };
             customer.Emails.Add(new CustomerEmail { Address = address.Value.Text });
         }
-        var place = string.Join(' ', new[] { this["city"] + (this["city"].Length > 0 && this["region"].Length > 0 ? "," : ""), this["region"], this["postalCode"] }.Where(t => t.Length > 0));
+        var place = string.Join(
+            ' ',
+            new[]
+            {
+                this["city"] + (this["city"].Length > 0 && this["region"].Length > 0 ? "," : ""),
+                this["region"],
+                this["postalCode"],
+            }.Where(t => t.Length > 0)
+        );
         var address2 = string.Join('\n', new[] { this["street"], this["street2"], place }.Where(t => t.Length > 0));
-        foreach (var (field, text) in new[] { ("address", address2), ("alert", this["alert"]), ("notes", this["notes"]), ("source", this["source"]) })
+        foreach (
+            var (field, text) in new[]
+            {
+                ("address", address2),
+                ("alert", this["alert"]),
+                ("notes", this["notes"]),
+                ("source", this["source"]),
+            }
+        )
         {
-            if (text.Length > 0 && customer.Set(field, text, localNow).Problem is { } bad) return bad;
+            if (text.Length > 0 && customer.Set(field, text, localNow).Problem is { } bad)
+                return bad;
         }
-        if (this["key"].Length > 60) return new Problem("text.long", "A customer number can have at most 60 characters", "key");
+        if (this["key"].Length > 60)
+            return new Problem("text.long", "A customer number can have at most 60 characters", "key");
         customer.FormerKey = this["key"];
         customer.Version = 1;
         return customer;
@@ -97,23 +137,44 @@ public sealed record ImportRow(int Number, IReadOnlyDictionary<string, string> C
     /// <param name="utcOf">The moment of a wall time in the shop.</param>
     public Result<Vehicle> Vehicle(string country, int thisYear, Instant utcNow, Func<LocalDateTime, Instant> utcOf)
     {
-        var made = Vehicles.Vehicle.Create(new VehicleInput(this["plate"], this["plateRegion"], this["vin"], this["year"], this["make"], this["model"], this["engine"], this["color"], this["drive"], this["trim"]), thisYear);
-        if (made.Problem is { } problem) return problem;
+        var made = Vehicles.Vehicle.Create(
+            new VehicleInput(
+                this["plate"],
+                this["plateRegion"],
+                this["vin"],
+                this["year"],
+                this["make"],
+                this["model"],
+                this["engine"],
+                this["color"],
+                this["drive"],
+                this["trim"]
+            ),
+            thisYear
+        );
+        if (made.Problem is { } problem)
+            return problem;
         var vehicle = made.Value;
         foreach (var field in new[] { "transmission", "unitNumber", "warning" })
         {
-            if (this[field].Length > 0 && vehicle.Set(field, this[field], thisYear).Problem is { } bad) return bad;
+            if (this[field].Length > 0 && vehicle.Set(field, this[field], thisYear).Problem is { } bad)
+                return bad;
         }
         vehicle.Version = 1;
-        if (this["odometer"].Length == 0) return vehicle;
+        if (this["odometer"].Length == 0)
+            return vehicle;
         var reading = Figure("odometer");
-        if (reading.Problem is not null || reading.Value is < 0 or > 2_000_000) return new Problem("import.odometer", $"\"{this["odometer"]}\" is not an odometer reading", "odometer");
+        if (reading.Problem is not null || reading.Value is < 0 or > 2_000_000)
+            return new Problem("import.odometer", $"\"{this["odometer"]}\" is not an odometer reading", "odometer");
         var on = Day("odometerOn", country);
-        if (on.Problem is { } noDay) return noDay;
+        if (on.Problem is { } noDay)
+            return noDay;
         var at = on.Value is { } day ? utcOf(day + LocalTime.Noon) : utcNow;
         // Today's noon may still be to come.
-        if (at > utcNow && at - utcNow < Duration.FromHours(12)) at = utcNow;
-        if (at > utcNow) return new Problem("import.future", $"\"{this["odometerOn"]}\" has not come yet", "odometerOn");
+        if (at > utcNow && at - utcNow < Duration.FromHours(12))
+            at = utcNow;
+        if (at > utcNow)
+            return new Problem("import.future", $"\"{this["odometerOn"]}\" has not come yet", "odometerOn");
         vehicle.Readings.Add(new OdometerReading { Reading = (int)reading.Value!.Value, At = at });
         return vehicle;
     }

@@ -1,6 +1,5 @@
 using Yardstick.Core.Values;
 
-
 namespace Yardstick.Core.Imports;
 
 /// <summary>One file that is brought in. It survives a killed process: it goes on from the row that was kept last.</summary>
@@ -8,30 +7,43 @@ public class ImportRun
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>What it brings in.</summary>
     public ImportKind Kind { get; init; }
+
     /// <summary>How far it is.</summary>
     public ImportState State { get; internal set; }
+
     /// <summary>The file's name.</summary>
     public required string FileName { get; init; }
+
     /// <summary>The file, by content hash.</summary>
     public required string Hash { get; init; }
+
     /// <summary>Which column is which field: a field's name or nothing for each column.</summary>
     public IReadOnlyList<string?> Mapping { get; internal set; } = [];
+
     /// <summary>Rows of the file.</summary>
     public int Rows { get; init; }
+
     /// <summary>Rows that were dealt with; of an undo, rows that remain.</summary>
     public int RowsDone { get; internal set; }
+
     /// <summary>Records that were made.</summary>
     public int Made { get; internal set; }
+
     /// <summary>Rows that were on file already.</summary>
     public int OnFile { get; internal set; }
+
     /// <summary>Rows that can't be brought in.</summary>
     public int Bad { get; internal set; }
+
     /// <summary>When it was looked at, UTC.</summary>
     public Instant At { get; init; }
+
     /// <summary>Who.</summary>
     public long ById { get; init; }
+
     /// <summary>What stays after an undo and why, in words.</summary>
     public string Remark { get; internal set; } = "";
 
@@ -42,27 +54,32 @@ public class ImportRun
     /// <param name="headings">Headings of its columns.</param>
     /// <param name="rows">Rows of the file.</param>
     /// <param name="actor">Who.</param>
-    public static ImportRun Look(ImportKind kind, string fileName, string hash, IReadOnlyList<string> headings, int rows, Actor actor) => new()
-    {
-        Kind = kind,
-        FileName = fileName,
-        Hash = hash,
-        Mapping = ImportFields.Guess(kind, headings),
-        Rows = rows,
-        At = actor.At,
-        ById = actor.StaffId,
-    };
+    public static ImportRun Look(ImportKind kind, string fileName, string hash, IReadOnlyList<string> headings, int rows, Actor actor) =>
+        new()
+        {
+            Kind = kind,
+            FileName = fileName,
+            Hash = hash,
+            Mapping = ImportFields.Guess(kind, headings),
+            Rows = rows,
+            At = actor.At,
+            ById = actor.StaffId,
+        };
 
     /// <summary>Says which column is which field. Refuses with <c>import.begun</c> and <c>import.field</c>.</summary>
     /// <param name="fields">A field's name, or an empty text, for each column.</param>
     public Result MapColumns(IReadOnlyList<string> fields)
     {
-        if (State != ImportState.Previewed) return new Problem("import.begun", "This file was brought in already; look at it anew to bring it in another way.");
+        if (State != ImportState.Previewed)
+            return new Problem("import.begun", "This file was brought in already; look at it anew to bring it in another way.");
         var known = ImportFields.Of(Kind).Select(f => f.Name).ToHashSet();
         var chosen = fields.Where(f => f.Length > 0).ToList();
-        if (chosen.Find(f => !known.Contains(f)) is { } unknown) return new Problem("import.field", $"There is no field \"{unknown}\".");
-        if (chosen.Count != chosen.Distinct().Count()) return new Problem("import.field", "Two columns can't hold the same field; choose another for one of them.");
-        if (fields.Count != Mapping.Count) return new Problem("import.field", "Say for each column which field it holds.");
+        if (chosen.Find(f => !known.Contains(f)) is { } unknown)
+            return new Problem("import.field", $"There is no field \"{unknown}\".");
+        if (chosen.Count != chosen.Distinct().Count())
+            return new Problem("import.field", "Two columns can't hold the same field; choose another for one of them.");
+        if (fields.Count != Mapping.Count)
+            return new Problem("import.field", "Say for each column which field it holds.");
         Mapping = [.. fields.Select(f => f.Length > 0 ? f : null)];
         return Result.Done;
     }
@@ -71,10 +88,19 @@ public class ImportRun
     /// <param name="to">Running, Stopped or Undoing; the state that it is in already is no mistake.</param>
     public Result Turn(ImportState to)
     {
-        var allowed = (State, to) is (ImportState.Previewed, ImportState.Running) or (ImportState.Running, ImportState.Stopped)
-            or (ImportState.Done or ImportState.Stopped, ImportState.Undoing);
+        var allowed =
+            (State, to)
+            is
+                (ImportState.Previewed, ImportState.Running)
+                or
+                (ImportState.Running, ImportState.Stopped)
+                or
+                (ImportState.Done or ImportState.Stopped, ImportState.Undoing);
         if (!allowed && State != to)
-            return new Problem("import.begun", to == ImportState.Running ? "This file was brought in already." : "There is nothing to take back or to stop.");
+            return new Problem(
+                "import.begun",
+                to == ImportState.Running ? "This file was brought in already." : "There is nothing to take back or to stop."
+            );
         if (to == ImportState.Running && ImportFields.Of(Kind).FirstOrDefault(f => f.Needed && !Mapping.Contains(f.Name)) is { } missing)
             return new Problem("import.missing", $"No column holds \"{missing.Label}\"; choose one.");
         State = to;
@@ -90,17 +116,25 @@ public class ImportRun
     public void CameFurther(int rows, int made, int onFile, int bad, bool last)
     {
         (RowsDone, Made, OnFile, Bad) = (RowsDone + rows, Made + made, OnFile + onFile, Bad + bad);
-        if (last) State = ImportState.Done;
+        if (last)
+            State = ImportState.Done;
     }
 
     /// <summary>The program failed over it.</summary>
-    public void Failed() => (State, Remark) = (ImportState.Stopped, "It stopped by a fault of the program; what was brought in until then can be taken back.");
+    public void Failed() =>
+        (State, Remark) = (ImportState.Stopped, "It stopped by a fault of the program; what was brought in until then can be taken back.");
 
     /// <summary>This many rows are left to be taken back.</summary>
     public void IsLeft(int rows) => RowsDone = rows;
 
     /// <summary>It was taken back.</summary>
     /// <param name="stay">Records that stay, because they were used or changed since.</param>
-    public void Undone(int stay) => (State, RowsDone, Remark) = (ImportState.Undone, 0,
-        stay == 0 ? "" : $"{stay} {(stay == 1 ? "record stays, because it was" : "records stay, because they were")} used or changed since.");
+    public void Undone(int stay) =>
+        (State, RowsDone, Remark) = (
+            ImportState.Undone,
+            0,
+            stay == 0
+                ? ""
+                : $"{stay} {(stay == 1 ? "record stays, because it was" : "records stay, because they were")} used or changed since."
+        );
 }

@@ -7,28 +7,40 @@ public class Finding
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>The order.</summary>
     public long OrderId { get; init; }
+
     /// <summary>What was found.</summary>
     public required string Text { get; init; }
+
     /// <summary>Measured value, if one was measured.</summary>
     public decimal? Measured { get; init; }
+
     /// <summary>Unit of the measured value.</summary>
     public string Unit { get; init; } = "";
+
     /// <summary>What it means.</summary>
     public Rating Rating { get; init; }
+
     /// <summary>Content hash of its photo.</summary>
     public string? PhotoHash { get; init; }
+
     /// <summary>What the customer reads of it; empty where it is the text itself.</summary>
     public string CustomerText { get; internal set; } = "";
+
     /// <summary>When it was released for the customer, UTC; null while the shop keeps it to itself.</summary>
     public Instant? ReleasedAt { get; internal set; }
+
     /// <summary>Who released it.</summary>
     public long? ReleasedById { get; internal set; }
+
     /// <summary>Somebody chose to keep it in the shop, UTC: it is not asked about again.</summary>
     public Instant? KeptInsideAt { get; internal set; }
+
     /// <summary>Who found it.</summary>
     public long ById { get; init; }
+
     /// <summary>When, UTC.</summary>
     public Instant At { get; init; }
 
@@ -36,7 +48,10 @@ public class Finding
     public string ForCustomer => CustomerText.Length > 0 ? CustomerText : Text;
 
     /// <summary>Whether the customer sees it.</summary>
-    public CustomerVisibility Release => ReleasedAt is not null ? CustomerVisibility.Shown : KeptInsideAt is not null ? CustomerVisibility.KeptInside : CustomerVisibility.ToBeDecided;
+    public CustomerVisibility Release =>
+        ReleasedAt is not null ? CustomerVisibility.Shown
+        : KeptInsideAt is not null ? CustomerVisibility.KeptInside
+        : CustomerVisibility.ToBeDecided;
 
     /// <summary>The measured value with its unit; empty where nothing was measured.</summary>
     public string MeasuredWords => Measured is { } measured ? $"{measured:0.###} {Unit}".Trim() : "";
@@ -47,23 +62,49 @@ public class Finding
     /// <param name="actor">Who says so.</param>
     public void Decide(bool show, string words, Actor actor)
     {
-        if (words.Length > 0) CustomerText = words == Text ? "" : words;
-        (ReleasedAt, ReleasedById, KeptInsideAt) = show ? (actor.At, actor.StaffId, null) : ((Instant?)null, (long?)null, (Instant?)actor.At);
+        if (words.Length > 0)
+            CustomerText = words == Text ? "" : words;
+        (ReleasedAt, ReleasedById, KeptInsideAt) = show
+            ? (actor.At, actor.StaffId, null)
+            : ((Instant?)null, (long?)null, (Instant?)actor.At);
     }
 
     /// <summary>Makes a finding from what was typed.</summary>
-    public static Result<Finding> Create(long orderId, string? text, string? measured, string? unit, Rating rating, string? photoHash, long byId, Instant at)
+    public static Result<Finding> Create(
+        long orderId,
+        string? text,
+        string? measured,
+        string? unit,
+        Rating rating,
+        string? photoHash,
+        long byId,
+        Instant at
+    )
     {
-        if (!Enum.IsDefined(rating)) return new Problem("finding.rating", "Rate it sound, watch, due or unsafe.", "rating");
-        if (string.IsNullOrWhiteSpace(text)) return new Problem("finding.empty", "Say in a few words what was found.", "text");
-        if (text.Length > 2000) return new Problem("finding.long", "A finding can have at most 2,000 characters.", "text");
+        if (!Enum.IsDefined(rating))
+            return new Problem("finding.rating", "Rate it sound, watch, due or unsafe.", "rating");
+        if (string.IsNullOrWhiteSpace(text))
+            return new Problem("finding.empty", "Say in a few words what was found.", "text");
+        if (text.Length > 2000)
+            return new Problem("finding.long", "A finding can have at most 2,000 characters.", "text");
         decimal? value = null;
         if (!string.IsNullOrWhiteSpace(measured))
         {
             var amount = Values.NumberInput.Amount(measured, "measured", 3);
-            if (amount.Problem is { } problem) return problem with { Message = $"\"{measured}\" is not a measured value; type a figure such as 3.5." };
+            if (amount.Problem is { } problem)
+                return problem with { Message = $"\"{measured}\" is not a measured value; type a figure such as 3.5." };
             value = amount.Value;
         }
-        return new Finding { OrderId = orderId, Text = text.Trim(), Measured = value, Unit = unit?.Trim() ?? "", Rating = rating, PhotoHash = photoHash, ById = byId, At = at };
+        return new Finding
+        {
+            OrderId = orderId,
+            Text = text.Trim(),
+            Measured = value,
+            Unit = unit?.Trim() ?? "",
+            Rating = rating,
+            PhotoHash = photoHash,
+            ById = byId,
+            At = at,
+        };
     }
 }

@@ -5,10 +5,13 @@ public enum Rating
 {
     /// <summary>As it should be.</summary>
     Sound,
+
     /// <summary>Look again next time.</summary>
     Watch,
+
     /// <summary>Has to be done.</summary>
     Due,
+
     /// <summary>Must not go on the road.</summary>
     Unsafe,
 }

@@ -19,8 +19,15 @@ public static class Reservation
         {
             foreach (var line in job.Lines.OfType<PartLine>())
             {
-                if (line.PartId is not { } partId || !parts.TryGetValue(partId, out var part)) continue;
-                var wants = order.State == OrderState.Open && job.IsOn && job.Decision == DecisionKind.Approved && line.IsOn && !line.IsExcluded && !onOrder.Contains(line.Id);
+                if (line.PartId is not { } partId || !parts.TryGetValue(partId, out var part))
+                    continue;
+                var wants =
+                    order.State == OrderState.Open
+                    && job.IsOn
+                    && job.Decision == DecisionKind.Approved
+                    && line.IsOn
+                    && !line.IsExcluded
+                    && !onOrder.Contains(line.Id);
                 var needed = wants ? Math.Max(0, line.Quantity - line.ReceivedQuantity) : 0;
                 var kept = needed <= line.ReservedQuantity + part.Free ? needed : 0;
                 part.Reserved += kept - line.ReservedQuantity;

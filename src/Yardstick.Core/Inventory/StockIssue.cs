@@ -4,7 +4,9 @@ using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Inventory;
 
-/// <summary>Takes what an order got from the shelf out of stock when it is invoiced, and puts it back when the invoice is taken back.</summary>
+/// <summary>
+/// Takes what an order got from the shelf out of stock when it is invoiced, and puts it back when the invoice is taken back.
+/// </summary>
 public static class StockIssue
 {
     /// <summary>Moves stock for the approved lines of an order; what was received for the order itself never was in stock.</summary>
@@ -16,26 +18,34 @@ public static class StockIssue
     public static List<StockMovement> Of(Order order, IReadOnlyDictionary<long, Part> parts, bool back, Actor actor)
     {
         var movements = new List<StockMovement>();
-        foreach (var line in order.ApprovedJobs.SelectMany(j => j.OnLines).OfType<PartLine>().Where(l => l is { PartId: not null, IsExcluded: false }))
+        foreach (
+            var line in order
+                .ApprovedJobs.SelectMany(j => j.OnLines)
+                .OfType<PartLine>()
+                .Where(l => l is { PartId: not null, IsExcluded: false })
+        )
         {
             var quantity = line.Quantity - line.ReceivedQuantity;
-            if (quantity <= 0 || !parts.TryGetValue(line.PartId!.Value, out var part)) continue;
+            if (quantity <= 0 || !parts.TryGetValue(line.PartId!.Value, out var part))
+                continue;
             part.OnHand += back ? quantity : -quantity;
             if (!back)
             {
                 part.Reserved -= line.ReservedQuantity;
                 line.ReservedQuantity = 0;
             }
-            movements.Add(new StockMovement
-            {
-                PartId = part.Id,
-                LineId = line.Id,
-                Kind = back ? StockMovementKind.Return : StockMovementKind.Issue,
-                Quantity = back ? quantity : -quantity,
-                UnitCost = part.AverageCost,
-                At = actor.At,
-                ById = actor.StaffId,
-            });
+            movements.Add(
+                new StockMovement
+                {
+                    PartId = part.Id,
+                    LineId = line.Id,
+                    Kind = back ? StockMovementKind.Return : StockMovementKind.Issue,
+                    Quantity = back ? quantity : -quantity,
+                    UnitCost = part.AverageCost,
+                    At = actor.At,
+                    ById = actor.StaffId,
+                }
+            );
         }
         return movements;
     }
@@ -47,14 +57,34 @@ public static class StockIssue
     /// <param name="actor">Who.</param>
     public static Result<StockMovement> PutIntoStock(this Order order, long lineId, Part part, Actor actor)
     {
-        if (order.Closed() is { } closed) return closed;
-        if (order.Jobs.SelectMany(j => j.Lines).OfType<PartLine>().FirstOrDefault(l => l.Id == lineId) is not { } line) return new Problem("line.gone", "There is no such line on the order.");
-        if (line.ReceivedQuantity <= 0) return new Problem("part.none", "Nothing of this line is here; look at the order again.");
+        if (order.Closed() is { } closed)
+            return closed;
+        if (order.Jobs.SelectMany(j => j.Lines).OfType<PartLine>().FirstOrDefault(l => l.Id == lineId) is not { } line)
+            return new Problem("line.gone", "There is no such line on the order.");
+        if (line.ReceivedQuantity <= 0)
+            return new Problem("part.none", "Nothing of this line is here; look at the order again.");
         if (order.Jobs.First(j => j.Lines.Contains(line)).Progress == JobProgress.Finished)
             return new Problem("job.finished", "The job of this part is finished, so the part is in the car; open the job again first.");
-        var movement = new StockMovement { PartId = part.Id, LineId = lineId, Kind = StockMovementKind.Receipt, Quantity = line.ReceivedQuantity, UnitCost = line.UnitCost, At = actor.At, ById = actor.StaffId };
+        var movement = new StockMovement
+        {
+            PartId = part.Id,
+            LineId = lineId,
+            Kind = StockMovementKind.Receipt,
+            Quantity = line.ReceivedQuantity,
+            UnitCost = line.UnitCost,
+            At = actor.At,
+            ById = actor.StaffId,
+        };
         part.Receive(line.ReceivedQuantity, line.UnitCost);
-        order.Record("line", lineId, "received", line.ReceivedQuantity.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture), "put into stock", ++line.Version, actor);
+        order.Record(
+            "line",
+            lineId,
+            "received",
+            line.ReceivedQuantity.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture),
+            "put into stock",
+            ++line.Version,
+            actor
+        );
         line.ReceivedQuantity = 0;
         return movement;
     }

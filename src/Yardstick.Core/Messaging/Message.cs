@@ -8,45 +8,64 @@ public partial class Message
 {
     /// <summary>Key.</summary>
     public long Id { get; internal set; }
+
     /// <summary>The customer; null for somebody unknown who wrote.</summary>
     public long? CustomerId { get; internal set; }
+
     /// <summary>The order that it is about.</summary>
     public long? OrderId { get; internal set; }
+
     /// <summary>Text or e-mail.</summary>
     public MessageChannel Channel { get; init; }
+
     /// <summary>Number in E.164 or e-mail address: whom it goes to or comes from.</summary>
     public required string Address { get; init; }
+
     /// <summary>Subject of an e-mail.</summary>
     public string Subject { get; init; } = "";
+
     /// <summary>What it says.</summary>
     public string Body { get; internal set; } = "";
+
     /// <summary>How far it is.</summary>
     public MessageState State { get; internal set; }
+
     /// <summary>Written or received, UTC.</summary>
     public Instant At { get; init; }
+
     /// <summary>Not handed over before this, UTC.</summary>
     public Instant NotBefore { get; internal set; }
+
     /// <summary>Handed over, UTC.</summary>
     public Instant? SentAt { get; internal set; }
+
     /// <summary>Who wrote it; null where the customer did, or the program by itself.</summary>
     public long? ById { get; internal set; }
+
     /// <summary>What went wrong, in words; empty when all is well.</summary>
     public string Trouble { get; internal set; } = "";
+
     /// <summary>Its own name: the Idempotency-Key of a text, the Message-ID of an e-mail. There from the start.</summary>
     public required string Key { get; init; }
+
     /// <summary>The key to the customer's page that stands in it, sealed; empty for none, and once it went out.</summary>
     public string SealedToken { get; internal set; } = "";
+
     /// <summary>Tries to hand it over so far.</summary>
     public int Tries { get; internal set; }
+
     /// <summary>Content hash of a PDF that goes along: attached to an e-mail, behind the link in a text; empty for none.</summary>
     public string AttachmentHash { get; internal set; } = "";
+
     /// <summary>Name of that PDF.</summary>
     public string AttachmentName { get; internal set; } = "";
+
     /// <summary>Somebody of the shop saw what came in, UTC.</summary>
     public Instant? SeenAt { get; internal set; }
 
     /// <summary>Longest text or e-mail.</summary>
-    public const int LongestText = 1000, LongestEmail = 20_000;
+    public const int LongestText = 1000,
+        LongestEmail = 20_000;
 
     /// <summary>Makes a message that goes out.</summary>
     /// <param name="channel">Text or e-mail.</param>
@@ -55,17 +74,42 @@ public partial class Message
     /// <param name="body">What it says.</param>
     /// <param name="actor">Who writes.</param>
     /// <param name="notBefore">When it may go, UTC.</param>
-    public static Result<Message> Write(MessageChannel channel, string address, string? subject, string? body, Actor actor, Instant notBefore)
+    public static Result<Message> Write(
+        MessageChannel channel,
+        string address,
+        string? subject,
+        string? body,
+        Actor actor,
+        Instant notBefore
+    )
     {
-        if (channel is not (MessageChannel.Text or MessageChannel.Email)) return new Problem("message.channel", "A message goes as a text or as an e-mail.", "channel");
+        if (channel is not (MessageChannel.Text or MessageChannel.Email))
+            return new Problem("message.channel", "A message goes as a text or as an e-mail.", "channel");
         var text = (body ?? "").Trim();
-        if (text.Length == 0) return new Problem("message.empty", "Write what the message says.", "body");
+        if (text.Length == 0)
+            return new Problem("message.empty", "Write what the message says.", "body");
         var longest = channel == MessageChannel.Text ? LongestText : LongestEmail;
-        if (text.Length > longest) return new Problem("message.long", $"{(channel == MessageChannel.Text ? "A text" : "An e-mail")} can have at most {longest:N0} characters.", "body");
+        if (text.Length > longest)
+            return new Problem(
+                "message.long",
+                $"{(channel == MessageChannel.Text ? "A text" : "An e-mail")} can have at most {longest:N0} characters.",
+                "body"
+            );
         var about = (subject ?? "").ReplaceLineEndings(" ").Trim();
-        if (channel == MessageChannel.Email && about.Length is 0 or > 200) return new Problem("message.subject", "An e-mail needs a subject of at most 200 characters.", "subject");
+        if (channel == MessageChannel.Email && about.Length is 0 or > 200)
+            return new Problem("message.subject", "An e-mail needs a subject of at most 200 characters.", "subject");
         var id = Guid.NewGuid().ToString("N");
-        return new Message { Channel = channel, Address = address, Subject = channel == MessageChannel.Email ? about : "", Body = text, At = actor.At, NotBefore = notBefore, ById = actor.StaffId, Key = channel == MessageChannel.Email ? $"{id}@yardstick.local" : id };
+        return new Message
+        {
+            Channel = channel,
+            Address = address,
+            Subject = channel == MessageChannel.Email ? about : "",
+            Body = text,
+            At = actor.At,
+            NotBefore = notBefore,
+            ById = actor.StaffId,
+            Key = channel == MessageChannel.Email ? $"{id}@yardstick.local" : id,
+        };
     }
 
     /// <summary>Has a document go along: as a file with an e-mail, behind the link in a text.</summary>
@@ -80,11 +124,25 @@ public partial class Message
     /// <param name="actor">Who writes.</param>
     /// <param name="notBefore">When it may go, UTC.</param>
     /// <param name="body">What the copy says instead; null for the same.</param>
-    public Result<Message> CopyTo(MessageChannel channel, string address, string subject, Actor actor, Instant notBefore, string? body = null)
+    public Result<Message> CopyTo(
+        MessageChannel channel,
+        string address,
+        string subject,
+        Actor actor,
+        Instant notBefore,
+        string? body = null
+    )
     {
         var copy = Write(channel, address, Subject.Length > 0 ? Subject : subject, body ?? Body, actor, notBefore);
-        if (copy.Ok) (copy.Value.CustomerId, copy.Value.OrderId, copy.Value.AttachmentHash, copy.Value.AttachmentName) = (CustomerId, OrderId, AttachmentHash, AttachmentName);
-        if (copy.Ok && body is null) copy.Value.SealedToken = SealedToken;
+        if (copy.Ok)
+            (copy.Value.CustomerId, copy.Value.OrderId, copy.Value.AttachmentHash, copy.Value.AttachmentName) = (
+                CustomerId,
+                OrderId,
+                AttachmentHash,
+                AttachmentName
+            );
+        if (copy.Ok && body is null)
+            copy.Value.SealedToken = SealedToken;
         return copy;
     }
 
@@ -118,9 +176,11 @@ public partial class Message
     /// </summary>
     public void WasInterrupted(Instant utcNow)
     {
-        if (State != MessageState.HandingOver) return;
+        if (State != MessageState.HandingOver)
+            return;
         (State, NotBefore) = Channel == MessageChannel.Text ? (MessageState.Waiting, utcNow) : (MessageState.MayHaveBeenSent, NotBefore);
-        if (State == MessageState.MayHaveBeenSent) Trouble = "The program was stopped while this was handed over: it may have been sent. Send it again, or mark it as sent.";
+        if (State == MessageState.MayHaveBeenSent)
+            Trouble = "The program was stopped while this was handed over: it may have been sent. Send it again, or mark it as sent.";
     }
 
     /// <summary>
@@ -129,9 +189,11 @@ public partial class Message
     /// </summary>
     public bool Became(bool delivered, string why)
     {
-        if (State is MessageState.Delivered or MessageState.Received or MessageState.Withdrawn) return false;
+        if (State is MessageState.Delivered or MessageState.Received or MessageState.Withdrawn)
+            return false;
         (State, Trouble) = delivered ? (MessageState.Delivered, "") : (MessageState.Failed, why);
-        if (delivered) SealedToken = "";
+        if (delivered)
+            SealedToken = "";
         return true;
     }
 
@@ -142,7 +204,8 @@ public partial class Message
     /// <param name="seal">Makes what is kept instead of the key.</param>
     public void Seal(Func<string, string> seal)
     {
-        if (Secret().Match(Body) is not { Success: true } found) return;
+        if (Secret().Match(Body) is not { Success: true } found)
+            return;
         SealedToken = seal(found.Groups[2].Value);
         Body = Secret().Replace(Body, $"$1{Hidden}");
     }
@@ -165,16 +228,20 @@ public partial class Message
     /// <param name="utcNow">Now, UTC.</param>
     public Result Resolve(bool again, Instant utcNow)
     {
-        if (again && State is MessageState.MayHaveBeenSent or MessageState.Failed) (State, NotBefore, Trouble, Tries) = (MessageState.Waiting, utcNow, "", 0);
-        else if (!again && State == MessageState.MayHaveBeenSent) (State, Trouble, SealedToken) = (MessageState.Sent, "", "");
-        else return new Problem("message.settled", "There is nothing to decide about this message.");
+        if (again && State is MessageState.MayHaveBeenSent or MessageState.Failed)
+            (State, NotBefore, Trouble, Tries) = (MessageState.Waiting, utcNow, "", 0);
+        else if (!again && State == MessageState.MayHaveBeenSent)
+            (State, Trouble, SealedToken) = (MessageState.Sent, "", "");
+        else
+            return new Problem("message.settled", "There is nothing to decide about this message.");
         return Result.Done;
     }
 
     /// <summary>Takes it back while it waits.</summary>
     public Result Withdraw()
     {
-        if (State is not (MessageState.Waiting or MessageState.Failed)) return new Problem("message.sent", "It went out already.");
+        if (State is not (MessageState.Waiting or MessageState.Failed))
+            return new Problem("message.sent", "It went out already.");
         (State, SealedToken) = (MessageState.Withdrawn, "");
         return Result.Done;
     }
@@ -188,19 +255,29 @@ public partial class Message
     /// <param name="customerId">Whose it is, where that is known.</param>
     /// <param name="orderId">The order that it is about, where that is known.</param>
     /// <param name="utcNow">Now, UTC.</param>
-    public static Message Received(MessageChannel channel, string address, string subject, string body, string key, long? customerId, long? orderId, Instant utcNow) => new()
-    {
-        Channel = channel,
-        Address = address,
-        Subject = subject,
-        Body = body,
-        Key = key,
-        CustomerId = customerId,
-        OrderId = orderId,
-        State = MessageState.Received,
-        At = utcNow,
-        NotBefore = utcNow,
-    };
+    public static Message Received(
+        MessageChannel channel,
+        string address,
+        string subject,
+        string body,
+        string key,
+        long? customerId,
+        long? orderId,
+        Instant utcNow
+    ) =>
+        new()
+        {
+            Channel = channel,
+            Address = address,
+            Subject = subject,
+            Body = body,
+            Key = key,
+            CustomerId = customerId,
+            OrderId = orderId,
+            State = MessageState.Received,
+            At = utcNow,
+            NotBefore = utcNow,
+        };
 
     /// <summary>Whose it is and what it is about.</summary>
     public void IsAbout(long? customerId, long? orderId) => (CustomerId, OrderId) = (customerId, orderId);

@@ -5,8 +5,10 @@ public enum MessageChannel
 {
     /// <summary>A text to a telephone.</summary>
     Text,
+
     /// <summary>E-mail.</summary>
     Email,
+
     /// <summary>Written on the customer's page; only ever received.</summary>
     Page,
 }

@@ -5,16 +5,22 @@ public class MessageTemplate
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>Name by which it is chosen.</summary>
     public string Name { get; internal set; } = "";
+
     /// <summary>Text or e-mail.</summary>
     public MessageChannel Channel { get; internal set; }
+
     /// <summary>Subject of an e-mail, with fields.</summary>
     public string Subject { get; internal set; } = "";
+
     /// <summary>Body, with fields.</summary>
     public string Body { get; internal set; } = "";
+
     /// <summary>The moment at which it is offered first: estimate, ready, receipt, or empty.</summary>
     public string Use { get; internal set; } = "";
+
     /// <summary>Taken off, UTC.</summary>
     public Instant? RemovedAt { get; internal set; }
 
@@ -35,11 +41,21 @@ public class MessageTemplate
     public Result Set(string? name, MessageChannel channel, string? subject, string? body, string? use)
     {
         var title = (name ?? "").Trim();
-        if (title.Length is 0 or > 80) return new Problem("template.name", "A template needs a name of at most 80 characters.", "name");
-        if (string.IsNullOrWhiteSpace(body)) return new Problem("template.body", "Write what the template says.", "body");
-        if (channel == MessageChannel.Email && string.IsNullOrWhiteSpace(subject)) return new Problem("template.subject", "An e-mail needs a subject.", "subject");
-        if (!Uses.Contains(use ?? "")) return new Problem("template.use", "There is no such moment.", "use");
-        (Name, Channel, Subject, Body, Use) = (title, channel, channel == MessageChannel.Email ? subject!.Trim() : "", body.Trim(), use ?? "");
+        if (title.Length is 0 or > 80)
+            return new Problem("template.name", "A template needs a name of at most 80 characters.", "name");
+        if (string.IsNullOrWhiteSpace(body))
+            return new Problem("template.body", "Write what the template says.", "body");
+        if (channel == MessageChannel.Email && string.IsNullOrWhiteSpace(subject))
+            return new Problem("template.subject", "An e-mail needs a subject.", "subject");
+        if (!Uses.Contains(use ?? ""))
+            return new Problem("template.use", "There is no such moment.", "use");
+        (Name, Channel, Subject, Body, Use) = (
+            title,
+            channel,
+            channel == MessageChannel.Email ? subject!.Trim() : "",
+            body.Trim(),
+            use ?? ""
+        );
         return Result.Done;
     }
 }

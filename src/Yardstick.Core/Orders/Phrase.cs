@@ -8,14 +8,19 @@ public class Phrase
 
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>Where it is used.</summary>
     public PhraseUse Use { get; init; }
+
     /// <summary>The words.</summary>
     public required string Text { get; init; }
+
     /// <summary>How often it was used.</summary>
     public int Uses { get; internal set; }
+
     /// <summary>When it was used last, UTC.</summary>
     public Instant LastUsedAt { get; internal set; }
+
     /// <summary>Not offered any more, UTC; kept so that it can come back.</summary>
     public Instant? ForgottenAt { get; internal set; }
 
@@ -26,12 +31,18 @@ public class Phrase
         return words.Length is < 3 or > Longest ? null : words;
     }
 
-    /// <summary>Phrases that fit what was typed: those that begin with it, then those that have all its words; within each the most used first.</summary>
+    /// <summary>
+    /// Phrases that fit what was typed: those that begin with it, then those that have all its words; within each the most used first.
+    /// </summary>
     public static IEnumerable<Phrase> Fitting(IEnumerable<Phrase> phrases, string typed)
     {
         var words = typed.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries);
-        return phrases.Where(p => p.ForgottenAt is null && words.All(w => p.Text.Contains(w, StringComparison.OrdinalIgnoreCase)))
-            .OrderByDescending(p => words.Length > 0 && p.Text.StartsWith(typed.Trim(), StringComparison.OrdinalIgnoreCase)).ThenByDescending(p => p.Uses).ThenByDescending(p => p.LastUsedAt).ThenBy(p => p.Text, StringComparer.Ordinal);
+        return phrases
+            .Where(p => p.ForgottenAt is null && words.All(w => p.Text.Contains(w, StringComparison.OrdinalIgnoreCase)))
+            .OrderByDescending(p => words.Length > 0 && p.Text.StartsWith(typed.Trim(), StringComparison.OrdinalIgnoreCase))
+            .ThenByDescending(p => p.Uses)
+            .ThenByDescending(p => p.LastUsedAt)
+            .ThenBy(p => p.Text, StringComparer.Ordinal);
     }
 
     /// <summary>Forgets it, or knows it again.</summary>

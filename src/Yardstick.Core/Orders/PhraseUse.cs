@@ -5,8 +5,10 @@ public enum PhraseUse
 {
     /// <summary>What customers say.</summary>
     Complaint,
+
     /// <summary>Causes that were found.</summary>
     Cause,
+
     /// <summary>Corrections that were made.</summary>
     Correction,
 }

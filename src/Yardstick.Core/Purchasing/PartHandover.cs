@@ -14,16 +14,29 @@ public static class PartHandover
     /// <param name="next">The order of the other visit.</param>
     /// <param name="purchased">Lines of purchase orders for the order.</param>
     /// <param name="actor">Who.</param>
-    public static void HandPartsTo(this Order order, long jobId, Job moved, Order next, IEnumerable<PurchaseOrderLine> purchased, Actor actor)
+    public static void HandPartsTo(
+        this Order order,
+        long jobId,
+        Job moved,
+        Order next,
+        IEnumerable<PurchaseOrderLine> purchased,
+        Actor actor
+    )
     {
         var job = order.FindJob(jobId).Value;
         var pairs = job.OnLines.Zip(moved.OnLines).ToList();
         var lines = pairs.ToDictionary(p => p.First.Id, p => p.Second.Id);
-        foreach (var part in purchased.Where(p => lines.ContainsKey(p.LineId))) part.GoesTo(lines[part.LineId], next.Id);
+        foreach (var part in purchased.Where(p => lines.ContainsKey(p.LineId)))
+            part.GoesTo(lines[part.LineId], next.Id);
         foreach (var (was, now) in pairs.Where(p => p.First is PartLine).Select(p => ((PartLine)p.First, (PartLine)p.Second)))
         {
             if (was.ReceivedQuantity > 0)
-                order.NotePart(was.Id, "received", string.Create(CultureInfo.InvariantCulture, $"{was.ReceivedQuantity:0.###} went to order {next.Number}"), actor);
+                order.NotePart(
+                    was.Id,
+                    "received",
+                    string.Create(CultureInfo.InvariantCulture, $"{was.ReceivedQuantity:0.###} went to order {next.Number}"),
+                    actor
+                );
             now.TakeOver(was);
         }
         job.AnotherVisitOrderId = next.Id;

@@ -13,11 +13,16 @@ public static class PartNeed
     /// <summary>A job that the customer agreed to.</summary>
     public static readonly Expression<Func<Job, bool>> OfJob = job => job.Decision == DecisionKind.Approved && job.RemovedAt == null;
 
-    /// <summary>Who a part is ordered from unless somebody chooses another: the supplier that was chosen on its line, else the part's usual one, else the first.</summary>
+    /// <summary>
+    /// Who a part is ordered from unless somebody chooses another: the supplier that was chosen on its line, else the part's usual one,
+    /// else the first.
+    /// </summary>
     /// <param name="line">The line.</param>
     /// <param name="usual">The catalog part's usual supplier; null where it has none.</param>
     /// <param name="suppliers">All suppliers in their order.</param>
     /// <returns>Key of the supplier; 0 where the shop has none.</returns>
     public static long SupplierOf(PartLine line, long? usual, IReadOnlyList<Supplier> suppliers) =>
-        suppliers.FirstOrDefault(s => line.SupplierCode.Length > 0 && s.Code == line.SupplierCode)?.Id ?? usual ?? (suppliers.Count > 0 ? suppliers[0].Id : 0);
+        suppliers.FirstOrDefault(s => line.SupplierCode.Length > 0 && s.Code == line.SupplierCode)?.Id
+        ?? usual
+        ?? (suppliers.Count > 0 ? suppliers[0].Id : 0);
 }

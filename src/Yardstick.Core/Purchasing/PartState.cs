@@ -17,14 +17,23 @@ public sealed record PartState(PartStateCode Code, string Text, Instant? Expecte
     /// <param name="supplier">Name of that order's supplier.</param>
     public static PartState Of(Job job, PartLine line, Part? part, PurchaseOrder? on, string supplier)
     {
-        if (line.ReceivedQuantity >= line.Quantity) return new(PartStateCode.Received, "Received");
-        if (line.ReservedQuantity >= line.Quantity) return new(PartStateCode.Stock, "In stock, kept");
-        if (on is not null && on.State is not (PurchaseOrderState.Received or PurchaseOrderState.Cancelled) && !on.Lines.Exists(l => l.LineId == line.Id && l.CancelledAt is not null))
+        if (line.ReceivedQuantity >= line.Quantity)
+            return new(PartStateCode.Received, "Received");
+        if (line.ReservedQuantity >= line.Quantity)
+            return new(PartStateCode.Stock, "In stock, kept");
+        if (
+            on is not null
+            && on.State is not (PurchaseOrderState.Received or PurchaseOrderState.Cancelled)
+            && !on.Lines.Exists(l => l.LineId == line.Id && l.CancelledAt is not null)
+        )
         {
             var words = $"{supplier}: {PurchaseOrder.StateName(on.State).ToLowerInvariant()}";
             return new(on.Trouble.Length > 0 ? PartStateCode.Trouble : PartStateCode.Ordered, words, on.ExpectedAt);
         }
-        if (job.Decision == DecisionKind.Approved) return new(PartStateCode.Needed, "To be ordered");
-        return part is not null && part.Free >= line.Quantity ? new(PartStateCode.Proposed, "In stock, free") : new(PartStateCode.Proposed, "Not in stock");
+        if (job.Decision == DecisionKind.Approved)
+            return new(PartStateCode.Needed, "To be ordered");
+        return part is not null && part.Free >= line.Quantity
+            ? new(PartStateCode.Proposed, "In stock, free")
+            : new(PartStateCode.Proposed, "Not in stock");
     }
 }

@@ -9,31 +9,43 @@ public class PurchaseOrder
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>Number that the supplier sees.</summary>
     public long Number { get; init; }
+
     /// <summary>The supplier.</summary>
     public long SupplierId { get; init; }
+
     /// <summary>Where it is.</summary>
     public PurchaseOrderState State { get; internal set; }
+
     /// <summary>Sent with every try, so that the supplier takes it once.</summary>
     public Guid IdempotencyKey { get; init; }
+
     /// <summary>The supplier's own reference; what its status depends on, never typed over.</summary>
     public string SupplierReference { get; internal set; } = "";
+
     /// <summary>When it is expected, UTC.</summary>
     public Instant? ExpectedAt { get; internal set; }
+
     /// <summary>What went wrong last, in words; empty when all is well.</summary>
     public string Trouble { get; internal set; } = "";
+
     /// <summary>When it was written, UTC.</summary>
     public Instant CreatedAt { get; init; }
+
     /// <summary>Who ordered.</summary>
     public long ById { get; init; }
+
     /// <summary>Tries to hand it over so far.</summary>
     public int Tries { get; internal set; }
+
     /// <summary>Its lines.</summary>
     public List<PurchaseOrderLine> Lines { get; } = [];
 
     /// <summary>The supplier has not refused it and nobody called it off.</summary>
-    public static readonly Expression<Func<PurchaseOrder, bool>> Stands = order => order.State != PurchaseOrderState.Refused && order.State != PurchaseOrderState.Cancelled;
+    public static readonly Expression<Func<PurchaseOrder, bool>> Stands = order =>
+        order.State != PurchaseOrderState.Refused && order.State != PurchaseOrderState.Cancelled;
 
     /// <summary>True while parts of it may still come.</summary>
     public bool IsOpen => State is not (PurchaseOrderState.Refused or PurchaseOrderState.Received or PurchaseOrderState.Cancelled);
@@ -44,12 +56,18 @@ public class PurchaseOrder
     /// <param name="utcNow">Now, UTC.</param>
     public Result Cancel(IReadOnlyCollection<long> lineIds, string? reason, Instant utcNow)
     {
-        if (!IsOpen) return new Problem("purchase.closed", $"Purchase order {Number} is {StateName(State).ToLowerInvariant()}; nothing of it can be called off.");
+        if (!IsOpen)
+            return new Problem(
+                "purchase.closed",
+                $"Purchase order {Number} is {StateName(State).ToLowerInvariant()}; nothing of it can be called off."
+            );
         if (string.IsNullOrWhiteSpace(reason) || reason.Length > 200)
             return new Problem("purchase.reason", "Say in at most 200 characters why, and who at the supplier agreed.", "reason");
         var lines = Lines.Where(l => lineIds.Contains(l.Id) && l.Awaited).ToList();
-        if (lines.Count == 0) return new Problem("purchase.here", "These parts are here or were called off already; look at the list again.");
-        foreach (var line in lines) (line.CancelledAt, line.CancelReason) = (utcNow, reason.Trim());
+        if (lines.Count == 0)
+            return new Problem("purchase.here", "These parts are here or were called off already; look at the list again.");
+        foreach (var line in lines)
+            (line.CancelledAt, line.CancelReason) = (utcNow, reason.Trim());
         Settle();
         return Result.Done;
     }
@@ -57,21 +75,29 @@ public class PurchaseOrder
     /// <summary>All that was still to come is here or was called off: the order is done.</summary>
     public void Settle()
     {
-        if (Lines.Any(l => l.Awaited)) return;
+        if (Lines.Any(l => l.Awaited))
+            return;
         State = Lines.Any(l => l.Received > 0) ? PurchaseOrderState.Received : PurchaseOrderState.Cancelled;
         Trouble = "";
     }
 
-    /// <summary>Writes an order down; a worker hands it over afterwards. Refuses with <c>purchase.empty</c> and <c>purchase.number</c>.</summary>
+    /// <summary>
+    /// Writes an order down; a worker hands it over afterwards. Refuses with <c>purchase.empty</c> and <c>purchase.number</c>.
+    /// </summary>
     /// <param name="number">Number that the supplier sees.</param>
     /// <param name="supplierId">The supplier.</param>
     /// <param name="parts">Lines that wait for a part, with the repair order of each.</param>
     /// <param name="actor">Who.</param>
     public static Result<PurchaseOrder> Place(long number, long supplierId, IReadOnlyList<(PartLine Line, long OrderId)> parts, Actor actor)
     {
-        if (parts.Count == 0) return new Problem("purchase.empty", "Choose at least one part to order.", "lineIds");
+        if (parts.Count == 0)
+            return new Problem("purchase.empty", "Choose at least one part to order.", "lineIds");
         if (parts.FirstOrDefault(p => string.IsNullOrWhiteSpace(p.Line.Number)).Line is { } nameless)
-            return new Problem("purchase.number", $"\"{nameless.Description}\" has no part number; type one on the sheet first.", "lineIds");
+            return new Problem(
+                "purchase.number",
+                $"\"{nameless.Description}\" has no part number; type one on the sheet first.",
+                "lineIds"
+            );
         var order = new PurchaseOrder
         {
             Number = number,
@@ -81,23 +107,29 @@ public class PurchaseOrder
             CreatedAt = actor.At,
             ById = actor.StaffId,
         };
-        foreach (var (line, orderId) in parts) order.Lines.Add(PurchaseOrderLine.For(line, orderId));
+        foreach (var (line, orderId) in parts)
+            order.Lines.Add(PurchaseOrderLine.For(line, orderId));
         return order;
     }
 
     /// <summary>Why parts that were chosen can't be ordered.</summary>
     /// <param name="taken">What one of them is and the number of the purchase order that it is on; null where none is.</param>
-    public static Problem NotNeeded((string Description, long Number)? taken) => taken is { } on
-        ? new Problem("purchase.ordered", $"\"{on.Description}\" is already on purchase order {on.Number}.", "lineIds")
-        : new Problem("purchase.changed", "One of the parts is no longer needed; look at the list again.", "lineIds");
+    public static Problem NotNeeded((string Description, long Number)? taken) =>
+        taken is { } on
+            ? new Problem("purchase.ordered", $"\"{on.Description}\" is already on purchase order {on.Number}.", "lineIds")
+            : new Problem("purchase.changed", "One of the parts is no longer needed; look at the list again.", "lineIds");
 
     /// <summary>Whether anything can be received of it. Refuses with <c>purchase.closed</c>.</summary>
-    public Result MayReceive() => IsOpen ? Result.Done
-        : new Problem("purchase.closed", $"Purchase order {Number} is {StateName(State).ToLowerInvariant()}; nothing is open on it.");
+    public Result MayReceive() =>
+        IsOpen
+            ? Result.Done
+            : new Problem("purchase.closed", $"Purchase order {Number} is {StateName(State).ToLowerInvariant()}; nothing is open on it.");
 
     /// <summary>The line, if it is on this order. Refuses with <c>purchase.line</c>.</summary>
-    public Result<PurchaseOrderLine> FindLine(long id) => Lines.Find(l => l.Id == id) is { } line ? line
-        : new Problem("purchase.line", "A line that was received is not on this purchase order.");
+    public Result<PurchaseOrderLine> FindLine(long id) =>
+        Lines.Find(l => l.Id == id) is { } line
+            ? line
+            : new Problem("purchase.line", "A line that was received is not on this purchase order.");
 
     /// <summary>It could not be handed over, or nothing was heard of it.</summary>
     /// <param name="supplier">Who did not answer.</param>
@@ -105,37 +137,42 @@ public class PurchaseOrder
     public void NotAnswered(Supplier supplier, string why)
     {
         Tries++;
-        Trouble = SupplierReference.Length == 0
-            ? $"{supplier.Name} {why}. The order is kept and sent again by itself; it will not be placed twice. By phone: {supplier.Phone}."
-            : $"{supplier.Name} {why}. What it said last is shown; we go on asking.";
+        Trouble =
+            SupplierReference.Length == 0
+                ? $"{supplier.Name} {why}. The order is kept and sent again by itself; it will not be placed twice. By phone: {supplier.Phone}."
+                : $"{supplier.Name} {why}. What it said last is shown; we go on asking.";
     }
 
     /// <summary>The supplier answered.</summary>
     public void Answered(PurchaseOrderState state, string reference, Instant? expectedAt)
     {
         Tries++;
-        if (State is PurchaseOrderState.Received) return;
+        if (State is PurchaseOrderState.Received)
+            return;
         if (State is PurchaseOrderState.Cancelled)
         {
-            if (state != PurchaseOrderState.Refused) Trouble = "The supplier took it although it was called off here; tell them by telephone.";
+            if (state != PurchaseOrderState.Refused)
+                Trouble = "The supplier took it although it was called off here; tell them by telephone.";
             return;
         }
         State = state;
-        if (SupplierReference.Length == 0) SupplierReference = reference;
+        if (SupplierReference.Length == 0)
+            SupplierReference = reference;
         ExpectedAt = expectedAt ?? ExpectedAt;
         Trouble = state == PurchaseOrderState.Refused ? "The supplier will not send it; replace the part or take it off." : "";
     }
 
     /// <summary>What the state is called.</summary>
-    public static string StateName(PurchaseOrderState state) => state switch
-    {
-        PurchaseOrderState.Sending => "Not sent yet",
-        PurchaseOrderState.Placed => "Placed",
-        PurchaseOrderState.Confirmed => "Confirmed",
-        PurchaseOrderState.Shipped => "Shipped",
-        PurchaseOrderState.Delayed => "Delayed",
-        PurchaseOrderState.Refused => "None to be had",
-        PurchaseOrderState.Cancelled => "Called off",
-        _ => "Received",
-    };
+    public static string StateName(PurchaseOrderState state) =>
+        state switch
+        {
+            PurchaseOrderState.Sending => "Not sent yet",
+            PurchaseOrderState.Placed => "Placed",
+            PurchaseOrderState.Confirmed => "Confirmed",
+            PurchaseOrderState.Shipped => "Shipped",
+            PurchaseOrderState.Delayed => "Delayed",
+            PurchaseOrderState.Refused => "None to be had",
+            PurchaseOrderState.Cancelled => "Called off",
+            _ => "Received",
+        };
 }

@@ -13,7 +13,13 @@ namespace Yardstick.Core.Schedule;
 /// <param name="planned">Planned work of the orders that are asked about.</param>
 /// <param name="times">Clocked time on them.</param>
 /// <param name="purchases">Purchase orders with a line for one of them.</param>
-public sealed class DayPlan(Shop shop, Instant utcNow, IReadOnlyList<PlannedWork> planned, IReadOnlyList<TimeEntry> times, IReadOnlyList<PurchaseOrder> purchases)
+public sealed class DayPlan(
+    Shop shop,
+    Instant utcNow,
+    IReadOnlyList<PlannedWork> planned,
+    IReadOnlyList<TimeEntry> times,
+    IReadOnlyList<PurchaseOrder> purchases
+)
 {
     private readonly LocalDateTime now = shop.Local(utcNow);
 
@@ -24,11 +30,16 @@ public sealed class DayPlan(Shop shop, Instant utcNow, IReadOnlyList<PlannedWork
     public PlannedWork? PlanOf(Job job) => planned.FirstOrDefault(p => p.JobId == job.Id);
 
     /// <summary>Whether planned work is shown today: it is of today, or of a day before and not finished.</summary>
-    public bool IsOfToday(PlannedWork plan, Job job) => plan.Start.Date == now.Date || plan.Start.Date < now.Date && job.Progress != JobProgress.Finished;
+    public bool IsOfToday(PlannedWork plan, Job job) =>
+        plan.Start.Date == now.Date || plan.Start.Date < now.Date && job.Progress != JobProgress.Finished;
 
     /// <summary>Whether work waits to be planned.</summary>
     public static bool IsToBePlanned(Order order, Job job) =>
-        job.Progress != JobProgress.Finished && order.State == OrderState.Open && order.Stage <= Stage.InWork && !order.CounterSale && job.SoldHours > 0;
+        job.Progress != JobProgress.Finished
+        && order.State == OrderState.Open
+        && order.Stage <= Stage.InWork
+        && !order.CounterSale
+        && job.SoldHours > 0;
 
     /// <summary>Who would do a job that nobody planned: whoever is named on its labor, else the order's lead.</summary>
     public static long? TechnicianFor(Order order, Job job) =>
@@ -46,13 +57,17 @@ public sealed class DayPlan(Shop shop, Instant utcNow, IReadOnlyList<PlannedWork
         var worked = on.Sum(t => t.Hours(utcNow));
         var start = on.Count > 0 ? shop.Local(on.Min(t => t.Start)) : plan.Start;
         // What did not begin yesterday begins today at the earliest.
-        if (start.Date < now.Date) start = now.Date + shop.Opens;
+        if (start.Date < now.Date)
+            start = now.Date + shop.Opens;
         var finished = job.Progress == JobProgress.Finished;
         return new PlannedJob
         {
             Start = start,
             End = EndOf(job, start, running, finished),
-            Share = job.SoldHours == 0 ? 0 : finished ? 1 : decimal.Round(Math.Min(1, worked / job.SoldHours), 3),
+            Share =
+                job.SoldHours == 0 ? 0
+                : finished ? 1
+                : decimal.Round(Math.Min(1, worked / job.SoldHours), 3),
             Finished = finished,
             Running = running,
             MinutesOver = running && worked > job.SoldHours ? (int)((worked - job.SoldHours) * 60) : 0,
@@ -63,14 +78,16 @@ public sealed class DayPlan(Shop shop, Instant utcNow, IReadOnlyList<PlannedWork
     private LocalDateTime EndOf(Job job, LocalDateTime start, bool running, bool finished)
     {
         var end = start.PlusHours(job.SoldHours);
-        if (finished && job.FinishedAt is { } at && shop.Local(at) > start) return shop.Local(at);
+        if (finished && job.FinishedAt is { } at && shop.Local(at) > start)
+            return shop.Local(at);
         return running && end < now ? now : end;
     }
 
     private string PartsComing(Job job)
     {
         var lines = job.OnLines.OfType<PartLine>().Where(l => l.IsOpen).Select(l => l.Id).ToHashSet();
-        if (lines.Count == 0) return "";
+        if (lines.Count == 0)
+            return "";
         var last = purchases.Where(p => p.Lines.Exists(l => lines.Contains(l.LineId))).Max(p => p.ExpectedAt);
         return last is { } at ? $"parts {When(shop.Local(at))}" : "parts not ordered";
     }
@@ -83,7 +100,8 @@ public sealed class DayPlan(Shop shop, Instant utcNow, IReadOnlyList<PlannedWork
     }
 
     /// <summary>When the last part that still comes for an order is expected, wall time; null where nobody said.</summary>
-    public LocalDateTime? LastPart(Order order) => PurchasesOf(order).Where(p => p.IsOpen).Max(p => p.ExpectedAt) is { } at ? shop.Local(at) : null;
+    public LocalDateTime? LastPart(Order order) =>
+        PurchasesOf(order).Where(p => p.IsOpen).Max(p => p.ExpectedAt) is { } at ? shop.Local(at) : null;
 
     /// <summary>Whether the promise of an order holds.</summary>
     public PromiseState PromiseOf(Order order) => Promise.State(order.PromisedAt, order.Stage, WorkEnds(order), LastPart(order), now);
@@ -95,13 +113,21 @@ public sealed class DayPlan(Shop shop, Instant utcNow, IReadOnlyList<PlannedWork
     {
         var coming = PurchasesOf(order).ToList();
         static string State(PurchaseOrder purchase) => PurchaseOrder.StateName(purchase.State).ToLowerInvariant();
-        if (coming.Find(p => p.Trouble.Length > 0) is { } trouble) return $"{suppliers[trouble.SupplierId]}: {State(trouble)}";
+        if (coming.Find(p => p.Trouble.Length > 0) is { } trouble)
+            return $"{suppliers[trouble.SupplierId]}: {State(trouble)}";
         if (coming.Where(p => p.IsOpen).OrderByDescending(p => p.ExpectedAt).FirstOrDefault() is { } open)
             return $"{suppliers[open.SupplierId]}, {(open.ExpectedAt is { } at ? "by " + When(shop.Local(at)) : State(open))}";
-        if (order.State == OrderState.Open && order.WaitsForParts) return "Parts to be ordered";
-        if (order.Stage == Stage.WaitingForParts) return "All parts are in";
+        if (order.State == OrderState.Open && order.WaitsForParts)
+            return "Parts to be ordered";
+        if (order.Stage == Stage.WaitingForParts)
+            return "All parts are in";
         var minutes = (int)(utcNow - order.StageSince).TotalMinutes;
-        return order.Stage switch { Stage.WaitingForAnswer => $"Asked {Ago(minutes)}", Stage.Done => $"Done {Ago(minutes)}", _ => "" };
+        return order.Stage switch
+        {
+            Stage.WaitingForAnswer => $"Asked {Ago(minutes)}",
+            Stage.Done => $"Done {Ago(minutes)}",
+            _ => "",
+        };
     }
 
     /// <summary>Hours that the shop could work on a day: each technician for as long as it is open.</summary>
@@ -109,8 +135,16 @@ public sealed class DayPlan(Shop shop, Instant utcNow, IReadOnlyList<PlannedWork
 
     private IEnumerable<PurchaseOrder> PurchasesOf(Order order) => purchases.Where(p => p.Lines.Exists(l => l.OrderId == order.Id));
 
-    private string When(LocalDateTime at) => at.Date == now.Date ? at.ToString("h:mm", CultureInfo.InvariantCulture)
-        : at.Date == now.Date.PlusDays(1) ? "tomorrow" : at.ToString("MMM d", CultureInfo.InvariantCulture);
+    private string When(LocalDateTime at) =>
+        at.Date == now.Date ? at.ToString("h:mm", CultureInfo.InvariantCulture)
+        : at.Date == now.Date.PlusDays(1) ? "tomorrow"
+        : at.ToString("MMM d", CultureInfo.InvariantCulture);
 
-    private static string Ago(int minutes) => minutes switch { < 90 => $"{minutes} min ago", < 2880 => $"{minutes / 60} h ago", _ => $"{minutes / 1440} days ago" };
+    private static string Ago(int minutes) =>
+        minutes switch
+        {
+            < 90 => $"{minutes} min ago",
+            < 2880 => $"{minutes / 60} h ago",
+            _ => $"{minutes / 1440} days ago",
+        };
 }

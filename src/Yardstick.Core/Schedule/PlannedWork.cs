@@ -8,14 +8,19 @@ public class PlannedWork
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>The job; planned at most once.</summary>
     public long JobId { get; init; }
+
     /// <summary>Its order.</summary>
     public long OrderId { get; init; }
+
     /// <summary>Who is to do it; null while it is in the lane of no one.</summary>
     public long? TechnicianId { get; internal set; }
+
     /// <summary>Start, wall time.</summary>
     public LocalDateTime Start { get; internal set; }
+
     /// <summary>Counts up with every change, so that an older view can be told.</summary>
     public int Version { get; internal set; }
 
@@ -29,11 +34,18 @@ public class PlannedWork
     /// <param name="seen">Version that the planner saw; 0 to move it whatever it was.</param>
     public Result Place(long? technicianId, LocalDateTime start, Shop shop, int seen)
     {
-        var minutes = (int)Math.Round(start.TimeOfDay.TickOfDay / (double)(NodaConstants.TicksPerMinute * Step), MidpointRounding.AwayFromZero) * Step;
+        var minutes =
+            (int)Math.Round(start.TimeOfDay.TickOfDay / (double)(NodaConstants.TicksPerMinute * Step), MidpointRounding.AwayFromZero)
+            * Step;
         var at = start.Date.AtMidnight().PlusMinutes(minutes);
         if (at.TimeOfDay < shop.Opens || at.TimeOfDay >= shop.Closes)
-            return new Problem("plan.hours", $"The shop is open from {shop.Opens.Clock()} to {shop.Closes.Clock()}; plan the job within it.", "start");
-        if (Version > 0 && Version != seen && seen != 0) return new Problem("plan.conflict", "Somebody moved this job meanwhile; look where it is now.");
+            return new Problem(
+                "plan.hours",
+                $"The shop is open from {shop.Opens.Clock()} to {shop.Closes.Clock()}; plan the job within it.",
+                "start"
+            );
+        if (Version > 0 && Version != seen && seen != 0)
+            return new Problem("plan.conflict", "Somebody moved this job meanwhile; look where it is now.");
         (TechnicianId, Start, Version) = (technicianId, at, Version + 1);
         return Result.Done;
     }

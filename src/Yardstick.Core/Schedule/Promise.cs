@@ -11,11 +11,20 @@ public static class Promise
     /// <param name="workEnds">Wall time at which the planned work ends, if known.</param>
     /// <param name="partsExpected">Wall time at which the last awaited part comes, if known.</param>
     /// <param name="now">Wall time.</param>
-    public static PromiseState State(LocalDateTime? promised, Stage stage, LocalDateTime? workEnds, LocalDateTime? partsExpected, LocalDateTime now)
+    public static PromiseState State(
+        LocalDateTime? promised,
+        Stage stage,
+        LocalDateTime? workEnds,
+        LocalDateTime? partsExpected,
+        LocalDateTime now
+    )
     {
-        if (promised is not { } at) return PromiseState.None;
-        if (stage >= Stage.Done) return PromiseState.Kept;
-        if (at < now) return PromiseState.Late;
+        if (promised is not { } at)
+            return PromiseState.None;
+        if (stage >= Stage.Done)
+            return PromiseState.Kept;
+        if (at < now)
+            return PromiseState.Late;
         return workEnds > at || partsExpected > at ? PromiseState.CannotBeKept : PromiseState.Holds;
     }
 
@@ -26,7 +35,8 @@ public static class Promise
         if (now.TimeOfDay > closes.PlusHours(-2) || at.Date > now.Date)
         {
             var next = now.Date.PlusDays(1);
-            while (next.DayOfWeek == IsoDayOfWeek.Sunday) next = next.PlusDays(1);
+            while (next.DayOfWeek == IsoDayOfWeek.Sunday)
+                next = next.PlusDays(1);
             return (next + opens).PlusHours(4);
         }
         var last = now.Date + closes.PlusMinutes(-HalfHour);
@@ -35,5 +45,6 @@ public static class Promise
         return rounded < last ? rounded : last;
     }
 
-    private const int Ahead = 5, HalfHour = 30;
+    private const int Ahead = 5,
+        HalfHour = 30;
 }

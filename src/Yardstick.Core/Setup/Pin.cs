@@ -9,7 +9,9 @@ public static class Pin
     /// <summary>So long after a password was typed somebody may switch by PIN on that computer.</summary>
     public static readonly Duration GoodAfterPassword = Duration.FromDays(30);
 
-    private const int Longest = 8, ShortestOfTechnicians = 4, Shortest = 6;
+    private const int Longest = 8,
+        ShortestOfTechnicians = 4,
+        Shortest = 6;
 
     /// <summary>Digits that a PIN of this role has at least.</summary>
     public static int ShortestFor(Role role) => role == Role.Technician ? ShortestOfTechnicians : Shortest;
@@ -22,14 +24,20 @@ public static class Pin
         var shortest = ShortestFor(role);
         if (pin is null || pin.Length < shortest || pin.Length > Longest || !pin.All(char.IsAsciiDigit))
             return new Problem("pin.form", $"Your PIN has {shortest} to {Longest} digits.", "pin");
-        return IsEasy(pin) ? new Problem("pin.easy", "That PIN is one of the first that anybody would try; choose another.", "pin") : Result.Done;
+        return IsEasy(pin)
+            ? new Problem("pin.easy", "That PIN is one of the first that anybody would try; choose another.", "pin")
+            : Result.Done;
     }
 
     /// <summary>One digit throughout, digits in a row, or one short group again and again: 0000, 1234, 9876, 1212, 123123.</summary>
     private static bool IsEasy(string pin)
     {
         var steps = pin.Zip(pin.Skip(1), (a, b) => (b - a + 10) % 10).Distinct().ToList();
-        if (steps.Count == 1 && steps[0] is 0 or 1 or 9) return true;
-        return Enumerable.Range(1, pin.Length / 2).Where(size => pin.Length % size == 0).Any(size => pin == string.Concat(Enumerable.Repeat(pin[..size], pin.Length / size)));
+        if (steps.Count == 1 && steps[0] is 0 or 1 or 9)
+            return true;
+        return Enumerable
+            .Range(1, pin.Length / 2)
+            .Where(size => pin.Length % size == 0)
+            .Any(size => pin == string.Concat(Enumerable.Repeat(pin[..size], pin.Length / size)));
     }
 }

@@ -7,8 +7,21 @@ public static class Rights
 {
     private static readonly Permission[] Counter =
     [
-        Permission.SeeFloor, Permission.Find, Permission.SeeOrders, Permission.WriteUp, Permission.EditOrders, Permission.OverridePrices, Permission.RecordDecisions, Permission.WriteToCustomers,
-        Permission.SeeParts, Permission.OrderParts, Permission.PlanWork, Permission.PostInvoices, Permission.TakePayments, Permission.EndOrders, Permission.SeeMargin,
+        Permission.SeeFloor,
+        Permission.Find,
+        Permission.SeeOrders,
+        Permission.WriteUp,
+        Permission.EditOrders,
+        Permission.OverridePrices,
+        Permission.RecordDecisions,
+        Permission.WriteToCustomers,
+        Permission.SeeParts,
+        Permission.OrderParts,
+        Permission.PlanWork,
+        Permission.PostInvoices,
+        Permission.TakePayments,
+        Permission.EndOrders,
+        Permission.SeeMargin,
     ];
 
     private static readonly Dictionary<Role, HashSet<Permission>> ByRole = new()

@@ -5,12 +5,16 @@ public enum Role
 {
     /// <summary>Writes cars up and sells work.</summary>
     Writer,
+
     /// <summary>Works on cars.</summary>
     Technician,
+
     /// <summary>Orders and receives parts.</summary>
     Parts,
+
     /// <summary>Runs the shop.</summary>
     Manager,
+
     /// <summary>Owns the shop.</summary>
     Owner,
 }

@@ -7,30 +7,43 @@ public class Shop
 {
     /// <summary>Key, always 1.</summary>
     public long Id { get; internal set; } = 1;
+
     /// <summary>Name on documents.</summary>
     public required string Name { get; init; }
+
     /// <summary>Address on documents, several lines.</summary>
     public string Address { get; init; } = "";
+
     /// <summary>Telephone on documents.</summary>
     public string Phone { get; init; } = "";
+
     /// <summary>Content hash of the shop's logo, a PNG; empty without one.</summary>
     public string LogoHash { get; internal set; } = "";
+
     /// <summary>IANA name of the zone in which promises and appointments are wall time.</summary>
     public string TimeZone { get; internal set; } = "";
+
     /// <summary>ISO 4217 currency.</summary>
     public string Currency { get; init; } = "USD";
+
     /// <summary>ISO 3166 country, for phones.</summary>
     public string Country { get; init; } = "US";
+
     /// <summary>Miles or kilometers.</summary>
     public DistanceUnit DistanceUnit { get; internal set; }
+
     /// <summary>Doors open, wall time.</summary>
     public LocalTime Opens { get; init; } = new(7, 30);
+
     /// <summary>Doors close, wall time.</summary>
     public LocalTime Closes { get; init; } = new(18, 0);
+
     /// <summary>Region of plates by default.</summary>
     public string PlateRegion { get; init; } = "";
+
     /// <summary>How far a car of which nothing is known goes in a day, in the shop's unit.</summary>
     public decimal DistancePerDay { get; init; } = 32;
+
     /// <summary>Terms at the foot of documents.</summary>
     public string Terms { get; internal set; } = "";
 
@@ -38,7 +51,8 @@ public class Shop
     public string CheckInTerms { get; internal set; } = "";
 
     /// <summary>What is acknowledged when unsafe work is declined.</summary>
-    public string UnsafeTerms { get; internal set; } = "I was told that my car may not be safe to drive without this work. I decline it knowingly.";
+    public string UnsafeTerms { get; internal set; } =
+        "I was told that my car may not be safe to drive without this work. I decline it knowingly.";
 
     /// <summary>Reasons offered when work is declined or put off, one a line; empty for none.</summary>
     public string DeclineReasons { get; internal set; } = "";
@@ -50,11 +64,14 @@ public class Shop
     /// <param name="from">When it was written or sent, wall time.</param>
     public LocalDate ValidUntil(LocalDateTime from) => from.Date.PlusDays(EstimateDays);
 
-    /// <summary>Where customers reach the shop's pages from outside, as <c>https://shop.example</c>; empty where links work only inside the shop.</summary>
+    /// <summary>
+    /// Where customers reach the shop's pages from outside, as <c>https://shop.example</c>; empty where links work only inside the shop.
+    /// </summary>
     public string PublicAddress { get; internal set; } = "";
 
     /// <summary>Texts wait from this wall time on, until <see cref="QuietUntil"/>.</summary>
     public LocalTime QuietFrom { get; internal set; } = new(20, 0);
+
     /// <summary>Texts that waited go out at this wall time.</summary>
     public LocalTime QuietUntil { get; internal set; } = new(8, 0);
 
@@ -62,13 +79,16 @@ public class Shop
     public Instant MayText(Instant utcNow)
     {
         var now = Local(utcNow);
-        if (!IsQuiet(now.TimeOfDay)) return utcNow;
+        if (!IsQuiet(now.TimeOfDay))
+            return utcNow;
         var end = now.Date + QuietUntil;
         return Utc(end <= now ? end.PlusDays(1) : end);
     }
 
-    private bool IsQuiet(LocalTime time) => QuietFrom < QuietUntil ? time >= QuietFrom && time < QuietUntil
-        : QuietFrom > QuietUntil && (time >= QuietFrom || time < QuietUntil);
+    private bool IsQuiet(LocalTime time) =>
+        QuietFrom < QuietUntil
+            ? time >= QuietFrom && time < QuietUntil
+            : QuietFrom > QuietUntil && (time >= QuietFrom || time < QuietUntil);
 
     /// <summary>Changes one of the texts on documents, or how customers are written to.</summary>
     /// <param name="field">terms, checkInTerms, unsafeTerms, declineReasons, estimateDays, publicAddress, quietFrom or quietUntil.</param>
@@ -76,40 +96,62 @@ public class Shop
     public Result<FieldChange> SetText(string field, string? text)
     {
         var typed = (text ?? "").Trim();
-        if (typed.Length > 6000) return new Problem("text.long", "At most 6,000 characters have room on a document.", field);
+        if (typed.Length > 6000)
+            return new Problem("text.long", "At most 6,000 characters have room on a document.", field);
         string old;
         switch (field)
         {
-            case "terms": (old, Terms) = (Terms, typed); break;
-            case "checkInTerms": (old, CheckInTerms) = (CheckInTerms, typed); break;
-            case "unsafeTerms": (old, UnsafeTerms) = (UnsafeTerms, typed); break;
-            case "declineReasons": (old, DeclineReasons) = (DeclineReasons, string.Join('\n', typed.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Distinct())); break;
+            case "terms":
+                (old, Terms) = (Terms, typed);
+                break;
+            case "checkInTerms":
+                (old, CheckInTerms) = (CheckInTerms, typed);
+                break;
+            case "unsafeTerms":
+                (old, UnsafeTerms) = (UnsafeTerms, typed);
+                break;
+            case "declineReasons":
+                (old, DeclineReasons) = (
+                    DeclineReasons,
+                    string.Join('\n', typed.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Distinct())
+                );
+                break;
             case "estimateDays":
                 old = EstimateDays.ToString(System.Globalization.CultureInfo.InvariantCulture);
-                if (!int.TryParse(typed, out var days) || days is < 1 or > 365) return new Problem("shop.days", "An estimate holds between 1 and 365 days.", field);
+                if (!int.TryParse(typed, out var days) || days is < 1 or > 365)
+                    return new Problem("shop.days", "An estimate holds between 1 and 365 days.", field);
                 EstimateDays = days;
                 break;
             case "publicAddress":
                 old = PublicAddress;
                 if (typed.Length > 0 && !IsPublicAddress(typed))
-                    return new Problem("shop.address", "Type the address as https://shop.example, without a path, a name or anything else.", field);
+                    return new Problem(
+                        "shop.address",
+                        "Type the address as https://shop.example, without a path, a name or anything else.",
+                        field
+                    );
                 PublicAddress = typed.TrimEnd('/');
                 break;
             case "quietFrom" or "quietUntil":
                 var from = field == "quietFrom";
                 old = (from ? QuietFrom : QuietUntil).ToString("HH:mm", System.Globalization.CultureInfo.InvariantCulture);
-                if (!TimeOnly.TryParse(typed, System.Globalization.CultureInfo.InvariantCulture, out var read)) return new Problem("shop.time", $"\"{typed}\" is not a time; type 8 pm or 20:00.", field);
+                if (!TimeOnly.TryParse(typed, System.Globalization.CultureInfo.InvariantCulture, out var read))
+                    return new Problem("shop.time", $"\"{typed}\" is not a time; type 8 pm or 20:00.", field);
                 var time = LocalTime.FromTimeOnly(read);
-                if (from) QuietFrom = time;
-                else QuietUntil = time;
+                if (from)
+                    QuietFrom = time;
+                else
+                    QuietUntil = time;
                 break;
-            default: return new Problem("shop.field", $"\"{field}\" can't be edited.", field);
+            default:
+                return new Problem("shop.field", $"\"{field}\" can't be edited.", field);
         }
         return new FieldChange(field, old, typed);
     }
 
     /// <summary>An address for customers' links: https, a host and perhaps a port. Without TLS only this very machine.</summary>
-    private static bool IsPublicAddress(string typed) => Uri.TryCreate(typed, UriKind.Absolute, out var address)
+    private static bool IsPublicAddress(string typed) =>
+        Uri.TryCreate(typed, UriKind.Absolute, out var address)
         && (address.Scheme == "https" || address.Scheme == "http" && address.IsLoopback)
         && address is { AbsolutePath: "/", Query: "", Fragment: "", UserInfo: "" };
 
@@ -117,10 +159,12 @@ public class Shop
     public string DistanceWord => DistanceUnit == DistanceUnit.Miles ? "mi" : "km";
 
     /// <summary>A distance in miles in the shop's unit; kilometers to the nearest thousand, as such intervals are written.</summary>
-    public int? Interval(int? miles) => miles is not { } far || DistanceUnit == DistanceUnit.Miles ? miles : (int)Math.Round(far * 1.609344m / 1000m) * 1000;
+    public int? Interval(int? miles) =>
+        miles is not { } far || DistanceUnit == DistanceUnit.Miles ? miles : (int)Math.Round(far * 1.609344m / 1000m) * 1000;
 
     /// <summary>A reading in miles in the shop's unit.</summary>
-    public int? FromMiles(int? miles) => miles is not { } far || DistanceUnit == DistanceUnit.Miles ? miles : (int)Math.Round(far * 1.609344m);
+    public int? FromMiles(int? miles) =>
+        miles is not { } far || DistanceUnit == DistanceUnit.Miles ? miles : (int)Math.Round(far * 1.609344m);
 
     /// <summary>Hours from opening to closing.</summary>
     public decimal OpenHours => (Closes.TickOfDay - Opens.TickOfDay) / (decimal)NodaConstants.TicksPerHour;
@@ -128,7 +172,9 @@ public class Shop
     /// <summary>Wall time in the shop.</summary>
     public LocalDateTime Local(Instant utc) => utc.InZone(Zone).LocalDateTime;
 
-    /// <summary>The moment of a wall time. One that comes twice is the first; one that the clock skips is read with the offset before it.</summary>
+    /// <summary>
+    /// The moment of a wall time. One that comes twice is the first; one that the clock skips is read with the offset before it.
+    /// </summary>
     public Instant Utc(LocalDateTime local) => local.InZoneLeniently(Zone).ToInstant();
 
     private DateTimeZone Zone => DateTimeZoneProviders.Tzdb[TimeZone];
@@ -149,10 +195,18 @@ public class Shop
     /// <param name="unit">Miles or kilometers.</param>
     public static Result<Shop> Create(string? name, string? timeZone, string? currency, DistanceUnit unit)
     {
-        if (string.IsNullOrWhiteSpace(name) || name.Length > 120) return new Problem("firstRun.shop", "The shop needs a name.", "shopName");
-        if (DateTimeZoneProviders.Tzdb.GetZoneOrNull(timeZone ?? "") is null) return new Problem("firstRun.zone", "Choose the time zone from the list.", "timeZone");
+        if (string.IsNullOrWhiteSpace(name) || name.Length > 120)
+            return new Problem("firstRun.shop", "The shop needs a name.", "shopName");
+        if (DateTimeZoneProviders.Tzdb.GetZoneOrNull(timeZone ?? "") is null)
+            return new Problem("firstRun.zone", "Choose the time zone from the list.", "timeZone");
         if (currency is not { Length: 3 } || !currency.All(char.IsAsciiLetterUpper))
             return new Problem("firstRun.currency", "A currency is three capital letters, such as USD or EUR.", "currency");
-        return new Shop { Name = name.Trim(), TimeZone = timeZone!, Currency = currency, DistanceUnit = unit };
+        return new Shop
+        {
+            Name = name.Trim(),
+            TimeZone = timeZone!,
+            Currency = currency,
+            DistanceUnit = unit,
+        };
     }
 }

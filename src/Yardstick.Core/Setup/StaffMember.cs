@@ -5,12 +5,16 @@ public class StaffMember
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>Full name.</summary>
     public required string Name { get; init; }
+
     /// <summary>What the person is.</summary>
     public Role Role { get; internal set; }
+
     /// <summary>Skills as the shop names them, separated by commas.</summary>
     public string Skills { get; init; } = "";
+
     /// <summary>False for those who left.</summary>
     public bool Active { get; internal set; } = true;
 
@@ -26,7 +30,8 @@ public class StaffMember
 
     /// <summary>Whoever sets the shop up. Refuses with <c>firstRun.owner</c>.</summary>
     /// <param name="name">1 to 120 characters.</param>
-    public static Result<StaffMember> Owner(string? name) => string.IsNullOrWhiteSpace(name) || name.Length > 120
-        ? new Problem("firstRun.owner", "Type the owner's name.", "ownerName")
-        : new StaffMember { Name = name.Trim(), Role = Role.Owner };
+    public static Result<StaffMember> Owner(string? name) =>
+        string.IsNullOrWhiteSpace(name) || name.Length > 120
+            ? new Problem("firstRun.owner", "Type the owner's name.", "ownerName")
+            : new StaffMember { Name = name.Trim(), Role = Role.Owner };
 }

@@ -28,6 +28,8 @@ public sealed record Actor(long StaffId, Instant At, string ClientId = "")
 
     /// <summary>The refusal (<c>rights.right</c>) for somebody who may not set prices by hand; null for those who may.</summary>
     /// <param name="field">The field that is a price.</param>
-    public Problem? MayNotPrice(string field) => May(Permission.OverridePrices) ? null
-        : new Problem("rights.right", "You do not have the right to set prices by hand; ask a manager.", field);
+    public Problem? MayNotPrice(string field) =>
+        May(Permission.OverridePrices)
+            ? null
+            : new Problem("rights.right", "You do not have the right to set prices by hand; ask a manager.", field);
 }

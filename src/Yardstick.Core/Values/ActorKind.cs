@@ -5,8 +5,10 @@ public enum ActorKind
 {
     /// <summary>Somebody on staff.</summary>
     Staff,
+
     /// <summary>A customer, behind a link; the key of staff then names who sent it.</summary>
     Customer,
+
     /// <summary>The program itself.</summary>
     Program,
 }

@@ -5,8 +5,10 @@ public enum CustomerVisibility
 {
     /// <summary>Nobody said yet, so it does not go out.</summary>
     ToBeDecided,
+
     /// <summary>The customer sees it.</summary>
     Shown,
+
     /// <summary>It stays in the shop.</summary>
     KeptInside,
 }

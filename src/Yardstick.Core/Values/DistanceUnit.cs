@@ -5,6 +5,7 @@ public enum DistanceUnit
 {
     /// <summary>Miles.</summary>
     Miles,
+
     /// <summary>Kilometers.</summary>
     Kilometers,
 }

@@ -13,7 +13,11 @@ public readonly record struct EmailAddress(string Text)
         var trimmed = (text ?? "").Trim();
         return trimmed.Length <= 254 && MailAddress.TryCreate(trimmed, out var address) && address.Address == trimmed
             ? new EmailAddress(address.Address)
-            : new Problem("customer.email", $"\"{(trimmed.Length > 60 ? trimmed[..60] + "…" : trimmed)}\" is not an e-mail address; type one such as name@mail.example.", field);
+            : new Problem(
+                "customer.email",
+                $"\"{(trimmed.Length > 60 ? trimmed[..60] + "…" : trimmed)}\" is not an e-mail address; type one such as name@mail.example.",
+                field
+            );
     }
 
     /// <inheritdoc />

@@ -5,16 +5,22 @@ public readonly record struct Money(long Cents)
 {
     /// <summary>Nothing.</summary>
     public static readonly Money Zero;
+
     /// <summary>The amount in units of the currency, with two decimals.</summary>
     public decimal Amount => Rounding.Amount(Cents);
+
     /// <summary>An amount, rounded half away from zero.</summary>
     public static Money Of(decimal amount) => new(Rounding.Cents(amount));
+
     /// <summary>Sum.</summary>
     public static Money operator +(Money a, Money b) => new(checked(a.Cents + b.Cents));
+
     /// <summary>Difference.</summary>
     public static Money operator -(Money a, Money b) => new(checked(a.Cents - b.Cents));
+
     /// <summary>The same amount the other way.</summary>
     public static Money operator -(Money a) => new(-a.Cents);
+
     /// <inheritdoc />
     public override string ToString() => Amount.ToString("#,##0.00", System.Globalization.CultureInfo.InvariantCulture);
 }

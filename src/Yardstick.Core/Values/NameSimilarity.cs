@@ -12,9 +12,12 @@ public static class NameSimilarity
         var plain = new StringBuilder(name.Length);
         foreach (var c in name.Normalize(NormalizationForm.FormD))
         {
-            if (CharUnicodeInfo.GetUnicodeCategory(c) == UnicodeCategory.NonSpacingMark) continue;
-            if (char.IsLetterOrDigit(c)) plain.Append(char.ToLowerInvariant(c));
-            else if (plain.Length > 0 && plain[^1] != ' ') plain.Append(' ');
+            if (CharUnicodeInfo.GetUnicodeCategory(c) == UnicodeCategory.NonSpacingMark)
+                continue;
+            if (char.IsLetterOrDigit(c))
+                plain.Append(char.ToLowerInvariant(c));
+            else if (plain.Length > 0 && plain[^1] != ' ')
+                plain.Append(' ');
         }
         return plain.ToString().TrimEnd();
     }
@@ -26,7 +29,8 @@ public static class NameSimilarity
     public static int Distance(string one, string other)
     {
         var (before, last, now) = (new int[other.Length + 1], new int[other.Length + 1], new int[other.Length + 1]);
-        for (var j = 0; j <= other.Length; j++) last[j] = j;
+        for (var j = 0; j <= other.Length; j++)
+            last[j] = j;
         for (var i = 1; i <= one.Length; i++)
         {
             now[0] = i;
@@ -34,7 +38,8 @@ public static class NameSimilarity
             {
                 var cost = one[i - 1] == other[j - 1] ? 0 : 1;
                 now[j] = Math.Min(Math.Min(last[j] + 1, now[j - 1] + 1), last[j - 1] + cost);
-                if (i > 1 && j > 1 && one[i - 1] == other[j - 2] && one[i - 2] == other[j - 1]) now[j] = Math.Min(now[j], before[j - 2] + 1);
+                if (i > 1 && j > 1 && one[i - 1] == other[j - 2] && one[i - 2] == other[j - 1])
+                    now[j] = Math.Min(now[j], before[j - 2] + 1);
             }
             (before, last, now) = (last, now, before);
         }
@@ -42,7 +47,13 @@ public static class NameSimilarity
     }
 
     /// <summary>How many slips a word of this length may hold and still be taken for the other.</summary>
-    public static int Allowed(int length) => length switch { < 4 => 0, < 8 => 1, _ => 2 };
+    public static int Allowed(int length) =>
+        length switch
+        {
+            < 4 => 0,
+            < 8 => 1,
+            _ => 2,
+        };
 
     /// <summary>
     /// Slips between what was typed and a name of one or more words: for each typed word the nearest word of the name, a
@@ -58,10 +69,13 @@ public static class NameSimilarity
             foreach (var candidate in words)
             {
                 var slips = Distance(word, candidate);
-                if (candidate.Length > word.Length) slips = Math.Min(slips, Distance(word, candidate[..word.Length]));
-                if (slips <= Allowed(word.Length) && (best is null || slips < best)) best = slips;
+                if (candidate.Length > word.Length)
+                    slips = Math.Min(slips, Distance(word, candidate[..word.Length]));
+                if (slips <= Allowed(word.Length) && (best is null || slips < best))
+                    best = slips;
             }
-            if (best is null) return null;
+            if (best is null)
+                return null;
             sum += best.Value;
         }
         return sum;

@@ -13,8 +13,11 @@ public static partial class NumberInput
     public static Result<decimal> Quantity(string? text, string field = "quantity")
     {
         var figure = Decimal(text?.Trim().TrimEnd('x', 'X', '×'), 3, field, "a quantity such as 4, 1.5 or 1/2");
-        if (!figure.Ok) return figure;
-        return figure.Value <= 0 ? new Problem("figure.range", "A quantity has to be above zero; take the line off if nothing is needed.", field) : figure;
+        if (!figure.Ok)
+            return figure;
+        return figure.Value <= 0
+            ? new Problem("figure.range", "A quantity has to be above zero; take the line off if nothing is needed.", field)
+            : figure;
     }
 
     /// <summary>A quantity that may be none: <c>0</c>, <c>1</c>, <c>0,5</c>, up to 3 decimals.</summary>
@@ -61,7 +64,9 @@ public static partial class NumberInput
         if (!decimal.TryParse(trimmed, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var reading))
             return new Problem("figure.unreadable", $"\"{Short(text)}\" is not an odometer reading; type digits such as 88,412.", field);
         reading = decimal.Truncate(thousands ? reading * 1000 : reading);
-        return reading > 3_000_000 ? new Problem("figure.range", "No odometer reads above 3,000,000; check the digits.", field) : (int)reading;
+        return reading > 3_000_000
+            ? new Problem("figure.range", "No odometer reads above 3,000,000; check the digits.", field)
+            : (int)reading;
     }
 
     private static Result<decimal> Decimal(string? text, int decimals, string field, string wanted)
@@ -69,7 +74,14 @@ public static partial class NumberInput
         var trimmed = (text ?? "").Trim();
         if (Fraction().Match(trimmed) is { Success: true } fraction && Number(fraction.Groups[3]) != 0)
             return decimal.Round(Number(fraction.Groups[1]) + Number(fraction.Groups[2]) / Number(fraction.Groups[3]), decimals);
-        if (!decimal.TryParse(trimmed.Replace(',', '.'), NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var figure))
+        if (
+            !decimal.TryParse(
+                trimmed.Replace(',', '.'),
+                NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign,
+                CultureInfo.InvariantCulture,
+                out var figure
+            )
+        )
             return new Problem("figure.unreadable", $"\"{Short(text)}\" is not a figure; type {wanted}.", field);
         if (decimal.Round(figure, decimals) != figure)
             return new Problem("figure.decimals", $"At most {decimals} decimals are kept here.", field);
@@ -81,7 +93,8 @@ public static partial class NumberInput
 
     private static string Ungroup(string text) => GroupOfThree().Replace(text, "");
 
-    private static decimal Number(Group group) => group.Success && group.Length > 0 ? decimal.Parse(group.Value, CultureInfo.InvariantCulture) : 0;
+    private static decimal Number(Group group) =>
+        group.Success && group.Length > 0 ? decimal.Parse(group.Value, CultureInfo.InvariantCulture) : 0;
 
     private static string Short(string? text) => text is { Length: > 24 } ? text[..24] + "…" : text ?? "";
 

@@ -5,48 +5,70 @@ public enum Permission
 {
     /// <summary>See the floor, the day and who is here; no prices.</summary>
     SeeFloor,
+
     /// <summary>Find customers, cars and orders.</summary>
     Find,
+
     /// <summary>See orders with their prices.</summary>
     SeeOrders,
+
     /// <summary>Write cars up; change customers and vehicles.</summary>
     WriteUp,
+
     /// <summary>Change estimates.</summary>
     EditOrders,
+
     /// <summary>Set prices by hand and give discounts.</summary>
     OverridePrices,
+
     /// <summary>Record what a customer decided, on their behalf.</summary>
     RecordDecisions,
+
     /// <summary>Release findings and photos, and send estimates and messages to customers.</summary>
     WriteToCustomers,
+
     /// <summary>Let approved work go past the ceiling without asking again.</summary>
     PassCeiling,
+
     /// <summary>See needed parts and purchase orders.</summary>
     SeeParts,
+
     /// <summary>Order and receive parts.</summary>
     OrderParts,
+
     /// <summary>Plan work and move cars between stages.</summary>
     PlanWork,
+
     /// <summary>Work on cars: bench, clock, findings.</summary>
     Work,
+
     /// <summary>Post invoices.</summary>
     PostInvoices,
+
     /// <summary>Take payments.</summary>
     TakePayments,
+
     /// <summary>Reverse posted invoices and refund.</summary>
     ReverseInvoices,
+
     /// <summary>End orders that nobody approved without an invoice.</summary>
     EndOrders,
+
     /// <summary>Make orders void.</summary>
     VoidOrders,
+
     /// <summary>See cost and margin.</summary>
     SeeMargin,
+
     /// <summary>Write the pricing policy and put it in force.</summary>
     EditPolicy,
+
     /// <summary>Bring files of customers, vehicles and former orders in, and take such files out.</summary>
     BringIn,
+
     /// <summary>Change labels, extra fields, phrases and terms.</summary>
     EditSetup,
+
     /// <summary>Enroll terminals for switching by PIN.</summary>
     EnrollTerminals,
 }

@@ -15,7 +15,8 @@ public readonly record struct PhoneNumber(string E164)
         try
         {
             var number = util.Parse(text ?? "", region);
-            if (util.IsPossibleNumber(number)) return new PhoneNumber(util.Format(number, PhoneNumberFormat.E164));
+            if (util.IsPossibleNumber(number))
+                return new PhoneNumber(util.Format(number, PhoneNumberFormat.E164));
         }
         catch (NumberParseException)
         {
@@ -29,8 +30,12 @@ public readonly record struct PhoneNumber(string E164)
     {
         var util = PhoneNumberUtil.GetInstance();
         var number = util.Parse(E164, region);
-        return util.Format(number, util.GetRegionCodeForNumber(number) == region || number.CountryCode == util.GetCountryCodeForRegion(region)
-            ? PhoneNumberFormat.NATIONAL : PhoneNumberFormat.INTERNATIONAL);
+        return util.Format(
+            number,
+            util.GetRegionCodeForNumber(number) == region || number.CountryCode == util.GetCountryCodeForRegion(region)
+                ? PhoneNumberFormat.NATIONAL
+                : PhoneNumberFormat.INTERNATIONAL
+        );
     }
 
     /// <inheritdoc />

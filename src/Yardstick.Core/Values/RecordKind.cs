@@ -5,10 +5,13 @@ public enum RecordKind
 {
     /// <summary>A customer.</summary>
     Customer,
+
     /// <summary>A vehicle.</summary>
     Vehicle,
+
     /// <summary>An order.</summary>
     Order,
+
     /// <summary>A line of an order.</summary>
     Line,
 }

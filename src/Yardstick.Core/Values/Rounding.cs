@@ -11,7 +11,8 @@ public static class Rounding
     public static long Cents(decimal amount) => checked((long)decimal.Round(amount * 100m, 0, MidpointRounding.AwayFromZero));
 
     /// <summary>Whole cents as an amount.</summary>
-    public static decimal Amount(long cents) => new(unchecked((int)Math.Abs(cents)), unchecked((int)(Math.Abs(cents) >> 32)), 0, cents < 0, 2);
+    public static decimal Amount(long cents) =>
+        new(unchecked((int)Math.Abs(cents)), unchecked((int)(Math.Abs(cents) >> 32)), 0, cents < 0, 2);
 
     /// <summary>A percentage of an amount in cents, rounded to cents.</summary>
     public static long PercentOf(long cents, decimal percent) =>
@@ -27,9 +28,11 @@ public static class Rounding
     public static void Share(long cents, ReadOnlySpan<long> weights, Span<long> shares)
     {
         Int128 sum = 0;
-        foreach (var weight in weights) sum += weight;
+        foreach (var weight in weights)
+            sum += weight;
         shares.Clear();
-        if (sum == 0 || cents == 0) return;
+        if (sum == 0 || cents == 0)
+            return;
 
         var left = cents;
         var remainders = weights.Length <= 64 ? stackalloc Int128[weights.Length] : new Int128[weights.Length];
@@ -40,18 +43,22 @@ public static class Rounding
             remainders[i] = product % sum;
             left -= shares[i];
         }
-        if (left == 0) return;
+        if (left == 0)
+            return;
         if (left <= 4)
         {
-            for (; left > 0; left--) TakeLargest(remainders, shares);
+            for (; left > 0; left--)
+                TakeLargest(remainders, shares);
             return;
         }
         // Many cents over many lines: one sort instead of a pass for each cent.
         var order = new int[weights.Length];
-        for (var i = 0; i < order.Length; i++) order[i] = i;
+        for (var i = 0; i < order.Length; i++)
+            order[i] = i;
         var keys = remainders.ToArray();
         Array.Sort(order, (a, b) => keys[a] != keys[b] ? keys[b].CompareTo(keys[a]) : a.CompareTo(b));
-        for (var i = 0; i < left; i++) shares[order[i]]++;
+        for (var i = 0; i < left; i++)
+            shares[order[i]]++;
     }
 
     private static void TakeLargest(Span<Int128> remainders, Span<long> shares)
@@ -59,7 +66,8 @@ public static class Rounding
         var best = 0;
         for (var i = 1; i < remainders.Length; i++)
         {
-            if (remainders[i] > remainders[best]) best = i;
+            if (remainders[i] > remainders[best])
+                best = i;
         }
         shares[best]++;
         remainders[best] = -1;

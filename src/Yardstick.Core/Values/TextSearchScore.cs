@@ -23,16 +23,22 @@ public sealed class TextSearchScore
     /// </summary>
     public int? Score(string title, string more = "")
     {
-        if (IsEmpty) return 0;
+        if (IsEmpty)
+            return 0;
         var (inTitle, inMore) = (Split(title.ToLowerInvariant()).ToList(), Split(more.ToLowerInvariant()).ToList());
         var score = title.StartsWith(typed, StringComparison.OrdinalIgnoreCase) ? 40 : 0;
         foreach (var word in words)
         {
-            if (inTitle.Contains(word)) score += 12;
-            else if (inTitle.Exists(w => w.StartsWith(word, StringComparison.Ordinal))) score += 9;
-            else if (inMore.Contains(word)) score += 5;
-            else if (inMore.Exists(w => w.StartsWith(word, StringComparison.Ordinal))) score += 3;
-            else return null;
+            if (inTitle.Contains(word))
+                score += 12;
+            else if (inTitle.Exists(w => w.StartsWith(word, StringComparison.Ordinal)))
+                score += 9;
+            else if (inMore.Contains(word))
+                score += 5;
+            else if (inMore.Exists(w => w.StartsWith(word, StringComparison.Ordinal)))
+                score += 3;
+            else
+                return null;
         }
         // Of two that have all the words, the one with fewer others is meant.
         return score * 10 - Math.Min(9, inTitle.Count);
@@ -40,5 +46,6 @@ public sealed class TextSearchScore
 
     private static IEnumerable<string> Split(string text) => text.Split(Between, StringSplitOptions.RemoveEmptyEntries).Select(Singular);
 
-    private static string Singular(string word) => word.Length > 3 && word.EndsWith('s') && !word.EndsWith("ss", StringComparison.Ordinal) ? word[..^1] : word;
+    private static string Singular(string word) =>
+        word.Length > 3 && word.EndsWith('s') && !word.EndsWith("ss", StringComparison.Ordinal) ? word[..^1] : word;
 }

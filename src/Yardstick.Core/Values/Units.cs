@@ -19,7 +19,8 @@ public static class Units
     };
 
     /// <summary>Converts a figure; null where the units don't go together.</summary>
-    public static decimal? Convert(decimal figure, string from, string to) => Factors.TryGetValue((from, to), out var factor) ? figure * factor : null;
+    public static decimal? Convert(decimal figure, string from, string to) =>
+        Factors.TryGetValue((from, to), out var factor) ? figure * factor : null;
 
     /// <summary>A metric figure in the other system, as it is read in a shop; null where there is none.</summary>
     public static string? Other(decimal figure, string unit)

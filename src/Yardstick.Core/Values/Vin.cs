@@ -13,11 +13,14 @@ public readonly record struct Vin(string Text)
     public static Result<Vin> Parse(string? text, string field = "vin")
     {
         var vin = string.Concat((text ?? "").Where(c => !char.IsWhiteSpace(c))).ToUpperInvariant();
-        if (vin.Length != 17) return new Problem("vin.length", $"A VIN has 17 characters; this one has {vin.Length}.", field);
+        if (vin.Length != 17)
+            return new Problem("vin.length", $"A VIN has 17 characters; this one has {vin.Length}.", field);
         foreach (var c in vin)
         {
-            if (c is 'I' or 'O' or 'Q') return new Problem("vin.letter", $"A VIN never has the letter {c}; it is probably {(c == 'I' ? '1' : '0')}.", field);
-            if (!char.IsAsciiDigit(c) && !Letters.Contains(c)) return new Problem("vin.letter", $"\"{c}\" can't stand in a VIN.", field);
+            if (c is 'I' or 'O' or 'Q')
+                return new Problem("vin.letter", $"A VIN never has the letter {c}; it is probably {(c == 'I' ? '1' : '0')}.", field);
+            if (!char.IsAsciiDigit(c) && !Letters.Contains(c))
+                return new Problem("vin.letter", $"\"{c}\" can't stand in a VIN.", field);
         }
         return new Vin(vin);
     }
@@ -28,7 +31,8 @@ public readonly record struct Vin(string Text)
         get
         {
             var sum = 0;
-            for (var i = 0; i < 17; i++) sum += Value(Text[i]) * Weights[i];
+            for (var i = 0; i < 17; i++)
+                sum += Value(Text[i]) * Weights[i];
             return sum % 11 == 10 ? 'X' : (char)('0' + sum % 11);
         }
     }
@@ -42,24 +46,28 @@ public readonly record struct Vin(string Text)
     /// </summary>
     public IReadOnlyList<Vin> Corrections()
     {
-        if (CheckDigitFits) return [];
+        if (CheckDigitFits)
+            return [];
         var found = new List<Vin>();
         void Try(char[] letters)
         {
             var candidate = new Vin(new string(letters));
-            if (candidate.CheckDigitFits && !found.Contains(candidate)) found.Add(candidate);
+            if (candidate.CheckDigitFits && !found.Contains(candidate))
+                found.Add(candidate);
         }
         for (var i = 0; i < 17; i++)
         {
             foreach (var pair in Misread)
             {
                 var at = pair.IndexOf(Text[i], StringComparison.Ordinal);
-                if (at < 0) continue;
+                if (at < 0)
+                    continue;
                 var letters = Text.ToCharArray();
                 letters[i] = pair[1 - at];
                 Try(letters);
             }
-            if (i == 16 || Text[i] == Text[i + 1]) continue;
+            if (i == 16 || Text[i] == Text[i + 1])
+                continue;
             var swapped = Text.ToCharArray();
             (swapped[i], swapped[i + 1]) = (swapped[i + 1], swapped[i]);
             Try(swapped);

@@ -16,5 +16,6 @@ public static class WallClock
     /// <summary>So many hours later on the wall, to the minute.</summary>
     /// <param name="wall">Wall time in the shop.</param>
     /// <param name="hours">Hours with their decimals.</param>
-    public static LocalDateTime PlusHours(this LocalDateTime wall, decimal hours) => wall.PlusTicks((long)(hours * NodaConstants.TicksPerHour));
+    public static LocalDateTime PlusHours(this LocalDateTime wall, decimal hours) =>
+        wall.PlusTicks((long)(hours * NodaConstants.TicksPerHour));
 }

@@ -21,10 +21,12 @@ public static class DistancePerDay
             for (var j = i + 1; j < last.Count; j++)
             {
                 var days = (last[i].At - last[j].At).TotalDays;
-                if (days >= ApartDays) slopes.Add((last[i].Reading - last[j].Reading) / (decimal)days);
+                if (days >= ApartDays)
+                    slopes.Add((last[i].Reading - last[j].Reading) / (decimal)days);
             }
         }
-        if (slopes.Count == 0) return shopDefault;
+        if (slopes.Count == 0)
+            return shopDefault;
         slopes.Sort();
         var median = slopes.Count % 2 == 1 ? slopes[slopes.Count / 2] : (slopes[slopes.Count / 2 - 1] + slopes[slopes.Count / 2]) / 2;
         return median > 0 ? median : shopDefault;

@@ -5,17 +5,29 @@ public class OdometerReading
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>The vehicle.</summary>
     public long VehicleId { get; init; }
+
     /// <summary>Reading in the shop's unit.</summary>
     public int Reading { get; internal set; }
+
     /// <summary>When it was read, UTC.</summary>
     public Instant At { get; init; }
+
     /// <summary>The order that took it; null for one that came otherwise.</summary>
     public long? OrderId { get; init; }
+
     /// <summary>Of an order: the reading when the car left; else when it came.</summary>
     public bool Leaving { get; init; }
 
     /// <summary>What the odometer showed when a car came.</summary>
-    public static OdometerReading Of(long vehicleId, long orderId, int reading, Instant utcNow) => new() { VehicleId = vehicleId, OrderId = orderId, Reading = reading, At = utcNow };
+    public static OdometerReading Of(long vehicleId, long orderId, int reading, Instant utcNow) =>
+        new()
+        {
+            VehicleId = vehicleId,
+            OrderId = orderId,
+            Reading = reading,
+            At = utcNow,
+        };
 }

@@ -8,47 +8,72 @@ public partial class Vehicle
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>Whose it is.</summary>
     public long CustomerId { get; internal set; }
+
     /// <summary>Plate as on the car.</summary>
     public string Plate { get; internal set; } = "";
+
     /// <summary>State or province of the plate.</summary>
     public string PlateRegion { get; internal set; } = "";
+
     /// <summary>VIN, or empty.</summary>
     public string Vin { get; internal set; } = "";
+
     /// <summary>Model year; 0 if not known.</summary>
     public int Year { get; internal set; }
+
     /// <summary>Make.</summary>
     public string Make { get; internal set; } = "";
+
     /// <summary>Model.</summary>
     public string Model { get; internal set; } = "";
+
     /// <summary>Engine.</summary>
     public string Engine { get; internal set; } = "";
+
     /// <summary>Trim.</summary>
     public string Trim { get; internal set; } = "";
+
     /// <summary>Transmission.</summary>
     public string Transmission { get; internal set; } = "";
+
     /// <summary>Month in which it was made, as on its plate: <c>2019-03</c>.</summary>
     public string ProductionMonth { get; internal set; } = "";
+
     /// <summary>Its photo, by content hash.</summary>
     public string PhotoHash { get; internal set; } = "";
+
     /// <summary>Driven wheels.</summary>
     public string Drive { get; internal set; } = "";
+
     /// <summary>Color.</summary>
     public string Color { get; internal set; } = "";
+
     /// <summary>A fleet's own number for it.</summary>
     public string UnitNumber { get; internal set; } = "";
+
     /// <summary>What everyone who opens it must see.</summary>
     public string Warning { get; internal set; } = "";
+
     /// <summary>The record that took this one over; null while it stands by itself.</summary>
     public long? MergedIntoId { get; internal set; }
+
     /// <summary>Counts up with every change.</summary>
     public int Version { get; internal set; } = 1;
+
     /// <summary>Readings with their dates.</summary>
     public List<OdometerReading> Readings { get; } = [];
 
     /// <summary>Year, make, model, engine, drive.</summary>
-    public string Description => string.Join(' ', new[] { Year > 0 ? Year.ToString(System.Globalization.CultureInfo.InvariantCulture) : "", Make, Model, Engine, Drive }.Where(w => w.Length > 0));
+    public string Description =>
+        string.Join(
+            ' ',
+            new[] { Year > 0 ? Year.ToString(System.Globalization.CultureInfo.InvariantCulture) : "", Make, Model, Engine, Drive }.Where(
+                w => w.Length > 0
+            )
+        );
 
     /// <summary>Make and model.</summary>
     public string ShortDescription => $"{Make} {Model}".Trim();
@@ -71,13 +96,15 @@ public partial class Vehicle
         if (!string.IsNullOrWhiteSpace(typed.Plate))
         {
             var plate = Values.Plate.Parse(typed.Plate);
-            if (plate.Problem is { } problem) return problem;
+            if (plate.Problem is { } problem)
+                return problem;
             vehicle.Plate = plate.Value.Text;
         }
         if (!string.IsNullOrWhiteSpace(typed.Vin))
         {
             var vin = Values.Vin.Parse(typed.Vin);
-            if (vin.Problem is { } problem) return problem;
+            if (vin.Problem is { } problem)
+                return problem;
             vehicle.Vin = vin.Value.Text;
         }
         if (!string.IsNullOrWhiteSpace(typed.Year))
@@ -114,7 +141,8 @@ public partial class Vehicle
     public void BelongsTo(long customerId, string homeRegion = "")
     {
         CustomerId = customerId;
-        if (Plate.Length > 0 && PlateRegion.Length == 0) PlateRegion = homeRegion;
+        if (Plate.Length > 0 && PlateRegion.Length == 0)
+            PlateRegion = homeRegion;
     }
 
     /// <summary>Passes the car on to somebody else. Refuses with <c>vehicle.owner</c> and <c>vehicle.open</c>.</summary>
@@ -124,9 +152,18 @@ public partial class Vehicle
     /// <param name="actor">Who.</param>
     public Result<VehicleTransfer> PassTo(long owner, string ownerName, long? openOrder, Actor actor)
     {
-        if (CustomerId == owner) return new Problem("vehicle.owner", $"It belongs to {ownerName} already.");
-        if (openOrder is { } number) return new Problem("vehicle.open", $"Order {number} is open for its present owner; close it before the car is passed on.");
-        var transfer = new VehicleTransfer { VehicleId = Id, FromCustomerId = CustomerId, ToCustomerId = owner, At = actor.At, ById = actor.StaffId };
+        if (CustomerId == owner)
+            return new Problem("vehicle.owner", $"It belongs to {ownerName} already.");
+        if (openOrder is { } number)
+            return new Problem("vehicle.open", $"Order {number} is open for its present owner; close it before the car is passed on.");
+        var transfer = new VehicleTransfer
+        {
+            VehicleId = Id,
+            FromCustomerId = CustomerId,
+            ToCustomerId = owner,
+            At = actor.At,
+            ById = actor.StaffId,
+        };
         CustomerId = owner;
         Version++;
         return transfer;

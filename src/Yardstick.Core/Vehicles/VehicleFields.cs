@@ -13,11 +13,14 @@ public partial class Vehicle
     /// <param name="thisYear">The present year; models of the next are sold already.</param>
     public Result<FieldChange> Set(string field, string? text, int thisYear)
     {
-        if (Shown(field) is not { } old) return new Problem("vehicle.field", $"A vehicle has no field \"{field}\".", field);
+        if (Shown(field) is not { } old)
+            return new Problem("vehicle.field", $"A vehicle has no field \"{field}\".", field);
         var typed = (text ?? "").Trim();
-        if (typed.Length > 200) return new Problem("text.long", "At most 200 characters are kept here.", field);
+        if (typed.Length > 200)
+            return new Problem("text.long", "At most 200 characters are kept here.", field);
         var before = (Plate, Vin, Make, Model);
-        if (Change(field, typed, thisYear) is { } problem) return problem;
+        if (Change(field, typed, thisYear) is { } problem)
+            return problem;
         if (Plate.Length == 0 && Vin.Length == 0 && ShortDescription.Length == 0)
         {
             (Plate, Vin, Make, Model) = before;
@@ -33,12 +36,14 @@ public partial class Vehicle
         {
             case "plate":
                 var plate = typed.Length == 0 ? new Values.Plate("") : Values.Plate.Parse(typed);
-                if (plate.Problem is { } noPlate) return noPlate;
+                if (plate.Problem is { } noPlate)
+                    return noPlate;
                 Plate = plate.Value.Text;
                 break;
             case "vin":
                 var vin = typed.Length == 0 ? new Values.Vin("") : Values.Vin.Parse(typed);
-                if (vin.Problem is { } noVin) return noVin;
+                if (vin.Problem is { } noVin)
+                    return noVin;
                 Vin = vin.Value.Text;
                 break;
             case "year":
@@ -47,50 +52,79 @@ public partial class Vehicle
                     Year = 0;
                     break;
                 }
-                if (!int.TryParse(typed, NumberStyles.None, CultureInfo.InvariantCulture, out var year) || year < 1900 || year > thisYear + 1)
+                if (
+                    !int.TryParse(typed, NumberStyles.None, CultureInfo.InvariantCulture, out var year)
+                    || year < 1900
+                    || year > thisYear + 1
+                )
                     return new Problem("vehicle.year", $"The model year is a number from 1900 to {thisYear + 1}.", field);
                 Year = year;
                 break;
             case "productionMonth":
                 var month = MonthAndYear().Match(typed);
-                if (typed.Length > 0 && !month.Success) return new Problem("vehicle.productionMonth", "Type month and year as on the car, such as 3/2019.", field);
-                ProductionMonth = typed.Length == 0 ? "" : $"{month.Groups[2].Value}-{int.Parse(month.Groups[1].Value, CultureInfo.InvariantCulture):00}";
+                if (typed.Length > 0 && !month.Success)
+                    return new Problem("vehicle.productionMonth", "Type month and year as on the car, such as 3/2019.", field);
+                ProductionMonth =
+                    typed.Length == 0 ? "" : $"{month.Groups[2].Value}-{int.Parse(month.Groups[1].Value, CultureInfo.InvariantCulture):00}";
                 break;
-            case "plateRegion": PlateRegion = typed.ToUpperInvariant(); break;
-            case "make": Make = typed; break;
-            case "model": Model = typed; break;
-            case "trim": Trim = typed; break;
-            case "engine": Engine = typed; break;
-            case "transmission": Transmission = typed; break;
-            case "drive": Drive = typed; break;
-            case "color": Color = typed; break;
-            case "unitNumber": UnitNumber = typed; break;
-            case "warning": Warning = typed; break;
-            default: PhotoHash = typed; break;
+            case "plateRegion":
+                PlateRegion = typed.ToUpperInvariant();
+                break;
+            case "make":
+                Make = typed;
+                break;
+            case "model":
+                Model = typed;
+                break;
+            case "trim":
+                Trim = typed;
+                break;
+            case "engine":
+                Engine = typed;
+                break;
+            case "transmission":
+                Transmission = typed;
+                break;
+            case "drive":
+                Drive = typed;
+                break;
+            case "color":
+                Color = typed;
+                break;
+            case "unitNumber":
+                UnitNumber = typed;
+                break;
+            case "warning":
+                Warning = typed;
+                break;
+            default:
+                PhotoHash = typed;
+                break;
         }
         return null;
     }
 
     /// <summary>A field as it is shown; null where there is none of that name.</summary>
-    public string? Shown(string field) => field switch
-    {
-        "plate" => Plate,
-        "plateRegion" => PlateRegion,
-        "vin" => Vin,
-        "year" => Year == 0 ? "" : Year.ToString(CultureInfo.InvariantCulture),
-        "make" => Make,
-        "model" => Model,
-        "trim" => Trim,
-        "engine" => Engine,
-        "transmission" => Transmission,
-        "drive" => Drive,
-        "color" => Color,
-        "unitNumber" => UnitNumber,
-        "productionMonth" => ProductionMonth,
-        "warning" => Warning,
-        "photoHash" => PhotoHash,
-        _ => null,
-    };
+    public string? Shown(string field) =>
+        field switch
+        {
+            "plate" => Plate,
+            "plateRegion" => PlateRegion,
+            "vin" => Vin,
+            "year" => Year == 0 ? "" : Year.ToString(CultureInfo.InvariantCulture),
+            "make" => Make,
+            "model" => Model,
+            "trim" => Trim,
+            "engine" => Engine,
+            "transmission" => Transmission,
+            "drive" => Drive,
+            "color" => Color,
+            "unitNumber" => UnitNumber,
+            "productionMonth" => ProductionMonth,
+            "warning" => Warning,
+            "photoHash" => PhotoHash,
+            _ => null,
+        };
 
     [GeneratedRegex(@"^(0?[1-9]|1[0-2])\s*[/.-]\s*((?:19|20)\d{2})$")]
     private static partial Regex MonthAndYear();

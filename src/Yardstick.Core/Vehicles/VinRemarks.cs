@@ -20,8 +20,14 @@ public static class VinRemarks
         if (bound && !vin.CheckDigitFits)
         {
             var fits = vin.Corrections();
-            remarks.Add($"The check digit does not fit: position 9 is {vin.Text[8]} and would have to be {vin.CheckDigit}. "
-                + (fits.Count == 0 ? "Cars made for North America since 1981 have a right one; compare it with the car." : $"It would fit as {string.Join(" or ", fits.Take(4))}; compare it with the car."));
+            remarks.Add(
+                $"The check digit does not fit: position 9 is {vin.Text[8]} and would have to be {vin.CheckDigit}. "
+                    + (
+                        fits.Count == 0
+                            ? "Cars made for North America since 1981 have a right one; compare it with the car."
+                            : $"It would fit as {string.Join(" or ", fits.Take(4))}; compare it with the car."
+                    )
+            );
         }
         if (bound && vin.CheckDigitFits && vin.ModelYear is { } told && year > 0 && told != year && told - 30 != year && told + 30 != year)
             remarks.Add($"The VIN tells model year {told}; the record says {year}.");

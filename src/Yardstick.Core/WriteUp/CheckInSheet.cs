@@ -8,33 +8,46 @@ public class CheckInSheet
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>The order.</summary>
     public long OrderId { get; init; }
+
     /// <summary>Who signed.</summary>
     public required string SignedBy { get; init; }
+
     /// <summary>When, UTC.</summary>
     public Instant At { get; init; }
+
     /// <summary>Who took it.</summary>
     public long ById { get; init; }
+
     /// <summary>Everything that was signed, as JSON of <see cref="CheckInDocument"/>.</summary>
     public required string DocumentJson { get; init; }
+
     /// <summary>The file as it was signed, by content hash.</summary>
     public required string FileHash { get; init; }
 
     /// <summary>Photos that have room on a sheet.</summary>
     public const int MostPhotos = 6;
 
-    /// <summary>Whether an order can be signed for. Refuses with <c>order.posted</c>, <c>checkIn.name</c>, <c>text.long</c> and <c>checkIn.photos</c>.</summary>
+    /// <summary>
+    /// Whether an order can be signed for. Refuses with <c>order.posted</c>, <c>checkIn.name</c>, <c>text.long</c> and
+    /// <c>checkIn.photos</c>.
+    /// </summary>
     /// <param name="order">The order.</param>
     /// <param name="signedBy">Who signs, 1 to 120 characters.</param>
     /// <param name="condition">Condition of the car in words, at most 2,000 characters.</param>
     /// <param name="photos">How many photos go on it.</param>
     public static Result MaySign(Order order, string? signedBy, string? condition, int photos)
     {
-        if (order.State != OrderState.Open) return new Problem("order.posted", "This order is closed; nobody signs for its check-in any more.");
-        if ((signedBy ?? "").Trim().Length is 0 or > 120) return new Problem("checkIn.name", "Say who signs.", "signedBy");
-        if (condition is { Length: > 2000 }) return new Problem("text.long", "At most 2,000 characters are kept here.", "condition");
-        if (photos > MostPhotos) return new Problem("checkIn.photos", $"At most {MostPhotos} photos have room on a sheet.", "photos");
+        if (order.State != OrderState.Open)
+            return new Problem("order.posted", "This order is closed; nobody signs for its check-in any more.");
+        if ((signedBy ?? "").Trim().Length is 0 or > 120)
+            return new Problem("checkIn.name", "Say who signs.", "signedBy");
+        if (condition is { Length: > 2000 })
+            return new Problem("text.long", "At most 2,000 characters are kept here.", "condition");
+        if (photos > MostPhotos)
+            return new Problem("checkIn.photos", $"At most {MostPhotos} photos have room on a sheet.", "photos");
         return Result.Done;
     }
 
@@ -53,9 +66,19 @@ public class CheckInSheet
     /// <param name="actor">Who keeps it.</param>
     public static Result<CheckInSheet> Sign(Order order, int seen, string signedBy, string documentJson, string fileHash, Actor actor)
     {
-        if (MaySign(order, signedBy, null, 0).Problem is { } problem) return problem;
-        if (order.Version != seen) return Changing;
+        if (MaySign(order, signedBy, null, 0).Problem is { } problem)
+            return problem;
+        if (order.Version != seen)
+            return Changing;
         order.Note("check-in", $"signed by {signedBy}", actor);
-        return new CheckInSheet { OrderId = order.Id, SignedBy = signedBy, At = actor.At, ById = actor.StaffId, DocumentJson = documentJson, FileHash = fileHash };
+        return new CheckInSheet
+        {
+            OrderId = order.Id,
+            SignedBy = signedBy,
+            At = actor.At,
+            ById = actor.StaffId,
+            DocumentJson = documentJson,
+            FileHash = fileHash,
+        };
     }
 }

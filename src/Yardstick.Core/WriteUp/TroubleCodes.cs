@@ -11,15 +11,19 @@ public static class TroubleCodes
     public static IReadOnlyDictionary<string, string> Known => All.Value;
 
     /// <summary>What a code means; a sentence that says why not where it is not known.</summary>
-    public static string Meaning(TroubleCode code) => Known.TryGetValue(code.Base, out var meaning) ? meaning
-        : code.IsGeneric ? $"a generic {code.System} code that is not in the list" : $"a {code.System} code of the car's maker";
+    public static string Meaning(TroubleCode code) =>
+        Known.TryGetValue(code.Base, out var meaning) ? meaning
+        : code.IsGeneric ? $"a generic {code.System} code that is not in the list"
+        : $"a {code.System} code of the car's maker";
 
     /// <summary>Codes that begin with what was typed, in order.</summary>
     /// <param name="typed">At least a letter and two digits.</param>
     public static IEnumerable<KeyValuePair<string, string>> Beginning(string typed)
     {
         var start = typed.Trim().ToUpperInvariant();
-        return start.Length < 3 || start[0] is not ('P' or 'B' or 'C' or 'U') ? [] : Known.Where(c => c.Key.StartsWith(start, StringComparison.Ordinal)).OrderBy(c => c.Key, StringComparer.Ordinal);
+        return start.Length < 3 || start[0] is not ('P' or 'B' or 'C' or 'U')
+            ? []
+            : Known.Where(c => c.Key.StartsWith(start, StringComparison.Ordinal)).OrderBy(c => c.Key, StringComparer.Ordinal);
     }
 
     private static Dictionary<string, string> Read()
@@ -28,7 +32,8 @@ public static class TroubleCodes
         var codes = new Dictionary<string, string>();
         while (reader.ReadLine() is { } line)
         {
-            if (line.Split('\t') is [var code, var meaning]) codes.Add(code, meaning);
+            if (line.Split('\t') is [var code, var meaning])
+                codes.Add(code, meaning);
         }
         return codes;
     }

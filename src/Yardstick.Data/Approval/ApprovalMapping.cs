@@ -5,10 +5,10 @@ using Yardstick.Core.Orders;
 
 namespace Yardstick.Data.Approval;
 
-internal sealed class ApprovalMapping :
-    IEntityTypeConfiguration<StoredSnapshot>,
-    IEntityTypeConfiguration<ApprovalLink>,
-    IEntityTypeConfiguration<DocumentLink>
+internal sealed class ApprovalMapping
+    : IEntityTypeConfiguration<StoredSnapshot>,
+        IEntityTypeConfiguration<ApprovalLink>,
+        IEntityTypeConfiguration<DocumentLink>
 {
     public void Configure(EntityTypeBuilder<StoredSnapshot> builder)
     {

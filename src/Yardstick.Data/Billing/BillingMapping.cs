@@ -4,10 +4,10 @@ using Yardstick.Core.Billing;
 
 namespace Yardstick.Data.Billing;
 
-internal sealed class BillingMapping :
-    IEntityTypeConfiguration<Invoice>,
-    IEntityTypeConfiguration<Payment>,
-    IEntityTypeConfiguration<CardCharge>
+internal sealed class BillingMapping
+    : IEntityTypeConfiguration<Invoice>,
+        IEntityTypeConfiguration<Payment>,
+        IEntityTypeConfiguration<CardCharge>
 {
     public void Configure(EntityTypeBuilder<Invoice> builder)
     {

@@ -4,12 +4,12 @@ using Yardstick.Core.Catalog;
 
 namespace Yardstick.Data.Catalog;
 
-internal sealed class CatalogMapping :
-    IEntityTypeConfiguration<Part>,
-    IEntityTypeConfiguration<FeeItem>,
-    IEntityTypeConfiguration<CannedJob>,
-    IEntityTypeConfiguration<CannedSet>,
-    IEntityTypeConfiguration<ShopLaborOperation>
+internal sealed class CatalogMapping
+    : IEntityTypeConfiguration<Part>,
+        IEntityTypeConfiguration<FeeItem>,
+        IEntityTypeConfiguration<CannedJob>,
+        IEntityTypeConfiguration<CannedSet>,
+        IEntityTypeConfiguration<ShopLaborOperation>
 {
     public void Configure(EntityTypeBuilder<Part> builder)
     {

@@ -4,12 +4,12 @@ using Yardstick.Core.Customers;
 
 namespace Yardstick.Data.Customers;
 
-internal sealed class CustomersMapping :
-    IEntityTypeConfiguration<Customer>,
-    IEntityTypeConfiguration<CustomerEmail>,
-    IEntityTypeConfiguration<CustomerPhone>,
-    IEntityTypeConfiguration<RecordChange>,
-    IEntityTypeConfiguration<Merge>
+internal sealed class CustomersMapping
+    : IEntityTypeConfiguration<Customer>,
+        IEntityTypeConfiguration<CustomerEmail>,
+        IEntityTypeConfiguration<CustomerPhone>,
+        IEntityTypeConfiguration<RecordChange>,
+        IEntityTypeConfiguration<Merge>
 {
     public void Configure(EntityTypeBuilder<Customer> builder)
     {
@@ -31,7 +31,13 @@ internal sealed class CustomersMapping :
 
     public void Configure(EntityTypeBuilder<CustomerPhone> builder) => builder.HasIndex(p => p.Number);
 
-    public void Configure(EntityTypeBuilder<RecordChange> builder) => builder.HasIndex(c => new { c.Target, c.TargetId, c.Field });
+    public void Configure(EntityTypeBuilder<RecordChange> builder) =>
+        builder.HasIndex(c => new
+        {
+            c.Target,
+            c.TargetId,
+            c.Field,
+        });
 
     public void Configure(EntityTypeBuilder<Merge> builder) => builder.HasIndex(m => new { m.Kind, m.KeptId });
 }

@@ -11,9 +11,11 @@ namespace Yardstick.Data.Demo;
 internal sealed class BulkInsert(ShopDb db, SqliteConnection connection, SqliteTransaction transaction)
 {
     /// <summary>Rows of one type, or of several that stand in one table.</summary>
-    internal void Add<T>(IEnumerable<T> rows) where T : class
+    internal void Add<T>(IEnumerable<T> rows)
+        where T : class
     {
-        foreach (var kind in rows.GroupBy(r => r.GetType())) Add(db.Model.FindEntityType(kind.Key)!, kind);
+        foreach (var kind in rows.GroupBy(r => r.GetType()))
+            Add(db.Model.FindEntityType(kind.Key)!, kind);
     }
 
     private void Add(IEntityType type, IEnumerable<object> rows)
@@ -22,12 +24,15 @@ internal sealed class BulkInsert(ShopDb db, SqliteConnection connection, SqliteT
         var columns = type.GetFlattenedProperties().Select(p => new Column(p, table)).ToList();
         using var command = connection.CreateCommand();
         command.Transaction = transaction;
-        command.CommandText = $"INSERT INTO \"{table.Name}\" ({string.Join(", ", columns.Select(c => $"\"{c.Name}\""))}) VALUES ({string.Join(", ", columns.Select((_, i) => $"$p{i}"))})";
-        for (var i = 0; i < columns.Count; i++) command.Parameters.Add(new SqliteParameter { ParameterName = $"$p{i}" });
+        command.CommandText =
+            $"INSERT INTO \"{table.Name}\" ({string.Join(", ", columns.Select(c => $"\"{c.Name}\""))}) VALUES ({string.Join(", ", columns.Select((_, i) => $"$p{i}"))})";
+        for (var i = 0; i < columns.Count; i++)
+            command.Parameters.Add(new SqliteParameter { ParameterName = $"$p{i}" });
         command.Prepare();
         foreach (var row in rows)
         {
-            for (var i = 0; i < columns.Count; i++) command.Parameters[i].Value = columns[i].ValueOf(row) ?? DBNull.Value;
+            for (var i = 0; i < columns.Count; i++)
+                command.Parameters[i].Value = columns[i].ValueOf(row) ?? DBNull.Value;
             command.ExecuteNonQuery();
         }
     }
@@ -42,7 +47,8 @@ internal sealed class BulkInsert(ShopDb db, SqliteConnection connection, SqliteT
         internal object? ValueOf(object row)
         {
             var value = property.GetGetter().GetClrValueUsingContainingEntity(row);
-            if (value is null || generated && value is 0L) return null;
+            if (value is null || generated && value is 0L)
+                return null;
             return convert is null ? value : convert(value);
         }
     }

@@ -10,7 +10,9 @@ using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Data.Demo;
 
-/// <summary>What the demo shop set up for itself: reminders, phrases, labels, fields of its own, findings that nobody made work of.</summary>
+/// <summary>
+/// What the demo shop set up for itself: reminders, phrases, labels, fields of its own, findings that nobody made work of.
+/// </summary>
 internal static class DemoExtras
 {
     private const int CarsWithReminders = 160;
@@ -20,34 +22,117 @@ internal static class DemoExtras
         await using var db = shop.Open();
         await RemindersAsync(db, shop);
         for (var i = 0; i < DemoNames.Concerns.Length; i++)
-            db.Phrases.Add(new Phrase { Use = PhraseUse.Complaint, Text = DemoNames.Concerns[i], Uses = 60 - i * 3 + i % 4, LastUsedAt = shop.UtcNow.PlusDays(-i) });
-        string[] found = ["Pads worn to the wear mark", "Leaks at the thermostat housing", "Battery fails the load test", "Lower ball joint has play"], corrected = ["Replaced and road tested", "Cleaned, adjusted and tested", "Bled the system, no more leaks after 20 minutes under pressure"];
+            db.Phrases.Add(
+                new Phrase
+                {
+                    Use = PhraseUse.Complaint,
+                    Text = DemoNames.Concerns[i],
+                    Uses = 60 - i * 3 + i % 4,
+                    LastUsedAt = shop.UtcNow.PlusDays(-i),
+                }
+            );
+        string[] found =
+            ["Pads worn to the wear mark", "Leaks at the thermostat housing", "Battery fails the load test", "Lower ball joint has play"],
+            corrected =
+            ["Replaced and road tested", "Cleaned, adjusted and tested", "Bled the system, no more leaks after 20 minutes under pressure"];
         foreach (var (use, texts) in new[] { (PhraseUse.Cause, found), (PhraseUse.Correction, corrected) })
         {
-            for (var i = 0; i < texts.Length; i++) db.Phrases.Add(new Phrase { Use = use, Text = texts[i], Uses = 14 - i * 3, LastUsedAt = shop.UtcNow.PlusDays(-i) });
+            for (var i = 0; i < texts.Length; i++)
+                db.Phrases.Add(
+                    new Phrase
+                    {
+                        Use = use,
+                        Text = texts[i],
+                        Uses = 14 - i * 3,
+                        LastUsedAt = shop.UtcNow.PlusDays(-i),
+                    }
+                );
         }
-        Label[] labels = [Named(1, RecordKind.Order, "Fleet"), Named(2, RecordKind.Order, "Comeback"), Named(3, RecordKind.Order, "Second opinion"), Named(4, RecordKind.Customer, "Neighbor"), Named(5, RecordKind.Customer, "Pays on account"), Named(6, RecordKind.Vehicle, "Classic"), Named(7, RecordKind.Vehicle, "Towing")];
+        Label[] labels =
+        [
+            Named(1, RecordKind.Order, "Fleet"),
+            Named(2, RecordKind.Order, "Comeback"),
+            Named(3, RecordKind.Order, "Second opinion"),
+            Named(4, RecordKind.Customer, "Neighbor"),
+            Named(5, RecordKind.Customer, "Pays on account"),
+            Named(6, RecordKind.Vehicle, "Classic"),
+            Named(7, RecordKind.Vehicle, "Towing"),
+        ];
         db.Labels.AddRange(labels);
         db.ExtraFields.AddRange(
-            new ExtraField { Id = 1, Kind = RecordKind.Vehicle, Name = "Wheel lock key", Type = ExtraFieldType.Choice, Choices = "glove box\ntrunk\nnone" },
-            new ExtraField { Id = 2, Kind = RecordKind.Customer, Name = "Best time to call", Type = ExtraFieldType.Text },
-            new ExtraField { Id = 3, Kind = RecordKind.Order, Name = "Fleet order number", Type = ExtraFieldType.Text });
-        for (var i = 0; i < 560; i += 9) db.ExtraValues.Add(new ExtraValue { FieldId = 1, TargetId = shop.Vehicles[i].Id, Value = i % 2 == 0 ? "glove box" : "trunk" });
-        foreach (var business in shop.Customers.Where(c => c.CreditDays is not null)) db.LabelsOn.Add(new LabelOn { LabelId = 5, TargetId = business.Id });
+            new ExtraField
+            {
+                Id = 1,
+                Kind = RecordKind.Vehicle,
+                Name = "Wheel lock key",
+                Type = ExtraFieldType.Choice,
+                Choices = "glove box\ntrunk\nnone",
+            },
+            new ExtraField
+            {
+                Id = 2,
+                Kind = RecordKind.Customer,
+                Name = "Best time to call",
+                Type = ExtraFieldType.Text,
+            },
+            new ExtraField
+            {
+                Id = 3,
+                Kind = RecordKind.Order,
+                Name = "Fleet order number",
+                Type = ExtraFieldType.Text,
+            }
+        );
+        for (var i = 0; i < 560; i += 9)
+            db.ExtraValues.Add(
+                new ExtraValue
+                {
+                    FieldId = 1,
+                    TargetId = shop.Vehicles[i].Id,
+                    Value = i % 2 == 0 ? "glove box" : "trunk",
+                }
+            );
+        foreach (var business in shop.Customers.Where(c => c.CreditDays is not null))
+            db.LabelsOn.Add(new LabelOn { LabelId = 5, TargetId = business.Id });
         db.LabelsOn.Add(new LabelOn { LabelId = 4, TargetId = shop.Customers[0].Id });
-        db.ExtraValues.Add(new ExtraValue { FieldId = 2, TargetId = shop.Customers[0].Id, Value = "after 4 pm" });
+        db.ExtraValues.Add(
+            new ExtraValue
+            {
+                FieldId = 2,
+                TargetId = shop.Customers[0].Id,
+                Value = "after 4 pm",
+            }
+        );
         await Findings(db, shop);
         db.ChangeTracker.DetectChanges();
         await db.SaveChangesAsync();
     }
 
-    private static Label Named(long id, RecordKind kind, string name) => new() { Id = id, Kind = kind, Name = name };
+    private static Label Named(long id, RecordKind kind, string name) =>
+        new()
+        {
+            Id = id,
+            Kind = kind,
+            Name = name,
+        };
 
     private static async Task RemindersAsync(ShopDb db, DemoMaker shop)
     {
         var oil = shop.Canned.First(c => c.Title == "Oil and filter service");
-        var changes = (await db.Orders.Where(o => o.State == OrderState.Posted && o.Jobs.Any(j => j.CannedJobId == oil.Id && j.Decision == DecisionKind.Approved)).Select(o => new { o.VehicleId, o.Id, o.PostedAt, o.OdometerIn }).ToListAsync())
-            .GroupBy(o => o.VehicleId ?? 0).ToDictionary(g => g.Key, g => g.MaxBy(o => o.Id)!);
+        var changes = (
+            await db
+                .Orders.Where(o =>
+                    o.State == OrderState.Posted && o.Jobs.Any(j => j.CannedJobId == oil.Id && j.Decision == DecisionKind.Approved)
+                )
+                .Select(o => new
+                {
+                    o.VehicleId,
+                    o.Id,
+                    o.PostedAt,
+                    o.OdometerIn,
+                })
+                .ToListAsync()
+        ).GroupBy(o => o.VehicleId ?? 0).ToDictionary(g => g.Key, g => g.MaxBy(o => o.Id)!);
         for (var i = 0; i < CarsWithReminders; i++)
         {
             var car = shop.Vehicles[i];
@@ -55,15 +140,35 @@ internal static class DemoExtras
             {
                 var (on, reading) = (shop.Shop.Local(change.PostedAt!.Value).Date, change.OdometerIn);
                 db.Reminders.Add(Counted(car.Id, oil.Title, 6, 7_500, oil.Id, on, reading, change.Id));
-                if (i % 3 == 0) db.Reminders.Add(Counted(car.Id, "Tire rotation", null, 7_500, null, on, reading, null));
+                if (i % 3 == 0)
+                    db.Reminders.Add(Counted(car.Id, "Tire rotation", null, 7_500, null, on, reading, null));
             }
-            if (i % 4 == 1) db.Reminders.Add(Counted(car.Id, "State inspection", 12, null, null, shop.Today.PlusDays(-200 - i), null, null));
+            if (i % 4 == 1)
+                db.Reminders.Add(Counted(car.Id, "State inspection", 12, null, null, shop.Today.PlusDays(-200 - i), null, null));
         }
     }
 
-    private static Reminder Counted(long car, string title, int? months, int? distance, long? canned, LocalDate since, int? reading, long? order)
+    private static Reminder Counted(
+        long car,
+        string title,
+        int? months,
+        int? distance,
+        long? canned,
+        LocalDate since,
+        int? reading,
+        long? order
+    )
     {
-        var reminder = new Reminder { VehicleId = car, Title = title, EveryMonths = months, EveryDistance = distance, CannedJobId = canned, StartsOn = since, StartsAtReading = reading };
+        var reminder = new Reminder
+        {
+            VehicleId = car,
+            Title = title,
+            EveryMonths = months,
+            EveryDistance = distance,
+            CannedJobId = canned,
+            StartsOn = since,
+            StartsAtReading = reading,
+        };
         reminder.Done(since, reading, order);
         reminder.Version = 1;
         return reminder;
@@ -72,13 +177,35 @@ internal static class DemoExtras
     /// <summary>Every tenth car was last seen with something worth watching.</summary>
     private static async Task Findings(ShopDb db, DemoMaker shop)
     {
-        (string Text, decimal Measured, string Unit, Rating Rating)[] seen = [("Rear tires", 4m, "/32 in", Rating.Due), ("Wiper blades streak", 0, "", Rating.Watch), ("Battery", 68, "% of its rating", Rating.Watch), ("Rear brake pads", 3.5m, "mm", Rating.Due)];
-        var last = await db.Orders.Where(o => o.State == OrderState.Posted && o.VehicleId != null && o.VehicleId % 10 == 1).GroupBy(o => o.VehicleId).Select(g => g.Max(o => o.Id)).OrderBy(id => id).ToListAsync();
+        (string Text, decimal Measured, string Unit, Rating Rating)[] seen =
+        [
+            ("Rear tires", 4m, "/32 in", Rating.Due),
+            ("Wiper blades streak", 0, "", Rating.Watch),
+            ("Battery", 68, "% of its rating", Rating.Watch),
+            ("Rear brake pads", 3.5m, "mm", Rating.Due),
+        ];
+        var last = await db
+            .Orders.Where(o => o.State == OrderState.Posted && o.VehicleId != null && o.VehicleId % 10 == 1)
+            .GroupBy(o => o.VehicleId)
+            .Select(g => g.Max(o => o.Id))
+            .OrderBy(id => id)
+            .ToListAsync();
         var n = 0;
         foreach (var order in last)
         {
             var (text, measured, unit, rating) = seen[n++ % seen.Length];
-            db.Findings.Add(new Finding { OrderId = order, Text = text, Measured = measured == 0 ? null : measured, Unit = unit, Rating = rating, ById = DemoMaker.Technicians[n % 4], At = shop.UtcNow.PlusDays(-40 - n) });
+            db.Findings.Add(
+                new Finding
+                {
+                    OrderId = order,
+                    Text = text,
+                    Measured = measured == 0 ? null : measured,
+                    Unit = unit,
+                    Rating = rating,
+                    ById = DemoMaker.Technicians[n % 4],
+                    At = shop.UtcNow.PlusDays(-40 - n),
+                }
+            );
         }
     }
 }

@@ -21,7 +21,8 @@ internal sealed class DemoHistory(DemoMaker shop)
     private readonly Random random = shop.Random;
     private readonly Dictionary<long, Customer> customers = shop.Customers.ToDictionary(c => c.Id);
     private readonly Dictionary<long, (Order Order, Job Job)> lastJobs = [];
-    private long number = 1001, invoiceNumber = 5001;
+    private long number = 1001,
+        invoiceNumber = 5001;
 
     internal async Task<DemoNumbers> MakeAsync()
     {
@@ -31,7 +32,8 @@ internal sealed class DemoHistory(DemoMaker shop)
         var connection = (SqliteConnection)db.Database.GetDbConnection();
         await using (var transaction = (SqliteTransaction)await connection.BeginTransactionAsync())
         {
-            foreach (var day in days) Bill(OrderOn(day));
+            foreach (var day in days)
+                Bill(OrderOn(day));
             Insert(new BulkInsert(db, connection, transaction));
             await transaction.CommitAsync();
         }
@@ -50,10 +52,18 @@ internal sealed class DemoHistory(DemoMaker shop)
         while (days.Count < Count)
         {
             var day = first.PlusDays(random.Next(0, span));
-            if (day.DayOfWeek == IsoDayOfWeek.Sunday || day.DayOfWeek == IsoDayOfWeek.Saturday && random.Next(3) > 0) continue;
-            var season = day.Month switch { 11 or 12 or 4 => 10, 6 or 10 or 5 => 9, 1 or 2 => 6, _ => 7 };
+            if (day.DayOfWeek == IsoDayOfWeek.Sunday || day.DayOfWeek == IsoDayOfWeek.Saturday && random.Next(3) > 0)
+                continue;
+            var season = day.Month switch
+            {
+                11 or 12 or 4 => 10,
+                6 or 10 or 5 => 9,
+                1 or 2 => 6,
+                _ => 7,
+            };
             var growth = 7 + 3 * Period.DaysBetween(first, day) / span;
-            if (random.Next(100) >= season * growth) continue;
+            if (random.Next(100) >= season * growth)
+                continue;
             days.Add(day.AtMidnight().PlusMinutes(450 + 5 * random.Next(0, 90)));
         }
         days.Sort();
@@ -71,12 +81,15 @@ internal sealed class DemoHistory(DemoMaker shop)
     {
         foreach (var order in orders)
         {
-            foreach (var concern in order.Concerns) concern.OrderId = order.Id;
-            foreach (var decision in order.Decisions) decision.OrderId = order.Id;
+            foreach (var concern in order.Concerns)
+                concern.OrderId = order.Id;
+            foreach (var decision in order.Decisions)
+                decision.OrderId = order.Id;
             foreach (var job in order.Jobs)
             {
                 job.OrderId = order.Id;
-                foreach (var line in job.Lines) line.JobId = job.Id;
+                foreach (var line in job.Lines)
+                    line.JobId = job.Id;
             }
         }
         into.Add(orders);
@@ -117,25 +130,31 @@ internal sealed class DemoHistory(DemoMaker shop)
             LeadId = DemoMaker.Technicians[random.Next(4)],
         };
         var actor = new Actor(writer, opened);
-        if (car is not null) order.OdometerIn = Reading(car, local);
+        if (car is not null)
+            order.OdometerIn = Reading(car, local);
         var jobs = counter ? [] : JobsFor(car!, local, order);
-        if (counter) jobs.Add(CounterJob());
+        if (counter)
+            jobs.Add(CounterJob());
         if (!counter)
         {
             var concerns = DemoNames.Concerns.Where(c => DemoFit.CanBe(c, car!)).ToList();
             order.AddConcern(concerns[random.Next(concerns.Count)], actor);
         }
-        foreach (var job in jobs) order.AddJob(job, actor);
+        foreach (var job in jobs)
+            order.AddJob(job, actor);
         order.Title = jobs[0].Title;
         order.PromisedAt = local.Date + new LocalTime(16, 30);
         Decide(order, customer, opened.PlusMinutes(40), local);
         Work(order, opened.PlusMinutes(60), closed);
         OrderPricing.Refresh(order, customer, shop.Policy, local.Date);
-        if (order.OdometerIn is { } reading) order.OdometerOut = reading + random.Next(0, 6);
+        if (order.OdometerIn is { } reading)
+            order.OdometerOut = reading + random.Next(0, 6);
         order.Post(new Actor(writer, closed));
-        if (!counter) order.MoveTo(Stage.Collected, "", new Actor(writer, closed.PlusHours(1)));
+        if (!counter)
+            order.MoveTo(Stage.Collected, "", new Actor(writer, closed.PlusHours(1)));
         order.Changes.Clear();
-        if (car is not null) lastJobs[car.Id] = (order, order.ApprovedJobs.FirstOrDefault() ?? jobs[0]);
+        if (car is not null)
+            lastJobs[car.Id] = (order, order.ApprovedJobs.FirstOrDefault() ?? jobs[0]);
         return new Made(order, customer, car, closed);
     }
 
@@ -149,10 +168,16 @@ internal sealed class DemoHistory(DemoMaker shop)
 
     private List<Job> JobsFor(Vehicle car, LocalDateTime local, Order order)
     {
-        if (lastJobs.TryGetValue(car.Id, out var before) && (shop.Shop.Utc(local) - before.Order.OpenedAt).TotalDays is > 1 and < 60 && random.Next(100) < 20)
+        if (
+            lastJobs.TryGetValue(car.Id, out var before)
+            && (shop.Shop.Utc(local) - before.Order.OpenedAt).TotalDays is > 1 and < 60
+            && random.Next(100) < 20
+        )
         {
             var comeback = shop.JobOf("Noise, find the cause");
-            comeback.Title = before.Job.Title.StartsWith("Comeback", StringComparison.Ordinal) ? before.Job.Title : $"Comeback: {before.Job.Title}";
+            comeback.Title = before.Job.Title.StartsWith("Comeback", StringComparison.Ordinal)
+                ? before.Job.Title
+                : $"Comeback: {before.Job.Title}";
             comeback.FixedPrice = 0;
             comeback.ComebackOfId = before.Job.Id;
             return [comeback];
@@ -169,10 +194,17 @@ internal sealed class DemoHistory(DemoMaker shop)
                 var t when t.StartsWith("Battery", StringComparison.Ordinal) => local.Month is 12 or 1 or 2 ? 80 : 20,
                 "Air conditioning, service" => local.Month is 5 or 6 or 7 ? 70 : 5,
                 "Clutch, replace" or "Timing belt with water pump" or "Fuel pump, replace" => 12,
-                "Front brake pads" or "Front brake pads and rotors" or "Tire rotation" or "Wheel alignment" or "Engine light, diagnose" or "Cabin air filter, replace" or "Wiper blades, pair" => 60,
+                "Front brake pads"
+                or "Front brake pads and rotors"
+                or "Tire rotation"
+                or "Wheel alignment"
+                or "Engine light, diagnose"
+                or "Cabin air filter, replace"
+                or "Wiper blades, pair" => 60,
                 _ => 28,
             };
-            if (random.Next(100) < likely && DemoFit.Suits(canned.Title, car) && jobs.TrueForAll(j => j.CannedJobId != canned.Id)) jobs.Add(shop.JobOf(canned.Title));
+            if (random.Next(100) < likely && DemoFit.Suits(canned.Title, car) && jobs.TrueForAll(j => j.CannedJobId != canned.Id))
+                jobs.Add(shop.JobOf(canned.Title));
         }
         return jobs;
     }
@@ -196,10 +228,19 @@ internal sealed class DemoHistory(DemoMaker shop)
         foreach (var job in order.Jobs)
         {
             var chance = first ? 0 : random.Next(100);
-            var answer = chance < 72 ? new Answer(DecisionKind.Approved, customer?.DisplayName ?? "Customer", channel)
+            var answer =
+                chance < 72 ? new Answer(DecisionKind.Approved, customer?.DisplayName ?? "Customer", channel)
                 : chance < 84 ? new Answer(DecisionKind.Declined, customer!.DisplayName, channel, "Not now")
-                : random.Next(2) == 0 ? new Answer(DecisionKind.Deferred, customer!.DisplayName, channel, "", local.Date.PlusMonths(3 + random.Next(0, 9)))
-                : new Answer(DecisionKind.Deferred, customer!.DisplayName, channel, "", null, (order.OdometerIn ?? 0) + 3000 + 500 * random.Next(0, 10));
+                : random.Next(2) == 0
+                    ? new Answer(DecisionKind.Deferred, customer!.DisplayName, channel, "", local.Date.PlusMonths(3 + random.Next(0, 9)))
+                : new Answer(
+                    DecisionKind.Deferred,
+                    customer!.DisplayName,
+                    channel,
+                    "",
+                    null,
+                    (order.OdometerIn ?? 0) + 3000 + 500 * random.Next(0, 10)
+                );
             order.Decide(job.Id, answer, Price, actor);
             first = false;
         }
@@ -210,7 +251,8 @@ internal sealed class DemoHistory(DemoMaker shop)
         foreach (var job in order.ApprovedJobs.ToList())
         {
             var actor = new Actor(order.LeadId!.Value, to.PlusMinutes(-20));
-            if (!order.CounterSale) order.BeginWork(job.Id, shop.Policy, actor with { At = from });
+            if (!order.CounterSale)
+                order.BeginWork(job.Id, shop.Policy, actor with { At = from });
             order.FinishJob(job.Id, shop.Policy, actor);
         }
     }
@@ -220,20 +262,58 @@ internal sealed class DemoHistory(DemoMaker shop)
         orders.Add(made.Order);
         var (order, customer, car, closed) = made;
         var local = shop.Shop.Local(closed);
-        if (car is not null) readings.Add(new OdometerReading { VehicleId = car.Id, OrderId = order.Id, Reading = order.OdometerIn!.Value, At = order.OpenedAt });
+        if (car is not null)
+            readings.Add(
+                new OdometerReading
+                {
+                    VehicleId = car.Id,
+                    OrderId = order.Id,
+                    Reading = order.OdometerIn!.Value,
+                    At = order.OpenedAt,
+                }
+            );
         foreach (var job in order.ApprovedJobs)
         {
-            if (!order.CounterSale) times.Add(new TimeEntry { StaffId = order.LeadId!.Value, JobId = job.Id, OrderId = order.Id, Start = order.OpenedAt.PlusMinutes(70), End = order.OpenedAt.PlusMinutes(70 + (double)job.SoldHours * 60 * (0.75 + random.NextDouble() / 2)) });
+            if (!order.CounterSale)
+                times.Add(
+                    new TimeEntry
+                    {
+                        StaffId = order.LeadId!.Value,
+                        JobId = job.Id,
+                        OrderId = order.Id,
+                        Start = order.OpenedAt.PlusMinutes(70),
+                        End = order.OpenedAt.PlusMinutes(70 + (double)job.SoldHours * 60 * (0.75 + random.NextDouble() / 2)),
+                    }
+                );
             foreach (var line in job.OnLines.OfType<PartLine>().Where(l => l.PartId is not null))
             {
                 shop.Issued[line.PartId!.Value] = shop.Issued.GetValueOrDefault(line.PartId.Value) + line.Quantity;
-                movements.Add(new StockMovement { PartId = line.PartId, LineId = line.Id, Kind = StockMovementKind.Issue, Quantity = -line.Quantity, UnitCost = line.BookCost ?? line.UnitCost, At = closed, ById = order.WriterId });
+                movements.Add(
+                    new StockMovement
+                    {
+                        PartId = line.PartId,
+                        LineId = line.Id,
+                        Kind = StockMovementKind.Issue,
+                        Quantity = -line.Quantity,
+                        UnitCost = line.BookCost ?? line.UnitCost,
+                        At = closed,
+                        ById = order.WriterId,
+                    }
+                );
             }
         }
         var pricing = OrderPricing.CaseOf(order, customer, shop.Policy, JobSelection.ApprovedOnly, local.Date);
         var result = OrderPricer.Price(pricing);
         var writer = DemoPeople.Staff[(int)order.WriterId - 1].Name;
-        var document = DocumentMaker.OfOrder(order, new DocumentParties(customer, car, Core.Setup.StaffMember.ShortNameOf(writer)), shop.Shop, result, DocumentKind.Invoice, invoiceNumber, local);
+        var document = DocumentMaker.OfOrder(
+            order,
+            new DocumentParties(customer, car, Core.Setup.StaffMember.ShortNameOf(writer)),
+            shop.Shop,
+            result,
+            DocumentKind.Invoice,
+            invoiceNumber,
+            local
+        );
         var invoice = new Invoice
         {
             Id = invoiceNumber - 5000,
@@ -251,19 +331,22 @@ internal sealed class DemoHistory(DemoMaker shop)
         };
         invoices.Add(invoice);
         var unpaid = (shop.UtcNow - closed).TotalDays < 3 && random.Next(3) == 0;
-        if (unpaid || invoice.Total.Cents == 0) return;
+        if (unpaid || invoice.Total.Cents == 0)
+            return;
         var cash = random.Next(100) < 35;
         var tendered = cash ? new Money((invoice.Total.Cents + 1999) / 2000 * 2000) : invoice.Total;
-        payments.Add(new Payment
-        {
-            OrderId = order.Id,
-            InvoiceId = invoice.Id,
-            Method = cash ? PaymentMethod.Cash : PaymentMethod.Card,
-            Amount = invoice.Total,
-            Tendered = cash ? tendered : Money.Zero,
-            Change = cash ? tendered - invoice.Total : Money.Zero,
-            At = closed.PlusMinutes(15),
-            ById = order.WriterId,
-        });
+        payments.Add(
+            new Payment
+            {
+                OrderId = order.Id,
+                InvoiceId = invoice.Id,
+                Method = cash ? PaymentMethod.Cash : PaymentMethod.Card,
+                Amount = invoice.Total,
+                Tendered = cash ? tendered : Money.Zero,
+                Change = cash ? tendered - invoice.Total : Money.Zero,
+                At = closed.PlusMinutes(15),
+                ById = order.WriterId,
+            }
+        );
     }
 }

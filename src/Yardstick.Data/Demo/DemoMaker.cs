@@ -29,7 +29,9 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, Inst
     internal Dictionary<long, int> Odometers { get; } = [];
     internal Dictionary<long, decimal> Issued { get; } = [];
     internal List<OutsideOrder> OutsideOrders { get; } = [];
-    internal const long Writer = 2, OtherWriter = 3, PartsPerson = 4;
+    internal const long Writer = 2,
+        OtherWriter = 3,
+        PartsPerson = 4;
     internal static readonly long[] Technicians = [5, 6, 7, 8];
 
     internal ShopDb Open()
@@ -62,15 +64,20 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, Inst
             LogoHash = DemoPictures.Logo,
             TimeZone = "America/New_York",
             PlateRegion = "ME",
-            Terms = "Parts and labor are warranted for 24 months or 24,000 miles, whichever comes first. Cars left longer than five days after completion are stored at the owner's charge.",
-            CheckInTerms = "I leave this car for the work above to be looked into. Nothing is done beyond diagnosis before I have agreed to it and to its price.\nThe shop may drive the car on public roads to test it.\nI have taken my belongings out of the car, or leave them at my own risk.",
+            Terms =
+                "Parts and labor are warranted for 24 months or 24,000 miles, whichever comes first. Cars left longer than five days after completion are stored at the owner's charge.",
+            CheckInTerms =
+                "I leave this car for the work above to be looked into. Nothing is done beyond diagnosis before I have agreed to it and to its price.\nThe shop may drive the car on public roads to test it.\nI have taken my belongings out of the car, or leave them at my own risk.",
         };
         var hour = shop.Local(utcNow).TimeOfDay.TickOfDay / (double)NodaConstants.TicksPerHour;
-        if (hour is >= 9.5 and <= 15) return shop;
+        if (hour is >= 9.5 and <= 15)
+            return shop;
         // Etc zones count the other way round: Etc/GMT+5 is five hours behind.
         var ahead = 10 - utcNow.InUtc().Hour;
-        if (ahead < -12) ahead += 24;
-        shop.TimeZone = ahead == 0 ? "Etc/GMT" : $"Etc/GMT{(ahead > 0 ? "-" : "+")}{Math.Abs(ahead).ToString(CultureInfo.InvariantCulture)}";
+        if (ahead < -12)
+            ahead += 24;
+        shop.TimeZone =
+            ahead == 0 ? "Etc/GMT" : $"Etc/GMT{(ahead > 0 ? "-" : "+")}{Math.Abs(ahead).ToString(CultureInfo.InvariantCulture)}";
         return shop;
     }
 
@@ -80,7 +87,22 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, Inst
         var since = Shop.Utc(LocalNow.PlusYears(-3));
         ShopStart.AddShop(db, Shop, since, DemoPolicy.Json);
         DemoPeople.AddStaff(db);
-        db.Suppliers.AddRange(new Supplier { Id = 1, Code = "harbor", Name = "Harbor Parts", Phone = "(207) 555-0171" }, new Supplier { Id = 2, Code = "northline", Name = "Northline Supply", Phone = "(207) 555-0188" });
+        db.Suppliers.AddRange(
+            new Supplier
+            {
+                Id = 1,
+                Code = "harbor",
+                Name = "Harbor Parts",
+                Phone = "(207) 555-0171",
+            },
+            new Supplier
+            {
+                Id = 2,
+                Code = "northline",
+                Name = "Northline Supply",
+                Phone = "(207) 555-0188",
+            }
+        );
         Parts = DemoCatalog.Parts(Random, 1, 2, UtcNow);
         db.Parts.AddRange(Parts);
         Customers = DemoPeople.Customers(Random, since);
@@ -95,7 +117,11 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, Inst
         db.CannedSets.AddRange(DemoCatalog.Relate(Canned));
         db.CannedAlternatives.AddRange(Canned.SelectMany(c => c.Alternatives));
         await db.SaveChangesAsync();
-        foreach (var car in Vehicles) Odometers[car.Id] = 3000 + (LocalNow.Year - 3 - car.Year > 0 ? (LocalNow.Year - 3 - car.Year) * Random.Next(7000, 12500) : 0) + Random.Next(0, 6000);
+        foreach (var car in Vehicles)
+            Odometers[car.Id] =
+                3000
+                + (LocalNow.Year - 3 - car.Year > 0 ? (LocalNow.Year - 3 - car.Year) * Random.Next(7000, 12500) : 0)
+                + Random.Next(0, 6000);
         Odometers[Vehicles[0].Id] = 67_480;
     }
 
@@ -105,7 +131,16 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, Inst
         await using var db = Open();
         foreach (var part in Parts)
         {
-            db.StockMovements.Add(new StockMovement { PartId = part.Id, Kind = StockMovementKind.Count, Quantity = part.OnHand + Issued.GetValueOrDefault(part.Id), UnitCost = part.AverageCost, At = Shop.Utc(LocalNow.PlusYears(-3)) });
+            db.StockMovements.Add(
+                new StockMovement
+                {
+                    PartId = part.Id,
+                    Kind = StockMovementKind.Count,
+                    Quantity = part.OnHand + Issued.GetValueOrDefault(part.Id),
+                    UnitCost = part.AverageCost,
+                    At = Shop.Utc(LocalNow.PlusYears(-3)),
+                }
+            );
         }
         await db.SaveChangesAsync();
     }
@@ -117,13 +152,15 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, Inst
         return Keyed(canned.MakeJob(id => Parts.First(p => p.Id == id), Policy.StockCost));
     }
 
-    private long nextJob = 1, nextLine = 1;
+    private long nextJob = 1,
+        nextLine = 1;
 
     /// <summary>Gives a job and its lines their keys at once: decisions name them before anything is saved.</summary>
     internal Job Keyed(Job job)
     {
         job.Id = nextJob++;
-        foreach (var line in job.Lines) Keyed(line);
+        foreach (var line in job.Lines)
+            Keyed(line);
         return job;
     }
 

@@ -17,8 +17,14 @@ internal static class DemoPeople
     /// <summary>Name, user name, role, skills, PIN.</summary>
     internal static readonly (string Name, string User, Role Role, string Skills, string Pin)[] Staff =
     [
-        ("Ingrid Abara", "ingrid", Role.Owner, "", "480201"), ("Mina Okafor", "mina", Role.Writer, "", "480202"), ("Dario Lindqvist", "dario", Role.Writer, "", "480203"), ("Wen Castellanos", "wen", Role.Parts, "", "480204"),
-        ("Tobias Renner", "tobias", Role.Technician, "brakes, chassis", "2005"), ("Ana Vasquez", "ana", Role.Technician, "engine, electric", "2006"), ("Pieter Lang", "pieter", Role.Technician, "general", "2007"), ("Noor Haddad", "noor", Role.Technician, "general, tires", "2008"),
+        ("Ingrid Abara", "ingrid", Role.Owner, "", "480201"),
+        ("Mina Okafor", "mina", Role.Writer, "", "480202"),
+        ("Dario Lindqvist", "dario", Role.Writer, "", "480203"),
+        ("Wen Castellanos", "wen", Role.Parts, "", "480204"),
+        ("Tobias Renner", "tobias", Role.Technician, "brakes, chassis", "2005"),
+        ("Ana Vasquez", "ana", Role.Technician, "engine, electric", "2006"),
+        ("Pieter Lang", "pieter", Role.Technician, "general", "2007"),
+        ("Noor Haddad", "noor", Role.Technician, "general, tires", "2008"),
     ];
 
     /// <summary>Adds staff with their accounts. Salts come from the names, so that the same day gives the same database.</summary>
@@ -28,25 +34,37 @@ internal static class DemoPeople
         for (var i = 0; i < Staff.Length; i++)
         {
             var (name, user, role, skills, pin) = Staff[i];
-            db.Staff.Add(new StaffMember { Id = i + 1, Name = name, Role = role, Skills = skills });
-            db.Users.Add(new Account
-            {
-                Id = i + 1,
-                UserName = user,
-                NormalizedUserName = user.ToUpperInvariant(),
-                SecurityStamp = user,
-                ConcurrencyStamp = user,
-                LockoutEnabled = true,
-                PasswordHash = password,
-                PinHash = Hash(pin, user + "-pin"),
-            });
+            db.Staff.Add(
+                new StaffMember
+                {
+                    Id = i + 1,
+                    Name = name,
+                    Role = role,
+                    Skills = skills,
+                }
+            );
+            db.Users.Add(
+                new Account
+                {
+                    Id = i + 1,
+                    UserName = user,
+                    NormalizedUserName = user.ToUpperInvariant(),
+                    SecurityStamp = user,
+                    ConcurrencyStamp = user,
+                    LockoutEnabled = true,
+                    PasswordHash = password,
+                    PinHash = Hash(pin, user + "-pin"),
+                }
+            );
         }
     }
 
     /// <summary>The form of ASP.NET Identity, version 3: PBKDF2 with HMAC-SHA512.</summary>
     private static string Hash(string secret, string name)
     {
-        const int iterations = Account.HashRounds, saltLength = 16, keyLength = 32;
+        const int iterations = Account.HashRounds,
+            saltLength = 16,
+            keyLength = 32;
         var salt = SHA256.HashData(Encoding.UTF8.GetBytes(name))[..saltLength];
         var key = Rfc2898DeriveBytes.Pbkdf2(secret, salt, iterations, HashAlgorithmName.SHA512, keyLength);
         var bytes = new byte[13 + saltLength + keyLength];
@@ -77,31 +95,78 @@ internal static class DemoPeople
             {
                 customer.IsBusiness = true;
                 customer.BusinessName = DemoNames.Businesses[i - 390];
-                if (i % 3 == 0) (customer.LaborRateName, customer.PartsDiscountPercent) = ("fleet", 10);
+                if (i % 3 == 0)
+                    (customer.LaborRateName, customer.PartsDiscountPercent) = ("fleet", 10);
                 if (i % 10 == 5)
                 {
                     (customer.CreditDays, customer.CreditLimit) = (30, 5000);
                     customer.Sites.Add(new CustomerSite { Name = "North yard", Address = "40 Kelp Road\nLantern Bay" });
                     customer.Sites.Add(new CustomerSite { Name = "Harbor gate", Address = "3 Customs Quay\nLantern Bay" });
-                    customer.Contacts.Add(new CustomerContact { Name = $"{DemoNames.First[i % 50]} {DemoNames.Last[i % 50]}", Role = "dispatcher", Phone = $"+12075550{100 + i % 90}", Copied = true });
-                    customer.Contacts.Add(new CustomerContact { Name = $"{DemoNames.First[(i + 9) % 50]} {DemoNames.Last[(i + 17) % 50]}", Role = "accounts", Email = $"accounts{i}@mail.example" });
+                    customer.Contacts.Add(
+                        new CustomerContact
+                        {
+                            Name = $"{DemoNames.First[i % 50]} {DemoNames.Last[i % 50]}",
+                            Role = "dispatcher",
+                            Phone = $"+12075550{100 + i % 90}",
+                            Copied = true,
+                        }
+                    );
+                    customer.Contacts.Add(
+                        new CustomerContact
+                        {
+                            Name = $"{DemoNames.First[(i + 9) % 50]} {DemoNames.Last[(i + 17) % 50]}",
+                            Role = "accounts",
+                            Email = $"accounts{i}@mail.example",
+                        }
+                    );
                 }
-                if (i == 415) (customer.TaxExempt, customer.TaxCertificate, customer.TaxExemptUntil) = ("Resale", "RS-20418", since.InUtc().Date.PlusYears(4));
+                if (i == 415)
+                    (customer.TaxExempt, customer.TaxCertificate, customer.TaxExemptUntil) = (
+                        "Resale",
+                        "RS-20418",
+                        since.InUtc().Date.PlusYears(4)
+                    );
             }
             // A hundred numbers in each of a few area codes, none of them anybody's.
             var area = new[] { 207, 603, 802, 978, 413 }[i / 100];
-            customer.Phones.Add(new CustomerPhone { Number = $"+1{area}55501{i % 100:00}", Purpose = "mobile", Texts = i % 6 == 0 ? null : i % 7 != 0 });
-            if (i % 3 != 0) customer.Emails.Add(new CustomerEmail { Address = $"{customer.FirstName}.{customer.LastName}@mail.example".ToLowerInvariant(), Purpose = "home" });
-            if (i % 45 == 3) customer.Alert = new[] { "Hard of hearing, text only", "Always call before ordering parts", "Dog in the car", "Pays by check only" }[i / 45 % 4];
+            customer.Phones.Add(
+                new CustomerPhone
+                {
+                    Number = $"+1{area}55501{i % 100:00}",
+                    Purpose = "mobile",
+                    Texts = i % 6 == 0 ? null : i % 7 != 0,
+                }
+            );
+            if (i % 3 != 0)
+                customer.Emails.Add(
+                    new CustomerEmail
+                    {
+                        Address = $"{customer.FirstName}.{customer.LastName}@mail.example".ToLowerInvariant(),
+                        Purpose = "home",
+                    }
+                );
+            if (i % 45 == 3)
+                customer.Alert = new[]
+                {
+                    "Hard of hearing, text only",
+                    "Always call before ordering parts",
+                    "Dog in the car",
+                    "Pays by check only",
+                }[i / 45 % 4];
             customers.Add(customer);
         }
         (customers[0].FirstName, customers[0].LastName, customers[0].Alert) = ("Imke", "Sorensen", "Text only");
         return customers;
     }
 
-    private const int CarsToday = 16, TurboCar = 8;
+    private const int CarsToday = 16,
+        TurboCar = 8;
     private static readonly (string Make, string Model, string Engine, string Drive)[] Plain =
-        [.. DemoNames.Cars.Where(c => decimal.TryParse(c.Engine, System.Globalization.CultureInfo.InvariantCulture, out var liters) && liters < 3)];
+    [
+        .. DemoNames.Cars.Where(c =>
+            decimal.TryParse(c.Engine, System.Globalization.CultureInfo.InvariantCulture, out var liters) && liters < 3
+        ),
+    ];
 
     /// <summary>560 cars: one each, and the rest with businesses and families.</summary>
     internal static List<Vehicle> Vehicles(Random random, IReadOnlyList<Customer> customers, int thisYear)
@@ -109,7 +174,10 @@ internal static class DemoPeople
         var vehicles = new List<Vehicle>();
         for (var i = 0; i < 560; i++)
         {
-            var owner = i < 420 ? customers[i] : i < 500 ? customers[390 + i % 30] : customers[random.Next(0, 390)];
+            var owner =
+                i < 420 ? customers[i]
+                : i < 500 ? customers[390 + i % 30]
+                : customers[random.Next(0, 390)];
             var drawn = i == 0 ? 0 : random.Next(DemoNames.Cars.Length);
             // The cars that are here today need what only an engine of gasoline needs; the one that lost its power has a turbocharger.
             var (make, model, engine, drive) = i switch
@@ -120,41 +188,70 @@ internal static class DemoPeople
                 _ => DemoNames.Cars[drawn],
             };
             var year = i == 0 ? thisYear - 8 : thisYear - random.Next(1, 15);
-            vehicles.Add(new Vehicle
-            {
-                CustomerId = owner.Id,
-                Make = make,
-                Model = model,
-                Engine = engine,
-                Drive = drive,
-                Year = year,
-                Plate = PlateOf(i),
-                PlateRegion = "ME",
-                Vin = VinOf(i, year, make, model),
-                Color = i == 0 ? "white" : DemoNames.Colors[random.Next(DemoNames.Colors.Length)],
-                UnitNumber = owner.IsBusiness ? $"{i % 40 + 1}" : "",
-                Warning = i % 70 == 11 ? "Wheel lock key is in the glove box" : i % 70 == 40 ? "Lift only at the marked points" : "",
-            });
+            vehicles.Add(
+                new Vehicle
+                {
+                    CustomerId = owner.Id,
+                    Make = make,
+                    Model = model,
+                    Engine = engine,
+                    Drive = drive,
+                    Year = year,
+                    Plate = PlateOf(i),
+                    PlateRegion = "ME",
+                    Vin = VinOf(i, year, make, model),
+                    Color = i == 0 ? "white" : DemoNames.Colors[random.Next(DemoNames.Colors.Length)],
+                    UnitNumber = owner.IsBusiness ? $"{i % 40 + 1}" : "",
+                    Warning =
+                        i % 70 == 11 ? "Wheel lock key is in the glove box"
+                        : i % 70 == 40 ? "Lift only at the marked points"
+                        : "",
+                }
+            );
         }
         return vehicles;
     }
 
-    internal static readonly string[] OpenPlates = ["LBT 4471", "HVN 220", "AEG 305", "KDA 66", "RRT 118", "2TC 819", "KEL 771", "LBT 0093", "FLT 12", "QRD 518", "7MM 402", "PNE 904", "DRV 37", "MRL 660", "TSW 815", "BQX 29", "GLN 503"];
+    internal static readonly string[] OpenPlates =
+    [
+        "LBT 4471",
+        "HVN 220",
+        "AEG 305",
+        "KDA 66",
+        "RRT 118",
+        "2TC 819",
+        "KEL 771",
+        "LBT 0093",
+        "FLT 12",
+        "QRD 518",
+        "7MM 402",
+        "PNE 904",
+        "DRV 37",
+        "MRL 660",
+        "TSW 815",
+        "BQX 29",
+        "GLN 503",
+    ];
 
     private static string PlateOf(int i)
     {
-        if (i < OpenPlates.Length) return OpenPlates[i];
+        if (i < OpenPlates.Length)
+            return OpenPlates[i];
         const string letters = "ABCDEFGHJKLMNPRSTUVWXYZ";
         return $"{letters[i % 23]}{letters[i / 23 % 23]}{letters[(i * 5 + 3) % 23]} {100 + i * 13 % 899}";
     }
 
-    /// <summary>A VIN that the vehicle data service knows: position 4 tells the model, position 6 the engine, position 7 the cycle of the year.</summary>
+    /// <summary>
+    /// A VIN that the vehicle data service knows: position 4 tells the model, position 6 the engine, position 7 the cycle of the year.
+    /// </summary>
     private static string VinOf(int i, int year, string make, string model)
     {
-        const string years = "ABCDEFGHJKLMNPRSTVWXY123456789", letters = "ABCDEFGHJKLMNPRSTUVWXYZ";
+        const string years = "ABCDEFGHJKLMNPRSTVWXY123456789",
+            letters = "ABCDEFGHJKLMNPRSTUVWXYZ";
         var models = DemoNames.Cars.Where(c => c.Make == make).Select(c => c.Model).ToList();
         var fourth = letters[models.IndexOf(model)];
-        var draft = $"{DemoNames.Wmi[make]}{fourth}{letters[i % 23]}B{(year >= 2010 ? 'E' : '4')}00{years[(year - 1980) % 30]}K{20914 + i * 17:000000}";
+        var draft =
+            $"{DemoNames.Wmi[make]}{fourth}{letters[i % 23]}B{(year >= 2010 ? 'E' : '4')}00{years[(year - 1980) % 30]}K{20914 + i * 17:000000}";
         return draft[..8] + Vin.Parse(draft).Value.CheckDigit + draft[9..];
     }
 }

@@ -5,7 +5,9 @@ namespace Yardstick.Data.Demo;
 /// <summary>The demo's drawn pictures, kept beside the database by their hashes as photos and files are.</summary>
 internal static class DemoPictures
 {
-    internal static readonly string Logo = HashOf(Read("logo.png")), Housing = HashOf(Read("housing.jpg")), Pad = HashOf(Read("pad.jpg"));
+    internal static readonly string Logo = HashOf(Read("logo.png")),
+        Housing = HashOf(Read("housing.jpg")),
+        Pad = HashOf(Read("pad.jpg"));
 
     internal static int SizeOf(string name) => Read(name).Length;
 

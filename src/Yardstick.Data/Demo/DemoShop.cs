@@ -15,10 +15,12 @@ public static class DemoShop
     public static async Task FillAsync(string folder, TimeProvider time)
     {
         var target = Path.Combine(folder, "shop.db");
-        if (File.Exists(target)) return;
+        if (File.Exists(target))
+            return;
         Directory.CreateDirectory(folder);
         var making = Path.Combine(folder, "making.db");
-        foreach (var rest in Directory.EnumerateFiles(folder, "making.db*")) File.Delete(rest);
+        foreach (var rest in Directory.EnumerateFiles(folder, "making.db*"))
+            File.Delete(rest);
         var options = ShopFile.Options(making);
         await using (var db = new ShopDb(options))
         {
@@ -26,13 +28,22 @@ public static class DemoShop
             await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode = WAL;");
         }
         var utcNow = Instant.FromDateTimeOffset(time.GetUtcNow());
-        var maker = new DemoMaker(options, Seed, Instant.FromUnixTimeTicks(utcNow.ToUnixTimeTicks() / NodaConstants.TicksPerMinute * NodaConstants.TicksPerMinute));
+        var maker = new DemoMaker(
+            options,
+            Seed,
+            Instant.FromUnixTimeTicks(utcNow.ToUnixTimeTicks() / NodaConstants.TicksPerMinute * NodaConstants.TicksPerMinute)
+        );
         await maker.MakeAsync();
-        await File.WriteAllTextAsync(Path.Combine(folder, "outside.json"), JsonSerializer.Serialize(new { Orders = maker.OutsideOrders, Charges = Array.Empty<object>() }, JsonColumn.Options));
-        await using (var db = new ShopDb(options)) await db.Database.ExecuteSqlRawAsync("PRAGMA wal_checkpoint(TRUNCATE);");
+        await File.WriteAllTextAsync(
+            Path.Combine(folder, "outside.json"),
+            JsonSerializer.Serialize(new { Orders = maker.OutsideOrders, Charges = Array.Empty<object>() }, JsonColumn.Options)
+        );
+        await using (var db = new ShopDb(options))
+            await db.Database.ExecuteSqlRawAsync("PRAGMA wal_checkpoint(TRUNCATE);");
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         DemoPictures.Put(folder);
-        foreach (var rest in new[] { "making.db-wal", "making.db-shm" }) File.Delete(Path.Combine(folder, rest));
+        foreach (var rest in new[] { "making.db-wal", "making.db-shm" })
+            File.Delete(Path.Combine(folder, rest));
         File.Move(making, target);
     }
 }

@@ -14,11 +14,18 @@ using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Data.Demo;
 
-/// <summary>A day under way: sixteen open orders over every stage; one late, one that waits for a part, one that waits for an answer.</summary>
+/// <summary>
+/// A day under way: sixteen open orders over every stage; one late, one that waits for a part, one that waits for an answer.
+/// </summary>
 internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
 {
-    private const long Tobias = 5, Ana = 6, Pieter = 7, Noor = 8;
-    private long number = numbers.Order, purchaseNumber = 501, entry;
+    private const long Tobias = 5,
+        Ana = 6,
+        Pieter = 7,
+        Noor = 8;
+    private long number = numbers.Order,
+        purchaseNumber = 501,
+        entry;
     private readonly ShopDb db = shop.Open();
 
     /// <summary>Wall time so many minutes from now, on the quarter hour when it is a plan or promise.</summary>
@@ -32,7 +39,8 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
     {
         // Parts that history left short are bought, so that the day's stock can be kept from what is there.
         db.Parts.AttachRange(shop.Parts);
-        foreach (var technician in DemoMaker.Technicians) db.Attendances.Add(new Attendance { StaffId = technician, Start = shop.Shop.Utc(shop.LocalNow.Date + new LocalTime(7, 30)) });
+        foreach (var technician in DemoMaker.Technicians)
+            db.Attendances.Add(new Attendance { StaffId = technician, Start = shop.Shop.Utc(shop.LocalNow.Date + new LocalTime(7, 30)) });
         entry = await db.TimeEntries.MaxAsync(t => t.Id) + 1;
         Coolant();
         Bearing();
@@ -47,20 +55,31 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         Ready(10, "Timing belt with water pump", "Timing belt is due by distance", null, 300);
         Plain(11, Stage.Here, "Whistles at speed", null, 420);
         Plain(12, Stage.Diagnosis, "Check engine light came on yesterday", "Engine light, diagnose", 380);
-        Plain(13, Stage.Pricing, "Thumping noise from the rear over bumps", "Noise, find the cause", 400, "Stabilizer links, replace pair", "Front struts, replace pair");
+        Plain(
+            13,
+            Stage.Pricing,
+            "Thumping noise from the rear over bumps",
+            "Noise, find the cause",
+            400,
+            "Stabilizer links, replace pair",
+            "Front struts, replace pair"
+        );
         Checked(14, Stage.TestDrive, "Rear brake pads and rotors", Tobias, 120);
         Checked(15, Stage.Check, "Thermostat and upper hose", Pieter, 150);
         TakenHome();
-        db.Messages.Add(new Message
-        {
-            Channel = MessageChannel.Text,
-            Address = "+15055550177",
-            Body = "Hello, this is Lena. My neighbor says you look after electric cars too. Mine hums above 40 and the range went down since it got cold. Could you have a look on Thursday morning?",
-            State = MessageState.Received,
-            At = shop.UtcNow.PlusMinutes(-35),
-            NotBefore = shop.UtcNow.PlusMinutes(-35),
-            Key = "demo-unknown-sender",
-        });
+        db.Messages.Add(
+            new Message
+            {
+                Channel = MessageChannel.Text,
+                Address = "+15055550177",
+                Body =
+                    "Hello, this is Lena. My neighbor says you look after electric cars too. Mine hums above 40 and the range went down since it got cold. Could you have a look on Thursday morning?",
+                State = MessageState.Received,
+                At = shop.UtcNow.PlusMinutes(-35),
+                NotBefore = shop.UtcNow.PlusMinutes(-35),
+                Key = "demo-unknown-sender",
+            }
+        );
         db.ChangeTracker.DetectChanges();
         await db.SaveChangesAsync();
         await db.Counters.Where(c => c.Name == Counter.Orders).ExecuteUpdateAsync(c => c.SetProperty(x => x.Next, number));
@@ -89,7 +108,8 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         };
         var actor = By(order, openedAgo);
         order.AddConcern(says, actor);
-        foreach (var title in jobs) order.AddJob(shop.JobOf(title), actor);
+        foreach (var title in jobs)
+            order.AddJob(shop.JobOf(title), actor);
         order.Title = jobs.Length > 0 ? jobs[0] : says;
         db.Orders.Add(order);
         return order;
@@ -102,18 +122,28 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
     private void Arrive(Order order, int reading)
     {
         order.OdometerIn = reading;
-        db.OdometerReadings.Add(new OdometerReading { VehicleId = order.VehicleId!.Value, OrderId = order.Id, Reading = reading, At = order.OpenedAt });
+        db.OdometerReadings.Add(
+            new OdometerReading
+            {
+                VehicleId = order.VehicleId!.Value,
+                OrderId = order.Id,
+                Reading = reading,
+                At = order.OpenedAt,
+            }
+        );
     }
 
     private int Reading(Order order) => shop.Odometers[order.VehicleId!.Value] + (int)(365 * 3 * (18 + order.VehicleId.Value % 40)) + 40;
 
-    private PricingResult Price(Order order, JobSelection include) => OrderPricing.Price(order, CustomerOf(order), shop.Policy, include, shop.Today);
+    private PricingResult Price(Order order, JobSelection include) =>
+        OrderPricing.Price(order, CustomerOf(order), shop.Policy, include, shop.Today);
 
     private Customer CustomerOf(Order order) => shop.Customers.First(c => c.Id == order.CustomerId);
 
     private void Approve(Order order, int ago, AnswerChannel channel, params Job[] jobs)
     {
-        foreach (var job in jobs) order.Decide(job.Id, new Answer(DecisionKind.Approved, CustomerOf(order).DisplayName, channel), Price, By(order, ago));
+        foreach (var job in jobs)
+            order.Decide(job.Id, new Answer(DecisionKind.Approved, CustomerOf(order).DisplayName, channel), Price, By(order, ago));
     }
 
     /// <summary>Prices the order, keeps stock for it and writes its record down.</summary>
@@ -124,7 +154,12 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         foreach (var change in order.Changes)
         {
             change.OrderId = order.Id;
-            change.TargetId = change.Subject switch { Job job => job.Id, Line line => line.Id, _ => change.TargetId };
+            change.TargetId = change.Subject switch
+            {
+                Job job => job.Id,
+                Line line => line.Id,
+                _ => change.TargetId,
+            };
             db.OrderChanges.Add(change);
         }
         order.Changes.Clear();
@@ -136,19 +171,48 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         foreach (var line in order.Jobs.SelectMany(j => j.Lines).OfType<PartLine>().Where(l => l.PartId is not null))
         {
             var part = shop.Parts.First(p => p.Id == line.PartId);
-            if (part.Free < line.Quantity) part.OnHand += line.Quantity - part.Free;
+            if (part.Free < line.Quantity)
+                part.OnHand += line.Quantity - part.Free;
         }
     }
 
-    private void Plan(Job job, Order order, long? technician, LocalDateTime start) => db.PlannedWork.Add(new PlannedWork { JobId = job.Id, OrderId = order.Id, TechnicianId = technician, Start = start });
+    private void Plan(Job job, Order order, long? technician, LocalDateTime start) =>
+        db.PlannedWork.Add(
+            new PlannedWork
+            {
+                JobId = job.Id,
+                OrderId = order.Id,
+                TechnicianId = technician,
+                Start = start,
+            }
+        );
 
     private void Clock(Job job, Order order, long technician, int from, int? to) =>
-        db.TimeEntries.Add(new TimeEntry { Id = entry++, StaffId = technician, JobId = job.Id, OrderId = order.Id, Start = shop.UtcNow.PlusMinutes(-from), End = to is { } t ? shop.UtcNow.PlusMinutes(-t) : null });
+        db.TimeEntries.Add(
+            new TimeEntry
+            {
+                Id = entry++,
+                StaffId = technician,
+                JobId = job.Id,
+                OrderId = order.Id,
+                Start = shop.UtcNow.PlusMinutes(-from),
+                End = to is { } t ? shop.UtcNow.PlusMinutes(-t) : null,
+            }
+        );
 
     /// <summary>Partly approved, partly waiting for an answer.</summary>
     private void Coolant()
     {
-        var order = Open(0, "Sweet smell after the highway, heater turns cold", 165, 310, "Noise, find the cause", "Oil and filter service", "Thermostat and upper hose", "Wiper blades, pair");
+        var order = Open(
+            0,
+            "Sweet smell after the highway, heater turns cold",
+            165,
+            310,
+            "Noise, find the cause",
+            "Oil and filter service",
+            "Thermostat and upper hose",
+            "Wiper blades, pair"
+        );
         Arrive(order, 88_412);
         var jobs = order.Jobs;
         jobs[0].Title = "Coolant smell, level low";
@@ -162,7 +226,12 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         order.FinishJob(jobs[0].Id, shop.Policy, Actor(Ana, shop.UtcNow.PlusMinutes(-85)));
         order.Concerns[0].Cause = "Housing seeps at the seam, hose soft at the clamp";
         Approve(order, 60, AnswerChannel.Phone, jobs[1]);
-        order.Decide(jobs[3].Id, new Answer(DecisionKind.Deferred, "Imke Sorensen", AnswerChannel.Phone, "Before winter", shop.LocalNow.Date.PlusMonths(3)), Price, By(order, 59));
+        order.Decide(
+            jobs[3].Id,
+            new Answer(DecisionKind.Deferred, "Imke Sorensen", AnswerChannel.Phone, "Before winter", shop.LocalNow.Date.PlusMonths(3)),
+            Price,
+            By(order, 59)
+        );
         order.BeginWork(jobs[1].Id, shop.Policy, Actor(Ana, shop.UtcNow.PlusMinutes(-18)));
         Clock(jobs[1], order, Ana, 18, null);
         order.MoveTo(Stage.WaitingForAnswer, "", By(order, 38));
@@ -170,10 +239,48 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
         Plan(jobs[1], order, Ana, At(-18));
         Plan(jobs[2], order, Tobias, At(120));
         order.LeadId = Tobias;
-        db.Findings.Add(new Finding { OrderId = order.Id, Text = "Thermostat housing seeps at the seam under pressure", Measured = 14, Unit = "psi", Rating = Rating.Due, PhotoHash = DemoPictures.Housing, ById = Ana, At = shop.UtcNow.PlusMinutes(-88) });
-        db.Findings.Add(new Finding { OrderId = order.Id, Text = "Front pads", Measured = 6.5m, Unit = "mm", Rating = Rating.Sound, PhotoHash = DemoPictures.Pad, ById = Ana, At = shop.UtcNow.PlusMinutes(-86) });
-        foreach (var (hash, name) in new[] { (DemoPictures.Housing, "housing.jpg"), (DemoPictures.Pad, "pad.jpg") }) db.Photos.Add(new Photo { Hash = hash, Size = DemoPictures.SizeOf(name), At = shop.UtcNow.PlusMinutes(-88), ById = Ana });
-        Wrote(order, 150, MessageState.Delivered, "Hello Imke, your Tarnow is in the bay. We call you before we do anything beyond the service. Lantern Bay Auto Care");
+        db.Findings.Add(
+            new Finding
+            {
+                OrderId = order.Id,
+                Text = "Thermostat housing seeps at the seam under pressure",
+                Measured = 14,
+                Unit = "psi",
+                Rating = Rating.Due,
+                PhotoHash = DemoPictures.Housing,
+                ById = Ana,
+                At = shop.UtcNow.PlusMinutes(-88),
+            }
+        );
+        db.Findings.Add(
+            new Finding
+            {
+                OrderId = order.Id,
+                Text = "Front pads",
+                Measured = 6.5m,
+                Unit = "mm",
+                Rating = Rating.Sound,
+                PhotoHash = DemoPictures.Pad,
+                ById = Ana,
+                At = shop.UtcNow.PlusMinutes(-86),
+            }
+        );
+        foreach (var (hash, name) in new[] { (DemoPictures.Housing, "housing.jpg"), (DemoPictures.Pad, "pad.jpg") })
+            db.Photos.Add(
+                new Photo
+                {
+                    Hash = hash,
+                    Size = DemoPictures.SizeOf(name),
+                    At = shop.UtcNow.PlusMinutes(-88),
+                    ById = Ana,
+                }
+            );
+        Wrote(
+            order,
+            150,
+            MessageState.Delivered,
+            "Hello Imke, your Tarnow is in the bay. We call you before we do anything beyond the service. Lantern Bay Auto Care"
+        );
         Wrote(order, 131, MessageState.Received, "Thanks. I am in a meeting until one, please text me.");
         Keep(order);
     }
@@ -182,22 +289,49 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
     private void Wrote(Order order, int minutesAgo, MessageState state, string body)
     {
         var (at, phone) = (shop.UtcNow.PlusMinutes(-minutesAgo), shop.Customers.First(c => c.Id == order.CustomerId).Phones[0].Number);
-        var message = new Message { CustomerId = order.CustomerId, OrderId = order.Id, Channel = MessageChannel.Text, Address = phone, Body = body, State = state, At = at, NotBefore = at, Key = $"demo-{order.Id}-{minutesAgo}" };
-        if (state == MessageState.Received) message.SeenAt = at.PlusMinutes(4);
-        else (message.ById, message.SentAt) = (DemoMaker.Writer, at);
+        var message = new Message
+        {
+            CustomerId = order.CustomerId,
+            OrderId = order.Id,
+            Channel = MessageChannel.Text,
+            Address = phone,
+            Body = body,
+            State = state,
+            At = at,
+            NotBefore = at,
+            Key = $"demo-{order.Id}-{minutesAgo}",
+        };
+        if (state == MessageState.Received)
+            message.SeenAt = at.PlusMinutes(4);
+        else
+            (message.ById, message.SentAt) = (DemoMaker.Writer, at);
         db.Messages.Add(message);
     }
 
     /// <summary>On the clock and late.</summary>
-    /// <summary>An estimate of three weeks ago that was taken home: ended without an invoice, its work comes back at the next visit.</summary>
+    /// <summary>
+    /// An estimate of three weeks ago that was taken home: ended without an invoice, its work comes back at the next visit.
+    /// </summary>
     private void TakenHome()
     {
         const int ago = 60 * 24 * 21;
-        var order = Open(30, "Thumping noise from the rear over bumps", ago, null, "Stabilizer links, replace pair", "Front struts, replace pair");
+        var order = Open(
+            30,
+            "Thumping noise from the rear over bumps",
+            ago,
+            null,
+            "Stabilizer links, replace pair",
+            "Front struts, replace pair"
+        );
         Arrive(order, Reading(order) - 900);
         OrderPricing.Refresh(order, CustomerOf(order), shop.Policy, shop.Today);
         foreach (var job in order.Jobs.ToList())
-            order.Decide(job.Id, new Answer(DecisionKind.Declined, CustomerOf(order).DisplayName, AnswerChannel.InPerson, "Wants to think it over"), Price, By(order, ago - 60));
+            order.Decide(
+                job.Id,
+                new Answer(DecisionKind.Declined, CustomerOf(order).DisplayName, AnswerChannel.InPerson, "Wants to think it over"),
+                Price,
+                By(order, ago - 60)
+            );
         OrderPricing.Refresh(order, CustomerOf(order), shop.Policy, shop.Today);
         order.End(OrderEnding.TakenHome, "Wants to think it over", [], By(order, ago - 70));
     }
@@ -326,9 +460,23 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
             ById = DemoMaker.PartsPerson,
             Tries = 1,
         };
-        foreach (var line in lines) purchase.Lines.Add(new PurchaseOrderLine { LineId = line.Id, OrderId = order.Id, PartId = line.PartId, PartNumber = line.Number, Description = line.Description, Quantity = line.Quantity, UnitCost = line.UnitCost });
+        foreach (var line in lines)
+            purchase.Lines.Add(
+                new PurchaseOrderLine
+                {
+                    LineId = line.Id,
+                    OrderId = order.Id,
+                    PartId = line.PartId,
+                    PartNumber = line.Number,
+                    Description = line.Description,
+                    Quantity = line.Quantity,
+                    UnitCost = line.UnitCost,
+                }
+            );
         db.PurchaseOrders.Add(purchase);
-        shop.OutsideOrders.Add(new OutsideOrder(code, purchase.IdempotencyKey.ToString(), reference, purchase.Number, placed, expected, "confirmed"));
+        shop.OutsideOrders.Add(
+            new OutsideOrder(code, purchase.IdempotencyKey.ToString(), reference, purchase.Number, placed, expected, "confirmed")
+        );
     }
 
     private void Ready(int car, string title, string says, long? technician, int? promisedIn)
@@ -346,9 +494,11 @@ internal sealed class DemoToday(DemoMaker shop, DemoNumbers numbers)
     {
         var order = Open(car, says, 35 + car * 2, promisedIn, title is null ? [] : [title, .. more]);
         Arrive(order, Reading(order));
-        if (title is not null) Approve(order, 30, AnswerChannel.InPerson, order.Jobs[0]);
+        if (title is not null)
+            Approve(order, 30, AnswerChannel.InPerson, order.Jobs[0]);
         order.MoveTo(stage, "", By(order, 25));
-        if (stage == Stage.Diagnosis) Plan(order.Jobs[0], order, Noor, At(60));
+        if (stage == Stage.Diagnosis)
+            Plan(order.Jobs[0], order, Noor, At(60));
         Keep(order);
     }
 

@@ -4,8 +4,7 @@ using Yardstick.Core.Documents;
 
 namespace Yardstick.Data.Documents;
 
-internal sealed class DocumentsMapping :
-    IEntityTypeConfiguration<AttachedFile>
+internal sealed class DocumentsMapping : IEntityTypeConfiguration<AttachedFile>
 {
     public void Configure(EntityTypeBuilder<AttachedFile> builder)
     {

@@ -4,10 +4,10 @@ using Yardstick.Core.Floor;
 
 namespace Yardstick.Data.Floor;
 
-internal sealed class FloorMapping :
-    IEntityTypeConfiguration<StageChange>,
-    IEntityTypeConfiguration<Attendance>,
-    IEntityTypeConfiguration<TimeEntry>
+internal sealed class FloorMapping
+    : IEntityTypeConfiguration<StageChange>,
+        IEntityTypeConfiguration<Attendance>,
+        IEntityTypeConfiguration<TimeEntry>
 {
     public void Configure(EntityTypeBuilder<StageChange> builder) => builder.HasIndex(c => c.OrderId);
 

@@ -5,9 +5,7 @@ using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Data.FollowUp;
 
-internal sealed class FollowUpMapping :
-    IEntityTypeConfiguration<Reminder>,
-    IEntityTypeConfiguration<ReminderDone>
+internal sealed class FollowUpMapping : IEntityTypeConfiguration<Reminder>, IEntityTypeConfiguration<ReminderDone>
 {
     public void Configure(EntityTypeBuilder<Reminder> builder)
     {

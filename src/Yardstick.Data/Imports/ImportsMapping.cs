@@ -6,10 +6,10 @@ using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Data.Imports;
 
-internal sealed class ImportsMapping :
-    IEntityTypeConfiguration<FormerOrder>,
-    IEntityTypeConfiguration<ImportedRecord>,
-    IEntityTypeConfiguration<ImportRun>
+internal sealed class ImportsMapping
+    : IEntityTypeConfiguration<FormerOrder>,
+        IEntityTypeConfiguration<ImportedRecord>,
+        IEntityTypeConfiguration<ImportRun>
 {
     public void Configure(EntityTypeBuilder<FormerOrder> builder)
     {
@@ -24,5 +24,7 @@ internal sealed class ImportsMapping :
     public void Configure(EntityTypeBuilder<ImportedRecord> builder) => builder.HasIndex(r => new { r.ImportId, r.RecordId }).IsUnique();
 
     public void Configure(EntityTypeBuilder<ImportRun> builder) =>
-        builder.Property(r => r.Mapping).HasConversion(JsonColumn.Of<IReadOnlyList<string?>>([]), JsonColumn.Same<IReadOnlyList<string?>>());
+        builder
+            .Property(r => r.Mapping)
+            .HasConversion(JsonColumn.Of<IReadOnlyList<string?>>([]), JsonColumn.Same<IReadOnlyList<string?>>());
 }

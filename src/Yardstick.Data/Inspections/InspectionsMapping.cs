@@ -4,9 +4,7 @@ using Yardstick.Core.Inspections;
 
 namespace Yardstick.Data.Inspections;
 
-internal sealed class InspectionsMapping :
-    IEntityTypeConfiguration<Finding>,
-    IEntityTypeConfiguration<Photo>
+internal sealed class InspectionsMapping : IEntityTypeConfiguration<Finding>, IEntityTypeConfiguration<Photo>
 {
     public void Configure(EntityTypeBuilder<Finding> builder) => builder.HasIndex(f => f.OrderId);
 

@@ -4,8 +4,7 @@ using Yardstick.Core.Inventory;
 
 namespace Yardstick.Data.Inventory;
 
-internal sealed class InventoryMapping :
-    IEntityTypeConfiguration<StockMovement>
+internal sealed class InventoryMapping : IEntityTypeConfiguration<StockMovement>
 {
     public void Configure(EntityTypeBuilder<StockMovement> builder) => builder.HasIndex(m => m.PartId);
 }

@@ -4,11 +4,11 @@ using Yardstick.Core.Messaging;
 
 namespace Yardstick.Data.Messaging;
 
-internal sealed class MessagingMapping :
-    IEntityTypeConfiguration<Message>,
-    IEntityTypeConfiguration<MessagingConsent>,
-    IEntityTypeConfiguration<Notice>,
-    IEntityTypeConfiguration<MessageTemplate>
+internal sealed class MessagingMapping
+    : IEntityTypeConfiguration<Message>,
+        IEntityTypeConfiguration<MessagingConsent>,
+        IEntityTypeConfiguration<Notice>,
+        IEntityTypeConfiguration<MessageTemplate>
 {
     public void Configure(EntityTypeBuilder<Message> builder)
     {

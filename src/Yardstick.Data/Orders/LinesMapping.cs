@@ -6,16 +6,17 @@ using Yardstick.Core.Pricing;
 namespace Yardstick.Data.Orders;
 
 /// <summary>Lines of all kinds stand in one table; what several kinds have stands in one column.</summary>
-internal sealed class LinesMapping :
-    IEntityTypeConfiguration<Line>,
-    IEntityTypeConfiguration<LaborLine>,
-    IEntityTypeConfiguration<PartLine>,
-    IEntityTypeConfiguration<SubletLine>,
-    IEntityTypeConfiguration<FeeLine>
+internal sealed class LinesMapping
+    : IEntityTypeConfiguration<Line>,
+        IEntityTypeConfiguration<LaborLine>,
+        IEntityTypeConfiguration<PartLine>,
+        IEntityTypeConfiguration<SubletLine>,
+        IEntityTypeConfiguration<FeeLine>
 {
     public void Configure(EntityTypeBuilder<Line> builder)
     {
-        builder.HasDiscriminator(l => l.Kind)
+        builder
+            .HasDiscriminator(l => l.Kind)
             .HasValue<LaborLine>(LineKind.Labor)
             .HasValue<PartLine>(LineKind.Part)
             .HasValue<SubletLine>(LineKind.Sublet)
@@ -34,10 +35,19 @@ internal sealed class LinesMapping :
         builder.Property(l => l.UnitPrice).HasColumnName(nameof(LaborLine.UnitPrice));
         builder.Property(l => l.QuotedPrice).HasColumnName(nameof(LaborLine.QuotedPrice));
         builder.Property(l => l.Price).HasColumnName(nameof(LaborLine.Price));
-        builder.Property(l => l.IncludedOperations).HasConversion(JsonColumn.Of<IReadOnlyList<string>>([]), JsonColumn.Same<IReadOnlyList<string>>());
-        builder.Property(l => l.CombinedHours)
-            .HasConversion(JsonColumn.Of<IReadOnlyDictionary<string, decimal>>(new Dictionary<string, decimal>()), JsonColumn.Same<IReadOnlyDictionary<string, decimal>>());
-        builder.Property(l => l.SourceBefore).HasColumnName("LaborBefore").HasConversion(JsonColumn.OfOptional<LaborSource>(), JsonColumn.Same<LaborSource?>());
+        builder
+            .Property(l => l.IncludedOperations)
+            .HasConversion(JsonColumn.Of<IReadOnlyList<string>>([]), JsonColumn.Same<IReadOnlyList<string>>());
+        builder
+            .Property(l => l.CombinedHours)
+            .HasConversion(
+                JsonColumn.Of<IReadOnlyDictionary<string, decimal>>(new Dictionary<string, decimal>()),
+                JsonColumn.Same<IReadOnlyDictionary<string, decimal>>()
+            );
+        builder
+            .Property(l => l.SourceBefore)
+            .HasColumnName("LaborBefore")
+            .HasConversion(JsonColumn.OfOptional<LaborSource>(), JsonColumn.Same<LaborSource?>());
     }
 
     public void Configure(EntityTypeBuilder<PartLine> builder)
@@ -48,8 +58,13 @@ internal sealed class LinesMapping :
         builder.Property(l => l.UnitPrice).HasColumnName(nameof(PartLine.UnitPrice));
         builder.Property(l => l.QuotedPrice).HasColumnName(nameof(PartLine.QuotedPrice));
         builder.Property(l => l.UnitCost).HasColumnName(nameof(PartLine.UnitCost));
-        builder.Property(l => l.OwnCompanions).HasConversion(JsonColumn.Of<IReadOnlyList<CompanionRule>>([]), JsonColumn.Same<IReadOnlyList<CompanionRule>>());
-        builder.Property(l => l.SourceBefore).HasColumnName("PartBefore").HasConversion(JsonColumn.OfOptional<PartSource>(), JsonColumn.Same<PartSource?>());
+        builder
+            .Property(l => l.OwnCompanions)
+            .HasConversion(JsonColumn.Of<IReadOnlyList<CompanionRule>>([]), JsonColumn.Same<IReadOnlyList<CompanionRule>>());
+        builder
+            .Property(l => l.SourceBefore)
+            .HasColumnName("PartBefore")
+            .HasConversion(JsonColumn.OfOptional<PartSource>(), JsonColumn.Same<PartSource?>());
         builder.HasIndex(l => l.PartId);
     }
 

@@ -6,15 +6,15 @@ using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Data.Orders;
 
-internal sealed class OrdersMapping :
-    IEntityTypeConfiguration<Order>,
-    IEntityTypeConfiguration<Job>,
-    IEntityTypeConfiguration<JobCompanion>,
-    IEntityTypeConfiguration<Decision>,
-    IEntityTypeConfiguration<OrderChange>,
-    IEntityTypeConfiguration<GivenDiscount>,
-    IEntityTypeConfiguration<CeilingException>,
-    IEntityTypeConfiguration<Phrase>
+internal sealed class OrdersMapping
+    : IEntityTypeConfiguration<Order>,
+        IEntityTypeConfiguration<Job>,
+        IEntityTypeConfiguration<JobCompanion>,
+        IEntityTypeConfiguration<Decision>,
+        IEntityTypeConfiguration<OrderChange>,
+        IEntityTypeConfiguration<GivenDiscount>,
+        IEntityTypeConfiguration<CeilingException>,
+        IEntityTypeConfiguration<Phrase>
 {
     public void Configure(EntityTypeBuilder<Order> builder)
     {
@@ -76,7 +76,13 @@ internal sealed class OrdersMapping :
     public void Configure(EntityTypeBuilder<OrderChange> builder)
     {
         builder.Ignore(c => c.Subject);
-        builder.HasIndex(c => new { c.OrderId, c.Target, c.TargetId, c.Field });
+        builder.HasIndex(c => new
+        {
+            c.OrderId,
+            c.Target,
+            c.TargetId,
+            c.Field,
+        });
         builder.HasOne<Order>().WithMany().HasForeignKey(c => c.OrderId);
     }
 

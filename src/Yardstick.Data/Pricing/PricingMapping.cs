@@ -4,9 +4,7 @@ using Yardstick.Core.Pricing;
 
 namespace Yardstick.Data.Pricing;
 
-internal sealed class PricingMapping :
-    IEntityTypeConfiguration<PolicyVersion>,
-    IEntityTypeConfiguration<PolicyDraft>
+internal sealed class PricingMapping : IEntityTypeConfiguration<PolicyVersion>, IEntityTypeConfiguration<PolicyDraft>
 {
     public void Configure(EntityTypeBuilder<PolicyVersion> builder) => builder.Property(v => v.Id).ValueGeneratedNever();
 

@@ -4,10 +4,10 @@ using Yardstick.Core.Purchasing;
 
 namespace Yardstick.Data.Purchasing;
 
-internal sealed class PurchasingMapping :
-    IEntityTypeConfiguration<Supplier>,
-    IEntityTypeConfiguration<PurchaseOrder>,
-    IEntityTypeConfiguration<PurchaseOrderLine>
+internal sealed class PurchasingMapping
+    : IEntityTypeConfiguration<Supplier>,
+        IEntityTypeConfiguration<PurchaseOrder>,
+        IEntityTypeConfiguration<PurchaseOrderLine>
 {
     public void Configure(EntityTypeBuilder<Supplier> builder) => builder.HasIndex(s => s.Code).IsUnique();
 

@@ -4,8 +4,7 @@ using Yardstick.Core.Schedule;
 
 namespace Yardstick.Data.Schedule;
 
-internal sealed class ScheduleMapping :
-    IEntityTypeConfiguration<PlannedWork>
+internal sealed class ScheduleMapping : IEntityTypeConfiguration<PlannedWork>
 {
     public void Configure(EntityTypeBuilder<PlannedWork> builder)
     {

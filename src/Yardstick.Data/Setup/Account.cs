@@ -10,6 +10,7 @@ public class Account : IdentityUser<long>
 
     /// <summary>Hash of the PIN; null if none was set.</summary>
     public string? PinHash { get; set; }
+
     /// <summary>Wrong PINs in a row, wherever they were typed; only the person's own right PIN or password sets it to zero.</summary>
     public int PinMisses { get; set; }
 }

@@ -4,18 +4,18 @@ using Yardstick.Core.Setup;
 
 namespace Yardstick.Data.Setup;
 
-internal sealed class SetupMapping :
-    IEntityTypeConfiguration<Label>,
-    IEntityTypeConfiguration<LabelOn>,
-    IEntityTypeConfiguration<ExtraField>,
-    IEntityTypeConfiguration<ExtraValue>,
-    IEntityTypeConfiguration<Shop>,
-    IEntityTypeConfiguration<StaffMember>,
-    IEntityTypeConfiguration<TerminalPerson>,
-    IEntityTypeConfiguration<StaffSession>,
-    IEntityTypeConfiguration<Counter>,
-    IEntityTypeConfiguration<Terminal>,
-    IEntityTypeConfiguration<CommandRecord>
+internal sealed class SetupMapping
+    : IEntityTypeConfiguration<Label>,
+        IEntityTypeConfiguration<LabelOn>,
+        IEntityTypeConfiguration<ExtraField>,
+        IEntityTypeConfiguration<ExtraValue>,
+        IEntityTypeConfiguration<Shop>,
+        IEntityTypeConfiguration<StaffMember>,
+        IEntityTypeConfiguration<TerminalPerson>,
+        IEntityTypeConfiguration<StaffSession>,
+        IEntityTypeConfiguration<Counter>,
+        IEntityTypeConfiguration<Terminal>,
+        IEntityTypeConfiguration<CommandRecord>
 {
     public void Configure(EntityTypeBuilder<Label> builder) => builder.HasIndex(l => new { l.Kind, l.Name }).IsUnique();
 

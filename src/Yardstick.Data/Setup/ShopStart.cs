@@ -22,28 +22,73 @@ public static class ShopStart
     public static void AddShop(ShopDb db, Shop shop, Instant utcNow, string policy = Policy)
     {
         db.Shops.Add(shop);
-        db.PolicyVersions.Add(new PolicyVersion { Id = 1, InForceAt = utcNow, Json = policy.Replace("\"USD\"", $"\"{shop.Currency}\"", StringComparison.Ordinal) });
+        db.PolicyVersions.Add(
+            new PolicyVersion
+            {
+                Id = 1,
+                InForceAt = utcNow,
+                Json = policy.Replace("\"USD\"", $"\"{shop.Currency}\"", StringComparison.Ordinal),
+            }
+        );
         db.MessageTemplates.AddRange(Templates());
         db.Counters.AddRange(
             new Counter { Name = Counter.Orders, Next = 1001 },
             new Counter { Name = Counter.Invoices, Next = 5001 },
-            new Counter { Name = Counter.PurchaseOrders, Next = 501 });
+            new Counter { Name = Counter.PurchaseOrders, Next = 501 }
+        );
     }
 
     /// <summary>Adds the usual templates to a shop that never had any: one that began before there were messages.</summary>
     public static async Task AddMissingTemplatesAsync(ShopDb db)
     {
-        if (!await db.Shops.AnyAsync() || await db.MessageTemplates.AnyAsync()) return;
+        if (!await db.Shops.AnyAsync() || await db.MessageTemplates.AnyAsync())
+            return;
         db.MessageTemplates.AddRange(Templates());
         await db.SaveChangesAsync();
     }
 
     private static MessageTemplate[] Templates() =>
-    [
-        new MessageTemplate { Name = "Estimate, text", Channel = MessageChannel.Text, Use = "estimate", Body = "Hello {{ customer.firstName }}, here is what we found on your {{ car.description }} and what it would cost. Please answer here: {{ link }}\n{{ shop.name }}, {{ shop.phone }}" },
-        new MessageTemplate { Name = "Estimate, e-mail", Channel = MessageChannel.Email, Use = "estimate", Subject = "Estimate for your {{ car.description }}", Body = "Hello {{ customer.name }},\n\nwe looked at your {{ car.description }}. What we found, what we suggest and what each piece would cost is here; you can say yes or no to each, or ask us:\n\n{{ link }}\n\n{{ shop.name }}\n{{ shop.phone }}" },
-        new MessageTemplate { Name = "Ready, text", Channel = MessageChannel.Text, Use = "ready", Body = "Hello {{ customer.firstName }}, your {{ car.description }} is ready. {{ shop.name }}, {{ shop.phone }}" },
-        new MessageTemplate { Name = "Documents, e-mail", Channel = MessageChannel.Email, Use = "documents", Subject = "Order {{ order.number }}, {{ car.description }}", Body = "Hello {{ customer.name }},\n\nattached is what you asked for about your {{ car.description }}.\n\n{{ shop.name }}\n{{ shop.phone }}" },
-        new MessageTemplate { Name = "Documents, text", Channel = MessageChannel.Text, Use = "documents", Body = "Hello {{ customer.firstName }}, here is what you asked for about your {{ car.description }}: {{ link }}\n{{ shop.name }}, {{ shop.phone }}" },
-    ];
+        [
+            new MessageTemplate
+            {
+                Name = "Estimate, text",
+                Channel = MessageChannel.Text,
+                Use = "estimate",
+                Body =
+                    "Hello {{ customer.firstName }}, here is what we found on your {{ car.description }} and what it would cost. Please answer here: {{ link }}\n{{ shop.name }}, {{ shop.phone }}",
+            },
+            new MessageTemplate
+            {
+                Name = "Estimate, e-mail",
+                Channel = MessageChannel.Email,
+                Use = "estimate",
+                Subject = "Estimate for your {{ car.description }}",
+                Body =
+                    "Hello {{ customer.name }},\n\nwe looked at your {{ car.description }}. What we found, what we suggest and what each piece would cost is here; you can say yes or no to each, or ask us:\n\n{{ link }}\n\n{{ shop.name }}\n{{ shop.phone }}",
+            },
+            new MessageTemplate
+            {
+                Name = "Ready, text",
+                Channel = MessageChannel.Text,
+                Use = "ready",
+                Body = "Hello {{ customer.firstName }}, your {{ car.description }} is ready. {{ shop.name }}, {{ shop.phone }}",
+            },
+            new MessageTemplate
+            {
+                Name = "Documents, e-mail",
+                Channel = MessageChannel.Email,
+                Use = "documents",
+                Subject = "Order {{ order.number }}, {{ car.description }}",
+                Body =
+                    "Hello {{ customer.name }},\n\nattached is what you asked for about your {{ car.description }}.\n\n{{ shop.name }}\n{{ shop.phone }}",
+            },
+            new MessageTemplate
+            {
+                Name = "Documents, text",
+                Channel = MessageChannel.Text,
+                Use = "documents",
+                Body =
+                    "Hello {{ customer.firstName }}, here is what you asked for about your {{ car.description }}: {{ link }}\n{{ shop.name }}, {{ shop.phone }}",
+            },
+        ];
 }

@@ -5,12 +5,16 @@ public class SignInRecord
 {
     /// <summary>Key.</summary>
     public long Id { get; set; }
+
     /// <summary>The person; null for a name that is not known.</summary>
     public long? StaffId { get; set; }
+
     /// <summary>password, pin.</summary>
     public required string Method { get; set; }
+
     /// <summary>Whether it let the person in.</summary>
     public bool Success { get; set; }
+
     /// <summary>When, UTC.</summary>
     public Instant At { get; set; }
 }

@@ -10,20 +10,28 @@ public class StaffSession
 
     /// <summary>Key, random.</summary>
     public Guid Id { get; set; }
+
     /// <summary>The person.</summary>
     public long StaffId { get; set; }
+
     /// <summary>What the person was then: another role ends the session.</summary>
     public Role Role { get; set; }
+
     /// <summary>Identity's stamp then: a new password ends the session.</summary>
     public required string Stamp { get; set; }
+
     /// <summary>password, pin, first run.</summary>
     public required string Method { get; set; }
+
     /// <summary>Browser and computer in words.</summary>
     public string Place { get; set; } = "";
+
     /// <summary>Signed in, UTC.</summary>
     public Instant StartedAt { get; set; }
+
     /// <summary>Over at the latest, UTC.</summary>
     public Instant EndsAt { get; set; }
+
     /// <summary>Ended before, UTC; null while it lasts.</summary>
     public Instant? EndedAt { get; set; }
 }

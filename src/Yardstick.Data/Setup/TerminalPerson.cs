@@ -5,8 +5,10 @@ public class TerminalPerson
 {
     /// <summary>The terminal.</summary>
     public long TerminalId { get; set; }
+
     /// <summary>The person.</summary>
     public long StaffId { get; set; }
+
     /// <summary>Last time, UTC.</summary>
     public Instant At { get; set; }
 }

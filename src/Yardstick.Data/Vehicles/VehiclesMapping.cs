@@ -5,11 +5,11 @@ using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Data.Vehicles;
 
-internal sealed class VehiclesMapping :
-    IEntityTypeConfiguration<Vehicle>,
-    IEntityTypeConfiguration<VehicleTransfer>,
-    IEntityTypeConfiguration<OdometerReading>,
-    IEntityTypeConfiguration<VehicleAnswer>
+internal sealed class VehiclesMapping
+    : IEntityTypeConfiguration<Vehicle>,
+        IEntityTypeConfiguration<VehicleTransfer>,
+        IEntityTypeConfiguration<OdometerReading>,
+        IEntityTypeConfiguration<VehicleAnswer>
 {
     public void Configure(EntityTypeBuilder<Vehicle> builder)
     {

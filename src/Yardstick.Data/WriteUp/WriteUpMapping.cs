@@ -5,8 +5,7 @@ using Yardstick.Core.WriteUp;
 
 namespace Yardstick.Data.WriteUp;
 
-internal sealed class WriteUpMapping :
-    IEntityTypeConfiguration<CheckInSheet>
+internal sealed class WriteUpMapping : IEntityTypeConfiguration<CheckInSheet>
 {
     public void Configure(EntityTypeBuilder<CheckInSheet> builder)
     {

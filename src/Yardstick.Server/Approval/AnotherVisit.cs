@@ -20,21 +20,41 @@ internal static class AnotherVisit
     {
         var (db, order, actor) = (under.Command.Db, under.Order, under.Command.Actor);
         var job = order.FindJob(jobId);
-        if (job.Problem is { } gone) return gone;
-        if (job.Value.AnotherVisitOrderId is not null) return null;
-        var nextId = await db.Orders.Where(o => o.VehicleId == order.VehicleId && o.Id != order.Id && o.State == OrderState.Open && o.Stage == Stage.Expected && order.VehicleId != null)
-            .OrderBy(o => o.Id).Select(o => o.Id).FirstOrDefaultAsync();
+        if (job.Problem is { } gone)
+            return gone;
+        if (job.Value.AnotherVisitOrderId is not null)
+            return null;
+        var nextId = await db
+            .Orders.Where(o =>
+                o.VehicleId == order.VehicleId
+                && o.Id != order.Id
+                && o.State == OrderState.Open
+                && o.Stage == Stage.Expected
+                && order.VehicleId != null
+            )
+            .OrderBy(o => o.Id)
+            .Select(o => o.Id)
+            .FirstOrDefaultAsync();
         var next = nextId == 0 ? await NewAsync(under) : (await db.LoadOrderAsync(nextId))!;
         var moved = order.MoveJobTo(jobId, next, actor);
-        if (moved.Problem is { } problem) return problem;
+        if (moved.Problem is { } problem)
+            return problem;
         var copy = moved.Value;
         await db.SaveChangesAsync();
         order.HandPartsTo(jobId, copy, next, await db.PurchaseOrderLines.Where(l => l.OrderId == order.Id).ToListAsync(), actor);
         await db.SaveChangesAsync();
         var policy = next.PolicyVersionId == order.PolicyVersionId ? under.Policy : await db.PolicyAsync(next.PolicyVersionId);
-        var decided = next.Decide(copy.Id, new Answer(DecisionKind.Approved, answer.DecidedBy, answer.Channel, $"Agreed to on order {order.Number}. {answer.Note}".Trim()) { ShownId = answer.ShownId },
-            (o, include) => OrderPricing.Price(o, under.Customer, policy, include, under.Today), actor);
-        if (decided.Problem is { } refused) return refused;
+        var decided = next.Decide(
+            copy.Id,
+            new Answer(DecisionKind.Approved, answer.DecidedBy, answer.Channel, $"Agreed to on order {order.Number}. {answer.Note}".Trim())
+            {
+                ShownId = answer.ShownId,
+            },
+            (o, include) => OrderPricing.Price(o, under.Customer, policy, include, under.Today),
+            actor
+        );
+        if (decided.Problem is { } refused)
+            return refused;
         await OrderCommands.SettleAsync(under with { Order = next, Policy = policy });
         await db.SaveChangesAsync();
         db.AddRecord(next);

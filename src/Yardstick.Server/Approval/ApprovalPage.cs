@@ -38,12 +38,26 @@ public static class ApprovalPage
     /// <param name="Choices">Figures of every choice; empty where the server answers each.</param>
     /// <param name="Answers">What was answered to each job, once it was.</param>
     /// <param name="Agreed">What all agreed work comes to with this answer, taxes included; null until it was answered.</param>
-    public sealed record ApprovalPageView(LinkState State, string Sentence, string Shop, string Phone, bool Logo, string FirstName, EstimateSnapshot? Estimate, IReadOnlyList<long> OpenJobs, IReadOnlyList<SelectionTotals> Choices, IReadOnlyList<Answered> Answers, decimal? Agreed);
+    public sealed record ApprovalPageView(
+        LinkState State,
+        string Sentence,
+        string Shop,
+        string Phone,
+        bool Logo,
+        string FirstName,
+        EstimateSnapshot? Estimate,
+        IReadOnlyList<long> OpenJobs,
+        IReadOnlyList<SelectionTotals> Choices,
+        IReadOnlyList<Answered> Answers,
+        decimal? Agreed
+    );
+
     /// <summary>What was answered to a job.</summary>
     public sealed record Answered(string Job, DecisionKind Kind);
 
     /// <summary>The whole answer: about each open job, who signs, with what signature.</summary>
     public sealed record ApprovalAnswerRequest(IReadOnlyList<JobAnswer> Jobs, string? Name, string? SignaturePng, string? Note);
+
     /// <summary>A question to the shop.</summary>
     public sealed record CustomerQuestion(string? Text);
 
@@ -60,19 +74,29 @@ public static class ApprovalPage
     }
 
     /// <summary>Public pages are asked often by nobody but those who guess.</summary>
-    public static void AddLimit(RateLimiterOptions options) => options.AddPolicy(Limit, http => RateLimitPartition.GetFixedWindowLimiter(
-        http.Connection.RemoteIpAddress?.ToString() ?? "", _ => new FixedWindowRateLimiterOptions { PermitLimit = 240, Window = TimeSpan.FromMinutes(1) }));
+    public static void AddLimit(RateLimiterOptions options) =>
+        options.AddPolicy(Limit, http =>
+            RateLimitPartition.GetFixedWindowLimiter(
+                http.Connection.RemoteIpAddress?.ToString() ?? "",
+                _ => new FixedWindowRateLimiterOptions { PermitLimit = 240, Window = TimeSpan.FromMinutes(1) }
+            )
+        );
 
     /// <summary>There is no such link; a guessed one is told the same.</summary>
-    internal static readonly Problem Unknown = new("link.unknown", "This link is not one of ours, or it was copied in part. Ask the shop to send it again.");
+    internal static readonly Problem Unknown = new(
+        "link.unknown",
+        "This link is not one of ours, or it was copied in part. Ask the shop to send it again."
+    );
 
     private sealed record Found(ApprovalLink Link, EstimatePresentation Now, EstimateSnapshot Sent, LinkState State);
 
     private static async Task<Found?> FindAsync(ShopDb db, string token, Instant utcNow)
     {
         var hash = ApprovalLink.HashOf(token);
-        if (token.Length > 64 || await db.ApprovalLinks.AsNoTracking().FirstOrDefaultAsync(l => l.TokenHash == hash) is not { } link) return null;
-        if (await EstimatePresentation.ReadAsync(db, link.OrderId, utcNow) is not { } now) return null;
+        if (token.Length > 64 || await db.ApprovalLinks.AsNoTracking().FirstOrDefaultAsync(l => l.TokenHash == hash) is not { } link)
+            return null;
+        if (await EstimatePresentation.ReadAsync(db, link.OrderId, utcNow) is not { } now)
+            return null;
         var sent = EstimateSnapshot.FromJson(await db.StoredSnapshots.Where(c => c.Id == link.ShownId).Select(c => c.Json).SingleAsync());
         return new Found(link, now, sent, link.StateAt(sent, now.Estimate, utcNow, now.Order.State != OrderState.Open));
     }
@@ -84,97 +108,171 @@ public static class ApprovalPage
     {
         var (link, now, sent, state) = found;
         var open = state == LinkState.Open;
-        var newer = state == LinkState.Changed && await db.ApprovalLinks.AnyAsync(l => l.OrderId == link.OrderId && l.Id > link.Id && l.WithdrawnAt == null);
+        var newer =
+            state == LinkState.Changed
+            && await db.ApprovalLinks.AnyAsync(l => l.OrderId == link.OrderId && l.Id > link.Id && l.WithdrawnAt == null);
         var sentence = link.SentenceOf(state, now.Shop.Local, newer);
-        var name = ApprovalLink.Shows(state) && now.Order.CustomerId is { } id ? await db.Customers.Where(c => c.Id == id).Select(c => c.FirstName).FirstOrDefaultAsync() ?? "" : "";
+        var name =
+            ApprovalLink.Shows(state) && now.Order.CustomerId is { } id
+                ? await db.Customers.Where(c => c.Id == id).Select(c => c.FirstName).FirstOrDefaultAsync() ?? ""
+                : "";
         var answers = state == LinkState.Answered ? await AnswersAsync(db, link) : [];
-        return new ApprovalPageView(state, sentence, now.Shop.Name, now.Shop.Phone, now.Shop.LogoHash.Length > 0, name, ApprovalLink.Shows(state) ? sent : null,
-            open ? now.OpenJobs.Select(j => j.Id).ToList() : [], open ? TalkThroughView.ChoicesOf(now) : [], answers, state == LinkState.Answered ? await AgreedAsync(db, link) : null);
+        return new ApprovalPageView(
+            state,
+            sentence,
+            now.Shop.Name,
+            now.Shop.Phone,
+            now.Shop.LogoHash.Length > 0,
+            name,
+            ApprovalLink.Shows(state) ? sent : null,
+            open ? now.OpenJobs.Select(j => j.Id).ToList() : [],
+            open ? TalkThroughView.ChoicesOf(now) : [],
+            answers,
+            state == LinkState.Answered ? await AgreedAsync(db, link) : null
+        );
     }
 
     private static IQueryable<Decision> DecisionsOf(ShopDb db, ApprovalLink link) =>
         db.Decisions.Where(d => d.OrderId == link.OrderId && d.Channel == AnswerChannel.Link && d.At == link.AnsweredAt).OrderBy(d => d.Id);
 
-    private static async Task<decimal?> AgreedAsync(ShopDb db, ApprovalLink link) => (await DecisionsOf(db, link).LastOrDefaultAsync())?.AmountAgreed.Amount;
+    private static async Task<decimal?> AgreedAsync(ShopDb db, ApprovalLink link) =>
+        (await DecisionsOf(db, link).LastOrDefaultAsync())?.AmountAgreed.Amount;
 
     private static async Task<IReadOnlyList<Answered>> AnswersAsync(ShopDb db, ApprovalLink link) =>
-        await DecisionsOf(db, link)
-            .Join(db.Jobs, d => d.JobId, j => j.Id, (d, j) => new Answered(j.Title, d.Kind)).ToListAsync();
+        await DecisionsOf(db, link).Join(db.Jobs, d => d.JobId, j => j.Id, (d, j) => new Answered(j.Title, d.Kind)).ToListAsync();
 
     private static async Task<IResult> SeenAsync(string token, ShopDb read, SingleWriter writer, TimeProvider time)
     {
         // Only the page in a person's hands says this; programs that look at links before people do run nothing.
         var hash = ApprovalLink.HashOf(token);
         // Whoever guesses keeps nobody else waiting.
-        var orderId = await read.ApprovalLinks.AnyAsync(l => l.TokenHash == hash) ? await writer.RunAsync(async db =>
-        {
-            var link = await db.ApprovalLinks.FirstAsync(l => l.TokenHash == hash);
-            if (link.StateAt(time.Now()) is not (LinkState.Open or LinkState.Answered)) return link.OrderId;
-            link.WasOpened(time.Now());
-            await db.SaveChangesAsync();
-            return link.OrderId;
-        }) : 0;
-        if (orderId == 0) return Problems.Of(Unknown);
+        var orderId = await read.ApprovalLinks.AnyAsync(l => l.TokenHash == hash)
+            ? await writer.RunAsync(async db =>
+            {
+                var link = await db.ApprovalLinks.FirstAsync(l => l.TokenHash == hash);
+                if (link.StateAt(time.Now()) is not (LinkState.Open or LinkState.Answered))
+                    return link.OrderId;
+                link.WasOpened(time.Now());
+                await db.SaveChangesAsync();
+                return link.OrderId;
+            })
+            : 0;
+        if (orderId == 0)
+            return Problems.Of(Unknown);
         return Results.NoContent();
     }
 
     private static async Task<IResult> ChooseAsync(string token, TalkThroughView.SelectionRequest request, ShopDb db, TimeProvider time) =>
-        await FindAsync(db, token, time.Now()) is { State: LinkState.Open } found ? Results.Ok(TalkThroughView.Choose(found.Now, request)) : Problems.Of(Unknown);
+        await FindAsync(db, token, time.Now()) is { State: LinkState.Open } found
+            ? Results.Ok(TalkThroughView.Choose(found.Now, request))
+            : Problems.Of(Unknown);
 
-    private static async Task<IResult> ReplyAsync(string token, ApprovalAnswerRequest request, ShopDb read, SingleWriter writer, Signatures signatures, TimeProvider time)
+    private static async Task<IResult> ReplyAsync(
+        string token,
+        ApprovalAnswerRequest request,
+        ShopDb read,
+        SingleWriter writer,
+        Signatures signatures,
+        TimeProvider time
+    )
     {
         var utcNow = time.Now();
-        if (await FindAsync(read, token, utcNow) is not { } found) return Problems.Of(Unknown);
+        if (await FindAsync(read, token, utcNow) is not { } found)
+            return Problems.Of(Unknown);
         // A second tap says the same again: the answer is there already.
-        if (found.State == LinkState.Answered) return Results.Ok(await ViewAsync(read, found));
-        if (found.State != LinkState.Open) return Problems.Of(ApprovalLink.Closed((await ViewAsync(read, found)).Sentence));
+        if (found.State == LinkState.Answered)
+            return Results.Ok(await ViewAsync(read, found));
+        if (found.State != LinkState.Open)
+            return Problems.Of(ApprovalLink.Closed((await ViewAsync(read, found)).Sentence));
         // What costs nothing to judge comes first; only then is the picture looked at.
         var shop = found.Now.Shop;
         var today = shop.Local(utcNow).Date;
-        if (ApprovalReply.Read(found.Now.Order, request.Jobs, request.Name, request.Note, request.SignaturePng ?? "", shop.UnsafeTerms, today).Problem is { } bad) return Problems.Of(bad);
+        if (
+            ApprovalReply
+                .Read(found.Now.Order, request.Jobs, request.Name, request.Note, request.SignaturePng ?? "", shop.UnsafeTerms, today)
+                .Problem is
+            { } bad
+        )
+            return Problems.Of(bad);
         var signature = await signatures.KeepAsync(request.SignaturePng);
-        if (signature.Problem is { } unreadable) return Problems.Of(unreadable);
+        if (signature.Problem is { } unreadable)
+            return Problems.Of(unreadable);
 
         var kept = await CommandRunner.RunAsync<bool>(writer, Actor.Customer(found.Link.SentById, utcNow), async context =>
         {
             var link = await context.Db.ApprovalLinks.SingleAsync(l => l.Id == found.Link.Id);
-            if (link.AnsweredAt is not null) return true;
-            var result = await context.OnOrderAsync<Changed>(link.OrderId, async order => await AnswerAsync(order, link, found.Sent, request, signature.Value));
+            if (link.AnsweredAt is not null)
+                return true;
+            var result = await context.OnOrderAsync<Changed>(link.OrderId, async order =>
+                await AnswerAsync(order, link, found.Sent, request, signature.Value)
+            );
             return result.Problem is { } problem ? problem : true;
         });
-        if (kept.Problem is { } problem) return Problems.Of(problem);
+        if (kept.Problem is { } problem)
+            return Problems.Of(problem);
         read.ChangeTracker.Clear();
         return Results.Ok(await ViewAsync(read, (await FindAsync(read, token, utcNow))!));
     }
 
-    private static async Task<Result<Changed>> AnswerAsync(OrderCommandContext context, ApprovalLink link, EstimateSnapshot sent, ApprovalAnswerRequest request, string signature)
+    private static async Task<Result<Changed>> AnswerAsync(
+        OrderCommandContext context,
+        ApprovalLink link,
+        EstimateSnapshot sent,
+        ApprovalAnswerRequest request,
+        string signature
+    )
     {
         var utcNow = context.Command.Actor.At;
         // Under the lock the order may be another than the one that was looked at.
         var now = await EstimatePresentation.OfAsync(context.Command.Db, context.Order, utcNow);
-        if (link.Answer(sent, now.Estimate, utcNow).Problem is { } changed) return changed;
-        var answers = ApprovalReply.Read(context.Order, request.Jobs, request.Name, request.Note, signature, context.Shop.UnsafeTerms, context.Today);
-        if (answers.Problem is { } bad) return bad;
-        if (await RecordDecision.DecideAsync(context, answers.Value) is { } refused) return refused;
+        if (link.Answer(sent, now.Estimate, utcNow).Problem is { } changed)
+            return changed;
+        var answers = ApprovalReply.Read(
+            context.Order,
+            request.Jobs,
+            request.Name,
+            request.Note,
+            signature,
+            context.Shop.UnsafeTerms,
+            context.Today
+        );
+        if (answers.Problem is { } bad)
+            return bad;
+        if (await RecordDecision.DecideAsync(context, answers.Value) is { } refused)
+            return refused;
         var yes = answers.Value.Count(a => a.Answer.Kind == DecisionKind.Approved);
-        context.Command.Notify($"{request.Name!.Trim()} answered on order {context.Order.Number}: yes to {yes} of {answers.Value.Count}.", link.OrderId);
+        context.Command.Notify(
+            $"{request.Name!.Trim()} answered on order {context.Order.Number}: yes to {yes} of {answers.Value.Count}.",
+            link.OrderId
+        );
         return new Changed(context.Order.Version, link.OrderId, 1);
     }
 
-    private static async Task<IResult> AskAsync(string token, CustomerQuestion question, ShopDb read, SingleWriter writer, TimeProvider time)
+    private static async Task<IResult> AskAsync(
+        string token,
+        CustomerQuestion question,
+        ShopDb read,
+        SingleWriter writer,
+        TimeProvider time
+    )
     {
         var utcNow = time.Now();
-        if (await FindAsync(read, token, utcNow) is not { } found) return Problems.Of(Unknown);
+        if (await FindAsync(read, token, utcNow) is not { } found)
+            return Problems.Of(Unknown);
         var order = found.Now.Order;
         var hour = utcNow.PlusHours(-1);
         var lately = await read.Messages.CountAsync(m => m.OrderId == order.Id && m.Channel == MessageChannel.Page && m.At > hour);
         var asked = found.Link.Ask(found.State, question.Text, lately, order.CustomerId, utcNow);
-        if (asked.Problem is { } refused) return Problems.Of(refused);
+        if (asked.Problem is { } refused)
+            return Problems.Of(refused);
         await CommandRunner.RunAsync<bool>(writer, Actor.Customer(found.Link.SentById, utcNow), context =>
         {
             context.Db.Messages.Add(asked.Value);
             var text = asked.Value.Body;
-            context.Notify($"{found.Sent.Document.CustomerName} asks about order {order.Number}: {(text.Length > 80 ? text[..80] + "…" : text)}", order.Id);
+            context.Notify(
+                $"{found.Sent.Document.CustomerName} asks about order {order.Number}: {(text.Length > 80 ? text[..80] + "…" : text)}",
+                order.Id
+            );
             return Task.FromResult<Result<bool>>(true);
         });
         return Results.NoContent();
@@ -183,7 +281,12 @@ public static class ApprovalPage
     private static async Task<IResult> PhotoAsync(string token, string hash, ShopDb db, ContentStore store, TimeProvider time)
     {
         // Only photos that were sent with this very link.
-        if (await FindAsync(db, token, time.Now()) is not { } found || !ApprovalLink.Shows(found.State) || !found.Sent.Photos.Contains(hash)) return Results.NotFound();
+        if (
+            await FindAsync(db, token, time.Now()) is not { } found
+            || !ApprovalLink.Shows(found.State)
+            || !found.Sent.Photos.Contains(hash)
+        )
+            return Results.NotFound();
         return Results.File(store.PathOf(hash, picture: true), "image/jpeg");
     }
 }

@@ -1,9 +1,9 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
 using Yardstick.Core.Approval;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
-using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Documents;
 using Yardstick.Server.Safety;
@@ -31,8 +31,25 @@ public static class DecisionRecord
     /// <param name="ShownId">The frozen copy; null for answers from before copies were kept.</param>
     /// <param name="ShownHash">Its SHA-256, in hex.</param>
     /// <param name="Intact">The copy still has that hash.</param>
-    public sealed record DecisionView(long Id, string Job, DecisionKind Kind, string DecidedBy, AnswerChannel Channel, Instant At, string AskedBy, decimal AmountAgreed, string Note, LocalDate? DeferUntil, int? DeferAtReading,
-        string LeftOut, string Acknowledged, bool Signed, long? ShownId, string ShownHash, bool Intact);
+    public sealed record DecisionView(
+        long Id,
+        string Job,
+        DecisionKind Kind,
+        string DecidedBy,
+        AnswerChannel Channel,
+        Instant At,
+        string AskedBy,
+        decimal AmountAgreed,
+        string Note,
+        LocalDate? DeferUntil,
+        int? DeferAtReading,
+        string LeftOut,
+        string Acknowledged,
+        bool Signed,
+        long? ShownId,
+        string ShownHash,
+        bool Intact
+    );
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -48,24 +65,49 @@ public static class DecisionRecord
         var titles = await db.Jobs.Where(j => j.OrderId == id).ToDictionaryAsync(j => j.Id, j => j.Title);
         var decisions = await db.Decisions.Where(d => d.OrderId == id).OrderByDescending(d => d.Id).AsNoTracking().ToListAsync();
         var shown = decisions.Select(d => d.ShownId).OfType<long>().Distinct().ToList();
-        var copies = (await db.StoredSnapshots.Where(c => shown.Contains(c.Id)).AsNoTracking().ToListAsync()).ToDictionary(c => c.Id, c => (c.Hash, Intact: EstimateSnapshot.HashOf(c.Json) == c.Hash));
-        return Results.Ok(decisions.ConvertAll(d =>
-        {
-            var (hash, intact) = d.ShownId is { } copy ? copies[copy] : ("", true);
-            return new DecisionView(d.Id, titles.GetValueOrDefault(d.JobId, ""), d.Kind, d.DecidedBy, d.Channel, d.At, names.GetValueOrDefault(d.AskedById, ""), d.AmountAgreed.Amount, d.Note, d.DeferUntil, d.DeferAtReading,
-                d.LeftOut, d.Acknowledged, d.SignatureHash.Length > 0, d.ShownId, hash, intact);
-        }));
+        var copies = (await db.StoredSnapshots.Where(c => shown.Contains(c.Id)).AsNoTracking().ToListAsync()).ToDictionary(
+            c => c.Id,
+            c => (c.Hash, Intact: EstimateSnapshot.HashOf(c.Json) == c.Hash)
+        );
+        return Results.Ok(
+            decisions.ConvertAll(d =>
+            {
+                var (hash, intact) = d.ShownId is { } copy ? copies[copy] : ("", true);
+                return new DecisionView(
+                    d.Id,
+                    titles.GetValueOrDefault(d.JobId, ""),
+                    d.Kind,
+                    d.DecidedBy,
+                    d.Channel,
+                    d.At,
+                    names.GetValueOrDefault(d.AskedById, ""),
+                    d.AmountAgreed.Amount,
+                    d.Note,
+                    d.DeferUntil,
+                    d.DeferAtReading,
+                    d.LeftOut,
+                    d.Acknowledged,
+                    d.SignatureHash.Length > 0,
+                    d.ShownId,
+                    hash,
+                    intact
+                );
+            })
+        );
     }
 
     private static async Task<IResult> PdfAsync(long id, ShopDb db, DocumentPdfs pdfs)
     {
-        if (await db.StoredSnapshots.Where(c => c.Id == id).Select(c => c.Json).FirstOrDefaultAsync() is not { } json) return Problems.Of(new Problem("shown.gone", "There is no such copy."));
+        if (await db.StoredSnapshots.Where(c => c.Id == id).Select(c => c.Json).FirstOrDefaultAsync() is not { } json)
+            return Problems.Of(new Problem("shown.gone", "There is no such copy."));
         return Results.File(pdfs.Draw(EstimateSnapshot.FromJson(json).Document), "application/pdf", $"as-shown-{id}.pdf");
     }
 
     private static async Task<IResult> SignatureAsync(long id, ShopDb db, ContentStore store)
     {
         var hash = await db.Decisions.Where(d => d.Id == id).Select(d => d.SignatureHash).FirstOrDefaultAsync();
-        return string.IsNullOrEmpty(hash) ? Problems.Of(new Problem("signature.gone", "There is no signature under this answer.")) : Results.File(store.PathOf(hash, picture: false), "image/png");
+        return string.IsNullOrEmpty(hash)
+            ? Problems.Of(new Problem("signature.gone", "There is no signature under this answer."))
+            : Results.File(store.PathOf(hash, picture: false), "image/png");
     }
 }

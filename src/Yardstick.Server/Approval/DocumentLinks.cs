@@ -1,8 +1,8 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
 using Yardstick.Core.Approval;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
-using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Documents;
@@ -24,7 +24,16 @@ public static class DocumentLinks
     /// <param name="Title">What the document is, with its number.</param>
     /// <param name="SentOn">When it was sent, wall time.</param>
     /// <param name="Size">Bytes of the PDF; 0 where it can't be fetched.</param>
-    public sealed record DocumentLinkPageView(bool Good, string Sentence, string Shop, string Phone, bool Logo, string Title, LocalDate SentOn, long Size);
+    public sealed record DocumentLinkPageView(
+        bool Good,
+        string Sentence,
+        string Shop,
+        string Phone,
+        bool Logo,
+        string Title,
+        LocalDate SentOn,
+        long Size
+    );
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -32,29 +41,47 @@ public static class DocumentLinks
         var pages = api.MapGroup("/customers-pages/documents/{token}").AllowAnonymous().RequireRateLimiting(ApprovalPage.Limit);
         pages.MapGet("", ShowAsync).Produces<DocumentLinkPageView>();
         pages.MapGet("/document.pdf", FileAsync);
-        api.MapPost("/document-links/{id:long}/withdraw", Withdraw).Asks(Permission.WriteToCustomers).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/document-links/{id:long}/withdraw", Withdraw)
+            .Asks(Permission.WriteToCustomers)
+            .Produces<Changed>()
+            .ProducesProblem(422);
     }
 
     private static Task<DocumentLink?> FindAsync(ShopDb db, string token)
     {
         var hash = CustomerLink.HashOf(token);
-        return token.Length > 64 ? Task.FromResult<DocumentLink?>(null) : db.DocumentLinks.AsNoTracking().FirstOrDefaultAsync(l => l.TokenHash == hash);
+        return token.Length > 64
+            ? Task.FromResult<DocumentLink?>(null)
+            : db.DocumentLinks.AsNoTracking().FirstOrDefaultAsync(l => l.TokenHash == hash);
     }
 
     private static async Task<IResult> ShowAsync(string token, ShopDb db, ContentStore store, TimeProvider time)
     {
-        if (await FindAsync(db, token) is not { } link) return Problems.Of(ApprovalPage.Unknown);
+        if (await FindAsync(db, token) is not { } link)
+            return Problems.Of(ApprovalPage.Unknown);
         var shop = await db.Shops.SingleAsync();
         var sentence = link.SentenceAt(time.Now(), shop.Local);
         var good = sentence.Length == 0;
         var size = good ? new FileInfo(store.PathOf(link.FileHash, picture: false)).Length : 0;
-        return Results.Ok(new DocumentLinkPageView(good, sentence, shop.Name, shop.Phone, shop.LogoHash.Length > 0, link.Title, shop.Local(link.SentAt).Date, size));
+        return Results.Ok(
+            new DocumentLinkPageView(
+                good,
+                sentence,
+                shop.Name,
+                shop.Phone,
+                shop.LogoHash.Length > 0,
+                link.Title,
+                shop.Local(link.SentAt).Date,
+                size
+            )
+        );
     }
 
     private static async Task<IResult> FileAsync(string token, ShopDb read, SingleWriter gate, ContentStore store, TimeProvider time)
     {
         var utcNow = time.Now();
-        if (await FindAsync(read, token) is not { } link || !link.IsGoodAt(utcNow)) return Problems.Of(ApprovalPage.Unknown);
+        if (await FindAsync(read, token) is not { } link || !link.IsGoodAt(utcNow))
+            return Problems.Of(ApprovalPage.Unknown);
         // Programs that look at links before people do stay on the page; the document itself is opened by a person.
         await gate.RunAsync(async db =>
         {
@@ -64,11 +91,13 @@ public static class DocumentLinks
         return Results.File(store.PathOf(link.FileHash, picture: false), "application/pdf");
     }
 
-    private static Task<IResult> Withdraw(long id, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
-    {
-        if (await work.Db.DocumentLinks.FindAsync(id) is not { } link) return new Problem("link.gone", "There is no such link.");
-        link.Withdraw(work.Actor.At);
-        await work.Db.SaveChangesAsync();
-        return new Changed(0, id, 1);
-    });
+    private static Task<IResult> Withdraw(long id, CommandRunner commands) =>
+        commands.RunAsync<Changed>(async work =>
+        {
+            if (await work.Db.DocumentLinks.FindAsync(id) is not { } link)
+                return new Problem("link.gone", "There is no such link.");
+            link.Withdraw(work.Actor.At);
+            await work.Db.SaveChangesAsync();
+            return new Changed(0, id, 1);
+        });
 }

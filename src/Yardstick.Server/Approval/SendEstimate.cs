@@ -1,10 +1,10 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
 using Yardstick.Core.Approval;
 using Yardstick.Core.Messaging;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
-using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Documents;
@@ -18,7 +18,17 @@ namespace Yardstick.Server.Approval;
 public static class SendEstimate
 {
     /// <summary>A link that was sent.</summary>
-    public sealed record ApprovalLinkView(long Id, Instant SentAt, string SentBy, Instant ExpiresAt, LinkState State, Instant? OpenedAt, int Opened, Instant? AnsweredAt);
+    public sealed record ApprovalLinkView(
+        long Id,
+        Instant SentAt,
+        string SentBy,
+        Instant ExpiresAt,
+        LinkState State,
+        Instant? OpenedAt,
+        int Opened,
+        Instant? AnsweredAt
+    );
+
     /// <summary>Everything that sending needs.</summary>
     /// <param name="ToRelease">What goes out only when somebody looked at it; what nobody decided about yet is gone through first.</param>
     /// <param name="Links">Links that were sent, newest first.</param>
@@ -27,7 +37,10 @@ public static class SendEstimate
 
     /// <summary>Shows something to the customer in these words, or keeps it in the shop.</summary>
     public sealed record ReleaseRequest(VisibilityKind Kind, long Id, bool Show, string? Words);
-    /// <summary>Where and how to send. The place of the link in the body is written {{ link }}; without it the link follows the body.</summary>
+
+    /// <summary>
+    /// Where and how to send. The place of the link in the body is written {{ link }}; without it the link follows the body.
+    /// </summary>
     public sealed record SendEstimateRequest(MessageChannel Channel, string Address, string? Subject, string? Body, bool Now);
 
     /// <summary>Maps the endpoints.</summary>
@@ -42,41 +55,97 @@ public static class SendEstimate
     private static async Task<IResult> ShowAsync(long id, ShopDb db, TimeProvider time)
     {
         var now = time.Now();
-        if (await EstimatePresentation.ReadAsync(db, id, now) is not { } shown) return Problems.Of(new Problem("order.gone", "There is no such order."));
+        if (await EstimatePresentation.ReadAsync(db, id, now) is not { } shown)
+            return Problems.Of(new Problem("order.gone", "There is no such order."));
         var links = await db.ApprovalLinks.Where(l => l.OrderId == id).OrderByDescending(l => l.Id).ToListAsync();
         var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
         var copyIds = links.ConvertAll(l => l.ShownId);
-        var copies = (await db.StoredSnapshots.Where(c => copyIds.Contains(c.Id)).AsNoTracking().ToListAsync()).ToDictionary(c => c.Id, c => EstimateSnapshot.FromJson(c.Json));
-        return Results.Ok(new SendEstimateView(
-            shown.ToRelease,
-            links.ConvertAll(l => new ApprovalLinkView(l.Id, l.SentAt, names[l.SentById], l.ExpiresAt, l.StateAt(copies[l.ShownId], shown.Estimate, now, shown.Order.State != OrderState.Open), l.OpenedAt, l.Opened, l.AnsweredAt)),
-            shown.Shop.PublicAddress));
+        var copies = (await db.StoredSnapshots.Where(c => copyIds.Contains(c.Id)).AsNoTracking().ToListAsync()).ToDictionary(
+            c => c.Id,
+            c => EstimateSnapshot.FromJson(c.Json)
+        );
+        return Results.Ok(
+            new SendEstimateView(
+                shown.ToRelease,
+                links.ConvertAll(l => new ApprovalLinkView(
+                    l.Id,
+                    l.SentAt,
+                    names[l.SentById],
+                    l.ExpiresAt,
+                    l.StateAt(copies[l.ShownId], shown.Estimate, now, shown.Order.State != OrderState.Open),
+                    l.OpenedAt,
+                    l.Opened,
+                    l.AnsweredAt
+                )),
+                shown.Shop.PublicAddress
+            )
+        );
     }
 
-    private static Task<IResult> Release(long id, ReleaseRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
-    {
-        var (findings, files) = await under.Command.Db.ToReleaseAsync(under.Order);
-        var released = under.Order.SetVisibility(request.Kind, request.Id, request.Show, request.Words, findings, files, under.Command.Actor);
-        return released.Problem is { } problem ? problem : new Changed(under.Order.Version, request.Id, 1);
-    });
+    private static Task<IResult> Release(long id, ReleaseRequest request, CommandRunner commands) =>
+        commands.OnOrderAsync<Changed>(id, async under =>
+        {
+            var (findings, files) = await under.Command.Db.ToReleaseAsync(under.Order);
+            var released = under.Order.SetVisibility(
+                request.Kind,
+                request.Id,
+                request.Show,
+                request.Words,
+                findings,
+                files,
+                under.Command.Actor
+            );
+            return released.Problem is { } problem ? problem : new Changed(under.Order.Version, request.Id, 1);
+        });
 
-    private static async Task<IResult> Send(long id, SendEstimateRequest request, ShopDb read, CommandRunner commands, Outbox outbox, MessageComposer writing, DocumentPdfs pdfs, TimeProvider time, HttpContext http)
+    private static async Task<IResult> Send(
+        long id,
+        SendEstimateRequest request,
+        ShopDb read,
+        CommandRunner commands,
+        Outbox outbox,
+        MessageComposer writing,
+        DocumentPdfs pdfs,
+        TimeProvider time,
+        HttpContext http
+    )
     {
         var copies = await MessageComposer.CopiedAsync(read, id, request.Address) is not null;
         var ahead = copies ? await pdfs.DrawAheadAsync(read, id, "estimate", time.Now()) : null;
         return await commands.OnOrderAsync<Changed>(id, under => SendAsync(under, request, ahead, outbox, writing, pdfs, http));
     }
 
-    private static async Task<Result<Changed>> SendAsync(OrderCommandContext under, SendEstimateRequest request, Result<DocumentPdfs.Drawn>? ahead, Outbox outbox, MessageComposer writing, DocumentPdfs pdfs, HttpContext http)
+    private static async Task<Result<Changed>> SendAsync(
+        OrderCommandContext under,
+        SendEstimateRequest request,
+        Result<DocumentPdfs.Drawn>? ahead,
+        Outbox outbox,
+        MessageComposer writing,
+        DocumentPdfs pdfs,
+        HttpContext http
+    )
     {
         var id = under.Order.Id;
         var (db, actor, order) = (under.Command.Db, under.Command.Actor, under.Order);
-        if (ApprovalLink.MaySend(order).Problem is { } nothing) return nothing;
+        if (ApprovalLink.MaySend(order).Problem is { } nothing)
+            return nothing;
         var token = ApprovalLink.NewToken();
         var body = MessageComposer.WithLink(request.Body, under.Shop, http.Request, $"approve/{token}");
-        var message = await writing.WriteAsync(under.Command, under.Shop, order.CustomerId, id, request.Channel, request.Address, request.Subject, body, request.Now);
-        if (message.Problem is { } refused) return refused;
-        if ((await CopyAsync(under, message.Value, ahead, writing, pdfs, http.Request)).Problem is { } undrawn) return undrawn;
+        var message = await writing.WriteAsync(
+            under.Command,
+            under.Shop,
+            order.CustomerId,
+            id,
+            request.Channel,
+            request.Address,
+            request.Subject,
+            body,
+            request.Now
+        );
+        if (message.Problem is { } refused)
+            return refused;
+        if ((await CopyAsync(under, message.Value, ahead, writing, pdfs, http.Request)).Problem is { } undrawn)
+            return undrawn;
         order.WasSent($"{(request.Channel == MessageChannel.Text ? "texted" : "e-mailed")} to {request.Address}", under.Price, actor);
         var shown = await EstimatePresentation.OfAsync(db, order, actor.At);
         var copy = await EstimatePresentation.FreezeAsync(db, id, shown.Estimate, actor.At);
@@ -87,28 +156,56 @@ public static class SendEstimate
     }
 
     /// <summary>Who gets a copy reads the estimate; the link that answers it belongs to whom it was sent to.</summary>
-    private static async Task<Result> CopyAsync(OrderCommandContext under, Message message, Result<DocumentPdfs.Drawn>? ahead, MessageComposer writing, DocumentPdfs pdfs, HttpRequest http)
+    private static async Task<Result> CopyAsync(
+        OrderCommandContext under,
+        Message message,
+        Result<DocumentPdfs.Drawn>? ahead,
+        MessageComposer writing,
+        DocumentPdfs pdfs,
+        HttpRequest http
+    )
     {
         var (db, order) = (under.Command.Db, under.Order);
-        if (await MessageComposer.CopiedAsync(db, message) is not { } to) return Result.Done;
+        if (await MessageComposer.CopiedAsync(db, message) is not { } to)
+            return Result.Done;
         var made = await pdfs.OfAsync(db, order, "estimate", under.Command.Actor.At, ahead);
-        if (made.Problem is { } problem) return problem;
+        if (made.Problem is { } problem)
+            return problem;
         var (_, hash, document) = made.Value;
         var token = CustomerLink.NewToken();
-        var copy = await writing.CopyAsync(under.Command, under.Shop, message, to, MessageComposer.WithLink(DocumentLink.CopyWords(under.Shop.Name, document.Title, under.Customer?.DisplayName ?? ""), under.Shop, http, $"documents/{token}"));
-        if (copy is null) return Result.Done;
+        var copy = await writing.CopyAsync(
+            under.Command,
+            under.Shop,
+            message,
+            to,
+            MessageComposer.WithLink(
+                DocumentLink.CopyWords(under.Shop.Name, document.Title, under.Customer?.DisplayName ?? ""),
+                under.Shop,
+                http,
+                $"documents/{token}"
+            )
+        );
+        if (copy is null)
+            return Result.Done;
         copy.Attach(hash, document.Name);
         db.DocumentLinks.Add(DocumentLink.With(order.Id, copy, token, hash, document.Title, under.Command.Actor));
         return Result.Done;
     }
 
-    private static Task<IResult> Withdraw(long id, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
-    {
-        if (await work.Db.ApprovalLinks.FindAsync(id) is not { } link) return new Problem("link.gone", "There is no such link.");
-        link.Withdraw(work.Actor.At);
-        // The copy that went out with it is taken back with it.
-        foreach (var copy in await work.Db.DocumentLinks.Where(d => d.OrderId == link.OrderId && d.SentAt == link.SentAt && d.SentById == link.SentById).ToListAsync()) copy.Withdraw(work.Actor.At);
-        await work.Db.SaveChangesAsync();
-        return new Changed(0, id, 1);
-    });
+    private static Task<IResult> Withdraw(long id, CommandRunner commands) =>
+        commands.RunAsync<Changed>(async work =>
+        {
+            if (await work.Db.ApprovalLinks.FindAsync(id) is not { } link)
+                return new Problem("link.gone", "There is no such link.");
+            link.Withdraw(work.Actor.At);
+            // The copy that went out with it is taken back with it.
+            foreach (
+                var copy in await work
+                    .Db.DocumentLinks.Where(d => d.OrderId == link.OrderId && d.SentAt == link.SentAt && d.SentById == link.SentById)
+                    .ToListAsync()
+            )
+                copy.Withdraw(work.Actor.At);
+            await work.Db.SaveChangesAsync();
+            return new Changed(0, id, 1);
+        });
 }

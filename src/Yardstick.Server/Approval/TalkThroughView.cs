@@ -25,7 +25,18 @@ public static class TalkThroughView
     /// <param name="Phone">The customer's first telephone, as it is read; empty without one.</param>
     /// <param name="Found">Everything that was found, also what the customer was not shown yet.</param>
     /// <param name="DeclineReasons">Reasons that are offered.</param>
-    public sealed record SelectionView(EstimateSnapshot Estimate, long OrderId, int Version, IReadOnlyList<long> OpenJobs, IReadOnlyList<SelectionTotals> Choices, decimal? Agreed, decimal? Allowed, string Phone, IReadOnlyList<VisibilityItem> Found, IReadOnlyList<string> DeclineReasons);
+    public sealed record SelectionView(
+        EstimateSnapshot Estimate,
+        long OrderId,
+        int Version,
+        IReadOnlyList<long> OpenJobs,
+        IReadOnlyList<SelectionTotals> Choices,
+        decimal? Agreed,
+        decimal? Allowed,
+        string Phone,
+        IReadOnlyList<VisibilityItem> Found,
+        IReadOnlyList<string> DeclineReasons
+    );
 
     /// <summary>A choice: open jobs that are in, lines of them that are out.</summary>
     public sealed record SelectionRequest(IReadOnlyList<long>? JobIds, IReadOnlyList<long>? LinesOut);
@@ -40,16 +51,33 @@ public static class TalkThroughView
 
     private static async Task<IResult> ShowAsync(long id, ShopDb db, TimeProvider time)
     {
-        if (await EstimatePresentation.ReadAsync(db, id, time.Now()) is not { } shown) return Problems.Of(new Problem("order.gone", "There is no such order."));
+        if (await EstimatePresentation.ReadAsync(db, id, time.Now()) is not { } shown)
+            return Problems.Of(new Problem("order.gone", "There is no such order."));
         var consent = Core.Pricing.OrderPricer.Price(shown.Case).Consent;
-        var phone = await db.CustomerPhones.Where(p => p.CustomerId == shown.Order.CustomerId).OrderBy(p => p.Id).Select(p => p.Number).FirstOrDefaultAsync();
-        return Results.Ok(new SelectionView(shown.Estimate, id, shown.Order.Version, shown.OpenJobs.Select(j => j.Id).ToList(), ChoicesOf(shown), consent?.Authorized, consent?.Allowed,
-            phone is null ? "" : new PhoneNumber(phone).Shown(shown.Shop.Country), shown.ToRelease,
-            shown.Shop.DeclineReasons.Split('\n', StringSplitOptions.RemoveEmptyEntries)));
+        var phone = await db
+            .CustomerPhones.Where(p => p.CustomerId == shown.Order.CustomerId)
+            .OrderBy(p => p.Id)
+            .Select(p => p.Number)
+            .FirstOrDefaultAsync();
+        return Results.Ok(
+            new SelectionView(
+                shown.Estimate,
+                id,
+                shown.Order.Version,
+                shown.OpenJobs.Select(j => j.Id).ToList(),
+                ChoicesOf(shown),
+                consent?.Authorized,
+                consent?.Allowed,
+                phone is null ? "" : new PhoneNumber(phone).Shown(shown.Shop.Country),
+                shown.ToRelease,
+                shown.Shop.DeclineReasons.Split('\n', StringSplitOptions.RemoveEmptyEntries)
+            )
+        );
     }
 
     /// <summary>Figures of every choice over the open jobs.</summary>
-    internal static IReadOnlyList<SelectionTotals> ChoicesOf(EstimatePresentation shown) => SelectionPricing.All(shown.Case, shown.Approved, shown.OpenJobs);
+    internal static IReadOnlyList<SelectionTotals> ChoicesOf(EstimatePresentation shown) =>
+        SelectionPricing.All(shown.Case, shown.Approved, shown.OpenJobs);
 
     /// <summary>Figures of one choice.</summary>
     internal static SelectionTotals Choose(EstimatePresentation shown, SelectionRequest request)
@@ -59,5 +87,7 @@ public static class TalkThroughView
     }
 
     private static async Task<IResult> ChooseAsync(long id, SelectionRequest request, ShopDb db, TimeProvider time) =>
-        await EstimatePresentation.ReadAsync(db, id, time.Now()) is { } shown ? Results.Ok(Choose(shown, request)) : Problems.Of(new Problem("order.gone", "There is no such order."));
+        await EstimatePresentation.ReadAsync(db, id, time.Now()) is { } shown
+            ? Results.Ok(Choose(shown, request))
+            : Problems.Of(new Problem("order.gone", "There is no such order."));
 }

@@ -1,6 +1,8 @@
 namespace Yardstick.Server.Billing;
 
-/// <summary>Looks up card charges whose answer was lost, also after the program was stopped: nobody has to open the invoice for it.</summary>
+/// <summary>
+/// Looks up card charges whose answer was lost, also after the program was stopped: nobody has to open the invoice for it.
+/// </summary>
 public sealed class CardRounds(CardTalk talk, TimeProvider time, ILogger<CardRounds> log) : BackgroundService
 {
     private static readonly TimeSpan Pause = TimeSpan.FromMinutes(1);
@@ -19,13 +21,13 @@ public sealed class CardRounds(CardTalk talk, TimeProvider time, ILogger<CardRou
             {
                 log.LogError(problem, "A round of looking up card charges failed; the next one tries again.");
             }
-        }
-        while (await timer.WaitForNextTickAsync(stoppingToken));
+        } while (await timer.WaitForNextTickAsync(stoppingToken));
     }
 
     /// <summary>Asks for every charge that is open, one after the other: there is one terminal.</summary>
     internal async Task AskAsync()
     {
-        foreach (var id in await talk.PendingAsync()) await talk.AskAgainAsync(id);
+        foreach (var id in await talk.PendingAsync())
+            await talk.AskAgainAsync(id);
     }
 }

@@ -11,23 +11,29 @@ using Yardstick.Server.Outside;
 
 namespace Yardstick.Server.Billing;
 
-/// <summary>A charge as it stands after the terminal was asked, and what was given back at once because the invoice was paid already.</summary>
+/// <summary>
+/// A charge as it stands after the terminal was asked, and what was given back at once because the invoice was paid already.
+/// </summary>
 public sealed record SettledCharge(CardCharge Charge, CardCharge? GivenBack);
 
-/// <summary>Talks to the card terminal; never inside a transaction. An approved charge becomes a payment in the same step in which it is noted.</summary>
+/// <summary>
+/// Talks to the card terminal; never inside a transaction. An approved charge becomes a payment in the same step in which it is noted.
+/// </summary>
 public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, TimeProvider time, ILogger<CardTalk> log)
 {
     private const int MostUnheard = 200;
     private readonly ConcurrentDictionary<long, Task<SettledCharge?>> handed = new();
 
     /// <summary>
-    /// Hands a charge over as soon as it is kept, whether or not whoever began it is still there. The first who asks for it is told how that went.
+    /// Hands a charge over as soon as it is kept, whether or not whoever began it is still there. The first who asks for it is told how
+    /// that went.
     /// </summary>
     public void HandOver(long id)
     {
         if (handed.Count > MostUnheard)
             foreach (var (old, task) in handed)
-                if (task.IsCompleted) handed.TryRemove(old, out _);
+                if (task.IsCompleted)
+                    handed.TryRemove(old, out _);
         handed[id] = Task.Run(async () =>
         {
             try
@@ -42,14 +48,19 @@ public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, TimeProv
         });
     }
 
-    /// <summary>How a charge stands: what came of handing it over, or else what the terminal says of it now. Null if there is no such charge.</summary>
-    public async Task<SettledCharge?> SettleAsync(long id) => handed.TryRemove(id, out var first) && await first is { } settled ? settled : await TalkAsync(id);
+    /// <summary>
+    /// How a charge stands: what came of handing it over, or else what the terminal says of it now. Null if there is no such charge.
+    /// </summary>
+    public async Task<SettledCharge?> SettleAsync(long id) =>
+        handed.TryRemove(id, out var first) && await first is { } settled ? settled : await TalkAsync(id);
 
     /// <summary>Asks the terminal now, after a conversation that is under way.</summary>
     internal async Task AskAgainAsync(long id)
     {
-        if (handed.TryRemove(id, out var first) && !first.IsCompleted) await first;
-        else await TalkAsync(id);
+        if (handed.TryRemove(id, out var first) && !first.IsCompleted)
+            await first;
+        else
+            await TalkAsync(id);
     }
 
     /// <summary>Charges that are neither known to be made nor not.</summary>
@@ -63,12 +74,17 @@ public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, TimeProv
     private async Task<SettledCharge?> TalkAsync(long id)
     {
         var begun = await BeginAsync(id);
-        if (begun is null) return null;
+        if (begun is null)
+            return null;
         var (charge, currency, first) = begun.Value;
-        if (charge.State != CardChargeState.Pending) return new SettledCharge(charge, null);
+        if (charge.State != CardChargeState.Pending)
+            return new SettledCharge(charge, null);
         // The key makes charging again harmless; looking up first spares the terminal and the customer a second prompt.
-        var answer = first ? await terminal.ChargeAsync(charge, currency, CancellationToken.None) : await terminal.LookUpAsync(charge.IdempotencyKey, CancellationToken.None);
-        if (first && !answer.Ok) answer = await terminal.LookUpAsync(charge.IdempotencyKey, CancellationToken.None);
+        var answer = first
+            ? await terminal.ChargeAsync(charge, currency, CancellationToken.None)
+            : await terminal.LookUpAsync(charge.IdempotencyKey, CancellationToken.None);
+        if (first && !answer.Ok)
+            answer = await terminal.LookUpAsync(charge.IdempotencyKey, CancellationToken.None);
         var (kept, refund) = await gate.RunAsync(db => NoteAsync(db, id, answer));
         return new SettledCharge(kept, refund is { } back ? (await TalkAsync(back))!.Charge : null);
     }
@@ -76,26 +92,32 @@ public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, TimeProv
     private Instant Now => time.Now();
 
     /// <summary>Marks a charge as handed over before it is; one that the invoice needs no more is called off instead.</summary>
-    private Task<(CardCharge Charge, string Currency, bool First)?> BeginAsync(long id) => gate.RunAsync<(CardCharge, string, bool)?>(async db =>
-    {
-        if (await db.CardCharges.FindAsync(id) is not { } charge) return null;
-        var first = charge is { State: CardChargeState.Pending, HandedOverAt: null };
-        if (first)
+    private Task<(CardCharge Charge, string Currency, bool First)?> BeginAsync(long id) =>
+        gate.RunAsync<(CardCharge, string, bool)?>(async db =>
         {
-            (await db.AccountAsync(charge.InvoiceId)).Value.HandOver(charge, Now);
-            await db.SaveChangesAsync();
-        }
-        return (charge, (await db.Shops.SingleAsync()).Currency, first);
-    });
+            if (await db.CardCharges.FindAsync(id) is not { } charge)
+                return null;
+            var first = charge is { State: CardChargeState.Pending, HandedOverAt: null };
+            if (first)
+            {
+                (await db.AccountAsync(charge.InvoiceId)).Value.HandOver(charge, Now);
+                await db.SaveChangesAsync();
+            }
+            return (charge, (await db.Shops.SingleAsync()).Currency, first);
+        });
 
     private async Task<(CardCharge Charge, long? RefundId)> NoteAsync(ShopDb db, long id, Result<CardAnswer> answer)
     {
         var charge = (await db.CardCharges.FindAsync(id))!;
-        if (charge.State != CardChargeState.Pending) return (charge, null);
+        if (charge.State != CardChargeState.Pending)
+            return (charge, null);
         CardCharge? refund = null;
-        if (answer.Problem is { } problem) charge.NotAnswered(problem.Message);
-        else charge.Answered(answer.Value.State, answer.Value.Reference, answer.Value.CardEnding, answer.Value.Message, Now);
-        if (charge.State == CardChargeState.Approved) refund = await ApprovedAsync(db, charge);
+        if (answer.Problem is { } problem)
+            charge.NotAnswered(problem.Message);
+        else
+            charge.Answered(answer.Value.State, answer.Value.Reference, answer.Value.CardEnding, answer.Value.Message, Now);
+        if (charge.State == CardChargeState.Approved)
+            refund = await ApprovedAsync(db, charge);
         await db.SaveChangesAsync();
         return (charge, refund?.Id);
     }
@@ -107,17 +129,22 @@ public sealed class CardTalk(SingleWriter gate, ICardTerminal terminal, TimeProv
         var orderId = account.Invoice.OrderId;
         db.Payments.Add(account.Charged(charge, Now));
         await db.SaveChangesAsync();
-        if (charge.Amount.Cents < 0) return null;
+        if (charge.Amount.Cents < 0)
+            return null;
         var back = (await db.AccountAsync(charge.InvoiceId)).Value.GiveBack(PaymentMethod.Card, new Actor(charge.ById, Now, ""));
-        if (back.Problem is not null) return null;
+        if (back.Problem is not null)
+            return null;
         var refund = back.Value.Refund!;
         db.CardCharges.Add(refund);
-        db.Notices.Add(new Notice
-        {
-            At = Now,
-            OrderId = orderId,
-            Text = $"A card charge of {charge.Amount} turned out to be made after its invoice was paid; {-refund.Amount} goes back to the card.",
-        });
+        db.Notices.Add(
+            new Notice
+            {
+                At = Now,
+                OrderId = orderId,
+                Text =
+                    $"A card charge of {charge.Amount} turned out to be made after its invoice was paid; {-refund.Amount} goes back to the card.",
+            }
+        );
         await db.SaveChangesAsync();
         return refund;
     }

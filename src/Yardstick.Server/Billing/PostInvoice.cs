@@ -1,4 +1,3 @@
-using Yardstick.Server.Pricing;
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
@@ -12,6 +11,7 @@ using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Orders;
+using Yardstick.Server.Pricing;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Billing;
@@ -25,14 +25,18 @@ public static class PostInvoice
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/orders/{id:long}/obstacles", NameAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<ClosingBlocker>>().ProducesProblem(404);
+        api.MapGet("/orders/{id:long}/obstacles", NameAsync)
+            .Asks(Permission.SeeOrders)
+            .Produces<IReadOnlyList<ClosingBlocker>>()
+            .ProducesProblem(404);
         api.MapPost("/orders/{id:long}/invoice", Handle).Asks(Permission.PostInvoices).Produces<InvoicePosted>().ProducesProblem(422);
         api.MapPost("/orders/{id:long}/finish-jobs", FinishJobs).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
     }
 
     private static async Task<IResult> NameAsync(long id, ShopDb db)
     {
-        if (await db.LoadOrderAsync(id) is not { } order) return Problems.Of(new Problem("order.gone", "There is no such order."));
+        if (await db.LoadOrderAsync(id) is not { } order)
+            return Problems.Of(new Problem("order.gone", "There is no such order."));
         return Results.Ok(await ObstaclesAsync(db, order));
     }
 
@@ -40,43 +44,59 @@ public static class PostInvoice
     {
         var policy = await Policies.PolicyAsync(db, order.PolicyVersionId);
         var purchases = await db.PurchasesFor(order.Id).ToListAsync();
-        var onTheClock = await db.TimeEntries.Where(t => t.OrderId == order.Id && t.End == null).Join(db.Staff, t => t.StaffId, s => s.Id, (t, s) => s.Name).ToListAsync();
+        var onTheClock = await db
+            .TimeEntries.Where(t => t.OrderId == order.Id && t.End == null)
+            .Join(db.Staff, t => t.StaffId, s => s.Id, (t, s) => s.Name)
+            .ToListAsync();
         return ClosingBlockers.Of(order, policy, purchases, onTheClock);
     }
 
     private static Task<IResult> FinishJobs(long id, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
-    {
-        foreach (var job in under.Order.ApprovedJobs.ToList())
         {
-            if (under.Order.FinishJob(job.Id, under.Policy, under.Command.Actor).Problem is { } problem) return problem;
-        }
-        // Nobody is on the clock of finished work.
-        foreach (var running in await under.Command.Db.TimeEntries.Where(t => t.OrderId == id && t.End == null).ToListAsync()) running.Stop(under.Command.Actor.At);
-        return new Changed(under.Order.Version, id, under.Order.Version);
-    });
+            foreach (var job in under.Order.ApprovedJobs.ToList())
+            {
+                if (under.Order.FinishJob(job.Id, under.Policy, under.Command.Actor).Problem is { } problem)
+                    return problem;
+            }
+            // Nobody is on the clock of finished work.
+            foreach (var running in await under.Command.Db.TimeEntries.Where(t => t.OrderId == id && t.End == null).ToListAsync())
+                running.Stop(under.Command.Actor.At);
+            return new Changed(under.Order.Version, id, under.Order.Version);
+        });
 
     private static Task<IResult> Handle(long id, CommandRunner commands) => commands.OnOrderAsync<InvoicePosted>(id, async under =>
-    {
-        var (db, order, actor) = (under.Command.Db, under.Order, under.Command.Actor);
-        if (Invoice.MayPost(order, await ObstaclesAsync(db, order)).Problem is { } blocked) return blocked;
+        {
+            var (db, order, actor) = (under.Command.Db, under.Order, under.Command.Actor);
+            if (Invoice.MayPost(order, await ObstaclesAsync(db, order)).Problem is { } blocked)
+                return blocked;
 
-        var pricing = OrderPricing.CaseOf(order, under.Customer, under.Policy, JobSelection.ApprovedOnly, under.Today);
-        var result = OrderPricer.Price(pricing);
-        var number = await db.NextNumberAsync(Counter.Invoices);
-        var document = DocumentMaker.OfOrder(order, await db.PartiesAsync(order), under.Shop, result, DocumentKind.Invoice, number, under.LocalNow);
-        var invoice = Invoice.Post(order, number, pricing, result, JsonSerializer.Serialize(document, DocumentMaker.Json), actor);
-        db.Invoices.Add(invoice);
-        await IssueStockAsync(db, order, actor, back: false);
-        order.Post(actor);
-        await FollowUp.Reminders.ResetAsync(db, order, under.Today);
-        await db.SaveChangesAsync();
-        return new InvoicePosted(invoice.Id, number);
-    });
+            var pricing = OrderPricing.CaseOf(order, under.Customer, under.Policy, JobSelection.ApprovedOnly, under.Today);
+            var result = OrderPricer.Price(pricing);
+            var number = await db.NextNumberAsync(Counter.Invoices);
+            var document = DocumentMaker.OfOrder(
+                order,
+                await db.PartiesAsync(order),
+                under.Shop,
+                result,
+                DocumentKind.Invoice,
+                number,
+                under.LocalNow
+            );
+            var invoice = Invoice.Post(order, number, pricing, result, JsonSerializer.Serialize(document, DocumentMaker.Json), actor);
+            db.Invoices.Add(invoice);
+            await IssueStockAsync(db, order, actor, back: false);
+            order.Post(actor);
+            await FollowUp.Reminders.ResetAsync(db, order, under.Today);
+            await db.SaveChangesAsync();
+            return new InvoicePosted(invoice.Id, number);
+        });
 
     /// <summary>What was kept for the order leaves the shelf; with a reversal it comes back.</summary>
     internal static async Task IssueStockAsync(ShopDb db, Order order, Actor actor, bool back)
     {
         var ids = order.ApprovedJobs.SelectMany(j => j.OnLines).OfType<PartLine>().Select(l => l.PartId).ToList();
-        db.StockMovements.AddRange(StockIssue.Of(order, await db.Parts.Where(p => ids.Contains(p.Id)).ToDictionaryAsync(p => p.Id), back, actor));
+        db.StockMovements.AddRange(
+            StockIssue.Of(order, await db.Parts.Where(p => ids.Contains(p.Id)).ToDictionaryAsync(p => p.Id), back, actor)
+        );
     }
 }

@@ -1,8 +1,8 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
-using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Safety;
@@ -16,14 +16,19 @@ public static class TakePayment
     /// <param name="Tendered">As typed.</param>
     /// <param name="DespiteCharge">Chosen knowingly while a card charge is open.</param>
     public sealed record CashRequest(string Tendered, bool DespiteCharge = false);
+
     /// <summary>Cash taken.</summary>
     public sealed record CashTaken(decimal Kept, decimal Change, decimal Balance);
+
     /// <summary>A card charge that was written down.</summary>
     public sealed record ChargeBegun(long Id);
+
     /// <summary>How what was paid too much goes back.</summary>
     public sealed record GiveBackRequest(PaymentMethod Method);
+
     /// <summary>What goes back: cash to hand over now, or a refund to settle at the terminal.</summary>
     public sealed record GivenBack(decimal Cash, long? RefundId);
+
     /// <summary>How a charge went.</summary>
     /// <param name="Id">The charge.</param>
     /// <param name="State">Where it is.</param>
@@ -34,50 +39,75 @@ public static class TakePayment
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapPost("/invoices/{id:long}/cash", Cash).Asks(Permission.TakePayments).Produces<CashTaken>().ProducesProblem(422);
-        api.MapPost("/invoices/{id:long}/card-charges", BeginCharge).Asks(Permission.TakePayments).Produces<ChargeBegun>().ProducesProblem(422);
+        api.MapPost("/invoices/{id:long}/card-charges", BeginCharge)
+            .Asks(Permission.TakePayments)
+            .Produces<ChargeBegun>()
+            .ProducesProblem(422);
         api.MapPost("/invoices/{id:long}/give-back", GiveBack).Asks(Permission.TakePayments).Produces<GivenBack>().ProducesProblem(422);
-        api.MapPost("/card-charges/{id:long}/settle", SettleAsync).Asks(Permission.TakePayments).Produces<ChargeOutcome>().ProducesProblem(404);
+        api.MapPost("/card-charges/{id:long}/settle", SettleAsync)
+            .Asks(Permission.TakePayments)
+            .Produces<ChargeOutcome>()
+            .ProducesProblem(404);
     }
 
-    private static Task<IResult> Cash(long id, CashRequest request, CommandRunner commands) => commands.RunAsync<CashTaken>(async work =>
-    {
-        var found = await PayableAsync(work.Db, id);
-        if (found.Problem is { } gone) return gone;
-        var payment = found.Value.TakeCash(request.Tendered, request.DespiteCharge, work.Actor);
-        if (payment.Problem is { } problem) return problem;
-        work.Db.Payments.Add(payment.Value);
-        await work.Db.SaveChangesAsync();
-        return new CashTaken(payment.Value.Amount.Amount, payment.Value.Change.Amount, (found.Value.Balance - payment.Value.Amount).Amount);
-    });
+    private static Task<IResult> Cash(long id, CashRequest request, CommandRunner commands) =>
+        commands.RunAsync<CashTaken>(async work =>
+        {
+            var found = await PayableAsync(work.Db, id);
+            if (found.Problem is { } gone)
+                return gone;
+            var payment = found.Value.TakeCash(request.Tendered, request.DespiteCharge, work.Actor);
+            if (payment.Problem is { } problem)
+                return problem;
+            work.Db.Payments.Add(payment.Value);
+            await work.Db.SaveChangesAsync();
+            return new CashTaken(
+                payment.Value.Amount.Amount,
+                payment.Value.Change.Amount,
+                (found.Value.Balance - payment.Value.Amount).Amount
+            );
+        });
 
-    private static Task<IResult> BeginCharge(long id, CommandRunner commands, CardTalk talk) => commands.RunAsync<ChargeBegun>(async work =>
-    {
-        var found = await PayableAsync(work.Db, id);
-        if (found.Problem is { } gone) return gone;
-        var charge = found.Value.BeginCharge(work.Actor);
-        if (charge.Problem is { } problem) return problem;
-        var isNew = charge.Value.Id == 0;
-        if (isNew) work.Db.CardCharges.Add(charge.Value);
-        await work.Db.SaveChangesAsync();
-        if (isNew) work.AfterCommit(() => talk.HandOver(charge.Value.Id));
-        return new ChargeBegun(charge.Value.Id);
-    });
+    private static Task<IResult> BeginCharge(long id, CommandRunner commands, CardTalk talk) =>
+        commands.RunAsync<ChargeBegun>(async work =>
+        {
+            var found = await PayableAsync(work.Db, id);
+            if (found.Problem is { } gone)
+                return gone;
+            var charge = found.Value.BeginCharge(work.Actor);
+            if (charge.Problem is { } problem)
+                return problem;
+            var isNew = charge.Value.Id == 0;
+            if (isNew)
+                work.Db.CardCharges.Add(charge.Value);
+            await work.Db.SaveChangesAsync();
+            if (isNew)
+                work.AfterCommit(() => talk.HandOver(charge.Value.Id));
+            return new ChargeBegun(charge.Value.Id);
+        });
 
-    private static Task<IResult> GiveBack(long id, GiveBackRequest request, CommandRunner commands, CardTalk talk) => commands.RunAsync<GivenBack>(async work =>
-    {
-        var found = await work.Db.AccountAsync(id);
-        if (found.Problem is { } gone) return gone;
-        var given = found.Value.GiveBack(request.Method, work.Actor);
-        if (given.Problem is { } problem) return problem;
-        if (given.Value.Cash is { } cash) work.Db.Payments.Add(cash);
-        if (given.Value.Refund is { } refund) work.Db.CardCharges.Add(refund);
-        await work.Db.SaveChangesAsync();
-        if (given.Value.Refund is { } kept) work.AfterCommit(() => talk.HandOver(kept.Id));
-        return new GivenBack(-given.Value.Cash?.Amount.Amount ?? 0, given.Value.Refund?.Id);
-    });
+    private static Task<IResult> GiveBack(long id, GiveBackRequest request, CommandRunner commands, CardTalk talk) =>
+        commands.RunAsync<GivenBack>(async work =>
+        {
+            var found = await work.Db.AccountAsync(id);
+            if (found.Problem is { } gone)
+                return gone;
+            var given = found.Value.GiveBack(request.Method, work.Actor);
+            if (given.Problem is { } problem)
+                return problem;
+            if (given.Value.Cash is { } cash)
+                work.Db.Payments.Add(cash);
+            if (given.Value.Refund is { } refund)
+                work.Db.CardCharges.Add(refund);
+            await work.Db.SaveChangesAsync();
+            if (given.Value.Refund is { } kept)
+                work.AfterCommit(() => talk.HandOver(kept.Id));
+            return new GivenBack(-given.Value.Cash?.Amount.Amount ?? 0, given.Value.Refund?.Id);
+        });
 
     private static async Task<IResult> SettleAsync(long id, CardTalk talk) =>
-        await talk.SettleAsync(id) is { } settled ? Results.Ok(new ChargeOutcome(settled.Charge.Id, settled.Charge.State, Sentence(settled)))
+        await talk.SettleAsync(id) is { } settled
+            ? Results.Ok(new ChargeOutcome(settled.Charge.Id, settled.Charge.State, Sentence(settled)))
             : Problems.Of(new Problem("charge.gone", "There is no such card charge."));
 
     private static string Sentence(SettledCharge settled)
@@ -93,9 +123,13 @@ public static class TakePayment
         {
             CardChargeState.Approved when charge.Amount.Cents > 0 => $"{charge.Amount} charged to the card ending {charge.CardEnding}.",
             CardChargeState.Approved => $"{-charge.Amount} paid back to the card ending {charge.CardEnding}.",
-            CardChargeState.Declined when charge.Amount.Cents > 0 => $"The card was refused: {charge.Message} Nothing was charged; try another card or cash.",
-            CardChargeState.Declined => $"The terminal refused the refund: {charge.Message} Nothing was paid back; give it back in cash or try again.",
-            CardChargeState.NotMade => charge.Message.Length > 0 ? charge.Message : "The terminal never got this charge, so nothing was charged. Start again.",
+            CardChargeState.Declined when charge.Amount.Cents > 0 =>
+                $"The card was refused: {charge.Message} Nothing was charged; try another card or cash.",
+            CardChargeState.Declined =>
+                $"The terminal refused the refund: {charge.Message} Nothing was paid back; give it back in cash or try again.",
+            CardChargeState.NotMade => charge.Message.Length > 0
+                ? charge.Message
+                : "The terminal never got this charge, so nothing was charged. Start again.",
             _ => charge.Message.Length > 0 ? charge.Message : "The terminal has not answered yet.",
         };
     }
@@ -109,8 +143,14 @@ public static class TakePayment
     /// <summary>What stands on an invoice.</summary>
     internal static async Task<Result<InvoiceAccount>> AccountAsync(this ShopDb db, long id)
     {
-        if (await db.Invoices.FirstOrDefaultAsync(i => i.Id == id && i.Kind == InvoiceKind.Invoice) is not { } invoice) return new Problem("invoice.gone", "There is no such invoice.");
+        if (await db.Invoices.FirstOrDefaultAsync(i => i.Id == id && i.Kind == InvoiceKind.Invoice) is not { } invoice)
+            return new Problem("invoice.gone", "There is no such invoice.");
         var reversed = await db.Invoices.AnyAsync(i => i.CorrectsId == id);
-        return new InvoiceAccount(invoice, reversed, await db.Payments.Where(p => p.InvoiceId == id).ToListAsync(), await db.CardCharges.Where(c => c.InvoiceId == id).ToListAsync());
+        return new InvoiceAccount(
+            invoice,
+            reversed,
+            await db.Payments.Where(p => p.InvoiceId == id).ToListAsync(),
+            await db.CardCharges.Where(c => c.InvoiceId == id).ToListAsync()
+        );
     }
 }

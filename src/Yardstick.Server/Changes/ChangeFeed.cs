@@ -25,7 +25,8 @@ public sealed class ChangeFeed(IHubContext<LiveHub> hub, ILogger<ChangeFeed> log
     /// <summary>Tells open screens.</summary>
     internal async Task TellAsync(string commandId, IReadOnlyList<Topic> topics)
     {
-        if (topics.Count == 0) return;
+        if (topics.Count == 0)
+            return;
         try
         {
             await hub.Clients.All.SendAsync("changed", new ChangeNotice(commandId, topics));
@@ -45,7 +46,11 @@ public sealed class ChangeFeed(IHubContext<LiveHub> hub, ILogger<ChangeFeed> log
     }
 
     /// <inheritdoc />
-    public override ValueTask<InterceptionResult<int>> SavingChangesAsync(DbContextEventData eventData, InterceptionResult<int> result, CancellationToken cancellationToken = default)
+    public override ValueTask<InterceptionResult<int>> SavingChangesAsync(
+        DbContextEventData eventData,
+        InterceptionResult<int> result,
+        CancellationToken cancellationToken = default
+    )
     {
         Collect(eventData.Context);
         return ValueTask.FromResult(result);
@@ -59,7 +64,11 @@ public sealed class ChangeFeed(IHubContext<LiveHub> hub, ILogger<ChangeFeed> log
     }
 
     /// <inheritdoc />
-    public override ValueTask<int> SavedChangesAsync(SaveChangesCompletedEventData eventData, int result, CancellationToken cancellationToken = default)
+    public override ValueTask<int> SavedChangesAsync(
+        SaveChangesCompletedEventData eventData,
+        int result,
+        CancellationToken cancellationToken = default
+    )
     {
         Saved(eventData.Context);
         return ValueTask.FromResult(result);
@@ -82,16 +91,19 @@ public sealed class ChangeFeed(IHubContext<LiveHub> hub, ILogger<ChangeFeed> log
         if (pending.Topics.Count > 0)
         {
             // Whatever changes the floor may change a bench.
-            if (pending.Topics.Contains(new Topic(TopicKind.Floor))) pending.Topics.Add(new Topic(TopicKind.Bench));
+            if (pending.Topics.Contains(new Topic(TopicKind.Floor)))
+                pending.Topics.Add(new Topic(TopicKind.Bench));
             var topics = Short(pending.Topics);
             Published?.Invoke(topics);
             await TellAsync(pending.CommandId, [.. topics.Where(t => !computed.ContainsKey(t.Kind))]);
         }
-        foreach (var follow in pending.AfterCommit) follow();
+        foreach (var follow in pending.AfterCommit)
+            follow();
     }
 
     /// <summary>That somebody outside was asked once more changes nothing on a screen.</summary>
-    private static bool IsTold(EntityEntry entry) => entry.State is EntityState.Added or EntityState.Deleted
+    private static bool IsTold(EntityEntry entry) =>
+        entry.State is EntityState.Added or EntityState.Deleted
         || entry.State == EntityState.Modified && entry.Properties.Any(p => p.IsModified && p.Metadata.Name != "Tries");
 
     /// <summary>Of one kind more than a few are told as all of it: an import brings hundreds of customers at a time.</summary>
@@ -100,11 +112,13 @@ public sealed class ChangeFeed(IHubContext<LiveHub> hub, ILogger<ChangeFeed> log
 
     private static void Collect(DbContext? db)
     {
-        if (db is null) return;
+        if (db is null)
+            return;
         // Looking for changes in a long order takes longer than anything else here: it is done once, not again by the save.
         var pending = PendingChanges.Of(db);
         pending.Detects = db.ChangeTracker.AutoDetectChangesEnabled;
-        if (pending.Detects) db.ChangeTracker.DetectChanges();
+        if (pending.Detects)
+            db.ChangeTracker.DetectChanges();
         db.ChangeTracker.AutoDetectChangesEnabled = false;
         var saving = pending.Saving;
         saving.Clear();
@@ -113,16 +127,19 @@ public sealed class ChangeFeed(IHubContext<LiveHub> hub, ILogger<ChangeFeed> log
 
     private static void Saved(DbContext? db)
     {
-        if (db is null) return;
+        if (db is null)
+            return;
         var pending = PendingChanges.Of(db);
         db.ChangeTracker.AutoDetectChangesEnabled = pending.Detects;
-        if (pending.Saving.Count > 0) pending.Topics.UnionWith(new TopicsOfRows(db).Of(pending.Saving));
+        if (pending.Saving.Count > 0)
+            pending.Topics.UnionWith(new TopicsOfRows(db).Of(pending.Saving));
         pending.Saving.Clear();
     }
 
     private static void Failed(DbContext? db)
     {
-        if (db is null) return;
+        if (db is null)
+            return;
         db.ChangeTracker.AutoDetectChangesEnabled = PendingChanges.Of(db).Detects;
         PendingChanges.Of(db).Saving.Clear();
     }

@@ -9,6 +9,7 @@ public sealed class CommandContext(ShopDb db, Actor actor)
 {
     /// <summary>The database, within the change's transaction.</summary>
     public ShopDb Db { get; } = db;
+
     /// <summary>Who, when, from where.</summary>
     public Actor Actor { get; } = actor;
 

@@ -31,38 +31,66 @@ public sealed class CommandRunner(IHttpContextAccessor accessor, SingleWriter wr
         };
         var asked = await ReadTwice.HashAsync(http.Request);
 
-        var outcome = await writer.RunAsync(async db =>
-        {
-            if (await db.Commands.FindAsync(id) is { } before)
+        var outcome = await writer.RunAsync(
+            async db =>
             {
-                return before.StaffId == actor.StaffId && before.Asked == asked
-                    ? new Outcome(before.Status, before.Body, null, Keep: false)
-                    : new Outcome(0, "", new Problem("command.reused", "This command id was used for another change, or by somebody else."), Keep: false);
-            }
-            PendingChanges.Of(db).CommandId = id.ToString();
-            var result = await change(new CommandContext(db, actor));
-            if (result.Problem is { } problem) return new Outcome(0, "", problem, Keep: false);
-            var body = JsonSerializer.Serialize(result.Value, json.Value.SerializerOptions);
-            db.Commands.Add(new CommandRecord { Id = id, StaffId = actor.StaffId, At = actor.At, Asked = asked, Status = 200, Body = body });
-            await db.SaveChangesAsync();
-            return new Outcome(200, body, null, Keep: true);
-        }, outcome => outcome.Keep);
+                if (await db.Commands.FindAsync(id) is { } before)
+                {
+                    return before.StaffId == actor.StaffId && before.Asked == asked
+                        ? new Outcome(before.Status, before.Body, null, Keep: false)
+                        : new Outcome(
+                            0,
+                            "",
+                            new Problem("command.reused", "This command id was used for another change, or by somebody else."),
+                            Keep: false
+                        );
+                }
+                PendingChanges.Of(db).CommandId = id.ToString();
+                var result = await change(new CommandContext(db, actor));
+                if (result.Problem is { } problem)
+                    return new Outcome(0, "", problem, Keep: false);
+                var body = JsonSerializer.Serialize(result.Value, json.Value.SerializerOptions);
+                db.Commands.Add(
+                    new CommandRecord
+                    {
+                        Id = id,
+                        StaffId = actor.StaffId,
+                        At = actor.At,
+                        Asked = asked,
+                        Status = 200,
+                        Body = body,
+                    }
+                );
+                await db.SaveChangesAsync();
+                return new Outcome(200, body, null, Keep: true);
+            },
+            outcome => outcome.Keep
+        );
 
-        if (outcome.Problem is { } refused) return Problems.Of(refused);
-        var answer = complete is null ? outcome.Body : JsonSerializer.Serialize(await complete(http, Read<T>(outcome.Body)), json.Value.SerializerOptions);
+        if (outcome.Problem is { } refused)
+            return Problems.Of(refused);
+        var answer = complete is null
+            ? outcome.Body
+            : JsonSerializer.Serialize(await complete(http, Read<T>(outcome.Body)), json.Value.SerializerOptions);
         return Results.Text(answer, "application/json", statusCode: outcome.Status);
     }
 
-    private T Read<T>(string body) => JsonSerializer.Deserialize<T>(body, json.Value.SerializerOptions)
+    private T Read<T>(string body) =>
+        JsonSerializer.Deserialize<T>(body, json.Value.SerializerOptions)
         ?? throw new InvalidOperationException("A change was kept with an empty answer.");
 
     /// <summary>Runs a change of a customer or of the program itself; whether it was made before is for the change to tell.</summary>
-    public static Task<Result<T>> RunAsync<T>(SingleWriter writer, Actor actor, Func<CommandContext, Task<Result<T>>> change) => writer.RunAsync(async db =>
-    {
-        var result = await change(new CommandContext(db, actor));
-        if (result.Ok) await db.SaveChangesAsync();
-        return result;
-    }, result => result.Ok);
+    public static Task<Result<T>> RunAsync<T>(SingleWriter writer, Actor actor, Func<CommandContext, Task<Result<T>>> change) =>
+        writer.RunAsync(
+            async db =>
+            {
+                var result = await change(new CommandContext(db, actor));
+                if (result.Ok)
+                    await db.SaveChangesAsync();
+                return result;
+            },
+            result => result.Ok
+        );
 
     private sealed record Outcome(int Status, string Body, Problem? Problem, bool Keep);
 }

@@ -23,10 +23,14 @@ public sealed class OldCommandCleanup(SingleWriter gate, TimeProvider time) : Ba
     public Task<int> ForgetAsync(CancellationToken cancel)
     {
         var before = time.Now() - Kept;
-        return gate.RunAsync(async db =>
-        {
-            await db.Sessions.Where(s => s.EndsAt < before).ExecuteDeleteAsync(cancel);
-            return await db.Commands.Where(c => c.At < before).ExecuteDeleteAsync(cancel);
-        }, _ => true, cancel);
+        return gate.RunAsync(
+            async db =>
+            {
+                await db.Sessions.Where(s => s.EndsAt < before).ExecuteDeleteAsync(cancel);
+                return await db.Commands.Where(c => c.At < before).ExecuteDeleteAsync(cancel);
+            },
+            _ => true,
+            cancel
+        );
     }
 }

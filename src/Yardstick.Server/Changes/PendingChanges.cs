@@ -11,12 +11,16 @@ internal sealed class PendingChanges
 
     /// <summary>What changed.</summary>
     internal HashSet<Topic> Topics { get; } = [];
+
     /// <summary>What follows after the commit, in this order.</summary>
     internal List<Action> AfterCommit { get; } = [];
+
     /// <summary>The command that makes the change; empty for background work.</summary>
     internal string CommandId { get; set; } = "";
+
     /// <summary>Whether the context looked for changes by itself before the save under way.</summary>
     internal bool Detects { get; set; }
+
     /// <summary>Rows that a save under way writes.</summary>
     internal List<object> Saving { get; } = [];
 

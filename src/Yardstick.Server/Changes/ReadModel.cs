@@ -19,6 +19,7 @@ public sealed class ReadModel<T> : IDisposable
 {
     /// <summary>Least time between two computations.</summary>
     private static readonly TimeSpan Pace = TimeSpan.FromMilliseconds(120);
+
     /// <summary>How long a burst of changes may go on before screens are told.</summary>
     private static readonly TimeSpan Burst = TimeSpan.FromMilliseconds(400);
     private readonly IDbContextFactory<ShopDb> factory;
@@ -32,7 +33,8 @@ public sealed class ReadModel<T> : IDisposable
     private readonly Topic? topic;
     private readonly ILogger log;
     private long changes;
-    private int scheduled, strayed;
+    private int scheduled,
+        strayed;
     private volatile string? told;
     private Held? held;
 
@@ -40,25 +42,37 @@ public sealed class ReadModel<T> : IDisposable
 
     /// <summary>Makes it.</summary>
     /// <param name="services">Factory of the database, clock, JSON, the feed of changes.</param>
-    /// <param name="topic">What it is; screens are told of it when it became another. Null where they are told of what it is made of.</param>
+    /// <param name="topic">What it is; screens are told of it when it became another. Null where they are told of what it is made
+    /// of.</param>
     /// <param name="topics">Kinds of change after which it is computed anew.</param>
     /// <param name="good">How long it is good without a change, for what it says of the time.</param>
     /// <param name="compute">Computes it; now, UTC.</param>
-    /// <param name="withoutTime">The same without what moves by the clock alone: screens are told only when this is another. Null where nothing does.</param>
-    public ReadModel(IServiceProvider services, Topic? topic, IReadOnlySet<TopicKind> topics, TimeSpan good, Func<ShopDb, Instant, Task<T>> compute, Func<T, T>? withoutTime = null)
+    /// <param name="withoutTime">The same without what moves by the clock alone: screens are told only when this is another. Null where
+    /// nothing does.</param>
+    public ReadModel(
+        IServiceProvider services,
+        Topic? topic,
+        IReadOnlySet<TopicKind> topics,
+        TimeSpan good,
+        Func<ShopDb, Instant, Task<T>> compute,
+        Func<T, T>? withoutTime = null
+    )
     {
         factory = services.GetRequiredService<IDbContextFactory<ShopDb>>();
         time = services.GetRequiredService<TimeProvider>();
         json = services.GetRequiredService<IOptions<JsonOptions>>().Value.SerializerOptions;
         (this.good, this.compute, this.withoutTime) = (good, compute, withoutTime ?? (all => all));
         (this.topic, feed, log) = (topic, services.GetRequiredService<ChangeFeed>(), services.GetRequiredService<ILogger<ReadModel<T>>>());
-        if (topic is { } own) feed.LeaveTo(own.Kind);
+        if (topic is { } own)
+            feed.LeaveTo(own.Kind);
         feed.Published += changed =>
         {
-            if (!changed.Any(t => topics.Contains(t.Kind))) return;
+            if (!changed.Any(t => topics.Contains(t.Kind)))
+                return;
             Interlocked.Increment(ref changes);
             // Nobody has it yet, so nobody has to be told; whoever asks gets it as it is then.
-            if (topic is { } named && held is not null && Interlocked.Exchange(ref scheduled, 1) == 0) _ = RefreshAsync(named);
+            if (topic is { } named && held is not null && Interlocked.Exchange(ref scheduled, 1) == 0)
+                _ = RefreshAsync(named);
         };
     }
 
@@ -66,8 +80,12 @@ public sealed class ReadModel<T> : IDisposable
     public async Task<IResult> AnswerAsync(HttpContext http)
     {
         var has = http.Request.Headers.IfNoneMatch.ToString();
-        // A screen that lacks what was computed last gets that at once; what changed since, it is told of. One that has it waits for the next.
-        var now = has.Length > 0 && held is { } ready && ready.ETag != has && Stopwatch.GetElapsedTime(ready.Ticks) < Burst * 2 ? ready : await CurrentAsync(http.RequestAborted);
+        // A screen that lacks what was computed last gets that at once; what changed since, it is told of. One that has it waits for the
+        // next.
+        var now =
+            has.Length > 0 && held is { } ready && ready.ETag != has && Stopwatch.GetElapsedTime(ready.Ticks) < Burst * 2
+                ? ready
+                : await CurrentAsync(http.RequestAborted);
         http.Response.Headers.ETag = now.ETag;
         return has == now.ETag ? Results.StatusCode(StatusCodes.Status304NotModified) : Results.Bytes(now.Body, "application/json");
     }
@@ -83,7 +101,8 @@ public sealed class ReadModel<T> : IDisposable
             // A screen may have asked in between and has what was undone since: that it was another for a moment is told as well.
             var another = Interlocked.Exchange(ref strayed, 0) == 1;
             told = now;
-            if (another) await feed.TellAsync("", [topic]);
+            if (another)
+                await feed.TellAsync("", [topic]);
         }
         catch (Exception fault) when (fault is ObjectDisposedException or InvalidOperationException or System.Data.Common.DbException)
         {
@@ -91,17 +110,21 @@ public sealed class ReadModel<T> : IDisposable
         }
     }
 
-    private bool IsGood(Held? what) => what is not null && what.Changes == Interlocked.Read(ref changes) && time.Now().Apart(what.At) < good;
+    private bool IsGood(Held? what) =>
+        what is not null && what.Changes == Interlocked.Read(ref changes) && time.Now().Apart(what.At) < good;
 
     private async Task<Held> CurrentAsync(CancellationToken cancel)
     {
-        if (held is { } ready && IsGood(ready)) return ready;
+        if (held is { } ready && IsGood(ready))
+            return ready;
         await one.WaitAsync(cancel);
         try
         {
             // Whoever waited is served by what the one before computed.
-            if (held is { } made && IsGood(made)) return made;
-            if (held is { } last && Stopwatch.GetElapsedTime(last.Ticks) is var since && since < Pace) await Task.Delay(Pace - since, cancel);
+            if (held is { } made && IsGood(made))
+                return made;
+            if (held is { } last && Stopwatch.GetElapsedTime(last.Ticks) is var since && since < Pace)
+                await Task.Delay(Pace - since, cancel);
             var (seen, at) = (Interlocked.Read(ref changes), time.Now());
             await using var db = await factory.CreateDbContextAsync(CancellationToken.None);
             db.ChangeTracker.QueryTrackingBehavior = QueryTrackingBehavior.NoTrackingWithIdentityResolution;
@@ -109,7 +132,8 @@ public sealed class ReadModel<T> : IDisposable
             var body = JsonSerializer.SerializeToUtf8Bytes(computed, json);
             var shown = HashOf(JsonSerializer.SerializeToUtf8Bytes(withoutTime(computed), json));
             told ??= shown;
-            if (shown != told) Interlocked.Exchange(ref strayed, 1);
+            if (shown != told)
+                Interlocked.Exchange(ref strayed, 1);
             return held = new Held(seen, at, Stopwatch.GetTimestamp(), body, $"\"{HashOf(body)}\"", shown);
         }
         finally

@@ -16,14 +16,20 @@ public sealed class SingleWriter(IDbContextFactory<ShopDb> factory, ChangeFeed f
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
         var (result, kept) = await AloneAsync(db, change, keep, cancel);
-        if (kept) await feed.PublishAsync(db);
+        if (kept)
+            await feed.PublishAsync(db);
         return result;
     }
 
     /// <summary>Runs a change in a transaction of its own and keeps it.</summary>
     public Task<T> RunAsync<T>(Func<ShopDb, Task<T>> change) => RunAsync(change, _ => true);
 
-    private async Task<(T Result, bool Kept)> AloneAsync<T>(ShopDb db, Func<ShopDb, Task<T>> change, Func<T, bool> keep, CancellationToken cancel)
+    private async Task<(T Result, bool Kept)> AloneAsync<T>(
+        ShopDb db,
+        Func<ShopDb, Task<T>> change,
+        Func<T, bool> keep,
+        CancellationToken cancel
+    )
     {
         await gate.WaitAsync(cancel);
         try
@@ -31,7 +37,8 @@ public sealed class SingleWriter(IDbContextFactory<ShopDb> factory, ChangeFeed f
             await using var transaction = await db.Database.BeginTransactionAsync(cancel);
             var result = await change(db);
             var kept = keep(result);
-            if (kept) await transaction.CommitAsync(CancellationToken.None);
+            if (kept)
+                await transaction.CommitAsync(CancellationToken.None);
             return (result, kept);
         }
         finally

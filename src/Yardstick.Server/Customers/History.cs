@@ -17,8 +17,21 @@ public static class History
 
     /// <summary>A job of an earlier order.</summary>
     public sealed record HistoryJob(string Title, DecisionKind Decision, decimal Subtotal);
+
     /// <summary>An earlier or open order.</summary>
-    public sealed record HistoryRow(long OrderId, long Number, OrderState State, Instant At, int? Odometer, string Plate, string Vehicle, string Complaint, decimal Total, IReadOnlyList<HistoryJob> Jobs);
+    public sealed record HistoryRow(
+        long OrderId,
+        long Number,
+        OrderState State,
+        Instant At,
+        int? Odometer,
+        string Plate,
+        string Vehicle,
+        string Complaint,
+        decimal Total,
+        IReadOnlyList<HistoryJob> Jobs
+    );
+
     /// <summary>An order of a former program.</summary>
     public sealed record FormerHistoryRow(long Id, string Number, LocalDate On, string Title, decimal Total, int? Odometer);
 
@@ -28,10 +41,26 @@ public static class History
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/customers/{id:long}/history", (long id, ShopDb db, string? q = null, long? before = null) => PageAsync(db, db.Orders.Where(o => o.CustomerId == id), q, before)).Asks(Permission.SeeOrders).Produces<HistoryPage>();
-        api.MapGet("/vehicles/{id:long}/history", (long id, ShopDb db, string? q = null, long? before = null) => PageAsync(db, db.Orders.Where(o => o.VehicleId == id), q, before)).Asks(Permission.SeeOrders).Produces<HistoryPage>();
-        api.MapGet("/customers/{id:long}/former-orders", (long id, ShopDb db, string? q = null) => FormerAsync(db, db.FormerOrders.Where(o => o.CustomerId == id), q)).Asks(Permission.SeeOrders).Produces<IReadOnlyList<FormerHistoryRow>>();
-        api.MapGet("/vehicles/{id:long}/former-orders", (long id, ShopDb db, string? q = null) => FormerAsync(db, db.FormerOrders.Where(o => o.VehicleId == id), q)).Asks(Permission.SeeOrders).Produces<IReadOnlyList<FormerHistoryRow>>();
+        api.MapGet("/customers/{id:long}/history", (long id, ShopDb db, string? q = null, long? before = null) =>
+                PageAsync(db, db.Orders.Where(o => o.CustomerId == id), q, before)
+            )
+            .Asks(Permission.SeeOrders)
+            .Produces<HistoryPage>();
+        api.MapGet("/vehicles/{id:long}/history", (long id, ShopDb db, string? q = null, long? before = null) =>
+                PageAsync(db, db.Orders.Where(o => o.VehicleId == id), q, before)
+            )
+            .Asks(Permission.SeeOrders)
+            .Produces<HistoryPage>();
+        api.MapGet("/customers/{id:long}/former-orders", (long id, ShopDb db, string? q = null) =>
+                FormerAsync(db, db.FormerOrders.Where(o => o.CustomerId == id), q)
+            )
+            .Asks(Permission.SeeOrders)
+            .Produces<IReadOnlyList<FormerHistoryRow>>();
+        api.MapGet("/vehicles/{id:long}/former-orders", (long id, ShopDb db, string? q = null) =>
+                FormerAsync(db, db.FormerOrders.Where(o => o.VehicleId == id), q)
+            )
+            .Asks(Permission.SeeOrders)
+            .Produces<IReadOnlyList<FormerHistoryRow>>();
     }
 
     private static async Task<IResult> FormerAsync(ShopDb db, IQueryable<FormerOrder> orders, string? q)
@@ -50,23 +79,54 @@ public static class History
         foreach (var word in FindQuery.WordsOf(q ?? "").Take(6))
         {
             var like = $"%{word}%";
-            orders = orders.Where(o => EF.Functions.Like(o.Title, like)
+            orders = orders.Where(o =>
+                EF.Functions.Like(o.Title, like)
                 || db.Concerns.Any(c => c.OrderId == o.Id && EF.Functions.Like(c.Complaint + " " + c.Cause + " " + c.Correction, like))
-                || db.Jobs.Any(j => j.OrderId == o.Id && (EF.Functions.Like(j.Title, like) || db.Lines.Any(l => l.JobId == j.Id && (EF.Functions.Like(l.Description, like) || EF.Functions.Like(((PartLine)l).Number, like))))));
+                || db.Jobs.Any(j =>
+                    j.OrderId == o.Id
+                    && (
+                        EF.Functions.Like(j.Title, like)
+                        || db.Lines.Any(l =>
+                            l.JobId == j.Id && (EF.Functions.Like(l.Description, like) || EF.Functions.Like(((PartLine)l).Number, like))
+                        )
+                    )
+                )
+            );
         }
-        if (before is { } number) orders = orders.Where(o => o.Number < number);
+        if (before is { } number)
+            orders = orders.Where(o => o.Number < number);
         var page = await orders.OrderByDescending(o => o.Number).Take(PageSize + 1).ToListAsync();
         var shown = page.Take(PageSize).ToList();
         var ids = shown.ConvertAll(o => o.Id);
-        var jobs = (await db.Jobs.Where(j => ids.Contains(j.OrderId) && j.RemovedAt == null).OrderBy(j => j.Position).ToListAsync()).ToLookup(j => j.OrderId);
-        var says = (await db.Concerns.Where(c => ids.Contains(c.OrderId)).OrderBy(c => c.Position).ToListAsync()).ToLookup(c => c.OrderId, c => c.Complaint);
+        var jobs = (
+            await db.Jobs.Where(j => ids.Contains(j.OrderId) && j.RemovedAt == null).OrderBy(j => j.Position).ToListAsync()
+        ).ToLookup(j => j.OrderId);
+        var says = (await db.Concerns.Where(c => ids.Contains(c.OrderId)).OrderBy(c => c.Position).ToListAsync()).ToLookup(
+            c => c.OrderId,
+            c => c.Complaint
+        );
         var carIds = shown.Select(o => o.VehicleId).OfType<long>().Distinct().ToList();
         var cars = await db.Vehicles.Where(v => carIds.Contains(v.Id)).ToDictionaryAsync(v => v.Id);
-        return Results.Ok(new HistoryPage(shown.ConvertAll(o =>
-        {
-            var car = o.VehicleId is { } carId ? cars[carId] : null;
-            return new HistoryRow(o.Id, o.Number, o.State, o.PostedAt ?? o.OpenedAt, o.OdometerIn, car?.Plate ?? "", car?.ShortDescription ?? "", string.Join("; ", says[o.Id]),
-                (o.State == OrderState.Posted ? o.ApprovedTotal : o.Total).Amount, jobs[o.Id].Select(j => new HistoryJob(j.Title, j.Decision, j.Subtotal.Amount)).ToList());
-        }), page.Count > PageSize ? shown[^1].Number : null));
+        return Results.Ok(
+            new HistoryPage(
+                shown.ConvertAll(o =>
+                {
+                    var car = o.VehicleId is { } carId ? cars[carId] : null;
+                    return new HistoryRow(
+                        o.Id,
+                        o.Number,
+                        o.State,
+                        o.PostedAt ?? o.OpenedAt,
+                        o.OdometerIn,
+                        car?.Plate ?? "",
+                        car?.ShortDescription ?? "",
+                        string.Join("; ", says[o.Id]),
+                        (o.State == OrderState.Posted ? o.ApprovedTotal : o.Total).Amount,
+                        jobs[o.Id].Select(j => new HistoryJob(j.Title, j.Decision, j.Subtotal.Amount)).ToList()
+                    );
+                }),
+                page.Count > PageSize ? shown[^1].Number : null
+            )
+        );
     }
 }

@@ -7,13 +7,15 @@ namespace Yardstick.Server.Documents;
 /// <summary>Sets a signed check-in sheet on pages: car, photos, concerns, what was agreed, terms, signature.</summary>
 internal sealed class CheckInPages : PdfSheet
 {
-    private const float PhotoWidth = 162, PhotoHeight = 110;
+    private const float PhotoWidth = 162,
+        PhotoHeight = 110;
     private readonly CheckInDocument document;
     private readonly byte[] signature;
     private readonly IReadOnlyList<byte[]> photos;
     private readonly byte[]? logo;
 
-    private CheckInPages(CheckInDocument document, byte[] signature, IReadOnlyList<byte[]> photos, byte[]? logo) => (this.document, this.signature, this.photos, this.logo) = (document, signature, photos, logo);
+    private CheckInPages(CheckInDocument document, byte[] signature, IReadOnlyList<byte[]> photos, byte[]? logo) =>
+        (this.document, this.signature, this.photos, this.logo) = (document, signature, photos, logo);
 
     /// <summary>The PDF of a check-in sheet.</summary>
     /// <param name="document">What it says.</param>
@@ -36,12 +38,16 @@ internal sealed class CheckInPages : PdfSheet
     {
         Parties((document.CustomerName, document.CustomerAddress), (document.Vehicle, document.Plate, document.Vin, document.Odometer));
         Photos();
-        foreach (var says in document.Concerns) Labelled("You said", says);
-        if (document.Condition.Length > 0) Labelled("Condition", document.Condition);
-        if (document.Promise.Length > 0) Labelled("Ready", document.Promise);
+        foreach (var says in document.Concerns)
+            Labelled("You said", says);
+        if (document.Condition.Length > 0)
+            Labelled("Condition", document.Condition);
+        if (document.Promise.Length > 0)
+            Labelled("Ready", document.Promise);
         Y += 8;
         Texts("Agreed", document.Agreed);
-        if (document.Terms.Length > 0) Texts("Terms", document.Terms.Split('\n'));
+        if (document.Terms.Length > 0)
+            Texts("Terms", document.Terms.Split('\n'));
         Sign();
     }
 
@@ -49,12 +55,18 @@ internal sealed class CheckInPages : PdfSheet
     {
         for (var i = 0; i < photos.Count; i++)
         {
-            if (i % 3 == 0) Room(PhotoHeight + 10);
+            if (i % 3 == 0)
+                Room(PhotoHeight + 10);
             using var image = SKImage.FromEncodedData(photos[i]);
             var scale = Math.Min(PhotoWidth / image.Width, PhotoHeight / image.Height);
             var left = Left + i % 3 * (PhotoWidth + 12);
-            Canvas.DrawImage(image, new SKRect(left, Y - 8, left + image.Width * scale, Y - 8 + image.Height * scale), new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear));
-            if (i % 3 == 2 || i == photos.Count - 1) Y += PhotoHeight + 14;
+            Canvas.DrawImage(
+                image,
+                new SKRect(left, Y - 8, left + image.Width * scale, Y - 8 + image.Height * scale),
+                new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear)
+            );
+            if (i % 3 == 2 || i == photos.Count - 1)
+                Y += PhotoHeight + 14;
         }
     }
 
@@ -63,7 +75,11 @@ internal sealed class CheckInPages : PdfSheet
         Room(110);
         using var image = SKImage.FromEncodedData(signature);
         var scale = Math.Min(220f / image.Width, 64f / image.Height);
-        Canvas.DrawImage(image, new SKRect(Left, Y, Left + image.Width * scale, Y + image.Height * scale), new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear));
+        Canvas.DrawImage(
+            image,
+            new SKRect(Left, Y, Left + image.Width * scale, Y + image.Height * scale),
+            new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear)
+        );
         Y += 72;
         Hairline();
         Y += 13;

@@ -30,8 +30,10 @@ public sealed class DocumentPdfs(ContentStore store)
     /// <param name="brief">Jobs with their amounts only, without their lines.</param>
     public async Task<Result<Made>> MakeAsync(ShopDb db, Order order, string kind, Instant utcNow, bool brief = false)
     {
-        if (kind == "invoice") return await InvoiceAsync(db, order.Id, brief);
-        if (kind == "check-in") return await CheckInAsync(db, order);
+        if (kind == "invoice")
+            return await InvoiceAsync(db, order.Id, brief);
+        if (kind == "check-in")
+            return await CheckInAsync(db, order);
         var shop = await db.Shops.SingleAsync();
         var customer = order.CustomerId is { } customerId ? await db.Customers.FindAsync(customerId) : null;
         var findings = await db.Findings.Where(f => f.OrderId == order.Id).OrderBy(f => f.Id).ToListAsync();
@@ -43,24 +45,46 @@ public sealed class DocumentPdfs(ContentStore store)
         switch (kind)
         {
             case "estimate":
-                return Of(DocumentMaker.OfOrder(order, parties, shop, result, DocumentKind.Estimate, order.Number, now, policy.Pricing.Overrun) with { Findings = DocumentMaker.Found(findings) });
+                return Of(
+                    DocumentMaker.OfOrder(
+                        order,
+                        parties,
+                        shop,
+                        result,
+                        DocumentKind.Estimate,
+                        order.Number,
+                        now,
+                        policy.Pricing.Overrun
+                    ) with
+                    {
+                        Findings = DocumentMaker.Found(findings),
+                    }
+                );
             case "work-order":
-                if (!order.ApprovedJobs.Any()) return OfferedDocument.NothingApproved;
+                if (!order.ApprovedJobs.Any())
+                    return OfferedDocument.NothingApproved;
                 return Of(DocumentMaker.OfWorkOrder(order, parties, shop, result, now));
             case "inspection":
-                if (!findings.Exists(f => f.Release == CustomerVisibility.Shown)) return OfferedDocument.NothingReleased;
+                if (!findings.Exists(f => f.Release == CustomerVisibility.Shown))
+                    return OfferedDocument.NothingReleased;
                 return Of(DocumentMaker.OfInspection(order, parties, shop, result, findings, now));
             case "release-slip":
-                if (await InvoiceOf(db, order.Id).FirstOrDefaultAsync() is not { } invoice || order.State != OrderState.Posted) return OfferedDocument.NotPosted;
+                if (await InvoiceOf(db, order.Id).FirstOrDefaultAsync() is not { } invoice || order.State != OrderState.Posted)
+                    return OfferedDocument.NotPosted;
                 var paid = new Money(await db.Payments.Where(p => p.InvoiceId == invoice.Id).SumAsync(p => p.Amount.Cents));
                 return Of(DocumentMaker.OfReleaseSlip(order, parties, shop, result, invoice.Number, invoice.Balance(paid), now));
-            default: return new Problem("document.gone", $"There is no document \"{kind}\".", "document");
+            default:
+                return new Problem("document.gone", $"There is no document \"{kind}\".", "document");
         }
     }
 
     /// <summary>Documents that an order has something for.</summary>
     internal static async Task<IReadOnlyList<OfferedDocument>> OfferedAsync(ShopDb db, Order order) =>
-        OfferedDocument.Of(order, await db.CheckInSheets.AnyAsync(c => c.OrderId == order.Id), await db.Findings.AnyAsync(f => f.OrderId == order.Id && f.ReleasedAt != null));
+        OfferedDocument.Of(
+            order,
+            await db.CheckInSheets.AnyAsync(c => c.OrderId == order.Id),
+            await db.Findings.AnyAsync(f => f.OrderId == order.Id && f.ReleasedAt != null)
+        );
 
     /// <summary>A document that was drawn before a change began, of the order as it stood then.</summary>
     internal sealed record Drawn(int OrderVersion, string Hash, Made Made);
@@ -84,19 +108,32 @@ public sealed class DocumentPdfs(ContentStore store)
     internal byte[] Draw(ShopDocument document, bool brief = false) => PdfPages.Draw(document, brief, store.ReadOrNull);
 
     /// <summary>The latest invoice of an order that was not taken back.</summary>
-    private static IQueryable<Invoice> InvoiceOf(ShopDb db, long orderId) => db.Invoices.Where(i => i.OrderId == orderId && i.Kind == InvoiceKind.Invoice && !db.Invoices.Any(c => c.CorrectsId == i.Id)).OrderByDescending(i => i.Id);
+    private static IQueryable<Invoice> InvoiceOf(ShopDb db, long orderId) =>
+        db
+            .Invoices.Where(i => i.OrderId == orderId && i.Kind == InvoiceKind.Invoice && !db.Invoices.Any(c => c.CorrectsId == i.Id))
+            .OrderByDescending(i => i.Id);
 
     private async Task<Result<Made>> InvoiceAsync(ShopDb db, long orderId, bool brief)
     {
-        if (await InvoiceOf(db, orderId).Select(i => new { i.Number, i.DocumentJson }).FirstOrDefaultAsync() is not { } invoice) return OfferedDocument.NoInvoice;
+        if (await InvoiceOf(db, orderId).Select(i => new { i.Number, i.DocumentJson }).FirstOrDefaultAsync() is not { } invoice)
+            return OfferedDocument.NoInvoice;
         var document = DocumentMaker.Read(invoice.DocumentJson);
         return new Made(Draw(document, brief), $"invoice-{invoice.Number}.pdf", document.Title);
     }
 
     private async Task<Result<Made>> CheckInAsync(ShopDb db, Order order)
     {
-        var hash = await db.CheckInSheets.Where(c => c.OrderId == order.Id).OrderByDescending(c => c.Id).Select(c => c.FileHash).FirstOrDefaultAsync();
-        return hash is null ? OfferedDocument.NotCheckedIn
-            : new Made(await File.ReadAllBytesAsync(store.PathOf(hash, picture: false)), $"check-in-{order.Number}.pdf", $"Check-in sheet {order.Number}");
+        var hash = await db
+            .CheckInSheets.Where(c => c.OrderId == order.Id)
+            .OrderByDescending(c => c.Id)
+            .Select(c => c.FileHash)
+            .FirstOrDefaultAsync();
+        return hash is null
+            ? OfferedDocument.NotCheckedIn
+            : new Made(
+                await File.ReadAllBytesAsync(store.PathOf(hash, picture: false)),
+                $"check-in-{order.Number}.pdf",
+                $"Check-in sheet {order.Number}"
+            );
     }
 }

@@ -1,8 +1,8 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
 using Yardstick.Core.Documents;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
-using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Orders;
 using Yardstick.Server.Safety;
@@ -16,7 +16,9 @@ public static class PdfEndpoints
     public static void Map(IEndpointRouteBuilder api)
     {
         foreach (var kind in new[] { "estimate", "work-order", "inspection", "release-slip", "invoice", "check-in" })
-            api.MapGet($"/orders/{{id:long}}/{kind}.pdf", (long id, ShopDb db, DocumentPdfs pdfs, TimeProvider time, bool brief = false) => OfOrderAsync(id, kind, db, pdfs, time, brief))
+            api.MapGet($"/orders/{{id:long}}/{kind}.pdf", (long id, ShopDb db, DocumentPdfs pdfs, TimeProvider time, bool brief = false) =>
+                    OfOrderAsync(id, kind, db, pdfs, time, brief)
+                )
                 .Asks(kind == "work-order" ? Permission.SeeFloor : Permission.SeeOrders);
         api.MapGet("/orders/{id:long}/documents", OfferedAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<OfferedDocument>>();
         api.MapGet("/invoices/{id:long}/invoice.pdf", InvoiceAsync).Asks(Permission.SeeOrders);
@@ -24,13 +26,16 @@ public static class PdfEndpoints
 
     private static async Task<IResult> OfOrderAsync(long id, string kind, ShopDb db, DocumentPdfs pdfs, TimeProvider time, bool brief)
     {
-        if (await db.LoadOrderAsync(id) is not { } order) return Problems.Of(new Problem("order.gone", "There is no such order."));
+        if (await db.LoadOrderAsync(id) is not { } order)
+            return Problems.Of(new Problem("order.gone", "There is no such order."));
         var made = await pdfs.MakeAsync(db, order, kind, time.Now(), brief);
         return made.Problem is { } problem ? Problems.Of(problem) : Results.File(made.Value.Bytes, "application/pdf", made.Value.Name);
     }
 
-    private static async Task<IResult> OfferedAsync(long id, ShopDb db) => await db.ReadOrderAsync(id) is { } order
-        ? Results.Ok(await DocumentPdfs.OfferedAsync(db, order)) : Problems.Of(new Problem("order.gone", "There is no such order."));
+    private static async Task<IResult> OfferedAsync(long id, ShopDb db) =>
+        await db.ReadOrderAsync(id) is { } order
+            ? Results.Ok(await DocumentPdfs.OfferedAsync(db, order))
+            : Problems.Of(new Problem("order.gone", "There is no such order."));
 
     private static async Task<IResult> InvoiceAsync(long id, ShopDb db, DocumentPdfs pdfs, bool brief = false)
     {

@@ -18,12 +18,14 @@ internal sealed class PdfFace
     internal static readonly PdfFace Regular = new("Barlow_400Regular.ttf");
     internal static readonly PdfFace Bold = new("Barlow_600SemiBold.ttf");
     internal static readonly PdfFace Condensed = new("BarlowCondensed_600SemiBold.ttf");
+
     /// <summary>Serves letters that Barlow lacks: Greek, Cyrillic, arrows.</summary>
     private static readonly PdfFace Fallback = new("NotoSans_400Regular.ttf");
 
     private PdfFace(string resource)
     {
-        using var stream = typeof(PdfFace).Assembly.GetManifestResourceStream(resource) ?? throw new InvalidOperationException($"The font {resource} is missing from the build.");
+        using var stream = typeof(PdfFace).Assembly.GetManifestResourceStream(resource)
+            ?? throw new InvalidOperationException($"The font {resource} is missing from the build.");
         using var memory = new MemoryStream();
         stream.CopyTo(memory);
         var bytes = TabularFont.Of(memory.ToArray());
@@ -62,7 +64,8 @@ internal sealed class PdfFace
             current = face;
             at += letter.Utf16SequenceLength;
         }
-        if (current is not null) runs.Add(current.ShapeRun(text[start..], size));
+        if (current is not null)
+            runs.Add(current.ShapeRun(text[start..], size));
         return runs;
     }
 
@@ -71,7 +74,8 @@ internal sealed class PdfFace
         using var buffer = new HarfBuzzSharp.Buffer();
         buffer.AddUtf16(text);
         buffer.GuessSegmentProperties();
-        lock (shaper) shaper.Shape(buffer, Plain);
+        lock (shaper)
+            shaper.Shape(buffer, Plain);
         var infos = buffer.GlyphInfos;
         var positions = buffer.GlyphPositions;
         var glyphs = new ushort[infos.Length];
@@ -98,7 +102,8 @@ internal sealed class PdfFace
             using var builder = new SKTextBlobBuilder();
             builder.AddPositionedRun(run.Glyphs, font, run.Positions);
             using var blob = builder.Build();
-            if (blob is not null) canvas.DrawText(blob, x, y, paint);
+            if (blob is not null)
+                canvas.DrawText(blob, x, y, paint);
             x += run.Width;
         }
     }
@@ -117,7 +122,8 @@ internal sealed class PdfFace
                     line = longer;
                     continue;
                 }
-                if (line.Length > 0) yield return line;
+                if (line.Length > 0)
+                    yield return line;
                 line = word;
                 while (Width(line, size) > width)
                 {
@@ -136,8 +142,10 @@ internal sealed class PdfFace
         while (low < high)
         {
             var middle = (low + high + 1) / 2;
-            if (Width(word[..middle], size) <= width) low = middle;
-            else high = middle - 1;
+            if (Width(word[..middle], size) <= width)
+                low = middle;
+            else
+                high = middle - 1;
         }
         return low > 1 && char.IsHighSurrogate(word[low - 1]) ? low - 1 : low;
     }

@@ -6,12 +6,14 @@ namespace Yardstick.Server.Documents;
 /// <summary>Sets a document of an order on pages: parties, jobs in blocks that do not break badly, totals, consent, terms.</summary>
 internal sealed class PdfPages : PdfSheet
 {
-    private const float PhotoWidth = 150, PhotoHeight = 104;
+    private const float PhotoWidth = 150,
+        PhotoHeight = 104;
     private readonly ShopDocument document;
     private readonly bool brief;
     private readonly Func<string, byte[]?> contentOf;
 
-    private PdfPages(ShopDocument document, bool brief, Func<string, byte[]?> contentOf) => (this.document, this.brief, this.contentOf) = (document, brief, contentOf);
+    private PdfPages(ShopDocument document, bool brief, Func<string, byte[]?> contentOf) =>
+        (this.document, this.brief, this.contentOf) = (document, brief, contentOf);
 
     /// <summary>The PDF of a document.</summary>
     /// <param name="document">What it says.</param>
@@ -29,23 +31,32 @@ internal sealed class PdfPages : PdfSheet
     protected override byte[]? Logo => document.LogoHash.Length > 0 ? contentOf(document.LogoHash) : null;
     protected override (string Name, string Address, string Phone) Shop => (document.ShopName, document.ShopAddress, document.ShopPhone);
     protected override LocalDateTime Date => document.Date;
-    protected override string Under => document.Kind == DocumentKind.Former ? "brought in from a former program" : $"Order {document.OrderNumber} · written by {document.Writer}";
+    protected override string Under =>
+        document.Kind == DocumentKind.Former
+            ? "brought in from a former program"
+            : $"Order {document.OrderNumber} · written by {document.Writer}";
 
     protected override void Body()
     {
         Parties((document.CustomerName, document.CustomerAddress), (document.Vehicle, document.Plate, document.Vin, document.Odometer));
         Texts("For this car", document.Handling);
         Concerns();
-        foreach (var job in document.Jobs) Job(job);
-        if (Priced) Totals();
+        foreach (var job in document.Jobs)
+            Job(job);
+        if (Priced)
+            Totals();
         Findings();
         Texts("Not done on this visit", document.NotDone);
         Texts("Declined knowingly", document.Acknowledged);
         Texts("Record of consent", document.Consent);
-        if (document.Reason.Length > 0) Texts("Credit note", [document.Reason]);
-        if (document.Terms.Length > 0) Texts("Terms", [document.Terms]);
-        if (document.Validity.Length > 0) Texts("Validity", [document.Validity]);
-        if (document.Kind == DocumentKind.ReleaseSlip) SignHere();
+        if (document.Reason.Length > 0)
+            Texts("Credit note", [document.Reason]);
+        if (document.Terms.Length > 0)
+            Texts("Terms", [document.Terms]);
+        if (document.Validity.Length > 0)
+            Texts("Validity", [document.Validity]);
+        if (document.Kind == DocumentKind.ReleaseSlip)
+            SignHere();
     }
 
     /// <summary>Lines to sign on, by hand, when the car goes.</summary>
@@ -65,7 +76,8 @@ internal sealed class PdfPages : PdfSheet
 
     private void Findings()
     {
-        if (document.Findings.Count == 0) return;
+        if (document.Findings.Count == 0)
+            return;
         Room(48);
         Y += 8;
         PdfFace.Bold.Draw(Canvas, "We found", Left, Y, 10.5f, Ink);
@@ -79,8 +91,16 @@ internal sealed class PdfPages : PdfSheet
             var texts = PdfFace.Regular.Wrap(finding.Text, 9, Right - left).ToList();
             Room(photo is null ? 26 : PhotoHeight + 8);
             var top = Y;
-            if (photo is not null) Photo(photo, top - 9);
-            PdfFace.Bold.Draw(Canvas, finding.Measured.Length > 0 ? $"{finding.Rating}, {finding.Measured}" : finding.Rating, left, Y, 9, Ink);
+            if (photo is not null)
+                Photo(photo, top - 9);
+            PdfFace.Bold.Draw(
+                Canvas,
+                finding.Measured.Length > 0 ? $"{finding.Rating}, {finding.Measured}" : finding.Rating,
+                left,
+                Y,
+                9,
+                Ink
+            );
             Y += 13;
             foreach (var text in texts)
             {
@@ -88,7 +108,8 @@ internal sealed class PdfPages : PdfSheet
                 PdfFace.Regular.Draw(Canvas, text, left, Y, 9, Ink);
                 Y += 13;
             }
-            if (photo is not null) Y = Math.Max(Y, top + PhotoHeight + 4);
+            if (photo is not null)
+                Y = Math.Max(Y, top + PhotoHeight + 4);
             Y += 5;
         }
         Y += 5;
@@ -97,18 +118,26 @@ internal sealed class PdfPages : PdfSheet
     private void Photo(byte[] jpeg, float top)
     {
         using var image = SkiaSharp.SKImage.FromEncodedData(jpeg);
-        if (image is null) return;
+        if (image is null)
+            return;
         var scale = Math.Min(PhotoWidth / image.Width, PhotoHeight / image.Height);
-        Canvas.DrawImage(image, new SkiaSharp.SKRect(Left, top, Left + image.Width * scale, top + image.Height * scale), new SkiaSharp.SKSamplingOptions(SkiaSharp.SKFilterMode.Linear, SkiaSharp.SKMipmapMode.Linear));
+        Canvas.DrawImage(
+            image,
+            new SkiaSharp.SKRect(Left, top, Left + image.Width * scale, top + image.Height * scale),
+            new SkiaSharp.SKSamplingOptions(SkiaSharp.SKFilterMode.Linear, SkiaSharp.SKMipmapMode.Linear)
+        );
     }
 
     private void Concerns()
     {
         foreach (var concern in document.Concerns)
         {
-            foreach (var (label, text) in new[] { ("You said", concern.Complaint), ("We found", concern.Cause), ("We did", concern.Correction) })
+            foreach (
+                var (label, text) in new[] { ("You said", concern.Complaint), ("We found", concern.Cause), ("We did", concern.Correction) }
+            )
             {
-                if (text.Length > 0) Labelled(label, text);
+                if (text.Length > 0)
+                    Labelled(label, text);
             }
             Y += 5;
         }
@@ -121,7 +150,8 @@ internal sealed class PdfPages : PdfSheet
         Room(20 + title.Count * 13 + Math.Min(3, job.Lines.Count) * 14);
         Continued = job.Title;
         Y += 6;
-        if (Priced) RightText(PdfFace.Bold, Amount(job.Amount), Right, Y, 10.5f, Ink);
+        if (Priced)
+            RightText(PdfFace.Bold, Amount(job.Amount), Right, Y, 10.5f, Ink);
         foreach (var text in title)
         {
             PdfFace.Bold.Draw(Canvas, text, Left, Y, 10.5f, Ink);
@@ -138,8 +168,10 @@ internal sealed class PdfPages : PdfSheet
             PdfFace.Condensed.Draw(Canvas, line.Kind.ToString().ToUpperInvariant(), Left, Y, 8, Soft);
             PdfFace.Regular.Draw(Canvas, Fit(PdfFace.Regular, line.Number, 8.5f, 80), 350, Y, 8.5f, Soft);
             RightText(PdfFace.Regular, line.Quantity, 452, Y, 9, Ink);
-            if (line.Each is { } each) RightText(PdfFace.Regular, Amount(each), 506, Y, 9, Ink);
-            if (line.Amount is { } amount) RightText(PdfFace.Regular, Amount(amount), Right, Y, 9, Ink);
+            if (line.Each is { } each)
+                RightText(PdfFace.Regular, Amount(each), 506, Y, 9, Ink);
+            if (line.Amount is { } amount)
+                RightText(PdfFace.Regular, Amount(amount), Right, Y, 9, Ink);
             foreach (var text in texts)
             {
                 PdfFace.Regular.Draw(Canvas, text, Left + 48, Y, 9, Ink);
@@ -147,7 +179,8 @@ internal sealed class PdfPages : PdfSheet
             }
             Aside(line.Note, Left + 48, 400);
         }
-        foreach (var point in job.Checklist) Tick(point);
+        foreach (var point in job.Checklist)
+            Tick(point);
         Continued = "";
         Y += 5;
     }
@@ -156,12 +189,18 @@ internal sealed class PdfPages : PdfSheet
     private void Tick(string point)
     {
         Room(15);
-        using var frame = new SkiaSharp.SKPaint { Color = Ink, IsStroke = true, StrokeWidth = 0.8f };
+        using var frame = new SkiaSharp.SKPaint
+        {
+            Color = Ink,
+            IsStroke = true,
+            StrokeWidth = 0.8f,
+        };
         Canvas.DrawRect(Left + 48, Y - 7.5f, 8, 8, frame);
         var first = true;
         foreach (var text in PdfFace.Regular.Wrap(point, 9, 380))
         {
-            if (!first) Room(13);
+            if (!first)
+                Room(13);
             PdfFace.Regular.Draw(Canvas, text, Left + 63, Y, 9, Ink);
             Y += 13;
             first = false;
@@ -172,7 +211,8 @@ internal sealed class PdfPages : PdfSheet
     /// <summary>Words that explain what stands above them.</summary>
     private void Aside(string words, float left, float width)
     {
-        if (words.Length == 0) return;
+        if (words.Length == 0)
+            return;
         foreach (var text in PdfFace.Regular.Wrap(words, 8.5f, width))
         {
             Room(12);
@@ -192,7 +232,8 @@ internal sealed class PdfPages : PdfSheet
             var last = ReferenceEquals(total, document.Totals[^1]);
             var face = last ? PdfFace.Bold : PdfFace.Regular;
             var size = last ? 13 : 9;
-            if (last) Y += 5;
+            if (last)
+                Y += 5;
             PdfFace.Bold.Draw(Canvas, last ? $"{total.Label}, {document.Currency}" : total.Label, 380, Y, last ? 11 : 9, last ? Ink : Soft);
             RightText(face, Amount(total.Amount), Right, Y, size, Ink);
             Y += 14;

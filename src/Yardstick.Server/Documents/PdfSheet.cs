@@ -3,28 +3,44 @@ using SkiaSharp;
 
 namespace Yardstick.Server.Documents;
 
-/// <summary>Letter pages in the shop's name: masthead, blocks of text, page numbers. What stands on them is drawn by those who derive.</summary>
+/// <summary>
+/// Letter pages in the shop's name: masthead, blocks of text, page numbers. What stands on them is drawn by those who derive.
+/// </summary>
 internal abstract class PdfSheet : IDisposable
 {
-    protected const float Width = 612, Height = 792, Left = 48, Right = 564, Top = 48, Bottom = 736;
-    private const float LogoWide = 150, LogoHigh = 48;
-    protected static readonly SKColor Ink = SKColor.Parse("#1E272B"), Soft = SKColor.Parse("#5A656A");
-    private static readonly SKColor Hair = SKColor.Parse("#DED9CC"), Boxwood = SKColor.Parse("#EDC55A");
+    protected const float Width = 612,
+        Height = 792,
+        Left = 48,
+        Right = 564,
+        Top = 48,
+        Bottom = 736;
+    private const float LogoWide = 150,
+        LogoHigh = 48;
+    protected static readonly SKColor Ink = SKColor.Parse("#1E272B"),
+        Soft = SKColor.Parse("#5A656A");
+    private static readonly SKColor Hair = SKColor.Parse("#DED9CC"),
+        Boxwood = SKColor.Parse("#EDC55A");
     private readonly List<SKPicture> pages = [];
     private SKPictureRecorder? recorder;
 
     /// <summary>Where the next thing is drawn from the top.</summary>
     protected float Y { get; set; }
+
     /// <summary>The page.</summary>
     protected SKCanvas Canvas { get; private set; } = null!;
+
     /// <summary>What the document is called, with its number.</summary>
     protected abstract string Name { get; }
+
     /// <summary>The shop's name, address lines and telephone.</summary>
     protected abstract (string Name, string Address, string Phone) Shop { get; }
+
     /// <summary>The shop's logo as a picture; null without one.</summary>
     protected abstract byte[]? Logo { get; }
+
     /// <summary>The document's date, wall time.</summary>
     protected abstract LocalDateTime Date { get; }
+
     /// <summary>What stands under the date at the right.</summary>
     protected abstract string Under { get; }
 
@@ -42,7 +58,18 @@ internal abstract class PdfSheet : IDisposable
         Body();
         EndPage();
         using var stream = new MemoryStream();
-        using (var pdf = SKDocument.CreatePdf(stream, new SKDocumentPdfMetadata { Title = Name, Author = Shop.Name, Creation = Date.ToDateTimeUnspecified(), Modified = Date.ToDateTimeUnspecified() }))
+        using (
+            var pdf = SKDocument.CreatePdf(
+                stream,
+                new SKDocumentPdfMetadata
+                {
+                    Title = Name,
+                    Author = Shop.Name,
+                    Creation = Date.ToDateTimeUnspecified(),
+                    Modified = Date.ToDateTimeUnspecified(),
+                }
+            )
+        )
         {
             for (var p = 0; p < pages.Count; p++)
             {
@@ -54,7 +81,8 @@ internal abstract class PdfSheet : IDisposable
                 pdf.EndPage();
             }
         }
-        foreach (var page in pages) page.Dispose();
+        foreach (var page in pages)
+            page.Dispose();
         return stream.ToArray();
     }
 
@@ -74,10 +102,12 @@ internal abstract class PdfSheet : IDisposable
     /// <summary>Makes room: what needs more height than is left begins a new page.</summary>
     protected void Room(float height)
     {
-        if (Y + height <= Bottom) return;
+        if (Y + height <= Bottom)
+            return;
         EndPage();
         NewPage();
-        if (Continued.Length == 0) return;
+        if (Continued.Length == 0)
+            return;
         PdfFace.Bold.Draw(Canvas, Fit(PdfFace.Bold, Continued, 9, Right - Left - 70), Left, Y, 9, Soft);
         RightText(PdfFace.Regular, "continued", Right, Y, 9, Soft);
         Y += 5;
@@ -107,7 +137,8 @@ internal abstract class PdfSheet : IDisposable
         using var fill = new SKPaint { Color = Boxwood };
         Canvas.DrawRect(Left, Y, Right - Left, 6, fill);
         using var tick = new SKPaint { Color = Ink, StrokeWidth = 0.7f };
-        for (var i = 0; i <= 43; i++) Canvas.DrawLine(Left + i * 12, Y + 6, Left + i * 12, Y + 6 - (i % 4 == 0 ? 5 : 2.5f), tick);
+        for (var i = 0; i <= 43; i++)
+            Canvas.DrawLine(Left + i * 12, Y + 6, Left + i * 12, Y + 6 - (i % 4 == 0 ? 5 : 2.5f), tick);
         Y += 24;
     }
 
@@ -115,9 +146,14 @@ internal abstract class PdfSheet : IDisposable
     private float LogoWidth()
     {
         using var image = Logo is { } png ? SKImage.FromEncodedData(png) : null;
-        if (image is null) return 0;
+        if (image is null)
+            return 0;
         var scale = Math.Min(LogoWide / image.Width, LogoHigh / image.Height);
-        Canvas.DrawImage(image, new SKRect(Left, Y, Left + image.Width * scale, Y + image.Height * scale), new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear));
+        Canvas.DrawImage(
+            image,
+            new SKRect(Left, Y, Left + image.Width * scale, Y + image.Height * scale),
+            new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear)
+        );
         return image.Width * scale + 12;
     }
 
@@ -130,7 +166,13 @@ internal abstract class PdfSheet : IDisposable
         if (car.Description.Length > 0)
         {
             Y = top;
-            Block(car.Description, new[] { car.Plate.Length > 0 ? $"Plate {car.Plate}" : "", car.Vin.Length > 0 ? $"VIN {car.Vin}" : "", car.Odometer }.Where(l => l.Length > 0), 314);
+            Block(
+                car.Description,
+                new[] { car.Plate.Length > 0 ? $"Plate {car.Plate}" : "", car.Vin.Length > 0 ? $"VIN {car.Vin}" : "", car.Odometer }.Where(
+                    l => l.Length > 0
+                ),
+                314
+            );
         }
         Y = Math.Max(below, Y) + 22;
     }
@@ -142,11 +184,13 @@ internal abstract class PdfSheet : IDisposable
         var first = true;
         foreach (var text in PdfFace.Bold.Wrap(name, 11, width))
         {
-            if (!first) Y += 14;
+            if (!first)
+                Y += 14;
             PdfFace.Bold.Draw(Canvas, text, left, Y, 11, Ink);
             first = false;
         }
-        foreach (var text in lines.SelectMany(l => PdfFace.Regular.Wrap(l, 9, width))) PdfFace.Regular.Draw(Canvas, text, left, Y += 13, 9, Soft);
+        foreach (var text in lines.SelectMany(l => PdfFace.Regular.Wrap(l, 9, width)))
+            PdfFace.Regular.Draw(Canvas, text, left, Y += 13, 9, Soft);
     }
 
     /// <summary>A label at the left and its text beside it, wrapped.</summary>
@@ -156,7 +200,8 @@ internal abstract class PdfSheet : IDisposable
         foreach (var line in PdfFace.Regular.Wrap(text, 9, Right - Left - 60))
         {
             Room(13);
-            if (first) PdfFace.Bold.Draw(Canvas, label, Left, Y, 9, Soft);
+            if (first)
+                PdfFace.Bold.Draw(Canvas, label, Left, Y, 9, Soft);
             PdfFace.Regular.Draw(Canvas, line, Left + 60, Y, 9, Ink);
             Y += 13;
             first = false;
@@ -166,7 +211,8 @@ internal abstract class PdfSheet : IDisposable
     /// <summary>A heading and paragraphs under it.</summary>
     protected void Texts(string title, IReadOnlyList<string> texts)
     {
-        if (texts.Count == 0) return;
+        if (texts.Count == 0)
+            return;
         Room(30);
         PdfFace.Bold.Draw(Canvas, title, Left, Y, 9, Ink);
         Y += 13;
@@ -190,14 +236,17 @@ internal abstract class PdfSheet : IDisposable
     }
 
     /// <summary>Text that ends at <paramref name="x"/>.</summary>
-    protected void RightText(PdfFace face, string text, float x, float at, float size, SKColor color) => face.Draw(Canvas, text, x - face.Width(text, size), at, size, color);
+    protected void RightText(PdfFace face, string text, float x, float at, float size, SKColor color) =>
+        face.Draw(Canvas, text, x - face.Width(text, size), at, size, color);
 
     /// <summary>As much of a text as has room.</summary>
     protected static string Fit(PdfFace face, string text, float size, float width)
     {
-        if (face.Width(text, size) <= width) return text;
+        if (face.Width(text, size) <= width)
+            return text;
         var length = text.Length;
-        while (length > 1 && face.Width(text[..length] + "…", size) > width) length--;
+        while (length > 1 && face.Width(text[..length] + "…", size) > width)
+            length--;
         return text[..length].TrimEnd() + "…";
     }
 }

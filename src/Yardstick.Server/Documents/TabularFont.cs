@@ -27,15 +27,18 @@ internal static class TabularFont
             var glyphs = new SortedDictionary<uint, uint>();
             for (uint letter = 0x20; letter <= 0xFFFF; letter++)
             {
-                if (letter is < 0xD800 or > 0xDFFF && shaper.TryGetNominalGlyph(letter, out var glyph) && glyph != 0) glyphs[letter] = glyph;
+                if (letter is < 0xD800 or > 0xDFFF && shaper.TryGetNominalGlyph(letter, out var glyph) && glyph != 0)
+                    glyphs[letter] = glyph;
             }
             using var buffer = new HarfBuzzSharp.Buffer();
             buffer.AddUtf16(Figures);
             buffer.GuessSegmentProperties();
             shaper.Shape(buffer, [new Feature(new Tag('t', 'n', 'u', 'm'), 1)]);
             var tabular = buffer.GlyphInfos;
-            if (tabular.Length != Figures.Length) return font;
-            for (var i = 0; i < Figures.Length; i++) glyphs[Figures[i]] = tabular[i].Codepoint;
+            if (tabular.Length != Figures.Length)
+                return font;
+            for (var i = 0; i < Figures.Length; i++)
+                glyphs[Figures[i]] = tabular[i].Codepoint;
             return WithTable(font, "cmap", CharacterMap(glyphs));
         }
         finally
@@ -50,10 +53,13 @@ internal static class TabularFont
         var groups = new List<(uint First, uint Last, uint Glyph)>();
         foreach (var (letter, glyph) in glyphs)
         {
-            if (groups.Count > 0 && groups[^1] is var last && letter == last.Last + 1 && glyph == last.Glyph + (letter - last.First)) groups[^1] = last with { Last = letter };
-            else groups.Add((letter, letter, glyph));
+            if (groups.Count > 0 && groups[^1] is var last && letter == last.Last + 1 && glyph == last.Glyph + (letter - last.First))
+                groups[^1] = last with { Last = letter };
+            else
+                groups.Add((letter, letter, glyph));
         }
-        const int start = 12, head = 16;
+        const int start = 12,
+            head = 16;
         var table = new byte[start + head + groups.Count * 12];
         // Version 0, one subtable: platform 3 (Windows), encoding 10 (all of Unicode).
         BinaryPrimitives.WriteUInt16BigEndian(table.AsSpan(2), 1);
@@ -77,13 +83,19 @@ internal static class TabularFont
     private static byte[] WithTable(byte[] font, string tag, byte[] table)
     {
         var count = BinaryPrimitives.ReadUInt16BigEndian(font.AsSpan(4));
-        var tables = Enumerable.Range(0, count).Select(i =>
-        {
-            var record = font.AsSpan(12 + i * 16, 16);
-            var name = Encoding.ASCII.GetString(record[..4]);
-            var (offset, length) = (BinaryPrimitives.ReadUInt32BigEndian(record[8..]), BinaryPrimitives.ReadUInt32BigEndian(record[12..]));
-            return (Name: name, Bytes: name == tag ? table : font.AsSpan((int)offset, (int)length).ToArray());
-        }).ToList();
+        var tables = Enumerable
+            .Range(0, count)
+            .Select(i =>
+            {
+                var record = font.AsSpan(12 + i * 16, 16);
+                var name = Encoding.ASCII.GetString(record[..4]);
+                var (offset, length) = (
+                    BinaryPrimitives.ReadUInt32BigEndian(record[8..]),
+                    BinaryPrimitives.ReadUInt32BigEndian(record[12..])
+                );
+                return (Name: name, Bytes: name == tag ? table : font.AsSpan((int)offset, (int)length).ToArray());
+            })
+            .ToList();
         using var made = new MemoryStream();
         made.Write(font.AsSpan(0, 12));
         Span<byte> number = stackalloc byte[4];
@@ -101,7 +113,8 @@ internal static class TabularFont
         foreach (var (_, bytes) in tables)
         {
             made.Write(bytes);
-            while (made.Position % 4 != 0) made.WriteByte(0);
+            while (made.Position % 4 != 0)
+                made.WriteByte(0);
         }
         return made.ToArray();
     }
@@ -112,7 +125,8 @@ internal static class TabularFont
         for (var i = 0; i < bytes.Length; i += 4)
         {
             uint word = 0;
-            for (var j = 0; j < 4; j++) word = (word << 8) | (i + j < bytes.Length ? bytes[i + j] : 0u);
+            for (var j = 0; j < 4; j++)
+                word = (word << 8) | (i + j < bytes.Length ? bytes[i + j] : 0u);
             sum += word;
         }
         return sum;

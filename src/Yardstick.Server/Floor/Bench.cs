@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
 using Yardstick.Core.Floor;
 using Yardstick.Core.Inspections;
 using Yardstick.Core.Orders;
@@ -7,7 +8,6 @@ using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
-using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Live;
@@ -20,20 +20,77 @@ namespace Yardstick.Server.Floor;
 public static class Bench
 {
     /// <summary>A line of a job, without price.</summary>
-    public sealed record BenchLine(long Id, LineKind Kind, string Description, string Number, decimal? Quantity, decimal? Hours, string State, PartStateCode? StateCode);
+    public sealed record BenchLine(
+        long Id,
+        LineKind Kind,
+        string Description,
+        string Number,
+        decimal? Quantity,
+        decimal? Hours,
+        string State,
+        PartStateCode? StateCode
+    );
+
     /// <summary>A job on the bench.</summary>
-    public sealed record BenchJob(long Id, string Title, bool Approved, string Decision, JobProgress Progress, decimal Hours, decimal ClockedHours, bool Mine, bool OnMyClock, IReadOnlyList<string> OnTheClock, IReadOnlyList<BenchLine> Lines);
+    public sealed record BenchJob(
+        long Id,
+        string Title,
+        bool Approved,
+        string Decision,
+        JobProgress Progress,
+        decimal Hours,
+        decimal ClockedHours,
+        bool Mine,
+        bool OnMyClock,
+        IReadOnlyList<string> OnTheClock,
+        IReadOnlyList<BenchLine> Lines
+    );
+
     /// <summary>A car on the bench.</summary>
-    public sealed record BenchCar(long OrderId, long Number, int Version, string Plate, string Vehicle, string Vin, string Color, string Engine, string KeyTag, Stage Stage, string StageName, LocalDateTime? PromisedAt, PromiseState PromiseState, int? OdometerIn, string Warning, bool HasPriority, bool OldPartsBack, bool WashingWanted, IReadOnlyList<SheetConcern> Concerns, IReadOnlyList<BenchJob> Jobs, IReadOnlyList<FindingView> Findings);
+    public sealed record BenchCar(
+        long OrderId,
+        long Number,
+        int Version,
+        string Plate,
+        string Vehicle,
+        string Vin,
+        string Color,
+        string Engine,
+        string KeyTag,
+        Stage Stage,
+        string StageName,
+        LocalDateTime? PromisedAt,
+        PromiseState PromiseState,
+        int? OdometerIn,
+        string Warning,
+        bool HasPriority,
+        bool OldPartsBack,
+        bool WashingWanted,
+        IReadOnlyList<SheetConcern> Concerns,
+        IReadOnlyList<BenchJob> Jobs,
+        IReadOnlyList<FindingView> Findings
+    );
+
     /// <summary>The bench.</summary>
-    public sealed record BenchView(LocalDateTime Now, bool Present, Instant? PresentSince, long? OnJobId, Instant? OnSince, IReadOnlyList<BenchCar> Cars);
+    public sealed record BenchView(
+        LocalDateTime Now,
+        bool Present,
+        Instant? PresentSince,
+        long? OnJobId,
+        Instant? OnSince,
+        IReadOnlyList<BenchCar> Cars
+    );
+
     /// <summary>Present or gone.</summary>
     public sealed record PresenceRequest(bool Present);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/bench", (BenchModels benches, HttpContext http) => benches.Of(http.User.StaffId()).AnswerAsync(http)).Asks(Permission.Work).Produces<BenchView>().Produces(304);
+        api.MapGet("/bench", (BenchModels benches, HttpContext http) => benches.Of(http.User.StaffId()).AnswerAsync(http))
+            .Asks(Permission.Work)
+            .Produces<BenchView>()
+            .Produces(304);
         api.MapPost("/bench/presence", SetPresence).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/bench/jobs/{jobId:long}/clock-on", ClockOn).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/bench/clock-off", ClockOff).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
@@ -44,143 +101,278 @@ public static class Bench
     /// <summary>
     /// Open orders of somebody's bench: planned for them, on their clock, led by them, or with a line that names them.
     /// </summary>
-    internal static IQueryable<Order> OnBenchOf(this ShopDb db, long me) => db.Orders.Where(o => o.State == OrderState.Open && o.Stage < Stage.Collected && (o.LeadId == me
-        || db.PlannedWork.Any(p => p.OrderId == o.Id && p.TechnicianId == me)
-        || db.TimeEntries.Any(t => t.OrderId == o.Id && t.StaffId == me && t.End == null)
-        || o.Jobs.Any(j => j.RemovedAt == null && (j.Decision == DecisionKind.Approved || j.Decision == DecisionKind.Proposed)
-            && j.Lines.OfType<LaborLine>().Any(l => l.RemovedAt == null && !l.IsExcluded && l.TechnicianId == me))));
+    internal static IQueryable<Order> OnBenchOf(this ShopDb db, long me) =>
+        db.Orders.Where(o =>
+            o.State == OrderState.Open
+            && o.Stage < Stage.Collected
+            && (
+                o.LeadId == me
+                || db.PlannedWork.Any(p => p.OrderId == o.Id && p.TechnicianId == me)
+                || db.TimeEntries.Any(t => t.OrderId == o.Id && t.StaffId == me && t.End == null)
+                || o.Jobs.Any(j =>
+                    j.RemovedAt == null
+                    && (j.Decision == DecisionKind.Approved || j.Decision == DecisionKind.Proposed)
+                    && j.Lines.OfType<LaborLine>().Any(l => l.RemovedAt == null && !l.IsExcluded && l.TechnicianId == me)
+                )
+            )
+        );
 
     /// <summary>Somebody's bench, for all of their screens.</summary>
     internal static ReadModel<BenchView> Model(IServiceProvider services, long me) =>
-        new(services, new Topic(TopicKind.Bench, me), new HashSet<TopicKind> { TopicKind.Bench, TopicKind.Setup }, TimeSpan.FromSeconds(20), (db, utcNow) => ReadAsync(db, me, utcNow), WithoutTime);
+        new(
+            services,
+            new Topic(TopicKind.Bench, me),
+            new HashSet<TopicKind> { TopicKind.Bench, TopicKind.Setup },
+            TimeSpan.FromSeconds(20),
+            (db, utcNow) => ReadAsync(db, me, utcNow),
+            WithoutTime
+        );
 
     /// <summary>What was clocked so far grows by itself and is read again every minute; all else is told.</summary>
-    private static BenchView WithoutTime(BenchView bench) => bench with
-    {
-        Now = default,
-        Cars = [.. bench.Cars.Select(c => c with { Jobs = [.. c.Jobs.Select(j => j.OnTheClock.Count > 0 ? j with { ClockedHours = 0 } : j)] })],
-    };
+    private static BenchView WithoutTime(BenchView bench) =>
+        bench with
+        {
+            Now = default,
+            Cars =
+            [
+                .. bench.Cars.Select(c =>
+                    c with
+                    {
+                        Jobs = [.. c.Jobs.Select(j => j.OnTheClock.Count > 0 ? j with { ClockedHours = 0 } : j)],
+                    }
+                ),
+            ],
+        };
 
     private static async Task<BenchView> ReadAsync(ShopDb db, long me, Instant utcNow)
     {
         var shop = await db.Shops.SingleAsync();
         var plans = await db.PlannedWork.Where(p => p.TechnicianId == me).OrderBy(p => p.Start).ToListAsync();
         var running = await db.TimeEntries.FirstOrDefaultAsync(t => t.StaffId == me && t.End == null);
-        var orders = await db.OnBenchOf(me).Include(o => o.Concerns).Include(o => o.Jobs).ThenInclude(j => j.Lines).Include(o => o.Decisions).Include(o => o.CeilingExceptions)
-            .AsNoTrackingWithIdentityResolution().AsSplitQuery().ToListAsync();
+        var orders = await db.OnBenchOf(me)
+            .Include(o => o.Concerns)
+            .Include(o => o.Jobs)
+                .ThenInclude(j => j.Lines)
+            .Include(o => o.Decisions)
+            .Include(o => o.CeilingExceptions)
+            .AsNoTrackingWithIdentityResolution()
+            .AsSplitQuery()
+            .ToListAsync();
         var around = await Around.ReadAsync(db, orders);
-        var cars = orders.OrderBy(o => plans.Where(p => p.OrderId == o.Id).Min(p => (LocalDateTime?)p.Start) ?? LocalDateTime.MaxIsoValue).Select(o => CarOf(around, o, me, shop, utcNow, plans)).ToList();
+        var cars = orders
+            .OrderBy(o => plans.Where(p => p.OrderId == o.Id).Min(p => (LocalDateTime?)p.Start) ?? LocalDateTime.MaxIsoValue)
+            .Select(o => CarOf(around, o, me, shop, utcNow, plans))
+            .ToList();
         var here = await db.Attendances.FirstOrDefaultAsync(a => a.StaffId == me && a.End == null);
         return new BenchView(shop.Local(utcNow), here is not null, here?.Start, running?.JobId, running?.Start, cars);
     }
 
     /// <summary>What stands around the orders of a bench, asked once for all of them.</summary>
-    private sealed record Around(Dictionary<long, Vehicle> Vehicles, ILookup<long, TimeEntry> Times, Dictionary<long, StaffMember> Staff, List<PurchaseOrder> Purchases, Dictionary<long, string> Suppliers, ILookup<long, Finding> Findings, List<PlannedWork> Planned)
+    private sealed record Around(
+        Dictionary<long, Vehicle> Vehicles,
+        ILookup<long, TimeEntry> Times,
+        Dictionary<long, StaffMember> Staff,
+        List<PurchaseOrder> Purchases,
+        Dictionary<long, string> Suppliers,
+        ILookup<long, Finding> Findings,
+        List<PlannedWork> Planned
+    )
     {
         internal static async Task<Around> ReadAsync(ShopDb db, List<Order> orders)
         {
             var ids = orders.ConvertAll(o => o.Id);
             var vehicleIds = orders.Select(o => o.VehicleId).OfType<long>().ToList();
-            var purchaseIds = await db.PurchaseOrderLines.Where(l => ids.Contains(l.OrderId)).Select(l => l.PurchaseOrderId).Distinct().ToListAsync();
-            return new Around(await db.Vehicles.AsNoTracking().Where(v => vehicleIds.Contains(v.Id)).ToDictionaryAsync(v => v.Id),
+            var purchaseIds = await db
+                .PurchaseOrderLines.Where(l => ids.Contains(l.OrderId))
+                .Select(l => l.PurchaseOrderId)
+                .Distinct()
+                .ToListAsync();
+            return new Around(
+                await db.Vehicles.AsNoTracking().Where(v => vehicleIds.Contains(v.Id)).ToDictionaryAsync(v => v.Id),
                 (await db.TimeEntries.AsNoTracking().Where(t => ids.Contains(t.OrderId)).ToListAsync()).ToLookup(t => t.OrderId),
                 await db.Staff.AsNoTracking().ToDictionaryAsync(s => s.Id),
-                await db.PurchaseOrders.AsNoTracking().Include(p => p.Lines).Where(p => purchaseIds.Contains(p.Id)).OrderBy(p => p.Id).ToListAsync(),
+                await db
+                    .PurchaseOrders.AsNoTracking()
+                    .Include(p => p.Lines)
+                    .Where(p => purchaseIds.Contains(p.Id))
+                    .OrderBy(p => p.Id)
+                    .ToListAsync(),
                 await db.Suppliers.ToDictionaryAsync(s => s.Id, s => s.Name),
-                (await db.Findings.AsNoTracking().Where(f => ids.Contains(f.OrderId)).OrderBy(f => f.Id).ToListAsync()).ToLookup(f => f.OrderId),
-                await db.PlannedWork.AsNoTracking().Where(p => ids.Contains(p.OrderId)).ToListAsync());
+                (await db.Findings.AsNoTracking().Where(f => ids.Contains(f.OrderId)).OrderBy(f => f.Id).ToListAsync()).ToLookup(f =>
+                    f.OrderId
+                ),
+                await db.PlannedWork.AsNoTracking().Where(p => ids.Contains(p.OrderId)).ToListAsync()
+            );
         }
     }
 
     private static BenchCar CarOf(Around around, Order order, long me, Shop shop, Instant utcNow, List<PlannedWork> plans)
     {
         var vehicle = order.VehicleId is { } id ? around.Vehicles.GetValueOrDefault(id) : null;
-        var (times, staff, suppliers, findings) = (around.Times[order.Id].ToList(), around.Staff, around.Suppliers, around.Findings[order.Id].ToList());
+        var (times, staff, suppliers, findings) = (
+            around.Times[order.Id].ToList(),
+            around.Staff,
+            around.Suppliers,
+            around.Findings[order.Id].ToList()
+        );
         var purchases = around.Purchases.Where(p => p.Lines.Exists(l => l.OrderId == order.Id)).ToList();
-        var jobs = order.OnJobs.Where(j => j.Decision is DecisionKind.Approved or DecisionKind.Proposed).Select(job =>
-        {
-            var on = times.Where(t => t.JobId == job.Id).ToList();
-            return new BenchJob(job.Id, job.Title, job.Decision == DecisionKind.Approved, job.Decision == DecisionKind.Approved ? "Approved" : "Not agreed yet", job.Progress, job.SoldHours,
-                decimal.Round(on.Sum(t => t.Hours(utcNow)), 2), plans.Exists(p => p.JobId == job.Id) || job.OnLines.OfType<LaborLine>().Any(l => !l.IsExcluded && l.TechnicianId == me), on.Exists(t => t.End is null && t.StaffId == me),
-                on.Where(t => t.End is null).Select(t => staff[t.StaffId].ShortName).ToList(), job.OnLines.Where(l => !l.IsExcluded && l.Kind != LineKind.Fee).Select(l => LineOf(job, l, purchases, suppliers)).ToList());
-        }).ToList();
-        return new BenchCar(order.Id, order.Number, order.Version, vehicle?.Plate ?? "", vehicle?.Description ?? "Counter sale", vehicle?.Vin ?? "", vehicle?.Color ?? "", vehicle?.Engine ?? "", order.KeyTag, order.Stage, Stages.Name(order.Stage),
-            order.PromisedAt, new DayPlan(shop, utcNow, around.Planned, times, purchases).PromiseOf(order), order.OdometerIn, vehicle?.Warning ?? "", order.HasPriority, order.OldPartsBack, order.WashingWanted,
-            order.Concerns.OrderBy(c => c.Position).Select(c => new SheetConcern(c.Id, c.Complaint, c.Cause, c.Correction, c.Version)).ToList(), jobs,
-            findings.ConvertAll(f => new FindingView(f.Id, f.Text, f.Measured, f.Unit, f.Rating, f.PhotoHash, staff[f.ById].ShortName, f.At)));
+        var jobs = order
+            .OnJobs.Where(j => j.Decision is DecisionKind.Approved or DecisionKind.Proposed)
+            .Select(job =>
+            {
+                var on = times.Where(t => t.JobId == job.Id).ToList();
+                return new BenchJob(
+                    job.Id,
+                    job.Title,
+                    job.Decision == DecisionKind.Approved,
+                    job.Decision == DecisionKind.Approved ? "Approved" : "Not agreed yet",
+                    job.Progress,
+                    job.SoldHours,
+                    decimal.Round(on.Sum(t => t.Hours(utcNow)), 2),
+                    plans.Exists(p => p.JobId == job.Id) || job.OnLines.OfType<LaborLine>().Any(l => !l.IsExcluded && l.TechnicianId == me),
+                    on.Exists(t => t.End is null && t.StaffId == me),
+                    on.Where(t => t.End is null).Select(t => staff[t.StaffId].ShortName).ToList(),
+                    job.OnLines.Where(l => !l.IsExcluded && l.Kind != LineKind.Fee)
+                        .Select(l => LineOf(job, l, purchases, suppliers))
+                        .ToList()
+                );
+            })
+            .ToList();
+        return new BenchCar(
+            order.Id,
+            order.Number,
+            order.Version,
+            vehicle?.Plate ?? "",
+            vehicle?.Description ?? "Counter sale",
+            vehicle?.Vin ?? "",
+            vehicle?.Color ?? "",
+            vehicle?.Engine ?? "",
+            order.KeyTag,
+            order.Stage,
+            Stages.Name(order.Stage),
+            order.PromisedAt,
+            new DayPlan(shop, utcNow, around.Planned, times, purchases).PromiseOf(order),
+            order.OdometerIn,
+            vehicle?.Warning ?? "",
+            order.HasPriority,
+            order.OldPartsBack,
+            order.WashingWanted,
+            order
+                .Concerns.OrderBy(c => c.Position)
+                .Select(c => new SheetConcern(c.Id, c.Complaint, c.Cause, c.Correction, c.Version))
+                .ToList(),
+            jobs,
+            findings.ConvertAll(f => new FindingView(
+                f.Id,
+                f.Text,
+                f.Measured,
+                f.Unit,
+                f.Rating,
+                f.PhotoHash,
+                staff[f.ById].ShortName,
+                f.At
+            ))
+        );
     }
 
     private static BenchLine LineOf(Job job, Line line, List<PurchaseOrder> purchases, Dictionary<long, string> suppliers)
     {
         var on = purchases.FindLast(p => p.Lines.Exists(l => l.LineId == line.Id));
         var state = line is PartLine part ? PartState.Of(job, part, null, on, on is null ? "" : suppliers[on.SupplierId]) : null;
-        return new BenchLine(line.Id, line.Kind, line.Description, (line as PartLine)?.Number ?? "", (line as PartLine)?.Quantity, (line as LaborLine)?.Hours,
-            state is { Code: not PartStateCode.Proposed } ? state.Text : "", state?.Code);
+        return new BenchLine(
+            line.Id,
+            line.Kind,
+            line.Description,
+            (line as PartLine)?.Number ?? "",
+            (line as PartLine)?.Quantity,
+            (line as LaborLine)?.Hours,
+            state is { Code: not PartStateCode.Proposed } ? state.Text : "",
+            state?.Code
+        );
     }
 
-    private static Task<IResult> SetPresence(PresenceRequest request, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
-    {
-        var (db, actor) = (work.Db, work.Actor);
-        var clock = await ClockAsync(work);
-        if (!request.Present) clock.Go(actor.At);
-        else if (clock.Come(actor.At) is { } came) db.Attendances.Add(came);
-        await db.SaveChangesAsync();
-        return new Changed(0, actor.StaffId, 0);
-    });
-
-    private static Task<IResult> ClockOn(long jobId, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
-    {
-        var (db, actor) = (work.Db, work.Actor);
-        if (await db.Jobs.FindAsync(jobId) is not { } job) return new Problem("job.gone", "This job is no longer on its order.");
-        var clock = await ClockAsync(work);
-        if (clock.Come(actor.At) is { } came) db.Attendances.Add(came);
-        if (clock.IsOn(jobId)) return new Changed(0, jobId, 0);
-        var begun = await work.OnOrderAsync<bool>(job.OrderId, under =>
+    private static Task<IResult> SetPresence(PresenceRequest request, CommandRunner commands) =>
+        commands.RunAsync<Changed>(async work =>
         {
-            var result = under.Order.BeginWork(jobId, under.Policy, actor);
-            return Task.FromResult<Result<bool>>(result.Problem is { } problem ? problem : true);
+            var (db, actor) = (work.Db, work.Actor);
+            var clock = await ClockAsync(work);
+            if (!request.Present)
+                clock.Go(actor.At);
+            else if (clock.Come(actor.At) is { } came)
+                db.Attendances.Add(came);
+            await db.SaveChangesAsync();
+            return new Changed(0, actor.StaffId, 0);
         });
-        if (begun.Problem is { } refused) return refused;
-        db.TimeEntries.Add(clock.Begin(job.OrderId, jobId, actor.At));
-        await db.SaveChangesAsync();
-        return new Changed(0, jobId, 0);
-    });
 
-    private static Task<IResult> ClockOff(CommandRunner commands) => commands.RunAsync<Changed>(async work =>
-    {
-        (await ClockAsync(work)).Stop(work.Actor.At);
-        return new Changed(0, work.Actor.StaffId, 0);
-    });
+    private static Task<IResult> ClockOn(long jobId, CommandRunner commands) =>
+        commands.RunAsync<Changed>(async work =>
+        {
+            var (db, actor) = (work.Db, work.Actor);
+            if (await db.Jobs.FindAsync(jobId) is not { } job)
+                return new Problem("job.gone", "This job is no longer on its order.");
+            var clock = await ClockAsync(work);
+            if (clock.Come(actor.At) is { } came)
+                db.Attendances.Add(came);
+            if (clock.IsOn(jobId))
+                return new Changed(0, jobId, 0);
+            var begun = await work.OnOrderAsync<bool>(job.OrderId, under =>
+            {
+                var result = under.Order.BeginWork(jobId, under.Policy, actor);
+                return Task.FromResult<Result<bool>>(result.Problem is { } problem ? problem : true);
+            });
+            if (begun.Problem is { } refused)
+                return refused;
+            db.TimeEntries.Add(clock.Begin(job.OrderId, jobId, actor.At));
+            await db.SaveChangesAsync();
+            return new Changed(0, jobId, 0);
+        });
+
+    private static Task<IResult> ClockOff(CommandRunner commands) =>
+        commands.RunAsync<Changed>(async work =>
+        {
+            (await ClockAsync(work)).Stop(work.Actor.At);
+            return new Changed(0, work.Actor.StaffId, 0);
+        });
 
     private static async Task<TimeClock> ClockAsync(CommandContext work)
     {
         var (db, me) = (work.Db, work.Actor.StaffId);
-        return new TimeClock(me, await db.Attendances.FirstOrDefaultAsync(a => a.StaffId == me && a.End == null),
-            await db.TimeEntries.FirstOrDefaultAsync(t => t.StaffId == me && t.End == null));
+        return new TimeClock(
+            me,
+            await db.Attendances.FirstOrDefaultAsync(a => a.StaffId == me && a.End == null),
+            await db.TimeEntries.FirstOrDefaultAsync(t => t.StaffId == me && t.End == null)
+        );
     }
 
-    private static Task<IResult> Finish(long jobId, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
-    {
-        if (await work.Db.Jobs.FindAsync(jobId) is not { } job) return new Problem("job.gone", "This job is no longer on its order.");
-        foreach (var running in await work.Db.TimeEntries.Where(t => t.JobId == jobId && t.End == null).ToListAsync()) running.Stop(work.Actor.At);
-        var finished = await work.OnOrderAsync<bool>(job.OrderId, under =>
+    private static Task<IResult> Finish(long jobId, CommandRunner commands) =>
+        commands.RunAsync<Changed>(async work =>
         {
-            var result = under.Order.FinishJob(jobId, under.Policy, work.Actor);
-            return Task.FromResult<Result<bool>>(result.Problem is { } problem ? problem : true);
+            if (await work.Db.Jobs.FindAsync(jobId) is not { } job)
+                return new Problem("job.gone", "This job is no longer on its order.");
+            foreach (var running in await work.Db.TimeEntries.Where(t => t.JobId == jobId && t.End == null).ToListAsync())
+                running.Stop(work.Actor.At);
+            var finished = await work.OnOrderAsync<bool>(job.OrderId, under =>
+            {
+                var result = under.Order.FinishJob(jobId, under.Policy, work.Actor);
+                return Task.FromResult<Result<bool>>(result.Problem is { } problem ? problem : true);
+            });
+            if (finished.Problem is { } refused)
+                return refused;
+            return new Changed(0, jobId, 0);
         });
-        if (finished.Problem is { } refused) return refused;
-        return new Changed(0, jobId, 0);
-    });
 
-    private static Task<IResult> Reopen(long jobId, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
-    {
-        if (await work.Db.Jobs.FindAsync(jobId) is not { } job) return new Problem("job.gone", "This job is no longer on its order.");
-        var open = await work.OnOrderAsync<bool>(job.OrderId, under =>
+    private static Task<IResult> Reopen(long jobId, CommandRunner commands) =>
+        commands.RunAsync<Changed>(async work =>
         {
-            var result = under.Order.ReopenJob(jobId, work.Actor);
-            return Task.FromResult<Result<bool>>(result.Problem is { } problem ? problem : true);
+            if (await work.Db.Jobs.FindAsync(jobId) is not { } job)
+                return new Problem("job.gone", "This job is no longer on its order.");
+            var open = await work.OnOrderAsync<bool>(job.OrderId, under =>
+            {
+                var result = under.Order.ReopenJob(jobId, work.Actor);
+                return Task.FromResult<Result<bool>>(result.Problem is { } problem ? problem : true);
+            });
+            if (open.Problem is { } refused)
+                return refused;
+            return new Changed(0, jobId, 0);
         });
-        if (open.Problem is { } refused) return refused;
-        return new Changed(0, jobId, 0);
-    });
 }

@@ -16,27 +16,38 @@ public static class BenchVin
     public sealed record BenchVinRequest(string? Vin);
 
     /// <summary>Maps the endpoint.</summary>
-    public static void Map(IEndpointRouteBuilder api) => api.MapPost("/bench/orders/{id:long}/vin", Handle).Asks(Permission.Work).Produces<RecordChanged>().ProducesProblem(422);
+    public static void Map(IEndpointRouteBuilder api) =>
+        api.MapPost("/bench/orders/{id:long}/vin", Handle).Asks(Permission.Work).Produces<RecordChanged>().ProducesProblem(422);
 
-    private static Task<IResult> Handle(long id, BenchVinRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
-    {
-        var me = work.Actor.StaffId;
-        if (await work.Db.OnBenchOf(me).FirstOrDefaultAsync(o => o.Id == id) is not { } order) return new Problem("bench.gone", "This car is not on your bench any more.");
-        if (order.VehicleId is not { } vehicleId || await work.Db.Vehicles.FindAsync(vehicleId) is not { } vehicle) return new Problem("vehicle.gone", "This order has no car.");
-        if (vehicle.Vin.Length > 0)
+    private static Task<IResult> Handle(long id, BenchVinRequest request, CommandRunner commands) =>
+        commands.RunAsync<RecordChanged>(async work =>
         {
-            var read = Vin.Parse(request.Vin);
-            if (read.Problem is { } unreadable) return unreadable;
-            if (read.Value.Text == vehicle.Vin) return new RecordChanged(vehicleId, vehicle.Version);
-            // Whoever keeps the file decides which of the two is right.
-            var name = await work.Db.Staff.Where(s => s.Id == me).Select(s => s.Name).SingleAsync();
-            Notices.Notify(work, $"{StaffMember.ShortNameOf(name)} read the VIN {read.Value.Text} on the car of order {order.Number}; on file is {vehicle.Vin}.", id);
-            await work.Db.SaveChangesAsync();
+            var me = work.Actor.StaffId;
+            if (await work.Db.OnBenchOf(me).FirstOrDefaultAsync(o => o.Id == id) is not { } order)
+                return new Problem("bench.gone", "This car is not on your bench any more.");
+            if (order.VehicleId is not { } vehicleId || await work.Db.Vehicles.FindAsync(vehicleId) is not { } vehicle)
+                return new Problem("vehicle.gone", "This order has no car.");
+            if (vehicle.Vin.Length > 0)
+            {
+                var read = Vin.Parse(request.Vin);
+                if (read.Problem is { } unreadable)
+                    return unreadable;
+                if (read.Value.Text == vehicle.Vin)
+                    return new RecordChanged(vehicleId, vehicle.Version);
+                // Whoever keeps the file decides which of the two is right.
+                var name = await work.Db.Staff.Where(s => s.Id == me).Select(s => s.Name).SingleAsync();
+                Notices.Notify(
+                    work,
+                    $"{StaffMember.ShortNameOf(name)} read the VIN {read.Value.Text} on the car of order {order.Number}; on file is {vehicle.Vin}.",
+                    id
+                );
+                await work.Db.SaveChangesAsync();
+                return new RecordChanged(vehicleId, vehicle.Version);
+            }
+            var set = vehicle.Set("vin", request.Vin, (await work.Db.Shops.SingleAsync()).Local(work.Actor.At).Year);
+            if (set.Problem is { } problem)
+                return problem;
+            work.Record(RecordCommands.Vehicle, vehicleId, vehicle.Version, set.Value);
             return new RecordChanged(vehicleId, vehicle.Version);
-        }
-        var set = vehicle.Set("vin", request.Vin, (await work.Db.Shops.SingleAsync()).Local(work.Actor.At).Year);
-        if (set.Problem is { } problem) return problem;
-        work.Record(RecordCommands.Vehicle, vehicleId, vehicle.Version, set.Value);
-        return new RecordChanged(vehicleId, vehicle.Version);
-    });
+        });
 }

@@ -17,48 +17,134 @@ public static class FloorView
 {
     /// <summary>A technician's lane.</summary>
     public sealed record FloorPerson(long Id, string ShortName, string Skills, bool Present);
+
     /// <summary>A planned job on the day's axis; times are wall time.</summary>
-    public sealed record FloorBlock(long JobId, long OrderId, long? TechnicianId, string Plate, string Title, LocalDateTime Start, LocalDateTime End, decimal Hours, decimal DoneShare, bool Finished, bool OnTheClock, int MinutesOver, bool Certain, string Why, int Version);
+    public sealed record FloorBlock(
+        long JobId,
+        long OrderId,
+        long? TechnicianId,
+        string Plate,
+        string Title,
+        LocalDateTime Start,
+        LocalDateTime End,
+        decimal Hours,
+        decimal DoneShare,
+        bool Finished,
+        bool OnTheClock,
+        int MinutesOver,
+        bool Certain,
+        string Why,
+        int Version
+    );
+
     /// <summary>Approved or proposed work that nobody planned.</summary>
-    public sealed record UnplannedJob(long JobId, long OrderId, string Plate, string Title, decimal Hours, bool Approved, long? TechnicianId);
+    public sealed record UnplannedJob(
+        long JobId,
+        long OrderId,
+        string Plate,
+        string Title,
+        decimal Hours,
+        bool Approved,
+        long? TechnicianId
+    );
+
     /// <summary>An open order.</summary>
-    public sealed record FloorCard(long Id, long Number, string Plate, string Vehicle, string Customer, string Title, string KeyTag, Stage Stage, Instant StageSince, LocalDateTime? PromisedAt, PromiseState PromiseState, string WaitsFor, string Job, long? LeadId, IReadOnlyList<long> TechnicianIds, decimal Progress, bool HasPriority, int Version);
+    public sealed record FloorCard(
+        long Id,
+        long Number,
+        string Plate,
+        string Vehicle,
+        string Customer,
+        string Title,
+        string KeyTag,
+        Stage Stage,
+        Instant StageSince,
+        LocalDateTime? PromisedAt,
+        PromiseState PromiseState,
+        string WaitsFor,
+        string Job,
+        long? LeadId,
+        IReadOnlyList<long> TechnicianIds,
+        decimal Progress,
+        bool HasPriority,
+        int Version
+    );
+
     /// <summary>A stage and its name.</summary>
     public sealed record StageView(Stage Stage, string Name);
+
     /// <summary>The floor.</summary>
-    public sealed record FloorPageView(LocalDateTime Now, LocalTime Opens, LocalTime Closes, IReadOnlyList<StageView> Stages, IReadOnlyList<FloorPerson> People, IReadOnlyList<FloorBlock> Blocks, IReadOnlyList<UnplannedJob> Unplanned, IReadOnlyList<FloorCard> Cards, decimal HoursSoldToday, decimal HoursToday);
+    public sealed record FloorPageView(
+        LocalDateTime Now,
+        LocalTime Opens,
+        LocalTime Closes,
+        IReadOnlyList<StageView> Stages,
+        IReadOnlyList<FloorPerson> People,
+        IReadOnlyList<FloorBlock> Blocks,
+        IReadOnlyList<UnplannedJob> Unplanned,
+        IReadOnlyList<FloorCard> Cards,
+        decimal HoursSoldToday,
+        decimal HoursToday
+    );
 
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) =>
-        api.MapGet("/floor", (ReadModel<FloorPageView> floor, HttpContext http) => floor.AnswerAsync(http)).Asks(Permission.SeeFloor).Produces<FloorPageView>().Produces(304);
+        api.MapGet("/floor", (ReadModel<FloorPageView> floor, HttpContext http) => floor.AnswerAsync(http))
+            .Asks(Permission.SeeFloor)
+            .Produces<FloorPageView>()
+            .Produces(304);
 
     /// <summary>The floor is the same for everybody: one computation serves all screens.</summary>
     internal static ReadModel<FloorPageView> Model(IServiceProvider services) =>
         // An order's version moves with every edit of it; a move of a car asks only whether the car was moved since.
-        new(services, new Topic(TopicKind.Floor), new HashSet<TopicKind> { TopicKind.Floor, TopicKind.Setup }, TimeSpan.FromSeconds(20), ReadAsync, WithoutTime);
+        new(
+            services,
+            new Topic(TopicKind.Floor),
+            new HashSet<TopicKind> { TopicKind.Floor, TopicKind.Setup },
+            TimeSpan.FromSeconds(20),
+            ReadAsync,
+            WithoutTime
+        );
 
     /// <summary>What moves by the clock alone is read again every minute anyway.</summary>
-    private static FloorPageView WithoutTime(FloorPageView floor) => floor with
-    {
-        Now = default,
-        Cards = [.. floor.Cards.Select(c => c with { Version = 0 })],
-        Blocks = [.. floor.Blocks.Select(b => b.OnTheClock ? b with { End = default, DoneShare = 0, MinutesOver = 0 } : b)],
-    };
+    private static FloorPageView WithoutTime(FloorPageView floor) =>
+        floor with
+        {
+            Now = default,
+            Cards = [.. floor.Cards.Select(c => c with { Version = 0 })],
+            Blocks = [.. floor.Blocks.Select(b => b.OnTheClock ? b with { End = default, DoneShare = 0, MinutesOver = 0 } : b)],
+        };
 
     private static async Task<FloorPageView> ReadAsync(ShopDb db, Instant utcNow)
     {
         var shop = await db.Shops.SingleAsync();
-        var orders = await db.Orders.Include(o => o.Jobs).ThenInclude(j => j.Lines).Where(o => o.State == OrderState.Open || o.State == OrderState.Posted && o.Stage == Stage.Done && o.PostedAt > utcNow.PlusDays(-14)).ToListAsync();
+        var orders = await db
+            .Orders.Include(o => o.Jobs)
+                .ThenInclude(j => j.Lines)
+            .Where(o =>
+                o.State == OrderState.Open || o.State == OrderState.Posted && o.Stage == Stage.Done && o.PostedAt > utcNow.PlusDays(-14)
+            )
+            .ToListAsync();
         var ids = orders.ConvertAll(o => o.Id);
-        var (vehicleIds, customerIds) = (orders.Select(o => o.VehicleId).OfType<long>().ToList(), orders.Select(o => o.CustomerId).OfType<long>().ToList());
+        var (vehicleIds, customerIds) = (
+            orders.Select(o => o.VehicleId).OfType<long>().ToList(),
+            orders.Select(o => o.CustomerId).OfType<long>().ToList()
+        );
         var vehicles = await db.Vehicles.Where(v => vehicleIds.Contains(v.Id)).ToDictionaryAsync(v => v.Id);
         var customers = await db.Customers.Where(c => customerIds.Contains(c.Id)).IgnoreAutoIncludes().ToDictionaryAsync(c => c.Id);
         var technicians = await db.Staff.Where(s => s.Role == Role.Technician && s.Active).OrderBy(s => s.Id).ToListAsync();
         var present = await db.Attendances.Where(a => a.End == null).Select(a => a.StaffId).ToListAsync();
         var planned = await db.PlannedWork.Where(p => ids.Contains(p.OrderId)).ToListAsync();
         var times = await db.TimeEntries.Where(t => ids.Contains(t.OrderId)).ToListAsync();
-        var purchaseIds = await db.PurchaseOrderLines.Where(l => ids.Contains(l.OrderId)).Select(l => l.PurchaseOrderId).Distinct().ToListAsync();
-        var purchases = await db.PurchaseOrders.Include(p => p.Lines).Where(p => purchaseIds.Contains(p.Id) && p.State != PurchaseOrderState.Received).ToListAsync();
+        var purchaseIds = await db
+            .PurchaseOrderLines.Where(l => ids.Contains(l.OrderId))
+            .Select(l => l.PurchaseOrderId)
+            .Distinct()
+            .ToListAsync();
+        var purchases = await db
+            .PurchaseOrders.Include(p => p.Lines)
+            .Where(p => purchaseIds.Contains(p.Id) && p.State != PurchaseOrderState.Received)
+            .ToListAsync();
         var suppliers = await db.Suppliers.ToDictionaryAsync(s => s.Id, s => s.Name);
         var day = new DayPlan(shop, utcNow, planned, times, purchases);
 
@@ -71,26 +157,82 @@ public static class FloorView
             {
                 if (day.PlanOf(job) is { } plan)
                 {
-                    if (day.IsOfToday(plan, job)) blocks.Add(BlockOf(order, job, plan, day.Of(job, plan), Plate(order)));
+                    if (day.IsOfToday(plan, job))
+                        blocks.Add(BlockOf(order, job, plan, day.Of(job, plan), Plate(order)));
                 }
                 else if (DayPlan.IsToBePlanned(order, job))
-                    unplanned.Add(new UnplannedJob(job.Id, order.Id, Plate(order), job.Title, job.SoldHours, job.Decision == DecisionKind.Approved, DayPlan.TechnicianFor(order, job)));
+                    unplanned.Add(
+                        new UnplannedJob(
+                            job.Id,
+                            order.Id,
+                            Plate(order),
+                            job.Title,
+                            job.SoldHours,
+                            job.Decision == DecisionKind.Approved,
+                            DayPlan.TechnicianFor(order, job)
+                        )
+                    );
             }
         }
         FloorCard CardOf(Order o)
         {
             var named = day.TechniciansOf(o);
-            var job = times.Where(t => t.OrderId == o.Id && t.End is null).Select(t => o.Jobs.Find(j => j.Id == t.JobId)?.Title).FirstOrDefault();
-            return new FloorCard(o.Id, o.Number, Plate(o), o.VehicleId is { } v ? vehicles[v].ShortDescription : "Counter sale", o.CustomerId is { } c ? customers[c].DisplayName : "",
-                o.Title, o.KeyTag, o.Stage, o.StageSince, o.PromisedAt, day.PromiseOf(o), day.WaitsFor(o, suppliers), job ?? "", named.Count > 0 ? named[0] : null, named,
-                decimal.Round(o.Progress, 3), o.HasPriority, o.Version);
+            var job = times
+                .Where(t => t.OrderId == o.Id && t.End is null)
+                .Select(t => o.Jobs.Find(j => j.Id == t.JobId)?.Title)
+                .FirstOrDefault();
+            return new FloorCard(
+                o.Id,
+                o.Number,
+                Plate(o),
+                o.VehicleId is { } v ? vehicles[v].ShortDescription : "Counter sale",
+                o.CustomerId is { } c ? customers[c].DisplayName : "",
+                o.Title,
+                o.KeyTag,
+                o.Stage,
+                o.StageSince,
+                o.PromisedAt,
+                day.PromiseOf(o),
+                day.WaitsFor(o, suppliers),
+                job ?? "",
+                named.Count > 0 ? named[0] : null,
+                named,
+                decimal.Round(o.Progress, 3),
+                o.HasPriority,
+                o.Version
+            );
         }
         var cards = orders.OrderBy(o => o.PromisedAt ?? LocalDateTime.MaxIsoValue).ThenBy(o => o.Id).Select(CardOf).ToList();
-        return new FloorPageView(day.Now, shop.Opens, shop.Closes, Stages.All.Select(s => new StageView(s, Stages.Name(s))).ToList(),
-            technicians.ConvertAll(t => new FloorPerson(t.Id, t.ShortName, t.Skills, present.Contains(t.Id))), blocks, unplanned, cards,
-            blocks.Where(b => b.TechnicianId != null).Sum(b => b.Hours), day.Capacity(technicians.Count));
+        return new FloorPageView(
+            day.Now,
+            shop.Opens,
+            shop.Closes,
+            Stages.All.Select(s => new StageView(s, Stages.Name(s))).ToList(),
+            technicians.ConvertAll(t => new FloorPerson(t.Id, t.ShortName, t.Skills, present.Contains(t.Id))),
+            blocks,
+            unplanned,
+            cards,
+            blocks.Where(b => b.TechnicianId != null).Sum(b => b.Hours),
+            day.Capacity(technicians.Count)
+        );
     }
 
-    private static FloorBlock BlockOf(Order order, Job job, PlannedWork plan, PlannedJob at, string plate) => new(job.Id, order.Id, plan.TechnicianId, plate, job.Title, at.Start, at.End,
-        job.SoldHours, at.Share, at.Finished, at.Running, at.MinutesOver, at.Certain, at.Why, plan.Version);
+    private static FloorBlock BlockOf(Order order, Job job, PlannedWork plan, PlannedJob at, string plate) =>
+        new(
+            job.Id,
+            order.Id,
+            plan.TechnicianId,
+            plate,
+            job.Title,
+            at.Start,
+            at.End,
+            job.SoldHours,
+            at.Share,
+            at.Finished,
+            at.Running,
+            at.MinutesOver,
+            at.Certain,
+            at.Why,
+            plan.Version
+        );
 }

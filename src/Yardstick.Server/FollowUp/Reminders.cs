@@ -22,7 +22,16 @@ public static class Reminders
     /// <param name="State">Whether the time has come.</param>
     /// <param name="Sentence">Last and next time in words.</param>
     /// <param name="LastOrderId">The order that did it last.</param>
-    public sealed record ReminderView(long Id, string Title, string Interval, LocalDate? DueOn, DueState State, string Sentence, long? LastOrderId);
+    public sealed record ReminderView(
+        long Id,
+        string Title,
+        string Interval,
+        LocalDate? DueOn,
+        DueState State,
+        string Sentence,
+        long? LastOrderId
+    );
+
     /// <summary>The day and reading at which it was done, as typed; an empty day is today.</summary>
     public sealed record ReminderDoneRequest(string? On, string? Reading);
 
@@ -32,20 +41,44 @@ public static class Reminders
         api.MapGet("/vehicles/{id:long}/reminders", ListAsync).Asks(Permission.Find).Produces<IReadOnlyList<ReminderView>>();
         api.MapPost("/vehicles/{id:long}/reminders", Add).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
         api.MapPost("/reminders/{id:long}/done", Done).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
-        api.MapDelete("/reminders/{id:long}", (long id, CommandRunner commands) => Switch(id, off: true, commands)).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
-        api.MapPost("/reminders/{id:long}/restore", (long id, CommandRunner commands) => Switch(id, off: false, commands)).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
+        api.MapDelete("/reminders/{id:long}", (long id, CommandRunner commands) => Switch(id, off: true, commands))
+            .Asks(Permission.WriteUp)
+            .Produces<RecordChanged>()
+            .ProducesProblem(422);
+        api.MapPost("/reminders/{id:long}/restore", (long id, CommandRunner commands) => Switch(id, off: false, commands))
+            .Asks(Permission.WriteUp)
+            .Produces<RecordChanged>()
+            .ProducesProblem(422);
     }
 
     private static async Task<CarUse> UseAsync(ShopDb db, long vehicleId, Shop shop, Instant now) =>
-        CarUse.Of(await db.OdometerReadings.Where(r => r.VehicleId == vehicleId).ToListAsync(), shop.DistancePerDay, shop.Local(now).Date, now);
+        CarUse.Of(
+            await db.OdometerReadings.Where(r => r.VehicleId == vehicleId).ToListAsync(),
+            shop.DistancePerDay,
+            shop.Local(now).Date,
+            now
+        );
 
     private static async Task<IResult> ListAsync(long id, ShopDb db, TimeProvider time)
     {
         var shop = await db.Shops.SingleAsync();
         var use = await UseAsync(db, id, shop, time.Now());
         var reminders = await db.Reminders.Where(r => r.VehicleId == id && r.RemovedAt == null).ToListAsync();
-        return Results.Ok(reminders.Select(r => (Reminder: r, Due: Due.Of(r, use))).OrderBy(x => x.Due.On ?? LocalDate.MaxIsoValue)
-            .Select(x => new ReminderView(x.Reminder.Id, x.Reminder.Title, x.Reminder.Interval(shop.DistanceWord), x.Due.On, x.Due.State, Sentence(x.Reminder, use, shop), x.Reminder.Last?.OrderId)).ToList());
+        return Results.Ok(
+            reminders
+                .Select(r => (Reminder: r, Due: Due.Of(r, use)))
+                .OrderBy(x => x.Due.On ?? LocalDate.MaxIsoValue)
+                .Select(x => new ReminderView(
+                    x.Reminder.Id,
+                    x.Reminder.Title,
+                    x.Reminder.Interval(shop.DistanceWord),
+                    x.Due.On,
+                    x.Due.State,
+                    Sentence(x.Reminder, use, shop),
+                    x.Reminder.Last?.OrderId
+                ))
+                .ToList()
+        );
     }
 
     /// <summary>Last and next time in words.</summary>
@@ -59,61 +92,97 @@ public static class Reminders
             { State: DueState.Due } => "due today",
             _ => $"due {(due.ByDistance ? "about " : "")}{due.On:MMM d, yyyy}",
         };
-        var last = reminder.Last is { } done ? $"last {done.On:MMM d, yyyy}{(done.Reading is { } at ? $" at {at:N0} {shop.DistanceWord}" : "")}" : $"not done yet, counts from {reminder.StartsOn:MMM d, yyyy}";
+        var last = reminder.Last is { } done
+            ? $"last {done.On:MMM d, yyyy}{(done.Reading is { } at ? $" at {at:N0} {shop.DistanceWord}" : "")}"
+            : $"not done yet, counts from {reminder.StartsOn:MMM d, yyyy}";
         return $"{reminder.Interval(shop.DistanceWord)}; {last}; {next}";
     }
 
-    private static Task<IResult> Add(long id, ReminderInput request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
-    {
-        var db = work.Db;
-        if (await db.Vehicles.FindAsync(id) is not { MergedIntoId: null } vehicle) return new Problem("vehicle.gone", "This car's record is not on file any more; it was merged into another.");
-        var shop = await db.Shops.SingleAsync();
-        var use = await UseAsync(db, id, shop, work.Actor.At);
-        var made = Reminder.Create(id, request, use.Today, use.Reading);
-        if (made.Problem is { } problem) return problem;
-        var reminder = made.Value;
-        if (reminder.CannedJobId is { } canned && !await db.CannedJobs.AnyAsync(c => c.Id == canned)) return new Problem("cannedJob.gone", "There is no such canned job.", "cannedJobId");
-        if (reminder.Twice(await db.Reminders.AnyAsync(r => r.VehicleId == id && r.RemovedAt == null && r.Title == reminder.Title)) is { } twice) return twice;
-        db.Reminders.Add(reminder);
-        // Where the work was done here before, it counts from then.
-        var before = await db.Orders.Include(o => o.Jobs).Where(o => o.VehicleId == id && o.State == OrderState.Posted).OrderByDescending(o => o.PostedAt).ToListAsync();
-        if (before.Find(o => o.ApprovedJobs.Any(reminder.IsDoneBy)) is { } last) reminder.Done(shop.Local(last.PostedAt ?? last.OpenedAt).Date, last.OdometerOut ?? last.OdometerIn, last.Id);
-        await db.SaveChangesAsync();
-        work.Record(RecordCommands.Vehicle, id, vehicle.Version, new FieldChange("reminder", "", $"{reminder.Title}, {reminder.Interval(shop.DistanceWord)}"));
-        return new RecordChanged(reminder.Id, reminder.Version);
-    });
+    private static Task<IResult> Add(long id, ReminderInput request, CommandRunner commands) =>
+        commands.RunAsync<RecordChanged>(async work =>
+        {
+            var db = work.Db;
+            if (await db.Vehicles.FindAsync(id) is not { MergedIntoId: null } vehicle)
+                return new Problem("vehicle.gone", "This car's record is not on file any more; it was merged into another.");
+            var shop = await db.Shops.SingleAsync();
+            var use = await UseAsync(db, id, shop, work.Actor.At);
+            var made = Reminder.Create(id, request, use.Today, use.Reading);
+            if (made.Problem is { } problem)
+                return problem;
+            var reminder = made.Value;
+            if (reminder.CannedJobId is { } canned && !await db.CannedJobs.AnyAsync(c => c.Id == canned))
+                return new Problem("cannedJob.gone", "There is no such canned job.", "cannedJobId");
+            if (
+                reminder.Twice(await db.Reminders.AnyAsync(r => r.VehicleId == id && r.RemovedAt == null && r.Title == reminder.Title)) is
+                { } twice
+            )
+                return twice;
+            db.Reminders.Add(reminder);
+            // Where the work was done here before, it counts from then.
+            var before = await db
+                .Orders.Include(o => o.Jobs)
+                .Where(o => o.VehicleId == id && o.State == OrderState.Posted)
+                .OrderByDescending(o => o.PostedAt)
+                .ToListAsync();
+            if (before.Find(o => o.ApprovedJobs.Any(reminder.IsDoneBy)) is { } last)
+                reminder.Done(shop.Local(last.PostedAt ?? last.OpenedAt).Date, last.OdometerOut ?? last.OdometerIn, last.Id);
+            await db.SaveChangesAsync();
+            work.Record(
+                RecordCommands.Vehicle,
+                id,
+                vehicle.Version,
+                new FieldChange("reminder", "", $"{reminder.Title}, {reminder.Interval(shop.DistanceWord)}")
+            );
+            return new RecordChanged(reminder.Id, reminder.Version);
+        });
 
-    private static Task<IResult> Done(long id, ReminderDoneRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
-    {
-        var shop = await work.Db.Shops.SingleAsync();
-        if (await work.Db.Reminders.FirstOrDefaultAsync(r => r.Id == id && r.RemovedAt == null) is not { } reminder) return new Problem("reminder.gone", "This reminder is not on the car any more.");
-        var done = reminder.DoneOn(request.On, request.Reading, shop.Local(work.Actor.At));
-        if (done.Problem is { } problem) return problem;
-        return new RecordChanged(id, reminder.Version);
-    });
+    private static Task<IResult> Done(long id, ReminderDoneRequest request, CommandRunner commands) =>
+        commands.RunAsync<RecordChanged>(async work =>
+        {
+            var shop = await work.Db.Shops.SingleAsync();
+            if (await work.Db.Reminders.FirstOrDefaultAsync(r => r.Id == id && r.RemovedAt == null) is not { } reminder)
+                return new Problem("reminder.gone", "This reminder is not on the car any more.");
+            var done = reminder.DoneOn(request.On, request.Reading, shop.Local(work.Actor.At));
+            if (done.Problem is { } problem)
+                return problem;
+            return new RecordChanged(id, reminder.Version);
+        });
 
-    private static Task<IResult> Switch(long id, bool off, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
-    {
-        if (await work.Db.Reminders.FirstOrDefaultAsync(r => r.Id == id) is not { } reminder) return new Problem("reminder.gone", "There is no such reminder.");
-        reminder.TakeOff(off, work.Actor.At);
-        work.Record(RecordCommands.Vehicle, reminder.VehicleId, reminder.Version, off ? new FieldChange("reminder", reminder.Title, "") : new FieldChange("reminder", "", reminder.Title));
-        return new RecordChanged(id, reminder.Version);
-    });
+    private static Task<IResult> Switch(long id, bool off, CommandRunner commands) =>
+        commands.RunAsync<RecordChanged>(async work =>
+        {
+            if (await work.Db.Reminders.FirstOrDefaultAsync(r => r.Id == id) is not { } reminder)
+                return new Problem("reminder.gone", "There is no such reminder.");
+            reminder.TakeOff(off, work.Actor.At);
+            work.Record(
+                RecordCommands.Vehicle,
+                reminder.VehicleId,
+                reminder.Version,
+                off ? new FieldChange("reminder", reminder.Title, "") : new FieldChange("reminder", "", reminder.Title)
+            );
+            return new RecordChanged(id, reminder.Version);
+        });
 
     /// <summary>The invoice of an order starts the time of the reminders anew whose work it did.</summary>
     internal static async Task ResetAsync(ShopDb db, Order order, LocalDate today)
     {
-        if (order.VehicleId is not { } vehicleId) return;
+        if (order.VehicleId is not { } vehicleId)
+            return;
         foreach (var reminder in await db.Reminders.Where(r => r.VehicleId == vehicleId && r.RemovedAt == null).ToListAsync())
         {
-            if (order.ApprovedJobs.Any(reminder.IsDoneBy)) reminder.Done(today, order.OdometerOut ?? order.OdometerIn, order.Id);
+            if (order.ApprovedJobs.Any(reminder.IsDoneBy))
+                reminder.Done(today, order.OdometerOut ?? order.OdometerIn, order.Id);
         }
     }
 
     /// <summary>A reversed invoice takes that back.</summary>
     internal static async Task TakeBackAsync(ShopDb db, long orderId, Instant at)
     {
-        var ids = await db.Set<ReminderDone>().Where(d => d.OrderId == orderId && d.TakenBackAt == null).Select(d => d.ReminderId).ToListAsync();
-        foreach (var reminder in await db.Reminders.Where(r => ids.Contains(r.Id)).ToListAsync()) reminder.TakeBack(orderId, at);
+        var ids = await db.Set<ReminderDone>()
+            .Where(d => d.OrderId == orderId && d.TakenBackAt == null)
+            .Select(d => d.ReminderId)
+            .ToListAsync();
+        foreach (var reminder in await db.Reminders.Where(r => ids.Contains(r.Id)).ToListAsync())
+            reminder.TakeBack(orderId, at);
     }
 }

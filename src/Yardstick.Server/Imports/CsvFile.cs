@@ -10,17 +10,27 @@ namespace Yardstick.Server.Imports;
 /// <param name="Rows">The others, each with the line at which it begins.</param>
 public sealed record CsvFile(IReadOnlyList<string> Headings, IReadOnlyList<(int Line, string[] Cells)> Rows)
 {
-    private const int MostColumns = 200, MostRows = 500_000;
+    private const int MostColumns = 200,
+        MostRows = 500_000;
 
     /// <summary>Reads a file; what is no table of text is refused in words.</summary>
     internal static Result<CsvFile> Read(byte[] content)
     {
-        if (content.Length == 0) return NoTable("it is empty");
-        if (content.AsSpan().StartsWith("PK"u8)) return NoTable("it is a workbook of a spreadsheet; save it as CSV first");
-        if (content.AsSpan().StartsWith("%PDF"u8) || content.AsSpan().StartsWith(new byte[] { 0x89, 0x50 }) || content.AsSpan().StartsWith(new byte[] { 0xFF, 0xD8 })) return NoTable("it is a document or picture");
+        if (content.Length == 0)
+            return NoTable("it is empty");
+        if (content.AsSpan().StartsWith("PK"u8))
+            return NoTable("it is a workbook of a spreadsheet; save it as CSV first");
+        if (
+            content.AsSpan().StartsWith("%PDF"u8)
+            || content.AsSpan().StartsWith(new byte[] { 0x89, 0x50 })
+            || content.AsSpan().StartsWith(new byte[] { 0xFF, 0xD8 })
+        )
+            return NoTable("it is a document or picture");
         var text = Decode(content);
-        if (text.Contains('\0', StringComparison.Ordinal)) return NoTable("it has characters that no text has");
-        if (text.TrimStart().StartsWith('<')) return NoTable("it is a web page; save the table as CSV first");
+        if (text.Contains('\0', StringComparison.Ordinal))
+            return NoTable("it has characters that no text has");
+        if (text.TrimStart().StartsWith('<'))
+            return NoTable("it is a web page; save the table as CSV first");
         return Parse(text);
     }
 
@@ -29,9 +39,12 @@ public sealed record CsvFile(IReadOnlyList<string> Headings, IReadOnlyList<(int 
     /// <summary>By its mark, else as UTF-8 where it is that, else as older Windows programs write.</summary>
     private static string Decode(byte[] content)
     {
-        if (content.AsSpan().StartsWith(new byte[] { 0xEF, 0xBB, 0xBF })) return Encoding.UTF8.GetString(content, 3, content.Length - 3);
-        if (content.AsSpan().StartsWith(new byte[] { 0xFF, 0xFE })) return Encoding.Unicode.GetString(content, 2, content.Length - 2);
-        if (content.AsSpan().StartsWith(new byte[] { 0xFE, 0xFF })) return Encoding.BigEndianUnicode.GetString(content, 2, content.Length - 2);
+        if (content.AsSpan().StartsWith(new byte[] { 0xEF, 0xBB, 0xBF }))
+            return Encoding.UTF8.GetString(content, 3, content.Length - 3);
+        if (content.AsSpan().StartsWith(new byte[] { 0xFF, 0xFE }))
+            return Encoding.Unicode.GetString(content, 2, content.Length - 2);
+        if (content.AsSpan().StartsWith(new byte[] { 0xFE, 0xFF }))
+            return Encoding.BigEndianUnicode.GetString(content, 2, content.Length - 2);
         try
         {
             return new UTF8Encoding(false, throwOnInvalidBytes: true).GetString(content);
@@ -45,7 +58,15 @@ public sealed record CsvFile(IReadOnlyList<string> Headings, IReadOnlyList<(int 
     private static Result<CsvFile> Parse(string text)
     {
         var unclosed = false;
-        using var reader = CsvReader.FromText(text, new CsvReaderOptions { HasHeader = false, TrackLineNumbers = true, OnMalformedRecord = record => unclosed |= record.Reason == CsvMalformedReason.UnterminatedQuote });
+        using var reader = CsvReader.FromText(
+            text,
+            new CsvReaderOptions
+            {
+                HasHeader = false,
+                TrackLineNumbers = true,
+                OnMalformedRecord = record => unclosed |= record.Reason == CsvMalformedReason.UnterminatedQuote,
+            }
+        );
         List<string>? headings = null;
         var rows = new List<(int, string[])>();
         try
@@ -56,12 +77,20 @@ public sealed record CsvFile(IReadOnlyList<string> Headings, IReadOnlyList<(int 
                 if (headings is null)
                 {
                     headings = cells.Select(h => h.Trim()).ToList();
-                    if (headings.Count < 2) return NoTable("its first row has only one column; columns are separated by commas, semicolons or tabs");
-                    if (headings.Count > MostColumns) return NoTable($"it has more than {MostColumns} columns");
+                    if (headings.Count < 2)
+                        return NoTable("its first row has only one column; columns are separated by commas, semicolons or tabs");
+                    if (headings.Count > MostColumns)
+                        return NoTable($"it has more than {MostColumns} columns");
                     continue;
                 }
-                if (cells.All(string.IsNullOrWhiteSpace)) continue;
-                if (rows.Count >= MostRows) return new Problem("import.large", $"This file has more than {MostRows:N0} rows; bring it in in several parts.", "file");
+                if (cells.All(string.IsNullOrWhiteSpace))
+                    continue;
+                if (rows.Count >= MostRows)
+                    return new Problem(
+                        "import.large",
+                        $"This file has more than {MostRows:N0} rows; bring it in in several parts.",
+                        "file"
+                    );
                 rows.Add(((int)reader.LineNumber, cells));
             }
         }
@@ -69,26 +98,39 @@ public sealed record CsvFile(IReadOnlyList<string> Headings, IReadOnlyList<(int 
         {
             return NoTable("a row of it has no end");
         }
-        if (unclosed) return NoTable("a quotation mark in it is never closed");
-        return headings is null ? NoTable("it is empty") : rows.Count == 0 ? NoTable("it has no rows below the headings") : new CsvFile(headings, rows);
+        if (unclosed)
+            return NoTable("a quotation mark in it is never closed");
+        return headings is null ? NoTable("it is empty")
+            : rows.Count == 0 ? NoTable("it has no rows below the headings")
+            : new CsvFile(headings, rows);
     }
 
     /// <summary>The rows by field.</summary>
-    internal List<ImportRow> ByField(IReadOnlyList<string?> mapping) => Rows.Select(row =>
-    {
-        var cells = new Dictionary<string, string>();
-        for (var column = 0; column < row.Cells.Length && column < mapping.Count; column++)
-        {
-            if (mapping[column] is { } field) cells[field] = row.Cells[column];
-        }
-        return new ImportRow(row.Line, cells);
-    }).ToList();
+    internal List<ImportRow> ByField(IReadOnlyList<string?> mapping) =>
+        Rows.Select(row =>
+            {
+                var cells = new Dictionary<string, string>();
+                for (var column = 0; column < row.Cells.Length && column < mapping.Count; column++)
+                {
+                    if (mapping[column] is { } field)
+                        cells[field] = row.Cells[column];
+                }
+                return new ImportRow(row.Line, cells);
+            })
+            .ToList();
 
-    /// <summary>Writes a table; cells that a spreadsheet would read as a formula get a sign before them that keeps it from doing so.</summary>
+    /// <summary>
+    /// Writes a table; cells that a spreadsheet would read as a formula get a sign before them that keeps it from doing so.
+    /// </summary>
     internal static async Task WriteAsync(Stream target, IEnumerable<IReadOnlyList<string>> rows)
     {
-        await using var csv = CsvWriter.Create(target, new CsvWriterOptions { WriteByteOrderMark = true, Injection = CsvInjection.Escape }, leaveOpen: true);
-        foreach (var row in rows) await csv.WriteRecordAsync([.. row], CancellationToken.None);
+        await using var csv = CsvWriter.Create(
+            target,
+            new CsvWriterOptions { WriteByteOrderMark = true, Injection = CsvInjection.Escape },
+            leaveOpen: true
+        );
+        foreach (var row in rows)
+            await csv.WriteRecordAsync([.. row], CancellationToken.None);
         await csv.FlushAsync(CancellationToken.None);
     }
 }

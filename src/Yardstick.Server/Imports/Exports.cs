@@ -31,50 +31,75 @@ public static class Exports
     private static async Task<IResult> CustomersAsync(ShopDb db)
     {
         var country = (await db.Shops.SingleAsync()).Country;
-        var customers = await db.Customers.AsNoTracking().Include(c => c.Phones).Include(c => c.Emails).Where(c => c.MergedIntoId == null).OrderBy(c => c.Id).ToListAsync();
-        return await FileAsync("customers.csv", customers.Select(c =>
-        {
-            string Phone(int i) => c.Phones.OrderBy(p => p.Id).ElementAtOrDefault(i) is { } p ? new PhoneNumber(p.Number).Shown(country) : "";
-            string Email(int i) => c.Emails.OrderBy(e => e.Id).ElementAtOrDefault(i)?.Address ?? "";
-            var lines = c.Address.Split('\n', 2);
-            return Row(ImportKind.Customers, field => field switch
-            {
-                "key" => c.FormerKey.Length > 0 ? c.FormerKey : c.Id.ToString(CultureInfo.InvariantCulture),
-                "phone" => Phone(0),
-                "phone2" => Phone(1),
-                "phone3" => Phone(2),
-                "email" => Email(0),
-                "email2" => Email(1),
-                "street" => lines[0],
-                "street2" => lines.Length > 1 ? lines[1].Replace("\n", ", ", StringComparison.Ordinal) : "",
-                "city" or "region" or "postalCode" => "",
-                _ => c.Shown(field) ?? "",
-            });
-        }).Prepend(Headings(ImportKind.Customers)));
+        var customers = await db
+            .Customers.AsNoTracking()
+            .Include(c => c.Phones)
+            .Include(c => c.Emails)
+            .Where(c => c.MergedIntoId == null)
+            .OrderBy(c => c.Id)
+            .ToListAsync();
+        return await FileAsync(
+            "customers.csv",
+            customers
+                .Select(c =>
+                {
+                    string Phone(int i) =>
+                        c.Phones.OrderBy(p => p.Id).ElementAtOrDefault(i) is { } p ? new PhoneNumber(p.Number).Shown(country) : "";
+                    string Email(int i) => c.Emails.OrderBy(e => e.Id).ElementAtOrDefault(i)?.Address ?? "";
+                    var lines = c.Address.Split('\n', 2);
+                    return Row(ImportKind.Customers, field => field switch
+                        {
+                            "key" => c.FormerKey.Length > 0 ? c.FormerKey : c.Id.ToString(CultureInfo.InvariantCulture),
+                            "phone" => Phone(0),
+                            "phone2" => Phone(1),
+                            "phone3" => Phone(2),
+                            "email" => Email(0),
+                            "email2" => Email(1),
+                            "street" => lines[0],
+                            "street2" => lines.Length > 1 ? lines[1].Replace("\n", ", ", StringComparison.Ordinal) : "",
+                            "city" or "region" or "postalCode" => "",
+                            _ => c.Shown(field) ?? "",
+                        });
+                })
+                .Prepend(Headings(ImportKind.Customers))
+        );
     }
 
     private static async Task<IResult> VehiclesAsync(ShopDb db)
     {
         var owners = (await db.Customers.IgnoreAutoIncludes().AsNoTracking().ToListAsync()).ToDictionary(c => c.Id);
         var phones = (await db.CustomerPhones.AsNoTracking().OrderBy(p => p.Id).ToListAsync()).ToLookup(p => p.CustomerId, p => p.Number);
-        var last = await db.OdometerReadings.GroupBy(r => r.VehicleId).Select(g => new { g.Key, At = g.Max(r => r.At) }).Join(db.OdometerReadings, g => new { VehicleId = g.Key, g.At }, r => new { r.VehicleId, r.At }, (g, r) => r).ToListAsync();
+        var last = await db
+            .OdometerReadings.GroupBy(r => r.VehicleId)
+            .Select(g => new { g.Key, At = g.Max(r => r.At) })
+            .Join(db.OdometerReadings, g => new { VehicleId = g.Key, g.At }, r => new { r.VehicleId, r.At }, (g, r) => r)
+            .ToListAsync();
         var readings = last.GroupBy(r => r.VehicleId).ToDictionary(g => g.Key, g => g.First());
         var shop = await db.Shops.SingleAsync();
         var vehicles = await db.Vehicles.AsNoTracking().Where(v => v.MergedIntoId == null).OrderBy(v => v.Id).ToListAsync();
-        return await FileAsync("vehicles.csv", vehicles.Select(v =>
-        {
-            var owner = owners[v.CustomerId];
-            return Row(ImportKind.Vehicles, field => field switch
-            {
-                "ownerKey" => owner.FormerKey.Length > 0 ? owner.FormerKey : owner.Id.ToString(CultureInfo.InvariantCulture),
-                "ownerPhone" => phones[owner.Id].FirstOrDefault() is { } number ? new PhoneNumber(number).Shown(shop.Country) : "",
-                "ownerEmail" => "",
-                "ownerName" => owner.DisplayName,
-                "odometer" => readings.GetValueOrDefault(v.Id)?.Reading.ToString(CultureInfo.InvariantCulture) ?? "",
-                "odometerOn" => readings.GetValueOrDefault(v.Id) is { } r ? shop.Local(r.At).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) : "",
-                _ => v.Shown(field) ?? "",
-            });
-        }).Prepend(Headings(ImportKind.Vehicles)));
+        return await FileAsync(
+            "vehicles.csv",
+            vehicles
+                .Select(v =>
+                {
+                    var owner = owners[v.CustomerId];
+                    return Row(ImportKind.Vehicles, field => field switch
+                        {
+                            "ownerKey" => owner.FormerKey.Length > 0 ? owner.FormerKey : owner.Id.ToString(CultureInfo.InvariantCulture),
+                            "ownerPhone" => phones[owner.Id].FirstOrDefault() is { } number
+                                ? new PhoneNumber(number).Shown(shop.Country)
+                                : "",
+                            "ownerEmail" => "",
+                            "ownerName" => owner.DisplayName,
+                            "odometer" => readings.GetValueOrDefault(v.Id)?.Reading.ToString(CultureInfo.InvariantCulture) ?? "",
+                            "odometerOn" => readings.GetValueOrDefault(v.Id) is { } r
+                                ? shop.Local(r.At).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)
+                                : "",
+                            _ => v.Shown(field) ?? "",
+                        });
+                })
+                .Prepend(Headings(ImportKind.Vehicles))
+        );
     }
 
     private static async Task<IResult> FileAsync(string name, IEnumerable<IReadOnlyList<string>> rows)
@@ -86,7 +111,12 @@ public static class Exports
 
     private static async Task<IResult> CardAsync(long id, ShopDb db)
     {
-        if (await db.LoadCustomerAsync(id) is not { } customer) return Problems.Of(new Problem("customer.gone", "There is no such customer."));
-        return Results.File(Encoding.UTF8.GetBytes(VCard.Of(customer)), "text/vcard", AttachedFile.CleanName($"{customer.DisplayName}.vcf"));
+        if (await db.LoadCustomerAsync(id) is not { } customer)
+            return Problems.Of(new Problem("customer.gone", "There is no such customer."));
+        return Results.File(
+            Encoding.UTF8.GetBytes(VCard.Of(customer)),
+            "text/vcard",
+            AttachedFile.CleanName($"{customer.DisplayName}.vcf")
+        );
     }
 }

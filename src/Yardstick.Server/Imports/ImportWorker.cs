@@ -16,7 +16,13 @@ namespace Yardstick.Server.Imports;
 /// Brings files in and takes them back, a few hundred rows at a time, so that everybody else goes on writing. How far it is stands in the
 /// database with the rows themselves: a process that is killed goes on where it was.
 /// </summary>
-public sealed class ImportWorker(SingleWriter gate, IDbContextFactory<ShopDb> factory, ContentStore store, TimeProvider time, ILogger<ImportWorker> log) : BackgroundService
+public sealed class ImportWorker(
+    SingleWriter gate,
+    IDbContextFactory<ShopDb> factory,
+    ContentStore store,
+    TimeProvider time,
+    ILogger<ImportWorker> log
+) : BackgroundService
 {
     private const int Chunk = 500;
     private readonly Channel<long> waiting = Channel.CreateUnbounded<long>();
@@ -29,7 +35,13 @@ public sealed class ImportWorker(SingleWriter gate, IDbContextFactory<ShopDb> fa
     {
         await using (var db = await factory.CreateDbContextAsync(stoppingToken))
         {
-            foreach (var id in await db.ImportRuns.Where(r => r.State == ImportState.Running || r.State == ImportState.Undoing).Select(r => r.Id).ToListAsync(stoppingToken)) Wake(id);
+            foreach (
+                var id in await db
+                    .ImportRuns.Where(r => r.State == ImportState.Running || r.State == ImportState.Undoing)
+                    .Select(r => r.Id)
+                    .ToListAsync(stoppingToken)
+            )
+                Wake(id);
         }
         await foreach (var id in waiting.Reader.ReadAllAsync(stoppingToken))
         {
@@ -62,7 +74,8 @@ public sealed class ImportWorker(SingleWriter gate, IDbContextFactory<ShopDb> fa
                 await UndoAsync(run, stopping);
                 return;
             }
-            if (run.State != ImportState.Running) return;
+            if (run.State != ImportState.Running)
+                return;
             importer = await Importer.OfAsync(db, run.Kind, await db.Shops.SingleAsync(stopping), time.Now());
         }
         var file = CsvFile.Read(await File.ReadAllBytesAsync(store.PathOf(run.Hash, picture: false), stopping)).Value;
@@ -70,13 +83,15 @@ public sealed class ImportWorker(SingleWriter gate, IDbContextFactory<ShopDb> fa
         var units = importer.Units(file.ByField(mapping)).ToList();
         // What a killed process brought in already is passed over.
         var (done, rows) = (0, 0);
-        while (done < units.Count && rows + units[done].Count <= run.RowsDone) rows += units[done++].Count;
+        while (done < units.Count && rows + units[done].Count <= run.RowsDone)
+            rows += units[done++].Count;
         for (var at = done; at < units.Count; at += Chunk)
         {
             var verdicts = units.Skip(at).Take(Chunk).Select(u => (Rows: u.Count, Verdict: importer.Judge(u))).ToList();
             var last = at + Chunk >= units.Count;
             var goesOn = await gate.RunAsync(db => KeepAsync(db, id, verdicts, last));
-            if (!goesOn) return;
+            if (!goesOn)
+                return;
             stopping.ThrowIfCancellationRequested();
         }
     }
@@ -86,13 +101,33 @@ public sealed class ImportWorker(SingleWriter gate, IDbContextFactory<ShopDb> fa
     {
         db.ChangeTracker.AutoDetectChangesEnabled = false;
         var run = await db.ImportRuns.SingleAsync(r => r.Id == id);
-        if (run.State != ImportState.Running) return false;
+        if (run.State != ImportState.Running)
+            return false;
         var made = verdicts.Select(v => v.Verdict.Make).OfType<object>().ToList();
-        foreach (var former in made.OfType<FormerOrder>()) former.CameWith(id);
+        foreach (var former in made.OfType<FormerOrder>())
+            former.CameWith(id);
         db.AddRange(made);
         await db.SaveChangesAsync();
-        db.ImportedRecords.AddRange(made.Select(m => new ImportedRecord { ImportId = id, RecordId = m switch { Customer c => c.Id, Vehicle v => v.Id, FormerOrder o => o.Id, _ => 0 } }));
-        run.CameFurther(verdicts.Sum(v => v.Rows), made.Count, verdicts.Count(v => v.Verdict.OnFile), verdicts.Count(v => v.Verdict.Reason is not null), last);
+        db.ImportedRecords.AddRange(
+            made.Select(m => new ImportedRecord
+            {
+                ImportId = id,
+                RecordId = m switch
+                {
+                    Customer c => c.Id,
+                    Vehicle v => v.Id,
+                    FormerOrder o => o.Id,
+                    _ => 0,
+                },
+            })
+        );
+        run.CameFurther(
+            verdicts.Sum(v => v.Rows),
+            made.Count,
+            verdicts.Count(v => v.Verdict.OnFile),
+            verdicts.Count(v => v.Verdict.Reason is not null),
+            last
+        );
         db.ChangeTracker.DetectChanges();
         await db.SaveChangesAsync();
         return true;
@@ -105,7 +140,8 @@ public sealed class ImportWorker(SingleWriter gate, IDbContextFactory<ShopDb> fa
         {
             var (left, kept) = await gate.RunAsync(db => TakeBackAsync(db, run));
             stay += kept;
-            if (!left) break;
+            if (!left)
+                break;
             stopping.ThrowIfCancellationRequested();
         }
         await gate.RunAsync(async db =>
@@ -123,10 +159,28 @@ public sealed class ImportWorker(SingleWriter gate, IDbContextFactory<ShopDb> fa
         var ids = records.ConvertAll(r => r.RecordId);
         var gone = run.Kind switch
         {
-            ImportKind.Customers => await db.Customers.Where(c => ids.Contains(c.Id) && c.Version == 1 && c.MergedIntoId == null && !db.Vehicles.Any(v => v.CustomerId == c.Id) && !db.Orders.Any(o => o.CustomerId == c.Id) && !db.FormerOrders.Any(o => o.CustomerId == c.Id)
-                && !db.Files.Any(f => f.Kind == RecordKind.Customer && f.TargetId == c.Id)).ExecuteDeleteAsync(),
-            ImportKind.Vehicles => await db.Vehicles.Where(v => ids.Contains(v.Id) && v.Version == 1 && v.MergedIntoId == null && !db.Orders.Any(o => o.VehicleId == v.Id) && !db.FormerOrders.Any(o => o.VehicleId == v.Id) && !db.Reminders.Any(r => r.VehicleId == v.Id)
-                && !db.Files.Any(f => f.Kind == RecordKind.Vehicle && f.TargetId == v.Id)).ExecuteDeleteAsync(),
+            ImportKind.Customers => await db
+                .Customers.Where(c =>
+                    ids.Contains(c.Id)
+                    && c.Version == 1
+                    && c.MergedIntoId == null
+                    && !db.Vehicles.Any(v => v.CustomerId == c.Id)
+                    && !db.Orders.Any(o => o.CustomerId == c.Id)
+                    && !db.FormerOrders.Any(o => o.CustomerId == c.Id)
+                    && !db.Files.Any(f => f.Kind == RecordKind.Customer && f.TargetId == c.Id)
+                )
+                .ExecuteDeleteAsync(),
+            ImportKind.Vehicles => await db
+                .Vehicles.Where(v =>
+                    ids.Contains(v.Id)
+                    && v.Version == 1
+                    && v.MergedIntoId == null
+                    && !db.Orders.Any(o => o.VehicleId == v.Id)
+                    && !db.FormerOrders.Any(o => o.VehicleId == v.Id)
+                    && !db.Reminders.Any(r => r.VehicleId == v.Id)
+                    && !db.Files.Any(f => f.Kind == RecordKind.Vehicle && f.TargetId == v.Id)
+                )
+                .ExecuteDeleteAsync(),
             _ => await db.FormerOrders.Where(o => ids.Contains(o.Id)).ExecuteDeleteAsync(),
         };
         db.ImportedRecords.RemoveRange(records);

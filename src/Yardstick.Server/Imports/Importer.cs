@@ -14,12 +14,13 @@ internal abstract class Importer(Shop shop, Instant utcNow)
     protected Instant UtcNow { get; } = utcNow;
 
     /// <summary>The judge of a kind of file.</summary>
-    internal static async Task<Importer> OfAsync(ShopDb db, ImportKind kind, Shop shop, Instant utcNow) => kind switch
-    {
-        ImportKind.Customers => await CustomerImporter.LoadAsync(db, shop, utcNow),
-        ImportKind.Vehicles => await VehicleImporter.LoadAsync(db, shop, utcNow),
-        _ => await FormerOrderImporter.LoadAsync(db, shop, utcNow),
-    };
+    internal static async Task<Importer> OfAsync(ShopDb db, ImportKind kind, Shop shop, Instant utcNow) =>
+        kind switch
+        {
+            ImportKind.Customers => await CustomerImporter.LoadAsync(db, shop, utcNow),
+            ImportKind.Vehicles => await VehicleImporter.LoadAsync(db, shop, utcNow),
+            _ => await FormerOrderImporter.LoadAsync(db, shop, utcNow),
+        };
 
     /// <summary>Rows that belong together: one by one, but for orders, whose lines are rows.</summary>
     internal virtual IEnumerable<IReadOnlyList<ImportRow>> Units(IReadOnlyList<ImportRow> rows) => rows.Select(r => new[] { r });
@@ -27,5 +28,6 @@ internal abstract class Importer(Shop shop, Instant utcNow)
     /// <summary>What becomes of rows that belong together.</summary>
     internal abstract ImportVerdict Judge(IReadOnlyList<ImportRow> rows);
 
-    protected static ImportVerdict Bad(ImportRow row, string words, string reason) => new(row.Number, words, reason.TrimEnd('.'), false, null);
+    protected static ImportVerdict Bad(ImportRow row, string words, string reason) =>
+        new(row.Number, words, reason.TrimEnd('.'), false, null);
 }

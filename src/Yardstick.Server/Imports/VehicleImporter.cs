@@ -12,14 +12,31 @@ namespace Yardstick.Server.Imports;
 internal sealed class VehicleImporter : Importer
 {
     private readonly OwnerFinder owners;
-    private readonly HashSet<string> vins, plates;
+    private readonly HashSet<string> vins,
+        plates;
 
-    private VehicleImporter(Shop shop, Instant utcNow, OwnerFinder owners, HashSet<string> vins, HashSet<string> plates) : base(shop, utcNow) => (this.owners, this.vins, this.plates) = (owners, vins, plates);
+    private VehicleImporter(Shop shop, Instant utcNow, OwnerFinder owners, HashSet<string> vins, HashSet<string> plates)
+        : base(shop, utcNow) => (this.owners, this.vins, this.plates) = (owners, vins, plates);
 
     internal static async Task<VehicleImporter> LoadAsync(ShopDb db, Shop shop, Instant utcNow)
     {
-        var cars = await db.Vehicles.AsNoTracking().Where(v => v.MergedIntoId == null).Select(v => new { v.Vin, v.Plate, v.PlateRegion }).ToListAsync();
-        return new VehicleImporter(shop, utcNow, await Owners.LoadAsync(db, shop.Country), cars.Where(c => c.Vin.Length > 0).Select(c => c.Vin).ToHashSet(), cars.Where(c => c.Plate.Length > 0).Select(c => PlateKey(c.Plate, c.PlateRegion)).ToHashSet());
+        var cars = await db
+            .Vehicles.AsNoTracking()
+            .Where(v => v.MergedIntoId == null)
+            .Select(v => new
+            {
+                v.Vin,
+                v.Plate,
+                v.PlateRegion,
+            })
+            .ToListAsync();
+        return new VehicleImporter(
+            shop,
+            utcNow,
+            await Owners.LoadAsync(db, shop.Country),
+            cars.Where(c => c.Vin.Length > 0).Select(c => c.Vin).ToHashSet(),
+            cars.Where(c => c.Plate.Length > 0).Select(c => PlateKey(c.Plate, c.PlateRegion)).ToHashSet()
+        );
     }
 
     private static string PlateKey(string plate, string region) => $"{region}/{Plate.Normal(plate)}";
@@ -29,13 +46,20 @@ internal sealed class VehicleImporter : Importer
         var row = rows[0];
         var words = $"{row["plate"]} {row["year"]} {row["make"]} {row["model"]}".Trim();
         var read = row.Vehicle(Shop.Country, Shop.Local(UtcNow).Year, UtcNow, Shop.Utc);
-        if (read.Problem is { } problem) return Bad(row, words, problem.Message);
+        if (read.Problem is { } problem)
+            return Bad(row, words, problem.Message);
         var owner = owners.Find(row);
-        if (owner.Problem is { } noOwner) return Bad(row, words, noOwner.Message);
-        if (owner.Value is not { } ownerId) return Bad(row, words, "nothing tells whose it is");
+        if (owner.Problem is { } noOwner)
+            return Bad(row, words, noOwner.Message);
+        if (owner.Value is not { } ownerId)
+            return Bad(row, words, "nothing tells whose it is");
         var vehicle = read.Value;
         vehicle.BelongsTo(ownerId, Shop.PlateRegion);
-        if (vehicle.Vin.Length > 0 && !vins.Add(vehicle.Vin) || vehicle.Plate.Length > 0 && !plates.Add(PlateKey(vehicle.Plate, vehicle.PlateRegion))) return new ImportVerdict(row.Number, words, null, true, null);
+        if (
+            vehicle.Vin.Length > 0 && !vins.Add(vehicle.Vin)
+            || vehicle.Plate.Length > 0 && !plates.Add(PlateKey(vehicle.Plate, vehicle.PlateRegion))
+        )
+            return new ImportVerdict(row.Number, words, null, true, null);
         return new ImportVerdict(row.Number, words, null, false, vehicle);
     }
 }

@@ -20,6 +20,7 @@ public sealed class OpenScreens
     /// <summary>Cuts off whoever listens by one of these sessions.</summary>
     public void Close(IReadOnlySet<Guid> sessions)
     {
-        foreach (var (_, screen) in screens.Values.Where(s => sessions.Contains(s.Session))) screen.Abort();
+        foreach (var (_, screen) in screens.Values.Where(s => sessions.Contains(s.Session)))
+            screen.Abort();
     }
 }

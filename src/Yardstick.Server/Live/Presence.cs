@@ -24,8 +24,10 @@ public sealed class Presence
     public IReadOnlyList<long> Set(string connection, long staffId, string name, long? orderId, long? lineId)
     {
         var before = screens.TryGetValue(connection, out var old) ? old.OrderId : (long?)null;
-        if (orderId is { } order) screens[connection] = new Screen(staffId, name, order, lineId);
-        else screens.TryRemove(connection, out _);
+        if (orderId is { } order)
+            screens[connection] = new Screen(staffId, name, order, lineId);
+        else
+            screens.TryRemove(connection, out _);
         return [.. new[] { before, orderId }.OfType<long>().Distinct()];
     }
 
@@ -33,7 +35,21 @@ public sealed class Presence
     public IReadOnlyList<(string Connection, IReadOnlyList<PersonHere> Others)> On(long orderId)
     {
         var on = screens.Where(s => s.Value.OrderId == orderId).ToList();
-        return [.. on.Select(s => (s.Key, (IReadOnlyList<PersonHere>)[.. on.Where(o => o.Value.StaffId != s.Value.StaffId).OrderBy(o => o.Value.Name, StringComparer.Ordinal).Select(o => new PersonHere(o.Value.Name, o.Value.LineId)).Distinct()]))];
+        return
+        [
+            .. on.Select(s =>
+                (
+                    s.Key,
+                    (IReadOnlyList<PersonHere>)
+                        [
+                            .. on.Where(o => o.Value.StaffId != s.Value.StaffId)
+                                .OrderBy(o => o.Value.Name, StringComparer.Ordinal)
+                                .Select(o => new PersonHere(o.Value.Name, o.Value.LineId))
+                                .Distinct(),
+                        ]
+                )
+            ),
+        ];
     }
 }
 
@@ -46,7 +62,8 @@ public sealed class LiveHub(Presence presence, OpenScreens open, ShopDb db) : Hu
     /// <summary>Tells which order this screen shows, and which line somebody is in; null for none.</summary>
     public async Task Here(long? orderId, long? lineId)
     {
-        if (Context.User is not { } user || !user.May(Permission.SeeOrders)) return;
+        if (Context.User is not { } user || !user.May(Permission.SeeOrders))
+            return;
         if (Context.Items[NameKey] is not string name)
         {
             name = (await db.Staff.FindAsync(user.StaffId()))?.ShortName ?? "Somebody";
@@ -73,6 +90,7 @@ public sealed class LiveHub(Presence presence, OpenScreens open, ShopDb db) : Hu
     private async Task TellAsync(IReadOnlyList<long> orders)
     {
         foreach (var order in orders)
-            foreach (var (connection, others) in presence.On(order)) await Clients.Client(connection).SendAsync("here", order, others);
+        foreach (var (connection, others) in presence.On(order))
+            await Clients.Client(connection).SendAsync("here", order, others);
     }
 }

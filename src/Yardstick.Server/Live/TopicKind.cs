@@ -5,40 +5,58 @@ public enum TopicKind
 {
     /// <summary>One order: its sheet, record, documents, findings, links.</summary>
     Order,
+
     /// <summary>Lists of orders.</summary>
     Orders,
+
     /// <summary>The floor and the day as they are shown: told only when what is shown has changed.</summary>
     Floor,
+
     /// <summary>Technicians' benches.</summary>
     Bench,
+
     /// <summary>Parts that are needed and purchase orders.</summary>
     Parts,
+
     /// <summary>Stock of one catalog part.</summary>
     Stock,
+
     /// <summary>One invoice with its payments and charges.</summary>
     Invoice,
+
     /// <summary>One customer; 0 for many at once.</summary>
     Customer,
+
     /// <summary>One vehicle; 0 for many at once.</summary>
     Vehicle,
+
     /// <summary>Files on records.</summary>
     Files,
+
     /// <summary>Labels and custom fields on records.</summary>
     Labels,
+
     /// <summary>Messages of an order; 0 for those of none.</summary>
     Messages,
+
     /// <summary>What happened by itself.</summary>
     Notices,
+
     /// <summary>The pricing policy, its draft and versions.</summary>
     Policy,
+
     /// <summary>Canned jobs, parts, fees, the shop's labor guide.</summary>
     Catalog,
+
     /// <summary>Shop, people, texts, templates.</summary>
     Setup,
+
     /// <summary>One import; 0 for many.</summary>
     Import,
+
     /// <summary>Phrases.</summary>
     Phrases,
+
     /// <summary>Who is signed in where.</summary>
     Sessions,
 }

@@ -11,7 +11,13 @@ using Yardstick.Server.Outside;
 namespace Yardstick.Server.Messaging;
 
 /// <summary>Asks the gateway what came in and what became of what went out.</summary>
-public sealed class InboundMessages(IDbContextFactory<ShopDb> factory, SingleWriter gate, ITextGateway gateway, TimeProvider time, ILogger<InboundMessages> log) : BackgroundService
+public sealed class InboundMessages(
+    IDbContextFactory<ShopDb> factory,
+    SingleWriter gate,
+    ITextGateway gateway,
+    TimeProvider time,
+    ILogger<InboundMessages> log
+) : BackgroundService
 {
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(1);
 
@@ -36,15 +42,20 @@ public sealed class InboundMessages(IDbContextFactory<ShopDb> factory, SingleWri
     private async Task RoundAsync(CancellationToken cancel)
     {
         long from;
-        await using (var db = await factory.CreateDbContextAsync(cancel)) from = await db.Counters.Where(c => c.Name == Counter.PostSeen).Select(c => c.Next).FirstOrDefaultAsync(cancel);
+        await using (var db = await factory.CreateDbContextAsync(cancel))
+            from = await db.Counters.Where(c => c.Name == Counter.PostSeen).Select(c => c.Next).FirstOrDefaultAsync(cancel);
         var events = await gateway.EventsAsync(from, cancel);
-        if (!events.Ok || events.Value.Count == 0) return;
+        if (!events.Ok || events.Value.Count == 0)
+            return;
         await gate.RunAsync(async db =>
         {
             var work = new CommandContext(db, Actor.Program(time.Now()));
-            foreach (var post in events.Value) await TakeAsync(work, post);
-            if (await db.Counters.FindAsync(Counter.PostSeen) is { } seen) seen.Next = events.Value[^1].Number;
-            else db.Counters.Add(new Counter { Name = Counter.PostSeen, Next = events.Value[^1].Number });
+            foreach (var post in events.Value)
+                await TakeAsync(work, post);
+            if (await db.Counters.FindAsync(Counter.PostSeen) is { } seen)
+                seen.Next = events.Value[^1].Number;
+            else
+                db.Counters.Add(new Counter { Name = Counter.PostSeen, Next = events.Value[^1].Number });
             return await db.SaveChangesAsync();
         });
     }
@@ -54,26 +65,58 @@ public sealed class InboundMessages(IDbContextFactory<ShopDb> factory, SingleWri
         var db = work.Db;
         if (post.Way == "state")
         {
-            if (await db.Messages.FirstOrDefaultAsync(m => m.Key == post.Key) is { } sent && sent.Became(post.State == "delivered", post.Body))
+            if (
+                await db.Messages.FirstOrDefaultAsync(m => m.Key == post.Key) is { } sent
+                && sent.Became(post.State == "delivered", post.Body)
+            )
             {
-                if (sent.State == MessageState.Failed) work.Notify($"A message to {sent.Address} can't be delivered: {post.Body}", sent.OrderId);
+                if (sent.State == MessageState.Failed)
+                    work.Notify($"A message to {sent.Address} can't be delivered: {post.Body}", sent.OrderId);
             }
             return;
         }
-        if (await db.Messages.AnyAsync(m => m.Key == post.Key)) return;
+        if (await db.Messages.AnyAsync(m => m.Key == post.Key))
+            return;
         var channel = post.Kind == "text" ? MessageChannel.Text : MessageChannel.Email;
-        var customerId = channel == MessageChannel.Text
-            ? await db.CustomerPhones.Where(p => p.Number == post.Address).Select(p => (long?)p.CustomerId).FirstOrDefaultAsync()
-            : await db.CustomerEmails.Where(e => e.Address == post.Address).Select(e => (long?)e.CustomerId).FirstOrDefaultAsync();
+        var customerId =
+            channel == MessageChannel.Text
+                ? await db.CustomerPhones.Where(p => p.Number == post.Address).Select(p => (long?)p.CustomerId).FirstOrDefaultAsync()
+                : await db.CustomerEmails.Where(e => e.Address == post.Address).Select(e => (long?)e.CustomerId).FirstOrDefaultAsync();
         // An answer belongs to the order that was written about last.
-        var orderId = await db.Messages.Where(m => m.Address == post.Address && m.OrderId != null).OrderByDescending(m => m.Id).Select(m => m.OrderId).FirstOrDefaultAsync()
-            ?? await db.Orders.Where(o => o.CustomerId == customerId && o.State == OrderState.Open && customerId != null).OrderByDescending(o => o.Id).Select(o => (long?)o.Id).FirstOrDefaultAsync();
+        var orderId = await db
+            .Messages.Where(m => m.Address == post.Address && m.OrderId != null)
+            .OrderByDescending(m => m.Id)
+            .Select(m => m.OrderId)
+            .FirstOrDefaultAsync()
+            ?? await db
+                .Orders.Where(o => o.CustomerId == customerId && o.State == OrderState.Open && customerId != null)
+                .OrderByDescending(o => o.Id)
+                .Select(o => (long?)o.Id)
+                .FirstOrDefaultAsync();
         db.Messages.Add(Message.Received(channel, post.Address, post.Subject, post.Body, post.Key, customerId, orderId, work.Actor.At));
-        if (channel == MessageChannel.Text && MessagingConsent.Said(post.Body, await MessageComposer.RefusesAsync(db, post.Address)) is { } refuses)
-            await MessageComposer.WishAsync(db, new MessagingConsent { Address = post.Address, Refused = refuses, How = $"Texted {post.Body.Trim()}", At = work.Actor.At });
-        var who = customerId is { } id ? (await db.Customers.FindAsync(id))!.DisplayName
-            : channel == MessageChannel.Text ? new PhoneNumber(post.Address).Shown((await db.Shops.SingleAsync()).Country) : post.Address;
-        work.Notify($"{who} wrote: {(post.Body.Length > 80 ? post.Body[..80] + "…" : post.Body)}", orderId, customerId is null && orderId is null ? post.Address : "");
+        if (
+            channel == MessageChannel.Text
+            && MessagingConsent.Said(post.Body, await MessageComposer.RefusesAsync(db, post.Address)) is { } refuses
+        )
+            await MessageComposer.WishAsync(
+                db,
+                new MessagingConsent
+                {
+                    Address = post.Address,
+                    Refused = refuses,
+                    How = $"Texted {post.Body.Trim()}",
+                    At = work.Actor.At,
+                }
+            );
+        var who =
+            customerId is { } id ? (await db.Customers.FindAsync(id))!.DisplayName
+            : channel == MessageChannel.Text ? new PhoneNumber(post.Address).Shown((await db.Shops.SingleAsync()).Country)
+            : post.Address;
+        work.Notify(
+            $"{who} wrote: {(post.Body.Length > 80 ? post.Body[..80] + "…" : post.Body)}",
+            orderId,
+            customerId is null && orderId is null ? post.Address : ""
+        );
         await db.SaveChangesAsync();
     }
 }

@@ -3,7 +3,9 @@ using Microsoft.AspNetCore.DataProtection;
 
 namespace Yardstick.Server.Messaging;
 
-/// <summary>Seals the keys of customers' pages while their messages wait. The keys that open them lie beside the database and in no backup.</summary>
+/// <summary>
+/// Seals the keys of customers' pages while their messages wait. The keys that open them lie beside the database and in no backup.
+/// </summary>
 public sealed class LinkSeal(IDataProtectionProvider protection)
 {
     private readonly IDataProtector protector = protection.CreateProtector("customers-links");

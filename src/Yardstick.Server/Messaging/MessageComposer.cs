@@ -15,12 +15,17 @@ internal sealed class MessageComposer(LinkSeal seal)
     /// <summary>Whether somebody does not want to be written to at an address.</summary>
     internal static async Task<bool> RefusesAsync(ShopDb db, string address) => (await RefusedAmongAsync(db, [address])).Count > 0;
 
-    /// <summary>Those among addresses at which somebody does not want to be written to: they said so last, or their telephone is on file as one without texts.</summary>
+    /// <summary>
+    /// Those among addresses at which somebody does not want to be written to: they said so last, or their telephone is on file as one
+    /// without texts.
+    /// </summary>
     internal static async Task<HashSet<string>> RefusedAmongAsync(ShopDb db, IReadOnlyList<string> addresses)
     {
         var wishes = await db.MessagingConsents.Where(w => addresses.Contains(w.Address)).OrderBy(w => w.Id).ToListAsync();
         var refused = wishes.GroupBy(w => w.Address).Where(g => g.Last().Refused).Select(g => g.Key).ToHashSet();
-        refused.UnionWith(await db.CustomerPhones.Where(p => p.Texts == false && addresses.Contains(p.Number)).Select(p => p.Number).ToListAsync());
+        refused.UnionWith(
+            await db.CustomerPhones.Where(p => p.Texts == false && addresses.Contains(p.Number)).Select(p => p.Number).ToListAsync()
+        );
         return refused;
     }
 
@@ -28,7 +33,8 @@ internal sealed class MessageComposer(LinkSeal seal)
     internal static async Task WishAsync(ShopDb db, MessagingConsent wish)
     {
         db.MessagingConsents.Add(wish);
-        foreach (var phone in await db.CustomerPhones.Where(p => p.Number == wish.Address).ToListAsync()) phone.Heard(wish);
+        foreach (var phone in await db.CustomerPhones.Where(p => p.Number == wish.Address).ToListAsync())
+            phone.Heard(wish);
     }
 
     /// <summary>Puts a message into the outbox, within a change.</summary>
@@ -41,14 +47,27 @@ internal sealed class MessageComposer(LinkSeal seal)
     /// <param name="subject">Subject of an e-mail.</param>
     /// <param name="body">What it says.</param>
     /// <param name="now">Sent at once, also in the quiet hours.</param>
-    internal async Task<Result<Message>> WriteAsync(CommandContext work, Shop shop, long? customerId, long? orderId, MessageChannel channel, string? to, string? subject, string? body, bool now)
+    internal async Task<Result<Message>> WriteAsync(
+        CommandContext work,
+        Shop shop,
+        long? customerId,
+        long? orderId,
+        MessageChannel channel,
+        string? to,
+        string? subject,
+        string? body,
+        bool now
+    )
     {
         var address = Address(channel, to, shop.Country);
-        if (address.Problem is { } problem) return problem;
-        if (await RefusesAsync(work.Db, address.Value)) return MessagingConsent.Refusal;
+        if (address.Problem is { } problem)
+            return problem;
+        if (await RefusesAsync(work.Db, address.Value))
+            return MessagingConsent.Refusal;
         var notBefore = channel == MessageChannel.Text && !now ? shop.MayText(work.Actor.At) : work.Actor.At;
         var message = Message.Write(channel, address.Value, subject, body, work.Actor, notBefore);
-        if (!message.Ok) return message;
+        if (!message.Ok)
+            return message;
         message.Value.IsAbout(customerId, orderId);
         message.Value.Seal(seal.Seal);
         work.Db.Messages.Add(message.Value);
@@ -57,15 +76,20 @@ internal sealed class MessageComposer(LinkSeal seal)
     }
 
     /// <summary>
-    /// Where a copy of a message goes: to a contact who is named on the order and wants copies. Null where nobody does, or where they do not
+    /// Where a copy of a message goes: to a contact who is named on the order and wants copies. Null where nobody does, or where they do
+    /// not
     /// want to be written to there; the message itself goes out all the same.
     /// </summary>
-    internal static Task<(MessageChannel Channel, string Address)?> CopiedAsync(ShopDb db, Message message) => CopiedAsync(db, message.OrderId, message.Address);
+    internal static Task<(MessageChannel Channel, string Address)?> CopiedAsync(ShopDb db, Message message) =>
+        CopiedAsync(db, message.OrderId, message.Address);
 
     /// <summary>Who would get a copy of what is written to an address about an order.</summary>
     internal static async Task<(MessageChannel Channel, string Address)?> CopiedAsync(ShopDb db, long? orderId, string address)
     {
-        var contact = await db.Orders.Where(o => o.Id == orderId).Join(db.CustomerContacts, o => o.ContactId, c => (long?)c.Id, (o, c) => c).FirstOrDefaultAsync();
+        var contact = await db
+            .Orders.Where(o => o.Id == orderId)
+            .Join(db.CustomerContacts, o => o.ContactId, c => (long?)c.Id, (o, c) => c)
+            .FirstOrDefaultAsync();
         return contact?.CopyOf(address) is { } to && !await RefusesAsync(db, to.Address) ? to : null;
     }
 
@@ -75,10 +99,24 @@ internal sealed class MessageComposer(LinkSeal seal)
     /// <param name="message">What goes to somebody else.</param>
     /// <param name="to">Where the copy goes.</param>
     /// <param name="body">What the copy says instead; null for the same.</param>
-    internal async Task<Message?> CopyAsync(CommandContext work, Shop shop, Message message, (MessageChannel Channel, string Address) to, string? body = null)
+    internal async Task<Message?> CopyAsync(
+        CommandContext work,
+        Shop shop,
+        Message message,
+        (MessageChannel Channel, string Address) to,
+        string? body = null
+    )
     {
-        var copy = message.CopyTo(to.Channel, to.Address, $"Copy of a text from {shop.Name}", work.Actor, to.Channel == MessageChannel.Text ? shop.MayText(work.Actor.At) : work.Actor.At, body);
-        if (!copy.Ok) return null;
+        var copy = message.CopyTo(
+            to.Channel,
+            to.Address,
+            $"Copy of a text from {shop.Name}",
+            work.Actor,
+            to.Channel == MessageChannel.Text ? shop.MayText(work.Actor.At) : work.Actor.At,
+            body
+        );
+        if (!copy.Ok)
+            return null;
         copy.Value.Seal(seal.Seal);
         work.Db.Messages.Add(copy.Value);
         await work.Db.SaveChangesAsync();
@@ -90,7 +128,9 @@ internal sealed class MessageComposer(LinkSeal seal)
     {
         var link = $"{(shop.PublicAddress.Length > 0 ? shop.PublicAddress : $"{request.Scheme}://{request.Host}")}/{path}";
         var text = (body ?? "").Trim();
-        return text.Contains("{{ link }}", StringComparison.Ordinal) ? text.Replace("{{ link }}", link, StringComparison.Ordinal) : $"{text}\n{link}".Trim();
+        return text.Contains("{{ link }}", StringComparison.Ordinal)
+            ? text.Replace("{{ link }}", link, StringComparison.Ordinal)
+            : $"{text}\n{link}".Trim();
     }
 
     /// <summary>A number or address as it is written to.</summary>

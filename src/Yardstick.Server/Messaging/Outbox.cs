@@ -1,8 +1,8 @@
 using System.Threading.Channels;
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
 using Yardstick.Core.Messaging;
 using Yardstick.Core.Values;
-using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Documents;
@@ -15,11 +15,22 @@ namespace Yardstick.Server.Messaging;
 /// Hands waiting messages over. Each is marked before its first byte goes out, so that after a kill it is known which may have gone: a text
 /// is sent again under its key and goes out once, an e-mail waits for a person to decide.
 /// </summary>
-public sealed class Outbox(IDbContextFactory<ShopDb> factory, SingleWriter gate, ITextGateway texts, IMailer mailer, ContentStore store, LinkSeal seal, TimeProvider time, ILogger<Outbox> log) : BackgroundService
+public sealed class Outbox(
+    IDbContextFactory<ShopDb> factory,
+    SingleWriter gate,
+    ITextGateway texts,
+    IMailer mailer,
+    ContentStore store,
+    LinkSeal seal,
+    TimeProvider time,
+    ILogger<Outbox> log
+) : BackgroundService
 {
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(1);
     private const int MostAtOnce = 50;
-    private readonly Channel<bool> wake = Channel.CreateBounded<bool>(new BoundedChannelOptions(1) { FullMode = BoundedChannelFullMode.DropWrite });
+    private readonly Channel<bool> wake = Channel.CreateBounded<bool>(
+        new BoundedChannelOptions(1) { FullMode = BoundedChannelFullMode.DropWrite }
+    );
 
     /// <summary>Something was put in: look now.</summary>
     public void Wake() => wake.Writer.TryWrite(true);
@@ -51,20 +62,28 @@ public sealed class Outbox(IDbContextFactory<ShopDb> factory, SingleWriter gate,
     }
 
     /// <summary>What was being handed over when the program stopped.</summary>
-    private Task<int> InterruptedAsync() => gate.RunAsync(async db =>
-    {
-        var now = time.Now();
-        foreach (var message in await db.Messages.Where(m => m.State == MessageState.HandingOver).ToListAsync()) message.WasInterrupted(now);
-        return await db.SaveChangesAsync();
-    });
+    private Task<int> InterruptedAsync() =>
+        gate.RunAsync(async db =>
+        {
+            var now = time.Now();
+            foreach (var message in await db.Messages.Where(m => m.State == MessageState.HandingOver).ToListAsync())
+                message.WasInterrupted(now);
+            return await db.SaveChangesAsync();
+        });
 
     private async Task RoundAsync(CancellationToken cancel)
     {
         var now = time.Now();
         List<long> due;
         await using (var db = await factory.CreateDbContextAsync(cancel))
-            due = await db.Messages.Where(m => m.State == MessageState.Waiting && m.NotBefore <= now).OrderBy(m => m.Id).Select(m => m.Id).Take(MostAtOnce).ToListAsync(cancel);
-        foreach (var id in due) await HandOverAsync(id, cancel);
+            due = await db
+                .Messages.Where(m => m.State == MessageState.Waiting && m.NotBefore <= now)
+                .OrderBy(m => m.Id)
+                .Select(m => m.Id)
+                .Take(MostAtOnce)
+                .ToListAsync(cancel);
+        foreach (var id in due)
+            await HandOverAsync(id, cancel);
     }
 
     /// <summary>The link in a message can't be opened here: a person sends a new one.</summary>
@@ -73,7 +92,11 @@ public sealed class Outbox(IDbContextFactory<ShopDb> factory, SingleWriter gate,
         var orderId = await gate.RunAsync(async db =>
         {
             var message = await db.Messages.SingleAsync(m => m.Id == id);
-            message.NotHandedOver("Its link was made before the shop was restored and can't be opened any more; send it anew.", final: true, time.Now());
+            message.NotHandedOver(
+                "Its link was made before the shop was restored and can't be opened any more; send it anew.",
+                final: true,
+                time.Now()
+            );
             await db.SaveChangesAsync();
             return message.OrderId;
         });
@@ -85,7 +108,8 @@ public sealed class Outbox(IDbContextFactory<ShopDb> factory, SingleWriter gate,
         var message = await gate.RunAsync(async db =>
         {
             var waiting = await db.Messages.SingleAsync(m => m.Id == id);
-            if (waiting.State != MessageState.Waiting) return null;
+            if (waiting.State != MessageState.Waiting)
+                return null;
             if (await MessageComposer.RefusesAsync(db, waiting.Address))
             {
                 waiting.NotHandedOver("They do not want to be written to.", final: true, time.Now());
@@ -96,9 +120,11 @@ public sealed class Outbox(IDbContextFactory<ShopDb> factory, SingleWriter gate,
             await db.SaveChangesAsync();
             return waiting;
         });
-        if (message is null) return;
+        if (message is null)
+            return;
         string shopName;
-        await using (var db = await factory.CreateDbContextAsync(cancel)) shopName = await db.Shops.Select(s => s.Name).SingleAsync(cancel);
+        await using (var db = await factory.CreateDbContextAsync(cancel))
+            shopName = await db.Shops.Select(s => s.Name).SingleAsync(cancel);
         // Of this copy alone, which nobody keeps.
         var token = message.SealedToken.Length > 0 ? seal.OpenOrNull(message.SealedToken) : "";
         if (token is null)
@@ -107,18 +133,28 @@ public sealed class Outbox(IDbContextFactory<ShopDb> factory, SingleWriter gate,
             return;
         }
         message.Reveal(token);
-        var attachment = message.AttachmentHash.Length > 0 ? await File.ReadAllBytesAsync(store.PathOf(message.AttachmentHash, picture: false), cancel) : null;
-        var sent = message.Channel == MessageChannel.Text ? await texts.SendAsync(message, cancel) : await mailer.SendAsync(message, shopName, attachment, cancel);
+        var attachment =
+            message.AttachmentHash.Length > 0
+                ? await File.ReadAllBytesAsync(store.PathOf(message.AttachmentHash, picture: false), cancel)
+                : null;
+        var sent =
+            message.Channel == MessageChannel.Text
+                ? await texts.SendAsync(message, cancel)
+                : await mailer.SendAsync(message, shopName, attachment, cancel);
         var who = message.Channel == MessageChannel.Text ? "The text gateway" : "The mail server";
         await gate.RunAsync(async db =>
         {
             var now = await db.Messages.SingleAsync(m => m.Id == id);
             var at = time.Now();
             // What became of it may have been told already.
-            if (now.State != MessageState.HandingOver) return 0;
-            if (sent.Ok) now.HandedOver(at);
-            else if (sent.Problem!.Code == "outside.lost" && now.Channel == MessageChannel.Email) now.WasInterrupted(at);
-            else now.NotHandedOver($"{who} {sent.Problem.Message}.", final: sent.Problem.Code == "outside.refused", at);
+            if (now.State != MessageState.HandingOver)
+                return 0;
+            if (sent.Ok)
+                now.HandedOver(at);
+            else if (sent.Problem!.Code == "outside.lost" && now.Channel == MessageChannel.Email)
+                now.WasInterrupted(at);
+            else
+                now.NotHandedOver($"{who} {sent.Problem.Message}.", final: sent.Problem.Code == "outside.refused", at);
             return await db.SaveChangesAsync();
         });
     }

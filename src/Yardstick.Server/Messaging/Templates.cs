@@ -22,20 +22,33 @@ public static class Templates
     /// <summary>Fields that a template may name, with what they say.</summary>
     private static readonly (string Name, string Says)[] Fields =
     [
-        ("customer.name", "the customer's name"), ("customer.firstName", "the customer's first name"), ("car.description", "the car in words"), ("car.plate", "its plate"), ("order.number", "number of the order"),
-        ("order.total", "total of approved and open work"), ("order.promise", "when the car is promised"), ("shop.name", "the shop's name"), ("shop.phone", "its telephone"), ("link", "the customer's own link, where one is sent"),
+        ("customer.name", "the customer's name"),
+        ("customer.firstName", "the customer's first name"),
+        ("car.description", "the car in words"),
+        ("car.plate", "its plate"),
+        ("order.number", "number of the order"),
+        ("order.total", "total of approved and open work"),
+        ("order.promise", "when the car is promised"),
+        ("shop.name", "the shop's name"),
+        ("shop.phone", "its telephone"),
+        ("link", "the customer's own link, where one is sent"),
     ];
 
     /// <summary>A field that templates may name.</summary>
     public sealed record TemplatesFieldView(string Name, string Says);
+
     /// <summary>A template.</summary>
     public sealed record TemplateView(long Id, string Name, MessageChannel Channel, string Subject, string Body, string Use);
+
     /// <summary>All templates and the fields that they may name.</summary>
     public sealed record TemplatesView(IReadOnlyList<TemplateView> Templates, IReadOnlyList<TemplatesFieldView> Fields);
+
     /// <summary>A template as it is typed; without a key a new one.</summary>
     public sealed record TemplatesRequest(long? Id, string? Name, MessageChannel Channel, string? Subject, string? Body, string? Use);
+
     /// <summary>A template filled by an order.</summary>
     public sealed record FilledTemplate(long Id, string Name, MessageChannel Channel, string Use, string Subject, string Body);
+
     /// <summary>What to try out on an order.</summary>
     public sealed record PreviewRequest(string? Subject, string? Body, long? OrderNumber);
 
@@ -49,44 +62,83 @@ public static class Templates
         api.MapGet("/orders/{id:long}/templates", ForOrderAsync).Asks(Permission.SeeOrders).Produces<IReadOnlyList<FilledTemplate>>();
     }
 
-    private static async Task<IResult> AllAsync(ShopDb db) => Results.Ok(new TemplatesView(
-        await db.MessageTemplates.Where(t => t.RemovedAt == null).OrderBy(t => t.Channel).ThenBy(t => t.Name).Select(t => new TemplateView(t.Id, t.Name, t.Channel, t.Subject, t.Body, t.Use)).ToListAsync(),
-        Fields.Select(f => new TemplatesFieldView(f.Name, f.Says)).ToList()));
+    private static async Task<IResult> AllAsync(ShopDb db) =>
+        Results.Ok(
+            new TemplatesView(
+                await db
+                    .MessageTemplates.Where(t => t.RemovedAt == null)
+                    .OrderBy(t => t.Channel)
+                    .ThenBy(t => t.Name)
+                    .Select(t => new TemplateView(t.Id, t.Name, t.Channel, t.Subject, t.Body, t.Use))
+                    .ToListAsync(),
+                Fields.Select(f => new TemplatesFieldView(f.Name, f.Says)).ToList()
+            )
+        );
 
-    private static Task<IResult> Save(TemplatesRequest request, CommandRunner commands, Filler filler) => commands.RunAsync<Changed>(async work =>
-    {
-        if ((filler.Check(request.Subject, "subject") ?? filler.Check(request.Body, "body")) is { } problem) return problem;
-        var template = request.Id is { } id ? await work.Db.MessageTemplates.FindAsync(id) : null;
-        if (request.Id is not null && template is null) return new Problem("template.gone", "There is no such template.");
-        if (template is null) work.Db.MessageTemplates.Add(template = new MessageTemplate());
-        if (template.Set(request.Name, request.Channel, request.Subject, request.Body, request.Use).Problem is { } refused) return refused;
-        await work.Db.SaveChangesAsync();
-        return new Changed(0, template.Id, 1);
-    });
+    private static Task<IResult> Save(TemplatesRequest request, CommandRunner commands, Filler filler) =>
+        commands.RunAsync<Changed>(async work =>
+        {
+            if ((filler.Check(request.Subject, "subject") ?? filler.Check(request.Body, "body")) is { } problem)
+                return problem;
+            var template = request.Id is { } id ? await work.Db.MessageTemplates.FindAsync(id) : null;
+            if (request.Id is not null && template is null)
+                return new Problem("template.gone", "There is no such template.");
+            if (template is null)
+                work.Db.MessageTemplates.Add(template = new MessageTemplate());
+            if (template.Set(request.Name, request.Channel, request.Subject, request.Body, request.Use).Problem is { } refused)
+                return refused;
+            await work.Db.SaveChangesAsync();
+            return new Changed(0, template.Id, 1);
+        });
 
-    private static Task<IResult> Remove(long id, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
-    {
-        if (await work.Db.MessageTemplates.FindAsync(id) is not { } template) return new Problem("template.gone", "There is no such template.");
-        template.TakeOff(template.RemovedAt is null, work.Actor.At);
-        await work.Db.SaveChangesAsync();
-        return new Changed(0, id, 1);
-    });
+    private static Task<IResult> Remove(long id, CommandRunner commands) =>
+        commands.RunAsync<Changed>(async work =>
+        {
+            if (await work.Db.MessageTemplates.FindAsync(id) is not { } template)
+                return new Problem("template.gone", "There is no such template.");
+            template.TakeOff(template.RemovedAt is null, work.Actor.At);
+            await work.Db.SaveChangesAsync();
+            return new Changed(0, id, 1);
+        });
 
     private static async Task<IResult> PreviewAsync(PreviewRequest request, ShopDb db, Filler filler)
     {
-        if ((filler.Check(request.Subject, "subject") ?? filler.Check(request.Body, "body")) is { } problem) return Problems.Of(problem);
-        var number = request.OrderNumber ?? await db.Orders.Where(o => o.State == OrderState.Open && o.CustomerId != null).MaxAsync(o => (long?)o.Number) ?? 0;
-        if (await db.Orders.FirstOrDefaultAsync(o => o.Number == number) is not { } order) return Problems.Of(new Problem("template.order", "There is no order with this number to try it on.", "orderNumber"));
+        if ((filler.Check(request.Subject, "subject") ?? filler.Check(request.Body, "body")) is { } problem)
+            return Problems.Of(problem);
+        var number = request.OrderNumber
+            ?? await db.Orders.Where(o => o.State == OrderState.Open && o.CustomerId != null).MaxAsync(o => (long?)o.Number)
+            ?? 0;
+        if (await db.Orders.FirstOrDefaultAsync(o => o.Number == number) is not { } order)
+            return Problems.Of(new Problem("template.order", "There is no order with this number to try it on.", "orderNumber"));
         var values = await ValuesAsync(db, order);
-        return Results.Ok(new FilledTemplate(0, $"Order {order.Number}", MessageChannel.Text, "", filler.Fill(request.Subject ?? "", values), filler.Fill(request.Body ?? "", values)));
+        return Results.Ok(
+            new FilledTemplate(
+                0,
+                $"Order {order.Number}",
+                MessageChannel.Text,
+                "",
+                filler.Fill(request.Subject ?? "", values),
+                filler.Fill(request.Body ?? "", values)
+            )
+        );
     }
 
     private static async Task<IResult> ForOrderAsync(long id, ShopDb db, Filler filler)
     {
-        if (await db.Orders.FindAsync(id) is not { } order) return Problems.Of(new Problem("order.gone", "There is no such order."));
+        if (await db.Orders.FindAsync(id) is not { } order)
+            return Problems.Of(new Problem("order.gone", "There is no such order."));
         var values = await ValuesAsync(db, order);
         var templates = await db.MessageTemplates.Where(t => t.RemovedAt == null).OrderBy(t => t.Name).ToListAsync();
-        return Results.Ok(templates.ConvertAll(t => new FilledTemplate(t.Id, t.Name, t.Channel, t.Use, filler.Fill(t.Subject, values), filler.Fill(t.Body, values))));
+        return Results.Ok(
+            templates.ConvertAll(t => new FilledTemplate(
+                t.Id,
+                t.Name,
+                t.Channel,
+                t.Use,
+                filler.Fill(t.Subject, values),
+                filler.Fill(t.Body, values)
+            ))
+        );
     }
 
     private static async Task<IReadOnlyDictionary<string, string>> ValuesAsync(ShopDb db, Order order)
@@ -96,7 +148,11 @@ public static class Templates
         return new Dictionary<string, string>
         {
             ["customer.name"] = parties.Customer?.DisplayName ?? "",
-            ["customer.firstName"] = parties.Customer is { } customer ? customer.FirstName.Length > 0 ? customer.FirstName : customer.DisplayName : "",
+            ["customer.firstName"] = parties.Customer is { } customer
+                ? customer.FirstName.Length > 0
+                    ? customer.FirstName
+                    : customer.DisplayName
+                : "",
             ["car.description"] = parties.Vehicle?.Description ?? "",
             ["car.plate"] = parties.Vehicle?.Plate ?? "",
             ["order.number"] = order.Number.ToString(CultureInfo.InvariantCulture),
@@ -112,33 +168,58 @@ public static class Templates
     /// <summary>Checks and fills templates.</summary>
     public sealed class Filler
     {
-        private const int MostOfBody = 20_000, MostOfSubject = 200;
+        private const int MostOfBody = 20_000,
+            MostOfSubject = 200;
         private readonly FluidParser parser = new();
         private readonly TemplateOptions limits = new() { MaxSteps = 2000, MaxRecursion = 5 };
 
         /// <summary>What is wrong with a template; null when nothing is.</summary>
         public Problem? Check(string? text, string field)
         {
-            if (string.IsNullOrEmpty(text)) return null;
+            if (string.IsNullOrEmpty(text))
+                return null;
             var most = field == "subject" ? MostOfSubject : MostOfBody;
-            if (text.Length > most) return new Problem("template.long", $"At most {most:N0} characters are kept here.", field);
-            if (!parser.TryParse(text, out var template, out var error)) return new Problem("template.syntax", $"This can't be read: {error}", field);
+            if (text.Length > most)
+                return new Problem("template.long", $"At most {most:N0} characters are kept here.", field);
+            if (!parser.TryParse(text, out var template, out var error))
+                return new Problem("template.syntax", $"This can't be read: {error}", field);
             var named = new NamedFields();
             named.VisitTemplate(template);
-            if (named.Refused) return new Problem("template.tag", "A template takes fields and {% if %}; nothing is repeated, included or assigned in it.", field);
+            if (named.Refused)
+                return new Problem(
+                    "template.tag",
+                    "A template takes fields and {% if %}; nothing is repeated, included or assigned in it.",
+                    field
+                );
             var unknown = named.Names.FirstOrDefault(name => Fields.All(f => f.Name != name));
-            return unknown is null ? null : new Problem("template.field", $"There is no field \"{unknown}\". Fields are: {string.Join(", ", Fields.Select(f => f.Name))}.", field);
+            return unknown is null
+                ? null
+                : new Problem(
+                    "template.field",
+                    $"There is no field \"{unknown}\". Fields are: {string.Join(", ", Fields.Select(f => f.Name))}.",
+                    field
+                );
         }
 
         /// <summary>The text with its fields filled. One that can't be read stays as it is.</summary>
         internal string Fill(string text, IReadOnlyDictionary<string, string> values)
         {
-            if (!parser.TryParse(text, out var template, out _)) return text;
+            if (!parser.TryParse(text, out var template, out _))
+                return text;
             var context = new TemplateContext(limits);
             foreach (var group in values.GroupBy(v => v.Key.Split('.')[0]))
             {
-                if (group.First().Key.Contains('.', StringComparison.Ordinal)) context.SetValue(group.Key, new DictionaryValue(new FluidValueDictionaryFluidIndexable(group.ToDictionary(v => v.Key.Split('.')[1], v => (FluidValue)new StringValue(v.Value)))));
-                else context.SetValue(group.Key, new StringValue(group.First().Value));
+                if (group.First().Key.Contains('.', StringComparison.Ordinal))
+                    context.SetValue(
+                        group.Key,
+                        new DictionaryValue(
+                            new FluidValueDictionaryFluidIndexable(
+                                group.ToDictionary(v => v.Key.Split('.')[1], v => (FluidValue)new StringValue(v.Value))
+                            )
+                        )
+                    );
+                else
+                    context.SetValue(group.Key, new StringValue(group.First().Value));
             }
             try
             {
@@ -157,14 +238,28 @@ public static class Templates
     private sealed class NamedFields : AstVisitor
     {
         internal List<string> Names { get; } = [];
+
         /// <summary>Something stands in it other than text, fields and conditions.</summary>
         internal bool Refused { get; private set; }
 
         public override Statement Visit(Statement statement)
         {
             // An if without an else asks for nothing there.
-            if (statement is null) return null!;
-            if (statement is not (TextSpanStatement or OutputStatement or IfStatement or ElseIfStatement or ElseStatement or UnlessStatement or CommentStatement)) Refused = true;
+            if (statement is null)
+                return null!;
+            if (
+                statement
+                is not (
+                    TextSpanStatement
+                    or OutputStatement
+                    or IfStatement
+                    or ElseIfStatement
+                    or ElseStatement
+                    or UnlessStatement
+                    or CommentStatement
+                )
+            )
+                Refused = true;
             return base.Visit(statement);
         }
 

@@ -18,12 +18,22 @@ public static class UnknownSenders
 
     /// <summary>One message of a thread.</summary>
     public sealed record UnknownMessage(long Id, string Subject, string Body, MessageState State, Instant At, string By, string Trouble);
+
     /// <summary>A thread with somebody who is not on file.</summary>
-    public sealed record UnknownThread(MessageChannel Channel, string Address, string Shown, bool Unseen, IReadOnlyList<UnknownMessage> Messages);
+    public sealed record UnknownThread(
+        MessageChannel Channel,
+        string Address,
+        string Shown,
+        bool Unseen,
+        IReadOnlyList<UnknownMessage> Messages
+    );
+
     /// <summary>An answer.</summary>
     public sealed record UnknownSendersAnswerRequest(string Address, string? Subject, string? Body, bool Now);
+
     /// <summary>Whose the address is.</summary>
     public sealed record UnknownSendersPutRequest(string Address, long CustomerId);
+
     /// <summary>Which thread was read.</summary>
     public sealed record ReadRequest(string Address);
 
@@ -36,53 +46,103 @@ public static class UnknownSenders
         api.MapPost("/unknown-senders/read", Read).Asks(Permission.SeeOrders).Produces<Changed>();
     }
 
-    private static IQueryable<Message> Unknown(ShopDb db) => db.Messages.Where(m => m.CustomerId == null && m.OrderId == null && m.Address != "");
+    private static IQueryable<Message> Unknown(ShopDb db) =>
+        db.Messages.Where(m => m.CustomerId == null && m.OrderId == null && m.Address != "");
 
     private static async Task<IResult> ListAsync(ShopDb db)
     {
         var country = (await db.Shops.SingleAsync()).Country;
         var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
         var messages = await Unknown(db).AsNoTracking().OrderByDescending(m => m.Id).Take(Most).ToListAsync();
-        return Results.Ok(messages.GroupBy(m => m.Address).Where(g => g.Any(m => m.State == MessageState.Received)).Select(g => new UnknownThread(
-            g.First().Channel,
-            g.Key,
-            g.First().Channel == MessageChannel.Text ? new PhoneNumber(g.Key).Shown(country) : g.Key,
-            g.Any(m => m.State == MessageState.Received && m.SeenAt is null),
-            [.. g.OrderBy(m => m.Id).Select(m => new UnknownMessage(m.Id, m.Subject, m.Body, m.State, m.At, m.ById is { } by ? names.GetValueOrDefault(by, "") : "", m.Trouble))])).ToList());
+        return Results.Ok(
+            messages
+                .GroupBy(m => m.Address)
+                .Where(g => g.Any(m => m.State == MessageState.Received))
+                .Select(g => new UnknownThread(
+                    g.First().Channel,
+                    g.Key,
+                    g.First().Channel == MessageChannel.Text ? new PhoneNumber(g.Key).Shown(country) : g.Key,
+                    g.Any(m => m.State == MessageState.Received && m.SeenAt is null),
+                    [
+                        .. g.OrderBy(m => m.Id)
+                            .Select(m => new UnknownMessage(
+                                m.Id,
+                                m.Subject,
+                                m.Body,
+                                m.State,
+                                m.At,
+                                m.ById is { } by ? names.GetValueOrDefault(by, "") : "",
+                                m.Trouble
+                            )),
+                    ]
+                ))
+                .ToList()
+        );
     }
 
-    private static Task<IResult> Answer(UnknownSendersAnswerRequest request, CommandRunner commands, MessageComposer writing, Outbox outbox) => commands.RunAsync<Changed>(async work =>
-    {
-        if (await ThreadAsync(work.Db, request.Address) is not { } last) return Gone;
-        var shop = await work.Db.Shops.SingleAsync();
-        var subject = string.IsNullOrWhiteSpace(request.Subject) ? last.Subject.Length > 0 ? $"Re: {last.Subject}" : $"Your message to {shop.Name}" : request.Subject;
-        var written = await writing.WriteAsync(work, shop, null, null, last.Channel, last.Address, subject, request.Body, request.Now);
-        if (written.Problem is { } problem) return problem;
-        work.AfterCommit(outbox.Wake);
-        return new Changed(0, written.Value.Id, 1);
-    });
+    private static Task<IResult> Answer(
+        UnknownSendersAnswerRequest request,
+        CommandRunner commands,
+        MessageComposer writing,
+        Outbox outbox
+    ) =>
+        commands.RunAsync<Changed>(async work =>
+        {
+            if (await ThreadAsync(work.Db, request.Address) is not { } last)
+                return Gone;
+            var shop = await work.Db.Shops.SingleAsync();
+            var subject = string.IsNullOrWhiteSpace(request.Subject)
+                ? last.Subject.Length > 0
+                    ? $"Re: {last.Subject}"
+                    : $"Your message to {shop.Name}"
+                : request.Subject;
+            var written = await writing.WriteAsync(work, shop, null, null, last.Channel, last.Address, subject, request.Body, request.Now);
+            if (written.Problem is { } problem)
+                return problem;
+            work.AfterCommit(outbox.Wake);
+            return new Changed(0, written.Value.Id, 1);
+        });
 
-    private static Task<IResult> Put(UnknownSendersPutRequest request, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
-    {
-        var db = work.Db;
-        if (await ThreadAsync(db, request.Address) is not { } last) return Gone;
-        if (await db.Customers.Include(c => c.Phones).Include(c => c.Emails).FirstOrDefaultAsync(c => c.Id == request.CustomerId && c.MergedIntoId == null) is not { } customer)
-            return new Problem("customer.gone", "There is no such customer.", "customerId");
-        // From now on whatever comes from there is theirs by itself.
-        customer.IsReachedAt(last.Channel, last.Address);
-        foreach (var message in await Unknown(db).Where(m => m.Address == last.Address).ToListAsync()) message.IsAbout(customer.Id, message.OrderId);
-        await db.SaveChangesAsync();
-        return new Changed(0, customer.Id, customer.Version);
-    });
+    private static Task<IResult> Put(UnknownSendersPutRequest request, CommandRunner commands) =>
+        commands.RunAsync<Changed>(async work =>
+        {
+            var db = work.Db;
+            if (await ThreadAsync(db, request.Address) is not { } last)
+                return Gone;
+            if (
+                await db
+                    .Customers.Include(c => c.Phones)
+                    .Include(c => c.Emails)
+                    .FirstOrDefaultAsync(c => c.Id == request.CustomerId && c.MergedIntoId == null)
+                is not { } customer
+            )
+                return new Problem("customer.gone", "There is no such customer.", "customerId");
+            // From now on whatever comes from there is theirs by itself.
+            customer.IsReachedAt(last.Channel, last.Address);
+            foreach (var message in await Unknown(db).Where(m => m.Address == last.Address).ToListAsync())
+                message.IsAbout(customer.Id, message.OrderId);
+            await db.SaveChangesAsync();
+            return new Changed(0, customer.Id, customer.Version);
+        });
 
-    private static Task<IResult> Read(ReadRequest request, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
-    {
-        foreach (var message in await Unknown(work.Db).Where(m => m.Address == request.Address && m.SeenAt == null && m.State == MessageState.Received).ToListAsync()) message.Seen(work.Actor.At);
-        await work.Db.SaveChangesAsync();
-        return new Changed(0, 0, 1);
-    });
+    private static Task<IResult> Read(ReadRequest request, CommandRunner commands) =>
+        commands.RunAsync<Changed>(async work =>
+        {
+            foreach (
+                var message in await Unknown(work.Db)
+                    .Where(m => m.Address == request.Address && m.SeenAt == null && m.State == MessageState.Received)
+                    .ToListAsync()
+            )
+                message.Seen(work.Actor.At);
+            await work.Db.SaveChangesAsync();
+            return new Changed(0, 0, 1);
+        });
 
-    private static readonly Problem Gone = new("messages.gone", "Nothing came from this number or address, or it belongs to a customer by now.");
+    private static readonly Problem Gone = new(
+        "messages.gone",
+        "Nothing came from this number or address, or it belongs to a customer by now."
+    );
 
-    private static Task<Message?> ThreadAsync(ShopDb db, string? address) => Unknown(db).Where(m => m.Address == address).OrderByDescending(m => m.Id).FirstOrDefaultAsync();
+    private static Task<Message?> ThreadAsync(ShopDb db, string? address) =>
+        Unknown(db).Where(m => m.Address == address).OrderByDescending(m => m.Id).FirstOrDefaultAsync();
 }

@@ -10,7 +10,13 @@ using Yardstick.Server.Pricing;
 namespace Yardstick.Server.Orders;
 
 /// <summary>An order with what a customer is shown of it, and what goes out only when somebody looked at it.</summary>
-internal sealed record EstimatePresentation(Order Order, Shop Shop, PricingCase Case, EstimateSnapshot Estimate, IReadOnlyList<VisibilityItem> ToRelease)
+internal sealed record EstimatePresentation(
+    Order Order,
+    Shop Shop,
+    PricingCase Case,
+    EstimateSnapshot Estimate,
+    IReadOnlyList<VisibilityItem> ToRelease
+)
 {
     /// <summary>Jobs that are in whatever is chosen.</summary>
     internal IReadOnlyList<Job> Approved => Order.ApprovedJobs.ToList();
@@ -30,11 +36,24 @@ internal sealed record EstimatePresentation(Order Order, Shop Shop, PricingCase 
         return await OfAsync(db, order, customer, await db.PolicyAsync(order.PolicyVersionId), shop, utcNow);
     }
 
-    private static async Task<EstimatePresentation> OfAsync(ShopDb db, Order order, Customer? customer, ShopPolicy policy, Shop shop, Instant utcNow)
+    private static async Task<EstimatePresentation> OfAsync(
+        ShopDb db,
+        Order order,
+        Customer? customer,
+        ShopPolicy policy,
+        Shop shop,
+        Instant utcNow
+    )
     {
         var pricing = OrderPricing.CaseOf(order, customer, policy, OrderPricing.Offered(order), shop.PricingDay(order, utcNow));
         var (findings, files) = await db.ToReleaseAsync(order);
-        return new EstimatePresentation(order, shop, pricing, EstimateSnapshot.Of(order, await db.PartiesAsync(order), shop, pricing, findings, files, shop.Local(utcNow)), Core.Approval.VisibilityItem.Of(order, findings, files));
+        return new EstimatePresentation(
+            order,
+            shop,
+            pricing,
+            EstimateSnapshot.Of(order, await db.PartiesAsync(order), shop, pricing, findings, files, shop.Local(utcNow)),
+            Core.Approval.VisibilityItem.Of(order, findings, files)
+        );
     }
 
     /// <summary>Freezes what an order under change shows now.</summary>
@@ -49,7 +68,13 @@ internal sealed record EstimatePresentation(Order Order, Shop Shop, PricingCase 
     internal static async Task<StoredSnapshot> FreezeAsync(ShopDb db, long orderId, EstimateSnapshot estimate, Instant at)
     {
         var json = estimate.ToJson();
-        var copy = new StoredSnapshot { OrderId = orderId, At = at, Json = json, Hash = EstimateSnapshot.HashOf(json) };
+        var copy = new StoredSnapshot
+        {
+            OrderId = orderId,
+            At = at,
+            Json = json,
+            Hash = EstimateSnapshot.HashOf(json),
+        };
         db.StoredSnapshots.Add(copy);
         await db.SaveChangesAsync();
         return copy;

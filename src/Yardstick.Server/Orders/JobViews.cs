@@ -17,7 +17,8 @@ internal sealed class JobViews(
     Shop shop,
     Instant utcNow,
     bool margins,
-    IReadOnlyDictionary<long, IReadOnlyList<string>> changedSince)
+    IReadOnlyDictionary<long, IReadOnlyList<string>> changedSince
+)
 {
     internal SheetJob Of(Job job, JobFigures figures)
     {
@@ -50,7 +51,10 @@ internal sealed class JobViews(
             MarginPercent = margins ? figures.MarginPercent : null,
             Version = job.Version,
             Lines = lines,
-            Companions = figures.Companions.Select(CompanionOf).Concat(OrderPricing.WaivedCompanions(job, policy).Select(WaivedOf)).ToList(),
+            Companions = figures
+                .Companions.Select(CompanionOf)
+                .Concat(OrderPricing.WaivedCompanions(job, policy).Select(WaivedOf))
+                .ToList(),
             TechnicianId = around.Planned.FirstOrDefault(p => p.JobId == job.Id)?.TechnicianId,
             LaborRate = job.LaborRate,
             CountUnit = job.CountUnit,
@@ -67,51 +71,57 @@ internal sealed class JobViews(
     {
         foreach (var line in OrderPricing.PricedLines(job))
         {
-            if (order.DiscountOf(line) is { } given) yield return Shown(given, figures.Of(line)!.Discount);
+            if (order.DiscountOf(line) is { } given)
+                yield return Shown(given, figures.Of(line)!.Discount);
         }
         var at = 0;
-        foreach (var given in order.DiscountsOf(job)) yield return Shown(given, figures.DiscountsTaken.ElementAtOrDefault(at++));
+        foreach (var given in order.DiscountsOf(job))
+            yield return Shown(given, figures.DiscountsTaken.ElementAtOrDefault(at++));
     }
 
-    internal SheetDiscount Shown(GivenDiscount given, decimal amount) => new(given.Id, given.LineId, given.Text, given.Reason, staff[given.ById].ShortName, amount);
+    internal SheetDiscount Shown(GivenDiscount given, decimal amount) =>
+        new(given.Id, given.LineId, given.Text, given.Reason, staff[given.ById].ShortName, amount);
 
     /// <summary>Why an operation takes less time, in words.</summary>
     private string ReducedWords(Line line, LineFigures figures)
     {
-        if (figures.ReducedBy is not { } by) return "";
+        if (figures.ReducedBy is not { } by)
+            return "";
         var other = order.OnJobs.SelectMany(j => j.OnLines).OfType<LaborLine>().FirstOrDefault(l => l.Operation == by)?.Description ?? by;
         return figures.Hours == 0 ? $"part of {other}" : $"beside {other}";
     }
 
-    private SheetCompanion CompanionOf(CompanionFigures companion) => new()
-    {
-        Code = companion.Rule.Code,
-        Label = companion.Rule.Label ?? companion.Rule.Code,
-        Kind = companion.Rule.Kind.ToString(),
-        Category = companion.Rule.Category,
-        Quantity = companion.Quantity,
-        Each = companion.Each,
-        PolicyPrice = companion.Edit?.AmountPerUnit is null ? null : companion.Rule.AmountPerUnit,
-        QuantitySet = companion.Edit?.Quantity is not null,
-        Amount = OrderPricing.Gross(companion),
-        MarginPercent = margins ? companion.MarginPercent : null,
-        Waived = false,
-    };
+    private SheetCompanion CompanionOf(CompanionFigures companion) =>
+        new()
+        {
+            Code = companion.Rule.Code,
+            Label = companion.Rule.Label ?? companion.Rule.Code,
+            Kind = companion.Rule.Kind.ToString(),
+            Category = companion.Rule.Category,
+            Quantity = companion.Quantity,
+            Each = companion.Each,
+            PolicyPrice = companion.Edit?.AmountPerUnit is null ? null : companion.Rule.AmountPerUnit,
+            QuantitySet = companion.Edit?.Quantity is not null,
+            Amount = OrderPricing.Gross(companion),
+            MarginPercent = margins ? companion.MarginPercent : null,
+            Waived = false,
+        };
 
-    private static SheetCompanion WaivedOf(CompanionRule rule) => new()
-    {
-        Code = rule.Code,
-        Label = rule.Label ?? rule.Code,
-        Kind = rule.Kind.ToString(),
-        Category = rule.Category,
-        Quantity = 0,
-        Each = rule.AmountPerUnit,
-        PolicyPrice = null,
-        QuantitySet = false,
-        Amount = 0,
-        MarginPercent = null,
-        Waived = true,
-    };
+    private static SheetCompanion WaivedOf(CompanionRule rule) =>
+        new()
+        {
+            Code = rule.Code,
+            Label = rule.Label ?? rule.Code,
+            Kind = rule.Kind.ToString(),
+            Category = rule.Category,
+            Quantity = 0,
+            Each = rule.AmountPerUnit,
+            PolicyPrice = null,
+            QuantitySet = false,
+            Amount = 0,
+            MarginPercent = null,
+            Waived = true,
+        };
 
     private SheetLine LineOf(Job job, Line line, LineFigures? figures)
     {
@@ -171,23 +181,30 @@ internal sealed class JobViews(
         };
     }
 
-    private SheetLine LaborOf(SheetLine shown, LaborLine labor, LineFigures figures) => shown with
-    {
-        Hours = labor.Hours,
-        PolicyPrice = labor.UnitPrice is null ? null : figures.PolicyPrice,
-        ReducedTo = figures.ReducedBy is null ? null : figures.Hours,
-        ReducedBy = ReducedWords(labor, figures),
-        KeepsTime = labor.KeepsTime,
-        GuideHours = labor.GuideHours,
-        RateName = labor.RateName,
-        Price = labor.Price,
-        TechnicianId = labor.TechnicianId,
-    };
+    private SheetLine LaborOf(SheetLine shown, LaborLine labor, LineFigures figures) =>
+        shown with
+        {
+            Hours = labor.Hours,
+            PolicyPrice = labor.UnitPrice is null ? null : figures.PolicyPrice,
+            ReducedTo = figures.ReducedBy is null ? null : figures.Hours,
+            ReducedBy = ReducedWords(labor, figures),
+            KeepsTime = labor.KeepsTime,
+            GuideHours = labor.GuideHours,
+            RateName = labor.RateName,
+            Price = labor.Price,
+            TechnicianId = labor.TechnicianId,
+        };
 
     private SheetLine PartOf(SheetLine shown, Job job, PartLine part, LineFigures figures)
     {
         var on = around.OrderOf(part.Id);
-        var state = PartState.Of(job, part, part.PartId is { } id ? around.Parts.GetValueOrDefault(id) : null, on, on is null ? "" : around.Suppliers[on.SupplierId]);
+        var state = PartState.Of(
+            job,
+            part,
+            part.PartId is { } id ? around.Parts.GetValueOrDefault(id) : null,
+            on,
+            on is null ? "" : around.Suppliers[on.SupplierId]
+        );
         return shown with
         {
             Number = part.Number,
@@ -211,12 +228,20 @@ internal sealed class JobViews(
 
     private string DecisionText(Job job)
     {
-        if (job.Decision == DecisionKind.Proposed) return "";
+        if (job.Decision == DecisionKind.Proposed)
+            return "";
         var decision = order.Decisions.Where(d => d.JobId == job.Id).OrderBy(d => d.At).ThenBy(d => d.Id).LastOrDefault();
-        if (decision is null) return "";
+        if (decision is null)
+            return "";
         var at = shop.Local(decision.At);
         var when = at.Date == shop.Local(utcNow).Date ? at.Clock() : at.ToString("MMM d", CultureInfo.InvariantCulture);
-        var how = decision.Channel switch { AnswerChannel.InPerson => "in person", AnswerChannel.Phone => "phone", AnswerChannel.Message => "message", _ => "link" };
+        var how = decision.Channel switch
+        {
+            AnswerChannel.InPerson => "in person",
+            AnswerChannel.Phone => "phone",
+            AnswerChannel.Message => "message",
+            _ => "link",
+        };
         return $"{when} {how}, {StaffMember.ShortNameOf(decision.DecidedBy)}{Until(job)}";
     }
 

@@ -7,8 +7,10 @@ public sealed class NeededPart
 {
     /// <summary>The line.</summary>
     public required PartLine Line { get; init; }
+
     /// <summary>Its job.</summary>
     public required Job Job { get; init; }
+
     /// <summary>Its order.</summary>
     public required Order Order { get; init; }
 }

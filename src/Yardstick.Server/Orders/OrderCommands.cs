@@ -20,7 +20,8 @@ namespace Yardstick.Server.Orders;
 public static class OrderCommands
 {
     /// <summary>Loads an order to be looked at, with everything that its rules need.</summary>
-    public static Task<Order?> ReadOrderAsync(this ShopDb db, long id) => WithAll(db.Orders.AsNoTrackingWithIdentityResolution()).FirstOrDefaultAsync(o => o.Id == id);
+    public static Task<Order?> ReadOrderAsync(this ShopDb db, long id) =>
+        WithAll(db.Orders.AsNoTrackingWithIdentityResolution()).FirstOrDefaultAsync(o => o.Id == id);
 
     /// <summary>Loads an order to be changed, with everything that its rules need.</summary>
     public static Task<Order?> LoadOrderAsync(this ShopDb db, long id) => WithAll(db.Orders).FirstOrDefaultAsync(o => o.Id == id);
@@ -29,34 +30,56 @@ public static class OrderCommands
     internal static Task<List<Order>> LoadOpenOrdersAsync(this ShopDb db, long customerId) =>
         WithAll(db.Orders).Where(o => o.CustomerId == customerId && o.State == OrderState.Open).OrderBy(o => o.Id).ToListAsync();
 
-    private static IQueryable<Order> WithAll(IQueryable<Order> orders) => orders
-        .Include(o => o.Concerns).Include(o => o.Jobs).ThenInclude(j => j.Lines).Include(o => o.Jobs).ThenInclude(j => j.Companions).Include(o => o.Decisions).Include(o => o.CeilingExceptions).Include(o => o.Discounts).AsSplitQuery();
+    private static IQueryable<Order> WithAll(IQueryable<Order> orders) =>
+        orders
+            .Include(o => o.Concerns)
+            .Include(o => o.Jobs)
+                .ThenInclude(j => j.Lines)
+            .Include(o => o.Jobs)
+                .ThenInclude(j => j.Companions)
+            .Include(o => o.Decisions)
+            .Include(o => o.CeilingExceptions)
+            .Include(o => o.Discounts)
+            .AsSplitQuery();
 
     /// <summary>Runs a change on an order and answers with what it did to the sheet, where the screen shows one.</summary>
-    public static Task<IResult> OnOrderAsync<T>(this CommandRunner commands, long id, Func<OrderCommandContext, Task<Result<T>>> change) where T : OrderAnswer
+    public static Task<IResult> OnOrderAsync<T>(this CommandRunner commands, long id, Func<OrderCommandContext, Task<Result<T>>> change)
+        where T : OrderAnswer
     {
         OrderCommandContext? kept = null;
         return commands.RunAsync<T>(
             work => work.OnOrderAsync<T>(id, under => change(kept = under)),
-            async (http, answer) => await SheetAfterAsync(http, id, kept) is { } sheet ? (T)(answer with { Sheet = sheet }) : answer);
+            async (http, answer) => await SheetAfterAsync(http, id, kept) is { } sheet ? (T)(answer with { Sheet = sheet }) : answer
+        );
     }
 
     /// <summary>What a change did to the sheet of whoever made it; null where no sheet is shown.</summary>
     private static async Task<SheetUpdate?> SheetAfterAsync(HttpContext http, long id, OrderCommandContext? kept)
     {
-        if (!http.Request.Headers.TryGetValue(SheetParts.HasHeader, out var has) || !http.User.May(Permission.SeeOrders)) return null;
+        if (!http.Request.Headers.TryGetValue(SheetParts.HasHeader, out var has) || !http.User.May(Permission.SeeOrders))
+            return null;
         var sheets = http.RequestServices.GetRequiredService<SheetReader>();
         var margins = http.User.May(Permission.SeeMargin);
         // What the change left in memory is what was kept; a repeat has to be read, and so has an order that is somebody else's now.
-        return kept is null || kept.Customer?.Id != kept.Order.CustomerId ? await sheets.ReadAsync(id, margins, has.ToString())
-            : await sheets.ReadAsync(new PricedOrder(kept.Order, kept.Customer, kept.Policy, kept.Shop, kept.PricingDay), margins, has.ToString());
+        return kept is null || kept.Customer?.Id != kept.Order.CustomerId
+            ? await sheets.ReadAsync(id, margins, has.ToString())
+            : await sheets.ReadAsync(
+                new PricedOrder(kept.Order, kept.Customer, kept.Policy, kept.Shop, kept.PricingDay),
+                margins,
+                has.ToString()
+            );
     }
 
     /// <summary>Changes an order within a command: afterwards it is priced anew and saved.</summary>
-    public static async Task<Result<T>> OnOrderAsync<T>(this CommandContext work, long id, Func<OrderCommandContext, Task<Result<T>>> change)
+    public static async Task<Result<T>> OnOrderAsync<T>(
+        this CommandContext work,
+        long id,
+        Func<OrderCommandContext, Task<Result<T>>> change
+    )
     {
         var db = work.Db;
-        if (await db.LoadOrderAsync(id) is not { } order) return new Problem("order.gone", "There is no such order.");
+        if (await db.LoadOrderAsync(id) is not { } order)
+            return new Problem("order.gone", "There is no such order.");
         var customer = order.CustomerId is { } customerId ? await db.Customers.FindAsync(customerId) : null;
         var policy = await db.PolicyAsync(order.PolicyVersionId);
         var shop = await db.Shops.SingleAsync();
@@ -64,15 +87,21 @@ public static class OrderCommands
     }
 
     /// <summary>Changes an order that was loaded: afterwards it is priced anew and saved.</summary>
-    internal static async Task<Result<T>> CarryOutAsync<T>(this CommandContext work, OrderCommandContext under, Func<OrderCommandContext, Task<Result<T>>> change)
+    internal static async Task<Result<T>> CarryOutAsync<T>(
+        this CommandContext work,
+        OrderCommandContext under,
+        Func<OrderCommandContext, Task<Result<T>>> change
+    )
     {
         var (db, order) = (work.Db, under.Order);
         var before = order.Version;
         try
         {
             var result = await change(under);
-            if (!result.Ok) return result;
-            if (order.Version != before) await SettleAsync(under);
+            if (!result.Ok)
+                return result;
+            if (order.Version != before)
+                await SettleAsync(under);
             under.AfterSettling?.Invoke();
             // Kept with the command itself: looking for changes in a long order takes longer than anything else here.
             db.AddRecord(order);
@@ -88,10 +117,12 @@ public static class OrderCommands
     internal static async Task SettleAsync(OrderCommandContext under)
     {
         var (db, order) = (under.Command.Db, under.Order);
-        if (order.State == OrderState.Open) OrderPricing.Refresh(order, under.Customer, under.Policy, under.Today);
+        if (order.State == OrderState.Open)
+            OrderPricing.Refresh(order, under.Customer, under.Policy, under.Today);
         await db.SaveChangesAsync();
         var partIds = order.Jobs.SelectMany(j => j.Lines).OfType<PartLine>().Select(l => l.PartId).OfType<long>().Distinct().ToList();
-        if (partIds.Count == 0) return;
+        if (partIds.Count == 0)
+            return;
         var parts = await db.Parts.Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id);
         var onOrder = await db.AwaitedParts().Where(l => l.OrderId == order.Id).Select(l => l.LineId).ToListAsync();
         Reservation.Settle(order, parts, onOrder.ToHashSet());
@@ -111,25 +142,52 @@ public static class OrderCommands
     /// <summary>
     /// Whether somebody else changed the same field after the version that the client saw. Edits of other fields merge.
     /// </summary>
-    public static async Task<Problem?> ClashAsync(this OrderCommandContext under, string target, long id, string field, int seen, string? wanted)
+    public static async Task<Problem?> ClashAsync(
+        this OrderCommandContext under,
+        string target,
+        long id,
+        string field,
+        int seen,
+        string? wanted
+    )
     {
         var db = under.Command.Db;
-        var latest = await db.OrderChanges
-            .Where(c => c.OrderId == under.Order.Id && c.Target == target && c.TargetId == id && c.Field == field && c.Version > seen && c.ClientId != under.Command.Actor.ClientId)
-            .OrderByDescending(c => c.Version).FirstOrDefaultAsync();
-        if (latest is null || latest.New == wanted) return null;
+        var latest = await db
+            .OrderChanges.Where(c =>
+                c.OrderId == under.Order.Id
+                && c.Target == target
+                && c.TargetId == id
+                && c.Field == field
+                && c.Version > seen
+                && c.ClientId != under.Command.Actor.ClientId
+            )
+            .OrderByDescending(c => c.Version)
+            .FirstOrDefaultAsync();
+        if (latest is null || latest.New == wanted)
+            return null;
         var who = await db.Staff.Where(s => s.Id == latest.ById).Select(s => s.Name).FirstOrDefaultAsync() ?? "Somebody";
         var at = under.Shop.Local(latest.At);
         return Clash.OfEdit(StaffMember.ShortNameOf(who), latest.New, at, field);
     }
 
-    /// <summary>Whether somebody else changed anything of it after the version that the client saw: what came with it can then not be undone.</summary>
+    /// <summary>
+    /// Whether somebody else changed anything of it after the version that the client saw: what came with it can then not be undone.
+    /// </summary>
     public static async Task<Problem?> TouchedByOthersAsync(this OrderCommandContext under, string target, long id, int seen)
     {
         var db = under.Command.Db;
-        var latest = await db.OrderChanges.Where(c => c.OrderId == under.Order.Id && c.Target == target && c.TargetId == id && c.Version > seen && c.ClientId != under.Command.Actor.ClientId)
-            .OrderByDescending(c => c.Version).FirstOrDefaultAsync();
-        if (latest is null) return null;
+        var latest = await db
+            .OrderChanges.Where(c =>
+                c.OrderId == under.Order.Id
+                && c.Target == target
+                && c.TargetId == id
+                && c.Version > seen
+                && c.ClientId != under.Command.Actor.ClientId
+            )
+            .OrderByDescending(c => c.Version)
+            .FirstOrDefaultAsync();
+        if (latest is null)
+            return null;
         var who = await db.Staff.Where(s => s.Id == latest.ById).Select(s => s.Name).FirstOrDefaultAsync() ?? "Somebody";
         return Clash.OfUndo(StaffMember.ShortNameOf(who), under.Shop.Local(latest.At));
     }
@@ -137,7 +195,9 @@ public static class OrderCommands
     /// <summary>Who and what a document of an order is about.</summary>
     internal static async Task<DocumentParties> PartiesAsync(this ShopDb db, Order order)
     {
-        var customer = order.CustomerId is { } customerId ? await db.Customers.Include(c => c.Phones).SingleAsync(c => c.Id == customerId) : null;
+        var customer = order.CustomerId is { } customerId
+            ? await db.Customers.Include(c => c.Phones).SingleAsync(c => c.Id == customerId)
+            : null;
         var vehicle = order.VehicleId is { } vehicleId ? await db.Vehicles.FindAsync(vehicleId) : null;
         return new DocumentParties(customer, vehicle, (await db.Staff.FindAsync(order.WriterId))?.ShortName ?? "");
     }
@@ -146,7 +206,12 @@ public static class OrderCommands
     internal static async Task<(List<Finding> Findings, List<AttachedFile> Files)> ToReleaseAsync(this ShopDb db, Order order)
     {
         var lines = order.OnJobs.SelectMany(j => j.OnLines).Select(l => l.Id).ToList();
-        return (await db.Findings.Where(f => f.OrderId == order.Id).OrderBy(f => f.Id).ToListAsync(),
-            await db.Files.Where(f => f.Kind == RecordKind.Line && f.RemovedAt == null && lines.Contains(f.TargetId)).OrderBy(f => f.Id).ToListAsync());
+        return (
+            await db.Findings.Where(f => f.OrderId == order.Id).OrderBy(f => f.Id).ToListAsync(),
+            await db
+                .Files.Where(f => f.Kind == RecordKind.Line && f.RemovedAt == null && lines.Contains(f.TargetId))
+                .OrderBy(f => f.Id)
+                .ToListAsync()
+        );
     }
 }

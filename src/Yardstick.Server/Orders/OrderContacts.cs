@@ -8,8 +8,10 @@ namespace Yardstick.Server.Orders;
 internal static class OrderContacts
 {
     /// <summary>Staff who are active, and the customer's own contacts and sites.</summary>
-    internal static async Task<OrderPeople> PeopleAsync(ShopDb db, long? customerId) => new(
-        await db.Staff.Where(s => s.Active).Select(s => s.Id).ToHashSetAsync(),
-        await db.CustomerContacts.Where(c => c.CustomerId == customerId).Select(c => c.Id).ToHashSetAsync(),
-        await db.CustomerSites.Where(s => s.CustomerId == customerId).Select(s => s.Id).ToHashSetAsync());
+    internal static async Task<OrderPeople> PeopleAsync(ShopDb db, long? customerId) =>
+        new(
+            await db.Staff.Where(s => s.Active).Select(s => s.Id).ToHashSetAsync(),
+            await db.CustomerContacts.Where(c => c.CustomerId == customerId).Select(c => c.Id).ToHashSetAsync(),
+            await db.CustomerSites.Where(s => s.CustomerId == customerId).Select(s => s.Id).ToHashSetAsync()
+        );
 }

@@ -19,7 +19,8 @@ public sealed class OrderMemory
     /// <summary>What is at hand of one order.</summary>
     public sealed class Entry
     {
-        private long? customerId, vehicleId;
+        private long? customerId,
+            vehicleId;
         private volatile bool known;
         internal ConcurrentDictionary<string, Lazy<Task<object?>>> Answers { get; } = new(StringComparer.Ordinal);
         internal Instant At { get; init; }
@@ -31,7 +32,8 @@ public sealed class OrderMemory
             known = true;
         }
 
-        internal bool Shows(Topic topic) => !known || topic.Id == 0 || (topic.Kind == TopicKind.Customer ? customerId : vehicleId) == topic.Id;
+        internal bool Shows(Topic topic) =>
+            !known || topic.Id == 0 || (topic.Kind == TopicKind.Customer ? customerId : vehicleId) == topic.Id;
     }
 
     /// <summary>Makes it.</summary>
@@ -50,12 +52,14 @@ public sealed class OrderMemory
     /// <param name="what">Names the question, with whatever else it depends on.</param>
     /// <param name="compute">Answers it.</param>
     /// <param name="keep">Whether an answer is kept; null for always.</param>
-    public async Task<T?> GetAsync<T>(long id, string what, Func<Entry, Task<T?>> compute, Func<T, bool>? keep = null) where T : class
+    public async Task<T?> GetAsync<T>(long id, string what, Func<Entry, Task<T?>> compute, Func<T, bool>? keep = null)
+        where T : class
     {
         var now = time.Now();
         if (orders.Count > Most)
             foreach (var (old, held) in orders)
-                if (!IsGood(held, now)) orders.TryRemove(KeyValuePair.Create(old, held));
+                if (!IsGood(held, now))
+                    orders.TryRemove(KeyValuePair.Create(old, held));
         var entry = orders.AddOrUpdate(id, _ => new Entry { At = now }, (_, held) => IsGood(held, now) ? held : new Entry { At = now });
         var lazy = entry.Answers.GetOrAdd(what, _ => new Lazy<Task<object?>>(async () => await compute(entry)));
         var kept = false;
@@ -67,7 +71,8 @@ public sealed class OrderMemory
         }
         finally
         {
-            if (!kept) entry.Answers.TryRemove(KeyValuePair.Create(what, lazy));
+            if (!kept)
+                entry.Answers.TryRemove(KeyValuePair.Create(what, lazy));
         }
     }
 
@@ -83,9 +88,18 @@ public sealed class OrderMemory
                     break;
                 case TopicKind.Customer or TopicKind.Vehicle:
                     foreach (var (id, entry) in orders)
-                        if (entry.Shows(topic)) orders.TryRemove(KeyValuePair.Create(id, entry));
+                        if (entry.Shows(topic))
+                            orders.TryRemove(KeyValuePair.Create(id, entry));
                     break;
-                case TopicKind.Order or TopicKind.Stock or TopicKind.Files or TopicKind.Labels or TopicKind.Messages or TopicKind.Policy or TopicKind.Catalog or TopicKind.Setup or TopicKind.Import:
+                case TopicKind.Order
+                or TopicKind.Stock
+                or TopicKind.Files
+                or TopicKind.Labels
+                or TopicKind.Messages
+                or TopicKind.Policy
+                or TopicKind.Catalog
+                or TopicKind.Setup
+                or TopicKind.Import:
                     orders.Clear();
                     return;
                 default:

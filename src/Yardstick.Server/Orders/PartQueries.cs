@@ -9,12 +9,16 @@ namespace Yardstick.Server.Orders;
 internal static class PartQueries
 {
     /// <summary>Lines of purchase orders that the supplier did not refuse and nobody called off.</summary>
-    internal static IQueryable<PurchaseOrderLine> StandingParts(this ShopDb db) => db.PurchaseOrderLines
-        .Where(l => (l.CancelledAt == null || l.Received > 0) && db.PurchaseOrders.Where(PurchaseOrder.Stands).Any(p => p.Id == l.PurchaseOrderId));
+    internal static IQueryable<PurchaseOrderLine> StandingParts(this ShopDb db) =>
+        db.PurchaseOrderLines.Where(l =>
+            (l.CancelledAt == null || l.Received > 0) && db.PurchaseOrders.Where(PurchaseOrder.Stands).Any(p => p.Id == l.PurchaseOrderId)
+        );
 
     /// <summary>Purchase orders with a line for an order.</summary>
     internal static IQueryable<PurchaseOrder> PurchasesFor(this ShopDb db, long orderId) =>
-        db.PurchaseOrders.Include(p => p.Lines).Where(p => db.PurchaseOrderLines.Where(l => l.OrderId == orderId).Select(l => l.PurchaseOrderId).Contains(p.Id));
+        db
+            .PurchaseOrders.Include(p => p.Lines)
+            .Where(p => db.PurchaseOrderLines.Where(l => l.OrderId == orderId).Select(l => l.PurchaseOrderId).Contains(p.Id));
 
     /// <summary>Lines of purchase orders that still come.</summary>
     internal static IQueryable<PurchaseOrderLine> AwaitedParts(this ShopDb db) => db.StandingParts().Where(PurchaseOrderLine.IsAwaited);
@@ -24,9 +28,14 @@ internal static class PartQueries
     {
         var awaited = db.AwaitedParts();
         return from order in db.Orders
-               join job in db.Jobs.Where(PartNeed.OfJob) on order.Id equals job.OrderId
-               join line in db.Lines.OfType<PartLine>().Where(PartNeed.OfLine) on job.Id equals line.JobId
-               where order.State == OrderState.Open && !awaited.Any(a => a.LineId == line.Id)
-               select new NeededPart { Line = line, Job = job, Order = order };
+            join job in db.Jobs.Where(PartNeed.OfJob) on order.Id equals job.OrderId
+            join line in db.Lines.OfType<PartLine>().Where(PartNeed.OfLine) on job.Id equals line.JobId
+            where order.State == OrderState.Open && !awaited.Any(a => a.LineId == line.Id)
+            select new NeededPart
+            {
+                Line = line,
+                Job = job,
+                Order = order,
+            };
     }
 }

@@ -1,10 +1,10 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
-using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Pricing;
@@ -17,19 +17,25 @@ public static class Reprice
 {
     /// <summary>What changes, and from which version to which.</summary>
     public sealed record RepriceView(PolicyVersionView From, PolicyVersionView To, RepricePreview Preview);
+
     /// <summary>The version that prices the order from now on.</summary>
     public sealed record RepriceRequest(long PolicyVersionId);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/orders/{id:long}/reprice", PreviewAsync).Asks(Permission.SeeOrders).Produces<RepriceView>().ProducesProblem(404).ProducesProblem(422);
+        api.MapGet("/orders/{id:long}/reprice", PreviewAsync)
+            .Asks(Permission.SeeOrders)
+            .Produces<RepriceView>()
+            .ProducesProblem(404)
+            .ProducesProblem(422);
         api.MapPost("/orders/{id:long}/reprice", Handle).Asks(Permission.EditOrders).Produces<Changed>().ProducesProblem(422);
     }
 
     private static async Task<IResult> PreviewAsync(long id, ShopDb db, TimeProvider time)
     {
-        if (await db.LoadOrderAsync(id) is not { } order) return Problems.Of(new Problem("order.gone", "There is no such order."));
+        if (await db.LoadOrderAsync(id) is not { } order)
+            return Problems.Of(new Problem("order.gone", "There is no such order."));
         var customer = order.CustomerId is { } customerId ? await db.Customers.FindAsync(customerId) : null;
         var day = (await db.Shops.SingleAsync()).PricingDay(order, time.Now());
         var versions = await db.PolicyVersionsAsync();
@@ -45,12 +51,15 @@ public static class Reprice
         }
     }
 
-    private static Task<IResult> Handle(long id, RepriceRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
-    {
-        var db = under.Command.Db;
-        if (await db.PolicyVersions.FindAsync(request.PolicyVersionId) is null) return new Problem("policy.gone", "There is no such version of the policy.");
-        if (under.Order.Reprice(request.PolicyVersionId, under.Command.Actor).Problem is { } problem) return problem;
-        under.Policy = await db.PolicyAsync(request.PolicyVersionId);
-        return new Changed(under.Order.Version, id, under.Order.Version);
-    });
+    private static Task<IResult> Handle(long id, RepriceRequest request, CommandRunner commands) =>
+        commands.OnOrderAsync<Changed>(id, async under =>
+        {
+            var db = under.Command.Db;
+            if (await db.PolicyVersions.FindAsync(request.PolicyVersionId) is null)
+                return new Problem("policy.gone", "There is no such version of the policy.");
+            if (under.Order.Reprice(request.PolicyVersionId, under.Command.Actor).Problem is { } problem)
+                return problem;
+            under.Policy = await db.PolicyAsync(request.PolicyVersionId);
+            return new Changed(under.Order.Version, id, under.Order.Version);
+        });
 }

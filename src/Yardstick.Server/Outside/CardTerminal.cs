@@ -11,6 +11,7 @@ public interface ICardTerminal
 {
     /// <summary>Charges a card, or with a negative amount pays back. The same key charges once.</summary>
     Task<Result<CardAnswer>> ChargeAsync(CardCharge charge, string currency, CancellationToken cancel);
+
     /// <summary>Looks a charge up by its key; one that the terminal never got is <see cref="CardChargeState.NotMade"/>.</summary>
     Task<Result<CardAnswer>> LookUpAsync(Guid key, CancellationToken cancel);
 }
@@ -23,7 +24,10 @@ public sealed class CardTerminal(HttpClient http) : ICardTerminal
     /// <inheritdoc />
     public async Task<Result<CardAnswer>> ChargeAsync(CardCharge charge, string currency, CancellationToken cancel)
     {
-        var request = new HttpRequestMessage(HttpMethod.Post, "card/charges") { Content = JsonContent.Create(new { amount = charge.Amount.Cents, currency }) };
+        var request = new HttpRequestMessage(HttpMethod.Post, "card/charges")
+        {
+            Content = JsonContent.Create(new { amount = charge.Amount.Cents, currency }),
+        };
         request.Headers.Add("Idempotency-Key", charge.IdempotencyKey.ToString());
         return Read(await OutsideCall.SendAsync<Answer>(http, request, cancel));
     }
@@ -37,7 +41,8 @@ public sealed class CardTerminal(HttpClient http) : ICardTerminal
 
     private static Result<CardAnswer> Read(Result<Answer> call)
     {
-        if (call.Problem is { } problem) return problem;
+        if (call.Problem is { } problem)
+            return problem;
         var state = call.Value.State == "approved" ? CardChargeState.Approved : CardChargeState.Declined;
         return new CardAnswer(state, call.Value.Reference, call.Value.CardEnding, call.Value.Message ?? "");
     }

@@ -21,12 +21,14 @@ public sealed class Mailer(ServerOptions options) : IMailer
     /// <inheritdoc />
     public async Task<Result<bool>> SendAsync(Message message, string shopName, byte[]? attachment, CancellationToken cancel)
     {
-        if (options.MailServer is not { } server) return new Problem("outside.refused", "no mail server is set (start with --mail HOST:PORT)");
+        if (options.MailServer is not { } server)
+            return new Problem("outside.refused", "no mail server is set (start with --mail HOST:PORT)");
         var mail = new MimeMessage { MessageId = message.Key, Subject = message.Subject };
         mail.From.Add(new MailboxAddress(shopName, options.MailFrom));
         mail.To.Add(MailboxAddress.Parse(message.Address));
         var body = new BodyBuilder { TextBody = message.Body };
-        if (attachment is not null) body.Attachments.Add(message.AttachmentName, attachment, new ContentType("application", "pdf"));
+        if (attachment is not null)
+            body.Attachments.Add(message.AttachmentName, attachment, new ContentType("application", "pdf"));
         mail.Body = body.ToMessageBody();
         using var client = new SmtpClient { Timeout = 8000 };
         var handing = false;
@@ -37,7 +39,8 @@ public sealed class Mailer(ServerOptions options) : IMailer
             if (options.MailSignIn is { } account)
             {
                 // A password never goes over a line that somebody else can read.
-                if (!client.IsSecure) return new Problem("outside.refused", "offers no TLS, so the shop's name and password are not sent to it");
+                if (!client.IsSecure)
+                    return new Problem("outside.refused", "offers no TLS, so the shop's name and password are not sent to it");
                 await client.AuthenticateAsync(account.User, account.Password, cancel);
             }
             handing = true;
@@ -56,11 +59,23 @@ public sealed class Mailer(ServerOptions options) : IMailer
         }
         catch (SmtpCommandException refused)
         {
-            return (int)refused.StatusCode >= 500 ? new Problem("outside.refused", $"does not take it: {refused.Message}") : new Problem("outside.failed", $"did not take it yet: {refused.Message}");
+            return (int)refused.StatusCode >= 500
+                ? new Problem("outside.refused", $"does not take it: {refused.Message}")
+                : new Problem("outside.failed", $"did not take it yet: {refused.Message}");
         }
-        catch (Exception problem) when (problem is IOException or SocketException or SmtpProtocolException or TimeoutException or MailKit.ServiceNotConnectedException or OperationCanceledException)
+        catch (Exception problem)
+            when (problem
+                    is IOException
+                        or SocketException
+                        or SmtpProtocolException
+                        or TimeoutException
+                        or MailKit.ServiceNotConnectedException
+                        or OperationCanceledException
+            )
         {
-            return handing ? new Problem("outside.lost", "hung up while it took the e-mail") : new Problem("outside.silent", "does not answer");
+            return handing
+                ? new Problem("outside.lost", "hung up while it took the e-mail")
+                : new Problem("outside.silent", "does not answer");
         }
     }
 }

@@ -17,5 +17,9 @@ public sealed class PhoneDirectory(HttpClient http) : IPhoneDirectory
 {
     /// <inheritdoc />
     public Task<Result<DirectoryEntry>> LookUpAsync(string e164, CancellationToken cancel) =>
-        OutsideCall.SendAsync<DirectoryEntry>(http, new HttpRequestMessage(HttpMethod.Get, $"directory/{Uri.EscapeDataString(e164)}"), cancel);
+        OutsideCall.SendAsync<DirectoryEntry>(
+            http,
+            new HttpRequestMessage(HttpMethod.Get, $"directory/{Uri.EscapeDataString(e164)}"),
+            cancel
+        );
 }

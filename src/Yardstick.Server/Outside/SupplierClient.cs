@@ -1,7 +1,7 @@
 using System.Text.Json;
 using NodaTime.Serialization.SystemTextJson;
-using Yardstick.Core.Purchasing;
 using Yardstick.Core;
+using Yardstick.Core.Purchasing;
 
 namespace Yardstick.Server.Outside;
 
@@ -16,6 +16,7 @@ public interface ISupplierClient
 {
     /// <summary>Hands an order over. Sent twice with the same key, it is taken once.</summary>
     Task<Result<SupplierAnswer>> PlaceAsync(string supplierCode, PurchaseOrder order, CancellationToken cancel);
+
     /// <summary>Asks where an order is.</summary>
     Task<Result<SupplierAnswer>> AskAsync(string supplierCode, string reference, CancellationToken cancel);
 }
@@ -30,7 +31,13 @@ public sealed class SupplierClient(HttpClient http) : ISupplierClient
     {
         var request = new HttpRequestMessage(HttpMethod.Post, $"suppliers/{Uri.EscapeDataString(supplierCode)}/orders")
         {
-            Content = JsonContent.Create(new { purchaseOrder = order.Number, lines = order.Lines.Where(l => l.Awaited).Select(l => new { number = l.PartNumber, quantity = l.Quantity }) }),
+            Content = JsonContent.Create(
+                new
+                {
+                    purchaseOrder = order.Number,
+                    lines = order.Lines.Where(l => l.Awaited).Select(l => new { number = l.PartNumber, quantity = l.Quantity }),
+                }
+            ),
         };
         request.Headers.Add("Idempotency-Key", order.IdempotencyKey.ToString());
         return SendAsync(request, cancel);
@@ -38,12 +45,19 @@ public sealed class SupplierClient(HttpClient http) : ISupplierClient
 
     /// <inheritdoc />
     public Task<Result<SupplierAnswer>> AskAsync(string supplierCode, string reference, CancellationToken cancel) =>
-        SendAsync(new HttpRequestMessage(HttpMethod.Get, $"suppliers/{Uri.EscapeDataString(supplierCode)}/orders/{Uri.EscapeDataString(reference)}"), cancel);
+        SendAsync(
+            new HttpRequestMessage(
+                HttpMethod.Get,
+                $"suppliers/{Uri.EscapeDataString(supplierCode)}/orders/{Uri.EscapeDataString(reference)}"
+            ),
+            cancel
+        );
 
     private async Task<Result<SupplierAnswer>> SendAsync(HttpRequestMessage request, CancellationToken cancel)
     {
         var call = await OutsideCall.SendAsync<Answer>(http, request, cancel);
-        if (call.Problem is { } problem) return problem;
+        if (call.Problem is { } problem)
+            return problem;
         var state = call.Value.State switch
         {
             "placed" => PurchaseOrderState.Placed,
@@ -53,7 +67,8 @@ public sealed class SupplierClient(HttpClient http) : ISupplierClient
             "refused" => PurchaseOrderState.Refused,
             _ => (PurchaseOrderState?)null,
         };
-        return state is { } known ? new SupplierAnswer(call.Value.Reference, known, call.Value.ExpectedAt)
+        return state is { } known
+            ? new SupplierAnswer(call.Value.Reference, known, call.Value.ExpectedAt)
             : new Problem("outside.answer", $"answered in a way that is not understood (\"{call.Value.State}\")");
     }
 }
@@ -62,21 +77,34 @@ public sealed class SupplierClient(HttpClient http) : ISupplierClient
 internal static class OutsideCall
 {
     /// <summary>Whether an exception says that nobody answered.</summary>
-    internal static bool IsSilence(Exception problem) => problem is HttpRequestException or TaskCanceledException or Polly.Timeout.TimeoutRejectedException or Polly.CircuitBreaker.BrokenCircuitException;
+    internal static bool IsSilence(Exception problem) =>
+        problem
+            is HttpRequestException
+                or TaskCanceledException
+                or Polly.Timeout.TimeoutRejectedException
+                or Polly.CircuitBreaker.BrokenCircuitException;
 
-    /// <summary>Whether there is no answer at all: it may come when it is asked for again. That something is unknown is an answer.</summary>
+    /// <summary>
+    /// Whether there is no answer at all: it may come when it is asked for again. That something is unknown is an answer.
+    /// </summary>
     internal static bool IsSilence(Problem? problem) => problem is { Code: not "outside.unknown" };
 
-    private static readonly JsonSerializerOptions Json = new JsonSerializerOptions(JsonSerializerDefaults.Web).ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
+    private static readonly JsonSerializerOptions Json = new JsonSerializerOptions(JsonSerializerDefaults.Web).ConfigureForNodaTime(
+        DateTimeZoneProviders.Tzdb
+    );
 
     internal static async Task<Result<T>> SendAsync<T>(HttpClient http, HttpRequestMessage request, CancellationToken cancel)
     {
         try
         {
             using var response = await http.SendAsync(request, cancel);
-            if ((int)response.StatusCode == 404) return new Problem("outside.unknown", "does not know this");
-            if (!response.IsSuccessStatusCode) return new Problem("outside.failed", $"answered with an error ({(int)response.StatusCode})");
-            return await response.Content.ReadFromJsonAsync<T>(Json, cancel) is { } value ? value : new Problem("outside.answer", "sent an empty answer");
+            if ((int)response.StatusCode == 404)
+                return new Problem("outside.unknown", "does not know this");
+            if (!response.IsSuccessStatusCode)
+                return new Problem("outside.failed", $"answered with an error ({(int)response.StatusCode})");
+            return await response.Content.ReadFromJsonAsync<T>(Json, cancel) is { } value
+                ? value
+                : new Problem("outside.answer", "sent an empty answer");
         }
         catch (JsonException)
         {

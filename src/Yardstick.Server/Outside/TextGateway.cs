@@ -19,6 +19,7 @@ public interface ITextGateway
 {
     /// <summary>Hands a text over; the same key goes out once.</summary>
     Task<Result<bool>> SendAsync(Message message, CancellationToken cancel);
+
     /// <summary>What came after a number.</summary>
     Task<Result<IReadOnlyList<PostEvent>>> EventsAsync(long after, CancellationToken cancel);
 }
@@ -31,16 +32,28 @@ public sealed class TextGateway(HttpClient http) : ITextGateway
     /// <inheritdoc />
     public async Task<Result<bool>> SendAsync(Message message, CancellationToken cancel)
     {
-        var request = new HttpRequestMessage(HttpMethod.Post, "texts") { Content = JsonContent.Create(new { to = message.Address, body = message.Body }) };
+        var request = new HttpRequestMessage(HttpMethod.Post, "texts")
+        {
+            Content = JsonContent.Create(new { to = message.Address, body = message.Body }),
+        };
         request.Headers.Add("Idempotency-Key", message.Key);
         var answer = await OutsideCall.SendAsync<Taken>(http, request, cancel);
-        return answer.Problem is { } problem ? problem with { Code = problem.Message.Contains("422", StringComparison.Ordinal) ? "outside.refused" : problem.Code } : true;
+        return answer.Problem is { } problem
+            ? problem with
+            {
+                Code = problem.Message.Contains("422", StringComparison.Ordinal) ? "outside.refused" : problem.Code,
+            }
+            : true;
     }
 
     /// <inheritdoc />
     public async Task<Result<IReadOnlyList<PostEvent>>> EventsAsync(long after, CancellationToken cancel)
     {
-        var answer = await OutsideCall.SendAsync<List<PostEvent>>(http, new HttpRequestMessage(HttpMethod.Get, $"post/events?after={after}"), cancel);
+        var answer = await OutsideCall.SendAsync<List<PostEvent>>(
+            http,
+            new HttpRequestMessage(HttpMethod.Get, $"post/events?after={after}"),
+            cancel
+        );
         return answer.Problem is { } problem ? problem : answer.Value;
     }
 }

@@ -20,7 +20,16 @@ public sealed record MakeChoice(string Make, IReadOnlyList<ModelChoice> Models);
 /// <param name="Operations">Codes of the labor guide.</param>
 /// <param name="Parts">Parts that it needs.</param>
 /// <param name="Checklist">What the technician ticks off.</param>
-public sealed record ScheduleEntry(string Title, int? Miles, int? Months, int? HardMiles, int? HardMonths, IReadOnlyList<string>? Operations = null, IReadOnlyList<ServicePart>? Parts = null, IReadOnlyList<string>? Checklist = null);
+public sealed record ScheduleEntry(
+    string Title,
+    int? Miles,
+    int? Months,
+    int? HardMiles,
+    int? HardMonths,
+    IReadOnlyList<string>? Operations = null,
+    IReadOnlyList<ServicePart>? Parts = null,
+    IReadOnlyList<string>? Checklist = null
+);
 
 /// <summary>A part that a service needs.</summary>
 /// <param name="Type">What it is in the words of the catalogs.</param>
@@ -45,14 +54,19 @@ public interface IVehicleDataClient
 {
     /// <summary>What a plate is on.</summary>
     Task<Result<VehicleFacts>> ByPlateAsync(string region, string plate, CancellationToken cancel);
+
     /// <summary>What a VIN is.</summary>
     Task<Result<VehicleFacts>> ByVinAsync(string vin, CancellationToken cancel);
+
     /// <summary>Makes, models and engines to choose from.</summary>
     Task<Result<List<MakeChoice>>> MakesAsync(CancellationToken cancel);
+
     /// <summary>The maker's schedule for cars with such an engine.</summary>
     Task<Result<List<ScheduleEntry>>> ScheduleAsync(string make, string model, string engine, CancellationToken cancel);
+
     /// <summary>Open recalls of a car and bulletins about its model.</summary>
     Task<Result<List<Campaign>>> CampaignsAsync(string vin, CancellationToken cancel);
+
     /// <summary>What others wrote down about a car.</summary>
     Task<Result<List<PastEntry>>> PastAsync(string vin, CancellationToken cancel);
 }
@@ -62,11 +76,22 @@ public sealed class VehicleDataClient(HttpClient http) : IVehicleDataClient
 {
     /// <inheritdoc />
     public Task<Result<VehicleFacts>> ByPlateAsync(string region, string plate, CancellationToken cancel) =>
-        OutsideCall.SendAsync<VehicleFacts>(http, new HttpRequestMessage(HttpMethod.Get, $"vehicles/by-plate/{Uri.EscapeDataString(region.Length > 0 ? region : "-")}/{Uri.EscapeDataString(plate)}"), cancel);
+        OutsideCall.SendAsync<VehicleFacts>(
+            http,
+            new HttpRequestMessage(
+                HttpMethod.Get,
+                $"vehicles/by-plate/{Uri.EscapeDataString(region.Length > 0 ? region : "-")}/{Uri.EscapeDataString(plate)}"
+            ),
+            cancel
+        );
 
     /// <inheritdoc />
     public Task<Result<VehicleFacts>> ByVinAsync(string vin, CancellationToken cancel) =>
-        OutsideCall.SendAsync<VehicleFacts>(http, new HttpRequestMessage(HttpMethod.Get, $"vehicles/by-vin/{Uri.EscapeDataString(vin)}"), cancel);
+        OutsideCall.SendAsync<VehicleFacts>(
+            http,
+            new HttpRequestMessage(HttpMethod.Get, $"vehicles/by-vin/{Uri.EscapeDataString(vin)}"),
+            cancel
+        );
 
     /// <inheritdoc />
     public Task<Result<List<MakeChoice>>> MakesAsync(CancellationToken cancel) =>
@@ -74,13 +99,28 @@ public sealed class VehicleDataClient(HttpClient http) : IVehicleDataClient
 
     /// <inheritdoc />
     public Task<Result<List<ScheduleEntry>>> ScheduleAsync(string make, string model, string engine, CancellationToken cancel) =>
-        OutsideCall.SendAsync<List<ScheduleEntry>>(http, new HttpRequestMessage(HttpMethod.Get, $"vehicles/schedule?make={Uri.EscapeDataString(make)}&model={Uri.EscapeDataString(model)}&engine={Uri.EscapeDataString(engine)}"), cancel);
+        OutsideCall.SendAsync<List<ScheduleEntry>>(
+            http,
+            new HttpRequestMessage(
+                HttpMethod.Get,
+                $"vehicles/schedule?make={Uri.EscapeDataString(make)}&model={Uri.EscapeDataString(model)}&engine={Uri.EscapeDataString(engine)}"
+            ),
+            cancel
+        );
 
     /// <inheritdoc />
     public Task<Result<List<Campaign>>> CampaignsAsync(string vin, CancellationToken cancel) =>
-        OutsideCall.SendAsync<List<Campaign>>(http, new HttpRequestMessage(HttpMethod.Get, $"vehicles/campaigns/{Uri.EscapeDataString(vin)}"), cancel);
+        OutsideCall.SendAsync<List<Campaign>>(
+            http,
+            new HttpRequestMessage(HttpMethod.Get, $"vehicles/campaigns/{Uri.EscapeDataString(vin)}"),
+            cancel
+        );
 
     /// <inheritdoc />
     public Task<Result<List<PastEntry>>> PastAsync(string vin, CancellationToken cancel) =>
-        OutsideCall.SendAsync<List<PastEntry>>(http, new HttpRequestMessage(HttpMethod.Get, $"vehicles/past/{Uri.EscapeDataString(vin)}"), cancel);
+        OutsideCall.SendAsync<List<PastEntry>>(
+            http,
+            new HttpRequestMessage(HttpMethod.Get, $"vehicles/past/{Uri.EscapeDataString(vin)}"),
+            cancel
+        );
 }

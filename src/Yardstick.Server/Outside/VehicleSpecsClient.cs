@@ -11,7 +11,17 @@ namespace Yardstick.Server.Outside;
 public sealed record NeededPart(string Type, decimal Quantity);
 
 /// <summary>An operation of the labor guide for one car.</summary>
-public sealed record GuideOperation(string Code, string System, string Title, string Words, string Skill, decimal Hours, IReadOnlyList<string> Contains, IReadOnlyDictionary<string, decimal> Beside, IReadOnlyList<NeededPart> Parts)
+public sealed record GuideOperation(
+    string Code,
+    string System,
+    string Title,
+    string Words,
+    string Skill,
+    decimal Hours,
+    IReadOnlyList<string> Contains,
+    IReadOnlyDictionary<string, decimal> Beside,
+    IReadOnlyList<NeededPart> Parts
+)
 {
     /// <summary>As lines take it.</summary>
     public LaborGuideOperation Work => new(Code, Title, Hours, Skill, Contains, Beside);
@@ -27,7 +37,13 @@ public sealed record ResetSteps(string Key, string Title, string Steps, string W
 public sealed record DrawingTitle(string Key, string Title, string Words);
 
 /// <summary>Facts about one car as the service sends them; values in metric units.</summary>
-public sealed record FactAnswer(LocalDate AsOf, IReadOnlyList<SpecValue> Facts, IReadOnlyList<WearPart> Wear, IReadOnlyList<ResetSteps> Resets, IReadOnlyList<DrawingTitle> Drawings)
+public sealed record FactAnswer(
+    LocalDate AsOf,
+    IReadOnlyList<SpecValue> Facts,
+    IReadOnlyList<WearPart> Wear,
+    IReadOnlyList<ResetSteps> Resets,
+    IReadOnlyList<DrawingTitle> Drawings
+)
 {
     /// <summary>What the rules know.</summary>
     public VehicleSpecs Known => new(AsOf, Facts, Wear);
@@ -40,10 +56,44 @@ public sealed record KnownRepair(string Operation, int Percent);
 public sealed record CatalogQuestion(string Key, string Text, IReadOnlyList<string> Answers);
 
 /// <summary>A part as a supplier offers it.</summary>
-public sealed record CatalogPart(string Number, string Description, string Brand, string Quality, string Condition, string Category, string Type, decimal UnitCost, decimal ListPrice, decimal CoreEach, decimal Quantity, string MakersNumber, string Branch, int Available, int Minutes)
+public sealed record CatalogPart(
+    string Number,
+    string Description,
+    string Brand,
+    string Quality,
+    string Condition,
+    string Category,
+    string Type,
+    decimal UnitCost,
+    decimal ListPrice,
+    decimal CoreEach,
+    decimal Quantity,
+    string MakersNumber,
+    string Branch,
+    int Available,
+    int Minutes
+)
 {
     /// <summary>As lines take it.</summary>
-    public SupplierOffer Offer(string supplierCode) => new(supplierCode, Number, Description, Brand, Quality, Condition, Category, Type, UnitCost, ListPrice, CoreEach, Quantity, MakersNumber, Branch, Available, Minutes);
+    public SupplierOffer Offer(string supplierCode) =>
+        new(
+            supplierCode,
+            Number,
+            Description,
+            Brand,
+            Quality,
+            Condition,
+            Category,
+            Type,
+            UnitCost,
+            ListPrice,
+            CoreEach,
+            Quantity,
+            MakersNumber,
+            Branch,
+            Available,
+            Minutes
+        );
 }
 
 /// <summary>What a supplier's catalog answers.</summary>
@@ -54,14 +104,26 @@ public interface IVehicleSpecsClient
 {
     /// <summary>All operations of the labor guide for a car.</summary>
     Task<Result<GuideAnswer>> GuideAsync(Vehicle car, CancellationToken cancel);
+
     /// <summary>Facts about a car.</summary>
     Task<Result<FactAnswer>> FactsAsync(Vehicle car, CancellationToken cancel);
+
     /// <summary>Repairs that are known for a trouble code, the most frequent first.</summary>
     Task<Result<List<KnownRepair>>> RepairsAsync(string code, CancellationToken cancel);
+
     /// <summary>A drawing as SVG.</summary>
     Task<Result<string>> DrawingAsync(string key, CancellationToken cancel);
+
     /// <summary>What a supplier has for a car: by words or number, or by type.</summary>
-    Task<Result<CatalogAnswer>> PartsAsync(string supplierCode, Vehicle car, string words, string? type, IReadOnlyList<VehicleAnswer> answers, CancellationToken cancel);
+    Task<Result<CatalogAnswer>> PartsAsync(
+        string supplierCode,
+        Vehicle car,
+        string words,
+        string? type,
+        IReadOnlyList<VehicleAnswer> answers,
+        CancellationToken cancel
+    );
+
     /// <summary>Tires that a supplier has, by size or rim.</summary>
     Task<Result<CatalogAnswer>> TiresAsync(string supplierCode, string size, CancellationToken cancel);
 }
@@ -70,33 +132,73 @@ public interface IVehicleSpecsClient
 public sealed class VehicleSpecsClient(IHttpClientFactory clients) : IVehicleSpecsClient
 {
     /// <summary>Names of the clients; each service has its own patience.</summary>
-    public const string Guide = "guide", Facts = "facts", Catalogs = "catalogs";
+    public const string Guide = "guide",
+        Facts = "facts",
+        Catalogs = "catalogs";
 
-    private sealed record FactRow(string Key, string Use, string Title, string Value, string Unit, string Condition, string Caution, string Words);
-    private sealed record FactSheet(LocalDate AsOf, List<FactRow> Facts, List<WearPart> Wear, List<ResetSteps> Resets, List<DrawingTitle> Drawings);
+    private sealed record FactRow(
+        string Key,
+        string Use,
+        string Title,
+        string Value,
+        string Unit,
+        string Condition,
+        string Caution,
+        string Words
+    );
+
+    private sealed record FactSheet(
+        LocalDate AsOf,
+        List<FactRow> Facts,
+        List<WearPart> Wear,
+        List<ResetSteps> Resets,
+        List<DrawingTitle> Drawings
+    );
 
     /// <inheritdoc />
-    public Task<Result<GuideAnswer>> GuideAsync(Vehicle car, CancellationToken cancel) => GetAsync<GuideAnswer>(Guide, $"guide/operations?{Car(car)}", cancel);
+    public Task<Result<GuideAnswer>> GuideAsync(Vehicle car, CancellationToken cancel) =>
+        GetAsync<GuideAnswer>(Guide, $"guide/operations?{Car(car)}", cancel);
 
     /// <inheritdoc />
     public async Task<Result<FactAnswer>> FactsAsync(Vehicle car, CancellationToken cancel)
     {
         var call = await GetAsync<FactSheet>(Facts, $"facts/car?{Car(car)}", cancel);
-        if (call.Problem is { } problem) return problem;
-        var facts = call.Value.Facts.ConvertAll(f => new SpecValue(f.Key, f.Use switch { "goesIn" => SpecUse.GoesIn, "wears" => SpecUse.Wears, "tightened" => SpecUse.Tightened, _ => SpecUse.Set }, f.Title, f.Value, f.Unit, f.Condition, f.Caution, f.Words));
+        if (call.Problem is { } problem)
+            return problem;
+        var facts = call.Value.Facts.ConvertAll(f => new SpecValue(
+            f.Key,
+            f.Use switch
+            {
+                "goesIn" => SpecUse.GoesIn,
+                "wears" => SpecUse.Wears,
+                "tightened" => SpecUse.Tightened,
+                _ => SpecUse.Set,
+            },
+            f.Title,
+            f.Value,
+            f.Unit,
+            f.Condition,
+            f.Caution,
+            f.Words
+        ));
         return new FactAnswer(call.Value.AsOf, facts, call.Value.Wear, call.Value.Resets, call.Value.Drawings);
     }
 
     /// <inheritdoc />
-    public Task<Result<List<KnownRepair>>> RepairsAsync(string code, CancellationToken cancel) => GetAsync<List<KnownRepair>>(Facts, $"facts/repairs/{Uri.EscapeDataString(code)}", cancel);
+    public Task<Result<List<KnownRepair>>> RepairsAsync(string code, CancellationToken cancel) =>
+        GetAsync<List<KnownRepair>>(Facts, $"facts/repairs/{Uri.EscapeDataString(code)}", cancel);
 
     /// <inheritdoc />
     public async Task<Result<string>> DrawingAsync(string key, CancellationToken cancel)
     {
         try
         {
-            using var response = await clients.CreateClient(Facts).GetAsync(new Uri($"facts/drawings/{Uri.EscapeDataString(key)}", UriKind.Relative), cancel);
-            return response.IsSuccessStatusCode ? await response.Content.ReadAsStringAsync(cancel) : new Problem("outside.unknown", "does not know this");
+            using var response = await clients
+                .CreateClient(Facts)
+                .GetAsync(new Uri($"facts/drawings/{Uri.EscapeDataString(key)}", UriKind.Relative), cancel);
+            return response.IsSuccessStatusCode
+                ? await response.Content.ReadAsStringAsync(cancel)
+                : new Problem("outside.unknown", "does not know this");
         }
         catch (Exception problem) when (OutsideCall.IsSilence(problem))
         {
@@ -105,7 +207,14 @@ public sealed class VehicleSpecsClient(IHttpClientFactory clients) : IVehicleSpe
     }
 
     /// <inheritdoc />
-    public Task<Result<CatalogAnswer>> PartsAsync(string supplierCode, Vehicle car, string words, string? type, IReadOnlyList<VehicleAnswer> answers, CancellationToken cancel)
+    public Task<Result<CatalogAnswer>> PartsAsync(
+        string supplierCode,
+        Vehicle car,
+        string words,
+        string? type,
+        IReadOnlyList<VehicleAnswer> answers,
+        CancellationToken cancel
+    )
     {
         var told = string.Concat(answers.Select(a => $"&answer.{Uri.EscapeDataString(a.Question)}={Uri.EscapeDataString(a.Answer)}"));
         var wanted = type is null ? $"q={Uri.EscapeDataString(words)}" : $"type={Uri.EscapeDataString(type)}";
@@ -116,7 +225,12 @@ public sealed class VehicleSpecsClient(IHttpClientFactory clients) : IVehicleSpe
     public Task<Result<CatalogAnswer>> TiresAsync(string supplierCode, string size, CancellationToken cancel) =>
         GetAsync<CatalogAnswer>(Catalogs, $"suppliers/{Uri.EscapeDataString(supplierCode)}/tires?q={Uri.EscapeDataString(size)}", cancel);
 
-    private static string Car(Vehicle car) => string.Create(CultureInfo.InvariantCulture, $"make={Uri.EscapeDataString(car.Make)}&model={Uri.EscapeDataString(car.Model)}&year={car.Year}&engine={Uri.EscapeDataString(car.Engine)}");
+    private static string Car(Vehicle car) =>
+        string.Create(
+            CultureInfo.InvariantCulture,
+            $"make={Uri.EscapeDataString(car.Make)}&model={Uri.EscapeDataString(car.Model)}&year={car.Year}&engine={Uri.EscapeDataString(car.Engine)}"
+        );
 
-    private Task<Result<T>> GetAsync<T>(string service, string path, CancellationToken cancel) => OutsideCall.SendAsync<T>(clients.CreateClient(service), new HttpRequestMessage(HttpMethod.Get, path), cancel);
+    private Task<Result<T>> GetAsync<T>(string service, string path, CancellationToken cancel) =>
+        OutsideCall.SendAsync<T>(clients.CreateClient(service), new HttpRequestMessage(HttpMethod.Get, path), cancel);
 }

@@ -25,7 +25,21 @@ public static class Policies
     public static async Task<List<PolicyVersionView>> PolicyVersionsAsync(this ShopDb db)
     {
         var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
-        var versions = await db.PolicyVersions.OrderByDescending(v => v.Id).Select(v => new { v.Id, v.InForceAt, v.ById, v.Note }).ToListAsync();
-        return versions.ConvertAll(v => new PolicyVersionView(v.Id, v.InForceAt, v.ById is { } by ? names.GetValueOrDefault(by, "") : "", v.Note));
+        var versions = await db
+            .PolicyVersions.OrderByDescending(v => v.Id)
+            .Select(v => new
+            {
+                v.Id,
+                v.InForceAt,
+                v.ById,
+                v.Note,
+            })
+            .ToListAsync();
+        return versions.ConvertAll(v => new PolicyVersionView(
+            v.Id,
+            v.InForceAt,
+            v.ById is { } by ? names.GetValueOrDefault(by, "") : "",
+            v.Note
+        ));
     }
 }

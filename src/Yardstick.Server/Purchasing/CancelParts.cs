@@ -1,7 +1,7 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
-using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Safety;
@@ -13,20 +13,27 @@ public static class CancelParts
 {
     /// <summary>Lines of the purchase order, none for all that is still to come, and why.</summary>
     public sealed record CancelPartsRequest(IReadOnlyList<long>? LineIds, string Reason);
+
     /// <summary>The purchase order afterwards.</summary>
     public sealed record PartsCancelled(long PurchaseOrderId, bool Whole);
 
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) =>
-        api.MapPost("/purchase-orders/{id:long}/cancel", Handle).Asks(Permission.OrderParts).Produces<PartsCancelled>().ProducesProblem(422);
+        api.MapPost("/purchase-orders/{id:long}/cancel", Handle)
+            .Asks(Permission.OrderParts)
+            .Produces<PartsCancelled>()
+            .ProducesProblem(422);
 
-    private static Task<IResult> Handle(long id, CancelPartsRequest request, CommandRunner commands) => commands.RunAsync<PartsCancelled>(async work =>
-    {
-        var db = work.Db;
-        if (await db.PurchaseOrders.Include(p => p.Lines).FirstOrDefaultAsync(p => p.Id == id) is not { } purchase) return new Problem("purchase.gone", "There is no such purchase order.");
-        var ids = request.LineIds is { Count: > 0 } some ? some : purchase.Lines.Where(l => l.Awaited).Select(l => l.Id).ToList();
-        if (purchase.Cancel(ids, request.Reason, work.Actor.At).Problem is { } problem) return problem;
-        await db.SaveChangesAsync();
-        return new PartsCancelled(id, !purchase.IsOpen);
-    });
+    private static Task<IResult> Handle(long id, CancelPartsRequest request, CommandRunner commands) =>
+        commands.RunAsync<PartsCancelled>(async work =>
+        {
+            var db = work.Db;
+            if (await db.PurchaseOrders.Include(p => p.Lines).FirstOrDefaultAsync(p => p.Id == id) is not { } purchase)
+                return new Problem("purchase.gone", "There is no such purchase order.");
+            var ids = request.LineIds is { Count: > 0 } some ? some : purchase.Lines.Where(l => l.Awaited).Select(l => l.Id).ToList();
+            if (purchase.Cancel(ids, request.Reason, work.Actor.At).Problem is { } problem)
+                return problem;
+            await db.SaveChangesAsync();
+            return new PartsCancelled(id, !purchase.IsOpen);
+        });
 }

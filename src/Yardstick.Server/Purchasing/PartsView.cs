@@ -14,64 +14,180 @@ namespace Yardstick.Server.Purchasing;
 public static class PartsView
 {
     /// <summary>A part that approved work needs and nobody ordered.</summary>
-    public sealed record NeededPartView(long LineId, long OrderId, long OrderNumber, string Plate, string Vehicle, string Job, string Description, string Number, decimal Quantity, decimal UnitCost, long SupplierId, LocalDateTime? PromisedAt);
+    public sealed record NeededPartView(
+        long LineId,
+        long OrderId,
+        long OrderNumber,
+        string Plate,
+        string Vehicle,
+        string Job,
+        string Description,
+        string Number,
+        decimal Quantity,
+        decimal UnitCost,
+        long SupplierId,
+        LocalDateTime? PromisedAt
+    );
+
     /// <summary>A supplier.</summary>
     public sealed record SupplierView(long Id, string Name, string Phone);
+
     /// <summary>A line of a purchase order.</summary>
-    public sealed record PurchaseLineView(long Id, long OrderId, long OrderNumber, string Plate, string Description, string Number, decimal Quantity, decimal Received, decimal UnitCost, bool Awaited, decimal Open);
+    public sealed record PurchaseLineView(
+        long Id,
+        long OrderId,
+        long OrderNumber,
+        string Plate,
+        string Description,
+        string Number,
+        decimal Quantity,
+        decimal Received,
+        decimal UnitCost,
+        bool Awaited,
+        decimal Open
+    );
+
     /// <summary>A purchase order.</summary>
-    public sealed record PurchaseView(long Id, long Number, string Supplier, string SupplierPhone, PurchaseOrderState State, string StateText, string SupplierReference, Instant? ExpectedAt, string Trouble, Instant CreatedAt, int Tries, IReadOnlyList<PurchaseLineView> Lines);
+    public sealed record PurchaseView(
+        long Id,
+        long Number,
+        string Supplier,
+        string SupplierPhone,
+        PurchaseOrderState State,
+        string StateText,
+        string SupplierReference,
+        Instant? ExpectedAt,
+        string Trouble,
+        Instant CreatedAt,
+        int Tries,
+        IReadOnlyList<PurchaseLineView> Lines
+    );
+
     /// <summary>The parts page.</summary>
-    public sealed record PartsPageView(IReadOnlyList<NeededPartView> Needed, IReadOnlyList<PurchaseView> OnTheWay, IReadOnlyList<PurchaseView> Lately, IReadOnlyList<SupplierView> Suppliers);
+    public sealed record PartsPageView(
+        IReadOnlyList<NeededPartView> Needed,
+        IReadOnlyList<PurchaseView> OnTheWay,
+        IReadOnlyList<PurchaseView> Lately,
+        IReadOnlyList<SupplierView> Suppliers
+    );
 
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) =>
-        api.MapGet("/parts", (ReadModel<PartsPageView> parts, HttpContext http) => parts.AnswerAsync(http)).Asks(Permission.SeeParts).Produces<PartsPageView>().Produces(304);
+        api.MapGet("/parts", (ReadModel<PartsPageView> parts, HttpContext http) => parts.AnswerAsync(http))
+            .Asks(Permission.SeeParts)
+            .Produces<PartsPageView>()
+            .Produces(304);
 
     /// <summary>Parts are the same for everybody: one computation serves all screens.</summary>
-    internal static ReadModel<PartsPageView> Model(IServiceProvider services) => new(services, new Topic(TopicKind.Parts),
-        new HashSet<TopicKind> { TopicKind.Parts, TopicKind.Orders, TopicKind.Vehicle, TopicKind.Setup }, TimeSpan.FromSeconds(20), (db, _) => ReadAsync(db));
+    internal static ReadModel<PartsPageView> Model(IServiceProvider services) =>
+        new(
+            services,
+            new Topic(TopicKind.Parts),
+            new HashSet<TopicKind> { TopicKind.Parts, TopicKind.Orders, TopicKind.Vehicle, TopicKind.Setup },
+            TimeSpan.FromSeconds(20),
+            (db, _) => ReadAsync(db)
+        );
 
     private static async Task<PartsPageView> ReadAsync(ShopDb db)
     {
         var suppliers = await db.Suppliers.OrderBy(s => s.Id).ToListAsync();
         var needed = await NeededAsync(db, suppliers);
         // In the order in which they were placed: a list that jumps when a supplier answers takes the focus away.
-        var open = await db.PurchaseOrders.Include(p => p.Lines).Where(p => p.State < PurchaseOrderState.Refused).OrderBy(p => p.Id).ToListAsync();
-        var lately = await db.PurchaseOrders.Include(p => p.Lines).Where(p => p.State >= PurchaseOrderState.Refused).OrderByDescending(p => p.Id).Take(8).ToListAsync();
+        var open = await db
+            .PurchaseOrders.Include(p => p.Lines)
+            .Where(p => p.State < PurchaseOrderState.Refused)
+            .OrderBy(p => p.Id)
+            .ToListAsync();
+        var lately = await db
+            .PurchaseOrders.Include(p => p.Lines)
+            .Where(p => p.State >= PurchaseOrderState.Refused)
+            .OrderByDescending(p => p.Id)
+            .Take(8)
+            .ToListAsync();
         var orderIds = open.Concat(lately).SelectMany(p => p.Lines).Select(l => l.OrderId).Distinct().ToList();
-        var orders = await db.Orders.Where(o => orderIds.Contains(o.Id)).Select(o => new { o.Id, o.Number, Plate = db.Vehicles.Where(v => v.Id == o.VehicleId).Select(v => v.Plate).FirstOrDefault() }).ToDictionaryAsync(o => o.Id);
+        var orders = await db
+            .Orders.Where(o => orderIds.Contains(o.Id))
+            .Select(o => new
+            {
+                o.Id,
+                o.Number,
+                Plate = db.Vehicles.Where(v => v.Id == o.VehicleId).Select(v => v.Plate).FirstOrDefault(),
+            })
+            .ToDictionaryAsync(o => o.Id);
         PurchaseView Of(PurchaseOrder p)
         {
             var supplier = suppliers.First(s => s.Id == p.SupplierId);
-            return new PurchaseView(p.Id, p.Number, supplier.Name, supplier.Phone, p.State, PurchaseOrder.StateName(p.State), p.SupplierReference, p.ExpectedAt, p.Trouble, p.CreatedAt, p.Tries,
-                p.Lines.ConvertAll(l => new PurchaseLineView(l.Id, l.OrderId, orders[l.OrderId].Number, orders[l.OrderId].Plate ?? "", l.Description, l.PartNumber, l.Quantity, l.Received, l.UnitCost, p.IsOpen && l.Awaited, p.IsOpen ? l.Open : 0)));
+            return new PurchaseView(
+                p.Id,
+                p.Number,
+                supplier.Name,
+                supplier.Phone,
+                p.State,
+                PurchaseOrder.StateName(p.State),
+                p.SupplierReference,
+                p.ExpectedAt,
+                p.Trouble,
+                p.CreatedAt,
+                p.Tries,
+                p.Lines.ConvertAll(l => new PurchaseLineView(
+                    l.Id,
+                    l.OrderId,
+                    orders[l.OrderId].Number,
+                    orders[l.OrderId].Plate ?? "",
+                    l.Description,
+                    l.PartNumber,
+                    l.Quantity,
+                    l.Received,
+                    l.UnitCost,
+                    p.IsOpen && l.Awaited,
+                    p.IsOpen ? l.Open : 0
+                ))
+            );
         }
-        return new PartsPageView(needed, open.ConvertAll(Of), lately.ConvertAll(Of), suppliers.ConvertAll(s => new SupplierView(s.Id, s.Name, s.Phone)));
+        return new PartsPageView(
+            needed,
+            open.ConvertAll(Of),
+            lately.ConvertAll(Of),
+            suppliers.ConvertAll(s => new SupplierView(s.Id, s.Name, s.Phone))
+        );
     }
 
     private static async Task<IReadOnlyList<NeededPartView>> NeededAsync(ShopDb db, List<Supplier> suppliers)
     {
-        var rows = await (from needed in db.NeededParts()
-                          let line = needed.Line
-                          let job = needed.Job
-                          let order = needed.Order
-                          join car in db.Vehicles on order.VehicleId equals (long?)car.Id into cars
-                          from car in cars.DefaultIfEmpty()
-                          orderby order.PromisedAt, order.Id, line.Id
-                          select new
-                          {
-                              Line = line,
-                              JobTitle = job.Title,
-                              order.Id,
-                              order.Number,
-                              order.PromisedAt,
-                              car!.Plate,
-                              car.Make,
-                              car.Model,
-                              SupplierId = db.Parts.Where(p => p.Id == line.PartId).Select(p => p.SupplierId).FirstOrDefault(),
-                          }).ToListAsync();
-        return rows.ConvertAll(r => new NeededPartView(r.Line.Id, r.Id, r.Number, r.Plate ?? "", r.Plate is null ? "Counter sale" : $"{r.Make} {r.Model}".Trim(), r.JobTitle, r.Line.Description, r.Line.Number,
-            r.Line.Quantity - r.Line.ReceivedQuantity, r.Line.UnitCost, PartNeed.SupplierOf(r.Line, r.SupplierId, suppliers), r.PromisedAt));
+        var rows = await (
+            from needed in db.NeededParts()
+            let line = needed.Line
+            let job = needed.Job
+            let order = needed.Order
+            join car in db.Vehicles on order.VehicleId equals (long?)car.Id into cars
+            from car in cars.DefaultIfEmpty()
+            orderby order.PromisedAt, order.Id, line.Id
+            select new
+            {
+                Line = line,
+                JobTitle = job.Title,
+                order.Id,
+                order.Number,
+                order.PromisedAt,
+                car!.Plate,
+                car.Make,
+                car.Model,
+                SupplierId = db.Parts.Where(p => p.Id == line.PartId).Select(p => p.SupplierId).FirstOrDefault(),
+            }
+        ).ToListAsync();
+        return rows.ConvertAll(r => new NeededPartView(
+            r.Line.Id,
+            r.Id,
+            r.Number,
+            r.Plate ?? "",
+            r.Plate is null ? "Counter sale" : $"{r.Make} {r.Model}".Trim(),
+            r.JobTitle,
+            r.Line.Description,
+            r.Line.Number,
+            r.Line.Quantity - r.Line.ReceivedQuantity,
+            r.Line.UnitCost,
+            PartNeed.SupplierOf(r.Line, r.SupplierId, suppliers),
+            r.PromisedAt
+        ));
     }
 }

@@ -1,9 +1,9 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Purchasing;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
-using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Orders;
@@ -20,8 +20,10 @@ public static class PlaceOrder
 {
     /// <summary>Lines to order, and from whom.</summary>
     public sealed record PlaceOrderRequest(long SupplierId, IReadOnlyList<long> LineIds);
+
     /// <summary>The purchase order.</summary>
     public sealed record PurchasePlaced(long Id, long Number);
+
     /// <summary>How it went with the supplier.</summary>
     public sealed record HandedOver(long Id, PurchaseOrderState State, string StateText, string Trouble, Instant? ExpectedAt);
 
@@ -32,39 +34,55 @@ public static class PlaceOrder
         api.MapPost("/purchase-orders/{id:long}/send", SendAsync).Asks(Permission.OrderParts).Produces<HandedOver>().ProducesProblem(404);
     }
 
-    private static Task<IResult> Handle(PlaceOrderRequest request, CommandRunner commands, SupplierRounds rounds) => commands.RunAsync<PurchasePlaced>(async work =>
-    {
-        var db = work.Db;
-        if (await db.Suppliers.FindAsync(request.SupplierId) is not { } supplier) return new Problem("supplier.gone", "There is no such supplier.", "supplierId");
-        var asked = (request.LineIds ?? []).Distinct().ToList();
-        var rows = await db.NeededParts().Where(n => asked.Contains(n.Line.Id)).Select(n => new { n.Line, OrderId = n.Order.Id }).ToListAsync();
-        if (rows.Count != asked.Count) return await NotNeededAsync(db, asked);
-        var repairs = new List<Order>();
-        foreach (var id in rows.Select(r => r.OrderId).Distinct())
+    private static Task<IResult> Handle(PlaceOrderRequest request, CommandRunner commands, SupplierRounds rounds) =>
+        commands.RunAsync<PurchasePlaced>(async work =>
         {
-            var repair = (await db.LoadOrderAsync(id))!;
-            repairs.Add(repair);
-            if (repair.MayGoOn(await db.PolicyAsync(repair.PolicyVersionId)).Problem is { } past) return past;
-        }
-        var placed = PurchaseOrder.Place(await db.NextNumberAsync(Counter.PurchaseOrders), supplier.Id, rows.ConvertAll(r => (r.Line, r.OrderId)), work.Actor);
-        if (placed.Problem is { } refused) return refused;
-        var order = placed.Value;
-        db.PurchaseOrders.Add(order);
-        foreach (var repair in repairs)
-        {
-            foreach (var line in order.Lines.Where(l => l.OrderId == repair.Id)) repair.NotePart(line.LineId, "ordered", line.Words(order.Number, supplier.Name), work.Actor);
-            db.AddRecord(repair);
-        }
-        await db.SaveChangesAsync();
-        // Whoever ordered may be gone the next moment: it is handed over all the same.
-        work.AfterCommit(rounds.Wake);
-        return new PurchasePlaced(order.Id, order.Number);
-    });
+            var db = work.Db;
+            if (await db.Suppliers.FindAsync(request.SupplierId) is not { } supplier)
+                return new Problem("supplier.gone", "There is no such supplier.", "supplierId");
+            var asked = (request.LineIds ?? []).Distinct().ToList();
+            var rows = await db.NeededParts()
+                .Where(n => asked.Contains(n.Line.Id))
+                .Select(n => new { n.Line, OrderId = n.Order.Id })
+                .ToListAsync();
+            if (rows.Count != asked.Count)
+                return await NotNeededAsync(db, asked);
+            var repairs = new List<Order>();
+            foreach (var id in rows.Select(r => r.OrderId).Distinct())
+            {
+                var repair = (await db.LoadOrderAsync(id))!;
+                repairs.Add(repair);
+                if (repair.MayGoOn(await db.PolicyAsync(repair.PolicyVersionId)).Problem is { } past)
+                    return past;
+            }
+            var placed = PurchaseOrder.Place(
+                await db.NextNumberAsync(Counter.PurchaseOrders),
+                supplier.Id,
+                rows.ConvertAll(r => (r.Line, r.OrderId)),
+                work.Actor
+            );
+            if (placed.Problem is { } refused)
+                return refused;
+            var order = placed.Value;
+            db.PurchaseOrders.Add(order);
+            foreach (var repair in repairs)
+            {
+                foreach (var line in order.Lines.Where(l => l.OrderId == repair.Id))
+                    repair.NotePart(line.LineId, "ordered", line.Words(order.Number, supplier.Name), work.Actor);
+                db.AddRecord(repair);
+            }
+            await db.SaveChangesAsync();
+            // Whoever ordered may be gone the next moment: it is handed over all the same.
+            work.AfterCommit(rounds.Wake);
+            return new PurchasePlaced(order.Id, order.Number);
+        });
 
     private static async Task<Problem> NotNeededAsync(ShopDb db, IReadOnlyList<long> lineIds)
     {
-        var taken = await db.AwaitedParts().Where(l => lineIds.Contains(l.LineId))
-            .Join(db.PurchaseOrders, l => l.PurchaseOrderId, p => p.Id, (l, p) => new { l.Description, p.Number }).FirstOrDefaultAsync();
+        var taken = await db.AwaitedParts()
+            .Where(l => lineIds.Contains(l.LineId))
+            .Join(db.PurchaseOrders, l => l.PurchaseOrderId, p => p.Id, (l, p) => new { l.Description, p.Number })
+            .FirstOrDefaultAsync();
         return PurchaseOrder.NotNeeded(taken is null ? null : (taken.Description, taken.Number));
     }
 

@@ -6,7 +6,9 @@ namespace Yardstick.Server.Purchasing;
 public sealed class SupplierRounds(SupplierTalk talk, TimeProvider time, ILogger<SupplierRounds> log) : BackgroundService
 {
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(30);
-    private readonly Channel<bool> wake = Channel.CreateBounded<bool>(new BoundedChannelOptions(1) { FullMode = BoundedChannelFullMode.DropWrite });
+    private readonly Channel<bool> wake = Channel.CreateBounded<bool>(
+        new BoundedChannelOptions(1) { FullMode = BoundedChannelFullMode.DropWrite }
+    );
 
     /// <summary>An order was placed: hand it over now.</summary>
     public void Wake() => wake.Writer.TryWrite(true);
@@ -19,7 +21,8 @@ public sealed class SupplierRounds(SupplierTalk talk, TimeProvider time, ILogger
         while (!stoppingToken.IsCancellationRequested)
         {
             var first = await Task.WhenAny(tick, woken);
-            if (stoppingToken.IsCancellationRequested) return;
+            if (stoppingToken.IsCancellationRequested)
+                return;
             try
             {
                 await TalkAsync(onlyNew: first == woken, stoppingToken);
@@ -28,8 +31,10 @@ public sealed class SupplierRounds(SupplierTalk talk, TimeProvider time, ILogger
             {
                 log.LogError(problem, "A round of asking suppliers failed; the next one tries again.");
             }
-            if (tick.IsCompleted) tick = timer.WaitForNextTickAsync(stoppingToken).AsTask();
-            if (woken.IsCompleted) woken = wake.Reader.ReadAsync(stoppingToken).AsTask();
+            if (tick.IsCompleted)
+                tick = timer.WaitForNextTickAsync(stoppingToken).AsTask();
+            if (woken.IsCompleted)
+                woken = wake.Reader.ReadAsync(stoppingToken).AsTask();
         }
     }
 
@@ -37,9 +42,13 @@ public sealed class SupplierRounds(SupplierTalk talk, TimeProvider time, ILogger
     private async Task TalkAsync(bool onlyNew, CancellationToken cancel)
     {
         var open = await talk.OpenAsync(onlyNew, cancel);
-        await Task.WhenAll(open.GroupBy(o => o.SupplierId).Select(async group =>
-        {
-            foreach (var (id, _) in group) await talk.TalkAsync(id, cancel);
-        }));
+        await Task.WhenAll(
+            open.GroupBy(o => o.SupplierId)
+                .Select(async group =>
+                {
+                    foreach (var (id, _) in group)
+                        await talk.TalkAsync(id, cancel);
+                })
+        );
     }
 }

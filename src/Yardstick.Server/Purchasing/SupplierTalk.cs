@@ -39,18 +39,22 @@ public sealed class SupplierTalk(IDbContextFactory<ShopDb> factory, SingleWriter
         await using (var db = await factory.CreateDbContextAsync(cancel))
         {
             order = await db.PurchaseOrders.Include(p => p.Lines).FirstOrDefaultAsync(p => p.Id == id, cancel);
-            if (order is null || !order.IsOpen) return order;
+            if (order is null || !order.IsOpen)
+                return order;
             supplier = await db.Suppliers.SingleAsync(s => s.Id == order.SupplierId, cancel);
         }
-        var answer = order.SupplierReference.Length == 0
-            ? await suppliers.PlaceAsync(supplier.Code, order, cancel)
-            : await suppliers.AskAsync(supplier.Code, order.SupplierReference, cancel);
+        var answer =
+            order.SupplierReference.Length == 0
+                ? await suppliers.PlaceAsync(supplier.Code, order, cancel)
+                : await suppliers.AskAsync(supplier.Code, order.SupplierReference, cancel);
 
         var kept = await gate.RunAsync(async db =>
         {
             var now = await db.PurchaseOrders.Include(p => p.Lines).SingleAsync(p => p.Id == id);
-            if (answer.Ok) now.Answered(answer.Value.State, answer.Value.Reference, answer.Value.ExpectedAt);
-            else now.NotAnswered(supplier, answer.Problem!.Message);
+            if (answer.Ok)
+                now.Answered(answer.Value.State, answer.Value.Reference, answer.Value.ExpectedAt);
+            else
+                now.NotAnswered(supplier, answer.Problem!.Message);
             await db.SaveChangesAsync();
             return now;
         });
@@ -61,8 +65,12 @@ public sealed class SupplierTalk(IDbContextFactory<ShopDb> factory, SingleWriter
     public async Task<IReadOnlyList<(long Id, long SupplierId)>> OpenAsync(bool onlyNew, CancellationToken cancel)
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
-        var open = await db.PurchaseOrders.Where(p => p.State < PurchaseOrderState.Refused && (!onlyNew || p.Tries == 0 && p.SupplierReference == ""))
-            .OrderBy(p => p.State).ThenBy(p => p.Id).Select(p => new { p.Id, p.SupplierId }).ToListAsync(cancel);
+        var open = await db
+            .PurchaseOrders.Where(p => p.State < PurchaseOrderState.Refused && (!onlyNew || p.Tries == 0 && p.SupplierReference == ""))
+            .OrderBy(p => p.State)
+            .ThenBy(p => p.Id)
+            .Select(p => new { p.Id, p.SupplierId })
+            .ToListAsync(cancel);
         return open.ConvertAll(p => (p.Id, p.SupplierId));
     }
 }

@@ -20,11 +20,18 @@ public sealed class AllowedHosts(ServerOptions options, IDbContextFactory<ShopDb
     /// <summary>Whether a request for this name is answered.</summary>
     public async Task<bool> AllowsAsync(string host)
     {
-        if (host.Length == 0 || IPAddress.TryParse(host.Trim('[', ']'), out _)) return true;
-        if (known.ContainsKey(host)) return true;
-        var allowed = host.Equals("localhost", StringComparison.OrdinalIgnoreCase) || host.Equals(Environment.MachineName, StringComparison.OrdinalIgnoreCase)
-            || options.Hosts.Contains(host, StringComparer.OrdinalIgnoreCase) || certificate?.MatchesHostname(host) == true || await IsPublicAsync(host);
-        if (allowed && known.Count < 100) known[host] = true;
+        if (host.Length == 0 || IPAddress.TryParse(host.Trim('[', ']'), out _))
+            return true;
+        if (known.ContainsKey(host))
+            return true;
+        var allowed =
+            host.Equals("localhost", StringComparison.OrdinalIgnoreCase)
+            || host.Equals(Environment.MachineName, StringComparison.OrdinalIgnoreCase)
+            || options.Hosts.Contains(host, StringComparer.OrdinalIgnoreCase)
+            || certificate?.MatchesHostname(host) == true
+            || await IsPublicAsync(host);
+        if (allowed && known.Count < 100)
+            known[host] = true;
         return allowed;
     }
 
@@ -38,7 +45,8 @@ public sealed class AllowedHosts(ServerOptions options, IDbContextFactory<ShopDb
     private static X509Certificate2? CertificateOf(IConfiguration configuration)
     {
         var settings = configuration.GetSection("Kestrel:Certificates:Default");
-        if (settings["Path"] is not { Length: > 0 } path || !File.Exists(path)) return null;
+        if (settings["Path"] is not { Length: > 0 } path || !File.Exists(path))
+            return null;
         try
         {
             return settings["KeyPath"] is { Length: > 0 } || X509Certificate2.GetCertContentType(path) == X509ContentType.Cert
@@ -57,9 +65,21 @@ public sealed class AllowedHosts(ServerOptions options, IDbContextFactory<ShopDb
 public static class AllowedHostsCheck
 {
     /// <summary>Refuses requests for names that are not the shop's.</summary>
-    public static void UseAllowedHosts(this IApplicationBuilder app) => app.Use(async (http, next) =>
-    {
-        if (await http.RequestServices.GetRequiredService<AllowedHosts>().AllowsAsync(http.Request.Host.Host)) await next();
-        else await Problems.Of(new Core.Problem("host.unknown", "The shop is not served under this name. Start it with --host NAME, or set its public address in Setup.")).ExecuteAsync(http);
-    });
+    public static void UseAllowedHosts(this IApplicationBuilder app) =>
+        app.Use(
+            async (http, next) =>
+            {
+                if (await http.RequestServices.GetRequiredService<AllowedHosts>().AllowsAsync(http.Request.Host.Host))
+                    await next();
+                else
+                    await Problems
+                        .Of(
+                            new Core.Problem(
+                                "host.unknown",
+                                "The shop is not served under this name. Start it with --host NAME, or set its public address in Setup."
+                            )
+                        )
+                        .ExecuteAsync(http);
+            }
+        );
 }

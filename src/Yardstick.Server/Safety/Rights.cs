@@ -13,23 +13,27 @@ public sealed record AsksFor(Permission? Permission);
 public static class RightsOnEndpoints
 {
     /// <summary>Only for those who may.</summary>
-    public static TBuilder Asks<TBuilder>(this TBuilder builder, Permission permission) where TBuilder : IEndpointConventionBuilder =>
+    public static TBuilder Asks<TBuilder>(this TBuilder builder, Permission permission)
+        where TBuilder : IEndpointConventionBuilder =>
         builder.RequireAuthorization(permission.ToString()).WithMetadata(new AsksFor(permission));
 
     /// <summary>For anyone who is signed in.</summary>
-    public static TBuilder AsksSignedIn<TBuilder>(this TBuilder builder) where TBuilder : IEndpointConventionBuilder =>
-        builder.RequireAuthorization().WithMetadata(new AsksFor((Permission?)null));
+    public static TBuilder AsksSignedIn<TBuilder>(this TBuilder builder)
+        where TBuilder : IEndpointConventionBuilder => builder.RequireAuthorization().WithMetadata(new AsksFor((Permission?)null));
 
     /// <summary>One policy for each permission.</summary>
     public static void AddPermissions(this AuthorizationOptions options)
     {
         foreach (var permission in Enum.GetValues<Permission>())
-            options.AddPolicy(permission.ToString(), policy => policy.RequireAuthenticatedUser().RequireAssertion(c => c.User.May(permission)));
+            options.AddPolicy(permission.ToString(), policy =>
+                policy.RequireAuthenticatedUser().RequireAssertion(c => c.User.May(permission))
+            );
         options.FallbackPolicy = new AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build();
     }
 
     /// <summary>The person who is signed in.</summary>
-    public static long StaffId(this ClaimsPrincipal user) => long.Parse(user.FindFirstValue(ClaimTypes.NameIdentifier)!, CultureInfo.InvariantCulture);
+    public static long StaffId(this ClaimsPrincipal user) =>
+        long.Parse(user.FindFirstValue(ClaimTypes.NameIdentifier)!, CultureInfo.InvariantCulture);
 
     /// <summary>Whether the person may.</summary>
     public static bool May(this ClaimsPrincipal user, Permission permission) =>
@@ -43,5 +47,6 @@ public static class RightsOnEndpoints
     internal const string SessionClaim = "session";
 
     /// <summary>The session that the cookie names; the empty id where there is none.</summary>
-    internal static Guid SessionId(this ClaimsPrincipal user) => Guid.TryParse(user.FindFirstValue(SessionClaim), out var id) ? id : Guid.Empty;
+    internal static Guid SessionId(this ClaimsPrincipal user) =>
+        Guid.TryParse(user.FindFirstValue(SessionClaim), out var id) ? id : Guid.Empty;
 }

@@ -16,45 +16,63 @@ public static class PlanWork
 {
     /// <summary>Who does a job from when, wall time; no one for the lane of no one.</summary>
     public sealed record PlanRequest(long? TechnicianId, LocalDateTime Start, int Version);
+
     /// <summary>A stage.</summary>
     public sealed record StageRequest(Stage Stage, int Version);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapPost("/jobs/{jobId:long}/plan", Plan).Asks(Permission.PlanWork).Produces<Changed>().ProducesProblem(422).ProducesProblem(409);
+        api.MapPost("/jobs/{jobId:long}/plan", Plan)
+            .Asks(Permission.PlanWork)
+            .Produces<Changed>()
+            .ProducesProblem(422)
+            .ProducesProblem(409);
         api.MapDelete("/jobs/{jobId:long}/plan", Unplan).Asks(Permission.PlanWork).Produces<Changed>().ProducesProblem(422);
-        api.MapPost("/orders/{id:long}/stage", Move).Asks(Permission.PlanWork).Produces<Changed>().ProducesProblem(422).ProducesProblem(409);
+        api.MapPost("/orders/{id:long}/stage", Move)
+            .Asks(Permission.PlanWork)
+            .Produces<Changed>()
+            .ProducesProblem(422)
+            .ProducesProblem(409);
     }
 
-    private static Task<IResult> Plan(long jobId, PlanRequest request, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
-    {
-        var db = work.Db;
-        if (await db.Jobs.FindAsync(jobId) is not { RemovedAt: null } job) return new Problem("job.gone", "This job is no longer on its order.");
-        if (request.TechnicianId is { } id && !await db.Staff.AnyAsync(s => s.Id == id && s.Role == Role.Technician && s.Active)) return new Problem("technician.gone", "There is no such technician.");
-        var shop = await db.Shops.SingleAsync();
-        var plan = await db.PlannedWork.FirstOrDefaultAsync(p => p.JobId == jobId);
-        if (plan is null) db.PlannedWork.Add(plan = new PlannedWork { JobId = jobId, OrderId = job.OrderId });
-        if (plan.Place(request.TechnicianId, request.Start, shop, request.Version).Problem is { } refused) return refused;
-        await db.SaveChangesAsync();
-        return new Changed(0, jobId, plan.Version);
-    });
-
-    private static Task<IResult> Unplan(long jobId, CommandRunner commands) => commands.RunAsync<Changed>(async work =>
-    {
-        if (await work.Db.PlannedWork.FirstOrDefaultAsync(p => p.JobId == jobId) is { } plan)
+    private static Task<IResult> Plan(long jobId, PlanRequest request, CommandRunner commands) =>
+        commands.RunAsync<Changed>(async work =>
         {
-            work.Db.PlannedWork.Remove(plan);
-            await work.Db.SaveChangesAsync();
-        }
-        return new Changed(0, jobId, 0);
-    });
+            var db = work.Db;
+            if (await db.Jobs.FindAsync(jobId) is not { RemovedAt: null } job)
+                return new Problem("job.gone", "This job is no longer on its order.");
+            if (request.TechnicianId is { } id && !await db.Staff.AnyAsync(s => s.Id == id && s.Role == Role.Technician && s.Active))
+                return new Problem("technician.gone", "There is no such technician.");
+            var shop = await db.Shops.SingleAsync();
+            var plan = await db.PlannedWork.FirstOrDefaultAsync(p => p.JobId == jobId);
+            if (plan is null)
+                db.PlannedWork.Add(plan = new PlannedWork { JobId = jobId, OrderId = job.OrderId });
+            if (plan.Place(request.TechnicianId, request.Start, shop, request.Version).Problem is { } refused)
+                return refused;
+            await db.SaveChangesAsync();
+            return new Changed(0, jobId, plan.Version);
+        });
 
-    private static Task<IResult> Move(long id, StageRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
-    {
-        if (await under.ClashAsync("order", id, "stage", request.Version, Stages.Name(request.Stage)) is { } clash) return clash;
-        var moved = under.Order.MoveTo(request.Stage, "", under.Command.Actor);
-        if (moved.Problem is { } problem) return problem;
-        return new Changed(under.Order.Version, id, under.Order.Version);
-    });
+    private static Task<IResult> Unplan(long jobId, CommandRunner commands) =>
+        commands.RunAsync<Changed>(async work =>
+        {
+            if (await work.Db.PlannedWork.FirstOrDefaultAsync(p => p.JobId == jobId) is { } plan)
+            {
+                work.Db.PlannedWork.Remove(plan);
+                await work.Db.SaveChangesAsync();
+            }
+            return new Changed(0, jobId, 0);
+        });
+
+    private static Task<IResult> Move(long id, StageRequest request, CommandRunner commands) =>
+        commands.OnOrderAsync<Changed>(id, async under =>
+        {
+            if (await under.ClashAsync("order", id, "stage", request.Version, Stages.Name(request.Stage)) is { } clash)
+                return clash;
+            var moved = under.Order.MoveTo(request.Stage, "", under.Command.Actor);
+            if (moved.Problem is { } problem)
+                return problem;
+            return new Changed(under.Order.Version, id, under.Order.Version);
+        });
 }

@@ -14,7 +14,8 @@ public sealed class EndedSessions(OpenScreens screens, IDbContextFactory<ShopDb>
     public async Task CloseEndedAsync()
     {
         var open = screens.Sessions;
-        if (open.Count == 0) return;
+        if (open.Count == 0)
+            return;
         await using var db = await factory.CreateDbContextAsync();
         var lasting = await db.LastingSessions(time.Now()).Where(s => open.Contains(s.Id)).Select(s => s.Id).ToListAsync();
         screens.Close(open.Except(lasting).ToHashSet());
@@ -24,6 +25,7 @@ public sealed class EndedSessions(OpenScreens screens, IDbContextFactory<ShopDb>
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
         using var timer = new PeriodicTimer(Pause, time);
-        while (await timer.WaitForNextTickAsync(stoppingToken)) await CloseEndedAsync();
+        while (await timer.WaitForNextTickAsync(stoppingToken))
+            await CloseEndedAsync();
     }
 }

@@ -1,10 +1,10 @@
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
-using Yardstick.Core;
-using Yardstick.Data.Setup;
 using Yardstick.Data;
+using Yardstick.Data.Setup;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Live;
 using Yardstick.Server.Safety;
@@ -16,8 +16,10 @@ public static class OwnAccount
 {
     /// <summary>A new PIN; the password says that it is really you.</summary>
     public sealed record SetPinRequest(string Pin, string Password);
+
     /// <summary>The password now, and the new one.</summary>
     public sealed record ChangePasswordRequest(string Password, string NewPassword);
+
     /// <summary>One of one's own sessions.</summary>
     public sealed record SessionRow(Guid Id, string Place, string Method, Instant StartedAt, Instant EndsAt, bool Here);
 
@@ -31,23 +33,43 @@ public static class OwnAccount
         api.MapDelete("/session/own-sessions", (Delegate)EndOthersAsync).AsksSignedIn();
     }
 
-    private static async Task<IResult> SetPinAsync(SetPinRequest request, HttpContext http, ShopDb read, PasswordCheck passwords, IPasswordHasher<Account> hasher, SingleWriter gate)
+    private static async Task<IResult> SetPinAsync(
+        SetPinRequest request,
+        HttpContext http,
+        ShopDb read,
+        PasswordCheck passwords,
+        IPasswordHasher<Account> hasher,
+        SingleWriter gate
+    )
     {
         var me = http.User.StaffId();
         var role = await read.Staff.Where(s => s.Id == me).Select(s => s.Role).SingleAsync();
-        if (Pin.Check(request.Pin, role).Problem is { } problem) return Problems.Of(problem);
-        if (await NotYouAsync(passwords, me, request.Password) is { } refused) return refused;
+        if (Pin.Check(request.Pin, role).Problem is { } problem)
+            return Problems.Of(problem);
+        if (await NotYouAsync(passwords, me, request.Password) is { } refused)
+            return refused;
         var hash = hasher.HashPassword(new Account(), request.Pin);
-        await gate.RunAsync(db => db.Users.Where(u => u.Id == me).ExecuteUpdateAsync(s => s.SetProperty(u => u.PinHash, hash).SetProperty(u => u.PinMisses, 0)));
+        await gate.RunAsync(db =>
+            db.Users.Where(u => u.Id == me).ExecuteUpdateAsync(s => s.SetProperty(u => u.PinHash, hash).SetProperty(u => u.PinMisses, 0))
+        );
         return Results.NoContent();
     }
 
-    private static async Task<IResult> ChangePasswordAsync(ChangePasswordRequest request, HttpContext http, ShopDb read, PasswordCheck passwords, IPasswordHasher<Account> hasher, SingleWriter gate)
+    private static async Task<IResult> ChangePasswordAsync(
+        ChangePasswordRequest request,
+        HttpContext http,
+        ShopDb read,
+        PasswordCheck passwords,
+        IPasswordHasher<Account> hasher,
+        SingleWriter gate
+    )
     {
         var me = http.User.StaffId();
         var name = await read.Users.Where(u => u.Id == me).Select(u => u.UserName).SingleAsync() ?? "";
-        if (PasswordRules.Check(request.NewPassword, name).Problem is { } problem) return Problems.Of(problem with { Field = "newPassword" });
-        if (await NotYouAsync(passwords, me, request.Password) is { } refused) return refused;
+        if (PasswordRules.Check(request.NewPassword, name).Problem is { } problem)
+            return Problems.Of(problem with { Field = "newPassword" });
+        if (await NotYouAsync(passwords, me, request.Password) is { } refused)
+            return refused;
         var hash = hasher.HashPassword(new Account(), request.NewPassword);
         var stamp = Guid.NewGuid().ToString();
         // The new stamp ends every session, also where the old password let somebody else in; computers with PIN ask for the new one once.
@@ -55,7 +77,11 @@ public static class OwnAccount
         {
             await db.TerminalPeople.Where(p => p.StaffId == me).ExecuteDeleteAsync();
             PendingChanges.Of(db).Topics.Add(new Topic(TopicKind.Sessions));
-            return await db.Users.Where(u => u.Id == me).ExecuteUpdateAsync(s => s.SetProperty(u => u.PasswordHash, hash).SetProperty(u => u.SecurityStamp, stamp).SetProperty(u => u.PinMisses, 0));
+            return await db
+                .Users.Where(u => u.Id == me)
+                .ExecuteUpdateAsync(s =>
+                    s.SetProperty(u => u.PasswordHash, hash).SetProperty(u => u.SecurityStamp, stamp).SetProperty(u => u.PinMisses, 0)
+                );
         });
         await Sessions.EndAsync(http, db => db.Sessions.Where(s => s.StaffId == me));
         await Sessions.BeginAsync(http, await read.Staff.SingleAsync(s => s.Id == me), "password");
@@ -65,9 +91,19 @@ public static class OwnAccount
     /// <summary>The refusal where the password is not the person's; guesses here count like those at the door.</summary>
     private static async Task<IResult?> NotYouAsync(PasswordCheck passwords, long me, string? password)
     {
-        if (password is not { Length: > 0 and <= PasswordRules.Longest }) return Problems.Of(new Problem("password.wrong", "Type your password.", "password"));
-        if (await passwords.TryAsync(me, password) is not { } tried) return Problems.Of(new Problem("limit.reached", "That was tried too often; wait a minute and try again."));
-        return tried.Right ? null : Problems.Of(new Problem("password.wrong", "That is not your password. After eight wrong tries nothing is taken for five minutes.", "password"));
+        if (password is not { Length: > 0 and <= PasswordRules.Longest })
+            return Problems.Of(new Problem("password.wrong", "Type your password.", "password"));
+        if (await passwords.TryAsync(me, password) is not { } tried)
+            return Problems.Of(new Problem("limit.reached", "That was tried too often; wait a minute and try again."));
+        return tried.Right
+            ? null
+            : Problems.Of(
+                new Problem(
+                    "password.wrong",
+                    "That is not your password. After eight wrong tries nothing is taken for five minutes.",
+                    "password"
+                )
+            );
     }
 
     private static async Task<IResult> SessionsAsync(HttpContext http, ShopDb db, TimeProvider time)

@@ -10,7 +10,14 @@ namespace Yardstick.Server.Setup;
 /// Tries passwords: one after the other for each name, counted with the answer, by the shop's own clock, and as slow for a name
 /// that nobody has as for one that somebody has.
 /// </summary>
-public sealed class PasswordCheck(IDbContextFactory<ShopDb> factory, IPasswordHasher<Account> hasher, ILookupNormalizer names, SingleWriter gate, SignInTries tries, TimeProvider time)
+public sealed class PasswordCheck(
+    IDbContextFactory<ShopDb> factory,
+    IPasswordHasher<Account> hasher,
+    ILookupNormalizer names,
+    SingleWriter gate,
+    SignInTries tries,
+    TimeProvider time
+)
 {
     private const int TriesUntilLocked = 8;
     private static readonly TimeSpan Locked = TimeSpan.FromMinutes(5);
@@ -32,14 +39,17 @@ public sealed class PasswordCheck(IDbContextFactory<ShopDb> factory, IPasswordHa
     {
         var now = time.GetUtcNow();
         Account? account;
-        await using (var db = await factory.CreateDbContextAsync()) account = await which(db).AsNoTracking().FirstOrDefaultAsync();
+        await using (var db = await factory.CreateDbContextAsync())
+            account = await which(db).AsNoTracking().FirstOrDefaultAsync();
         // Hashing takes its time; it is done before anybody waits for the one writer.
         var outcome = hasher.VerifyHashedPassword(account ?? Nobody, account?.PasswordHash ?? nobodysHash, password);
-        if (account is null) return new PasswordTried(null, false);
+        if (account is null)
+            return new PasswordTried(null, false);
         var locked = account.LockoutEnd > now;
         var right = outcome != PasswordVerificationResult.Failed && !locked;
         var stronger = right && outcome == PasswordVerificationResult.SuccessRehashNeeded ? hasher.HashPassword(account, password) : null;
-        if (!locked) await gate.RunAsync(db => CountAsync(db, account.Id, right, stronger, now));
+        if (!locked)
+            await gate.RunAsync(db => CountAsync(db, account.Id, right, stronger, now));
         return new PasswordTried(account, right);
     }
 
@@ -47,9 +57,12 @@ public sealed class PasswordCheck(IDbContextFactory<ShopDb> factory, IPasswordHa
     {
         var account = (await db.Users.FindAsync(id))!;
         account.AccessFailedCount = right ? 0 : account.AccessFailedCount + 1;
-        if (right) account.PinMisses = 0;
-        if (stronger is not null) account.PasswordHash = stronger;
-        if (account.AccessFailedCount >= TriesUntilLocked) (account.LockoutEnd, account.AccessFailedCount) = (now + Locked, 0);
+        if (right)
+            account.PinMisses = 0;
+        if (stronger is not null)
+            account.PasswordHash = stronger;
+        if (account.AccessFailedCount >= TriesUntilLocked)
+            (account.LockoutEnd, account.AccessFailedCount) = (now + Locked, 0);
         return await db.SaveChangesAsync();
     }
 }

@@ -1,13 +1,13 @@
 using System.Globalization;
 using System.Security.Claims;
-using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.Authentication;
+using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
-using Yardstick.Data.Setup;
 using Yardstick.Data;
+using Yardstick.Data.Setup;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Live;
 using Yardstick.Server.Safety;
@@ -25,29 +25,45 @@ public static class Sessions
         var services = http.RequestServices;
         var now = services.GetRequiredService<TimeProvider>().Now();
         var before = http.User.SessionId();
-        var session = await services.GetRequiredService<SingleWriter>().RunAsync(async db =>
-        {
-            await EndAsync(db, db.Sessions.Where(s => s.Id == before), now);
-            var begun = new StaffSession
+        var session = await services
+            .GetRequiredService<SingleWriter>()
+            .RunAsync(async db =>
             {
-                Id = Guid.NewGuid(),
-                StaffId = staff.Id,
-                Role = staff.Role,
-                Stamp = await db.Users.Where(u => u.Id == staff.Id).Select(u => u.SecurityStamp).SingleAsync() ?? "",
-                Method = method,
-                Place = PlaceOf(http),
-                StartedAt = now,
-                EndsAt = now + StaffSession.Longest,
-            };
-            db.Sessions.Add(begun);
-            await db.SaveChangesAsync();
-            return begun;
-        });
+                await EndAsync(db, db.Sessions.Where(s => s.Id == before), now);
+                var begun = new StaffSession
+                {
+                    Id = Guid.NewGuid(),
+                    StaffId = staff.Id,
+                    Role = staff.Role,
+                    Stamp = await db.Users.Where(u => u.Id == staff.Id).Select(u => u.SecurityStamp).SingleAsync() ?? "",
+                    Method = method,
+                    Place = PlaceOf(http),
+                    StartedAt = now,
+                    EndsAt = now + StaffSession.Longest,
+                };
+                db.Sessions.Add(begun);
+                await db.SaveChangesAsync();
+                return begun;
+            });
         var identity = new ClaimsIdentity(
-            [new Claim(ClaimTypes.NameIdentifier, staff.Id.ToString(CultureInfo.InvariantCulture)), new Claim(ClaimTypes.Name, staff.Name), new Claim(ClaimTypes.Role, staff.Role.ToString()), new Claim(RightsOnEndpoints.SessionClaim, session.Id.ToString())],
-            IdentityConstants.ApplicationScheme);
-        await http.SignInAsync(IdentityConstants.ApplicationScheme, new ClaimsPrincipal(identity),
-            new AuthenticationProperties { IsPersistent = true, IssuedUtc = session.StartedAt.ToDateTimeOffset(), ExpiresUtc = session.EndsAt.ToDateTimeOffset() });
+            [
+                new Claim(ClaimTypes.NameIdentifier, staff.Id.ToString(CultureInfo.InvariantCulture)),
+                new Claim(ClaimTypes.Name, staff.Name),
+                new Claim(ClaimTypes.Role, staff.Role.ToString()),
+                new Claim(RightsOnEndpoints.SessionClaim, session.Id.ToString()),
+            ],
+            IdentityConstants.ApplicationScheme
+        );
+        await http.SignInAsync(
+            IdentityConstants.ApplicationScheme,
+            new ClaimsPrincipal(identity),
+            new AuthenticationProperties
+            {
+                IsPersistent = true,
+                IssuedUtc = session.StartedAt.ToDateTimeOffset(),
+                ExpiresUtc = session.EndsAt.ToDateTimeOffset(),
+            }
+        );
     }
 
     /// <summary>Ends sessions, and closes the screens that listen by them.</summary>
@@ -66,27 +82,43 @@ public static class Sessions
     }
 
     /// <summary>Sessions that last: not ended, not over, of somebody who is still here, in the same role, with the same password.</summary>
-    internal static IQueryable<StaffSession> LastingSessions(this ShopDb db, Instant utcNow) => db.Sessions.Where(s => s.EndedAt == null && s.EndsAt > utcNow
-        && db.Staff.Any(p => p.Id == s.StaffId && p.Active && p.Role == s.Role)
-        && db.Users.Any(u => u.Id == s.StaffId && u.SecurityStamp == s.Stamp));
+    internal static IQueryable<StaffSession> LastingSessions(this ShopDb db, Instant utcNow) =>
+        db.Sessions.Where(s =>
+            s.EndedAt == null
+            && s.EndsAt > utcNow
+            && db.Staff.Any(p => p.Id == s.StaffId && p.Active && p.Role == s.Role)
+            && db.Users.Any(u => u.Id == s.StaffId && u.SecurityStamp == s.Stamp)
+        );
 
     /// <summary>Asked with every request: a session that ended is over at once.</summary>
     internal static async Task ValidateAsync(CookieValidatePrincipalContext context)
     {
         var services = context.HttpContext.RequestServices;
-        var lasts = await services.GetRequiredService<SessionsAtHand>().LastsAsync(context.Principal!.SessionId(), services.GetRequiredService<ShopDb>);
-        if (!lasts) context.RejectPrincipal();
+        var lasts = await services
+            .GetRequiredService<SessionsAtHand>()
+            .LastsAsync(context.Principal!.SessionId(), services.GetRequiredService<ShopDb>);
+        if (!lasts)
+            context.RejectPrincipal();
     }
 
     /// <summary>Browser and system in a few words, from what the browser says of itself.</summary>
     private static string PlaceOf(HttpContext http)
     {
         var agent = http.Request.Headers.UserAgent.ToString();
-        string Named(params (string Sign, string Name)[] known) => known.FirstOrDefault(k => agent.Contains(k.Sign, StringComparison.OrdinalIgnoreCase)).Name ?? "";
+        string Named(params (string Sign, string Name)[] known) =>
+            known.FirstOrDefault(k => agent.Contains(k.Sign, StringComparison.OrdinalIgnoreCase)).Name ?? "";
         var browser = Named(("Edg/", "Edge"), ("Firefox/", "Firefox"), ("Chrome/", "Chrome"), ("Safari/", "Safari"));
-        var system = Named(("iPad", "iPad"), ("iPhone", "iPhone"), ("Android", "Android"), ("Windows", "Windows"), ("Mac OS", "Mac"), ("Linux", "Linux"));
+        var system = Named(
+            ("iPad", "iPad"),
+            ("iPhone", "iPhone"),
+            ("Android", "Android"),
+            ("Windows", "Windows"),
+            ("Mac OS", "Mac"),
+            ("Linux", "Linux")
+        );
         var place = $"{browser}{(browser.Length > 0 && system.Length > 0 ? " on " : "")}{system}";
-        if (place.Length == 0) place = agent.Length > 0 ? agent : "Unknown browser";
+        if (place.Length == 0)
+            place = agent.Length > 0 ? agent : "Unknown browser";
         return place.Length > LongestPlace ? place[..LongestPlace] : place;
     }
 }

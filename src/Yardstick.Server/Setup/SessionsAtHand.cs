@@ -26,7 +26,8 @@ public sealed class SessionsAtHand
         this.time = time;
         feed.Published += topics =>
         {
-            if (!topics.Any(t => t.Kind is TopicKind.Sessions or TopicKind.Setup)) return;
+            if (!topics.Any(t => t.Kind is TopicKind.Sessions or TopicKind.Setup))
+                return;
             Interlocked.Increment(ref changes);
             lasting.Clear();
         };
@@ -38,11 +39,14 @@ public sealed class SessionsAtHand
     internal async ValueTask<bool> LastsAsync(Guid id, Func<ShopDb> open)
     {
         var (now, seen) = (time.Now(), Volatile.Read(ref changes));
-        if (lasting.TryGetValue(id, out var found) && found.Changes == seen && now < found.EndsAt && now.Apart(found.At) < Believed) return true;
+        if (lasting.TryGetValue(id, out var found) && found.Changes == seen && now < found.EndsAt && now.Apart(found.At) < Believed)
+            return true;
         var ends = await open().LastingSessions(now).Where(s => s.Id == id).Select(s => (Instant?)s.EndsAt).FirstOrDefaultAsync();
         // What changed while it was asked counts: the number was read before.
-        if (ends is { } at) lasting[id] = new Found(at, now, seen);
-        else lasting.TryRemove(id, out _);
+        if (ends is { } at)
+            lasting[id] = new Found(at, now, seen);
+        else
+            lasting.TryRemove(id, out _);
         return ends is not null;
     }
 }

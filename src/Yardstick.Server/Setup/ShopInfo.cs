@@ -11,10 +11,23 @@ public static class ShopInfo
 {
     /// <summary>A person on staff.</summary>
     public sealed record StaffView(long Id, string ShortName, string Name, Role Role, string Skills);
+
     /// <summary>A supplier, with the short name under which it is asked.</summary>
     public sealed record SupplierName(string Code, string Name);
+
     /// <summary>The shop.</summary>
-    public sealed record ShopView(string Name, string Currency, DistanceUnit DistanceUnit, LocalTime Opens, LocalTime Closes, string TimeZone, string PlateRegion, LocalDateTime Now, IReadOnlyList<StaffView> Staff, IReadOnlyList<SupplierName> Suppliers);
+    public sealed record ShopView(
+        string Name,
+        string Currency,
+        DistanceUnit DistanceUnit,
+        LocalTime Opens,
+        LocalTime Closes,
+        string TimeZone,
+        string PlateRegion,
+        LocalDateTime Now,
+        IReadOnlyList<StaffView> Staff,
+        IReadOnlyList<SupplierName> Suppliers
+    );
 
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) => api.MapGet("/shop", HandleAsync).AsksSignedIn().Produces<ShopView>();
@@ -23,7 +36,19 @@ public static class ShopInfo
     {
         var shop = await db.Shops.SingleAsync();
         var staff = await db.Staff.Where(s => s.Active).OrderBy(s => s.Id).ToListAsync();
-        return Results.Ok(new ShopView(shop.Name, shop.Currency, shop.DistanceUnit, shop.Opens, shop.Closes, shop.TimeZone, shop.PlateRegion, shop.Local(time.Now()),
-            staff.ConvertAll(s => new StaffView(s.Id, s.ShortName, s.Name, s.Role, s.Skills)), await db.Suppliers.OrderBy(s => s.Id).Select(s => new SupplierName(s.Code, s.Name)).ToListAsync()));
+        return Results.Ok(
+            new ShopView(
+                shop.Name,
+                shop.Currency,
+                shop.DistanceUnit,
+                shop.Opens,
+                shop.Closes,
+                shop.TimeZone,
+                shop.PlateRegion,
+                shop.Local(time.Now()),
+                staff.ConvertAll(s => new StaffView(s.Id, s.ShortName, s.Name, s.Role, s.Skills)),
+                await db.Suppliers.OrderBy(s => s.Id).Select(s => new SupplierName(s.Code, s.Name)).ToListAsync()
+            )
+        );
     }
 }

@@ -1,11 +1,11 @@
 using System.Security.Cryptography;
 using System.Text;
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
-using Yardstick.Core;
-using Yardstick.Data.Setup;
 using Yardstick.Data;
+using Yardstick.Data.Setup;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Safety;
 
@@ -18,10 +18,13 @@ public static class Terminals
 
     /// <summary>Somebody who may switch here by PIN.</summary>
     public sealed record PinPerson(long Id, string ShortName);
+
     /// <summary>The computer in front of the person.</summary>
     public sealed record TerminalView(bool Enrolled, string Name, IReadOnlyList<PinPerson> People);
+
     /// <summary>A name for the computer.</summary>
     public sealed record EnrollRequest(string Name);
+
     /// <summary>An enrolled computer.</summary>
     public sealed record TerminalRow(long Id, string Name, Instant EnrolledAt, string EnrolledBy, Instant? LastUsedAt, bool Here);
 
@@ -37,7 +40,8 @@ public static class Terminals
     /// <summary>The computer that the cookie names; null where it is none, or was withdrawn.</summary>
     internal static async Task<Terminal?> HereAsync(ShopDb db, HttpContext http)
     {
-        if (http.Request.Cookies[Cookie] is not { Length: > 0 } token) return null;
+        if (http.Request.Cookies[Cookie] is not { Length: > 0 } token)
+            return null;
         var hash = Hash(token);
         return await db.Terminals.FirstOrDefaultAsync(t => t.TokenHash == hash && t.WithdrawnAt == null);
     }
@@ -45,56 +49,100 @@ public static class Terminals
     /// <summary>Somebody typed the password here: from now on, for a while, the PIN is enough.</summary>
     internal static async Task KnowAsync(ShopDb db, HttpContext http, long staffId, Instant now)
     {
-        if (await HereAsync(db, http) is not { } terminal) return;
-        if (await db.TerminalPeople.FindAsync(terminal.Id, staffId) is { } known) known.At = now;
-        else db.TerminalPeople.Add(new TerminalPerson { TerminalId = terminal.Id, StaffId = staffId, At = now });
+        if (await HereAsync(db, http) is not { } terminal)
+            return;
+        if (await db.TerminalPeople.FindAsync(terminal.Id, staffId) is { } known)
+            known.At = now;
+        else
+            db.TerminalPeople.Add(
+                new TerminalPerson
+                {
+                    TerminalId = terminal.Id,
+                    StaffId = staffId,
+                    At = now,
+                }
+            );
     }
 
     private static async Task<IResult> ShowAsync(HttpContext http, ShopDb db, TimeProvider time)
     {
-        if (await HereAsync(db, http) is not { } terminal) return Results.Ok(new TerminalView(false, "", []));
+        if (await HereAsync(db, http) is not { } terminal)
+            return Results.Ok(new TerminalView(false, "", []));
         var since = time.Now() - Pin.GoodAfterPassword;
-        var people = await db.TerminalPeople.Where(p => p.TerminalId == terminal.Id && p.At > since)
+        var people = await db
+            .TerminalPeople.Where(p => p.TerminalId == terminal.Id && p.At > since)
             .Join(db.Staff.Where(s => s.Active), p => p.StaffId, s => s.Id, (p, s) => new { p.At, Person = s })
             .Join(db.Users.Where(u => u.PinHash != null && u.PinMisses < Pin.MissesAllowed), p => p.Person.Id, u => u.Id, (p, u) => p)
-            .OrderByDescending(p => p.At).ToListAsync();
+            .OrderByDescending(p => p.At)
+            .ToListAsync();
         return Results.Ok(new TerminalView(true, terminal.Name, people.ConvertAll(p => new PinPerson(p.Person.Id, p.Person.ShortName))));
     }
 
     private static async Task<IResult> EnrollAsync(EnrollRequest request, HttpContext http, SingleWriter gate, TimeProvider time)
     {
-        if (string.IsNullOrWhiteSpace(request.Name) || request.Name.Length > 60) return Problems.Of(new Problem("terminal.name", "Give the computer a name of at most 60 characters.", "name"));
+        if (string.IsNullOrWhiteSpace(request.Name) || request.Name.Length > 60)
+            return Problems.Of(new Problem("terminal.name", "Give the computer a name of at most 60 characters.", "name"));
         var token = Convert.ToHexString(RandomNumberGenerator.GetBytes(16));
         var now = time.Now();
         await gate.RunAsync(async db =>
         {
-            var terminal = new Terminal { Name = request.Name.Trim(), TokenHash = Hash(token), EnrolledAt = now, EnrolledById = http.User.StaffId() };
+            var terminal = new Terminal
+            {
+                Name = request.Name.Trim(),
+                TokenHash = Hash(token),
+                EnrolledAt = now,
+                EnrolledById = http.User.StaffId(),
+            };
             db.Terminals.Add(terminal);
             await db.SaveChangesAsync();
-            db.TerminalPeople.Add(new TerminalPerson { TerminalId = terminal.Id, StaffId = http.User.StaffId(), At = now });
+            db.TerminalPeople.Add(
+                new TerminalPerson
+                {
+                    TerminalId = terminal.Id,
+                    StaffId = http.User.StaffId(),
+                    At = now,
+                }
+            );
             return await db.SaveChangesAsync();
         });
-        http.Response.Cookies.Append(Cookie, token, new CookieOptions
-        {
-            HttpOnly = true,
-            SameSite = SameSiteMode.Strict,
-            Secure = http.Request.IsHttps,
-            IsEssential = true,
-            MaxAge = TimeSpan.FromDays(400),
-        });
+        http.Response.Cookies.Append(
+            Cookie,
+            token,
+            new CookieOptions
+            {
+                HttpOnly = true,
+                SameSite = SameSiteMode.Strict,
+                Secure = http.Request.IsHttps,
+                IsEssential = true,
+                MaxAge = TimeSpan.FromDays(400),
+            }
+        );
         return Results.NoContent();
     }
 
     private static async Task<IResult> ListAsync(HttpContext http, ShopDb db)
     {
         var here = (await HereAsync(db, http))?.Id;
-        var rows = await db.Terminals.Where(t => t.WithdrawnAt == null).OrderBy(t => t.Name).Select(t => new
-        {
-            Terminal = t,
-            By = db.Staff.Where(s => s.Id == t.EnrolledById).Select(s => s.Name).First(),
-            Last = db.TerminalPeople.Where(p => p.TerminalId == t.Id).Max(p => (Instant?)p.At),
-        }).ToListAsync();
-        return Results.Ok(rows.ConvertAll(r => new TerminalRow(r.Terminal.Id, r.Terminal.Name, r.Terminal.EnrolledAt, StaffMember.ShortNameOf(r.By), r.Last, r.Terminal.Id == here)));
+        var rows = await db
+            .Terminals.Where(t => t.WithdrawnAt == null)
+            .OrderBy(t => t.Name)
+            .Select(t => new
+            {
+                Terminal = t,
+                By = db.Staff.Where(s => s.Id == t.EnrolledById).Select(s => s.Name).First(),
+                Last = db.TerminalPeople.Where(p => p.TerminalId == t.Id).Max(p => (Instant?)p.At),
+            })
+            .ToListAsync();
+        return Results.Ok(
+            rows.ConvertAll(r => new TerminalRow(
+                r.Terminal.Id,
+                r.Terminal.Name,
+                r.Terminal.EnrolledAt,
+                StaffMember.ShortNameOf(r.By),
+                r.Last,
+                r.Terminal.Id == here
+            ))
+        );
     }
 
     private static async Task<IResult> WithdrawAsync(long id, SingleWriter gate, TimeProvider time)
@@ -103,9 +151,13 @@ public static class Terminals
         var withdrawn = await gate.RunAsync(async db =>
         {
             await db.TerminalPeople.Where(p => p.TerminalId == id).ExecuteDeleteAsync();
-            return await db.Terminals.Where(t => t.Id == id && t.WithdrawnAt == null).ExecuteUpdateAsync(s => s.SetProperty(t => t.WithdrawnAt, now));
+            return await db
+                .Terminals.Where(t => t.Id == id && t.WithdrawnAt == null)
+                .ExecuteUpdateAsync(s => s.SetProperty(t => t.WithdrawnAt, now));
         });
-        return withdrawn == 0 ? Problems.Of(new Problem("terminal.gone", "There is no such computer, or it was withdrawn already.")) : Results.NoContent();
+        return withdrawn == 0
+            ? Problems.Of(new Problem("terminal.gone", "There is no such computer, or it was withdrawn already."))
+            : Results.NoContent();
     }
 
     private static string Hash(string token) => Convert.ToHexString(SHA256.HashData(Encoding.UTF8.GetBytes(token)));

@@ -1,7 +1,7 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
-using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Customers;
@@ -13,22 +13,53 @@ namespace Yardstick.Server.Setup;
 public static class Texts
 {
     /// <summary>The texts.</summary>
-    public sealed record ShopTextView(string Terms, string CheckInTerms, string UnsafeTerms, string DeclineReasons, int EstimateDays, string PublicAddress, LocalTime QuietFrom, LocalTime QuietUntil, string LogoHash);
+    public sealed record ShopTextView(
+        string Terms,
+        string CheckInTerms,
+        string UnsafeTerms,
+        string DeclineReasons,
+        int EstimateDays,
+        string PublicAddress,
+        LocalTime QuietFrom,
+        LocalTime QuietUntil,
+        string LogoHash
+    );
+
     /// <summary>One text as it was typed.</summary>
     public sealed record TextsSetRequest(string Field, string? Value);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/setup/texts", async (ShopDb db) => Results.Ok(await db.Shops.Select(s => new ShopTextView(s.Terms, s.CheckInTerms, s.UnsafeTerms, s.DeclineReasons, s.EstimateDays, s.PublicAddress, s.QuietFrom, s.QuietUntil, s.LogoHash)).SingleAsync())).Asks(Permission.EditSetup).Produces<ShopTextView>();
+        api.MapGet("/setup/texts", async (ShopDb db) =>
+                Results.Ok(
+                    await db
+                        .Shops.Select(s => new ShopTextView(
+                            s.Terms,
+                            s.CheckInTerms,
+                            s.UnsafeTerms,
+                            s.DeclineReasons,
+                            s.EstimateDays,
+                            s.PublicAddress,
+                            s.QuietFrom,
+                            s.QuietUntil,
+                            s.LogoHash
+                        ))
+                        .SingleAsync()
+                )
+            )
+            .Asks(Permission.EditSetup)
+            .Produces<ShopTextView>();
         api.MapPost("/setup/texts", Set).Asks(Permission.EditSetup).Produces<RecordChanged>().ProducesProblem(422);
     }
 
-    private static Task<IResult> Set(TextsSetRequest request, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
-    {
-        var set = (await work.Db.Shops.SingleAsync()).SetText(request.Field, request.Value);
-        if (set.Problem is { } problem) return problem;
-        work.Record("shop", 1, 0, set.Value);
-        return new RecordChanged(1, 1);
-    });
+    private static Task<IResult> Set(TextsSetRequest request, CommandRunner commands) =>
+        commands.RunAsync<RecordChanged>(async work =>
+        {
+            var set = (await work.Db.Shops.SingleAsync()).SetText(request.Field, request.Value);
+            if (set.Problem is { } problem)
+                return problem;
+            work.Record("shop", 1, 0, set.Value);
+            return new RecordChanged(1, 1);
+        });
 }

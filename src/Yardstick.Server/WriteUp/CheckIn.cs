@@ -1,11 +1,11 @@
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
 using Yardstick.Core.Documents;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Core.WriteUp;
-using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Approval;
 using Yardstick.Server.Changes;
@@ -18,11 +18,12 @@ namespace Yardstick.Server.WriteUp;
 /// <summary>The check-in sheet: what would be signed, the signing, and the sheets that were signed.</summary>
 public static class CheckIn
 {
-
     /// <summary>A signed sheet.</summary>
     public sealed record CheckInSigned(long Id, string SignedBy, Instant At, string By);
+
     /// <summary>What would be signed now, and what was.</summary>
     public sealed record CheckInView(CheckInDocument Document, IReadOnlyList<CheckInSigned> Signed);
+
     /// <summary>The signature as PNG in base 64, who signs, marks seen on the car, photos of it.</summary>
     public sealed record CheckInRequest(string? SignedBy, string? SignaturePng, string? Condition, IReadOnlyList<string>? PhotoHashes);
 
@@ -36,10 +37,16 @@ public static class CheckIn
 
     private static async Task<IResult> ShowAsync(long id, ShopDb db, TimeProvider time)
     {
-        if (await db.LoadOrderAsync(id) is not { } order) return Problems.Of(new Problem("order.gone", "There is no such order."));
+        if (await db.LoadOrderAsync(id) is not { } order)
+            return Problems.Of(new Problem("order.gone", "There is no such order."));
         var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
         var sheets = await db.CheckInSheets.Where(c => c.OrderId == id).OrderByDescending(c => c.Id).ToListAsync();
-        return Results.Ok(new CheckInView(await DocumentAsync(db, order, time.Now()), sheets.ConvertAll(s => new CheckInSigned(s.Id, s.SignedBy, s.At, names[s.ById]))));
+        return Results.Ok(
+            new CheckInView(
+                await DocumentAsync(db, order, time.Now()),
+                sheets.ConvertAll(s => new CheckInSigned(s.Id, s.SignedBy, s.At, names[s.ById]))
+            )
+        );
     }
 
     private static async Task<CheckInDocument> DocumentAsync(ShopDb db, Order order, Instant utcNow)
@@ -52,13 +59,24 @@ public static class CheckIn
 
     private sealed record Drawn(int OrderVersion, CheckInDocument Document, string Hash);
 
-    /// <summary>The sheet is drawn before the change begins, so that nobody waits behind it; an order that changes meanwhile is drawn again.</summary>
-    private static async Task<IResult> Sign(long id, CheckInRequest request, ShopDb read, CommandRunner commands, Signatures signatures, ContentStore store, TimeProvider time)
+    /// <summary>
+    /// The sheet is drawn before the change begins, so that nobody waits behind it; an order that changes meanwhile is drawn again.
+    /// </summary>
+    private static async Task<IResult> Sign(
+        long id,
+        CheckInRequest request,
+        ShopDb read,
+        CommandRunner commands,
+        Signatures signatures,
+        ContentStore store,
+        TimeProvider time
+    )
     {
         for (; ; )
         {
             var drawn = await DrawAsync(read, id, request, signatures, store, time.Now());
-            if (drawn.Problem is { } problem) return Problems.Of(problem);
+            if (drawn.Problem is { } problem)
+                return Problems.Of(problem);
             var stale = false;
             var answer = await commands.RunAsync<Changed>(async work =>
             {
@@ -66,30 +84,60 @@ public static class CheckIn
                 stale = kept.Problem?.Code == CheckInSheet.Changing.Code;
                 return kept;
             });
-            if (!stale) return answer;
+            if (!stale)
+                return answer;
             read.ChangeTracker.Clear();
         }
     }
 
-    private static async Task<Result<Drawn>> DrawAsync(ShopDb db, long id, CheckInRequest request, Signatures signatures, ContentStore store, Instant utcNow)
+    private static async Task<Result<Drawn>> DrawAsync(
+        ShopDb db,
+        long id,
+        CheckInRequest request,
+        Signatures signatures,
+        ContentStore store,
+        Instant utcNow
+    )
     {
-        if (await db.ReadOrderAsync(id) is not { } order) return new Problem("order.gone", "There is no such order.");
+        if (await db.ReadOrderAsync(id) is not { } order)
+            return new Problem("order.gone", "There is no such order.");
         var hashes = (request.PhotoHashes ?? []).Distinct().ToList();
-        if (CheckInSheet.MaySign(order, request.SignedBy, request.Condition, hashes.Count).Problem is { } refused) return refused;
-        if (await signatures.ReadAsync(request.SignaturePng) is not { } signature) return CheckInSheet.NoSignature;
-        if (await db.Photos.CountAsync(p => hashes.Contains(p.Hash)) != hashes.Count) return new Problem("photo.gone", "One of the photos was not kept; take it again.", "photos");
+        if (CheckInSheet.MaySign(order, request.SignedBy, request.Condition, hashes.Count).Problem is { } refused)
+            return refused;
+        if (await signatures.ReadAsync(request.SignaturePng) is not { } signature)
+            return CheckInSheet.NoSignature;
+        if (await db.Photos.CountAsync(p => hashes.Contains(p.Hash)) != hashes.Count)
+            return new Problem("photo.gone", "One of the photos was not kept; take it again.", "photos");
 
-        var document = await DocumentAsync(db, order, utcNow) with { SignedBy = request.SignedBy!.Trim(), Condition = request.Condition?.Trim() ?? "", PhotoHashes = hashes };
+        var document = await DocumentAsync(db, order, utcNow) with
+        {
+            SignedBy = request.SignedBy!.Trim(),
+            Condition = request.Condition?.Trim() ?? "",
+            PhotoHashes = hashes,
+        };
         var photos = hashes.ConvertAll(h => File.ReadAllBytes(store.PathOf(h, picture: true)));
-        return new Drawn(order.Version, document, await store.KeepFileAsync(CheckInPages.Draw(document, signature, photos, store.ReadOrNull(document.LogoHash))));
+        return new Drawn(
+            order.Version,
+            document,
+            await store.KeepFileAsync(CheckInPages.Draw(document, signature, photos, store.ReadOrNull(document.LogoHash)))
+        );
     }
 
     private static async Task<Result<Changed>> KeepAsync(CommandContext work, long id, Drawn drawn)
     {
         var db = work.Db;
-        if (await db.Orders.FindAsync(id) is not { } order) return new Problem("order.gone", "There is no such order.");
-        var signed = CheckInSheet.Sign(order, drawn.OrderVersion, drawn.Document.SignedBy, JsonSerializer.Serialize(drawn.Document, DocumentMaker.Json), drawn.Hash, work.Actor);
-        if (signed.Problem is { } refused) return refused;
+        if (await db.Orders.FindAsync(id) is not { } order)
+            return new Problem("order.gone", "There is no such order.");
+        var signed = CheckInSheet.Sign(
+            order,
+            drawn.OrderVersion,
+            drawn.Document.SignedBy,
+            JsonSerializer.Serialize(drawn.Document, DocumentMaker.Json),
+            drawn.Hash,
+            work.Actor
+        );
+        if (signed.Problem is { } refused)
+            return refused;
         var sheet = signed.Value;
         db.CheckInSheets.Add(sheet);
         db.AddRecord(order);
@@ -99,7 +147,8 @@ public static class CheckIn
 
     private static async Task<IResult> PdfAsync(long id, ShopDb db, ContentStore store)
     {
-        if (await db.CheckInSheets.Where(c => c.Id == id).Select(c => c.FileHash).FirstOrDefaultAsync() is not { } hash) return Problems.Of(new Problem("checkIn.gone", "There is no such sheet."));
+        if (await db.CheckInSheets.Where(c => c.Id == id).Select(c => c.FileHash).FirstOrDefaultAsync() is not { } hash)
+            return Problems.Of(new Problem("checkIn.gone", "There is no such sheet."));
         return Results.File(store.PathOf(hash, picture: false), "application/pdf");
     }
 }

@@ -20,14 +20,28 @@ public static class ExternalAdvisories
     /// <param name="Items">What is known, the most pressing first.</param>
     /// <param name="Sentences">What is missing and why.</param>
     /// <param name="Silent">Whether the service did not answer, so that the screen asks it again by itself.</param>
-    public sealed record ExternalAdvisoriesAnswer(IReadOnlyList<Advisories.Advisory> Items, IReadOnlyList<string> Sentences, bool Silent = false);
+    public sealed record ExternalAdvisoriesAnswer(
+        IReadOnlyList<Advisories.Advisory> Items,
+        IReadOnlyList<string> Sentences,
+        bool Silent = false
+    );
 
     /// <summary>Maps the endpoint.</summary>
-    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/write-up/known-outside", HandleAsync).Asks(Permission.WriteUp).Produces<ExternalAdvisoriesAnswer>();
+    public static void Map(IEndpointRouteBuilder api) =>
+        api.MapGet("/write-up/known-outside", HandleAsync).Asks(Permission.WriteUp).Produces<ExternalAdvisoriesAnswer>();
 
-    private static async Task<IResult> HandleAsync(long vehicle, ShopDb db, IVehicleDataClient outside, TimeProvider time, CancellationToken cancel, string? odometer = null, string? canned = null)
+    private static async Task<IResult> HandleAsync(
+        long vehicle,
+        ShopDb db,
+        IVehicleDataClient outside,
+        TimeProvider time,
+        CancellationToken cancel,
+        string? odometer = null,
+        string? canned = null
+    )
     {
-        if (await db.Vehicles.Include(v => v.Readings).FirstOrDefaultAsync(v => v.Id == vehicle, cancel) is not { } car) return Results.Ok(new ExternalAdvisoriesAnswer([], []));
+        if (await db.Vehicles.Include(v => v.Readings).FirstOrDefaultAsync(v => v.Id == vehicle, cancel) is not { } car)
+            return Results.Ok(new ExternalAdvisoriesAnswer([], []));
         var shop = await db.Shops.SingleAsync(cancel);
         var now = time.Now();
         var (items, sentences) = (new List<Advisories.Advisory>(), new List<string>());
@@ -39,45 +53,108 @@ public static class ExternalAdvisories
         var typed = NumberInput.Reading(odometer);
         var use = CarUse.Of(car.Readings, shop.DistancePerDay, shop.Local(now).Date, now, typed.Ok ? typed.Value : null);
         var chosen = (canned ?? "").Split(',').Select(t => long.TryParse(t, out var id) ? id : 0).ToHashSet();
-        if (Ok(await schedule, "the schedule", sentences) is { } services) items.AddRange(await DueAsync(db, vehicle, services, shop, use, chosen));
-        if (campaigns is not null && Ok(await campaigns, "recalls and bulletins", sentences) is { } open) items.AddRange(open.Select(Told));
-        if (past is not null && Ok(await past, "the car's past", sentences) is { Count: > 0 } entries) items.Add(PastOf(entries, shop));
-        if (car.Vin.Length == 0) sentences.Add("Without a VIN nobody can tell its recalls, bulletins and past.");
-        var silent = new[] { (await schedule).Problem, campaigns is null ? null : (await campaigns).Problem, past is null ? null : (await past).Problem }.Any(OutsideCall.IsSilence);
+        if (Ok(await schedule, "the schedule", sentences) is { } services)
+            items.AddRange(await DueAsync(db, vehicle, services, shop, use, chosen));
+        if (campaigns is not null && Ok(await campaigns, "recalls and bulletins", sentences) is { } open)
+            items.AddRange(open.Select(Told));
+        if (past is not null && Ok(await past, "the car's past", sentences) is { Count: > 0 } entries)
+            items.Add(PastOf(entries, shop));
+        if (car.Vin.Length == 0)
+            sentences.Add("Without a VIN nobody can tell its recalls, bulletins and past.");
+        var silent = new[]
+        {
+            (await schedule).Problem,
+            campaigns is null ? null : (await campaigns).Problem,
+            past is null ? null : (await past).Problem,
+        }.Any(OutsideCall.IsSilence);
         return Results.Ok(new ExternalAdvisoriesAnswer(items.OrderBy(i => i.Urgency).ToList(), [.. sentences.Distinct()], silent));
     }
 
-    private static T? Ok<T>(Result<T> answer, string what, List<string> sentences) where T : class
+    private static T? Ok<T>(Result<T> answer, string what, List<string> sentences)
+        where T : class
     {
-        if (answer.Ok) return answer.Value;
-        sentences.Add(OutsideCall.IsSilence(answer.Problem) ? $"The vehicle data service {answer.Problem!.Message}; what it knows of this car is missing." : $"The vehicle data do not know this car: {what} are missing.");
+        if (answer.Ok)
+            return answer.Value;
+        sentences.Add(
+            OutsideCall.IsSilence(answer.Problem)
+                ? $"The vehicle data service {answer.Problem!.Message}; what it knows of this car is missing."
+                : $"The vehicle data do not know this car: {what} are missing."
+        );
         return null;
     }
 
-    private static async Task<IEnumerable<Advisories.Advisory>> DueAsync(ShopDb db, long vehicle, List<ScheduleEntry> entries, Shop shop, CarUse use, HashSet<long> chosen)
+    private static async Task<IEnumerable<Advisories.Advisory>> DueAsync(
+        ShopDb db,
+        long vehicle,
+        List<ScheduleEntry> entries,
+        Shop shop,
+        CarUse use,
+        HashSet<long> chosen
+    )
     {
         var orders = await db.Orders.Include(o => o.Jobs).Where(o => o.VehicleId == vehicle).ToListAsync();
         var canned = await db.OfferedCannedJobs.ToListAsync();
         var reminders = await db.Reminders.Where(r => r.VehicleId == vehicle && r.RemovedAt == null).ToListAsync();
         var services = entries.Select(e => new ScheduledService(e.Title, shop.Interval(e.Miles), e.Months));
-        return MaintenanceSchedule.Of(services, orders, use, at => shop.Local(at).Date)
+        return MaintenanceSchedule
+            .Of(services, orders, use, at => shop.Local(at).Date)
             // What the shop reminds of by itself is in the list already.
-            .Where(s => (s.Due.State != DueState.Later || s.PassedAt is not null) && !reminders.Exists(r => WorkTitleMatch.Same(r.Title, s.Service.Title)))
+            .Where(s =>
+                (s.Due.State != DueState.Later || s.PassedAt is not null)
+                && !reminders.Exists(r => WorkTitleMatch.Same(r.Title, s.Service.Title))
+            )
             .Select(s =>
             {
                 var job = WorkTitleMatch.Canned(s.Service.Title, canned);
-                return new Advisories.Advisory("service", s.Due.Urgency, s.Service.Title, $"every {s.Service.Every(shop.DistanceWord)}; {s.Words(shop.DistanceWord)}") { Take = new AdvisoryToJob("work", null, s.Service.Title, job?.Id), Resets = job is not null && chosen.Contains(job.Id) };
+                return new Advisories.Advisory(
+                    "service",
+                    s.Due.Urgency,
+                    s.Service.Title,
+                    $"every {s.Service.Every(shop.DistanceWord)}; {s.Words(shop.DistanceWord)}"
+                )
+                {
+                    Take = new AdvisoryToJob("work", null, s.Service.Title, job?.Id),
+                    Resets = job is not null && chosen.Contains(job.Id),
+                };
             });
     }
 
-    private static Advisories.Advisory Told(Campaign campaign) => campaign.Kind == "recall"
-        ? new Advisories.Advisory("recall", Urgency.Heed, $"Open recall: {campaign.Title}", $"{campaign.Number}, {campaign.On:MMM d, yyyy}. {campaign.Remedy}") { Take = new AdvisoryToJob("work", null, $"Recall {campaign.Number}: {campaign.Title}", null), More = [campaign.Text] }
-        : new Advisories.Advisory("bulletin", Urgency.Later, $"Bulletin: {campaign.Title}", $"{campaign.Number}, {campaign.On:MMM d, yyyy}") { Take = new AdvisoryToJob("work", null, campaign.Title, null), More = [campaign.Text] };
+    private static Advisories.Advisory Told(Campaign campaign) =>
+        campaign.Kind == "recall"
+            ? new Advisories.Advisory(
+                "recall",
+                Urgency.Heed,
+                $"Open recall: {campaign.Title}",
+                $"{campaign.Number}, {campaign.On:MMM d, yyyy}. {campaign.Remedy}"
+            )
+            {
+                Take = new AdvisoryToJob("work", null, $"Recall {campaign.Number}: {campaign.Title}", null),
+                More = [campaign.Text],
+            }
+            : new Advisories.Advisory(
+                "bulletin",
+                Urgency.Later,
+                $"Bulletin: {campaign.Title}",
+                $"{campaign.Number}, {campaign.On:MMM d, yyyy}"
+            )
+            {
+                Take = new AdvisoryToJob("work", null, campaign.Title, null),
+                More = [campaign.Text],
+            };
 
     private static Advisories.Advisory PastOf(List<PastEntry> entries, Shop shop)
     {
         var told = entries.OrderByDescending(e => e.On).ToList();
-        string Line(PastEntry e) => $"{e.On:MMM d, yyyy}{(shop.FromMiles(e.Miles) is { } reading ? $", {reading:N0} {shop.DistanceWord}" : "")}, {e.Place}: {e.Text}";
-        return new Advisories.Advisory("past", Urgency.Later, $"Outside report of its past: {told.Count} {(told.Count == 1 ? "entry" : "entries")}", $"latest {Line(told[0])}") { More = told.ConvertAll(Line) };
+        string Line(PastEntry e) =>
+            $"{e.On:MMM d, yyyy}{(shop.FromMiles(e.Miles) is { } reading ? $", {reading:N0} {shop.DistanceWord}" : "")}, {e.Place}: {e.Text}";
+        return new Advisories.Advisory(
+            "past",
+            Urgency.Later,
+            $"Outside report of its past: {told.Count} {(told.Count == 1 ? "entry" : "entries")}",
+            $"latest {Line(told[0])}"
+        )
+        {
+            More = told.ConvertAll(Line),
+        };
     }
 }

@@ -17,20 +17,50 @@ using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.WriteUp;
 
-/// <summary>Writes a car up: customer and car, on file or new, become an order in one step. Nothing is kept if anything is refused.</summary>
+/// <summary>
+/// Writes a car up: customer and car, on file or new, become an order in one step. Nothing is kept if anything is refused.
+/// </summary>
 public static class StartOrder
 {
     /// <summary>A new customer, as typed.</summary>
-    public sealed record NewCustomer(string? FirstName, string? LastName, string? BusinessName, string? Phone, string? Email, string? Address = null);
+    public sealed record NewCustomer(
+        string? FirstName,
+        string? LastName,
+        string? BusinessName,
+        string? Phone,
+        string? Email,
+        string? Address = null
+    );
+
     /// <summary>What the write-up gathered, figures and times as typed.</summary>
-    public sealed record StartOrderRequest(long? CustomerId, NewCustomer? Customer, long? VehicleId, VehicleInput? Vehicle, bool CounterSale, string? Odometer, bool OdometerConfirmed,
-        IReadOnlyList<string>? Concerns, IReadOnlyList<long>? CannedJobIds, string? PromisedAt, bool CustomerWaits, string? KeyTag,
-        IReadOnlyList<AdvisoryToJob>? TakeOver = null, bool OldPartsBack = false, bool WashingWanted = false, long? ContactId = null, long? SiteId = null,
-        bool HasPriority = false, string? Title = null);
+    public sealed record StartOrderRequest(
+        long? CustomerId,
+        NewCustomer? Customer,
+        long? VehicleId,
+        VehicleInput? Vehicle,
+        bool CounterSale,
+        string? Odometer,
+        bool OdometerConfirmed,
+        IReadOnlyList<string>? Concerns,
+        IReadOnlyList<long>? CannedJobIds,
+        string? PromisedAt,
+        bool CustomerWaits,
+        string? KeyTag,
+        IReadOnlyList<AdvisoryToJob>? TakeOver = null,
+        bool OldPartsBack = false,
+        bool WashingWanted = false,
+        long? ContactId = null,
+        long? SiteId = null,
+        bool HasPriority = false,
+        string? Title = null
+    );
+
     /// <summary>The new order.</summary>
     public sealed record OrderStarted(long Id, long Number);
+
     /// <summary>A promise to offer.</summary>
     public sealed record WriteUpProposal(LocalDateTime PromisedAt);
+
     /// <summary>What a typed promise is understood as.</summary>
     public sealed record UnderstoodMoment(LocalDateTime At);
 
@@ -55,55 +85,75 @@ public static class StartOrder
         return moment.Problem is { } problem ? Problems.Of(problem) : Results.Ok(new UnderstoodMoment(moment.Value));
     }
 
-    private static Task<IResult> Handle(StartOrderRequest request, CommandRunner commands) => commands.RunAsync<OrderStarted>(async work =>
-    {
-        var (db, actor) = (work.Db, work.Actor);
-        var shop = await db.Shops.SingleAsync();
-        var customer = await CustomerAsync(db, request, shop, actor.At);
-        if (customer.Problem is { } noCustomer) return noCustomer;
-        var vehicle = await VehicleAsync(db, request, customer.Value, shop.Local(actor.At).Year);
-        if (vehicle.Problem is { } noVehicle) return noVehicle;
-
-        var start = new OrderStart
+    private static Task<IResult> Handle(StartOrderRequest request, CommandRunner commands) =>
+        commands.RunAsync<OrderStarted>(async work =>
         {
-            CustomerId = customer.Value?.Id,
-            VehicleId = vehicle.Value?.Id,
-            CounterSale = request.CounterSale,
-            CustomerWaits = request.CustomerWaits,
-            KeyTag = request.KeyTag,
-            OldPartsBack = request.OldPartsBack,
-            WashingWanted = request.WashingWanted,
-            HasPriority = request.HasPriority,
-            ContactId = request.ContactId,
-            SiteId = request.SiteId,
-        };
-        if ((await OrderContacts.PeopleAsync(db, start.CustomerId)).Refuses(start) is { } notTheirs) return notTheirs;
-        var opened = Order.Open(start, await db.PolicyInForceAsync(), actor);
-        if (opened.Problem is { } noOrder) return noOrder;
-        var order = opened.Value;
-        if (await FillAsync(db, order, request, shop, actor) is { } problem) return problem;
-        order.TakeNumber(await db.NextNumberAsync(Counter.Orders));
-        db.Orders.Add(order);
-        await db.SaveChangesAsync();
-        var cannedIds = order.Jobs.Select(j => j.CannedJobId).OfType<long>().ToList();
-        var carrying = await db.CannedJobs.Where(c => cannedIds.Contains(c.Id) && c.Discount != "").ToDictionaryAsync(c => c.Id);
-        foreach (var job in order.OnJobs.Where(j => j.CannedJobId is { } canned && carrying.ContainsKey(canned)))
-            if (order.GiveCanned(carrying[job.CannedJobId!.Value], job, actor) is { } discount) return discount;
-        if (order.OdometerIn is { } reading && vehicle.Value is { } car)
-            db.OdometerReadings.Add(OdometerReading.Of(car.Id, order.Id, reading, actor.At));
-        OrderPricing.Refresh(order, customer.Value, await db.PolicyAsync(order.PolicyVersionId), shop.Local(actor.At).Date);
-        db.AddRecord(order);
-        await db.SaveChangesAsync();
-        return new OrderStarted(order.Id, order.Number);
-    });
+            var (db, actor) = (work.Db, work.Actor);
+            var shop = await db.Shops.SingleAsync();
+            var customer = await CustomerAsync(db, request, shop, actor.At);
+            if (customer.Problem is { } noCustomer)
+                return noCustomer;
+            var vehicle = await VehicleAsync(db, request, customer.Value, shop.Local(actor.At).Year);
+            if (vehicle.Problem is { } noVehicle)
+                return noVehicle;
+
+            var start = new OrderStart
+            {
+                CustomerId = customer.Value?.Id,
+                VehicleId = vehicle.Value?.Id,
+                CounterSale = request.CounterSale,
+                CustomerWaits = request.CustomerWaits,
+                KeyTag = request.KeyTag,
+                OldPartsBack = request.OldPartsBack,
+                WashingWanted = request.WashingWanted,
+                HasPriority = request.HasPriority,
+                ContactId = request.ContactId,
+                SiteId = request.SiteId,
+            };
+            if ((await OrderContacts.PeopleAsync(db, start.CustomerId)).Refuses(start) is { } notTheirs)
+                return notTheirs;
+            var opened = Order.Open(start, await db.PolicyInForceAsync(), actor);
+            if (opened.Problem is { } noOrder)
+                return noOrder;
+            var order = opened.Value;
+            if (await FillAsync(db, order, request, shop, actor) is { } problem)
+                return problem;
+            order.TakeNumber(await db.NextNumberAsync(Counter.Orders));
+            db.Orders.Add(order);
+            await db.SaveChangesAsync();
+            var cannedIds = order.Jobs.Select(j => j.CannedJobId).OfType<long>().ToList();
+            var carrying = await db.CannedJobs.Where(c => cannedIds.Contains(c.Id) && c.Discount != "").ToDictionaryAsync(c => c.Id);
+            foreach (var job in order.OnJobs.Where(j => j.CannedJobId is { } canned && carrying.ContainsKey(canned)))
+                if (order.GiveCanned(carrying[job.CannedJobId!.Value], job, actor) is { } discount)
+                    return discount;
+            if (order.OdometerIn is { } reading && vehicle.Value is { } car)
+                db.OdometerReadings.Add(OdometerReading.Of(car.Id, order.Id, reading, actor.At));
+            OrderPricing.Refresh(order, customer.Value, await db.PolicyAsync(order.PolicyVersionId), shop.Local(actor.At).Date);
+            db.AddRecord(order);
+            await db.SaveChangesAsync();
+            return new OrderStarted(order.Id, order.Number);
+        });
 
     private static async Task<Result<Customer?>> CustomerAsync(ShopDb db, StartOrderRequest request, Shop shop, Instant now)
     {
         if (request.CustomerId is { } id)
-            return await db.Customers.FindAsync(id) is { } known ? (Result<Customer?>)known : new Problem("customer.gone", "There is no such customer.");
-        if (request.Customer is not { } typed) return request.CounterSale ? (Result<Customer?>)(Customer?)null : OrderStart.NoCustomer;
-        var made = Customer.Create(typed.FirstName, typed.LastName, typed.BusinessName, typed.Phone, typed.Email, shop.Country, now, typed.Address);
-        if (made.Problem is { } problem) return problem with { Field = $"customer.{problem.Field}" };
+            return await db.Customers.FindAsync(id) is { } known
+                ? (Result<Customer?>)known
+                : new Problem("customer.gone", "There is no such customer.");
+        if (request.Customer is not { } typed)
+            return request.CounterSale ? (Result<Customer?>)(Customer?)null : OrderStart.NoCustomer;
+        var made = Customer.Create(
+            typed.FirstName,
+            typed.LastName,
+            typed.BusinessName,
+            typed.Phone,
+            typed.Email,
+            shop.Country,
+            now,
+            typed.Address
+        );
+        if (made.Problem is { } problem)
+            return problem with { Field = $"customer.{problem.Field}" };
         db.Customers.Add(made.Value);
         await db.SaveChangesAsync();
         return made.Value;
@@ -111,12 +161,17 @@ public static class StartOrder
 
     private static async Task<Result<Vehicle?>> VehicleAsync(ShopDb db, StartOrderRequest request, Customer? customer, int thisYear)
     {
-        if (request.CounterSale) return (Vehicle?)null;
+        if (request.CounterSale)
+            return (Vehicle?)null;
         if (request.VehicleId is { } id)
-            return await db.Vehicles.FirstOrDefaultAsync(v => v.Id == id && v.CustomerId == customer!.Id) is { } known ? (Result<Vehicle?>)known : new Problem("vehicle.gone", "There is no such car with this customer.");
-        if (request.Vehicle is not { } typed) return OrderStart.NoVehicle;
+            return await db.Vehicles.FirstOrDefaultAsync(v => v.Id == id && v.CustomerId == customer!.Id) is { } known
+                ? (Result<Vehicle?>)known
+                : new Problem("vehicle.gone", "There is no such car with this customer.");
+        if (request.Vehicle is not { } typed)
+            return OrderStart.NoVehicle;
         var made = Vehicle.Create(typed, thisYear);
-        if (made.Problem is { } problem) return problem with { Field = $"vehicle.{problem.Field}" };
+        if (made.Problem is { } problem)
+            return problem with { Field = $"vehicle.{problem.Field}" };
         made.Value.BelongsTo(customer!.Id);
         db.Vehicles.Add(made.Value);
         await db.SaveChangesAsync();
@@ -126,33 +181,49 @@ public static class StartOrder
     private static async Task<Problem?> FillAsync(ShopDb db, Order order, StartOrderRequest request, Shop shop, Actor actor)
     {
         var localNow = shop.Local(actor.At);
-        if (!string.IsNullOrWhiteSpace(request.PromisedAt) && order.SetHeader("promisedAt", request.PromisedAt, localNow, actor).Problem is { } promise) return promise;
+        if (
+            !string.IsNullOrWhiteSpace(request.PromisedAt)
+            && order.SetHeader("promisedAt", request.PromisedAt, localNow, actor).Problem is { } promise
+        )
+            return promise;
         if (order.VehicleId is { } vehicleId && !string.IsNullOrWhiteSpace(request.Odometer))
         {
-            if (order.SetHeader("odometerIn", request.Odometer, localNow, actor).Problem is { } odometer) return odometer with { Field = "odometer" };
+            if (order.SetHeader("odometerIn", request.Odometer, localNow, actor).Problem is { } odometer)
+                return odometer with { Field = "odometer" };
             var before = await db.OdometerReadings.AsNoTracking().Where(r => r.VehicleId == vehicleId).ToListAsync();
-            if (OrderReading.Take(before, 0, leaving: false, order.OdometerIn, request.OdometerConfirmed, shop.Local, actor).Problem is { } lower) return lower with { Field = "odometer" };
+            if (
+                OrderReading.Take(before, 0, leaving: false, order.OdometerIn, request.OdometerConfirmed, shop.Local, actor).Problem is
+                { } lower
+            )
+                return lower with { Field = "odometer" };
         }
         foreach (var says in request.Concerns ?? [])
         {
-            if (string.IsNullOrWhiteSpace(says)) continue;
-            if (order.AddConcern(says, actor).Problem is { } concern) return concern with { Field = "concerns" };
+            if (string.IsNullOrWhiteSpace(says))
+                continue;
+            if (order.AddConcern(says, actor).Problem is { } concern)
+                return concern with { Field = "concerns" };
             await Phrases.UsedAsync(db, PhraseUse.Complaint, says, actor.At);
         }
         var stockCost = (await db.PolicyAsync(order.PolicyVersionId)).StockCost;
         foreach (var cannedId in request.CannedJobIds ?? [])
         {
             var made = await CannedJobs.MakeAsync(db, cannedId, stockCost);
-            if (made.Problem is { } gone) return gone;
-            if (order.AddJob(made.Value.Job, actor).Problem is { } refused) return refused;
+            if (made.Problem is { } gone)
+                return gone;
+            if (order.AddJob(made.Value.Job, actor).Problem is { } refused)
+                return refused;
         }
         foreach (var take in request.TakeOver ?? [])
         {
             var taken = await take.JobAsync(db, order.VehicleId, stockCost);
-            if (taken.Problem is { } gone) return gone;
-            if (order.AddJob(taken.Value, actor).Problem is { } refused) return refused;
+            if (taken.Problem is { } gone)
+                return gone;
+            if (order.AddJob(taken.Value, actor).Problem is { } refused)
+                return refused;
         }
-        if (!string.IsNullOrWhiteSpace(request.Title)) return order.SetHeader("title", request.Title, localNow, actor).Problem;
+        if (!string.IsNullOrWhiteSpace(request.Title))
+            return order.SetHeader("title", request.Title, localNow, actor).Problem;
         order.TakeTitle();
         return null;
     }

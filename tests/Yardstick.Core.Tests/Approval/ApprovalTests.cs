@@ -14,17 +14,37 @@ public class ApprovalTests
 {
     private static readonly ShopPolicy Policy = Taxed;
 
-
     private static PricingResult Price(Order order, JobSelection include) => Policy.Price(order, include);
 
     private static Order Made(params (string Title, decimal Hours)[] jobs)
     {
-        var order = new Order { Id = 1, Number = 3001, CounterSale = false };
+        var order = new Order
+        {
+            Id = 1,
+            Number = 3001,
+            CounterSale = false,
+        };
         foreach (var (title, hours) in jobs)
         {
             var job = new Job { Id = order.Jobs.Count + 11, Title = title };
-            job.Lines.Add(new LaborLine { Id = order.Jobs.Count * 10 + 101, Description = title, Hours = hours });
-            job.Lines.Add(new PartLine { Id = order.Jobs.Count * 10 + 102, Description = $"Part of {title}", Quantity = 1, UnitCost = 20, Position = 1 });
+            job.Lines.Add(
+                new LaborLine
+                {
+                    Id = order.Jobs.Count * 10 + 101,
+                    Description = title,
+                    Hours = hours,
+                }
+            );
+            job.Lines.Add(
+                new PartLine
+                {
+                    Id = order.Jobs.Count * 10 + 102,
+                    Description = $"Part of {title}",
+                    Quantity = 1,
+                    UnitCost = 20,
+                    Position = 1,
+                }
+            );
             order.AddJob(job, Mina);
         }
         return order;
@@ -45,7 +65,10 @@ public class ApprovalTests
         foreach (var choice in choices)
         {
             foreach (var job in open.Select(j => j.Id))
-                Assert.Equal(Total(choice.JobIds.Append(job)) - Total(choice.JobIds.Where(j => j != job)), choice.Adds.Single(a => a.JobId == job).Amount);
+                Assert.Equal(
+                    Total(choice.JobIds.Append(job)) - Total(choice.JobIds.Where(j => j != job)),
+                    choice.Adds.Single(a => a.JobId == job).Amount
+                );
         }
         // Supplies are capped: with both others in, the wipers add none of their own.
         Assert.Equal(decimal.Round((20m + 40m) * 1.05m, 2), choices[7].Adds[2].Amount);
@@ -58,7 +81,12 @@ public class ApprovalTests
     {
         var order = Made(("Brakes", 1));
         var open = order.OnJobs.ToList();
-        var without = SelectionPricing.Of(SelectionPricing.Without(order, CaseOf(order), new HashSet<long> { 102 }), [], open, new HashSet<long> { open[0].Id });
+        var without = SelectionPricing.Of(
+            SelectionPricing.Without(order, CaseOf(order), new HashSet<long> { 102 }),
+            [],
+            open,
+            new HashSet<long> { open[0].Id }
+        );
         order.Jobs[0].Lines[1].IsExcluded = true;
         Assert.Equal(Price(order, JobSelection.All).Total, without.Total);
     }
@@ -72,7 +100,22 @@ public class ApprovalTests
         Assert.Equal("100%", diagnosis.CreditShown);
         Assert.Contains("credited in full when the repair is approved", diagnosis.CreditWords(order), StringComparison.Ordinal);
 
-        void Decide(Job job, DecisionKind kind) => Assert.True(order.Decide(job.Id, new Answer(kind, "Vesa", AnswerChannel.Phone, DeferUntil: kind == DecisionKind.Deferred ? Today.PlusMonths(1) : null), Price, Mina).Ok);
+        void Decide(Job job, DecisionKind kind) =>
+            Assert.True(
+                order
+                    .Decide(
+                        job.Id,
+                        new Answer(
+                            kind,
+                            "Vesa",
+                            AnswerChannel.Phone,
+                            DeferUntil: kind == DecisionKind.Deferred ? Today.PlusMonths(1) : null
+                        ),
+                        Price,
+                        Mina
+                    )
+                    .Ok
+            );
         Decide(diagnosis, DecisionKind.Approved);
         var alone = Price(order, JobSelection.ApprovedOnly);
         Assert.Equal(140, alone.Jobs[0].Subtotal);
@@ -91,11 +134,24 @@ public class ApprovalTests
     {
         var order = Made(("Ball joint", 1));
         order.SetJob(11, "isUnsafe", "true", Mina);
-        Assert.Equal("decision.unsafe", order.Decide(11, new Answer(DecisionKind.Declined, "Vesa", AnswerChannel.Phone), Price, Mina).Problem!.Code);
+        Assert.Equal(
+            "decision.unsafe",
+            order.Decide(11, new Answer(DecisionKind.Declined, "Vesa", AnswerChannel.Phone), Price, Mina).Problem!.Code
+        );
         Assert.Equal(DecisionKind.Proposed, order.Jobs[0].Decision);
         // Who stands at the counter signs it.
-        Assert.Equal("decision.sign", order.Decide(11, new Answer(DecisionKind.Declined, "Vesa", AnswerChannel.InPerson) { Acknowledged = "I know." }, Price, Mina).Problem!.Code);
-        var declined = order.Decide(11, new Answer(DecisionKind.Declined, "Vesa", AnswerChannel.Phone) { Acknowledged = "I know." }, Price, Mina);
+        Assert.Equal(
+            "decision.sign",
+            order
+                .Decide(11, new Answer(DecisionKind.Declined, "Vesa", AnswerChannel.InPerson) { Acknowledged = "I know." }, Price, Mina)
+                .Problem!.Code
+        );
+        var declined = order.Decide(
+            11,
+            new Answer(DecisionKind.Declined, "Vesa", AnswerChannel.Phone) { Acknowledged = "I know." },
+            Price,
+            Mina
+        );
         Assert.Equal("I know.", declined.Value.Acknowledged);
     }
 
@@ -106,7 +162,20 @@ public class ApprovalTests
         var without = new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone) { LinesOut = new HashSet<long> { 102 } };
         Assert.Equal("decision.lines", order.Decide(11, without, Price, Mina).Problem!.Code);
         order.SetJob(11, "linesOpen", "true", Mina);
-        Assert.Equal("decision.lines", order.Decide(11, without with { LinesOut = new HashSet<long> { 101, 102 } }, Price, Mina).Problem!.Code);
+        Assert.Equal(
+            "decision.lines",
+            order
+                .Decide(
+                    11,
+                    without with
+                    {
+                        LinesOut = new HashSet<long> { 101, 102 },
+                    },
+                    Price,
+                    Mina
+                )
+                .Problem!.Code
+        );
         var decided = order.Decide(11, without, Price, Mina);
         Assert.Equal("Part of Brakes", decided.Value.LeftOut);
         Assert.Equal(Price(order, JobSelection.ApprovedOnly).Total, decided.Value.AmountAgreed.Amount);
@@ -169,7 +238,14 @@ public class ApprovalTests
     {
         var order = Made(("Brakes", 1));
         var inside = new Finding { Id = 1, Text = "Bodge by somebody" };
-        var told = new Finding { Id = 2, Text = "Pads wrn", Measured = 2.5m, Unit = "mm", Rating = Rating.Due };
+        var told = new Finding
+        {
+            Id = 2,
+            Text = "Pads wrn",
+            Measured = 2.5m,
+            Unit = "mm",
+            Rating = Rating.Due,
+        };
         Assert.True(order.SetVisibility(VisibilityKind.Finding, 2, true, "Pads are worn", [inside, told], [], Mina).Ok);
         Assert.True(order.SetVisibility(VisibilityKind.Finding, 1, false, null, [inside, told], [], Mina).Ok);
         Assert.Equal((CustomerVisibility.KeptInside, CustomerVisibility.Shown), (inside.Release, told.Release));
@@ -179,15 +255,29 @@ public class ApprovalTests
 
         Assert.Empty(then.ChangesOf(Shown(order).Jobs[0]));
         order.SetLine(101, "hours", "1.5", Mina);
-        order.AddLine(11, new PartLine { Id = 150, Description = "Shim", Quantity = 2, UnitCost = 3 }, Mina);
+        order.AddLine(
+            11,
+            new PartLine
+            {
+                Id = 150,
+                Description = "Shim",
+                Quantity = 2,
+                UnitCost = 3,
+            },
+            Mina
+        );
         order.SetLine(102, "isExcluded", "true", Mina);
-        Assert.Equal(["Brakes: 1 h, 100.00 then, 1.5 h, 150.00 now.", "Part of Brakes was left out.", "Shim was added, 12.00."], then.ChangesOf(Shown(order).Jobs[0]));
+        Assert.Equal(
+            ["Brakes: 1 h, 100.00 then, 1.5 h, 150.00 now.", "Part of Brakes was left out.", "Shim was added, 12.00."],
+            then.ChangesOf(Shown(order).Jobs[0])
+        );
     }
 
     [Fact]
     public void The_key_to_the_customers_page_stands_in_no_message_and_is_forgotten_once_it_went_out()
     {
-        const string Key = "abcdef-DEF_1234567890x", Text = $"Look: https://shop.example/approve/{Key} soon";
+        const string Key = "abcdef-DEF_1234567890x",
+            Text = $"Look: https://shop.example/approve/{Key} soon";
         string Turned(string text) => new([.. text.Reverse()]);
         var message = Message.Write(MessageChannel.Text, "+12075550101", null, Text, Mina, Mina.At).Value;
         message.Seal(Turned);
@@ -283,7 +373,8 @@ public class ApprovalTests
     [InlineData("quarter", 2)]
     [InlineData("half-year", 5)]
     [InlineData(null, 2)]
-    public void Work_is_put_off_by_a_month_a_quarter_or_half_a_year(string? word, int month) => Assert.Equal((23, month), (Answer.Later(word, Today).Day, Answer.Later(word, Today).Month));
+    public void Work_is_put_off_by_a_month_a_quarter_or_half_a_year(string? word, int month) =>
+        Assert.Equal((23, month), (Answer.Later(word, Today).Day, Answer.Later(word, Today).Month));
 
     [Theory]
     [InlineData("STOP", false, true)]
@@ -292,7 +383,8 @@ public class ApprovalTests
     [InlineData("START", true, false)]
     [InlineData("yes", false, null)]
     [InlineData("Yes", true, false)]
-    public void Stop_and_start_are_understood(string body, bool refused, bool? expected) => Assert.Equal(expected, MessagingConsent.Said(body, refused));
+    public void Stop_and_start_are_understood(string body, bool refused, bool? expected) =>
+        Assert.Equal(expected, MessagingConsent.Said(body, refused));
 
     [Fact]
     public void Texts_wait_through_the_quiet_hours()

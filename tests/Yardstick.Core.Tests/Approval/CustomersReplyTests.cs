@@ -9,21 +9,32 @@ namespace Yardstick.Core.Tests.Approval;
 /// <summary>A customer's whole answer on their page, and the copies that others get of what is written.</summary>
 public class CustomersReplyTests
 {
-
     private static Order Made()
     {
         var order = new Order { Id = 1, Number = 3001 };
-        foreach (var title in new[] { "Brakes", "Belt", "Wipers", "Lamp" }) order.AddJob(new Job { Id = order.Jobs.Count + 11, Title = title }, Mina);
+        foreach (var title in new[] { "Brakes", "Belt", "Wipers", "Lamp" })
+            order.AddJob(new Job { Id = order.Jobs.Count + 11, Title = title }, Mina);
         order.Jobs[1].IsUnsafe = true;
         order.Jobs[3].Decision = DecisionKind.Approved;
         return order;
     }
 
-    private static JobAnswer Said(long job, DecisionKind kind, bool acknowledged = false, string? later = null) => new(job, kind, [101], acknowledged, later);
-    private static readonly JobAnswer[] All = [Said(11, DecisionKind.Approved), Said(12, DecisionKind.Declined, acknowledged: true), Said(13, DecisionKind.Deferred, later: "half-year")];
+    private static JobAnswer Said(long job, DecisionKind kind, bool acknowledged = false, string? later = null) =>
+        new(job, kind, [101], acknowledged, later);
 
-    private static Result<IReadOnlyList<(long JobId, Answer Answer)>> Read(IReadOnlyList<JobAnswer>? said, string? name = " Vesa Aalto ", string? note = " After four ", string signature = "abc") =>
-        ApprovalReply.Read(Made(), said, name, note, signature, "I know.", Today);
+    private static readonly JobAnswer[] All =
+    [
+        Said(11, DecisionKind.Approved),
+        Said(12, DecisionKind.Declined, acknowledged: true),
+        Said(13, DecisionKind.Deferred, later: "half-year"),
+    ];
+
+    private static Result<IReadOnlyList<(long JobId, Answer Answer)>> Read(
+        IReadOnlyList<JobAnswer>? said,
+        string? name = " Vesa Aalto ",
+        string? note = " After four ",
+        string signature = "abc"
+    ) => ApprovalReply.Read(Made(), said, name, note, signature, "I know.", Today);
 
     [Fact]
     public void It_is_about_every_open_job_and_no_other()
@@ -31,7 +42,12 @@ public class CustomersReplyTests
         // What was decided already is not asked; what is said of it is not heard.
         var answers = Read([.. All, Said(14, DecisionKind.Declined)]).Value;
         Assert.Equal([11L, 12L, 13L], answers.Select(a => a.JobId));
-        Assert.All(answers, a => Assert.Equal(("Vesa Aalto", AnswerChannel.Link, "After four", "abc"), (a.Answer.DecidedBy, a.Answer.Channel, a.Answer.Note, a.Answer.SignatureHash)));
+        Assert.All(answers, a =>
+            Assert.Equal(
+                ("Vesa Aalto", AnswerChannel.Link, "After four", "abc"),
+                (a.Answer.DecidedBy, a.Answer.Channel, a.Answer.Note, a.Answer.SignatureHash)
+            )
+        );
         Assert.Equal(["", "I know.", ""], answers.Select(a => a.Answer.Acknowledged));
         Assert.Equal([null, null, new LocalDate(2027, 5, 23)], answers.Select(a => a.Answer.DeferUntil));
         Assert.Equal([101L], answers[0].Answer.LinesOut);
@@ -73,7 +89,10 @@ public class CustomersReplyTests
         (text.CustomerId, text.OrderId) = (3, 4);
         text.Attach("hash", "invoice-1.pdf");
         var copy = text.CopyTo(MessageChannel.Email, "fleet@example.com", "Copy of a text from the shop", Mina, Mina.At).Value;
-        Assert.Equal(("It is ready", "Copy of a text from the shop", 3L, 4L, "hash", "invoice-1.pdf"), (copy.Body, copy.Subject, copy.CustomerId!.Value, copy.OrderId!.Value, copy.AttachmentHash, copy.AttachmentName));
+        Assert.Equal(
+            ("It is ready", "Copy of a text from the shop", 3L, 4L, "hash", "invoice-1.pdf"),
+            (copy.Body, copy.Subject, copy.CustomerId!.Value, copy.OrderId!.Value, copy.AttachmentHash, copy.AttachmentName)
+        );
         Assert.NotEqual(text.Key, copy.Key);
         Assert.Equal(MessageState.Waiting, copy.State);
         // What fits an e-mail need not fit a text.

@@ -46,7 +46,11 @@ public class LinkTests
         string Of(LinkState state, bool newer = false) => link.SentenceOf(state, utc => utc.PlusHours(-5).InUtc().LocalDateTime, newer);
         Assert.Equal("", Of(LinkState.Open));
         Assert.Contains("until December 7.", Of(LinkState.Expired), StringComparison.Ordinal);
-        var sentences = Enum.GetValues<LinkState>().Where(s => s != LinkState.Open).Select(s => Of(s)).Append(Of(LinkState.Changed, newer: true)).ToList();
+        var sentences = Enum.GetValues<LinkState>()
+            .Where(s => s != LinkState.Open)
+            .Select(s => Of(s))
+            .Append(Of(LinkState.Changed, newer: true))
+            .ToList();
         Assert.Equal(5, sentences.Distinct().Count());
         Assert.All(sentences, s => Assert.EndsWith(".", s, StringComparison.Ordinal));
         Assert.Contains("newer one", Of(LinkState.Changed, newer: true), StringComparison.Ordinal);
@@ -69,9 +73,19 @@ public class LinkTests
     [InlineData("ewa@example.com", "boss@example.com", null)]
     public void A_copy_goes_where_they_can_be_reached_unless_the_message_went_there(string email, string phone, string? to)
     {
-        var contact = new CustomerContact { Name = "Ewa", Email = email, Phone = phone, Copied = true };
+        var contact = new CustomerContact
+        {
+            Name = "Ewa",
+            Email = email,
+            Phone = phone,
+            Copied = true,
+        };
         Assert.Equal(to, contact.CopyOf("boss@example.com")?.Address);
-        if (to is not null) Assert.Equal(to.Contains('@', StringComparison.Ordinal) ? MessageChannel.Email : MessageChannel.Text, contact.CopyOf("boss@example.com")!.Value.Channel);
+        if (to is not null)
+            Assert.Equal(
+                to.Contains('@', StringComparison.Ordinal) ? MessageChannel.Email : MessageChannel.Text,
+                contact.CopyOf("boss@example.com")!.Value.Channel
+            );
         contact.Copied = false;
         Assert.Null(contact.CopyOf("boss@example.com"));
     }
@@ -82,7 +96,9 @@ public class LinkTests
         var words = DocumentLink.CopyWords("Lantern Bay", "Estimate 3001", "Tideline Bakery");
         Assert.Equal("Lantern Bay: for you to read, the estimate 3001 that we sent to Tideline Bakery, who answers it.", words);
         Assert.Contains("sent to the owner, who", DocumentLink.CopyWords("Lantern Bay", "Estimate 3001", ""), StringComparison.Ordinal);
-        var asked = Message.Write(MessageChannel.Email, "boss@example.com", "Your van", "Tap to answer: https://x/approve/abc", Mina, Mina.At).Value;
+        var asked = Message
+            .Write(MessageChannel.Email, "boss@example.com", "Your van", "Tap to answer: https://x/approve/abc", Mina, Mina.At)
+            .Value;
         asked.Attach("hash", "estimate.pdf");
         var copy = asked.CopyTo(MessageChannel.Text, "+15055550142", "", Mina, Mina.At, words).Value;
         Assert.Equal((words, "hash"), (copy.Body, copy.AttachmentHash));

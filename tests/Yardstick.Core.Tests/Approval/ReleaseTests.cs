@@ -10,37 +10,85 @@ namespace Yardstick.Core.Tests.Approval;
 /// <summary>What the shop wrote and photographed goes out only when somebody looked at it.</summary>
 public class ReleaseTests
 {
-
     private readonly Order order = new() { Id = 1, Number = 3001 };
-    private readonly List<Finding> findings = [new Finding { Id = 3, Text = "Pads 2mm", Measured = 2, Unit = "mm", Rating = Rating.Due }];
+    private readonly List<Finding> findings =
+    [
+        new Finding
+        {
+            Id = 3,
+            Text = "Pads 2mm",
+            Measured = 2,
+            Unit = "mm",
+            Rating = Rating.Due,
+        },
+    ];
     private readonly List<AttachedFile> files = [Photo(8, 101), Photo(9, 101), Photo(10, 999)];
 
     public ReleaseTests()
     {
         var job = new Job { Id = 11, Title = "Brakes" };
-        job.Lines.Add(new LaborLine { Id = 101, Description = "Replace pads", Hours = 1 });
+        job.Lines.Add(
+            new LaborLine
+            {
+                Id = 101,
+                Description = "Replace pads",
+                Hours = 1,
+            }
+        );
         order.AddJob(job, Mina);
         order.AddConcern("Squeals", Mina);
         order.Concerns[0].Id = 5;
         order.SetConcern(5, "cause", "Pads glazed", Mina);
         order.SetLine(101, "noteForCustomer", "Ceramic", Mina);
-        files.Add(new AttachedFile { Id = 12, Kind = RecordKind.Line, TargetId = 101, Name = "quote.pdf", ContentType = "application/pdf", Hash = "pdf" });
+        files.Add(
+            new AttachedFile
+            {
+                Id = 12,
+                Kind = RecordKind.Line,
+                TargetId = 101,
+                Name = "quote.pdf",
+                ContentType = "application/pdf",
+                Hash = "pdf",
+            }
+        );
         files.Add(Photo(13, 101));
         files[^1].RemovedAt = Mina.At;
     }
 
-    private static AttachedFile Photo(long id, long line) => new() { Id = id, Kind = RecordKind.Line, TargetId = line, Name = "a.jpg", ContentType = FileContent.Jpeg, Hash = $"photo{id}" };
+    private static AttachedFile Photo(long id, long line) =>
+        new()
+        {
+            Id = id,
+            Kind = RecordKind.Line,
+            TargetId = line,
+            Name = "a.jpg",
+            ContentType = FileContent.Jpeg,
+            Hash = $"photo{id}",
+        };
 
     private EstimateSnapshot Shown() => Policy.Shown(order, findings, files);
 
-    private Result Decide(VisibilityKind kind, long id, bool show, string? words = null) => order.SetVisibility(kind, id, show, words, findings, files, Mina);
+    private Result Decide(VisibilityKind kind, long id, bool show, string? words = null) =>
+        order.SetVisibility(kind, id, show, words, findings, files, Mina);
 
     [Fact]
     public void Everything_that_was_written_or_photographed_is_gone_through()
     {
-        Assert.Equal([(VisibilityKind.Finding, 3L), (VisibilityKind.Cause, 5L), (VisibilityKind.Note, 101L), (VisibilityKind.Photo, 8L), (VisibilityKind.Photo, 9L)], VisibilityItem.Of(order, findings, files).Select(t => (t.Kind, t.Id)));
+        Assert.Equal(
+            [
+                (VisibilityKind.Finding, 3L),
+                (VisibilityKind.Cause, 5L),
+                (VisibilityKind.Note, 101L),
+                (VisibilityKind.Photo, 8L),
+                (VisibilityKind.Photo, 9L),
+            ],
+            VisibilityItem.Of(order, findings, files).Select(t => (t.Kind, t.Id))
+        );
         Assert.All(VisibilityItem.Of(order, findings, files), t => Assert.Equal(CustomerVisibility.ToBeDecided, t.Release));
-        Assert.Equal(("Squeals", "Replace pads"), (VisibilityItem.Of(order, findings, files)[1].Where, VisibilityItem.Of(order, findings, files)[3].Where));
+        Assert.Equal(
+            ("Squeals", "Replace pads"),
+            (VisibilityItem.Of(order, findings, files)[1].Where, VisibilityItem.Of(order, findings, files)[3].Where)
+        );
     }
 
     [Fact]
@@ -73,7 +121,10 @@ public class ReleaseTests
         Decide(VisibilityKind.Cause, 5, true);
         order.SetLine(101, "noteForCustomer", "Ceramic, they were the last ones", Mina);
         order.SetConcern(5, "cause", "Pads and rotors glazed", Mina);
-        Assert.Equal((CustomerVisibility.ToBeDecided, CustomerVisibility.ToBeDecided), (order.Jobs[0].Lines[0].NoteVisibility, order.Concerns[0].CauseVisibility));
+        Assert.Equal(
+            (CustomerVisibility.ToBeDecided, CustomerVisibility.ToBeDecided),
+            (order.Jobs[0].Lines[0].NoteVisibility, order.Concerns[0].CauseVisibility)
+        );
         Assert.Equal("", Shown().Document.Concerns[0].Cause);
         // Another field of the same line changes nothing about it.
         Decide(VisibilityKind.Note, 101, true);
@@ -112,7 +163,10 @@ public class ReleaseTests
         order.Changes.Clear();
         Decide(VisibilityKind.Finding, 3, true, "Pads are thin");
         Decide(VisibilityKind.Photo, 8, false);
-        Assert.Equal([("finding", 3L, "the customer sees it: Pads are thin", 7L), ("photo", 8L, "stays in the shop", 7L)], order.Changes.Select(c => (c.Target, c.TargetId, c.New, c.ById)));
+        Assert.Equal(
+            [("finding", 3L, "the customer sees it: Pads are thin", 7L), ("photo", 8L, "stays in the shop", 7L)],
+            order.Changes.Select(c => (c.Target, c.TargetId, c.New, c.ById))
+        );
     }
 
     [Fact]
@@ -120,7 +174,10 @@ public class ReleaseTests
     {
         Decide(VisibilityKind.Note, 101, true);
         var job = order.Jobs[0];
-        Assert.Equal((CustomerVisibility.Shown, "Ceramic"), (job.ForAnotherVisit(order).Lines[0].NoteVisibility, job.ForAnotherVisit(order).Lines[0].NoteForCustomer));
+        Assert.Equal(
+            (CustomerVisibility.Shown, "Ceramic"),
+            (job.ForAnotherVisit(order).Lines[0].NoteVisibility, job.ForAnotherVisit(order).Lines[0].NoteForCustomer)
+        );
         Assert.Equal(CustomerVisibility.ToBeDecided, EarlierWork.Copy(job, (_, _) => { }).Lines[0].NoteVisibility);
     }
 }

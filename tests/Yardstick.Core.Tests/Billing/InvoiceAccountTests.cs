@@ -7,12 +7,25 @@ namespace Yardstick.Core.Tests.Billing;
 /// <summary>No invoice is paid twice, and what came too much goes back.</summary>
 public class InvoiceAccountTests
 {
-    private static readonly Invoice Hundred = new() { Id = 1, OrderId = 2, Total = new Money(10_000), CaseJson = "", DocumentJson = "" };
+    private static readonly Invoice Hundred = new()
+    {
+        Id = 1,
+        OrderId = 2,
+        Total = new Money(10_000),
+        CaseJson = "",
+        DocumentJson = "",
+    };
 
     private static InvoiceAccount Account(bool reversed, IEnumerable<long> paid, params CardCharge[] charges) =>
         new(Hundred, reversed, [.. paid.Select(p => new Payment { Amount = new Money(p) })], charges);
 
-    private static CardCharge Charge(long cents, CardChargeState state = CardChargeState.Pending) => new() { InvoiceId = 1, Amount = new Money(cents), State = state };
+    private static CardCharge Charge(long cents, CardChargeState state = CardChargeState.Pending) =>
+        new()
+        {
+            InvoiceId = 1,
+            Amount = new Money(cents),
+            State = state,
+        };
 
     [Fact]
     public void Cash_waits_for_an_open_charge_unless_somebody_takes_it_knowingly()
@@ -56,7 +69,10 @@ public class InvoiceAccountTests
         Assert.Equal("refund.none", Account(false, [10_000, 9_000], Charge(-9_000)).GiveBack(PaymentMethod.Card, Mina).Problem!.Code);
         Assert.Equal("refund.none", Account(false, [10_000]).GiveBack(PaymentMethod.Cash, Mina).Problem!.Code);
         // A refund that the terminal refused leaves the money here; it can go back in cash.
-        Assert.Equal(-10_000, Account(true, [10_000], Charge(-10_000, CardChargeState.Declined)).GiveBack(PaymentMethod.Cash, Mina).Value.Cash!.Amount.Cents);
+        Assert.Equal(
+            -10_000,
+            Account(true, [10_000], Charge(-10_000, CardChargeState.Declined)).GiveBack(PaymentMethod.Cash, Mina).Value.Cash!.Amount.Cents
+        );
     }
 
     [Fact]

@@ -9,16 +9,36 @@ namespace Yardstick.Core.Tests.Catalog;
 /// <summary>Which part of the catalog work gets, how much of it, and what a supplier's part becomes in the catalog.</summary>
 public class PartOfWorkTests
 {
-    private static readonly VehicleSpecs Petrel = new(new LocalDate(2026, 6, 6),
-    [
-        new("engineOil", SpecUse.GoesIn, "Engine oil", "5.4", "L", "with filter", "", ""),
-        new("oilGrade", SpecUse.GoesIn, "Engine oil grade", "0W-20", "", "", "", ""),
-        new("cylinders", SpecUse.Set, "Cylinders", "6", "", "", "", ""),
-        new("wheelNuts", SpecUse.Tightened, "Wheel nuts", "128", "Nm", "dry", "Tighten crosswise.", ""),
-    ], [new WearPart("front-pads", "Front brake pads", "MK-310", ["BP-F-310", "QX-7"])]);
+    private static readonly VehicleSpecs Petrel = new(
+        new LocalDate(2026, 6, 6),
+        [
+            new("engineOil", SpecUse.GoesIn, "Engine oil", "5.4", "L", "with filter", "", ""),
+            new("oilGrade", SpecUse.GoesIn, "Engine oil grade", "0W-20", "", "", "", ""),
+            new("cylinders", SpecUse.Set, "Cylinders", "6", "", "", "", ""),
+            new("wheelNuts", SpecUse.Tightened, "Wheel nuts", "128", "Nm", "dry", "Tighten crosswise.", ""),
+        ],
+        [new WearPart("front-pads", "Front brake pads", "MK-310", ["BP-F-310", "QX-7"])]
+    );
 
-    private static Part InStock(string number, string description, decimal onHand, string category = "", string unit = "", bool withdrawn = false) =>
-        new() { Number = number, Description = description, OnHand = onHand, Category = category, Unit = unit, UnitCost = 8, AverageCost = 7, WithdrawnAt = withdrawn ? Instant.FromUtc(2026, 1, 1, 0, 0, 0) : null };
+    private static Part InStock(
+        string number,
+        string description,
+        decimal onHand,
+        string category = "",
+        string unit = "",
+        bool withdrawn = false
+    ) =>
+        new()
+        {
+            Number = number,
+            Description = description,
+            OnHand = onHand,
+            Category = category,
+            Unit = unit,
+            UnitCost = 8,
+            AverageCost = 7,
+            WithdrawnAt = withdrawn ? Instant.FromUtc(2026, 1, 1, 0, 0, 0) : null,
+        };
 
     private static readonly Part[] Catalog =
     [
@@ -41,7 +61,8 @@ public class PartOfWorkTests
     [InlineData("transmission-fluid", "TF-6")]
     [InlineData("coolant", null)]
     [InlineData("water-pump", null)]
-    public void The_part_fits_the_car_and_is_the_one_of_which_most_is_free(string type, string? number) => Assert.Equal(number, Fitting(type, Petrel)?.Number);
+    public void The_part_fits_the_car_and_is_the_one_of_which_most_is_free(string type, string? number) =>
+        Assert.Equal(number, Fitting(type, Petrel)?.Number);
 
     [Fact]
     public void Without_facts_a_number_is_not_guessed_but_a_fluid_is_offered()
@@ -82,7 +103,8 @@ public class PartOfWorkTests
     [InlineData("engineOilDry", "engine-oil")]
     [InlineData("coolantDrain", "coolant")]
     [InlineData("wheelNuts", null)]
-    public void A_fact_about_a_part_or_a_fluid_becomes_one(string key, string? type) => Assert.Equal(type, PartForOperation.TypeOf(key, Petrel));
+    public void A_fact_about_a_part_or_a_fluid_becomes_one(string key, string? type) =>
+        Assert.Equal(type, PartForOperation.TypeOf(key, Petrel));
 
     [Fact]
     public void Any_other_fact_becomes_words_with_its_caution()
@@ -92,7 +114,24 @@ public class PartOfWorkTests
         Assert.Equal("Engine oil grade 0W-20", PartForOperation.InWords(Petrel.Facts[1], metricFirst: true).Description);
     }
 
-    private static readonly SupplierOffer Offer = new("harbor", "CO-1", "Coolant, ready mixed, gallon", "Kelp", "good", "new", "coolant", "coolant", 9.5m, 18, 2, 1, "MK-CO", "Pier", 4, 30);
+    private static readonly SupplierOffer Offer = new(
+        "harbor",
+        "CO-1",
+        "Coolant, ready mixed, gallon",
+        "Kelp",
+        "good",
+        "new",
+        "coolant",
+        "coolant",
+        9.5m,
+        18,
+        2,
+        1,
+        "MK-CO",
+        "Pier",
+        4,
+        30
+    );
     private static readonly Instant Now = Instant.FromUtc(2026, 11, 23, 15, 0, 0);
 
     [Fact]
@@ -101,7 +140,10 @@ public class PartOfWorkTests
         var part = Part.Of(Offer, 3);
         part.Hear(Offer, Now);
         Assert.Equal(("CO-1", "gal", "coolant", 3L), (part.Number, part.Unit, part.Category, part.SupplierId!.Value));
-        Assert.Equal((9.5m, 9.5m, 18m, 2m, "MK-CO", Now), (part.UnitCost, part.AverageCost, part.ListPrice!.Value, part.CoreEach, part.Equivalents, part.CostAt!.Value));
+        Assert.Equal(
+            (9.5m, 9.5m, 18m, 2m, "MK-CO", Now),
+            (part.UnitCost, part.AverageCost, part.ListPrice!.Value, part.CoreEach, part.Equivalents, part.CostAt!.Value)
+        );
     }
 
     [Fact]
@@ -124,7 +166,16 @@ public class PartOfWorkTests
         Assert.Equal("36.5 qt free, B2", oil.FreeWords);
         oil.Reserved = 40.5m;
         Assert.Equal("none free", oil.FreeWords);
-        Assert.Equal("1 free, A1", new Part { Number = "X", Description = "X", OnHand = 1, Bin = "A1" }.FreeWords);
+        Assert.Equal(
+            "1 free, A1",
+            new Part
+            {
+                Number = "X",
+                Description = "X",
+                OnHand = 1,
+                Bin = "A1",
+            }.FreeWords
+        );
         Assert.Null(oil.CostMonths(Now));
         oil.CostAt = Now.PlusDays(-60);
         Assert.Null(oil.CostMonths(Now));
@@ -138,5 +189,6 @@ public class PartOfWorkTests
     [InlineData(62_499, DistanceUnit.Miles, "60,000-mile service")]
     [InlineData(900, DistanceUnit.Kilometers, "5,000-kilometer service")]
     [InlineData(null, DistanceUnit.Miles, "Maintenance service")]
-    public void Services_together_are_called_by_the_reading(int? reading, DistanceUnit unit, string title) => Assert.Equal(title, MaintenanceSchedule.TitleAt(reading, unit));
+    public void Services_together_are_called_by_the_reading(int? reading, DistanceUnit unit, string title) =>
+        Assert.Equal(title, MaintenanceSchedule.TitleAt(reading, unit));
 }

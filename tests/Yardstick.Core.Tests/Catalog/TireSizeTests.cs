@@ -18,5 +18,6 @@ public class TireSizeTests
     [InlineData("22545", true)]
     [InlineData("16", false)]
     [InlineData("45", false)]
-    public void Two_digits_are_the_rim_and_more_the_beginning(string digits, bool fits) => Assert.Equal(fits, TireSize.Fits("All-season 225/45 R17", digits));
+    public void Two_digits_are_the_rim_and_more_the_beginning(string digits, bool fits) =>
+        Assert.Equal(fits, TireSize.Fits("All-season 225/45 R17", digits));
 }

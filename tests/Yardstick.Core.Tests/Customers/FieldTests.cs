@@ -10,7 +10,8 @@ public class FieldTests
 {
     private static readonly LocalDateTime Now = new(2026, 11, 23, 10, 20, 0);
 
-    private static Customer Person() => Customer.Create("Imke", "Sorensen", null, "207 555 0142", "imke@mail.example", "US", Now.Utc()).Value;
+    private static Customer Person() =>
+        Customer.Create("Imke", "Sorensen", null, "207 555 0142", "imke@mail.example", "US", Now.Utc()).Value;
 
     [Theory]
     [InlineData("firstName", "  Ada  Maria ", "Ada Maria")]
@@ -98,13 +99,36 @@ public class FieldTests
         customer.Contacts.Add(new CustomerContact { Id = 3, Name = "Odile" });
         customer.Sites.Add(new CustomerSite { Id = 4, Name = "Yard" });
         customer.Rates.Add(new CustomerRate { Id = 5, Name = "fleet" });
-        foreach (var (list, id, field, typed, ok) in new (string, long, string, string, bool)[]
-        {
-            ("phones", 7, "purpose", "work", true), ("phones", 7, "texts", "no", true), ("phones", 7, "color", "red", false), ("phones", 8, "purpose", "x", false),
-            ("contacts", 3, "phone", "207 555 0150", true), ("contacts", 3, "phone", "", true), ("contacts", 3, "email", "no mail", false), ("contacts", 3, "copied", "yes", true), ("contacts", 3, "name", "", false),
-            ("sites", 4, "address", "40 Kelp Road", true), ("sites", 4, "name", "", false), ("rates", 5, "rate", "124", true), ("rates", 5, "rate", "cheap", false), ("rates", 5, "name", "other", false),
-        }) Assert.True(customer.SetItem(list, id, field, typed, "US").Ok == ok, $"{list} {field} {typed}");
-        Assert.Equal(("work", false, true, "40 Kelp Road", 124m), (customer.Phones[0].Purpose, customer.Phones[0].Texts!.Value, customer.Contacts[0].Copied, customer.Sites[0].Address, customer.Rates[0].Rate));
+        foreach (
+            var (list, id, field, typed, ok) in new (string, long, string, string, bool)[]
+            {
+                ("phones", 7, "purpose", "work", true),
+                ("phones", 7, "texts", "no", true),
+                ("phones", 7, "color", "red", false),
+                ("phones", 8, "purpose", "x", false),
+                ("contacts", 3, "phone", "207 555 0150", true),
+                ("contacts", 3, "phone", "", true),
+                ("contacts", 3, "email", "no mail", false),
+                ("contacts", 3, "copied", "yes", true),
+                ("contacts", 3, "name", "", false),
+                ("sites", 4, "address", "40 Kelp Road", true),
+                ("sites", 4, "name", "", false),
+                ("rates", 5, "rate", "124", true),
+                ("rates", 5, "rate", "cheap", false),
+                ("rates", 5, "name", "other", false),
+            }
+        )
+            Assert.True(customer.SetItem(list, id, field, typed, "US").Ok == ok, $"{list} {field} {typed}");
+        Assert.Equal(
+            ("work", false, true, "40 Kelp Road", 124m),
+            (
+                customer.Phones[0].Purpose,
+                customer.Phones[0].Texts!.Value,
+                customer.Contacts[0].Copied,
+                customer.Sites[0].Address,
+                customer.Rates[0].Rate
+            )
+        );
         Assert.Equal("+12075550142", customer.RemoveItem("phones", 7).Value.Old);
         Assert.Equal("item.gone", customer.RemoveItem("phones", 7).Problem!.Code);
         Assert.Empty(customer.Phones);

@@ -15,16 +15,24 @@ public class LikenessTests
     [InlineData("sorenen", "sorensen", 1)]
     [InlineData("", "abc", 3)]
     [InlineData("ca", "abc", 3)]
-    public void Distance_counts_slips_and_a_swap_once(string one, string other, int slips) => Assert.Equal(slips, NameSimilarity.Distance(one, other));
+    public void Distance_counts_slips_and_a_swap_once(string one, string other, int slips) =>
+        Assert.Equal(slips, NameSimilarity.Distance(one, other));
 
     [Fact]
     public void Distance_is_the_same_both_ways_and_zero_only_for_the_same() =>
-        Gen.Select(Gen.String[Gen.Char["abc"], 0, 7], Gen.String[Gen.Char["abc"], 0, 7]).Sample((one, other) =>
-        {
-            Assert.Equal(NameSimilarity.Distance(one, other), NameSimilarity.Distance(other, one));
-            Assert.Equal(one == other, NameSimilarity.Distance(one, other) == 0);
-            Assert.InRange(NameSimilarity.Distance(one, other), Math.Abs(one.Length - other.Length), Math.Max(one.Length, other.Length));
-        });
+        Gen.Select(Gen.String[Gen.Char["abc"], 0, 7], Gen.String[Gen.Char["abc"], 0, 7])
+            .Sample(
+                (one, other) =>
+                {
+                    Assert.Equal(NameSimilarity.Distance(one, other), NameSimilarity.Distance(other, one));
+                    Assert.Equal(one == other, NameSimilarity.Distance(one, other) == 0);
+                    Assert.InRange(
+                        NameSimilarity.Distance(one, other),
+                        Math.Abs(one.Length - other.Length),
+                        Math.Max(one.Length, other.Length)
+                    );
+                }
+            );
 
     [Theory]
     [InlineData("Müller", "Muller", 0)]
@@ -34,9 +42,17 @@ public class LikenessTests
     [InlineData("banrejee", "Priya Banerjee", 1)]
     [InlineData("li", "Lo", null)]
     [InlineData("imke xaver", "Imke Sorensen", null)]
-    public void A_typed_name_is_compared_word_by_word(string typed, string name, int? slips) => Assert.Equal(slips, NameSimilarity.Slips(typed, name));
+    public void A_typed_name_is_compared_word_by_word(string typed, string name, int? slips) =>
+        Assert.Equal(slips, NameSimilarity.Slips(typed, name));
 
-    private static Customer Named(string first, string last, string business = "") => new() { FirstName = first, LastName = last, BusinessName = business, IsBusiness = business.Length > 0 };
+    private static Customer Named(string first, string last, string business = "") =>
+        new()
+        {
+            FirstName = first,
+            LastName = last,
+            BusinessName = business,
+            IsBusiness = business.Length > 0,
+        };
 
     [Fact]
     public void One_person_under_two_spellings_is_alike_and_two_people_are_not()
@@ -70,19 +86,24 @@ public class LikenessTests
 
     [Fact]
     public void Every_single_misreading_is_found_again() =>
-        Gen.Select(Gen.String[Gen.Char["ABCDEFGHJKLMNPRSTUVWXYZ0123456789"], 17, 17], Gen.Int[0, 16], Gen.Int[0, 4]).Sample((letters, at, pair) =>
-        {
-            var pairs = new[] { "5S", "8B", "0D", "2Z", "17" };
-            var text = letters.ToCharArray();
-            text[8] = '0';
-            if (at == 8) return;
-            text[at] = pairs[pair][0];
-            text[8] = new Vin(new string(text)).CheckDigit;
-            var right = new Vin(new string(text));
-            text[at] = pairs[pair][1];
-            var wrong = new Vin(new string(text));
-            if (!wrong.CheckDigitFits) Assert.Contains(right, wrong.Corrections());
-        });
+        Gen.Select(Gen.String[Gen.Char["ABCDEFGHJKLMNPRSTUVWXYZ0123456789"], 17, 17], Gen.Int[0, 16], Gen.Int[0, 4])
+            .Sample(
+                (letters, at, pair) =>
+                {
+                    var pairs = new[] { "5S", "8B", "0D", "2Z", "17" };
+                    var text = letters.ToCharArray();
+                    text[8] = '0';
+                    if (at == 8)
+                        return;
+                    text[at] = pairs[pair][0];
+                    text[8] = new Vin(new string(text)).CheckDigit;
+                    var right = new Vin(new string(text));
+                    text[at] = pairs[pair][1];
+                    var wrong = new Vin(new string(text));
+                    if (!wrong.CheckDigitFits)
+                        Assert.Contains(right, wrong.Corrections());
+                }
+            );
 
     [Theory]
     [InlineData("1TNAAAB10AL000000", 2010)]
@@ -94,7 +115,12 @@ public class LikenessTests
     [Fact]
     public void A_record_that_says_another_year_than_the_vin_is_remarked()
     {
-        var car = new Vehicle { Vin = "1TNAAAB10LL000000", Year = 2014, Make = "Tarnow" };
+        var car = new Vehicle
+        {
+            Vin = "1TNAAAB10LL000000",
+            Year = 2014,
+            Make = "Tarnow",
+        };
         var check = new Vin(car.Vin).CheckDigit;
         car.Vin = car.Vin[..8] + check + car.Vin[9..];
         Assert.Contains("2020", Assert.Single(VinRemarks.Of(car)), StringComparison.Ordinal);

@@ -11,7 +11,8 @@ public class RecordTests
 {
     private static readonly Instant Now = Instant.FromUtc(2026, 11, 23, 15, 20, 0);
 
-    private static VehicleInput Car(string? plate = null, string? vin = null, string? year = null, string? make = null) => new(plate, null, vin, year, make, null, null, null);
+    private static VehicleInput Car(string? plate = null, string? vin = null, string? year = null, string? make = null) =>
+        new(plate, null, vin, year, make, null, null, null);
 
     [Fact]
     public void A_customer_needs_a_name_and_keeps_it_tidy()
@@ -22,12 +23,14 @@ public class RecordTests
     }
 
     [Fact]
-    public void A_business_goes_by_its_own_name() => Assert.Equal("Tideline Bakery", Customer.Create("Imke", "Sorensen", "Tideline Bakery", null, null, "US", Now).Value.DisplayName);
+    public void A_business_goes_by_its_own_name() =>
+        Assert.Equal("Tideline Bakery", Customer.Create("Imke", "Sorensen", "Tideline Bakery", null, null, "US", Now).Value.DisplayName);
 
     [Theory]
     [InlineData("imke", "email")]
     [InlineData("a@b", null)]
-    public void An_address_without_an_at_sign_is_none(string email, string? field) => Assert.Equal(field, Customer.Create("", "A", null, null, email, "US", Now).Problem?.Field);
+    public void An_address_without_an_at_sign_is_none(string email, string? field) =>
+        Assert.Equal(field, Customer.Create("", "A", null, null, email, "US", Now).Problem?.Field);
 
     [Theory]
     [InlineData(null, null, null, null, "plate")]

@@ -19,20 +19,65 @@ public class DocumentTests
     private static (Order Order, ShopDocument Document) Make(decimal? fixedPrice = null)
     {
         var actor = new Actor(2, Now) { Rights = Rights.Of(Role.Writer) };
-        var order = new Order { Id = 1, Number = 2147, OdometerIn = 88_412, VehicleId = 1 };
-        var tires = new Job { Id = 10, Title = "Four tires", FixedPrice = fixedPrice };
-        tires.Lines.Add(new PartLine { Id = 100, Description = "Tire", Number = "TI", Category = "tire", Quantity = 4, UnitCost = 96.2m });
+        var order = new Order
+        {
+            Id = 1,
+            Number = 2147,
+            OdometerIn = 88_412,
+            VehicleId = 1,
+        };
+        var tires = new Job
+        {
+            Id = 10,
+            Title = "Four tires",
+            FixedPrice = fixedPrice,
+        };
+        tires.Lines.Add(
+            new PartLine
+            {
+                Id = 100,
+                Description = "Tire",
+                Number = "TI",
+                Category = "tire",
+                Quantity = 4,
+                UnitCost = 96.2m,
+            }
+        );
         tires.Lines.Add(new TextLine { Id = 101, Description = "Old tires are taken back" });
         var wipers = new Job { Id = 11, Title = "Wiper blades" };
-        wipers.Lines.Add(new PartLine { Id = 102, Description = "Blade", Quantity = 2, UnitCost = 8 });
+        wipers.Lines.Add(
+            new PartLine
+            {
+                Id = 102,
+                Description = "Blade",
+                Quantity = 2,
+                UnitCost = 8,
+            }
+        );
         order.AddJob(tires, actor);
         order.AddJob(wipers, actor);
         order.AddConcern("Squeals", actor);
         PricingResult Price(Order o, JobSelection include) => OrderPricing.Price(o, null, Policy, include, new LocalDate(2026, 11, 23));
         order.Decide(10, new Answer(DecisionKind.Approved, "Imke Sorensen", AnswerChannel.Phone), Price, actor);
-        order.Decide(11, new Answer(DecisionKind.Deferred, "Imke Sorensen", AnswerChannel.Phone, "", new LocalDate(2027, 2, 14), 92_000), Price, actor);
+        order.Decide(
+            11,
+            new Answer(DecisionKind.Deferred, "Imke Sorensen", AnswerChannel.Phone, "", new LocalDate(2027, 2, 14), 92_000),
+            Price,
+            actor
+        );
         var result = Price(order, JobSelection.ApprovedOnly);
-        return (order, DocumentMaker.OfOrder(order, new DocumentParties(null, null, "Mina O."), Shop, result, DocumentKind.Invoice, 5001, Shop.Local(Now)));
+        return (
+            order,
+            DocumentMaker.OfOrder(
+                order,
+                new DocumentParties(null, null, "Mina O."),
+                Shop,
+                result,
+                DocumentKind.Invoice,
+                5001,
+                Shop.Local(Now)
+            )
+        );
     }
 
     [Fact]
@@ -40,7 +85,17 @@ public class DocumentTests
     {
         var (_, document) = Make();
         Assert.Equal("Four tires", Assert.Single(document.Jobs).Title);
-        Assert.Equal([DocumentLineKind.Part, DocumentLineKind.Text, DocumentLineKind.Labor, DocumentLineKind.Part, DocumentLineKind.Fee, DocumentLineKind.Fee], document.Jobs[0].Lines.Select(l => l.Kind));
+        Assert.Equal(
+            [
+                DocumentLineKind.Part,
+                DocumentLineKind.Text,
+                DocumentLineKind.Labor,
+                DocumentLineKind.Part,
+                DocumentLineKind.Fee,
+                DocumentLineKind.Fee,
+            ],
+            document.Jobs[0].Lines.Select(l => l.Kind)
+        );
         Assert.Equal("Wiper blades: put off until February 14, 2027 or 92,000 mi", Assert.Single(document.NotDone));
         Assert.Contains("Imke Sorensen agreed by phone to a total of", document.Consent[0], StringComparison.Ordinal);
         Assert.Equal(document.Totals[^1].Amount, document.Totals.SkipLast(1).Sum(t => t.Amount));
@@ -71,10 +126,17 @@ public class DocumentTests
     [InlineData("20", 0, 0, 0, "payment.paid")]
     public void Cash_keeps_what_is_owed_and_gives_the_rest_back(string tendered, long owed, long kept, long change, string? refused)
     {
-        var invoice = new Invoice { Id = 1, OrderId = 1, CaseJson = "", DocumentJson = "" };
+        var invoice = new Invoice
+        {
+            Id = 1,
+            OrderId = 1,
+            CaseJson = "",
+            DocumentJson = "",
+        };
         var payment = Payment.Cash(invoice, new Money(owed), tendered, 2, Now);
         Assert.Equal(refused, payment.Problem?.Code);
-        if (refused is null) Assert.Equal((kept, change), (payment.Value.Amount.Cents, payment.Value.Change.Cents));
+        if (refused is null)
+            Assert.Equal((kept, change), (payment.Value.Amount.Cents, payment.Value.Change.Cents));
     }
 
     [Fact]
@@ -102,7 +164,8 @@ public class DocumentTests
         var (order, _) = Make();
         void Give(string typed, long? job, long? line)
         {
-            if (typed.Length == 0) return;
+            if (typed.Length == 0)
+                return;
             var discount = GivenDiscount.Parse(typed, DiscountBase.All, "").Value;
             (discount.JobId, discount.LineId) = (job, line);
             Assert.True(order.Give(discount, new Actor(2, Now) { Rights = Rights.Of(Role.Writer) }).Ok);
@@ -113,10 +176,15 @@ public class DocumentTests
         order.Jobs[0].Lines[0].NoteForCustomer = "All-season";
         order.Jobs[0].Lines[0].NoteVisibility = CustomerVisibility.Shown;
         var result = OrderPricing.Price(order, null, Policy, JobSelection.ApprovedOnly, new LocalDate(2026, 11, 23));
-        var job = Assert.Single(DocumentMaker.OfOrder(order, new DocumentParties(null, null, "Mina O."), Shop, result, DocumentKind.Estimate, 1, Shop.Local(Now)).Jobs);
+        var job = Assert.Single(
+            DocumentMaker
+                .OfOrder(order, new DocumentParties(null, null, "Mina O."), Shop, result, DocumentKind.Estimate, 1, Shop.Local(Now))
+                .Jobs
+        );
         Assert.Equal(job.Amount, job.Lines.Sum(l => l.Amount ?? 0));
         Assert.Equal(new[] { onLine, onJob, onOrder }.Count(t => t.Length > 0), job.Lines.Count(l => l.Kind == DocumentLineKind.Discount));
         Assert.Equal("All-season", job.Lines[0].Note);
-        if (onLine.Length > 0) Assert.Contains(job.Lines, l => l.Description == "10% off Tire");
+        if (onLine.Length > 0)
+            Assert.Contains(job.Lines, l => l.Description == "10% off Tire");
     }
 }

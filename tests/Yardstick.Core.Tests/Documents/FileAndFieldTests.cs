@@ -26,7 +26,8 @@ public class FileAndFieldTests
     {
         var answer = FileContent.TypeOf(Encoding.Latin1.GetBytes(content), name);
         Assert.Equal(type, answer.Ok ? answer.Value : null);
-        if (!answer.Ok) Assert.Contains(content.Length == 0 ? "empty" : name, answer.Problem!.Message, StringComparison.Ordinal);
+        if (!answer.Ok)
+            Assert.Contains(content.Length == 0 ? "empty" : name, answer.Problem!.Message, StringComparison.Ordinal);
     }
 
     [Theory]
@@ -61,7 +62,8 @@ public class FileAndFieldTests
     [InlineData("", ExtraFieldType.Text, "", "name")]
     [InlineData("Key", ExtraFieldType.Choice, "only one", "choices")]
     [InlineData("Key", ExtraFieldType.Choice, "one,two", null)]
-    public void A_field_needs_a_name_and_words_to_choose_from(string name, ExtraFieldType type, string choices, string? field) => Assert.Equal(field, ExtraField.Create(RecordKind.Order, name, type, choices).Problem?.Field);
+    public void A_field_needs_a_name_and_words_to_choose_from(string name, ExtraFieldType type, string choices, string? field) =>
+        Assert.Equal(field, ExtraField.Create(RecordKind.Order, name, type, choices).Problem?.Field);
 
     [Fact]
     public void A_card_says_who_and_how_to_reach_them()

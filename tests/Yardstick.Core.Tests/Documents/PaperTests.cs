@@ -13,23 +13,78 @@ namespace Yardstick.Core.Tests.Documents;
 /// <summary>What stands on documents, and what stays off them.</summary>
 public class PaperTests
 {
-    private static readonly Customer Vesa = new() { FirstName = "Vesa", LastName = "Aalto", Address = "4 Kelp Road" };
+    private static readonly Customer Vesa = new()
+    {
+        FirstName = "Vesa",
+        LastName = "Aalto",
+        Address = "4 Kelp Road",
+    };
 
     private static PricingResult Price(Order order, JobSelection include) => OrderPricing.Price(order, Vesa, Policy, include, Today);
 
     private static Order Made(bool checkedInAndPosted = false)
     {
-        var order = new Order { Id = 1, Number = 3001, KeyTag = "14", CarAt = "in row 3", OldPartsBack = true, PromisedAt = Now.PlusHours(6) };
-        var brakes = new Job { Id = 11, Title = "Brakes", Checklist = "Torque\nRoad test" };
-        brakes.Lines.Add(new LaborLine { Id = 101, Description = "Replace pads", Hours = 1.2m });
-        brakes.Lines.Add(new PartLine { Id = 102, Description = "Pads", Number = "BP-1", Quantity = 1, UnitCost = 40, CoreDeposit = 10, Position = 1 });
-        brakes.Lines.Add(new FeeLine { Id = 103, Description = "Disposal", UnitAmount = 3, Quantity = 1, Position = 2 });
+        var order = new Order
+        {
+            Id = 1,
+            Number = 3001,
+            KeyTag = "14",
+            CarAt = "in row 3",
+            OldPartsBack = true,
+            PromisedAt = Now.PlusHours(6),
+        };
+        var brakes = new Job
+        {
+            Id = 11,
+            Title = "Brakes",
+            Checklist = "Torque\nRoad test",
+        };
+        brakes.Lines.Add(
+            new LaborLine
+            {
+                Id = 101,
+                Description = "Replace pads",
+                Hours = 1.2m,
+            }
+        );
+        brakes.Lines.Add(
+            new PartLine
+            {
+                Id = 102,
+                Description = "Pads",
+                Number = "BP-1",
+                Quantity = 1,
+                UnitCost = 40,
+                CoreDeposit = 10,
+                Position = 1,
+            }
+        );
+        brakes.Lines.Add(
+            new FeeLine
+            {
+                Id = 103,
+                Description = "Disposal",
+                UnitAmount = 3,
+                Quantity = 1,
+                Position = 2,
+            }
+        );
         order.AddJob(brakes, Mina);
         var wipers = new Job { Id = 12, Title = "Wipers" };
-        wipers.Lines.Add(new PartLine { Id = 111, Description = "Blade", Number = "WB-9", Quantity = 2, UnitCost = 8 });
+        wipers.Lines.Add(
+            new PartLine
+            {
+                Id = 111,
+                Description = "Blade",
+                Number = "WB-9",
+                Quantity = 2,
+                UnitCost = 8,
+            }
+        );
         order.AddJob(wipers, Mina);
         order.Give(GivenDiscount.Parse("10%", DiscountBase.All, "").Value, Mina);
-        if (!checkedInAndPosted) return order;
+        if (!checkedInAndPosted)
+            return order;
         Decide(order, 11, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone));
         order.Post(Mina);
         return order;
@@ -42,7 +97,13 @@ public class PaperTests
     {
         var order = Made();
         Assert.True(Decide(order, 11, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone)).Ok);
-        var document = DocumentMaker.OfWorkOrder(order, new DocumentParties(Vesa, null, "Mina"), TheShop, Price(order, JobSelection.ApprovedOnly), Now);
+        var document = DocumentMaker.OfWorkOrder(
+            order,
+            new DocumentParties(Vesa, null, "Mina"),
+            TheShop,
+            Price(order, JobSelection.ApprovedOnly),
+            Now
+        );
         var job = Assert.Single(document.Jobs);
         Assert.Equal([DocumentLineKind.Labor, DocumentLineKind.Part], job.Lines.Select(l => l.Kind));
         Assert.All(job.Lines, l => Assert.True(l.Each is null && l.Amount is null));
@@ -52,14 +113,26 @@ public class PaperTests
         Assert.Empty(document.Totals);
         Assert.Empty(document.Consent);
         Assert.Equal(("Vesa Aalto", ""), (document.CustomerName, document.CustomerAddress));
-        Assert.Equal(["Promised Monday, November 23 at 4:00 pm", "Key tag 14", "The car is in row 3", "Keep the old parts for the owner"], document.Handling);
+        Assert.Equal(
+            ["Promised Monday, November 23 at 4:00 pm", "Key tag 14", "The car is in row 3", "Keep the old parts for the owner"],
+            document.Handling
+        );
     }
 
     [Fact]
     public void An_estimate_says_how_long_it_holds_an_invoice_does_not()
     {
         var order = Made();
-        ShopDocument Of(DocumentKind kind) => DocumentMaker.OfOrder(order, new DocumentParties(Vesa, null, "Mina"), TheShop, Price(order, OrderPricing.Offered(order)), kind, 1, Now);
+        ShopDocument Of(DocumentKind kind) =>
+            DocumentMaker.OfOrder(
+                order,
+                new DocumentParties(Vesa, null, "Mina"),
+                TheShop,
+                Price(order, OrderPricing.Offered(order)),
+                kind,
+                1,
+                Now
+            );
         Assert.StartsWith("This estimate holds until December 3, 2026.", Of(DocumentKind.Estimate).Validity, StringComparison.Ordinal);
         Assert.Empty(Of(DocumentKind.Invoice).Validity);
     }
@@ -69,8 +142,25 @@ public class PaperTests
     {
         var order = Made();
         order.SetJob(12, "isUnsafe", "true", Mina);
-        Assert.True(Decide(order, 12, new Answer(DecisionKind.Declined, "Vesa", AnswerChannel.InPerson) { Acknowledged = "I know.", SignatureHash = "abc" }).Ok);
-        IReadOnlyList<string> Acknowledged() => DocumentMaker.OfOrder(order, new DocumentParties(Vesa, null, "Mina"), TheShop, Price(order, OrderPricing.Offered(order)), DocumentKind.Invoice, 1, Now).Acknowledged;
+        Assert.True(
+            Decide(
+                order,
+                12,
+                new Answer(DecisionKind.Declined, "Vesa", AnswerChannel.InPerson) { Acknowledged = "I know.", SignatureHash = "abc" }
+            ).Ok
+        );
+        IReadOnlyList<string> Acknowledged() =>
+            DocumentMaker
+                .OfOrder(
+                    order,
+                    new DocumentParties(Vesa, null, "Mina"),
+                    TheShop,
+                    Price(order, OrderPricing.Offered(order)),
+                    DocumentKind.Invoice,
+                    1,
+                    Now
+                )
+                .Acknowledged;
         Assert.Equal("Nov 23, 2026 10:00 am, Vesa, signed, on \"Wipers\": I know.", Assert.Single(Acknowledged()));
         Assert.True(Decide(order, 12, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone)).Ok);
         Assert.Empty(Acknowledged());
@@ -82,12 +172,41 @@ public class PaperTests
         var order = Made();
         var findings = new[]
         {
-            new Finding { Id = 1, Text = "Pads fine", Rating = Rating.Sound, ReleasedAt = Mina.At },
-            new Finding { Id = 2, Text = "Hose cracked", Rating = Rating.Unsafe, ReleasedAt = Mina.At, Measured = 3.25m, Unit = "mm" },
-            new Finding { Id = 3, Text = "For us only", Rating = Rating.Due },
+            new Finding
+            {
+                Id = 1,
+                Text = "Pads fine",
+                Rating = Rating.Sound,
+                ReleasedAt = Mina.At,
+            },
+            new Finding
+            {
+                Id = 2,
+                Text = "Hose cracked",
+                Rating = Rating.Unsafe,
+                ReleasedAt = Mina.At,
+                Measured = 3.25m,
+                Unit = "mm",
+            },
+            new Finding
+            {
+                Id = 3,
+                Text = "For us only",
+                Rating = Rating.Due,
+            },
         };
-        var document = DocumentMaker.OfInspection(order, new DocumentParties(Vesa, null, "Mina"), TheShop, Price(order, OrderPricing.Offered(order)), findings, Now);
-        Assert.Equal([("Hose cracked", "unsafe", "3.25 mm"), ("Pads fine", "sound", "")], document.Findings.Select(f => (f.Text, f.Rating, f.Measured)));
+        var document = DocumentMaker.OfInspection(
+            order,
+            new DocumentParties(Vesa, null, "Mina"),
+            TheShop,
+            Price(order, OrderPricing.Offered(order)),
+            findings,
+            Now
+        );
+        Assert.Equal(
+            [("Hose cracked", "unsafe", "3.25 mm"), ("Pads fine", "sound", "")],
+            document.Findings.Select(f => (f.Text, f.Rating, f.Measured))
+        );
         Assert.Empty(document.Jobs);
         Assert.Equal("Twelve months.", document.Terms);
     }
@@ -96,12 +215,32 @@ public class PaperTests
     public void A_diagnosis_is_credited_with_what_came_after_it_and_with_no_other_diagnosis()
     {
         var order = Made();
-        var scan = new Job { Id = 13, Title = "Scan", CreditAmount = 60 };
-        scan.Lines.Add(new LaborLine { Id = 121, Description = "Scan", Hours = 1 });
+        var scan = new Job
+        {
+            Id = 13,
+            Title = "Scan",
+            CreditAmount = 60,
+        };
+        scan.Lines.Add(
+            new LaborLine
+            {
+                Id = 121,
+                Description = "Scan",
+                Hours = 1,
+            }
+        );
         order.AddJob(scan, Mina);
         Assert.Empty(OrderPricing.CreditedWith(order, scan));
         Assert.Equal("60.00 of this charge is credited when the repair that it leads to is approved.", scan.CreditWords(order));
-        order.AddJob(new Job { Id = 14, Title = "Test drive", CreditPercent = 50 }, Mina);
+        order.AddJob(
+            new Job
+            {
+                Id = 14,
+                Title = "Test drive",
+                CreditPercent = 50,
+            },
+            Mina
+        );
         order.AddJob(new Job { Id = 15, Title = "New sensor" }, Mina);
         Assert.Equal(["New sensor"], OrderPricing.CreditedWith(order, scan).Select(j => j.Title));
         Assert.Equal("60.00 of this charge is credited when the repair is approved.", scan.CreditWords(order));
@@ -137,8 +276,20 @@ public class PaperTests
         order.SetLine(102, "noteInside", "Watch the clip", Mina);
         (string Found, string Corrected, string Note) On(DocumentKind kind)
         {
-            var document = DocumentMaker.OfOrder(order, new DocumentParties(Vesa, null, "Mina"), TheShop, Price(order, OrderPricing.Offered(order)), kind, 1, Now);
-            return (document.Concerns[0].Cause, document.Concerns[0].Correction, document.Jobs[0].Lines.First(l => l.Number == "BP-1").Note);
+            var document = DocumentMaker.OfOrder(
+                order,
+                new DocumentParties(Vesa, null, "Mina"),
+                TheShop,
+                Price(order, OrderPricing.Offered(order)),
+                kind,
+                1,
+                Now
+            );
+            return (
+                document.Concerns[0].Cause,
+                document.Concerns[0].Correction,
+                document.Jobs[0].Lines.First(l => l.Number == "BP-1").Note
+            );
         }
 
         Assert.Equal(("", "", ""), On(DocumentKind.Estimate));
@@ -158,8 +309,25 @@ public class PaperTests
         var order = Made();
         order.KeysAt = "on the board";
         Decide(order, 11, new Answer(DecisionKind.Approved, "Vesa", AnswerChannel.Phone));
-        ShopDocument Slip(decimal owed) => DocumentMaker.OfReleaseSlip(order, new DocumentParties(Vesa, null, "Mina"), TheShop, Price(order, JobSelection.ApprovedOnly), 5004, Core.Values.Money.Of(owed), Now);
-        Assert.Equal(["Invoice 5004: 12.50 USD is still to be paid", "Key tag 14, keys on the board", "The car is in row 3", "The old parts go with the car"], Slip(12.5m).Handling);
+        ShopDocument Slip(decimal owed) =>
+            DocumentMaker.OfReleaseSlip(
+                order,
+                new DocumentParties(Vesa, null, "Mina"),
+                TheShop,
+                Price(order, JobSelection.ApprovedOnly),
+                5004,
+                Core.Values.Money.Of(owed),
+                Now
+            );
+        Assert.Equal(
+            [
+                "Invoice 5004: 12.50 USD is still to be paid",
+                "Key tag 14, keys on the board",
+                "The car is in row 3",
+                "The old parts go with the car",
+            ],
+            Slip(12.5m).Handling
+        );
         Assert.Equal("Invoice 5004 is paid", Slip(0).Handling[0]);
         Assert.Equal(("Brakes", 0m, 0), (Slip(0).Jobs.Single().Title, Slip(0).Jobs[0].Amount, Slip(0).Jobs[0].Lines.Count));
         Assert.Empty(Slip(0).Totals);
@@ -171,21 +339,48 @@ public class PaperTests
     [InlineData(true, "Tax in it, vat", 16.67)]
     public void Taxes_on_top_and_taxes_inside_are_told_apart(bool inside, string label, double amount)
     {
-        var policy = Policy with { Pricing = Policy.Pricing with { PricesIncludeTax = inside, Supplies = null, Taxes = [new TaxRule("VAT", 20, [AmountKind.Labor])] } };
+        var policy = Policy with
+        {
+            Pricing = Policy.Pricing with
+            {
+                PricesIncludeTax = inside,
+                Supplies = null,
+                Taxes = [new TaxRule("VAT", 20, [AmountKind.Labor])],
+            },
+        };
         var order = new Order { Id = 1, Number = 3001 };
         var job = new Job { Id = 11, Title = "Brakes" };
-        job.Lines.Add(new LaborLine { Id = 101, Description = "Replace pads", Hours = 1 });
+        job.Lines.Add(
+            new LaborLine
+            {
+                Id = 101,
+                Description = "Replace pads",
+                Hours = 1,
+            }
+        );
         order.AddJob(job, Mina);
         var result = OrderPricing.Price(order, null, policy, OrderPricing.Offered(order), Now.Date);
-        var document = DocumentMaker.OfOrder(order, new DocumentParties(Vesa, null, "Mina"), TheShop, result, DocumentKind.Estimate, 1, Now);
+        var document = DocumentMaker.OfOrder(
+            order,
+            new DocumentParties(Vesa, null, "Mina"),
+            TheShop,
+            result,
+            DocumentKind.Estimate,
+            1,
+            Now
+        );
         Assert.Equal(inside, result.TaxesInside);
-        Assert.Equal([("Labor", 100m), (label, (decimal)amount), ("Total", inside ? 100m : 120m)], document.Totals.Select(t => (t.Label, t.Amount)));
+        Assert.Equal(
+            [("Labor", 100m), (label, (decimal)amount), ("Total", inside ? 100m : 120m)],
+            document.Totals.Select(t => (t.Label, t.Amount))
+        );
     }
 
     [Fact]
     public void An_order_offers_the_documents_that_it_has_something_for()
     {
-        IEnumerable<string> Offered(Order order, bool checkedIn = false, bool released = false) => OfferedDocument.Of(order, checkedIn, released).Select(d => d.Kind);
+        IEnumerable<string> Offered(Order order, bool checkedIn = false, bool released = false) =>
+            OfferedDocument.Of(order, checkedIn, released).Select(d => d.Kind);
         var order = new Order { Id = 1, Number = 3001 };
         Assert.Empty(Offered(order));
         order = Made();
@@ -198,15 +393,46 @@ public class PaperTests
         order.CounterSale = true;
         Assert.Equal(["estimate", "work-order", "invoice"], Offered(order));
         // What the technician works by has one form: his.
-        Assert.Equal(["check-in", "work-order", "release-slip"], OfferedDocument.Of(Made(checkedInAndPosted: true), true, true).Where(d => d.Brief.Length == 0).Select(d => d.Kind));
+        Assert.Equal(
+            ["check-in", "work-order", "release-slip"],
+            OfferedDocument.Of(Made(checkedInAndPosted: true), true, true).Where(d => d.Brief.Length == 0).Select(d => d.Kind)
+        );
     }
 
     [Fact]
     public void A_canned_diagnosis_brings_its_credit_and_a_bad_one_is_refused()
     {
-        var form = new CannedForm { Title = "Scan", System = "Diagnosis", Credit = "75%", LinesOpen = true, Lines = [new CannedLineForm { Kind = LineKind.Labor, Description = "Scan", Count = "1" }] };
-        var canned = new CannedJob { Title = "Scan", System = "Diagnosis", Credit = "75%", LinesOpen = true };
-        canned.Lines.Add(new CannedLine { Kind = LineKind.Labor, Description = "Scan", Hours = 1 });
+        var form = new CannedForm
+        {
+            Title = "Scan",
+            System = "Diagnosis",
+            Credit = "75%",
+            LinesOpen = true,
+            Lines =
+            [
+                new CannedLineForm
+                {
+                    Kind = LineKind.Labor,
+                    Description = "Scan",
+                    Count = "1",
+                },
+            ],
+        };
+        var canned = new CannedJob
+        {
+            Title = "Scan",
+            System = "Diagnosis",
+            Credit = "75%",
+            LinesOpen = true,
+        };
+        canned.Lines.Add(
+            new CannedLine
+            {
+                Kind = LineKind.Labor,
+                Description = "Scan",
+                Hours = 1,
+            }
+        );
         var job = canned.MakeJob(_ => null, StockCost.Last);
         Assert.Equal((75m, null, true), (job.CreditPercent!.Value, job.CreditAmount, job.LinesOpen));
         Assert.Equal(("75%", true), (form.Credit, CannedForm.Of(job, "", DiscountBase.All, _ => "").LinesOpen));

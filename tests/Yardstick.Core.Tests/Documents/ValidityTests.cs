@@ -15,7 +15,17 @@ public class ValidityTests
     [InlineData(null, 1500.0, false, "1,500.00")]
     [InlineData(null, null, false, "")]
     public void The_allowance_in_words(double? percent, double? amount, bool greater, string words) =>
-        Assert.Equal(words, Ceiling.Words(new OverrunRule { Percent = (decimal?)percent, Amount = (decimal?)amount, TakeGreater = greater }));
+        Assert.Equal(
+            words,
+            Ceiling.Words(
+                new OverrunRule
+                {
+                    Percent = (decimal?)percent,
+                    Amount = (decimal?)amount,
+                    TakeGreater = greater,
+                }
+            )
+        );
 
     [Theory]
     [InlineData(true, "If it grows by more than the smaller of 10% and 20.00, we ask you again")]
@@ -29,7 +39,11 @@ public class ValidityTests
         var result = Policy.Price(order, JobSelection.All);
         var parties = new DocumentParties(null, null, "Mina");
         var overrun = limit ? Policy.Pricing.Overrun : null;
-        Assert.Contains(words, DocumentMaker.OfOrder(order, parties, TheShop, result, DocumentKind.Estimate, 1, Now, overrun).Validity, StringComparison.Ordinal);
+        Assert.Contains(
+            words,
+            DocumentMaker.OfOrder(order, parties, TheShop, result, DocumentKind.Estimate, 1, Now, overrun).Validity,
+            StringComparison.Ordinal
+        );
         Assert.Empty(DocumentMaker.OfOrder(order, parties, TheShop, result, DocumentKind.Invoice, 1, Now, overrun).Validity);
     }
 }

@@ -18,7 +18,12 @@ public class TimeClockTests
     [Fact]
     public void Going_onto_a_job_leaves_the_one_before()
     {
-        var before = new TimeEntry { StaffId = 7, JobId = 11, Start = Mina.At };
+        var before = new TimeEntry
+        {
+            StaffId = 7,
+            JobId = 11,
+            Start = Mina.At,
+        };
         var clock = new TimeClock(7, new Attendance { StaffId = 7, Start = Mina.At }, before);
         Assert.True(clock.IsOn(11));
         var begun = clock.Begin(3001, 12, Later);
@@ -32,7 +37,15 @@ public class TimeClockTests
     [Fact]
     public void Nobody_goes_home_on_the_clock()
     {
-        var (here, on) = (new Attendance { StaffId = 7, Start = Mina.At }, new TimeEntry { StaffId = 7, JobId = 11, Start = Mina.At });
+        var (here, on) = (
+            new Attendance { StaffId = 7, Start = Mina.At },
+            new TimeEntry
+            {
+                StaffId = 7,
+                JobId = 11,
+                Start = Mina.At,
+            }
+        );
         new TimeClock(7, here, on).Go(Later);
         Assert.Equal((Later, Later), (here.End!.Value, on.End!.Value));
     }

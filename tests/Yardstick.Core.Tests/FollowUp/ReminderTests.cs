@@ -14,8 +14,16 @@ public class ReminderTests
 
     private static Reminder Of(int? months, int? distance, LocalDate? lastOn = null, int? lastAt = null)
     {
-        var reminder = new Reminder { Title = "Oil and filter service", EveryMonths = months, EveryDistance = distance, StartsOn = Today, StartsAtReading = Use.Reading };
-        if (lastOn is { } on) reminder.Done(on, lastAt, null);
+        var reminder = new Reminder
+        {
+            Title = "Oil and filter service",
+            EveryMonths = months,
+            EveryDistance = distance,
+            StartsOn = Today,
+            StartsAtReading = Use.Reading,
+        };
+        if (lastOn is { } on)
+            reminder.Done(on, lastAt, null);
         return reminder;
     }
 
@@ -38,11 +46,22 @@ public class ReminderTests
     {
         Assert.Equal(Today.PlusMonths(12), Due.Of(Of(12, null), Use).On);
         Assert.Equal(Today.PlusDays(188), Due.Of(Of(null, 7_500), Use).On);
-        Assert.Null(Due.Of(new Reminder { Title = "x", EveryDistance = 5_000, StartsOn = Today }, Use).On);
+        Assert.Null(
+            Due.Of(
+                new Reminder
+                {
+                    Title = "x",
+                    EveryDistance = 5_000,
+                    StartsOn = Today,
+                },
+                Use
+            ).On
+        );
     }
 
     [Fact]
-    public void A_month_that_is_too_short_ends_on_its_last_day() => Assert.Equal(new LocalDate(2027, 2, 28), Due.Of(Of(3, null, new LocalDate(2026, 11, 30)), Use).On);
+    public void A_month_that_is_too_short_ends_on_its_last_day() =>
+        Assert.Equal(new LocalDate(2027, 2, 28), Due.Of(Of(3, null, new LocalDate(2026, 11, 30)), Use).On);
 
     [Fact]
     public void A_car_that_went_the_distance_before_the_interval_began_is_not_due_before_it_began()
@@ -52,13 +71,17 @@ public class ReminderTests
     }
 
     [Fact]
-    public void It_is_never_due_later_because_the_car_goes_further() => Gen.Select(Gen.Int[0, 90_000], Gen.Int[1, 24], Gen.Int[500, 30_000], Gen.Int[1, 120]).Sample((at, months, distance, perDay) =>
-    {
-        var reminder = Of(months, distance, Today.PlusDays(-100), at);
-        var slow = Due.Of(reminder, new CarUse(Today, 60_000, perDay)).On;
-        var fast = Due.Of(reminder, new CarUse(Today, 60_500, perDay)).On;
-        return fast <= slow;
-    });
+    public void It_is_never_due_later_because_the_car_goes_further() =>
+        Gen.Select(Gen.Int[0, 90_000], Gen.Int[1, 24], Gen.Int[500, 30_000], Gen.Int[1, 120])
+            .Sample(
+                (at, months, distance, perDay) =>
+                {
+                    var reminder = Of(months, distance, Today.PlusDays(-100), at);
+                    var slow = Due.Of(reminder, new CarUse(Today, 60_000, perDay)).On;
+                    var fast = Due.Of(reminder, new CarUse(Today, 60_500, perDay)).On;
+                    return fast <= slow;
+                }
+            );
 
     [Fact]
     public void A_last_time_that_was_taken_back_does_not_count()
@@ -106,7 +129,11 @@ public class ReminderTests
     public void The_use_of_a_car_comes_from_its_readings_or_from_what_was_just_typed()
     {
         var now = Instant.FromUtc(2026, 11, 23, 12, 0, 0);
-        OdometerReading[] readings = [new() { Reading = 50_000, At = now.PlusDays(-100) }, new() { Reading = 54_000, At = now.PlusDays(-20) }];
+        OdometerReading[] readings =
+        [
+            new() { Reading = 50_000, At = now.PlusDays(-100) },
+            new() { Reading = 54_000, At = now.PlusDays(-20) },
+        ];
         Assert.Equal((55_000, 50m), (CarUse.Of(readings, 32, Today, now).Reading!.Value, CarUse.Of(readings, 32, Today, now).PerDay));
         Assert.Equal(56_000, CarUse.Of(readings, 32, Today, now, 56_000).Reading);
         Assert.Equal((null, 32m), (CarUse.Of([], 32, Today, now).Reading, CarUse.Of([], 32, Today, now).PerDay));

@@ -8,13 +8,35 @@ namespace Yardstick.Core.Tests.Inventory;
 /// <summary>What an invoice takes from the shelf, and what comes back with its reversal.</summary>
 public class StockIssueTests
 {
-    private readonly Part pads = new() { Id = 5, Number = "BP-1", Description = "Pads", OnHand = 6, Reserved = 2, AverageCost = 31.25m };
+    private readonly Part pads = new()
+    {
+        Id = 5,
+        Number = "BP-1",
+        Description = "Pads",
+        OnHand = 6,
+        Reserved = 2,
+        AverageCost = 31.25m,
+    };
     private readonly Order order = new() { Id = 1, Number = 3001 };
 
     public StockIssueTests()
     {
-        var job = new Job { Id = 11, Title = "Brakes", Decision = DecisionKind.Approved };
-        job.Lines.Add(new PartLine { Id = 101, Description = "Pads", PartId = 5, Quantity = 2, ReservedQuantity = 2 });
+        var job = new Job
+        {
+            Id = 11,
+            Title = "Brakes",
+            Decision = DecisionKind.Approved,
+        };
+        job.Lines.Add(
+            new PartLine
+            {
+                Id = 101,
+                Description = "Pads",
+                PartId = 5,
+                Quantity = 2,
+                ReservedQuantity = 2,
+            }
+        );
         order.AddJob(job, Mina);
     }
 
@@ -25,7 +47,10 @@ public class StockIssueTests
     {
         var movement = Assert.Single(Move());
         Assert.Equal((4m, 0m, 0m), (pads.OnHand, pads.Reserved, order.Jobs[0].Lines[0].AsPart().ReservedQuantity));
-        Assert.Equal((StockMovementKind.Issue, -2m, 31.25m, 101L, 5L), (movement.Kind, movement.Quantity, movement.UnitCost, movement.LineId!.Value, movement.PartId!.Value));
+        Assert.Equal(
+            (StockMovementKind.Issue, -2m, 31.25m, 101L, 5L),
+            (movement.Kind, movement.Quantity, movement.UnitCost, movement.LineId!.Value, movement.PartId!.Value)
+        );
         Assert.Equal((Mina.At, Mina.StaffId), (movement.At, movement.ById!.Value));
     }
 
@@ -56,10 +81,14 @@ public class StockIssueTests
     public void Only_parts_of_approved_work_that_are_in_the_catalog_move(string why)
     {
         var (job, line) = (order.Jobs[0], order.Jobs[0].Lines[0]);
-        if (why == "declined") job.Decision = DecisionKind.Declined;
-        if (why == "out") line.IsExcluded = true;
-        if (why == "removed") line.RemovedAt = Mina.At;
-        if (why == "not in the catalog") line.AsPart().PartId = null;
+        if (why == "declined")
+            job.Decision = DecisionKind.Declined;
+        if (why == "out")
+            line.IsExcluded = true;
+        if (why == "removed")
+            line.RemovedAt = Mina.At;
+        if (why == "not in the catalog")
+            line.AsPart().PartId = null;
         Assert.Empty(Move());
         Assert.Equal(6m, pads.OnHand);
     }

@@ -11,22 +11,39 @@ public class EstimateTests
 {
     private static readonly Actor Mina = new(2, Instant.FromUtc(2026, 11, 23, 15, 20, 0), "tab") { Rights = Rights.Of(Role.Writer) };
     private static readonly LocalDate Day = new(2026, 11, 23);
-    private static readonly ShopPolicy Policy = ShopPolicy.Read("""
+    private static readonly ShopPolicy Policy = ShopPolicy.Read(
+        """
         {"currency":"USD","pricesIncludeTax":false,"laborRates":{"general":100.00,"fleet":80.00},"laborCostPerHour":40.00,
         "markupBands":{"standard":[{"upTo":null,"multiplier":2.0}]},"categories":{},"priceEnding":"none","capAtList":false,
         "companions":[{"code":"MOUNT","label":"Mount","category":"tire","kind":"labor","amountPerUnit":20.00,"hoursPerUnit":0.25}],"orderFees":[],"taxes":[],"shop":{}}
-        """);
+        """
+    );
 
-    private static LaborLine Labor(string what, decimal hours, string code = "", string contains = "", (string Code, decimal Hours)? beside = null) => new()
-    {
-        Description = what,
-        Hours = hours,
-        Operation = code,
-        IncludedOperations = contains.Split(' ', StringSplitOptions.RemoveEmptyEntries),
-        CombinedHours = beside is { } other ? new Dictionary<string, decimal> { [other.Code] = other.Hours } : new Dictionary<string, decimal>(),
-    };
+    private static LaborLine Labor(
+        string what,
+        decimal hours,
+        string code = "",
+        string contains = "",
+        (string Code, decimal Hours)? beside = null
+    ) =>
+        new()
+        {
+            Description = what,
+            Hours = hours,
+            Operation = code,
+            IncludedOperations = contains.Split(' ', StringSplitOptions.RemoveEmptyEntries),
+            CombinedHours = beside is { } other
+                ? new Dictionary<string, decimal> { [other.Code] = other.Hours }
+                : new Dictionary<string, decimal>(),
+        };
 
-    private static PartLine Part(string what, decimal cost, decimal quantity = 1) => new() { Description = what, UnitCost = cost, Quantity = quantity };
+    private static PartLine Part(string what, decimal cost, decimal quantity = 1) =>
+        new()
+        {
+            Description = what,
+            UnitCost = cost,
+            Quantity = quantity,
+        };
 
     /// <summary>An order with keys, as the database would give them.</summary>
     private static Order OrderOf(params (string Title, Line[] Lines)[] jobs)
@@ -48,7 +65,8 @@ public class EstimateTests
 
     private static PricingResult Price(Order order) => OrderPricing.Price(order, null, Policy, JobSelection.All, Day);
 
-    private static GivenDiscount Discount(string typed, DiscountBase on = DiscountBase.All, string reason = "") => GivenDiscount.Parse(typed, on, reason).Value;
+    private static GivenDiscount Discount(string typed, DiscountBase on = DiscountBase.All, string reason = "") =>
+        GivenDiscount.Parse(typed, on, reason).Value;
 
     [Theory]
     [InlineData("10%", DiscountBase.Labor, "10% off labor")]
@@ -64,7 +82,8 @@ public class EstimateTests
     [InlineData("-5")]
     [InlineData("ten")]
     [InlineData("")]
-    public void A_discount_that_makes_no_sense_is_refused(string typed) => Assert.Equal("value", GivenDiscount.Parse(typed, DiscountBase.All, "").Problem?.Field);
+    public void A_discount_that_makes_no_sense_is_refused(string typed) =>
+        Assert.Equal("value", GivenDiscount.Parse(typed, DiscountBase.All, "").Problem?.Field);
 
     [Fact]
     public void Discounts_of_line_job_and_order_come_off_in_their_turn_and_say_how_much()
@@ -116,9 +135,14 @@ public class EstimateTests
     [Fact]
     public void Overlap_shortens_work_follows_what_is_switched_out_and_can_be_kept_from()
     {
-        var order = OrderOf(("Thermostat", [Labor("Housing", 1.2m, "F10", beside: ("F11", 0.8m)), Labor("Hose", 0.8m, "F11", beside: ("F10", 0.5m))]));
+        var order = OrderOf(
+            ("Thermostat", [Labor("Housing", 1.2m, "F10", beside: ("F11", 0.8m)), Labor("Hose", 0.8m, "F11", beside: ("F10", 0.5m))])
+        );
         var result = Price(order);
-        Assert.Equal((1.2m, 0.5m, "F10"), (result.Jobs[0].Lines[0].Hours, result.Jobs[0].Lines[1].Hours, result.Jobs[0].Lines[1].ReducedBy));
+        Assert.Equal(
+            (1.2m, 0.5m, "F10"),
+            (result.Jobs[0].Lines[0].Hours, result.Jobs[0].Lines[1].Hours, result.Jobs[0].Lines[1].ReducedBy)
+        );
         var hose = order.Jobs[0].Lines[1];
         order.SetLine(hose.Id, "keepsTime", "true", Mina);
         Assert.Equal((0.8m, null), (Price(order).Jobs[0].Lines[1].Hours, Price(order).Jobs[0].Lines[1].ReducedBy));
@@ -152,8 +176,23 @@ public class EstimateTests
     [Fact]
     public void What_comes_along_with_one_part_comes_once_for_all_of_them_and_is_waived_by_its_code()
     {
-        var battery = new Part { Number = "BA-H7", Description = "Battery", UnitCost = 100, AverageCost = 100 };
-        battery.Companions.Add(new PartCompanion { Code = "REGISTER", Label = "Register", Kind = AmountKind.Labor, AmountPerUnit = 28.4m, HoursPerUnit = 0.2m });
+        var battery = new Part
+        {
+            Number = "BA-H7",
+            Description = "Battery",
+            UnitCost = 100,
+            AverageCost = 100,
+        };
+        battery.Companions.Add(
+            new PartCompanion
+            {
+                Code = "REGISTER",
+                Label = "Register",
+                Kind = AmountKind.Labor,
+                AmountPerUnit = 28.4m,
+                HoursPerUnit = 0.2m,
+            }
+        );
         Line Made()
         {
             var line = new PartLine();
@@ -246,7 +285,9 @@ public class EstimateTests
         var order = OrderOf(("a", [Labor("x", 1), Part("y", 1)]), ("b", [Labor("z", 1)]));
         Assert.Equal(1, order.SetTechnician(order.Jobs[1].Id, 7, Mina).Value);
         Assert.Equal(1, order.SetTechnician(null, 7, Mina).Value);
-        Assert.All(order.Jobs.SelectMany(j => j.Lines).Where(l => l.Kind == LineKind.Labor), l => Assert.Equal(7, l.AsLabor().TechnicianId));
+        Assert.All(order.Jobs.SelectMany(j => j.Lines).Where(l => l.Kind == LineKind.Labor), l =>
+            Assert.Equal(7, l.AsLabor().TechnicianId)
+        );
     }
 
     [Theory]
@@ -254,19 +295,41 @@ public class EstimateTests
     [InlineData(1.5, "", "", false, false)]
     [InlineData(0, "F10", "", false, false)]
     [InlineData(0, "", "", true, false)]
-    public void Labor_without_time_amount_or_operation_has_no_source(double hours, string operation, string price, bool @out, bool unsourced)
+    public void Labor_without_time_amount_or_operation_has_no_source(
+        double hours,
+        string operation,
+        string price,
+        bool @out,
+        bool unsourced
+    )
     {
         var line = Labor("x", (decimal)hours, operation);
         line.IsExcluded = @out;
-        if (price.Length > 0) line.Price = decimal.Parse(price, System.Globalization.CultureInfo.InvariantCulture);
+        if (price.Length > 0)
+            line.Price = decimal.Parse(price, System.Globalization.CultureInfo.InvariantCulture);
         Assert.Equal(unsourced, line.IsUnsourced);
     }
 
     [Fact]
     public void A_case_that_is_kept_prices_the_same_when_it_is_read_again()
     {
-        var battery = new Part { Number = "BA-H7", Description = "Battery", UnitCost = 100, AverageCost = 100 };
-        battery.Companions.Add(new PartCompanion { Code = "REGISTER", Label = "Register", Kind = AmountKind.Labor, AmountPerUnit = 28.4m, HoursPerUnit = 0.2m });
+        var battery = new Part
+        {
+            Number = "BA-H7",
+            Description = "Battery",
+            UnitCost = 100,
+            AverageCost = 100,
+        };
+        battery.Companions.Add(
+            new PartCompanion
+            {
+                Code = "REGISTER",
+                Label = "Register",
+                Kind = AmountKind.Labor,
+                AmountPerUnit = 28.4m,
+                HoursPerUnit = 0.2m,
+            }
+        );
         var line = new PartLine();
         line.TakePart(battery, StockCost.Last);
         var order = OrderOf(("Battery", [line, Labor("Housing", 1.2m, "F10"), Labor("Hose", 0.8m, "F11", beside: ("F10", 0.5m))]));

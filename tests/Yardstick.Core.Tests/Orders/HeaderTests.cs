@@ -15,7 +15,16 @@ public class HeaderTests
     private static readonly Actor Writer = new(2, Now.Utc(), "tab");
     private static readonly OrderPeople People = new(new HashSet<long> { 3 }, new HashSet<long> { 9 }, new HashSet<long> { 4 });
 
-    private static Order New() => new() { Id = 1, Number = 2147, VehicleId = 1, CustomerId = 5, WriterId = 2, OdometerIn = 88_412 };
+    private static Order New() =>
+        new()
+        {
+            Id = 1,
+            Number = 2147,
+            VehicleId = 1,
+            CustomerId = 5,
+            WriterId = 2,
+            OdometerIn = 88_412,
+        };
 
     [Theory]
     [InlineData("title", " Coolant smell ", "Coolant smell")]
@@ -43,7 +52,10 @@ public class HeaderTests
         var change = order.SetHeader(field, typed, Now, Writer, People).Value;
         Assert.Equal((field, kept, 2), (change.Field, change.New, order.Version));
         var record = Assert.Single(order.Changes);
-        Assert.Equal(("order", field, change.Old, kept, 2L, 2), (record.Target, record.Field, record.Old, record.New, record.ById, record.Version));
+        Assert.Equal(
+            ("order", field, change.Old, kept, 2L, 2),
+            (record.Target, record.Field, record.Old, record.New, record.ById, record.Version)
+        );
     }
 
     [Theory]
@@ -71,7 +83,10 @@ public class HeaderTests
     public void What_can_not_be_is_refused_and_written_down_nowhere(string field, string typed)
     {
         var order = New();
-        Assert.Equal((field, 1, 0), (order.SetHeader(field, typed, Now, Writer, People).Problem!.Field, order.Version, order.Changes.Count));
+        Assert.Equal(
+            (field, 1, 0),
+            (order.SetHeader(field, typed, Now, Writer, People).Problem!.Field, order.Version, order.Changes.Count)
+        );
     }
 
     [Fact]
@@ -86,7 +101,13 @@ public class HeaderTests
     [Fact]
     public void Another_customers_contact_and_site_do_not_stay_with_another_customers_car()
     {
-        var order = new Order { Id = 1, CounterSale = true, ContactId = 3, SiteId = 4 };
+        var order = new Order
+        {
+            Id = 1,
+            CounterSale = true,
+            ContactId = 3,
+            SiteId = 4,
+        };
         Assert.True(order.SetVehicle(9, 5, Writer).Ok);
         Assert.Equal((5L, null, null, false), (order.CustomerId!.Value, order.ContactId, order.SiteId, order.CounterSale));
         (order.ContactId, order.SiteId) = (6, 7);
@@ -99,16 +120,39 @@ public class HeaderTests
     public void What_is_signed_says_car_concerns_and_everything_that_was_agreed()
     {
         var order = New();
-        (order.OldPartsBack, order.WashingWanted, order.CustomerWaits, order.KeyTag, order.KeysAt, order.PromisedAt) = (true, true, true, "14", "on the board", new LocalDateTime(2026, 11, 23, 16, 0, 0));
+        (order.OldPartsBack, order.WashingWanted, order.CustomerWaits, order.KeyTag, order.KeysAt, order.PromisedAt) = (
+            true,
+            true,
+            true,
+            "14",
+            "on the board",
+            new LocalDateTime(2026, 11, 23, 16, 0, 0)
+        );
         order.AddConcern("Sweet smell", Writer);
         order.AddConcern("Heater cold", Writer);
         var customer = Customer.Create("Imke", "Sorensen", null, "207 555 0142", null, "US", Now.Utc()).Value;
         var car = Vehicle.Create(new VehicleInput("LBT 4471", null, null, "2018", "Tarnow", "Petrel", null, null), 2026).Value;
-        var shop = new Shop { Name = "Lantern Bay", TimeZone = "Etc/GMT", CheckInTerms = "The terms" };
+        var shop = new Shop
+        {
+            Name = "Lantern Bay",
+            TimeZone = "Etc/GMT",
+            CheckInTerms = "The terms",
+        };
         var sheet = DocumentMaker.OfCheckIn(order, new DocumentParties(customer, car, "Mina O."), shop, Now);
-        Assert.Equal((2147L, "Imke Sorensen", "2018 Tarnow Petrel", "88,412 mi", "November 23, 2026 by 4:00 pm", "The terms"), (sheet.OrderNumber, sheet.CustomerName, sheet.Vehicle, sheet.Odometer, sheet.Promise, sheet.Terms));
+        Assert.Equal(
+            (2147L, "Imke Sorensen", "2018 Tarnow Petrel", "88,412 mi", "November 23, 2026 by 4:00 pm", "The terms"),
+            (sheet.OrderNumber, sheet.CustomerName, sheet.Vehicle, sheet.Odometer, sheet.Promise, sheet.Terms)
+        );
         Assert.Equal(["Sweet smell", "Heater cold"], sheet.Concerns);
-        Assert.Equal(["The old parts are wanted back.", "The car is to be washed when the work is done.", "The owner waits here.", "Key tag 14, keys on the board."], sheet.Agreed);
+        Assert.Equal(
+            [
+                "The old parts are wanted back.",
+                "The car is to be washed when the work is done.",
+                "The owner waits here.",
+                "Key tag 14, keys on the board.",
+            ],
+            sheet.Agreed
+        );
 
         var plain = DocumentMaker.OfCheckIn(new Order { Number = 1 }, new DocumentParties(null, null, "M"), shop, Now);
         Assert.Equal(("Counter sale", "", "", ""), (plain.CustomerName, plain.Vehicle, plain.Odometer, plain.Promise));

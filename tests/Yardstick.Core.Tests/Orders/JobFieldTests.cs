@@ -9,20 +9,47 @@ namespace Yardstick.Core.Tests.Orders;
 /// <summary>Fields of jobs and lines as they are typed, and what follows from sending and answering.</summary>
 public class JobFieldTests
 {
-
     private static PricingResult Price(Order order, JobSelection include) => Policy.Price(order, include);
 
     private static Order Made(string countUnit = "")
     {
-        var order = new Order { Id = 1, Number = 3001, Stage = Stage.Pricing };
-        var job = new Job { Id = 11, Title = "Brakes", CountUnit = countUnit, Count = 1 };
-        job.Lines.Add(new LaborLine { Id = 101, Description = "Pads", Hours = 1 });
-        job.Lines.Add(new PartLine { Id = 102, Description = "Pads", Quantity = 1, UnitCost = 20, Position = 1 });
+        var order = new Order
+        {
+            Id = 1,
+            Number = 3001,
+            Stage = Stage.Pricing,
+        };
+        var job = new Job
+        {
+            Id = 11,
+            Title = "Brakes",
+            CountUnit = countUnit,
+            Count = 1,
+        };
+        job.Lines.Add(
+            new LaborLine
+            {
+                Id = 101,
+                Description = "Pads",
+                Hours = 1,
+            }
+        );
+        job.Lines.Add(
+            new PartLine
+            {
+                Id = 102,
+                Description = "Pads",
+                Quantity = 1,
+                UnitCost = 20,
+                Position = 1,
+            }
+        );
         order.AddJob(job, Mina);
         return order;
     }
 
-    private static Answer Says(DecisionKind kind) => new(kind, "Vesa", AnswerChannel.Phone, "", kind == DecisionKind.Deferred ? new LocalDate(2027, 2, 1) : null);
+    private static Answer Says(DecisionKind kind) =>
+        new(kind, "Vesa", AnswerChannel.Phone, "", kind == DecisionKind.Deferred ? new LocalDate(2027, 2, 1) : null);
 
     [Theory]
     [InlineData("title", "  ", "text.empty")]
@@ -37,8 +64,12 @@ public class JobFieldTests
         var order = Made();
         var refused = order.SetJob(11, field, text, Mina);
         Assert.Equal(field, refused.Problem!.Field);
-        if (field != "fixedPrice") Assert.Equal(code, refused.Problem.Code);
-        Assert.Equal((1, "Brakes", (decimal?)null, Payer.Customer), (order.Jobs[0].Version, order.Jobs[0].Title, order.Jobs[0].FixedPrice, order.Jobs[0].Payer));
+        if (field != "fixedPrice")
+            Assert.Equal(code, refused.Problem.Code);
+        Assert.Equal(
+            (1, "Brakes", (decimal?)null, Payer.Customer),
+            (order.Jobs[0].Version, order.Jobs[0].Title, order.Jobs[0].FixedPrice, order.Jobs[0].Payer)
+        );
     }
 
     [Theory]
@@ -72,7 +103,8 @@ public class JobFieldTests
     public void One_price_needs_something_to_stand_for_and_is_taken_off_again()
     {
         var order = Made();
-        foreach (var line in order.Jobs[0].Lines) line.IsExcluded = true;
+        foreach (var line in order.Jobs[0].Lines)
+            line.IsExcluded = true;
         Assert.Equal("job.fixedPrice", order.SetJob(11, "fixedPrice", "100", Mina).Problem!.Code);
         order.Jobs[0].Lines[0].IsExcluded = false;
         Assert.True(order.SetJob(11, "fixedPrice", "100", Mina).Ok);
@@ -151,7 +183,10 @@ public class JobFieldTests
         Assert.Equal("text.long", order.PutOffAgain(11, null, new string('x', 2001), "Vesa", AnswerChannel.Phone, Mina).Problem!.Code);
         Assert.Equal("job.gone", order.PutOffAgain(99, null, "No", "Vesa", AnswerChannel.Phone, Mina).Problem!.Code);
         var again = order.PutOffAgain(11, new LocalDate(2027, 5, 1), "After the summer", "Vesa", AnswerChannel.Message, Mina).Value;
-        Assert.Equal((DecisionKind.Deferred, new LocalDate(2027, 5, 1), "After the summer", AnswerChannel.Message), (again.Kind, again.DeferUntil!.Value, again.Note, again.Channel));
+        Assert.Equal(
+            (DecisionKind.Deferred, new LocalDate(2027, 5, 1), "After the summer", AnswerChannel.Message),
+            (again.Kind, again.DeferUntil!.Value, again.Note, again.Channel)
+        );
         Assert.Equal(2, order.Decisions.Count);
         Assert.True(order.PutOffAgain(11, null, "The car is sold", "Vesa", AnswerChannel.InPerson, Mina).Ok);
         Assert.Equal((DecisionKind.Declined, (LocalDate?)null), (order.Jobs[0].Decision, order.Jobs[0].DeferUntil));
@@ -164,7 +199,8 @@ public class JobFieldTests
     [InlineData(102, "position", "2", "line.field")]
     [InlineData(101, "description", " ", "text.empty")]
     [InlineData(999, "hours", "2", "line.gone")]
-    public void What_a_line_cannot_be_is_refused(long line, string field, string text, string code) => Assert.Equal(code, Made().SetLine(line, field, text, Mina).Problem!.Code);
+    public void What_a_line_cannot_be_is_refused(long line, string field, string text, string code) =>
+        Assert.Equal(code, Made().SetLine(line, field, text, Mina).Problem!.Code);
 
     [Fact]
     public void A_part_that_came_keeps_its_number_and_quantity()

@@ -13,17 +13,56 @@ public class OrderEndTests
 {
     private static Order Made(DecisionKind decision = DecisionKind.Proposed)
     {
-        var order = new Order { Id = 1, Number = 1001, VehicleId = 4, CustomerId = 3, Stage = Stage.Pricing, OpenedAt = Mina.At };
-        var job = new Job { Id = 10, Title = "Water pump", Decision = decision };
-        job.Lines.Add(new PartLine { Id = 101, JobId = 10, Description = "Pump", Number = "WP-1", Quantity = 2, UnitCost = 40 });
+        var order = new Order
+        {
+            Id = 1,
+            Number = 1001,
+            VehicleId = 4,
+            CustomerId = 3,
+            Stage = Stage.Pricing,
+            OpenedAt = Mina.At,
+        };
+        var job = new Job
+        {
+            Id = 10,
+            Title = "Water pump",
+            Decision = decision,
+        };
+        job.Lines.Add(
+            new PartLine
+            {
+                Id = 101,
+                JobId = 10,
+                Description = "Pump",
+                Number = "WP-1",
+                Quantity = 2,
+                UnitCost = 40,
+            }
+        );
         order.AddJob(job, Mina);
         return order;
     }
 
     private static PurchaseOrder Coming(PurchaseOrderState state = PurchaseOrderState.Confirmed)
     {
-        var purchase = new PurchaseOrder { Id = 5, Number = 501, State = state };
-        purchase.Lines.Add(new PurchaseOrderLine { Id = 50, LineId = 101, OrderId = 1, PartNumber = "WP-1", Description = "Pump", Quantity = 2, UnitCost = 40 });
+        var purchase = new PurchaseOrder
+        {
+            Id = 5,
+            Number = 501,
+            State = state,
+        };
+        purchase.Lines.Add(
+            new PurchaseOrderLine
+            {
+                Id = 50,
+                LineId = 101,
+                OrderId = 1,
+                PartNumber = "WP-1",
+                Description = "Pump",
+                Quantity = 2,
+                UnitCost = 40,
+            }
+        );
         return purchase;
     }
 
@@ -36,7 +75,10 @@ public class OrderEndTests
         var order = Made();
         Assert.Equal("end.reason", order.End(ending, " ", [], Mina).Problem!.Code);
         Assert.True(order.End(ending, "Sells the car", [], Mina).Ok);
-        Assert.Equal((OrderState.Ended, ending, "Sells the car", Stage.Collected), (order.State, order.Ending!.Value, order.EndReason, order.Stage));
+        Assert.Equal(
+            (OrderState.Ended, ending, "Sells the car", Stage.Collected),
+            (order.State, order.Ending!.Value, order.EndReason, order.Stage)
+        );
         Assert.Equal("order.ended", order.SetLine(101, "quantity", "1", Mina).Problem!.Code);
         Assert.Equal("order.ended", order.MoveTo(Stage.Here, "", Mina).Problem!.Code);
         Assert.Contains(order.Changes, c => c.Field == "state" && c.New.Contains("Sells the car", StringComparison.Ordinal));
@@ -73,7 +115,14 @@ public class OrderEndTests
     public void A_part_that_is_here_goes_into_stock_at_its_own_cost()
     {
         var order = Made();
-        var part = new Part { Id = 9, Number = "WP-1", Description = "Pump", OnHand = 2, AverageCost = 20 };
+        var part = new Part
+        {
+            Id = 9,
+            Number = "WP-1",
+            Description = "Pump",
+            OnHand = 2,
+            AverageCost = 20,
+        };
         Assert.Equal("part.none", order.PutIntoStock(101, part, Mina).Problem!.Code);
         order.Jobs[0].Lines[0].AsPart().ReceivedQuantity = 2;
         var movement = order.PutIntoStock(101, part, Mina).Value;
@@ -135,7 +184,14 @@ public class OrderEndTests
     {
         var (line, job) = (PartNeed.OfLine.Compile(), PartNeed.OfJob.Compile());
         PartLine Part(decimal reserved, decimal received, bool @out = false) =>
-            new() { Description = "Pump", Quantity = 2, ReservedQuantity = reserved, ReceivedQuantity = received, IsExcluded = @out };
+            new()
+            {
+                Description = "Pump",
+                Quantity = 2,
+                ReservedQuantity = reserved,
+                ReceivedQuantity = received,
+                IsExcluded = @out,
+            };
         Assert.True(line(Part(0, 1)));
         Assert.False(line(Part(1, 1)));
         Assert.False(line(Part(0, 0, @out: true)));
@@ -149,7 +205,8 @@ public class OrderEndTests
     [InlineData(LineKind.Fee, "amount", true)]
     [InlineData(LineKind.Part, "quantity", false)]
     [InlineData(LineKind.Part, "amount", false)]
-    public void Prices_of_lines_are_known_by_kind_and_field(LineKind kind, string field, bool price) => Assert.Equal(price, PriceFields.OfLine(kind, field));
+    public void Prices_of_lines_are_known_by_kind_and_field(LineKind kind, string field, bool price) =>
+        Assert.Equal(price, PriceFields.OfLine(kind, field));
 
     [Fact]
     public void A_jobs_fixed_price_and_a_companions_amount_are_prices_too()
@@ -164,7 +221,17 @@ public class OrderEndTests
     public void Whoever_is_named_on_a_line_is_named_on_the_order()
     {
         var order = Made();
-        order.Jobs[0].Lines.Add(new LaborLine { Id = 102, JobId = 10, Description = "Replace", Hours = 1 });
+        order
+            .Jobs[0]
+            .Lines.Add(
+                new LaborLine
+                {
+                    Id = 102,
+                    JobId = 10,
+                    Description = "Replace",
+                    Hours = 1,
+                }
+            );
         Assert.Empty(order.NamedTechnicians);
         order.SetTechnician(null, 8, Mina);
         Assert.Equal([8], order.NamedTechnicians);

@@ -26,18 +26,56 @@ public class OrderTests
 
     private static Order WithJob(decimal hours = 1, decimal cost = 88.4m)
     {
-        var order = new Order { Id = 1, Number = 2147, VehicleId = 1, Stage = Stage.Pricing, OdometerIn = 88_412 };
+        var order = new Order
+        {
+            Id = 1,
+            Number = 2147,
+            VehicleId = 1,
+            Stage = Stage.Pricing,
+            OdometerIn = 88_412,
+        };
         var job = new Job { Id = 10, Title = "Water pump" };
-        job.Lines.Add(new LaborLine { Id = 100, Description = "Replace", Hours = hours });
-        job.Lines.Add(new PartLine { Id = 101, Description = "Pump", Number = "WP", Quantity = 1, UnitCost = cost, PartId = 7 });
+        job.Lines.Add(
+            new LaborLine
+            {
+                Id = 100,
+                Description = "Replace",
+                Hours = hours,
+            }
+        );
+        job.Lines.Add(
+            new PartLine
+            {
+                Id = 101,
+                Description = "Pump",
+                Number = "WP",
+                Quantity = 1,
+                UnitCost = cost,
+                PartId = 7,
+            }
+        );
         order.AddJob(job, Writer);
         OrderPricing.Refresh(order, null, Policy, Today);
         return order;
     }
 
-    private static Result<Decision> Decide(Order order, DecisionKind kind, LocalDate? until = null, int? reading = null, string who = "Imke Sorensen")
+    private static Result<Decision> Decide(
+        Order order,
+        DecisionKind kind,
+        LocalDate? until = null,
+        int? reading = null,
+        string who = "Imke Sorensen"
+    )
     {
-        var decided = order.Decide(10, new Answer(kind, who, AnswerChannel.Phone, "", until, reading), Price, Writer with { At = Now.PlusMinutes(order.Decisions.Count) });
+        var decided = order.Decide(
+            10,
+            new Answer(kind, who, AnswerChannel.Phone, "", until, reading),
+            Price,
+            Writer with
+            {
+                At = Now.PlusMinutes(order.Decisions.Count),
+            }
+        );
         OrderPricing.Refresh(order, null, Policy, Today);
         return decided;
     }
@@ -47,7 +85,10 @@ public class OrderTests
     {
         var order = WithJob();
         var decision = Decide(order, DecisionKind.Approved).Value;
-        Assert.Equal(("Imke Sorensen", AnswerChannel.Phone, Now, 2L), (decision.DecidedBy, decision.Channel, decision.At, decision.AskedById));
+        Assert.Equal(
+            ("Imke Sorensen", AnswerChannel.Phone, Now, 2L),
+            (decision.DecidedBy, decision.Channel, decision.At, decision.AskedById)
+        );
         Assert.Equal(order.ApprovedTotal, decision.AmountAgreed);
         Assert.Equal(order.AmountAgreed, decision.AmountAgreed);
     }
@@ -155,7 +196,13 @@ public class OrderTests
     public void Stock_is_kept_for_approved_lines_and_let_go()
     {
         var order = WithJob();
-        var part = new Part { Id = 7, Number = "WP", Description = "Pump", OnHand = 1 };
+        var part = new Part
+        {
+            Id = 7,
+            Number = "WP",
+            Description = "Pump",
+            OnHand = 1,
+        };
         var parts = new Dictionary<long, Part> { [7] = part };
         Reservation.Settle(order, parts, new HashSet<long>());
         Assert.Equal(1, part.Free);
@@ -174,7 +221,13 @@ public class OrderTests
     [Fact]
     public void The_average_cost_follows_receipts()
     {
-        var part = new Part { Number = "X", Description = "X", OnHand = 4, AverageCost = 10 };
+        var part = new Part
+        {
+            Number = "X",
+            Description = "X",
+            OnHand = 4,
+            AverageCost = 10,
+        };
         part.Receive(2, 13);
         Assert.Equal((6m, 11m, 13m), (part.OnHand, part.AverageCost, part.UnitCost));
         part.OnHand = -1;
@@ -199,14 +252,30 @@ public class OrderTests
 
     private static Order WithTires(decimal quantity = 4)
     {
-        var order = new Order { Id = 1, VehicleId = 1, Stage = Stage.Pricing, PolicyVersionId = 1 };
+        var order = new Order
+        {
+            Id = 1,
+            VehicleId = 1,
+            Stage = Stage.Pricing,
+            PolicyVersionId = 1,
+        };
         var job = new Job { Id = 10, Title = "Tires" };
-        job.Lines.Add(new PartLine { Id = 100, Description = "Tire", Category = "tire", Quantity = quantity, UnitCost = 80 });
+        job.Lines.Add(
+            new PartLine
+            {
+                Id = 100,
+                Description = "Tire",
+                Category = "tire",
+                Quantity = quantity,
+                UnitCost = 80,
+            }
+        );
         order.AddJob(job, Writer);
         return order;
     }
 
-    private static IReadOnlyList<CompanionFigures> Along(Order order) => OrderPricing.Price(order, null, Tires, JobSelection.All, Today).Jobs[0].Companions;
+    private static IReadOnlyList<CompanionFigures> Along(Order order) =>
+        OrderPricing.Price(order, null, Tires, JobSelection.All, Today).Jobs[0].Companions;
 
     [Fact]
     public void What_comes_along_follows_the_tires_until_somebody_sets_it()
@@ -262,19 +331,42 @@ public class OrderTests
     public void An_exemption_frees_of_the_taxes_that_the_policy_says()
     {
         var order = WithJob();
-        var exempt = Policy with { Exemptions = [new Exemption("Resale", true, []), new Exemption("City", false, [Policy.Pricing.Taxes[0].Code])] };
+        var exempt = Policy with
+        {
+            Exemptions = [new Exemption("Resale", true, []), new Exemption("City", false, [Policy.Pricing.Taxes[0].Code])],
+        };
         Customer Of(string name) => new() { LastName = "A", TaxExempt = name };
         decimal Tax(string name) => OrderPricing.Price(order, Of(name), exempt, JobSelection.All, Today).Taxes.Sum(t => t.Amount);
         Assert.True(Tax("") > Tax("City") && Tax("City") > 0);
         Assert.Equal((0m, Tax("")), (Tax("Resale"), Tax("Unknown")));
         // The exemption ends with its certificate.
-        decimal Until(LocalDate day) => OrderPricing.Price(order, new Customer { LastName = "A", TaxExempt = "Resale", TaxExemptUntil = day }, exempt, JobSelection.All, Today).Taxes.Sum(t => t.Amount);
+        decimal Until(LocalDate day) =>
+            OrderPricing
+                .Price(
+                    order,
+                    new Customer
+                    {
+                        LastName = "A",
+                        TaxExempt = "Resale",
+                        TaxExemptUntil = day,
+                    },
+                    exempt,
+                    JobSelection.All,
+                    Today
+                )
+                .Taxes.Sum(t => t.Amount);
         Assert.Equal((0m, Tax("")), (Until(Today), Until(Today.PlusDays(-1))));
     }
 
     private static Order Earlier(long id, int daysAgo, params Job[] jobs)
     {
-        var order = new Order { Id = id, State = OrderState.Posted, OpenedAt = Now.PlusDays(-daysAgo), PostedAt = Now.PlusDays(-daysAgo) };
+        var order = new Order
+        {
+            Id = id,
+            State = OrderState.Posted,
+            OpenedAt = Now.PlusDays(-daysAgo),
+            PostedAt = Now.PlusDays(-daysAgo),
+        };
         order.Jobs.AddRange(jobs);
         return order;
     }
@@ -282,13 +374,38 @@ public class OrderTests
     [Fact]
     public void Work_not_done_stays_open_until_it_is_done_or_taken_over()
     {
-        Job Put(long id, string title, DecisionKind decision, long? takenFrom = null) => new() { Id = id, Title = title, Decision = decision, TakenFromJobId = takenFrom };
+        Job Put(long id, string title, DecisionKind decision, long? takenFrom = null) =>
+            new()
+            {
+                Id = id,
+                Title = title,
+                Decision = decision,
+                TakenFromJobId = takenFrom,
+            };
         long[] Open(params Order[] orders) => EarlierWork.StillOpen(orders).Select(j => j.Id).ToArray();
-        var asked = Earlier(1, 90, Put(1, "Front struts", DecisionKind.Deferred), Put(2, "Wipers", DecisionKind.Declined), Put(3, "Oil", DecisionKind.Approved));
+        var asked = Earlier(
+            1,
+            90,
+            Put(1, "Front struts", DecisionKind.Deferred),
+            Put(2, "Wipers", DecisionKind.Declined),
+            Put(3, "Oil", DecisionKind.Approved)
+        );
         Assert.Equal([1, 2], Open(asked));
         Assert.Equal([2], Open(asked, Earlier(2, 30, Put(4, "front struts", DecisionKind.Approved))));
         Assert.Equal([4, 2], Open(asked, Earlier(2, 30, Put(4, "Front struts", DecisionKind.Declined))));
-        Assert.Equal([1], Open(asked, new Order { Id = 3, State = OrderState.Open, OpenedAt = Now, Jobs = { Put(5, "Wiper blades", DecisionKind.Proposed, takenFrom: 2) } }));
+        Assert.Equal(
+            [1],
+            Open(
+                asked,
+                new Order
+                {
+                    Id = 3,
+                    State = OrderState.Open,
+                    OpenedAt = Now,
+                    Jobs = { Put(5, "Wiper blades", DecisionKind.Proposed, takenFrom: 2) },
+                }
+            )
+        );
     }
 
     [Theory]
@@ -302,22 +419,76 @@ public class OrderTests
     [InlineData(null, 95_000, Urgency.Later)]
     public void Urgency_goes_by_day_or_by_reading_whichever_comes_first(int? days, int? reading, Urgency urgency)
     {
-        var job = new Job { Title = "T", DeferUntil = days is { } d ? Today.PlusDays(d) : null, DeferAtReading = reading };
+        var job = new Job
+        {
+            Title = "T",
+            DeferUntil = days is { } d ? Today.PlusDays(d) : null,
+            DeferAtReading = reading,
+        };
         Assert.Equal(urgency, EarlierWork.UrgencyOf(job, Today, 88_412, 40));
     }
 
     [Fact]
     public void A_job_is_taken_over_at_todays_prices_without_what_was_told_then()
     {
-        var job = new Job { Id = 7, Title = "Pump", CannedJobId = 3 };
-        job.Lines.Add(new PartLine { Description = "Pump", PartId = 9, Quantity = 2, UnitCost = 50, UnitPrice = 99, QuotedPrice = 88, Number = "OLD" });
-        job.Lines.Add(new LaborLine { Description = "Fit", Hours = 1.5m, QuotedPrice = 120, RateName = "diagnostic" });
+        var job = new Job
+        {
+            Id = 7,
+            Title = "Pump",
+            CannedJobId = 3,
+        };
+        job.Lines.Add(
+            new PartLine
+            {
+                Description = "Pump",
+                PartId = 9,
+                Quantity = 2,
+                UnitCost = 50,
+                UnitPrice = 99,
+                QuotedPrice = 88,
+                Number = "OLD",
+            }
+        );
+        job.Lines.Add(
+            new LaborLine
+            {
+                Description = "Fit",
+                Hours = 1.5m,
+                QuotedPrice = 120,
+                RateName = "diagnostic",
+            }
+        );
         job.Lines.Add(new TextLine { Description = "gone", RemovedAt = Now });
         job.Companions.Add(new JobCompanion { Code = "MOUNT", Waived = true });
-        var copy = job.CopyAtTodaysCosts(_ => new Part { Id = 9, Number = "NEW", Description = "Pump", UnitCost = 61, AverageCost = 60 }, StockCost.Last);
-        Assert.Equal((7L, JobOrigin.EarlierVisit, DecisionKind.Proposed, 2), (copy.TakenFromJobId!.Value, copy.Origin, copy.Decision, copy.Lines.Count));
-        Assert.Equal((61m, 60m, "NEW", null, null), (copy.Lines[0].AsPart().UnitCost, copy.Lines[0].AsPart().BookCost, copy.Lines[0].AsPart().Number, copy.Lines[0].AsPart().UnitPrice, copy.Lines[0].AsPart().QuotedPrice));
-        Assert.Equal((1.5m, "diagnostic", null), (copy.Lines[1].AsLabor().Hours, copy.Lines[1].AsLabor().RateName, copy.Lines[1].AsLabor().QuotedPrice));
+        var copy = job.CopyAtTodaysCosts(
+            _ => new Part
+            {
+                Id = 9,
+                Number = "NEW",
+                Description = "Pump",
+                UnitCost = 61,
+                AverageCost = 60,
+            },
+            StockCost.Last
+        );
+        Assert.Equal(
+            (7L, JobOrigin.EarlierVisit, DecisionKind.Proposed, 2),
+            (copy.TakenFromJobId!.Value, copy.Origin, copy.Decision, copy.Lines.Count)
+        );
+        Assert.Equal(
+            (61m, 60m, "NEW", null, null),
+            (
+                copy.Lines[0].AsPart().UnitCost,
+                copy.Lines[0].AsPart().BookCost,
+                copy.Lines[0].AsPart().Number,
+                copy.Lines[0].AsPart().UnitPrice,
+                copy.Lines[0].AsPart().QuotedPrice
+            )
+        );
+        Assert.Equal(
+            (1.5m, "diagnostic", null),
+            (copy.Lines[1].AsLabor().Hours, copy.Lines[1].AsLabor().RateName, copy.Lines[1].AsLabor().QuotedPrice)
+        );
         Assert.True(copy.Companions[0].Waived);
     }
 

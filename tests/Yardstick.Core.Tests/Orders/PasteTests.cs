@@ -11,10 +11,20 @@ public class PasteTests
     [Fact]
     public void Rows_of_our_own_sheet_come_back_as_they_were()
     {
-        var read = PastedLines.Read("Labor\tReplace pads\t\t1.2 h\t\nPart\tFront pads\tBP-F-310\t2\t71.80\nFee\tState test\tEMIS\t1\t18.50\nText\tSee the note\t\t\t\n");
+        var read = PastedLines.Read(
+            "Labor\tReplace pads\t\t1.2 h\t\nPart\tFront pads\tBP-F-310\t2\t71.80\nFee\tState test\tEMIS\t1\t18.50\nText\tSee the note\t\t\t\n"
+        );
         Assert.Empty(read.Refused);
         Assert.Equal([LineKind.Labor, LineKind.Part, LineKind.Fee, LineKind.Text], read.Lines.Select(l => l.Kind));
-        Assert.Equal((1.2m, 2m, 71.80m, "BP-F-310"), (read.Lines[0].AsLabor().Hours, read.Lines[1].AsPart().Quantity, read.Lines[1].AsPart().UnitPrice, read.Lines[1].AsPart().Number));
+        Assert.Equal(
+            (1.2m, 2m, 71.80m, "BP-F-310"),
+            (
+                read.Lines[0].AsLabor().Hours,
+                read.Lines[1].AsPart().Quantity,
+                read.Lines[1].AsPart().UnitPrice,
+                read.Lines[1].AsPart().Number
+            )
+        );
         Assert.Equal((18.50m, "EMIS"), (read.Lines[2].AsFee().UnitAmount, read.Lines[2].AsFee().Code));
     }
 
@@ -25,10 +35,12 @@ public class PasteTests
     [InlineData("Brake pads\t4x", LineKind.Part, 4)]
     [InlineData("2\tBrake pads", LineKind.Part, 2)]
     [InlineData("\"Brake pads\"\t\"2\"", LineKind.Part, 2)]
-    public void Quantities_are_understood_however_they_are_typed(string row, LineKind kind, double quantity) => Assert.Equal((kind, (decimal)quantity), (One(row).Kind, One(row).AsPart().Quantity));
+    public void Quantities_are_understood_however_they_are_typed(string row, LineKind kind, double quantity) =>
+        Assert.Equal((kind, (decimal)quantity), (One(row).Kind, One(row).AsPart().Quantity));
 
     [Fact]
-    public void Hours_make_labor() => Assert.Equal((LineKind.Labor, 1.5m), (One("Diagnose\t1.5h").Kind, One("Diagnose\t1.5h").AsLabor().Hours));
+    public void Hours_make_labor() =>
+        Assert.Equal((LineKind.Labor, 1.5m), (One("Diagnose\t1.5h").Kind, One("Diagnose\t1.5h").AsLabor().Hours));
 
     [Fact]
     public void The_heads_of_a_spreadsheet_are_no_line()
@@ -68,7 +80,8 @@ public class PasteTests
     [InlineData("pad", "Front brake pads", true)]
     [InlineData("rear", "Front brake pads", false)]
     [InlineData("ads", "Front brake pads", false)]
-    public void Words_find_by_their_beginnings_in_any_order(string typed, string title, bool found) => Assert.Equal(found, new TextSearchScore(typed).Score(title) is not null);
+    public void Words_find_by_their_beginnings_in_any_order(string typed, string title, bool found) =>
+        Assert.Equal(found, new TextSearchScore(typed).Score(title) is not null);
 
     [Fact]
     public void What_begins_as_typed_and_is_shorter_goes_first()

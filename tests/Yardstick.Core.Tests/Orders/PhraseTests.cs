@@ -9,12 +9,30 @@ public class PhraseTests
 {
     private static readonly Instant Now = Instant.FromUtc(2026, 11, 23, 15, 0, 0);
 
-    private static Phrase Used(string text, int uses) => new() { Text = text, Uses = uses, LastUsedAt = Now };
+    private static Phrase Used(string text, int uses) =>
+        new()
+        {
+            Text = text,
+            Uses = uses,
+            LastUsedAt = Now,
+        };
 
     [Fact]
     public void What_begins_with_the_text_comes_first_then_what_has_its_words_the_most_used_before_others()
     {
-        Phrase[] phrases = [Used("Brakes squeal", 2), Used("Squeals when braking", 9), Used("Squeals at idle", 3), Used("Pulls to the right", 50), new() { Text = "Squeals, forgotten", Uses = 99, ForgottenAt = Now }];
+        Phrase[] phrases =
+        [
+            Used("Brakes squeal", 2),
+            Used("Squeals when braking", 9),
+            Used("Squeals at idle", 3),
+            Used("Pulls to the right", 50),
+            new()
+            {
+                Text = "Squeals, forgotten",
+                Uses = 99,
+                ForgottenAt = Now,
+            },
+        ];
         Assert.Equal(["Squeals when braking", "Squeals at idle", "Brakes squeal"], Phrase.Fitting(phrases, "squeal").Select(p => p.Text));
         Assert.Equal(["Squeals when braking"], Phrase.Fitting(phrases, "braking squ").Select(p => p.Text));
         Assert.Equal("Pulls to the right", Phrase.Fitting(phrases, "").First().Text);

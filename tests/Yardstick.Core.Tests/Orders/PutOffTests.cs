@@ -28,7 +28,8 @@ public class PutOffTests
     {
         var refused = Until(day, reading).Problem!;
         Assert.Equal(field, refused.Field);
-        if (code is not null) Assert.Equal(code, refused.Code);
+        if (code is not null)
+            Assert.Equal(code, refused.Code);
         Assert.EndsWith(".", refused.Message, StringComparison.Ordinal);
     }
 
@@ -37,7 +38,10 @@ public class PutOffTests
     {
         Assert.Equal((null, 95_000), (Until(null, "95,000").Value.DeferUntil, Until(null, "95,000").Value.DeferAtReading));
         var both = Until("in 3 months", "95000").Value;
-        Assert.Equal((new LocalDate(2027, 2, 23), 95_000, "Vesa", "After the trip"), (both.DeferUntil!.Value, both.DeferAtReading!.Value, both.DecidedBy, both.Note));
+        Assert.Equal(
+            (new LocalDate(2027, 2, 23), 95_000, "Vesa", "After the trip"),
+            (both.DeferUntil!.Value, both.DeferAtReading!.Value, both.DecidedBy, both.Note)
+        );
         // Neither is left to the order, which says what is missing.
         Assert.Equal(Later, Until(" ", "").Value);
     }

@@ -61,11 +61,15 @@ public class BadCaseTests
             if (steps[i][0] == '[')
             {
                 var index = int.Parse(steps[i].Trim('[', ']'), System.Globalization.CultureInfo.InvariantCulture);
-                if (last) at[index] = value;
-                else at = at[index]!;
+                if (last)
+                    at[index] = value;
+                else
+                    at = at[index]!;
             }
-            else if (last) at[steps[i]] = value;
-            else at = at[steps[i]] is JsonObject or JsonArray ? at[steps[i]]! : (at[steps[i]] = new JsonObject());
+            else if (last)
+                at[steps[i]] = value;
+            else
+                at = at[steps[i]] is JsonObject or JsonArray ? at[steps[i]]! : (at[steps[i]] = new JsonObject());
         }
     }
 
@@ -73,8 +77,17 @@ public class BadCaseTests
     public void Amounts_too_large_to_add_up_are_an_error_and_never_a_wrong_number()
     {
         var policy = ExampleTests.Case("02-band-edge.json").Policy;
-        var line = new PartCaseLine { Quantity = 10_000_000, UnitCost = 0, UnitPrice = 10_000_000 };
-        var pricing = new PricingCase { Policy = policy, Jobs = [new PricingJob { Id = "A", Lines = Enumerable.Repeat<PricingLine>(line, 1000).ToArray() }] };
+        var line = new PartCaseLine
+        {
+            Quantity = 10_000_000,
+            UnitCost = 0,
+            UnitPrice = 10_000_000,
+        };
+        var pricing = new PricingCase
+        {
+            Policy = policy,
+            Jobs = [new PricingJob { Id = "A", Lines = Enumerable.Repeat<PricingLine>(line, 1000).ToArray() }],
+        };
         Assert.Equal("jobs", Assert.Throws<CaseException>(() => OrderPricer.Price(pricing)).Path);
     }
 

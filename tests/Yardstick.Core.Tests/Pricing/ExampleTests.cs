@@ -19,7 +19,8 @@ public class ExampleTests
     internal static JsonNode Priced(PricingCase pricing)
     {
         using var stream = new MemoryStream();
-        using (var json = new Utf8JsonWriter(stream)) ResultWriter.Write(json, OrderPricer.Price(pricing));
+        using (var json = new Utf8JsonWriter(stream))
+            ResultWriter.Write(json, OrderPricer.Price(pricing));
         return JsonNode.Parse(stream.ToArray())!;
     }
 
@@ -47,19 +48,22 @@ public class ExampleTests
         {
             case JsonObject fields:
                 Assert.Equal(fields.Select(f => f.Key).Order(), actual!.AsObject().Select(f => f.Key).Order());
-                foreach (var (key, value) in fields) AssertSame(value, actual![key], $"{path}.{key}");
+                foreach (var (key, value) in fields)
+                    AssertSame(value, actual![key], $"{path}.{key}");
                 break;
             case JsonArray items:
                 Assert.Equal(items.Count, actual!.AsArray().Count);
-                for (var i = 0; i < items.Count; i++) AssertSame(items[i], actual[i], $"{path}[{i}]");
+                for (var i = 0; i < items.Count; i++)
+                    AssertSame(items[i], actual[i], $"{path}[{i}]");
                 break;
             case null:
                 Assert.True(actual is null, $"{path} should be null");
                 break;
             default:
-                var same = expected.GetValueKind() == JsonValueKind.Number
-                    ? expected.GetValue<decimal>() == actual!.GetValue<decimal>()
-                    : expected.ToJsonString() == actual!.ToJsonString();
+                var same =
+                    expected.GetValueKind() == JsonValueKind.Number
+                        ? expected.GetValue<decimal>() == actual!.GetValue<decimal>()
+                        : expected.ToJsonString() == actual!.ToJsonString();
                 Assert.True(same, $"{path}: expected {expected.ToJsonString()}, was {actual!.ToJsonString()}");
                 break;
         }

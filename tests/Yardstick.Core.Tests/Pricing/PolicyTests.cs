@@ -11,7 +11,17 @@ public class PolicyTests
         Pricing = ExampleTests.Case("03-tires-with-companions.json").Policy with
         {
             PriceEnding = new PriceEnding { EndWith = 0.95m },
-            OrderFees = [new OrderFee { Code = "WASTE", Amount = 3.5m, CostEach = 1.25m, Category = "oil", PassThrough = false }],
+            OrderFees =
+            [
+                new OrderFee
+                {
+                    Code = "WASTE",
+                    Amount = 3.5m,
+                    CostEach = 1.25m,
+                    Category = "oil",
+                    PassThrough = false,
+                },
+            ],
         },
         MarginAim = 55,
         EffectiveRateAim = 138.5m,
@@ -34,8 +44,7 @@ public class PolicyTests
     public void A_policy_is_read_back_as_it_was_kept() => Assert.Equal(Policy.Write(), ShopPolicy.Read(Policy.Write()).Write());
 
     [Fact]
-    public void A_policy_that_is_typed_as_it_is_written_stays_the_same() =>
-        Assert.Equivalent(Policy, Read(Form).Policy, strict: true);
+    public void A_policy_that_is_typed_as_it_is_written_stays_the_same() => Assert.Equivalent(Policy, Read(Form).Policy, strict: true);
 
     [Fact]
     public void What_pricing_does_not_know_does_not_disturb_it()
@@ -60,25 +69,53 @@ public class PolicyTests
             MarginAim = "120",
         };
         var fields = Read(form).Problems.Select(p => p.Field).ToHashSet();
-        foreach (var path in new[]
-        {
-            "laborCostPerHour", "laborRates[0].rate", "laborRates[1].name", "laborRates", "markupBands[0].bands[1].upTo", "markupBands[0].bands[2].upTo", "markupBands",
-            "taxes[0].percent", "taxes[0].on", "exemptions[0]", "supplies.maximum", "endingValue", "marginAim", "categories[0].bands",
-        }) Assert.Contains(path, fields);
+        foreach (
+            var path in new[]
+            {
+                "laborCostPerHour",
+                "laborRates[0].rate",
+                "laborRates[1].name",
+                "laborRates",
+                "markupBands[0].bands[1].upTo",
+                "markupBands[0].bands[2].upTo",
+                "markupBands",
+                "taxes[0].percent",
+                "taxes[0].on",
+                "exemptions[0]",
+                "supplies.maximum",
+                "endingValue",
+                "marginAim",
+                "categories[0].bands",
+            }
+        )
+            Assert.Contains(path, fields);
         Assert.All(Read(form).Problems, p => Assert.Matches(@"[.]$", p.Message));
     }
 
     [Fact]
     public void Commas_and_signs_are_understood_as_in_every_other_field()
     {
-        var read = Read(Form with { LaborRates = [new RateRow("general", "$1,142.50"), new RateRow("fleet", "99,5")], Taxes = [new TaxRow("STATE", "6,25 %", [AmountKind.Part])], Exemptions = [] });
-        Assert.Equal((1142.50m, 99.5m, 6.25m), (read.Policy!.Pricing.LaborRates["general"], read.Policy.Pricing.LaborRates["fleet"], read.Policy.Pricing.Taxes[0].Percent));
+        var read = Read(
+            Form with
+            {
+                LaborRates = [new RateRow("general", "$1,142.50"), new RateRow("fleet", "99,5")],
+                Taxes = [new TaxRow("STATE", "6,25 %", [AmountKind.Part])],
+                Exemptions = [],
+            }
+        );
+        Assert.Equal(
+            (1142.50m, 99.5m, 6.25m),
+            (read.Policy!.Pricing.LaborRates["general"], read.Policy.Pricing.LaborRates["fleet"], read.Policy.Pricing.Taxes[0].Percent)
+        );
     }
 
     [Fact]
     public void What_records_refer_to_by_name_has_to_stay()
     {
-        var use = new PolicyUse(new Dictionary<string, string> { ["fleet"] = "10 customers" }, new Dictionary<string, string> { ["Resale"] = "1 customer" });
+        var use = new PolicyUse(
+            new Dictionary<string, string> { ["fleet"] = "10 customers" },
+            new Dictionary<string, string> { ["Resale"] = "1 customer" }
+        );
         Assert.Empty(Read(Form with { LaborRates = [new RateRow("general", "1"), new RateRow("fleet", "1")] }, use).Problems);
         var problems = Read(Form with { LaborRates = [new RateRow("general", "1")], Exemptions = [] }, use).Problems;
         Assert.Contains(problems, p => p.Field == "laborRates" && p.Message.Contains("10 customers", StringComparison.Ordinal));
@@ -86,13 +123,26 @@ public class PolicyTests
     }
 
     [Fact]
-    public void A_multiple_of_nothing_is_no_ending() => Assert.Contains("multiple", Refused(Form with { Ending = EndingKind.RoundUpTo, EndingValue = "0" }, "endingValue"), StringComparison.Ordinal);
+    public void A_multiple_of_nothing_is_no_ending() =>
+        Assert.Contains(
+            "multiple",
+            Refused(Form with { Ending = EndingKind.RoundUpTo, EndingValue = "0" }, "endingValue"),
+            StringComparison.Ordinal
+        );
 
     [Fact]
     public void Differences_are_told_in_words_and_only_where_there_are_any()
     {
         Assert.Empty(PolicyDifference.Between(Form, Form));
-        var after = Form with { LaborRates = [.. Form.LaborRates.Where(r => r.Name == "general").Select(r => r with { Rate = "150.00" }), new RateRow("new", "90")], Taxes = [] };
+        var after = Form with
+        {
+            LaborRates =
+            [
+                .. Form.LaborRates.Where(r => r.Name == "general").Select(r => r with { Rate = "150.00" }),
+                new RateRow("new", "90"),
+            ],
+            Taxes = [],
+        };
         var found = PolicyDifference.Between(Form, after);
         Assert.Contains(found, d => d is { What: "Labor rate general", Before: "142.00", After: "150.00" });
         Assert.Contains(found, d => d is { What: "Labor rate new", Before: "", After: "90" });
@@ -134,7 +184,14 @@ public class PolicyTests
         PostedCase Posted(long id, PricingCase made) => new(id, made);
         var held = tires with
         {
-            Jobs = tires.Jobs.Select(j => j with { Lines = j.Lines.Select(l => l is PartCaseLine part ? part with { UnitPrice = 100, Held = true } : l).ToArray() }).ToArray(),
+            Jobs = tires
+                .Jobs.Select(j =>
+                    j with
+                    {
+                        Lines = j.Lines.Select(l => l is PartCaseLine part ? part with { UnitPrice = 100, Held = true } : l).ToArray(),
+                    }
+                )
+                .ToArray(),
         };
         var dearer = tires.Policy with { LaborRates = tires.Policy.LaborRates.ToDictionary(r => r.Key, r => r.Value * 2) };
         var same = PolicyComparison.Of([Posted(1, tires), Posted(2, tires)], tires.Policy);
@@ -143,7 +200,13 @@ public class PolicyTests
         Assert.Equal((result.Revenue * 2, result.Profit * 2), (same.Before.Revenue, same.Before.Profit));
         var freed = PolicyComparison.Of([Posted(3, held)], tires.Policy);
         Assert.Equal(result.Total, freed.Most[0].TotalAfter);
-        var without = PolicyComparison.Of([Posted(1, tires), Posted(4, tires with { LaborRate = RateChoice.Named("fleet") })], dearer with { LaborRates = new Dictionary<string, decimal> { ["general"] = 1 } });
+        var without = PolicyComparison.Of(
+            [Posted(1, tires), Posted(4, tires with { LaborRate = RateChoice.Named("fleet") })],
+            dearer with
+            {
+                LaborRates = new Dictionary<string, decimal> { ["general"] = 1 },
+            }
+        );
         Assert.Equal((1, 4L), (without.Orders, without.NotPriced[0].Id));
     }
 }

@@ -55,7 +55,11 @@ public class PriceCommandTests
     public async Task Thousands_of_lines_stream_in_order()
     {
         var text = new StringBuilder();
-        for (var i = 0; i < 3000; i++) text.Append(Compact.Replace("900", (1000 + i).ToString(System.Globalization.CultureInfo.InvariantCulture), StringComparison.Ordinal)).Append('\n');
+        for (var i = 0; i < 3000; i++)
+            text.Append(
+                    Compact.Replace("900", (1000 + i).ToString(System.Globalization.CultureInfo.InvariantCulture), StringComparison.Ordinal)
+                )
+                .Append('\n');
         var (code, lines) = await RunAsync(text.ToString());
         Assert.Equal(0, code);
         Assert.Equal(3000, lines.Length);

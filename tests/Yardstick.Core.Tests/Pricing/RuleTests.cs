@@ -12,13 +12,27 @@ public class RuleTests
         MarkupBands = new Dictionary<string, IReadOnlyList<MarkupBand>> { ["standard"] = [new(null, 2)] },
     };
 
-    private static PricingResult Price(PricingPolicy policy, params PricingLine[] lines) => Price(policy, new PricingJob { Id = "A", Lines = lines });
+    private static PricingResult Price(PricingPolicy policy, params PricingLine[] lines) =>
+        Price(policy, new PricingJob { Id = "A", Lines = lines });
 
-    private static PricingResult Price(PricingPolicy policy, params PricingJob[] jobs) => OrderPricer.Price(new PricingCase { Policy = policy, Jobs = jobs });
+    private static PricingResult Price(PricingPolicy policy, params PricingJob[] jobs) =>
+        OrderPricer.Price(new PricingCase { Policy = policy, Jobs = jobs });
 
-    private static LaborCaseLine Hour(decimal hours = 1, string? operation = null, decimal? price = null) => new() { Hours = hours, Operation = operation, Price = price };
+    private static LaborCaseLine Hour(decimal hours = 1, string? operation = null, decimal? price = null) =>
+        new()
+        {
+            Hours = hours,
+            Operation = operation,
+            Price = price,
+        };
 
-    private static PartCaseLine Part(decimal each, decimal quantity = 1, string? category = null) => new() { Quantity = quantity, UnitCost = each / 2, Category = category };
+    private static PartCaseLine Part(decimal each, decimal quantity = 1, string? category = null) =>
+        new()
+        {
+            Quantity = quantity,
+            UnitCost = each / 2,
+            Category = category,
+        };
 
     [Theory]
     [InlineData(0.005, 0.01)]
@@ -62,11 +76,24 @@ public class RuleTests
         var job = new PricingJob { Id = "A", Lines = [Hour()] };
         var pricing = new PricingCase { Policy = Plain, Jobs = [job] };
         Assert.Equal(100, Labor(pricing));
-        var account = pricing with { Customer = new PricingCustomer { LaborRate = RateChoice.Of(80), LaborRates = new Dictionary<string, decimal> { ["diagnostic"] = 120 } } };
+        var account = pricing with
+        {
+            Customer = new PricingCustomer
+            {
+                LaborRate = RateChoice.Of(80),
+                LaborRates = new Dictionary<string, decimal> { ["diagnostic"] = 120 },
+            },
+        };
         Assert.Equal(80, Labor(account));
         Assert.Equal(120, Labor(account with { LaborRate = RateChoice.Named("diagnostic") }));
-        Assert.Equal(90, Labor(account with { LaborRate = RateChoice.Named("diagnostic"), Jobs = [job with { LaborRate = RateChoice.Of(90) }] }));
-        Assert.Equal(70, Labor(account with { Jobs = [job with { LaborRate = RateChoice.Of(90), Lines = [Hour() with { Rate = RateChoice.Of(70) }] }] }));
+        Assert.Equal(
+            90,
+            Labor(account with { LaborRate = RateChoice.Named("diagnostic"), Jobs = [job with { LaborRate = RateChoice.Of(90) }] })
+        );
+        Assert.Equal(
+            70,
+            Labor(account with { Jobs = [job with { LaborRate = RateChoice.Of(90), Lines = [Hour() with { Rate = RateChoice.Of(70) }] }] })
+        );
     }
 
     [Fact]
@@ -80,14 +107,27 @@ public class RuleTests
     [Fact]
     public void A_fixed_price_over_lines_that_come_to_nothing_is_shared_equally()
     {
-        var result = Price(Plain, new PricingJob { Id = "A", FixedPrice = 10, Lines = [Hour(0), Part(0), Hour(0)] });
+        var result = Price(
+            Plain,
+            new PricingJob
+            {
+                Id = "A",
+                FixedPrice = 10,
+                Lines = [Hour(0), Part(0), Hour(0)],
+            }
+        );
         Assert.Equal([3.34m, 3.33m, 3.33m], result.Jobs[0].Lines.Select(l => l.Amount));
     }
 
     [Fact]
     public void A_discount_takes_at_most_what_is_there_and_never_from_fees_or_cores()
     {
-        var job = new PricingJob { Id = "A", Lines = [Hour(), Part(40) with { CoreEach = 10 }, new FeeCaseLine { Amount = 5 }], Discounts = [new Discount(null, 500)] };
+        var job = new PricingJob
+        {
+            Id = "A",
+            Lines = [Hour(), Part(40) with { CoreEach = 10 }, new FeeCaseLine { Amount = 5 }],
+            Discounts = [new Discount(null, 500)],
+        };
         var result = Price(Plain, job);
         Assert.Equal((140m, 0m, 0m, 5m, 10m), (result.Discounts, result.Labor, result.Parts, result.Fees, result.Core));
     }
@@ -95,7 +135,12 @@ public class RuleTests
     [Fact]
     public void A_credit_comes_and_goes_with_its_repair()
     {
-        var look = new PricingJob { Id = "look", Lines = [Hour()], Credit = new JobCredit(100, null, ["repair"]) };
+        var look = new PricingJob
+        {
+            Id = "look",
+            Lines = [Hour()],
+            Credit = new JobCredit(100, null, ["repair"]),
+        };
         var repair = new PricingJob { Id = "repair", Lines = [Hour(2)] };
         var both = new PricingCase { Policy = Plain, Jobs = [look, repair] };
         Assert.Equal(200, OrderPricer.Price(both).Total);
@@ -116,7 +161,12 @@ public class RuleTests
     public void Supplies_have_a_floor_a_ceiling_and_need_a_base()
     {
         decimal Supplies(decimal hours, SuppliesRule rule) => Price(Plain with { Supplies = rule }, Hour(hours), Part(30)).Supplies;
-        var rule = new SuppliesRule { Percent = 6, Minimum = 5, Maximum = 38 };
+        var rule = new SuppliesRule
+        {
+            Percent = 6,
+            Minimum = 5,
+            Maximum = 38,
+        };
         Assert.Equal((5m, 12m, 38m, 0m), (Supplies(0.5m, rule), Supplies(2, rule), Supplies(9, rule), Supplies(0, rule)));
         Assert.Equal(5, Supplies(0, rule with { Base = SuppliesBase.Parts }));
         Assert.Equal(7.8m, Supplies(1, rule with { Base = SuppliesBase.LaborAndParts }));
@@ -125,11 +175,36 @@ public class RuleTests
     [Fact]
     public void Order_fees_are_charged_once_and_only_with_their_category()
     {
-        var policy = Plain with { OrderFees = [new OrderFee { Code = "WASTE", Amount = 3.5m }, new OrderFee { Code = "OIL", Amount = 2, Category = "oil", PassThrough = true }] };
+        var policy = Plain with
+        {
+            OrderFees =
+            [
+                new OrderFee { Code = "WASTE", Amount = 3.5m },
+                new OrderFee
+                {
+                    Code = "OIL",
+                    Amount = 2,
+                    Category = "oil",
+                    PassThrough = true,
+                },
+            ],
+        };
         Assert.Equal(3.5m, Price(policy, Hour()).Fees);
         Assert.Equal(5.5m, Price(policy, Hour(), Part(10, category: "oil")).Fees);
         Assert.Equal(0, Price(policy, Hour() with { Out = true }).Fees);
-        Assert.Equal(0, OrderPricer.Price(new PricingCase { Policy = policy, CounterSale = true, Jobs = [new PricingJob { Id = "A", Lines = [Part(10, category: "oil")] }] }).Fees);
+        Assert.Equal(
+            0,
+            OrderPricer
+                .Price(
+                    new PricingCase
+                    {
+                        Policy = policy,
+                        CounterSale = true,
+                        Jobs = [new PricingJob { Id = "A", Lines = [Part(10, category: "oil")] }],
+                    }
+                )
+                .Fees
+        );
     }
 
     [Theory]
@@ -139,15 +214,41 @@ public class RuleTests
     [InlineData(null, 75, false, 75)]
     [InlineData(null, null, false, 0)]
     public void The_allowance_is_the_smaller_or_the_greater_of_what_is_set(int? percent, int? amount, bool greater, decimal allowance) =>
-        Assert.Equal(allowance, Rounding.Amount(Ceiling.Allowance(new OverrunRule { Percent = percent, Amount = amount, TakeGreater = greater }, 200)));
+        Assert.Equal(
+            allowance,
+            Rounding.Amount(
+                Ceiling.Allowance(
+                    new OverrunRule
+                    {
+                        Percent = percent,
+                        Amount = amount,
+                        TakeGreater = greater,
+                    },
+                    200
+                )
+            )
+        );
 
     [Fact]
     public void Each_amount_tells_its_steps()
     {
         var trace = new PricingTrace();
-        var policy = Plain with { MarkupBands = new Dictionary<string, IReadOnlyList<MarkupBand>> { ["standard"] = [new(25, 2.2m), new(null, 1.5m)] } };
-        OrderPricer.Price(new PricingCase { Policy = policy, Jobs = [new PricingJob { Id = "A", Lines = [new PartCaseLine { Quantity = 2, UnitCost = 26 }] }] }, trace);
-        Assert.Equal(["Cost", "Band over 25: × 1.5", "Never less than a cheaper part", "2 × 55.00"], trace.Lists["jobs[0].lines[0]"].Steps.Select(s => s.Text));
+        var policy = Plain with
+        {
+            MarkupBands = new Dictionary<string, IReadOnlyList<MarkupBand>> { ["standard"] = [new(25, 2.2m), new(null, 1.5m)] },
+        };
+        OrderPricer.Price(
+            new PricingCase
+            {
+                Policy = policy,
+                Jobs = [new PricingJob { Id = "A", Lines = [new PartCaseLine { Quantity = 2, UnitCost = 26 }] }],
+            },
+            trace
+        );
+        Assert.Equal(
+            ["Cost", "Band over 25: × 1.5", "Never less than a cheaper part", "2 × 55.00"],
+            trace.Lists["jobs[0].lines[0]"].Steps.Select(s => s.Text)
+        );
         Assert.Equal("110.00", trace.Lists["jobs[0].lines[0]"].Steps[^1].Value);
     }
 
@@ -155,28 +256,73 @@ public class RuleTests
     {
         Companions =
         [
-            new CompanionRule { Code = "MOUNT", Category = "tire", Kind = AmountKind.Labor, AmountPerUnit = 24, HoursPerUnit = 0.25m },
-            new CompanionRule { Code = "FUND", Category = "tire", Kind = AmountKind.Fee, AmountPerUnit = 1.5m, PassThrough = true },
+            new CompanionRule
+            {
+                Code = "MOUNT",
+                Category = "tire",
+                Kind = AmountKind.Labor,
+                AmountPerUnit = 24,
+                HoursPerUnit = 0.25m,
+            },
+            new CompanionRule
+            {
+                Code = "FUND",
+                Category = "tire",
+                Kind = AmountKind.Fee,
+                AmountPerUnit = 1.5m,
+                PassThrough = true,
+            },
         ],
     };
 
     private static PricingResult WithTires(decimal quantity, params CompanionEdit[] edits) =>
-        Price(Tires, new PricingJob { Id = "A", CompanionEdits = edits, Lines = [Part(100, quantity, "tire")] });
+        Price(
+            Tires,
+            new PricingJob
+            {
+                Id = "A",
+                CompanionEdits = edits,
+                Lines = [Part(100, quantity, "tire")],
+            }
+        );
 
     [Fact]
     public void What_was_set_on_a_companion_stays_and_the_rest_of_it_follows()
     {
         Assert.Equal((96m, 6m), (WithTires(4).Labor, WithTires(4).Fees));
-        Assert.Equal((80m, 6m), (WithTires(4, new CompanionEdit("MOUNT", null, 20)).Labor, WithTires(4, new CompanionEdit("MOUNT", null, 20)).Fees));
+        Assert.Equal(
+            (80m, 6m),
+            (WithTires(4, new CompanionEdit("MOUNT", null, 20)).Labor, WithTires(4, new CompanionEdit("MOUNT", null, 20)).Fees)
+        );
         Assert.Equal(40, WithTires(2, new CompanionEdit("MOUNT", null, 20)).Labor);
-        Assert.Equal((48m, 0.5m), (WithTires(4, new CompanionEdit("MOUNT", 2, null)).Labor, WithTires(4, new CompanionEdit("MOUNT", 2, null)).LaborHours));
-        Assert.Equal(0, Price(Tires, new PricingJob { Id = "A", CompanionEdits = [new CompanionEdit("MOUNT", 2, null)], Lines = [Part(100)] }).Labor);
+        Assert.Equal(
+            (48m, 0.5m),
+            (WithTires(4, new CompanionEdit("MOUNT", 2, null)).Labor, WithTires(4, new CompanionEdit("MOUNT", 2, null)).LaborHours)
+        );
+        Assert.Equal(
+            0,
+            Price(
+                Tires,
+                new PricingJob
+                {
+                    Id = "A",
+                    CompanionEdits = [new CompanionEdit("MOUNT", 2, null)],
+                    Lines = [Part(100)],
+                }
+            ).Labor
+        );
     }
 
     [Fact]
     public void A_companion_stands_outside_a_fixed_price_whatever_was_set_on_it()
     {
-        var job = new PricingJob { Id = "A", FixedPrice = 300, CompanionEdits = [new CompanionEdit("MOUNT", null, 10)], Lines = [Part(100, 4, "tire")] };
+        var job = new PricingJob
+        {
+            Id = "A",
+            FixedPrice = 300,
+            CompanionEdits = [new CompanionEdit("MOUNT", null, 10)],
+            Lines = [Part(100, 4, "tire")],
+        };
         Assert.Equal((300m, 40m), (Price(Tires, job).Parts, Price(Tires, job).Labor));
     }
 
@@ -193,8 +339,25 @@ public class RuleTests
                     Id = "A",
                     Lines =
                     [
-                        Part(40) with { UnitPrice = 55, Held = true }, Part(40) with { UnitPrice = 60 },
-                        Hour() with { Rate = RateChoice.Of(90), Held = true, UsualRate = RateChoice.Named("diagnostic") }, Hour() with { Rate = RateChoice.Of(70) },
+                        Part(40) with
+                        {
+                            UnitPrice = 55,
+                            Held = true,
+                        },
+                        Part(40) with
+                        {
+                            UnitPrice = 60,
+                        },
+                        Hour() with
+                        {
+                            Rate = RateChoice.Of(90),
+                            Held = true,
+                            UsualRate = RateChoice.Named("diagnostic"),
+                        },
+                        Hour() with
+                        {
+                            Rate = RateChoice.Of(70),
+                        },
                     ],
                 },
             ],
@@ -221,11 +384,22 @@ public class RuleTests
         {
             Policy = policy,
             Discounts = [new Discount(10, null)],
-            Jobs = [new PricingJob { Id = "A", Discounts = [new Discount(null, 5, DiscountBase.Labor)], Lines = [Hour(2), Part(100, 4, "tire"), Part(30) with { UnitPrice = 25, Held = true }] }],
+            Jobs =
+            [
+                new PricingJob
+                {
+                    Id = "A",
+                    Discounts = [new Discount(null, 5, DiscountBase.Labor)],
+                    Lines = [Hour(2), Part(100, 4, "tire"), Part(30) with { UnitPrice = 25, Held = true }],
+                },
+            ],
         };
         var result = OrderPricer.Price(pricing, trace);
         string[] Steps(string path) => trace.Lists[path].Steps.Select(s => $"{s.Text}: {s.Value}").ToArray();
-        Assert.Equal(["Labor rate, general: 100.00", "2 h × 100.00: 200.00", "After the discounts of line and job: 196.62"], Steps("jobs[0].lines[0]"));
+        Assert.Equal(
+            ["Labor rate, general: 100.00", "2 h × 100.00: 200.00", "After the discounts of line and job: 196.62"],
+            Steps("jobs[0].lines[0]")
+        );
         Assert.Equal(["Cost: 50.00", "All costs: × 2: 100.00", "Price ending: 100.95"], Steps("jobs[0].lines[1].each"));
         Assert.Equal(["Price that the customer was told, held: 25.00", "By the policy it would be: 30.95"], Steps("jobs[0].lines[2].each"));
         Assert.Equal(["4 × 24.00, comes with tire: 96.00", "After the job's discounts: 94.38"], Steps("jobs[0].companions.MOUNT"));
@@ -238,6 +412,12 @@ public class RuleTests
         Assert.Equal($"Profit of revenue: {result.MarginPercent:0.0}%", Steps("margin")[^1]);
         Assert.Equal($"Labor for each hour: {result.EffectiveLaborRate:0.00}", Steps("effectiveLaborRate")[^1]);
         Assert.Equal([$"Total with it: {result.Total:0.00}", "Total without it: 0.00"], Steps("jobs[0].addsToTotal"));
-        Assert.Null(trace.Lists.Values.SelectMany(l => l.Steps).FirstOrDefault(s => s.Text.Contains("Cost", StringComparison.Ordinal) && !s.TellsCost && !s.Text.Contains("of it", StringComparison.Ordinal)));
+        Assert.Null(
+            trace
+                .Lists.Values.SelectMany(l => l.Steps)
+                .FirstOrDefault(s =>
+                    s.Text.Contains("Cost", StringComparison.Ordinal) && !s.TellsCost && !s.Text.Contains("of it", StringComparison.Ordinal)
+                )
+        );
     }
 }

@@ -8,13 +8,33 @@ namespace Yardstick.Core.Tests.Purchasing;
 /// <summary>Where the part of a line is, as the sheet and the bench say it.</summary>
 public class PartStateTests
 {
-    private static readonly Job Proposed = new() { Title = "Brakes" }, Approved = new() { Title = "Brakes", Decision = DecisionKind.Approved };
+    private static readonly Job Proposed = new() { Title = "Brakes" },
+        Approved = new() { Title = "Brakes", Decision = DecisionKind.Approved };
 
-    private static PartLine Pads(decimal reserved = 0, decimal received = 0) => new() { Description = "Pads", Quantity = 2, ReservedQuantity = reserved, ReceivedQuantity = received };
+    private static PartLine Pads(decimal reserved = 0, decimal received = 0) =>
+        new()
+        {
+            Description = "Pads",
+            Quantity = 2,
+            ReservedQuantity = reserved,
+            ReceivedQuantity = received,
+        };
 
-    private static Part Stocked(decimal onHand) => new() { Number = "BP-1", Description = "Pads", OnHand = onHand };
+    private static Part Stocked(decimal onHand) =>
+        new()
+        {
+            Number = "BP-1",
+            Description = "Pads",
+            OnHand = onHand,
+        };
 
-    private static PurchaseOrder Order(PurchaseOrderState state, string trouble = "") => new() { State = state, Trouble = trouble, ExpectedAt = Instant.FromUtc(2026, 11, 24, 9, 0, 0) };
+    private static PurchaseOrder Order(PurchaseOrderState state, string trouble = "") =>
+        new()
+        {
+            State = state,
+            Trouble = trouble,
+            ExpectedAt = Instant.FromUtc(2026, 11, 24, 9, 0, 0),
+        };
 
     [Fact]
     public void Nobody_waits_for_what_is_only_proposed()
@@ -38,9 +58,15 @@ public class PartStateTests
     {
         var on = PartState.Of(Approved, Pads(), null, Order(PurchaseOrderState.Confirmed), "Harbor Parts");
         Assert.Equal((PartStateCode.Ordered, "Harbor Parts: confirmed", 9), (on.Code, on.Text, on.ExpectedAt!.Value.InUtc().Hour));
-        Assert.Equal(PartStateCode.Trouble, PartState.Of(Approved, Pads(), null, Order(PurchaseOrderState.Confirmed, "does not answer"), "Harbor Parts").Code);
+        Assert.Equal(
+            PartStateCode.Trouble,
+            PartState.Of(Approved, Pads(), null, Order(PurchaseOrderState.Confirmed, "does not answer"), "Harbor Parts").Code
+        );
         // What came is not on the way any more; what did not come with it is needed again.
-        Assert.Equal(PartStateCode.Needed, PartState.Of(Approved, Pads(received: 1), null, Order(PurchaseOrderState.Received), "Harbor Parts").Code);
+        Assert.Equal(
+            PartStateCode.Needed,
+            PartState.Of(Approved, Pads(received: 1), null, Order(PurchaseOrderState.Received), "Harbor Parts").Code
+        );
     }
 
     private static (PartStateCode, string) Of(Job job, PartLine line, Part? part)

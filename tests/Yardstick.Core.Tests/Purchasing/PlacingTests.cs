@@ -7,7 +7,15 @@ namespace Yardstick.Core.Tests.Purchasing;
 public class PlacingTests
 {
     private static PartLine Pads(string number = "BP-1", decimal received = 0) =>
-        new() { Id = 101, Description = "Pads", Number = number, Quantity = 2, ReceivedQuantity = received, UnitCost = 30 };
+        new()
+        {
+            Id = 101,
+            Description = "Pads",
+            Number = number,
+            Quantity = 2,
+            ReceivedQuantity = received,
+            UnitCost = 30,
+        };
 
     private static PurchaseOrder Placed() => PurchaseOrder.Place(501, 2, [(Pads(), 3001)], Mina).Value;
 
@@ -15,7 +23,10 @@ public class PlacingTests
     public void Only_what_is_missing_is_ordered_and_under_a_key_of_its_own()
     {
         var order = PurchaseOrder.Place(501, 2, [(Pads(received: 0.5m), 3001)], Mina).Value;
-        Assert.Equal((PurchaseOrderState.Sending, 1.5m, 3001L, 7L), (order.State, order.Lines[0].Quantity, order.Lines[0].OrderId, order.ById));
+        Assert.Equal(
+            (PurchaseOrderState.Sending, 1.5m, 3001L, 7L),
+            (order.State, order.Lines[0].Quantity, order.Lines[0].OrderId, order.ById)
+        );
         Assert.NotEqual(Placed().IdempotencyKey, order.IdempotencyKey);
         Assert.Equal("purchase.empty", PurchaseOrder.Place(501, 2, [], Mina).Problem!.Code);
         Assert.Equal("purchase.number", PurchaseOrder.Place(501, 2, [(Pads(" "), 3001)], Mina).Problem!.Code);
@@ -44,7 +55,21 @@ public class PlacingTests
     [Fact]
     public void What_the_writer_chose_on_the_line_goes_before_the_parts_usual_supplier()
     {
-        Supplier[] all = [new() { Id = 1, Code = "harbor", Name = "Harbor" }, new() { Id = 2, Code = "northline", Name = "Northline" }];
+        Supplier[] all =
+        [
+            new()
+            {
+                Id = 1,
+                Code = "harbor",
+                Name = "Harbor",
+            },
+            new()
+            {
+                Id = 2,
+                Code = "northline",
+                Name = "Northline",
+            },
+        ];
         var line = Pads();
         Assert.Equal((1L, 2L), (PartNeed.SupplierOf(line, null, all), PartNeed.SupplierOf(line, 2, all)));
         line.SupplierCode = "harbor";

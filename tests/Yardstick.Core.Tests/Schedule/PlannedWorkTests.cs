@@ -9,7 +9,13 @@ namespace Yardstick.Core.Tests.Schedule;
 
 public class PlannedWorkTests
 {
-    private static readonly Shop Open = new() { Name = "Shop", TimeZone = "America/New_York", Opens = new(7, 30), Closes = new(18, 0) };
+    private static readonly Shop Open = new()
+    {
+        Name = "Shop",
+        TimeZone = "America/New_York",
+        Opens = new(7, 30),
+        Closes = new(18, 0),
+    };
 
     [Theory]
     [InlineData(9, 7, 9, 0)]
@@ -42,9 +48,23 @@ public class PlannedWorkTests
     [Fact]
     public void A_promise_that_the_parts_come_too_late_for_can_not_be_kept_wherever_it_is_shown()
     {
-        var order = new Order { Id = 3001, Stage = Stage.InWork, PromisedAt = new(2026, 11, 23, 16, 0) };
+        var order = new Order
+        {
+            Id = 3001,
+            Stage = Stage.InWork,
+            PromisedAt = new(2026, 11, 23, 16, 0),
+        };
         var coming = new PurchaseOrder { State = PurchaseOrderState.Confirmed, ExpectedAt = Instant.FromUtc(2026, 11, 24, 15, 0) };
-        coming.Lines.Add(new PurchaseOrderLine { OrderId = 3001, LineId = 101, PartNumber = "P", Description = "Pump", Quantity = 1 });
+        coming.Lines.Add(
+            new PurchaseOrderLine
+            {
+                OrderId = 3001,
+                LineId = 101,
+                PartNumber = "P",
+                Description = "Pump",
+                Quantity = 1,
+            }
+        );
         Assert.Equal(PromiseState.CannotBeKept, new DayPlan(Open, Mina.At, [], [], [coming]).PromiseOf(order));
         Assert.Equal(PromiseState.Holds, new DayPlan(Open, Mina.At, [], [], []).PromiseOf(order));
     }
@@ -52,10 +72,29 @@ public class PlannedWorkTests
     [Fact]
     public void Work_over_its_time_goes_on_until_now_and_says_by_how_much()
     {
-        var job = new Job { Id = 11, Title = "Brakes", Decision = DecisionKind.Approved, SoldHours = 1 };
-        var plan = new PlannedWork { JobId = 11, OrderId = 3001, Start = new(2026, 11, 23, 8, 0) };
-        var began = new TimeEntry { JobId = 11, OrderId = 3001, Start = Mina.At - Duration.FromMinutes(90) };
+        var job = new Job
+        {
+            Id = 11,
+            Title = "Brakes",
+            Decision = DecisionKind.Approved,
+            SoldHours = 1,
+        };
+        var plan = new PlannedWork
+        {
+            JobId = 11,
+            OrderId = 3001,
+            Start = new(2026, 11, 23, 8, 0),
+        };
+        var began = new TimeEntry
+        {
+            JobId = 11,
+            OrderId = 3001,
+            Start = Mina.At - Duration.FromMinutes(90),
+        };
         var shown = new DayPlan(Open, Mina.At, [plan], [began], []).Of(job, plan);
-        Assert.Equal((new LocalDateTime(2026, 11, 23, 8, 30), new LocalDateTime(2026, 11, 23, 10, 0), 30, 1m, true), (shown.Start, shown.End, shown.MinutesOver, shown.Share, shown.Certain));
+        Assert.Equal(
+            (new LocalDateTime(2026, 11, 23, 8, 30), new LocalDateTime(2026, 11, 23, 10, 0), 30, 1m, true),
+            (shown.Start, shown.End, shown.MinutesOver, shown.Share, shown.Certain)
+        );
     }
 }

@@ -35,5 +35,6 @@ public class SecretTests
     public void Passwords(string? password, string? code) => Assert.Equal(code, PasswordRules.Check(password, "ines").Problem?.Code);
 
     [Fact]
-    public void A_password_can_be_hashed_in_time() => Assert.Equal("password.length", PasswordRules.Check(new string('x', 129), "ines").Problem!.Code);
+    public void A_password_can_be_hashed_in_time() =>
+        Assert.Equal("password.length", PasswordRules.Check(new string('x', 129), "ines").Problem!.Code);
 }

@@ -16,19 +16,21 @@ public class TypedBackTests
         var rows = new TheoryData<string, decimal, string>();
         using var file = JsonDocument.Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "typed-back.json")));
         foreach (var kind in file.RootElement.EnumerateObject())
-            foreach (var row in kind.Value.EnumerateArray()) rows.Add(kind.Name, row[0].GetDecimal(), row[1].GetString()!);
+        foreach (var row in kind.Value.EnumerateArray())
+            rows.Add(kind.Name, row[0].GetDecimal(), row[1].GetString()!);
         return rows;
     }
 
-    private static decimal Read(string kind, string text) => kind switch
-    {
-        "quantity" => NumberInput.Quantity(text).Value,
-        "unitAmount" => NumberInput.Amount(text, "unitPrice", 4).Value,
-        "amount" => NumberInput.Amount(text, "amount").Value,
-        "hours" => NumberInput.Hours(text).Value,
-        "reading" => NumberInput.Reading(text).Value,
-        _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "No such kind of figure."),
-    };
+    private static decimal Read(string kind, string text) =>
+        kind switch
+        {
+            "quantity" => NumberInput.Quantity(text).Value,
+            "unitAmount" => NumberInput.Amount(text, "unitPrice", 4).Value,
+            "amount" => NumberInput.Amount(text, "amount").Value,
+            "hours" => NumberInput.Hours(text).Value,
+            "reading" => NumberInput.Reading(text).Value,
+            _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "No such kind of figure."),
+        };
 
     [Theory]
     [MemberData(nameof(Displayed))]
@@ -37,17 +39,22 @@ public class TypedBackTests
     [Fact]
     public void Any_figure_is_read_back_from_the_form_that_is_displayed()
     {
-        Gen.Int[1, 9_999_999].Select(Gen.Int[0, 9999]).Sample((whole, part) =>
-        {
-            var four = whole + part / 10_000m;
-            Same("unitAmount", four, four.ToString("#,##0.00##", CultureInfo.InvariantCulture));
-            var three = whole + part / 10 / 1000m;
-            Same("quantity", three, three.ToString("0.###", CultureInfo.InvariantCulture));
-            var two = whole + part / 100 / 100m;
-            Same("amount", two, two.ToString("#,##0.00", CultureInfo.InvariantCulture));
-            Same("hours", two, two.ToString("0.00", CultureInfo.InvariantCulture));
-            if (whole <= 3_000_000) Same("reading", whole, whole.ToString("#,##0", CultureInfo.InvariantCulture));
-        });
+        Gen.Int[1, 9_999_999]
+            .Select(Gen.Int[0, 9999])
+            .Sample(
+                (whole, part) =>
+                {
+                    var four = whole + part / 10_000m;
+                    Same("unitAmount", four, four.ToString("#,##0.00##", CultureInfo.InvariantCulture));
+                    var three = whole + part / 10 / 1000m;
+                    Same("quantity", three, three.ToString("0.###", CultureInfo.InvariantCulture));
+                    var two = whole + part / 100 / 100m;
+                    Same("amount", two, two.ToString("#,##0.00", CultureInfo.InvariantCulture));
+                    Same("hours", two, two.ToString("0.00", CultureInfo.InvariantCulture));
+                    if (whole <= 3_000_000)
+                        Same("reading", whole, whole.ToString("#,##0", CultureInfo.InvariantCulture));
+                }
+            );
 
         void Same(string kind, decimal value, string text) => Assert.Equal(value, Read(kind, text));
     }

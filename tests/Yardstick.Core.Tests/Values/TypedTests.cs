@@ -100,7 +100,8 @@ public class TypedTests
     public void Check_digits_of_VINs(string text, bool fits) => Assert.Equal(fits, Vin.Parse(text).Value.CheckDigitFits);
 
     [Fact]
-    public void A_VIN_with_the_letter_O_says_that_it_is_a_zero() => Assert.Contains("probably 0", Vin.Parse("1M8GDM9AXKPO42788").Problem!.Message, StringComparison.Ordinal);
+    public void A_VIN_with_the_letter_O_says_that_it_is_a_zero() =>
+        Assert.Contains("probably 0", Vin.Parse("1M8GDM9AXKPO42788").Problem!.Message, StringComparison.Ordinal);
 
     [Theory]
     [InlineData("(207) 555-0142")]

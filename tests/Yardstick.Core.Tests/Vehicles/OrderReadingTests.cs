@@ -9,7 +9,15 @@ public class OrderReadingTests
 {
     private static readonly Instant Before = Mina.At.InUtc().LocalDateTime.PlusMonths(-3).Utc();
 
-    private static List<OdometerReading> Sixty() => [new() { OrderId = 1, Reading = 60_000, At = Before }];
+    private static List<OdometerReading> Sixty() =>
+        [
+            new()
+            {
+                OrderId = 1,
+                Reading = 60_000,
+                At = Before,
+            },
+        ];
 
     private static Result Take(List<OdometerReading> readings, int? value, bool confirmed = false, bool leaving = false) =>
         OrderReading.Take(readings, 2, leaving, value, confirmed, TheShop.Local, Mina);

@@ -14,7 +14,8 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
 {
     private HttpClient Customer() => new() { BaseAddress = new Uri(shop.Address, "api/customers-pages/documents/") };
 
-    private static async Task<JsonNode> ShownAsync(HttpClient customer, string token) => JsonNode.Parse(await (await customer.GetAsync(token)).Content.ReadAsStringAsync())!;
+    private static async Task<JsonNode> ShownAsync(HttpClient customer, string token) =>
+        JsonNode.Parse(await (await customer.GetAsync(token)).Content.ReadAsStringAsync())!;
 
     private static string TextOf(byte[] pdf)
     {
@@ -26,8 +27,14 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         for (var i = 0; i < 100; i++)
         {
-            var got = JsonNode.Parse(await shop.Outside.GetStringAsync("post/all"))!.AsArray().Where(p => p!.Text("address") == address && p!.Text("way") == "out").Select(p => p!).ToList();
-            if (got.Count >= count) return got;
+            var got = JsonNode
+                .Parse(await shop.Outside.GetStringAsync("post/all"))!
+                .AsArray()
+                .Where(p => p!.Text("address") == address && p!.Text("way") == "out")
+                .Select(p => p!)
+                .ToList();
+            if (got.Count >= count)
+                return got;
             await Task.Delay(100);
         }
         throw new InvalidOperationException($"Nothing reached {address}.");
@@ -35,11 +42,24 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
 
     private async Task<string> SendAsync(Browser writer, long order, string address, string document)
     {
-        await writer.PostAsync($"orders/{order}/messages", new { channel = "Text", address, body = "Here it is: {{ link }}", now = true, document });
-        return (await OutAsync(address.Replace(" ", "", StringComparison.Ordinal).Insert(0, "+1")))[^1].Text("body").Split("/documents/")[1];
+        await writer.PostAsync(
+            $"orders/{order}/messages",
+            new
+            {
+                channel = "Text",
+                address,
+                body = "Here it is: {{ link }}",
+                now = true,
+                document,
+            }
+        );
+        return (await OutAsync(address.Replace(" ", "", StringComparison.Ordinal).Insert(0, "+1")))[^1].Text("body").Split("/documents/")[
+            1
+        ];
     }
 
-    private static async Task<JsonNode> LinkAsync(Browser writer, long order) => (await writer.GetAsync($"orders/{order}/messages")).List("messages")[^1]!["link"]!;
+    private static async Task<JsonNode> LinkAsync(Browser writer, long order) =>
+        (await writer.GetAsync($"orders/{order}/messages")).List("messages")[^1]!["link"]!;
 
     [Fact]
     public async Task A_document_goes_out_as_a_link_and_stays_as_it_was_when_it_was_sent()
@@ -48,7 +68,15 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var (order, job) = await writer.WriteUpAsync("Papierlink");
         var number = (await writer.SheetAsync(order))["number"]!.GetValue<long>();
         var token = await SendAsync(writer, order, "505 555 0151", "estimate");
-        await writer.PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Labor", description = "Something that came later", hours = "1" });
+        await writer.PostAsync(
+            $"orders/{order}/jobs/{job}/lines",
+            new
+            {
+                kind = "Labor",
+                description = "Something that came later",
+                hours = "1",
+            }
+        );
 
         using var customer = Customer();
         var page = await ShownAsync(customer, token);
@@ -88,7 +116,10 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(HttpStatusCode.Forbidden, (await technician.SendAsync(HttpMethod.Post, $"document-links/{id}/withdraw")).Status);
         await writer.PostAsync($"document-links/{id}/withdraw");
         var closed = await ShownAsync(customer, token);
-        Assert.Equal((false, "We took this document back. Call us if you need it.", 0L), (closed.Flag("good"), closed.Text("sentence"), closed["size"]!.GetValue<long>()));
+        Assert.Equal(
+            (false, "We took this document back. Call us if you need it.", 0L),
+            (closed.Flag("good"), closed.Text("sentence"), closed["size"]!.GetValue<long>())
+        );
         Assert.Equal(HttpStatusCode.NotFound, (await customer.GetAsync($"{token}/document.pdf")).StatusCode);
 
         var second = await SendAsync(writer, order, "505 555 0153", "estimate");
@@ -108,9 +139,19 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var writer = await shop.SignInAsync("mina");
         var (order, job) = await writer.WriteUpAsync("Schluessel");
-        async Task<IEnumerable<string>> OfferedAsync() => (await writer.GetAsync($"orders/{order}/documents")).AsArray().Select(d => d!.Text("kind"));
+        async Task<IEnumerable<string>> OfferedAsync() =>
+            (await writer.GetAsync($"orders/{order}/documents")).AsArray().Select(d => d!.Text("kind"));
         Assert.Equal(["estimate"], await OfferedAsync());
-        foreach (var (kind, reason) in new[] { ("release-slip", "Post the invoice first"), ("invoice", "no invoice yet"), ("check-in", "Nobody signed"), ("work-order", "Nothing is approved"), ("inspection", "No finding was released") })
+        foreach (
+            var (kind, reason) in new[]
+            {
+                ("release-slip", "Post the invoice first"),
+                ("invoice", "no invoice yet"),
+                ("check-in", "Nobody signed"),
+                ("work-order", "Nothing is approved"),
+                ("inspection", "No finding was released"),
+            }
+        )
         {
             var (status, body) = await writer.SendAsync(HttpMethod.Get, $"orders/{order}/{kind}.pdf");
             Assert.Equal(HttpStatusCode.UnprocessableEntity, status);
@@ -119,9 +160,22 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await writer.FinishAsync(order, job);
         var invoice = (await writer.PostAsync($"orders/{order}/invoice")).Number("invoiceId");
         Assert.Equal(["estimate", "work-order", "invoice", "release-slip"], await OfferedAsync());
-        var total = (await writer.GetAsync($"invoices/{invoice}")).Number("balance").ToString("0.00", System.Globalization.CultureInfo.InvariantCulture);
+        var total = (await writer.GetAsync($"invoices/{invoice}"))
+            .Number("balance")
+            .ToString("0.00", System.Globalization.CultureInfo.InvariantCulture);
         var slip = TextOf(await writer.BytesAsync($"orders/{order}/release-slip.pdf"));
-        foreach (var words in new[] { "Release slip", "Control arm bushing", "Key tag 77", $"{total} USD is still to be paid", "I received the car and its keys", "Signature" }) Assert.Contains(words, slip, StringComparison.Ordinal);
+        foreach (
+            var words in new[]
+            {
+                "Release slip",
+                "Control arm bushing",
+                "Key tag 77",
+                $"{total} USD is still to be paid",
+                "I received the car and its keys",
+                "Signature",
+            }
+        )
+            Assert.Contains(words, slip, StringComparison.Ordinal);
         Assert.DoesNotContain("18.40", slip, StringComparison.Ordinal);
         await writer.PostAsync($"invoices/{invoice}/cash", new { tendered = "10000" });
         Assert.Contains("is paid", TextOf(await writer.BytesAsync($"orders/{order}/release-slip.pdf")), StringComparison.Ordinal);
@@ -156,7 +210,8 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
             Assert.Equal((900, 150), (kept.Width, kept.Height));
             Assert.Equal(0, kept.GetPixel(2, 2).Alpha);
         }
-        using (var small = SkiaSharp.SKBitmap.Decode(await anybody.GetByteArrayAsync("api/logo.png?small=true"))) Assert.Equal((240, 40), (small.Width, small.Height));
+        using (var small = SkiaSharp.SKBitmap.Decode(await anybody.GetByteArrayAsync("api/logo.png?small=true")))
+            Assert.Equal((240, 40), (small.Width, small.Height));
         Assert.Equal(before + 1, Pictures(await writer.BytesAsync("orders/2501/estimate.pdf?brief=true")));
         await owner.PostAsync("setup/logo/remove");
         Assert.Equal(HttpStatusCode.NotFound, (await anybody.GetAsync("api/logo.png")).StatusCode);
@@ -170,21 +225,65 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var (order, _) = await writer.WriteUpAsync("Flottenfrau");
         var customer = (await writer.SheetAsync(order))["customer"]!.Id();
         async Task ContactAsync(long? id, string field, string value) =>
-            await writer.PostAsync($"customers/{customer}/items", new { list = "contacts", id, field, value, version = (await writer.GetAsync($"customers/{customer}/page"))["version"]!.GetValue<int>() });
+            await writer.PostAsync(
+                $"customers/{customer}/items",
+                new
+                {
+                    list = "contacts",
+                    id,
+                    field,
+                    value,
+                    version = (await writer.GetAsync($"customers/{customer}/page"))["version"]!.GetValue<int>(),
+                }
+            );
         await ContactAsync(null, "name", "Ewa Zielinska");
         long contact;
-        await using (var db = shop.OpenDb()) contact = db.CustomerContacts.Single(c => c.CustomerId == customer).Id;
+        await using (var db = shop.OpenDb())
+            contact = db.CustomerContacts.Single(c => c.CustomerId == customer).Id;
         await ContactAsync(contact, "email", "ewa@example.com");
         await ContactAsync(contact, "copied", "yes");
         await writer.HeaderAsync(order, "contactId", $"{contact}");
 
-        await writer.PostAsync($"orders/{order}/messages", new { channel = "Email", address = "boss@example.com", subject = "The van", body = "Attached.", now = true, document = "estimate" });
-        Assert.Equal(("The van", "Attached."), ((await OutAsync("ewa@example.com"))[0].Text("subject"), (await OutAsync("ewa@example.com"))[0].Text("body").Trim()));
+        await writer.PostAsync(
+            $"orders/{order}/messages",
+            new
+            {
+                channel = "Email",
+                address = "boss@example.com",
+                subject = "The van",
+                body = "Attached.",
+                now = true,
+                document = "estimate",
+            }
+        );
+        Assert.Equal(
+            ("The van", "Attached."),
+            ((await OutAsync("ewa@example.com"))[0].Text("subject"), (await OutAsync("ewa@example.com"))[0].Text("body").Trim())
+        );
         Assert.StartsWith("estimate-", (await OutAsync("ewa@example.com"))[0].Text("attachment"), StringComparison.Ordinal);
-        await writer.PostAsync($"orders/{order}/messages", new { channel = "Email", address = "ewa@example.com", subject = "To you", body = "Only you.", now = true });
+        await writer.PostAsync(
+            $"orders/{order}/messages",
+            new
+            {
+                channel = "Email",
+                address = "ewa@example.com",
+                subject = "To you",
+                body = "Only you.",
+                now = true,
+            }
+        );
         Assert.Equal(["The van", "To you"], (await OutAsync("ewa@example.com", 2)).Select(m => m.Text("subject")));
         // Of what is asked they read the document: the link that answers is not theirs.
-        await writer.PostAsync($"orders/{order}/links", new { channel = "Text", address = "2075550142", body = "Look and answer here: {{ link }}", now = true });
+        await writer.PostAsync(
+            $"orders/{order}/links",
+            new
+            {
+                channel = "Text",
+                address = "2075550142",
+                body = "Look and answer here: {{ link }}",
+                now = true,
+            }
+        );
         var copy = (await OutAsync("ewa@example.com", 3))[2];
         Assert.Contains("who answers it", copy.Text("body"), StringComparison.Ordinal);
         Assert.DoesNotContain("/approve/", copy.Text("body"), StringComparison.Ordinal);
@@ -199,7 +298,17 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Contains("took this document back", (await ShownAsync(reader, token)).Text("sentence"), StringComparison.Ordinal);
         // Who does not want to be written to gets no copy either; the message itself goes.
         await writer.PostAsync("writing-wishes", new { address = "ewa@example.com", refused = true });
-        await writer.PostAsync($"orders/{order}/messages", new { channel = "Email", address = "boss@example.com", subject = "Again", body = "Hello", now = true });
+        await writer.PostAsync(
+            $"orders/{order}/messages",
+            new
+            {
+                channel = "Email",
+                address = "boss@example.com",
+                subject = "Again",
+                body = "Hello",
+                now = true,
+            }
+        );
         await OutAsync("boss@example.com", 2);
         Assert.Equal(3, (await OutAsync("ewa@example.com")).Count);
     }

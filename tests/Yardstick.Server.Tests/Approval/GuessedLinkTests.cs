@@ -16,7 +16,8 @@ public class GuessedLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(HttpStatusCode.NotFound, answer.StatusCode);
         Assert.Equal("link.unknown", JsonNode.Parse(await answer.Content.ReadAsStringAsync())!.Text("code"));
         var statuses = new List<HttpStatusCode>();
-        for (var i = 0; i < 260; i++) statuses.Add((await customer.GetAsync($"guess{i}")).StatusCode);
+        for (var i = 0; i < 260; i++)
+            statuses.Add((await customer.GetAsync($"guess{i}")).StatusCode);
         Assert.Contains(HttpStatusCode.TooManyRequests, statuses);
         Assert.DoesNotContain(HttpStatusCode.OK, statuses);
         // Behind the shop's own proxy everybody is counted by themselves, not all of them as the proxy.

@@ -9,7 +9,9 @@ using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Billing;
 
-/// <summary>Nothing is paid twice: with two people at the counter, with a terminal that is silent, with an answer that comes late.</summary>
+/// <summary>
+/// Nothing is paid twice: with two people at the counter, with a terminal that is silent, with an answer that comes late.
+/// </summary>
 public class PaymentTests(ShopFixture shop) : IClassFixture<ShopFixture>
 {
     private static async Task<(long Invoice, decimal Total)> InvoicedAsync(Browser writer, string name)
@@ -52,7 +54,10 @@ public class PaymentTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal("Pending", (await mina.PostAsync($"card-charges/{charge}/settle")).Text("state"));
         await shop.Services.GetRequiredService<CardRounds>().AskAsync();
         await PaidAsync(mina, lost, due);
-        Assert.Equal(int.Parse(count, CultureInfo.InvariantCulture) + 1, int.Parse(await shop.Outside.GetStringAsync("card/count"), CultureInfo.InvariantCulture));
+        Assert.Equal(
+            int.Parse(count, CultureInfo.InvariantCulture) + 1,
+            int.Parse(await shop.Outside.GetStringAsync("card/count"), CultureInfo.InvariantCulture)
+        );
     }
 
     [Fact]
@@ -70,7 +75,8 @@ public class PaymentTests(ShopFixture shop) : IClassFixture<ShopFixture>
 
     private static async Task PaidAsync(Browser browser, long invoice, decimal total)
     {
-        for (var i = 0; i < 200 && (await StandAsync(browser, invoice)).Paid != total; i++) await Task.Delay(25);
+        for (var i = 0; i < 200 && (await StandAsync(browser, invoice)).Paid != total; i++)
+            await Task.Delay(25);
         Assert.Equal((total, 0m, 0m), await StandAsync(browser, invoice));
     }
 
@@ -106,7 +112,9 @@ public class PaymentTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal("Approved", settled.Text("state"));
         Assert.Contains("given back", settled.Text("message"), StringComparison.Ordinal);
         Assert.Equal((total, 0m, 0m), await StandAsync(mina, invoice));
-        Assert.Contains((await mina.GetAsync("notices")).AsArray(), n => n!.Text("text").Contains("goes back to the card", StringComparison.Ordinal));
+        Assert.Contains((await mina.GetAsync("notices")).AsArray(), n =>
+            n!.Text("text").Contains("goes back to the card", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
@@ -120,7 +128,11 @@ public class PaymentTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await shop.MoodAsync("card", "refuse", times: 1, delayMs: 800);
         var reversed = await ingrid.PostAsync($"invoices/{invoice}/reverse", new { reason = "Wrong car" });
         Assert.Equal("refund.none", (await ingrid.RefusedAsync($"invoices/{invoice}/give-back", new { method = "Cash" })).Text("code"));
-        Assert.Contains("refused the refund", (await ingrid.PostAsync($"card-charges/{reversed.List("cardRefunds")[0]}/settle")).Text("message"), StringComparison.Ordinal);
+        Assert.Contains(
+            "refused the refund",
+            (await ingrid.PostAsync($"card-charges/{reversed.List("cardRefunds")[0]}/settle")).Text("message"),
+            StringComparison.Ordinal
+        );
         Assert.Equal(total, (await StandAsync(ingrid, invoice)).Surplus);
         Assert.Equal(total, (await ingrid.PostAsync($"invoices/{invoice}/give-back", new { method = "Cash" })).Number("cash"));
         Assert.Equal("refund.none", (await ingrid.RefusedAsync($"invoices/{invoice}/give-back", new { method = "Card" })).Text("code"));

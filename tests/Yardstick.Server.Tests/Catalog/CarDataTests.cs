@@ -11,25 +11,105 @@ namespace Yardstick.Server.Tests.Catalog;
 /// </summary>
 public class CarDataTests
 {
-    public sealed record Model(string Name, [property: JsonPropertyName("engines")] string[] Engines, string Drive, string[] Trims, int From, decimal TimeFactor);
+    public sealed record Model(
+        string Name,
+        [property: JsonPropertyName("engines")] string[] Engines,
+        string Drive,
+        string[] Trims,
+        int From,
+        decimal TimeFactor
+    );
+
     public sealed record NeededPart(string Type, decimal Quantity);
-    public sealed record Operation(string Code, string System, string Title, string Words, string Skill, decimal Hours, string Needs, string[] Contains, Dictionary<string, decimal> Beside, NeededPart[] Parts);
+
+    public sealed record Operation(
+        string Code,
+        string System,
+        string Title,
+        string Words,
+        string Skill,
+        decimal Hours,
+        string Needs,
+        string[] Contains,
+        Dictionary<string, decimal> Beside,
+        NeededPart[] Parts
+    );
+
     public sealed record Guide(string AsOf, Operation[] Operations);
+
     public sealed record Question(string Key, string Text, string[] Answers);
-    public sealed record PartType(string Type, string Title, string Category, string Words, decimal Cost, decimal Core, decimal Quantity, string Needs, Question? Question = null);
-    public sealed record Brand(string Supplier, [property: JsonPropertyName("brand")] string Name, string Quality, decimal Factor, string Prefix);
+
+    public sealed record PartType(
+        string Type,
+        string Title,
+        string Category,
+        string Words,
+        decimal Cost,
+        decimal Core,
+        decimal Quantity,
+        string Needs,
+        Question? Question = null
+    );
+
+    public sealed record Brand(
+        string Supplier,
+        [property: JsonPropertyName("brand")] string Name,
+        string Quality,
+        decimal Factor,
+        string Prefix
+    );
+
     public sealed record Tire(string Size, decimal Cost, string Rating);
-    public sealed record TireBrand(string Supplier, [property: JsonPropertyName("brand")] string Name, string Pattern, string Quality, decimal Factor);
+
+    public sealed record TireBrand(
+        string Supplier,
+        [property: JsonPropertyName("brand")] string Name,
+        string Pattern,
+        string Quality,
+        decimal Factor
+    );
+
     public sealed record Branch(string Supplier, [property: JsonPropertyName("branch")] string Name, int Minutes);
+
     public sealed record Battery(string Group, int Amps, decimal Cost);
-    public sealed record Catalog(PartType[] Types, Brand[] Brands, Tire[] Tires, TireBrand[] TireBrands, Branch[] Branches, Battery[] Batteries);
+
+    public sealed record Catalog(
+        PartType[] Types,
+        Brand[] Brands,
+        Tire[] Tires,
+        TireBrand[] TireBrands,
+        Branch[] Branches,
+        Battery[] Batteries
+    );
+
     public sealed record Fact(string Key, string Use, string Title, string Unit, string Condition, string Caution, string Words);
+
     public sealed record Reset(string Key, string Needs, string Title, string Steps, string Words);
+
     public sealed record Drawing(string Key, string Title, string Words);
+
     public sealed record Repair(string Code, string Operation, int Percent);
+
     public sealed record WearPart(string Number, string[] Equivalents);
-    public sealed record Car(string Make, [property: JsonPropertyName("model")] string Name, string Engine, string AsOf, string Lift, Dictionary<string, JsonElement> Values, Dictionary<string, WearPart> Wear, string[] Drawings);
-    public sealed record Facts([property: JsonPropertyName("facts")] Fact[] All, Reset[] Resets, Drawing[] Drawings, Repair[] Repairs, Car[] Cars);
+
+    public sealed record Car(
+        string Make,
+        [property: JsonPropertyName("model")] string Name,
+        string Engine,
+        string AsOf,
+        string Lift,
+        Dictionary<string, JsonElement> Values,
+        Dictionary<string, WearPart> Wear,
+        string[] Drawings
+    );
+
+    public sealed record Facts(
+        [property: JsonPropertyName("facts")] Fact[] All,
+        Reset[] Resets,
+        Drawing[] Drawings,
+        Repair[] Repairs,
+        Car[] Cars
+    );
 
     private static readonly JsonSerializerOptions Strict = new(JsonSerializerDefaults.Web)
     {
@@ -50,8 +130,28 @@ public class CarDataTests
     private static List<(string Make, string Model, string Engine, string Drive, decimal Factor)> Cars()
     {
         using var vehicles = JsonDocument.Parse(File.ReadAllText(Path.Combine(Folder, "vehicles.json")));
-        return vehicles.RootElement.GetProperty("makes").EnumerateArray().SelectMany(make => make.GetProperty("models").EnumerateArray().SelectMany(model => model.GetProperty("engines").EnumerateArray()
-            .Select(engine => (make.GetProperty("make").GetString()!, model.GetProperty("model").GetString()!, engine.GetString()!, model.GetProperty("drive").GetString()!, model.GetProperty("timeFactor").GetDecimal())))).ToList();
+        return vehicles
+            .RootElement.GetProperty("makes")
+            .EnumerateArray()
+            .SelectMany(make =>
+                make.GetProperty("models")
+                    .EnumerateArray()
+                    .SelectMany(model =>
+                        model
+                            .GetProperty("engines")
+                            .EnumerateArray()
+                            .Select(engine =>
+                                (
+                                    make.GetProperty("make").GetString()!,
+                                    model.GetProperty("model").GetString()!,
+                                    engine.GetString()!,
+                                    model.GetProperty("drive").GetString()!,
+                                    model.GetProperty("timeFactor").GetDecimal()
+                                )
+                            )
+                    )
+            )
+            .ToList();
     }
 
     [Theory]
@@ -60,9 +160,14 @@ public class CarDataTests
     [InlineData(typeof(Facts), "facts")]
     public void The_schema_beside_a_file_is_the_shape_that_is_read(Type shape, string name)
     {
-        var schema = Strict.GetJsonSchemaAsNode(shape, new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true }).ToJsonString(new JsonSerializerOptions { WriteIndented = true });
+        var schema = Strict
+            .GetJsonSchemaAsNode(shape, new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true })
+            .ToJsonString(new JsonSerializerOptions { WriteIndented = true });
         var path = Path.Combine(Folder, "schemas", name + ".schema.json");
-        Assert.True(File.Exists(path) && File.ReadAllText(path).ReplaceLineEndings("\n").Trim() == schema.ReplaceLineEndings("\n").Trim(), $"{name}.schema.json should be:\n{schema}");
+        Assert.True(
+            File.Exists(path) && File.ReadAllText(path).ReplaceLineEndings("\n").Trim() == schema.ReplaceLineEndings("\n").Trim(),
+            $"{name}.schema.json should be:\n{schema}"
+        );
     }
 
     [Fact]
@@ -84,7 +189,9 @@ public class CarDataTests
         {
             Assert.InRange(o.Hours, 0.1m, 20m);
             Assert.Contains(o.Needs, new[] { "any", "combustion", "gasoline", "diesel", "electric" });
-            Assert.All(o.Contains, code => Assert.True(by[code].Hours <= o.Hours && !by[code].Contains.Contains(o.Code), $"{o.Title} contains {by[code].Title}"));
+            Assert.All(o.Contains, code =>
+                Assert.True(by[code].Hours <= o.Hours && !by[code].Contains.Contains(o.Code), $"{o.Title} contains {by[code].Title}")
+            );
             Assert.All(o.Beside, b => Assert.True(b.Value <= o.Hours && by[b.Key].Beside.ContainsKey(o.Code), $"{o.Title} beside {b.Key}"));
             Assert.All(o.Beside.Keys, code => Assert.DoesNotContain(code, o.Contains));
             Assert.All(o.Parts, p => Assert.Contains(Parts.Types, t => t.Type == p.Type));
@@ -105,13 +212,23 @@ public class CarDataTests
         foreach (var car in Cars())
         {
             var electric = car.Engine == "electric";
-            var systems = Labor.Operations.Where(o => o.Needs == "any" || o.Needs == (electric ? "electric" : "combustion") || !electric && o.Needs == (car.Engine.Contains("diesel") ? "diesel" : "gasoline")).GroupBy(o => o.System).ToDictionary(g => g.Key, g => g.Count());
-            foreach (var system in new[] { "Brakes", "Chassis", "Electrical", "Climate", "Tires and wheels", "Body", "Diagnosis" }) Assert.True(systems[system] >= 5, $"{car}: {system}");
+            var systems = Labor
+                .Operations.Where(o =>
+                    o.Needs == "any"
+                    || o.Needs == (electric ? "electric" : "combustion")
+                    || !electric && o.Needs == (car.Engine.Contains("diesel") ? "diesel" : "gasoline")
+                )
+                .GroupBy(o => o.System)
+                .ToDictionary(g => g.Key, g => g.Count());
+            foreach (var system in new[] { "Brakes", "Chassis", "Electrical", "Climate", "Tires and wheels", "Body", "Diagnosis" })
+                Assert.True(systems[system] >= 5, $"{car}: {system}");
             Assert.Equal(!electric, systems.ContainsKey("Engine"));
             Assert.InRange(car.Factor, 0.8m, 1.6m);
             var facts = Assert.Single(All.Cars, c => (c.Make, c.Name, c.Engine) == (car.Make, car.Model, car.Engine));
             Assert.Equal(!electric, facts.Values.ContainsKey("engineOil"));
-            Assert.All(new[] { "wheelNuts", "tireSize", "coolant", "batteryGroup", "tirePressureFront" }, key => Assert.True(facts.Values.ContainsKey(key), $"{car}: {key}"));
+            Assert.All(new[] { "wheelNuts", "tireSize", "coolant", "batteryGroup", "tirePressureFront" }, key =>
+                Assert.True(facts.Values.ContainsKey(key), $"{car}: {key}")
+            );
             Assert.All(facts.Wear.Keys, type => Assert.Contains(Parts.Types, t => t.Type == type));
             Assert.All(facts.Drawings, key => Assert.True(File.Exists(Path.Combine(Folder, "drawings", key + ".svg")), key));
             Assert.Contains(Parts.Tires, t => t.Size == facts.Values["tireSize"].GetString());
@@ -127,9 +244,11 @@ public class CarDataTests
         {
             foreach (var (key, value) in car.Values.Where(v => defined.ContainsKey(v.Key)))
             {
-                if (defined[key].Unit.Length > 0) Assert.True(value.GetDecimal() > 0, $"{car.Make} {car.Name}: {key}");
+                if (defined[key].Unit.Length > 0)
+                    Assert.True(value.GetDecimal() > 0, $"{car.Make} {car.Name}: {key}");
             }
-            if (car.Values.TryGetValue("engineOil", out var oil)) Assert.InRange(oil.GetDecimal(), 2.5m, 12m);
+            if (car.Values.TryGetValue("engineOil", out var oil))
+                Assert.InRange(oil.GetDecimal(), 2.5m, 12m);
             Assert.InRange(car.Values["wheelNuts"].GetDecimal(), 80m, 220m);
         }
     }

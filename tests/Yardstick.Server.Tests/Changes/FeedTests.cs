@@ -4,8 +4,8 @@ using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.SignalR.Client;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Yardstick.Server.Orders;
 using Yardstick.Server.Live;
+using Yardstick.Server.Orders;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Changes;
@@ -26,7 +26,12 @@ public sealed class FeedTests(ShopFixture shop) : IClassFixture<ShopFixture>
             line.On<JsonElement>("changed", notice =>
             {
                 foreach (var topic in notice.GetProperty("topics").EnumerateArray())
-                    listener.heard.Enqueue((notice.GetProperty("commandId").GetString()!, $"{topic.GetProperty("kind").GetString()} {topic.GetProperty("id").GetInt64()}"));
+                    listener.heard.Enqueue(
+                        (
+                            notice.GetProperty("commandId").GetString()!,
+                            $"{topic.GetProperty("kind").GetString()} {topic.GetProperty("id").GetInt64()}"
+                        )
+                    );
             });
             await line.StartAsync();
             return listener;
@@ -42,7 +47,8 @@ public sealed class FeedTests(ShopFixture shop) : IClassFixture<ShopFixture>
             while (true)
             {
                 var missing = topics.Except(heard.Select(h => h.Topic)).ToList();
-                if (missing.Count == 0 || DateTime.UtcNow > until) return missing;
+                if (missing.Count == 0 || DateTime.UtcNow > until)
+                    return missing;
                 await Task.Delay(20);
             }
         }
@@ -54,7 +60,9 @@ public sealed class FeedTests(ShopFixture shop) : IClassFixture<ShopFixture>
     public void The_web_knows_the_same_topics()
     {
         var web = File.ReadAllText(Path.Combine(ArchitectureTests.Root(), "web/src/lib/changes/topics.ts"));
-        var named = web[web.IndexOf('[', StringComparison.Ordinal)..web.IndexOf(']', StringComparison.Ordinal)].Split('\'').Where((_, i) => i % 2 == 1);
+        var named = web[web.IndexOf('[', StringComparison.Ordinal)..web.IndexOf(']', StringComparison.Ordinal)]
+            .Split('\'')
+            .Where((_, i) => i % 2 == 1);
         Assert.Equal(Enum.GetNames<TopicKind>(), named);
     }
 
@@ -72,31 +80,130 @@ public sealed class FeedTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var sheet = await mina.SheetAsync(order);
         var (customer, vehicle) = (sheet["customer"]!.Id(), sheet["vehicle"]!.Id());
         var part = sheet.List("jobs").Single()!.List("lines").Last()!.Id();
-        long purchase = 0, invoice = 0;
+        long purchase = 0,
+            invoice = 0;
         string Order() => $"Order {order}";
 
         var table = new (string What, Func<Task> Change, string[] Topics)[]
         {
             ("a header field", () => mina.HeaderAsync(order, "keyTag", "99"), [Order(), "Floor 0", "Orders 0"]),
-            ("a line", async () => await mina.PostAsync($"orders/{order}/lines/{part}", new { field = "quantity", value = "3", version = (await mina.LineAsync(order, part))["version"]!.GetValue<int>() }), [Order()]),
+            (
+                "a line",
+                async () =>
+                    await mina.PostAsync(
+                        $"orders/{order}/lines/{part}",
+                        new
+                        {
+                            field = "quantity",
+                            value = "3",
+                            version = (await mina.LineAsync(order, part))["version"]!.GetValue<int>(),
+                        }
+                    ),
+                [Order()]
+            ),
             ("a concern", () => mina.PostAsync($"orders/{order}/concerns", new { complaint = "Hums" }), [Order()]),
-            ("a finding from the bench", () => ana.PostAsync($"orders/{order}/findings", new { text = "Torn boot", rating = "Due" }), [Order(), "Bench 0"]),
-            ("a plan", () => mina.PostAsync($"jobs/{job}/plan", new { staffId = 5, start = ShopFixture.At("14:00"), version = 0 }), [Order(), "Floor 0"]),
+            (
+                "a finding from the bench",
+                () => ana.PostAsync($"orders/{order}/findings", new { text = "Torn boot", rating = "Due" }),
+                [Order(), "Bench 0"]
+            ),
+            (
+                "a plan",
+                () =>
+                    mina.PostAsync(
+                        $"jobs/{job}/plan",
+                        new
+                        {
+                            staffId = 5,
+                            start = ShopFixture.At("14:00"),
+                            version = 0,
+                        }
+                    ),
+                [Order(), "Floor 0"]
+            ),
             ("an answer", () => mina.ApproveAsync(order, job), [Order(), "Floor 0", "Parts 0"]),
             ("a purchase order", async () => purchase = await mina.PlaceAsync(order), [Order(), "Parts 0", "Floor 0"]),
             ("its receipt", () => mina.PostAsync($"purchase-orders/{purchase}/receive", new { }), [Order(), "Parts 0"]),
-            ("a phone number", () => mina.PostAsync($"customers/{customer}/fields", new { field = "lastName", value = "Fedder", version = 1 }), [$"Customer {customer}"]),
-            ("a car's field", () => mina.PostAsync($"vehicles/{vehicle}/fields", new { field = "color", value = "Gray", version = 1 }), [$"Vehicle {vehicle}"]),
-            ("a reminder", () => mina.PostAsync($"vehicles/{vehicle}/reminders", new { title = "Brake fluid", everyMonths = "24" }), [$"Vehicle {vehicle}"]),
-            ("a text", () => mina.PostAsync($"orders/{order}/messages", new { channel = "Text", address = "+12075550199", subject = "", body = "Ready soon", now = true }), [Order(), $"Messages {order}"]),
-            ("an invoice", async () =>
-            {
-                await mina.PostAsync($"orders/{order}/finish-jobs");
-                await mina.HeaderAsync(order, "odometerOut", "42,120");
-                invoice = (await mina.PostAsync($"orders/{order}/invoice"))["invoiceId"]!.GetValue<long>();
-            }, [Order(), "Orders 0", "Floor 0", "Invoice ?"]),
-            ("cash", () => mina.PostAsync($"invoices/{invoice}/cash", new { tendered = "20", despiteCharge = false }), [Order(), "Invoice ?"]),
-            ("a fee's name", () => ingrid.PostAsync("named-fees", new { code = "TOW", label = "Towing", amount = "80", passThrough = false, taxable = true }), ["Catalog 0"]),
+            (
+                "a phone number",
+                () =>
+                    mina.PostAsync(
+                        $"customers/{customer}/fields",
+                        new
+                        {
+                            field = "lastName",
+                            value = "Fedder",
+                            version = 1,
+                        }
+                    ),
+                [$"Customer {customer}"]
+            ),
+            (
+                "a car's field",
+                () =>
+                    mina.PostAsync(
+                        $"vehicles/{vehicle}/fields",
+                        new
+                        {
+                            field = "color",
+                            value = "Gray",
+                            version = 1,
+                        }
+                    ),
+                [$"Vehicle {vehicle}"]
+            ),
+            (
+                "a reminder",
+                () => mina.PostAsync($"vehicles/{vehicle}/reminders", new { title = "Brake fluid", everyMonths = "24" }),
+                [$"Vehicle {vehicle}"]
+            ),
+            (
+                "a text",
+                () =>
+                    mina.PostAsync(
+                        $"orders/{order}/messages",
+                        new
+                        {
+                            channel = "Text",
+                            address = "+12075550199",
+                            subject = "",
+                            body = "Ready soon",
+                            now = true,
+                        }
+                    ),
+                [Order(), $"Messages {order}"]
+            ),
+            (
+                "an invoice",
+                async () =>
+                {
+                    await mina.PostAsync($"orders/{order}/finish-jobs");
+                    await mina.HeaderAsync(order, "odometerOut", "42,120");
+                    invoice = (await mina.PostAsync($"orders/{order}/invoice"))["invoiceId"]!.GetValue<long>();
+                },
+                [Order(), "Orders 0", "Floor 0", "Invoice ?"]
+            ),
+            (
+                "cash",
+                () => mina.PostAsync($"invoices/{invoice}/cash", new { tendered = "20", despiteCharge = false }),
+                [Order(), "Invoice ?"]
+            ),
+            (
+                "a fee's name",
+                () =>
+                    ingrid.PostAsync(
+                        "named-fees",
+                        new
+                        {
+                            code = "TOW",
+                            label = "Towing",
+                            amount = "80",
+                            passThrough = false,
+                            taxable = true,
+                        }
+                    ),
+                ["Catalog 0"]
+            ),
         };
         var silent = new List<string>();
         var memory = shop.Services.GetRequiredService<OrderMemory>();
@@ -106,17 +213,24 @@ public sealed class FeedTests(ShopFixture shop) : IClassFixture<ShopFixture>
             await ShownAsync();
             other.Forget();
             await change();
-            if (await other.MissingAsync([.. topics.Select(t => t.Replace("?", $"{invoice}", StringComparison.Ordinal))]) is { Count: > 0 } missing) silent.Add($"{what}: {string.Join(", ", missing)}");
+            if (
+                await other.MissingAsync([.. topics.Select(t => t.Replace("?", $"{invoice}", StringComparison.Ordinal))]) is
+                { Count: > 0 } missing
+            )
+                silent.Add($"{what}: {string.Join(", ", missing)}");
             var atHand = await ShownAsync();
             memory.Clear();
-            if (await ShownAsync() is var fresh && fresh != atHand) silent.Add($"{what}: what is at hand was not dropped: {atHand} instead of {fresh}");
+            if (await ShownAsync() is var fresh && fresh != atHand)
+                silent.Add($"{what}: what is at hand was not dropped: {atHand} instead of {fresh}");
         }
         Assert.Empty(silent);
 
         async Task<string> ShownAsync()
         {
             var shown = await dario.GetAsync($"orders/{order}");
-            return shown["tags"]!.ToJsonString() + await dario.GetAsync($"orders/{order}/offers") + await dario.GetAsync($"orders/{order}/facts");
+            return shown["tags"]!.ToJsonString()
+                + await dario.GetAsync($"orders/{order}/offers")
+                + await dario.GetAsync($"orders/{order}/facts");
         }
     }
 
@@ -128,13 +242,33 @@ public sealed class FeedTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await using var other = await Listener.OpenAsync(shop.Address, dario);
         var command = Guid.NewGuid();
         var version = (await mina.SheetAsync(2512))["version"]!.GetValue<int>();
-        var kept = await mina.SendAsync(HttpMethod.Post, "orders/2512/header", new { field = "keyTag", value = "98", version }, command);
+        var kept = await mina.SendAsync(
+            HttpMethod.Post,
+            "orders/2512/header",
+            new
+            {
+                field = "keyTag",
+                value = "98",
+                version,
+            },
+            command
+        );
         Assert.Equal((System.Net.HttpStatusCode.OK, ""), (kept.Status, kept.Body?["detail"]?.ToString() ?? ""));
         Assert.Empty(await other.MissingAsync("Order 2512"));
         Assert.Contains(command.ToString(), other.Commands);
         // A repeat changes nothing and tells nothing.
         other.Forget();
-        await mina.SendAsync(HttpMethod.Post, "orders/2512/header", new { field = "keyTag", value = "98", version }, command);
+        await mina.SendAsync(
+            HttpMethod.Post,
+            "orders/2512/header",
+            new
+            {
+                field = "keyTag",
+                value = "98",
+                version,
+            },
+            command
+        );
         Assert.NotEmpty(await other.MissingAsync("Order 2512"));
     }
 
@@ -161,7 +295,15 @@ public sealed class FeedTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var ingrid = await shop.SignInAsync("ingrid");
         var (order, _) = await mina.WriteUpAsync("Rabatt");
         var before = await mina.SheetAsync(order);
-        await ingrid.PostAsync($"customers/{before["customer"]!.Id()}/fields", new { field = "partsDiscountPercent", value = "10", version = 1 });
+        await ingrid.PostAsync(
+            $"customers/{before["customer"]!.Id()}/fields",
+            new
+            {
+                field = "partsDiscountPercent",
+                value = "10",
+                version = 1,
+            }
+        );
         var after = await mina.SheetAsync(order);
         Assert.True(after["version"]!.GetValue<int>() > before["version"]!.GetValue<int>());
         Assert.NotEqual(before["figures"]!.Number("total"), after["figures"]!.Number("total"));
@@ -176,7 +318,8 @@ public sealed class FeedTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await mina.ApproveAsync(order, job);
         var purchase = await mina.PlaceAsync(order);
         await using var db = shop.OpenDb();
-        for (var i = 0; i < 100 && await db.PurchaseOrders.AnyAsync(p => p.Id == purchase && p.SupplierReference == ""); i++) await Task.Delay(50);
+        for (var i = 0; i < 100 && await db.PurchaseOrders.AnyAsync(p => p.Id == purchase && p.SupplierReference == ""); i++)
+            await Task.Delay(50);
         Assert.NotEqual("", await db.PurchaseOrders.Where(p => p.Id == purchase).Select(p => p.SupplierReference).SingleAsync());
         Assert.Contains((await mina.GetAsync($"orders/{order}/record")).AsArray(), e => e!.Text("field") == "ordered");
     }

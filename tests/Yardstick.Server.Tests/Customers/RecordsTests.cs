@@ -11,13 +11,32 @@ namespace Yardstick.Server.Tests.Customers;
 /// <summary>Finding, looking up, and the records of customers and cars.</summary>
 public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
 {
-    private static async Task<JsonArray> FindAsync(Browser browser, string text) => (await browser.GetAsync($"find?q={Uri.EscapeDataString(text)}")).AsArray();
+    private static async Task<JsonArray> FindAsync(Browser browser, string text) =>
+        (await browser.GetAsync($"find?q={Uri.EscapeDataString(text)}")).AsArray();
 
     private static async Task<JsonNode> SetAsync(Browser browser, long customer, string field, string value) =>
-        await browser.PostAsync($"customers/{customer}/fields", new { field, value, version = (await browser.GetAsync($"customers/{customer}/page"))["version"]!.GetValue<int>() });
+        await browser.PostAsync(
+            $"customers/{customer}/fields",
+            new
+            {
+                field,
+                value,
+                version = (await browser.GetAsync($"customers/{customer}/page"))["version"]!.GetValue<int>(),
+            }
+        );
 
     private static async Task<JsonNode> ItemAsync(Browser browser, long customer, string list, long? id, string field, string value) =>
-        await browser.PostAsync($"customers/{customer}/items", new { list, id, field, value, version = (await browser.GetAsync($"customers/{customer}/page"))["version"]!.GetValue<int>() });
+        await browser.PostAsync(
+            $"customers/{customer}/items",
+            new
+            {
+                list,
+                id,
+                field,
+                value,
+                version = (await browser.GetAsync($"customers/{customer}/page"))["version"]!.GetValue<int>(),
+            }
+        );
 
     private static async Task<long> CustomerOfAsync(Browser browser, long order) => (await browser.SheetAsync(order))["customer"]!.Id();
 
@@ -27,11 +46,20 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         using var db = shop.OpenDb();
         var car = await db.Vehicles.SingleAsync(v => v.Id == 1);
-        foreach (var (text, kind, title) in new[]
-        {
-            ("207 555 0100", "customer", "Imke Sorensen"), ("(207) 555-0100", "customer", "Imke Sorensen"), ("5550100", "customer", "Imke Sorensen"), ("sorensen imke", "customer", "Imke Sorensen"),
-            ("lbt4471", "vehicle", car.Description), ("LBT-4471", "vehicle", car.Description), (car.Vin[^6..], "vehicle", car.Description), (car.Vin, "vehicle", car.Description),
-        }) Assert.Contains(await FindAsync(mina, text), f => f!.Text("kind") == kind && f!.Text("title") == title);
+        foreach (
+            var (text, kind, title) in new[]
+            {
+                ("207 555 0100", "customer", "Imke Sorensen"),
+                ("(207) 555-0100", "customer", "Imke Sorensen"),
+                ("5550100", "customer", "Imke Sorensen"),
+                ("sorensen imke", "customer", "Imke Sorensen"),
+                ("lbt4471", "vehicle", car.Description),
+                ("LBT-4471", "vehicle", car.Description),
+                (car.Vin[^6..], "vehicle", car.Description),
+                (car.Vin, "vehicle", car.Description),
+            }
+        )
+            Assert.Contains(await FindAsync(mina, text), f => f!.Text("kind") == kind && f!.Text("title") == title);
         var order = (await FindAsync(mina, "3501"))[0]!;
         Assert.Equal(("order", 2501L), (order.Text("kind"), order.Id()));
 
@@ -41,11 +69,18 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Contains(await FindAsync(mina, "Banrejee"), f => f!.Text("title").EndsWith("Banerjee", StringComparison.Ordinal));
         Assert.Empty(await FindAsync(mina, "Xqzzyw"));
         var contact = await db.CustomerContacts.FirstAsync();
-        Assert.Contains(await FindAsync(mina, contact.Name), f => f!.Text("kind") == "customer" && f!["customerId"]!.GetValue<long>() == contact.CustomerId && f!.Text("detail").StartsWith(contact.Name, StringComparison.Ordinal));
+        Assert.Contains(await FindAsync(mina, contact.Name), f =>
+            f!.Text("kind") == "customer"
+            && f!["customerId"]!.GetValue<long>() == contact.CustomerId
+            && f!.Text("detail").StartsWith(contact.Name, StringComparison.Ordinal)
+        );
         var email = await db.CustomerEmails.FirstAsync();
         Assert.Contains(await FindAsync(mina, email.Address), f => f!["customerId"]!.GetValue<long>() == email.CustomerId);
         var recent = (await mina.GetAsync("find?recent=customer7,vehicle3,nonsense,order99999999")).AsArray();
-        Assert.Equal((("customer", 7L), ("vehicle", 3L)), ((recent[0]!.Text("kind"), recent[0]!.Id()), (recent[1]!.Text("kind"), recent[1]!.Id())));
+        Assert.Equal(
+            (("customer", 7L), ("vehicle", 3L)),
+            ((recent[0]!.Text("kind"), recent[0]!.Id()), (recent[1]!.Text("kind"), recent[1]!.Id()))
+        );
     }
 
     [Fact]
@@ -53,7 +88,8 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var mina = await shop.SignInAsync("mina");
         var answers = new List<JsonNode>();
-        for (var i = 150; i < 160; i++) answers.Add(await mina.GetAsync($"look-up/phone?number=207555{i:0000}"));
+        for (var i = 150; i < 160; i++)
+            answers.Add(await mina.GetAsync($"look-up/phone?number=207555{i:0000}"));
         Assert.Contains(answers, a => a["entry"] is not null && a["entry"]!.Text("lastName").Length > 0);
         Assert.Contains(answers, a => a["entry"] is null && a.Text("sentence").Contains("does not know", StringComparison.Ordinal));
         using var db = shop.OpenDb();
@@ -61,16 +97,28 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
 
         var car = (await mina.GetAsync("look-up/plate?plate=kx%2012%209z&region=me"))["car"]!;
         var again = (await mina.GetAsync($"look-up/vin?vin={car.Text("vin")}"))["car"]!;
-        Assert.Equal((car.Text("make"), car.Text("model"), car.Number("year")), (again.Text("make"), again.Text("model"), again.Number("year")));
+        Assert.Equal(
+            (car.Text("make"), car.Text("model"), car.Number("year")),
+            (again.Text("make"), again.Text("model"), again.Number("year"))
+        );
         Assert.Equal(customers, await db.Customers.CountAsync());
-        Assert.Contains("do not know this plate", (await mina.GetAsync("look-up/plate?plate=ZZ1")).Text("sentence"), StringComparison.Ordinal);
+        Assert.Contains(
+            "do not know this plate",
+            (await mina.GetAsync("look-up/plate?plate=ZZ1")).Text("sentence"),
+            StringComparison.Ordinal
+        );
         Assert.True((await mina.GetAsync("look-up/makes")).List("makes").Count > 5);
 
         // A zero read as an O, and a misread 5: said, with what it could be.
         var vin = car.Text("vin");
-        Assert.Contains("probably 0", (await mina.GetAsync($"look-up/vin?vin={vin[..11]}O{vin[12..]}")).Text("sentence"), StringComparison.Ordinal);
+        Assert.Contains(
+            "probably 0",
+            (await mina.GetAsync($"look-up/vin?vin={vin[..11]}O{vin[12..]}")).Text("sentence"),
+            StringComparison.Ordinal
+        );
         var wrong = vin[16] == '7' ? vin[..16] + "1" : vin[..16] + (vin[16] == '1' ? "7" : "5");
-        if (wrong != vin) Assert.NotEmpty((await mina.GetAsync($"look-up/vin?vin={wrong}")).List("remarks"));
+        if (wrong != vin)
+            Assert.NotEmpty((await mina.GetAsync($"look-up/vin?vin={wrong}")).List("remarks"));
 
         foreach (var mode in new[] { "fail", "off" })
         {
@@ -89,7 +137,8 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var mina = await shop.SignInAsync("mina");
         Task<JsonNode> PlateAsync(string plate) => mina.GetAsync($"look-up/plate?plate={plate}");
-        for (var i = 0; i < 20; i++) Assert.False((await PlateAsync($"MO{i}")).Flag("silent"));
+        for (var i = 0; i < 20; i++)
+            Assert.False((await PlateAsync($"MO{i}")).Flag("silent"));
         Assert.False((await PlateAsync("ZZ9")).Flag("silent"));
         // Each of two questions fails with its second try as well.
         await shop.MoodAsync("vehicles", "off", times: 4);
@@ -125,30 +174,101 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await SetAsync(mina, id, "doNotServe", "Bounced checks");
         Assert.Equal("Do not serve: Bounced checks · Text only", (await mina.SheetAsync(order))["customer"]!.Text("alert"));
         Assert.Contains(await FindAsync(mina, "Feldmann"), f => f!.Text("warning") == "Do not serve: Bounced checks");
-        Assert.Contains((await mina.GetAsync($"write-up/known?customer={id}")).AsArray(), k => k!.Text("urgency") == "Heed" && k!.Text("title").Contains("Bounced", StringComparison.Ordinal));
+        Assert.Contains((await mina.GetAsync($"write-up/known?customer={id}")).AsArray(), k =>
+            k!.Text("urgency") == "Heed" && k!.Text("title").Contains("Bounced", StringComparison.Ordinal)
+        );
         var phone = await ItemAsync(mina, id, "phones", null, "number", "207.555.0133");
         Assert.NotNull(phone);
         await ItemAsync(mina, id, "emails", null, "address", "vesa@mail.example");
         await ItemAsync(mina, id, "contacts", null, "name", "Odile Pell");
         var page = await mina.GetAsync($"customers/{id}/page");
-        Assert.Equal(("Text only", ShopFixture.Day(83), 2, 1), (page["fields"]!.Text("alert"), page["fields"]!.Text("taxExemptUntil"), page.List("phones").Count, page.List("contacts").Count));
+        Assert.Equal(
+            ("Text only", ShopFixture.Day(83), 2, 1),
+            (page["fields"]!.Text("alert"), page["fields"]!.Text("taxExemptUntil"), page.List("phones").Count, page.List("contacts").Count)
+        );
         var contact = page.List("contacts")[0]!.Id();
         await ItemAsync(mina, id, "contacts", contact, "phone", "207 555 0144");
         await ItemAsync(mina, id, "contacts", contact, "copied", "yes");
         Assert.True((await mina.GetAsync($"customers/{id}/page")).List("contacts")[0]!.Flag("copied"));
-        foreach (var (field, value) in new[] { ("taxExemptUntil", "someday"), ("creditDays", "soon"), ("creditLimit", "-4"), ("partsDiscountPercent", "120"), ("shoeSize", "44") })
-            await mina.RefusedAsync($"customers/{id}/fields", new { field, value, version = 99 });
+        foreach (
+            var (field, value) in new[]
+            {
+                ("taxExemptUntil", "someday"),
+                ("creditDays", "soon"),
+                ("creditLimit", "-4"),
+                ("partsDiscountPercent", "120"),
+                ("shoeSize", "44"),
+            }
+        )
+            await mina.RefusedAsync(
+                $"customers/{id}/fields",
+                new
+                {
+                    field,
+                    value,
+                    version = 99,
+                }
+            );
         await SetAsync(mina, id, "firstName", "");
-        Assert.Equal("customer.name", (await mina.RefusedAsync($"customers/{id}/fields", new { field = "lastName", value = "", version = 99 })).Text("code"));
+        Assert.Equal(
+            "customer.name",
+            (
+                await mina.RefusedAsync(
+                    $"customers/{id}/fields",
+                    new
+                    {
+                        field = "lastName",
+                        value = "",
+                        version = 99,
+                    }
+                )
+            ).Text("code")
+        );
         Assert.Equal("Feldmann", (await mina.GetAsync($"customers/{id}/page")).Text("name"));
-        foreach (var (list, field, value) in new[] { ("phones", "number", "12"), ("emails", "address", "not an address"), ("sites", "name", ""), ("phones", "number", "2075550133"), ("pets", "name", "Rex") })
-            await mina.RefusedAsync($"customers/{id}/items", new { list, id = (long?)null, field, value, version = 99 });
+        foreach (
+            var (list, field, value) in new[]
+            {
+                ("phones", "number", "12"),
+                ("emails", "address", "not an address"),
+                ("sites", "name", ""),
+                ("phones", "number", "2075550133"),
+                ("pets", "name", "Rex"),
+            }
+        )
+            await mina.RefusedAsync(
+                $"customers/{id}/items",
+                new
+                {
+                    list,
+                    id = (long?)null,
+                    field,
+                    value,
+                    version = 99,
+                }
+            );
 
         using var dario = await shop.SignInAsync("dario");
         await SetAsync(mina, id, "notes", "Pays on Fridays");
-        var clash = await dario.RefusedAsync($"customers/{id}/fields", new { field = "notes", value = "Pays late", version = 1 }, HttpStatusCode.Conflict);
+        var clash = await dario.RefusedAsync(
+            $"customers/{id}/fields",
+            new
+            {
+                field = "notes",
+                value = "Pays late",
+                version = 1,
+            },
+            HttpStatusCode.Conflict
+        );
         Assert.Contains("Mina", clash.Text("detail"), StringComparison.Ordinal);
-        await dario.PostAsync($"customers/{id}/fields", new { field = "source", value = "Neighbor", version = 1 });
+        await dario.PostAsync(
+            $"customers/{id}/fields",
+            new
+            {
+                field = "source",
+                value = "Neighbor",
+                version = 1,
+            }
+        );
     }
 
     [Fact]
@@ -170,8 +290,36 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(0, await Figure("tax"));
         await SetAsync(mina, id, "taxExemptUntil", "2020-01-01");
         Assert.True(await Figure("tax") > 0);
-        Assert.Equal("rate.twice", (await mina.RefusedAsync($"customers/{id}/items", new { list = "rates", id = (long?)null, field = "name", value = "fleet", version = 99 })).Text("code"));
-        Assert.Equal("customer.laborRateName", (await mina.RefusedAsync($"customers/{id}/fields", new { field = "laborRateName", value = "nosuchrate", version = 99 })).Text("code"));
+        Assert.Equal(
+            "rate.twice",
+            (
+                await mina.RefusedAsync(
+                    $"customers/{id}/items",
+                    new
+                    {
+                        list = "rates",
+                        id = (long?)null,
+                        field = "name",
+                        value = "fleet",
+                        version = 99,
+                    }
+                )
+            ).Text("code")
+        );
+        Assert.Equal(
+            "customer.laborRateName",
+            (
+                await mina.RefusedAsync(
+                    $"customers/{id}/fields",
+                    new
+                    {
+                        field = "laborRateName",
+                        value = "nosuchrate",
+                        version = 99,
+                    }
+                )
+            ).Text("code")
+        );
         Assert.Equal(150m, await Figure("labor"));
     }
 
@@ -185,18 +333,27 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await SetAsync(mina, gone, "notes", "Likes the early slot");
         await ItemAsync(mina, gone, "phones", null, "number", "207 555 0177");
         var preview = await mina.GetAsync($"customers/{kept}/merge?other={gone}");
-        Assert.Equal(["1 car", "1 order", "1 phone", "notes: Likes the early slot"], preview.List("moves").Select(m => m!.GetValue<string>()));
+        Assert.Equal(
+            ["1 car", "1 order", "1 phone", "notes: Likes the early slot"],
+            preview.List("moves").Select(m => m!.GetValue<string>())
+        );
         Assert.Contains(preview.List("differs"), d => d!.Text("field") == "lastName");
         var merge = (await mina.PostAsync($"customers/{kept}/merge", new { otherId = gone }))["mergeId"]!.GetValue<long>();
         var page = await mina.GetAsync($"customers/{gone}/page");
-        Assert.Equal((kept, 2, 2, "Likes the early slot"), (page.Id(), page.List("cars").Count, page.List("phones").Count, page["fields"]!.Text("notes")));
+        Assert.Equal(
+            (kept, 2, 2, "Likes the early slot"),
+            (page.Id(), page.List("cars").Count, page.List("phones").Count, page["fields"]!.Text("notes"))
+        );
         Assert.DoesNotContain(await FindAsync(mina, "Doppell"), f => f!.Id() == gone && f!.Text("kind") == "customer");
         Assert.Equal(2, (await mina.GetAsync($"customers/{kept}/history")).List("rows").Count);
         await mina.RefusedAsync($"customers/{gone}/merge", new { otherId = kept }, HttpStatusCode.NotFound);
         await mina.RefusedAsync($"customers/{kept}/merge", new { otherId = kept });
 
         await mina.PostAsync($"merges/{merge}/undo");
-        Assert.Equal((gone, 1), ((await mina.GetAsync($"customers/{gone}/page")).Id(), (await mina.GetAsync($"customers/{gone}/page")).List("cars").Count));
+        Assert.Equal(
+            (gone, 1),
+            ((await mina.GetAsync($"customers/{gone}/page")).Id(), (await mina.GetAsync($"customers/{gone}/page")).List("cars").Count)
+        );
         Assert.Equal("", (await mina.GetAsync($"customers/{kept}/page"))["fields"]!.Text("notes"));
         Assert.Equal(gone, await CustomerOfAsync(mina, two));
         await mina.RefusedAsync($"merges/{merge}/undo");
@@ -207,29 +364,63 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var mina = await shop.SignInAsync("mina");
         using var db = shop.OpenDb();
-        var vehicle = await db.Vehicles.AsNoTracking().FirstAsync(v => v.Id > 100 && !db.Orders.Any(o => o.VehicleId == v.Id && o.State == Core.Orders.OrderState.Open) && db.Orders.Any(o => o.VehicleId == v.Id));
+        var vehicle = await db
+            .Vehicles.AsNoTracking()
+            .FirstAsync(v =>
+                v.Id > 100
+                && !db.Orders.Any(o => o.VehicleId == v.Id && o.State == Core.Orders.OrderState.Open)
+                && db.Orders.Any(o => o.VehicleId == v.Id)
+            );
         var orders = (await mina.GetAsync($"vehicles/{vehicle.Id}/history")).List("rows").Count;
         var buyer = await db.Customers.Select(c => c.Id).FirstAsync(c => c != vehicle.CustomerId);
         await mina.PostAsync($"vehicles/{vehicle.Id}/transfer", new { customerId = buyer });
         var page = await mina.GetAsync($"vehicles/{vehicle.Id}");
-        Assert.Equal((buyer, vehicle.CustomerId), (page["customerId"]!.GetValue<long>(), page.List("earlierOwners")[0]!["customerId"]!.GetValue<long>()));
+        Assert.Equal(
+            (buyer, vehicle.CustomerId),
+            (page["customerId"]!.GetValue<long>(), page.List("earlierOwners")[0]!["customerId"]!.GetValue<long>())
+        );
         Assert.Equal(orders, (await mina.GetAsync($"vehicles/{vehicle.Id}/history")).List("rows").Count);
-        Assert.Contains("already", (await mina.RefusedAsync($"vehicles/{vehicle.Id}/transfer", new { customerId = buyer })).Text("detail"), StringComparison.Ordinal);
+        Assert.Contains(
+            "already",
+            (await mina.RefusedAsync($"vehicles/{vehicle.Id}/transfer", new { customerId = buyer })).Text("detail"),
+            StringComparison.Ordinal
+        );
         Assert.Equal("vehicle.open", (await mina.RefusedAsync("vehicles/1/transfer", new { customerId = 5 })).Text("code"));
 
         var (order, _) = await mina.WriteUpAsync("Zweimal");
         var second = (await mina.SheetAsync(order))["vehicle"]!.Id();
         var merge = (await mina.PostAsync($"vehicles/{vehicle.Id}/merge", new { otherId = second }))["mergeId"]!.GetValue<long>();
         Assert.Equal(vehicle.Id, (await mina.SheetAsync(order))["vehicle"]!.Id());
-        Assert.Equal(orders + 1, (await mina.GetAsync($"vehicles/{second}/history")).List("rows").Count + (await mina.GetAsync($"vehicles/{vehicle.Id}/history")).List("rows").Count);
+        Assert.Equal(
+            orders + 1,
+            (await mina.GetAsync($"vehicles/{second}/history")).List("rows").Count
+                + (await mina.GetAsync($"vehicles/{vehicle.Id}/history")).List("rows").Count
+        );
         await mina.PostAsync($"merges/{merge}/undo");
         Assert.Equal(second, (await mina.SheetAsync(order))["vehicle"]!.Id());
 
-        async Task<JsonNode> Refused(string field, string value) => await mina.RefusedAsync($"vehicles/{second}/fields", new { field, value, version = 99 });
+        async Task<JsonNode> Refused(string field, string value) =>
+            await mina.RefusedAsync(
+                $"vehicles/{second}/fields",
+                new
+                {
+                    field,
+                    value,
+                    version = 99,
+                }
+            );
         Assert.Equal("vehicle.year", (await Refused("year", "2044")).Text("code"));
         Assert.Contains("probably 0", (await Refused("vin", "1TNAAA410AL00001O")).Text("detail"), StringComparison.Ordinal);
         Assert.Equal("vehicle.productionMonth", (await Refused("productionMonth", "13/2020")).Text("code"));
-        await mina.PostAsync($"vehicles/{second}/fields", new { field = "productionMonth", value = "3/2019", version = 99 });
+        await mina.PostAsync(
+            $"vehicles/{second}/fields",
+            new
+            {
+                field = "productionMonth",
+                value = "3/2019",
+                version = 99,
+            }
+        );
         Assert.Equal("2019-03", (await mina.GetAsync($"vehicles/{second}"))["fields"]!.Text("productionMonth"));
     }
 
@@ -245,8 +436,13 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Empty((await mina.GetAsync("customers/1/history?q=zeppelin")).List("rows"));
         var figures = (await mina.GetAsync("customers/1/page"))["figures"]!;
         using var db = shop.OpenDb();
-        Assert.Equal((await db.Orders.CountAsync(o => o.CustomerId == 1 && o.State == Core.Orders.OrderState.Posted), (await db.Invoices.Where(i => i.CustomerId == 1).SumAsync(i => i.Total.Cents)) / 100m),
-            ((int)figures.Number("visits"), figures.Number("spent")));
+        Assert.Equal(
+            (
+                await db.Orders.CountAsync(o => o.CustomerId == 1 && o.State == Core.Orders.OrderState.Posted),
+                (await db.Invoices.Where(i => i.CustomerId == 1).SumAsync(i => i.Total.Cents)) / 100m
+            ),
+            ((int)figures.Number("visits"), figures.Number("spent"))
+        );
     }
 
     [Fact]
@@ -255,27 +451,79 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         using var db = shop.OpenDb();
         // A car with deferred work that was not done since, and no order open.
-        long vehicle = 0, owner = 0;
+        long vehicle = 0,
+            owner = 0;
         JsonArray known = [];
-        foreach (var car in await db.Vehicles.Where(v => v.Id > 20 && !db.Orders.Any(o => o.VehicleId == v.Id && o.State == Core.Orders.OrderState.Open)).Take(60).ToListAsync())
+        foreach (
+            var car in await db
+                .Vehicles.Where(v => v.Id > 20 && !db.Orders.Any(o => o.VehicleId == v.Id && o.State == Core.Orders.OrderState.Open))
+                .Take(60)
+                .ToListAsync()
+        )
         {
             (vehicle, owner) = (car.Id, car.CustomerId);
             known = (await mina.GetAsync($"write-up/known?customer={owner}&vehicle={vehicle}")).AsArray();
-            if (known.Count(k => k!["jobId"] is not null) >= 2) break;
+            if (known.Count(k => k!["jobId"] is not null) >= 2)
+                break;
         }
         var offered = known.Where(k => k!["jobId"] is not null).ToList();
         Assert.True(offered.Count >= 2);
-        Assert.Equal(known.Select(k => Array.IndexOf(["Heed", "Due", "Soon", "Later"], k!.Text("urgency"))).Order(), known.Select(k => Array.IndexOf(["Heed", "Due", "Soon", "Later"], k!.Text("urgency"))));
+        Assert.Equal(
+            known.Select(k => Array.IndexOf(["Heed", "Due", "Soon", "Later"], k!.Text("urgency"))).Order(),
+            known.Select(k => Array.IndexOf(["Heed", "Due", "Soon", "Later"], k!.Text("urgency")))
+        );
         var (first, second) = (offered[0]!["jobId"]!.GetValue<long>(), offered[1]!);
 
         var putOff = $"orders/{second["orderId"]}/jobs/{second["jobId"]}/put-off";
         Assert.Equal("decision.reason", (await mina.RefusedAsync(putOff, new { until = "in 3 months", reason = " " })).Text("code"));
-        Assert.Equal("date.unreadable", (await mina.RefusedAsync(putOff, new { until = "whenever", reason = "Waits for the bonus" })).Text("code"));
-        Assert.Equal("channel", (await mina.RefusedAsync(putOff, new { until = "in 3 months", reason = "Waits for the bonus", channel = "Link" })).Text("field"));
-        await mina.PostAsync(putOff, new { until = "in 3 months", reason = "Waits for the bonus", channel = "Phone" });
-        Assert.Equal("Later", (await mina.GetAsync($"write-up/known?customer={owner}&vehicle={vehicle}")).AsArray().First(k => k!["jobId"]?.GetValue<long>() == second["jobId"]!.GetValue<long>())!.Text("urgency"));
+        Assert.Equal(
+            "date.unreadable",
+            (await mina.RefusedAsync(putOff, new { until = "whenever", reason = "Waits for the bonus" })).Text("code")
+        );
+        Assert.Equal(
+            "channel",
+            (
+                await mina.RefusedAsync(
+                    putOff,
+                    new
+                    {
+                        until = "in 3 months",
+                        reason = "Waits for the bonus",
+                        channel = "Link",
+                    }
+                )
+            ).Text("field")
+        );
+        await mina.PostAsync(
+            putOff,
+            new
+            {
+                until = "in 3 months",
+                reason = "Waits for the bonus",
+                channel = "Phone",
+            }
+        );
+        Assert.Equal(
+            "Later",
+            (await mina.GetAsync($"write-up/known?customer={owner}&vehicle={vehicle}"))
+                .AsArray()
+                .First(k => k!["jobId"]?.GetValue<long>() == second["jobId"]!.GetValue<long>())!
+                .Text("urgency")
+        );
 
-        object Body(params long[] jobs) => new { customerId = owner, vehicleId = vehicle, odometer = "299,000", takeOver = jobs.Select(j => new { kind = "job", id = j, title = "" }) };
+        object Body(params long[] jobs) =>
+            new
+            {
+                customerId = owner,
+                vehicleId = vehicle,
+                odometer = "299,000",
+                takeOver = jobs.Select(j => new
+                {
+                    kind = "job",
+                    id = j,
+                    title = "",
+                }),
+            };
         var order = (await mina.PostAsync("orders", Body(first))).Id();
         var job = (await mina.SheetAsync(order)).List("jobs").Single()!;
         Assert.Equal((offered[0]!.Text("title"), "Proposed"), (job.Text("title"), job.Text("decision")));
@@ -284,7 +532,30 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         known = (await mina.GetAsync($"write-up/known?customer={owner}&vehicle={vehicle}")).AsArray();
         Assert.DoesNotContain(known, k => k!["jobId"]?.GetValue<long>() == first);
         Assert.Contains(known, k => k!.Text("kind") == "openOrder" && k!["orderId"]!.GetValue<long>() == order);
-        Assert.Equal("job.gone", (await mina.RefusedAsync("orders", new { customerId = 1, vehicleId = 1, odometer = "99,000", takeOver = new[] { new { kind = "job", id = second["jobId"]!.GetValue<long>(), title = "" } } }, HttpStatusCode.NotFound)).Text("code"));
+        Assert.Equal(
+            "job.gone",
+            (
+                await mina.RefusedAsync(
+                    "orders",
+                    new
+                    {
+                        customerId = 1,
+                        vehicleId = 1,
+                        odometer = "99,000",
+                        takeOver = new[]
+                        {
+                            new
+                            {
+                                kind = "job",
+                                id = second["jobId"]!.GetValue<long>(),
+                                title = "",
+                            },
+                        },
+                    },
+                    HttpStatusCode.NotFound
+                )
+            ).Text("code")
+        );
     }
 
     [Fact]
@@ -293,9 +564,20 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         var order = (await mina.PostAsync("orders", new { counterSale = true })).Id();
         var job = (await mina.PostAsync($"orders/{order}/jobs", new { title = "Wash" })).Id();
-        await mina.PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Labor", description = "Wash", hours = "1" });
+        await mina.PostAsync(
+            $"orders/{order}/jobs/{job}/lines",
+            new
+            {
+                kind = "Labor",
+                description = "Wash",
+                hours = "1",
+            }
+        );
         Assert.Equal(0, (await mina.SheetAsync(order))["figures"]!.Number("supplies"));
-        Assert.Equal("writeUp.customer", (await mina.RefusedAsync($"orders/{order}/vehicle", new { vehicle = new { plate = "AB 1" } })).Text("code"));
+        Assert.Equal(
+            "writeUp.customer",
+            (await mina.RefusedAsync($"orders/{order}/vehicle", new { vehicle = new { plate = "AB 1" } })).Text("code")
+        );
         await mina.RefusedAsync($"orders/{order}/vehicle", new { vehicleId = 999999 }, HttpStatusCode.NotFound);
         await mina.PostAsync($"orders/{order}/vehicle", new { vehicle = new { plate = "AB 1", make = "Tarnow" }, customerId = 30 });
         var sheet = await mina.SheetAsync(order);
@@ -317,8 +599,7 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
             ids.AddRange(page.List("rows").Select(r => r!.Id()));
             after = page["next"]?.GetValue<string>() ?? "";
             pages++;
-        }
-        while (after.Length > 0);
+        } while (after.Length > 0);
         using var db = shop.OpenDb();
         Assert.True(pages > 1);
         Assert.Equal(ids.Count, ids.Distinct().Count());

@@ -23,7 +23,15 @@ public class PdfTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         await using var db = shop.OpenDb();
         foreach (var id in await db.Findings.Where(f => f.OrderId == 2501).Select(f => f.Id).ToListAsync())
-            await writer.PostAsync("orders/2501/release", new { kind = "Finding", id, show = false });
+            await writer.PostAsync(
+                "orders/2501/release",
+                new
+                {
+                    kind = "Finding",
+                    id,
+                    show = false,
+                }
+            );
     }
 
     [Fact]
@@ -34,7 +42,18 @@ public class PdfTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var sheet = await writer.SheetAsync(2501);
         var text = TextOf(await writer.BytesAsync("orders/2501/estimate.pdf"), out var pages);
         Assert.Equal(1, pages);
-        foreach (var words in new[] { "Lantern Bay Auto Care", "Estimate 3501", "Imke Sorensen", "LBT 4471", "Thermostat and upper hose", "Sweet smell after the highway", sheet["figures"]!.Number("total").ToString("#,##0.00", System.Globalization.CultureInfo.InvariantCulture) })
+        foreach (
+            var words in new[]
+            {
+                "Lantern Bay Auto Care",
+                "Estimate 3501",
+                "Imke Sorensen",
+                "LBT 4471",
+                "Thermostat and upper hose",
+                "Sweet smell after the highway",
+                sheet["figures"]!.Number("total").ToString("#,##0.00", System.Globalization.CultureInfo.InvariantCulture),
+            }
+        )
             Assert.Contains(words, text, StringComparison.Ordinal);
         Assert.Contains("Wiper blades, pair: put off", text, StringComparison.Ordinal);
     }
@@ -55,7 +74,8 @@ public class PdfTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var technician = await shop.SignInAsync("ana");
         var text = TextOf(await technician.BytesAsync("orders/2501/work-order.pdf"), out _);
-        foreach (var words in new[] { "Work order 3501", "Oil and filter service", "0.5 h", "OF-310", "Key tag 14", "Indicator reset" }) Assert.Contains(words, text, StringComparison.Ordinal);
+        foreach (var words in new[] { "Work order 3501", "Oil and filter service", "0.5 h", "OF-310", "Key tag 14", "Indicator reset" })
+            Assert.Contains(words, text, StringComparison.Ordinal);
         Assert.DoesNotMatch(@"\d+\.\d\d(\D|$)", text);
         Assert.DoesNotContain("555-01", text.Replace("(207) 555-0100", "", StringComparison.Ordinal), StringComparison.Ordinal);
         // What is only proposed is no work yet.
@@ -68,11 +88,31 @@ public class PdfTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var writer = await shop.SignInAsync("mina");
         await WithholdFindingsAsync(writer);
-        Assert.Equal(System.Net.HttpStatusCode.UnprocessableEntity, (await writer.SendAsync(HttpMethod.Get, "orders/2501/inspection.pdf")).Status);
+        Assert.Equal(
+            System.Net.HttpStatusCode.UnprocessableEntity,
+            (await writer.SendAsync(HttpMethod.Get, "orders/2501/inspection.pdf")).Status
+        );
         await using var db = shop.OpenDb();
         var findings = await db.Findings.Where(f => f.OrderId == 2501).OrderBy(f => f.Id).Select(f => f.Id).ToListAsync();
-        await writer.PostAsync("orders/2501/release", new { kind = "Finding", id = findings[0], show = true, words = "The housing leaks" });
-        await writer.PostAsync("orders/2501/release", new { kind = "Finding", id = findings[1], show = false });
+        await writer.PostAsync(
+            "orders/2501/release",
+            new
+            {
+                kind = "Finding",
+                id = findings[0],
+                show = true,
+                words = "The housing leaks",
+            }
+        );
+        await writer.PostAsync(
+            "orders/2501/release",
+            new
+            {
+                kind = "Finding",
+                id = findings[1],
+                show = false,
+            }
+        );
         var text = TextOf(await writer.BytesAsync("orders/2501/inspection.pdf"), out _);
         Assert.Contains("due, 14 psi", text, StringComparison.Ordinal);
         Assert.Contains("The housing leaks", text, StringComparison.Ordinal);
@@ -86,8 +126,43 @@ public class PdfTests(ShopFixture shop) : IClassFixture<ShopFixture>
     [Fact]
     public void Figures_stand_in_columns_and_are_read_back_whole_however_long_a_note_is()
     {
-        var lines = new[] { "111.11", "888.88" }.Select(a => new DocumentLine(DocumentLineKind.Part, "Part", "", "1", decimal.Parse(a, System.Globalization.CultureInfo.InvariantCulture), decimal.Parse(a, System.Globalization.CultureInfo.InvariantCulture)) { Note = new string('ß', 10_000) }).ToList();
-        var document = new ShopDocument { Kind = DocumentKind.Invoice, Number = 7, OrderNumber = 7, Date = default, ShopName = "S", ShopAddress = "", ShopPhone = "", Currency = "EUR", CustomerName = "C", CustomerAddress = "", Vehicle = "", Plate = "", Vin = "", Odometer = "", Writer = "", Concerns = [], Jobs = [new DocumentJob("Job", 999.99m, lines)], NotDone = [], Totals = [new DocumentAmount("Total", 999.99m)], Consent = [], Terms = "" };
+        var lines = new[] { "111.11", "888.88" }
+            .Select(a => new DocumentLine(
+                DocumentLineKind.Part,
+                "Part",
+                "",
+                "1",
+                decimal.Parse(a, System.Globalization.CultureInfo.InvariantCulture),
+                decimal.Parse(a, System.Globalization.CultureInfo.InvariantCulture)
+            )
+            {
+                Note = new string('ß', 10_000),
+            })
+            .ToList();
+        var document = new ShopDocument
+        {
+            Kind = DocumentKind.Invoice,
+            Number = 7,
+            OrderNumber = 7,
+            Date = default,
+            ShopName = "S",
+            ShopAddress = "",
+            ShopPhone = "",
+            Currency = "EUR",
+            CustomerName = "C",
+            CustomerAddress = "",
+            Vehicle = "",
+            Plate = "",
+            Vin = "",
+            Odometer = "",
+            Writer = "",
+            Concerns = [],
+            Jobs = [new DocumentJob("Job", 999.99m, lines)],
+            NotDone = [],
+            Totals = [new DocumentAmount("Total", 999.99m)],
+            Consent = [],
+            Terms = "",
+        };
         using var pdf = PdfDocument.Open(PdfPages.Draw(document));
         var words = pdf.GetPages().SelectMany(p => p.GetWords()).ToList();
         var (ones, eights) = (words.Where(w => w.Text == "111.11").ToList(), words.Where(w => w.Text == "888.88").ToList());
@@ -100,7 +175,17 @@ public class PdfTests(ShopFixture shop) : IClassFixture<ShopFixture>
     [Fact]
     public void Long_documents_break_over_pages_and_any_European_name_is_set()
     {
-        var lines = Enumerable.Range(0, 200).Select(i => new DocumentLine(DocumentLineKind.Part, $"Line {i} with a description that is long enough to need a second line on the page, Größe ½", $"N-{i}", "1", 1.5m, 1.5m)).ToList();
+        var lines = Enumerable
+            .Range(0, 200)
+            .Select(i => new DocumentLine(
+                DocumentLineKind.Part,
+                $"Line {i} with a description that is long enough to need a second line on the page, Größe ½",
+                $"N-{i}",
+                "1",
+                1.5m,
+                1.5m
+            ))
+            .ToList();
         var document = new ShopDocument
         {
             Kind = DocumentKind.Estimate,

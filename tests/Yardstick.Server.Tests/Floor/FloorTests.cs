@@ -13,11 +13,46 @@ public class FloorTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var writer = await shop.SignInAsync("mina");
         var (order, job) = await writer.WriteUpAsync();
-        await writer.PostAsync($"jobs/{job}/plan", new { technicianId = 7, start = ShopFixture.At("13:08"), version = 0 });
+        await writer.PostAsync(
+            $"jobs/{job}/plan",
+            new
+            {
+                technicianId = 7,
+                start = ShopFixture.At("13:08"),
+                version = 0,
+            }
+        );
         var block = (await writer.GetAsync("floor")).List("blocks").First(b => b!["jobId"]!.GetValue<long>() == job)!;
         Assert.Equal((ShopFixture.At("13:15"), "if agreed"), (block.Text("start"), block.Text("why")));
-        Assert.Equal("start", (await writer.RefusedAsync($"jobs/{job}/plan", new { technicianId = 7, start = ShopFixture.At("21:00"), version = 1 })).Text("field"));
-        Assert.Equal("technician.gone", (await writer.RefusedAsync($"jobs/{job}/plan", new { technicianId = 2, start = ShopFixture.At("14:00"), version = 1 }, HttpStatusCode.NotFound)).Text("code"));
+        Assert.Equal(
+            "start",
+            (
+                await writer.RefusedAsync(
+                    $"jobs/{job}/plan",
+                    new
+                    {
+                        technicianId = 7,
+                        start = ShopFixture.At("21:00"),
+                        version = 1,
+                    }
+                )
+            ).Text("field")
+        );
+        Assert.Equal(
+            "technician.gone",
+            (
+                await writer.RefusedAsync(
+                    $"jobs/{job}/plan",
+                    new
+                    {
+                        technicianId = 2,
+                        start = ShopFixture.At("14:00"),
+                        version = 1,
+                    },
+                    HttpStatusCode.NotFound
+                )
+            ).Text("code")
+        );
         Assert.Equal(order, block["orderId"]!.GetValue<long>());
     }
 
@@ -27,7 +62,13 @@ public class FloorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         using var dario = await shop.SignInAsync("dario");
         var (_, job) = await mina.WriteUpAsync();
-        object Plan(int hour, int version) => new { technicianId = 7, start = ShopFixture.At($"{hour}:00"), version };
+        object Plan(int hour, int version) =>
+            new
+            {
+                technicianId = 7,
+                start = ShopFixture.At($"{hour}:00"),
+                version,
+            };
         await mina.PostAsync($"jobs/{job}/plan", Plan(13, 0));
         await mina.PostAsync($"jobs/{job}/plan", Plan(14, 1));
         Assert.Equal("plan.conflict", (await dario.RefusedAsync($"jobs/{job}/plan", Plan(15, 1), HttpStatusCode.Conflict)).Text("code"));
@@ -62,7 +103,11 @@ public class FloorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         // A picture with a place in its comment.
         var bytes = jpeg.ToArray();
         var place = "GPS 44.1 -69.1"u8.ToArray();
-        var withPlace = bytes[..2].Concat(new byte[] { 0xFF, 0xFE, 0, (byte)(place.Length + 2) }).Concat(place).Concat(bytes[2..]).ToArray();
+        var withPlace = bytes[..2]
+            .Concat(new byte[] { 0xFF, 0xFE, 0, (byte)(place.Length + 2) })
+            .Concat(place)
+            .Concat(bytes[2..])
+            .ToArray();
         using var request = new HttpRequestMessage(HttpMethod.Post, "photos") { Content = new ByteArrayContent(withPlace) };
         request.Content.Headers.ContentType = new MediaTypeHeaderValue("application/octet-stream");
         using var answer = await technician.RawAsync(request);
@@ -77,7 +122,10 @@ public class FloorTests(ShopFixture shop) : IClassFixture<ShopFixture>
     public async Task What_is_no_picture_is_refused_in_words()
     {
         using var technician = await shop.SignInAsync("noor");
-        using var request = new HttpRequestMessage(HttpMethod.Post, "photos") { Content = new ByteArrayContent("<svg onload=alert(1)>"u8.ToArray()) };
+        using var request = new HttpRequestMessage(HttpMethod.Post, "photos")
+        {
+            Content = new ByteArrayContent("<svg onload=alert(1)>"u8.ToArray()),
+        };
         request.Content.Headers.ContentType = new MediaTypeHeaderValue("application/octet-stream");
         using var answer = await technician.RawAsync(request);
         Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
@@ -90,7 +138,17 @@ public class FloorTests(ShopFixture shop) : IClassFixture<ShopFixture>
     public async Task A_finding_that_says_too_little_is_refused_at_its_field(string text, string measured, string rating, string field)
     {
         using var technician = await shop.SignInAsync("noor");
-        var (status, problem) = await technician.SendAsync(HttpMethod.Post, "orders/2501/findings", new { text, measured, unit = "mm", rating });
+        var (status, problem) = await technician.SendAsync(
+            HttpMethod.Post,
+            "orders/2501/findings",
+            new
+            {
+                text,
+                measured,
+                unit = "mm",
+                rating,
+            }
+        );
         Assert.True(status is HttpStatusCode.UnprocessableEntity && problem!.Text("field") == field, $"{status} {problem?.ToJsonString()}");
     }
 
@@ -105,7 +163,11 @@ public class FloorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal("Diagnosis", (await mina.GetAsync("floor")).List("cards").First(c => c!.Id() == order)!.Text("stage"));
         var clash = await dario.RefusedAsync($"orders/{order}/stage", new { stage = "Pricing", version }, HttpStatusCode.Conflict);
         Assert.Contains("Mina", clash.Text("detail"), StringComparison.Ordinal);
-        var unknown = await mina.RefusedAsync($"orders/{order}/stage", new { stage = 99, version = moved["version"]!.GetValue<int>() }, HttpStatusCode.BadRequest);
+        var unknown = await mina.RefusedAsync(
+            $"orders/{order}/stage",
+            new { stage = 99, version = moved["version"]!.GetValue<int>() },
+            HttpStatusCode.BadRequest
+        );
         Assert.Equal("request.unreadable", unknown.Text("code"));
         // The undo begins with the version that the move left.
         await mina.PostAsync($"orders/{order}/stage", new { stage = "Pricing", version = moved["version"]!.GetValue<int>() });
@@ -118,8 +180,17 @@ public class FloorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var writer = await shop.SignInAsync("mina");
         using var noor = await shop.SignInAsync("noor");
         var (order, job) = await writer.WriteUpAsync("Zurueck");
-        await writer.PostAsync($"jobs/{job}/plan", new { technicianId = 8, start = ShopFixture.At("13:00"), version = 0 });
-        for (var i = 0; i < 2; i++) Assert.Equal(HttpStatusCode.OK, (await writer.SendAsync(HttpMethod.Delete, $"jobs/{job}/plan")).Status);
+        await writer.PostAsync(
+            $"jobs/{job}/plan",
+            new
+            {
+                technicianId = 8,
+                start = ShopFixture.At("13:00"),
+                version = 0,
+            }
+        );
+        for (var i = 0; i < 2; i++)
+            Assert.Equal(HttpStatusCode.OK, (await writer.SendAsync(HttpMethod.Delete, $"jobs/{job}/plan")).Status);
         Assert.DoesNotContain((await writer.GetAsync("floor")).List("blocks"), b => b!["jobId"]!.GetValue<long>() == job);
 
         await writer.ApproveAsync(order, job);

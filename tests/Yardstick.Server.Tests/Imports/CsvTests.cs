@@ -48,7 +48,8 @@ public class CsvTests
         await CsvFile.WriteAsync(memory, [cells.Select((_, i) => $"c{i}").ToArray(), cells]);
         var text = Encoding.UTF8.GetString(memory.ToArray());
         Assert.StartsWith("\uFEFF", text, StringComparison.Ordinal);
-        foreach (var formula in new[] { "=1+1", "+49", "-5", "@x" }) Assert.Contains($"'{formula}", text, StringComparison.Ordinal);
+        foreach (var formula in new[] { "=1+1", "+49", "-5", "@x" })
+            Assert.Contains($"'{formula}", text, StringComparison.Ordinal);
         var file = CsvFile.Read(memory.ToArray()).Value;
         var row = file.ByField(cells.Select((_, i) => $"c{i}").ToArray<string?>()).Single();
         Assert.Equal(cells, cells.Select((_, i) => row[$"c{i}"]));
@@ -62,10 +63,14 @@ public class CsvTests
         {
             var bytes = new byte[random.Next(0, 300)];
             random.NextBytes(bytes);
-            if (i % 3 == 0) for (var b = 0; b < bytes.Length; b++) bytes[b] = (byte)"ab,;\"\n\r\t|'= 1"[bytes[b] % 13];
+            if (i % 3 == 0)
+                for (var b = 0; b < bytes.Length; b++)
+                    bytes[b] = (byte)"ab,;\"\n\r\t|'= 1"[bytes[b] % 13];
             var read = CsvFile.Read(bytes);
-            if (read.Problem is { } problem) Assert.False(string.IsNullOrWhiteSpace(problem.Message));
-            else Assert.NotEmpty(read.Value.Rows);
+            if (read.Problem is { } problem)
+                Assert.False(string.IsNullOrWhiteSpace(problem.Message));
+            else
+                Assert.NotEmpty(read.Value.Rows);
         }
     }
 }

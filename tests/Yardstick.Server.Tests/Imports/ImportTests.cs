@@ -1,6 +1,6 @@
 using System.Net;
-using System.Text.Json.Nodes;
 using System.Text;
+using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Imports;
@@ -29,7 +29,8 @@ public class ImportTests(ShopFixture shop) : IClassFixture<ShopFixture>
         for (var i = 0; i < 600; i++)
         {
             var run = await browser.GetAsync($"imports/{import}/progress");
-            if (run.Text("state") == state) return run;
+            if (run.Text("state") == state)
+                return run;
             await Task.Delay(50);
         }
         throw new InvalidOperationException($"The import never was {state}.");
@@ -45,13 +46,35 @@ public class ImportTests(ShopFixture shop) : IClassFixture<ShopFixture>
     public async Task Customers_and_their_cars_come_in_as_previewed_and_go_again_but_for_those_that_were_used()
     {
         using var ingrid = await shop.SignInAsync("ingrid");
-        var customers = Csv("Cust ID;First;Last;Company;Phone;Email;Shoe size", "X1;Ada;Aldermann;;207-555-0181;ada@mail.example;42", "X2;Bo;Birkholm;;12;;", "X3;;;Fern & Co;(207) 555 0182;no-mail;", "X4;Cy;Calloway;\"Quay\nTraders\";;;", "X1;Ada;Again;;;;", ";;;;;;", "X5;Imke;Sorenson;;207 555 0100;;");
+        var customers = Csv(
+            "Cust ID;First;Last;Company;Phone;Email;Shoe size",
+            "X1;Ada;Aldermann;;207-555-0181;ada@mail.example;42",
+            "X2;Bo;Birkholm;;12;;",
+            "X3;;;Fern & Co;(207) 555 0182;no-mail;",
+            "X4;Cy;Calloway;\"Quay\nTraders\";;;",
+            "X1;Ada;Again;;;;",
+            ";;;;;;",
+            "X5;Imke;Sorenson;;207 555 0100;;"
+        );
         var import = await LookAsync(ingrid, "Customers", customers);
         var preview = await ingrid.GetAsync($"imports/{import}");
-        Assert.Equal(["key", "firstName", "lastName", "businessName", "phone", "email", null], preview.List("columns").Select(c => c!["field"]?.GetValue<string>()));
+        Assert.Equal(
+            ["key", "firstName", "lastName", "businessName", "phone", "email", null],
+            preview.List("columns").Select(c => c!["field"]?.GetValue<string>())
+        );
         // Twice in the file, and somebody on file under nearly the same name and the same phone: neither is made twice.
         Assert.Equal((2, 2, 2), (preview["good"]!.GetValue<int>(), preview["onFile"]!.GetValue<int>(), preview["bad"]!.GetValue<int>()));
-        Assert.Equal([(3, "phone number"), (4, "e-mail")], preview.List("badRows").Select(b => (b!["row"]!.GetValue<int>(), new[] { "phone number", "e-mail" }.First(w => b.Text("reason").Contains(w, StringComparison.Ordinal)))));
+        Assert.Equal(
+            [(3, "phone number"), (4, "e-mail")],
+            preview
+                .List("badRows")
+                .Select(b =>
+                    (
+                        b!["row"]!.GetValue<int>(),
+                        new[] { "phone number", "e-mail" }.First(w => b.Text("reason").Contains(w, StringComparison.Ordinal))
+                    )
+                )
+        );
         using var db = shop.OpenDb();
         Assert.False(await db.Customers.AnyAsync(c => c.FormerKey == "X1"));
 
@@ -60,17 +83,36 @@ public class ImportTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Contains("Why not", bad, StringComparison.Ordinal);
 
         var done = await BringInAsync(ingrid, import);
-        Assert.Equal((7 - 1, 2, 2, 2), (done["rowsDone"]!.GetValue<int>(), done["made"]!.GetValue<int>(), done["onFile"]!.GetValue<int>(), done["bad"]!.GetValue<int>()));
+        Assert.Equal(
+            (7 - 1, 2, 2, 2),
+            (
+                done["rowsDone"]!.GetValue<int>(),
+                done["made"]!.GetValue<int>(),
+                done["onFile"]!.GetValue<int>(),
+                done["bad"]!.GetValue<int>()
+            )
+        );
         Assert.Equal(bad, Encoding.UTF8.GetString(await ingrid.BytesAsync($"imports/{import}/bad.csv")));
         Assert.Equal("import.begun", (await ingrid.RefusedAsync($"imports/{import}/mapping", new { fields = new[] { "" } })).Text("code"));
         Assert.Contains((await ingrid.GetAsync("find?q=Aldermann")).AsArray(), f => f!.Text("title") == "Ada Aldermann");
         Assert.Equal("Quay Traders", await db.Customers.Where(c => c.FormerKey == "X4").Select(c => c.BusinessName).SingleAsync());
 
-        var cars = Csv("Customer ID,License,VIN,Year,Make,Model,Mileage,Mileage Date", "X1,FAR 100,,2015,Tarnow,Petrel,\"61,204\",3/14/2021", "X9,FAR 101,,2015,Tarnow,Petrel,,", "X4,FAR 102,,1800,Tarnow,Petrel,,", ",FAR 103,,2015,Tarnow,Petrel,,", "X1,LBT 4471,,2015,Tarnow,Petrel,,");
+        var cars = Csv(
+            "Customer ID,License,VIN,Year,Make,Model,Mileage,Mileage Date",
+            "X1,FAR 100,,2015,Tarnow,Petrel,\"61,204\",3/14/2021",
+            "X9,FAR 101,,2015,Tarnow,Petrel,,",
+            "X4,FAR 102,,1800,Tarnow,Petrel,,",
+            ",FAR 103,,2015,Tarnow,Petrel,,",
+            "X1,LBT 4471,,2015,Tarnow,Petrel,,"
+        );
         var second = await LookAsync(ingrid, "Vehicles", cars);
         var look = await ingrid.GetAsync($"imports/{second}");
         Assert.Equal((1, 1, 3), (look["good"]!.GetValue<int>(), look["onFile"]!.GetValue<int>(), look["bad"]!.GetValue<int>()));
-        Assert.Equal(["X9", "model year", "whose"], look.List("badRows").Select(b => new[] { "X9", "model year", "whose" }.First(w => b!.Text("reason").Contains(w, StringComparison.Ordinal))));
+        Assert.Equal(
+            ["X9", "model year", "whose"],
+            look.List("badRows")
+                .Select(b => new[] { "X9", "model year", "whose" }.First(w => b!.Text("reason").Contains(w, StringComparison.Ordinal)))
+        );
         await BringInAsync(ingrid, second);
         var car = await db.Vehicles.Include(v => v.Readings).SingleAsync(v => v.Plate == "FAR 100");
         Assert.Equal((61_204, Instant.FromUtc(2021, 3, 14, 16, 0, 0)), (car.Readings[0].Reading, car.Readings[0].At));
@@ -92,7 +134,13 @@ public class ImportTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var ingrid = await shop.SignInAsync("ingrid");
         var import = await LookAsync(ingrid, "Customers", Csv("a\tb\tc", "Dee\tDahlgren\t207 555 0183"));
-        Assert.Equal((0, 1), ((await ingrid.GetAsync($"imports/{import}"))["good"]!.GetValue<int>(), (await ingrid.GetAsync($"imports/{import}"))["bad"]!.GetValue<int>()));
+        Assert.Equal(
+            (0, 1),
+            (
+                (await ingrid.GetAsync($"imports/{import}"))["good"]!.GetValue<int>(),
+                (await ingrid.GetAsync($"imports/{import}"))["bad"]!.GetValue<int>()
+            )
+        );
         foreach (var fields in new[] { new[] { "firstName", "firstName", "" }, ["shoeSize", "", ""], ["firstName"] })
             Assert.Equal("import.field", (await ingrid.RefusedAsync($"imports/{import}/mapping", new { fields })).Text("code"));
         await ingrid.PostAsync($"imports/{import}/mapping", new { fields = new[] { "firstName", "lastName", "phone" } });
@@ -106,11 +154,20 @@ public class ImportTests(ShopFixture shop) : IClassFixture<ShopFixture>
     public async Task What_is_no_table_is_refused_in_words()
     {
         using var ingrid = await shop.SignInAsync("ingrid");
-        foreach (var (content, words) in new (byte[], string)[]
-        {
-            ([], "empty"), ([0x50, 0x4B, 3, 4, 0], "spreadsheet"), ([0x89, 0x50, 0x4E, 0x47], "picture"), (Csv("<html>,", "x,y"), "web page"), (Csv("only one column", "a"), "one column"),
-            (Csv("a,b"), "no rows"), (Csv("a,b", "\"never closed,2", "3,4"), "never closed"), (Encoding.Latin1.GetBytes("a,b\nx\0y,1"), "no text"), (Encoding.UTF8.GetBytes(string.Join(',', Enumerable.Range(0, 300)) + "\n1"), "200 columns"),
-        })
+        foreach (
+            var (content, words) in new (byte[], string)[]
+            {
+                ([], "empty"),
+                ([0x50, 0x4B, 3, 4, 0], "spreadsheet"),
+                ([0x89, 0x50, 0x4E, 0x47], "picture"),
+                (Csv("<html>,", "x,y"), "web page"),
+                (Csv("only one column", "a"), "one column"),
+                (Csv("a,b"), "no rows"),
+                (Csv("a,b", "\"never closed,2", "3,4"), "never closed"),
+                (Encoding.Latin1.GetBytes("a,b\nx\0y,1"), "no text"),
+                (Encoding.UTF8.GetBytes(string.Join(',', Enumerable.Range(0, 300)) + "\n1"), "200 columns"),
+            }
+        )
         {
             var (status, body) = await ingrid.UploadAsync("imports/Customers?name=x.csv", content);
             Assert.Equal(HttpStatusCode.UnprocessableEntity, status);
@@ -128,10 +185,15 @@ public class ImportTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Encoding.RegisterProvider(CodePagesEncodingProvider.Instance);
         var western = await LookAsync(ingrid, "Customers", Encoding.GetEncoding(1252).GetBytes("First name,Last name\nJosé,Müller–Ågren"));
         Assert.Equal("José Müller–Ågren", (await ingrid.GetAsync($"imports/{western}")).List("goodSamples")[0]!.GetValue<string>());
-        var wide = await LookAsync(ingrid, "Customers", [.. Encoding.Unicode.GetPreamble(), .. Encoding.Unicode.GetBytes("First name;Last name\nЖанна;Ωνάση")]);
+        var wide = await LookAsync(
+            ingrid,
+            "Customers",
+            [.. Encoding.Unicode.GetPreamble(), .. Encoding.Unicode.GetBytes("First name;Last name\nЖанна;Ωνάση")]
+        );
         Assert.Equal("Жанна Ωνάση", (await ingrid.GetAsync($"imports/{wide}")).List("goodSamples")[0]!.GetValue<string>());
         var big = new StringBuilder("First name,Last name,Notes\n");
-        for (var i = 0; i < 5_000; i++) big.Append("Ann,Number").Append(i).Append(',').Append('n', 4_000).Append('\n');
+        for (var i = 0; i < 5_000; i++)
+            big.Append("Ann,Number").Append(i).Append(',').Append('n', 4_000).Append('\n');
         Assert.InRange(big.Length, 20_000_000, 21_000_000);
         var import = await LookAsync(ingrid, "Customers", Encoding.UTF8.GetBytes(big.ToString()));
         Assert.Equal(5_000, (await ingrid.GetAsync($"imports/{import}"))["good"]!.GetValue<int>());
@@ -142,7 +204,8 @@ public class ImportTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var ingrid = await shop.SignInAsync("ingrid");
         var rows = new StringBuilder("Customer number,Last name\n");
-        for (var i = 0; i < 20_000; i++) rows.Append('S').Append(i).Append(",Stopped").Append(i).Append('\n');
+        for (var i = 0; i < 20_000; i++)
+            rows.Append('S').Append(i).Append(",Stopped").Append(i).Append('\n');
         var import = await LookAsync(ingrid, "Customers", Encoding.UTF8.GetBytes(rows.ToString()));
         await ingrid.PostAsync($"imports/{import}/run");
         await ingrid.PostAsync($"imports/{import}/stop");
@@ -162,25 +225,39 @@ public class ImportTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var ingrid = await shop.SignInAsync("ingrid");
         var rows = new StringBuilder("Customer number,Last name\n");
-        for (var i = 0; i < 1_200; i++) rows.Append('K').Append(i).Append(",Killed").Append(i).Append('\n');
+        for (var i = 0; i < 1_200; i++)
+            rows.Append('K').Append(i).Append(",Killed").Append(i).Append('\n');
         var import = await LookAsync(ingrid, "Customers", Encoding.UTF8.GetBytes(rows.ToString()));
         // As the process would have left it: running, 500 rows kept with their records, and the worker gone.
         await using (var db = shop.OpenDb())
         {
             for (var i = 0; i < 500; i++)
             {
-                var customer = new Customer { LastName = $"Killed{i}", FormerKey = $"K{i}", CreatedAt = Instant.FromDateTimeOffset(ShopFixture.Start) };
+                var customer = new Customer
+                {
+                    LastName = $"Killed{i}",
+                    FormerKey = $"K{i}",
+                    CreatedAt = Instant.FromDateTimeOffset(ShopFixture.Start),
+                };
                 db.Customers.Add(customer);
             }
             await db.SaveChangesAsync();
-            foreach (var id in await db.Customers.Where(c => c.LastName.StartsWith("Killed")).Select(c => c.Id).ToListAsync()) db.ImportedRecords.Add(new ImportedRecord { ImportId = import, RecordId = id });
+            foreach (var id in await db.Customers.Where(c => c.LastName.StartsWith("Killed")).Select(c => c.Id).ToListAsync())
+                db.ImportedRecords.Add(new ImportedRecord { ImportId = import, RecordId = id });
             await db.SaveChangesAsync();
-            await db.ImportRuns.Where(r => r.Id == import).ExecuteUpdateAsync(s => s.SetProperty(r => r.State, ImportState.Running).SetProperty(r => r.RowsDone, 500).SetProperty(r => r.Made, 500));
+            await db
+                .ImportRuns.Where(r => r.Id == import)
+                .ExecuteUpdateAsync(s =>
+                    s.SetProperty(r => r.State, ImportState.Running).SetProperty(r => r.RowsDone, 500).SetProperty(r => r.Made, 500)
+                );
         }
         // A second press of the button is what wakes it here; a new process does so when it starts.
         await ingrid.PostAsync($"imports/{import}/run");
         var done = await UntilAsync(ingrid, import, "Done");
-        Assert.Equal((1_200, 1_200, 0), (done["made"]!.GetValue<int>(), done["rowsDone"]!.GetValue<int>(), done["onFile"]!.GetValue<int>()));
+        Assert.Equal(
+            (1_200, 1_200, 0),
+            (done["made"]!.GetValue<int>(), done["rowsDone"]!.GetValue<int>(), done["onFile"]!.GetValue<int>())
+        );
         await using var after = shop.OpenDb();
         Assert.Equal(1_200, await after.Customers.CountAsync(c => c.LastName.StartsWith("Killed")));
     }
@@ -192,9 +269,17 @@ public class ImportTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         await using var db = shop.OpenDb();
         var (invoices, spent) = (await db.Invoices.CountAsync(), (await mina.GetAsync("customers/1/page"))["figures"]!.Number("spent"));
-        var import = await LookAsync(ingrid, "Orders", Csv("RO,Date,Customer,License,Mileage,Service,Type,Description,Part No,Qty,Unit Price,Unit Cost,Amount,Sales Tax,Order Total",
-            "A-77,3/14/2021,Imke Sorensen,LBT 4471,\"31,200\",Front brake pads,Labor,Replace front pads,,1.2,110.00,,132.00,8.25,242.16", "A-77,3/14/2021,Imke Sorensen,LBT 4471,\"31,200\",Front brake pads,Part,Ceramic pads,BP-F-310,1,101.90,40,101.90,8.25,242.16",
-            "A-78,someday,Imke Sorensen,,,,,Oil,,1,,,9.00,,", "A-79,4/1/2021,Nobody Anymore,ZQX 1,,Alignment,Labor,Four wheels,,1,89,,89.00,,"));
+        var import = await LookAsync(
+            ingrid,
+            "Orders",
+            Csv(
+                "RO,Date,Customer,License,Mileage,Service,Type,Description,Part No,Qty,Unit Price,Unit Cost,Amount,Sales Tax,Order Total",
+                "A-77,3/14/2021,Imke Sorensen,LBT 4471,\"31,200\",Front brake pads,Labor,Replace front pads,,1.2,110.00,,132.00,8.25,242.16",
+                "A-77,3/14/2021,Imke Sorensen,LBT 4471,\"31,200\",Front brake pads,Part,Ceramic pads,BP-F-310,1,101.90,40,101.90,8.25,242.16",
+                "A-78,someday,Imke Sorensen,,,,,Oil,,1,,,9.00,,",
+                "A-79,4/1/2021,Nobody Anymore,ZQX 1,,Alignment,Labor,Four wheels,,1,89,,89.00,,"
+            )
+        );
         var preview = await ingrid.GetAsync($"imports/{import}");
         Assert.Equal((2, 1), (preview["good"]!.GetValue<int>(), preview["bad"]!.GetValue<int>()));
         await BringInAsync(ingrid, import);
@@ -204,11 +289,15 @@ public class ImportTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal("A-77", (await mina.GetAsync("vehicles/1/former-orders?q=ceramic")).AsArray().Single()!.Text("number"));
         Assert.Empty((await mina.GetAsync("vehicles/1/former-orders?q=gearbox")).AsArray());
         var page = await mina.GetAsync($"former-orders/{found.Id()}");
-        Assert.Equal(("Former", 242.16m, "A-77"), (page["document"]!.Text("kind"), page["document"]!.List("totals")[1]!.Number("amount"), page["document"]!.Text("numberText")));
+        Assert.Equal(
+            ("Former", 242.16m, "A-77"),
+            (page["document"]!.Text("kind"), page["document"]!.List("totals")[1]!.Number("amount"), page["document"]!.Text("numberText"))
+        );
         using (var pdf = UglyToad.PdfPig.PdfDocument.Open(await mina.BytesAsync($"former-orders/{found.Id()}/order.pdf")))
         {
             var text = string.Join(' ', pdf.GetPages().SelectMany(p => p.GetWords()).Select(w => w.Text));
-            foreach (var words in new[] { "Former order A-77", "brought in from a former program", "242.16", "Ceramic pads" }) Assert.Contains(words, text, StringComparison.Ordinal);
+            foreach (var words in new[] { "Former order A-77", "brought in from a former program", "242.16", "Ceramic pads" })
+                Assert.Contains(words, text, StringComparison.Ordinal);
         }
 
         var job = (await mina.PostAsync("orders/2501/jobs/former", new { formerOrderId = found.Id(), job = 0 })).Id();
@@ -216,11 +305,21 @@ public class ImportTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var pads = copied.List("lines")[1]!;
         Assert.Equal((1.2m, "BP-F-310"), (copied.List("lines")[0]!.Number("hours"), pads.Text("number")));
         Assert.NotEqual(101.90m, pads.Number("each"));
-        Assert.Equal("job.gone", (await mina.RefusedAsync("orders/2501/jobs/former", new { formerOrderId = found.Id(), job = 7 }, HttpStatusCode.NotFound)).Text("code"));
+        Assert.Equal(
+            "job.gone",
+            (await mina.RefusedAsync("orders/2501/jobs/former", new { formerOrderId = found.Id(), job = 7 }, HttpStatusCode.NotFound)).Text(
+                "code"
+            )
+        );
 
         // Nobody here fits the other one; it is found all the same, and none of it is in the books.
-        Assert.Contains((await mina.GetAsync("find?q=Anymore")).AsArray(), f => f!.Text("kind") == "formerOrder" && f!["customerId"] is null);
-        Assert.Equal((invoices, spent), (await db.Invoices.CountAsync(), (await mina.GetAsync("customers/1/page"))["figures"]!.Number("spent")));
+        Assert.Contains((await mina.GetAsync("find?q=Anymore")).AsArray(), f =>
+            f!.Text("kind") == "formerOrder" && f!["customerId"] is null
+        );
+        Assert.Equal(
+            (invoices, spent),
+            (await db.Invoices.CountAsync(), (await mina.GetAsync("customers/1/page"))["figures"]!.Number("spent"))
+        );
         await ingrid.PostAsync($"imports/{import}/undo");
         await UntilAsync(ingrid, import, "Undone");
         Assert.DoesNotContain((await mina.GetAsync("find?q=A-77")).AsArray(), f => f!.Text("kind") == "formerOrder");
@@ -232,8 +331,24 @@ public class ImportTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var ingrid = await shop.SignInAsync("ingrid");
         using var mina = await shop.SignInAsync("mina");
         var version = (await mina.GetAsync("customers/9/page"))["version"]!.GetValue<int>();
-        await mina.PostAsync("customers/9/fields", new { field = "notes", value = "=HYPERLINK(\"http://x\",\"y\")", version });
-        await mina.PostAsync("customers/9/fields", new { field = "source", value = "@home, \"really\"", version = version + 1 });
+        await mina.PostAsync(
+            "customers/9/fields",
+            new
+            {
+                field = "notes",
+                value = "=HYPERLINK(\"http://x\",\"y\")",
+                version,
+            }
+        );
+        await mina.PostAsync(
+            "customers/9/fields",
+            new
+            {
+                field = "source",
+                value = "@home, \"really\"",
+                version = version + 1,
+            }
+        );
         var bytes = await ingrid.BytesAsync("exports/customers.csv");
         var text = Encoding.UTF8.GetString(bytes);
         Assert.Contains("\"'=HYPERLINK", text, StringComparison.Ordinal);

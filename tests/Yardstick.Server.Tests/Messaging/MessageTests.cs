@@ -1,5 +1,5 @@
-using System.Net.Http.Json;
 using System.Net;
+using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
@@ -22,7 +22,8 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         {
             await using var db = shop.OpenDb();
             var message = await db.Messages.AsNoTracking().SingleAsync(m => m.Id == id);
-            if (ready(message)) return message;
+            if (ready(message))
+                return message;
             await Task.Delay(100);
         }
         await using var last = shop.OpenDb();
@@ -31,10 +32,35 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
     }
 
     private async Task<List<JsonNode>> PostAsync(string address, string way) =>
-        JsonNode.Parse(await shop.Outside.GetStringAsync("post/all"))!.AsArray().Where(p => p!.Text("address") == address && p!.Text("way") == way).Select(p => p!).ToList();
+        JsonNode
+            .Parse(await shop.Outside.GetStringAsync("post/all"))!
+            .AsArray()
+            .Where(p => p!.Text("address") == address && p!.Text("way") == way)
+            .Select(p => p!)
+            .ToList();
 
-    private static async Task<long> WriteAsync(Browser writer, long order, string channel, string address, string body = "Your car is ready.", object? document = null) =>
-        (await writer.PostAsync($"orders/{order}/messages", new { channel, address, subject = "Your car: größer, Ďakujem, Ευχαριστώ", body, now = true, document })).Id();
+    private static async Task<long> WriteAsync(
+        Browser writer,
+        long order,
+        string channel,
+        string address,
+        string body = "Your car is ready.",
+        object? document = null
+    ) =>
+        (
+            await writer.PostAsync(
+                $"orders/{order}/messages",
+                new
+                {
+                    channel,
+                    address,
+                    subject = "Your car: größer, Ďakujem, Ευχαριστώ",
+                    body,
+                    now = true,
+                    document,
+                }
+            )
+        ).Id();
 
     [Fact]
     public async Task A_text_goes_out_once_though_the_gateways_answer_is_lost_and_is_delivered()
@@ -59,7 +85,9 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(1, refused.Tries);
         var lost = await UntilAsync(await WriteAsync(writer, order, "Text", "505 555 0199"), m => m.State == MessageState.Failed);
         Assert.Equal("There is no such number.", lost.Trouble);
-        Assert.Contains((await writer.GetAsync("notices")).AsArray(), n => n!.Text("text").Contains("can't be delivered", StringComparison.Ordinal));
+        Assert.Contains((await writer.GetAsync("notices")).AsArray(), n =>
+            n!.Text("text").Contains("can't be delivered", StringComparison.Ordinal)
+        );
         // A person may try again.
         await writer.PostAsync($"messages/{refused.Id}/resolve", new { again = true });
         await UntilAsync(refused.Id, m => m.State == MessageState.Delivered);
@@ -70,15 +98,43 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var writer = await shop.SignInAsync("mina");
         var (order, _) = await writer.WriteUpAsync("Mailer");
-        var id = await WriteAsync(writer, order, "Email", "vesa@example.com", "Grüße, Привет, Γειά σου.\n.A line that begins with a dot", "estimate");
+        var id = await WriteAsync(
+            writer,
+            order,
+            "Email",
+            "vesa@example.com",
+            "Grüße, Привет, Γειά σου.\n.A line that begins with a dot",
+            "estimate"
+        );
         var sent = await UntilAsync(id, m => m.State == MessageState.Delivered);
         var mail = Assert.Single(await PostAsync("vesa@example.com", "out"));
         Assert.Equal(sent.Key, mail.Text("key"));
         Assert.Equal("Your car: größer, Ďakujem, Ευχαριστώ", mail.Text("subject"));
         Assert.Equal("Grüße, Привет, Γειά σου.\n.A line that begins with a dot", mail.Text("body").ReplaceLineEndings("\n"));
         Assert.StartsWith("estimate-", mail.Text("attachment"), StringComparison.Ordinal);
-        await writer.RefusedAsync($"orders/{order}/messages", new { channel = "Text", address = "505 555 0123", body = "x", now = true, document = "invoice" });
-        await writer.RefusedAsync($"orders/{order}/messages", new { channel = "Email", address = "vesa@example.com", subject = "x", body = "x", now = true, document = "invoice" });
+        await writer.RefusedAsync(
+            $"orders/{order}/messages",
+            new
+            {
+                channel = "Text",
+                address = "505 555 0123",
+                body = "x",
+                now = true,
+                document = "invoice",
+            }
+        );
+        await writer.RefusedAsync(
+            $"orders/{order}/messages",
+            new
+            {
+                channel = "Email",
+                address = "vesa@example.com",
+                subject = "x",
+                body = "x",
+                now = true,
+                document = "invoice",
+            }
+        );
     }
 
     [Fact]
@@ -109,10 +165,23 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var writer = await shop.SignInAsync("mina");
         var (order, _) = await writer.WriteUpAsync("Absturz");
-        long text, email;
+        long text,
+            email;
         await using (var db = shop.OpenDb())
         {
-            Message Interrupted(MessageChannel channel, string address) => new() { OrderId = order, Channel = channel, Address = address, Subject = "x", Body = "x", State = MessageState.HandingOver, At = shop.Time.Now(), NotBefore = shop.Time.Now(), Key = Guid.NewGuid().ToString("N") };
+            Message Interrupted(MessageChannel channel, string address) =>
+                new()
+                {
+                    OrderId = order,
+                    Channel = channel,
+                    Address = address,
+                    Subject = "x",
+                    Body = "x",
+                    State = MessageState.HandingOver,
+                    At = shop.Time.Now(),
+                    NotBefore = shop.Time.Now(),
+                    Key = Guid.NewGuid().ToString("N"),
+                };
             var (one, two) = (Interrupted(MessageChannel.Text, "+15055550124"), Interrupted(MessageChannel.Email, "killed@example.com"));
             db.Messages.AddRange(one, two);
             await db.SaveChangesAsync();
@@ -138,17 +207,54 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var customer = (await writer.SheetAsync(order))["customer"]!.Id();
         var first = await WriteAsync(writer, order, "Text", "505 555 0125");
         await UntilAsync(first, m => m.State == MessageState.Delivered);
-        await shop.Outside.PostAsJsonAsync("post/write", new { kind = "text", from = "+15055550125", subject = "", body = "When is it ready?" });
-        await shop.Outside.PostAsJsonAsync("post/write", new { kind = "text", from = "+15055550125", subject = "", body = "Stop" });
+        await shop.Outside.PostAsJsonAsync(
+            "post/write",
+            new
+            {
+                kind = "text",
+                from = "+15055550125",
+                subject = "",
+                body = "When is it ready?",
+            }
+        );
+        await shop.Outside.PostAsJsonAsync(
+            "post/write",
+            new
+            {
+                kind = "text",
+                from = "+15055550125",
+                subject = "",
+                body = "Stop",
+            }
+        );
         List<JsonNode?> received = [];
         for (var i = 0; i < 100 && received.Count < 2; i++)
         {
             await Task.Delay(100);
-            received = (await writer.GetAsync($"orders/{order}/messages")).List("messages").Where(m => m!.Text("state") == "Received").ToList();
+            received = (await writer.GetAsync($"orders/{order}/messages"))
+                .List("messages")
+                .Where(m => m!.Text("state") == "Received")
+                .ToList();
         }
         Assert.Equal(["When is it ready?", "Stop"], received.Select(m => m!.Text("body")));
-        Assert.Contains((await writer.GetAsync("notices")).AsArray(), n => n!.Text("text").Contains("When is it ready?", StringComparison.Ordinal));
-        Assert.Equal("message.refused", (await writer.RefusedAsync($"orders/{order}/messages", new { channel = "Text", address = "(505) 555-0125", body = "Hello", now = true })).Text("code"));
+        Assert.Contains((await writer.GetAsync("notices")).AsArray(), n =>
+            n!.Text("text").Contains("When is it ready?", StringComparison.Ordinal)
+        );
+        Assert.Equal(
+            "message.refused",
+            (
+                await writer.RefusedAsync(
+                    $"orders/{order}/messages",
+                    new
+                    {
+                        channel = "Text",
+                        address = "(505) 555-0125",
+                        body = "Hello",
+                        now = true,
+                    }
+                )
+            ).Text("code")
+        );
         await writer.PostAsync("writing-wishes", new { address = "+15055550125", refused = false });
         await UntilAsync(await WriteAsync(writer, order, "Text", "505 555 0125"), m => m.State == MessageState.Delivered);
         Assert.NotEmpty((await writer.GetAsync($"customers/{customer}/messages")).List("addresses"));
@@ -167,7 +273,21 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
             await db.SaveChangesAsync();
         }
         Assert.True((await writer.GetAsync($"orders/{order}/messages")).List("addresses")[0]!.Flag("refused"));
-        Assert.Equal("message.refused", (await writer.RefusedAsync($"orders/{order}/messages", new { channel = "Text", address = "505 555 0127", body = "Hello", now = true })).Text("code"));
+        Assert.Equal(
+            "message.refused",
+            (
+                await writer.RefusedAsync(
+                    $"orders/{order}/messages",
+                    new
+                    {
+                        channel = "Text",
+                        address = "505 555 0127",
+                        body = "Hello",
+                        now = true,
+                    }
+                )
+            ).Text("code")
+        );
         await writer.PostAsync("writing-wishes", new { address = "+15055550127", refused = false });
         await UntilAsync(await WriteAsync(writer, order, "Text", "505 555 0127"), m => m.State == MessageState.Delivered);
         await using var after = shop.OpenDb();
@@ -185,7 +305,18 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         try
         {
             var (order, _) = await owner.WriteUpAsync("Nachtruhe");
-            var id = (await owner.PostAsync($"orders/{order}/messages", new { channel = "Text", address = "505 555 0126", body = "Ready", now = false })).Id();
+            var id = (
+                await owner.PostAsync(
+                    $"orders/{order}/messages",
+                    new
+                    {
+                        channel = "Text",
+                        address = "505 555 0126",
+                        body = "Ready",
+                        now = false,
+                    }
+                )
+            ).Id();
             var thread = await owner.GetAsync($"orders/{order}/messages");
             Assert.NotNull(thread["quietUntil"]);
             Assert.Equal("Waiting", thread.List("messages")[0]!.Text("state"));
@@ -205,31 +336,110 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var owner = await shop.SignInAsync("ingrid");
         var (order, _) = await owner.WriteUpAsync("Muster");
-        object Template(string body) => new { name = "Late", channel = "Text", body, use = "" };
+        object Template(string body) =>
+            new
+            {
+                name = "Late",
+                channel = "Text",
+                body,
+                use = "",
+            };
         var unknown = await owner.RefusedAsync("templates", Template("Hello {{ customer.frstName }}"));
         Assert.Equal(("template.field", "body"), (unknown.Text("code"), unknown.Text("field")));
         // Also where it is only asked about.
-        Assert.Equal("template.field", (await owner.RefusedAsync("templates", Template("Hello {% if customer.nickname %}you{% endif %}"))).Text("code"));
+        Assert.Equal(
+            "template.field",
+            (await owner.RefusedAsync("templates", Template("Hello {% if customer.nickname %}you{% endif %}"))).Text("code")
+        );
         Assert.Equal("template.field", (await owner.RefusedAsync("templates", Template("Hello {{ order }}"))).Text("code"));
         Assert.Equal("template.syntax", (await owner.RefusedAsync("templates", Template("Hello {{ customer.firstName"))).Text("code"));
-        await owner.PostAsync("templates", Template("Hello {{ customer.firstName }}, order {{ order.number }} {% if order.promise %}is ready {{ order.promise }}{% endif %} {{ link }} <b>"));
+        await owner.PostAsync(
+            "templates",
+            Template(
+                "Hello {{ customer.firstName }}, order {{ order.number }} {% if order.promise %}is ready {{ order.promise }}{% endif %} {{ link }} <b>"
+            )
+        );
         var number = (await owner.SheetAsync(order))["number"]!.GetValue<long>();
         var filled = (await owner.GetAsync($"orders/{order}/templates")).AsArray().Single(t => t!.Text("name") == "Late")!;
         Assert.Equal($"Hello Vesa, order {number} is ready Monday at 4:30 pm {{{{ link }}}} <b>", filled.Text("body"));
-        var preview = await owner.PostAsync("templates/preview", new { subject = "", body = "{{ car.plate }}", orderNumber = number });
+        var preview = await owner.PostAsync(
+            "templates/preview",
+            new
+            {
+                subject = "",
+                body = "{{ car.plate }}",
+                orderNumber = number,
+            }
+        );
         Assert.Equal("NEW 1", preview.Text("body"));
-        await owner.RefusedAsync("templates/preview", new { subject = "", body = "x", orderNumber = 999999 }, System.Net.HttpStatusCode.UnprocessableEntity);
+        await owner.RefusedAsync(
+            "templates/preview",
+            new
+            {
+                subject = "",
+                body = "x",
+                orderNumber = 999999,
+            },
+            System.Net.HttpStatusCode.UnprocessableEntity
+        );
     }
 
     [Fact]
     public async Task Fees_and_everyday_parts_are_kept_in_Setup_and_offered()
     {
         using var owner = await shop.SignInAsync("ingrid");
-        Assert.Equal("amount", (await owner.RefusedAsync("named-fees", new { code = "tow", label = "Towing", amount = "a lot", taxable = true })).Text("field"));
-        var fee = (await owner.PostAsync("named-fees", new { code = "tow", label = "Towing, local", amount = "75", passThrough = false, taxable = true })).Id();
-        Assert.Equal("fee.twice", (await owner.RefusedAsync("named-fees", new { code = "TOW", label = "Other", amount = "1" })).Text("code"));
+        Assert.Equal(
+            "amount",
+            (
+                await owner.RefusedAsync(
+                    "named-fees",
+                    new
+                    {
+                        code = "tow",
+                        label = "Towing",
+                        amount = "a lot",
+                        taxable = true,
+                    }
+                )
+            ).Text("field")
+        );
+        var fee = (
+            await owner.PostAsync(
+                "named-fees",
+                new
+                {
+                    code = "tow",
+                    label = "Towing, local",
+                    amount = "75",
+                    passThrough = false,
+                    taxable = true,
+                }
+            )
+        ).Id();
+        Assert.Equal(
+            "fee.twice",
+            (
+                await owner.RefusedAsync(
+                    "named-fees",
+                    new
+                    {
+                        code = "TOW",
+                        label = "Other",
+                        amount = "1",
+                    }
+                )
+            ).Text("code")
+        );
         var (order, job) = await owner.WriteUpAsync("Schlepper");
-        await owner.PostAsync($"orders/{order}/take", new { kind = "fee", id = fee, jobId = job });
+        await owner.PostAsync(
+            $"orders/{order}/take",
+            new
+            {
+                kind = "fee",
+                id = fee,
+                jobId = job,
+            }
+        );
         var line = (await owner.SheetAsync(order)).List("jobs")[0]!.List("lines")[^1]!;
         Assert.Equal(("Towing, local", "TOW"), (line.Text("description"), line.Text("number")));
         await owner.PostAsync($"named-fees/{fee}/retire", new { retired = true });
@@ -251,13 +461,38 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var lineId = (await writer.SheetAsync(order)).List("jobs")[0]!.List("lines").First(l => l!.Text("kind") == "Part")!.Id();
         await using var db = shop.OpenDb();
         var part = await db.Parts.Where(p => p.WithdrawnAt == null && p.Category != "tire").OrderBy(p => p.Id).FirstAsync();
-        var taken = await writer.PostAsync($"orders/{order}/take", new { kind = "stock", id = part.Id, lineId });
+        var taken = await writer.PostAsync(
+            $"orders/{order}/take",
+            new
+            {
+                kind = "stock",
+                id = part.Id,
+                lineId,
+            }
+        );
         var version = taken["lineVersion"]!.GetValue<int>();
         Assert.Equal(part.Number, (await writer.LineAsync(order, lineId)).Text("number"));
         var back = await writer.PostAsync($"orders/{order}/lines/{lineId}/source-back", new { version });
         Assert.Equal("BU-88", (await writer.LineAsync(order, lineId)).Text("number"));
-        await other.PostAsync($"orders/{order}/lines/{lineId}", new { field = "quantity", value = "3", version = back["version"]!.GetValue<int>() });
-        Assert.Equal("undo.conflict", (await writer.RefusedAsync($"orders/{order}/lines/{lineId}/source-back", new { version = back["version"]!.GetValue<int>() }, System.Net.HttpStatusCode.Conflict)).Text("code"));
+        await other.PostAsync(
+            $"orders/{order}/lines/{lineId}",
+            new
+            {
+                field = "quantity",
+                value = "3",
+                version = back["version"]!.GetValue<int>(),
+            }
+        );
+        Assert.Equal(
+            "undo.conflict",
+            (
+                await writer.RefusedAsync(
+                    $"orders/{order}/lines/{lineId}/source-back",
+                    new { version = back["version"]!.GetValue<int>() },
+                    System.Net.HttpStatusCode.Conflict
+                )
+            ).Text("code")
+        );
     }
 
     [Fact]
@@ -266,11 +501,40 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         var (order, _) = await mina.WriteUpAsync("Ohneauftrag");
         var customer = (await mina.SheetAsync(order))["customer"]!.Id();
-        await mina.PostAsync($"customers/{customer}/messages", new { channel = "Email", address = "vesa.ohne@example.com", subject = "Winter", body = "Tires are here.", now = true });
+        await mina.PostAsync(
+            $"customers/{customer}/messages",
+            new
+            {
+                channel = "Email",
+                address = "vesa.ohne@example.com",
+                subject = "Winter",
+                body = "Tires are here.",
+                now = true,
+            }
+        );
         var thread = await mina.GetAsync($"customers/{customer}/messages");
-        Assert.Equal(("Winter", "Tires are here."), (thread.List("messages")[^1]!.Text("subject"), thread.List("messages")[^1]!.Text("body")));
+        Assert.Equal(
+            ("Winter", "Tires are here."),
+            (thread.List("messages")[^1]!.Text("subject"), thread.List("messages")[^1]!.Text("body"))
+        );
         Assert.Contains(thread.List("addresses"), a => a!.Text("channel") == "Text");
-        Assert.Equal("customer.gone", (await mina.RefusedAsync("customers/999999/messages", new { channel = "Email", address = "a@example.com", subject = "x", body = "x", now = true }, HttpStatusCode.NotFound)).Text("code"));
+        Assert.Equal(
+            "customer.gone",
+            (
+                await mina.RefusedAsync(
+                    "customers/999999/messages",
+                    new
+                    {
+                        channel = "Email",
+                        address = "a@example.com",
+                        subject = "x",
+                        body = "x",
+                        now = true,
+                    },
+                    HttpStatusCode.NotFound
+                )
+            ).Text("code")
+        );
     }
 
     [Fact]
@@ -278,8 +542,20 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var owner = await shop.SignInAsync("ingrid");
         using var mina = await shop.SignInAsync("mina");
-        var kept = (await owner.PostAsync("templates", new { name = "Winter tires", channel = "Text", body = "Time for winter tires, {{ customer.firstName }}.", use = "" })).Id();
-        async Task<bool> OfferedAsync() => (await mina.GetAsync("orders/2501/templates")).AsArray().Any(t => t!.Text("name") == "Winter tires");
+        var kept = (
+            await owner.PostAsync(
+                "templates",
+                new
+                {
+                    name = "Winter tires",
+                    channel = "Text",
+                    body = "Time for winter tires, {{ customer.firstName }}.",
+                    use = "",
+                }
+            )
+        ).Id();
+        async Task<bool> OfferedAsync() =>
+            (await mina.GetAsync("orders/2501/templates")).AsArray().Any(t => t!.Text("name") == "Winter tires");
         Assert.True(await OfferedAsync());
         await owner.PostAsync($"templates/{kept}/remove");
         Assert.False(await OfferedAsync());

@@ -13,7 +13,18 @@ public class WaitingTextTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var (order, _) = await mina.WriteUpAsync("Nachtruhe");
         // At night the text waits; before the morning she says that she wants none.
         shop.Time.Advance(TimeSpan.FromHours(13));
-        var waiting = (await mina.PostAsync($"orders/{order}/messages", new { channel = "Text", address = "505 555 0177", body = "Good morning", now = false })).Id();
+        var waiting = (
+            await mina.PostAsync(
+                $"orders/{order}/messages",
+                new
+                {
+                    channel = "Text",
+                    address = "505 555 0177",
+                    body = "Good morning",
+                    now = false,
+                }
+            )
+        ).Id();
         await mina.PostAsync("writing-wishes", new { address = "+15055550177", refused = true });
         shop.Time.Advance(TimeSpan.FromHours(11));
         // Nobody's session lasts that long.
@@ -22,7 +33,8 @@ public class WaitingTextTests(ShopFixture shop) : IClassFixture<ShopFixture>
         for (var i = 0; i < 100; i++)
         {
             message = (await mina.GetAsync($"orders/{order}/messages")).List("messages").First(m => m!.Id() == waiting)!;
-            if (message.Text("state") == "Failed") break;
+            if (message.Text("state") == "Failed")
+                break;
             await Task.Delay(100);
         }
         Assert.Equal(("Failed", "They do not want to be written to."), (message.Text("state"), message.Text("trouble")));

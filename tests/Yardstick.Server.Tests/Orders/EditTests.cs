@@ -19,7 +19,13 @@ public class EditTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var dario = await shop.SignInAsync("dario");
         var (order, _) = await mina.WriteUpAsync();
         var line = (await mina.SheetAsync(order)).List("jobs")[0]!.List("lines")[0]!;
-        object Set(string field, string value) => new { field, value, version = line["version"]!.GetValue<int>() };
+        object Set(string field, string value) =>
+            new
+            {
+                field,
+                value,
+                version = line["version"]!.GetValue<int>(),
+            };
         await mina.PostAsync($"orders/{order}/lines/{line.Id()}", Set("hours", "2"));
         await dario.PostAsync($"orders/{order}/lines/{line.Id()}", Set("description", "Press bushings in"));
         var clash = await dario.RefusedAsync($"orders/{order}/lines/{line.Id()}", Set("hours", "3"), HttpStatusCode.Conflict);
@@ -37,7 +43,21 @@ public class EditTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         using var dario = await shop.SignInAsync("dario");
         var (order, job) = await mina.WriteUpAsync();
-        await Task.WhenAll(Enumerable.Range(0, 100).Select(i => (i % 2 == 0 ? mina : dario).PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Fee", description = $"Fee {i}", amount = "1.01" })));
+        await Task.WhenAll(
+            Enumerable
+                .Range(0, 100)
+                .Select(i =>
+                    (i % 2 == 0 ? mina : dario).PostAsync(
+                        $"orders/{order}/jobs/{job}/lines",
+                        new
+                        {
+                            kind = "Fee",
+                            description = $"Fee {i}",
+                            amount = "1.01",
+                        }
+                    )
+                )
+        );
         var sheet = await mina.SheetAsync(order);
         Assert.Equal(102, sheet.List("jobs")[0]!.List("lines").Count);
         Assert.Equal(101.00m, sheet["figures"]!.Number("fees"));
@@ -69,7 +89,20 @@ public class EditTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         var (order, _) = await mina.WriteUpAsync();
         var line = (await mina.SheetAsync(order)).List("jobs")[0]!.List("lines")[0]!;
-        Assert.Equal(field, (await mina.RefusedAsync($"orders/{order}/lines/{line.Id()}", new { field, value, version = 1 })).Text("field"));
+        Assert.Equal(
+            field,
+            (
+                await mina.RefusedAsync(
+                    $"orders/{order}/lines/{line.Id()}",
+                    new
+                    {
+                        field,
+                        value,
+                        version = 1,
+                    }
+                )
+            ).Text("field")
+        );
         Assert.Equal(1.5m, (await mina.LineAsync(order, line.Id())).Number("hours"));
     }
 
@@ -78,7 +111,20 @@ public class EditTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var mina = await shop.SignInAsync("mina");
         var (order, job) = await mina.WriteUpAsync();
-        Assert.Equal("quantity", (await mina.RefusedAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Part", description = "Clip", quantity = "-2" })).Text("field"));
+        Assert.Equal(
+            "quantity",
+            (
+                await mina.RefusedAsync(
+                    $"orders/{order}/jobs/{job}/lines",
+                    new
+                    {
+                        kind = "Part",
+                        description = "Clip",
+                        quantity = "-2",
+                    }
+                )
+            ).Text("field")
+        );
     }
 
     [Theory]
@@ -90,7 +136,9 @@ public class EditTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var started = await mina.PostAsync("orders", new { customer = new { lastName = name }, vehicle = new { plate = "ODD 1" } });
         var sheet = await mina.SheetAsync(started.Id());
         Assert.Equal(name, sheet["customer"]!.Text("name"));
-        Assert.Contains((await mina.GetAsync($"find?q={Uri.EscapeDataString(name.Split(' ')[0])}")).AsArray(), f => f!.Text("title") == name);
+        Assert.Contains((await mina.GetAsync($"find?q={Uri.EscapeDataString(name.Split(' ')[0])}")).AsArray(), f =>
+            f!.Text("title") == name
+        );
     }
 
     [Fact]

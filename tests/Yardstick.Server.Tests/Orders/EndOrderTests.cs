@@ -18,7 +18,16 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
     }
 
     private static Task DeclineAsync(Browser writer, long order, long job) =>
-        writer.PostAsync($"orders/{order}/decisions", new { jobIds = new[] { job }, kind = "Declined", decidedBy = "Vesa Aalto", channel = "Phone" });
+        writer.PostAsync(
+            $"orders/{order}/decisions",
+            new
+            {
+                jobIds = new[] { job },
+                kind = "Declined",
+                decidedBy = "Vesa Aalto",
+                channel = "Phone",
+            }
+        );
 
     [Fact]
     public async Task An_estimate_that_was_declined_is_ended_and_its_work_comes_back_a_month_later()
@@ -51,13 +60,19 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var ana = await shop.SignInAsync("ana");
         var (order, job) = await mina.WriteUpAsync("Haengt");
         await mina.ApproveAsync(order, job);
-        Assert.Equal("end.approved", (await mina.RefusedAsync($"orders/{order}/end", new { ending = "TakenHome", reason = "x" })).Text("code"));
+        Assert.Equal(
+            "end.approved",
+            (await mina.RefusedAsync($"orders/{order}/end", new { ending = "TakenHome", reason = "x" })).Text("code")
+        );
         var first = await mina.PlaceAsync(order);
         await mina.HandedOverAsync(first);
         await DeclineAsync(mina, order, job);
         var hanging = (await mina.GetAsync($"orders/{order}/hanging")).AsArray();
         Assert.Equal("part.coming", Assert.Single(hanging)!.Text("code"));
-        Assert.Equal("end.hanging", (await mina.RefusedAsync($"orders/{order}/end", new { ending = "TakenHome", reason = "x" })).Text("code"));
+        Assert.Equal(
+            "end.hanging",
+            (await mina.RefusedAsync($"orders/{order}/end", new { ending = "TakenHome", reason = "x" })).Text("code")
+        );
         Assert.Equal("purchase.reason", (await mina.RefusedAsync($"purchase-orders/{first}/cancel", new { reason = "" })).Text("code"));
         await mina.PostAsync($"purchase-orders/{first}/cancel", new { reason = "Customer declined; Rosa agreed" });
         Assert.Empty((await mina.GetAsync($"orders/{order}/hanging")).AsArray());
@@ -71,7 +86,10 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await using (var db = shop.OpenDb())
         {
             var line = await db.PurchaseOrderLines.Where(l => l.PurchaseOrderId == second).Select(l => l.LineId).SingleAsync();
-            Assert.Equal("purchase.changed", (await mina.RefusedAsync("purchase-orders", new { supplierId = 1, lineIds = new[] { line } })).Text("code"));
+            Assert.Equal(
+                "purchase.changed",
+                (await mina.RefusedAsync("purchase-orders", new { supplierId = 1, lineIds = new[] { line } })).Text("code")
+            );
         }
         await DeclineAsync(mina, order, job);
         var here = Assert.Single((await mina.GetAsync($"orders/{order}/hanging")).AsArray())!;
@@ -83,7 +101,10 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await using var after = shop.OpenDb();
         var part = await after.Parts.SingleAsync(p => p.Number == "BU-88");
         Assert.Equal((before + 2, 18.40m), (part.OnHand, part.AverageCost));
-        Assert.Equal(before + 2, await after.StockMovements.Where(m => m.PartId == part.Id && m.Kind == StockMovementKind.Receipt).SumAsync(m => m.Quantity));
+        Assert.Equal(
+            before + 2,
+            await after.StockMovements.Where(m => m.PartId == part.Id && m.Kind == StockMovementKind.Receipt).SumAsync(m => m.Quantity)
+        );
     }
 
     [Fact]
@@ -108,12 +129,19 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         using var ingrid = await shop.SignInAsync("ingrid");
         var (order, _) = await mina.WriteUpAsync("Irrtum");
-        Assert.Equal(HttpStatusCode.Forbidden, (await mina.SendAsync(HttpMethod.Post, $"orders/{order}/void", new { reason = "Twice" })).Status);
+        Assert.Equal(
+            HttpStatusCode.Forbidden,
+            (await mina.SendAsync(HttpMethod.Post, $"orders/{order}/void", new { reason = "Twice" })).Status
+        );
         await ingrid.RefusedAsync($"orders/{order}/void", new { reason = " " });
         await ingrid.PostAsync($"orders/{order}/void", new { reason = "Written twice" });
         var car = await CarOfAsync(order);
-        Assert.DoesNotContain((await mina.GetAsync($"write-up/known?vehicle={car}")).AsArray(), k => k!.Text("kind") is "declined" or "openOrder");
-        Assert.Contains((await mina.GetAsync($"orders/{order}/record")).AsArray(), r => r!.Text("new").Contains("Written twice", StringComparison.Ordinal));
+        Assert.DoesNotContain((await mina.GetAsync($"write-up/known?vehicle={car}")).AsArray(), k =>
+            k!.Text("kind") is "declined" or "openOrder"
+        );
+        Assert.Contains((await mina.GetAsync($"orders/{order}/record")).AsArray(), r =>
+            r!.Text("new").Contains("Written twice", StringComparison.Ordinal)
+        );
         Assert.Contains((await mina.GetAsync("orders?state=Voided")).List("rows"), r => r!.Id() == order);
     }
 
@@ -126,7 +154,11 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await shop.MoodAsync("harbor", "refuse", times: 1);
         var purchase = await mina.PlaceAsync(order);
         await mina.HandedOverAsync(purchase);
-        await using (var db = shop.OpenDb()) Assert.Equal(PurchaseOrderState.Refused, await db.PurchaseOrders.Where(p => p.Id == purchase).Select(p => p.State).SingleAsync());
+        await using (var db = shop.OpenDb())
+            Assert.Equal(
+                PurchaseOrderState.Refused,
+                await db.PurchaseOrders.Where(p => p.Id == purchase).Select(p => p.State).SingleAsync()
+            );
         await DeclineAsync(mina, order, job);
         Assert.Equal(HttpStatusCode.OK, (await mina.SendAsync(HttpMethod.Delete, $"orders/{order}/jobs/{job}")).Status);
     }
@@ -139,11 +171,26 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var car = await CarOfAsync(order);
         await mina.FinishAsync(order, job);
         await mina.PostAsync($"orders/{order}/invoice");
-        var again = (await mina.PostAsync("orders", new { customerId = (await mina.GetAsync($"vehicles/{car}"))["customerId"]!.GetValue<long>(), vehicleId = car })).Id();
+        var again = (
+            await mina.PostAsync(
+                "orders",
+                new { customerId = (await mina.GetAsync($"vehicles/{car}"))["customerId"]!.GetValue<long>(), vehicleId = car }
+            )
+        ).Id();
         async Task<string> SetAsync(string value, bool confirmed = false)
         {
             var version = (await mina.SheetAsync(again))["version"]!.GetValue<int>();
-            var (_, body) = await mina.SendAsync(HttpMethod.Post, $"orders/{again}/header", new { field = "odometerIn", value, version, confirmed });
+            var (_, body) = await mina.SendAsync(
+                HttpMethod.Post,
+                $"orders/{again}/header",
+                new
+                {
+                    field = "odometerIn",
+                    value,
+                    version,
+                    confirmed,
+                }
+            );
             return body?["code"]?.GetValue<string>() ?? "";
         }
         Assert.Equal("odometer.lower", await SetAsync("5,000"));
@@ -151,7 +198,10 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal("", await SetAsync("53,000"));
         Assert.Equal("", await SetAsync("5,000", confirmed: true));
         await using var db = shop.OpenDb();
-        Assert.Equal([42_118, 42_120, 5_000], await db.OdometerReadings.Where(r => r.VehicleId == car).OrderBy(r => r.Id).Select(r => r.Reading).ToListAsync());
+        Assert.Equal(
+            [42_118, 42_120, 5_000],
+            await db.OdometerReadings.Where(r => r.VehicleId == car).OrderBy(r => r.Id).Select(r => r.Reading).ToListAsync()
+        );
     }
 
     [Fact]
@@ -166,16 +216,61 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         async Task<decimal> TotalAsync() => (await mina.SheetAsync(order))["figures"]!.Number("total");
         var with = await TotalAsync();
         var version = (await mina.SheetAsync(order)).List("jobs").Single(j => j!.Id() == job)!["version"]!.GetValue<int>();
-        await mina.PostAsync($"orders/{order}/jobs/{job}/companions", new { code, field = "waived", value = "true", version });
+        await mina.PostAsync(
+            $"orders/{order}/jobs/{job}/companions",
+            new
+            {
+                code,
+                field = "waived",
+                value = "true",
+                version,
+            }
+        );
         Assert.True(await TotalAsync() < with);
-        Assert.Equal("companion.gone", (await mina.RefusedAsync($"orders/{order}/jobs/{job}/companions", new { code = "NOTHING", field = "waived", value = "true", version }, HttpStatusCode.NotFound)).Text("code"));
+        Assert.Equal(
+            "companion.gone",
+            (
+                await mina.RefusedAsync(
+                    $"orders/{order}/jobs/{job}/companions",
+                    new
+                    {
+                        code = "NOTHING",
+                        field = "waived",
+                        value = "true",
+                        version,
+                    },
+                    HttpStatusCode.NotFound
+                )
+            ).Text("code")
+        );
 
         var core = await db.Parts.Where(p => p.CoreEach > 0).FirstAsync();
         var cored = (await mina.PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Part", partId = core.Id })).Id();
         var returned = await TotalAsync();
-        await mina.PostAsync($"orders/{order}/lines/{cored}", new { field = "coresReturned", value = "0", version = (await mina.LineAsync(order, cored))["version"]!.GetValue<int>() });
+        await mina.PostAsync(
+            $"orders/{order}/lines/{cored}",
+            new
+            {
+                field = "coresReturned",
+                value = "0",
+                version = (await mina.LineAsync(order, cored))["version"]!.GetValue<int>(),
+            }
+        );
         Assert.True(await TotalAsync() >= returned + core.CoreEach);
-        Assert.Equal("coresReturned", (await mina.RefusedAsync($"orders/{order}/lines/{cored}", new { field = "coresReturned", value = "9", version = (await mina.LineAsync(order, cored))["version"]!.GetValue<int>() })).Text("field"));
+        Assert.Equal(
+            "coresReturned",
+            (
+                await mina.RefusedAsync(
+                    $"orders/{order}/lines/{cored}",
+                    new
+                    {
+                        field = "coresReturned",
+                        value = "9",
+                        version = (await mina.LineAsync(order, cored))["version"]!.GetValue<int>(),
+                    }
+                )
+            ).Text("field")
+        );
     }
 
     [Fact]
@@ -188,9 +283,22 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await mina.ApproveAsync(order, job);
         await ana.PostAsync($"bench/jobs/{job}/clock-on");
         var labor = (await mina.SheetAsync(order)).List("jobs")[0]!.List("lines")[0]!;
-        async Task GrowAsync(string hours) => await mina.PostAsync($"orders/{order}/lines/{labor.Id()}", new { field = "hours", value = hours, version = (await mina.LineAsync(order, labor.Id()))["version"]!.GetValue<int>() });
+        async Task GrowAsync(string hours) =>
+            await mina.PostAsync(
+                $"orders/{order}/lines/{labor.Id()}",
+                new
+                {
+                    field = "hours",
+                    value = hours,
+                    version = (await mina.LineAsync(order, labor.Id()))["version"]!.GetValue<int>(),
+                }
+            );
         await GrowAsync("9");
-        var needed = (await mina.GetAsync("parts")).List("needed").Where(n => n!["orderId"]!.GetValue<long>() == order).Select(n => n!["lineId"]!.GetValue<long>()).ToArray();
+        var needed = (await mina.GetAsync("parts"))
+            .List("needed")
+            .Where(n => n!["orderId"]!.GetValue<long>() == order)
+            .Select(n => n!["lineId"]!.GetValue<long>())
+            .ToArray();
         Assert.Equal("order.ceiling", (await mina.RefusedAsync("purchase-orders", new { supplierId = 1, lineIds = needed })).Text("code"));
         Assert.Equal("order.ceiling", (await ana.RefusedAsync($"bench/jobs/{job}/finish")).Text("code"));
         Assert.Equal("order.ceiling", (await mina.RefusedAsync($"orders/{order}/finish-jobs")).Text("code"));
@@ -211,12 +319,27 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var mina = await shop.SignInAsync("mina");
         var words = "Hello, my car makes a noise. " + new string('x', 200);
-        await shop.Outside.PostAsync("post/write", System.Net.Http.Json.JsonContent.Create(new { kind = "text", from = "+15055550178", subject = "", body = words }));
+        await shop.Outside.PostAsync(
+            "post/write",
+            System.Net.Http.Json.JsonContent.Create(
+                new
+                {
+                    kind = "text",
+                    from = "+15055550178",
+                    subject = "",
+                    body = words,
+                }
+            )
+        );
         async Task<System.Text.Json.Nodes.JsonNode> ThreadAsync()
         {
             for (var i = 0; i < 150; i++)
             {
-                if ((await mina.GetAsync("unknown-senders")).AsArray().FirstOrDefault(t => t!.Text("address") == "+15055550178") is { } thread) return thread;
+                if (
+                    (await mina.GetAsync("unknown-senders")).AsArray().FirstOrDefault(t => t!.Text("address") == "+15055550178") is
+                    { } thread
+                )
+                    return thread;
                 await Task.Delay(100);
             }
             throw new InvalidOperationException("The text never came.");
@@ -225,9 +348,26 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal((words, true), (thread.List("messages")[0]!.Text("body"), thread.Flag("unseen")));
         Assert.Contains((await mina.GetAsync("notices")).AsArray(), n => n!.Text("address") == "+15055550178");
         await mina.PostAsync("unknown-senders/read", new { address = "+15055550178" });
-        await mina.PostAsync("unknown-senders/answer", new { address = "+15055550178", body = "Please come in.", now = true });
+        await mina.PostAsync(
+            "unknown-senders/answer",
+            new
+            {
+                address = "+15055550178",
+                body = "Please come in.",
+                now = true,
+            }
+        );
         Assert.Equal(2, (await ThreadAsync()).List("messages").Count);
-        Assert.Equal("customer.gone", (await mina.RefusedAsync("unknown-senders/put", new { address = "+15055550178", customerId = 999999 }, HttpStatusCode.NotFound)).Text("code"));
+        Assert.Equal(
+            "customer.gone",
+            (
+                await mina.RefusedAsync(
+                    "unknown-senders/put",
+                    new { address = "+15055550178", customerId = 999999 },
+                    HttpStatusCode.NotFound
+                )
+            ).Text("code")
+        );
         await mina.PostAsync("unknown-senders/put", new { address = "+15055550178", customerId = 2 });
         Assert.DoesNotContain((await mina.GetAsync("unknown-senders")).AsArray(), t => t!.Text("address") == "+15055550178");
         Assert.Contains((await mina.GetAsync("customers/2/messages")).List("messages"), m => m!.Text("body") == words);

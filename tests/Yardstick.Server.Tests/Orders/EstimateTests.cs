@@ -9,16 +9,32 @@ using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Orders;
 
-/// <summary>Building an estimate: one place to add, guide, facts, suppliers, discounts, earlier work, order of lines, undo, and all of it with services down.</summary>
+/// <summary>
+/// Building an estimate: one place to add, guide, facts, suppliers, discounts, earlier work, order of lines, undo, and all of it with
+/// services down.
+/// </summary>
 public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
 {
     /// <summary>A new order for the first demo customer's car, which the outside knows.</summary>
     private static async Task<long> OrderAsync(Browser writer, long vehicle = 1) =>
-        (await writer.PostAsync("orders", new { customerId = 1, vehicleId = vehicle, odometer = "188,500", odometerConfirmed = true, concerns = new[] { "light on, P0301" } })).Id();
+        (
+            await writer.PostAsync(
+                "orders",
+                new
+                {
+                    customerId = 1,
+                    vehicleId = vehicle,
+                    odometer = "188,500",
+                    odometerConfirmed = true,
+                    concerns = new[] { "light on, P0301" },
+                }
+            )
+        ).Id();
 
     private static Task<JsonNode> Take(Browser writer, long order, object request) => writer.PostAsync($"orders/{order}/take", request);
 
-    private static async Task<JsonNode> JobAsync(Browser writer, long order, long job) => (await writer.SheetAsync(order)).List("jobs").First(j => j!.Id() == job)!;
+    private static async Task<JsonNode> JobAsync(Browser writer, long order, long job) =>
+        (await writer.SheetAsync(order)).List("jobs").First(j => j!.Id() == job)!;
 
     private static long First(JsonNode taken, string list) => taken.List(list)[0]!.GetValue<long>();
 
@@ -37,9 +53,15 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Contains((await mina.GetAsync($"orders/{order}/choices?q=emission")).AsArray(), c => c!.Text("group") == "Fee");
         Assert.Contains((await mina.GetAsync($"orders/{order}/choices?q=winter")).AsArray(), c => c!.Text("group") == "Set");
         Assert.Contains((await mina.GetAsync($"orders/{order}/choices?q=2055516")).AsArray(), c => c!.Text("group") == "Tire in stock");
-        Assert.Contains((await mina.GetAsync($"orders/{order}/choices/harbor?q=205/55r16")).List("items"), c => c!.Text("title").Contains("205/55 R16", StringComparison.Ordinal));
-        Assert.Contains((await mina.GetAsync($"orders/{order}/choices?q=10%25%20labor")).AsArray(), c => c!.Text("title") == "10% off labor");
-        Assert.All((await mina.GetAsync($"orders/{order}/choices")).AsArray(), c => Assert.Contains(c!.Text("group"), new[] { "Favorite", "Everyday part" }));
+        Assert.Contains((await mina.GetAsync($"orders/{order}/choices/harbor?q=205/55r16")).List("items"), c =>
+            c!.Text("title").Contains("205/55 R16", StringComparison.Ordinal)
+        );
+        Assert.Contains((await mina.GetAsync($"orders/{order}/choices?q=10%25%20labor")).AsArray(), c =>
+            c!.Text("title") == "10% off labor"
+        );
+        Assert.All((await mina.GetAsync($"orders/{order}/choices")).AsArray(), c =>
+            Assert.Contains(c!.Text("group"), new[] { "Favorite", "Everyday part" })
+        );
     }
 
     [Fact]
@@ -49,12 +71,30 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var order = await OrderAsync(mina);
         var taken = await Take(mina, order, new { kind = "operation", code = "F10" });
         var jobId = First(taken, "jobIds");
-        await Take(mina, order, new { kind = "operation", code = "F11", jobId, laborOnly = true });
+        await Take(
+            mina,
+            order,
+            new
+            {
+                kind = "operation",
+                code = "F11",
+                jobId,
+                laborOnly = true,
+            }
+        );
         var lines = (await JobAsync(mina, order, jobId)).List("lines");
         Assert.Equal(["Labor", "Part", "Labor"], lines.Select(l => l!.Text("kind")));
         Assert.Equal("beside Thermostat housing, replace", lines[2]!.Text("reducedBy"));
         Assert.True(lines[2]!.Number("reducedTo") < lines[2]!.Number("hours"));
-        await mina.PostAsync($"orders/{order}/lines/{lines[0]!.Id()}", new { field = "isExcluded", value = "true", version = 1 });
+        await mina.PostAsync(
+            $"orders/{order}/lines/{lines[0]!.Id()}",
+            new
+            {
+                field = "isExcluded",
+                value = "true",
+                version = 1,
+            }
+        );
         Assert.Null((await JobAsync(mina, order, jobId)).List("lines")[2]!["reducedTo"]);
     }
 
@@ -66,7 +106,15 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var asked = await mina.GetAsync($"orders/{order}/side-by-side/harbor?type=front-rotor");
         Assert.Empty(asked.List("offers"));
         var question = Assert.Single(asked.List("questions"))!;
-        await mina.PostAsync($"orders/{order}/answers", new { question = question.Text("key"), text = question.Text("text"), answer = "300 mm" });
+        await mina.PostAsync(
+            $"orders/{order}/answers",
+            new
+            {
+                question = question.Text("key"),
+                text = question.Text("text"),
+                answer = "300 mm",
+            }
+        );
         var offers = (await mina.GetAsync($"orders/{order}/side-by-side/harbor?type=front-rotor")).List("offers");
         Assert.Equal(3, offers.Count);
         // The next order for this car is not asked again.
@@ -136,7 +184,14 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await using (var db = shop.OpenDb())
         {
             // Three earlier visits of others had this code and new plugs.
-            var earlier = await db.Orders.Include(o => o.Jobs).Include(o => o.Concerns).Where(o => o.State == Core.Orders.OrderState.Posted && o.Concerns.Any() && o.Jobs.Any(j => j.Decision == DecisionKind.Approved)).Take(3).ToListAsync();
+            var earlier = await db
+                .Orders.Include(o => o.Jobs)
+                .Include(o => o.Concerns)
+                .Where(o =>
+                    o.State == Core.Orders.OrderState.Posted && o.Concerns.Any() && o.Jobs.Any(j => j.Decision == DecisionKind.Approved)
+                )
+                .Take(3)
+                .ToListAsync();
             foreach (var visit in earlier)
             {
                 visit.Concerns[0].Cause = "P0301, plug worn";
@@ -193,7 +248,20 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         var (order, job) = await mina.WriteUpAsync();
         var before = (await mina.SheetAsync(order))["figures"]!.Number("total");
-        var given = (await Take(mina, order, new { kind = "discount", jobId = job, value = "10%", on = "Labor", reason = "waited an hour" }))["discountId"]!.GetValue<long>();
+        var given = (
+            await Take(
+                mina,
+                order,
+                new
+                {
+                    kind = "discount",
+                    jobId = job,
+                    value = "10%",
+                    on = "Labor",
+                    reason = "waited an hour",
+                }
+            )
+        )["discountId"]!.GetValue<long>();
         var sheet = await mina.SheetAsync(order);
         Assert.True(sheet["figures"]!.Number("total") < before);
         var shown = Assert.Single(sheet.List("jobs")[0]!.List("discounts"))!;
@@ -203,7 +271,21 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await mina.PostAsync($"orders/{order}/discounts/{given}/restore");
         Assert.Contains((await mina.GetAsync($"orders/{order}/record")).AsArray(), e => e!.Text("new") == "10% off labor: waited an hour");
         using var wen = await shop.SignInAsync("wen");
-        Assert.Equal(HttpStatusCode.Forbidden, (await wen.SendAsync(HttpMethod.Post, $"orders/{order}/take", new { kind = "discount", jobId = job, value = "10%" })).Status);
+        Assert.Equal(
+            HttpStatusCode.Forbidden,
+            (
+                await wen.SendAsync(
+                    HttpMethod.Post,
+                    $"orders/{order}/take",
+                    new
+                    {
+                        kind = "discount",
+                        jobId = job,
+                        value = "10%",
+                    }
+                )
+            ).Status
+        );
         await Take(mina, order, new { kind = "discount", value = "5.00" });
         Assert.Equal("5.00 off everything", Assert.Single((await mina.SheetAsync(order)).List("discounts"))!.Text("text"));
     }
@@ -214,17 +296,50 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         var order = await OrderAsync(mina);
         // A car that was never here: what the demo did to its own cars and when, it does not say.
-        var stranger = (await mina.PostAsync("orders", new { customer = new { lastName = "Arden" }, vehicle = new { plate = "SVC 60", make = "Tarnow", model = "Petrel", engine = "2.0", year = "2018" }, odometer = "59,000" })).Id();
+        var stranger = (
+            await mina.PostAsync(
+                "orders",
+                new
+                {
+                    customer = new { lastName = "Arden" },
+                    vehicle = new
+                    {
+                        plate = "SVC 60",
+                        make = "Tarnow",
+                        model = "Petrel",
+                        engine = "2.0",
+                        year = "2018",
+                    },
+                    odometer = "59,000",
+                }
+            )
+        ).Id();
         var schedule = await mina.GetAsync($"orders/{stranger}/maintenance?reading=60000");
         Assert.Equal(60000, schedule["reading"]!.GetValue<int>());
         Assert.Contains(schedule.List("services"), s => s!.Text("title") == "Transmission fluid" && s!.Text("standing") == "Due");
-        var taken = await Take(mina, order, new { kind = "services", services = new[] { "Engine oil and filter", "Cabin air filter", "Brake fluid" }, oneJob = true });
+        var taken = await Take(
+            mina,
+            order,
+            new
+            {
+                kind = "services",
+                services = new[] { "Engine oil and filter", "Cabin air filter", "Brake fluid" },
+                oneJob = true,
+            }
+        );
         var job = await JobAsync(mina, order, First(taken, "jobIds"));
-        Assert.Contains(job.List("lines"), l => l!.Text("description").StartsWith("Engine oil 0W-20", StringComparison.Ordinal) && l!.Number("quantity") == 5.7m);
+        Assert.Contains(job.List("lines"), l =>
+            l!.Text("description").StartsWith("Engine oil 0W-20", StringComparison.Ordinal) && l!.Number("quantity") == 5.7m
+        );
         Assert.Equal(3, job.List("lines").Count(l => l!.Text("kind") == "Labor"));
         Assert.Contains("Pedal firm", job.List("checklist").Select(c => c!.GetValue<string>()));
         Assert.Equal("Engine oil and filter, Cabin air filter, Brake fluid", job.Text("customerText"));
-        Assert.Equal(2, (await Take(mina, order, new { kind = "services", services = new[] { "Tire rotation", "Brake inspection" } })).List("jobIds").Count);
+        Assert.Equal(
+            2,
+            (await Take(mina, order, new { kind = "services", services = new[] { "Tire rotation", "Brake inspection" } }))
+                .List("jobIds")
+                .Count
+        );
         await mina.RefusedAsync($"orders/{order}/take", new { kind = "services", services = Array.Empty<string>() });
     }
 
@@ -241,7 +356,11 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await using (var db = shop.OpenDb())
         {
             // One whose price follows the cost of its part; what the demo did when, it does not say.
-            var line = await db.Lines.OfType<PartLine>().Where(l => jobs.Contains(l.JobId) && l.PartId != null && db.Jobs.Any(j => j.Id == l.JobId && j.FixedPrice == null)).OrderBy(l => l.Id).FirstAsync();
+            var line = await db
+                .Lines.OfType<PartLine>()
+                .Where(l => jobs.Contains(l.JobId) && l.PartId != null && db.Jobs.Any(j => j.Id == l.JobId && j.FixedPrice == null))
+                .OrderBy(l => l.Id)
+                .FirstAsync();
             (job, var partId) = (line.JobId, line.PartId);
             var part = await db.Parts.SingleAsync(p => p.Id == partId);
             part.UnitCost += 11;
@@ -284,27 +403,61 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await shop.MoodAsync("facts", "off");
         try
         {
-            Assert.Contains("labor guide does not answer", (await mina.GetAsync($"orders/{order}/choices/guide?q=pads")).Text("trouble"), StringComparison.Ordinal);
-            Assert.Contains("Harbor Parts answered with an error", (await mina.GetAsync($"orders/{order}/choices/harbor?q=pads")).Text("trouble"), StringComparison.Ordinal);
+            Assert.Contains(
+                "labor guide does not answer",
+                (await mina.GetAsync($"orders/{order}/choices/guide?q=pads")).Text("trouble"),
+                StringComparison.Ordinal
+            );
+            Assert.Contains(
+                "Harbor Parts answered with an error",
+                (await mina.GetAsync($"orders/{order}/choices/harbor?q=pads")).Text("trouble"),
+                StringComparison.Ordinal
+            );
             Assert.NotEmpty((await mina.GetAsync($"orders/{order}/choices/northline?q=pads")).List("items"));
             Assert.NotEmpty((await mina.GetAsync($"orders/{order}/choices?q=pads")).AsArray());
             Assert.Contains("does not answer", (await mina.GetAsync($"orders/{order}/facts")).Text("trouble"), StringComparison.Ordinal);
-            Assert.Contains("write the labor by hand", (await mina.RefusedAsync($"orders/{order}/take", new { kind = "operation", code = "B10" })).Text("detail"), StringComparison.Ordinal);
+            Assert.Contains(
+                "write the labor by hand",
+                (await mina.RefusedAsync($"orders/{order}/take", new { kind = "operation", code = "B10" })).Text("detail"),
+                StringComparison.Ordinal
+            );
             // A canned job and services land without the guide, their time to be typed.
             var canned = (await mina.GetAsync("canned-jobs")).AsArray().First(c => c!.Text("title") == "Oil and filter service")!.Id();
             Assert.NotEmpty((await Take(mina, order, new { kind = "canned", id = canned })).List("jobIds"));
-            var service = await JobAsync(mina, order, First(await Take(mina, order, new { kind = "services", services = new[] { "Brake inspection" } }), "jobIds"));
+            var service = await JobAsync(
+                mina,
+                order,
+                First(await Take(mina, order, new { kind = "services", services = new[] { "Brake inspection" } }), "jobIds")
+            );
             Assert.True(service.List("lines")[0]!.Flag("unsourced"));
         }
         finally
         {
-            foreach (var service in new[] { "guide", "harbor", "facts" }) await shop.MoodAsync(service, "ok");
+            foreach (var service in new[] { "guide", "harbor", "facts" })
+                await shop.MoodAsync(service, "ok");
         }
     }
 
     private async Task<long> CarAsync(Browser writer, string model)
     {
-        var order = (await writer.PostAsync("orders", new { customerId = 1, vehicle = new { plate = $"T {model}", make = model == "Folio" ? "Quillon" : "Hollin", model, year = "2019", engine = model == "Folio" ? "1.3" : "2.0" }, odometer = "1,000" })).Id();
+        var order = (
+            await writer.PostAsync(
+                "orders",
+                new
+                {
+                    customerId = 1,
+                    vehicle = new
+                    {
+                        plate = $"T {model}",
+                        make = model == "Folio" ? "Quillon" : "Hollin",
+                        model,
+                        year = "2019",
+                        engine = model == "Folio" ? "1.3" : "2.0",
+                    },
+                    odometer = "1,000",
+                }
+            )
+        ).Id();
         await using var db = shop.OpenDb();
         return (await db.Orders.SingleAsync(o => o.Id == order)).VehicleId!.Value;
     }
@@ -321,7 +474,9 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
             (await db.Parts.SingleAsync(p => p.Id == partId)).WithdrawnAt = Instant.FromDateTimeOffset(ShopFixture.Start);
             await db.SaveChangesAsync();
         }
-        var line = (await JobAsync(mina, order, First(await Take(mina, order, new { kind = "canned", id = canned }), "jobIds"))).List("lines").First(l => l!.Text("kind") == "Part")!;
+        var line = (await JobAsync(mina, order, First(await Take(mina, order, new { kind = "canned", id = canned }), "jobIds")))
+            .List("lines")
+            .First(l => l!.Text("kind") == "Part")!;
         Assert.True(line.Flag("unsourced"));
         Assert.Contains("withdrawn", line.Text("noteInside"), StringComparison.Ordinal);
     }
@@ -331,7 +486,10 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var mina = await shop.SignInAsync("mina");
         var (order, job) = await mina.WriteUpAsync();
-        var pasted = await mina.PostAsync($"orders/{order}/jobs/{job}/paste", new { text = "Labor\tClean\t\t0.3 h\nPart\tBolt\tM8\t4x\t1.20\n\t\t7\nPads\t-2" });
+        var pasted = await mina.PostAsync(
+            $"orders/{order}/jobs/{job}/paste",
+            new { text = "Labor\tClean\t\t0.3 h\nPart\tBolt\tM8\t4x\t1.20\n\t\t7\nPads\t-2" }
+        );
         Assert.Equal((2, 2), (pasted.List("lineIds").Count, pasted.List("refused").Count));
         var bolt = await mina.LineAsync(order, pasted.List("lineIds")[1]!.GetValue<long>());
         Assert.Equal((4m, 1.2m, "pasted"), (bolt.Number("quantity"), bolt.Number("each"), bolt.Text("overrideReason")));
@@ -345,7 +503,15 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var (order, job) = await mina.WriteUpAsync();
         var second = (await mina.PostAsync($"orders/{order}/jobs", new { title = "Second" })).Id();
         var lines = (await JobAsync(mina, order, job)).List("lines").Select(l => l!.Id()).ToArray();
-        await mina.PostAsync($"orders/{order}/move-lines", new { lineIds = new[] { lines[1] }, jobId = second, beforeId = (long?)null });
+        await mina.PostAsync(
+            $"orders/{order}/move-lines",
+            new
+            {
+                lineIds = new[] { lines[1] },
+                jobId = second,
+                beforeId = (long?)null,
+            }
+        );
         Assert.Equal(lines[1], Assert.Single((await JobAsync(mina, order, second)).List("lines"))!.Id());
         await mina.PostAsync($"orders/{order}/move-job", new { jobId = second, beforeId = job });
         Assert.Equal("Second", (await mina.SheetAsync(order)).List("jobs")[0]!.Text("title"));
@@ -360,15 +526,58 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         using var dario = await shop.SignInAsync("dario");
         var (order, job) = await mina.WriteUpAsync();
-        var line = (await mina.PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Part", description = "Clip", quantity = "2" })).Id();
-        await dario.PostAsync($"orders/{order}/lines/{line}", new { field = "quantity", value = "3", version = 1 });
+        var line = (
+            await mina.PostAsync(
+                $"orders/{order}/jobs/{job}/lines",
+                new
+                {
+                    kind = "Part",
+                    description = "Clip",
+                    quantity = "2",
+                }
+            )
+        ).Id();
+        await dario.PostAsync(
+            $"orders/{order}/lines/{line}",
+            new
+            {
+                field = "quantity",
+                value = "3",
+                version = 1,
+            }
+        );
         var (status, problem) = await mina.SendAsync(HttpMethod.Delete, $"orders/{order}/lines/{line}?version=1");
         Assert.Equal((HttpStatusCode.Conflict, "undo.conflict"), (status, problem!.Text("code")));
         Assert.Contains("Dario L. changed it", problem!.Text("detail"), StringComparison.Ordinal);
         // A change of Mina's own is undone by the value before, and refused likewise.
-        await mina.PostAsync($"orders/{order}/lines/{line}", new { field = "description", value = "Clips", version = 2 });
-        await dario.PostAsync($"orders/{order}/lines/{line}", new { field = "description", value = "Clips, long", version = 3 });
-        await mina.RefusedAsync($"orders/{order}/lines/{line}", new { field = "description", value = "Clip", version = 3 }, HttpStatusCode.Conflict);
+        await mina.PostAsync(
+            $"orders/{order}/lines/{line}",
+            new
+            {
+                field = "description",
+                value = "Clips",
+                version = 2,
+            }
+        );
+        await dario.PostAsync(
+            $"orders/{order}/lines/{line}",
+            new
+            {
+                field = "description",
+                value = "Clips, long",
+                version = 3,
+            }
+        );
+        await mina.RefusedAsync(
+            $"orders/{order}/lines/{line}",
+            new
+            {
+                field = "description",
+                value = "Clip",
+                version = 3,
+            },
+            HttpStatusCode.Conflict
+        );
     }
 
     [Fact]
@@ -379,13 +588,56 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var order = await OrderAsync(mina);
         var job = (await mina.PostAsync($"orders/{order}/jobs", new { title = "Many" })).Id();
         var lines = new List<long>();
-        for (var i = 0; i < 20; i++) lines.Add((await mina.PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Fee", description = $"Fee {i}", amount = "1.00" })).Id());
-        await Task.WhenAll(Enumerable.Range(0, 100).Select(i => (i % 3) switch
-        {
-            0 => (i % 2 == 0 ? mina : dario).PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Fee", description = $"New {i}", amount = "2.00" }),
-            1 => mina.PostAsync($"orders/{order}/lines/{lines[i % 20]}", new { field = "quantity", value = "2", version = 99 }),
-            _ => dario.PostAsync($"orders/{order}/move-lines", new { lineIds = new[] { lines[i % 20] }, jobId = job, beforeId = (long?)null }),
-        }));
+        for (var i = 0; i < 20; i++)
+            lines.Add(
+                (
+                    await mina.PostAsync(
+                        $"orders/{order}/jobs/{job}/lines",
+                        new
+                        {
+                            kind = "Fee",
+                            description = $"Fee {i}",
+                            amount = "1.00",
+                        }
+                    )
+                ).Id()
+            );
+        await Task.WhenAll(
+            Enumerable
+                .Range(0, 100)
+                .Select(i =>
+                    (i % 3) switch
+                    {
+                        0 => (i % 2 == 0 ? mina : dario).PostAsync(
+                            $"orders/{order}/jobs/{job}/lines",
+                            new
+                            {
+                                kind = "Fee",
+                                description = $"New {i}",
+                                amount = "2.00",
+                            }
+                        ),
+                        1 => mina.PostAsync(
+                            $"orders/{order}/lines/{lines[i % 20]}",
+                            new
+                            {
+                                field = "quantity",
+                                value = "2",
+                                version = 99,
+                            }
+                        ),
+                        _ => dario.PostAsync(
+                            $"orders/{order}/move-lines",
+                            new
+                            {
+                                lineIds = new[] { lines[i % 20] },
+                                jobId = job,
+                                beforeId = (long?)null,
+                            }
+                        ),
+                    }
+                )
+        );
         var sheet = await mina.SheetAsync(order);
         var all = sheet.List("jobs")[0]!.List("lines");
         Assert.Equal(20 + 34, all.Count);
@@ -404,7 +656,8 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var kept = (await ingrid.PostAsync("canned-jobs", new { form, version = 0 })).Id();
         Assert.Contains((await ingrid.GetAsync("canned-jobs")).AsArray(), c => c!.Id() == kept && c!.Number("hours") == 1.5m);
         form["title"] = "Bushing, press in one";
-        async Task<(HttpStatusCode, JsonNode?)> Put(int version) => await ingrid.SendAsync(HttpMethod.Put, $"canned-jobs/{kept}", new { form, version });
+        async Task<(HttpStatusCode, JsonNode?)> Put(int version) =>
+            await ingrid.SendAsync(HttpMethod.Put, $"canned-jobs/{kept}", new { form, version });
         Assert.Equal(HttpStatusCode.OK, (await Put(1)).Item1);
         Assert.Equal(HttpStatusCode.Conflict, (await Put(1)).Item1);
         await ingrid.SendAsync(HttpMethod.Delete, $"canned-jobs/{kept}");
@@ -412,7 +665,18 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await ingrid.RefusedAsync($"orders/{order}/take", new { kind = "canned", id = kept }, HttpStatusCode.NotFound);
         await ingrid.PostAsync($"canned-jobs/{kept}/restore");
         await Take(ingrid, order, new { kind = "canned", id = kept });
-        var set = (await ingrid.PostAsync("canned-sets", new { id = (long?)null, title = "Spring", words = "", jobIds = new[] { kept } })).Id();
+        var set = (
+            await ingrid.PostAsync(
+                "canned-sets",
+                new
+                {
+                    id = (long?)null,
+                    title = "Spring",
+                    words = "",
+                    jobIds = new[] { kept },
+                }
+            )
+        ).Id();
         Assert.Contains((await ingrid.GetAsync("canned-sets")).AsArray(), s => s!.Id() == set);
         await ingrid.SendAsync(HttpMethod.Delete, $"canned-sets/{set}");
     }
@@ -422,11 +686,17 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var ingrid = await shop.SignInAsync("ingrid");
         var order = await OrderAsync(ingrid);
-        var (_, body) = await ingrid.KeepAsync("own-guide", Encoding.UTF8.GetBytes("code,title,hours,make\nB10,\"Front pads, our way\",0.9,Tarnow\n,Undercoat,2.5,\n,Broken,soon,\n"));
+        var (_, body) = await ingrid.KeepAsync(
+            "own-guide",
+            Encoding.UTF8.GetBytes("code,title,hours,make\nB10,\"Front pads, our way\",0.9,Tarnow\n,Undercoat,2.5,\n,Broken,soon,\n")
+        );
         Assert.Equal(2, body["operations"]!.GetValue<int>());
         Assert.Equal(4, Assert.Single(body.List("refused"))!["row"]!.GetValue<int>());
         var guide = await ingrid.GetAsync($"orders/{order}/guide?q=B10");
-        Assert.Equal(("Front pads, our way", 0.9m), (guide.List("operations")[0]!.Text("title"), guide.List("operations")[0]!.Number("hours")));
+        Assert.Equal(
+            ("Front pads, our way", 0.9m),
+            (guide.List("operations")[0]!.Text("title"), guide.List("operations")[0]!.Number("hours"))
+        );
         var (status, problem) = await ingrid.UploadAsync("own-guide", Encoding.UTF8.GetBytes("name,time\nx,1\n"));
         Assert.Equal((HttpStatusCode.UnprocessableEntity, "guide.columns"), (status, problem!.Text("code")));
         Assert.Equal(2, (await ingrid.GetAsync("own-guide")).AsArray().Count);
@@ -439,7 +709,11 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var request = new HttpRequestMessage(HttpMethod.Get, "drawings/belt-5");
         using var answer = await mina.RawAsync(request);
         Assert.Equal("image/svg+xml", answer.Content.Headers.ContentType!.MediaType);
-        Assert.Contains("default-src 'none'", string.Join(' ', answer.Headers.GetValues("Content-Security-Policy")), StringComparison.Ordinal);
+        Assert.Contains(
+            "default-src 'none'",
+            string.Join(' ', answer.Headers.GetValues("Content-Security-Policy")),
+            StringComparison.Ordinal
+        );
         using var outside = new HttpRequestMessage(HttpMethod.Get, "drawings/..%2Fguide.json");
         Assert.Equal(HttpStatusCode.NotFound, (await mina.RawAsync(outside)).StatusCode);
     }
@@ -450,12 +724,38 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         var (order, job) = await mina.WriteUpAsync();
         var labor = (await JobAsync(mina, order, job)).List("lines")[0]!.Id();
-        await mina.PostAsync($"orders/{order}/lines/{labor}", new { field = "price", value = "120 as agreed", version = 1 });
+        await mina.PostAsync(
+            $"orders/{order}/lines/{labor}",
+            new
+            {
+                field = "price",
+                value = "120 as agreed",
+                version = 1,
+            }
+        );
         var line = await mina.LineAsync(order, labor);
         Assert.Equal((120m, 120m, "as agreed"), (line.Number("amount"), line.Number("price"), line.Text("overrideReason")));
-        var sublet = (await mina.PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Sublet", description = "Machine the flywheel", unitCost = "60" })).Id();
+        var sublet = (
+            await mina.PostAsync(
+                $"orders/{order}/jobs/{job}/lines",
+                new
+                {
+                    kind = "Sublet",
+                    description = "Machine the flywheel",
+                    unitCost = "60",
+                }
+            )
+        ).Id();
         Assert.Equal(60m, (await mina.LineAsync(order, sublet)).Number("amount"));
-        await mina.PostAsync($"orders/{order}/lines/{sublet}", new { field = "price", value = "95", version = 1 });
+        await mina.PostAsync(
+            $"orders/{order}/lines/{sublet}",
+            new
+            {
+                field = "price",
+                value = "95",
+                version = 1,
+            }
+        );
         Assert.Equal(95m, (await mina.LineAsync(order, sublet)).Number("amount"));
     }
 
@@ -464,12 +764,28 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var ingrid = await shop.SignInAsync("ingrid");
         var order = await OrderAsync(ingrid, await CarAsync(ingrid, "Medlar"));
-        await ingrid.PostAsync($"orders/{order}/answers", new { question = "battery place", text = "Where?", answer = "In the trunk" });
+        await ingrid.PostAsync(
+            $"orders/{order}/answers",
+            new
+            {
+                question = "battery place",
+                text = "Where?",
+                answer = "In the trunk",
+            }
+        );
         await using var db = shop.OpenDb();
         var gone = (await db.Orders.SingleAsync(o => o.Id == order)).VehicleId!.Value;
         await ingrid.PostAsync("vehicles/1/merge", new { otherId = gone });
         Assert.Equal("In the trunk", (await db.VehicleAnswers.SingleAsync(a => a.VehicleId == 1 && a.Question == "battery place")).Answer);
-        await ingrid.RefusedAsync($"orders/{order}/answers", new { question = "battery place", text = "Where?", answer = "" });
+        await ingrid.RefusedAsync(
+            $"orders/{order}/answers",
+            new
+            {
+                question = "battery place",
+                text = "Where?",
+                answer = "",
+            }
+        );
     }
 
     [Fact]
@@ -478,16 +794,52 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         var (order, job) = await mina.WriteUpAsync();
         var line = (await JobAsync(mina, order, job)).List("lines")[0]!.Id();
-        await mina.PostAsync($"orders/{order}/lines/{line}", new { field = "noteInside", value = "Bolt seized, heat it", version = 1 });
-        await mina.PostAsync($"orders/{order}/lines/{line}", new { field = "noteForCustomer", value = "Both sides", version = 2 });
+        await mina.PostAsync(
+            $"orders/{order}/lines/{line}",
+            new
+            {
+                field = "noteInside",
+                value = "Bolt seized, heat it",
+                version = 1,
+            }
+        );
+        await mina.PostAsync(
+            $"orders/{order}/lines/{line}",
+            new
+            {
+                field = "noteForCustomer",
+                value = "Both sides",
+                version = 2,
+            }
+        );
         await mina.KeepAsync($"files/Line/{line}?name=bolt.txt", Encoding.UTF8.GetBytes("seen"));
         await mina.PostAsync($"orders/{order}/technician", new { jobId = (long?)null, technicianId = 5 });
         var now = await mina.LineAsync(order, line);
-        Assert.Equal(("Bolt seized, heat it", "Both sides", 1, 5L), (now.Text("noteInside"), now.Text("noteForCustomer"), now["photos"]!.GetValue<int>(), now["technicianId"]!.GetValue<long>()));
-        Assert.Equal("staff.gone", (await mina.RefusedAsync($"orders/{order}/technician", new { jobId = (long?)null, technicianId = 2 }, HttpStatusCode.NotFound)).Text("code"));
+        Assert.Equal(
+            ("Bolt seized, heat it", "Both sides", 1, 5L),
+            (now.Text("noteInside"), now.Text("noteForCustomer"), now["photos"]!.GetValue<int>(), now["technicianId"]!.GetValue<long>())
+        );
+        Assert.Equal(
+            "staff.gone",
+            (
+                await mina.RefusedAsync(
+                    $"orders/{order}/technician",
+                    new { jobId = (long?)null, technicianId = 2 },
+                    HttpStatusCode.NotFound
+                )
+            ).Text("code")
+        );
         // The customer reads theirs once somebody looked at it, and nothing of the other.
         Assert.Equal("ToBeDecided", now.Text("noteRelease"));
-        await mina.PostAsync($"orders/{order}/release", new { kind = "Note", id = line, show = true });
+        await mina.PostAsync(
+            $"orders/{order}/release",
+            new
+            {
+                kind = "Note",
+                id = line,
+                show = true,
+            }
+        );
         Assert.Equal("Shown", (await mina.LineAsync(order, line)).Text("noteRelease"));
         var pdf = await mina.BytesAsync($"orders/{order}/estimate.pdf");
         using var read = UglyToad.PdfPig.PdfDocument.Open(pdf);

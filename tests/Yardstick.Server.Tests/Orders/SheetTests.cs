@@ -16,10 +16,15 @@ public sealed class SheetTests(ShopFixture shop) : IClassFixture<ShopFixture>
         internal IReadOnlyList<string> Take(JsonNode update)
         {
             Has = string.Join(',', update.List("tags").Select(t => $"{t!.Text("part")}={t!.Text("tag")}"));
-            return [.. new[] { "header", "totals", "around" }.Where(p => update[p] is not null), .. update.List("jobs").Select(j => $"job:{j!.Id()}")];
+            return
+            [
+                .. new[] { "header", "totals", "around" }.Where(p => update[p] is not null),
+                .. update.List("jobs").Select(j => $"job:{j!.Id()}"),
+            ];
         }
 
-        internal async Task<IReadOnlyList<string>> ReadAsync() => Take((await browser.SendAsync(HttpMethod.Get, $"orders/{order}", sheet: Has)).Body!);
+        internal async Task<IReadOnlyList<string>> ReadAsync() =>
+            Take((await browser.SendAsync(HttpMethod.Get, $"orders/{order}", sheet: Has)).Body!);
 
         internal async Task<JsonNode> ChangeAsync(string path, object? body = null, HttpMethod? method = null, Guid? command = null)
         {
@@ -49,15 +54,63 @@ public sealed class SheetTests(ShopFixture shop) : IClassFixture<ShopFixture>
             Assert.True(left.Count == 0, $"{path}: {string.Join(", ", left)} was another when read.");
         }
 
-        await Tells($"/lines/{line}", new { field = "hours", value = "2", version = 1 }, [$"job:{first}", "totals"]);
-        await Tells($"/jobs/{second}/lines", new { kind = "Part", description = "Blade", quantity = "2", unitCost = "9.10" }, [$"job:{second}", "totals"]);
-        await Tells("/header", new { field = "keyTag", value = "12", version = 1 }, ["header"]);
+        await Tells(
+            $"/lines/{line}",
+            new
+            {
+                field = "hours",
+                value = "2",
+                version = 1,
+            },
+            [$"job:{first}", "totals"]
+        );
+        await Tells(
+            $"/jobs/{second}/lines",
+            new
+            {
+                kind = "Part",
+                description = "Blade",
+                quantity = "2",
+                unitCost = "9.10",
+            },
+            [$"job:{second}", "totals"]
+        );
+        await Tells(
+            "/header",
+            new
+            {
+                field = "keyTag",
+                value = "12",
+                version = 1,
+            },
+            ["header"]
+        );
         await Tells("/concerns", new { complaint = "Streaks" }, ["header"]);
         await Tells("/move-job", new { jobId = second, beforeId = first }, [$"job:{second}"]);
         await Tells($"/jobs/{second}/paste", new { text = "Fee\tDisposal\t\t1\t2.50" }, [$"job:{first}", $"job:{second}", "totals"]);
         await Tells("/technician", new { jobId = first, technicianId = 5 }, [$"job:{first}"]);
-        await Tells("/take", new { kind = "discount", value = "10%", on = "All", reason = "regular" }, [$"job:{first}", $"job:{second}", "totals"]);
-        await Tells("/decisions", new { jobIds = new[] { first }, kind = "Approved", decidedBy = "Vesa Aalto", channel = "Phone" }, [$"job:{first}", "totals"]);
+        await Tells(
+            "/take",
+            new
+            {
+                kind = "discount",
+                value = "10%",
+                on = "All",
+                reason = "regular",
+            },
+            [$"job:{first}", $"job:{second}", "totals"]
+        );
+        await Tells(
+            "/decisions",
+            new
+            {
+                jobIds = new[] { first },
+                kind = "Approved",
+                decidedBy = "Vesa Aalto",
+                channel = "Phone",
+            },
+            [$"job:{first}", "totals"]
+        );
         await Tells($"/jobs/{second}", null, ["totals"], HttpMethod.Delete);
         await Tells($"/jobs/{second}/restore", null, [$"job:{second}", "totals"]);
     }
@@ -69,7 +122,15 @@ public sealed class SheetTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var (order, job) = await mina.WriteUpAsync();
         var screen = new Screen(mina, order);
         await screen.ReadAsync();
-        var (command, body) = (Guid.NewGuid(), new { field = "title", value = "Both bushings", version = 1 });
+        var (command, body) = (
+            Guid.NewGuid(),
+            new
+            {
+                field = "title",
+                value = "Both bushings",
+                version = 1,
+            }
+        );
         var once = await screen.ChangeAsync($"/jobs/{job}", body, command: command);
         await mina.HeaderAsync(order, "keyTag", "31");
         var again = await screen.ChangeAsync($"/jobs/{job}", body, command: command);
@@ -88,9 +149,13 @@ public sealed class SheetTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await hers.ReadAsync();
         // Tags of somebody who may see them name other parts.
         var told = (await wen.SendAsync(HttpMethod.Get, $"orders/{order}", sheet: hers.Has)).Body!;
-        Assert.All(told.List("jobs").SelectMany(j => j!.List("lines")), l => Assert.True(l!["unitCost"] is null && l["marginPercent"] is null));
+        Assert.All(told.List("jobs").SelectMany(j => j!.List("lines")), l =>
+            Assert.True(l!["unitCost"] is null && l["marginPercent"] is null)
+        );
         Assert.NotEmpty(told.List("jobs"));
         Assert.Null(told["totals"]!["figures"]!["profit"]);
-        Assert.NotNull((await new Screen(mina, order).ChangeAsync("/concerns", new { complaint = "Hums" }))["sheet"]!["totals"]!["figures"]!["profit"]);
+        Assert.NotNull(
+            (await new Screen(mina, order).ChangeAsync("/concerns", new { complaint = "Hums" }))["sheet"]!["totals"]!["figures"]!["profit"]
+        );
     }
 }

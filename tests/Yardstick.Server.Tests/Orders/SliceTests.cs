@@ -31,21 +31,49 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var card = (await writer.GetAsync("floor")).List("cards").First(c => c!.Id() == order)!;
         Assert.StartsWith("Harbor Parts, by", card.Text("waitsFor"), StringComparison.Ordinal);
         var received = await parts.PostAsync($"purchase-orders/{purchase}/receive", new { });
-        Assert.Equal((order, "ReadyForTechnician"), (received.List("ordersWithAllParts").Single()!["orderId"]!.GetValue<long>(), received.List("ordersWithAllParts").Single()!.Text("stage")));
+        Assert.Equal(
+            (order, "ReadyForTechnician"),
+            (
+                received.List("ordersWithAllParts").Single()!["orderId"]!.GetValue<long>(),
+                received.List("ordersWithAllParts").Single()!.Text("stage")
+            )
+        );
 
-        await writer.PostAsync($"jobs/{job}/plan", new { technicianId = 8, start = ShopFixture.At("11:05"), version = 0 });
+        await writer.PostAsync(
+            $"jobs/{job}/plan",
+            new
+            {
+                technicianId = 8,
+                start = ShopFixture.At("11:05"),
+                version = 0,
+            }
+        );
         var bench = await technician.GetAsync("bench");
         var car = bench.List("cars").First(c => c!["orderId"]!.GetValue<long>() == order)!;
         Assert.DoesNotContain("18.4", car.ToJsonString(), StringComparison.Ordinal);
         await technician.PostAsync($"bench/jobs/{job}/clock-on");
         shop.Time.Advance(TimeSpan.FromMinutes(66));
-        await technician.PostAsync($"orders/{order}/findings", new { text = "Other side has play too", measured = "1,5", unit = "mm", rating = "Watch" });
+        await technician.PostAsync(
+            $"orders/{order}/findings",
+            new
+            {
+                text = "Other side has play too",
+                measured = "1,5",
+                unit = "mm",
+                rating = "Watch",
+            }
+        );
         await technician.PostAsync($"bench/jobs/{job}/finish");
         sheet = await writer.SheetAsync(order);
         Assert.Equal("Done", sheet.Text("stage"));
         Assert.Equal(1.1m, sheet.List("jobs")[0]!.Number("clockedHours"));
 
-        Assert.Contains("odometer.out", (await writer.RefusedAsync($"orders/{order}/invoice")).Text("code") + string.Join(' ', (await writer.GetAsync($"orders/{order}/obstacles")).AsArray().Select(o => o!.Text("code"))), StringComparison.Ordinal);
+        Assert.Contains(
+            "odometer.out",
+            (await writer.RefusedAsync($"orders/{order}/invoice")).Text("code")
+                + string.Join(' ', (await writer.GetAsync($"orders/{order}/obstacles")).AsArray().Select(o => o!.Text("code"))),
+            StringComparison.Ordinal
+        );
         await writer.HeaderAsync(order, "odometerOut", "42,120");
         var posted = await writer.PostAsync($"orders/{order}/invoice");
         var invoice = posted["invoiceId"]!.GetValue<long>();
@@ -61,7 +89,8 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
 
         var reversed = await owner.PostAsync($"invoices/{invoice}/reverse", new { reason = "Wrong customer" });
         Assert.Equal(100, reversed.Number("cashBack"));
-        foreach (var refund in reversed.List("cardRefunds")) await owner.PostAsync($"card-charges/{refund!.GetValue<long>()}/settle");
+        foreach (var refund in reversed.List("cardRefunds"))
+            await owner.PostAsync($"card-charges/{refund!.GetValue<long>()}/settle");
         Assert.Equal(posted.Number("number") + 1, reversed.Number("creditNoteNumber"));
         Assert.Equal(0, (await writer.GetAsync($"invoices/{invoice}")).Number("paid"));
         Assert.Equal("Open", (await writer.SheetAsync(order)).Text("state"));
@@ -98,7 +127,16 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var invoice = await db.Invoices.SingleAsync(i => i.OrderId == order);
         var again = Core.Pricing.OrderPricer.Price(Core.Pricing.CaseReader.Read(System.Text.Encoding.UTF8.GetBytes(invoice.CaseJson)));
         Assert.Equal(invoice.Total.Amount, again.Total);
-        foreach (var statement in new[] { "UPDATE Invoices SET Reason = 'x'", "DELETE FROM Invoices", "UPDATE Payments SET OrderId = 1", "DELETE FROM Decisions", "UPDATE OrderChanges SET Field = 'x'" })
+        foreach (
+            var statement in new[]
+            {
+                "UPDATE Invoices SET Reason = 'x'",
+                "DELETE FROM Invoices",
+                "UPDATE Payments SET OrderId = 1",
+                "DELETE FROM Decisions",
+                "UPDATE OrderChanges SET Field = 'x'",
+            }
+        )
             await Assert.ThrowsAsync<Microsoft.Data.Sqlite.SqliteException>(() => db.Database.ExecuteSqlRawAsync(statement));
         var numbers = await db.Invoices.OrderBy(i => i.Number).Select(i => i.Number).ToListAsync();
         Assert.Equal(Enumerable.Range(0, numbers.Count).Select(n => numbers[0] + n), numbers);
@@ -119,7 +157,14 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
     public async Task A_lower_reading_is_questioned_and_can_be_confirmed()
     {
         using var writer = await shop.SignInAsync("mina");
-        object Typed(bool confirmed) => new { customerId = 1, vehicleId = 1, odometer = "40,000", odometerConfirmed = confirmed };
+        object Typed(bool confirmed) =>
+            new
+            {
+                customerId = 1,
+                vehicleId = 1,
+                odometer = "40,000",
+                odometerConfirmed = confirmed,
+            };
         Assert.Equal("odometer.lower", (await writer.RefusedAsync("orders", Typed(false))).Text("code"));
         Assert.Equal(40_000, (await writer.SheetAsync((await writer.PostAsync("orders", Typed(true))).Id())).Number("odometerIn"));
     }
@@ -133,13 +178,23 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         decimal onHand;
         await using (var db = shop.OpenDb())
         {
-            var shelf = (await db.Parts.AsNoTracking().Where(p => p.Category != "tire").ToListAsync()).First(p => p.Free >= 3 && p.Companions.Count == 0);
+            var shelf = (await db.Parts.AsNoTracking().Where(p => p.Category != "tire").ToListAsync()).First(p =>
+                p.Free >= 3 && p.Companions.Count == 0
+            );
             (partId, onHand) = (shelf.Id, shelf.OnHand);
         }
         var (order, job) = await writer.WriteUpAsync("Regal");
         var first = (await writer.SheetAsync(order)).List("jobs")[0]!.List("lines")[1]!.Id();
         await writer.SendAsync(HttpMethod.Delete, $"orders/{order}/lines/{first}");
-        await writer.PostAsync($"orders/{order}/take", new { kind = "stock", id = partId, jobId = job });
+        await writer.PostAsync(
+            $"orders/{order}/take",
+            new
+            {
+                kind = "stock",
+                id = partId,
+                jobId = job,
+            }
+        );
         await writer.ApproveAsync(order, job);
         async Task<(decimal OnHand, decimal Reserved)> ShelfAsync()
         {
@@ -174,8 +229,21 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await writer.HandedOverAsync(purchase);
         var line = (await writer.SheetAsync(order)).List("jobs")[0]!.List("lines")[1]!.Id();
         long purchaseLine;
-        await using (var db = shop.OpenDb()) purchaseLine = await db.PurchaseOrderLines.Where(l => l.LineId == line).Select(l => l.Id).SingleAsync();
-        object Counted(string quantity, string unitCost) => new { lines = new[] { new { id = purchaseLine, quantity, unitCost } } };
+        await using (var db = shop.OpenDb())
+            purchaseLine = await db.PurchaseOrderLines.Where(l => l.LineId == line).Select(l => l.Id).SingleAsync();
+        object Counted(string quantity, string unitCost) =>
+            new
+            {
+                lines = new[]
+                {
+                    new
+                    {
+                        id = purchaseLine,
+                        quantity,
+                        unitCost,
+                    },
+                },
+            };
         Assert.Equal("quantity", (await writer.RefusedAsync($"purchase-orders/{purchase}/receive", Counted("3", ""))).Text("field"));
         Assert.Equal("quantity", (await writer.RefusedAsync($"purchase-orders/{purchase}/receive", Counted("some", ""))).Text("field"));
         Assert.Equal("unitCost", (await writer.RefusedAsync($"purchase-orders/{purchase}/receive", Counted("1", "dear"))).Text("field"));

@@ -20,7 +20,11 @@ public class PolicyTests(ShopFixture shop) : IClassFixture<ShopFixture>
 
     private static async Task<JsonNode> SaveAsync(Browser owner, JsonNode view, Action<JsonNode> change)
     {
-        var (status, saved) = await owner.SendAsync(HttpMethod.Put, "policy/draft", new { form = With(view, change), version = VersionOf(view) });
+        var (status, saved) = await owner.SendAsync(
+            HttpMethod.Put,
+            "policy/draft",
+            new { form = With(view, change), version = VersionOf(view) }
+        );
         Assert.Equal(HttpStatusCode.OK, status);
         return saved!;
     }
@@ -44,7 +48,10 @@ public class PolicyTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var good = await SaveAsync(owner, bad, form => GeneralRate(form, "150"));
         Assert.Empty(good.List("problems"));
         var difference = Assert.Single(good.List("differences"))!;
-        Assert.Equal(("Labor rate general", "142.00", "150"), (difference.Text("what"), difference.Text("before"), difference.Text("after")));
+        Assert.Equal(
+            ("Labor rate general", "142.00", "150"),
+            (difference.Text("what"), difference.Text("before"), difference.Text("after"))
+        );
 
         var compared = await owner.GetAsync("policy/draft/comparison");
         Assert.True(compared["after"]!.Number("revenue") > compared["before"]!.Number("revenue"));
@@ -54,13 +61,23 @@ public class PolicyTests(ShopFixture shop) : IClassFixture<ShopFixture>
 
         using var db = shop.OpenDb();
         var since = Instant.FromDateTimeUtc(compared["since"]!.GetValue<DateTime>().ToUniversalTime());
-        var posted = await db.Invoices.Where(i => i.PostedAt >= since && i.Kind == Core.Billing.InvoiceKind.Invoice && !db.Invoices.Any(c => c.CorrectsId == i.Id)).ToListAsync();
-        Assert.Equal((posted.Count, posted.Sum(i => i.Profit.Amount)), ((int)compared.Number("orders"), compared["before"]!.Number("profit")));
+        var posted = await db
+            .Invoices.Where(i =>
+                i.PostedAt >= since && i.Kind == Core.Billing.InvoiceKind.Invoice && !db.Invoices.Any(c => c.CorrectsId == i.Id)
+            )
+            .ToListAsync();
+        Assert.Equal(
+            (posted.Count, posted.Sum(i => i.Profit.Amount)),
+            ((int)compared.Number("orders"), compared["before"]!.Number("profit"))
+        );
 
         var version = (await owner.PostAsync("policy/versions", new { version = VersionOf(good), note = "Autumn" })).Id();
         var view = await owner.GetAsync("policy");
         Assert.Null(view["draft"]);
-        Assert.Equal((version, "Autumn", "Ingrid A."), (view.List("versions")[0]!.Id(), view.List("versions")[0]!.Text("note"), view.List("versions")[0]!.Text("by")));
+        Assert.Equal(
+            (version, "Autumn", "Ingrid A."),
+            (view.List("versions")[0]!.Id(), view.List("versions")[0]!.Text("note"), view.List("versions")[0]!.Text("by"))
+        );
 
         var sheet = await writer.SheetAsync(order);
         Assert.True(sheet.Flag("policyIsOlder"));
@@ -72,7 +89,9 @@ public class PolicyTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal((225m, false), (sheet["figures"]!.Number("labor"), sheet.Flag("policyIsOlder")));
         await writer.PostAsync($"orders/{order}/reprice", new { policyVersionId = version - 1 });
         Assert.Equal(before, (await writer.SheetAsync(order))["figures"]!.Number("labor"));
-        await Assert.ThrowsAsync<Microsoft.Data.Sqlite.SqliteException>(() => db.Database.ExecuteSqlRawAsync("UPDATE PolicyVersions SET Note = 'x'"));
+        await Assert.ThrowsAsync<Microsoft.Data.Sqlite.SqliteException>(() =>
+            db.Database.ExecuteSqlRawAsync("UPDATE PolicyVersions SET Note = 'x'")
+        );
     }
 
     [Fact]
@@ -97,7 +116,11 @@ public class PolicyTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var other = await shop.SignInAsync("ingrid");
         var seen = await other.GetAsync("policy");
         await SaveAsync(one, await one.GetAsync("policy"), form => form["marginAim"] = "52");
-        var (status, told) = await other.SendAsync(HttpMethod.Put, "policy/draft", new { form = With(seen, form => form["marginAim"] = "60"), version = VersionOf(seen) });
+        var (status, told) = await other.SendAsync(
+            HttpMethod.Put,
+            "policy/draft",
+            new { form = With(seen, form => form["marginAim"] = "60"), version = VersionOf(seen) }
+        );
         Assert.Equal(HttpStatusCode.Conflict, status);
         Assert.Contains("Ingrid", told!.Text("detail"), StringComparison.Ordinal);
         Assert.Equal("52", (await one.GetAsync("policy"))["form"]!.Text("marginAim"));
@@ -108,7 +131,30 @@ public class PolicyTests(ShopFixture shop) : IClassFixture<ShopFixture>
     public async Task A_form_of_the_wrong_shape_is_refused_and_changes_nothing()
     {
         using var owner = await shop.SignInAsync("ingrid");
-        foreach (var body in new object[] { new { version = 0 }, new { form = new { taxes = "none" }, version = 0 }, new { form = new { taxes = new[] { new { code = "A" } } }, version = 0 }, new { form = new { taxes = new[] { new { code = "A", percent = "1", on = new[] { "Weather" } } } }, version = 0 } })
+        foreach (
+            var body in new object[]
+            {
+                new { version = 0 },
+                new { form = new { taxes = "none" }, version = 0 },
+                new { form = new { taxes = new[] { new { code = "A" } } }, version = 0 },
+                new
+                {
+                    form = new
+                    {
+                        taxes = new[]
+                        {
+                            new
+                            {
+                                code = "A",
+                                percent = "1",
+                                on = new[] { "Weather" },
+                            },
+                        },
+                    },
+                    version = 0,
+                },
+            }
+        )
         {
             var (status, _) = await owner.SendAsync(HttpMethod.Put, "policy/draft", body);
             Assert.True((int)status is 400 or 422, $"{(int)status}");
@@ -123,29 +169,101 @@ public class PolicyTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var (order, job) = await writer.WriteUpAsync("Tiremann");
         await using var db = shop.OpenDb();
         var tire = await db.Parts.Where(p => p.Category == "tire").OrderBy(p => p.Description).Select(p => p.Id).FirstAsync();
-        var line = (await writer.PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Part", partId = tire, quantity = "4" })).Id();
+        var line = (
+            await writer.PostAsync(
+                $"orders/{order}/jobs/{job}/lines",
+                new
+                {
+                    kind = "Part",
+                    partId = tire,
+                    quantity = "4",
+                }
+            )
+        ).Id();
         async Task<JsonNode> Job() => (await writer.SheetAsync(order)).List("jobs").First(j => j!.Id() == job)!;
         async Task<JsonNode> Companion(string code) => (await Job()).List("companions").First(c => c!.Text("code") == code)!;
         async Task Set(string code, string field, string value) =>
-            await writer.PostAsync($"orders/{order}/jobs/{job}/companions", new { code, field, value, version = (await Job())["version"]!.GetValue<int>() });
+            await writer.PostAsync(
+                $"orders/{order}/jobs/{job}/companions",
+                new
+                {
+                    code,
+                    field,
+                    value,
+                    version = (await Job())["version"]!.GetValue<int>(),
+                }
+            );
 
         Assert.Equal(4, (await Companion("MOUNT")).Number("quantity"));
         await Set("MOUNT", "amountPerUnit", "20");
         await Set("VALVE", "waived", "true");
-        await writer.PostAsync($"orders/{order}/lines/{line}", new { field = "quantity", value = "2", version = (await writer.LineAsync(order, line))["version"]!.GetValue<int>() });
+        await writer.PostAsync(
+            $"orders/{order}/lines/{line}",
+            new
+            {
+                field = "quantity",
+                value = "2",
+                version = (await writer.LineAsync(order, line))["version"]!.GetValue<int>(),
+            }
+        );
         var mount = await Companion("MOUNT");
         Assert.Equal((2m, 40m, 24m), (mount.Number("quantity"), mount.Number("amount"), mount.Number("policyPrice")));
         Assert.True((await Companion("VALVE")).Flag("waived"));
         Assert.Contains((await writer.GetAsync($"orders/{order}/why")).AsArray(), w => w!.Text("key") == $"job:{job}.companion:MOUNT");
         await Set("VALVE", "waived", "false");
         Assert.Equal(9m, (await Companion("VALVE")).Number("amount"));
-        Assert.Equal("figure.unreadable", (await writer.RefusedAsync($"orders/{order}/jobs/{job}/companions", new { code = "MOUNT", field = "quantity", value = "some", version = 99 })).Text("code"));
-        await writer.RefusedAsync($"orders/{order}/jobs/{job}/companions", new { code = "NOSUCH", field = "waived", value = "true", version = 99 }, HttpStatusCode.NotFound);
+        Assert.Equal(
+            "figure.unreadable",
+            (
+                await writer.RefusedAsync(
+                    $"orders/{order}/jobs/{job}/companions",
+                    new
+                    {
+                        code = "MOUNT",
+                        field = "quantity",
+                        value = "some",
+                        version = 99,
+                    }
+                )
+            ).Text("code")
+        );
+        await writer.RefusedAsync(
+            $"orders/{order}/jobs/{job}/companions",
+            new
+            {
+                code = "NOSUCH",
+                field = "waived",
+                value = "true",
+                version = 99,
+            },
+            HttpStatusCode.NotFound
+        );
 
         using var other = await shop.SignInAsync("dario");
-        await writer.PostAsync($"orders/{order}/jobs/{job}/companions", new { code = "MOUNT", field = "amountPerUnit", value = "22", version = (await Job())["version"]!.GetValue<int>() });
-        var clash = await other.RefusedAsync($"orders/{order}/jobs/{job}/companions", new { code = "MOUNT", field = "amountPerUnit", value = "23", version = 1 }, HttpStatusCode.Conflict);
+        await writer.PostAsync(
+            $"orders/{order}/jobs/{job}/companions",
+            new
+            {
+                code = "MOUNT",
+                field = "amountPerUnit",
+                value = "22",
+                version = (await Job())["version"]!.GetValue<int>(),
+            }
+        );
+        var clash = await other.RefusedAsync(
+            $"orders/{order}/jobs/{job}/companions",
+            new
+            {
+                code = "MOUNT",
+                field = "amountPerUnit",
+                value = "23",
+                version = 1,
+            },
+            HttpStatusCode.Conflict
+        );
         Assert.Contains("Mina", clash.Text("detail"), StringComparison.Ordinal);
-        Assert.Contains((await writer.GetAsync($"orders/{order}/record")).AsArray(), r => r!.Text("field") == "companion MOUNT amountPerUnit");
+        Assert.Contains((await writer.GetAsync($"orders/{order}/record")).AsArray(), r =>
+            r!.Text("field") == "companion MOUNT amountPerUnit"
+        );
     }
 }

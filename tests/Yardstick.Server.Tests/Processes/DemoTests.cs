@@ -35,7 +35,8 @@ public class DemoTests(ShopFixture shop) : IClassFixture<ShopFixture>
             Assert.Equal(order.Total.Amount, OrderPricing.Price(order, customer, policy, OrderPricing.Offered(order), day).Total);
             var approved = OrderPricing.Price(order, customer, policy, JobSelection.ApprovedOnly, day);
             Assert.Equal(order.ApprovedTotal.Amount, approved.Total);
-            if (order.State != OrderState.Posted) continue;
+            if (order.State != OrderState.Posted)
+                continue;
             var invoice = invoices[order.Id];
             Assert.Equal((approved.Total, approved.Profit), (invoice.Total.Amount, invoice.Profit.Amount));
             Assert.Equal(approved.Total, order.AmountAgreed!.Value.Amount);
@@ -46,7 +47,10 @@ public class DemoTests(ShopFixture shop) : IClassFixture<ShopFixture>
     public async Task It_is_a_whole_shop()
     {
         await using var db = shop.OpenDb();
-        Assert.Equal((420, 30, 560), (await db.Customers.CountAsync(), await db.Customers.CountAsync(c => c.IsBusiness), await db.Vehicles.CountAsync()));
+        Assert.Equal(
+            (420, 30, 560),
+            (await db.Customers.CountAsync(), await db.Customers.CountAsync(c => c.IsBusiness), await db.Vehicles.CountAsync())
+        );
         Assert.Equal((40, 2, 8), (await db.CannedJobs.CountAsync(), await db.Suppliers.CountAsync(), await db.Staff.CountAsync()));
         Assert.InRange(await db.Parts.CountAsync(), 195, 205);
         Assert.Equal(2500, await db.Orders.CountAsync(o => o.State == OrderState.Posted));
@@ -56,7 +60,8 @@ public class DemoTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.True(await db.Jobs.CountAsync(j => j.Decision == DecisionKind.Deferred) > 100);
         Assert.True(await db.Jobs.CountAsync(j => j.Decision == DecisionKind.Declined) > 100);
         Assert.True(await db.Jobs.CountAsync(j => j.ComebackOfId != null) > 5);
-        foreach (var vin in await db.Vehicles.Select(v => v.Vin).ToListAsync()) Assert.True(Vin.Parse(vin).Value.CheckDigitFits, vin);
+        foreach (var vin in await db.Vehicles.Select(v => v.Vin).ToListAsync())
+            Assert.True(Vin.Parse(vin).Value.CheckDigitFits, vin);
         Assert.All(await db.CustomerPhones.Select(p => p.Number).ToListAsync(), n => Assert.Matches(@"^\+1\d{3}55501\d\d$", n));
     }
 
@@ -64,23 +69,34 @@ public class DemoTests(ShopFixture shop) : IClassFixture<ShopFixture>
     public async Task Stock_is_what_its_movements_add_up_to()
     {
         await using var db = shop.OpenDb();
-        var movements = (await db.StockMovements.AsNoTracking().ToListAsync()).GroupBy(m => m.PartId).ToDictionary(g => g.Key!.Value, g => g.Sum(m => m.Quantity));
+        var movements = (await db.StockMovements.AsNoTracking().ToListAsync())
+            .GroupBy(m => m.PartId)
+            .ToDictionary(g => g.Key!.Value, g => g.Sum(m => m.Quantity));
         foreach (var part in await db.Parts.AsNoTracking().ToListAsync())
         {
             Assert.Equal(part.OnHand, movements[part.Id]);
             Assert.InRange(part.Free, 0, part.OnHand);
         }
-        var kept = (await db.Lines.OfType<PartLine>().AsNoTracking().Where(l => l.PartId != null).ToListAsync()).GroupBy(l => l.PartId!.Value).ToDictionary(g => g.Key, g => g.Sum(l => l.ReservedQuantity));
-        foreach (var part in await db.Parts.AsNoTracking().ToListAsync()) Assert.Equal(part.Reserved, kept.GetValueOrDefault(part.Id));
+        var kept = (await db.Lines.OfType<PartLine>().AsNoTracking().Where(l => l.PartId != null).ToListAsync())
+            .GroupBy(l => l.PartId!.Value)
+            .ToDictionary(g => g.Key, g => g.Sum(l => l.ReservedQuantity));
+        foreach (var part in await db.Parts.AsNoTracking().ToListAsync())
+            Assert.Equal(part.Reserved, kept.GetValueOrDefault(part.Id));
     }
 
     [Fact]
     public async Task Stages_and_payments_are_what_their_records_say()
     {
         await using var db = shop.OpenDb();
-        var last = (await db.StageChanges.AsNoTracking().OrderBy(c => c.At).ThenBy(c => c.Id).ToListAsync()).GroupBy(c => c.OrderId).ToDictionary(g => g.Key, g => g.Last().To);
-        foreach (var order in await db.Orders.AsNoTracking().Where(o => o.State == OrderState.Posted).ToListAsync()) Assert.Equal(order.Stage, last[order.Id]);
-        Assert.Equal(0, await db.Payments.CountAsync(p => p.Method == PaymentMethod.Cash && p.Tendered.Cents - p.Change.Cents != p.Amount.Cents));
+        var last = (await db.StageChanges.AsNoTracking().OrderBy(c => c.At).ThenBy(c => c.Id).ToListAsync())
+            .GroupBy(c => c.OrderId)
+            .ToDictionary(g => g.Key, g => g.Last().To);
+        foreach (var order in await db.Orders.AsNoTracking().Where(o => o.State == OrderState.Posted).ToListAsync())
+            Assert.Equal(order.Stage, last[order.Id]);
+        Assert.Equal(
+            0,
+            await db.Payments.CountAsync(p => p.Method == PaymentMethod.Cash && p.Tendered.Cents - p.Change.Cents != p.Amount.Cents)
+        );
     }
 
     [Fact]
@@ -105,7 +121,8 @@ public class DemoTests(ShopFixture shop) : IClassFixture<ShopFixture>
     /// <summary>Words of work, parts and concerns that a kind of car cannot have.</summary>
     private static readonly Dictionary<string, string> Never = new()
     {
-        ["electric"] = @"engine|\boil\b|spark|ignition|fuel|alternator|starter|clutch|transmission|thermostat|water pump|timing|serpentine|valve cover|exhaust|muffler|radiator|turbo|glow|coolant, flush",
+        ["electric"] =
+            @"engine|\boil\b|spark|ignition|fuel|alternator|starter|clutch|transmission|thermostat|water pump|timing|serpentine|valve cover|exhaust|muffler|radiator|turbo|glow|coolant, flush",
         ["diesel"] = @"spark|ignition coil|0W-20|throttle",
         ["hybrid"] = @"alternator|starter,|clutch",
     };
@@ -115,16 +132,36 @@ public class DemoTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         await using var db = shop.OpenDb();
         var cars = await db.Vehicles.AsNoTracking().ToDictionaryAsync(v => v.Id);
-        var told = (await db.Orders.AsNoTracking().Where(o => o.VehicleId != null).Include(o => o.Concerns).Include(o => o.Jobs).ThenInclude(j => j.Lines).AsSplitQuery().ToListAsync())
-            .SelectMany(o => o.Concerns.Select(c => c.Complaint).Concat(o.Jobs.Select(j => j.Title)).Concat(o.Jobs.SelectMany(j => j.Lines).Select(l => l.Description)).Select(text => (Car: o.VehicleId!.Value, Text: text)))
-            .Concat((await db.Reminders.AsNoTracking().ToListAsync()).Select(r => (Car: r.VehicleId, Text: r.Title))).ToList();
+        var told = (
+            await db
+                .Orders.AsNoTracking()
+                .Where(o => o.VehicleId != null)
+                .Include(o => o.Concerns)
+                .Include(o => o.Jobs)
+                    .ThenInclude(j => j.Lines)
+                .AsSplitQuery()
+                .ToListAsync()
+        )
+            .SelectMany(o =>
+                o.Concerns.Select(c => c.Complaint)
+                    .Concat(o.Jobs.Select(j => j.Title))
+                    .Concat(o.Jobs.SelectMany(j => j.Lines).Select(l => l.Description))
+                    .Select(text => (Car: o.VehicleId!.Value, Text: text))
+            )
+            .Concat((await db.Reminders.AsNoTracking().ToListAsync()).Select(r => (Car: r.VehicleId, Text: r.Title)))
+            .ToList();
         foreach (var (kind, never) in Never)
         {
             var ofKind = told.Where(t => cars[t.Car].Engine.Contains(kind, StringComparison.Ordinal)).ToList();
             Assert.True(ofKind.Count > 50, kind);
-            Assert.DoesNotContain(ofKind, t => System.Text.RegularExpressions.Regex.IsMatch(t.Text, never, System.Text.RegularExpressions.RegexOptions.IgnoreCase));
+            Assert.DoesNotContain(ofKind, t =>
+                System.Text.RegularExpressions.Regex.IsMatch(t.Text, never, System.Text.RegularExpressions.RegexOptions.IgnoreCase)
+            );
         }
-        Assert.DoesNotContain(told, t => t.Text.Contains("drum", StringComparison.OrdinalIgnoreCase) || t.Text.Contains("brake shoes", StringComparison.OrdinalIgnoreCase));
+        Assert.DoesNotContain(told, t =>
+            t.Text.Contains("drum", StringComparison.OrdinalIgnoreCase)
+            || t.Text.Contains("brake shoes", StringComparison.OrdinalIgnoreCase)
+        );
     }
 
     [Theory]
@@ -136,13 +173,24 @@ public class DemoTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         var car = $"make={make}&model={Uri.EscapeDataString(model)}&engine={Uri.EscapeDataString(engine)}";
         // A battery is cooled too, and a diesel has a throttle: shops see them, though this one did not.
-        var never = Never[engine.Split(' ')[^1]].Replace("|coolant, flush", "", StringComparison.Ordinal).Replace("|radiator", "", StringComparison.Ordinal).Replace("|throttle", "", StringComparison.Ordinal) + "|drum|brake shoes";
-        foreach (var path in new[] { $"guide/operations?{car}", $"facts/car?{car}", $"vehicles/schedule?{car}", $"suppliers/harbor/parts?{car}" })
+        var never =
+            Never[engine.Split(' ')[^1]]
+                .Replace("|coolant, flush", "", StringComparison.Ordinal)
+                .Replace("|radiator", "", StringComparison.Ordinal)
+                .Replace("|throttle", "", StringComparison.Ordinal) + "|drum|brake shoes";
+        foreach (
+            var path in new[] { $"guide/operations?{car}", $"facts/car?{car}", $"vehicles/schedule?{car}", $"suppliers/harbor/parts?{car}" }
+        )
         {
             using var answer = await shop.Outside.GetAsync(path);
             Assert.True(answer.IsSuccessStatusCode, path);
-            var titles = System.Text.RegularExpressions.Regex.Matches(await answer.Content.ReadAsStringAsync(), "\"(?:title|description)\":\"([^\"]+)\"").Select(m => m.Groups[1].Value).ToList();
-            Assert.DoesNotContain(titles, t => System.Text.RegularExpressions.Regex.IsMatch(t, never, System.Text.RegularExpressions.RegexOptions.IgnoreCase));
+            var titles = System
+                .Text.RegularExpressions.Regex.Matches(await answer.Content.ReadAsStringAsync(), "\"(?:title|description)\":\"([^\"]+)\"")
+                .Select(m => m.Groups[1].Value)
+                .ToList();
+            Assert.DoesNotContain(titles, t =>
+                System.Text.RegularExpressions.Regex.IsMatch(t, never, System.Text.RegularExpressions.RegexOptions.IgnoreCase)
+            );
         }
     }
 
@@ -151,14 +199,33 @@ public class DemoTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var text = new System.Text.StringBuilder();
         var connection = db.Database.GetDbConnection();
         await connection.OpenAsync();
-        foreach (var table in new[] { "AspNetUsers", "Customers", "Vehicles", "Parts", "Orders", "Jobs", "Lines", "Decisions", "Invoices", "Payments", "StockMovements", "PlannedWork", "TimeEntries", "PurchaseOrders" })
+        foreach (
+            var table in new[]
+            {
+                "AspNetUsers",
+                "Customers",
+                "Vehicles",
+                "Parts",
+                "Orders",
+                "Jobs",
+                "Lines",
+                "Decisions",
+                "Invoices",
+                "Payments",
+                "StockMovements",
+                "PlannedWork",
+                "TimeEntries",
+                "PurchaseOrders",
+            }
+        )
         {
             await using var command = connection.CreateCommand();
             command.CommandText = $"SELECT * FROM {table} ORDER BY 1";
             await using var reader = await command.ExecuteReaderAsync();
             while (await reader.ReadAsync())
             {
-                for (var i = 0; i < reader.FieldCount; i++) text.Append(reader.GetValue(i)).Append('|');
+                for (var i = 0; i < reader.FieldCount; i++)
+                    text.Append(reader.GetValue(i)).Append('|');
                 text.Append('\n');
             }
         }
@@ -185,7 +252,8 @@ public class DemoTests(ShopFixture shop) : IClassFixture<ShopFixture>
         command.CommandText = "EXPLAIN QUERY PLAN " + query;
         await using var reader = await command.ExecuteReaderAsync();
         var plan = "";
-        while (await reader.ReadAsync()) plan += reader.GetString(3) + "; ";
+        while (await reader.ReadAsync())
+            plan += reader.GetString(3) + "; ";
         Assert.Matches("USING (COVERING )?INDEX|USING INTEGER PRIMARY KEY|VIRTUAL TABLE INDEX", plan);
         Assert.DoesNotContain("TEMP B-TREE", plan, StringComparison.Ordinal);
     }

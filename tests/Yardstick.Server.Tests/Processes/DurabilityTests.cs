@@ -6,13 +6,19 @@ using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Processes;
 
-/// <summary>What was confirmed outlives a killed server; two servers never open one shop; screens hear of changes; backups restore.</summary>
+/// <summary>
+/// What was confirmed outlives a killed server; two servers never open one shop; screens hear of changes; backups restore.
+/// </summary>
 public class DurabilityTests(ShopFixture shop) : IClassFixture<ShopFixture>
 {
     private static async Task<(Process Server, Uri Address)> StartAsync(string folder)
     {
         var port = ShopFixture.FreePort();
-        var start = new ProcessStartInfo("dotnet", [ShopFixture.Built("Yardstick.Server"), "--data", folder]) { RedirectStandardError = true, RedirectStandardOutput = true };
+        var start = new ProcessStartInfo("dotnet", [ShopFixture.Built("Yardstick.Server"), "--data", folder])
+        {
+            RedirectStandardError = true,
+            RedirectStandardOutput = true,
+        };
         start.Environment["YARDSTICK_FIRST_RUN_CODE"] = ShopFixture.FirstRunCode;
         start.Environment["ASPNETCORE_URLS"] = $"http://127.0.0.1:{port}";
         var server = Process.Start(start)!;
@@ -27,13 +33,48 @@ public class DurabilityTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         var folder = Directory.CreateTempSubdirectory("yardstick-kill-").FullName;
         var (server, address) = await StartAsync(folder);
-        long order, job = 0;
+        long order,
+            job = 0;
         using (var owner = new Browser(address))
         {
-            Assert.Equal("password", (await owner.RefusedAsync("first-run", new { shopName = "Quay", timeZone = "Europe/Lisbon", currency = "EUR", distanceUnit = "Kilometers", ownerName = "Inês Sá", userName = "ines", password = "short", code = ShopFixture.FirstRunCode })).Text("field"));
-            await owner.PostAsync("first-run", new { shopName = "Quay", timeZone = "Europe/Lisbon", currency = "EUR", distanceUnit = "Kilometers", ownerName = "Inês Sá", userName = "ines", password = "long enough", code = ShopFixture.FirstRunCode });
-            order = (await owner.PostAsync("orders", new { customer = new { lastName = "Costa" }, vehicle = new { plate = "AA 00" } })).Id();
-            for (var i = 0; i < 20; i++) job = (await owner.PostAsync($"orders/{order}/jobs", new { title = $"Job {i}" })).Id();
+            Assert.Equal(
+                "password",
+                (
+                    await owner.RefusedAsync(
+                        "first-run",
+                        new
+                        {
+                            shopName = "Quay",
+                            timeZone = "Europe/Lisbon",
+                            currency = "EUR",
+                            distanceUnit = "Kilometers",
+                            ownerName = "Inês Sá",
+                            userName = "ines",
+                            password = "short",
+                            code = ShopFixture.FirstRunCode,
+                        }
+                    )
+                ).Text("field")
+            );
+            await owner.PostAsync(
+                "first-run",
+                new
+                {
+                    shopName = "Quay",
+                    timeZone = "Europe/Lisbon",
+                    currency = "EUR",
+                    distanceUnit = "Kilometers",
+                    ownerName = "Inês Sá",
+                    userName = "ines",
+                    password = "long enough",
+                    code = ShopFixture.FirstRunCode,
+                }
+            );
+            order = (
+                await owner.PostAsync("orders", new { customer = new { lastName = "Costa" }, vehicle = new { plate = "AA 00" } })
+            ).Id();
+            for (var i = 0; i < 20; i++)
+                job = (await owner.PostAsync($"orders/{order}/jobs", new { title = $"Job {i}" })).Id();
         }
         server.Kill();
         await server.WaitForExitAsync();
@@ -60,7 +101,11 @@ public class DurabilityTests(ShopFixture shop) : IClassFixture<ShopFixture>
     private static async Task<string> StartAndFailAsync(params string[] arguments)
     {
         string[] all = arguments.Length == 1 ? ["--data", arguments[0]] : arguments;
-        var start = new ProcessStartInfo("dotnet", [ShopFixture.Built("Yardstick.Server"), .. all]) { RedirectStandardError = true, RedirectStandardOutput = true };
+        var start = new ProcessStartInfo("dotnet", [ShopFixture.Built("Yardstick.Server"), .. all])
+        {
+            RedirectStandardError = true,
+            RedirectStandardOutput = true,
+        };
         using var server = Process.Start(start)!;
         var said = await server.StandardError.ReadToEndAsync() + await server.StandardOutput.ReadToEndAsync();
         await server.WaitForExitAsync();
@@ -86,7 +131,8 @@ public class DurabilityTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var target = Path.Combine(Path.GetTempPath(), $"restored-{Guid.NewGuid():N}");
         Assert.Contains("Backed up", await StartAndFailAsync("--data", shop.Folder, "--backup", archive), StringComparison.Ordinal);
         Assert.Contains("Restored", await StartAndFailAsync("--data", target, "--restore", archive), StringComparison.Ordinal);
-        await using (var db = new ShopDb(ShopFile.Options(Path.Combine(target, "shop.db")))) Assert.NotNull(await db.Orders.FindAsync(order));
+        await using (var db = new ShopDb(ShopFile.Options(Path.Combine(target, "shop.db"))))
+            Assert.NotNull(await db.Orders.FindAsync(order));
         await File.WriteAllTextAsync(archive, "not a backup");
         Assert.Contains("nothing was changed", await StartAndFailAsync("--data", target, "--restore", archive), StringComparison.Ordinal);
         SqliteConnection.ClearAllPools();
@@ -100,11 +146,14 @@ public class DurabilityTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var writer = await shop.SignInAsync("mina");
         var (order, _) = await writer.WriteUpAsync();
         using var other = await shop.SignInAsync("dario");
-        await using var line = new HubConnectionBuilder().WithUrl(new Uri(shop.Address, "live"), o => o.Headers["Cookie"] = other.Cookies).Build();
+        await using var line = new HubConnectionBuilder()
+            .WithUrl(new Uri(shop.Address, "live"), o => o.Headers["Cookie"] = other.Cookies)
+            .Build();
         var heard = new TaskCompletionSource<string>(TaskCreationOptions.RunContinuationsAsynchronously);
         line.On<System.Text.Json.JsonElement>("changed", touched =>
         {
-            if (touched.GetRawText().Contains($"\"id\":{order}", StringComparison.Ordinal)) heard.TrySetResult(touched.GetRawText());
+            if (touched.GetRawText().Contains($"\"id\":{order}", StringComparison.Ordinal))
+                heard.TrySetResult(touched.GetRawText());
         });
         await line.StartAsync();
         await writer.HeaderAsync(order, "keyTag", "ZZ");

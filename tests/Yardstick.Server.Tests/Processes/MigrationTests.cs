@@ -44,7 +44,8 @@ public sealed class MigrationTests : IDisposable
         command.CommandText = sql;
         await using var reader = await command.ExecuteReaderAsync();
         var rows = new List<object?[]>();
-        while (await reader.ReadAsync()) rows.Add([.. Enumerable.Range(0, reader.FieldCount).Select(i => reader.IsDBNull(i) ? null : reader.GetValue(i))]);
+        while (await reader.ReadAsync())
+            rows.Add([.. Enumerable.Range(0, reader.FieldCount).Select(i => reader.IsDBNull(i) ? null : reader.GetValue(i))]);
         return rows;
     }
 
@@ -58,13 +59,20 @@ public sealed class MigrationTests : IDisposable
     /// <summary>Tables of people's data: neither the search index nor what EF keeps for itself.</summary>
     private static async Task<List<string>> TablesAsync(SqliteConnection connection)
     {
-        var all = (await RowsAsync(connection, "SELECT name, sql FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite%' AND name NOT LIKE '\\_\\_EF%' ESCAPE '\\'")).ConvertAll(r => ((string)r[0]!, (string)r[1]!));
+        var all = (
+            await RowsAsync(
+                connection,
+                "SELECT name, sql FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite%' AND name NOT LIKE '\\_\\_EF%' ESCAPE '\\'"
+            )
+        ).ConvertAll(r => ((string)r[0]!, (string)r[1]!));
         var indexes = all.Where(t => t.Item2.StartsWith("CREATE VIRTUAL", StringComparison.Ordinal)).Select(t => t.Item1).ToList();
         return [.. all.Select(t => t.Item1).Where(t => !indexes.Exists(i => t == i || t.StartsWith($"{i}_", StringComparison.Ordinal)))];
     }
 
     private static async Task<List<(string Name, string Type)>> ColumnsAsync(SqliteConnection connection, string table) =>
-        (await RowsAsync(connection, $"SELECT name, type FROM pragma_table_info('{table}')")).ConvertAll(r => ((string)r[0]!, (string)r[1]!));
+        (await RowsAsync(connection, $"SELECT name, type FROM pragma_table_info('{table}')")).ConvertAll(r =>
+            ((string)r[0]!, (string)r[1]!)
+        );
 
     /// <summary>A row in every table, each with key 1, so that everything refers to something.</summary>
     private static async Task FillAsync(SqliteConnection connection)
@@ -72,14 +80,21 @@ public sealed class MigrationTests : IDisposable
         foreach (var table in await TablesAsync(connection))
         {
             var columns = await ColumnsAsync(connection, table);
-            string Value((string Name, string Type) column) => column switch
-            {
-                { Type: "TEXT", Name: var name } when name.EndsWith("At", StringComparison.Ordinal) || name is "NotBefore" or "Start" => "'2026-11-01 08:00:00'",
-                { Type: "TEXT", Name: var name } when name.EndsWith("On", StringComparison.Ordinal) || name.EndsWith("Until", StringComparison.Ordinal) => "'2026-11-01'",
-                { Type: "TEXT", Name: var name } => $"'{name} of {table}'",
-                _ => "1",
-            };
-            await RunAsync(connection, $"INSERT INTO \"{table}\" ({string.Join(", ", columns.Select(c => $"\"{c.Name}\""))}) VALUES ({string.Join(", ", columns.Select(Value))})");
+            string Value((string Name, string Type) column) =>
+                column switch
+                {
+                    { Type: "TEXT", Name: var name } when name.EndsWith("At", StringComparison.Ordinal) || name is "NotBefore" or "Start" =>
+                        "'2026-11-01 08:00:00'",
+                    { Type: "TEXT", Name: var name }
+                        when name.EndsWith("On", StringComparison.Ordinal) || name.EndsWith("Until", StringComparison.Ordinal) =>
+                        "'2026-11-01'",
+                    { Type: "TEXT", Name: var name } => $"'{name} of {table}'",
+                    _ => "1",
+                };
+            await RunAsync(
+                connection,
+                $"INSERT INTO \"{table}\" ({string.Join(", ", columns.Select(c => $"\"{c.Name}\""))}) VALUES ({string.Join(", ", columns.Select(Value))})"
+            );
         }
     }
 
@@ -93,7 +108,10 @@ public sealed class MigrationTests : IDisposable
         {
             await FillAsync(connection);
             foreach (var table in await TablesAsync(connection))
-                before[table] = ((await ColumnsAsync(connection, table)).ConvertAll(c => c.Name), Assert.Single(await RowsAsync(connection, $"SELECT * FROM \"{table}\"")));
+                before[table] = (
+                    (await ColumnsAsync(connection, table)).ConvertAll(c => c.Name),
+                    Assert.Single(await RowsAsync(connection, $"SELECT * FROM \"{table}\""))
+                );
         }
         Assert.True(before.Count > 20);
 
@@ -105,14 +123,24 @@ public sealed class MigrationTests : IDisposable
             Assert.Contains(table, tables);
             var now = (await ColumnsAsync(opened, table)).ConvertAll(c => c.Name);
             var kept = columns.Where(now.Contains).ToList();
-            var rows = await RowsAsync(opened, $"SELECT {string.Join(", ", kept.Select(c => $"\"{c}\""))} FROM \"{table}\" WHERE \"{columns[0]}\" = {(row[0] is string text ? $"'{text}'" : row[0])}");
-            Assert.Equal(kept.ConvertAll(c => (table, c, row[columns.IndexOf(c)])), kept.Zip(Assert.Single(rows), (c, value) => (table, c, value)));
+            var rows = await RowsAsync(
+                opened,
+                $"SELECT {string.Join(", ", kept.Select(c => $"\"{c}\""))} FROM \"{table}\" WHERE \"{columns[0]}\" = {(row[0] is string text ? $"'{text}'" : row[0])}"
+            );
+            Assert.Equal(
+                kept.ConvertAll(c => (table, c, row[columns.IndexOf(c)])),
+                kept.Zip(Assert.Single(rows), (c, value) => (table, c, value))
+            );
         }
         Assert.Equal("ok", Assert.Single(await RowsAsync(opened, "PRAGMA integrity_check"))[0]);
         Assert.Empty(await RowsAsync(opened, "PRAGMA foreign_key_check"));
         // What can only be added to still refuses everything else, and a copy from before was kept.
         foreach (var table in new[] { "Decisions", "Invoices", "Payments", "RecordChanges", "StoredSnapshots" }.Where(before.ContainsKey))
-            Assert.Contains("can only be added to", (await Assert.ThrowsAsync<SqliteException>(() => RunAsync(opened, $"DELETE FROM {table}"))).Message, StringComparison.Ordinal);
+            Assert.Contains(
+                "can only be added to",
+                (await Assert.ThrowsAsync<SqliteException>(() => RunAsync(opened, $"DELETE FROM {table}"))).Message,
+                StringComparison.Ordinal
+            );
         Assert.Single(Directory.GetFiles(folder, "before-*.db"));
     }
 
@@ -122,14 +150,21 @@ public sealed class MigrationTests : IDisposable
         async Task<List<string>> ThingsAsync()
         {
             await using var connection = await ConnectAsync();
-            return (await RowsAsync(connection, "SELECT type || ' ' || tbl_name || ' ' || name FROM sqlite_master WHERE name NOT LIKE 'sqlite%' ORDER BY 1")).ConvertAll(r => (string)r[0]!);
+            return (
+                await RowsAsync(
+                    connection,
+                    "SELECT type || ' ' || tbl_name || ' ' || name FROM sqlite_master WHERE name NOT LIKE 'sqlite%' ORDER BY 1"
+                )
+            ).ConvertAll(r => (string)r[0]!);
         }
         await OpenAsync();
         var made = await ThingsAsync();
         SqliteConnection.ClearAllPools();
-        foreach (var file in Directory.GetFiles(folder)) File.Delete(file);
+        foreach (var file in Directory.GetFiles(folder))
+            File.Delete(file);
         await MakeAsync("Begin");
-        await using (var connection = await ConnectAsync()) await FillAsync(connection);
+        await using (var connection = await ConnectAsync())
+            await FillAsync(connection);
         await OpenAsync();
         Assert.Equal(made, await ThingsAsync());
         Assert.Contains(made, t => t.StartsWith("trigger Decisions", StringComparison.Ordinal));

@@ -6,7 +6,8 @@ namespace Yardstick.Server.Tests.Purchasing;
 /// <summary>Outside services that are off, slow or broken: nothing hangs, nothing is lost, nothing happens twice.</summary>
 public class FaultTests(ShopFixture shop) : IClassFixture<ShopFixture>
 {
-    private async Task<int> TakenAsync(string path) => int.Parse(await shop.Outside.GetStringAsync(path), System.Globalization.CultureInfo.InvariantCulture);
+    private async Task<int> TakenAsync(string path) =>
+        int.Parse(await shop.Outside.GetStringAsync(path), System.Globalization.CultureInfo.InvariantCulture);
 
     [Theory]
     [InlineData("fail", "answered with an error (500)")]
@@ -64,7 +65,10 @@ public class FaultTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await writer.ApproveAsync(order, job);
         var line = (await writer.SheetAsync(order)).List("jobs")[0]!.List("lines")[1]!.Id();
         await writer.PostAsync("purchase-orders", new { supplierId = 1, lineIds = new[] { line } });
-        Assert.Equal("purchase.ordered", (await writer.RefusedAsync("purchase-orders", new { supplierId = 2, lineIds = new[] { line } })).Text("code"));
+        Assert.Equal(
+            "purchase.ordered",
+            (await writer.RefusedAsync("purchase-orders", new { supplierId = 2, lineIds = new[] { line } })).Text("code")
+        );
     }
 
     [Fact]
@@ -112,7 +116,11 @@ public class FaultTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var invoice = (await writer.PostAsync($"orders/{order}/invoice")).Number("invoiceId");
         await shop.MoodAsync("card", "refuse", times: 1);
         var refused = (await writer.PostAsync($"invoices/{invoice}/card-charges")).Id();
-        Assert.Contains("Not enough funds", (await writer.PostAsync($"card-charges/{refused}/settle")).Text("message"), StringComparison.Ordinal);
+        Assert.Contains(
+            "Not enough funds",
+            (await writer.PostAsync($"card-charges/{refused}/settle")).Text("message"),
+            StringComparison.Ordinal
+        );
         var next = (await writer.PostAsync($"invoices/{invoice}/card-charges")).Id();
         Assert.NotEqual(refused, next);
         Assert.Equal("Approved", (await writer.PostAsync($"card-charges/{next}/settle")).Text("state"));
@@ -129,8 +137,14 @@ public class FaultTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var (_, second) = await writer.SendAsync(HttpMethod.Post, $"orders/{order}/jobs", new { title = "Once" }, id);
         Assert.Equal(first!.ToJsonString(), second!.ToJsonString());
         Assert.Equal(2, (await writer.SheetAsync(order)).List("jobs").Count);
-        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await other.SendAsync(HttpMethod.Post, $"orders/{order}/jobs", new { title = "Once" }, id)).Status);
-        Assert.Equal(HttpStatusCode.BadRequest, (await other.RawAsync(new HttpRequestMessage(HttpMethod.Post, $"orders/{order}/finish-jobs"))).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.UnprocessableEntity,
+            (await other.SendAsync(HttpMethod.Post, $"orders/{order}/jobs", new { title = "Once" }, id)).Status
+        );
+        Assert.Equal(
+            HttpStatusCode.BadRequest,
+            (await other.RawAsync(new HttpRequestMessage(HttpMethod.Post, $"orders/{order}/finish-jobs"))).StatusCode
+        );
     }
 
     [Fact]

@@ -19,11 +19,14 @@ public class DoorTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var http = new HttpClient(new SocketsHttpHandler { UseCookies = false }) { BaseAddress = shop.Address };
         using var request = new HttpRequestMessage(method, path);
-        if (method != HttpMethod.Get) request.Content = JsonContent.Create(new { });
+        if (method != HttpMethod.Get)
+            request.Content = JsonContent.Create(new { });
         foreach (var (name, value) in headers)
         {
-            if (name == "Host") request.Headers.Host = value;
-            else request.Headers.Add(name, value);
+            if (name == "Host")
+                request.Headers.Host = value;
+            else
+                request.Headers.Add(name, value);
         }
         return await http.SendAsync(request);
     }
@@ -34,7 +37,8 @@ public class DoorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         foreach (var b in bytes)
         {
             crc ^= b;
-            for (var bit = 0; bit < 8; bit++) crc = (crc & 1) == 0 ? crc >> 1 : crc >> 1 ^ 0xEDB88320;
+            for (var bit = 0; bit < 8; bit++)
+                crc = (crc & 1) == 0 ? crc >> 1 : crc >> 1 ^ 0xEDB88320;
         }
         return ~crc;
     }
@@ -60,7 +64,8 @@ public class DoorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using (var deflate = new ZLibStream(packed, CompressionLevel.SmallestSize, leaveOpen: true))
         {
             var row = new byte[1 + (side + 7) / 8];
-            for (var y = 0; y < side; y++) deflate.Write(row);
+            for (var y = 0; y < side; y++)
+                deflate.Write(row);
         }
         Chunk("IDAT", packed.ToArray());
         Chunk("IEND", []);
@@ -82,7 +87,14 @@ public class DoorTests(ShopFixture shop) : IClassFixture<ShopFixture>
 
         using var mina = await shop.SignInAsync("mina");
         var (order, job) = await mina.WriteUpAsync("Bombe");
-        var decision = new { jobIds = new[] { job }, kind = "Approved", decidedBy = "Vesa", channel = "InPerson", signaturePng = Convert.ToBase64String(bomb) };
+        var decision = new
+        {
+            jobIds = new[] { job },
+            kind = "Approved",
+            decidedBy = "Vesa",
+            channel = "InPerson",
+            signaturePng = Convert.ToBase64String(bomb),
+        };
         Assert.Equal("signature.unreadable", (await mina.RefusedAsync($"orders/{order}/decisions", decision)).Text("code"));
         var (status, answer) = await mina.UploadAsync("photos", bomb);
         Assert.Equal((HttpStatusCode.UnprocessableEntity, "photo.unreadable"), (status, answer!.Text("code")));
@@ -93,7 +105,13 @@ public class DoorTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var pictures = new PictureGate();
         foreach (var bytes in new[] { "BM0000000000000000", "\0\0\u0001\0ico", "II*\0tiff", "plain" })
-            Assert.Null(await pictures.RunAsync<object>(Encoding.Latin1.GetBytes(bytes), (_, _) => true, _ => throw new InvalidOperationException("It was decoded.")));
+            Assert.Null(
+                await pictures.RunAsync<object>(
+                    Encoding.Latin1.GetBytes(bytes),
+                    (_, _) => true,
+                    _ => throw new InvalidOperationException("It was decoded.")
+                )
+            );
     }
 
     [Theory]
@@ -141,10 +159,23 @@ public class DoorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var id = Guid.NewGuid();
         var version = (await mina.SheetAsync(order))["version"]!.GetValue<int>();
         Task<(HttpStatusCode Status, JsonNode? Body)> SetAsync(string value, string path = "header") =>
-            mina.SendAsync(HttpMethod.Post, $"orders/{order}/{path}", new { field = "keyTag", value, version }, id);
+            mina.SendAsync(
+                HttpMethod.Post,
+                $"orders/{order}/{path}",
+                new
+                {
+                    field = "keyTag",
+                    value,
+                    version,
+                },
+                id
+            );
         Assert.Equal(HttpStatusCode.OK, (await SetAsync("31")).Status);
         Assert.Equal(HttpStatusCode.OK, (await SetAsync("31")).Status);
-        Assert.Equal((HttpStatusCode.UnprocessableEntity, "command.reused"), ((await SetAsync("32")).Status, (await SetAsync("32")).Body!.Text("code")));
+        Assert.Equal(
+            (HttpStatusCode.UnprocessableEntity, "command.reused"),
+            ((await SetAsync("32")).Status, (await SetAsync("32")).Body!.Text("code"))
+        );
         Assert.Equal("command.reused", (await SetAsync("31", "jobs")).Body!.Text("code"));
         Assert.Equal("31", (await mina.SheetAsync(order)).Text("keyTag"));
     }
@@ -154,7 +185,21 @@ public class DoorTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var ingrid = await shop.SignInAsync("ingrid");
         var (order, job) = await ingrid.WriteUpAsync("Leer");
-        Assert.Equal(HttpStatusCode.BadRequest, (await ingrid.SendAsync(HttpMethod.Post, $"orders/{order}/take", new { kind = "discount", on = 7, text = "10%" })).Status);
+        Assert.Equal(
+            HttpStatusCode.BadRequest,
+            (
+                await ingrid.SendAsync(
+                    HttpMethod.Post,
+                    $"orders/{order}/take",
+                    new
+                    {
+                        kind = "discount",
+                        on = 7,
+                        text = "10%",
+                    }
+                )
+            ).Status
+        );
         foreach (var path in new[] { "canned-jobs", "canned-sets", $"orders/{order}/jobs/{job}/paste" })
             Assert.InRange((int)(await ingrid.SendAsync(HttpMethod.Post, path, new { })).Status, 200, 422);
         Assert.Equal(HttpStatusCode.NotFound, (await ingrid.SendAsync(HttpMethod.Post, "imports/999999/run")).Status);
@@ -169,7 +214,21 @@ public class DoorTests(ShopFixture shop) : IClassFixture<ShopFixture>
     public async Task Templates_take_fields_and_conditions_only(string body)
     {
         using var ingrid = await shop.SignInAsync("ingrid");
-        Assert.Equal("body", (await ingrid.RefusedAsync("templates", new { name = "Try", channel = "Text", body, use = "" })).Text("field"));
+        Assert.Equal(
+            "body",
+            (
+                await ingrid.RefusedAsync(
+                    "templates",
+                    new
+                    {
+                        name = "Try",
+                        channel = "Text",
+                        body,
+                        use = "",
+                    }
+                )
+            ).Text("field")
+        );
         Assert.Equal("body", (await ingrid.RefusedAsync("templates/preview", new { body })).Text("field"));
     }
 
@@ -177,19 +236,52 @@ public class DoorTests(ShopFixture shop) : IClassFixture<ShopFixture>
     public async Task Templates_have_an_end_and_conditions_work()
     {
         using var ingrid = await shop.SignInAsync("ingrid");
-        Assert.Equal("template.long", (await ingrid.RefusedAsync("templates", new { name = "Long", channel = "Text", body = new string('x', 20_001), use = "" })).Text("code"));
-        var filled = await ingrid.PostAsync("templates/preview", new { body = "{% if car.plate %}{{ car.plate }}{% else %}no plate{% endif %}" });
+        Assert.Equal(
+            "template.long",
+            (
+                await ingrid.RefusedAsync(
+                    "templates",
+                    new
+                    {
+                        name = "Long",
+                        channel = "Text",
+                        body = new string('x', 20_001),
+                        use = "",
+                    }
+                )
+            ).Text("code")
+        );
+        var filled = await ingrid.PostAsync(
+            "templates/preview",
+            new { body = "{% if car.plate %}{{ car.plate }}{% else %}no plate{% endif %}" }
+        );
         Assert.NotEqual("", filled.Text("body"));
     }
 
     [Fact]
     public async Task The_data_are_for_this_account_of_the_machine_alone()
     {
-        if (OperatingSystem.IsWindows()) throw new PlatformNotSupportedException();
-        const UnixFileMode Others = UnixFileMode.GroupRead | UnixFileMode.GroupWrite | UnixFileMode.GroupExecute | UnixFileMode.OtherRead | UnixFileMode.OtherWrite | UnixFileMode.OtherExecute;
+        if (OperatingSystem.IsWindows())
+            throw new PlatformNotSupportedException();
+        const UnixFileMode Others =
+            UnixFileMode.GroupRead
+            | UnixFileMode.GroupWrite
+            | UnixFileMode.GroupExecute
+            | UnixFileMode.OtherRead
+            | UnixFileMode.OtherWrite
+            | UnixFileMode.OtherExecute;
         var archive = Path.Combine(Path.GetTempPath(), $"{Guid.NewGuid():N}.zip");
         await BackupCommand.BackupAsync(shop.Folder, archive);
-        foreach (var path in new[] { shop.Folder, Path.Combine(shop.Folder, "shop.db"), Path.Combine(shop.Folder, "photos"), Path.Combine(shop.Folder, "keys"), archive })
+        foreach (
+            var path in new[]
+            {
+                shop.Folder,
+                Path.Combine(shop.Folder, "shop.db"),
+                Path.Combine(shop.Folder, "photos"),
+                Path.Combine(shop.Folder, "keys"),
+                archive,
+            }
+        )
             Assert.Equal(UnixFileMode.None, File.GetUnixFileMode(path) & Others);
         Assert.Empty(Directory.EnumerateFiles(shop.Folder, "copy-*"));
         File.Delete(archive);
@@ -201,7 +293,17 @@ public class DoorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         var (order, _) = await mina.WriteUpAsync("Geheim");
         await shop.MoodAsync("mail", "off");
-        await mina.PostAsync($"orders/{order}/links", new { channel = "Email", address = "geheim@mail.example", subject = "Estimate", body = "Look: {{ link }}", now = true });
+        await mina.PostAsync(
+            $"orders/{order}/links",
+            new
+            {
+                channel = "Email",
+                address = "geheim@mail.example",
+                subject = "Estimate",
+                body = "Look: {{ link }}",
+                now = true,
+            }
+        );
         using var wen = await shop.SignInAsync("wen");
         var told = (await wen.GetAsync($"orders/{order}/messages")).List("messages").Single()!;
         Assert.EndsWith("/approve/…", told.Text("body"), StringComparison.Ordinal);
@@ -215,7 +317,10 @@ public class DoorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         for (var i = 0; i < 150 && mail is null; i++)
         {
             await Task.Delay(100);
-            mail = JsonNode.Parse(await shop.Outside.GetStringAsync("post/all"))!.AsArray().FirstOrDefault(p => p!.Text("address") == "geheim@mail.example");
+            mail = JsonNode
+                .Parse(await shop.Outside.GetStringAsync("post/all"))!
+                .AsArray()
+                .FirstOrDefault(p => p!.Text("address") == "geheim@mail.example");
         }
         Assert.Matches(@"/approve/[\w-]{22}", mail!.Text("body"));
     }
@@ -226,12 +331,26 @@ public class DoorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         var (order, _) = await mina.WriteUpAsync("Schluessel");
         await shop.MoodAsync("mail", "off");
-        await mina.PostAsync($"orders/{order}/links", new { channel = "Email", address = "keys@mail.example", subject = "Estimate", body = "Look: {{ link }}", now = true });
+        await mina.PostAsync(
+            $"orders/{order}/links",
+            new
+            {
+                channel = "Email",
+                address = "keys@mail.example",
+                subject = "Estimate",
+                body = "Look: {{ link }}",
+                now = true,
+            }
+        );
         // As in a shop that was restored from a backup, which holds no keys.
         // It has to rest between two tries, so that nobody holds the old seal in hand.
         await using (var db = shop.OpenDb())
         {
-            for (var i = 0; i < 150 && !await db.Messages.AnyAsync(m => m.OrderId == order && m.State == MessageState.Waiting && m.Tries > 0); i++)
+            for (
+                var i = 0;
+                i < 150 && !await db.Messages.AnyAsync(m => m.OrderId == order && m.State == MessageState.Waiting && m.Tries > 0);
+                i++
+            )
             {
                 shop.Time.Advance(TimeSpan.FromSeconds(1));
                 await Task.Delay(100);
@@ -267,18 +386,24 @@ public class DoorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         using var ana = await shop.SignInAsync("ana");
         var (order, _) = await mina.WriteUpAsync("Vinnie");
-        const string Vin = "1M8GDM9AXKP042788", Other = "11111111111111111";
+        const string Vin = "1M8GDM9AXKP042788",
+            Other = "11111111111111111";
         var (status, gone) = await ana.SendAsync(HttpMethod.Post, $"bench/orders/{order}/vin", new { vin = Vin });
         Assert.Equal("bench.gone", gone!.Text("code"));
         Assert.NotEqual(HttpStatusCode.OK, status);
         // Named on all its lines, she has the car on her bench.
         await mina.PostAsync($"orders/{order}/technician", new { technicianId = 6 });
         Assert.Contains((await ana.GetAsync("bench")).List("cars"), c => c!["orderId"]!.GetValue<long>() == order);
-        Assert.Contains((await mina.GetAsync("floor")).List("cards").Single(c => c!.Id() == order)!.List("technicianIds"), t => t!.GetValue<long>() == 6);
+        Assert.Contains((await mina.GetAsync("floor")).List("cards").Single(c => c!.Id() == order)!.List("technicianIds"), t =>
+            t!.GetValue<long>() == 6
+        );
         await ana.PostAsync($"bench/orders/{order}/vin", new { vin = Vin });
         await ana.PostAsync($"bench/orders/{order}/vin", new { vin = Other });
         await using var db = shop.OpenDb();
-        Assert.Equal(Vin, await db.Orders.Where(o => o.Id == order).Join(db.Vehicles, o => o.VehicleId, v => v.Id, (o, v) => v.Vin).SingleAsync());
+        Assert.Equal(
+            Vin,
+            await db.Orders.Where(o => o.Id == order).Join(db.Vehicles, o => o.VehicleId, v => v.Id, (o, v) => v.Vin).SingleAsync()
+        );
         Assert.Contains((await mina.GetAsync("notices")).AsArray(), n => n!.Text("text").Contains(Other, StringComparison.Ordinal));
     }
 
@@ -286,9 +411,27 @@ public class DoorTests(ShopFixture shop) : IClassFixture<ShopFixture>
     public async Task A_wish_is_about_an_address_and_two_addresses_are_none()
     {
         using var mina = await shop.SignInAsync("mina");
-        Assert.Equal("address", (await mina.RefusedAsync("writing-wishes", new { address = new string('x', 100_000), refused = true })).Text("field"));
+        Assert.Equal(
+            "address",
+            (await mina.RefusedAsync("writing-wishes", new { address = new string('x', 100_000), refused = true })).Text("field")
+        );
         var (order, _) = await mina.WriteUpAsync("Zwei");
-        Assert.Equal("address", (await mina.RefusedAsync($"orders/{order}/messages", new { channel = "Email", address = "a@mail.example, b@mail.example", subject = "x", body = "x", now = true })).Text("field"));
+        Assert.Equal(
+            "address",
+            (
+                await mina.RefusedAsync(
+                    $"orders/{order}/messages",
+                    new
+                    {
+                        channel = "Email",
+                        address = "a@mail.example, b@mail.example",
+                        subject = "x",
+                        body = "x",
+                        now = true,
+                    }
+                )
+            ).Text("field")
+        );
     }
 
     [Fact]
@@ -297,8 +440,26 @@ public class DoorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         using var wen = await shop.SignInAsync("wen");
         var (order, job) = await mina.WriteUpAsync("Sublet");
-        var line = (await mina.PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Sublet", description = "Glass", unitCost = "100" })).Id();
-        await mina.PostAsync($"orders/{order}/lines/{line}", new { field = "unitCost", value = "120", version = 1 });
+        var line = (
+            await mina.PostAsync(
+                $"orders/{order}/jobs/{job}/lines",
+                new
+                {
+                    kind = "Sublet",
+                    description = "Glass",
+                    unitCost = "100",
+                }
+            )
+        ).Id();
+        await mina.PostAsync(
+            $"orders/{order}/lines/{line}",
+            new
+            {
+                field = "unitCost",
+                value = "120",
+                version = 1,
+            }
+        );
         Assert.DoesNotContain((await wen.GetAsync($"orders/{order}/record")).AsArray(), r => r!.Text("field") == "unitCost");
         Assert.Contains((await mina.GetAsync($"orders/{order}/record")).AsArray(), r => r!.Text("field") == "unitCost");
         Assert.DoesNotContain("Marked up", (await wen.GetAsync($"orders/{order}/why")).ToJsonString(), StringComparison.Ordinal);

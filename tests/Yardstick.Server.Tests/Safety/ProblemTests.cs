@@ -7,7 +7,7 @@ namespace Yardstick.Server.Tests.Safety;
 /// <summary>Every refusal has its entry in the catalogue, and nothing stands in it that nobody says.</summary>
 public partial class ProblemTests
 {
-    [GeneratedRegex(@"(?:Problem\(|Problem \w+ = new\(|Problem \w+\([^)]*\) => new\()\s*""([a-z][a-zA-Z]*\.[a-zA-Z]+)""")]
+    [GeneratedRegex(@"(?:Problem\(|Problem \w+ =\s*new\(|Problem \w+\([^)]*\) =>\s*new\()\s*""([a-z][a-zA-Z]*\.[a-zA-Z]+)""")]
     private static partial Regex Said();
 
     private static IEnumerable<(string File, string Code)> Codes() =>
@@ -19,9 +19,14 @@ public partial class ProblemTests
 
     [Fact]
     public void The_catalogue_knows_every_code_and_no_other() =>
-        Assert.Equal(Codes().Select(c => c.Code).ToHashSet().Order(StringComparer.Ordinal), ProblemCatalogue.All.Keys.Order(StringComparer.Ordinal));
+        Assert.Equal(
+            Codes().Select(c => c.Code).ToHashSet().Order(StringComparer.Ordinal),
+            ProblemCatalogue.All.Keys.Order(StringComparer.Ordinal)
+        );
 
     [Fact]
     public void Each_says_in_a_sentence_what_it_means() =>
-        Assert.All(ProblemCatalogue.All.Values, e => Assert.True(e.Meaning.Length > 10 && e.Meaning[^1] is '.' or '!' or '?', $"{e.Code}: {e.Meaning}"));
+        Assert.All(ProblemCatalogue.All.Values, e =>
+            Assert.True(e.Meaning.Length > 10 && e.Meaning[^1] is '.' or '!' or '?', $"{e.Code}: {e.Meaning}")
+        );
 }

@@ -12,7 +12,8 @@ namespace Yardstick.Server.Tests.Safety;
 /// <summary>Every endpoint with every role against the written table: a new endpoint without a row fails.</summary>
 public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
 {
-    private const string Public = "public", SignedIn = "signed in";
+    private const string Public = "public",
+        SignedIn = "signed in";
 
     /// <summary>Who may what. W writer, T technician, P parts, M manager, O owner.</summary>
     private static readonly Dictionary<string, string> Table = new()
@@ -256,11 +257,26 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         ["GET /api/invoices/{id:long}/invoice.pdf"] = "WPMO",
     };
 
-    private static readonly Dictionary<Role, char> Letters = new() { [Role.Writer] = 'W', [Role.Technician] = 'T', [Role.Parts] = 'P', [Role.Manager] = 'M', [Role.Owner] = 'O' };
+    private static readonly Dictionary<Role, char> Letters = new()
+    {
+        [Role.Writer] = 'W',
+        [Role.Technician] = 'T',
+        [Role.Parts] = 'P',
+        [Role.Manager] = 'M',
+        [Role.Owner] = 'O',
+    };
 
-    private List<(string Key, RouteEndpoint Endpoint)> Endpoints() => shop.Services.GetServices<EndpointDataSource>().SelectMany(s => s.Endpoints).OfType<RouteEndpoint>()
-        .Where(e => e.RoutePattern.RawText!.StartsWith("/api", StringComparison.Ordinal) && e.Metadata.GetMetadata<HttpMethodMetadata>() is not null)
-        .Select(e => ($"{e.Metadata.GetMetadata<HttpMethodMetadata>()!.HttpMethods[0]} {e.RoutePattern.RawText}", e)).ToList();
+    private List<(string Key, RouteEndpoint Endpoint)> Endpoints() =>
+        shop
+            .Services.GetServices<EndpointDataSource>()
+            .SelectMany(s => s.Endpoints)
+            .OfType<RouteEndpoint>()
+            .Where(e =>
+                e.RoutePattern.RawText!.StartsWith("/api", StringComparison.Ordinal)
+                && e.Metadata.GetMetadata<HttpMethodMetadata>() is not null
+            )
+            .Select(e => ($"{e.Metadata.GetMetadata<HttpMethodMetadata>()!.HttpMethods[0]} {e.RoutePattern.RawText}", e))
+            .ToList();
 
     [Fact]
     public void Every_endpoint_has_its_row_and_says_what_the_row_says()
@@ -273,7 +289,8 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
             var asks = endpoint.Metadata.GetMetadata<AsksFor>();
             Assert.True(asks is null == (row == Public), $"{key} is {row}");
             Assert.Equal(row == Public, endpoint.Metadata.GetMetadata<IAllowAnonymous>() is not null);
-            if (asks is null) continue;
+            if (asks is null)
+                continue;
             foreach (var (role, letter) in Letters)
             {
                 var may = asks.Permission is not { } permission || Rights.Allows(role, permission);
@@ -294,14 +311,24 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         foreach (var (key, row) in Table)
         {
             // These end the session or change who is signed in.
-            if (row == Public || key.Contains("session", StringComparison.Ordinal)) continue;
+            if (row == Public || key.Contains("session", StringComparison.Ordinal))
+                continue;
             var path = key.Split(' ')[1][5..].Replace("{hash}", "x", StringComparison.Ordinal);
-            path = System.Text.RegularExpressions.Regex.Replace(path, @"\{\w+:long\}", "999999").Replace("{list}", "phones", StringComparison.Ordinal).Replace("{kind}", key.Contains("imports", StringComparison.Ordinal) ? "Customers" : "Order", StringComparison.Ordinal);
-            using var request = new HttpRequestMessage(new HttpMethod(key.Split(' ')[0]), path + (key.EndsWith("moment", StringComparison.Ordinal) ? "?text=3" : ""));
+            path = System
+                .Text.RegularExpressions.Regex.Replace(path, @"\{\w+:long\}", "999999")
+                .Replace("{list}", "phones", StringComparison.Ordinal)
+                .Replace("{kind}", key.Contains("imports", StringComparison.Ordinal) ? "Customers" : "Order", StringComparison.Ordinal);
+            using var request = new HttpRequestMessage(
+                new HttpMethod(key.Split(' ')[0]),
+                path + (key.EndsWith("moment", StringComparison.Ordinal) ? "?text=3" : "")
+            );
             using var answer = await browser.RawAsync(request);
             var may = role is { } r && (row == SignedIn || row.Contains(Letters[r], StringComparison.Ordinal));
             var expected = user is null ? HttpStatusCode.Unauthorized : HttpStatusCode.Forbidden;
-            Assert.True(may ? answer.StatusCode is not (HttpStatusCode.Forbidden or HttpStatusCode.Unauthorized) : answer.StatusCode == expected, $"{user} on {key}: {answer.StatusCode}");
+            Assert.True(
+                may ? answer.StatusCode is not (HttpStatusCode.Forbidden or HttpStatusCode.Unauthorized) : answer.StatusCode == expected,
+                $"{user} on {key}: {answer.StatusCode}"
+            );
         }
     }
 
@@ -312,7 +339,8 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         foreach (var path in new[] { "bench", "floor" })
         {
             var text = (await technician.GetAsync(path)).ToJsonString();
-            foreach (var word in new[] { "price", "amount", "total", "cost", "margin" }) Assert.DoesNotContain($"\"{word}", text, StringComparison.OrdinalIgnoreCase);
+            foreach (var word in new[] { "price", "amount", "total", "cost", "margin" })
+                Assert.DoesNotContain($"\"{word}", text, StringComparison.OrdinalIgnoreCase);
         }
     }
 

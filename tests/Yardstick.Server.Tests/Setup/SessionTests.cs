@@ -2,10 +2,10 @@ using System.Net;
 using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.SignalR.Client;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
 using Yardstick.Core.Setup;
 using Yardstick.Data;
 using Yardstick.Data.Setup;
-using Microsoft.Extensions.DependencyInjection;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Tests.Support;
 
@@ -14,7 +14,9 @@ namespace Yardstick.Server.Tests.Setup;
 /// <summary>Sign-in, sessions that end, PIN switching on an enrolled computer, and the first run.</summary>
 public class SessionTests(ShopFixture shop) : IClassFixture<ShopFixture>
 {
-    private const string Ingrid = "480201", Mina = "480202", Dario = "480203";
+    private const string Ingrid = "480201",
+        Mina = "480202",
+        Dario = "480203";
 
     private static async Task<HttpStatusCode> AskAsync(Browser browser) => (await browser.SendAsync(HttpMethod.Get, "session")).Status;
 
@@ -23,7 +25,11 @@ public class SessionTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var browser = new Browser(shop.Address, shop.Time);
         var wrong = await browser.RefusedAsync("session", new { userName = "mina", password = "wrong" }, HttpStatusCode.Unauthorized);
-        var unknown = await browser.RefusedAsync("session", new { userName = "nobody", password = "lantern-bay" }, HttpStatusCode.Unauthorized);
+        var unknown = await browser.RefusedAsync(
+            "session",
+            new { userName = "nobody", password = "lantern-bay" },
+            HttpStatusCode.Unauthorized
+        );
         Assert.Equal(wrong.Text("detail"), unknown.Text("detail"));
         await browser.RefusedAsync("session", new { userName = "mina", password = new string('x', 100_000) }, HttpStatusCode.Unauthorized);
         Assert.Equal(HttpStatusCode.Unauthorized, (await browser.SendAsync(HttpMethod.Get, "shop")).Status);
@@ -39,14 +45,19 @@ public class SessionTests(ShopFixture shop) : IClassFixture<ShopFixture>
     public async Task Guessing_in_parallel_is_counted_one_by_one_and_locks_for_five_minutes()
     {
         using var browser = new Browser(shop.Address, shop.Time);
-        Task<(HttpStatusCode Status, JsonNode? Body)> TryAsync(string password) => browser.SendAsync(HttpMethod.Post, "session", new { userName = "tobias", password });
+        Task<(HttpStatusCode Status, JsonNode? Body)> TryAsync(string password) =>
+            browser.SendAsync(HttpMethod.Post, "session", new { userName = "tobias", password });
         var tries = await Task.WhenAll(Enumerable.Range(0, 12).Select(i => TryAsync($"wrong{i}")));
         Assert.All(tries, t => Assert.Equal(HttpStatusCode.Unauthorized, t.Status));
         Assert.Equal(HttpStatusCode.Unauthorized, (await TryAsync("lantern-bay")).Status);
         shop.Time.Advance(TimeSpan.FromMinutes(5));
         Assert.Equal(HttpStatusCode.OK, (await TryAsync("lantern-bay")).Status);
         // However it is tried, one name is tried few times a minute.
-        var many = await Task.WhenAll(Enumerable.Range(0, 30).Select(i => browser.SendAsync(HttpMethod.Post, "session", new { userName = "somebody", password = "x" })));
+        var many = await Task.WhenAll(
+            Enumerable
+                .Range(0, 30)
+                .Select(i => browser.SendAsync(HttpMethod.Post, "session", new { userName = "somebody", password = "x" }))
+        );
         Assert.Contains(many, t => t.Status == HttpStatusCode.TooManyRequests && t.Body!.Text("code") == "limit.reached");
     }
 
@@ -58,18 +69,28 @@ public class SessionTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await terminal.PostAsync("session/terminal", new { name = "Front counter" });
         shop.Time.Advance(TimeSpan.FromMinutes(1));
         await terminal.PostAsync("session", new { userName = "mina", password = "lantern-bay" });
-        Assert.Equal(["Mina O.", "Ingrid A."], (await terminal.GetAsync("session/terminal")).List("people").Select(p => p!.Text("shortName")));
+        Assert.Equal(
+            ["Mina O.", "Ingrid A."],
+            (await terminal.GetAsync("session/terminal")).List("people").Select(p => p!.Text("shortName"))
+        );
         await terminal.PostAsync("session/pin", new { staffId = 1, pin = Ingrid });
         Assert.Equal("Ingrid Abara", (await terminal.GetAsync("session")).Text("name"));
         // Dario never signed in here with his password.
         await terminal.RefusedAsync("session/pin", new { staffId = 3, pin = Dario }, HttpStatusCode.Unauthorized);
 
         // Somebody who guesses gets no fresh tries by their own right PIN, nor by their password, nor on another computer.
-        for (var i = 0; i < 4; i++) await terminal.RefusedAsync("session/pin", new { staffId = 1, pin = "000000" }, HttpStatusCode.Unauthorized);
+        for (var i = 0; i < 4; i++)
+            await terminal.RefusedAsync("session/pin", new { staffId = 1, pin = "000000" }, HttpStatusCode.Unauthorized);
         await terminal.PostAsync("session/pin", new { staffId = 2, pin = Mina });
         await terminal.PostAsync("session", new { userName = "mina", password = "lantern-bay" });
-        Assert.Equal("pin.locked", (await terminal.RefusedAsync("session/pin", new { staffId = 1, pin = "000000" }, HttpStatusCode.Unauthorized)).Text("code"));
-        Assert.Equal("pin.locked", (await terminal.RefusedAsync("session/pin", new { staffId = 1, pin = Ingrid }, HttpStatusCode.Unauthorized)).Text("code"));
+        Assert.Equal(
+            "pin.locked",
+            (await terminal.RefusedAsync("session/pin", new { staffId = 1, pin = "000000" }, HttpStatusCode.Unauthorized)).Text("code")
+        );
+        Assert.Equal(
+            "pin.locked",
+            (await terminal.RefusedAsync("session/pin", new { staffId = 1, pin = Ingrid }, HttpStatusCode.Unauthorized)).Text("code")
+        );
         Assert.DoesNotContain((await terminal.GetAsync("session/terminal")).List("people"), p => p!.Text("shortName") == "Ingrid A.");
         await terminal.PostAsync("session/pin", new { staffId = 2, pin = Mina });
         await terminal.PostAsync("session", new { userName = "ingrid", password = "lantern-bay" });
@@ -140,11 +161,14 @@ public class SessionTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.True((int)(await dario.SendAsync(HttpMethod.Post, "setup/logo/remove")).Status < 300);
         await ChangeAsync("Dario", s => s.Role = Role.Writer);
 
-        Task ChangeAsync(string name, Action<StaffMember> change) => shop.Services.GetRequiredService<SingleWriter>().RunAsync(async db =>
-        {
-            change(await db.Staff.SingleAsync(s => s.Name.StartsWith(name)));
-            return await db.SaveChangesAsync();
-        });
+        Task ChangeAsync(string name, Action<StaffMember> change) =>
+            shop
+                .Services.GetRequiredService<SingleWriter>()
+                .RunAsync(async db =>
+                {
+                    change(await db.Staff.SingleAsync(s => s.Name.StartsWith(name)));
+                    return await db.SaveChangesAsync();
+                });
     }
 
     [Fact]
@@ -163,7 +187,8 @@ public class SessionTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await here.SendAsync(HttpMethod.Delete, $"session/own-sessions/{others[0]}");
         Assert.Equal(1, new[] { await AskAsync(there), await AskAsync(third) }.Count(s => s == HttpStatusCode.Unauthorized));
 
-        Task<(HttpStatusCode Status, JsonNode? Body)> SetAsync(string password, string newPassword) => here.SendAsync(HttpMethod.Put, "session/own-password", new { password, newPassword });
+        Task<(HttpStatusCode Status, JsonNode? Body)> SetAsync(string password, string newPassword) =>
+            here.SendAsync(HttpMethod.Put, "session/own-password", new { password, newPassword });
         Assert.Equal("password.wrong", (await SetAsync("guess", "four plain words here")).Body!.Text("code"));
         Assert.Equal("newPassword", (await SetAsync("lantern-bay", "password123")).Body!.Text("field"));
         Assert.Equal(HttpStatusCode.NoContent, (await SetAsync("lantern-bay", "four plain words here")).Status);
@@ -172,14 +197,24 @@ public class SessionTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var again = new Browser(shop.Address, shop.Time);
         await again.RefusedAsync("session", new { userName = "wen", password = "lantern-bay" }, HttpStatusCode.Unauthorized);
         await again.PostAsync("session", new { userName = "wen", password = "four plain words here" });
-        Assert.Equal(HttpStatusCode.NoContent, (await again.SendAsync(HttpMethod.Put, "session/own-password", new { password = "four plain words here", newPassword = "lantern-bay" })).Status);
+        Assert.Equal(
+            HttpStatusCode.NoContent,
+            (
+                await again.SendAsync(
+                    HttpMethod.Put,
+                    "session/own-password",
+                    new { password = "four plain words here", newPassword = "lantern-bay" }
+                )
+            ).Status
+        );
     }
 
     [Fact]
     public async Task Ones_PIN_asks_the_password_and_is_not_an_easy_one()
     {
         using var ana = await shop.SignInAsync("ana");
-        Task<(HttpStatusCode Status, JsonNode? Body)> SetAsync(Browser who, string pin, string password = "lantern-bay") => who.SendAsync(HttpMethod.Put, "session/own-pin", new { pin, password });
+        Task<(HttpStatusCode Status, JsonNode? Body)> SetAsync(Browser who, string pin, string password = "lantern-bay") =>
+            who.SendAsync(HttpMethod.Put, "session/own-pin", new { pin, password });
         foreach (var pin in new[] { "12", "123456789", "12a4", "", "0000", "4321" })
         {
             var (status, refused) = await SetAsync(ana, pin);
@@ -195,7 +230,9 @@ public class SessionTests(ShopFixture shop) : IClassFixture<ShopFixture>
     public async Task Screens_that_listen_are_cut_off_with_their_session_and_no_other_site_listens()
     {
         using var mina = await shop.SignInAsync("mina");
-        await using var line = new HubConnectionBuilder().WithUrl(new Uri(shop.Address, "live"), o => o.Headers["Cookie"] = mina.Cookies).Build();
+        await using var line = new HubConnectionBuilder()
+            .WithUrl(new Uri(shop.Address, "live"), o => o.Headers["Cookie"] = mina.Cookies)
+            .Build();
         var closed = new TaskCompletionSource(TaskCreationOptions.RunContinuationsAsynchronously);
         line.Closed += _ =>
         {
@@ -207,11 +244,13 @@ public class SessionTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await closed.Task.WaitAsync(TimeSpan.FromSeconds(10));
 
         using var dario = await shop.SignInAsync("dario");
-        await using var foreign = new HubConnectionBuilder().WithUrl(new Uri(shop.Address, "live"), o =>
-        {
-            o.Headers["Cookie"] = dario.Cookies;
-            o.Headers["Origin"] = "http://127.0.0.1:9999";
-        }).Build();
+        await using var foreign = new HubConnectionBuilder()
+            .WithUrl(new Uri(shop.Address, "live"), o =>
+            {
+                o.Headers["Cookie"] = dario.Cookies;
+                o.Headers["Origin"] = "http://127.0.0.1:9999";
+            })
+            .Build();
         await Assert.ThrowsAnyAsync<HttpRequestException>(() => foreign.StartAsync());
     }
 

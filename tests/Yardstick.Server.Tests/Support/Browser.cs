@@ -20,12 +20,21 @@ public sealed class Browser : IDisposable
         http.DefaultRequestHeaders.Add("X-Client-Id", Guid.NewGuid().ToString());
     }
 
-    public async Task<(HttpStatusCode Status, JsonNode? Body)> SendAsync(HttpMethod method, string path, object? body = null, Guid? commandId = null, string? sheet = null)
+    public async Task<(HttpStatusCode Status, JsonNode? Body)> SendAsync(
+        HttpMethod method,
+        string path,
+        object? body = null,
+        Guid? commandId = null,
+        string? sheet = null
+    )
     {
         using var request = new HttpRequestMessage(method, path);
-        if (method != HttpMethod.Get) request.Headers.Add("X-Command-Id", (commandId ?? Guid.NewGuid()).ToString());
-        if (sheet is not null) request.Headers.Add("X-Sheet", sheet);
-        if (body is not null) request.Content = JsonContent.Create(body, options: new JsonSerializerOptions(JsonSerializerDefaults.Web));
+        if (method != HttpMethod.Get)
+            request.Headers.Add("X-Command-Id", (commandId ?? Guid.NewGuid()).ToString());
+        if (sheet is not null)
+            request.Headers.Add("X-Sheet", sheet);
+        if (body is not null)
+            request.Content = JsonContent.Create(body, options: new JsonSerializerOptions(JsonSerializerDefaults.Web));
         using var answer = await http.SendAsync(request);
         var text = await answer.Content.ReadAsStringAsync();
         return (answer.StatusCode, text.Length > 0 && text[0] is '{' or '[' ? JsonNode.Parse(text) : null);

@@ -15,15 +15,18 @@ internal sealed class CookieJar(TimeProvider time) : DelegatingHandler
     {
         get
         {
-            lock (cookies) return string.Join("; ", cookies.Where(c => c.Value.Ends > time.GetUtcNow()).Select(c => $"{c.Key}={c.Value.Value}"));
+            lock (cookies)
+                return string.Join("; ", cookies.Where(c => c.Value.Ends > time.GetUtcNow()).Select(c => $"{c.Key}={c.Value.Value}"));
         }
     }
 
     protected override async Task<HttpResponseMessage> SendAsync(HttpRequestMessage request, CancellationToken cancellationToken)
     {
-        if (Header is { Length: > 0 } header) request.Headers.Add("Cookie", header);
+        if (Header is { Length: > 0 } header)
+            request.Headers.Add("Cookie", header);
         var answer = await base.SendAsync(request, cancellationToken);
-        if (!answer.Headers.TryGetValues("Set-Cookie", out var set)) return answer;
+        if (!answer.Headers.TryGetValues("Set-Cookie", out var set))
+            return answer;
         lock (cookies)
         {
             foreach (var cookie in SetCookieHeaderValue.ParseList([.. set]))

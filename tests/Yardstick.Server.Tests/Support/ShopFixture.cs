@@ -1,16 +1,16 @@
 using System.Diagnostics;
 using System.Globalization;
+using System.Net;
 using System.Net.Http.Json;
 using System.Net.Sockets;
-using System.Net;
 using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Logging;
 using Microsoft.Extensions.Time.Testing;
 using Yardstick.Core.Values;
-using Yardstick.Data.Demo;
 using Yardstick.Data;
+using Yardstick.Data.Demo;
 using Yardstick.Server.Hosting;
 using Yardstick.Server.Setup;
 
@@ -25,8 +25,9 @@ public sealed class ShopFixture : IAsyncLifetime
     /// <summary>
     /// Monday, 10:20 in the shop. Tests count days from it and name none; <c>./yardstick test dates</c> moves it by STANDING_DAYS.
     /// </summary>
-    public static readonly DateTimeOffset Start = new DateTimeOffset(2026, 11, 23, 15, 20, 0, TimeSpan.Zero)
-        .AddDays(int.Parse(Environment.GetEnvironmentVariable("STANDING_DAYS") ?? "0", CultureInfo.InvariantCulture));
+    public static readonly DateTimeOffset Start = new DateTimeOffset(2026, 11, 23, 15, 20, 0, TimeSpan.Zero).AddDays(
+        int.Parse(Environment.GetEnvironmentVariable("STANDING_DAYS") ?? "0", CultureInfo.InvariantCulture)
+    );
 
     /// <summary>A time of day in the shop, as the API writes it, so many days after the first.</summary>
     public static string At(string time, int days = 0) => $"{Day(days)}T{time}:00";
@@ -34,6 +35,7 @@ public sealed class ShopFixture : IAsyncLifetime
     /// <summary>A day, as the API writes it, so many days and months after the first.</summary>
     public static string Day(int days = 0, int months = 0) =>
         Start.UtcDateTime.Date.AddMonths(months).AddDays(days).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+
     /// <summary>What the first owner types on a server that a test starts.</summary>
     internal const string FirstRunCode = "TEST-CODE";
     private static readonly Lazy<Task<string>> Template = new(MakeTemplateAsync);
@@ -45,10 +47,12 @@ public sealed class ShopFixture : IAsyncLifetime
     public FakeTimeProvider Time { get; } = new(Start);
     public Uri Address { get; private set; } = null!;
     public HttpClient Outside { get; private set; } = null!;
+
     /// <summary>Where the stand-in takes mail.</summary>
     public int MailPort { get; private set; }
     public IServiceProvider Services => app!.Services;
     public string Folder => folder;
+
     /// <summary>What the first owner would have to type.</summary>
     public string Code => Services.GetRequiredService<FirstRunCode>().Text;
 
@@ -62,17 +66,25 @@ public sealed class ShopFixture : IAsyncLifetime
     public async ValueTask InitializeAsync()
     {
         var template = await Template.Value;
-        foreach (var name in new[] { "shop.db", "outside.json" }) File.Copy(Path.Combine(template, name), Path.Combine(folder, name));
+        foreach (var name in new[] { "shop.db", "outside.json" })
+            File.Copy(Path.Combine(template, name), Path.Combine(folder, name));
         foreach (var place in new[] { "photos", "files" })
         {
             Directory.CreateDirectory(Path.Combine(folder, place));
-            foreach (var kept in Directory.EnumerateFiles(Path.Combine(template, place))) File.Copy(kept, Path.Combine(folder, place, Path.GetFileName(kept)));
+            foreach (var kept in Directory.EnumerateFiles(Path.Combine(template, place)))
+                File.Copy(kept, Path.Combine(folder, place, Path.GetFileName(kept)));
         }
         var mail = await StartStandInsAsync();
 
         file = ShopFile.Open(folder);
         await file.PrepareAsync();
-        var options = new ServerOptions { DataFolder = folder, OutsideServices = Outside.BaseAddress!, MailServer = ("127.0.0.1", mail), Proxies = [IPAddress.Loopback] };
+        var options = new ServerOptions
+        {
+            DataFolder = folder,
+            OutsideServices = Outside.BaseAddress!,
+            MailServer = ("127.0.0.1", mail),
+            Proxies = [IPAddress.Loopback],
+        };
         var builder = WebApplication.CreateBuilder();
         builder.Logging.ClearProviders();
         builder.WebHost.UseUrls("http://127.0.0.1:0");
@@ -83,13 +95,22 @@ public sealed class ShopFixture : IAsyncLifetime
         Address = new Uri(app.Urls.Single() + "/");
     }
 
-    /// <summary>Starts the stand-ins; where something else took one of their ports meanwhile, on others. Returns where they take mail.</summary>
+    /// <summary>
+    /// Starts the stand-ins; where something else took one of their ports meanwhile, on others. Returns where they take mail.
+    /// </summary>
     private async Task<int> StartStandInsAsync()
     {
         for (var tries = 0; ; tries++)
         {
             var (port, mail) = (FreePort(), FreePort());
-            var start = new ProcessStartInfo("dotnet", [StandInsDll(), "--memory", Path.Combine(folder, "outside.json"), "--smtp", mail.ToString(CultureInfo.InvariantCulture)]) { RedirectStandardOutput = true, RedirectStandardError = true };
+            var start = new ProcessStartInfo(
+                "dotnet",
+                [StandInsDll(), "--memory", Path.Combine(folder, "outside.json"), "--smtp", mail.ToString(CultureInfo.InvariantCulture)]
+            )
+            {
+                RedirectStandardOutput = true,
+                RedirectStandardError = true,
+            };
             start.Environment["ASPNETCORE_URLS"] = $"http://127.0.0.1:{port}";
             standIns = Process.Start(start)!;
             MailPort = mail;
@@ -110,7 +131,8 @@ public sealed class ShopFixture : IAsyncLifetime
     internal static string Built(string project)
     {
         var root = AppContext.BaseDirectory;
-        while (!File.Exists(Path.Combine(root, "Yardstick.slnx"))) root = Path.GetDirectoryName(root)!;
+        while (!File.Exists(Path.Combine(root, "Yardstick.slnx")))
+            root = Path.GetDirectoryName(root)!;
         var configuration = AppContext.BaseDirectory.Contains("Release", StringComparison.Ordinal) ? "Release" : "Debug";
         return Path.Combine(root, "src", project, "bin", configuration, "net10.0", project + ".dll");
     }
@@ -149,16 +171,28 @@ public sealed class ShopFixture : IAsyncLifetime
 
     /// <summary>Sets how an outside service behaves.</summary>
     public async Task MoodAsync(string service, string mode, int times = 0, int delayMs = 0) =>
-        (await Outside.PutAsJsonAsync($"control/{service}", new { mode, delayMs, times })).EnsureSuccessStatusCode();
+        (
+            await Outside.PutAsJsonAsync(
+                $"control/{service}",
+                new
+                {
+                    mode,
+                    delayMs,
+                    times,
+                }
+            )
+        ).EnsureSuccessStatusCode();
 
     public ShopDb OpenDb() => new(ShopFile.Options(Path.Combine(folder, "shop.db")));
 
     public async ValueTask DisposeAsync()
     {
-        if (app is not null) await app.DisposeAsync();
+        if (app is not null)
+            await app.DisposeAsync();
         file?.Dispose();
         Outside?.Dispose();
-        if (standIns is { HasExited: false }) standIns.Kill();
+        if (standIns is { HasExited: false })
+            standIns.Kill();
         standIns?.Dispose();
         Directory.Delete(folder, recursive: true);
     }

@@ -8,21 +8,62 @@ internal static class Steps
     /// <summary>Writes a new customer's car up with a job of one labor and one part line, the part not in stock.</summary>
     internal static async Task<(long Order, long Job)> WriteUpAsync(this Browser writer, string lastName = "Aalto")
     {
-        var started = await writer.PostAsync("orders", new
-        {
-            customer = new { firstName = "Vesa", lastName, phone = "207 555 0199" },
-            vehicle = new { plate = "NEW 1", make = "Tarnow", model = "Dunlin", year = "2019" },
-            odometer = "42,118",
-            concerns = new[] { "Clunk over bumps" },
-            promisedAt = "4:30 pm",
-            keyTag = "77",
-        });
+        var started = await writer.PostAsync(
+            "orders",
+            new
+            {
+                customer = new
+                {
+                    firstName = "Vesa",
+                    lastName,
+                    phone = "207 555 0199",
+                },
+                vehicle = new
+                {
+                    plate = "NEW 1",
+                    make = "Tarnow",
+                    model = "Dunlin",
+                    year = "2019",
+                },
+                odometer = "42,118",
+                concerns = new[] { "Clunk over bumps" },
+                promisedAt = "4:30 pm",
+                keyTag = "77",
+            }
+        );
         var order = started.Id();
         var job = (await writer.PostAsync($"orders/{order}/jobs", new { title = "Control arm bushing" })).Id();
-        await writer.PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Labor", description = "Press bushing in", hours = "1,5" });
-        var part = (await writer.PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Part", description = "Bushing", quantity = "2", unitCost = "18.40" })).Id();
+        await writer.PostAsync(
+            $"orders/{order}/jobs/{job}/lines",
+            new
+            {
+                kind = "Labor",
+                description = "Press bushing in",
+                hours = "1,5",
+            }
+        );
+        var part = (
+            await writer.PostAsync(
+                $"orders/{order}/jobs/{job}/lines",
+                new
+                {
+                    kind = "Part",
+                    description = "Bushing",
+                    quantity = "2",
+                    unitCost = "18.40",
+                }
+            )
+        ).Id();
         var line = await writer.LineAsync(order, part);
-        await writer.PostAsync($"orders/{order}/lines/{part}", new { field = "number", value = "BU-88", version = line["version"]!.GetValue<int>() });
+        await writer.PostAsync(
+            $"orders/{order}/lines/{part}",
+            new
+            {
+                field = "number",
+                value = "BU-88",
+                version = line["version"]!.GetValue<int>(),
+            }
+        );
         return (order, job);
     }
 
@@ -31,12 +72,22 @@ internal static class Steps
     {
         var sheet = await browser.GetAsync($"orders/{order}");
         foreach (var part in new[] { "header", "totals", "around" })
-            foreach (var (name, value) in sheet[part]!.AsObject()) sheet[name] = value?.DeepClone();
+        foreach (var (name, value) in sheet[part]!.AsObject())
+            sheet[name] = value?.DeepClone();
         return sheet;
     }
 
     internal static Task<JsonNode> ApproveAsync(this Browser writer, long order, params long[] jobs) =>
-        writer.PostAsync($"orders/{order}/decisions", new { jobIds = jobs, kind = "Approved", decidedBy = "Vesa Aalto", channel = "Phone" });
+        writer.PostAsync(
+            $"orders/{order}/decisions",
+            new
+            {
+                jobIds = jobs,
+                kind = "Approved",
+                decidedBy = "Vesa Aalto",
+                channel = "Phone",
+            }
+        );
 
     internal static async Task<JsonNode> LineAsync(this Browser browser, long order, long line) =>
         (await browser.SheetAsync(order)).List("jobs").SelectMany(j => j!.List("lines")).First(l => l!.Id() == line)!;
@@ -44,7 +95,11 @@ internal static class Steps
     /// <summary>Orders what the order needs from Harbor Parts.</summary>
     internal static async Task<long> PlaceAsync(this Browser browser, long order)
     {
-        var needed = (await browser.GetAsync("parts")).List("needed").Where(n => n!["orderId"]!.GetValue<long>() == order).Select(n => n!["lineId"]!.GetValue<long>()).ToArray();
+        var needed = (await browser.GetAsync("parts"))
+            .List("needed")
+            .Where(n => n!["orderId"]!.GetValue<long>() == order)
+            .Select(n => n!["lineId"]!.GetValue<long>())
+            .ToArray();
         return (await browser.PostAsync("purchase-orders", new { supplierId = 1, lineIds = needed })).Id();
     }
 
@@ -54,7 +109,11 @@ internal static class Steps
         for (var i = 0; i < 400; i++)
         {
             var parts = await browser.GetAsync("parts");
-            if (parts.List("onTheWay").Concat(parts.List("lately")).FirstOrDefault(p => p!.Id() == purchase) is { } found && found["tries"]!.GetValue<int>() > 0) return found;
+            if (
+                parts.List("onTheWay").Concat(parts.List("lately")).FirstOrDefault(p => p!.Id() == purchase) is { } found
+                && found["tries"]!.GetValue<int>() > 0
+            )
+                return found;
             await Task.Delay(50);
         }
         throw new InvalidOperationException($"Purchase order {purchase} was never handed over.");
@@ -72,5 +131,13 @@ internal static class Steps
     }
 
     internal static async Task<JsonNode> HeaderAsync(this Browser writer, long order, string field, string value) =>
-        await writer.PostAsync($"orders/{order}/header", new { field, value, version = (await writer.SheetAsync(order))["version"]!.GetValue<int>() });
+        await writer.PostAsync(
+            $"orders/{order}/header",
+            new
+            {
+                field,
+                value,
+                version = (await writer.SheetAsync(order))["version"]!.GetValue<int>(),
+            }
+        );
 }

@@ -12,21 +12,59 @@ namespace Yardstick.Server.Tests.WriteUp;
 /// <summary>What is known at the write-up, from the shop and from outside; reminders; phrases; arrangements.</summary>
 public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
 {
-    private static async Task<JsonArray> KnownAsync(Browser browser, long vehicle, string more = "") => (await browser.GetAsync($"write-up/known?vehicle={vehicle}{more}")).AsArray();
+    private static async Task<JsonArray> KnownAsync(Browser browser, long vehicle, string more = "") =>
+        (await browser.GetAsync($"write-up/known?vehicle={vehicle}{more}")).AsArray();
 
-    private static async Task<JsonNode> OutsideAsync(Browser browser, long vehicle, string more = "") => await browser.GetAsync($"write-up/known-outside?vehicle={vehicle}{more}");
+    private static async Task<JsonNode> OutsideAsync(Browser browser, long vehicle, string more = "") =>
+        await browser.GetAsync($"write-up/known-outside?vehicle={vehicle}{more}");
 
     private static async Task<long> NewCarAsync(Browser browser, string plate, string vin = "")
     {
-        var order = (await browser.PostAsync("orders", new { customer = new { lastName = $"Owner of {plate}" }, vehicle = new { plate, vin, make = "Tarnow", model = "Petrel", engine = "2.0", year = "2018" }, odometer = "60,000" })).Id();
+        var order = (
+            await browser.PostAsync(
+                "orders",
+                new
+                {
+                    customer = new { lastName = $"Owner of {plate}" },
+                    vehicle = new
+                    {
+                        plate,
+                        vin,
+                        make = "Tarnow",
+                        model = "Petrel",
+                        engine = "2.0",
+                        year = "2018",
+                    },
+                    odometer = "60,000",
+                }
+            )
+        ).Id();
         return (await browser.SheetAsync(order))["vehicle"]!.Id();
     }
 
     private static async Task<(long Order, long Car)> FinishedAsync(Browser browser, string plate, string job)
     {
-        var order = (await browser.PostAsync("orders", new { customer = new { lastName = $"Owner of {plate}" }, vehicle = new { plate, make = "Tarnow" }, odometer = "60,000" })).Id();
+        var order = (
+            await browser.PostAsync(
+                "orders",
+                new
+                {
+                    customer = new { lastName = $"Owner of {plate}" },
+                    vehicle = new { plate, make = "Tarnow" },
+                    odometer = "60,000",
+                }
+            )
+        ).Id();
         var added = (await browser.PostAsync($"orders/{order}/jobs", new { title = job })).Id();
-        await browser.PostAsync($"orders/{order}/jobs/{added}/lines", new { kind = "Labor", description = job, hours = "1" });
+        await browser.PostAsync(
+            $"orders/{order}/jobs/{added}/lines",
+            new
+            {
+                kind = "Labor",
+                description = job,
+                hours = "1",
+            }
+        );
         await browser.ApproveAsync(order, added);
         await browser.PostAsync($"orders/{order}/finish-jobs");
         await browser.HeaderAsync(order, "odometerOut", "60,010");
@@ -38,10 +76,29 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var mina = await shop.SignInAsync("mina");
         var (order, car) = await FinishedAsync(mina, "REM 1", "Oil and filter service");
-        var reminder = (await mina.PostAsync($"vehicles/{car}/reminders", new { title = "Oil and filter service", everyMonths = "6", everyDistance = "7,500" })).Id();
-        Assert.Equal("reminder.twice", (await mina.RefusedAsync($"vehicles/{car}/reminders", new { title = "Oil and filter service", everyMonths = "3" })).Text("code"));
-        Assert.Equal("everyMonths", (await mina.RefusedAsync($"vehicles/{car}/reminders", new { title = "Wipers", everyMonths = "often" })).Text("field"));
-        Assert.Equal("reminder.future", (await mina.RefusedAsync($"reminders/{reminder}/done", new { on = ShopFixture.Day(43) })).Text("code"));
+        var reminder = (
+            await mina.PostAsync(
+                $"vehicles/{car}/reminders",
+                new
+                {
+                    title = "Oil and filter service",
+                    everyMonths = "6",
+                    everyDistance = "7,500",
+                }
+            )
+        ).Id();
+        Assert.Equal(
+            "reminder.twice",
+            (await mina.RefusedAsync($"vehicles/{car}/reminders", new { title = "Oil and filter service", everyMonths = "3" })).Text("code")
+        );
+        Assert.Equal(
+            "everyMonths",
+            (await mina.RefusedAsync($"vehicles/{car}/reminders", new { title = "Wipers", everyMonths = "often" })).Text("field")
+        );
+        Assert.Equal(
+            "reminder.future",
+            (await mina.RefusedAsync($"reminders/{reminder}/done", new { on = ShopFixture.Day(43) })).Text("code")
+        );
         Assert.Equal("reading", (await mina.RefusedAsync($"reminders/{reminder}/done", new { on = "", reading = "none" })).Text("field"));
 
         await mina.PostAsync($"reminders/{reminder}/done", new { on = ShopFixture.Day(-267), reading = "52,000" });
@@ -56,7 +113,10 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
 
         var invoice = (await mina.PostAsync($"orders/{order}/invoice"))["invoiceId"]!.GetValue<long>();
         var reset = (await mina.GetAsync($"vehicles/{car}/reminders"))[0]!;
-        Assert.Equal(("Later", ShopFixture.Day(months: 6), order), (reset.Text("state"), reset.Text("dueOn"), reset["lastOrderId"]!.GetValue<long>()));
+        Assert.Equal(
+            ("Later", ShopFixture.Day(months: 6), order),
+            (reset.Text("state"), reset.Text("dueOn"), reset["lastOrderId"]!.GetValue<long>())
+        );
 
         using var ingrid = await shop.SignInAsync("ingrid");
         await ingrid.PostAsync($"invoices/{invoice}/reverse", new { reason = "Posted to the wrong car" });
@@ -75,7 +135,13 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var (order, car) = await FinishedAsync(mina, "REM 2", "Brake fluid, change");
         await mina.PostAsync($"orders/{order}/invoice");
         await mina.PostAsync($"vehicles/{car}/reminders", new { title = "Brake fluid", everyMonths = "24" });
-        Assert.Equal((ShopFixture.Day(months: 24), order), ((await mina.GetAsync($"vehicles/{car}/reminders"))[0]!.Text("dueOn"), (await mina.GetAsync($"vehicles/{car}/reminders"))[0]!["lastOrderId"]!.GetValue<long>()));
+        Assert.Equal(
+            (ShopFixture.Day(months: 24), order),
+            (
+                (await mina.GetAsync($"vehicles/{car}/reminders"))[0]!.Text("dueOn"),
+                (await mina.GetAsync($"vehicles/{car}/reminders"))[0]!["lastOrderId"]!.GetValue<long>()
+            )
+        );
     }
 
     [Fact]
@@ -86,20 +152,47 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var kinds = new HashSet<string>();
         var taken = new List<JsonNode>();
         JsonNode? car = null;
-        foreach (var vehicle in await db.Vehicles.Where(v => v.Id > 100 && !db.Orders.Any(o => o.VehicleId == v.Id && o.State == OrderState.Open)).Take(40).Select(v => new { v.Id, v.CustomerId }).ToListAsync())
+        foreach (
+            var vehicle in await db
+                .Vehicles.Where(v => v.Id > 100 && !db.Orders.Any(o => o.VehicleId == v.Id && o.State == OrderState.Open))
+                .Take(40)
+                .Select(v => new { v.Id, v.CustomerId })
+                .ToListAsync()
+        )
         {
             var answer = await OutsideAsync(mina, vehicle.Id, "&odometer=91,000");
             Assert.Empty(answer.List("sentences"));
-            foreach (var item in answer.List("items")) kinds.Add(item!.Text("kind"));
+            foreach (var item in answer.List("items"))
+                kinds.Add(item!.Text("kind"));
             Assert.Equal(answer.List("items").Select(Rank).Order(), answer.List("items").Select(Rank));
-            if (car is null && answer.List("items").Any(i => i!.Text("kind") == "recall") && answer.List("items").Any(i => i!.Text("kind") == "service"))
+            if (
+                car is null
+                && answer.List("items").Any(i => i!.Text("kind") == "recall")
+                && answer.List("items").Any(i => i!.Text("kind") == "service")
+            )
             {
-                taken = answer.List("items").Where(i => i!.Text("kind") is "recall" or "service").Take(3).Select(i => i!["take"]!.DeepClone()).ToList();
+                taken = answer
+                    .List("items")
+                    .Where(i => i!.Text("kind") is "recall" or "service")
+                    .Take(3)
+                    .Select(i => i!["take"]!.DeepClone())
+                    .ToList();
                 car = new JsonObject { ["id"] = vehicle.Id, ["owner"] = vehicle.CustomerId };
             }
         }
         Assert.Equal(["bulletin", "past", "recall", "service"], kinds.Order());
-        var order = (await mina.PostAsync("orders", new { customerId = car!["owner"]!.GetValue<long>(), vehicleId = car.Id(), odometer = "299,000", takeOver = taken })).Id();
+        var order = (
+            await mina.PostAsync(
+                "orders",
+                new
+                {
+                    customerId = car!["owner"]!.GetValue<long>(),
+                    vehicleId = car.Id(),
+                    odometer = "299,000",
+                    takeOver = taken,
+                }
+            )
+        ).Id();
         var jobs = (await mina.SheetAsync(order)).List("jobs");
         Assert.Equal(taken.Count, jobs.Count);
         Assert.Contains(jobs, j => j!.Text("title").StartsWith("Recall ", StringComparison.Ordinal));
@@ -149,11 +242,18 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         foreach (var car in await db.Vehicles.Where(v => v.Id % 10 == 1 && v.Id > 20).Select(v => v.Id).ToListAsync())
         {
             var known = await KnownAsync(mina, car);
-            foreach (var item in known) kinds.Add(item!.Text("kind"));
-            var own = (await db.Jobs.Where(j => j.RemovedAt == null && db.Orders.Any(o => o.Id == j.OrderId && o.VehicleId == car)).Select(j => j.Title).ToListAsync()).ToHashSet();
+            foreach (var item in known)
+                kinds.Add(item!.Text("kind"));
+            var own = (
+                await db
+                    .Jobs.Where(j => j.RemovedAt == null && db.Orders.Any(o => o.Id == j.OrderId && o.VehicleId == car))
+                    .Select(j => j.Title)
+                    .ToListAsync()
+            ).ToHashSet();
             Assert.DoesNotContain(known, k => k!.Text("kind") == "like" && own.Contains(k!.Text("title")));
         }
-        foreach (var kind in new[] { "advised", "visit", "like" }) Assert.Contains(kind, kinds);
+        foreach (var kind in new[] { "advised", "visit", "like" })
+            Assert.Contains(kind, kinds);
     }
 
     [Fact]
@@ -161,29 +261,113 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var mina = await shop.SignInAsync("mina");
         using var db = shop.OpenDb();
-        var finding = await db.Findings.Where(f => f.Text == "Battery").Join(db.Orders.Where(o => o.State == OrderState.Posted), f => f.OrderId, o => o.Id, (f, o) => new { f.Id, o.VehicleId, o.CustomerId }).FirstAsync();
-        var take = new[] { new { kind = "finding", id = finding.Id, title = "Battery" } };
-        var order = (await mina.PostAsync("orders", new { customerId = finding.CustomerId, vehicleId = finding.VehicleId, odometer = "400,000", odometerConfirmed = true, takeOver = take })).Id();
+        var finding = await db
+            .Findings.Where(f => f.Text == "Battery")
+            .Join(
+                db.Orders.Where(o => o.State == OrderState.Posted),
+                f => f.OrderId,
+                o => o.Id,
+                (f, o) =>
+                    new
+                    {
+                        f.Id,
+                        o.VehicleId,
+                        o.CustomerId,
+                    }
+            )
+            .FirstAsync();
+        var take = new[]
+        {
+            new
+            {
+                kind = "finding",
+                id = finding.Id,
+                title = "Battery",
+            },
+        };
+        var order = (
+            await mina.PostAsync(
+                "orders",
+                new
+                {
+                    customerId = finding.CustomerId,
+                    vehicleId = finding.VehicleId,
+                    odometer = "400,000",
+                    odometerConfirmed = true,
+                    takeOver = take,
+                }
+            )
+        ).Id();
         Assert.Equal("Battery, replace", (await mina.SheetAsync(order)).List("jobs").Single()!.Text("title"));
-        Assert.Equal("finding.gone", (await mina.RefusedAsync("orders", new { customerId = 1, vehicleId = 1, odometer = "99,500", takeOver = take }, HttpStatusCode.NotFound)).Text("code"));
-        Assert.Equal("reminder.gone", (await mina.RefusedAsync("orders", new { customerId = 1, vehicleId = 1, odometer = "99,500", takeOver = new[] { new { kind = "reminder", id = 99_999, title = "" } } }, HttpStatusCode.NotFound)).Text("code"));
+        Assert.Equal(
+            "finding.gone",
+            (
+                await mina.RefusedAsync(
+                    "orders",
+                    new
+                    {
+                        customerId = 1,
+                        vehicleId = 1,
+                        odometer = "99,500",
+                        takeOver = take,
+                    },
+                    HttpStatusCode.NotFound
+                )
+            ).Text("code")
+        );
+        Assert.Equal(
+            "reminder.gone",
+            (
+                await mina.RefusedAsync(
+                    "orders",
+                    new
+                    {
+                        customerId = 1,
+                        vehicleId = 1,
+                        odometer = "99,500",
+                        takeOver = new[]
+                        {
+                            new
+                            {
+                                kind = "reminder",
+                                id = 99_999,
+                                title = "",
+                            },
+                        },
+                    },
+                    HttpStatusCode.NotFound
+                )
+            ).Text("code")
+        );
     }
 
     [Fact]
     public async Task Phrases_join_by_being_used_are_offered_the_most_used_first_and_can_be_forgotten()
     {
         using var mina = await shop.SignInAsync("mina");
-        async Task<List<JsonNode>> FittingAsync(string use, string text) => (await mina.GetAsync($"phrases/fitting?use={use}&text={Uri.EscapeDataString(text)}")).AsArray().Select(n => n!).ToList();
+        async Task<List<JsonNode>> FittingAsync(string use, string text) =>
+            (await mina.GetAsync($"phrases/fitting?use={use}&text={Uri.EscapeDataString(text)}")).AsArray().Select(n => n!).ToList();
         Assert.Empty(await FittingAsync("Complaint", "Hums like"));
         var order = (await mina.PostAsync("orders", new { counterSale = true, concerns = new[] { "Hums like a fridge" } })).Id();
-        Assert.Equal(("Hums like a fridge", "used once"), ((await FittingAsync("Complaint", "hums"))[0].Text("text"), (await FittingAsync("Complaint", "hums"))[0].Text("detail")));
+        Assert.Equal(
+            ("Hums like a fridge", "used once"),
+            ((await FittingAsync("Complaint", "hums"))[0].Text("text"), (await FittingAsync("Complaint", "hums"))[0].Text("detail"))
+        );
         await mina.PostAsync($"orders/{order}/concerns", new { complaint = "Hums like a  fridge" });
         Assert.Equal("used 2 times", (await FittingAsync("Complaint", "fridge hums"))[0].Text("detail"));
         Assert.Empty(await FittingAsync("Cause", "hums"));
         Assert.Empty(await FittingAsync("Complaint", "%"));
 
         var concern = (await mina.SheetAsync(order)).List("concerns")[0]!;
-        await mina.PostAsync($"orders/{order}/concerns/{concern.Id()}", new { field = "cause", value = "Loose heat shield", version = 1 });
+        await mina.PostAsync(
+            $"orders/{order}/concerns/{concern.Id()}",
+            new
+            {
+                field = "cause",
+                value = "Loose heat shield",
+                version = 1,
+            }
+        );
         Assert.Equal("Loose heat shield", (await FittingAsync("Cause", "heat"))[0].Text("text"));
 
         var phrase = (await FittingAsync("Complaint", "hums"))[0]["phraseId"]!.GetValue<long>();
@@ -192,9 +376,18 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await mina.PostAsync($"phrases/{phrase}/restore");
         Assert.Single(await FittingAsync("Complaint", "hums"));
 
-        Assert.Equal(("Light on, P0420: Catalyst works below its limit, bank 1", "powertrain"), ((await FittingAsync("Complaint", "Light on, p0420"))[0].Text("text"), (await FittingAsync("Complaint", "Light on, p0420"))[0].Text("detail")));
+        Assert.Equal(
+            ("Light on, P0420: Catalyst works below its limit, bank 1", "powertrain"),
+            (
+                (await FittingAsync("Complaint", "Light on, p0420"))[0].Text("text"),
+                (await FittingAsync("Complaint", "Light on, p0420"))[0].Text("detail")
+            )
+        );
         Assert.Contains("maker", (await FittingAsync("Complaint", "P1999"))[0].Text("text"), StringComparison.Ordinal);
-        Assert.Equal(["P0300", "U0100"], (await mina.GetAsync("trouble-codes?text=p0300%20then%20u0100")).AsArray().Select(c => c!.Text("code")));
+        Assert.Equal(
+            ["P0300", "U0100"],
+            (await mina.GetAsync("trouble-codes?text=p0300%20then%20u0100")).AsArray().Select(c => c!.Text("code"))
+        );
     }
 
     [Fact]
@@ -203,11 +396,30 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var mina = await shop.SignInAsync("mina");
         var (order, _) = await FinishedAsync(mina, "CCC 1", "Stop the hum");
         var concern = (await mina.PostAsync($"orders/{order}/concerns", new { complaint = "Drones at speed" })).Id();
-        await mina.PostAsync($"orders/{order}/concerns/{concern}", new { field = "cause", value = "Wheel bearing worn", version = 1 });
-        await mina.PostAsync($"orders/{order}/concerns/{concern}", new { field = "correction", value = "Bearing replaced, road tested", version = 2 });
+        await mina.PostAsync(
+            $"orders/{order}/concerns/{concern}",
+            new
+            {
+                field = "cause",
+                value = "Wheel bearing worn",
+                version = 1,
+            }
+        );
+        await mina.PostAsync(
+            $"orders/{order}/concerns/{concern}",
+            new
+            {
+                field = "correction",
+                value = "Bearing replaced, road tested",
+                version = 2,
+            }
+        );
         var invoice = (await mina.PostAsync($"orders/{order}/invoice"))["invoiceId"]!.GetValue<long>();
         var said = (await mina.GetAsync($"invoices/{invoice}"))["document"]!.List("concerns").Single()!;
-        Assert.Equal(("Drones at speed", "Wheel bearing worn", "Bearing replaced, road tested"), (said.Text("complaint"), said.Text("cause"), said.Text("correction")));
+        Assert.Equal(
+            ("Drones at speed", "Wheel bearing worn", "Bearing replaced, road tested"),
+            (said.Text("complaint"), said.Text("cause"), said.Text("correction"))
+        );
     }
 
     [Fact]
@@ -218,10 +430,41 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var contact = await db.CustomerContacts.OrderBy(c => c.Id).FirstAsync();
         var site = await db.CustomerSites.FirstAsync(s => s.CustomerId == contact.CustomerId);
         var car = await db.Vehicles.FirstAsync(v => v.CustomerId == contact.CustomerId);
-        var order = (await mina.PostAsync("orders", new { customerId = contact.CustomerId, vehicleId = car.Id, odometer = "400,000", oldPartsBack = true, washingWanted = true, hasPriority = true, contactId = contact.Id, siteId = site.Id })).Id();
+        var order = (
+            await mina.PostAsync(
+                "orders",
+                new
+                {
+                    customerId = contact.CustomerId,
+                    vehicleId = car.Id,
+                    odometer = "400,000",
+                    oldPartsBack = true,
+                    washingWanted = true,
+                    hasPriority = true,
+                    contactId = contact.Id,
+                    siteId = site.Id,
+                }
+            )
+        ).Id();
         var sheet = await mina.SheetAsync(order);
-        Assert.Equal((true, true, true, contact.Name, site.Name), (sheet.Flag("oldPartsBack"), sheet.Flag("washingWanted"), sheet.Flag("hasPriority"), sheet["contact"]!.Text("name"), sheet["site"]!.Text("name")));
-        foreach (var (field, value, shown) in new[] { ("keysAt", "on the board", "on the board"), ("carAt", "row 3", "row 3"), ("arrivesAt", "tomorrow 9 am", ShopFixture.At("09:00", days: 1)) })
+        Assert.Equal(
+            (true, true, true, contact.Name, site.Name),
+            (
+                sheet.Flag("oldPartsBack"),
+                sheet.Flag("washingWanted"),
+                sheet.Flag("hasPriority"),
+                sheet["contact"]!.Text("name"),
+                sheet["site"]!.Text("name")
+            )
+        );
+        foreach (
+            var (field, value, shown) in new[]
+            {
+                ("keysAt", "on the board", "on the board"),
+                ("carAt", "row 3", "row 3"),
+                ("arrivesAt", "tomorrow 9 am", ShopFixture.At("09:00", days: 1)),
+            }
+        )
         {
             await mina.HeaderAsync(order, field, value);
             Assert.Equal(shown, (await mina.SheetAsync(order)).Text(field));
@@ -232,10 +475,62 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Null((await mina.SheetAsync(order))["site"]);
         var version = (await mina.SheetAsync(order))["version"]!.GetValue<int>();
         var foreign = await db.CustomerContacts.Where(c => c.CustomerId != contact.CustomerId).Select(c => c.Id).FirstAsync();
-        Assert.Equal("order.contact", (await mina.RefusedAsync($"orders/{order}/header", new { field = "contactId", value = $"{foreign}", version })).Text("code"));
-        Assert.Equal("order.writer", (await mina.RefusedAsync($"orders/{order}/header", new { field = "writerId", value = "", version })).Text("code"));
-        Assert.Equal("order.writer", (await mina.RefusedAsync($"orders/{order}/header", new { field = "writerId", value = "999", version })).Text("code"));
-        Assert.Equal("order.contact", (await mina.RefusedAsync("orders", new { customerId = 1, counterSale = true, contactId = contact.Id })).Text("code"));
+        Assert.Equal(
+            "order.contact",
+            (
+                await mina.RefusedAsync(
+                    $"orders/{order}/header",
+                    new
+                    {
+                        field = "contactId",
+                        value = $"{foreign}",
+                        version,
+                    }
+                )
+            ).Text("code")
+        );
+        Assert.Equal(
+            "order.writer",
+            (
+                await mina.RefusedAsync(
+                    $"orders/{order}/header",
+                    new
+                    {
+                        field = "writerId",
+                        value = "",
+                        version,
+                    }
+                )
+            ).Text("code")
+        );
+        Assert.Equal(
+            "order.writer",
+            (
+                await mina.RefusedAsync(
+                    $"orders/{order}/header",
+                    new
+                    {
+                        field = "writerId",
+                        value = "999",
+                        version,
+                    }
+                )
+            ).Text("code")
+        );
+        Assert.Equal(
+            "order.contact",
+            (
+                await mina.RefusedAsync(
+                    "orders",
+                    new
+                    {
+                        customerId = 1,
+                        counterSale = true,
+                        contactId = contact.Id,
+                    }
+                )
+            ).Text("code")
+        );
         var writeUp = await mina.GetAsync($"customers/{contact.CustomerId}");
         Assert.Contains(writeUp.List("contacts"), c => c!.Id() == contact.Id);
         Assert.Contains(writeUp.List("sites"), s => s!.Id() == site.Id);
@@ -249,11 +544,19 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var car = (await ana.GetAsync("bench")).List("cars").First(c => c!.Text("plate").Length > 0)!;
         var order = car["orderId"]!.GetValue<long>();
         Assert.Equal("vin.length", (await ana.RefusedAsync($"bench/orders/{order}/vin", new { vin = "1TN" })).Text("code"));
-        await using (var db = shop.OpenDb()) await db.Orders.Where(o => o.Id == order).Join(db.Vehicles, o => o.VehicleId, v => v.Id, (o, v) => v).ExecuteUpdateAsync(s => s.SetProperty(v => v.Vin, ""));
+        await using (var db = shop.OpenDb())
+            await db
+                .Orders.Where(o => o.Id == order)
+                .Join(db.Vehicles, o => o.VehicleId, v => v.Id, (o, v) => v)
+                .ExecuteUpdateAsync(s => s.SetProperty(v => v.Vin, ""));
         await ana.PostAsync($"bench/orders/{order}/vin", new { vin = "1tnahbe04ck021424" });
-        foreach (var field in new[] { "hasPriority", "oldPartsBack", "washingWanted" }) await mina.HeaderAsync(order, field, "true");
+        foreach (var field in new[] { "hasPriority", "oldPartsBack", "washingWanted" })
+            await mina.HeaderAsync(order, field, "true");
         var after = (await ana.GetAsync("bench")).List("cars").First(c => c!["orderId"]!.GetValue<long>() == order)!;
-        Assert.Equal(("1TNAHBE04CK021424", true, true, true), (after.Text("vin"), after.Flag("hasPriority"), after.Flag("oldPartsBack"), after.Flag("washingWanted")));
+        Assert.Equal(
+            ("1TNAHBE04CK021424", true, true, true),
+            (after.Text("vin"), after.Flag("hasPriority"), after.Flag("oldPartsBack"), after.Flag("washingWanted"))
+        );
         Assert.True((await mina.GetAsync("floor")).List("cards").First(c => c!.Id() == order)!.Flag("hasPriority"));
         await ana.RefusedAsync("bench/orders/999999/vin", new { vin = "1TNAHBE04CK021424" }, HttpStatusCode.NotFound);
     }

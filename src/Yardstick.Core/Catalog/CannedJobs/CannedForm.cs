@@ -10,32 +10,46 @@ public sealed record CannedForm
 {
     /// <summary>Title.</summary>
     public string Title { get; init; } = "";
+
     /// <summary>System of the car.</summary>
     public string System { get; init; } = "";
+
     /// <summary>Further words by which it is found.</summary>
     public string Words { get; init; } = "";
+
     /// <summary>One price, as typed; empty where it is built up.</summary>
     public string FixedPrice { get; init; } = "";
+
     /// <summary>What the customer reads besides the title.</summary>
     public string CustomerText { get; init; } = "";
+
     /// <summary>What the technician ticks off, one point a line.</summary>
     public string Checklist { get; init; } = "";
+
     /// <summary>What it counts; empty where it does not scale.</summary>
     public string CountUnit { get; init; } = "";
+
     /// <summary>How many it is made for, as typed.</summary>
     public string Count { get; init; } = "";
+
     /// <summary>A discount that it carries, as typed.</summary>
     public string Discount { get; init; } = "";
+
     /// <summary>What that discount is taken off.</summary>
     public DiscountBase DiscountOn { get; init; }
+
     /// <summary>A diagnosis: what of it is credited when its repair is approved, as typed.</summary>
     public string Credit { get; init; } = "";
+
     /// <summary>The customer may leave lines out.</summary>
     public bool LinesOpen { get; init; }
+
     /// <summary>One of the favorites.</summary>
     public bool Favorite { get; init; }
+
     /// <summary>Its lines.</summary>
     public IReadOnlyList<CannedLineForm> Lines { get; init; } = [];
+
     /// <summary>Keys of the jobs that may take its place.</summary>
     public IReadOnlyList<long> Alternatives { get; init; } = [];
 
@@ -44,64 +58,98 @@ public sealed record CannedForm
     /// <summary>A canned job as it would be typed.</summary>
     /// <param name="job">The canned job.</param>
     /// <param name="numberOf">Number of a catalog part.</param>
-    public static CannedForm Of(CannedJob job, Func<long, string> numberOf) => new()
-    {
-        Title = job.Title,
-        System = job.System,
-        Words = job.Words,
-        FixedPrice = job.FixedPrice is { } price ? price.ToString("0.00", CultureInfo.InvariantCulture) : "",
-        CustomerText = job.CustomerText,
-        Checklist = job.Checklist,
-        CountUnit = job.CountUnit,
-        Count = job.CountUnit.Length > 0 ? Plain(job.Count) : "",
-        Discount = job.Discount,
-        DiscountOn = job.DiscountOn,
-        Credit = job.Credit,
-        LinesOpen = job.LinesOpen,
-        Favorite = job.Favorite,
-        Lines = [.. job.Lines.OrderBy(l => l.IsAddition).ThenBy(l => l.Position).ThenBy(l => l.Id).Select(l => new CannedLineForm
+    public static CannedForm Of(CannedJob job, Func<long, string> numberOf) =>
+        new()
         {
-            Kind = l.Kind,
-            Description = l.Description,
-            Count = l.Kind switch { LineKind.Labor => Plain(l.Hours), LineKind.Part or LineKind.Fee => Plain(l.Quantity), _ => "" },
-            Amount = l.Kind switch { LineKind.Fee => Plain(l.Amount), LineKind.Part or LineKind.Sublet when l.UnitCost > 0 => Plain(l.UnitCost), _ => "" },
-            RateName = l.RateName,
-            Number = l.PartId is { } id ? numberOf(id) : l.Code,
-            PassThrough = l.PassThrough,
-            IsAddition = l.IsAddition,
-            PerCount = l.PerCount,
-            FactKey = l.FactKey,
-            FollowsFact = l.FollowsFact,
-        })],
-        Alternatives = [.. job.Alternatives.Select(a => a.OtherId)],
-    };
+            Title = job.Title,
+            System = job.System,
+            Words = job.Words,
+            FixedPrice = job.FixedPrice is { } price ? price.ToString("0.00", CultureInfo.InvariantCulture) : "",
+            CustomerText = job.CustomerText,
+            Checklist = job.Checklist,
+            CountUnit = job.CountUnit,
+            Count = job.CountUnit.Length > 0 ? Plain(job.Count) : "",
+            Discount = job.Discount,
+            DiscountOn = job.DiscountOn,
+            Credit = job.Credit,
+            LinesOpen = job.LinesOpen,
+            Favorite = job.Favorite,
+            Lines =
+            [
+                .. job
+                    .Lines.OrderBy(l => l.IsAddition)
+                    .ThenBy(l => l.Position)
+                    .ThenBy(l => l.Id)
+                    .Select(l => new CannedLineForm
+                    {
+                        Kind = l.Kind,
+                        Description = l.Description,
+                        Count = l.Kind switch
+                        {
+                            LineKind.Labor => Plain(l.Hours),
+                            LineKind.Part or LineKind.Fee => Plain(l.Quantity),
+                            _ => "",
+                        },
+                        Amount = l.Kind switch
+                        {
+                            LineKind.Fee => Plain(l.Amount),
+                            LineKind.Part or LineKind.Sublet when l.UnitCost > 0 => Plain(l.UnitCost),
+                            _ => "",
+                        },
+                        RateName = l.RateName,
+                        Number = l.PartId is { } id ? numberOf(id) : l.Code,
+                        PassThrough = l.PassThrough,
+                        IsAddition = l.IsAddition,
+                        PerCount = l.PerCount,
+                        FactKey = l.FactKey,
+                        FollowsFact = l.FollowsFact,
+                    }),
+            ],
+            Alternatives = [.. job.Alternatives.Select(a => a.OtherId)],
+        };
 
     /// <summary>A job on an order as a canned one would be typed; what was told to that customer stays behind.</summary>
-    public static CannedForm Of(Job job, string discount, DiscountBase on, Func<long, string> numberOf) => new()
-    {
-        Title = job.Title,
-        FixedPrice = job.FixedPrice is { } price ? price.ToString("0.00", CultureInfo.InvariantCulture) : "",
-        CustomerText = job.CustomerText,
-        Checklist = job.Checklist,
-        CountUnit = job.CountUnit,
-        Count = job.CountUnit.Length > 0 ? Plain(job.Count) : "",
-        Discount = discount,
-        DiscountOn = on,
-        Credit = job.CreditShown,
-        LinesOpen = job.LinesOpen,
-        Lines = [.. job.OnLines.Select(l => new CannedLineForm
+    public static CannedForm Of(Job job, string discount, DiscountBase on, Func<long, string> numberOf) =>
+        new()
         {
-            Kind = l.Kind,
-            Description = l.Description,
-            Count = l.Count is { } count ? Plain(count) : "",
-            Amount = l switch { FeeLine fee => Plain(fee.UnitAmount), PartLine { PartId: null } part => Plain(part.UnitCost), SubletLine sublet => Plain(sublet.UnitCost), _ => "" },
-            RateName = (l as LaborLine)?.RateName ?? "",
-            Number = l switch { PartLine { PartId: { } id } => numberOf(id), PartLine part => part.Number, FeeLine fee => fee.Code, _ => "" },
-            PassThrough = l is FeeLine { PassThrough: true },
-            PerCount = l.PerCount,
-            FactKey = (l as PartLine)?.FactKey ?? "",
-        })],
-    };
+            Title = job.Title,
+            FixedPrice = job.FixedPrice is { } price ? price.ToString("0.00", CultureInfo.InvariantCulture) : "",
+            CustomerText = job.CustomerText,
+            Checklist = job.Checklist,
+            CountUnit = job.CountUnit,
+            Count = job.CountUnit.Length > 0 ? Plain(job.Count) : "",
+            Discount = discount,
+            DiscountOn = on,
+            Credit = job.CreditShown,
+            LinesOpen = job.LinesOpen,
+            Lines =
+            [
+                .. job.OnLines.Select(l => new CannedLineForm
+                {
+                    Kind = l.Kind,
+                    Description = l.Description,
+                    Count = l.Count is { } count ? Plain(count) : "",
+                    Amount = l switch
+                    {
+                        FeeLine fee => Plain(fee.UnitAmount),
+                        PartLine { PartId: null } part => Plain(part.UnitCost),
+                        SubletLine sublet => Plain(sublet.UnitCost),
+                        _ => "",
+                    },
+                    RateName = (l as LaborLine)?.RateName ?? "",
+                    Number = l switch
+                    {
+                        PartLine { PartId: { } id } => numberOf(id),
+                        PartLine part => part.Number,
+                        FeeLine fee => fee.Code,
+                        _ => "",
+                    },
+                    PassThrough = l is FeeLine { PassThrough: true },
+                    PerCount = l.PerCount,
+                    FactKey = (l as PartLine)?.FactKey ?? "",
+                }),
+            ],
+        };
 
     /// <summary>Puts what was typed onto a canned job; all of it or, with the first thing that is wrong, nothing.</summary>
     /// <param name="job">The canned job.</param>
@@ -114,36 +162,54 @@ public sealed record CannedForm
     /// <param name="partOf">The catalog part with a number.</param>
     public Problem? Fill(CannedJob job, Func<string, Part?> partOf)
     {
-        if (Title.Trim().Length is 0 or > 200) return new Problem("job.title", "A job needs a title of at most 200 characters.", "title");
-        if (System.Trim().Length is 0 or > 60) return new Problem("cannedJob.system", "Say which system of the car it belongs to, such as Brakes.", "system");
-        if (CustomerText.Length > 2000 || Checklist.Length > 4000 || Words.Length > 300) return new Problem("text.long", "One of the texts is too long.", "customerText");
+        if (Title.Trim().Length is 0 or > 200)
+            return new Problem("job.title", "A job needs a title of at most 200 characters.", "title");
+        if (System.Trim().Length is 0 or > 60)
+            return new Problem("cannedJob.system", "Say which system of the car it belongs to, such as Brakes.", "system");
+        if (CustomerText.Length > 2000 || Checklist.Length > 4000 || Words.Length > 300)
+            return new Problem("text.long", "One of the texts is too long.", "customerText");
         decimal? fixedPrice = null;
         if (FixedPrice.Trim().Length > 0)
         {
             var price = NumberInput.Amount(FixedPrice, "fixedPrice");
-            if (price.Problem is { } bad) return bad;
+            if (price.Problem is { } bad)
+                return bad;
             fixedPrice = price.Value;
         }
         var count = 1m;
         if (CountUnit.Trim().Length > 0)
         {
             var typed = NumberInput.Quantity(Count, "count");
-            if (typed.Problem is { } bad) return bad;
+            if (typed.Problem is { } bad)
+                return bad;
             count = typed.Value;
         }
-        if (Job.Credit(Credit, "credit").Problem is { } credit) return credit;
-        if (Discount.Trim().Length > 0 && GivenDiscount.Parse(Discount, DiscountOn, "").Problem is { } discount) return discount with { Field = "discount" };
+        if (Job.Credit(Credit, "credit").Problem is { } credit)
+            return credit;
+        if (Discount.Trim().Length > 0 && GivenDiscount.Parse(Discount, DiscountOn, "").Problem is { } discount)
+            return discount with { Field = "discount" };
         var lines = new List<CannedLine>();
         foreach (var form in Lines)
         {
             var line = LineOf(form, lines.Count, partOf);
-            if (line.Problem is { } bad) return bad;
+            if (line.Problem is { } bad)
+                return bad;
             lines.Add(line.Value);
         }
-        if (fixedPrice is not null && !lines.Exists(l => !l.IsAddition && l.Kind is LineKind.Labor or LineKind.Part or LineKind.Sublet)) return new Problem("job.fixedPrice", "A fixed price needs a labor, part or sublet line to stand for.", "fixedPrice");
+        if (fixedPrice is not null && !lines.Exists(l => !l.IsAddition && l.Kind is LineKind.Labor or LineKind.Part or LineKind.Sublet))
+            return new Problem("job.fixedPrice", "A fixed price needs a labor, part or sublet line to stand for.", "fixedPrice");
         (job.Title, job.System, job.Words, job.FixedPrice) = (Title.Trim(), System.Trim(), Words.Trim(), fixedPrice);
-        (job.CustomerText, job.Checklist) = (CustomerText.Trim(), string.Join('\n', Checklist.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)));
-        (job.CountUnit, job.Count, job.Discount, job.DiscountOn, job.Favorite) = (CountUnit.Trim(), count, Discount.Trim(), DiscountOn, Favorite);
+        (job.CustomerText, job.Checklist) = (
+            CustomerText.Trim(),
+            string.Join('\n', Checklist.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
+        );
+        (job.CountUnit, job.Count, job.Discount, job.DiscountOn, job.Favorite) = (
+            CountUnit.Trim(),
+            count,
+            Discount.Trim(),
+            DiscountOn,
+            Favorite
+        );
         (job.Credit, job.LinesOpen) = (Credit.Trim(), LinesOpen);
         job.Version++;
         job.Lines.Clear();
@@ -156,29 +222,49 @@ public sealed record CannedForm
     private static Result<CannedLine> LineOf(CannedLineForm form, int at, Func<string, Part?> partOf)
     {
         Problem At(Problem problem) => problem with { Field = $"lines[{at}].{problem.Field}" };
-        if (form.Description.Trim().Length is 0 or > 500) return At(new Problem("line.description", "Say in at most 500 characters what the line is.", "description"));
-        var line = new CannedLine { Kind = form.Kind, Position = at, Description = form.Description.Trim(), RateName = form.RateName.Trim(), PassThrough = form.PassThrough, Taxable = !form.PassThrough, IsAddition = form.IsAddition, PerCount = form.PerCount, FactKey = form.FactKey.Trim(), FollowsFact = form.FollowsFact };
+        if (form.Description.Trim().Length is 0 or > 500)
+            return At(new Problem("line.description", "Say in at most 500 characters what the line is.", "description"));
+        var line = new CannedLine
+        {
+            Kind = form.Kind,
+            Position = at,
+            Description = form.Description.Trim(),
+            RateName = form.RateName.Trim(),
+            PassThrough = form.PassThrough,
+            Taxable = !form.PassThrough,
+            IsAddition = form.IsAddition,
+            PerCount = form.PerCount,
+            FactKey = form.FactKey.Trim(),
+            FollowsFact = form.FollowsFact,
+        };
         if (form.Kind == LineKind.Labor)
         {
             var hours = NumberInput.Hours(form.Count.Length == 0 ? "0" : form.Count, "count");
-            if (hours.Problem is { } bad) return At(bad);
+            if (hours.Problem is { } bad)
+                return At(bad);
             line.Hours = hours.Value;
         }
         else if (form.Kind is LineKind.Part or LineKind.Fee)
         {
             var quantity = NumberInput.Quantity(form.Count.Length == 0 ? "1" : form.Count, "count");
-            if (quantity.Problem is { } bad) return At(bad);
+            if (quantity.Problem is { } bad)
+                return At(bad);
             line.Quantity = quantity.Value;
         }
         if (form.Amount.Trim().Length > 0)
         {
             var amount = NumberInput.Amount(form.Amount, "amount", 4);
-            if (amount.Problem is { } bad) return At(bad);
-            if (form.Kind == LineKind.Fee) line.Amount = amount.Value;
-            else line.UnitCost = amount.Value;
+            if (amount.Problem is { } bad)
+                return At(bad);
+            if (form.Kind == LineKind.Fee)
+                line.Amount = amount.Value;
+            else
+                line.UnitCost = amount.Value;
         }
-        if (form.Kind == LineKind.Part && form.Number.Trim().Length > 0 && partOf(form.Number.Trim()) is { } part) line.PartId = part.Id;
-        else line.Code = form.Number.Trim();
+        if (form.Kind == LineKind.Part && form.Number.Trim().Length > 0 && partOf(form.Number.Trim()) is { } part)
+            line.PartId = part.Id;
+        else
+            line.Code = form.Number.Trim();
         return line;
     }
 }

@@ -8,40 +8,61 @@ public class CannedJob
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>Title that the job gets.</summary>
     public string Title { get; internal set; } = "";
+
     /// <summary>System of the car.</summary>
     public string System { get; internal set; } = "";
+
     /// <summary>Further words by which it is found.</summary>
     public string Words { get; internal set; } = "";
+
     /// <summary>One price for labor and parts.</summary>
     public decimal? FixedPrice { get; internal set; }
+
     /// <summary>Skill that the work needs; empty for any.</summary>
     public string Skill { get; init; } = "";
+
     /// <summary>What the customer reads besides the title.</summary>
     public string CustomerText { get; internal set; } = "";
+
     /// <summary>What the technician ticks off, one point a line.</summary>
     public string Checklist { get; internal set; } = "";
+
     /// <summary>What a count of it is of (tire, axle, cylinder); empty where it does not scale.</summary>
     public string CountUnit { get; internal set; } = "";
+
     /// <summary>How many it is made for.</summary>
     public decimal Count { get; internal set; } = 1;
+
     /// <summary>A discount that it carries, as it is typed: <c>10%</c> or <c>15.00</c>; empty for none.</summary>
     public string Discount { get; internal set; } = "";
+
     /// <summary>What that discount is taken off.</summary>
     public DiscountBase DiscountOn { get; internal set; }
-    /// <summary>A diagnosis: what of it is credited when the repair that it led to is approved, as it is typed: <c>100%</c> or <c>60.00</c>; empty for nothing.</summary>
+
+    /// <summary>
+    /// A diagnosis: what of it is credited when the repair that it led to is approved, as it is typed: <c>100%</c> or <c>60.00</c>; empty
+    /// for nothing.
+    /// </summary>
     public string Credit { get; internal set; } = "";
+
     /// <summary>The customer may leave lines of it out.</summary>
     public bool LinesOpen { get; internal set; }
+
     /// <summary>One of the shop's favorites: there before anything is typed.</summary>
     public bool Favorite { get; internal set; }
+
     /// <summary>Counts up with every change; an order keeps the version that it was made from.</summary>
     public int Version { get; internal set; }
+
     /// <summary>Taken off, UTC; null while it is offered.</summary>
     public Instant? RemovedAt { get; internal set; }
+
     /// <summary>Its lines, the additions among them.</summary>
     public List<CannedLine> Lines { get; } = [];
+
     /// <summary>Jobs that may take its place.</summary>
     public List<CannedAlternative> Alternatives { get; } = [];
 
@@ -87,5 +108,10 @@ public class CannedJob
     /// <summary>Why an edit of an older version is not kept; null where nobody changed it since.</summary>
     /// <param name="seen">The version that the editor saw.</param>
     public Problem? ChangedSince(int seen) =>
-        Version == seen ? null : new Problem("edit.conflict", "Somebody else changed this canned job meanwhile; load it again and put your changes on theirs.");
+        Version == seen
+            ? null
+            : new Problem(
+                "edit.conflict",
+                "Somebody else changed this canned job meanwhile; load it again and put your changes on theirs."
+            );
 }

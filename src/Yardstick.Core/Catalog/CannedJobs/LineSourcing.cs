@@ -6,7 +6,9 @@ namespace Yardstick.Core.Catalog;
 /// <summary>Putting catalog parts on lines.</summary>
 public static class LineSourcing
 {
-    /// <summary>Takes over what the catalog knows. The policy chooses the cost that prices a stock part; its book cost is the average.</summary>
+    /// <summary>
+    /// Takes over what the catalog knows. The policy chooses the cost that prices a stock part; its book cost is the average.
+    /// </summary>
     public static void TakePart(this PartLine line, Part part, StockCost cost)
     {
         line.PartId = part.Id;
@@ -24,7 +26,9 @@ public static class LineSourcing
         line.OwnCompanions = [.. part.Companions.OrderBy(c => c.Id).Select(c => c.Rule(part.Number))];
         // The old part of work done here is at hand; over the counter the order says otherwise when it is priced.
         line.CoresReturned = part.CoreEach > 0 ? line.Quantity : 0;
-        if (line.Origin == LineOrigin.Typed) line.Origin = LineOrigin.Stock;
-        if (line.Description.Length == 0) line.Description = part.Description;
+        if (line.Origin == LineOrigin.Typed)
+            line.Origin = LineOrigin.Stock;
+        if (line.Description.Length == 0)
+            line.Description = part.Description;
     }
 }

@@ -14,18 +14,23 @@ public sealed record ShopLaborFile(IReadOnlyCollection<ShopLaborOperation> Opera
         int At(string name) => head.FindIndex(h => string.Equals(h, name, StringComparison.OrdinalIgnoreCase));
         if (At("title") < 0 || At("hours") < 0)
         {
-            return new Problem("guide.columns",
-                "The first row has to name the columns; title and hours are needed, code, system, words, skill, make, model and contains may be there.");
+            return new Problem(
+                "guide.columns",
+                "The first row has to name the columns; title and hours are needed, code, system, words, skill, make, model and contains may be there."
+            );
         }
         var made = new Dictionary<string, ShopLaborOperation>(StringComparer.OrdinalIgnoreCase);
         var refused = new List<(int, string)>();
         foreach (var (line, cells) in rows)
         {
             var operation = ShopLaborOperation.Read(column => At(column) is var at && at >= 0 && at < cells.Length ? cells[at] : "");
-            if (operation.Problem is { } problem) refused.Add((line, problem.Message));
-            else if (!made.TryAdd(operation.Value.Code, operation.Value)) refused.Add((line, $"The code {operation.Value.Code} stands in the file twice."));
+            if (operation.Problem is { } problem)
+                refused.Add((line, problem.Message));
+            else if (!made.TryAdd(operation.Value.Code, operation.Value))
+                refused.Add((line, $"The code {operation.Value.Code} stands in the file twice."));
         }
-        if (made.Count == 0) return new Problem("guide.empty", $"No row could be read. {refused.FirstOrDefault().Item2}".TrimEnd());
+        if (made.Count == 0)
+            return new Problem("guide.empty", $"No row could be read. {refused.FirstOrDefault().Item2}".TrimEnd());
         return new ShopLaborFile(made.Values, refused);
     }
 }

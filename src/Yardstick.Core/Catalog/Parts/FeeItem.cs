@@ -8,18 +8,25 @@ public class FeeItem
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>Code by which it is remitted.</summary>
     public string Code { get; internal set; } = "";
+
     /// <summary>What the customer reads.</summary>
     public string Label { get; internal set; } = "";
+
     /// <summary>Amount each.</summary>
     public decimal Amount { get; internal set; }
+
     /// <summary>What it costs the shop, each.</summary>
     public decimal CostEach { get; internal set; }
+
     /// <summary>Money held for somebody else.</summary>
     public bool PassThrough { get; internal set; }
+
     /// <summary>False where no tax is on it.</summary>
     public bool Taxable { get; internal set; } = true;
+
     /// <summary>Taken off, UTC; null while it is offered.</summary>
     public Instant? RemovedAt { get; internal set; }
 
@@ -43,26 +50,39 @@ public class FeeItem
     public Result Set(string? code, string? label, string? amount, string? costEach, bool passThrough, bool taxable, bool taken)
     {
         var (name, words) = (CodeOf(code), (label ?? "").Trim());
-        if (name.Length is 0 or > 20) return new Problem("fee.code", "A fee needs a code of at most 20 characters, by which it is remitted.", "code");
-        if (words.Length is 0 or > 120) return new Problem("fee.label", "Say in at most 120 characters what the customer reads.", "label");
+        if (name.Length is 0 or > 20)
+            return new Problem("fee.code", "A fee needs a code of at most 20 characters, by which it is remitted.", "code");
+        if (words.Length is 0 or > 120)
+            return new Problem("fee.label", "Say in at most 120 characters what the customer reads.", "label");
         var each = NumberInput.Amount(amount, "amount", 2);
-        if (each.Problem is { } badAmount) return badAmount;
+        if (each.Problem is { } badAmount)
+            return badAmount;
         var cost = string.IsNullOrWhiteSpace(costEach) ? 0m : NumberInput.Amount(costEach, "costEach", 2);
-        if (cost.Problem is { } badCost) return badCost;
-        if (taken) return new Problem("fee.twice", $"There is a fee with the code {name} already.", "code");
-        (Code, Label, Amount, CostEach, PassThrough, Taxable) = (name, words, each.Value, passThrough ? 0 : cost.Value, passThrough, taxable);
+        if (cost.Problem is { } badCost)
+            return badCost;
+        if (taken)
+            return new Problem("fee.twice", $"There is a fee with the code {name} already.", "code");
+        (Code, Label, Amount, CostEach, PassThrough, Taxable) = (
+            name,
+            words,
+            each.Value,
+            passThrough ? 0 : cost.Value,
+            passThrough,
+            taxable
+        );
         return Result.Done;
     }
 
     /// <summary>It as a line of an order.</summary>
-    public FeeLine AsLine() => new()
-    {
-        Description = Label,
-        Code = Code,
-        UnitAmount = Amount,
-        UnitCost = CostEach,
-        PassThrough = PassThrough,
-        Taxable = Taxable,
-        Origin = LineOrigin.Fee,
-    };
+    public FeeLine AsLine() =>
+        new()
+        {
+            Description = Label,
+            Code = Code,
+            UnitAmount = Amount,
+            UnitCost = CostEach,
+            PassThrough = PassThrough,
+            Taxable = Taxable,
+            Origin = LineOrigin.Fee,
+        };
 }

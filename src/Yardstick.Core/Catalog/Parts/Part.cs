@@ -10,47 +10,67 @@ public class Part
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>Number by which it is ordered.</summary>
     public required string Number { get; init; }
+
     /// <summary>What it is.</summary>
     public required string Description { get; init; }
+
     /// <summary>Category, which chooses markup bands and companions.</summary>
     public string Category { get; init; } = "";
+
     /// <summary>Cost at the last receipt, each, 4 decimals.</summary>
     public decimal UnitCost { get; internal set; }
+
     /// <summary>Weighted average cost, each, 4 decimals.</summary>
     public decimal AverageCost { get; internal set; }
+
     /// <summary>The maker's list price, each.</summary>
     public decimal? ListPrice { get; internal set; }
+
     /// <summary>Core deposit, each.</summary>
     public decimal CoreEach { get; internal set; }
+
     /// <summary>On the shelf.</summary>
     public decimal OnHand { get; internal set; }
+
     /// <summary>Kept for approved work.</summary>
     public decimal Reserved { get; internal set; }
+
     /// <summary>Reorder at or below this.</summary>
     public decimal LowestLevel { get; init; }
+
     /// <summary>Fill up to this.</summary>
     public decimal FillLevel { get; init; }
+
     /// <summary>Where it lies.</summary>
     public string Bin { get; internal set; } = "";
+
     /// <summary>Who usually supplies it.</summary>
     public long? SupplierId { get; init; }
 
     /// <summary>Unit in which it is counted: qt, gal, pt, lb; empty for pieces.</summary>
     public string Unit { get; init; } = "";
+
     /// <summary>Brand.</summary>
     public string Brand { get; internal set; } = "";
+
     /// <summary>new, used or rebuilt; empty where nobody said.</summary>
     public string Condition { get; internal set; } = "";
+
     /// <summary>Numbers of makers and others for the same part, separated by spaces.</summary>
     public string Equivalents { get; internal set; } = "";
+
     /// <summary>On the short list of the everyday ones.</summary>
     public bool Everyday { get; internal set; }
+
     /// <summary>When its cost was last heard, UTC; null where nobody knows.</summary>
     public Instant? CostAt { get; internal set; }
+
     /// <summary>Withdrawn from the catalog, UTC; null while it is offered.</summary>
     public Instant? WithdrawnAt { get; internal set; }
+
     /// <summary>What must come along with it, besides what comes with its category.</summary>
     public List<PartCompanion> Companions { get; } = [];
 
@@ -58,14 +78,18 @@ public class Part
     public decimal Free => OnHand - Reserved;
 
     /// <summary>How much is free and where it lies: <c>4 qt free, B2</c>.</summary>
-    public string FreeWords => Free > 0 ? string.Create(CultureInfo.InvariantCulture, $"{Free:0.##}{(Unit.Length > 0 ? " " : "")}{Unit} free, {Bin}") : "none free";
+    public string FreeWords =>
+        Free > 0
+            ? string.Create(CultureInfo.InvariantCulture, $"{Free:0.##}{(Unit.Length > 0 ? " " : "")}{Unit} free, {Bin}")
+            : "none free";
 
     /// <summary>A cost that was heard longer ago than this, in days, is said to be old.</summary>
     public const int FreshDays = 60;
 
     /// <summary>Age of its cost in whole months once that is old; null while it is fresh or unknown.</summary>
     /// <param name="utcNow">Now, UTC.</param>
-    public int? CostMonths(Instant utcNow) => CostAt is { } at && (utcNow - at).TotalDays > FreshDays ? (int)((utcNow - at).TotalDays / 30) : null;
+    public int? CostMonths(Instant utcNow) =>
+        CostAt is { } at && (utcNow - at).TotalDays > FreshDays ? (int)((utcNow - at).TotalDays / 30) : null;
 
     /// <summary>Which of its costs counts.</summary>
     /// <param name="which">The policy's choice.</param>
@@ -74,45 +98,58 @@ public class Part
     /// <summary>A supplier's part that the shop never had, as it joins the catalog.</summary>
     /// <param name="offer">The offer.</param>
     /// <param name="supplierId">Who offers it.</param>
-    public static Part Of(SupplierOffer offer, long supplierId) => new()
-    {
-        Number = offer.Number,
-        Description = offer.Description,
-        Category = offer.Category,
-        SupplierId = supplierId,
-        // Catalogs end a description with what it is counted in.
-        Unit = offer.Description.Split(' ')[^1] switch { "quart" => "qt", "gallon" => "gal", "pint" => "pt", "pound" => "lb", _ => "" },
-    };
+    public static Part Of(SupplierOffer offer, long supplierId) =>
+        new()
+        {
+            Number = offer.Number,
+            Description = offer.Description,
+            Category = offer.Category,
+            SupplierId = supplierId,
+            // Catalogs end a description with what it is counted in.
+            Unit = offer.Description.Split(' ')[^1] switch
+            {
+                "quart" => "qt",
+                "gallon" => "gal",
+                "pint" => "pt",
+                "pound" => "lb",
+                _ => "",
+            },
+        };
 
     /// <summary>A part that came for an order and that the shop never had, as it joins the catalog.</summary>
-    public static Part Of(PartLine line) => new()
-    {
-        Number = line.Number,
-        Description = line.Description,
-        Category = line.Category,
-        Unit = line.Unit,
-        Brand = line.Brand,
-        Condition = line.Condition,
-        ListPrice = line.ListPrice,
-        CoreEach = line.CoreDeposit,
-        Equivalents = line.MakersNumber,
-    };
+    public static Part Of(PartLine line) =>
+        new()
+        {
+            Number = line.Number,
+            Description = line.Description,
+            Category = line.Category,
+            Unit = line.Unit,
+            Brand = line.Brand,
+            Condition = line.Condition,
+            ListPrice = line.ListPrice,
+            CoreEach = line.CoreDeposit,
+            Equivalents = line.MakersNumber,
+        };
 
     /// <summary>Takes over what a supplier says of it. What lies on the shelf keeps the cost that it was bought at.</summary>
     /// <param name="offer">The offer.</param>
     /// <param name="utcNow">Now, UTC.</param>
     public void Hear(SupplierOffer offer, Instant utcNow)
     {
-        if (OnHand <= 0) (UnitCost, AverageCost) = (offer.UnitCost, offer.UnitCost);
+        if (OnHand <= 0)
+            (UnitCost, AverageCost) = (offer.UnitCost, offer.UnitCost);
         (ListPrice, CoreEach, Brand, Condition, CostAt) = (offer.ListPrice, offer.CoreEach, offer.Brand, offer.Condition, utcNow);
-        if (Equivalents.Length == 0) Equivalents = offer.MakersNumber;
+        if (Equivalents.Length == 0)
+            Equivalents = offer.MakersNumber;
     }
 
     /// <summary>Takes a receipt into stock; the average follows (rules, Stock).</summary>
     public void Receive(decimal quantity, decimal unitCost)
     {
-        AverageCost = OnHand <= 0 ? unitCost
-            : decimal.Round((OnHand * AverageCost + quantity * unitCost) / (OnHand + quantity), 4, MidpointRounding.AwayFromZero);
+        AverageCost =
+            OnHand <= 0
+                ? unitCost
+                : decimal.Round((OnHand * AverageCost + quantity * unitCost) / (OnHand + quantity), 4, MidpointRounding.AwayFromZero);
         OnHand += quantity;
         UnitCost = unitCost;
     }
@@ -121,7 +158,8 @@ public class Part
     public void OnShortList(bool on) => Everyday = on;
 
     /// <summary>Whether it is offered still. Refuses with <c>part.withdrawn</c>.</summary>
-    public Result MayBeTaken() => WithdrawnAt is null ? Result.Done : new Problem("part.withdrawn", $"{Number} was withdrawn from the catalog; choose another.");
+    public Result MayBeTaken() =>
+        WithdrawnAt is null ? Result.Done : new Problem("part.withdrawn", $"{Number} was withdrawn from the catalog; choose another.");
 
     /// <summary>It as a line of an order: a car takes four tires, and one of anything else.</summary>
     /// <param name="cost">Which cost prices a stock part.</param>
@@ -135,14 +173,20 @@ public class Part
     /// <summary>A part that came for nobody and that the shop never had, as it joins the catalog.</summary>
     /// <param name="number">Number; one without is refused with <c>part.number</c>.</param>
     /// <param name="description">What it is.</param>
-    public static Result<Part> Of(string? number, string description) => HasNumber(number).Problem is { } none ? none : new Part { Number = number!, Description = description };
+    public static Result<Part> Of(string? number, string description) =>
+        HasNumber(number).Problem is { } none ? none : new Part { Number = number!, Description = description };
 
     /// <summary>A part that goes into stock needs a number. Refuses with <c>part.number</c>.</summary>
-    public static Result HasNumber(string? number) => string.IsNullOrWhiteSpace(number)
-        ? new Problem("part.number", "A part that goes into stock needs a number; type one on the line first.", "number") : Result.Done;
+    public static Result HasNumber(string? number) =>
+        string.IsNullOrWhiteSpace(number)
+            ? new Problem("part.number", "A part that goes into stock needs a number; type one on the line first.", "number")
+            : Result.Done;
 
-    /// <summary>How well it fits what was typed, the higher the better: one that fits the car comes first, then what lies on the shelf.</summary>
+    /// <summary>
+    /// How well it fits what was typed, the higher the better: one that fits the car comes first, then what lies on the shelf.
+    /// </summary>
     /// <param name="match">What was typed.</param>
     /// <param name="fits">It is known to fit the car.</param>
-    public int Score(TextSearchScore match, bool fits) => (match.Score(Description, $"{Number} {Category} {Brand} {Equivalents}") ?? 20) + (Free > 0 ? 15 : 0) + (fits ? 90 : 0);
+    public int Score(TextSearchScore match, bool fits) =>
+        (match.Score(Description, $"{Number} {Category} {Brand} {Equivalents}") ?? 20) + (Free > 0 ? 15 : 0) + (fits ? 90 : 0);
 }

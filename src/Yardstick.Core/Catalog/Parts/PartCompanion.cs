@@ -5,37 +5,47 @@ public class PartCompanion
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>The part.</summary>
     public long PartId { get; init; }
+
     /// <summary>Short name, by which a job waives it.</summary>
     public required string Code { get; init; }
+
     /// <summary>What the customer reads.</summary>
     public string Label { get; init; } = "";
+
     /// <summary>Labor, part or fee.</summary>
     public Pricing.AmountKind Kind { get; init; }
+
     /// <summary>Price for each unit.</summary>
     public decimal AmountPerUnit { get; init; }
+
     /// <summary>Hours for each unit, of labor.</summary>
     public decimal HoursPerUnit { get; init; }
+
     /// <summary>Cost of each unit, of a part or fee.</summary>
     public decimal CostPerUnit { get; init; }
+
     /// <summary>False where no tax is on it.</summary>
     public bool Taxable { get; init; } = true;
+
     /// <summary>Money held for somebody else.</summary>
     public bool PassThrough { get; init; }
 
     /// <summary>As pricing takes it.</summary>
     /// <param name="partNumber">The part that it comes with.</param>
-    public Pricing.CompanionRule Rule(string partNumber) => new()
-    {
-        Code = Code,
-        Label = Label,
-        Category = partNumber,
-        Kind = Kind,
-        AmountPerUnit = AmountPerUnit,
-        HoursPerUnit = HoursPerUnit,
-        CostPerUnit = CostPerUnit,
-        Taxable = Taxable,
-        PassThrough = PassThrough,
-    };
+    public Pricing.CompanionRule Rule(string partNumber) =>
+        new()
+        {
+            Code = Code,
+            Label = Label,
+            Category = partNumber,
+            Kind = Kind,
+            AmountPerUnit = AmountPerUnit,
+            HoursPerUnit = HoursPerUnit,
+            CostPerUnit = CostPerUnit,
+            Taxable = Taxable,
+            PassThrough = PassThrough,
+        };
 }

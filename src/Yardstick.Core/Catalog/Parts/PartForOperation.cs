@@ -16,34 +16,52 @@ public static class PartForOperation
     /// <param name="factKey">The fact that tells the quantity; empty for none.</param>
     public static PartLine Of(string type, decimal quantity, VehicleSpecs? facts, Part? fitting, StockCost cost, string factKey = "")
     {
-        var line = new PartLine { Quantity = quantity, PartType = type, FactKey = factKey };
+        var line = new PartLine
+        {
+            Quantity = quantity,
+            PartType = type,
+            FactKey = factKey,
+        };
         var wear = facts?.Wear.FirstOrDefault(w => w.Type == type);
         if (fitting is not null)
         {
             line.TakePart(fitting, cost);
             line.PartType = type;
         }
-        else line.Description = wear?.Title ?? char.ToUpperInvariant(type[0]) + type[1..].Replace('-', ' ');
+        else
+            line.Description = wear?.Title ?? char.ToUpperInvariant(type[0]) + type[1..].Replace('-', ' ');
         line.MakersNumber = wear?.Number ?? "";
-        if (factKey.Length == 0 || facts is null) return line;
+        if (factKey.Length == 0 || facts is null)
+            return line;
         // Plugs are counted by cylinders; what goes in is measured.
-        if (factKey == "cylinders") line.Quantity = decimal.TryParse(facts.Facts.FirstOrDefault(f => f.Key == factKey)?.Value, CultureInfo.InvariantCulture, out var cylinders) ? cylinders : quantity;
-        else if (facts.QuantityFor(line) is { } known) line.Quantity = known;
+        if (factKey == "cylinders")
+            line.Quantity = decimal.TryParse(
+                facts.Facts.FirstOrDefault(f => f.Key == factKey)?.Value,
+                CultureInfo.InvariantCulture,
+                out var cylinders
+            )
+                ? cylinders
+                : quantity;
+        else if (facts.QuantityFor(line) is { } known)
+            line.Quantity = known;
         return line;
     }
 
     /// <summary>The type of part that a fact is about; null where it is about none.</summary>
     /// <param name="key">Key of the fact, or type of a wearing part.</param>
     /// <param name="facts">What is known of the car.</param>
-    public static string? TypeOf(string key, VehicleSpecs facts) => facts.Wear.Any(w => w.Type == key) ? key : key switch
-    {
-        "engineOil" or "engineOilDry" => "engine-oil",
-        "coolant" or "coolantDrain" => "coolant",
-        "transmissionFluid" => "transmission-fluid",
-        "brakeFluidAmount" => "brake-fluid",
-        "refrigerant" => "refrigerant",
-        _ => null,
-    };
+    public static string? TypeOf(string key, VehicleSpecs facts) =>
+        facts.Wear.Any(w => w.Type == key)
+            ? key
+            : key switch
+            {
+                "engineOil" or "engineOilDry" => "engine-oil",
+                "coolant" or "coolantDrain" => "coolant",
+                "transmissionFluid" => "transmission-fluid",
+                "brakeFluidAmount" => "brake-fluid",
+                "refrigerant" => "refrigerant",
+                _ => null,
+            };
 
     /// <summary>A fact in words for the technician.</summary>
     /// <param name="fact">The fact.</param>

@@ -8,7 +8,8 @@ public static class TireSize
     /// <example><c>205/55R16</c> gives <c>2055516</c>, <c>r17</c> gives <c>17</c>, <c>oil 5w30</c> gives nothing.</example>
     public static string DigitsOf(string typed)
     {
-        if (!typed.All(c => char.IsAsciiDigit(c) || c is '/' or ' ' or 'r' or 'R' or '"' or '-')) return "";
+        if (!typed.All(c => char.IsAsciiDigit(c) || c is '/' or ' ' or 'r' or 'R' or '"' or '-'))
+            return "";
         var digits = string.Concat(typed.Where(char.IsAsciiDigit));
         return digits.Length >= 2 && digits.Length > typed.Count(char.IsLetter) ? digits : "";
     }

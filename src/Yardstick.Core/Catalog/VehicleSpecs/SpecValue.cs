@@ -12,17 +12,31 @@ namespace Yardstick.Core.Catalog;
 /// <param name="Condition">When it holds, such as <c>with filter</c>.</param>
 /// <param name="Caution">What to mind.</param>
 /// <param name="Words">Further words by which it is found.</param>
-public sealed record SpecValue(string Key, SpecUse Use, string Title, string Value, string Unit, string Condition, string Caution, string Words)
+public sealed record SpecValue(
+    string Key,
+    SpecUse Use,
+    string Title,
+    string Value,
+    string Unit,
+    string Condition,
+    string Caution,
+    string Words
+)
 {
     /// <summary>The value as a figure; null for words.</summary>
-    public decimal? Figure => Unit.Length > 0 && decimal.TryParse(Value, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var figure) ? figure : null;
+    public decimal? Figure =>
+        Unit.Length > 0 && decimal.TryParse(Value, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var figure)
+            ? figure
+            : null;
 
     /// <summary>In the units of the shop first, then in the other system: <c>9.1 qt · 8.6 L</c>.</summary>
     public string Shown(bool metricFirst)
     {
-        if (Figure is not { } figure) return Value;
+        if (Figure is not { } figure)
+            return Value;
         var metric = $"{figure.ToString("0.###", CultureInfo.InvariantCulture)} {Unit}";
-        if (Units.Other(figure, Unit) is not { } other) return metric;
+        if (Units.Other(figure, Unit) is not { } other)
+            return metric;
         return metricFirst ? $"{metric} · {other}" : $"{other} · {metric}";
     }
 

@@ -10,24 +10,34 @@ public class AttachedFile
 
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>What it is on.</summary>
     public RecordKind Kind { get; init; }
+
     /// <summary>Key of what it is on.</summary>
     public long TargetId { get; init; }
+
     /// <summary>Its name.</summary>
     public required string Name { get; init; }
+
     /// <summary>What it is, told from its content.</summary>
     public required string ContentType { get; init; }
+
     /// <summary>SHA-256 of its content, in hex.</summary>
     public required string Hash { get; init; }
+
     /// <summary>Bytes.</summary>
     public long Size { get; init; }
+
     /// <summary>When, UTC.</summary>
     public Instant At { get; init; }
+
     /// <summary>Who.</summary>
     public long ById { get; init; }
+
     /// <summary>Whether the customer sees it. Asked only of pictures on lines; everything else stays in the shop.</summary>
     public CustomerVisibility Release { get; internal set; }
+
     /// <summary>Taken off, UTC; kept so that it can come back.</summary>
     public Instant? RemovedAt { get; internal set; }
 
@@ -38,15 +48,22 @@ public class AttachedFile
     private static bool TurnsAround(char c) => c is >= '\u202A' and <= '\u202E' or >= '\u2066' and <= '\u2069' or '\u200E' or '\u200F';
 
     /// <summary>The name under which a file of a type is kept: what is text is never called something that a system would run.</summary>
-    public static string NameFor(string clean, string contentType) => contentType == "text/plain" && Path.GetExtension(clean).ToLowerInvariant() is not (".txt" or ".csv" or ".md" or ".log")
-        ? clean + ".txt" : clean;
+    public static string NameFor(string clean, string contentType) =>
+        contentType == "text/plain" && Path.GetExtension(clean).ToLowerInvariant() is not (".txt" or ".csv" or ".md" or ".log")
+            ? clean + ".txt"
+            : clean;
 
     /// <summary>A file's name without the path and the characters that no system likes.</summary>
     public static string CleanName(string? name)
     {
         var last = (name ?? "").Replace('\\', '/').Split('/')[^1];
-        var clean = string.Concat(last.Where(c => !char.IsControl(c) && !TurnsAround(c) && !"<>:\"|?*".Contains(c, StringComparison.Ordinal))).Trim(' ', '.');
-        return clean.Length == 0 ? "file" : clean.Length > 120 ? clean[..120] : clean;
+        var clean = string.Concat(
+                last.Where(c => !char.IsControl(c) && !TurnsAround(c) && !"<>:\"|?*".Contains(c, StringComparison.Ordinal))
+            )
+            .Trim(' ', '.');
+        return clean.Length == 0 ? "file"
+            : clean.Length > 120 ? clean[..120]
+            : clean;
     }
 
     /// <summary>Takes it off its record, or puts it back.</summary>

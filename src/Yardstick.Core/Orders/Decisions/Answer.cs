@@ -9,12 +9,27 @@ namespace Yardstick.Core.Orders;
 /// <param name="Note">A note.</param>
 /// <param name="DeferUntil">Deferred to this day.</param>
 /// <param name="DeferAtReading">Deferred to this reading.</param>
-public sealed record Answer(DecisionKind Kind, string DecidedBy, AnswerChannel Channel, string Note = "", LocalDate? DeferUntil = null, int? DeferAtReading = null)
+public sealed record Answer(
+    DecisionKind Kind,
+    string DecidedBy,
+    AnswerChannel Channel,
+    string Note = "",
+    LocalDate? DeferUntil = null,
+    int? DeferAtReading = null
+)
 {
     /// <summary>The day to which a customer puts work off on their page.</summary>
     /// <param name="word">month, quarter or half-year; anything else is a quarter.</param>
     /// <param name="today">Today in the shop.</param>
-    public static LocalDate Later(string? word, LocalDate today) => today.PlusMonths(word switch { "month" => 1, "half-year" => 6, _ => 3 });
+    public static LocalDate Later(string? word, LocalDate today) =>
+        today.PlusMonths(
+            word switch
+            {
+                "month" => 1,
+                "half-year" => 6,
+                _ => 3,
+            }
+        );
 
     /// <summary>The answer with the day or reading, or both, to which work is put off, as somebody typed them.</summary>
     /// <param name="until">A day still to come; null or empty without one.</param>
@@ -26,14 +41,17 @@ public sealed record Answer(DecisionKind Kind, string DecidedBy, AnswerChannel C
         if (!string.IsNullOrWhiteSpace(until))
         {
             var day = DateTimeInput.Day(until, localNow, "deferUntil");
-            if (day.Problem is { } problem) return problem;
-            if (day.Value <= localNow.Date) return new Problem("decision.defer", "Put the work off to a day that is still to come.", "deferUntil");
+            if (day.Problem is { } problem)
+                return problem;
+            if (day.Value <= localNow.Date)
+                return new Problem("decision.defer", "Put the work off to a day that is still to come.", "deferUntil");
             answer = answer with { DeferUntil = day.Value };
         }
         if (!string.IsNullOrWhiteSpace(atReading))
         {
             var reading = NumberInput.Reading(atReading, "deferAtReading");
-            if (reading.Problem is { } problem) return problem;
+            if (reading.Problem is { } problem)
+                return problem;
             answer = answer with { DeferAtReading = reading.Value };
         }
         return answer;
@@ -44,15 +62,20 @@ public sealed record Answer(DecisionKind Kind, string DecidedBy, AnswerChannel C
     public static Problem AboutNothing(string field) => new("decision.jobs", "Say which jobs were decided.", field);
 
     /// <summary>Whether there is such an answer and such a way for it to come. Refuses with <c>decision.kind</c>.</summary>
-    public Result IsKnown() => Enum.IsDefined(Kind) && Enum.IsDefined(Channel) ? Result.Done
-        : new Problem("decision.kind", "An answer is approved, declined, deferred or taken back.", "kind");
+    public Result IsKnown() =>
+        Enum.IsDefined(Kind) && Enum.IsDefined(Channel)
+            ? Result.Done
+            : new Problem("decision.kind", "An answer is approved, declined, deferred or taken back.", "kind");
 
     /// <summary>Lines of an approved job that the customer leaves out.</summary>
     public IReadOnlySet<long> LinesOut { get; init; } = new HashSet<long>();
+
     /// <summary>The shop's words that were acknowledged with declining unsafe work; empty where they were not.</summary>
     public string Acknowledged { get; init; } = "";
+
     /// <summary>Content hash of the signature; empty without one.</summary>
     public string SignatureHash { get; init; } = "";
+
     /// <summary>The frozen copy of what was shown.</summary>
     public long? ShownId { get; init; }
 }

@@ -5,10 +5,13 @@ public enum AnswerChannel
 {
     /// <summary>Face to face.</summary>
     InPerson,
+
     /// <summary>By telephone.</summary>
     Phone,
+
     /// <summary>By text or e-mail.</summary>
     Message,
+
     /// <summary>On the customer's page.</summary>
     Link,
 }

@@ -7,14 +7,19 @@ public class CeilingException
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>The order.</summary>
     public long OrderId { get; init; }
+
     /// <summary>The approved work may come to this.</summary>
     public Money UpTo { get; init; }
+
     /// <summary>Why.</summary>
     public required string Reason { get; init; }
+
     /// <summary>Who let it.</summary>
     public long ById { get; init; }
+
     /// <summary>When, UTC.</summary>
     public Instant At { get; init; }
 }

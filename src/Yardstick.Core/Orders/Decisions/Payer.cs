@@ -5,10 +5,13 @@ public enum Payer
 {
     /// <summary>The customer.</summary>
     Customer,
+
     /// <summary>A service contract or an insurer.</summary>
     Contract,
+
     /// <summary>A warranty.</summary>
     Warranty,
+
     /// <summary>The shop itself.</summary>
     Shop,
 }

@@ -18,20 +18,28 @@ public static class EarlierWork
         var seen = new HashSet<string>(StringComparer.OrdinalIgnoreCase);
         foreach (var (order, job) in jobs.Where(x => WasLeftOpen(x.Order, x.Job)).OrderByDescending(x => x.Order.OpenedAt))
         {
-            var again = jobs.Any(x => x.Order.OpenedAt > order.OpenedAt && x.Order.State != OrderState.Voided && (x.Order.State == OrderState.Open || x.Job.Decision == DecisionKind.Approved) && Same(x.Job, job));
-            if (!again && !jobs.Any(x => x.Job.TakenFromJobId == job.Id) && seen.Add(job.Title)) yield return job;
+            var again = jobs.Any(x =>
+                x.Order.OpenedAt > order.OpenedAt
+                && x.Order.State != OrderState.Voided
+                && (x.Order.State == OrderState.Open || x.Job.Decision == DecisionKind.Approved)
+                && Same(x.Job, job)
+            );
+            if (!again && !jobs.Any(x => x.Job.TakenFromJobId == job.Id) && seen.Add(job.Title))
+                yield return job;
         }
     }
 
-    private static bool WasLeftOpen(Order order, Job job) => order.State switch
-    {
-        OrderState.Posted => job.Decision is DecisionKind.Declined or DecisionKind.Deferred,
-        OrderState.Ended => job.Decision is DecisionKind.Declined or DecisionKind.Deferred or DecisionKind.Proposed,
-        _ => false,
-    };
+    private static bool WasLeftOpen(Order order, Job job) =>
+        order.State switch
+        {
+            OrderState.Posted => job.Decision is DecisionKind.Declined or DecisionKind.Deferred,
+            OrderState.Ended => job.Decision is DecisionKind.Declined or DecisionKind.Deferred or DecisionKind.Proposed,
+            _ => false,
+        };
 
     private static bool Same(Job one, Job other) =>
-        one.CannedJobId is { } canned && canned == other.CannedJobId || string.Equals(one.Title, other.Title, StringComparison.OrdinalIgnoreCase);
+        one.CannedJobId is { } canned && canned == other.CannedJobId
+        || string.Equals(one.Title, other.Title, StringComparison.OrdinalIgnoreCase);
 
     /// <summary>How pressing it is today.</summary>
     /// <param name="job">Declined or deferred work.</param>
@@ -43,10 +51,19 @@ public static class EarlierWork
         var days = job.DeferUntil is { } until ? Period.DaysBetween(today, until) : (int?)null;
         if (job.DeferAtReading is { } at && reading is { } now)
         {
-            var byReading = perDay > 0 ? (int)Math.Ceiling((at - now) / perDay) : at > now ? SoonDays + 1 : 0;
+            var byReading =
+                perDay > 0 ? (int)Math.Ceiling((at - now) / perDay)
+                : at > now ? SoonDays + 1
+                : 0;
             days = days is { } byDate ? Math.Min(byDate, byReading) : byReading;
         }
-        return days switch { null => Urgency.Later, <= 0 => Urgency.Due, <= SoonDays => Urgency.Soon, _ => Urgency.Later };
+        return days switch
+        {
+            null => Urgency.Later,
+            <= 0 => Urgency.Due,
+            <= SoonDays => Urgency.Soon,
+            _ => Urgency.Later,
+        };
     }
 
     /// <summary>The same job for another order, at today's costs and prices: overrides and what was told then stay behind.</summary>
@@ -54,14 +71,34 @@ public static class EarlierWork
     /// <param name="takePart">Puts the catalog part with this key, as it is today, onto the new line.</param>
     public static Job Copy(Job job, Action<PartLine, long> takePart)
     {
-        var copy = new Job { Title = job.Title, FixedPrice = job.FixedPrice, Origin = JobOrigin.EarlierVisit, CannedJobId = job.CannedJobId, TakenFromJobId = job.Id, CustomerText = job.CustomerText, Checklist = job.Checklist, CountUnit = job.CountUnit, Count = job.Count };
+        var copy = new Job
+        {
+            Title = job.Title,
+            FixedPrice = job.FixedPrice,
+            Origin = JobOrigin.EarlierVisit,
+            CannedJobId = job.CannedJobId,
+            TakenFromJobId = job.Id,
+            CustomerText = job.CustomerText,
+            Checklist = job.Checklist,
+            CountUnit = job.CountUnit,
+            Count = job.Count,
+        };
         foreach (var line in job.OnLines)
         {
             var made = line.Copy();
-            if (line is PartLine { PartId: { } id }) takePart((PartLine)made, id);
+            if (line is PartLine { PartId: { } id })
+                takePart((PartLine)made, id);
             copy.Lines.Add(made);
         }
-        foreach (var companion in job.Companions.Where(c => c.Waived)) copy.Companions.Add(new JobCompanion { Code = companion.Code, Waived = true, Version = 1 });
+        foreach (var companion in job.Companions.Where(c => c.Waived))
+            copy.Companions.Add(
+                new JobCompanion
+                {
+                    Code = companion.Code,
+                    Waived = true,
+                    Version = 1,
+                }
+            );
         return copy;
     }
 

@@ -8,77 +8,112 @@ public class Job
 {
     /// <summary>Key.</summary>
     public long Id { get; internal set; }
+
     /// <summary>The order.</summary>
     public long OrderId { get; internal set; }
+
     /// <summary>Place on the sheet.</summary>
     public int Position { get; internal set; }
+
     /// <summary>What it is, in the customer's words.</summary>
     public string Title { get; internal set; } = "";
+
     /// <summary>One price for labor, parts and sublet.</summary>
     public decimal? FixedPrice { get; internal set; }
+
     /// <summary>Where it came from.</summary>
     public JobOrigin Origin { get; internal set; }
+
     /// <summary>The canned job that it was taken from.</summary>
     public long? CannedJobId { get; init; }
+
     /// <summary>The job of an earlier visit that it was taken over from.</summary>
     public long? TakenFromJobId { get; internal set; }
+
     /// <summary>The job that it comes back for.</summary>
     public long? ComebackOfId { get; internal set; }
+
     /// <summary>Latest decision.</summary>
     public DecisionKind Decision { get; internal set; }
+
     /// <summary>When it was decided, UTC.</summary>
     public Instant? DecidedAt { get; internal set; }
+
     /// <summary>Deferred to this day.</summary>
     public LocalDate? DeferUntil { get; internal set; }
+
     /// <summary>Deferred to this reading.</summary>
     public int? DeferAtReading { get; internal set; }
+
     /// <summary>How far it is.</summary>
     public JobProgress Progress { get; internal set; }
+
     /// <summary>When it was finished, UTC.</summary>
     public Instant? FinishedAt { get; internal set; }
+
     /// <summary>Who finished it.</summary>
     public long? FinishedById { get; internal set; }
+
     /// <summary>Net amount as the rules give it.</summary>
     public Money Subtotal { get; internal set; }
+
     /// <summary>Hours sold, after overlap.</summary>
     public decimal SoldHours { get; internal set; }
+
     /// <summary>Taken off, UTC; kept so that it can come back.</summary>
     public Instant? RemovedAt { get; internal set; }
+
     /// <summary>Counts up with every change of its own fields.</summary>
     public int Version { get; internal set; } = 1;
+
     /// <summary>Its lines.</summary>
     public List<Line> Lines { get; } = [];
+
     /// <summary>What people set on things that come along with its parts.</summary>
     public List<JobCompanion> Companions { get; } = [];
+
     /// <summary>Labor rate of its work: a name of the policy or a number; empty for the usual one.</summary>
     public string LaborRate { get; internal set; } = "";
+
     /// <summary>What a count of it is of (tire, axle, cylinder); empty where it does not scale.</summary>
     public string CountUnit { get; internal set; } = "";
+
     /// <summary>How many of them.</summary>
     public decimal Count { get; internal set; } = 1;
+
     /// <summary>Version of the canned job that it was made from.</summary>
     public int? CannedVersion { get; internal set; }
+
     /// <summary>What the customer reads besides the title.</summary>
     public string CustomerText { get; internal set; } = "";
+
     /// <summary>What the technician ticks off, one point a line.</summary>
     public string Checklist { get; init; } = "";
+
     /// <summary>Where it came from, in words: an order, a canned job, a service.</summary>
     public string OriginText { get; internal set; } = "";
 
     /// <summary>Leaving it undone is not safe: declining it asks for an acknowledgement.</summary>
     public bool IsUnsafe { get; internal set; }
+
     /// <summary>The customer may leave lines of it out.</summary>
     public bool LinesOpen { get; internal set; }
+
     /// <summary>Who pays for it.</summary>
     public Payer Payer { get; internal set; }
+
     /// <summary>The payer's name where it is not the customer.</summary>
     public string PayerName { get; internal set; } = "";
+
     /// <summary>A diagnosis: percent of it that is credited when its repair is approved (rules, Jobs).</summary>
     public decimal? CreditPercent { get; internal set; }
+
     /// <summary>A diagnosis: amount of it that is credited when its repair is approved.</summary>
     public decimal? CreditAmount { get; internal set; }
+
     /// <summary>A diagnosis: keys of the jobs that are its repair; empty for all work that came onto the order after it.</summary>
     public IReadOnlyList<long> CreditFor { get; internal set; } = [];
+
     /// <summary>The order of another visit that it was approved for.</summary>
     public long? AnotherVisitOrderId { get; internal set; }
 
@@ -89,27 +124,42 @@ public class Job
     public bool IsCredited => CreditPercent is not null || CreditAmount is not null;
 
     /// <summary>Keys as they are typed, separated by commas.</summary>
-    internal static IReadOnlyList<long> Keys(string? text) => [.. (text ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
-        .Select(t => long.TryParse(t, NumberStyles.None, CultureInfo.InvariantCulture, out var key) ? key : 0).Distinct()];
+    internal static IReadOnlyList<long> Keys(string? text) =>
+        [
+            .. (text ?? "")
+                .Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
+                .Select(t => long.TryParse(t, NumberStyles.None, CultureInfo.InvariantCulture, out var key) ? key : 0)
+                .Distinct(),
+        ];
 
     /// <summary>Whether a job was named as the repair that this diagnosis led to.</summary>
     public bool IsRepair(long jobId) => CreditFor.Contains(jobId);
 
     /// <summary>Who pays, in words; empty for the customer.</summary>
-    public string PayerWords => Payer switch
-    {
-        Payer.Contract => PayerName.Length > 0 ? PayerName : "service contract",
-        Payer.Warranty => PayerName.Length > 0 ? PayerName : "warranty",
-        Payer.Shop => "the shop",
-        _ => "",
-    };
+    public string PayerWords =>
+        Payer switch
+        {
+            Payer.Contract => PayerName.Length > 0 ? PayerName : "service contract",
+            Payer.Warranty => PayerName.Length > 0 ? PayerName : "warranty",
+            Payer.Shop => "the shop",
+            _ => "",
+        };
 
     /// <summary>What the customer is told about its credit; empty where it has none.</summary>
-    public string CreditWords(Order order) => !IsCredited ? ""
-        : (CreditPercent is 100 ? "This charge is credited in full" : CreditPercent is { } percent ? $"{percent:0.##}% of this charge is credited" : $"{CreditAmount:#,##0.00} of this charge is credited")
-          + (CreditFor.Count > 0 && OrderPricing.CreditedWith(order, this) is { Count: > 0 } named ? $" when you approve {string.Join(" or ", named.Select(j => j.Title))}."
-            : OrderPricing.CreditedWith(order, this).Count > 0 ? " when the repair is approved." : " when the repair that it leads to is approved.");
-
+    public string CreditWords(Order order) =>
+        !IsCredited
+            ? ""
+            : (
+                CreditPercent is 100 ? "This charge is credited in full"
+                : CreditPercent is { } percent ? $"{percent:0.##}% of this charge is credited"
+                : $"{CreditAmount:#,##0.00} of this charge is credited"
+            )
+                + (
+                    CreditFor.Count > 0 && OrderPricing.CreditedWith(order, this) is { Count: > 0 } named
+                        ? $" when you approve {string.Join(" or ", named.Select(j => j.Title))}."
+                    : OrderPricing.CreditedWith(order, this).Count > 0 ? " when the repair is approved."
+                    : " when the repair that it leads to is approved."
+                );
 
     /// <summary>Lines that are on, in order.</summary>
     public IEnumerable<Line> OnLines => Lines.Where(l => l.IsOn).OrderBy(l => l.Position).ThenBy(l => l.Id);
@@ -123,8 +173,10 @@ public class Job
             case "title":
                 old = Title;
                 var title = (text ?? "").Trim();
-                if (title.Length == 0) return new Problem("text.empty", "A job needs a title; take the job off instead.", field);
-                if (title.Length > 200) return new Problem("text.long", "A title can have at most 200 characters.", field);
+                if (title.Length == 0)
+                    return new Problem("text.empty", "A job needs a title; take the job off instead.", field);
+                if (title.Length > 200)
+                    return new Problem("text.long", "A title can have at most 200 characters.", field);
                 Title = title;
                 break;
             case "fixedPrice":
@@ -135,20 +187,27 @@ public class Job
                     break;
                 }
                 var price = NumberInput.Amount(text, field, 2);
-                if (price.Problem is { } problem) return problem;
+                if (price.Problem is { } problem)
+                    return problem;
                 if (!OnLines.Any(l => !l.IsExcluded && (l.Kind is LineKind.Labor or LineKind.Part or LineKind.Sublet)))
-                    return new Problem("job.fixedPrice", "A fixed price needs a labor, part or sublet line to stand for; add one first.", field);
+                    return new Problem(
+                        "job.fixedPrice",
+                        "A fixed price needs a labor, part or sublet line to stand for; add one first.",
+                        field
+                    );
                 FixedPrice = price.Value;
                 break;
             case "laborRate":
                 old = LaborRate;
                 var rate = LaborRates.Typed(text, field);
-                if (rate.Problem is { } badRate) return badRate;
+                if (rate.Problem is { } badRate)
+                    return badRate;
                 LaborRate = rate.Value;
                 break;
             case "customerText":
                 old = CustomerText;
-                if ((text ?? "").Trim() is not { Length: <= 2000 } words) return new Problem("text.long", "At most 2,000 characters are kept here.", field);
+                if ((text ?? "").Trim() is not { Length: <= 2000 } words)
+                    return new Problem("text.long", "At most 2,000 characters are kept here.", field);
                 CustomerText = words;
                 break;
             case "isUnsafe":
@@ -159,17 +218,20 @@ public class Job
                 break;
             case "payer":
                 old = Shown(field);
-                if (!Enum.TryParse<Payer>(text, out var payer) || !Enum.IsDefined(payer)) return new Problem("job.payer", "The customer, a contract, a warranty or the shop pays.", field);
+                if (!Enum.TryParse<Payer>(text, out var payer) || !Enum.IsDefined(payer))
+                    return new Problem("job.payer", "The customer, a contract, a warranty or the shop pays.", field);
                 Payer = payer;
                 break;
             case "payerName":
                 old = PayerName;
-                if ((text ?? "").Trim() is not { Length: <= 120 } name) return new Problem("text.long", "A name can have at most 120 characters.", field);
+                if ((text ?? "").Trim() is not { Length: <= 120 } name)
+                    return new Problem("text.long", "A name can have at most 120 characters.", field);
                 PayerName = name;
                 break;
             case "credit":
                 old = Shown(field);
-                if (SetCredit(text, field) is { } badCredit) return badCredit;
+                if (SetCredit(text, field) is { } badCredit)
+                    return badCredit;
                 break;
             case "creditFor":
                 old = Shown(field);
@@ -178,10 +240,13 @@ public class Job
                 break;
             case "count":
                 old = Count.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture);
-                if (CountUnit.Length == 0) return new Problem("job.count", "This job does not go by a count.", field);
+                if (CountUnit.Length == 0)
+                    return new Problem("job.count", "This job does not go by a count.", field);
                 var count = NumberInput.Quantity(text, field);
-                if (count.Problem is { } badCount) return badCount;
-                if (Scale(count.Value / Count) is { } noScale) return noScale;
+                if (count.Problem is { } badCount)
+                    return badCount;
+                if (Scale(count.Value / Count) is { } noScale)
+                    return noScale;
                 Count = count.Value;
                 break;
             default:
@@ -191,40 +256,49 @@ public class Job
         return new FieldChange(field, old, Shown(field));
     }
 
-    private string Shown(string field) => field switch
-    {
-        "title" => Title,
-        "laborRate" => LaborRate,
-        "customerText" => CustomerText,
-        "count" => Count.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture),
-        "isUnsafe" => IsUnsafe ? "true" : "false",
-        "linesOpen" => LinesOpen ? "true" : "false",
-        "payer" => Payer.ToString(),
-        "payerName" => PayerName,
-        "credit" => CreditShown,
-        "creditFor" => string.Join(',', CreditFor),
-        _ => FixedPrice?.ToString("0.####", CultureInfo.InvariantCulture) ?? "",
-    };
+    private string Shown(string field) =>
+        field switch
+        {
+            "title" => Title,
+            "laborRate" => LaborRate,
+            "customerText" => CustomerText,
+            "count" => Count.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture),
+            "isUnsafe" => IsUnsafe ? "true" : "false",
+            "linesOpen" => LinesOpen ? "true" : "false",
+            "payer" => Payer.ToString(),
+            "payerName" => PayerName,
+            "credit" => CreditShown,
+            "creditFor" => string.Join(',', CreditFor),
+            _ => FixedPrice?.ToString("0.####", CultureInfo.InvariantCulture) ?? "",
+        };
 
     /// <summary>The credit as it is typed: <c>100%</c> or an amount; empty for none.</summary>
-    public string CreditShown => CreditPercent is { } percent ? $"{percent.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture)}%" : CreditAmount?.ToString("0.00", System.Globalization.CultureInfo.InvariantCulture) ?? "";
+    public string CreditShown =>
+        CreditPercent is { } percent
+            ? $"{percent.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture)}%"
+            : CreditAmount?.ToString("0.00", System.Globalization.CultureInfo.InvariantCulture) ?? "";
 
     private Problem? SetCredit(string? text, string field)
     {
         var credit = Credit(text, field);
-        if (credit.Ok) (CreditPercent, CreditAmount) = credit.Value;
+        if (credit.Ok)
+            (CreditPercent, CreditAmount) = credit.Value;
         return credit.Problem;
     }
 
     /// <summary>Reads a credit as it is typed: a percentage, an amount, or nothing.</summary>
     public static Result<(decimal? Percent, decimal? Amount)> Credit(string? text, string field)
     {
-        if (string.IsNullOrWhiteSpace(text)) return ((decimal?)null, (decimal?)null);
+        if (string.IsNullOrWhiteSpace(text))
+            return ((decimal?)null, (decimal?)null);
         var typed = text.Trim();
         var figure = NumberInput.Amount(typed.TrimEnd('%').Trim(), field, 2);
-        if (figure.Problem is { } problem) return problem;
-        if (!typed.EndsWith('%')) return ((decimal?)null, (decimal?)figure.Value);
-        if (figure.Value > 100) return new Problem("job.credit", "A credit can be at most 100%.", field);
+        if (figure.Problem is { } problem)
+            return problem;
+        if (!typed.EndsWith('%'))
+            return ((decimal?)null, (decimal?)figure.Value);
+        if (figure.Value > 100)
+            return new Problem("job.credit", "A credit can be at most 100%.", field);
         return ((decimal?)figure.Value, (decimal?)null);
     }
 
@@ -234,7 +308,8 @@ public class Job
         var copy = EarlierWork.Copy(this, (_, _) => { });
         (copy.OriginText, copy.CannedVersion, copy.LaborRate) = ($"Approved on order {from.Number}", CannedVersion, LaborRate);
         (copy.IsUnsafe, copy.LinesOpen, copy.Payer, copy.PayerName) = (IsUnsafe, LinesOpen, Payer, PayerName);
-        foreach (var (was, now) in OnLines.Zip(copy.Lines)) now.Keep(was);
+        foreach (var (was, now) in OnLines.Zip(copy.Lines))
+            now.Keep(was);
         return copy;
     }
 
@@ -242,7 +317,8 @@ public class Job
     private Problem? Scale(decimal factor)
     {
         var scaled = OnLines.Where(l => l.PerCount).ToList();
-        if (scaled.Exists(l => l is PartLine { ReceivedQuantity: > 0 })) return new Problem("line.received", "Parts of this job were received already; add lines for more.", "count");
+        if (scaled.Exists(l => l is PartLine { ReceivedQuantity: > 0 }))
+            return new Problem("line.received", "Parts of this job were received already; add lines for more.", "count");
         foreach (var line in scaled)
         {
             line.Scale(factor);
@@ -258,7 +334,12 @@ public class Job
     public static Job Create(string? title, JobOrigin origin = JobOrigin.Written, string originText = "")
     {
         var words = (title ?? "").Trim();
-        return new Job { Title = words.Length > 200 ? words[..199] + "…" : words, Origin = origin, OriginText = originText };
+        return new Job
+        {
+            Title = words.Length > 200 ? words[..199] + "…" : words,
+            Origin = origin,
+            OriginText = originText,
+        };
     }
 
     /// <summary>A service of the maker's schedule, or several as one job.</summary>
@@ -266,14 +347,15 @@ public class Job
     /// <param name="originText">Where it came from, in words.</param>
     /// <param name="customerText">What the customer reads besides.</param>
     /// <param name="checklist">What the technician ticks off.</param>
-    public static Job Service(string title, string originText, string customerText, IEnumerable<string> checklist) => new()
-    {
-        Title = title,
-        Origin = JobOrigin.Service,
-        OriginText = originText,
-        CustomerText = customerText,
-        Checklist = string.Join('\n', checklist.Distinct()),
-    };
+    public static Job Service(string title, string originText, string customerText, IEnumerable<string> checklist) =>
+        new()
+        {
+            Title = title,
+            Origin = JobOrigin.Service,
+            OriginText = originText,
+            CustomerText = customerText,
+            Checklist = string.Join('\n', checklist.Distinct()),
+        };
 
     /// <summary>A canned job by name and key only, to be compared with others.</summary>
     public static Job Named(string title, long cannedJobId) => new() { Title = title, CannedJobId = cannedJobId };
@@ -282,7 +364,8 @@ public class Job
     public void Append(Line line, LineOrigin? origin = null)
     {
         line.Position = Lines.Count;
-        if (origin is { } from) line.Origin = from;
+        if (origin is { } from)
+            line.Origin = from;
         Lines.Add(line);
     }
 
@@ -293,12 +376,15 @@ public class Job
         return this;
     }
 
-    /// <summary>An earlier job for an order: on the same car it settles work that was put off, for another car it is a copy and settles nothing.</summary>
+    /// <summary>
+    /// An earlier job for an order: on the same car it settles work that was put off, for another car it is a copy and settles nothing.
+    /// </summary>
     /// <param name="number">Number of the earlier order.</param>
     /// <param name="settles">Whether it is of the same car and was not done then.</param>
     public Job FromOrder(long number, bool settles)
     {
-        if (!settles) (TakenFromJobId, Origin) = (null, JobOrigin.Copied);
+        if (!settles)
+            (TakenFromJobId, Origin) = (null, JobOrigin.Copied);
         OriginText = string.Create(CultureInfo.InvariantCulture, $"Order {number}");
         return this;
     }

@@ -11,16 +11,22 @@ public class JobCompanion
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>The job.</summary>
     public long JobId { get; init; }
+
     /// <summary>Code of the policy's rule.</summary>
     public required string Code { get; init; }
+
     /// <summary>It does not come along.</summary>
     public bool Waived { get; internal set; }
+
     /// <summary>Units that a person set.</summary>
     public decimal? Quantity { get; internal set; }
+
     /// <summary>Price for each unit that a person set, up to 4 decimals.</summary>
     public decimal? AmountPerUnit { get; internal set; }
+
     /// <summary>Counts up with every change.</summary>
     public int Version { get; internal set; }
 
@@ -40,17 +46,21 @@ public class JobCompanion
                 Waived = text == "true";
                 break;
             case "quantity" or "amountPerUnit" when empty:
-                if (field == "quantity") Quantity = null;
-                else AmountPerUnit = null;
+                if (field == "quantity")
+                    Quantity = null;
+                else
+                    AmountPerUnit = null;
                 break;
             case "quantity":
                 var quantity = NumberInput.Quantity(text, field);
-                if (quantity.Problem is { } noQuantity) return noQuantity;
+                if (quantity.Problem is { } noQuantity)
+                    return noQuantity;
                 Quantity = quantity.Value;
                 break;
             case "amountPerUnit":
                 var amount = NumberInput.Amount(text, field, 4);
-                if (amount.Problem is { } noAmount) return noAmount;
+                if (amount.Problem is { } noAmount)
+                    return noAmount;
                 AmountPerUnit = amount.Value;
                 break;
             default:
@@ -60,11 +70,12 @@ public class JobCompanion
         return new FieldChange(field, old, Shown(field));
     }
 
-    private string Shown(string field) => field switch
-    {
-        "waived" => Waived ? "true" : "false",
-        "quantity" => Quantity?.ToString("0.###", CultureInfo.InvariantCulture) ?? "",
-        "amountPerUnit" => AmountPerUnit?.ToString("0.####", CultureInfo.InvariantCulture) ?? "",
-        _ => "",
-    };
+    private string Shown(string field) =>
+        field switch
+        {
+            "waived" => Waived ? "true" : "false",
+            "quantity" => Quantity?.ToString("0.###", CultureInfo.InvariantCulture) ?? "",
+            "amountPerUnit" => AmountPerUnit?.ToString("0.####", CultureInfo.InvariantCulture) ?? "",
+            _ => "",
+        };
 }

@@ -5,8 +5,10 @@ public enum JobProgress
 {
     /// <summary>Nobody began.</summary>
     NotStarted,
+
     /// <summary>Begun.</summary>
     InWork,
+
     /// <summary>Finished.</summary>
     Finished,
 }

@@ -7,4 +7,11 @@ namespace Yardstick.Core.Orders;
 /// <param name="Skill">Skill that it needs.</param>
 /// <param name="Contains">Operations that are part of it.</param>
 /// <param name="Beside">Hours beside others.</param>
-public sealed record LaborGuideOperation(string Code, string Title, decimal Hours, string Skill, IReadOnlyList<string> Contains, IReadOnlyDictionary<string, decimal> Beside);
+public sealed record LaborGuideOperation(
+    string Code,
+    string Title,
+    decimal Hours,
+    string Skill,
+    IReadOnlyList<string> Contains,
+    IReadOnlyDictionary<string, decimal> Beside
+);

@@ -8,35 +8,48 @@ public sealed class LaborLine() : Line(LineKind.Labor)
 {
     /// <summary>Hours, two decimals.</summary>
     public decimal Hours { get; internal set; }
+
     /// <summary>Its rate, a name of the policy or a number; empty for the usual one.</summary>
     public string RateName { get; internal set; } = "";
+
     /// <summary>A rate by hand, an hour, before tax.</summary>
     public decimal? UnitPrice { get; internal set; }
+
     /// <summary>An amount that stands by itself, before tax.</summary>
     public decimal? Price { get; internal set; }
+
     /// <summary>The rate that the customer was told.</summary>
     public decimal? QuotedPrice { get; internal set; }
+
     /// <summary>Code of the guide's operation; empty for free labor.</summary>
     public string Operation { get; internal set; } = "";
+
     /// <summary>Codes of the operations that it contains.</summary>
     public IReadOnlyList<string> IncludedOperations { get; internal set; } = [];
+
     /// <summary>Its hours beside other operations, by their codes.</summary>
     public IReadOnlyDictionary<string, decimal> CombinedHours { get; internal set; } = new Dictionary<string, decimal>();
+
     /// <summary>Hours by the guide; null for free labor.</summary>
     public decimal? GuideHours { get; internal set; }
+
     /// <summary>It keeps its full time, whatever it overlaps with.</summary>
     public bool KeepsTime { get; internal set; }
+
     /// <summary>Skill that it needs; empty for any.</summary>
     public string Skill { get; internal set; } = "";
+
     /// <summary>Who does it.</summary>
     public long? TechnicianId { get; internal set; }
+
     /// <summary>Its work and time before the last change of them; null where they were never changed.</summary>
     public LaborSource? SourceBefore { get; internal set; }
 
     /// <summary>Free labor, its time to be typed.</summary>
     /// <param name="description">What is done.</param>
     /// <param name="origin">Where it came from.</param>
-    public static LaborLine Of(string description, LineOrigin origin = LineOrigin.Typed) => new() { Description = description, Origin = origin };
+    public static LaborLine Of(string description, LineOrigin origin = LineOrigin.Typed) =>
+        new() { Description = description, Origin = origin };
 
     /// <summary>An operation of a guide.</summary>
     /// <param name="work">The operation.</param>
@@ -63,37 +76,43 @@ public sealed class LaborLine() : Line(LineKind.Labor)
     {
         (Operation, GuideHours, Hours, Skill, Origin) = (work.Code, work.Hours, work.Hours, work.Skill, LineOrigin.Guide);
         (IncludedOperations, CombinedHours) = (work.Contains, work.Beside);
-        if (Description.Length == 0) Description = work.Title;
+        if (Description.Length == 0)
+            Description = work.Title;
     }
 
     /// <inheritdoc/>
-    private protected override string? Shown(string field) => field switch
-    {
-        "hours" => Plain(Hours),
-        "rateName" => RateName,
-        "unitPrice" => Plain(UnitPrice),
-        "price" => Plain(Price),
-        "keepsTime" => KeepsTime ? "true" : "false",
-        "technicianId" => TechnicianId?.ToString(CultureInfo.InvariantCulture) ?? "",
-        _ => base.Shown(field),
-    };
+    private protected override string? Shown(string field) =>
+        field switch
+        {
+            "hours" => Plain(Hours),
+            "rateName" => RateName,
+            "unitPrice" => Plain(UnitPrice),
+            "price" => Plain(Price),
+            "keepsTime" => KeepsTime ? "true" : "false",
+            "technicianId" => TechnicianId?.ToString(CultureInfo.InvariantCulture) ?? "",
+            _ => base.Shown(field),
+        };
 
     /// <inheritdoc/>
-    private protected override Problem? Write(string field, string? text) => field switch
-    {
-        "hours" => Figure(NumberInput.Hours(text, field), v => Hours = v),
-        "rateName" => Rate(text, field),
-        "unitPrice" => Override(text, field, SetUnitPrice),
-        "price" => Override(text, field, v => Price = v),
-        "keepsTime" => Done(() => KeepsTime = text == "true"),
-        "technicianId" => Done(() => TechnicianId = long.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var id) ? id : null),
-        _ => base.Write(field, text),
-    };
+    private protected override Problem? Write(string field, string? text) =>
+        field switch
+        {
+            "hours" => Figure(NumberInput.Hours(text, field), v => Hours = v),
+            "rateName" => Rate(text, field),
+            "unitPrice" => Override(text, field, SetUnitPrice),
+            "price" => Override(text, field, v => Price = v),
+            "keepsTime" => Done(() => KeepsTime = text == "true"),
+            "technicianId" => Done(() =>
+                TechnicianId = long.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var id) ? id : null
+            ),
+            _ => base.Write(field, text),
+        };
 
     private Problem? Rate(string? text, string field)
     {
         var rate = LaborRates.Typed(text, field);
-        if (rate.Ok) RateName = rate.Value;
+        if (rate.Ok)
+            RateName = rate.Value;
         return rate.Problem;
     }
 
@@ -101,7 +120,8 @@ public sealed class LaborLine() : Line(LineKind.Labor)
     {
         UnitPrice = price;
         // Taken back, the policy's rate of today counts again, not what was told.
-        if (price is null) QuotedPrice = null;
+        if (price is null)
+            QuotedPrice = null;
     }
 
     /// <inheritdoc/>
@@ -114,7 +134,14 @@ public sealed class LaborLine() : Line(LineKind.Labor)
     internal override Line Copy()
     {
         var copy = (LaborLine)base.Copy();
-        (copy.UnitPrice, copy.Price, copy.QuotedPrice, copy.KeepsTime, copy.TechnicianId, copy.SourceBefore) = (null, null, null, false, null, null);
+        (copy.UnitPrice, copy.Price, copy.QuotedPrice, copy.KeepsTime, copy.TechnicianId, copy.SourceBefore) = (
+            null,
+            null,
+            null,
+            false,
+            null,
+            null
+        );
         return copy;
     }
 
@@ -132,7 +159,8 @@ public sealed class LaborLine() : Line(LineKind.Labor)
     /// <inheritdoc/>
     internal override bool SwapSource()
     {
-        if (SourceBefore is not { } before) return false;
+        if (SourceBefore is not { } before)
+            return false;
         KeepSource();
         before.PutOn(this);
         return true;

@@ -5,35 +5,44 @@ public sealed record LaborSource
 {
     /// <summary>What is done.</summary>
     public required string Description { get; init; }
+
     /// <summary>Where it came from.</summary>
     public required LineOrigin Origin { get; init; }
+
     /// <summary>Code of the operation.</summary>
     public required string Operation { get; init; }
+
     /// <summary>Hours by the guide.</summary>
     public decimal? GuideHours { get; init; }
+
     /// <summary>Hours.</summary>
     public decimal Hours { get; init; }
+
     /// <summary>Skill that it needs.</summary>
     public required string Skill { get; init; }
+
     /// <summary>Codes of operations that it contains.</summary>
     public required IReadOnlyList<string> IncludedOperations { get; init; }
+
     /// <summary>Hours beside other operations.</summary>
     public required IReadOnlyDictionary<string, decimal> CombinedHours { get; init; }
+
     /// <summary>The rate that the customer was told.</summary>
     public decimal? QuotedPrice { get; init; }
 
-    internal static LaborSource Of(LaborLine line) => new()
-    {
-        Description = line.Description,
-        Origin = line.Origin,
-        Operation = line.Operation,
-        GuideHours = line.GuideHours,
-        Hours = line.Hours,
-        Skill = line.Skill,
-        IncludedOperations = line.IncludedOperations,
-        CombinedHours = line.CombinedHours,
-        QuotedPrice = line.QuotedPrice,
-    };
+    internal static LaborSource Of(LaborLine line) =>
+        new()
+        {
+            Description = line.Description,
+            Origin = line.Origin,
+            Operation = line.Operation,
+            GuideHours = line.GuideHours,
+            Hours = line.Hours,
+            Skill = line.Skill,
+            IncludedOperations = line.IncludedOperations,
+            CombinedHours = line.CombinedHours,
+            QuotedPrice = line.QuotedPrice,
+        };
 
     internal void PutOn(LaborLine line)
     {

@@ -7,4 +7,11 @@ namespace Yardstick.Core.Orders;
 /// <param name="Hours">Hours of labor.</param>
 /// <param name="Amount">Amount of a fee, each.</param>
 /// <param name="UnitCost">Cost of a part, each, or of sublet work.</param>
-public sealed record LineInput(LineKind Kind, string? Description, string? Quantity = null, string? Hours = null, string? Amount = null, string? UnitCost = null);
+public sealed record LineInput(
+    LineKind Kind,
+    string? Description,
+    string? Quantity = null,
+    string? Hours = null,
+    string? Amount = null,
+    string? UnitCost = null
+);

@@ -8,54 +8,79 @@ public sealed class PartLine() : Line(LineKind.Part)
 {
     /// <summary>Units, three decimals.</summary>
     public decimal Quantity { get; internal set; } = 1;
+
     /// <summary>The writer's price, each, before tax.</summary>
     public decimal? UnitPrice { get; internal set; }
+
     /// <summary>The price each that the customer was told.</summary>
     public decimal? QuotedPrice { get; internal set; }
+
     /// <summary>The catalog part.</summary>
     public long? PartId { get; internal set; }
+
     /// <summary>Number by which it is ordered.</summary>
     public string Number { get; internal set; } = "";
+
     /// <summary>Category, which chooses markup and companions.</summary>
     public string Category { get; internal set; } = "";
+
     /// <summary>The cost that prices it, each, four decimals.</summary>
     public decimal UnitCost { get; internal set; }
+
     /// <summary>The cost in the books, each, if another.</summary>
     public decimal? BookCost { get; internal set; }
+
     /// <summary>List price, each.</summary>
     public decimal? ListPrice { get; internal set; }
+
     /// <summary>Core deposit, each.</summary>
     public decimal CoreDeposit { get; internal set; }
+
     /// <summary>Cores handed back.</summary>
     public decimal CoresReturned { get; internal set; }
+
     /// <summary>Kept for this line from stock.</summary>
     public decimal ReservedQuantity { get; internal set; }
+
     /// <summary>Received for this line.</summary>
     public decimal ReceivedQuantity { get; internal set; }
+
     /// <summary>Code of the supplier that offers it.</summary>
     public string SupplierCode { get; internal set; } = "";
+
     /// <summary>Branch that has it.</summary>
     public string Branch { get; internal set; } = "";
+
     /// <summary>Brand.</summary>
     public string Brand { get; internal set; } = "";
+
     /// <summary>Quality in the supplier's words.</summary>
     public string Quality { get; internal set; } = "";
+
     /// <summary>new, used or rebuilt; empty where nobody said.</summary>
     public string Condition { get; internal set; } = "";
+
     /// <summary>The maker's number.</summary>
     public string MakersNumber { get; internal set; } = "";
+
     /// <summary>What it is in the words of the catalogs, by which others that fit are found.</summary>
     public string PartType { get; internal set; } = "";
+
     /// <summary>When the supplier could have it here when it was taken, UTC.</summary>
     public Instant? OfferedFor { get; internal set; }
+
     /// <summary>Unit in which it is counted; empty for pieces.</summary>
     public string Unit { get; internal set; } = "";
+
     /// <summary>The fact about cars that tells its quantity; empty for none.</summary>
     public string FactKey { get; internal set; } = "";
+
     /// <summary>The quantity before the fact corrected it.</summary>
     public decimal? GenericQuantity { get; internal set; }
+
     /// <summary>What comes along with this very part.</summary>
     public IReadOnlyList<CompanionRule> OwnCompanions { get; internal set; } = [];
+
     /// <summary>Its source before the last change of it; null where it was never changed.</summary>
     public PartSource? SourceBefore { get; internal set; }
 
@@ -89,7 +114,8 @@ public sealed class PartLine() : Line(LineKind.Part)
         OfferedFor = utcNow + Duration.FromMinutes(offer.Minutes);
         CoresReturned = offer.CoreEach > 0 ? Quantity : 0;
         Origin = LineOrigin.Supplier;
-        if (Description.Length == 0) Description = offer.Description;
+        if (Description.Length == 0)
+            Description = offer.Description;
     }
 
     /// <summary>Takes the quantity that the facts about the car tell; the one before is remembered.</summary>
@@ -98,37 +124,41 @@ public sealed class PartLine() : Line(LineKind.Part)
         var old = Plain(Quantity);
         GenericQuantity ??= Quantity;
         Quantity = quantity;
-        if (CoresReturned > 0) CoresReturned = quantity;
+        if (CoresReturned > 0)
+            CoresReturned = quantity;
         Version++;
         return new FieldChange("quantity", old, Plain(Quantity));
     }
 
     /// <inheritdoc/>
-    private protected override string? Shown(string field) => field switch
-    {
-        "number" => Number,
-        "quantity" => Plain(Quantity),
-        "unitCost" => Plain(UnitCost),
-        "unitPrice" => Plain(UnitPrice),
-        "coresReturned" when CoreDeposit > 0 => Plain(CoresReturned),
-        _ => base.Shown(field),
-    };
+    private protected override string? Shown(string field) =>
+        field switch
+        {
+            "number" => Number,
+            "quantity" => Plain(Quantity),
+            "unitCost" => Plain(UnitCost),
+            "unitPrice" => Plain(UnitPrice),
+            "coresReturned" when CoreDeposit > 0 => Plain(CoresReturned),
+            _ => base.Shown(field),
+        };
 
     /// <inheritdoc/>
-    private protected override Problem? Write(string field, string? text) => field switch
-    {
-        "number" => Words(text, field, v => Number = v, empty: true),
-        "quantity" => Figure(NumberInput.Quantity(text, field), SetQuantity),
-        "unitCost" => Figure(NumberInput.Amount(text, field, 4), v => (UnitCost, BookCost) = (v, null)),
-        "unitPrice" => Override(text, field, SetUnitPrice),
-        "coresReturned" => Cores(text, field),
-        _ => base.Write(field, text),
-    };
+    private protected override Problem? Write(string field, string? text) =>
+        field switch
+        {
+            "number" => Words(text, field, v => Number = v, empty: true),
+            "quantity" => Figure(NumberInput.Quantity(text, field), SetQuantity),
+            "unitCost" => Figure(NumberInput.Amount(text, field, 4), v => (UnitCost, BookCost) = (v, null)),
+            "unitPrice" => Override(text, field, SetUnitPrice),
+            "coresReturned" => Cores(text, field),
+            _ => base.Write(field, text),
+        };
 
     private void SetQuantity(decimal quantity)
     {
         // All cores back stays all cores back.
-        if (CoreDeposit > 0) CoresReturned = CoresReturned == Quantity ? quantity : Math.Min(CoresReturned, quantity);
+        if (CoreDeposit > 0)
+            CoresReturned = CoresReturned == Quantity ? quantity : Math.Min(CoresReturned, quantity);
         Quantity = quantity;
     }
 
@@ -136,15 +166,18 @@ public sealed class PartLine() : Line(LineKind.Part)
     {
         UnitPrice = price;
         // Taken back, the policy's price of today counts again, not what was told.
-        if (price is null) QuotedPrice = null;
+        if (price is null)
+            QuotedPrice = null;
     }
 
     /// <summary>Old parts handed in; those that the customer or the shop keeps are charged.</summary>
     private Problem? Cores(string? text, string field)
     {
         var figure = NumberInput.QuantityOrNone(text, field);
-        if (figure.Problem is { } problem) return problem;
-        if (figure.Value > Quantity) return new Problem("core.many", "No more cores come back than parts go in.", field);
+        if (figure.Problem is { } problem)
+            return problem;
+        if (figure.Value > Quantity)
+            return new Problem("core.many", "No more cores come back than parts go in.", field);
         CoresReturned = figure.Value;
         return null;
     }
@@ -156,7 +189,8 @@ public sealed class PartLine() : Line(LineKind.Part)
     internal override void Scale(decimal factor)
     {
         Quantity = decimal.Round(Quantity * factor, 3, MidpointRounding.AwayFromZero);
-        if (CoresReturned > 0) CoresReturned = Quantity;
+        if (CoresReturned > 0)
+            CoresReturned = Quantity;
     }
 
     /// <inheritdoc/>
@@ -190,7 +224,8 @@ public sealed class PartLine() : Line(LineKind.Part)
     /// <inheritdoc/>
     internal override bool SwapSource()
     {
-        if (SourceBefore is not { } before) return false;
+        if (SourceBefore is not { } before)
+            return false;
         KeepSource();
         before.PutOn(this);
         return true;

@@ -33,18 +33,22 @@ public sealed record PastedLines(IReadOnlyList<Line> Lines, IReadOnlyList<Pasted
         var rows = (text ?? "").Replace("\r\n", "\n", StringComparison.Ordinal).Replace('\r', '\n').Split('\n');
         for (var r = 0; r < rows.Length; r++)
         {
-            if (string.IsNullOrWhiteSpace(rows[r])) continue;
+            if (string.IsNullOrWhiteSpace(rows[r]))
+                continue;
             if (lines.Count + refused.Count == Most)
             {
                 refused.Add(new PastedRefusal(r + 1, Begins(rows[r]), $"Only {Most} rows are taken at once; paste the rest after these."));
                 break;
             }
             var line = Row(rows[r]);
-            if (line.Ok) lines.Add(line.Value);
-            else refused.Add(new PastedRefusal(r + 1, Begins(rows[r]), line.Problem!.Message));
+            if (line.Ok)
+                lines.Add(line.Value);
+            else
+                refused.Add(new PastedRefusal(r + 1, Begins(rows[r]), line.Problem!.Message));
         }
         // The heads of a spreadsheet's columns are no line.
-        if (refused.Count > 0 && refused[0].Row == 1 && lines.Count > 0 && refused[0].Why == Heads) refused.RemoveAt(0);
+        if (refused.Count > 0 && refused[0].Row == 1 && lines.Count > 0 && refused[0].Why == Heads)
+            refused.RemoveAt(0);
         return new PastedLines(lines, refused);
     }
 
@@ -53,21 +57,37 @@ public sealed record PastedLines(IReadOnlyList<Line> Lines, IReadOnlyList<Pasted
     private static Result<Line> Row(string row)
     {
         var cells = row.Split('\t').Select(c => c.Trim().Trim('"').Trim()).ToList();
-        if (cells.Exists(c => c.Any(ch => char.IsControl(ch)))) return new Problem("paste.rubbish", "There are characters in it that are no text.");
+        if (cells.Exists(c => c.Any(ch => char.IsControl(ch))))
+            return new Problem("paste.rubbish", "There are characters in it that are no text.");
         var words = cells.Where(c => c.Length > 0 && Figure(c) is null).ToList();
-        if (words.Count >= 2 && cells.TrueForAll(c => Figure(c) is null) && words.Exists(w => w.ToLowerInvariant() is "description" or "qty" or "quantity" or "price" or "hours" or "amount")) return new Problem("paste.heads", Heads);
+        if (
+            words.Count >= 2
+            && cells.TrueForAll(c => Figure(c) is null)
+            && words.Exists(w => w.ToLowerInvariant() is "description" or "qty" or "quantity" or "price" or "hours" or "amount")
+        )
+            return new Problem("paste.heads", Heads);
         LineKind? kind = null;
         if (words.Count > 0 && Kinds.TryGetValue(words[0], out var named) && words.Count > 1)
         {
             kind = named;
             words.RemoveAt(0);
         }
-        if (words.Count == 0) return new Problem("paste.words", "It says nowhere what it is.");
-        if (words[0].Length > 500) return new Problem("paste.long", "It is longer than 500 characters.");
+        if (words.Count == 0)
+            return new Problem("paste.words", "It says nowhere what it is.");
+        if (words[0].Length > 500)
+            return new Problem("paste.long", "It is longer than 500 characters.");
         var figures = cells.Select(Figure).OfType<string>().ToList();
         var hours = figures.FirstOrDefault(f => f.EndsWith('h'));
-        kind ??= hours is not null ? LineKind.Labor : figures.Count > 0 ? LineKind.Part : LineKind.Text;
-        var number = words.Count > 1 ? words[1].Length > 60 ? words[1][..60] : words[1] : "";
+        kind ??=
+            hours is not null ? LineKind.Labor
+            : figures.Count > 0 ? LineKind.Part
+            : LineKind.Text;
+        var number =
+            words.Count > 1
+                ? words[1].Length > 60
+                    ? words[1][..60]
+                    : words[1]
+                : "";
         Line line = kind switch
         {
             LineKind.Labor => LaborLine.Of(words[0]),
@@ -77,10 +97,27 @@ public sealed record PastedLines(IReadOnlyList<Line> Lines, IReadOnlyList<Pasted
             _ => TextLine.Of(words[0]),
         };
         line.Origin = LineOrigin.Pasted;
-        if (figures.Count == 0 || kind == LineKind.Text) return line;
-        var first = line.Set(kind == LineKind.Labor ? "hours" : kind == LineKind.Sublet ? "unitCost" : "quantity", figures[0]);
-        if (first.Problem is { } bad) return bad;
-        if (figures.Count > 1 && line.Set(kind == LineKind.Fee ? "amount" : kind == LineKind.Sublet ? "price" : "unitPrice", figures[1]).Problem is { } badPrice) return badPrice;
+        if (figures.Count == 0 || kind == LineKind.Text)
+            return line;
+        var first = line.Set(
+            kind == LineKind.Labor ? "hours"
+                : kind == LineKind.Sublet ? "unitCost"
+                : "quantity",
+            figures[0]
+        );
+        if (first.Problem is { } bad)
+            return bad;
+        if (
+            figures.Count > 1
+            && line.Set(
+                kind == LineKind.Fee ? "amount"
+                    : kind == LineKind.Sublet ? "price"
+                    : "unitPrice",
+                figures[1]
+            ).Problem
+                is { } badPrice
+        )
+            return badPrice;
         line.Version = 1;
         return line;
     }
@@ -89,11 +126,21 @@ public sealed record PastedLines(IReadOnlyList<Line> Lines, IReadOnlyList<Pasted
     private static string? Figure(string cell)
     {
         var trimmed = cell.TrimStart('$', '€', '£').Trim();
-        if (trimmed.Length == 0 || !(char.IsAsciiDigit(trimmed[0]) || trimmed[0] is '.' or '-')) return null;
-        var hours = trimmed.EndsWith('h') ? trimmed : trimmed.EndsWith("hrs", StringComparison.OrdinalIgnoreCase) ? trimmed[..^3].Trim() + "h" : null;
-        if (hours is not null) return NumberInput.Hours(hours).Ok ? hours : null;
-        if (NumberInput.Amount(trimmed, "", 4).Ok) return trimmed;
-        return NumberInput.Quantity(trimmed).Ok || trimmed[0] == '-' && decimal.TryParse(trimmed, NumberStyles.Number, CultureInfo.InvariantCulture, out _) ? trimmed : null;
+        if (trimmed.Length == 0 || !(char.IsAsciiDigit(trimmed[0]) || trimmed[0] is '.' or '-'))
+            return null;
+        var hours =
+            trimmed.EndsWith('h') ? trimmed
+            : trimmed.EndsWith("hrs", StringComparison.OrdinalIgnoreCase) ? trimmed[..^3].Trim() + "h"
+            : null;
+        if (hours is not null)
+            return NumberInput.Hours(hours).Ok ? hours : null;
+        if (NumberInput.Amount(trimmed, "", 4).Ok)
+            return trimmed;
+        return
+            NumberInput.Quantity(trimmed).Ok
+            || trimmed[0] == '-' && decimal.TryParse(trimmed, NumberStyles.Number, CultureInfo.InvariantCulture, out _)
+            ? trimmed
+            : null;
     }
 
     private static string Begins(string row) => row.Trim() is { Length: > 40 } tooLong ? tooLong[..40] + "…" : row.Trim();

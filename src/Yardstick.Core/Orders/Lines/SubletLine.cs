@@ -7,26 +7,30 @@ public sealed class SubletLine() : Line(LineKind.Sublet)
 {
     /// <summary>What it costs the shop.</summary>
     public decimal UnitCost { get; internal set; }
+
     /// <summary>Markup percent on that cost; null for none.</summary>
     public decimal? MarkupPercent { get; internal set; }
+
     /// <summary>A price that stands by itself, before tax.</summary>
     public decimal? Price { get; internal set; }
 
     /// <inheritdoc/>
-    private protected override string? Shown(string field) => field switch
-    {
-        "unitCost" => Plain(UnitCost),
-        "price" => Plain(Price),
-        _ => base.Shown(field),
-    };
+    private protected override string? Shown(string field) =>
+        field switch
+        {
+            "unitCost" => Plain(UnitCost),
+            "price" => Plain(Price),
+            _ => base.Shown(field),
+        };
 
     /// <inheritdoc/>
-    private protected override Problem? Write(string field, string? text) => field switch
-    {
-        "unitCost" => Figure(NumberInput.Amount(text, field, 4), v => UnitCost = v),
-        "price" => Override(text, field, v => Price = v),
-        _ => base.Write(field, text),
-    };
+    private protected override Problem? Write(string field, string? text) =>
+        field switch
+        {
+            "unitCost" => Figure(NumberInput.Amount(text, field, 4), v => UnitCost = v),
+            "price" => Override(text, field, v => Price = v),
+            _ => base.Write(field, text),
+        };
 
     /// <inheritdoc/>
     internal override void Keep(Line was)

@@ -17,5 +17,21 @@ namespace Yardstick.Core.Orders;
 /// <param name="Branch">Branch that has it.</param>
 /// <param name="Available">How many it has.</param>
 /// <param name="Minutes">Minutes until it can be here.</param>
-public sealed record SupplierOffer(string SupplierCode, string Number, string Description, string Brand, string Quality, string Condition, string Category, string Type, decimal UnitCost, decimal ListPrice, decimal CoreEach,
-    decimal Quantity, string MakersNumber, string Branch, int Available, int Minutes);
+public sealed record SupplierOffer(
+    string SupplierCode,
+    string Number,
+    string Description,
+    string Brand,
+    string Quality,
+    string Condition,
+    string Category,
+    string Type,
+    decimal UnitCost,
+    decimal ListPrice,
+    decimal CoreEach,
+    decimal Quantity,
+    string MakersNumber,
+    string Branch,
+    int Available,
+    int Minutes
+);

@@ -7,18 +7,25 @@ public class Concern
 {
     /// <summary>Key.</summary>
     public long Id { get; internal set; }
+
     /// <summary>The order.</summary>
     public long OrderId { get; internal set; }
+
     /// <summary>Place on the order.</summary>
     public int Position { get; init; }
+
     /// <summary>In the customer's words.</summary>
     public string Complaint { get; internal set; } = "";
+
     /// <summary>The cause that was found.</summary>
     public string Cause { get; internal set; } = "";
+
     /// <summary>Whether the customer reads that cause before there is an invoice; one that is changed has to be looked at again.</summary>
     public CustomerVisibility CauseVisibility { get; internal set; }
+
     /// <summary>What was done about it.</summary>
     public string Correction { get; internal set; } = "";
+
     /// <summary>Counts up with every change.</summary>
     public int Version { get; internal set; } = 1;
 
@@ -26,15 +33,30 @@ public class Concern
     public Result<FieldChange> Set(string field, string? text)
     {
         var words = (text ?? "").Trim();
-        if (words.Length > 2000) return new Problem("text.long", "At most 2,000 characters are kept here.", field);
-        var old = field switch { "complaint" => Complaint, "cause" => Cause, "correction" => Correction, _ => null };
-        if (old is null) return new Problem("concern.field", $"\"{field}\" can't be edited.", field);
-        if (field == "complaint" && words.Length == 0) return new Problem("text.empty", "Say in the customer's words what it is about.", field);
+        if (words.Length > 2000)
+            return new Problem("text.long", "At most 2,000 characters are kept here.", field);
+        var old = field switch
+        {
+            "complaint" => Complaint,
+            "cause" => Cause,
+            "correction" => Correction,
+            _ => null,
+        };
+        if (old is null)
+            return new Problem("concern.field", $"\"{field}\" can't be edited.", field);
+        if (field == "complaint" && words.Length == 0)
+            return new Problem("text.empty", "Say in the customer's words what it is about.", field);
         switch (field)
         {
-            case "complaint": Complaint = words; break;
-            case "cause": (Cause, CauseVisibility) = (words, CustomerVisibility.ToBeDecided); break;
-            default: Correction = words; break;
+            case "complaint":
+                Complaint = words;
+                break;
+            case "cause":
+                (Cause, CauseVisibility) = (words, CustomerVisibility.ToBeDecided);
+                break;
+            default:
+                Correction = words;
+                break;
         }
         Version++;
         return new FieldChange(field, old, words);

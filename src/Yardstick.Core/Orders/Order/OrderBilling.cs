@@ -11,7 +11,8 @@ public partial class Order
     {
         // What is sold over the counter goes out of the door with the customer.
         var to = CounterSale ? Stage.Collected : Stage.Done;
-        if (Stage < to) MoveTo(to, "The invoice was posted", actor);
+        if (Stage < to)
+            MoveTo(to, "The invoice was posted", actor);
         State = OrderState.Posted;
         PostedAt = actor.At;
         Record("order", Id, "state", "open", "posted", Version + 1, actor);

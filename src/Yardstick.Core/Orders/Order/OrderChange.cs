@@ -7,28 +7,40 @@ public class OrderChange
 {
     /// <summary>Key.</summary>
     public long Id { get; internal set; }
+
     /// <summary>The order.</summary>
     public long OrderId { get; internal set; }
+
     /// <summary>What changed: <c>order</c>, <c>job</c>, <c>line</c>, <c>concern</c>.</summary>
     public required string Target { get; init; }
+
     /// <summary>Which one.</summary>
     public long TargetId { get; internal set; }
+
     /// <summary>Which field; <c>added</c>, <c>removed</c>, <c>restored</c> for the whole.</summary>
     public required string Field { get; init; }
+
     /// <summary>What was added, which has its key only once it is saved. Not kept.</summary>
     public object? Subject { get; init; }
+
     /// <summary>Before, as shown.</summary>
     public string Old { get; init; } = "";
+
     /// <summary>After, as shown.</summary>
     public string New { get; init; } = "";
+
     /// <summary>Version of the target after it.</summary>
     public int Version { get; init; }
+
     /// <summary>When, UTC.</summary>
     public Instant At { get; init; }
+
     /// <summary>Who.</summary>
     public long ById { get; internal set; }
+
     /// <summary>Staff, a customer behind a link, or the program by itself.</summary>
     public ActorKind ByKind { get; init; }
+
     /// <summary>The browser tab that sent it, so that nobody clashes with themselves.</summary>
     public string ClientId { get; init; } = "";
 
@@ -37,6 +49,12 @@ public class OrderChange
     public void Keyed(long orderId)
     {
         OrderId = orderId;
-        TargetId = Subject switch { Job job => job.Id, Line line => line.Id, Concern concern => concern.Id, _ => TargetId };
+        TargetId = Subject switch
+        {
+            Job job => job.Id,
+            Line line => line.Id,
+            Concern concern => concern.Id,
+            _ => TargetId,
+        };
     }
 }

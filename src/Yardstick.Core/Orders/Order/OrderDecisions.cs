@@ -14,28 +14,42 @@ public partial class Order
     /// <param name="actor">Who asked.</param>
     public Result<Decision> Decide(long jobId, Answer answer, Func<Order, JobSelection, PricingResult> price, Actor actor)
     {
-        if (Closed() is { } closed) return closed;
+        if (Closed() is { } closed)
+            return closed;
         var found = FindJob(jobId);
-        if (found.Problem is { } problem) return problem;
+        if (found.Problem is { } problem)
+            return problem;
         var job = found.Value;
-        if (string.IsNullOrWhiteSpace(answer.DecidedBy)) return new Problem("decision.who", "Say who decided.", "decidedBy");
-        if (answer.DecidedBy.Length > 200) return new Problem("decision.who", "A name can have at most 200 characters.", "decidedBy");
-        if (answer.Note.Length > 2000) return new Problem("text.long", "A note can have at most 2,000 characters.", "note");
+        if (string.IsNullOrWhiteSpace(answer.DecidedBy))
+            return new Problem("decision.who", "Say who decided.", "decidedBy");
+        if (answer.DecidedBy.Length > 200)
+            return new Problem("decision.who", "A name can have at most 200 characters.", "decidedBy");
+        if (answer.Note.Length > 2000)
+            return new Problem("text.long", "A note can have at most 2,000 characters.", "note");
         if (answer.Kind == DecisionKind.Deferred && answer.DeferUntil is null && answer.DeferAtReading is null)
             return new Problem("decision.defer", "Say until which day or odometer reading the work is put off.", "deferUntil");
         if (answer.DeferAtReading is { } reading && OdometerIn is { } now && reading <= now)
             return new Problem("decision.defer", $"The car has {now:N0} already; put it off to a higher reading.", "deferAtReading");
         if (job.IsUnsafe && answer.Kind == DecisionKind.Declined && answer.Acknowledged.Length == 0)
-            return new Problem("decision.unsafe", $"\"{job.Title}\" is not safe to leave undone: the customer has to acknowledge that before it is declined.", "acknowledged");
+            return new Problem(
+                "decision.unsafe",
+                $"\"{job.Title}\" is not safe to leave undone: the customer has to acknowledge that before it is declined.",
+                "acknowledged"
+            );
         if (job.IsUnsafe && answer is { Kind: DecisionKind.Declined, Channel: AnswerChannel.InPerson, SignatureHash: "" })
-            return new Problem("decision.sign", $"\"{job.Title}\" is not safe to leave undone: the customer signs that they decline it.", "signature");
+            return new Problem(
+                "decision.sign",
+                $"\"{job.Title}\" is not safe to leave undone: the customer signs that they decline it.",
+                "signature"
+            );
         if (job.AnotherVisitOrderId is not null && answer.Kind != DecisionKind.AnotherVisit)
             return new Problem("decision.moved", "This work went to the order of another visit; record the answer there.");
         if (job.Progress != JobProgress.NotStarted && answer.Kind != DecisionKind.Approved)
             return new Problem("decision.started", "Work on this job was begun; it can't be taken back.");
 
         var leftOut = LeaveOut(job, answer, actor);
-        if (leftOut.Problem is { } kept) return kept;
+        if (leftOut.Problem is { } kept)
+            return kept;
         var was = job.Decision;
         job.Decision = answer.Kind;
         job.DecidedAt = answer.Kind == DecisionKind.Proposed ? null : actor.At;
@@ -74,20 +88,27 @@ public partial class Order
     public void WasSent(string how, Func<Order, JobSelection, PricingResult> price, Actor actor)
     {
         var result = price(this, OrderPricing.Offered(this));
-        foreach (var job in OnJobs.Where(j => j.Decision == DecisionKind.Proposed)) Hold(job, result.Of(job));
+        foreach (var job in OnJobs.Where(j => j.Decision == DecisionKind.Proposed))
+            Hold(job, result.Of(job));
         Record("order", Id, "estimate", "", how, Version + 1, actor);
-        if (Stage is >= Stage.Here and < Stage.WaitingForAnswer) MoveTo(Stage.WaitingForAnswer, "The estimate was sent", actor);
+        if (Stage is >= Stage.Here and < Stage.WaitingForAnswer)
+            MoveTo(Stage.WaitingForAnswer, "The estimate was sent", actor);
     }
 
     /// <summary>Switches out the lines that the customer does not want of an approved job.</summary>
     private Result<string> LeaveOut(Job job, Answer answer, Actor actor)
     {
-        if (answer.Kind is not (DecisionKind.Approved or DecisionKind.AnotherVisit) || answer.LinesOut.Count == 0) return "";
+        if (answer.Kind is not (DecisionKind.Approved or DecisionKind.AnotherVisit) || answer.LinesOut.Count == 0)
+            return "";
         var lines = job.OnLines.Where(l => !l.IsExcluded && answer.LinesOut.Contains(l.Id)).ToList();
-        if (lines.Count == 0) return "";
-        if (!job.LinesOpen || job.FixedPrice is not null) return new Problem("decision.lines", $"\"{job.Title}\" is decided as a whole.", "linesOut");
-        if (job.OnLines.All(l => l.IsExcluded || l.Kind is LineKind.Text || answer.LinesOut.Contains(l.Id))) return new Problem("decision.lines", $"Nothing of \"{job.Title}\" would be left; decline it instead.", "linesOut");
-        foreach (var line in lines) SetLine(line.Id, "isExcluded", "true", actor);
+        if (lines.Count == 0)
+            return "";
+        if (!job.LinesOpen || job.FixedPrice is not null)
+            return new Problem("decision.lines", $"\"{job.Title}\" is decided as a whole.", "linesOut");
+        if (job.OnLines.All(l => l.IsExcluded || l.Kind is LineKind.Text || answer.LinesOut.Contains(l.Id)))
+            return new Problem("decision.lines", $"Nothing of \"{job.Title}\" would be left; decline it instead.", "linesOut");
+        foreach (var line in lines)
+            SetLine(line.Id, "isExcluded", "true", actor);
         return string.Join(", ", lines.Select(l => l.Description));
     }
 
@@ -97,18 +118,30 @@ public partial class Order
     /// <param name="actor">Who lets it.</param>
     public Result<CeilingException> PassCeiling(string? reason, ShopPolicy policy, Actor actor)
     {
-        if (Closed() is { } closed) return closed;
-        if (string.IsNullOrWhiteSpace(reason)) return new Problem("ceiling.reason", "Say in a few words why the work may go on without asking again.", "reason");
-        if (reason.Length > 500) return new Problem("text.long", "At most 500 characters are kept here.", "reason");
-        if (!PastCeiling(policy)) return new Problem("ceiling.within", "The approved work is within what was agreed to; nothing has to be let past.");
-        var exception = new CeilingException { OrderId = Id, UpTo = ApprovedTotal, Reason = reason.Trim(), ById = actor.StaffId, At = actor.At };
+        if (Closed() is { } closed)
+            return closed;
+        if (string.IsNullOrWhiteSpace(reason))
+            return new Problem("ceiling.reason", "Say in a few words why the work may go on without asking again.", "reason");
+        if (reason.Length > 500)
+            return new Problem("text.long", "At most 500 characters are kept here.", "reason");
+        if (!PastCeiling(policy))
+            return new Problem("ceiling.within", "The approved work is within what was agreed to; nothing has to be let past.");
+        var exception = new CeilingException
+        {
+            OrderId = Id,
+            UpTo = ApprovedTotal,
+            Reason = reason.Trim(),
+            ById = actor.StaffId,
+            At = actor.At,
+        };
         CeilingExceptions.Add(exception);
         Record("order", Id, "ceiling", $"{AmountAgreed}", $"let past, up to {ApprovedTotal}: {exception.Reason}", Version + 1, actor);
         return exception;
     }
 
     /// <summary>The manager's exception that is newer than the latest decision; null where there is none.</summary>
-    public CeilingException? CeilingLetPast => CeilingExceptions.Where(e => Decisions.All(d => d.At <= e.At)).OrderBy(e => e.At).ThenBy(e => e.UpTo.Cents).LastOrDefault();
+    public CeilingException? CeilingLetPast =>
+        CeilingExceptions.Where(e => Decisions.All(d => d.At <= e.At)).OrderBy(e => e.At).ThenBy(e => e.UpTo.Cents).LastOrDefault();
 
     /// <summary>
     /// Work of an invoiced order that was declined or deferred is put off again. Only what is to be done about it changes;
@@ -122,15 +155,25 @@ public partial class Order
     /// <param name="actor">Who asked.</param>
     public Result<Decision> PutOffAgain(long jobId, LocalDate? until, string? reason, string decidedBy, AnswerChannel channel, Actor actor)
     {
-        if (State == OrderState.Open) return new Problem("order.open", "This order is open; record the answer on its sheet.");
-        if (State == OrderState.Voided) return Closed()!;
+        if (State == OrderState.Open)
+            return new Problem("order.open", "This order is open; record the answer on its sheet.");
+        if (State == OrderState.Voided)
+            return Closed()!;
         var found = FindJob(jobId);
-        if (found.Problem is { } problem) return problem;
+        if (found.Problem is { } problem)
+            return problem;
         var job = found.Value;
-        if (job.Decision is not (DecisionKind.Declined or DecisionKind.Deferred) && !(State == OrderState.Ended && job.Decision == DecisionKind.Proposed)) return new Problem("job.done", "This work was done or is being done; there is nothing to put off.");
-        if (!Enum.IsDefined(channel) || channel == AnswerChannel.Link) return new Problem("decision.channel", "It was said in person, by phone or by message.", "channel");
-        if (string.IsNullOrWhiteSpace(reason)) return new Problem("decision.reason", "Say in a few words why it is put off again.", "reason");
-        if (reason.Length > 2000) return new Problem("text.long", "A reason can have at most 2,000 characters.", "reason");
+        if (
+            job.Decision is not (DecisionKind.Declined or DecisionKind.Deferred)
+            && !(State == OrderState.Ended && job.Decision == DecisionKind.Proposed)
+        )
+            return new Problem("job.done", "This work was done or is being done; there is nothing to put off.");
+        if (!Enum.IsDefined(channel) || channel == AnswerChannel.Link)
+            return new Problem("decision.channel", "It was said in person, by phone or by message.", "channel");
+        if (string.IsNullOrWhiteSpace(reason))
+            return new Problem("decision.reason", "Say in a few words why it is put off again.", "reason");
+        if (reason.Length > 2000)
+            return new Problem("text.long", "A reason can have at most 2,000 characters.", "reason");
         job.Decision = until is null ? DecisionKind.Declined : DecisionKind.Deferred;
         (job.DeferUntil, job.DeferAtReading) = (until, null);
         var decision = new Decision
@@ -148,54 +191,87 @@ public partial class Order
             DeferUntil = until,
         };
         Decisions.Add(decision);
-        Record("job", jobId, "put off again", "", until is { } day ? $"{day:yyyy-MM-dd}: {reason.Trim()}" : reason.Trim(), ++job.Version, actor);
+        Record(
+            "job",
+            jobId,
+            "put off again",
+            "",
+            until is { } day ? $"{day:yyyy-MM-dd}: {reason.Trim()}" : reason.Trim(),
+            ++job.Version,
+            actor
+        );
         return decision;
     }
 
     /// <summary>Moves the car after the last open question was answered: to wait for parts, or to be ready for a technician.</summary>
     public void MoveAfterAnswer(Actor actor)
     {
-        if (Stage is < Stage.Here or > Stage.WaitingForAnswer || OnJobs.Any(j => j.Decision == DecisionKind.Proposed) || !ApprovedJobs.Any()) return;
+        if (
+            Stage is < Stage.Here or > Stage.WaitingForAnswer
+            || OnJobs.Any(j => j.Decision == DecisionKind.Proposed)
+            || !ApprovedJobs.Any()
+        )
+            return;
         var waits = WaitsForParts;
         MoveTo(waits ? Stage.WaitingForParts : Stage.ReadyForTechnician, "The customer answered", actor);
     }
 
     private static void Hold(Job job, JobFigures figures)
     {
-        foreach (var part in job.OnLines.OfType<PartLine>()) part.QuotedPrice ??= figures.Of(part)!.UnitPrice;
-        foreach (var labor in job.OnLines.OfType<LaborLine>()) labor.QuotedPrice ??= figures.Of(labor)!.UnitPrice;
+        foreach (var part in job.OnLines.OfType<PartLine>())
+            part.QuotedPrice ??= figures.Of(part)!.UnitPrice;
+        foreach (var labor in job.OnLines.OfType<LaborLine>())
+            labor.QuotedPrice ??= figures.Of(labor)!.UnitPrice;
     }
 
     /// <summary>Whether nobody can go on without a new decision (rules, Consent).</summary>
     public bool PastCeiling(ShopPolicy policy) => CeilingNow(policy) == CeilingState.Past;
 
-    /// <summary>How the approved work stands to what was agreed to; <see cref="CeilingState.Past"/> also where it grew beyond what a manager let past.</summary>
+    /// <summary>
+    /// How the approved work stands to what was agreed to; <see cref="CeilingState.Past"/> also where it grew beyond what a manager let
+    /// past.
+    /// </summary>
     /// <param name="policy">The policy that prices the order.</param>
-    public CeilingState CeilingNow(ShopPolicy policy) => AmountAgreed is not { } agreed || ApprovedTotal.Cents <= agreed.Cents + Ceiling.Allowance(policy.Pricing.Overrun, agreed.Amount) ? CeilingState.Within
+    public CeilingState CeilingNow(ShopPolicy policy) =>
+        AmountAgreed is not { } agreed || ApprovedTotal.Cents <= agreed.Cents + Ceiling.Allowance(policy.Pricing.Overrun, agreed.Amount)
+            ? CeilingState.Within
         : CeilingLetPast is { } let && ApprovedTotal.Cents <= let.UpTo.Cents ? CeilingState.LetPast
         : CeilingState.Past;
 
-    /// <summary>Whether the approved work may go on: begun, finished, its parts ordered. Past the ceiling nobody can, until somebody asks again or lets it.</summary>
+    /// <summary>
+    /// Whether the approved work may go on: begun, finished, its parts ordered. Past the ceiling nobody can, until somebody asks again or
+    /// lets it.
+    /// </summary>
     /// <param name="policy">The policy that prices the order.</param>
-    public Result MayGoOn(ShopPolicy policy) => PastCeiling(policy)
-        ? new Problem("order.ceiling", "The approved work has grown past what the customer agreed to; the service writer has to ask again first.")
-        : Result.Done;
+    public Result MayGoOn(ShopPolicy policy) =>
+        PastCeiling(policy)
+            ? new Problem(
+                "order.ceiling",
+                "The approved work has grown past what the customer agreed to; the service writer has to ask again first."
+            )
+            : Result.Done;
 
     /// <summary>Work on a job begins, or goes on. The car moves to being worked on.</summary>
     public Result BeginWork(long jobId, ShopPolicy policy, Actor actor)
     {
-        if (Closed() is { } closed) return closed;
+        if (Closed() is { } closed)
+            return closed;
         var job = FindJob(jobId);
-        if (job.Problem is { } problem) return problem;
-        if (job.Value.Decision != DecisionKind.Approved) return new Problem("job.notApproved", "The customer has not agreed to this job yet; ask the service writer.");
-        if (job.Value.Progress == JobProgress.Finished) return new Problem("job.finished", "This job is finished already.");
-        if (MayGoOn(policy).Problem is { } past) return past;
+        if (job.Problem is { } problem)
+            return problem;
+        if (job.Value.Decision != DecisionKind.Approved)
+            return new Problem("job.notApproved", "The customer has not agreed to this job yet; ask the service writer.");
+        if (job.Value.Progress == JobProgress.Finished)
+            return new Problem("job.finished", "This job is finished already.");
+        if (MayGoOn(policy).Problem is { } past)
+            return past;
         if (job.Value.Progress == JobProgress.NotStarted)
         {
             job.Value.Progress = JobProgress.InWork;
             Record("job", jobId, "progress", "not started", "in work", ++job.Value.Version, actor);
         }
-        if (Stage is not Stage.InWork) MoveTo(Stage.InWork, $"{job.Value.Title} was begun", actor);
+        if (Stage is not Stage.InWork)
+            MoveTo(Stage.InWork, $"{job.Value.Title} was begun", actor);
         return Result.Done;
     }
 
@@ -205,38 +281,49 @@ public partial class Order
     /// <param name="actor">Who.</param>
     public Result FinishJob(long jobId, ShopPolicy policy, Actor actor)
     {
-        if (Closed() is { } closed) return closed;
+        if (Closed() is { } closed)
+            return closed;
         var job = FindJob(jobId);
-        if (job.Problem is { } problem) return problem;
-        if (job.Value.Decision != DecisionKind.Approved) return new Problem("job.notApproved", "The customer has not agreed to this job; it can't be finished.");
-        if (job.Value.Progress == JobProgress.Finished) return Result.Done;
-        if (MayGoOn(policy).Problem is { } past) return past;
+        if (job.Problem is { } problem)
+            return problem;
+        if (job.Value.Decision != DecisionKind.Approved)
+            return new Problem("job.notApproved", "The customer has not agreed to this job; it can't be finished.");
+        if (job.Value.Progress == JobProgress.Finished)
+            return Result.Done;
+        if (MayGoOn(policy).Problem is { } past)
+            return past;
         var before = job.Value.Progress;
         job.Value.Progress = JobProgress.Finished;
         job.Value.FinishedAt = actor.At;
         job.Value.FinishedById = actor.StaffId;
         Record("job", jobId, "progress", before.ToString(), "finished", ++job.Value.Version, actor);
-        if (Stage < Stage.Done && ApprovedJobs.All(j => j.Progress == JobProgress.Finished)) MoveTo(Stage.Done, "The last approved job is finished", actor);
+        if (Stage < Stage.Done && ApprovedJobs.All(j => j.Progress == JobProgress.Finished))
+            MoveTo(Stage.Done, "The last approved job is finished", actor);
         return Result.Done;
     }
 
     /// <summary>Takes the finish of a job back.</summary>
     public Result ReopenJob(long jobId, Actor actor)
     {
-        if (Closed() is { } closed) return closed;
+        if (Closed() is { } closed)
+            return closed;
         var job = FindJob(jobId);
-        if (job.Problem is { } problem) return problem;
-        if (job.Value.Progress != JobProgress.Finished) return Result.Done;
+        if (job.Problem is { } problem)
+            return problem;
+        if (job.Value.Progress != JobProgress.Finished)
+            return Result.Done;
         job.Value.Progress = JobProgress.InWork;
         job.Value.FinishedAt = null;
         job.Value.FinishedById = null;
         Record("job", jobId, "progress", "finished", "in work", ++job.Value.Version, actor);
-        if (Stage == Stage.Done) MoveTo(Stage.InWork, $"{job.Value.Title} is open again", actor);
+        if (Stage == Stage.Done)
+            MoveTo(Stage.InWork, $"{job.Value.Title} is open again", actor);
         return Result.Done;
     }
 
     /// <summary>
-    /// Work that was approved for another visit goes to that visit's order, with its decision, the prices that the customer was told, and what is here of its
+    /// Work that was approved for another visit goes to that visit's order, with its decision, the prices that the customer was told, and
+    /// what is here of its
     /// parts. It has gone already where the job names its order.
     /// </summary>
     /// <param name="jobId">The job.</param>
@@ -246,8 +333,10 @@ public partial class Order
     public Result<Job> MoveJobTo(long jobId, Order next, Actor actor)
     {
         var job = FindJob(jobId);
-        if (job.Problem is { } gone) return gone;
-        if (VehicleId is null) return new Problem("order.noCar", "A sale over the counter has no other visit; defer it instead.");
+        if (job.Problem is { } gone)
+            return gone;
+        if (VehicleId is null)
+            return new Problem("order.noCar", "A sale over the counter has no other visit; defer it instead.");
         return next.AddJob(job.Value.ForAnotherVisit(this), actor);
     }
 }

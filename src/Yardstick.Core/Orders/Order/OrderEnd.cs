@@ -15,11 +15,16 @@ public partial class Order
     /// <param name="actor">Who.</param>
     public Result End(OrderEnding ending, string? reason, IReadOnlyList<ClosingBlocker> hanging, Actor actor)
     {
-        if (Closed() is { } closed) return closed;
-        if (!Enum.IsDefined(ending)) return new Problem("end.how", "Say how it ended: declined, not returned, or taken home.", "ending");
-        if (Reason(reason) is { } bad) return bad;
-        if (ApprovedJobs.FirstOrDefault() is { } approved) return new Problem("end.approved", Approved(approved).Message);
-        if (hanging.Count > 0) return new Problem("end.hanging", hanging[0].Message);
+        if (Closed() is { } closed)
+            return closed;
+        if (!Enum.IsDefined(ending))
+            return new Problem("end.how", "Say how it ended: declined, not returned, or taken home.", "ending");
+        if (Reason(reason) is { } bad)
+            return bad;
+        if (ApprovedJobs.FirstOrDefault() is { } approved)
+            return new Problem("end.approved", Approved(approved).Message);
+        if (hanging.Count > 0)
+            return new Problem("end.hanging", hanging[0].Message);
         Ending = ending;
         Close(OrderState.Ended, $"{EndingName(ending)}: {reason!.Trim()}", reason, actor);
         return Result.Done;
@@ -31,9 +36,12 @@ public partial class Order
     /// <param name="actor">Who.</param>
     public Result MakeVoid(string? reason, IReadOnlyList<ClosingBlocker> hanging, Actor actor)
     {
-        if (State is not (OrderState.Open or OrderState.Ended)) return Closed()!;
-        if (Reason(reason) is { } bad) return bad;
-        if (hanging.Count > 0) return new Problem("end.hanging", hanging[0].Message);
+        if (State is not (OrderState.Open or OrderState.Ended))
+            return Closed()!;
+        if (Reason(reason) is { } bad)
+            return bad;
+        if (hanging.Count > 0)
+            return new Problem("end.hanging", hanging[0].Message);
         Ending = null;
         Close(OrderState.Voided, $"void: {reason!.Trim()}", reason, actor);
         return Result.Done;
@@ -42,7 +50,8 @@ public partial class Order
     /// <summary>Opens an order again that was ended without an invoice.</summary>
     public Result OpenAgain(Actor actor)
     {
-        if (State != OrderState.Ended) return State == OrderState.Open ? Result.Done : Closed()!;
+        if (State != OrderState.Ended)
+            return State == OrderState.Open ? Result.Done : Closed()!;
         (State, Ending, EndReason, EndedAt, EndedById) = (OrderState.Open, null, "", null, null);
         Record("order", Id, "state", "ended", "open again", Version + 1, actor);
         MoveTo(VehicleId is null || OdometerIn is null ? Stage.Expected : Stage.Here, "The order was opened again", actor);
@@ -52,16 +61,20 @@ public partial class Order
     /// <summary>How it ended, in one sentence.</summary>
     /// <param name="who">Who ended it.</param>
     /// <param name="at">When, wall time.</param>
-    public string EndWords(string who, LocalDateTime at) => string.Create(System.Globalization.CultureInfo.InvariantCulture,
-        $"{(Ending is { } ending ? $"Ended without an invoice: {EndingName(ending).ToLowerInvariant()}" : "Void")}. {EndReason}. {who}, {at:MMM d, yyyy}.");
+    public string EndWords(string who, LocalDateTime at) =>
+        string.Create(
+            System.Globalization.CultureInfo.InvariantCulture,
+            $"{(Ending is { } ending ? $"Ended without an invoice: {EndingName(ending).ToLowerInvariant()}" : "Void")}. {EndReason}. {who}, {at:MMM d, yyyy}."
+        );
 
     /// <summary>What a way of ending is called.</summary>
-    public static string EndingName(OrderEnding ending) => ending switch
-    {
-        OrderEnding.Declined => "Declined",
-        OrderEnding.NotReturned => "Not returned",
-        _ => "Taken home",
-    };
+    public static string EndingName(OrderEnding ending) =>
+        ending switch
+        {
+            OrderEnding.Declined => "Declined",
+            OrderEnding.NotReturned => "Not returned",
+            _ => "Taken home",
+        };
 
     internal static ClosingBlocker Approved(Job job) =>
         new("end.approved", $"\"{job.Title}\" is approved; invoice the order, or record that the customer took the approval back.", job.Id);
@@ -69,12 +82,14 @@ public partial class Order
     private void Close(OrderState state, string words, string reason, Actor actor)
     {
         var before = State == OrderState.Open ? "open" : "ended";
-        if (Stage != Stage.Collected) MoveTo(Stage.Collected, state == OrderState.Ended ? "The order was ended" : "The order was made void", actor);
+        if (Stage != Stage.Collected)
+            MoveTo(Stage.Collected, state == OrderState.Ended ? "The order was ended" : "The order was made void", actor);
         (State, EndReason, EndedAt, EndedById) = (state, reason.Trim(), actor.At, actor.StaffId);
         Record("order", Id, "state", before, words, Version + 1, actor);
     }
 
     private static Problem? Reason(string? reason) =>
         string.IsNullOrWhiteSpace(reason) ? new Problem("end.reason", "Say in a word why.", "reason")
-        : reason.Length > LongestReason ? new Problem("text.long", $"At most {LongestReason} characters are kept here.", "reason") : null;
+        : reason.Length > LongestReason ? new Problem("text.long", $"At most {LongestReason} characters are kept here.", "reason")
+        : null;
 }

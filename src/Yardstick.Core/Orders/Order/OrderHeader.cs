@@ -9,7 +9,8 @@ public partial class Order
 {
     /// <summary>Changes a field of the header to what was typed.</summary>
     /// <param name="field">
-    /// title, promisedAt, arrivesAt, keyTag, keysAt, carAt, odometerIn, odometerOut, customerWaits, first, oldPartsBack, washingWanted, leadId, writerId,
+    /// title, promisedAt, arrivesAt, keyTag, keysAt, carAt, odometerIn, odometerOut, customerWaits, first, oldPartsBack, washingWanted,
+    /// leadId, writerId,
     /// contactId, siteId.
     /// </param>
     /// <param name="text">What was typed; empty clears.</param>
@@ -18,42 +19,57 @@ public partial class Order
     /// <param name="people">Who can be named on it; null where none of these fields is set.</param>
     public Result<FieldChange> SetHeader(string field, string? text, LocalDateTime localNow, Actor actor, OrderPeople? people = null)
     {
-        if (Closed() is { } closed) return closed;
+        if (Closed() is { } closed)
+            return closed;
         var old = Shown(field);
         var empty = string.IsNullOrWhiteSpace(text);
         switch (field)
         {
             case "title":
-                if (text is { Length: > 200 }) return new Problem("text.long", "A title can have at most 200 characters.", field);
+                if (text is { Length: > 200 })
+                    return new Problem("text.long", "A title can have at most 200 characters.", field);
                 Title = text?.Trim() ?? "";
                 break;
             case "keyTag":
-                if (text is { Length: > 20 }) return new Problem("text.long", "A key tag can have at most 20 characters.", field);
+                if (text is { Length: > 20 })
+                    return new Problem("text.long", "A key tag can have at most 20 characters.", field);
                 KeyTag = text?.Trim() ?? "";
                 break;
             case "keysAt" or "carAt":
-                if (text is { Length: > 60 }) return new Problem("text.long", "At most 60 characters are kept here.", field);
-                if (field == "keysAt") KeysAt = text?.Trim() ?? "";
-                else CarAt = text?.Trim() ?? "";
+                if (text is { Length: > 60 })
+                    return new Problem("text.long", "At most 60 characters are kept here.", field);
+                if (field == "keysAt")
+                    KeysAt = text?.Trim() ?? "";
+                else
+                    CarAt = text?.Trim() ?? "";
                 break;
             case "promisedAt" or "arrivesAt":
-                var moment = empty ? null : (Result<LocalDateTime>?)DateTimeInput.Read(text, localNow, field, field == "promisedAt" ? new LocalTime(17, 0) : new LocalTime(8, 0));
-                if (moment?.Problem is { } unreadable) return unreadable;
-                if (field == "promisedAt") PromisedAt = moment?.Value;
-                else ArrivesAt = moment?.Value;
+                var moment = empty
+                    ? null
+                    : (Result<LocalDateTime>?)
+                        DateTimeInput.Read(text, localNow, field, field == "promisedAt" ? new LocalTime(17, 0) : new LocalTime(8, 0));
+                if (moment?.Problem is { } unreadable)
+                    return unreadable;
+                if (field == "promisedAt")
+                    PromisedAt = moment?.Value;
+                else
+                    ArrivesAt = moment?.Value;
                 break;
             case "odometerIn" or "odometerOut":
                 var reading = empty ? (int?)null : 0;
                 if (!empty)
                 {
                     var typed = NumberInput.Reading(text, field);
-                    if (typed.Problem is { } bad) return bad;
+                    if (typed.Problem is { } bad)
+                        return bad;
                     reading = typed.Value;
                 }
                 if (field == "odometerOut" && reading < OdometerIn)
                     return new Problem("odometer.backwards", $"The car came with {OdometerIn:N0}; it can't leave with less.", field);
-                if (field == "odometerIn") OdometerIn = reading;
-                else OdometerOut = reading;
+                if (field == "odometerIn")
+                    OdometerIn = reading;
+                else
+                    OdometerOut = reading;
                 break;
             case "customerWaits":
                 CustomerWaits = text == "true";
@@ -69,23 +85,28 @@ public partial class Order
                 break;
             case "laborRate":
                 var rate = LaborRates.Typed(text, field);
-                if (rate.Problem is { } badRate) return badRate;
+                if (rate.Problem is { } badRate)
+                    return badRate;
                 LaborRate = rate.Value;
                 break;
             case "leadId":
                 LeadId = Key(text);
                 break;
             case "writerId":
-                if (Key(text) is not { } writer) return new Problem("order.writer", "Somebody has to write the order.", field);
-                if (people?.Staff.Contains(writer) != true) return new Problem("order.writer", "There is nobody of that name on staff.", field);
+                if (Key(text) is not { } writer)
+                    return new Problem("order.writer", "Somebody has to write the order.", field);
+                if (people?.Staff.Contains(writer) != true)
+                    return new Problem("order.writer", "There is nobody of that name on staff.", field);
                 WriterId = writer;
                 break;
             case "contactId":
-                if (OrderPeople.Contact(Key(text), people) is { } noContact) return noContact;
+                if (OrderPeople.Contact(Key(text), people) is { } noContact)
+                    return noContact;
                 ContactId = Key(text);
                 break;
             case "siteId":
-                if (OrderPeople.Site(Key(text), people) is { } noSite) return noSite;
+                if (OrderPeople.Site(Key(text), people) is { } noSite)
+                    return noSite;
                 SiteId = Key(text);
                 break;
             default:
@@ -97,27 +118,28 @@ public partial class Order
 
     private static long? Key(string? text) => long.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var id) ? id : null;
 
-    private string Shown(string field) => field switch
-    {
-        "title" => Title,
-        "laborRate" => LaborRate,
-        "keyTag" => KeyTag,
-        "keysAt" => KeysAt,
-        "carAt" => CarAt,
-        "promisedAt" => Wall(PromisedAt),
-        "arrivesAt" => Wall(ArrivesAt),
-        "odometerIn" => OdometerIn?.ToString(CultureInfo.InvariantCulture) ?? "",
-        "odometerOut" => OdometerOut?.ToString(CultureInfo.InvariantCulture) ?? "",
-        "customerWaits" => YesNo(CustomerWaits),
-        "hasPriority" => YesNo(HasPriority),
-        "oldPartsBack" => YesNo(OldPartsBack),
-        "washingWanted" => YesNo(WashingWanted),
-        "leadId" => LeadId?.ToString(CultureInfo.InvariantCulture) ?? "",
-        "writerId" => WriterId.ToString(CultureInfo.InvariantCulture),
-        "contactId" => ContactId?.ToString(CultureInfo.InvariantCulture) ?? "",
-        "siteId" => SiteId?.ToString(CultureInfo.InvariantCulture) ?? "",
-        _ => "",
-    };
+    private string Shown(string field) =>
+        field switch
+        {
+            "title" => Title,
+            "laborRate" => LaborRate,
+            "keyTag" => KeyTag,
+            "keysAt" => KeysAt,
+            "carAt" => CarAt,
+            "promisedAt" => Wall(PromisedAt),
+            "arrivesAt" => Wall(ArrivesAt),
+            "odometerIn" => OdometerIn?.ToString(CultureInfo.InvariantCulture) ?? "",
+            "odometerOut" => OdometerOut?.ToString(CultureInfo.InvariantCulture) ?? "",
+            "customerWaits" => YesNo(CustomerWaits),
+            "hasPriority" => YesNo(HasPriority),
+            "oldPartsBack" => YesNo(OldPartsBack),
+            "washingWanted" => YesNo(WashingWanted),
+            "leadId" => LeadId?.ToString(CultureInfo.InvariantCulture) ?? "",
+            "writerId" => WriterId.ToString(CultureInfo.InvariantCulture),
+            "contactId" => ContactId?.ToString(CultureInfo.InvariantCulture) ?? "",
+            "siteId" => SiteId?.ToString(CultureInfo.InvariantCulture) ?? "",
+            _ => "",
+        };
 
     private static string Wall(LocalDateTime? at) => at?.ToString("uuuu-MM-dd'T'HH:mm", CultureInfo.InvariantCulture) ?? "";
 
@@ -129,10 +151,24 @@ public partial class Order
     /// <param name="actor">Who.</param>
     public Result MoveTo(Stage to, string because, Actor actor)
     {
-        if (!Enum.IsDefined(to)) return new Problem("stage.unknown", "There is no such stage.", "stage");
-        if (State == OrderState.Posted && to < Stage.Done || State is OrderState.Ended or OrderState.Voided) return Closed()!;
-        if (to == Stage) return Result.Done;
-        StageChanges.Add(new StageChange { OrderId = Id, From = Stage, To = to, At = actor.At, ById = actor.StaffId, ByKind = actor.Kind, Because = because });
+        if (!Enum.IsDefined(to))
+            return new Problem("stage.unknown", "There is no such stage.", "stage");
+        if (State == OrderState.Posted && to < Stage.Done || State is OrderState.Ended or OrderState.Voided)
+            return Closed()!;
+        if (to == Stage)
+            return Result.Done;
+        StageChanges.Add(
+            new StageChange
+            {
+                OrderId = Id,
+                From = Stage,
+                To = to,
+                At = actor.At,
+                ById = actor.StaffId,
+                ByKind = actor.Kind,
+                Because = because,
+            }
+        );
         Record("order", Id, "stage", Stages.Name(Stage), Stages.Name(to), Version + 1, actor);
         Stage = to;
         StageSince = actor.At;
@@ -145,11 +181,17 @@ public partial class Order
     /// <param name="actor">Who.</param>
     public Result SetVehicle(long? vehicleId, long? ownerId, Actor actor)
     {
-        if (Closed() is { } closed) return closed;
+        if (Closed() is { } closed)
+            return closed;
         if (vehicleId is not null && CustomerId is { } customer && customer != ownerId)
-            return new Problem("vehicle.owner", "This car belongs to somebody else than the order is for; pass the car on to them first, or write its owner up.");
-        if (vehicleId is not null && CustomerId != ownerId) (CustomerId, ContactId, SiteId) = (ownerId, null, null);
-        if (CounterSale && vehicleId is not null && Stage == Stage.Pricing) MoveTo(Stage.Here, "A car came with it", actor);
+            return new Problem(
+                "vehicle.owner",
+                "This car belongs to somebody else than the order is for; pass the car on to them first, or write its owner up."
+            );
+        if (vehicleId is not null && CustomerId != ownerId)
+            (CustomerId, ContactId, SiteId) = (ownerId, null, null);
+        if (CounterSale && vehicleId is not null && Stage == Stage.Pricing)
+            MoveTo(Stage.Here, "A car came with it", actor);
         VehicleId = vehicleId;
         CounterSale = vehicleId is null;
         Record("order", Id, "vehicle", "", vehicleId?.ToString(CultureInfo.InvariantCulture) ?? "counter sale", Version + 1, actor);

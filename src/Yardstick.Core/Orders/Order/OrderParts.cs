@@ -9,13 +9,22 @@ public partial class Order
     /// <summary>A part came for a line. Its cost becomes the one charged; a price that the customer was told stays.</summary>
     public Result ReceivePart(long lineId, decimal quantity, decimal unitCost, Actor actor)
     {
-        if (Closed() is { } closed) return closed;
+        if (Closed() is { } closed)
+            return closed;
         if (Jobs.SelectMany(j => j.Lines).OfType<PartLine>().FirstOrDefault(l => l.Id == lineId) is not { } line)
             return new Problem("line.gone", "The line that this part is for is no longer on the order.");
         line.ReceivedQuantity += quantity;
         if (line.UnitCost != unitCost)
         {
-            Record("line", lineId, "unitCost", line.UnitCost.ToString("0.####", CultureInfo.InvariantCulture), unitCost.ToString("0.####", CultureInfo.InvariantCulture), ++line.Version, actor);
+            Record(
+                "line",
+                lineId,
+                "unitCost",
+                line.UnitCost.ToString("0.####", CultureInfo.InvariantCulture),
+                unitCost.ToString("0.####", CultureInfo.InvariantCulture),
+                ++line.Version,
+                actor
+            );
             (line.UnitCost, line.BookCost) = (unitCost, null);
         }
         Record("line", lineId, "received", "", quantity.ToString("0.###", CultureInfo.InvariantCulture), ++line.Version, actor);
@@ -43,12 +52,15 @@ public partial class Order
         where TLine : Line
     {
         var line = Sourced(lineId, "Parts for this line were received already; add another line for a different part.");
-        if (line.Problem is { } problem) return problem;
-        if (line.Value is not TLine sourced) return new Problem("line.kind", "This can't be put on a line of that kind; add a line for it.");
+        if (line.Problem is { } problem)
+            return problem;
+        if (line.Value is not TLine sourced)
+            return new Problem("line.kind", "This can't be put on a line of that kind; add a line for it.");
         var before = NumberOf(sourced);
         sourced.KeepSource();
         put(sourced);
-        if (CounterSale && sourced is PartLine part) part.CoresReturned = 0;
+        if (CounterSale && sourced is PartLine part)
+            part.CoresReturned = 0;
         Record("line", lineId, "source", before, words, ++sourced.Version, actor);
         return line;
     }
@@ -57,16 +69,19 @@ public partial class Order
     public Result<Line> SourceBack(long lineId, Actor actor)
     {
         var line = Sourced(lineId, "Parts for this line were received already; its source stays.");
-        if (line.Problem is { } problem) return problem;
+        if (line.Problem is { } problem)
+            return problem;
         var before = NumberOf(line.Value);
-        if (!line.Value.SwapSource()) return new Problem("line.source", "The source of this line was never changed.");
+        if (!line.Value.SwapSource())
+            return new Problem("line.source", "The source of this line was never changed.");
         Record("line", lineId, "source", before, NumberOf(line.Value), ++line.Value.Version, actor);
         return line;
     }
 
     private Result<Line> Sourced(long lineId, string received)
     {
-        if (Closed() is { } closed) return closed;
+        if (Closed() is { } closed)
+            return closed;
         var line = FindLine(lineId);
         return line.Ok && line.Value is PartLine { ReceivedQuantity: > 0 } ? new Problem("line.received", received) : line;
     }

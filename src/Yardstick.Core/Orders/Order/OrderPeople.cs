@@ -9,9 +9,13 @@ public sealed record OrderPeople(IReadOnlySet<long> Staff, IReadOnlySet<long> Co
     /// <summary>Why the contact and the site of a new order can't be; null where they can.</summary>
     public Problem? Refuses(OrderStart start) => Contact(start.ContactId, this) ?? Site(start.SiteId, this);
 
-    internal static Problem? Contact(long? id, OrderPeople? people) => id is not { } contact || people?.Contacts.Contains(contact) == true ? null
-        : new Problem("order.contact", "This contact is not one of the customer's; choose another.", "contactId");
+    internal static Problem? Contact(long? id, OrderPeople? people) =>
+        id is not { } contact || people?.Contacts.Contains(contact) == true
+            ? null
+            : new Problem("order.contact", "This contact is not one of the customer's; choose another.", "contactId");
 
-    internal static Problem? Site(long? id, OrderPeople? people) => id is not { } site || people?.Sites.Contains(site) == true ? null
-        : new Problem("order.site", "This site is not one of the customer's; choose another.", "siteId");
+    internal static Problem? Site(long? id, OrderPeople? people) =>
+        id is not { } site || people?.Sites.Contains(site) == true
+            ? null
+            : new Problem("order.site", "This site is not one of the customer's; choose another.", "siteId");
 }

@@ -10,12 +10,15 @@ public static class LaborRates
     public static Result<string> Typed(string? text, string field)
     {
         var typed = (text ?? "").Trim();
-        if (typed.Length == 0 || !char.IsAsciiDigit(typed.TrimStart('$', ' ')[..1].FirstOrDefault())) return typed.Length <= 60 ? typed : new Problem("text.long", "A rate's name can have at most 60 characters.", field);
+        if (typed.Length == 0 || !char.IsAsciiDigit(typed.TrimStart('$', ' ')[..1].FirstOrDefault()))
+            return typed.Length <= 60 ? typed : new Problem("text.long", "A rate's name can have at most 60 characters.", field);
         var number = Values.NumberInput.Amount(typed, field, 4);
         return number.Problem is { } problem ? problem : number.Value.ToString("0.####", CultureInfo.InvariantCulture);
     }
 
     /// <summary>As pricing takes it; null for the usual rate.</summary>
-    public static RateChoice? Choice(string rate) => rate.Length == 0 ? null
-        : decimal.TryParse(rate, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number) ? RateChoice.Of(number) : RateChoice.Named(rate);
+    public static RateChoice? Choice(string rate) =>
+        rate.Length == 0 ? null
+        : decimal.TryParse(rate, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number) ? RateChoice.Of(number)
+        : RateChoice.Named(rate);
 }

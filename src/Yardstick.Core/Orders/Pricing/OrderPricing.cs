@@ -17,7 +17,8 @@ public static class OrderPricing
     {
         var before = (order.Total, order.ApprovedTotal);
         Refresh(order, customer, policy, day);
-        if (before != (order.Total, order.ApprovedTotal)) order.Record("order", order.Id, "account", before.Total.ToString(), order.Total.ToString(), order.Version + 1, actor);
+        if (before != (order.Total, order.ApprovedTotal))
+            order.Record("order", order.Id, "account", before.Total.ToString(), order.Total.ToString(), order.Version + 1, actor);
     }
 
     /// <summary>The day on which an order's exemptions have to hold: that of its posting, today until then.</summary>
@@ -32,7 +33,8 @@ public static class OrderPricing
     /// <summary>Why something can't be priced, from what the rules say.</summary>
     public static Problem Unpriceable(string why) => new("order.price", why);
 
-    private static string Key(long id, int position) => id != 0 ? id.ToString(CultureInfo.InvariantCulture) : string.Create(CultureInfo.InvariantCulture, $"+{position}");
+    private static string Key(long id, int position) =>
+        id != 0 ? id.ToString(CultureInfo.InvariantCulture) : string.Create(CultureInfo.InvariantCulture, $"+{position}");
 
     /// <summary>Figures of a job.</summary>
     /// <exception cref="InvalidOperationException">The job was not in the case.</exception>
@@ -41,7 +43,8 @@ public static class OrderPricing
     /// <summary>Figures of a line; null for a text, which has none.</summary>
     public static LineFigures? Of(this JobFigures figures, Line line)
     {
-        if (!line.IsPriced) return null;
+        if (!line.IsPriced)
+            return null;
         var key = LineKey(line);
         return figures.Lines.First(l => l.Id == key);
     }
@@ -59,17 +62,18 @@ public static class OrderPricing
     /// <param name="policy">The policy that prices it.</param>
     /// <param name="include">Which jobs count.</param>
     /// <param name="day">The day, wall time, on which exemptions have to hold: today, which is that of posting when it is posted.</param>
-    public static PricingCase CaseOf(Order order, Customer? customer, ShopPolicy policy, JobSelection include, LocalDate day) => new()
-    {
-        Policy = policy.Pricing,
-        Customer = customer is null ? new PricingCustomer() : CustomerOf(customer, policy, day),
-        CounterSale = order.CounterSale,
-        Include = include,
-        Authorized = order.AmountAgreed?.Amount,
-        LaborRate = LaborRates.Choice(order.LaborRate),
-        Discounts = order.OwnDiscounts.Select(d => d.Priced).ToArray(),
-        Jobs = order.OnJobs.Select(job => JobOf(order, job)).ToArray(),
-    };
+    public static PricingCase CaseOf(Order order, Customer? customer, ShopPolicy policy, JobSelection include, LocalDate day) =>
+        new()
+        {
+            Policy = policy.Pricing,
+            Customer = customer is null ? new PricingCustomer() : CustomerOf(customer, policy, day),
+            CounterSale = order.CounterSale,
+            Include = include,
+            Authorized = order.AmountAgreed?.Amount,
+            LaborRate = LaborRates.Choice(order.LaborRate),
+            Discounts = order.OwnDiscounts.Select(d => d.Priced).ToArray(),
+            Jobs = order.OnJobs.Select(job => JobOf(order, job)).ToArray(),
+        };
 
     /// <summary>Prices an order.</summary>
     public static PricingResult Price(Order order, Customer? customer, ShopPolicy policy, JobSelection include, LocalDate day) =>
@@ -94,30 +98,54 @@ public static class OrderPricing
     /// <summary>What comes along, before discounts.</summary>
     public static decimal Gross(CompanionFigures companion) => Rounding.Round(companion.Quantity * companion.Each);
 
-    /// <summary>A job's share of the discounts on everything: what its amounts come to less its own discounts and those of its lines, and less what is left.</summary>
+    /// <summary>
+    /// A job's share of the discounts on everything: what its amounts come to less its own discounts and those of its lines, and less what
+    /// is left.
+    /// </summary>
     public static decimal ShareOfOrderDiscounts(Order order, Job job, JobFigures figures)
     {
-        var gross = PricedLines(job).Where(l => !l.IsExcluded).Select(l => figures.Of(l)!).Sum(f => f.Amount + f.Core) + figures.Companions.Sum(Gross);
-        var own = PricedLines(job).Where(l => !l.IsExcluded && order.DiscountOf(l) is not null).Sum(l => figures.Of(l)!.Discount) + figures.DiscountsTaken.Sum();
+        var gross =
+            PricedLines(job).Where(l => !l.IsExcluded).Select(l => figures.Of(l)!).Sum(f => f.Amount + f.Core)
+            + figures.Companions.Sum(Gross);
+        var own =
+            PricedLines(job).Where(l => !l.IsExcluded && order.DiscountOf(l) is not null).Sum(l => figures.Of(l)!.Discount)
+            + figures.DiscountsTaken.Sum();
         return gross - own - figures.Subtotal;
     }
 
     /// <summary>What a part would be sold for by the policy, each, and its margin in percent.</summary>
-    public static (decimal Each, decimal? MarginPercent) PriceOf(ShopPolicy policy, Customer? customer, LocalDate day, string category, decimal unitCost, decimal? listPrice)
+    public static (decimal Each, decimal? MarginPercent) PriceOf(
+        ShopPolicy policy,
+        Customer? customer,
+        LocalDate day,
+        string category,
+        decimal unitCost,
+        decimal? listPrice
+    )
     {
-        var part = new PartCaseLine { Category = category.Length > 0 ? category : null, Quantity = 1, UnitCost = unitCost, ListPrice = listPrice };
+        var part = new PartCaseLine
+        {
+            Category = category.Length > 0 ? category : null,
+            Quantity = 1,
+            UnitCost = unitCost,
+            ListPrice = listPrice,
+        };
         var each = PartPrice.ByPolicy(policy.Pricing, customer is null ? new PricingCustomer() : CustomerOf(customer, policy, day), part);
         return (each, each == 0 ? null : decimal.Round((each - unitCost) * 100 / each, 1, MidpointRounding.AwayFromZero));
     }
 
     /// <summary>Rules that the job's parts call and that a person waived.</summary>
-    public static IEnumerable<CompanionRule> WaivedCompanions(Job job, ShopPolicy policy) => CompanionsOf(job, policy).Where(r => job.Companions.Exists(c => c.Waived && c.Code == r.Code));
+    public static IEnumerable<CompanionRule> WaivedCompanions(Job job, ShopPolicy policy) =>
+        CompanionsOf(job, policy).Where(r => job.Companions.Exists(c => c.Waived && c.Code == r.Code));
 
     /// <summary>Rules that the job's parts call: the policy's for their categories, then those of single parts.</summary>
     public static IEnumerable<CompanionRule> CompanionsOf(Job job, ShopPolicy policy)
     {
         var parts = job.OnLines.OfType<PartLine>().Where(l => !l.IsExcluded).ToList();
-        return policy.Pricing.Companions.Where(r => parts.Exists(l => l.Category == r.Category)).Concat(parts.SelectMany(l => l.OwnCompanions)).DistinctBy(r => r.Code);
+        return policy
+            .Pricing.Companions.Where(r => parts.Exists(l => l.Category == r.Category))
+            .Concat(parts.SelectMany(l => l.OwnCompanions))
+            .DistinctBy(r => r.Code);
     }
 
     private static PricingCustomer CustomerOf(Customer customer, ShopPolicy policy, LocalDate day)
@@ -146,58 +174,75 @@ public static class OrderPricing
             Decision = job.Decision == DecisionKind.AnotherVisit ? JobDecision.Deferred : (JobDecision)(int)job.Decision,
             FixedPrice = stands ? job.FixedPrice : null,
             Waived = job.Companions.Where(c => c.Waived).Select(c => c.Code).ToArray(),
-            CompanionEdits = job.Companions.Where(c => !c.Waived && c.IsEdited).Select(c => new CompanionEdit(c.Code, c.Quantity, c.AmountPerUnit)).ToArray(),
+            CompanionEdits = job
+                .Companions.Where(c => !c.Waived && c.IsEdited)
+                .Select(c => new CompanionEdit(c.Code, c.Quantity, c.AmountPerUnit))
+                .ToArray(),
             Lines = lines,
             LaborRate = LaborRates.Choice(job.LaborRate),
             Discounts = order.DiscountsOf(job).Select(d => d.Priced).ToArray(),
-            Credit = CreditedWith(order, job) is { Count: > 0 } repairs ? new JobCredit(job.CreditPercent, job.CreditAmount, repairs.Select(JobKey).ToArray()) : null,
+            Credit = CreditedWith(order, job) is { Count: > 0 } repairs
+                ? new JobCredit(job.CreditPercent, job.CreditAmount, repairs.Select(JobKey).ToArray())
+                : null,
         };
     }
 
-    /// <summary>The repairs that a diagnosis led to: those that were named, else the jobs that came onto the order after it, other diagnoses aside. Any of them brings its credit.</summary>
+    /// <summary>
+    /// The repairs that a diagnosis led to: those that were named, else the jobs that came onto the order after it, other diagnoses aside.
+    /// Any of them brings its credit.
+    /// </summary>
     public static IReadOnlyList<Job> CreditedWith(Order order, Job diagnosis) =>
-        !diagnosis.IsCredited ? [] : order.OnJobs.Where(j => j.Id != diagnosis.Id && (diagnosis.CreditFor.Count > 0 ? diagnosis.IsRepair(j.Id) : !j.IsCredited && (j.Id > diagnosis.Id || j.Id == 0))).ToList();
+        !diagnosis.IsCredited
+            ? []
+            : order
+                .OnJobs.Where(j =>
+                    j.Id != diagnosis.Id
+                    && (diagnosis.CreditFor.Count > 0 ? diagnosis.IsRepair(j.Id) : !j.IsCredited && (j.Id > diagnosis.Id || j.Id == 0))
+                )
+                .ToList();
 
-    private static PricingLine LineOf(Line line, Discount? discount) => LineOf(line) with
-    {
-        Id = LineKey(line),
-        Discount = discount,
-        Out = line.IsExcluded,
-        Taxable = line.Taxable,
-    };
+    private static PricingLine LineOf(Line line, Discount? discount) =>
+        LineOf(line) with
+        {
+            Id = LineKey(line),
+            Discount = discount,
+            Out = line.IsExcluded,
+            Taxable = line.Taxable,
+        };
 
-    private static PricingLine LineOf(Line line) => line switch
-    {
-        LaborLine labor => LaborOf(labor),
-        PartLine part => new PartCaseLine
+    private static PricingLine LineOf(Line line) =>
+        line switch
         {
-            Category = part.Category.Length > 0 ? part.Category : null,
-            Quantity = part.Quantity,
-            UnitCost = part.UnitCost,
-            BookCost = part.BookCost,
-            UnitPrice = part.UnitPrice ?? part.QuotedPrice,
-            Held = part is { UnitPrice: null, QuotedPrice: not null },
-            ListPrice = part.ListPrice,
-            CoreEach = part.CoreDeposit,
-            CoresReturned = part.CoresReturned,
-            Along = part.OwnCompanions,
-        },
-        SubletLine sublet => new SubletCaseLine
-        {
-            Cost = sublet.UnitCost,
-            Price = sublet.Price,
-            MarkupPercent = sublet.Price is null ? sublet.MarkupPercent ?? 0 : null,
-        },
-        FeeLine fee => new FeeCaseLine
-        {
-            Code = fee.Code.Length > 0 ? fee.Code : null,
-            Quantity = fee.Quantity,
-            Amount = fee.UnitAmount,
-            CostEach = fee.UnitCost,
-            PassThrough = fee.PassThrough,
-        },
-        _ => throw new InvalidOperationException("A text has no price."),
-    };
+            LaborLine labor => LaborOf(labor),
+            PartLine part => new PartCaseLine
+            {
+                Category = part.Category.Length > 0 ? part.Category : null,
+                Quantity = part.Quantity,
+                UnitCost = part.UnitCost,
+                BookCost = part.BookCost,
+                UnitPrice = part.UnitPrice ?? part.QuotedPrice,
+                Held = part is { UnitPrice: null, QuotedPrice: not null },
+                ListPrice = part.ListPrice,
+                CoreEach = part.CoreDeposit,
+                CoresReturned = part.CoresReturned,
+                Along = part.OwnCompanions,
+            },
+            SubletLine sublet => new SubletCaseLine
+            {
+                Cost = sublet.UnitCost,
+                Price = sublet.Price,
+                MarkupPercent = sublet.Price is null ? sublet.MarkupPercent ?? 0 : null,
+            },
+            FeeLine fee => new FeeCaseLine
+            {
+                Code = fee.Code.Length > 0 ? fee.Code : null,
+                Quantity = fee.Quantity,
+                Amount = fee.UnitAmount,
+                CostEach = fee.UnitCost,
+                PassThrough = fee.PassThrough,
+            },
+            _ => throw new InvalidOperationException("A text has no price."),
+        };
 
     private static LaborCaseLine LaborOf(LaborLine line)
     {

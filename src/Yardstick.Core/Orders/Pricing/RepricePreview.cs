@@ -9,7 +9,13 @@ namespace Yardstick.Core.Orders;
 /// <param name="Changes">Amounts that change.</param>
 /// <param name="Held">Lines whose price is held because the customer was told it.</param>
 /// <param name="NeedsDecision">True where the approved work would pass the ceiling.</param>
-public sealed record RepricePreview(decimal TotalBefore, decimal TotalAfter, IReadOnlyList<RepricedAmount> Changes, int Held, bool NeedsDecision)
+public sealed record RepricePreview(
+    decimal TotalBefore,
+    decimal TotalAfter,
+    IReadOnlyList<RepricedAmount> Changes,
+    int Held,
+    bool NeedsDecision
+)
 {
     /// <summary>Compares an order under two policies.</summary>
     /// <exception cref="CaseException">The other policy can't price the order.</exception>
@@ -21,25 +27,47 @@ public sealed record RepricePreview(decimal TotalBefore, decimal TotalAfter, IRe
         var changes = new List<RepricedAmount>();
         void Compare(string what, string job, decimal then, decimal today)
         {
-            if (then != today) changes.Add(new RepricedAmount(what, job, then, today));
+            if (then != today)
+                changes.Add(new RepricedAmount(what, job, then, today));
         }
         foreach (var job in order.OnJobs)
         {
             var (old, @new) = (was.Of(job), now.Of(job));
-            if (!@new.Included) continue;
-            foreach (var line in OrderPricing.PricedLines(job).Where(l => !l.IsExcluded)) Compare(line.Description, job.Title, old.Of(line)!.Net, @new.Of(line)!.Net);
+            if (!@new.Included)
+                continue;
+            foreach (var line in OrderPricing.PricedLines(job).Where(l => !l.IsExcluded))
+                Compare(line.Description, job.Title, old.Of(line)!.Net, @new.Of(line)!.Net);
             foreach (var code in old.Companions.Concat(@new.Companions).Select(c => c.Rule.Code).Distinct())
             {
-                var (then, today) = (old.Companions.FirstOrDefault(c => c.Rule.Code == code), @new.Companions.FirstOrDefault(c => c.Rule.Code == code));
+                var (then, today) = (
+                    old.Companions.FirstOrDefault(c => c.Rule.Code == code),
+                    @new.Companions.FirstOrDefault(c => c.Rule.Code == code)
+                );
                 Compare((today ?? then)!.Rule.Label ?? code, job.Title, then?.Net ?? 0, today?.Net ?? 0);
             }
         }
         foreach (var code in was.OrderFees.Concat(now.OrderFees).Select(f => f.Code).Distinct())
-            Compare(code, "", was.OrderFees.FirstOrDefault(f => f.Code == code)?.Amount ?? 0, now.OrderFees.FirstOrDefault(f => f.Code == code)?.Amount ?? 0);
+            Compare(
+                code,
+                "",
+                was.OrderFees.FirstOrDefault(f => f.Code == code)?.Amount ?? 0,
+                now.OrderFees.FirstOrDefault(f => f.Code == code)?.Amount ?? 0
+            );
         Compare("Shop supplies", "", was.Supplies, now.Supplies);
         foreach (var code in was.Taxes.Concat(now.Taxes).Select(t => t.Code).Distinct())
-            Compare($"Tax, {code.ToLowerInvariant()}", "", was.Taxes.FirstOrDefault(t => t.Code == code)?.Amount ?? 0, now.Taxes.FirstOrDefault(t => t.Code == code)?.Amount ?? 0);
-        var held = order.OnJobs.SelectMany(j => j.OnLines).Count(l => l is PartLine { QuotedPrice: not null, UnitPrice: null, IsExcluded: false } or LaborLine { QuotedPrice: not null, UnitPrice: null, IsExcluded: false });
+            Compare(
+                $"Tax, {code.ToLowerInvariant()}",
+                "",
+                was.Taxes.FirstOrDefault(t => t.Code == code)?.Amount ?? 0,
+                now.Taxes.FirstOrDefault(t => t.Code == code)?.Amount ?? 0
+            );
+        var held = order
+            .OnJobs.SelectMany(j => j.OnLines)
+            .Count(l =>
+                l
+                    is PartLine { QuotedPrice: not null, UnitPrice: null, IsExcluded: false }
+                        or LaborLine { QuotedPrice: not null, UnitPrice: null, IsExcluded: false }
+            );
         return new RepricePreview(was.Total, now.Total, changes, held, now.Consent is { Needed: true });
     }
 }

@@ -7,5 +7,11 @@ public sealed class CaseException(string path, string message) : Exception(messa
     public string Path { get; } = path;
 
     /// <summary>The same problem seen from one level up.</summary>
-    internal CaseException Under(string parent) => new(Path.Length == 0 ? parent : Path[0] == '[' ? parent + Path : $"{parent}.{Path}", Message);
+    internal CaseException Under(string parent) =>
+        new(
+            Path.Length == 0 ? parent
+                : Path[0] == '[' ? parent + Path
+                : $"{parent}.{Path}",
+            Message
+        );
 }

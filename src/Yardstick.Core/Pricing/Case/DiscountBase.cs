@@ -5,8 +5,10 @@ public enum DiscountBase
 {
     /// <summary>Labor, parts and sublet.</summary>
     All,
+
     /// <summary>Labor.</summary>
     Labor,
+
     /// <summary>Parts.</summary>
     Parts,
 }

@@ -5,10 +5,13 @@ public enum JobDecision
 {
     /// <summary>No answer yet.</summary>
     Proposed,
+
     /// <summary>Agreed to on this order.</summary>
     Approved,
+
     /// <summary>Refused.</summary>
     Declined,
+
     /// <summary>Put off.</summary>
     Deferred,
 }

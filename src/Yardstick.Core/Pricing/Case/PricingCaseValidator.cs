@@ -10,32 +10,41 @@ public static class PricingCaseValidator
         PricingPolicyValidator.Check(pricing.Policy);
         Rate(pricing, pricing.Customer.LaborRate, "customer.laborRate");
         Rate(pricing, pricing.LaborRate, "laborRate");
-        for (var d = 0; d < pricing.Discounts.Count; d++) Discount(pricing.Discounts[d], $"discounts[{d}]");
+        for (var d = 0; d < pricing.Discounts.Count; d++)
+            Discount(pricing.Discounts[d], $"discounts[{d}]");
 
         var ids = new HashSet<string>(StringComparer.Ordinal);
         for (var j = 0; j < pricing.Jobs.Count; j++)
         {
-            if (pricing.Jobs[j].Id.Length == 0) throw new CaseException($"jobs[{j}].id", "A job needs an id that is not empty.");
-            if (!ids.Add(pricing.Jobs[j].Id)) throw new CaseException($"jobs[{j}].id", $"Two jobs have the id \"{pricing.Jobs[j].Id}\".");
+            if (pricing.Jobs[j].Id.Length == 0)
+                throw new CaseException($"jobs[{j}].id", "A job needs an id that is not empty.");
+            if (!ids.Add(pricing.Jobs[j].Id))
+                throw new CaseException($"jobs[{j}].id", $"Two jobs have the id \"{pricing.Jobs[j].Id}\".");
         }
-        for (var j = 0; j < pricing.Jobs.Count; j++) Job(pricing, pricing.Jobs[j], ids, j);
-        if (pricing.Include.Ids is not { } included) return;
+        for (var j = 0; j < pricing.Jobs.Count; j++)
+            Job(pricing, pricing.Jobs[j], ids, j);
+        if (pricing.Include.Ids is not { } included)
+            return;
         for (var i = 0; i < included.Count; i++)
         {
-            if (!ids.Contains(included[i])) throw new CaseException($"include[{i}]", $"No job has the id \"{included[i]}\".");
+            if (!ids.Contains(included[i]))
+                throw new CaseException($"include[{i}]", $"No job has the id \"{included[i]}\".");
         }
     }
 
     private static void Job(PricingCase pricing, PricingJob job, HashSet<string> ids, int index)
     {
-        if (job.LaborRate is not null) Rate(pricing, job.LaborRate, $"jobs[{index}].laborRate");
-        for (var d = 0; d < job.Discounts.Count; d++) Discount(job.Discounts[d], $"jobs[{index}].discounts[{d}]");
+        if (job.LaborRate is not null)
+            Rate(pricing, job.LaborRate, $"jobs[{index}].laborRate");
+        for (var d = 0; d < job.Discounts.Count; d++)
+            Discount(job.Discounts[d], $"jobs[{index}].discounts[{d}]");
         if (job.Credit is { } credit)
         {
             Discount(new Discount(credit.Percent, credit.Amount), $"jobs[{index}].credit");
             for (var w = 0; w < credit.When.Count; w++)
             {
-                if (!ids.Contains(credit.When[w])) throw new CaseException($"jobs[{index}].credit.when[{w}]", $"No job has the id \"{credit.When[w]}\".");
+                if (!ids.Contains(credit.When[w]))
+                    throw new CaseException($"jobs[{index}].credit.when[{w}]", $"No job has the id \"{credit.When[w]}\".");
             }
         }
         var sharing = false;
@@ -53,23 +62,29 @@ public static class PricingCaseValidator
             sharing |= !line.Out && JobEvaluation.Discountable(line.Kind);
         }
         if (job.FixedPrice is not null && !sharing)
-            throw new CaseException($"jobs[{index}].fixedPrice", "A fixed price needs a labor, part or sublet line that is not switched out.");
+            throw new CaseException(
+                $"jobs[{index}].fixedPrice",
+                "A fixed price needs a labor, part or sublet line that is not switched out."
+            );
     }
 
     private static void Line(PricingCase pricing, PricingLine line)
     {
         if (line.Discount is { } discount)
         {
-            if (line is FeeCaseLine) throw new CaseException("discount", "A fee has no discount.");
+            if (line is FeeCaseLine)
+                throw new CaseException("discount", "A fee has no discount.");
             Discount(discount, "discount");
         }
         switch (line)
         {
             case LaborCaseLine labor:
-                if (labor.Rate is not null) Rate(pricing, labor.Rate, "rate");
+                if (labor.Rate is not null)
+                    Rate(pricing, labor.Rate, "rate");
                 break;
             case PartCaseLine part:
-                if (part.CoresReturned > part.Quantity) throw new CaseException("coresReturned", "More cores were returned than parts are on the line.");
+                if (part.CoresReturned > part.Quantity)
+                    throw new CaseException("coresReturned", "More cores were returned than parts are on the line.");
                 if (part.UnitPrice is null && PartPrice.BandsOf(pricing.Policy, part.Category) is null)
                     throw new CaseException("category", "The policy has no standard markup bands for this part's category.");
                 break;
@@ -80,8 +95,10 @@ public static class PricingCaseValidator
 
     private static void Discount(Discount discount, string path)
     {
-        if (discount.Percent is null == discount.Amount is null) throw new CaseException(path, "It needs exactly one of percent and amount.");
-        if (discount.Percent > 100) throw new CaseException($"{path}.percent", "A discount can't be above 100 percent.");
+        if (discount.Percent is null == discount.Amount is null)
+            throw new CaseException(path, "It needs exactly one of percent and amount.");
+        if (discount.Percent > 100)
+            throw new CaseException($"{path}.percent", "A discount can't be above 100 percent.");
     }
 
     private static void Rate(PricingCase pricing, RateChoice? choice, string path)

@@ -7,10 +7,12 @@ public static class PricingPolicyValidator
     /// <exception cref="CaseException">The policy is bad.</exception>
     public static void Check(PricingPolicy policy)
     {
-        foreach (var (name, bands) in policy.MarkupBands) Bands(bands, $"policy.markupBands.{name}");
+        foreach (var (name, bands) in policy.MarkupBands)
+            Bands(bands, $"policy.markupBands.{name}");
         foreach (var (category, bands) in policy.Categories)
         {
-            if (category.Length == 0) throw new CaseException("policy.categories", "A category's name can't be empty.");
+            if (category.Length == 0)
+                throw new CaseException("policy.categories", "A category's name can't be empty.");
             if (bands is not null && !policy.MarkupBands.ContainsKey(bands))
                 throw new CaseException($"policy.categories.{category}.bands", $"No markup bands are named \"{bands}\".");
         }
@@ -26,31 +28,36 @@ public static class PricingPolicyValidator
         for (var f = 0; f < policy.OrderFees.Count; f++)
         {
             NotEmpty(policy.OrderFees[f].Code, $"policy.orderFees[{f}].code");
-            if (policy.OrderFees[f].Category is { } category) NotEmpty(category, $"policy.orderFees[{f}].category");
+            if (policy.OrderFees[f].Category is { } category)
+                NotEmpty(category, $"policy.orderFees[{f}].category");
         }
         var codes = new HashSet<string>(StringComparer.Ordinal);
         for (var t = 0; t < policy.Taxes.Count; t++)
         {
             NotEmpty(policy.Taxes[t].Code, $"policy.taxes[{t}].code");
-            if (!codes.Add(policy.Taxes[t].Code)) throw new CaseException($"policy.taxes[{t}].code", $"Two taxes have the code \"{policy.Taxes[t].Code}\".");
+            if (!codes.Add(policy.Taxes[t].Code))
+                throw new CaseException($"policy.taxes[{t}].code", $"Two taxes have the code \"{policy.Taxes[t].Code}\".");
         }
     }
 
     private static void NotEmpty(string text, string path)
     {
-        if (text.Length == 0) throw new CaseException(path, "It can't be empty.");
+        if (text.Length == 0)
+            throw new CaseException(path, "It can't be empty.");
     }
 
     private static void Bands(IReadOnlyList<MarkupBand> bands, string path)
     {
-        if (bands.Count == 0) throw new CaseException(path, "A markup table needs at least one band.");
+        if (bands.Count == 0)
+            throw new CaseException(path, "A markup table needs at least one band.");
         decimal? below = null;
         for (var b = 0; b < bands.Count; b++)
         {
             var edge = bands[b].UpTo;
             if (b == bands.Count - 1)
             {
-                if (edge is not null) throw new CaseException($"{path}[{b}].upTo", "The last band has to be open.");
+                if (edge is not null)
+                    throw new CaseException($"{path}[{b}].upTo", "The last band has to be open.");
             }
             else if (edge is null || edge <= below)
             {
@@ -64,7 +71,9 @@ public static class PricingPolicyValidator
     {
         if (ending.RoundUpTo is not null && ending.EndWith is not null)
             throw new CaseException("policy.priceEnding", "It needs exactly one of roundUpTo and endWith.");
-        if (ending.RoundUpTo is <= 0) throw new CaseException("policy.priceEnding.roundUpTo", "It has to be above zero.");
-        if (ending.EndWith is < 0 or >= 1) throw new CaseException("policy.priceEnding.endWith", "It has to be from 0 to below 1.");
+        if (ending.RoundUpTo is <= 0)
+            throw new CaseException("policy.priceEnding.roundUpTo", "It has to be above zero.");
+        if (ending.EndWith is < 0 or >= 1)
+            throw new CaseException("policy.priceEnding.endWith", "It has to be from 0 to below 1.");
     }
 }

@@ -7,6 +7,7 @@ public sealed record RateChoice(string? Name, decimal? Number)
 {
     /// <summary>A rate by name.</summary>
     public static RateChoice Named(string name) => new(name, null);
+
     /// <summary>A rate as a number.</summary>
     public static RateChoice Of(decimal number) => new(null, number);
 }

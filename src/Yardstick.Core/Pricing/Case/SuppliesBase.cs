@@ -5,8 +5,10 @@ public enum SuppliesBase
 {
     /// <summary>Net labor.</summary>
     Labor,
+
     /// <summary>Net parts.</summary>
     Parts,
+
     /// <summary>Both.</summary>
     LaborAndParts,
 }

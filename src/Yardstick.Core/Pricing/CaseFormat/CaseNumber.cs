@@ -11,7 +11,8 @@ internal static class CaseNumber
     /// <summary>Reads a JSON number of at most so many decimals, trailing zeros not counted.</summary>
     internal static decimal Read(JsonElement element, int decimals, bool negativeAllowed = false)
     {
-        if (element.ValueKind != JsonValueKind.Number) throw new CaseException("", "A number is expected.");
+        if (element.ValueKind != JsonValueKind.Number)
+            throw new CaseException("", "A number is expected.");
         var text = JsonMarshal.GetRawUtf8Value(element);
         var negative = text[0] == '-';
         Span<byte> digits = stackalloc byte[64];
@@ -26,32 +27,42 @@ internal static class CaseNumber
                 point = true;
                 continue;
             }
-            if (point) scale++;
+            if (point)
+                scale++;
             var digit = (byte)(text[i] - '0');
-            if (count == 0 && digit == 0) continue;
+            if (count == 0 && digit == 0)
+                continue;
             if (count == digits.Length)
             {
                 // Beyond 64 significant digits only zeros can be harmless.
-                if (digit != 0) throw point ? TooManyDecimals(decimals) : TooLarge();
+                if (digit != 0)
+                    throw point ? TooManyDecimals(decimals) : TooLarge();
                 scale--;
                 continue;
             }
             digits[count++] = digit;
         }
-        if (i < text.Length) scale -= Exponent(text[(i + 1)..]);
+        if (i < text.Length)
+            scale -= Exponent(text[(i + 1)..]);
         while (count > 0 && digits[count - 1] == 0)
         {
             count--;
             scale--;
         }
-        if (count == 0) return 0;
-        if (count - scale > 8) throw TooLarge();
-        if (scale > decimals) throw TooManyDecimals(decimals);
-        if (negative && !negativeAllowed) throw new CaseException("", "It can't be negative.");
+        if (count == 0)
+            return 0;
+        if (count - scale > 8)
+            throw TooLarge();
+        if (scale > decimals)
+            throw TooManyDecimals(decimals);
+        if (negative && !negativeAllowed)
+            throw new CaseException("", "It can't be negative.");
 
         long mantissa = 0;
-        for (var d = 0; d < count; d++) mantissa = mantissa * 10 + digits[d];
-        for (; scale < 0; scale++) mantissa *= 10;
+        for (var d = 0; d < count; d++)
+            mantissa = mantissa * 10 + digits[d];
+        for (; scale < 0; scale++)
+            mantissa *= 10;
         var value = new decimal((int)mantissa, (int)(mantissa >> 32), 0, negative, (byte)scale);
         return Math.Abs(value) > Most ? throw TooLarge() : value;
     }
@@ -62,7 +73,8 @@ internal static class CaseNumber
         long value = 0;
         foreach (var c in text)
         {
-            if (c is (byte)'-' or (byte)'+') continue;
+            if (c is (byte)'-' or (byte)'+')
+                continue;
             value = Math.Min(value * 10 + (c - '0'), 1_000_000_000);
         }
         return negative ? -value : value;

@@ -18,14 +18,16 @@ public static class CaseReader
         {
             throw new CaseException("", "This is not valid JSON.");
         }
-        using (document) return Read(document.RootElement);
+        using (document)
+            return Read(document.RootElement);
     }
 
     /// <summary>Reads one case.</summary>
     /// <exception cref="CaseException">With the path of the first bad value.</exception>
     public static PricingCase Read(JsonElement root)
     {
-        if (root.ValueKind != JsonValueKind.Object) throw new CaseException("", "A case is a JSON object.");
+        if (root.ValueKind != JsonValueKind.Object)
+            throw new CaseException("", "A case is a JSON object.");
         try
         {
             var pricing = new PricingCase
@@ -53,7 +55,8 @@ public static class CaseReader
 
     private static JobSelection Include(JsonElement element)
     {
-        if (element.ValueKind == JsonValueKind.Array) return JobSelection.Of(element.Items(JsonReading.Text));
+        if (element.ValueKind == JsonValueKind.Array)
+            return JobSelection.Of(element.Items(JsonReading.Text));
         return JsonReading.Text(element) switch
         {
             "all" => JobSelection.All,
@@ -69,8 +72,10 @@ public static class CaseReader
         IReadOnlyList<string> some = [];
         if (element.Has("taxExempt", out var exempt))
         {
-            if (exempt.ValueKind == JsonValueKind.Array) some = element.List("taxExempt", JsonReading.NonEmpty);
-            else all = element.Flag("taxExempt", false);
+            if (exempt.ValueKind == JsonValueKind.Array)
+                some = element.List("taxExempt", JsonReading.NonEmpty);
+            else
+                all = element.Flag("taxExempt", false);
         }
         return new PricingCustomer
         {
@@ -82,14 +87,25 @@ public static class CaseReader
         };
     }
 
-    internal static RateChoice Rate(JsonElement element) => element.ValueKind == JsonValueKind.String
-        ? RateChoice.Named(element.GetString()!)
-        : RateChoice.Of(element.ValueKind == JsonValueKind.Number ? CaseNumber.Read(element, 4) : throw new CaseException("", "A rate is a name or a number."));
+    internal static RateChoice Rate(JsonElement element) =>
+        element.ValueKind == JsonValueKind.String
+            ? RateChoice.Named(element.GetString()!)
+            : RateChoice.Of(
+                element.ValueKind == JsonValueKind.Number
+                    ? CaseNumber.Read(element, 4)
+                    : throw new CaseException("", "A rate is a name or a number.")
+            );
 
     private static Discount Discount(JsonElement element)
     {
         var (percent, amount) = PercentOrAmount(element);
-        var on = element.Choice("on", DiscountBase.All, ("all", DiscountBase.All), ("labor", DiscountBase.Labor), ("parts", DiscountBase.Parts));
+        var on = element.Choice(
+            "on",
+            DiscountBase.All,
+            ("all", DiscountBase.All),
+            ("labor", DiscountBase.Labor),
+            ("parts", DiscountBase.Parts)
+        );
         return new Discount(percent, amount, on);
     }
 
@@ -98,7 +114,8 @@ public static class CaseReader
         element.Object();
         var percent = element.Percent("percent");
         var amount = element.Number("amount", 2);
-        if (percent is null == amount is null) throw new CaseException("", "It needs exactly one of percent and amount.");
+        if (percent is null == amount is null)
+            throw new CaseException("", "It needs exactly one of percent and amount.");
         return (percent, amount);
     }
 
@@ -108,8 +125,14 @@ public static class CaseReader
         return new PricingJob
         {
             Id = element.Needed("id", JsonReading.NonEmpty),
-            Decision = element.Choice("decision", JobDecision.Proposed, ("proposed", JobDecision.Proposed), ("approved", JobDecision.Approved),
-                ("declined", JobDecision.Declined), ("deferred", JobDecision.Deferred)),
+            Decision = element.Choice(
+                "decision",
+                JobDecision.Proposed,
+                ("proposed", JobDecision.Proposed),
+                ("approved", JobDecision.Approved),
+                ("declined", JobDecision.Declined),
+                ("deferred", JobDecision.Deferred)
+            ),
             FixedPrice = element.Number("fixedPrice", 4),
             LaborRate = element.Get("laborRate", Rate),
             Waived = element.List("waived", JsonReading.NonEmpty),
@@ -123,7 +146,11 @@ public static class CaseReader
     private static CompanionEdit CompanionEdit(JsonElement element)
     {
         element.Object();
-        return new CompanionEdit(element.Needed("code", JsonReading.NonEmpty), element.Number("quantity", 3), element.Number("amountPerUnit", 4));
+        return new CompanionEdit(
+            element.Needed("code", JsonReading.NonEmpty),
+            element.Number("quantity", 3),
+            element.Number("amountPerUnit", 4)
+        );
     }
 
     private static JobCredit Credit(JsonElement element)

@@ -10,7 +10,8 @@ public static class CaseWriter
     public static string Write(PricingCase pricing)
     {
         using var stream = new MemoryStream();
-        using (var json = new Utf8JsonWriter(stream)) Write(json, pricing);
+        using (var json = new Utf8JsonWriter(stream))
+            Write(json, pricing);
         return Encoding.UTF8.GetString(stream.ToArray());
     }
 
@@ -21,7 +22,8 @@ public static class CaseWriter
         json.WritePropertyName("policy");
         PolicyWriter.Write(json, pricing.Policy);
         Customer(json, pricing.Customer);
-        if (pricing.CounterSale) json.WriteBoolean("counterSale", true);
+        if (pricing.CounterSale)
+            json.WriteBoolean("counterSale", true);
         Rate(json, "laborRate", pricing.LaborRate);
         Discounts(json, pricing.Discounts);
         Numbers(json, "payments", pricing.Payments);
@@ -29,15 +31,18 @@ public static class CaseWriter
         Include(json, pricing.Include);
         Number(json, "authorized", pricing.Authorized);
         json.WriteStartArray("jobs");
-        foreach (var job in pricing.Jobs) Job(json, job);
+        foreach (var job in pricing.Jobs)
+            Job(json, job);
         json.WriteEndArray();
         json.WriteEndObject();
     }
 
     private static void Include(Utf8JsonWriter json, JobSelection include)
     {
-        if (include.Ids is { } ids) Texts(json, "include", ids, always: true);
-        else json.WriteString("include", include.Approved ? "approved" : "all");
+        if (include.Ids is { } ids)
+            Texts(json, "include", ids, always: true);
+        else
+            json.WriteString("include", include.Approved ? "approved" : "all");
     }
 
     private static void Customer(Utf8JsonWriter json, PricingCustomer customer)
@@ -45,11 +50,14 @@ public static class CaseWriter
         json.WriteStartObject("customer");
         Rate(json, "laborRate", customer.LaborRate);
         json.WriteStartObject("laborRates");
-        foreach (var (name, rate) in customer.LaborRates) json.WriteNumber(name, rate);
+        foreach (var (name, rate) in customer.LaborRates)
+            json.WriteNumber(name, rate);
         json.WriteEndObject();
         json.WriteNumber("partsDiscountPercent", customer.PartsDiscountPercent);
-        if (customer.ExemptFromAll) json.WriteBoolean("taxExempt", true);
-        else Texts(json, "taxExempt", customer.ExemptFrom);
+        if (customer.ExemptFromAll)
+            json.WriteBoolean("taxExempt", true);
+        else
+            Texts(json, "taxExempt", customer.ExemptFrom);
         json.WriteEndObject();
     }
 
@@ -72,14 +80,16 @@ public static class CaseWriter
             json.WriteEndObject();
         }
         json.WriteStartArray("lines");
-        foreach (var line in job.Lines) Line(json, line);
+        foreach (var line in job.Lines)
+            Line(json, line);
         json.WriteEndArray();
         json.WriteEndObject();
     }
 
     private static void CompanionEdits(Utf8JsonWriter json, IReadOnlyList<CompanionEdit> edits)
     {
-        if (edits.Count == 0) return;
+        if (edits.Count == 0)
+            return;
         json.WriteStartArray("companionEdits");
         foreach (var edit in edits)
         {
@@ -101,34 +111,41 @@ public static class CaseWriter
             case LaborCaseLine labor:
                 json.WriteNumber("hours", labor.Hours);
                 Rate(json, "rate", labor.Rate);
-                if (labor.Held) json.WriteBoolean("held", true);
+                if (labor.Held)
+                    json.WriteBoolean("held", true);
                 Rate(json, "usualRate", labor.UsualRate);
                 Number(json, "costPerHour", labor.CostPerHour);
                 Number(json, "price", labor.Price);
-                if (labor.Operation is { } operation) json.WriteString("operation", operation);
+                if (labor.Operation is { } operation)
+                    json.WriteString("operation", operation);
                 Texts(json, "contains", labor.Contains);
                 if (labor.Beside.Count > 0)
                 {
                     json.WriteStartObject("beside");
-                    foreach (var (name, hours) in labor.Beside) json.WriteNumber(name, hours);
+                    foreach (var (name, hours) in labor.Beside)
+                        json.WriteNumber(name, hours);
                     json.WriteEndObject();
                 }
-                if (labor.KeepsTime) json.WriteBoolean("keepsTime", true);
+                if (labor.KeepsTime)
+                    json.WriteBoolean("keepsTime", true);
                 break;
             case PartCaseLine part:
-                if (part.Category is { } category) json.WriteString("category", category);
+                if (part.Category is { } category)
+                    json.WriteString("category", category);
                 json.WriteNumber("quantity", part.Quantity);
                 json.WriteNumber("unitCost", part.UnitCost);
                 Number(json, "bookCost", part.BookCost);
                 Number(json, "unitPrice", part.UnitPrice);
-                if (part.Held) json.WriteBoolean("held", true);
+                if (part.Held)
+                    json.WriteBoolean("held", true);
                 Number(json, "listPrice", part.ListPrice);
                 json.WriteNumber("coreEach", part.CoreEach);
                 json.WriteNumber("coresReturned", part.CoresReturned);
                 if (part.Along.Count > 0)
                 {
                     json.WriteStartArray("along");
-                    foreach (var rule in part.Along) PolicyWriter.Companion(json, rule);
+                    foreach (var rule in part.Along)
+                        PolicyWriter.Companion(json, rule);
                     json.WriteEndArray();
                 }
                 break;
@@ -138,15 +155,18 @@ public static class CaseWriter
                 Number(json, "markupPercent", sublet.MarkupPercent);
                 break;
             case FeeCaseLine fee:
-                if (fee.Code is { } code) json.WriteString("code", code);
+                if (fee.Code is { } code)
+                    json.WriteString("code", code);
                 json.WriteNumber("quantity", fee.Quantity);
                 json.WriteNumber("amount", fee.Amount);
                 json.WriteNumber("costEach", fee.CostEach);
                 json.WriteBoolean("passThrough", fee.PassThrough);
                 break;
         }
-        if (line.Out) json.WriteBoolean("out", true);
-        if (!line.Taxable) json.WriteBoolean("taxable", false);
+        if (line.Out)
+            json.WriteBoolean("out", true);
+        if (!line.Taxable)
+            json.WriteBoolean("taxable", false);
         if (line.Discount is { } discount)
         {
             json.WriteStartObject("discount");
@@ -159,7 +179,8 @@ public static class CaseWriter
 
     private static void Discounts(Utf8JsonWriter json, IReadOnlyList<Discount> discounts)
     {
-        if (discounts.Count == 0) return;
+        if (discounts.Count == 0)
+            return;
         json.WriteStartArray("discounts");
         foreach (var discount in discounts)
         {
@@ -174,28 +195,35 @@ public static class CaseWriter
 
     private static void Numbers(Utf8JsonWriter json, string name, IReadOnlyList<decimal> numbers)
     {
-        if (numbers.Count == 0) return;
+        if (numbers.Count == 0)
+            return;
         json.WriteStartArray(name);
-        foreach (var number in numbers) json.WriteNumberValue(number);
+        foreach (var number in numbers)
+            json.WriteNumberValue(number);
         json.WriteEndArray();
     }
 
     private static void Texts(Utf8JsonWriter json, string name, IReadOnlyList<string> texts, bool always = false)
     {
-        if (texts.Count == 0 && !always) return;
+        if (texts.Count == 0 && !always)
+            return;
         json.WriteStartArray(name);
-        foreach (var text in texts) json.WriteStringValue(text);
+        foreach (var text in texts)
+            json.WriteStringValue(text);
         json.WriteEndArray();
     }
 
     private static void Rate(Utf8JsonWriter json, string name, RateChoice? rate)
     {
-        if (rate?.Name is { } text) json.WriteString(name, text);
-        else Number(json, name, rate?.Number);
+        if (rate?.Name is { } text)
+            json.WriteString(name, text);
+        else
+            Number(json, name, rate?.Number);
     }
 
     internal static void Number(Utf8JsonWriter json, string name, decimal? number)
     {
-        if (number is { } value) json.WriteNumber(name, value);
+        if (number is { } value)
+            json.WriteNumber(name, value);
     }
 }

@@ -7,15 +7,18 @@ internal static class JsonReading
 {
     internal static void Object(this JsonElement element)
     {
-        if (element.ValueKind != JsonValueKind.Object) throw new CaseException("", "An object is expected.");
+        if (element.ValueKind != JsonValueKind.Object)
+            throw new CaseException("", "An object is expected.");
     }
 
     internal static bool Has(this JsonElement element, string key, out JsonElement value) =>
         element.TryGetProperty(key, out value) && value.ValueKind != JsonValueKind.Null;
 
-    internal static T? Get<T>(this JsonElement element, string key, Func<JsonElement, T> read) where T : class
+    internal static T? Get<T>(this JsonElement element, string key, Func<JsonElement, T> read)
+        where T : class
     {
-        if (!element.Has(key, out var value)) return null;
+        if (!element.Has(key, out var value))
+            return null;
         try
         {
             return read(value);
@@ -26,12 +29,13 @@ internal static class JsonReading
         }
     }
 
-    internal static T Needed<T>(this JsonElement element, string key, Func<JsonElement, T> read) where T : class =>
-        element.Get(key, read) ?? throw new CaseException(key, "It is missing.");
+    internal static T Needed<T>(this JsonElement element, string key, Func<JsonElement, T> read)
+        where T : class => element.Get(key, read) ?? throw new CaseException(key, "It is missing.");
 
     internal static decimal? Number(this JsonElement element, string key, int decimals)
     {
-        if (!element.Has(key, out var value)) return null;
+        if (!element.Has(key, out var value))
+            return null;
         try
         {
             return CaseNumber.Read(value, decimals);
@@ -54,7 +58,8 @@ internal static class JsonReading
 
     internal static bool Flag(this JsonElement element, string key, bool otherwise)
     {
-        if (!element.Has(key, out var value)) return otherwise;
+        if (!element.Has(key, out var value))
+            return otherwise;
         return value.ValueKind switch
         {
             JsonValueKind.True => true,
@@ -65,16 +70,19 @@ internal static class JsonReading
 
     internal static T Choice<T>(this JsonElement element, string key, T otherwise, params ReadOnlySpan<(string Word, T Value)> choices)
     {
-        if (!element.Has(key, out var value)) return otherwise;
+        if (!element.Has(key, out var value))
+            return otherwise;
         if (value.ValueKind == JsonValueKind.String)
         {
             foreach (var (word, choice) in choices)
             {
-                if (value.ValueEquals(word)) return choice;
+                if (value.ValueEquals(word))
+                    return choice;
             }
         }
         var words = new List<string>();
-        foreach (var (word, _) in choices) words.Add(word);
+        foreach (var (word, _) in choices)
+            words.Add(word);
         throw new CaseException(key, $"It has to be one of {string.Join(", ", words)}.");
     }
 
@@ -83,7 +91,8 @@ internal static class JsonReading
 
     internal static IReadOnlyList<T> Items<T>(this JsonElement element, Func<JsonElement, T> read)
     {
-        if (element.ValueKind != JsonValueKind.Array) throw new CaseException("", "A list is expected.");
+        if (element.ValueKind != JsonValueKind.Array)
+            throw new CaseException("", "A list is expected.");
         var items = new T[element.GetArrayLength()];
         var i = 0;
         foreach (var item in element.EnumerateArray())
@@ -101,8 +110,12 @@ internal static class JsonReading
         return items;
     }
 
-    internal static IReadOnlyDictionary<string, T> Map<T>(this JsonElement element, string key, Func<JsonElement, T> read, bool nonEmptyKeys = false) =>
-        element.Get(key, e => e.Entries(read, nonEmptyKeys)) ?? Empty<T>.Map;
+    internal static IReadOnlyDictionary<string, T> Map<T>(
+        this JsonElement element,
+        string key,
+        Func<JsonElement, T> read,
+        bool nonEmptyKeys = false
+    ) => element.Get(key, e => e.Entries(read, nonEmptyKeys)) ?? Empty<T>.Map;
 
     private static Dictionary<string, T> Entries<T>(this JsonElement element, Func<JsonElement, T> read, bool nonEmptyKeys)
     {
@@ -110,8 +123,10 @@ internal static class JsonReading
         var map = new Dictionary<string, T>(StringComparer.Ordinal);
         foreach (var property in element.EnumerateObject())
         {
-            if (property.Value.ValueKind == JsonValueKind.Null) continue;
-            if (nonEmptyKeys && property.Name.Length == 0) throw new CaseException("", "A name in it is empty.");
+            if (property.Value.ValueKind == JsonValueKind.Null)
+                continue;
+            if (nonEmptyKeys && property.Name.Length == 0)
+                throw new CaseException("", "A name in it is empty.");
             try
             {
                 map[property.Name] = read(property.Value);

@@ -58,10 +58,13 @@ public static class PolicyReader
     private static PriceEnding Ending(JsonElement element)
     {
         if (element.ValueKind == JsonValueKind.String)
-            return element.ValueEquals("none") ? PriceEnding.None : throw new CaseException("", "It has to be \"none\", roundUpTo or endWith.");
+            return element.ValueEquals("none")
+                ? PriceEnding.None
+                : throw new CaseException("", "It has to be \"none\", roundUpTo or endWith.");
         element.Object();
         var ending = new PriceEnding { RoundUpTo = element.Number("roundUpTo", 4), EndWith = element.Number("endWith", 4) };
-        if (ending.RoundUpTo is null == ending.EndWith is null) throw new CaseException("", "It needs exactly one of roundUpTo and endWith.");
+        if (ending.RoundUpTo is null == ending.EndWith is null)
+            throw new CaseException("", "It needs exactly one of roundUpTo and endWith.");
         return ending;
     }
 
@@ -108,7 +111,13 @@ public static class PolicyReader
         return new SuppliesRule
         {
             Percent = element.NeededNumber("percent", 3),
-            Base = element.Choice("base", SuppliesBase.Labor, ("labor", SuppliesBase.Labor), ("parts", SuppliesBase.Parts), ("laborAndParts", SuppliesBase.LaborAndParts)),
+            Base = element.Choice(
+                "base",
+                SuppliesBase.Labor,
+                ("labor", SuppliesBase.Labor),
+                ("parts", SuppliesBase.Parts),
+                ("laborAndParts", SuppliesBase.LaborAndParts)
+            ),
             Minimum = element.Number("minimum", 2),
             Maximum = element.Number("maximum", 2),
             Taxable = element.Flag("taxable", true),
@@ -122,16 +131,17 @@ public static class PolicyReader
         return new TaxRule(element.Needed("code", JsonReading.NonEmpty), element.NeededNumber("percent", 3), element.List("on", On));
     }
 
-    private static AmountKind On(JsonElement element) => JsonReading.Text(element) switch
-    {
-        "labor" => AmountKind.Labor,
-        "part" => AmountKind.Part,
-        "core" => AmountKind.Core,
-        "sublet" => AmountKind.Sublet,
-        "fee" => AmountKind.Fee,
-        "supplies" => AmountKind.Supplies,
-        var other => throw new CaseException("", $"\"{other}\" is nothing that a tax can be on."),
-    };
+    private static AmountKind On(JsonElement element) =>
+        JsonReading.Text(element) switch
+        {
+            "labor" => AmountKind.Labor,
+            "part" => AmountKind.Part,
+            "core" => AmountKind.Core,
+            "sublet" => AmountKind.Sublet,
+            "fee" => AmountKind.Fee,
+            "supplies" => AmountKind.Supplies,
+            var other => throw new CaseException("", $"\"{other}\" is nothing that a tax can be on."),
+        };
 
     private static OverrunRule Overrun(JsonElement element)
     {

@@ -19,17 +19,20 @@ public static class PolicyWriter
         json.WriteString("currency", policy.Currency);
         json.WriteBoolean("pricesIncludeTax", policy.PricesIncludeTax);
         json.WriteStartObject("laborRates");
-        foreach (var (name, rate) in policy.LaborRates) json.WriteNumber(name, rate);
+        foreach (var (name, rate) in policy.LaborRates)
+            json.WriteNumber(name, rate);
         json.WriteEndObject();
         json.WriteNumber("laborCostPerHour", policy.LaborCostPerHour);
         json.WriteStartObject("markupBands");
-        foreach (var (name, bands) in policy.MarkupBands) Bands(json, name, bands);
+        foreach (var (name, bands) in policy.MarkupBands)
+            Bands(json, name, bands);
         json.WriteEndObject();
         json.WriteStartObject("categories");
         foreach (var (name, bands) in policy.Categories)
         {
             json.WriteStartObject(name);
-            if (bands is not null) json.WriteString("bands", bands);
+            if (bands is not null)
+                json.WriteString("bands", bands);
             json.WriteEndObject();
         }
         json.WriteEndObject();
@@ -42,16 +45,21 @@ public static class PolicyWriter
         }
         json.WriteBoolean("capAtList", policy.CapAtList);
         json.WriteStartArray("companions");
-        foreach (var rule in policy.Companions) Companion(json, rule);
+        foreach (var rule in policy.Companions)
+            Companion(json, rule);
         json.WriteEndArray();
         json.WriteStartArray("orderFees");
-        foreach (var fee in policy.OrderFees) Fee(json, fee);
+        foreach (var fee in policy.OrderFees)
+            Fee(json, fee);
         json.WriteEndArray();
-        if (policy.Supplies is { } supplies) Supplies(json, supplies);
+        if (policy.Supplies is { } supplies)
+            Supplies(json, supplies);
         json.WriteStartArray("taxes");
-        foreach (var tax in policy.Taxes) Tax(json, tax);
+        foreach (var tax in policy.Taxes)
+            Tax(json, tax);
         json.WriteEndArray();
-        if (policy.Overrun is { } overrun) Overrun(json, overrun);
+        if (policy.Overrun is { } overrun)
+            Overrun(json, overrun);
     }
 
     private static void Bands(Utf8JsonWriter json, string name, IReadOnlyList<MarkupBand> bands)
@@ -71,7 +79,8 @@ public static class PolicyWriter
     {
         json.WriteStartObject();
         json.WriteString("code", rule.Code);
-        if (rule.Label is { } label) json.WriteString("label", label);
+        if (rule.Label is { } label)
+            json.WriteString("label", label);
         json.WriteString("category", rule.Category);
         json.WriteString("kind", rule.Kind.ToString().ToLowerInvariant());
         json.WriteNumber("amountPerUnit", rule.AmountPerUnit);
@@ -90,7 +99,8 @@ public static class PolicyWriter
         json.WriteNumber("costEach", fee.CostEach);
         json.WriteBoolean("taxable", fee.Taxable);
         json.WriteBoolean("passThrough", fee.PassThrough);
-        if (fee.Category is { } category) json.WriteString("category", category);
+        if (fee.Category is { } category)
+            json.WriteString("category", category);
         json.WriteEndObject();
     }
 
@@ -98,7 +108,15 @@ public static class PolicyWriter
     {
         json.WriteStartObject("supplies");
         json.WriteNumber("percent", rule.Percent);
-        json.WriteString("base", rule.Base switch { SuppliesBase.Labor => "labor", SuppliesBase.Parts => "parts", _ => "laborAndParts" });
+        json.WriteString(
+            "base",
+            rule.Base switch
+            {
+                SuppliesBase.Labor => "labor",
+                SuppliesBase.Parts => "parts",
+                _ => "laborAndParts",
+            }
+        );
         CaseWriter.Number(json, "minimum", rule.Minimum);
         CaseWriter.Number(json, "maximum", rule.Maximum);
         json.WriteBoolean("taxable", rule.Taxable);
@@ -112,7 +130,8 @@ public static class PolicyWriter
         json.WriteString("code", tax.Code);
         json.WriteNumber("percent", tax.Percent);
         json.WriteStartArray("on");
-        foreach (var kind in tax.On) json.WriteStringValue(kind.ToString().ToLowerInvariant());
+        foreach (var kind in tax.On)
+            json.WriteStringValue(kind.ToString().ToLowerInvariant());
         json.WriteEndArray();
         json.WriteEndObject();
     }

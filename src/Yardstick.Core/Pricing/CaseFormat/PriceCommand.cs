@@ -26,10 +26,12 @@ public static class PriceCommand
             var read = await reader.ReadAsync();
             var buffer = read.Buffer;
             var consumed = buffer.Start;
-            if (lines is null) lines = Decide(buffer, read.IsCompleted);
+            if (lines is null)
+                lines = Decide(buffer, read.IsCompleted);
             if (lines is true)
             {
-                while (TryReadLine(ref buffer, read.IsCompleted, out var line)) run.Line(line);
+                while (TryReadLine(ref buffer, read.IsCompleted, out var line))
+                    run.Line(line);
                 consumed = buffer.Start;
             }
             else if (read.IsCompleted)
@@ -39,7 +41,8 @@ public static class PriceCommand
             }
             reader.AdvanceTo(consumed, read.Buffer.End);
             await run.FlushAsync(read.IsCompleted);
-            if (read.IsCompleted) break;
+            if (read.IsCompleted)
+                break;
         }
         await reader.CompleteAsync();
         return run.Bad ? 1 : 0;
@@ -51,11 +54,14 @@ public static class PriceCommand
         var rest = buffer;
         while (TryReadLine(ref rest, completed, out var line))
         {
-            if (Blank(line)) continue;
-            if (IsWholeValue(line)) return true;
+            if (Blank(line))
+                continue;
+            if (IsWholeValue(line))
+                return true;
             break;
         }
-        if (buffer.Length > OneCaseAtMost) return true;
+        if (buffer.Length > OneCaseAtMost)
+            return true;
         return completed ? false : null;
     }
 
@@ -81,7 +87,8 @@ public static class PriceCommand
             return true;
         }
         line = buffer;
-        if (!completed || buffer.IsEmpty) return false;
+        if (!completed || buffer.IsEmpty)
+            return false;
         buffer = buffer.Slice(buffer.End);
         return true;
     }
@@ -90,7 +97,8 @@ public static class PriceCommand
     {
         foreach (var segment in line)
         {
-            if (segment.Span.ContainsAnyExcept(" \t\r\n"u8)) return false;
+            if (segment.Span.ContainsAnyExcept(" \t\r\n"u8))
+                return false;
         }
         return true;
     }
@@ -104,9 +112,12 @@ public static class PriceCommand
 
         internal void Line(in ReadOnlySequence<byte> line)
         {
-            if (Blank(line)) return;
-            if (json is null) json = new Utf8JsonWriter(pending);
-            else json.Reset();
+            if (Blank(line))
+                return;
+            if (json is null)
+                json = new Utf8JsonWriter(pending);
+            else
+                json.Reset();
             try
             {
                 var bytes = line.IsSingleSegment ? line.First : line.ToArray();
@@ -130,7 +141,8 @@ public static class PriceCommand
                 await output.WriteAsync(pending.WrittenMemory);
                 pending.ResetWrittenCount();
             }
-            if (last) await output.FlushAsync();
+            if (last)
+                await output.FlushAsync();
         }
     }
 }

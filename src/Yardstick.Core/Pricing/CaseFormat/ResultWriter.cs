@@ -78,7 +78,9 @@ public static class ResultWriter
 
     private static void Nullable(Utf8JsonWriter json, string name, decimal? value)
     {
-        if (value is { } number) json.WriteNumber(name, number);
-        else json.WriteNull(name);
+        if (value is { } number)
+            json.WriteNumber(name, number);
+        else
+            json.WriteNull(name);
     }
 }

@@ -8,4 +8,12 @@ namespace Yardstick.Core.Pricing;
 /// <param name="Net">After discounts.</param>
 /// <param name="Cost">What it costs the shop.</param>
 /// <param name="MarginPercent">In percent of net, one decimal; null at zero and for fees that are passed on.</param>
-public sealed record CompanionFigures(CompanionRule Rule, decimal Quantity, decimal Each, CompanionEdit? Edit, decimal Net, decimal Cost, decimal? MarginPercent);
+public sealed record CompanionFigures(
+    CompanionRule Rule,
+    decimal Quantity,
+    decimal Each,
+    CompanionEdit? Edit,
+    decimal Net,
+    decimal Cost,
+    decimal? MarginPercent
+);

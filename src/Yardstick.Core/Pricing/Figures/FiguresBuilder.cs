@@ -5,7 +5,15 @@ namespace Yardstick.Core.Pricing;
 /// <summary>Turns evaluations into the figures that are shown (rules, Totals, steps 6 to 10).</summary>
 internal static class FiguresBuilder
 {
-    internal static JobFigures Job(PricingCase pricing, OrderEvaluator evaluator, OrderEvaluation evaluation, int index, bool included, long adds, PricingTrace? trace)
+    internal static JobFigures Job(
+        PricingCase pricing,
+        OrderEvaluator evaluator,
+        OrderEvaluation evaluation,
+        int index,
+        bool included,
+        long adds,
+        PricingTrace? trace
+    )
     {
         var job = pricing.Jobs[index];
         var sums = new RunningTotals();
@@ -17,8 +25,17 @@ internal static class FiguresBuilder
             if (item.Line >= 0)
                 lines[item.Line] = Line(pricing, evaluator, job.Lines[item.Line], evaluator.Prepared[index][item.Line], item);
             else
-                companions.Add(new CompanionFigures(item.Companion!, item.Quantity, item.Each, item.Edit, Rounding.Amount(item.Net), Rounding.Amount(item.Cost),
-                    item.PassThrough ? null : Margin(item.Net - item.Cost, item.Net)));
+                companions.Add(
+                    new CompanionFigures(
+                        item.Companion!,
+                        item.Quantity,
+                        item.Each,
+                        item.Edit,
+                        Rounding.Amount(item.Net),
+                        Rounding.Amount(item.Cost),
+                        item.PassThrough ? null : Margin(item.Net - item.Cost, item.Net)
+                    )
+                );
         }
         for (var l = 0; l < lines.Length; l++)
         {
@@ -26,7 +43,8 @@ internal static class FiguresBuilder
             lines[l] ??= Line(pricing, evaluator, job.Lines[l], evaluator.Prepared[index][l], Idle(evaluator.Prepared[index][l]));
         }
         var revenue = sums.Labor + sums.Parts + sums.Sublet + sums.Fees - sums.PassedOn;
-        if (trace is not null) ExplainMargin(trace.For($"jobs[{index}].margin"), "Labor, parts, sublet and fees that stay here", revenue, sums.Cost);
+        if (trace is not null)
+            ExplainMargin(trace.For($"jobs[{index}].margin"), "Labor, parts, sublet and fees that stay here", revenue, sums.Cost);
         return new JobFigures
         {
             Id = job.Id,
@@ -47,24 +65,45 @@ internal static class FiguresBuilder
         };
     }
 
-    private static PricedItem Idle(in PreparedLine line) => new()
-    {
-        Kind = line.Kind,
-        Amount = line.Amount,
-        Net = line.Amount,
-        Core = line.Core,
-        Cost = line.Cost,
-        Hours = line.Hours,
-    };
+    private static PricedItem Idle(in PreparedLine line) =>
+        new()
+        {
+            Kind = line.Kind,
+            Amount = line.Amount,
+            Net = line.Amount,
+            Core = line.Core,
+            Cost = line.Cost,
+            Hours = line.Hours,
+        };
 
-    private static LineFigures Line(PricingCase pricing, OrderEvaluator evaluator, PricingLine line, in PreparedLine prepared, in PricedItem item)
+    private static LineFigures Line(
+        PricingCase pricing,
+        OrderEvaluator evaluator,
+        PricingLine line,
+        in PreparedLine prepared,
+        in PricedItem item
+    )
     {
-        decimal? policyPrice = line is PartCaseLine { UnitPrice: not null } part && PartPrice.BandsOf(pricing.Policy, part.Category) is not null
-            ? PartPrice.ByPolicy(pricing.Policy, pricing.Customer, part) : null;
+        decimal? policyPrice =
+            line is PartCaseLine { UnitPrice: not null } part && PartPrice.BandsOf(pricing.Policy, part.Category) is not null
+                ? PartPrice.ByPolicy(pricing.Policy, pricing.Customer, part)
+                : null;
         var margin = item.PassThrough ? null : Margin(item.Net - item.Cost, item.Net);
-        return new LineFigures(prepared.UnitPrice, policyPrice, item.Hours, Rounding.Amount(item.Amount), Rounding.Amount(item.Net),
-            Rounding.Amount(item.Core), Rounding.Amount(item.Cost), margin)
-        { Id = line.Id, ReducedBy = item.ReducedBy, Discount = Rounding.Amount(item.LineDiscount) };
+        return new LineFigures(
+            prepared.UnitPrice,
+            policyPrice,
+            item.Hours,
+            Rounding.Amount(item.Amount),
+            Rounding.Amount(item.Net),
+            Rounding.Amount(item.Core),
+            Rounding.Amount(item.Cost),
+            margin
+        )
+        {
+            Id = line.Id,
+            ReducedBy = item.ReducedBy,
+            Discount = Rounding.Amount(item.LineDiscount),
+        };
     }
 
     private static void ExplainMargin(StepList why, string of, long revenue, long cost)
@@ -72,22 +111,33 @@ internal static class FiguresBuilder
         why.AddCents(of, revenue);
         why.AddCents("Cost of it", cost);
         why.AddCents("Profit", revenue - cost);
-        if (Margin(revenue - cost, revenue) is { } margin) why.Add("Profit of revenue", $"{margin:0.0}%");
+        if (Margin(revenue - cost, revenue) is { } margin)
+            why.Add("Profit of revenue", $"{margin:0.0}%");
     }
 
     private static decimal? Margin(long profit, long revenue) =>
         revenue == 0 ? null : decimal.Round(profit * 100m / revenue, 1, MidpointRounding.AwayFromZero);
 
-    internal static PricingResult Order(PricingCase pricing, OrderEvaluator evaluator, OrderEvaluation main, JobFigures[] jobs, ConsentFigures? consent, PricingTrace? trace)
+    internal static PricingResult Order(
+        PricingCase pricing,
+        OrderEvaluator evaluator,
+        OrderEvaluation main,
+        JobFigures[] jobs,
+        ConsentFigures? consent,
+        PricingTrace? trace
+    )
     {
         ref readonly var sums = ref main.Sums;
         var (coreTax, passedOnTax, laborTax) = InsideTaxes(evaluator, main);
         var revenue = checked(main.Total - main.TaxTotal - (sums.Core - coreTax) - (sums.PassedOn - passedOnTax));
         var cost = checked(sums.Cost + main.SuppliesCost);
         var labor = sums.Labor - laborTax;
-        decimal paid = 0, adjusted = 0;
-        foreach (var payment in pricing.Payments) paid += payment;
-        foreach (var adjustment in pricing.Adjustments) adjusted += adjustment;
+        decimal paid = 0,
+            adjusted = 0;
+        foreach (var payment in pricing.Payments)
+            paid += payment;
+        foreach (var adjustment in pricing.Adjustments)
+            adjusted += adjustment;
         var taxes = new TaxFigures[main.TaxBases.Length];
         for (var t = 0; t < taxes.Length; t++)
             taxes[t] = new TaxFigures(pricing.Policy.Taxes[t].Code, Rounding.Amount(main.TaxBases[t]), Rounding.Amount(main.TaxAmounts[t]));
@@ -97,7 +147,8 @@ internal static class FiguresBuilder
             var rate = trace.For("effectiveLaborRate");
             rate.AddCents("Labor after discounts", labor);
             rate.Add("Hours sold", $"{sums.Hours:0.###} h");
-            if (sums.Hours != 0) rate.Add("Labor for each hour", Rounding.Round(Rounding.Amount(labor) / sums.Hours));
+            if (sums.Hours != 0)
+                rate.Add("Labor for each hour", Rounding.Round(Rounding.Amount(labor) / sums.Hours));
         }
         return new PricingResult
         {
@@ -112,7 +163,8 @@ internal static class FiguresBuilder
             DiscountsTaken = main.OrderDiscounts.Select(Rounding.Amount).ToArray(),
             Supplies = Rounding.Amount(main.Supplies),
             Subtotal = Rounding.Amount(main.Subtotal),
-            OrderFees = main.Fees.Count == 0 ? [] : main.Fees.Select(f => new OrderFeeFigures(f.Fee.Code, Rounding.Amount(f.Amount))).ToArray(),
+            OrderFees =
+                main.Fees.Count == 0 ? [] : main.Fees.Select(f => new OrderFeeFigures(f.Fee.Code, Rounding.Amount(f.Amount))).ToArray(),
             Taxes = taxes,
             Total = Rounding.Amount(main.Total),
             Revenue = Rounding.Amount(revenue),
@@ -135,35 +187,46 @@ internal static class FiguresBuilder
     private static (long Core, long PassedOn, long Labor) InsideTaxes(OrderEvaluator evaluator, OrderEvaluation main)
     {
         var taxes = evaluator.Taxes;
-        if (!taxes.Inside) return default;
-        long core = 0, passedOn = 0, labor = 0;
+        if (!taxes.Inside)
+            return default;
+        long core = 0,
+            passedOn = 0,
+            labor = 0;
         var slots = new List<(AmountKind Kind, bool PassThrough, long Net)>();
         foreach (var items in main.Items)
         {
             foreach (ref readonly var item in items.AsSpan())
             {
-                if (!item.Taxable) continue;
+                if (!item.Taxable)
+                    continue;
                 slots.Add((item.Kind, item.PassThrough, item.Net));
-                if (item.Core != 0) slots.Add((AmountKind.Core, false, item.Core));
+                if (item.Core != 0)
+                    slots.Add((AmountKind.Core, false, item.Core));
             }
         }
         foreach (var fee in main.Fees)
         {
-            if (fee.Fee.Taxable) slots.Add((AmountKind.Fee, fee.Fee.PassThrough, fee.Amount));
+            if (fee.Fee.Taxable)
+                slots.Add((AmountKind.Fee, fee.Fee.PassThrough, fee.Amount));
         }
-        if (main.Sums.Taxable[(int)AmountKind.Supplies] is var supplies and not 0) slots.Add((AmountKind.Supplies, false, supplies));
+        if (main.Sums.Taxable[(int)AmountKind.Supplies] is var supplies and not 0)
+            slots.Add((AmountKind.Supplies, false, supplies));
         var weights = new long[slots.Count];
         var shares = new long[slots.Count];
         for (var g = 0; g < taxes.GroupCount; g++)
         {
-            for (var i = 0; i < weights.Length; i++) weights[i] = taxes.GroupOf(slots[i].Kind) == g ? slots[i].Net : 0;
+            for (var i = 0; i < weights.Length; i++)
+                weights[i] = taxes.GroupOf(slots[i].Kind) == g ? slots[i].Net : 0;
             Rounding.Share(main.GroupTaxes[g], weights, shares);
             for (var i = 0; i < shares.Length; i++)
             {
                 var (kind, passThrough, _) = slots[i];
-                if (kind == AmountKind.Core) core += shares[i];
-                else if (kind == AmountKind.Labor) labor += shares[i];
-                else if (passThrough) passedOn += shares[i];
+                if (kind == AmountKind.Core)
+                    core += shares[i];
+                else if (kind == AmountKind.Labor)
+                    labor += shares[i];
+                else if (passThrough)
+                    passedOn += shares[i];
             }
         }
         return (core, passedOn, labor);

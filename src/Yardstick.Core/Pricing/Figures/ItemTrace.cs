@@ -3,7 +3,14 @@ namespace Yardstick.Core.Pricing;
 /// <summary>The steps of a job's lines, made only when somebody asks why.</summary>
 internal static class ItemTrace
 {
-    internal static void Explain(PricingTrace trace, PricingCase pricing, int index, PreparedLine[] lines, JobEvaluation evaluation, bool credited)
+    internal static void Explain(
+        PricingTrace trace,
+        PricingCase pricing,
+        int index,
+        PreparedLine[] lines,
+        JobEvaluation evaluation,
+        bool credited
+    )
     {
         var job = pricing.Jobs[index];
         foreach (var item in evaluation.Items)
@@ -12,28 +19,37 @@ internal static class ItemTrace
             {
                 var rule = item.Companion!;
                 var companion = trace.For($"jobs[{index}].companions.{rule.Code}");
-                if (item.Edit is { AmountPerUnit: not null }) companion.Add("Price set by hand; by the policy it would be", rule.AmountPerUnit);
-                if (item.Edit is { Quantity: not null }) companion.Add("Quantity set by hand", $"{item.Quantity:0.###}");
+                if (item.Edit is { AmountPerUnit: not null })
+                    companion.Add("Price set by hand; by the policy it would be", rule.AmountPerUnit);
+                if (item.Edit is { Quantity: not null })
+                    companion.Add("Quantity set by hand", $"{item.Quantity:0.###}");
                 companion.AddCents($"{item.Quantity:0.###} × {item.Each:0.00##}, comes with {rule.Category}", item.Amount);
-                if (item.Net != item.Amount) companion.AddCents("After the job's discounts", item.Net);
+                if (item.Net != item.Amount)
+                    companion.AddCents("After the job's discounts", item.Net);
                 continue;
             }
             var each = trace.For($"jobs[{index}].lines[{item.Line}].each");
             Each(each, pricing, job, job.Lines[item.Line], lines[item.Line]);
             var why = trace.For($"jobs[{index}].lines[{item.Line}]");
-            foreach (var step in each.Steps) why.Add(step);
+            foreach (var step in each.Steps)
+                why.Add(step);
             Amount(why, job.Lines[item.Line], lines[item.Line]);
-            if (item.Amount != lines[item.Line].Amount) why.AddCents($"Share of the fixed price {job.FixedPrice:0.00}", item.Amount);
-            if (item.Net != item.Amount) why.AddCents("After the discounts of line and job", item.Net);
+            if (item.Amount != lines[item.Line].Amount)
+                why.AddCents($"Share of the fixed price {job.FixedPrice:0.00}", item.Amount);
+            if (item.Net != item.Amount)
+                why.AddCents("After the discounts of line and job", item.Net);
         }
         var discount = trace.For($"jobs[{index}].discount");
-        foreach (var given in job.Discounts) discount.Add(Describe(given), "");
-        if (credited && job.Credit is { } credit) discount.Add($"Credited with its repair: {Describe(new Discount(credit.Percent, credit.Amount))}", "");
+        foreach (var given in job.Discounts)
+            discount.Add(Describe(given), "");
+        if (credited && job.Credit is { } credit)
+            discount.Add($"Credited with its repair: {Describe(new Discount(credit.Percent, credit.Amount))}", "");
         discount.AddCents("Taken off", evaluation.Discount);
     }
 
     internal static string Describe(Discount discount) =>
-        (discount.Percent is { } percent ? $"{percent:0.###}%" : $"{discount.Amount:0.00}") + discount.On switch
+        (discount.Percent is { } percent ? $"{percent:0.###}%" : $"{discount.Amount:0.00}")
+        + discount.On switch
         {
             DiscountBase.Labor => " off labor",
             DiscountBase.Parts => " off parts",
@@ -75,7 +91,8 @@ internal static class ItemTrace
                 why.AddCents("Price set by hand", prepared.Amount);
                 break;
             case LaborCaseLine labor:
-                if (prepared.Hours != labor.Hours) why.Add($"Overlap: {labor.Hours:0.##} h becomes", $"{prepared.Hours:0.##} h");
+                if (prepared.Hours != labor.Hours)
+                    why.Add($"Overlap: {labor.Hours:0.##} h becomes", $"{prepared.Hours:0.##} h");
                 why.AddCents($"{prepared.Hours:0.##} h × {prepared.Rate:0.00##}", prepared.Amount);
                 break;
             case PartCaseLine part:
@@ -83,7 +100,11 @@ internal static class ItemTrace
                 break;
             case SubletCaseLine sublet:
                 why.Add("Cost", sublet.Cost, tellsCost: true);
-                why.AddCents(sublet.Price is null ? $"Marked up by {sublet.MarkupPercent:0.###}%" : "Price set by hand", prepared.Amount, tellsCost: sublet.Price is null);
+                why.AddCents(
+                    sublet.Price is null ? $"Marked up by {sublet.MarkupPercent:0.###}%" : "Price set by hand",
+                    prepared.Amount,
+                    tellsCost: sublet.Price is null
+                );
                 break;
             case FeeCaseLine fee:
                 why.AddCents($"{fee.Quantity:0.###} × {fee.Amount:0.00##}", prepared.Amount);

@@ -9,12 +9,23 @@ namespace Yardstick.Core.Pricing;
 /// <param name="Core">Core deposit.</param>
 /// <param name="Cost">What it costs the shop.</param>
 /// <param name="MarginPercent">In percent of net, one decimal; null at zero.</param>
-public sealed record LineFigures(decimal? UnitPrice, decimal? PolicyPrice, decimal Hours, decimal Amount, decimal Net, decimal Core, decimal Cost, decimal? MarginPercent)
+public sealed record LineFigures(
+    decimal? UnitPrice,
+    decimal? PolicyPrice,
+    decimal Hours,
+    decimal Amount,
+    decimal Net,
+    decimal Core,
+    decimal Cost,
+    decimal? MarginPercent
+)
 {
     /// <summary>The line's id in the case.</summary>
     public string Id { get; init; } = "";
+
     /// <summary>The operation because of which its hours are fewer than its own.</summary>
     public string? ReducedBy { get; init; }
+
     /// <summary>What its own discount took.</summary>
     public decimal Discount { get; init; }
 }

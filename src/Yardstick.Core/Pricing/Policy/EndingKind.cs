@@ -5,8 +5,10 @@ public enum EndingKind
 {
     /// <summary>As they come.</summary>
     None,
+
     /// <summary>At a multiple.</summary>
     RoundUpTo,
+
     /// <summary>At a fraction of a whole.</summary>
     EndWith,
 }

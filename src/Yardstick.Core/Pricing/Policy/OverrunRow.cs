@@ -4,12 +4,19 @@ namespace Yardstick.Core.Pricing;
 public sealed record OverrunRow
 {
     /// <summary>It may not grow.</summary>
-    public static readonly OverrunRow None = new() { Percent = "", Amount = "", TakeGreater = false };
+    public static readonly OverrunRow None = new()
+    {
+        Percent = "",
+        Amount = "",
+        TakeGreater = false,
+    };
 
     /// <summary>Percent of the amount agreed to.</summary>
     public required string Percent { get; init; }
+
     /// <summary>An amount.</summary>
     public required string Amount { get; init; }
+
     /// <summary>True takes the greater of the two, false the smaller.</summary>
     public required bool TakeGreater { get; init; }
 }

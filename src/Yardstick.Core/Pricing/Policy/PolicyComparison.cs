@@ -10,7 +10,14 @@ namespace Yardstick.Core.Pricing;
 /// <param name="Most">Those that change most, the greatest first.</param>
 /// <param name="Changed">How many change at all.</param>
 /// <param name="NotPriced">Those that can't be priced under it; they count in neither sum.</param>
-public sealed record PolicyComparison(int Orders, PeriodFigures Before, PeriodFigures After, IReadOnlyList<OrderChangeUnderPolicy> Most, int Changed, IReadOnlyList<OrderNotPriced> NotPriced)
+public sealed record PolicyComparison(
+    int Orders,
+    PeriodFigures Before,
+    PeriodFigures After,
+    IReadOnlyList<OrderChangeUnderPolicy> Most,
+    int Changed,
+    IReadOnlyList<OrderNotPriced> NotPriced
+)
 {
     /// <summary>Compares orders as posted with a policy.</summary>
     /// <param name="posted">Posted orders with their cases.</param>
@@ -23,7 +30,8 @@ public sealed record PolicyComparison(int Orders, PeriodFigures Before, PeriodFi
         var notPriced = new List<OrderNotPriced>();
         foreach (var (id, made) in posted)
         {
-            PricingResult was, now;
+            PricingResult was,
+                now;
             try
             {
                 was = OrderPricer.Price(made);
@@ -44,7 +52,9 @@ public sealed record PolicyComparison(int Orders, PeriodFigures Before, PeriodFi
 
     private sealed class Sum
     {
-        private decimal revenue, total, profit;
+        private decimal revenue,
+            total,
+            profit;
 
         internal PeriodFigures Figures =>
             new(revenue, total, profit, revenue == 0 ? null : decimal.Round(profit * 100m / revenue, 1, MidpointRounding.AwayFromZero));

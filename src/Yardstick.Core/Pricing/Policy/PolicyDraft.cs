@@ -7,14 +7,19 @@ public class PolicyDraft
 {
     /// <summary>Key, always 1.</summary>
     public long Id { get; init; } = 1;
+
     /// <summary>What was typed, as JSON of <see cref="PolicyForm"/>.</summary>
     public string FormJson { get; internal set; } = "";
+
     /// <summary>Counts up with every change.</summary>
     public int Version { get; internal set; }
+
     /// <summary>Changed, UTC.</summary>
     public Instant ChangedAt { get; internal set; }
+
     /// <summary>Who changed it last.</summary>
     public long ChangedById { get; internal set; }
+
     /// <summary>The browser tab that changed it last.</summary>
     public string ClientId { get; internal set; } = "";
 
@@ -26,8 +31,10 @@ public class PolicyDraft
     /// <param name="actor">Who.</param>
     public Result Keep(string? json, Actor actor)
     {
-        if (json is null) return new Problem("policy.shape", "The policy is not whole; load the page anew.");
-        if (json.Length > Longest) return new Problem("policy.size", "The policy is too long to keep.");
+        if (json is null)
+            return new Problem("policy.shape", "The policy is not whole; load the page anew.");
+        if (json.Length > Longest)
+            return new Problem("policy.size", "The policy is too long to keep.");
         (FormJson, Version, ChangedAt, ChangedById, ClientId) = (json, Version + 1, actor.At, actor.StaffId, actor.ClientId);
         return Result.Done;
     }
@@ -35,7 +42,8 @@ public class PolicyDraft
     /// <summary>Why an edit of an older draft is not kept.</summary>
     /// <param name="by">Short name of whoever changed it.</param>
     /// <param name="clock">When, as a time of day in words.</param>
-    public static Problem ChangedMeanwhile(string by, string clock) => new("edit.conflict", $"{by} changed the draft at {clock}; look at it anew, then make your change again.");
+    public static Problem ChangedMeanwhile(string by, string clock) =>
+        new("edit.conflict", $"{by} changed the draft at {clock}; look at it anew, then make your change again.");
 
     /// <summary>There is no draft, for a change that needs one.</summary>
     public static readonly Problem None = new("policy.noDraft", "There is no draft; somebody put it in force already or threw it away.");
@@ -51,12 +59,29 @@ public class PolicyDraft
     /// <param name="last">Version in force.</param>
     /// <param name="note">Why it changes, at most 200 characters.</param>
     /// <param name="actor">Who.</param>
-    public static Result<PolicyVersion> PutInForce(PolicyReading reading, PolicyForm form, PolicyForm now, long last, string? note, Actor actor)
+    public static Result<PolicyVersion> PutInForce(
+        PolicyReading reading,
+        PolicyForm form,
+        PolicyForm now,
+        long last,
+        string? note,
+        Actor actor
+    )
     {
         var words = (note ?? "").Trim();
-        if (words.Length > 200) return new Problem("text.long", "A note can have at most 200 characters.", "note");
-        if (reading.Policy is not { } policy) return NotRight(reading.Problems[0]);
-        if (PolicyDifference.Between(now, form).Count == 0) return new Problem("policy.same", "The draft says the same as the policy in force.");
-        return new PolicyVersion { Id = last + 1, InForceAt = actor.At, ById = actor.StaffId, Note = words, Json = policy.Write() };
+        if (words.Length > 200)
+            return new Problem("text.long", "A note can have at most 200 characters.", "note");
+        if (reading.Policy is not { } policy)
+            return NotRight(reading.Problems[0]);
+        if (PolicyDifference.Between(now, form).Count == 0)
+            return new Problem("policy.same", "The draft says the same as the policy in force.");
+        return new PolicyVersion
+        {
+            Id = last + 1,
+            InForceAt = actor.At,
+            ById = actor.StaffId,
+            Note = words,
+            Json = policy.Write(),
+        };
     }
 }

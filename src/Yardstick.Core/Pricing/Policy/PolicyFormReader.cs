@@ -9,9 +9,7 @@ public sealed class PolicyFormReader
     private const int LongestName = 60;
     private readonly List<Problem> problems = [];
 
-    private PolicyFormReader()
-    {
-    }
+    private PolicyFormReader() { }
 
     /// <summary>Reads a draft.</summary>
     /// <param name="form">What was typed.</param>
@@ -25,33 +23,40 @@ public sealed class PolicyFormReader
         return reader.problems.Count > 0 ? new(null, reader.problems) : new(policy, []);
     }
 
-    private ShopPolicy Policy(PolicyForm form, string currency) => new()
-    {
-        Pricing = new PricingPolicy
+    private ShopPolicy Policy(PolicyForm form, string currency) =>
+        new()
         {
-            Currency = currency,
-            PricesIncludeTax = form.PricesIncludeTax,
-            LaborRates = Map(form.LaborRates, "laborRates", r => r.Name, (r, path) => Figure(r.Rate, $"{path}.rate", 4, needed: true)),
-            LaborCostPerHour = Figure(form.LaborCostPerHour, "laborCostPerHour", 4),
-            MarkupBands = Map(form.MarkupBands, "markupBands", t => t.Name, Bands),
-            Categories = Map(form.Categories, "categories", c => c.Name, (c, _) => c.Bands.Length == 0 ? null : c.Bands),
-            PriceEnding = Ending(form),
-            CapAtList = form.CapAtList,
-            Companions = Rows(form.Companions, "companions", c => c.Code, Companion),
-            OrderFees = Rows(form.OrderFees, "orderFees", f => f.Code, Fee),
-            Supplies = form.Supplies.Charged ? Supplies(form.Supplies) : null,
-            Taxes = Rows(form.Taxes, "taxes", t => t.Code, Tax),
-            Overrun = Overrun(form.Overrun),
-        },
-        MarginAim = Aim(form.MarginAim),
-        EffectiveRateAim = Optional(form.EffectiveRateAim, "effectiveRateAim", 2),
-        StockCost = form.StockCost,
-        Exemptions = Rows(form.Exemptions, "exemptions", e => e.Name, (e, path) =>
-        {
-            if (!e.All && e.Taxes.Count == 0) Add(path, "Choose the taxes that it frees of, or all of them.");
-            return new Exemption(e.Name.Trim(), e.All, e.All ? [] : e.Taxes);
-        }),
-    };
+            Pricing = new PricingPolicy
+            {
+                Currency = currency,
+                PricesIncludeTax = form.PricesIncludeTax,
+                LaborRates = Map(form.LaborRates, "laborRates", r => r.Name, (r, path) => Figure(r.Rate, $"{path}.rate", 4, needed: true)),
+                LaborCostPerHour = Figure(form.LaborCostPerHour, "laborCostPerHour", 4),
+                MarkupBands = Map(form.MarkupBands, "markupBands", t => t.Name, Bands),
+                Categories = Map(form.Categories, "categories", c => c.Name, (c, _) => c.Bands.Length == 0 ? null : c.Bands),
+                PriceEnding = Ending(form),
+                CapAtList = form.CapAtList,
+                Companions = Rows(form.Companions, "companions", c => c.Code, Companion),
+                OrderFees = Rows(form.OrderFees, "orderFees", f => f.Code, Fee),
+                Supplies = form.Supplies.Charged ? Supplies(form.Supplies) : null,
+                Taxes = Rows(form.Taxes, "taxes", t => t.Code, Tax),
+                Overrun = Overrun(form.Overrun),
+            },
+            MarginAim = Aim(form.MarginAim),
+            EffectiveRateAim = Optional(form.EffectiveRateAim, "effectiveRateAim", 2),
+            StockCost = form.StockCost,
+            Exemptions = Rows(
+                form.Exemptions,
+                "exemptions",
+                e => e.Name,
+                (e, path) =>
+                {
+                    if (!e.All && e.Taxes.Count == 0)
+                        Add(path, "Choose the taxes that it frees of, or all of them.");
+                    return new Exemption(e.Name.Trim(), e.All, e.All ? [] : e.Taxes);
+                }
+            ),
+        };
 
     private void Add(string path, string message) => problems.Add(new Problem("policy.field", message, path));
 
@@ -59,39 +64,52 @@ public sealed class PolicyFormReader
     {
         if (string.IsNullOrWhiteSpace(text))
         {
-            if (needed) Add(path, "A figure is needed here.");
+            if (needed)
+                Add(path, "A figure is needed here.");
             return 0;
         }
         var figure = NumberInput.Amount(text, path, decimals);
-        if (figure.Problem is { } problem) problems.Add(problem);
+        if (figure.Problem is { } problem)
+            problems.Add(problem);
         return figure.Ok ? figure.Value : 0;
     }
 
-    private decimal? Optional(string text, string path, int decimals) => string.IsNullOrWhiteSpace(text) ? null : Figure(text, path, decimals);
+    private decimal? Optional(string text, string path, int decimals) =>
+        string.IsNullOrWhiteSpace(text) ? null : Figure(text, path, decimals);
 
     private decimal Percent(string text, string path, bool needed = true)
     {
         if (string.IsNullOrWhiteSpace(text))
         {
-            if (needed) Add(path, "A percentage is needed here.");
+            if (needed)
+                Add(path, "A percentage is needed here.");
             return 0;
         }
         var percent = NumberInput.Percent(text, path);
-        if (percent.Problem is { } problem) problems.Add(problem);
+        if (percent.Problem is { } problem)
+            problems.Add(problem);
         return percent.Ok ? percent.Value : 0;
     }
 
     private decimal? Aim(string text)
     {
-        if (string.IsNullOrWhiteSpace(text)) return null;
+        if (string.IsNullOrWhiteSpace(text))
+            return null;
         var aim = Percent(text, "marginAim");
-        if (aim >= 100) Add("marginAim", "A margin is below 100 percent of what is charged; type one such as 55.");
+        if (aim >= 100)
+            Add("marginAim", "A margin is below 100 percent of what is charged; type one such as 55.");
         return aim;
     }
 
-    private List<TResult> Rows<TRow, TResult>(IReadOnlyList<TRow> rows, string list, Func<TRow, string> name, Func<TRow, string, TResult> read)
+    private List<TResult> Rows<TRow, TResult>(
+        IReadOnlyList<TRow> rows,
+        string list,
+        Func<TRow, string> name,
+        Func<TRow, string, TResult> read
+    )
     {
-        if (rows.Count > MostRows) Add(list, $"At most {MostRows} are kept here.");
+        if (rows.Count > MostRows)
+            Add(list, $"At most {MostRows} are kept here.");
         var seen = new HashSet<string>(StringComparer.OrdinalIgnoreCase);
         var done = new List<TResult>();
         for (var i = 0; i < rows.Count; i++)
@@ -99,34 +117,48 @@ public sealed class PolicyFormReader
             var path = $"{list}[{i}]";
             var called = name(rows[i]).Trim();
             var field = $"{path}.{(list is "companions" or "orderFees" or "taxes" ? "code" : "name")}";
-            if (called.Length == 0) Add(field, "It needs a name.");
-            else if (called.Length > LongestName) Add(field, $"A name can have at most {LongestName} characters.");
-            else if (!seen.Add(called)) Add(field, $"\"{called}\" is here twice; names have to differ.");
+            if (called.Length == 0)
+                Add(field, "It needs a name.");
+            else if (called.Length > LongestName)
+                Add(field, $"A name can have at most {LongestName} characters.");
+            else if (!seen.Add(called))
+                Add(field, $"\"{called}\" is here twice; names have to differ.");
             done.Add(read(rows[i], path));
         }
         return done;
     }
 
-    private Dictionary<string, TResult> Map<TRow, TResult>(IReadOnlyList<TRow> rows, string list, Func<TRow, string> name, Func<TRow, string, TResult> read)
+    private Dictionary<string, TResult> Map<TRow, TResult>(
+        IReadOnlyList<TRow> rows,
+        string list,
+        Func<TRow, string> name,
+        Func<TRow, string, TResult> read
+    )
     {
         var values = Rows(rows, list, name, read);
         var map = new Dictionary<string, TResult>();
-        for (var i = 0; i < values.Count; i++) map.TryAdd(name(rows[i]).Trim(), values[i]);
+        for (var i = 0; i < values.Count; i++)
+            map.TryAdd(name(rows[i]).Trim(), values[i]);
         return map;
     }
 
     private IReadOnlyList<MarkupBand> Bands(BandTable table, string path)
     {
-        if (table.Bands.Count == 0) Add(path, "A markup table needs at least one band.");
-        if (table.Bands.Count > 50) Add(path, "At most 50 bands are kept in a table.");
+        if (table.Bands.Count == 0)
+            Add(path, "A markup table needs at least one band.");
+        if (table.Bands.Count > 50)
+            Add(path, "At most 50 bands are kept in a table.");
         var bands = new List<MarkupBand>();
         for (var b = 0; b < table.Bands.Count; b++)
         {
             var (row, at, last) = (table.Bands[b], $"{path}.bands[{b}]", b == table.Bands.Count - 1);
             decimal? edge = null;
-            if (last && !string.IsNullOrWhiteSpace(row.UpTo)) Add($"{at}.upTo", "The last band is open: every higher cost belongs to it. Leave it empty, or add a band after it.");
-            else if (!last) edge = Figure(row.UpTo, $"{at}.upTo", 4, needed: true);
-            if (b > 0 && edge is { } to && bands[b - 1].UpTo is { } below && to <= below) Add($"{at}.upTo", $"The band before ends at {below:0.00##}; this one has to end above it.");
+            if (last && !string.IsNullOrWhiteSpace(row.UpTo))
+                Add($"{at}.upTo", "The last band is open: every higher cost belongs to it. Leave it empty, or add a band after it.");
+            else if (!last)
+                edge = Figure(row.UpTo, $"{at}.upTo", 4, needed: true);
+            if (b > 0 && edge is { } to && bands[b - 1].UpTo is { } below && to <= below)
+                Add($"{at}.upTo", $"The band before ends at {below:0.00##}; this one has to end above it.");
             bands.Add(new MarkupBand(edge, Figure(row.Multiplier, $"{at}.multiplier", 3, needed: true)));
         }
         return bands;
@@ -134,21 +166,26 @@ public sealed class PolicyFormReader
 
     private PriceEnding Ending(PolicyForm form)
     {
-        if (form.Ending == EndingKind.None) return PriceEnding.None;
+        if (form.Ending == EndingKind.None)
+            return PriceEnding.None;
         var value = Figure(form.EndingValue, "endingValue", 4, needed: true);
         if (form.Ending == EndingKind.RoundUpTo)
         {
-            if (value == 0 && form.EndingValue.Trim().Length > 0) Add("endingValue", "Prices can't rise to a multiple of nothing; type one such as 0.25.");
+            if (value == 0 && form.EndingValue.Trim().Length > 0)
+                Add("endingValue", "Prices can't rise to a multiple of nothing; type one such as 0.25.");
             return new PriceEnding { RoundUpTo = value };
         }
-        if (value >= 1) Add("endingValue", "An ending is the part after the point, such as 0.95.");
+        if (value >= 1)
+            Add("endingValue", "An ending is the part after the point, such as 0.95.");
         return new PriceEnding { EndWith = value };
     }
 
     private CompanionRule Companion(CompanionRow row, string path)
     {
-        if (row.Category.Trim().Length == 0) Add($"{path}.category", "Say with which category of parts it comes along.");
-        if (row.Kind is not (AmountKind.Labor or AmountKind.Part or AmountKind.Fee)) Add($"{path}.kind", "What comes along is labor, a part or a fee.");
+        if (row.Category.Trim().Length == 0)
+            Add($"{path}.category", "Say with which category of parts it comes along.");
+        if (row.Kind is not (AmountKind.Labor or AmountKind.Part or AmountKind.Fee))
+            Add($"{path}.kind", "What comes along is labor, a part or a fee.");
         return new CompanionRule
         {
             Code = row.Code.Trim(),
@@ -163,15 +200,16 @@ public sealed class PolicyFormReader
         };
     }
 
-    private OrderFee Fee(FeeRow row, string path) => new()
-    {
-        Code = row.Code.Trim(),
-        Amount = Figure(row.Amount, $"{path}.amount", 4, needed: true),
-        CostEach = Figure(row.CostEach, $"{path}.costEach", 4),
-        Taxable = row.Taxable,
-        PassThrough = row.PassThrough,
-        Category = row.Category.Trim() is { Length: > 0 } category ? category : null,
-    };
+    private OrderFee Fee(FeeRow row, string path) =>
+        new()
+        {
+            Code = row.Code.Trim(),
+            Amount = Figure(row.Amount, $"{path}.amount", 4, needed: true),
+            CostEach = Figure(row.CostEach, $"{path}.costEach", 4),
+            Taxable = row.Taxable,
+            PassThrough = row.PassThrough,
+            Category = row.Category.Trim() is { Length: > 0 } category ? category : null,
+        };
 
     private SuppliesRule Supplies(SuppliesRow row)
     {
@@ -184,19 +222,22 @@ public sealed class PolicyFormReader
             Taxable = row.Taxable,
             CostPercent = Percent(row.CostPercent, "supplies.costPercent", needed: false),
         };
-        if (rule is { Minimum: { } least, Maximum: { } most } && least > most) Add("supplies.maximum", $"The ceiling is below the floor of {least:0.00}.");
+        if (rule is { Minimum: { } least, Maximum: { } most } && least > most)
+            Add("supplies.maximum", $"The ceiling is below the floor of {least:0.00}.");
         return rule;
     }
 
     private TaxRule Tax(TaxRow row, string path)
     {
-        if (row.On.Count == 0) Add($"{path}.on", "Choose at least one kind of amount that this tax is on.");
+        if (row.On.Count == 0)
+            Add($"{path}.on", "Choose at least one kind of amount that this tax is on.");
         return new TaxRule(row.Code.Trim(), Percent(row.Percent, $"{path}.percent"), [.. row.On.Distinct().Order()]);
     }
 
     private OverrunRule? Overrun(OverrunRow row)
     {
-        if (string.IsNullOrWhiteSpace(row.Percent) && string.IsNullOrWhiteSpace(row.Amount)) return null;
+        if (string.IsNullOrWhiteSpace(row.Percent) && string.IsNullOrWhiteSpace(row.Amount))
+            return null;
         return new OverrunRule
         {
             Percent = string.IsNullOrWhiteSpace(row.Percent) ? null : Percent(row.Percent, "overrun.percent"),
@@ -205,30 +246,38 @@ public sealed class PolicyFormReader
         };
     }
 
-    /// <summary>What is named has to be there: tables by categories, taxes by exemptions, rates and exemptions by the shop's records.</summary>
+    /// <summary>
+    /// What is named has to be there: tables by categories, taxes by exemptions, rates and exemptions by the shop's records.
+    /// </summary>
     private void References(PolicyForm form, PolicyUse use)
     {
         var rates = Names(form.LaborRates.Select(r => r.Name));
-        if (!rates.Contains("general")) Add("laborRates", "A rate named general is needed; labor without a rate of its own is charged by it.");
+        if (!rates.Contains("general"))
+            Add("laborRates", "A rate named general is needed; labor without a rate of its own is charged by it.");
         foreach (var (rate, who) in use.Rates)
         {
-            if (!rates.Contains(rate)) Add("laborRates", $"The rate {rate} is used by {who}; keep it, or give them another first.");
+            if (!rates.Contains(rate))
+                Add("laborRates", $"The rate {rate} is used by {who}; keep it, or give them another first.");
         }
         var tables = Names(form.MarkupBands.Select(t => t.Name));
-        if (!tables.Contains("standard")) Add("markupBands", "A table named standard is needed; parts without a table of their own are priced by it.");
+        if (!tables.Contains("standard"))
+            Add("markupBands", "A table named standard is needed; parts without a table of their own are priced by it.");
         for (var c = 0; c < form.Categories.Count; c++)
         {
-            if (form.Categories[c].Bands is { Length: > 0 } table && !tables.Contains(table)) Add($"categories[{c}].bands", $"No markup table is named \"{table}\".");
+            if (form.Categories[c].Bands is { Length: > 0 } table && !tables.Contains(table))
+                Add($"categories[{c}].bands", $"No markup table is named \"{table}\".");
         }
         var taxes = Names(form.Taxes.Select(t => t.Code));
         for (var e = 0; e < form.Exemptions.Count; e++)
         {
-            foreach (var tax in form.Exemptions[e].Taxes.Where(t => !form.Exemptions[e].All && !taxes.Contains(t))) Add($"exemptions[{e}]", $"No tax is named \"{tax}\".");
+            foreach (var tax in form.Exemptions[e].Taxes.Where(t => !form.Exemptions[e].All && !taxes.Contains(t)))
+                Add($"exemptions[{e}]", $"No tax is named \"{tax}\".");
         }
         var exemptions = Names(form.Exemptions.Select(e => e.Name));
         foreach (var (exemption, who) in use.Exemptions)
         {
-            if (!exemptions.Contains(exemption)) Add("exemptions", $"The exemption {exemption} is used by {who}; keep it, or take it from them first.");
+            if (!exemptions.Contains(exemption))
+                Add("exemptions", $"The exemption {exemption} is used by {who}; keep it, or take it from them first.");
         }
     }
 

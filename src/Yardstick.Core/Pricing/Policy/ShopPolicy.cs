@@ -8,12 +8,16 @@ public sealed record ShopPolicy
 {
     /// <summary>What every amount is computed by.</summary>
     public required PricingPolicy Pricing { get; init; }
+
     /// <summary>Margin that orders should reach, in percent; null for no aim.</summary>
     public decimal? MarginAim { get; init; }
+
     /// <summary>Labor that each sold hour should bring; null for no aim.</summary>
     public decimal? EffectiveRateAim { get; init; }
+
     /// <summary>Which cost prices a stock part.</summary>
     public StockCost StockCost { get; init; }
+
     /// <summary>Reasons for which customers are free of taxes.</summary>
     public IReadOnlyList<Exemption> Exemptions { get; init; } = [];
 
@@ -25,14 +29,19 @@ public sealed record ShopPolicy
     {
         using var document = JsonDocument.Parse(json);
         var pricing = PolicyReader.ReadChecked(document.RootElement);
-        if (!document.RootElement.TryGetProperty("shop", out var shop)) return new ShopPolicy { Pricing = pricing };
+        if (!document.RootElement.TryGetProperty("shop", out var shop))
+            return new ShopPolicy { Pricing = pricing };
         return new ShopPolicy
         {
             Pricing = pricing,
             MarginAim = shop.Number("marginAim", 3),
             EffectiveRateAim = shop.Number("effectiveRateAim", 2),
             StockCost = shop.Choice("stockCost", StockCost.Last, ("last", StockCost.Last), ("average", StockCost.Average)),
-            Exemptions = shop.List("exemptions", e => new Exemption(e.Needed("name", JsonReading.NonEmpty), e.Flag("all", false), e.List("taxes", JsonReading.NonEmpty))),
+            Exemptions = shop.List("exemptions", e => new Exemption(
+                e.Needed("name", JsonReading.NonEmpty),
+                e.Flag("all", false),
+                e.List("taxes", JsonReading.NonEmpty)
+            )),
         };
     }
 
@@ -55,7 +64,8 @@ public sealed record ShopPolicy
                 json.WriteString("name", exemption.Name);
                 json.WriteBoolean("all", exemption.All);
                 json.WriteStartArray("taxes");
-                foreach (var tax in exemption.Taxes) json.WriteStringValue(tax);
+                foreach (var tax in exemption.Taxes)
+                    json.WriteStringValue(tax);
                 json.WriteEndArray();
                 json.WriteEndObject();
             }

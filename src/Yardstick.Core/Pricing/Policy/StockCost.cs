@@ -5,6 +5,7 @@ public enum StockCost
 {
     /// <summary>That of the last receipt.</summary>
     Last,
+
     /// <summary>The weighted average.</summary>
     Average,
 }

@@ -7,18 +7,25 @@ namespace Yardstick.Core.Pricing;
 public static class Ceiling
 {
     /// <summary>The allowance in words, as the customer reads it: <c>the smaller of 10% and 75.00</c>; empty where there is none.</summary>
-    public static string Words(OverrunRule? rule) => (rule?.Percent, rule?.Amount) switch
-    {
-        ({ } percent, { } amount) => string.Create(CultureInfo.InvariantCulture, $"the {(rule!.TakeGreater ? "greater" : "smaller")} of {percent:0.###}% and {amount:#,##0.00}"),
-        ({ } percent, null) => string.Create(CultureInfo.InvariantCulture, $"{percent:0.###}%"),
-        (null, { } amount) => string.Create(CultureInfo.InvariantCulture, $"{amount:#,##0.00}"),
-        _ => "",
-    };
+    public static string Words(OverrunRule? rule) =>
+        (rule?.Percent, rule?.Amount) switch
+        {
+            ({ } percent, { } amount) => string.Create(
+                CultureInfo.InvariantCulture,
+                $"the {(rule!.TakeGreater ? "greater" : "smaller")} of {percent:0.###}% and {amount:#,##0.00}"
+            ),
+            ({ } percent, null) => string.Create(CultureInfo.InvariantCulture, $"{percent:0.###}%"),
+            (null, { } amount) => string.Create(CultureInfo.InvariantCulture, $"{amount:#,##0.00}"),
+            _ => "",
+        };
 
-    /// <summary>The allowance over an agreed amount, in cents: of percentage and amount the smaller or the greater, rounded once chosen.</summary>
+    /// <summary>
+    /// The allowance over an agreed amount, in cents: of percentage and amount the smaller or the greater, rounded once chosen.
+    /// </summary>
     public static long Allowance(OverrunRule? rule, decimal authorized)
     {
-        if (rule is null) return 0;
+        if (rule is null)
+            return 0;
         decimal? byPercent = rule.Percent is { } percent ? authorized * percent / 100m : null;
         var chosen = (byPercent, rule.Amount) switch
         {

@@ -15,7 +15,8 @@ internal static class LaborOverlap
     /// <param name="reduced">Called with each operation, its remaining hours and what reduced it.</param>
     internal static void Reduce(List<Operation> operations, Action<Operation, decimal, Reduction?> reduced)
     {
-        if (operations.Count == 0) return;
+        if (operations.Count == 0)
+            return;
         // OrderByDescending is stable: ties keep the order of the sheet.
         var before = new HashSet<string>(StringComparer.Ordinal);
         var contained = new Dictionary<string, string>(StringComparer.Ordinal);
@@ -46,7 +47,8 @@ internal static class LaborOverlap
             }
             reduced(operation, hours, by);
             before.Add(labor.Operation!);
-            foreach (var inner in labor.Contains) contained.TryAdd(inner, labor.Operation!);
+            foreach (var inner in labor.Contains)
+                contained.TryAdd(inner, labor.Operation!);
         }
     }
 }

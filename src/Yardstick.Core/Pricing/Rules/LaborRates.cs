@@ -7,13 +7,18 @@ internal static class LaborRates
     internal static decimal Resolve(PricingCase pricing, PricingJob job, LaborCaseLine labor)
     {
         var choice = labor.Rate ?? job.LaborRate ?? pricing.LaborRate ?? pricing.Customer.LaborRate;
-        if (choice?.Number is { } number) return number;
+        if (choice?.Number is { } number)
+            return number;
         return Named(pricing, choice?.Name ?? "general")
-            ?? throw new CaseException("policy.laborRates.general", "A labor line has no rate of its own, and the policy has no general labor rate.");
+            ?? throw new CaseException(
+                "policy.laborRates.general",
+                "A labor line has no rate of its own, and the policy has no general labor rate."
+            );
     }
 
     /// <summary>The customer's own number for a name if there is one, else the policy's; null if neither knows it.</summary>
     internal static decimal? Named(PricingCase pricing, string name) =>
         pricing.Customer.LaborRates.TryGetValue(name, out var own) ? own
-        : pricing.Policy.LaborRates.TryGetValue(name, out var rate) ? rate : null;
+        : pricing.Policy.LaborRates.TryGetValue(name, out var rate) ? rate
+        : null;
 }

@@ -6,7 +6,11 @@ namespace Yardstick.Core.Pricing;
 /// <param name="Points">Points of the price as it is charged, unrounded, by rising cost.</param>
 /// <param name="Naive">For each band the two ends of its bare multiplier.</param>
 /// <param name="Lifts">Where the rule lifts the price.</param>
-public sealed record MarkupCurve(IReadOnlyList<CurvePoint> Points, IReadOnlyList<(CurvePoint From, CurvePoint To)> Naive, IReadOnlyList<MarkupLift> Lifts)
+public sealed record MarkupCurve(
+    IReadOnlyList<CurvePoint> Points,
+    IReadOnlyList<(CurvePoint From, CurvePoint To)> Naive,
+    IReadOnlyList<MarkupLift> Lifts
+)
 {
     /// <summary>The curve of a table up to some way into its open band.</summary>
     /// <param name="bands">The table; its edges rise and its last band is open.</param>
@@ -16,7 +20,8 @@ public sealed record MarkupCurve(IReadOnlyList<CurvePoint> Points, IReadOnlyList
         var points = new List<CurvePoint> { new(0, 0) };
         var naive = new List<(CurvePoint, CurvePoint)>();
         var lifts = new List<MarkupLift>();
-        decimal from = 0, least = 0;
+        decimal from = 0,
+            least = 0;
         foreach (var band in bands)
         {
             var to = band.UpTo ?? last;
@@ -24,9 +29,11 @@ public sealed record MarkupCurve(IReadOnlyList<CurvePoint> Points, IReadOnlyList
             if (from * band.Multiplier < least)
             {
                 decimal? meets = band.Multiplier == 0 ? null : least / band.Multiplier;
-                if (band.UpTo is { } edge && meets > edge) meets = null;
+                if (band.UpTo is { } edge && meets > edge)
+                    meets = null;
                 lifts.Add(new MarkupLift(from, meets, least, from * band.Multiplier));
-                if (meets is { } cost && cost < to) points.Add(new CurvePoint(cost, least));
+                if (meets is { } cost && cost < to)
+                    points.Add(new CurvePoint(cost, least));
             }
             else if (points[^1].Price < from * band.Multiplier)
             {

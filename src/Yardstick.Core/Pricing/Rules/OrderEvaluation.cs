@@ -7,10 +7,17 @@ internal sealed class OrderEvaluation
     internal required PricedItem[]?[] Items { get; init; }
     internal required long[] JobDiscounts { get; init; }
     internal RunningTotals Sums;
-    internal long Discounts, Supplies, SuppliesCost, TaxTotal, Subtotal, Total;
+    internal long Discounts,
+        Supplies,
+        SuppliesCost,
+        TaxTotal,
+        Subtotal,
+        Total;
     internal List<ChargedFee> Fees { get; } = [];
+
     /// <summary>What each discount of the order took.</summary>
     internal List<long> OrderDiscounts { get; } = [];
+
     /// <summary>What each discount of each job took, its credit last.</summary>
     internal required IReadOnlyList<long>[] JobDiscountsTaken { get; init; }
     internal required long[] TaxBases { get; init; }

@@ -8,6 +8,7 @@ internal sealed class OrderEvaluator
     private readonly PricingCase pricing;
     private readonly PreparedLine[][] prepared;
     private readonly TaxComputation taxes;
+
     /// <summary>Jobs whose figures are the same in every set: no named operations and no credit.</summary>
     private readonly JobEvaluation?[] constant;
     private readonly bool[] dependent;
@@ -44,7 +45,8 @@ internal sealed class OrderEvaluator
         };
         for (var j = 0; j < jobs.Count; j++)
         {
-            if (!included[j]) continue;
+            if (!included[j])
+                continue;
             JobEvaluation job;
             if (dependent[j] || trace is not null)
                 job = JobEvaluation.Of(pricing, j, lines[j], Credited(j, included), trace);
@@ -55,10 +57,12 @@ internal sealed class OrderEvaluator
             result.Discounts = checked(result.Discounts + job.Discount);
             result.Items[j] = job.Items;
         }
-        if (pricing.Discounts.Count > 0) TakeOrderDiscounts(result, trace);
+        if (pricing.Discounts.Count > 0)
+            TakeOrderDiscounts(result, trace);
         foreach (var items in result.Items)
         {
-            foreach (ref readonly var item in items.AsSpan()) result.Sums.Add(item);
+            foreach (ref readonly var item in items.AsSpan())
+                result.Sums.Add(item);
         }
         AddSupplies(result, trace);
         AddOrderFees(result, included, trace);
@@ -68,10 +72,12 @@ internal sealed class OrderEvaluator
 
     private bool Credited(int job, ReadOnlySpan<bool> included)
     {
-        if (pricing.Jobs[job].Credit is not { } credit) return false;
+        if (pricing.Jobs[job].Credit is not { } credit)
+            return false;
         for (var j = 0; j < included.Length; j++)
         {
-            if (included[j] && credit.When.Contains(pricing.Jobs[j].Id)) return true;
+            if (included[j] && credit.When.Contains(pricing.Jobs[j].Id))
+                return true;
         }
         return false;
     }
@@ -81,19 +87,24 @@ internal sealed class OrderEvaluator
         var operations = new List<LaborOverlap.Operation>();
         for (var j = 0; j < included.Length; j++)
         {
-            if (!included[j] || !dependent[j]) continue;
+            if (!included[j] || !dependent[j])
+                continue;
             var lines = pricing.Jobs[j].Lines;
             for (var l = 0; l < lines.Count; l++)
             {
-                if (lines[l] is LaborCaseLine { Operation: not null, Out: false } labor) operations.Add(new(j, l, labor));
+                if (lines[l] is LaborCaseLine { Operation: not null, Out: false } labor)
+                    operations.Add(new(j, l, labor));
             }
         }
-        if (operations.Count == 0) return prepared;
+        if (operations.Count == 0)
+            return prepared;
         var own = (PreparedLine[][])prepared.Clone();
         LaborOverlap.Reduce(operations, (operation, hours, by) =>
         {
-            if (by is null) return;
-            if (ReferenceEquals(own[operation.Job], prepared[operation.Job])) own[operation.Job] = (PreparedLine[])prepared[operation.Job].Clone();
+            if (by is null)
+                return;
+            if (ReferenceEquals(own[operation.Job], prepared[operation.Job]))
+                own[operation.Job] = (PreparedLine[])prepared[operation.Job].Clone();
             PreparedLines.SetHours(ref own[operation.Job][operation.Line], operation.Labor, hours);
             own[operation.Job][operation.Line].ReducedBy = by.By;
             trace?.For($"jobs[{operation.Job}].lines[{operation.Line}].overlap").Add(by.Words, $"{hours:0.##} h");
@@ -104,10 +115,13 @@ internal sealed class OrderEvaluator
     private void TakeOrderDiscounts(OrderEvaluation result, PricingTrace? trace)
     {
         var why = trace?.For("discounts");
-        if (result.Discounts != 0) why?.AddCents("Discounts of lines and jobs", result.Discounts);
+        if (result.Discounts != 0)
+            why?.AddCents("Discounts of lines and jobs", result.Discounts);
         // Cached items are shared between sets: the discounts go onto a copy.
         var all = new List<PricedItem>();
-        foreach (var items in result.Items) if (items is not null) all.AddRange(items);
+        foreach (var items in result.Items)
+            if (items is not null)
+                all.AddRange(items);
         var span = System.Runtime.InteropServices.CollectionsMarshal.AsSpan(all);
         foreach (var discount in pricing.Discounts)
         {
@@ -119,7 +133,8 @@ internal sealed class OrderEvaluator
         var at = 0;
         for (var j = 0; j < result.Items.Length; j++)
         {
-            if (result.Items[j] is not { } items) continue;
+            if (result.Items[j] is not { } items)
+                continue;
             result.Items[j] = span.Slice(at, items.Length).ToArray();
             at += items.Length;
         }
@@ -127,7 +142,8 @@ internal sealed class OrderEvaluator
 
     private void AddSupplies(OrderEvaluation result, PricingTrace? trace)
     {
-        if (pricing.Policy.Supplies is not { } rule || pricing.CounterSale) return;
+        if (pricing.Policy.Supplies is not { } rule || pricing.CounterSale)
+            return;
         var basis = rule.Base switch
         {
             SuppliesBase.Labor => result.Sums.Labor,
@@ -135,9 +151,18 @@ internal sealed class OrderEvaluator
             _ => checked(result.Sums.Labor + result.Sums.Parts),
         };
         var why = trace?.For("supplies");
-        if (basis <= 0) return;
+        if (basis <= 0)
+            return;
         var cents = Rounding.PercentOf(basis, rule.Percent);
-        why?.AddCents(rule.Base switch { SuppliesBase.Labor => "Labor after discounts", SuppliesBase.Parts => "Parts after discounts", _ => "Labor and parts after discounts" }, basis);
+        why?.AddCents(
+            rule.Base switch
+            {
+                SuppliesBase.Labor => "Labor after discounts",
+                SuppliesBase.Parts => "Parts after discounts",
+                _ => "Labor and parts after discounts",
+            },
+            basis
+        );
         why?.AddCents($"{rule.Percent:0.###}% of it", cents);
         if (rule.Minimum is { } minimum && cents < Rounding.Cents(minimum))
         {
@@ -151,22 +176,29 @@ internal sealed class OrderEvaluator
         }
         result.Supplies = cents;
         result.SuppliesCost = Rounding.PercentOf(cents, rule.CostPercent);
-        if (rule.Taxable) result.Sums.Taxable[(int)AmountKind.Supplies] = cents;
+        if (rule.Taxable)
+            result.Sums.Taxable[(int)AmountKind.Supplies] = cents;
     }
 
     private void AddOrderFees(OrderEvaluation result, ReadOnlySpan<bool> included, PricingTrace? trace)
     {
-        if (pricing.CounterSale) return;
+        if (pricing.CounterSale)
+            return;
         foreach (var fee in pricing.Policy.OrderFees)
         {
-            if (!Charged(fee, included)) continue;
+            if (!Charged(fee, included))
+                continue;
             var charged = new ChargedFee(fee, Rounding.Cents(fee.Amount), fee.PassThrough ? 0 : Rounding.Cents(fee.CostEach));
             result.Fees.Add(charged);
             result.Sums.Fees = checked(result.Sums.Fees + charged.Amount);
             result.Sums.Cost = checked(result.Sums.Cost + charged.Cost);
-            if (fee.PassThrough) result.Sums.PassedOn = checked(result.Sums.PassedOn + charged.Amount);
-            if (fee.Taxable) result.Sums.Taxable[(int)AmountKind.Fee] = checked(result.Sums.Taxable[(int)AmountKind.Fee] + charged.Amount);
-            trace?.For($"orderFees.{fee.Code}").AddCents(fee.Category is null ? "Once an order" : $"Once an order with {fee.Category}", charged.Amount);
+            if (fee.PassThrough)
+                result.Sums.PassedOn = checked(result.Sums.PassedOn + charged.Amount);
+            if (fee.Taxable)
+                result.Sums.Taxable[(int)AmountKind.Fee] = checked(result.Sums.Taxable[(int)AmountKind.Fee] + charged.Amount);
+            trace
+                ?.For($"orderFees.{fee.Code}")
+                .AddCents(fee.Category is null ? "Once an order" : $"Once an order with {fee.Category}", charged.Amount);
         }
     }
 
@@ -174,11 +206,14 @@ internal sealed class OrderEvaluator
     {
         for (var j = 0; j < included.Length; j++)
         {
-            if (!included[j]) continue;
+            if (!included[j])
+                continue;
             foreach (var line in pricing.Jobs[j].Lines)
             {
-                if (line.Out) continue;
-                if (fee.Category is null || line is PartCaseLine part && part.Category == fee.Category) return true;
+                if (line.Out)
+                    continue;
+                if (fee.Category is null || line is PartCaseLine part && part.Category == fee.Category)
+                    return true;
             }
         }
         return false;
@@ -187,24 +222,33 @@ internal sealed class OrderEvaluator
     private void AddTaxes(OrderEvaluation result, PricingTrace? trace)
     {
         taxes.Compute(result.Sums.Taxable, result.TaxBases, result.TaxAmounts, result.GroupTaxes);
-        foreach (var amount in result.TaxAmounts) result.TaxTotal = checked(result.TaxTotal + amount);
+        foreach (var amount in result.TaxAmounts)
+            result.TaxTotal = checked(result.TaxTotal + amount);
         result.Subtotal = checked(result.Sums.Subtotal + result.Supplies);
         result.Total = taxes.Inside ? result.Subtotal : checked(result.Subtotal + result.TaxTotal);
-        if (trace is null) return;
+        if (trace is null)
+            return;
         for (var t = 0; t < result.TaxBases.Length; t++)
         {
             var tax = pricing.Policy.Taxes[t];
             var why = trace.For($"taxes[{t}]");
-            why.AddCents(taxes.Inside ? "Taxable, without its taxes" : $"Taxable: {string.Join(", ", tax.On).ToLowerInvariant()}", result.TaxBases[t]);
+            why.AddCents(
+                taxes.Inside ? "Taxable, without its taxes" : $"Taxable: {string.Join(", ", tax.On).ToLowerInvariant()}",
+                result.TaxBases[t]
+            );
             why.AddCents(taxes.Inside ? $"{tax.Percent:0.###}% inside the prices" : $"{tax.Percent:0.###}% of it", result.TaxAmounts[t]);
         }
         var total = trace.For("total");
         total.AddCents("Labor", result.Sums.Labor);
         total.AddCents("Parts", result.Sums.Parts);
-        if (result.Sums.Sublet != 0) total.AddCents("Sublet", result.Sums.Sublet);
-        if (result.Sums.Fees != 0) total.AddCents("Fees", result.Sums.Fees);
-        if (result.Sums.Core != 0) total.AddCents("Core deposits", result.Sums.Core);
-        if (result.Supplies != 0) total.AddCents("Shop supplies", result.Supplies);
+        if (result.Sums.Sublet != 0)
+            total.AddCents("Sublet", result.Sums.Sublet);
+        if (result.Sums.Fees != 0)
+            total.AddCents("Fees", result.Sums.Fees);
+        if (result.Sums.Core != 0)
+            total.AddCents("Core deposits", result.Sums.Core);
+        if (result.Supplies != 0)
+            total.AddCents("Shop supplies", result.Supplies);
         total.AddCents(taxes.Inside ? "Taxes, inside" : "Taxes", result.TaxTotal);
     }
 }

@@ -51,7 +51,8 @@ public static class OrderPricer
                 own = evaluator.Evaluate(alone);
             }
             jobs[j] = FiguresBuilder.Job(pricing, evaluator, own, j, included[j], adds, trace);
-            if (trace is null) continue;
+            if (trace is null)
+                continue;
             var why = trace.For($"jobs[{j}].addsToTotal");
             why.AddCents(included[j] ? "Total with it" : "Total with it added", included[j] ? main.Total : other);
             why.AddCents(included[j] ? "Total without it" : "Total as it stands", included[j] ? other : main.Total);
@@ -72,7 +73,8 @@ public static class OrderPricer
 
     private static ConsentFigures? Consent(PricingCase pricing, OrderEvaluator evaluator, bool[] included, OrderEvaluation main)
     {
-        if (pricing.Authorized is not { } authorized) return null;
+        if (pricing.Authorized is not { } authorized)
+            return null;
         var approved = Included(pricing, JobSelection.ApprovedOnly);
         var total = approved.AsSpan().SequenceEqual(included) ? main.Total : evaluator.Evaluate(approved).Total;
         var allowed = checked(Rounding.Cents(authorized) + Ceiling.Allowance(pricing.Policy.Overrun, authorized));

@@ -21,11 +21,13 @@ public static class PartPrice
     /// <param name="why">Receives the steps when somebody asks.</param>
     public static decimal ByPolicy(PricingPolicy policy, PricingCustomer customer, PartCaseLine line, StepList? why = null)
     {
-        var bands = BandsOf(policy, line.Category) ?? throw new InvalidOperationException("No markup bands for the category; check the case first.");
+        var bands = BandsOf(policy, line.Category)
+            ?? throw new InvalidOperationException("No markup bands for the category; check the case first.");
         why?.Add("Cost", line.UnitCost, tellsCost: true);
         var price = ByBands(bands, line.UnitCost, why);
         var ended = Ending(policy.PriceEnding, price);
-        if (ended != price) why?.Add("Price ending", ended);
+        if (ended != price)
+            why?.Add("Price ending", ended);
         price = ended;
         if (policy.CapAtList && line.ListPrice is { } list && price > Rounding.Round(list))
         {
@@ -43,7 +45,8 @@ public static class PartPrice
     /// <summary>Price by bands: a dearer part never sells for less than the edge below it. Rounded.</summary>
     public static decimal ByBands(IReadOnlyList<MarkupBand> bands, decimal cost, StepList? why = null)
     {
-        decimal least = 0, from = 0;
+        decimal least = 0,
+            from = 0;
         foreach (var band in bands)
         {
             if (band.UpTo is { } edge && cost > edge)
@@ -66,17 +69,24 @@ public static class PartPrice
 
     private static string BandName(decimal from, MarkupBand band) =>
         band.UpTo is { } to
-            ? from == 0 ? $"Band up to {Plain(to)}: × {Plain(band.Multiplier)}" : $"Band over {Plain(from)} to {Plain(to)}: × {Plain(band.Multiplier)}"
-            : from == 0 ? $"All costs: × {Plain(band.Multiplier)}" : $"Band over {Plain(from)}: × {Plain(band.Multiplier)}";
+            ? from == 0
+                ? $"Band up to {Plain(to)}: × {Plain(band.Multiplier)}"
+                : $"Band over {Plain(from)} to {Plain(to)}: × {Plain(band.Multiplier)}"
+            : from == 0
+                ? $"All costs: × {Plain(band.Multiplier)}"
+                : $"Band over {Plain(from)}: × {Plain(band.Multiplier)}";
 
     private static string Plain(decimal number) => number.ToString("0.####", CultureInfo.InvariantCulture);
 
     /// <summary>The nearest allowed price not below the given one. Zero stays zero. Rounded.</summary>
     public static decimal Ending(PriceEnding ending, decimal price)
     {
-        if (price == 0) return 0;
-        if (ending.RoundUpTo is { } step) return Rounding.Round(decimal.Ceiling(price / step) * step);
-        if (ending.EndWith is { } end) return Rounding.Round(Math.Max(0, decimal.Ceiling(price - end)) + end);
+        if (price == 0)
+            return 0;
+        if (ending.RoundUpTo is { } step)
+            return Rounding.Round(decimal.Ceiling(price / step) * step);
+        if (ending.EndWith is { } end)
+            return Rounding.Round(Math.Max(0, decimal.Ceiling(price - end)) + end);
         return price;
     }
 }

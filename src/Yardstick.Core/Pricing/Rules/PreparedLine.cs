@@ -11,6 +11,7 @@ internal struct PreparedLine
     internal decimal? UnitPrice;
     internal decimal Rate;
     internal decimal CostPerHour;
+
     /// <summary>Operation that shortens its time.</summary>
     internal string? ReducedBy;
 }

@@ -28,14 +28,15 @@ internal static class PreparedLines
         return jobs;
     }
 
-    private static PreparedLine Prepare(PricingCase pricing, PricingJob job, PricingLine line) => line switch
-    {
-        LaborCaseLine labor => Labor(pricing, job, labor),
-        PartCaseLine part => Part(pricing, part),
-        SubletCaseLine sublet => Sublet(sublet),
-        FeeCaseLine fee => Fee(fee),
-        _ => throw new InvalidOperationException("Unknown kind of line."),
-    };
+    private static PreparedLine Prepare(PricingCase pricing, PricingJob job, PricingLine line) =>
+        line switch
+        {
+            LaborCaseLine labor => Labor(pricing, job, labor),
+            PartCaseLine part => Part(pricing, part),
+            SubletCaseLine sublet => Sublet(sublet),
+            FeeCaseLine fee => Fee(fee),
+            _ => throw new InvalidOperationException("Unknown kind of line."),
+        };
 
     private static PreparedLine Labor(PricingCase pricing, PricingJob job, LaborCaseLine labor)
     {
@@ -73,18 +74,22 @@ internal static class PreparedLines
         };
     }
 
-    private static PreparedLine Sublet(SubletCaseLine sublet) => new()
-    {
-        Kind = AmountKind.Sublet,
-        Amount = sublet.Price is { } price ? Rounding.Cents(price) : Rounding.Cents(sublet.Cost * (1 + sublet.MarkupPercent!.Value / 100m)),
-        Cost = Rounding.Cents(sublet.Cost),
-    };
+    private static PreparedLine Sublet(SubletCaseLine sublet) =>
+        new()
+        {
+            Kind = AmountKind.Sublet,
+            Amount = sublet.Price is { } price
+                ? Rounding.Cents(price)
+                : Rounding.Cents(sublet.Cost * (1 + sublet.MarkupPercent!.Value / 100m)),
+            Cost = Rounding.Cents(sublet.Cost),
+        };
 
-    private static PreparedLine Fee(FeeCaseLine fee) => new()
-    {
-        Kind = AmountKind.Fee,
-        UnitPrice = fee.Amount,
-        Amount = Rounding.Cents(fee.Quantity * fee.Amount),
-        Cost = fee.PassThrough ? 0 : Rounding.Cents(fee.Quantity * fee.CostEach),
-    };
+    private static PreparedLine Fee(FeeCaseLine fee) =>
+        new()
+        {
+            Kind = AmountKind.Fee,
+            UnitPrice = fee.Amount,
+            Amount = Rounding.Cents(fee.Quantity * fee.Amount),
+            Cost = fee.PassThrough ? 0 : Rounding.Cents(fee.Quantity * fee.CostEach),
+        };
 }

@@ -4,12 +4,16 @@ namespace Yardstick.Core.Pricing;
 internal struct PricedItem
 {
     internal AmountKind Kind;
+
     /// <summary>Index of the own line, or -1.</summary>
     internal int Line;
+
     /// <summary>The rule that something came along by, or null.</summary>
     internal CompanionRule? Companion;
+
     /// <summary>What each unit of a companion costs the customer.</summary>
     internal decimal Each;
+
     /// <summary>What a person set on a companion.</summary>
     internal CompanionEdit? Edit;
     internal long Amount;
@@ -18,8 +22,10 @@ internal struct PricedItem
     internal long Cost;
     internal decimal Hours;
     internal decimal Quantity;
+
     /// <summary>What the discount of its line took.</summary>
     internal long LineDiscount;
+
     /// <summary>Operation that shortens its time.</summary>
     internal string? ReducedBy;
     internal bool Taxable;

@@ -8,6 +8,7 @@ internal sealed class TaxComputation
     internal const int Kinds = 6;
     private readonly PricingPolicy policy;
     private readonly bool[][] on = new bool[Kinds][];
+
     /// <summary>Group of a kind where taxes are inside; -1 where no tax is on it.</summary>
     private readonly int[] groupOf = new int[Kinds];
     private readonly List<int> groups = [];
@@ -24,9 +25,11 @@ internal sealed class TaxComputation
                 on[k][t] = tax.On.Contains((AmountKind)k) && !customer.ExemptFromAll && !customer.ExemptFrom.Contains(tax.Code);
             }
             groupOf[k] = -1;
-            if (Array.IndexOf(on[k], true) < 0) continue;
+            if (Array.IndexOf(on[k], true) < 0)
+                continue;
             groupOf[k] = groups.FindIndex(g => on[g].AsSpan().SequenceEqual(on[k]));
-            if (groupOf[k] >= 0) continue;
+            if (groupOf[k] >= 0)
+                continue;
             groupOf[k] = groups.Count;
             groups.Add(k);
         }
@@ -34,6 +37,7 @@ internal sealed class TaxComputation
 
     internal bool Inside => policy.PricesIncludeTax;
     internal int GroupCount => groups.Count;
+
     internal int GroupOf(AmountKind kind) => groupOf[(int)kind];
 
     /// <summary>Fills bases and amounts, in cents, from what is taxable by kind.</summary>
@@ -45,8 +49,10 @@ internal sealed class TaxComputation
     {
         bases.Clear();
         amounts.Clear();
-        if (Inside) ComputeInside(taxable, bases, amounts, groupTaxes);
-        else ComputeOnTop(taxable, bases, amounts);
+        if (Inside)
+            ComputeInside(taxable, bases, amounts, groupTaxes);
+        else
+            ComputeOnTop(taxable, bases, amounts);
     }
 
     private void ComputeOnTop(ReadOnlySpan<long> taxable, Span<long> bases, Span<long> amounts)
@@ -55,7 +61,8 @@ internal sealed class TaxComputation
         {
             for (var k = 0; k < Kinds; k++)
             {
-                if (on[k][t]) bases[t] = checked(bases[t] + taxable[k]);
+                if (on[k][t])
+                    bases[t] = checked(bases[t] + taxable[k]);
             }
             amounts[t] = Rounding.PercentOf(bases[t], policy.Taxes[t].Percent);
         }
@@ -70,21 +77,24 @@ internal sealed class TaxComputation
             var gross = 0L;
             for (var k = 0; k < Kinds; k++)
             {
-                if (groupOf[k] == g) gross = checked(gross + taxable[k]);
+                if (groupOf[k] == g)
+                    gross = checked(gross + taxable[k]);
             }
             var members = on[groups[g]];
             decimal rate = 0;
             for (var t = 0; t < members.Length; t++)
             {
                 weights[t] = members[t] ? (long)(policy.Taxes[t].Percent * 1000m) : 0;
-                if (members[t]) rate += policy.Taxes[t].Percent;
+                if (members[t])
+                    rate += policy.Taxes[t].Percent;
             }
             var net = Rounding.Cents(Rounding.Amount(gross) / (1 + rate / 100m));
             groupTaxes[g] = gross - net;
             Rounding.Share(gross - net, weights, shares);
             for (var t = 0; t < members.Length; t++)
             {
-                if (!members[t]) continue;
+                if (!members[t])
+                    continue;
                 bases[t] = checked(bases[t] + net);
                 amounts[t] = checked(amounts[t] + shares[t]);
             }

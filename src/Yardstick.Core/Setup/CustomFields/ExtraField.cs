@@ -8,14 +8,19 @@ public class ExtraField
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>What it is on.</summary>
     public RecordKind Kind { get; init; }
+
     /// <summary>Its name.</summary>
     public required string Name { get; init; }
+
     /// <summary>What it holds.</summary>
     public ExtraFieldType Type { get; init; }
+
     /// <summary>The words to choose from, one a line.</summary>
     public string Choices { get; init; } = "";
+
     /// <summary>Not asked any more, UTC; what was typed stays.</summary>
     public Instant? RetiredAt { get; internal set; }
 
@@ -26,9 +31,23 @@ public class ExtraField
     public static Result<ExtraField> Create(RecordKind kind, string? name, ExtraFieldType type, string? choices, bool taken = false)
     {
         var clean = (name ?? "").Trim();
-        if (clean.Length is 0 or > 60) return new Problem("extraField.name", "A field needs a name of at most 60 characters.", "name");
-        var field = new ExtraField { Kind = kind, Name = clean, Type = type, Choices = type == ExtraFieldType.Choice ? string.Join('\n', (choices ?? "").Split(['\n', ','], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)) : "" };
-        if (type == ExtraFieldType.Choice && field.Words.Count < 2) return new Problem("extraField.choices", "Type at least two words to choose from, with a comma between them.", "choices");
+        if (clean.Length is 0 or > 60)
+            return new Problem("extraField.name", "A field needs a name of at most 60 characters.", "name");
+        var field = new ExtraField
+        {
+            Kind = kind,
+            Name = clean,
+            Type = type,
+            Choices =
+                type == ExtraFieldType.Choice
+                    ? string.Join(
+                        '\n',
+                        (choices ?? "").Split(['\n', ','], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
+                    )
+                    : "",
+        };
+        if (type == ExtraFieldType.Choice && field.Words.Count < 2)
+            return new Problem("extraField.choices", "Type at least two words to choose from, with a comma between them.", "choices");
         return taken ? new Problem("extraField.twice", $"There is a field \"{clean}\" already.", "name") : field;
     }
 
@@ -38,19 +57,29 @@ public class ExtraField
     public Result<string> Read(string? text, LocalDateTime localNow)
     {
         var typed = (text ?? "").Trim();
-        if (typed.Length == 0) return "";
+        if (typed.Length == 0)
+            return "";
         switch (Type)
         {
             case ExtraFieldType.Number:
                 var figure = NumberInput.Amount(typed, Name, 4);
-                return figure.Problem is null ? figure.Value.ToString("0.####", CultureInfo.InvariantCulture) : new Problem("extraField.number", $"\"{typed}\" is not a figure.", Name);
+                return figure.Problem is null
+                    ? figure.Value.ToString("0.####", CultureInfo.InvariantCulture)
+                    : new Problem("extraField.number", $"\"{typed}\" is not a figure.", Name);
             case ExtraFieldType.Date:
                 var day = DateTimeInput.Day(typed, localNow, Name);
                 return day.Problem is { } unreadable ? unreadable : day.Value.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
             case ExtraFieldType.Choice:
-                return Words.FirstOrDefault(w => string.Equals(w, typed, StringComparison.OrdinalIgnoreCase)) is { } word ? word : new Problem("extraField.choice", $"Choose one of: {string.Join(", ", Words)}.", Name);
+                return Words.FirstOrDefault(w => string.Equals(w, typed, StringComparison.OrdinalIgnoreCase)) is { } word
+                    ? word
+                    : new Problem("extraField.choice", $"Choose one of: {string.Join(", ", Words)}.", Name);
             case ExtraFieldType.YesNo:
-                return typed.ToLowerInvariant() switch { "yes" or "y" or "true" => "yes", "no" or "n" or "false" => "no", _ => new Problem("extraField.yesNo", "Type yes or no.", Name) };
+                return typed.ToLowerInvariant() switch
+                {
+                    "yes" or "y" or "true" => "yes",
+                    "no" or "n" or "false" => "no",
+                    _ => new Problem("extraField.yesNo", "Type yes or no.", Name),
+                };
             default:
                 return typed.Length > 500 ? new Problem("text.long", "At most 500 characters are kept here.", Name) : typed;
         }

@@ -7,10 +7,13 @@ public class Label
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
+
     /// <summary>What it can be put on.</summary>
     public RecordKind Kind { get; init; }
+
     /// <summary>Its words.</summary>
     public required string Name { get; init; }
+
     /// <summary>Not offered any more, UTC; records that have it keep it.</summary>
     public Instant? RetiredAt { get; internal set; }
 
@@ -26,8 +29,10 @@ public class Label
     public static Result<Label> Create(RecordKind kind, string? name, bool taken)
     {
         var clean = (name ?? "").Trim();
-        if (clean.Length is 0 or > 40) return new Problem("label.name", "A label needs at most 40 characters.", "name");
-        if (taken) return new Problem("label.twice", $"There is a label \"{clean}\" already.", "name");
+        if (clean.Length is 0 or > 40)
+            return new Problem("label.name", "A label needs at most 40 characters.", "name");
+        if (taken)
+            return new Problem("label.twice", $"There is a label \"{clean}\" already.", "name");
         return new Label { Kind = kind, Name = clean };
     }
 }

@@ -1,10 +1,10 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
-using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Safety;
 
@@ -23,16 +23,28 @@ public static class CannedJobs
     private static async Task<IResult> AllAsync(ShopDb db)
     {
         var all = await db.OfferedCannedJobs.Include(c => c.Lines).OrderBy(c => c.System).ThenBy(c => c.Title).ToListAsync();
-        return Results.Ok(all.ConvertAll(c => new CannedJobView(c.Id, c.Title, c.System, c.Words, c.FixedPrice, c.OwnLines.Sum(l => l.Hours), c.OwnLines.Count(l => l.Kind == LineKind.Part))));
+        return Results.Ok(
+            all.ConvertAll(c => new CannedJobView(
+                c.Id,
+                c.Title,
+                c.System,
+                c.Words,
+                c.FixedPrice,
+                c.OwnLines.Sum(l => l.Hours),
+                c.OwnLines.Count(l => l.Kind == LineKind.Part)
+            ))
+        );
     }
 
     /// <summary>A pattern that finds a word anywhere.</summary>
-    internal static string Pattern(string word) => $"%{word.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
+    internal static string Pattern(string word) =>
+        $"%{word.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
 
     /// <summary>Makes a job of a canned one at today's costs.</summary>
     internal static async Task<Result<Made>> MakeAsync(ShopDb db, long id, StockCost cost, VehicleSpecs? facts = null)
     {
-        if (await db.OfferedCannedJobs.Include(c => c.Lines).FirstOrDefaultAsync(c => c.Id == id) is not { } canned) return new Problem("cannedJob.gone", "There is no such canned job.");
+        if (await db.OfferedCannedJobs.Include(c => c.Lines).FirstOrDefaultAsync(c => c.Id == id) is not { } canned)
+            return new Problem("cannedJob.gone", "There is no such canned job.");
         var partIds = canned.Lines.Select(l => l.PartId).OfType<long>().ToList();
         var parts = await db.Parts.Include(p => p.Companions).Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id);
         return new Made(canned, canned.MakeJob(parts.GetValueOrDefault, cost, facts));

@@ -1,8 +1,8 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
-using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
 using Yardstick.Server.Imports;
@@ -17,16 +17,34 @@ public static class ShopLaborGuide
 
     /// <summary>An operation.</summary>
     public sealed record OperationRow(string Code, string System, string Title, string Skill, decimal Hours, string Make, string Model);
+
     /// <summary>A row that could not be read.</summary>
     public sealed record LaborGuideRefusedRow(int Row, string Why);
+
     /// <summary>What came of a file.</summary>
     public sealed record LaborGuideImported(int Operations, IReadOnlyList<LaborGuideRefusedRow> Refused);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/own-guide", async (ShopDb db) => Results.Ok(await db.OwnOperations.OrderBy(o => o.System).ThenBy(o => o.Title).Select(o => new OperationRow(o.Code, o.System, o.Title, o.Skill, o.Hours, o.Make, o.Model)).ToListAsync())).Asks(Permission.EditSetup).Produces<IReadOnlyList<OperationRow>>();
-        api.MapPost("/own-guide", BringInAsync).Asks(Permission.EditSetup).WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(MostBytes)).DisableAntiforgery().Accepts<IFormFile>("application/octet-stream").Produces<LaborGuideImported>().ProducesProblem(422);
+        api.MapGet("/own-guide", async (ShopDb db) =>
+                Results.Ok(
+                    await db
+                        .OwnOperations.OrderBy(o => o.System)
+                        .ThenBy(o => o.Title)
+                        .Select(o => new OperationRow(o.Code, o.System, o.Title, o.Skill, o.Hours, o.Make, o.Model))
+                        .ToListAsync()
+                )
+            )
+            .Asks(Permission.EditSetup)
+            .Produces<IReadOnlyList<OperationRow>>();
+        api.MapPost("/own-guide", BringInAsync)
+            .Asks(Permission.EditSetup)
+            .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(MostBytes))
+            .DisableAntiforgery()
+            .Accepts<IFormFile>("application/octet-stream")
+            .Produces<LaborGuideImported>()
+            .ProducesProblem(422);
     }
 
     private static async Task<IResult> BringInAsync(HttpRequest request, CommandRunner commands)
@@ -34,15 +52,20 @@ public static class ShopLaborGuide
         using var memory = new MemoryStream();
         await request.Body.CopyToAsync(memory);
         var read = CsvFile.Read(memory.ToArray());
-        if (read.Problem is { } unreadable) return Problems.Of(unreadable);
+        if (read.Problem is { } unreadable)
+            return Problems.Of(unreadable);
         return await commands.RunAsync<LaborGuideImported>(async work =>
         {
             var guide = ShopLaborFile.Read(read.Value.Headings, read.Value.Rows);
-            if (guide.Problem is { } problem) return problem;
+            if (guide.Problem is { } problem)
+                return problem;
             await work.Db.OwnOperations.ExecuteDeleteAsync();
             work.Db.OwnOperations.AddRange(guide.Value.Operations);
             await work.Db.SaveChangesAsync();
-            return new LaborGuideImported(guide.Value.Operations.Count, [.. guide.Value.Refused.Select(r => new LaborGuideRefusedRow(r.Row, r.Why))]);
+            return new LaborGuideImported(
+                guide.Value.Operations.Count,
+                [.. guide.Value.Refused.Select(r => new LaborGuideRefusedRow(r.Row, r.Why))]
+            );
         });
     }
 }

@@ -15,7 +15,8 @@ using Yardstick.Server.Safety;
 namespace Yardstick.Server.Catalog;
 
 /// <summary>
-/// Takes anything that the add line, a drawer or an offer shows onto an order: it lands complete, priced by the policy. What has to be asked
+/// Takes anything that the add line, a drawer or an offer shows onto an order: it lands complete, priced by the policy. What has to be
+/// asked
 /// outside is asked before the change begins, so that nobody waits for it under the lock.
 /// </summary>
 public static class AddToOrder
@@ -24,29 +25,54 @@ public static class AddToOrder
     public static void Map(IEndpointRouteBuilder api) =>
         api.MapPost("/orders/{id:long}/take", HandleAsync).Asks(Permission.EditOrders).Produces<AddedToOrder>().ProducesProblem(422);
 
-    private static async Task<IResult> HandleAsync(long id, AddToOrderRequest request, CommandRunner commands, VehicleDataCache sources, ShopDb read, TimeProvider time, CancellationToken cancel)
+    private static async Task<IResult> HandleAsync(
+        long id,
+        AddToOrderRequest request,
+        CommandRunner commands,
+        VehicleDataCache sources,
+        ShopDb read,
+        TimeProvider time,
+        CancellationToken cancel
+    )
     {
         var car = await sources.CarOfAsync(id);
         var asked = await AskAsync(request, car, sources, read, cancel);
-        if (asked.Problem is { } silent) return Problems.Of(silent);
-        return await commands.OnOrderAsync<AddedToOrder>(id, under => new Taking(under, request, asked.Value, car, sources, time).DoAsync());
+        if (asked.Problem is { } silent)
+            return Problems.Of(silent);
+        return await commands.OnOrderAsync<AddedToOrder>(id, under =>
+            new Taking(under, request, asked.Value, car, sources, time).DoAsync()
+        );
     }
 
     /// <summary>What the outside says of what is taken.</summary>
-    internal sealed record Asked(IReadOnlyList<GuideOperation> Guide, CatalogPart? Part, FactAnswer? Facts, IReadOnlyList<ScheduleEntry> Schedule);
+    internal sealed record Asked(
+        IReadOnlyList<GuideOperation> Guide,
+        CatalogPart? Part,
+        FactAnswer? Facts,
+        IReadOnlyList<ScheduleEntry> Schedule
+    );
 
-    private static async Task<Result<Asked>> AskAsync(AddToOrderRequest request, Vehicle? car, VehicleDataCache sources, ShopDb db, CancellationToken cancel)
+    private static async Task<Result<Asked>> AskAsync(
+        AddToOrderRequest request,
+        Vehicle? car,
+        VehicleDataCache sources,
+        ShopDb db,
+        CancellationToken cancel
+    )
     {
         var guide = Array.Empty<GuideOperation>() as IReadOnlyList<GuideOperation>;
         CatalogPart? part = null;
         FactAnswer? facts = null;
         IReadOnlyList<ScheduleEntry> schedule = [];
-        if (request.Kind is "operation" or "services" or "fact" && car is null) return Order.NoCar;
+        if (request.Kind is "operation" or "services" or "fact" && car is null)
+            return Order.NoCar;
         if (request.Kind is "operation" or "services")
         {
             var (operations, trouble) = await sources.GuideAsync(car!, cancel);
             if (request.Kind == "operation" && !operations.Any(o => o.Code == request.Code))
-                return trouble is null ? new Problem("guide.gone", "The labor guide has no such operation for this car.") : new Problem("outside.silent", $"The labor guide {trouble.Message}; write the labor by hand.");
+                return trouble is null
+                    ? new Problem("guide.gone", "The labor guide has no such operation for this car.")
+                    : new Problem("outside.silent", $"The labor guide {trouble.Message}; write the labor by hand.");
             guide = operations;
         }
         if (request.Kind is "operation" or "services" or "fact" or "canned" or "set")
@@ -55,14 +81,20 @@ public static class AddToOrder
             if (car is not null && (request.Kind is "fact" or "services" || sources.FactsAtHand(car) is not null))
             {
                 var told = await sources.FactsAsync(car, cancel);
-                if (told.Ok) facts = told.Value;
-                else if (request.Kind == "fact") return new Problem("outside.silent", $"The facts service {told.Problem!.Message}; type the line by hand.");
+                if (told.Ok)
+                    facts = told.Value;
+                else if (request.Kind == "fact")
+                    return new Problem("outside.silent", $"The facts service {told.Problem!.Message}; type the line by hand.");
             }
         }
         if (request.Kind == "services")
         {
             var told = await sources.ScheduleAsync(car!, cancel);
-            if (told.Problem is { } silent) return new Problem("outside.silent", $"The maker's schedule is missing: the service {silent.Message}. Canned jobs work without it.");
+            if (told.Problem is { } silent)
+                return new Problem(
+                    "outside.silent",
+                    $"The maker's schedule is missing: the service {silent.Message}. Canned jobs work without it."
+                );
             schedule = told.Value;
         }
         if (request.Kind == "offer")
@@ -70,21 +102,42 @@ public static class AddToOrder
             var answer = await OfferAsync(request, car, sources, cancel);
             if (answer.Problem is { } silent)
             {
-                var name = await db.Suppliers.Where(s => s.Code == request.Supplier).Select(s => s.Name).FirstOrDefaultAsync(cancel) ?? "The supplier";
+                var name = await db.Suppliers.Where(s => s.Code == request.Supplier).Select(s => s.Name).FirstOrDefaultAsync(cancel)
+                    ?? "The supplier";
                 return new Problem("outside.silent", $"{name} {silent.Message}; type the part by hand or take one from stock.");
             }
             part = answer.Value.Parts.FirstOrDefault(p => p.Number == request.Number);
-            if (part is null) return new Problem("offer.gone", "The supplier does not offer this part any more; look again.");
+            if (part is null)
+                return new Problem("offer.gone", "The supplier does not offer this part any more; look again.");
         }
         return new Asked(guide, part, facts, schedule);
     }
 
-    private static Task<Result<CatalogAnswer>> OfferAsync(AddToOrderRequest request, Vehicle? car, VehicleDataCache sources, CancellationToken cancel) => request.AskedBy == "tires"
-        ? sources.TiresAsync(request.Supplier ?? "", request.Asked ?? "", cancel)
-        : sources.PartsAsync(request.Supplier ?? "", car ?? Vehicle.Unknown, request.AskedBy == "type" ? "" : request.Asked ?? "", request.AskedBy == "type" ? request.Asked : null, cancel);
+    private static Task<Result<CatalogAnswer>> OfferAsync(
+        AddToOrderRequest request,
+        Vehicle? car,
+        VehicleDataCache sources,
+        CancellationToken cancel
+    ) =>
+        request.AskedBy == "tires"
+            ? sources.TiresAsync(request.Supplier ?? "", request.Asked ?? "", cancel)
+            : sources.PartsAsync(
+                request.Supplier ?? "",
+                car ?? Vehicle.Unknown,
+                request.AskedBy == "type" ? "" : request.Asked ?? "",
+                request.AskedBy == "type" ? request.Asked : null,
+                cancel
+            );
 
     /// <summary>One taking under way.</summary>
-    private sealed class Taking(OrderCommandContext under, AddToOrderRequest request, Asked asked, Vehicle? car, VehicleDataCache sources, TimeProvider time)
+    private sealed class Taking(
+        OrderCommandContext under,
+        AddToOrderRequest request,
+        Asked asked,
+        Vehicle? car,
+        VehicleDataCache sources,
+        TimeProvider time
+    )
     {
         private readonly List<Job> jobs = [];
         private readonly List<Line> lines = [];
@@ -99,16 +152,36 @@ public static class AddToOrder
             Problem? problem;
             switch (request.Kind)
             {
-                case "canned": problem = await CannedAsync(request.Id ?? 0); break;
-                case "set": problem = await SetAsync(); break;
-                case "operation": problem = await OperationAsync(); break;
-                case "stock": problem = await StockAsync(); break;
-                case "offer": problem = await OfferedAsync(); break;
-                case "fee": problem = await FeeAsync(); break;
-                case "earlier": problem = await EarlierAsync(); break;
-                case "services": problem = await new ServiceJobs(Db, asked, Cost).AddAsync(under, request, jobs); break;
-                case "fact": problem = await FactAsync(); break;
-                case "addition": problem = await AdditionAsync(); break;
+                case "canned":
+                    problem = await CannedAsync(request.Id ?? 0);
+                    break;
+                case "set":
+                    problem = await SetAsync();
+                    break;
+                case "operation":
+                    problem = await OperationAsync();
+                    break;
+                case "stock":
+                    problem = await StockAsync();
+                    break;
+                case "offer":
+                    problem = await OfferedAsync();
+                    break;
+                case "fee":
+                    problem = await FeeAsync();
+                    break;
+                case "earlier":
+                    problem = await EarlierAsync();
+                    break;
+                case "services":
+                    problem = await new ServiceJobs(Db, asked, Cost).AddAsync(under, request, jobs);
+                    break;
+                case "fact":
+                    problem = await FactAsync();
+                    break;
+                case "addition":
+                    problem = await AdditionAsync();
+                    break;
                 case "discount":
                     var given = GiveDiscount();
                     (problem, discount) = (given.Problem, null);
@@ -118,9 +191,11 @@ public static class AddToOrder
                         discount = given.Value.Id;
                     }
                     break;
-                default: return new Problem("take.kind", $"\"{request.Kind}\" can't be taken.", "kind");
+                default:
+                    return new Problem("take.kind", $"\"{request.Kind}\" can't be taken.", "kind");
             }
-            if (problem is not null) return problem;
+            if (problem is not null)
+                return problem;
             await Db.SaveChangesAsync();
             var focus = lines.Count > 0 ? lines[0] : null;
             return new AddedToOrder
@@ -139,9 +214,13 @@ public static class AddToOrder
         private async Task<Problem?> CannedAsync(long id)
         {
             var made = await CannedJobs.MakeAsync(Db, id, Cost, asked.Facts?.Known ?? sources.FactsAtHand(car));
-            if (made.Problem is { } gone) return gone;
-            var added = request.InsteadOf is { } old ? Order.ReplaceJob(old, made.Value.Job, await EditJobs.IsUsedAsync(Db, Order.Id, old), Actor) : Order.AddJob(made.Value.Job, Actor);
-            if (added.Problem is { } problem) return problem;
+            if (made.Problem is { } gone)
+                return gone;
+            var added = request.InsteadOf is { } old
+                ? Order.ReplaceJob(old, made.Value.Job, await EditJobs.IsUsedAsync(Db, Order.Id, old), Actor)
+                : Order.AddJob(made.Value.Job, Actor);
+            if (added.Problem is { } problem)
+                return problem;
             jobs.Add(added.Value);
             // A discount needs the job's key.
             await Db.SaveChangesAsync();
@@ -150,16 +229,21 @@ public static class AddToOrder
 
         private async Task<Problem?> SetAsync()
         {
-            if (await Db.CannedSets.FindAsync(request.Id) is not { } set) return new Problem("cannedSet.gone", "There is no such set of canned jobs.");
-            foreach (var id in set.JobIds) if (await CannedAsync(id) is { } problem) return problem;
+            if (await Db.CannedSets.FindAsync(request.Id) is not { } set)
+                return new Problem("cannedSet.gone", "There is no such set of canned jobs.");
+            foreach (var id in set.JobIds)
+                if (await CannedAsync(id) is { } problem)
+                    return problem;
             return null;
         }
 
         private async Task<Result<Job>> JobAsync(string title, JobOrigin origin, string originText)
         {
-            if (request.JobId is { } id) return Order.FindJob(id);
+            if (request.JobId is { } id)
+                return Order.FindJob(id);
             var added = Order.AddJob(Job.Create(title, origin, originText), Actor);
-            if (!added.Ok) return added;
+            if (!added.Ok)
+                return added;
             jobs.Add(added.Value);
             await Db.SaveChangesAsync();
             return added;
@@ -168,7 +252,8 @@ public static class AddToOrder
         private Problem? Add(Job job, Line line)
         {
             var added = Order.AddLine(job.Id, line, Actor);
-            if (added.Ok) lines.Add(line);
+            if (added.Ok)
+                lines.Add(line);
             return added.Problem;
         }
 
@@ -178,41 +263,57 @@ public static class AddToOrder
             if (request.LineId is { } lineId)
             {
                 var existing = Order.FindLine(lineId);
-                if (existing.Problem is { } gone) return gone;
+                if (existing.Problem is { } gone)
+                    return gone;
                 lines.Add(existing.Value);
                 return Order.SourceLine<LaborLine>(lineId, line => line.Take(operation.Work), $"guide: {operation.Title}", Actor).Problem;
             }
             var job = await JobAsync(operation.Title, JobOrigin.Written, "Labor guide");
-            if (job.Problem is { } noJob) return noJob;
-            if (Add(job.Value, LaborLine.Of(operation.Work)) is { } problem) return problem;
-            if (request.LaborOnly) return null;
+            if (job.Problem is { } noJob)
+                return noJob;
+            if (Add(job.Value, LaborLine.Of(operation.Work)) is { } problem)
+                return problem;
+            if (request.LaborOnly)
+                return null;
             foreach (var needed in operation.Parts.Where(n => !job.Value.OnLines.OfType<PartLine>().Any(l => l.PartType == n.Type)))
             {
-                var line = await new PartFinder(Db, asked.Facts?.Known ?? sources.FactsAtHand(car)).LineAsync(needed.Type, needed.Quantity, Cost);
-                if (Add(job.Value, line) is { } bad) return bad;
+                var line = await new PartFinder(Db, asked.Facts?.Known ?? sources.FactsAtHand(car)).LineAsync(
+                    needed.Type,
+                    needed.Quantity,
+                    Cost
+                );
+                if (Add(job.Value, line) is { } bad)
+                    return bad;
             }
             return null;
         }
 
         private async Task<Problem?> StockAsync()
         {
-            if (await Db.Parts.Include(p => p.Companions).FirstOrDefaultAsync(p => p.Id == request.Id) is not { } part) return new Problem("part.gone", "There is no such part in the catalog.");
-            if (part.MayBeTaken().Problem is { } withdrawn) return withdrawn;
-            if (request.LineId is { } lineId) return Source(lineId, line => line.TakePart(part, Cost), $"stock: {part.Number}");
+            if (await Db.Parts.Include(p => p.Companions).FirstOrDefaultAsync(p => p.Id == request.Id) is not { } part)
+                return new Problem("part.gone", "There is no such part in the catalog.");
+            if (part.MayBeTaken().Problem is { } withdrawn)
+                return withdrawn;
+            if (request.LineId is { } lineId)
+                return Source(lineId, line => line.TakePart(part, Cost), $"stock: {part.Number}");
             var job = await JobAsync(part.Description, JobOrigin.Written, "Stock");
-            if (job.Problem is { } noJob) return noJob;
+            if (job.Problem is { } noJob)
+                return noJob;
             return Add(job.Value, part.AsLine(Cost));
         }
 
         private async Task<Problem?> OfferedAsync()
         {
-            if (await Db.Suppliers.FirstOrDefaultAsync(s => s.Code == request.Supplier) is not { } supplier) return new Problem("supplier.gone", "There is no such supplier.");
+            if (await Db.Suppliers.FirstOrDefaultAsync(s => s.Code == request.Supplier) is not { } supplier)
+                return new Problem("supplier.gone", "There is no such supplier.");
             var offer = asked.Part!.Offer(supplier.Code);
             var part = await PartFinder.CatalogPartAsync(Db, offer, supplier.Id, Actor.At);
             void Put(PartLine line) => line.Take(offer, part.Id, part.Unit, time.Now());
-            if (request.LineId is { } lineId) return Source(lineId, Put, $"{supplier.Name}: {offer.Number}");
+            if (request.LineId is { } lineId)
+                return Source(lineId, Put, $"{supplier.Name}: {offer.Number}");
             var job = await JobAsync(offer.Description, JobOrigin.Written, supplier.Name);
-            if (job.Problem is { } noJob) return noJob;
+            if (job.Problem is { } noJob)
+                return noJob;
             var line = PartLine.Of(offer.Quantity);
             Put(line);
             return Add(job.Value, line);
@@ -221,13 +322,15 @@ public static class AddToOrder
         private Problem? Source(long lineId, Action<PartLine> put, string words)
         {
             var sourced = Order.SourceLine(lineId, put, words, Actor);
-            if (sourced.Ok) lines.Add(sourced.Value);
+            if (sourced.Ok)
+                lines.Add(sourced.Value);
             return sourced.Problem;
         }
 
         private async Task<Problem?> FeeAsync()
         {
-            if (await Db.Fees.FindAsync(request.Id) is not { } fee) return new Problem("fee.gone", "There is no such fee.");
+            if (await Db.Fees.FindAsync(request.Id) is not { } fee)
+                return new Problem("fee.gone", "There is no such fee.");
             var job = await JobAsync(fee.Label, JobOrigin.Written, "Fee");
             return job.Problem ?? Add(job.Value, fee.AsLine());
         }
@@ -235,9 +338,11 @@ public static class AddToOrder
         private async Task<Problem?> EarlierAsync()
         {
             var copy = await EarlierSearch.CopyAsync(Db, request.Id ?? 0, Order.VehicleId, Cost);
-            if (copy.Problem is { } gone) return gone;
+            if (copy.Problem is { } gone)
+                return gone;
             var added = Order.AddJob(copy.Value, Actor);
-            if (added.Ok) jobs.Add(added.Value);
+            if (added.Ok)
+                jobs.Add(added.Value);
             return added.Problem;
         }
 
@@ -247,18 +352,26 @@ public static class AddToOrder
             if (request.LineId is { } lineId)
             {
                 var corrected = Order.FollowFact(lineId, facts.Known, Actor);
-                if (corrected.Ok) lines.Add(corrected.Value);
+                if (corrected.Ok)
+                    lines.Add(corrected.Value);
                 return corrected.Problem;
             }
-            var line = await new PartFinder(Db, facts.Known).FactLineAsync(request.Code ?? "", facts, under.Shop.DistanceUnit == DistanceUnit.Kilometers, Cost);
-            if (line.Problem is { } none) return none;
+            var line = await new PartFinder(Db, facts.Known).FactLineAsync(
+                request.Code ?? "",
+                facts,
+                under.Shop.DistanceUnit == DistanceUnit.Kilometers,
+                Cost
+            );
+            if (line.Problem is { } none)
+                return none;
             var job = await JobAsync(line.Value.Description, JobOrigin.Written, "Facts");
             return job.Problem ?? Add(job.Value, line.Value);
         }
 
         private async Task<Problem?> AdditionAsync()
         {
-            if (await Db.CannedLines.FirstOrDefaultAsync(l => l.Id == request.Id && l.IsAddition) is not { } addition) return new Problem("cannedLine.gone", "This addition is not offered any more.");
+            if (await Db.CannedLines.FirstOrDefaultAsync(l => l.Id == request.Id && l.IsAddition) is not { } addition)
+                return new Problem("cannedLine.gone", "This addition is not offered any more.");
             var parts = await Db.Parts.Include(p => p.Companions).Where(p => p.Id == addition.PartId).ToDictionaryAsync(p => p.Id);
             var job = Order.FindJob(request.JobId ?? 0);
             return job.Problem ?? Add(job.Value, addition.MakeLine(parts.GetValueOrDefault, Cost, sources.FactsAtHand(car)));
@@ -267,7 +380,8 @@ public static class AddToOrder
         private Result<GivenDiscount> GiveDiscount()
         {
             var parsed = GivenDiscount.Parse(request.Value, request.On ?? DiscountBase.All, request.Reason);
-            if (parsed.Problem is { } problem) return problem;
+            if (parsed.Problem is { } problem)
+                return problem;
             return Order.Give(parsed.Value.For(request.JobId, request.LineId), Actor);
         }
     }

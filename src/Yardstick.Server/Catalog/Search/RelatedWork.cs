@@ -23,7 +23,8 @@ public static class RelatedWork
     public sealed record RelatedWorkOffer(long JobId, string Kind, string Title, string Figure, AddToOrderRequest Take);
 
     /// <summary>Maps the endpoint.</summary>
-    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/orders/{id:long}/offers", HandleAsync).Asks(Permission.EditOrders).Produces<IReadOnlyList<RelatedWorkOffer>>();
+    public static void Map(IEndpointRouteBuilder api) =>
+        api.MapGet("/orders/{id:long}/offers", HandleAsync).Asks(Permission.EditOrders).Produces<IReadOnlyList<RelatedWorkOffer>>();
 
     private static async Task<IResult> HandleAsync(long id, ShopDb db, VehicleDataCache sources, OrderMemory memory) =>
         Results.Ok(await memory.GetAsync(id, "offers", about => OffersAsync(id, db, sources, about)));
@@ -32,36 +33,119 @@ public static class RelatedWork
     {
         var cancel = CancellationToken.None;
         var offers = new List<RelatedWorkOffer>();
-        if (await db.ReadOrderAsync(id) is not { State: OrderState.Open } order) return offers;
+        if (await db.ReadOrderAsync(id) is not { State: OrderState.Open } order)
+            return offers;
         about.IsOf(order.CustomerId, order.VehicleId);
         var open = order.OnJobs.Where(j => j.Decision is DecisionKind.Proposed or DecisionKind.Approved).ToList();
         var ids = open.Select(j => j.CannedJobId).OfType<long>().ToList();
-        var canned = await db.OfferedCannedJobs.Include(c => c.Lines).Include(c => c.Alternatives).AsSplitQuery().AsNoTracking().Where(c => ids.Contains(c.Id)).ToDictionaryAsync(c => c.Id, cancel);
+        var canned = await db
+            .OfferedCannedJobs.Include(c => c.Lines)
+            .Include(c => c.Alternatives)
+            .AsSplitQuery()
+            .AsNoTracking()
+            .Where(c => ids.Contains(c.Id))
+            .ToDictionaryAsync(c => c.Id, cancel);
         var otherIds = canned.Values.SelectMany(c => c.Alternatives).Select(a => a.OtherId).ToList();
-        var others = await db.OfferedCannedJobs.Include(c => c.Lines).AsNoTracking().Where(c => otherIds.Contains(c.Id)).ToDictionaryAsync(c => c.Id, cancel);
+        var others = await db
+            .OfferedCannedJobs.Include(c => c.Lines)
+            .AsNoTracking()
+            .Where(c => otherIds.Contains(c.Id))
+            .ToDictionaryAsync(c => c.Id, cancel);
         foreach (var job in open)
         {
-            if (job.CannedJobId is not { } cannedId || !canned.TryGetValue(cannedId, out var source)) continue;
+            if (job.CannedJobId is not { } cannedId || !canned.TryGetValue(cannedId, out var source))
+                continue;
             var taken = job.OnLines.Select(l => l.CannedLineId).ToHashSet();
-            offers.AddRange(source.Additions.Where(a => !taken.Contains(a.Id)).Select(a => new RelatedWorkOffer(job.Id, "addition", a.Description, a.Kind == LineKind.Labor ? Hours(a.Hours) : "", new AddToOrderRequest { Kind = "addition", Id = a.Id, JobId = job.Id })));
-            if (job.Decision != DecisionKind.Proposed) continue;
-            offers.AddRange(source.Alternatives.Select(a => others.GetValueOrDefault(a.OtherId)).OfType<CannedJob>().Select(o => new RelatedWorkOffer(job.Id, "instead", o.Title, o.FixedPrice is { } price ? price.ToString("#,##0.00", CultureInfo.InvariantCulture) : Hours(o.OwnLines.Sum(l => l.Hours)), new AddToOrderRequest { Kind = "canned", Id = o.Id, InsteadOf = job.Id })));
+            offers.AddRange(
+                source
+                    .Additions.Where(a => !taken.Contains(a.Id))
+                    .Select(a => new RelatedWorkOffer(
+                        job.Id,
+                        "addition",
+                        a.Description,
+                        a.Kind == LineKind.Labor ? Hours(a.Hours) : "",
+                        new AddToOrderRequest
+                        {
+                            Kind = "addition",
+                            Id = a.Id,
+                            JobId = job.Id,
+                        }
+                    ))
+            );
+            if (job.Decision != DecisionKind.Proposed)
+                continue;
+            offers.AddRange(
+                source
+                    .Alternatives.Select(a => others.GetValueOrDefault(a.OtherId))
+                    .OfType<CannedJob>()
+                    .Select(o => new RelatedWorkOffer(
+                        job.Id,
+                        "instead",
+                        o.Title,
+                        o.FixedPrice is { } price
+                            ? price.ToString("#,##0.00", CultureInfo.InvariantCulture)
+                            : Hours(o.OwnLines.Sum(l => l.Hours)),
+                        new AddToOrderRequest
+                        {
+                            Kind = "canned",
+                            Id = o.Id,
+                            InsteadOf = job.Id,
+                        }
+                    ))
+            );
         }
-        if (await sources.CarOfAsync(id) is { } car) offers.AddRange(await WorkForPartsAsync(open, car, sources, cancel));
+        if (await sources.CarOfAsync(id) is { } car)
+            offers.AddRange(await WorkForPartsAsync(open, car, sources, cancel));
         return offers;
     }
 
     /// <summary>From a part to the work that fits it: the operation that needs the fewest other parts.</summary>
-    private static async Task<IEnumerable<RelatedWorkOffer>> WorkForPartsAsync(List<Job> open, Vehicle car, VehicleDataCache sources, CancellationToken cancel)
+    private static async Task<IEnumerable<RelatedWorkOffer>> WorkForPartsAsync(
+        List<Job> open,
+        Vehicle car,
+        VehicleDataCache sources,
+        CancellationToken cancel
+    )
     {
-        var alone = open.Where(j => j.Decision == DecisionKind.Proposed).SelectMany(j => j.OnLines.OfType<PartLine>().Where(l => l.PartType.Length > 0).Select(l => (Job: j, Line: l))).ToList();
-        if (alone.Count == 0) return [];
+        var alone = open.Where(j => j.Decision == DecisionKind.Proposed)
+            .SelectMany(j => j.OnLines.OfType<PartLine>().Where(l => l.PartType.Length > 0).Select(l => (Job: j, Line: l)))
+            .ToList();
+        if (alone.Count == 0)
+            return [];
         var (guide, _) = await sources.GuideAsync(car, cancel);
         var by = guide.ToLookup(o => o.Code);
-        return alone.Where(x => !x.Job.OnLines.OfType<LaborLine>().Any(l => (l.Operation.Length == 0 || by[l.Operation].Any(o => o.Parts.Any(p => p.Type == x.Line.PartType)))))
-            .Select(x => (x.Job, Operation: guide.Where(o => o.Parts.Any(p => p.Type == x.Line.PartType)).OrderBy(o => Math.Abs(o.Parts.First(p => p.Type == x.Line.PartType).Quantity - x.Line.Quantity)).ThenBy(o => o.Parts.Count).ThenBy(o => o.Hours).FirstOrDefault()))
-            .Where(x => x.Operation is not null).DistinctBy(x => (x.Job.Id, x.Operation!.Code))
-            .Select(x => new RelatedWorkOffer(x.Job.Id, "work", x.Operation!.Title, Hours(x.Operation.Hours), new AddToOrderRequest { Kind = "operation", Code = x.Operation.Code, JobId = x.Job.Id, LaborOnly = true }));
+        return alone
+            .Where(x =>
+                !x
+                    .Job.OnLines.OfType<LaborLine>()
+                    .Any(l => (l.Operation.Length == 0 || by[l.Operation].Any(o => o.Parts.Any(p => p.Type == x.Line.PartType))))
+            )
+            .Select(x =>
+                (
+                    x.Job,
+                    Operation: guide
+                        .Where(o => o.Parts.Any(p => p.Type == x.Line.PartType))
+                        .OrderBy(o => Math.Abs(o.Parts.First(p => p.Type == x.Line.PartType).Quantity - x.Line.Quantity))
+                        .ThenBy(o => o.Parts.Count)
+                        .ThenBy(o => o.Hours)
+                        .FirstOrDefault()
+                )
+            )
+            .Where(x => x.Operation is not null)
+            .DistinctBy(x => (x.Job.Id, x.Operation!.Code))
+            .Select(x => new RelatedWorkOffer(
+                x.Job.Id,
+                "work",
+                x.Operation!.Title,
+                Hours(x.Operation.Hours),
+                new AddToOrderRequest
+                {
+                    Kind = "operation",
+                    Code = x.Operation.Code,
+                    JobId = x.Job.Id,
+                    LaborOnly = true,
+                }
+            ));
     }
 
     private static string Hours(decimal hours) => $"{hours.ToString("0.##", CultureInfo.InvariantCulture)} h";

@@ -1,10 +1,10 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
-using Yardstick.Core;
 using Yardstick.Data;
 using Yardstick.Server.Outside;
 using Yardstick.Server.Safety;
@@ -21,7 +21,14 @@ public static class Maintenance
     /// <param name="Told">When it was done, or is due.</param>
     /// <param name="Checklist">What the technician ticks off.</param>
     /// <param name="OnOrder">Whether it is on the order already.</param>
-    public sealed record ServiceView(string Title, string Every, ServiceState Standing, string Told, IReadOnlyList<string> Checklist, bool OnOrder);
+    public sealed record ServiceView(
+        string Title,
+        string Every,
+        ServiceState Standing,
+        string Told,
+        IReadOnlyList<string> Checklist,
+        bool OnOrder
+    );
 
     /// <summary>The schedule.</summary>
     /// <param name="Reading">The reading that it is for; null where none is known.</param>
@@ -31,27 +38,65 @@ public static class Maintenance
     public sealed record ScheduleView(int? Reading, IReadOnlyList<ServiceView> Services, string Trouble, bool Silent = false);
 
     /// <summary>Maps the endpoint.</summary>
-    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/orders/{id:long}/maintenance", HandleAsync).Asks(Permission.SeeOrders).Produces<ScheduleView>();
+    public static void Map(IEndpointRouteBuilder api) =>
+        api.MapGet("/orders/{id:long}/maintenance", HandleAsync).Asks(Permission.SeeOrders).Produces<ScheduleView>();
 
-    private static async Task<IResult> HandleAsync(long id, ShopDb db, VehicleDataCache sources, TimeProvider time, CancellationToken cancel, bool hard = false, string? reading = null)
+    private static async Task<IResult> HandleAsync(
+        long id,
+        ShopDb db,
+        VehicleDataCache sources,
+        TimeProvider time,
+        CancellationToken cancel,
+        bool hard = false,
+        string? reading = null
+    )
     {
-        if (await sources.CarOfAsync(id) is not { } car) return Results.Ok(new ScheduleView(null, [], "A sale over the counter has no car to be serviced."));
+        if (await sources.CarOfAsync(id) is not { } car)
+            return Results.Ok(new ScheduleView(null, [], "A sale over the counter has no car to be serviced."));
         var schedule = await sources.ScheduleAsync(car, cancel);
-        if (schedule.Problem is { } silent) return Results.Ok(new ScheduleView(null, [], $"The maker's schedule is missing: the service {silent.Message}. Canned jobs work without it.", OutsideCall.IsSilence(silent)));
+        if (schedule.Problem is { } silent)
+            return Results.Ok(
+                new ScheduleView(
+                    null,
+                    [],
+                    $"The maker's schedule is missing: the service {silent.Message}. Canned jobs work without it.",
+                    OutsideCall.IsSilence(silent)
+                )
+            );
         var shop = await db.Shops.SingleAsync(cancel);
         var now = time.Now();
         var readings = await db.OdometerReadings.Where(r => r.VehicleId == car.Id).ToListAsync(cancel);
         var orders = await db.Orders.Include(o => o.Jobs).Where(o => o.VehicleId == car.Id).ToListAsync(cancel);
         var present = orders.First(o => o.Id == id);
-        var use = CarUse.Of(readings, shop.DistancePerDay, shop.Local(now).Date, now, NumberInput.Reading(reading, "reading") is { Ok: true, Value: var typed } ? typed : present.OdometerIn);
-        var services = schedule.Value.ConvertAll(e => new ScheduledService(e.Title, shop.Interval(hard ? e.HardMiles : e.Miles), hard ? e.HardMonths : e.Months));
-        var standings = MaintenanceSchedule.Of(services, [.. orders.Where(o => o.Id != id)], use, at => shop.Local(at).Date).ToDictionary(s => s.Service.Title);
+        var use = CarUse.Of(
+            readings,
+            shop.DistancePerDay,
+            shop.Local(now).Date,
+            now,
+            NumberInput.Reading(reading, "reading") is { Ok: true, Value: var typed } ? typed : present.OdometerIn
+        );
+        var services = schedule.Value.ConvertAll(e => new ScheduledService(
+            e.Title,
+            shop.Interval(hard ? e.HardMiles : e.Miles),
+            hard ? e.HardMonths : e.Months
+        ));
+        var standings = MaintenanceSchedule
+            .Of(services, [.. orders.Where(o => o.Id != id)], use, at => shop.Local(at).Date)
+            .ToDictionary(s => s.Service.Title);
         var views = services.Select(service =>
         {
             var standing = standings.GetValueOrDefault(service.Title);
-            var onOrder = present.OnJobs.Any(j => WorkTitleMatch.Same(j.Title, service.Title) || j.CustomerText.Contains(service.Title, StringComparison.Ordinal));
-            return new ServiceView(service.Title, service.Every(shop.DistanceWord), standing?.State ?? ServiceState.Later,
-                standing?.Words(shop.DistanceWord) ?? "by time only; nothing is known of when it was done", schedule.Value.First(e => e.Title == service.Title).Checklist ?? [], onOrder);
+            var onOrder = present.OnJobs.Any(j =>
+                WorkTitleMatch.Same(j.Title, service.Title) || j.CustomerText.Contains(service.Title, StringComparison.Ordinal)
+            );
+            return new ServiceView(
+                service.Title,
+                service.Every(shop.DistanceWord),
+                standing?.State ?? ServiceState.Later,
+                standing?.Words(shop.DistanceWord) ?? "by time only; nothing is known of when it was done",
+                schedule.Value.First(e => e.Title == service.Title).Checklist ?? [],
+                onOrder
+            );
         });
         return Results.Ok(new ScheduleView(use.Reading, views.OrderBy(v => v.Standing).ToList(), ""));
     }

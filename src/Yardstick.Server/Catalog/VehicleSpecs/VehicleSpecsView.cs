@@ -14,13 +14,26 @@ using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Catalog;
 
-/// <summary>Facts about the order's car: the few that its work needs, all of them by use, corrections of lines, drawings, and repairs known for its trouble codes.</summary>
+/// <summary>
+/// Facts about the order's car: the few that its work needs, all of them by use, corrections of lines, drawings, and repairs known for its
+/// trouble codes.
+/// </summary>
 public static class VehicleSpecsView
 {
-    private const int InTheLine = 5, MostNamed = 500;
+    private const int InTheLine = 5,
+        MostNamed = 500;
 
     /// <summary>A fact as it is shown.</summary>
-    public sealed record SpecView(string Key, string Use, string Title, string Shown, string Short, string Condition, string Caution, string Words);
+    public sealed record SpecView(
+        string Key,
+        string Use,
+        string Title,
+        string Shown,
+        string Short,
+        string Condition,
+        string Caution,
+        string Words
+    );
 
     /// <summary>A part that wears.</summary>
     public sealed record WearView(string Type, string Title, string Number, IReadOnlyList<string> Equivalents, string Stock);
@@ -50,8 +63,19 @@ public static class VehicleSpecsView
     /// <param name="Campaigns">Recalls and bulletins.</param>
     /// <param name="Trouble">What is missing and why; empty where nothing is.</param>
     /// <param name="Silent">Whether the service did not answer, so that the screen asks it again by itself.</param>
-    public sealed record VehicleSpecsAnswer(LocalDate? AsOf, IReadOnlyList<SpecView> Line, IReadOnlyList<SpecView> Facts, IReadOnlyList<WearView> Wear, IReadOnlyList<ResetSteps> Resets, IReadOnlyList<DrawingTitle> Drawings,
-        IReadOnlyList<CorrectionView> Corrections, IReadOnlyList<KnownCodeView> Codes, IReadOnlyList<Campaign> Campaigns, string Trouble, bool Silent = false);
+    public sealed record VehicleSpecsAnswer(
+        LocalDate? AsOf,
+        IReadOnlyList<SpecView> Line,
+        IReadOnlyList<SpecView> Facts,
+        IReadOnlyList<WearView> Wear,
+        IReadOnlyList<ResetSteps> Resets,
+        IReadOnlyList<DrawingTitle> Drawings,
+        IReadOnlyList<CorrectionView> Corrections,
+        IReadOnlyList<KnownCodeView> Codes,
+        IReadOnlyList<Campaign> Campaigns,
+        string Trouble,
+        bool Silent = false
+    );
 
     /// <summary>An answer about the order's car.</summary>
     public sealed record SpecsAnswerRequest(string Question, string Text, string Answer);
@@ -72,21 +96,31 @@ public static class VehicleSpecsView
         // Others may wait for the same answer: it is not broken off when one of them leaves.
         var cancel = CancellationToken.None;
         var none = new VehicleSpecsAnswer(null, [], [], [], [], [], [], [], [], "");
-        if (await sources.CarOfAsync(id) is not { } car || await db.ReadOrderAsync(id) is not { } order) return none with { Trouble = "A sale over the counter has no car to tell of." };
+        if (await sources.CarOfAsync(id) is not { } car || await db.ReadOrderAsync(id) is not { } order)
+            return none with { Trouble = "A sale over the counter has no car to tell of." };
         about.IsOf(order.CustomerId, order.VehicleId);
         var metric = (await db.Shops.SingleAsync(cancel)).DistanceUnit == DistanceUnit.Kilometers;
         var asking = sources.FactsAsync(car, cancel);
         var campaigns = car.Vin.Length > 0 ? await sources.CampaignsAsync(car.Vin, cancel) : new List<Campaign>();
         var told = await asking;
         var codes = await CodesAsync(db, order, car, sources, cancel);
-        none = none with { Codes = codes, Campaigns = campaigns.Ok ? campaigns.Value : [], Silent = OutsideCall.IsSilence(told.Problem) || OutsideCall.IsSilence(campaigns.Problem) };
+        none = none with
+        {
+            Codes = codes,
+            Campaigns = campaigns.Ok ? campaigns.Value : [],
+            Silent = OutsideCall.IsSilence(told.Problem) || OutsideCall.IsSilence(campaigns.Problem),
+        };
         if (told.Problem is { } trouble)
         {
-            var missing = trouble.Code == "outside.unknown" ? "The facts service does not know this car: its make, model and engine are not in its data." : $"The facts service {trouble.Message}; work goes on without it.";
+            var missing =
+                trouble.Code == "outside.unknown"
+                    ? "The facts service does not know this car: its make, model and engine are not in its data."
+                    : $"The facts service {trouble.Message}; work goes on without it.";
             return none with { Trouble = missing };
         }
         var facts = told.Value.Known;
-        SpecView View(SpecValue f) => new(f.Key, f.Use.ToString(), f.Title, f.Shown(metric), f.Short(metric), f.Condition, f.Caution, f.Words);
+        SpecView View(SpecValue f) =>
+            new(f.Key, f.Use.ToString(), f.Title, f.Shown(metric), f.Short(metric), f.Condition, f.Caution, f.Words);
         var numbers = facts.Wear.SelectMany(w => w.Equivalents).ToList();
         var stock = await db.Parts.Where(p => numbers.Contains(p.Number)).ToDictionaryAsync(p => p.Number, cancel);
         return none with
@@ -94,18 +128,59 @@ public static class VehicleSpecsView
             AsOf = facts.AsOf,
             Line = facts.For(order, InTheLine).Select(View).ToList(),
             Facts = facts.Facts.Select(View).ToList(),
-            Wear = facts.Wear.Select(w => new WearView(w.Type, w.Title, w.Number, w.Equivalents, string.Join(", ", w.Equivalents.Select(n => stock.GetValueOrDefault(n)).Where(p => p is { Free: > 0 }).Select(p => $"{p!.Free.ToString("0.##", CultureInfo.InvariantCulture)} in stock, {p.Bin}")))).ToList(),
+            Wear = facts
+                .Wear.Select(w => new WearView(
+                    w.Type,
+                    w.Title,
+                    w.Number,
+                    w.Equivalents,
+                    string.Join(
+                        ", ",
+                        w.Equivalents.Select(n => stock.GetValueOrDefault(n))
+                            .Where(p => p is { Free: > 0 })
+                            .Select(p => $"{p!.Free.ToString("0.##", CultureInfo.InvariantCulture)} in stock, {p.Bin}")
+                    )
+                ))
+                .ToList(),
             Resets = told.Value.Resets,
             Drawings = told.Value.Drawings,
-            Corrections = order.State == OrderState.Open ? order.OnJobs.Where(j => j.Decision is DecisionKind.Proposed or DecisionKind.Approved).SelectMany(j => j.OnLines).OfType<PartLine>().Select(l => (Line: l, Known: facts.Correction(l))).Where(x => x.Known is not null)
-                .Select(x => new CorrectionView(x.Line.Id, x.Line.Description, x.Line.Quantity, x.Known!.Value, x.Line.Unit, $"{facts.FactOf(x.Line)!.Title} {facts.FactOf(x.Line)!.Shown(metric)}{(facts.FactOf(x.Line)!.Condition is { Length: > 0 } condition ? $", {condition}" : "")}")).ToList() : [],
+            Corrections =
+                order.State == OrderState.Open
+                    ? order
+                        .OnJobs.Where(j => j.Decision is DecisionKind.Proposed or DecisionKind.Approved)
+                        .SelectMany(j => j.OnLines)
+                        .OfType<PartLine>()
+                        .Select(l => (Line: l, Known: facts.Correction(l)))
+                        .Where(x => x.Known is not null)
+                        .Select(x => new CorrectionView(
+                            x.Line.Id,
+                            x.Line.Description,
+                            x.Line.Quantity,
+                            x.Known!.Value,
+                            x.Line.Unit,
+                            $"{facts.FactOf(x.Line)!.Title} {facts.FactOf(x.Line)!.Shown(metric)}{(facts.FactOf(x.Line)!.Condition is { Length: > 0 } condition ? $", {condition}" : "")}"
+                        ))
+                        .ToList()
+                    : [],
         };
     }
 
-    private static async Task<List<KnownCodeView>> CodesAsync(ShopDb db, Order order, Vehicle car, VehicleDataCache sources, CancellationToken cancel)
+    private static async Task<List<KnownCodeView>> CodesAsync(
+        ShopDb db,
+        Order order,
+        Vehicle car,
+        VehicleDataCache sources,
+        CancellationToken cancel
+    )
     {
-        var codes = order.Concerns.SelectMany(c => TroubleCode.In($"{c.Complaint} {c.Cause}")).Select(c => c.Text).Distinct().Take(4).ToList();
-        if (codes.Count == 0) return [];
+        var codes = order
+            .Concerns.SelectMany(c => TroubleCode.In($"{c.Complaint} {c.Cause}"))
+            .Select(c => c.Text)
+            .Distinct()
+            .Take(4)
+            .ToList();
+        if (codes.Count == 0)
+            return [];
         var (guide, _) = await sources.GuideAsync(car, cancel);
         // Asked for all at once: a slow service is waited for once, not once for each code.
         var asked = await Task.WhenAll(codes.Select(code => sources.RepairsAsync(code, cancel)));
@@ -117,10 +192,27 @@ public static class VehicleSpecsView
             foreach (var repair in known.Ok ? known.Value : [])
             {
                 // An operation that the guide does not have for this car is no repair of it.
-                if (guide.FirstOrDefault(o => o.Code == repair.Operation) is { } operation) repairs.Add(new RepairView(operation.Title, operation.Code, repair.Percent, here.Where(h => WorkTitleMatch.Same(h.Title, operation.Title)).Sum(h => h.Count)));
+                if (guide.FirstOrDefault(o => o.Code == repair.Operation) is { } operation)
+                    repairs.Add(
+                        new RepairView(
+                            operation.Title,
+                            operation.Code,
+                            repair.Percent,
+                            here.Where(h => WorkTitleMatch.Same(h.Title, operation.Title)).Sum(h => h.Count)
+                        )
+                    );
             }
-            repairs.AddRange(here.Where(h => !repairs.Exists(r => WorkTitleMatch.Same(r.Title, h.Title))).Select(h => new RepairView(h.Title, "", null, h.Count)));
-            views.Add(new KnownCodeView(code, repairs.OrderByDescending(r => (r.Percent ?? 0) + 10 * r.Here).ToList(), OutsideCall.IsSilence(known.Problem) ? $"The facts service {known.Problem!.Message}." : ""));
+            repairs.AddRange(
+                here.Where(h => !repairs.Exists(r => WorkTitleMatch.Same(r.Title, h.Title)))
+                    .Select(h => new RepairView(h.Title, "", null, h.Count))
+            );
+            views.Add(
+                new KnownCodeView(
+                    code,
+                    repairs.OrderByDescending(r => (r.Percent ?? 0) + 10 * r.Here).ToList(),
+                    OutsideCall.IsSilence(known.Problem) ? $"The facts service {known.Problem!.Message}." : ""
+                )
+            );
         }
         return views;
     }
@@ -128,32 +220,50 @@ public static class VehicleSpecsView
     /// <summary>What this shop did on invoiced orders whose concern named the code.</summary>
     private static async Task<List<(string Title, int Count)>> HereAsync(ShopDb db, string code, long except, CancellationToken cancel)
     {
-        var named = db.Database.SqlQuery<long>($"SELECT rowid AS Value FROM SearchConcerns WHERE SearchConcerns MATCH {FindQuery.Exact([code])} ORDER BY rowid DESC LIMIT {MostNamed}");
-        var titles = await db.Concerns.Where(c => named.Contains(c.Id) && c.OrderId != except)
-            .Join(db.Orders.Where(o => o.State == OrderState.Posted), c => c.OrderId, o => o.Id, (c, o) => o.Id).Distinct()
-            .Join(db.Jobs.Where(j => j.RemovedAt == null && j.Decision == DecisionKind.Approved), o => o, j => j.OrderId, (o, j) => j.Title).ToListAsync(cancel);
-        return [.. titles.Where(t => !t.Contains("diagnose", StringComparison.OrdinalIgnoreCase)).GroupBy(t => t).Select(g => (g.Key, g.Count()))];
+        var named = db.Database.SqlQuery<long>(
+            $"SELECT rowid AS Value FROM SearchConcerns WHERE SearchConcerns MATCH {FindQuery.Exact([code])} ORDER BY rowid DESC LIMIT {MostNamed}"
+        );
+        var titles = await db
+            .Concerns.Where(c => named.Contains(c.Id) && c.OrderId != except)
+            .Join(db.Orders.Where(o => o.State == OrderState.Posted), c => c.OrderId, o => o.Id, (c, o) => o.Id)
+            .Distinct()
+            .Join(db.Jobs.Where(j => j.RemovedAt == null && j.Decision == DecisionKind.Approved), o => o, j => j.OrderId, (o, j) => j.Title)
+            .ToListAsync(cancel);
+        return
+        [
+            .. titles
+                .Where(t => !t.Contains("diagnose", StringComparison.OrdinalIgnoreCase))
+                .GroupBy(t => t)
+                .Select(g => (g.Key, g.Count())),
+        ];
     }
 
     private static async Task<IResult> DrawingAsync(string key, IVehicleSpecsClient outside, HttpContext http, CancellationToken cancel)
     {
         var drawing = await outside.DrawingAsync(key, cancel);
-        if (drawing.Problem is { } problem) return Problems.Of(new Problem("drawing.gone", $"The facts service {problem.Message}; the drawing is missing."));
+        if (drawing.Problem is { } problem)
+            return Problems.Of(new Problem("drawing.gone", $"The facts service {problem.Message}; the drawing is missing."));
         // Shown as a picture only: nothing in it may run.
         http.Response.Headers.ContentSecurityPolicy = "default-src 'none'; style-src 'unsafe-inline'";
         return Results.Text(drawing.Value, "image/svg+xml");
     }
 
-    private static Task<IResult> AnswerAsync(long id, SpecsAnswerRequest request, CommandRunner commands) => commands.OnOrderAsync<Changed>(id, async under =>
-    {
-        if (under.Order.VehicleId is not { } car) return Order.NoCar;
-        var db = under.Command.Db;
-        var asked = VehicleAnswer.To(car, request.Question);
-        if (asked.Problem is { } noQuestion) return noQuestion;
-        var answer = await db.VehicleAnswers.FirstOrDefaultAsync(a => a.VehicleId == car && a.Question == request.Question) ?? asked.Value;
-        if (answer.Set(request.Text, request.Answer, under.Command.Actor).Problem is { } refused) return refused;
-        if (answer.Id == 0) db.VehicleAnswers.Add(answer);
-        await db.SaveChangesAsync();
-        return new Changed(under.Order.Version, answer.Id, 1);
-    });
+    private static Task<IResult> AnswerAsync(long id, SpecsAnswerRequest request, CommandRunner commands) =>
+        commands.OnOrderAsync<Changed>(id, async under =>
+        {
+            if (under.Order.VehicleId is not { } car)
+                return Order.NoCar;
+            var db = under.Command.Db;
+            var asked = VehicleAnswer.To(car, request.Question);
+            if (asked.Problem is { } noQuestion)
+                return noQuestion;
+            var answer = await db.VehicleAnswers.FirstOrDefaultAsync(a => a.VehicleId == car && a.Question == request.Question)
+                ?? asked.Value;
+            if (answer.Set(request.Text, request.Answer, under.Command.Actor).Problem is { } refused)
+                return refused;
+            if (answer.Id == 0)
+                db.VehicleAnswers.Add(answer);
+            await db.SaveChangesAsync();
+            return new Changed(under.Order.Version, answer.Id, 1);
+        });
 }

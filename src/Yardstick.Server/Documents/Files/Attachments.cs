@@ -5,8 +5,8 @@ using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
-using Yardstick.Server.Live;
 using Yardstick.Server.Customers;
+using Yardstick.Server.Live;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Documents;
@@ -27,29 +27,58 @@ public static class Attachments
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/files/{kind}/{id:long}", ListAsync).Asks(Permission.Find).Produces<IReadOnlyList<AttachmentView>>();
-        api.MapPost("/files/{kind}/{id:long}", UploadAsync).Asks(Permission.WriteUp).WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(ContentStore.MostSent)).DisableAntiforgery().Accepts<IFormFile>("application/octet-stream").Produces<RecordChanged>().ProducesProblem(422);
+        api.MapPost("/files/{kind}/{id:long}", UploadAsync)
+            .Asks(Permission.WriteUp)
+            .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(ContentStore.MostSent))
+            .DisableAntiforgery()
+            .Accepts<IFormFile>("application/octet-stream")
+            .Produces<RecordChanged>()
+            .ProducesProblem(422);
         api.MapGet("/files/{id:long}/content", ContentAsync).Asks(Permission.Find);
-        api.MapDelete("/files/{id:long}", (long id, CommandRunner commands) => Switch(id, off: true, commands)).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
-        api.MapPost("/files/{id:long}/restore", (long id, CommandRunner commands) => Switch(id, off: false, commands)).Asks(Permission.WriteUp).Produces<RecordChanged>().ProducesProblem(422);
+        api.MapDelete("/files/{id:long}", (long id, CommandRunner commands) => Switch(id, off: true, commands))
+            .Asks(Permission.WriteUp)
+            .Produces<RecordChanged>()
+            .ProducesProblem(422);
+        api.MapPost("/files/{id:long}/restore", (long id, CommandRunner commands) => Switch(id, off: false, commands))
+            .Asks(Permission.WriteUp)
+            .Produces<RecordChanged>()
+            .ProducesProblem(422);
     }
 
     private static async Task<IResult> ListAsync(RecordKind kind, long id, ShopDb db)
     {
-        var files = await db.Files.Where(f => f.Kind == kind && f.TargetId == id && f.RemovedAt == null).OrderByDescending(f => f.Id).ToListAsync();
+        var files = await db
+            .Files.Where(f => f.Kind == kind && f.TargetId == id && f.RemovedAt == null)
+            .OrderByDescending(f => f.Id)
+            .ToListAsync();
         var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
         return Results.Ok(files.ConvertAll(f => new AttachmentView(f.Id, f.Name, f.IsPicture, f.Size, f.At, names[f.ById])));
     }
 
-    private static async Task<IResult> UploadAsync(RecordKind kind, long id, string name, HttpRequest request, ContentStore store, SingleWriter gate, CommandRunner commands, TimeProvider time)
+    private static async Task<IResult> UploadAsync(
+        RecordKind kind,
+        long id,
+        string name,
+        HttpRequest request,
+        ContentStore store,
+        SingleWriter gate,
+        CommandRunner commands,
+        TimeProvider time
+    )
     {
         var read = await ContentStore.ReadAsync(request.Body, AttachedFile.MostBytes);
-        if (read.Problem is { } large) return Problems.Of(large);
+        if (read.Problem is { } large)
+            return Problems.Of(large);
         var clean = AttachedFile.CleanName(name);
         var type = FileContent.TypeOf(read.Value, clean);
-        if (type.Problem is { } unkept) return Problems.Of(unkept);
+        if (type.Problem is { } unkept)
+            return Problems.Of(unkept);
         var picture = type.Value.StartsWith("image/", StringComparison.Ordinal);
-        var kept = picture ? await store.KeepPhotoAsync(read.Value, gate, request.HttpContext.User.StaffId(), time.Now()) : await store.KeepFileAsync(read.Value);
-        if (kept.Problem is { } unreadable) return Problems.Of(unreadable);
+        var kept = picture
+            ? await store.KeepPhotoAsync(read.Value, gate, request.HttpContext.User.StaffId(), time.Now())
+            : await store.KeepFileAsync(read.Value);
+        if (kept.Problem is { } unreadable)
+            return Problems.Of(unreadable);
         return await commands.RunAsync<RecordChanged>(async work =>
         {
             var there = kind switch
@@ -59,8 +88,19 @@ public static class Attachments
                 RecordKind.Vehicle => await work.Db.Vehicles.AnyAsync(v => v.Id == id),
                 _ => await work.Db.Orders.AnyAsync(o => o.Id == id),
             };
-            if (!there) return new Problem("record.gone", "What the file is for is not on file any more.");
-            var file = new AttachedFile { Kind = kind, TargetId = id, Name = AttachedFile.NameFor(clean, type.Value), ContentType = picture ? FileContent.Jpeg : type.Value, Hash = kept.Value, Size = read.Value.Length, At = work.Actor.At, ById = work.Actor.StaffId };
+            if (!there)
+                return new Problem("record.gone", "What the file is for is not on file any more.");
+            var file = new AttachedFile
+            {
+                Kind = kind,
+                TargetId = id,
+                Name = AttachedFile.NameFor(clean, type.Value),
+                ContentType = picture ? FileContent.Jpeg : type.Value,
+                Hash = kept.Value,
+                Size = read.Value.Length,
+                At = work.Actor.At,
+                ById = work.Actor.StaffId,
+            };
             work.Db.Files.Add(file);
             await work.Db.SaveChangesAsync();
             await NoteAsync(work, file, new FieldChange("file", "", clean));
@@ -70,24 +110,39 @@ public static class Attachments
 
     private static async Task<IResult> ContentAsync(long id, ShopDb db, ContentStore store)
     {
-        if (await db.Files.FindAsync(id) is not { RemovedAt: null } file) return Problems.Of(new Problem("file.gone", "There is no such file, or it was taken off."));
+        if (await db.Files.FindAsync(id) is not { RemovedAt: null } file)
+            return Problems.Of(new Problem("file.gone", "There is no such file, or it was taken off."));
         // Only pictures, which were encoded anew, open in the browser; everything else is saved.
-        return Results.File(store.PathOf(file.Hash, file.IsPicture), file.ContentType, file.IsPicture ? null : file.Name, enableRangeProcessing: false);
+        return Results.File(
+            store.PathOf(file.Hash, file.IsPicture),
+            file.ContentType,
+            file.IsPicture ? null : file.Name,
+            enableRangeProcessing: false
+        );
     }
 
-    private static Task<IResult> Switch(long id, bool off, CommandRunner commands) => commands.RunAsync<RecordChanged>(async work =>
-    {
-        if (await work.Db.Files.FindAsync(id) is not { } file) return new Problem("file.gone", "There is no such file.");
-        file.TakeOff(off, work.Actor.At);
-        await NoteAsync(work, file, off ? new FieldChange("file", file.Name, "") : new FieldChange("file", "", file.Name));
-        return new RecordChanged(id, 1);
-    });
+    private static Task<IResult> Switch(long id, bool off, CommandRunner commands) =>
+        commands.RunAsync<RecordChanged>(async work =>
+        {
+            if (await work.Db.Files.FindAsync(id) is not { } file)
+                return new Problem("file.gone", "There is no such file.");
+            file.TakeOff(off, work.Actor.At);
+            await NoteAsync(work, file, off ? new FieldChange("file", file.Name, "") : new FieldChange("file", "", file.Name));
+            return new RecordChanged(id, 1);
+        });
 
     private static async Task NoteAsync(CommandContext work, AttachedFile file, FieldChange change)
     {
         var kind = file.Kind.ToString().ToLowerInvariant();
         work.Record(kind, file.TargetId, 0, change);
         // The sheet shows how many photos a line has.
-        if (file.Kind == RecordKind.Line) work.Changed(TopicKind.Order, await work.Db.Jobs.Where(j => work.Db.Lines.Any(l => l.Id == file.TargetId && l.JobId == j.Id)).Select(j => j.OrderId).FirstOrDefaultAsync());
+        if (file.Kind == RecordKind.Line)
+            work.Changed(
+                TopicKind.Order,
+                await work
+                    .Db.Jobs.Where(j => work.Db.Lines.Any(l => l.Id == file.TargetId && l.JobId == j.Id))
+                    .Select(j => j.OrderId)
+                    .FirstOrDefaultAsync()
+            );
     }
 }

@@ -17,15 +17,19 @@ public sealed class PictureGate : IDisposable
     /// <param name="bytes">The file.</param>
     /// <param name="fits">Whether width and height, as the head tells them, are to be decoded at all.</param>
     /// <param name="work">The work; null where it is no picture.</param>
-    public async Task<T?> RunAsync<T>(ReadOnlyMemory<byte> bytes, Func<int, int, bool> fits, Func<SKCodec, T?> work) where T : class
+    public async Task<T?> RunAsync<T>(ReadOnlyMemory<byte> bytes, Func<int, int, bool> fits, Func<SKCodec, T?> work)
+        where T : class
     {
-        if (!IsPicture(bytes.Span)) return null;
+        if (!IsPicture(bytes.Span))
+            return null;
         await gate.WaitAsync();
         try
         {
             using var data = SKData.CreateCopy(bytes.Span);
             using var codec = SKCodec.Create(data);
-            return codec is not null && codec.Info is { Width: > 0, Height: > 0 } head && fits(head.Width, head.Height) ? work(codec) : null;
+            return codec is not null && codec.Info is { Width: > 0, Height: > 0 } head && fits(head.Width, head.Height)
+                ? work(codec)
+                : null;
         }
         finally
         {
@@ -39,17 +43,31 @@ public sealed class PictureGate : IDisposable
     public static SKBitmap? Decode(SKCodec codec, int longest)
     {
         var full = codec.Info;
-        var size = Enumerable.Range(1, 8).Select(eighths => codec.GetScaledDimensions(eighths / 8f)).FirstOrDefault(s => Math.Max(s.Width, s.Height) >= longest, full.Size);
-        var info = new SKImageInfo(size.Width, size.Height, SKColorType.Rgba8888, full.AlphaType == SKAlphaType.Opaque ? SKAlphaType.Opaque : SKAlphaType.Premul);
+        var size = Enumerable
+            .Range(1, 8)
+            .Select(eighths => codec.GetScaledDimensions(eighths / 8f))
+            .FirstOrDefault(s => Math.Max(s.Width, s.Height) >= longest, full.Size);
+        var info = new SKImageInfo(
+            size.Width,
+            size.Height,
+            SKColorType.Rgba8888,
+            full.AlphaType == SKAlphaType.Opaque ? SKAlphaType.Opaque : SKAlphaType.Premul
+        );
         var bitmap = new SKBitmap();
-        if (bitmap.TryAllocPixels(info) && codec.GetPixels(info, bitmap.GetPixels()) is SKCodecResult.Success or SKCodecResult.IncompleteInput) return bitmap;
+        if (
+            bitmap.TryAllocPixels(info)
+            && codec.GetPixels(info, bitmap.GetPixels()) is SKCodecResult.Success or SKCodecResult.IncompleteInput
+        )
+            return bitmap;
         bitmap.Dispose();
         return null;
     }
 
     /// <summary>JPEG, PNG, WebP or GIF by its first bytes; nothing else is handed to a decoder.</summary>
     private static bool IsPicture(ReadOnlySpan<byte> bytes) =>
-        bytes.StartsWith(new byte[] { 0xFF, 0xD8, 0xFF }) || bytes.StartsWith(new byte[] { 0x89, 0x50, 0x4E, 0x47 }) || bytes.StartsWith("GIF8"u8)
+        bytes.StartsWith(new byte[] { 0xFF, 0xD8, 0xFF })
+        || bytes.StartsWith(new byte[] { 0x89, 0x50, 0x4E, 0x47 })
+        || bytes.StartsWith("GIF8"u8)
         || bytes.Length > 12 && bytes[..4].SequenceEqual("RIFF"u8) && bytes[8..12].SequenceEqual("WEBP"u8);
 
     /// <inheritdoc />

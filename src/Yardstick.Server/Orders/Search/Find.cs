@@ -10,7 +10,9 @@ using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Orders;
 
-/// <summary>The find field: customers, cars and orders from a phone number, name, plate, VIN, e-mail address, order number or key tag.</summary>
+/// <summary>
+/// The find field: customers, cars and orders from a phone number, name, plate, VIN, e-mail address, order number or key tag.
+/// </summary>
 public static class Find
 {
     private const int MostResults = 12;
@@ -26,7 +28,17 @@ public static class Find
     /// <param name="VehicleId">The car.</param>
     /// <param name="Open">An order that is open.</param>
     /// <param name="Warning">What must be seen before anything is done for them.</param>
-    public sealed record FoundRecord(string Kind, long Id, string Title, string Detail, string Plate, long? CustomerId, long? VehicleId, bool Open, string Warning);
+    public sealed record FoundRecord(
+        string Kind,
+        long Id,
+        string Title,
+        string Detail,
+        string Plate,
+        long? CustomerId,
+        long? VehicleId,
+        bool Open,
+        string Warning
+    );
 
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) =>
@@ -49,10 +61,13 @@ public static class Find
         foreach (var choice in recent.Split(',', StringSplitOptions.RemoveEmptyEntries).Take(MostRecent))
         {
             var kind = choice.TrimEnd("0123456789".ToCharArray());
-            if (Enum.TryParse<HitKind>(kind, ignoreCase: true, out var known) && long.TryParse(choice.AsSpan(kind.Length), out var id)) hits.Add(new Hit(known, id));
+            if (Enum.TryParse<HitKind>(kind, ignoreCase: true, out var known) && long.TryParse(choice.AsSpan(kind.Length), out var id))
+                hits.Add(new Hit(known, id));
         }
         var latest = await db.Orders.OrderByDescending(o => o.Id).Take(MostResults).Select(o => o.Id).ToListAsync();
-        hits.AddRange(latest.Where(id => !hits.Exists(h => h.Kind == HitKind.Order && h.Id == id)).Select(id => new Hit(HitKind.Order, id)));
+        hits.AddRange(
+            latest.Where(id => !hits.Exists(h => h.Kind == HitKind.Order && h.Id == id)).Select(id => new Hit(HitKind.Order, id))
+        );
         return hits.Count > MostResults ? hits[..MostResults] : hits;
     }
 
@@ -63,10 +78,24 @@ public static class Find
         var (customerIds, vehicleIds, orderIds) = (Keys(HitKind.Customer), Keys(HitKind.Vehicle), Keys(HitKind.Order));
         var contactIds = hits.Select(h => h.ContactId).OfType<long>().ToList();
         var country = await db.Shops.Select(s => s.Country).SingleAsync();
-        var customers = customerIds.Count == 0 ? [] : await db.Customers.Include(c => c.Phones).Where(c => customerIds.Contains(c.Id) && c.MergedIntoId == null).ToDictionaryAsync(c => c.Id);
-        var contacts = contactIds.Count == 0 ? [] : await db.CustomerContacts.Where(c => contactIds.Contains(c.Id)).ToDictionaryAsync(c => c.Id);
-        var vehicles = vehicleIds.Count == 0 ? [] : await db.Vehicles.Where(v => vehicleIds.Contains(v.Id) && v.MergedIntoId == null).Join(db.Customers, v => v.CustomerId, c => c.Id, (v, c) => new Car(v, c)).ToDictionaryAsync(v => v.Vehicle.Id);
-        var orders = orderIds.Count == 0 ? [] : (await OrderRowsAsync(db, db.Orders.Where(o => orderIds.Contains(o.Id)))).ToDictionary(o => o.Id);
+        var customers =
+            customerIds.Count == 0
+                ? []
+                : await db
+                    .Customers.Include(c => c.Phones)
+                    .Where(c => customerIds.Contains(c.Id) && c.MergedIntoId == null)
+                    .ToDictionaryAsync(c => c.Id);
+        var contacts =
+            contactIds.Count == 0 ? [] : await db.CustomerContacts.Where(c => contactIds.Contains(c.Id)).ToDictionaryAsync(c => c.Id);
+        var vehicles =
+            vehicleIds.Count == 0
+                ? []
+                : await db
+                    .Vehicles.Where(v => vehicleIds.Contains(v.Id) && v.MergedIntoId == null)
+                    .Join(db.Customers, v => v.CustomerId, c => c.Id, (v, c) => new Car(v, c))
+                    .ToDictionaryAsync(v => v.Vehicle.Id);
+        var orders =
+            orderIds.Count == 0 ? [] : (await OrderRowsAsync(db, db.Orders.Where(o => orderIds.Contains(o.Id)))).ToDictionary(o => o.Id);
         var formerIds = Keys(HitKind.FormerOrder);
         var former = formerIds.Count == 0 ? [] : await db.FormerOrders.Where(o => formerIds.Contains(o.Id)).ToDictionaryAsync(o => o.Id);
         var found = new List<FoundRecord>();
@@ -76,14 +105,64 @@ public static class Find
             {
                 var contact = hit.ContactId is { } contactId ? contacts.GetValueOrDefault(contactId) : null;
                 var phones = customer.Phones.OrderBy(p => p.Id).Take(2).Select(p => new PhoneNumber(p.Number).Shown(country));
-                found.Add(new FoundRecord("customer", hit.Id, customer.DisplayName, contact is null ? string.Join(" · ", phones) : $"{contact.Name}{(contact.Role.Length > 0 ? $", {contact.Role}" : "")}", "", hit.Id, null, false, Warning(customer)));
+                found.Add(
+                    new FoundRecord(
+                        "customer",
+                        hit.Id,
+                        customer.DisplayName,
+                        contact is null
+                            ? string.Join(" · ", phones)
+                            : $"{contact.Name}{(contact.Role.Length > 0 ? $", {contact.Role}" : "")}",
+                        "",
+                        hit.Id,
+                        null,
+                        false,
+                        Warning(customer)
+                    )
+                );
             }
             else if (hit.Kind == HitKind.Vehicle && vehicles.TryGetValue(hit.Id, out var car))
-                found.Add(new FoundRecord("vehicle", hit.Id, car.Vehicle.Description, car.Owner.DisplayName, car.Vehicle.Plate, car.Owner.Id, hit.Id, false, Warning(car.Owner)));
+                found.Add(
+                    new FoundRecord(
+                        "vehicle",
+                        hit.Id,
+                        car.Vehicle.Description,
+                        car.Owner.DisplayName,
+                        car.Vehicle.Plate,
+                        car.Owner.Id,
+                        hit.Id,
+                        false,
+                        Warning(car.Owner)
+                    )
+                );
             else if (hit.Kind == HitKind.Order && orders.TryGetValue(hit.Id, out var order))
-                found.Add(new FoundRecord("order", hit.Id, $"{order.Number} {order.Title}".Trim(), $"{order.Customer} · {order.Vehicle}", order.Plate, order.CustomerId, order.VehicleId, order.State == OrderState.Open, ""));
+                found.Add(
+                    new FoundRecord(
+                        "order",
+                        hit.Id,
+                        $"{order.Number} {order.Title}".Trim(),
+                        $"{order.Customer} · {order.Vehicle}",
+                        order.Plate,
+                        order.CustomerId,
+                        order.VehicleId,
+                        order.State == OrderState.Open,
+                        ""
+                    )
+                );
             else if (hit.Kind == HitKind.FormerOrder && former.TryGetValue(hit.Id, out var old))
-                found.Add(new FoundRecord("formerOrder", hit.Id, $"{old.Number} {old.Title}".Trim(), $"brought in · {old.On:MMM d, yyyy}", "", old.CustomerId, old.VehicleId, false, ""));
+                found.Add(
+                    new FoundRecord(
+                        "formerOrder",
+                        hit.Id,
+                        $"{old.Number} {old.Title}".Trim(),
+                        $"brought in · {old.On:MMM d, yyyy}",
+                        "",
+                        old.CustomerId,
+                        old.VehicleId,
+                        false,
+                        ""
+                    )
+                );
         }
         return found;
     }
@@ -93,16 +172,44 @@ public static class Find
     private static string Warning(Customer customer) => customer.DoNotServe.Length > 0 ? $"Do not serve: {customer.DoNotServe}" : "";
 
     /// <summary>An order as lists show it.</summary>
-    public sealed record OrderRow(long Id, long Number, string Title, OrderState State, long? CustomerId, long? VehicleId, string Customer, string Vehicle, string Plate, Instant OpenedAt, Instant? PostedAt, long TotalCents);
+    public sealed record OrderRow(
+        long Id,
+        long Number,
+        string Title,
+        OrderState State,
+        long? CustomerId,
+        long? VehicleId,
+        string Customer,
+        string Vehicle,
+        string Plate,
+        Instant OpenedAt,
+        Instant? PostedAt,
+        long TotalCents
+    );
 
     /// <summary>Orders as lists show them.</summary>
     internal static Task<List<OrderRow>> OrderRowsAsync(ShopDb db, IQueryable<Order> orders) =>
-        (from o in orders
-         join c in db.Customers on o.CustomerId equals c.Id into owners
-         from c in owners.DefaultIfEmpty()
-         join v in db.Vehicles on o.VehicleId equals v.Id into cars
-         from v in cars.DefaultIfEmpty()
-         select new OrderRow(o.Id, o.Number, o.Title, o.State, o.CustomerId, o.VehicleId,
-             c == null ? "Counter sale" : c.BusinessName != "" ? c.BusinessName : (c.FirstName + " " + c.LastName).Trim(),
-             v == null ? "Counter sale" : (v.Make + " " + v.Model).Trim(), v == null ? "" : v.Plate, o.OpenedAt, o.PostedAt, o.State == OrderState.Posted ? o.ApprovedTotal.Cents : o.Total.Cents)).ToListAsync();
+        (
+            from o in orders
+            join c in db.Customers on o.CustomerId equals c.Id into owners
+            from c in owners.DefaultIfEmpty()
+            join v in db.Vehicles on o.VehicleId equals v.Id into cars
+            from v in cars.DefaultIfEmpty()
+            select new OrderRow(
+                o.Id,
+                o.Number,
+                o.Title,
+                o.State,
+                o.CustomerId,
+                o.VehicleId,
+                c == null ? "Counter sale"
+                    : c.BusinessName != "" ? c.BusinessName
+                    : (c.FirstName + " " + c.LastName).Trim(),
+                v == null ? "Counter sale" : (v.Make + " " + v.Model).Trim(),
+                v == null ? "" : v.Plate,
+                o.OpenedAt,
+                o.PostedAt,
+                o.State == OrderState.Posted ? o.ApprovedTotal.Cents : o.Total.Cents
+            )
+        ).ToListAsync();
 }

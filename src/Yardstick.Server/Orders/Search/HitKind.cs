@@ -5,10 +5,13 @@ internal enum HitKind
 {
     /// <summary>A customer.</summary>
     Customer,
+
     /// <summary>A vehicle.</summary>
     Vehicle,
+
     /// <summary>An order.</summary>
     Order,
+
     /// <summary>An order of a former program.</summary>
     FormerOrder,
 }

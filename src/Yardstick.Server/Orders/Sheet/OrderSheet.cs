@@ -15,7 +15,8 @@ internal sealed record OrderSheet
     /// <param name="has">What the screen has, as it named it: <c>header=Xy1,job:12=Zq3</c>. What can't be read is taken as missing.</param>
     internal SheetUpdate Lacking(string has)
     {
-        var named = has.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).ToHashSet(StringComparer.Ordinal);
+        var named = has.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
+            .ToHashSet(StringComparer.Ordinal);
         var lacks = Tags.Where(t => !named.Contains($"{t.Part}={t.Tag}")).Select(t => t.Part).ToHashSet(StringComparer.Ordinal);
         return new SheetUpdate
         {

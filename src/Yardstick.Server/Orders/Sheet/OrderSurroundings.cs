@@ -10,19 +10,26 @@ using Yardstick.Data;
 
 namespace Yardstick.Server.Orders;
 
-/// <summary>What lies around an order's jobs: purchase orders, their suppliers, catalog parts, planned and clocked time, photos on lines.</summary>
+/// <summary>
+/// What lies around an order's jobs: purchase orders, their suppliers, catalog parts, planned and clocked time, photos on lines.
+/// </summary>
 public sealed record OrderSurroundings
 {
     /// <summary>Purchase orders with a line for the order, by key.</summary>
     public required IReadOnlyList<PurchaseOrder> PartOrders { get; init; }
+
     /// <summary>Names of suppliers.</summary>
     public required IReadOnlyDictionary<long, string> Suppliers { get; init; }
+
     /// <summary>Catalog parts that are on the order.</summary>
     public required IReadOnlyDictionary<long, Part> Parts { get; init; }
+
     /// <summary>Clocked time.</summary>
     public required IReadOnlyList<TimeEntry> Times { get; init; }
+
     /// <summary>Planned work.</summary>
     public required IReadOnlyList<PlannedWork> Planned { get; init; }
+
     /// <summary>How many photos lines have.</summary>
     public required IReadOnlyDictionary<long, int> Photos { get; init; }
 
@@ -43,13 +50,21 @@ public sealed record OrderSurroundings
         return new OrderSurroundings
         {
             PartOrders = partOrders,
-            Suppliers = supplierIds.Count == 0 ? new Dictionary<long, string>()
-                : await db.Suppliers.Where(s => supplierIds.Contains(s.Id)).ToDictionaryAsync(s => s.Id, s => s.Name),
-            Parts = partIds.Count == 0 ? new Dictionary<long, Part>() : await db.Parts.Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id),
+            Suppliers =
+                supplierIds.Count == 0
+                    ? new Dictionary<long, string>()
+                    : await db.Suppliers.Where(s => supplierIds.Contains(s.Id)).ToDictionaryAsync(s => s.Id, s => s.Name),
+            Parts =
+                partIds.Count == 0
+                    ? new Dictionary<long, Part>()
+                    : await db.Parts.Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id),
             Times = await db.TimeEntries.Where(t => t.OrderId == order.Id).ToListAsync(),
             Planned = await db.PlannedWork.Where(p => p.OrderId == order.Id).ToListAsync(),
-            Photos = await db.Files.Where(f => f.Kind == RecordKind.Line && f.RemovedAt == null && lineIds.Contains(f.TargetId))
-                .GroupBy(f => f.TargetId).Select(g => new { g.Key, Count = g.Count() }).ToDictionaryAsync(g => g.Key, g => g.Count),
+            Photos = await db
+                .Files.Where(f => f.Kind == RecordKind.Line && f.RemovedAt == null && lineIds.Contains(f.TargetId))
+                .GroupBy(f => f.TargetId)
+                .Select(g => new { g.Key, Count = g.Count() })
+                .ToDictionaryAsync(g => g.Key, g => g.Count),
         };
     }
 }

@@ -15,7 +15,8 @@ public sealed class PartHash(IOptions<JsonOptions> json)
     private readonly JsonSerializerOptions options = new(json.Value.SerializerOptions) { Converters = { new PlainDecimal() } };
 
     /// <summary>Twelve characters that are the same for parts that say the same.</summary>
-    internal string Of<T>(T content) => Base64Url.EncodeToString(SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(content, options)).AsSpan(0, Length));
+    internal string Of<T>(T content) =>
+        Base64Url.EncodeToString(SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(content, options)).AsSpan(0, Length));
 
     /// <summary>9.10 as it was typed is 9.1 as it is read again.</summary>
     private sealed class PlainDecimal : JsonConverter<decimal>

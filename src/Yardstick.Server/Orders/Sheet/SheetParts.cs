@@ -4,7 +4,9 @@ namespace Yardstick.Server.Orders;
 internal static class SheetParts
 {
     internal const string HasHeader = "X-Sheet";
-    internal const string Header = "header", Totals = "totals", Around = "around";
+    internal const string Header = "header",
+        Totals = "totals",
+        Around = "around";
 
     internal static string Job(long id) => $"job:{id}";
 }

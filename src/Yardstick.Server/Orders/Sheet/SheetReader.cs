@@ -21,11 +21,13 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
     /// <param name="id">The order.</param>
     /// <param name="margins">Whether the reader may see costs and margins.</param>
     /// <param name="has">What the screen has, as it named it.</param>
-    public Task<SheetUpdate?> ReadAsync(long id, bool margins, string has) => ReadAsync(id, margins, has, db => db.LoadPricedAsync(id, time));
+    public Task<SheetUpdate?> ReadAsync(long id, bool margins, string has) =>
+        ReadAsync(id, margins, has, db => db.LoadPricedAsync(id, time));
 
     /// <summary>What a screen lacks of the sheet of an order that is in memory already, as it was kept just now.</summary>
     internal async Task<SheetUpdate> ReadAsync(PricedOrder kept, bool margins, string has) =>
-        await ReadAsync(kept.Order.Id, margins, has, _ => Task.FromResult<PricedOrder?>(kept)) ?? throw new InvalidOperationException("An order that was changed is there.");
+        await ReadAsync(kept.Order.Id, margins, has, _ => Task.FromResult<PricedOrder?>(kept))
+        ?? throw new InvalidOperationException("An order that was changed is there.");
 
     private async Task<SheetUpdate?> ReadAsync(long id, bool margins, string has, Func<ShopDb, Task<PricedOrder?>> load)
     {
@@ -33,7 +35,8 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
         {
             await using var db = await factory.CreateDbContextAsync();
             db.ChangeTracker.QueryTrackingBehavior = QueryTrackingBehavior.NoTrackingWithIdentityResolution;
-            if (await load(db) is not { } priced) return null;
+            if (await load(db) is not { } priced)
+                return null;
             about.IsOf(priced.Order.CustomerId, priced.Order.VehicleId);
             return await SheetAsync(db, priced, margins);
         });
@@ -63,13 +66,21 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
         {
             Tags =
             [
-                new(SheetParts.Header, hash.Of(sheet.Header)), .. sheet.Jobs.Select(j => new SheetTag(SheetParts.Job(j.Id), hash.Of(j))),
-                new(SheetParts.Totals, hash.Of(sheet.Totals)), new(SheetParts.Around, hash.Of(sheet.Around)),
+                new(SheetParts.Header, hash.Of(sheet.Header)),
+                .. sheet.Jobs.Select(j => new SheetTag(SheetParts.Job(j.Id), hash.Of(j))),
+                new(SheetParts.Totals, hash.Of(sheet.Totals)),
+                new(SheetParts.Around, hash.Of(sheet.Around)),
             ],
         };
     }
 
-    private static async Task<SheetHeader> HeaderAsync(ShopDb db, PricedOrder priced, Dictionary<long, StaffMember> staff, OrderSurroundings around, Instant now)
+    private static async Task<SheetHeader> HeaderAsync(
+        ShopDb db,
+        PricedOrder priced,
+        Dictionary<long, StaffMember> staff,
+        OrderSurroundings around,
+        Instant now
+    )
     {
         var (order, customer, _, shop, _) = priced;
         return new SheetHeader
@@ -99,12 +110,24 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
             CarAt = order.CarAt,
             ArrivesAt = order.ArrivesAt,
             Contact = order.ContactId is { } contact ? await ContactAsync(db, contact, shop) : null,
-            Site = order.SiteId is { } site ? await db.CustomerSites.Where(s => s.Id == site).Select(s => new SheetSite(s.Id, s.Name)).FirstOrDefaultAsync() : null,
-            Concerns = order.Concerns.OrderBy(c => c.Position).Select(c => new SheetConcern(c.Id, c.Complaint, c.Cause, c.Correction, c.Version)).ToList(),
+            Site = order.SiteId is { } site
+                ? await db.CustomerSites.Where(s => s.Id == site).Select(s => new SheetSite(s.Id, s.Name)).FirstOrDefaultAsync()
+                : null,
+            Concerns = order
+                .Concerns.OrderBy(c => c.Position)
+                .Select(c => new SheetConcern(c.Id, c.Complaint, c.Cause, c.Correction, c.Version))
+                .ToList(),
         };
     }
 
-    private static async Task<SheetTotals> TotalsAsync(ShopDb db, PricedOrder priced, PricingResult result, JobViews jobs, Dictionary<long, StaffMember> staff, bool margins)
+    private static async Task<SheetTotals> TotalsAsync(
+        ShopDb db,
+        PricedOrder priced,
+        PricingResult result,
+        JobViews jobs,
+        Dictionary<long, StaffMember> staff,
+        bool margins
+    )
     {
         var (order, _, policy, _, _) = priced;
         var letPast = order.CeilingNow(policy) == CeilingState.LetPast ? order.CeilingLetPast : null;
@@ -123,20 +146,41 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
         };
     }
 
-    private static SheetFigures FiguresOf(PricingResult result, ShopPolicy policy, bool margins) => new(
-        result.Labor, result.Parts, result.Sublet, result.Fees, result.Core, result.Supplies, result.Discounts,
-        result.Taxes.Select(t => new SheetTax(t.Code, t.Base, t.Amount)).ToList(), result.Taxes.Sum(t => t.Amount), result.TaxesInside, result.Total,
-        margins ? result.MarginPercent : null, margins ? result.Profit : null, result.LaborHours, margins ? policy.MarginAim : null,
-        margins ? result.EffectiveLaborRate : null, margins ? policy.EffectiveRateAim : null);
+    private static SheetFigures FiguresOf(PricingResult result, ShopPolicy policy, bool margins) =>
+        new(
+            result.Labor,
+            result.Parts,
+            result.Sublet,
+            result.Fees,
+            result.Core,
+            result.Supplies,
+            result.Discounts,
+            result.Taxes.Select(t => new SheetTax(t.Code, t.Base, t.Amount)).ToList(),
+            result.Taxes.Sum(t => t.Amount),
+            result.TaxesInside,
+            result.Total,
+            margins ? result.MarginPercent : null,
+            margins ? result.Profit : null,
+            result.LaborHours,
+            margins ? policy.MarginAim : null,
+            margins ? result.EffectiveLaborRate : null,
+            margins ? policy.EffectiveRateAim : null
+        );
 
     private static async Task<SheetAround> AroundAsync(ShopDb db, Order order, Dictionary<long, StaffMember> staff, Instant now)
     {
         var sent = await db.ApprovalLinks.Where(l => l.OrderId == order.Id).OrderByDescending(l => l.Id).FirstOrDefaultAsync();
-        var labels = db.LabelsOn.Where(l => l.TargetId == order.Id).Join(db.Labels.Where(l => l.Kind == RecordKind.Order), l => l.LabelId, d => d.Id, (_, d) => d.Name);
+        var labels = db
+            .LabelsOn.Where(l => l.TargetId == order.Id)
+            .Join(db.Labels.Where(l => l.Kind == RecordKind.Order), l => l.LabelId, d => d.Id, (_, d) => d.Name);
         return new SheetAround
         {
-            Sent = sent is null ? null : new SheetSent(sent.SentAt, sent.OpenedAt, sent.AnsweredAt, await SentStateAsync(db, sent, order, now)),
-            UnseenMessages = await db.Messages.CountAsync(m => m.OrderId == order.Id && m.State == MessageState.Received && m.SeenAt == null),
+            Sent = sent is null
+                ? null
+                : new SheetSent(sent.SentAt, sent.OpenedAt, sent.AnsweredAt, await SentStateAsync(db, sent, order, now)),
+            UnseenMessages = await db.Messages.CountAsync(m =>
+                m.OrderId == order.Id && m.State == MessageState.Received && m.SeenAt == null
+            ),
             Labels = await labels.OrderBy(n => n).ToListAsync(),
             Files = await db.Files.CountAsync(f => f.Kind == RecordKind.Order && f.TargetId == order.Id && f.RemovedAt == null),
             CheckIns = await db.CheckInSheets.CountAsync(c => c.OrderId == order.Id),
@@ -148,10 +192,19 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
     /// <summary>What changed in approved jobs since the customer was shown them.</summary>
     private static async Task<Dictionary<long, IReadOnlyList<string>>> ChangedSinceAsync(ShopDb db, Order order, PricingResult result)
     {
-        var approvals = order.ApprovedJobs.Select(j => order.Decisions.Where(d => d.JobId == j.Id && d is { Kind: DecisionKind.Approved, ShownId: not null }).MaxBy(d => d.Id)).OfType<Decision>().ToList();
-        if (approvals.Count == 0) return [];
+        var approvals = order
+            .ApprovedJobs.Select(j =>
+                order.Decisions.Where(d => d.JobId == j.Id && d is { Kind: DecisionKind.Approved, ShownId: not null }).MaxBy(d => d.Id)
+            )
+            .OfType<Decision>()
+            .ToList();
+        if (approvals.Count == 0)
+            return [];
         var ids = approvals.ConvertAll(d => d.ShownId!.Value);
-        var copies = (await db.StoredSnapshots.Where(c => ids.Contains(c.Id)).Select(c => new { c.Id, c.Json }).ToListAsync()).ToDictionary(c => c.Id, c => EstimateSnapshot.FromJson(c.Json));
+        var copies = (await db.StoredSnapshots.Where(c => ids.Contains(c.Id)).Select(c => new { c.Id, c.Json }).ToListAsync()).ToDictionary(
+            c => c.Id,
+            c => EstimateSnapshot.FromJson(c.Json)
+        );
         var changed = new Dictionary<long, IReadOnlyList<string>>();
         var noPhotos = Enumerable.Empty<string>().ToLookup(_ => 0L);
         foreach (var approval in approvals)
@@ -159,7 +212,8 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
             var job = order.Jobs.First(j => j.Id == approval.JobId);
             var figures = result.Of(job);
             var changes = copies[approval.ShownId!.Value].ChangesOf(SnapshotJob.Of(order, job, figures, noPhotos), approval.LeftOut);
-            if (changes.Count > 0) changed[job.Id] = changes;
+            if (changes.Count > 0)
+                changed[job.Id] = changes;
         }
         return changed;
     }
@@ -167,7 +221,8 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
     private static async Task<LinkState> SentStateAsync(ShopDb db, ApprovalLink sent, Order order, Instant now)
     {
         // Only where the offer counts is it worth pricing once more.
-        if (sent.StateAt(now) is not LinkState.Open and var over) return over;
+        if (sent.StateAt(now) is not LinkState.Open and var over)
+            return over;
         var shown = EstimateSnapshot.FromJson(await db.StoredSnapshots.Where(c => c.Id == sent.ShownId).Select(c => c.Json).SingleAsync());
         return sent.StateAt(shown, (await EstimatePresentation.OfAsync(db, order, now)).Estimate, now, order.State != OrderState.Open);
     }
@@ -175,33 +230,77 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
     private static async Task<SheetCustomer> CustomerAsync(ShopDb db, Customer customer, Shop shop)
     {
         var visits = db.Orders.Where(o => o.CustomerId == customer.Id && o.State == OrderState.Posted);
-        var phone = await db.CustomerPhones.Where(p => p.CustomerId == customer.Id).OrderBy(p => p.Id).Select(p => p.Number).FirstOrDefaultAsync();
-        return new SheetCustomer(customer.Id, customer.DisplayName, phone is null ? "" : new PhoneNumber(phone).Shown(shop.Country), customer.ToBeSeen,
-            await visits.CountAsync(), await visits.MinAsync(o => o.PostedAt));
+        var phone = await db
+            .CustomerPhones.Where(p => p.CustomerId == customer.Id)
+            .OrderBy(p => p.Id)
+            .Select(p => p.Number)
+            .FirstOrDefaultAsync();
+        return new SheetCustomer(
+            customer.Id,
+            customer.DisplayName,
+            phone is null ? "" : new PhoneNumber(phone).Shown(shop.Country),
+            customer.ToBeSeen,
+            await visits.CountAsync(),
+            await visits.MinAsync(o => o.PostedAt)
+        );
     }
 
-    private static async Task<SheetContact?> ContactAsync(ShopDb db, long id, Shop shop) => await db.CustomerContacts.FirstOrDefaultAsync(c => c.Id == id) is { } contact
-        ? new SheetContact(contact.Id, contact.Name, contact.Phone.Length > 0 ? new PhoneNumber(contact.Phone).Shown(shop.Country) : "") : null;
+    private static async Task<SheetContact?> ContactAsync(ShopDb db, long id, Shop shop) =>
+        await db.CustomerContacts.FirstOrDefaultAsync(c => c.Id == id) is { } contact
+            ? new SheetContact(contact.Id, contact.Name, contact.Phone.Length > 0 ? new PhoneNumber(contact.Phone).Shown(shop.Country) : "")
+            : null;
 
     private static async Task<SheetVehicle> VehicleAsync(ShopDb db, long id, Order order)
     {
         var vehicle = await db.Vehicles.SingleAsync(v => v.Id == id);
-        var last = await db.OdometerReadings.Where(r => r.VehicleId == id && r.At < order.OpenedAt).OrderByDescending(r => r.At).FirstOrDefaultAsync();
-        return new SheetVehicle(id, vehicle.Plate, vehicle.Description, vehicle.Vin, vehicle.Color, vehicle.Warning, last?.Reading, last?.At, vehicle.PhotoHash);
+        var last = await db
+            .OdometerReadings.Where(r => r.VehicleId == id && r.At < order.OpenedAt)
+            .OrderByDescending(r => r.At)
+            .FirstOrDefaultAsync();
+        return new SheetVehicle(
+            id,
+            vehicle.Plate,
+            vehicle.Description,
+            vehicle.Vin,
+            vehicle.Color,
+            vehicle.Warning,
+            last?.Reading,
+            last?.At,
+            vehicle.PhotoHash
+        );
     }
 
     private static async Task<IReadOnlyList<FindingView>> FindingsAsync(ShopDb db, long id, Dictionary<long, StaffMember> staff)
     {
         var findings = await db.Findings.Where(f => f.OrderId == id).OrderBy(f => f.Id).ToListAsync();
-        return findings.ConvertAll(f => new FindingView(f.Id, f.Text, f.Measured, f.Unit, f.Rating, f.PhotoHash, staff[f.ById].ShortName, f.At));
+        return findings.ConvertAll(f => new FindingView(
+            f.Id,
+            f.Text,
+            f.Measured,
+            f.Unit,
+            f.Rating,
+            f.PhotoHash,
+            staff[f.ById].ShortName,
+            f.At
+        ));
     }
 
     /// <summary>The posted invoice that stands.</summary>
     private static async Task<SheetInvoice?> InvoiceAsync(ShopDb db, Order order)
     {
-        var standing = db.Invoices.Where(i => i.OrderId == order.Id && i.Kind == InvoiceKind.Invoice && !db.Invoices.Any(c => c.CorrectsId == i.Id));
-        if (await standing.OrderByDescending(i => i.Id).FirstOrDefaultAsync() is not { } invoice) return null;
+        var standing = db.Invoices.Where(i =>
+            i.OrderId == order.Id && i.Kind == InvoiceKind.Invoice && !db.Invoices.Any(c => c.CorrectsId == i.Id)
+        );
+        if (await standing.OrderByDescending(i => i.Id).FirstOrDefaultAsync() is not { } invoice)
+            return null;
         var paid = new Money(await db.Payments.Where(p => p.InvoiceId == invoice.Id).SumAsync(p => p.Amount.Cents));
-        return new SheetInvoice(invoice.Id, invoice.Number, invoice.PostedAt, invoice.Total.Amount, paid.Amount, invoice.Balance(paid).Amount);
+        return new SheetInvoice(
+            invoice.Id,
+            invoice.Number,
+            invoice.PostedAt,
+            invoice.Total.Amount,
+            paid.Amount,
+            invoice.Balance(paid).Amount
+        );
     }
 }

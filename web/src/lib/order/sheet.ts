@@ -32,7 +32,10 @@ export const workOf = (sheet: Sheet | undefined): string =>
 export const workAndHeadOf = (sheet: Sheet | undefined): string =>
   `${workOf(sheet)}.${sheet?.tags.find(({ part }) => part === 'header')?.tag ?? ''}`;
 
-/** The sheet with what came; null where a part is missing, so that it has to be read whole. What is older than what is here changes nothing. */
+/**
+ * The sheet with what came; null where a part is missing, so that it has to be read whole. What is older than what is here changes
+ * nothing.
+ */
 export function mergeSheet(before: Sheet | undefined, update: SheetUpdate): Sheet | null {
   if (before && update.version < before.version) return before;
   const had = new Map(before?.tags.map(({ part, tag }) => [part, tag]));

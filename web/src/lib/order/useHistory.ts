@@ -29,7 +29,10 @@ export function makeHistory() {
     drop: (step: Step) => {
       done = done.filter((other) => other !== step);
     },
-    /** Takes the last step back; what was refused is forgotten, for others changed it since. Returns its words, or null where there was nothing. */
+    /**
+     * Takes the last step back; what was refused is forgotten, for others changed it since. Returns its words, or null where there was
+     * nothing.
+     */
     undo: async (): Promise<string | null> => {
       await underWay;
       const step = done.pop();

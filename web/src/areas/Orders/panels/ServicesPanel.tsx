@@ -11,7 +11,12 @@ import { useAddToOrder } from './useAddToOrder';
 
 type Service = Schemas['ServiceView'];
 
-const STANDINGS: Record<string, string> = { due: 'Due now', missed: 'Passed, not done here', soon: 'Due soon', later: 'Later' };
+const STANDINGS: Record<Service['standing'], string> = {
+  Due: 'Due now',
+  Missed: 'Passed, not done here',
+  Soon: 'Due soon',
+  Later: 'Later',
+};
 const USES = [
   ['normal', 'Normal use'],
   ['hard', 'Hard use'],

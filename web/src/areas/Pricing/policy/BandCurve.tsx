@@ -8,7 +8,7 @@ const LEFT = 46;
 const BOTTOM = 30;
 const TICKS = [0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000, 10000];
 
-/** Cost against price on logarithmic axes, where each band is a straight line: what is charged, and where the bare multiplier would fall. */
+/** Cost against price on logarithmic axes: each band is a straight line. What is charged, and where the bare multiplier would fall. */
 export function BandCurve({ curve }: { curve: Curve }) {
   const costs = curve.points.map((p) => p.cost).filter((cost) => cost > 0);
   const last = Math.max(...costs);
