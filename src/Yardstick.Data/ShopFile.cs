@@ -72,23 +72,48 @@ public sealed class ShopFile : IDisposable
     }
 
     /// <summary>Checks the database after an unclean stop, backs it up before new migrations, applies them.</summary>
+    /// <exception cref="ShopFileException">The database is damaged, or a version made it that this one cannot carry over.</exception>
     public async Task PrepareAsync()
     {
         var fresh = !File.Exists(Database);
         if (!fresh && File.Exists(RunningMark))
             await CheckAsync("quick_check");
         await using var db = new ShopDb(Options(Database));
+        if (!fresh && (await db.Database.GetAppliedMigrationsAsync()).Except(db.Database.GetMigrations()).Any())
+            throw OfAnotherVersion();
         var pending = (await db.Database.GetPendingMigrationsAsync()).ToList();
         if (!fresh && pending.Count > 0)
             await BackupAsync(Path.Combine(Folder, $"before-{pending[^1]}.db"));
         if (pending.Count > 0)
             await db.Database.MigrateAsync();
+        if (!fresh && !await HasEveryColumnAsync(db))
+            throw OfAnotherVersion();
         await ShopStart.AddMissingTemplatesAsync(db);
         if (fresh)
             await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode = WAL;");
         await File.WriteAllTextAsync(RunningMark, "");
         foreach (var kept in Directory.EnumerateFiles(Folder))
             PrivateFile(kept);
+    }
+
+    private ShopFileException OfAnotherVersion() =>
+        new(
+            $"The data in {Folder} was made by another version of Yardstick, and this one cannot carry it over: "
+                + "open it with the version that made it, or, for the demo, start with --reset."
+        );
+
+    /// <summary>Whether all that this version reads is there; a first migration that was rewritten leaves no other trace.</summary>
+    private static async Task<bool> HasEveryColumnAsync(ShopDb db)
+    {
+        var kept = await db
+            .Database.SqlQueryRaw<string>(
+                "SELECT t.name || '.' || c.name AS Value FROM sqlite_master t JOIN pragma_table_info(t.name) c WHERE t.type = 'table'"
+            )
+            .ToListAsync();
+        return db
+            .Model.GetRelationalModel()
+            .Tables.SelectMany(t => t.Columns.Select(c => $"{t.Name}.{c.Name}"))
+            .All(kept.ToHashSet().Contains);
     }
 
     /// <summary>Copies the database to a file while it is in use.</summary>

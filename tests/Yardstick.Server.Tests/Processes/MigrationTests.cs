@@ -169,4 +169,18 @@ public sealed class MigrationTests : IDisposable
         Assert.Equal(made, await ThingsAsync());
         Assert.Contains(made, t => t.StartsWith("trigger Decisions", StringComparison.Ordinal));
     }
+
+    /// <summary>Of another version are a step that this one does not know, and a first step that made other columns.</summary>
+    [Theory]
+    [InlineData("INSERT INTO __EFMigrationsHistory VALUES ('20990101000000_Later', '99.0.0')")]
+    [InlineData("ALTER TABLE Terminals RENAME COLUMN EnrolledAt TO Since")]
+    public async Task A_shop_of_a_version_that_is_not_known_is_left_alone_with_a_sentence(string change)
+    {
+        await OpenAsync();
+        await using (var connection = await ConnectAsync())
+            await RunAsync(connection, change);
+        SqliteConnection.ClearAllPools();
+        var said = (await Assert.ThrowsAsync<ShopFileException>(OpenAsync)).Message;
+        Assert.Contains("made by another version of Yardstick", said, StringComparison.Ordinal);
+    }
 }
