@@ -110,7 +110,10 @@ internal sealed class DemoHistory(DemoMaker shop)
     private Made OrderOn(LocalDateTime local)
     {
         var opened = shop.Shop.Utc(local);
-        var closed = opened.PlusHours(2 + random.Next(0, 60) / 10.0);
+        var hours = 2 + random.Next(0, 60) / 10.0;
+        // Who came late is done by closing time too: nobody writes an invoice at night.
+        var evening = shop.Shop.Utc(local.Date + new LocalTime(17, 30)) - opened;
+        var closed = opened + Duration.Min(Duration.FromHours(hours), evening * (0.75 + hours / 32));
         var writer = random.Next(3) == 0 ? DemoMaker.OtherWriter : DemoMaker.Writer;
         var counter = random.Next(100) < 4;
         var car = counter ? null : shop.Vehicles[(int)(shop.Vehicles.Count * Math.Pow(random.NextDouble(), 1.3))];

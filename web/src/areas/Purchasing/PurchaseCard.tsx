@@ -140,7 +140,7 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Purc
                 </Link>
               </td>
               <td>{line.description}</td>
-              <td className="soft">{line.number}</td>
+              <td className="soft po-number">{line.number}</td>
               {receiving && line.awaited ? (
                 <>
                   <td className="right">
@@ -171,11 +171,11 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Purc
                 </>
               ) : (
                 <>
-                  <td className="right nowrap">
+                  <td className="right nowrap po-figure">
                     {line.received > 0 ? `${figure(line.received)} of ` : ''}
                     {figure(line.quantity)}
                   </td>
-                  <td className="right">{unitAmount(line.unitCost)}</td>
+                  <td className="right po-figure">{unitAmount(line.unitCost)}</td>
                 </>
               )}
             </tr>
