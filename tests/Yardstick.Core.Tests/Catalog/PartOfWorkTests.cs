@@ -176,11 +176,11 @@ public class PartOfWorkTests
                 Bin = "A1",
             }.FreeWords
         );
-        Assert.Null(oil.CostMonths(Now));
+        Assert.Empty(oil.CostAge(Now));
         oil.CostAt = Now.PlusDays(-60);
-        Assert.Null(oil.CostMonths(Now));
+        Assert.Empty(oil.CostAge(Now));
         oil.CostAt = Now.PlusDays(-95);
-        Assert.Equal(3, oil.CostMonths(Now));
+        Assert.Equal("cost is 3 months old", oil.CostAge(Now));
         Assert.Equal((7m, 8m), (oil.Cost(StockCost.Average), oil.Cost(StockCost.Last)));
     }
 

@@ -86,10 +86,12 @@ public class Part
     /// <summary>A cost that was heard longer ago than this, in days, is said to be old.</summary>
     public const int FreshDays = 60;
 
-    /// <summary>Age of its cost in whole months once that is old; null while it is fresh or unknown.</summary>
+    /// <summary>That its cost is old, in whole months: <c>cost is 3 months old</c>; empty while it is fresh or unknown.</summary>
     /// <param name="utcNow">Now, UTC.</param>
-    public int? CostMonths(Instant utcNow) =>
-        CostAt is { } at && (utcNow - at).TotalDays > FreshDays ? (int)((utcNow - at).TotalDays / 30) : null;
+    public string CostAge(Instant utcNow) =>
+        CostAt is { } at && (utcNow - at).TotalDays > FreshDays
+            ? string.Create(CultureInfo.InvariantCulture, $"cost is {(int)((utcNow - at).TotalDays / 30)} months old")
+            : "";
 
     /// <summary>Which of its costs counts.</summary>
     /// <param name="which">The policy's choice.</param>

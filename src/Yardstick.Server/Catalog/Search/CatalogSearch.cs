@@ -211,7 +211,7 @@ public static class CatalogSearch
     private static CatalogChoice Stock(Part part, int score, Pricer price)
     {
         var (each, margin) = price.Of(part.Category, part.Cost(price.StockCost), part.ListPrice);
-        var age = part.CostMonths(price.UtcNow) is { } months ? $" · cost is {months} months old" : "";
+        var age = part.CostAge(price.UtcNow) is { Length: > 0 } words ? $" · {words}" : "";
         return new CatalogChoice(
             $"part{part.Id}",
             "Stock",

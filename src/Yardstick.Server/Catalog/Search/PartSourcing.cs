@@ -195,7 +195,6 @@ public static class PartSourcing
                 var p = x.Part;
                 var cost = p.Cost(price.StockCost);
                 var (each, margin) = price.Of(p.Category, cost, p.ListPrice);
-                var age = p.CostMonths(price.UtcNow) is { } months ? $"cost heard {months} months ago" : "";
                 return new SourcingOffer(
                     $"part{p.Id}",
                     p.Description,
@@ -210,7 +209,7 @@ public static class PartSourcing
                     margins ? cost : null,
                     p.ListPrice,
                     margins ? margin : null,
-                    age,
+                    p.CostAge(price.UtcNow),
                     new AddToOrderRequest { Kind = "stock", Id = p.Id }
                 );
             })

@@ -110,7 +110,7 @@ function PartSource({ line, place, onNext, onClose }: { line: Line; place: strin
               {margins && offer.unitCost !== null
                 ? `cost ${amount(offer.unitCost)}${offer.marginPercent === null ? '' : `, ${Math.round(offer.marginPercent)}%`}`
                 : ''}
-              {offer.listPrice !== null && ` list ${amount(offer.listPrice)}`}
+              {offer.listPrice !== null && `${margins && offer.unitCost !== null ? ' · ' : ''}list ${amount(offer.listPrice)}`}
             </span>
           </span>
           {offer.age && <span className="caution small block">{offer.age}</span>}
