@@ -8,8 +8,7 @@ namespace Yardstick.Bench;
 /// <summary>
 /// A shop at work: people who behave as real screens do, with think times of one to five seconds and a live connection each. On a notice
 /// a screen reads again what it shows, and what is superseded is broken off. Of ten, five write, three work the bench, one orders parts,
-/// one
-/// watches the floor. Measured at the client; sign-in is counted apart. It decides nothing.
+/// one watches the floor. Measured at the client; sign-in is counted apart. It decides nothing.
 /// </summary>
 internal static class PeopleBench
 {

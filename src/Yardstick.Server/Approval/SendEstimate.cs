@@ -56,7 +56,7 @@ public static class SendEstimate
     {
         var now = time.Now();
         if (await EstimatePresentation.ReadAsync(db, id, now) is not { } shown)
-            return Problems.Of(new Problem("order.gone", "There is no such order."));
+            return Problems.Of(Gone.Order);
         var links = await db.ApprovalLinks.Where(l => l.OrderId == id).OrderByDescending(l => l.Id).ToListAsync();
         var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
         var copyIds = links.ConvertAll(l => l.ShownId);

@@ -52,7 +52,7 @@ public static class TalkThroughView
     private static async Task<IResult> ShowAsync(long id, ShopDb db, TimeProvider time)
     {
         if (await EstimatePresentation.ReadAsync(db, id, time.Now()) is not { } shown)
-            return Problems.Of(new Problem("order.gone", "There is no such order."));
+            return Problems.Of(Gone.Order);
         var consent = Core.Pricing.OrderPricer.Price(shown.Case).Consent;
         var phone = await db
             .CustomerPhones.Where(p => p.CustomerId == shown.Order.CustomerId)
@@ -89,5 +89,5 @@ public static class TalkThroughView
     private static async Task<IResult> ChooseAsync(long id, SelectionRequest request, ShopDb db, TimeProvider time) =>
         await EstimatePresentation.ReadAsync(db, id, time.Now()) is { } shown
             ? Results.Ok(Choose(shown, request))
-            : Problems.Of(new Problem("order.gone", "There is no such order."));
+            : Problems.Of(Gone.Order);
 }

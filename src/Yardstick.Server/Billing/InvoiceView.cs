@@ -56,7 +56,7 @@ public static class InvoiceView
     private static async Task<IResult> HandleAsync(long id, ShopDb db)
     {
         if (await db.Invoices.FirstOrDefaultAsync(i => i.Id == id) is not { } invoice)
-            return Problems.Of(new Problem("invoice.gone", "There is no such invoice."));
+            return Problems.Of(Gone.Invoice);
         var staff = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
         var charges = await db.CardCharges.Where(c => c.InvoiceId == id).OrderBy(c => c.Id).ToListAsync();
         var payments = await db.Payments.Where(p => p.InvoiceId == id).OrderBy(p => p.Id).ToListAsync();

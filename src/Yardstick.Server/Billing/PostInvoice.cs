@@ -36,7 +36,7 @@ public static class PostInvoice
     private static async Task<IResult> NameAsync(long id, ShopDb db)
     {
         if (await db.LoadOrderAsync(id) is not { } order)
-            return Problems.Of(new Problem("order.gone", "There is no such order."));
+            return Problems.Of(Gone.Order);
         return Results.Ok(await ObstaclesAsync(db, order));
     }
 

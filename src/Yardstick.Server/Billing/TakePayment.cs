@@ -144,7 +144,7 @@ public static class TakePayment
     internal static async Task<Result<InvoiceAccount>> AccountAsync(this ShopDb db, long id)
     {
         if (await db.Invoices.FirstOrDefaultAsync(i => i.Id == id && i.Kind == InvoiceKind.Invoice) is not { } invoice)
-            return new Problem("invoice.gone", "There is no such invoice.");
+            return Gone.Invoice;
         var reversed = await db.Invoices.AnyAsync(i => i.CorrectsId == id);
         return new InvoiceAccount(
             invoice,

@@ -144,7 +144,7 @@ public static class CustomerEndpoints
     private static async Task<IResult> HandleAsync(long id, ShopDb db, TimeProvider time)
     {
         if (await db.Customers.Include(c => c.Phones).Include(c => c.Emails).FirstOrDefaultAsync(c => c.Id == id) is not { } customer)
-            return Problems.Of(new Problem("customer.gone", "There is no such customer."));
+            return Problems.Of(Gone.Customer);
         if (customer.MergedIntoId is { } kept)
             return await HandleAsync(kept, db, time);
         var shop = await db.Shops.SingleAsync();

@@ -133,7 +133,7 @@ public static class CustomerPage
     private static async Task<IResult> PageAsync(long id, ShopDb db, TimeProvider time)
     {
         if (await db.LoadCustomerAsync(id) is not { } customer)
-            return Problems.Of(new Problem("customer.gone", "There is no such customer."));
+            return Problems.Of(Core.Gone.Customer);
         if (customer.MergedIntoId is { } kept)
             return await PageAsync(kept, db, time);
         var shop = await db.Shops.SingleAsync();
@@ -214,7 +214,7 @@ public static class CustomerPage
         commands.RunAsync<RecordChanged>(async work =>
         {
             if (await work.Db.LoadCustomerAsync(id) is not { MergedIntoId: null } customer)
-                return new Problem("customer.gone", "This record is not on file any more; it was merged into another.");
+                return Core.Gone.MergedCustomer;
             if (await work.ClashAsync(RecordCommands.Customer, id, request.Field, request.Version, request.Value) is { } clash)
                 return clash;
             if (await UnknownAsync(work.Db, customer, request) is { } unknown)
@@ -240,7 +240,7 @@ public static class CustomerPage
         commands.RunAsync<RecordChanged>(async work =>
         {
             if (await work.Db.LoadCustomerAsync(id) is not { MergedIntoId: null } customer)
-                return new Problem("customer.gone", "This record is not on file any more; it was merged into another.");
+                return Core.Gone.MergedCustomer;
             if (
                 request.Id is not null
                 && await work.ClashAsync(RecordCommands.Customer, id, $"{request.List}.{request.Field}", request.Version, request.Value)
@@ -257,7 +257,7 @@ public static class CustomerPage
         commands.RunAsync<RecordChanged>(async work =>
         {
             if (await work.Db.LoadCustomerAsync(id) is not { MergedIntoId: null } customer)
-                return new Problem("customer.gone", "This record is not on file any more; it was merged into another.");
+                return Core.Gone.MergedCustomer;
             var removed = customer.RemoveItem(list, itemId);
             return removed.Problem is { } problem ? problem : await KeepAsync(work, customer, removed.Value, list == "rates");
         });

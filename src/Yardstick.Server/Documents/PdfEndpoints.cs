@@ -27,20 +27,18 @@ public static class PdfEndpoints
     private static async Task<IResult> OfOrderAsync(long id, string kind, ShopDb db, DocumentPdfs pdfs, TimeProvider time, bool brief)
     {
         if (await db.LoadOrderAsync(id) is not { } order)
-            return Problems.Of(new Problem("order.gone", "There is no such order."));
+            return Problems.Of(Gone.Order);
         var made = await pdfs.MakeAsync(db, order, kind, time.Now(), brief);
         return made.Problem is { } problem ? Problems.Of(problem) : Results.File(made.Value.Bytes, "application/pdf", made.Value.Name);
     }
 
     private static async Task<IResult> OfferedAsync(long id, ShopDb db) =>
-        await db.ReadOrderAsync(id) is { } order
-            ? Results.Ok(await DocumentPdfs.OfferedAsync(db, order))
-            : Problems.Of(new Problem("order.gone", "There is no such order."));
+        await db.ReadOrderAsync(id) is { } order ? Results.Ok(await DocumentPdfs.OfferedAsync(db, order)) : Problems.Of(Gone.Order);
 
     private static async Task<IResult> InvoiceAsync(long id, ShopDb db, DocumentPdfs pdfs, bool brief = false)
     {
         if (await db.Invoices.Where(i => i.Id == id).Select(i => new { i.Number, i.DocumentJson }).FirstOrDefaultAsync() is not { } invoice)
-            return Problems.Of(new Problem("invoice.gone", "There is no such invoice."));
+            return Problems.Of(Gone.Invoice);
         return Results.File(pdfs.Draw(DocumentMaker.Read(invoice.DocumentJson), brief), "application/pdf", $"invoice-{invoice.Number}.pdf");
     }
 }

@@ -309,7 +309,7 @@ public static class Bench
         {
             var (db, actor) = (work.Db, work.Actor);
             if (await db.Jobs.FindAsync(jobId) is not { } job)
-                return new Problem("job.gone", "This job is no longer on its order.");
+                return Gone.JobOfOrder;
             var clock = await ClockAsync(work);
             if (clock.Come(actor.At) is { } came)
                 db.Attendances.Add(came);
@@ -348,7 +348,7 @@ public static class Bench
         commands.RunAsync<Changed>(async work =>
         {
             if (await work.Db.Jobs.FindAsync(jobId) is not { } job)
-                return new Problem("job.gone", "This job is no longer on its order.");
+                return Gone.JobOfOrder;
             foreach (var running in await work.Db.TimeEntries.Where(t => t.JobId == jobId && t.End == null).ToListAsync())
                 running.Stop(work.Actor.At);
             var finished = await work.OnOrderAsync<bool>(job.OrderId, under =>
@@ -365,7 +365,7 @@ public static class Bench
         commands.RunAsync<Changed>(async work =>
         {
             if (await work.Db.Jobs.FindAsync(jobId) is not { } job)
-                return new Problem("job.gone", "This job is no longer on its order.");
+                return Gone.JobOfOrder;
             var open = await work.OnOrderAsync<bool>(job.OrderId, under =>
             {
                 var result = under.Order.ReopenJob(jobId, work.Actor);

@@ -103,7 +103,7 @@ public static class Reminders
         {
             var db = work.Db;
             if (await db.Vehicles.FindAsync(id) is not { MergedIntoId: null } vehicle)
-                return new Problem("vehicle.gone", "This car's record is not on file any more; it was merged into another.");
+                return Gone.MergedVehicle;
             var shop = await db.Shops.SingleAsync();
             var use = await UseAsync(db, id, shop, work.Actor.At);
             var made = Reminder.Create(id, request, use.Today, use.Reading);

@@ -112,7 +112,7 @@ public static class Exports
     private static async Task<IResult> CardAsync(long id, ShopDb db)
     {
         if (await db.LoadCustomerAsync(id) is not { } customer)
-            return Problems.Of(new Problem("customer.gone", "There is no such customer."));
+            return Problems.Of(Gone.Customer);
         return Results.File(
             Encoding.UTF8.GetBytes(VCard.Of(customer)),
             "text/vcard",

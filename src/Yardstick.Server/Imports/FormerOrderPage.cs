@@ -48,7 +48,7 @@ public static class FormerOrderPage
     private static async Task<IResult> PageAsync(long id, ShopDb db)
     {
         if (await db.FormerOrders.FindAsync(id) is not { } order)
-            return Problems.Of(new Problem("formerOrder.gone", "There is no such order."));
+            return Problems.Of(Gone.FormerOrder);
         var open = await db
             .Orders.Where(o =>
                 o.State == OrderState.Open
@@ -72,7 +72,7 @@ public static class FormerOrderPage
 
     private static async Task<IResult> PdfAsync(long id, ShopDb db) =>
         await db.FormerOrders.FindAsync(id) is not { } order
-            ? Problems.Of(new Problem("formerOrder.gone", "There is no such order."))
+            ? Problems.Of(Gone.FormerOrder)
             : Results.File(PdfPages.Draw(FormerOrders.Shown(Read(order), await db.Shops.SingleAsync())), "application/pdf");
 
     private static Task<IResult> Copy(long id, CopyRequest request, CommandRunner commands) =>
@@ -80,7 +80,7 @@ public static class FormerOrderPage
         {
             var db = under.Command.Db;
             if (await db.FormerOrders.FindAsync(request.FormerOrderId) is not { } former)
-                return new Problem("formerOrder.gone", "There is no such order.");
+                return Gone.FormerOrder;
             if (Read(former).Jobs.ElementAtOrDefault(request.Job) is not { } source)
                 return new Problem("job.gone", "There is no such job on it.");
             var numbers = source.Lines.Select(l => l.Number).Where(n => n.Length > 0).ToList();

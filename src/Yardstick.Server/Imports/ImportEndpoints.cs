@@ -170,7 +170,7 @@ public static class ImportEndpoints
     private static async Task<IResult> PreviewAsync(long id, ShopDb db, ContentStore store, TimeProvider time)
     {
         if (await LookAsync(id, db, store, time) is not { } looked)
-            return Problems.Of(new Problem("import.gone", "There is no such import."));
+            return Problems.Of(Gone.Import);
         var (run, file, mapping, verdicts) = looked;
         var fields = ImportFields.Of(run.Kind);
         var bad = verdicts.Where(v => v.Reason is not null).ToList();
@@ -200,13 +200,13 @@ public static class ImportEndpoints
     private static async Task<IResult> ProgressAsync(long id, ShopDb db) =>
         await db.ImportRuns.AsNoTracking().FirstOrDefaultAsync(r => r.Id == id) is { } run
             ? Results.Ok(await ViewAsync(db, run))
-            : Problems.Of(new Problem("import.gone", "There is no such import."));
+            : Problems.Of(Gone.Import);
 
     /// <summary>The rows that can't be brought in, as they are in the file, with the reason; mended, they come in by themselves.</summary>
     private static async Task<IResult> BadAsync(long id, ShopDb db, ContentStore store, TimeProvider time)
     {
         if (await LookAsync(id, db, store, time, always: true) is not { } looked)
-            return Problems.Of(new Problem("import.gone", "There is no such import."));
+            return Problems.Of(Gone.Import);
         var reasons = looked.Verdicts.Where(v => v.Reason is not null).ToDictionary(v => v.Row, v => v.Reason!);
         var memory = new MemoryStream();
         await CsvFile.WriteAsync(
@@ -223,7 +223,7 @@ public static class ImportEndpoints
         commands.RunAsync<RecordChanged>(async work =>
         {
             if (await work.Db.ImportRuns.FindAsync(id) is not { } run)
-                return new Problem("import.gone", "There is no such import.");
+                return Gone.Import;
             if (run.MapColumns(request.Fields).Problem is { } refused)
                 return refused;
             return new RecordChanged(id, 1);
@@ -233,7 +233,7 @@ public static class ImportEndpoints
         commands.RunAsync<RecordChanged>(async work =>
         {
             if (await work.Db.ImportRuns.FindAsync(id) is not { } run)
-                return new Problem("import.gone", "There is no such import.");
+                return Gone.Import;
             if (run.Turn(to).Problem is { } refused)
                 return refused;
             work.AfterCommit(() => worker.Wake(id));

@@ -40,7 +40,7 @@ public static class RecordFinding
         commands.RunAsync<Changed>(async work =>
         {
             if (await work.Db.Orders.FindAsync(id) is not { } order)
-                return new Problem("order.gone", "There is no such order.");
+                return Gone.Order;
             if (order.IsOpen().Problem is { } closed)
                 return closed;
             if (request.PhotoHash is { } hash && await work.Db.Photos.FindAsync(hash) is null)

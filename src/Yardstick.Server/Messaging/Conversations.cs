@@ -79,7 +79,7 @@ public static class Conversations
     private static async Task<IResult> OfOrderAsync(long id, ShopDb db, TimeProvider time)
     {
         if (await db.Orders.Where(o => o.Id == id).Select(o => new { o.CustomerId }).FirstOrDefaultAsync() is not { } order)
-            return Problems.Of(new Problem("order.gone", "There is no such order."));
+            return Problems.Of(Gone.Order);
         return Results.Ok(await ViewAsync(db, db.Messages.Where(m => m.OrderId == id), order.CustomerId, time));
     }
 
@@ -176,7 +176,7 @@ public static class Conversations
     )
     {
         if (await work.Db.LoadOrderAsync(id) is not { } order)
-            return new Problem("order.gone", "There is no such order.");
+            return Gone.Order;
         if (string.IsNullOrEmpty(request.Document))
             return await WriteAsync(work, outbox, writing, order.CustomerId, id, request);
         var made = await pdfs.OfAsync(work.Db, order, request.Document, work.Actor.At, ahead);
@@ -202,9 +202,7 @@ public static class Conversations
         MessageComposer writing
     ) =>
         commands.RunAsync<Changed>(async work =>
-            await work.Db.Customers.AnyAsync(c => c.Id == id)
-                ? await WriteAsync(work, outbox, writing, id, null, request)
-                : new Problem("customer.gone", "There is no such customer.")
+            await work.Db.Customers.AnyAsync(c => c.Id == id) ? await WriteAsync(work, outbox, writing, id, null, request) : Gone.Customer
         );
 
     private static async Task<Result<Changed>> WriteAsync(

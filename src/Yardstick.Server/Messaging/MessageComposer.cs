@@ -77,8 +77,7 @@ internal sealed class MessageComposer(LinkSeal seal)
 
     /// <summary>
     /// Where a copy of a message goes: to a contact who is named on the order and wants copies. Null where nobody does, or where they do
-    /// not
-    /// want to be written to there; the message itself goes out all the same.
+    /// not want to be written to there; the message itself goes out all the same.
     /// </summary>
     internal static Task<(MessageChannel Channel, string Address)?> CopiedAsync(ShopDb db, Message message) =>
         CopiedAsync(db, message.OrderId, message.Address);

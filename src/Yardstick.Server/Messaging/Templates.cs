@@ -126,7 +126,7 @@ public static class Templates
     private static async Task<IResult> ForOrderAsync(long id, ShopDb db, Filler filler)
     {
         if (await db.Orders.FindAsync(id) is not { } order)
-            return Problems.Of(new Problem("order.gone", "There is no such order."));
+            return Problems.Of(Gone.Order);
         var values = await ValuesAsync(db, order);
         var templates = await db.MessageTemplates.Where(t => t.RemovedAt == null).OrderBy(t => t.Name).ToListAsync();
         return Results.Ok(

@@ -38,9 +38,7 @@ public static class EndOrder
     }
 
     private static async Task<IResult> HangingAsync(long id, ShopDb db, bool ending = false) =>
-        await db.ReadOrderAsync(id) is { } order
-            ? Results.Ok(await HangingOnAsync(db, order, ending))
-            : Problems.Of(new Problem("order.gone", "There is no such order."));
+        await db.ReadOrderAsync(id) is { } order ? Results.Ok(await HangingOnAsync(db, order, ending)) : Problems.Of(Gone.Order);
 
     private static Task<IResult> End(long id, EndOrderRequest request, CommandRunner commands) =>
         ClosedAsync(commands, id, (order, hanging, actor) => order.End(request.Ending, request.Reason, hanging, actor));

@@ -79,7 +79,7 @@ public static class OrderCommands
     {
         var db = work.Db;
         if (await db.LoadOrderAsync(id) is not { } order)
-            return new Problem("order.gone", "There is no such order.");
+            return Gone.Order;
         var customer = order.CustomerId is { } customerId ? await db.Customers.FindAsync(customerId) : null;
         var policy = await db.PolicyAsync(order.PolicyVersionId);
         var shop = await db.Shops.SingleAsync();

@@ -35,7 +35,7 @@ public static class Reprice
     private static async Task<IResult> PreviewAsync(long id, ShopDb db, TimeProvider time)
     {
         if (await db.LoadOrderAsync(id) is not { } order)
-            return Problems.Of(new Problem("order.gone", "There is no such order."));
+            return Problems.Of(Gone.Order);
         var customer = order.CustomerId is { } customerId ? await db.Customers.FindAsync(customerId) : null;
         var day = (await db.Shops.SingleAsync()).PricingDay(order, time.Now());
         var versions = await db.PolicyVersionsAsync();

@@ -29,7 +29,7 @@ public static class CancelParts
         {
             var db = work.Db;
             if (await db.PurchaseOrders.Include(p => p.Lines).FirstOrDefaultAsync(p => p.Id == id) is not { } purchase)
-                return new Problem("purchase.gone", "There is no such purchase order.");
+                return Gone.Purchase;
             var ids = request.LineIds is { Count: > 0 } some ? some : purchase.Lines.Where(l => l.Awaited).Select(l => l.Id).ToList();
             if (purchase.Cancel(ids, request.Reason, work.Actor.At).Problem is { } problem)
                 return problem;

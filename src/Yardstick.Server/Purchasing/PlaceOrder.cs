@@ -89,5 +89,5 @@ public static class PlaceOrder
     private static async Task<IResult> SendAsync(long id, SupplierTalk talk, CancellationToken cancel) =>
         await talk.TalkAsync(id, cancel) is { } order
             ? Results.Ok(new HandedOver(order.Id, order.State, PurchaseOrder.StateName(order.State), order.Trouble, order.ExpectedAt))
-            : Problems.Of(new Problem("purchase.gone", "There is no such purchase order."));
+            : Problems.Of(Gone.Purchase);
 }

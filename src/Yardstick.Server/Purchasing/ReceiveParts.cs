@@ -47,7 +47,7 @@ public static class ReceiveParts
         {
             var db = work.Db;
             if (await db.PurchaseOrders.Include(p => p.Lines).FirstOrDefaultAsync(p => p.Id == id) is not { } purchase)
-                return new Problem("purchase.gone", "There is no such purchase order.");
+                return Gone.Purchase;
             if (purchase.MayReceive().Problem is { } closed)
                 return closed;
             var wanted = request.Lines ?? purchase.Lines.Where(l => l.Awaited).Select(l => new LineRequest(l.Id, null, null)).ToList();

@@ -41,7 +41,7 @@ public static class PlanWork
         {
             var db = work.Db;
             if (await db.Jobs.FindAsync(jobId) is not { RemovedAt: null } job)
-                return new Problem("job.gone", "This job is no longer on its order.");
+                return Gone.JobOfOrder;
             if (request.TechnicianId is { } id && !await db.Staff.AnyAsync(s => s.Id == id && s.Role == Role.Technician && s.Active))
                 return new Problem("technician.gone", "There is no such technician.");
             var shop = await db.Shops.SingleAsync();

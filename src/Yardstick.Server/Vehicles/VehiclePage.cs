@@ -137,7 +137,7 @@ public static class VehiclePage
         commands.RunAsync<RecordChanged>(async work =>
         {
             if (await work.Db.Vehicles.FindAsync(id) is not { MergedIntoId: null } vehicle)
-                return new Problem("vehicle.gone", "This car's record is not on file any more; it was merged into another.");
+                return Gone.MergedVehicle;
             if (await work.ClashAsync(RecordCommands.Vehicle, id, request.Field, request.Version, request.Value) is { } clash)
                 return clash;
             if (
@@ -158,9 +158,9 @@ public static class VehiclePage
         {
             var db = work.Db;
             if (await db.Vehicles.FindAsync(id) is not { MergedIntoId: null } vehicle)
-                return new Problem("vehicle.gone", "This car's record is not on file any more; it was merged into another.");
+                return Gone.MergedVehicle;
             if (await db.Customers.FindAsync(request.CustomerId) is not { MergedIntoId: null } owner)
-                return new Problem("customer.gone", "There is no such customer.");
+                return Gone.Customer;
             var open = await db
                 .Orders.Where(o => o.VehicleId == id && o.State == OrderState.Open)
                 .Select(o => (long?)o.Number)

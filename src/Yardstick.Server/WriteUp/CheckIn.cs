@@ -38,7 +38,7 @@ public static class CheckIn
     private static async Task<IResult> ShowAsync(long id, ShopDb db, TimeProvider time)
     {
         if (await db.LoadOrderAsync(id) is not { } order)
-            return Problems.Of(new Problem("order.gone", "There is no such order."));
+            return Problems.Of(Gone.Order);
         var names = await db.Staff.ToDictionaryAsync(s => s.Id, s => s.ShortName);
         var sheets = await db.CheckInSheets.Where(c => c.OrderId == id).OrderByDescending(c => c.Id).ToListAsync();
         return Results.Ok(
@@ -100,7 +100,7 @@ public static class CheckIn
     )
     {
         if (await db.ReadOrderAsync(id) is not { } order)
-            return new Problem("order.gone", "There is no such order.");
+            return Gone.Order;
         var hashes = (request.PhotoHashes ?? []).Distinct().ToList();
         if (CheckInSheet.MaySign(order, request.SignedBy, request.Condition, hashes.Count).Problem is { } refused)
             return refused;
@@ -127,7 +127,7 @@ public static class CheckIn
     {
         var db = work.Db;
         if (await db.Orders.FindAsync(id) is not { } order)
-            return new Problem("order.gone", "There is no such order.");
+            return Gone.Order;
         var signed = CheckInSheet.Sign(
             order,
             drawn.OrderVersion,

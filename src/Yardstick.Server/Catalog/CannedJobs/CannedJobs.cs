@@ -44,7 +44,7 @@ public static class CannedJobs
     internal static async Task<Result<Made>> MakeAsync(ShopDb db, long id, StockCost cost, VehicleSpecs? facts = null)
     {
         if (await db.OfferedCannedJobs.Include(c => c.Lines).FirstOrDefaultAsync(c => c.Id == id) is not { } canned)
-            return new Problem("cannedJob.gone", "There is no such canned job.");
+            return Gone.CannedJob;
         var partIds = canned.Lines.Select(l => l.PartId).OfType<long>().ToList();
         var parts = await db.Parts.Include(p => p.Companions).Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id);
         return new Made(canned, canned.MakeJob(parts.GetValueOrDefault, cost, facts));

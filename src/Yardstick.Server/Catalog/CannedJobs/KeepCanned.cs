@@ -78,7 +78,7 @@ public static class KeepCanned
             await db.CannedJobs.Include(c => c.Lines).Include(c => c.Alternatives).AsSplitQuery().FirstOrDefaultAsync(c => c.Id == id)
             is not { } canned
         )
-            return Problems.Of(new Problem("cannedJob.gone", "There is no such canned job."));
+            return Problems.Of(Gone.CannedJob);
         var numbers = await NumbersAsync(db);
         return Results.Ok(new CannedFormView(id, canned.Version, CannedForm.Of(canned, n => numbers.GetValueOrDefault(n, ""))));
     }
@@ -86,7 +86,7 @@ public static class KeepCanned
     private static async Task<IResult> FromJobAsync(long jobId, ShopDb db)
     {
         if (await db.Jobs.Include(j => j.Lines).FirstOrDefaultAsync(j => j.Id == jobId) is not { } job)
-            return Problems.Of(new Problem("job.gone", "There is no such job."));
+            return Problems.Of(Gone.Job);
         var numbers = await NumbersAsync(db);
         var given = await db
             .Discounts.Where(d => d.JobId == jobId && d.LineId == null && d.RemovedAt == null)
@@ -113,7 +113,7 @@ public static class KeepCanned
                     .AsSplitQuery()
                     .FirstOrDefaultAsync(c => c.Id == id);
             if (canned is null)
-                return new Problem("cannedJob.gone", "There is no such canned job.");
+                return Gone.CannedJob;
             if (id is not null && canned.ChangedSince(request.Version) is { } changed)
                 return changed;
             var parts = await db.Parts.Where(p => p.WithdrawnAt == null).ToDictionaryAsync(p => p.Number, StringComparer.OrdinalIgnoreCase);
@@ -129,7 +129,7 @@ public static class KeepCanned
         commands.RunAsync<CannedKept>(async work =>
         {
             if (await work.Db.CannedJobs.FindAsync(id) is not { } canned)
-                return new Problem("cannedJob.gone", "There is no such canned job.");
+                return Gone.CannedJob;
             canned.Retire(off, work.Actor.At);
             return new CannedKept(id, canned.Version);
         });
@@ -139,7 +139,7 @@ public static class KeepCanned
         {
             var set = request.Id is { } id ? await work.Db.CannedSets.FindAsync(id) : new CannedSet();
             if (set is null)
-                return new Problem("cannedSet.gone", "There is no such set of canned jobs.");
+                return Gone.CannedSet;
             if (set.Set(request.Title, request.Words, request.JobIds).Problem is { } refused)
                 return refused;
             if (set.Id == 0)
@@ -152,7 +152,7 @@ public static class KeepCanned
         commands.RunAsync<CannedKept>(async work =>
         {
             if (await work.Db.CannedSets.FindAsync(id) is not { } set)
-                return new Problem("cannedSet.gone", "There is no such set of canned jobs.");
+                return Gone.CannedSet;
             work.Db.CannedSets.Remove(set);
             return new CannedKept(id, 0);
         });

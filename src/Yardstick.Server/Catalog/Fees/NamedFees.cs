@@ -79,7 +79,7 @@ public static class NamedFees
             var taken = await work.Db.Fees.AnyAsync(f => f.Code == code && f.Id != (request.Id ?? 0));
             var fee = request.Id is { } id ? await work.Db.Fees.FindAsync(id) : new FeeItem();
             if (fee is null)
-                return new Problem("fee.gone", "There is no such fee.");
+                return Gone.Fee;
             if (
                 fee.Set(code, request.Label, request.Amount, request.CostEach, request.PassThrough, request.Taxable, taken).Problem is
                 { } refused
@@ -95,7 +95,7 @@ public static class NamedFees
         commands.RunAsync<Changed>(async work =>
         {
             if (await work.Db.Fees.FindAsync(id) is not { } fee)
-                return new Problem("fee.gone", "There is no such fee.");
+                return Gone.Fee;
             fee.Retire(request.Retired, work.Actor.At);
             await work.Db.SaveChangesAsync();
             return new Changed(0, id, 1);

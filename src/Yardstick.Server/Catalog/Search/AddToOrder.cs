@@ -16,8 +16,7 @@ namespace Yardstick.Server.Catalog;
 
 /// <summary>
 /// Takes anything that the add line, a drawer or an offer shows onto an order: it lands complete, priced by the policy. What has to be
-/// asked
-/// outside is asked before the change begins, so that nobody waits for it under the lock.
+/// asked outside is asked before the change begins, so that nobody waits for it under the lock.
 /// </summary>
 public static class AddToOrder
 {
@@ -230,7 +229,7 @@ public static class AddToOrder
         private async Task<Problem?> SetAsync()
         {
             if (await Db.CannedSets.FindAsync(request.Id) is not { } set)
-                return new Problem("cannedSet.gone", "There is no such set of canned jobs.");
+                return Gone.CannedSet;
             foreach (var id in set.JobIds)
                 if (await CannedAsync(id) is { } problem)
                     return problem;
@@ -330,7 +329,7 @@ public static class AddToOrder
         private async Task<Problem?> FeeAsync()
         {
             if (await Db.Fees.FindAsync(request.Id) is not { } fee)
-                return new Problem("fee.gone", "There is no such fee.");
+                return Gone.Fee;
             var job = await JobAsync(fee.Label, JobOrigin.Written, "Fee");
             return job.Problem ?? Add(job.Value, fee.AsLine());
         }

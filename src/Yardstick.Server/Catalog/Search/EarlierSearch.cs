@@ -211,7 +211,7 @@ public static class EarlierSearch
             .AsNoTracking()
             .FirstOrDefaultAsync(j => j.Id == jobId);
         if (source is null)
-            return new Problem("job.gone", "There is no such job.");
+            return Gone.Job;
         var order = await db.Orders.Where(o => o.Id == source.OrderId).Select(o => new { o.VehicleId, o.Number }).FirstAsync();
         var partIds = source.Lines.OfType<PartLine>().Select(l => l.PartId).OfType<long>().ToList();
         var parts = await db.Parts.Include(p => p.Companions).Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id);
@@ -231,7 +231,7 @@ public static class EarlierSearch
             || await db.LoadPricedAsync(source.OrderId, time) is not { } then
             || await db.LoadPricedAsync(id, time) is not { } present
         )
-            return Problems.Of(new Problem("job.gone", "There is no such job."));
+            return Problems.Of(Gone.Job);
         var copy = await CopyAsync(db, jobId, present.Order.VehicleId, present.Policy.StockCost);
         if (copy.Problem is { } gone)
             return Problems.Of(gone);

@@ -37,12 +37,12 @@ public static class ReadOrder
     private static async Task<IResult> SheetAsync(long id, SheetReader reader, HttpContext http) =>
         await reader.ReadAsync(id, http.User.May(Permission.SeeMargin), http.Request.Headers[SheetParts.HasHeader].ToString()) is { } sheet
             ? Results.Ok(sheet)
-            : Problems.Of(new Problem("order.gone", "There is no such order."));
+            : Problems.Of(Gone.Order);
 
     private static async Task<IResult> WhyAsync(long id, ShopDb db, TimeProvider time, HttpContext http)
     {
         if (await db.ReadOrderAsync(id) is not { } order)
-            return Problems.Of(new Problem("order.gone", "There is no such order."));
+            return Problems.Of(Gone.Order);
         var customer = order.CustomerId is { } customerId ? await db.Customers.FindAsync(customerId) : null;
         var policy = await db.PolicyAsync(order.PolicyVersionId);
         var day = (await db.Shops.SingleAsync()).PricingDay(order, time.Now());

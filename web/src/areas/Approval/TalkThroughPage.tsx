@@ -92,6 +92,7 @@ export default function TalkThroughPage() {
           )}
           {open.map((job, i) => {
             const isOut = out.has(job.id);
+            const adds = figures?.adds.find((a) => a.jobId === job.id)?.amount;
             return (
               <section key={job.id} className={`talk-job ${isOut ? 'out' : ''}`} aria-label={job.title}>
                 <button
@@ -142,7 +143,7 @@ export default function TalkThroughPage() {
                   )}
                 </div>
                 <div className="talk-adds">
-                  <b>{figures ? amount(figures.adds.find((a) => a.jobId === job.id)?.amount ?? 0) : '…'}</b>
+                  <b>{adds === undefined ? '…' : amount(adds)}</b>
                   <span className="soft small">{isOut ? 'would add' : 'with tax and supplies'}</span>
                 </div>
               </section>

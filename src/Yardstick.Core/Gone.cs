@@ -1,0 +1,50 @@
+namespace Yardstick.Core;
+
+/// <summary>What is asked for by a key and is not there: the key is wrong, or it was taken off.</summary>
+public static class Gone
+{
+    /// <summary>No order.</summary>
+    public static readonly Problem Order = new("order.gone", "There is no such order.");
+
+    /// <summary>No job.</summary>
+    public static readonly Problem Job = new("job.gone", "There is no such job.");
+
+    /// <summary>A job that was on its order.</summary>
+    public static readonly Problem JobOfOrder = new("job.gone", "This job is no longer on its order.");
+
+    /// <summary>No order of a former program.</summary>
+    public static readonly Problem FormerOrder = new("formerOrder.gone", "There is no such order.");
+
+    /// <summary>No customer.</summary>
+    public static readonly Problem Customer = new("customer.gone", "There is no such customer.");
+
+    /// <summary>A customer's record that was merged.</summary>
+    public static readonly Problem MergedCustomer = new(
+        "customer.gone",
+        "This record is not on file any more; it was merged into another."
+    );
+
+    /// <summary>A car's record that was merged.</summary>
+    public static readonly Problem MergedVehicle = new(
+        "vehicle.gone",
+        "This car's record is not on file any more; it was merged into another."
+    );
+
+    /// <summary>No invoice.</summary>
+    public static readonly Problem Invoice = new("invoice.gone", "There is no such invoice.");
+
+    /// <summary>No purchase order.</summary>
+    public static readonly Problem Purchase = new("purchase.gone", "There is no such purchase order.");
+
+    /// <summary>No file that was brought in.</summary>
+    public static readonly Problem Import = new("import.gone", "There is no such import.");
+
+    /// <summary>No canned job.</summary>
+    public static readonly Problem CannedJob = new("cannedJob.gone", "There is no such canned job.");
+
+    /// <summary>No set of canned jobs.</summary>
+    public static readonly Problem CannedSet = new("cannedSet.gone", "There is no such set of canned jobs.");
+
+    /// <summary>No fee of the list.</summary>
+    public static readonly Problem Fee = new("fee.gone", "There is no such fee.");
+}
