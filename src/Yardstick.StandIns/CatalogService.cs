@@ -2,8 +2,8 @@ namespace Yardstick.StandIns;
 
 /// <summary>
 /// What the suppliers sell. GET /suppliers/{code}/parts?make=&amp;model=&amp;year=&amp;engine=&amp;q=&amp;type= lists parts that fit a car,
-/// found by words, by type or by number; <c>answer.KEY=</c> tells what the supplier asked about the car before. GET /suppliers/{code}/tires?q= finds tires
-/// by size or rim.
+/// found by words, by type or by number; <c>answer.KEY=</c> tells what the supplier asked about the car before.
+/// GET /suppliers/{code}/tires?q= finds tires by size or rim.
 /// </summary>
 internal static class CatalogService
 {

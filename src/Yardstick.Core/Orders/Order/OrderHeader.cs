@@ -9,8 +9,8 @@ public partial class Order
 {
     /// <summary>Changes a field of the header to what was typed.</summary>
     /// <param name="field">
-    /// title, promisedAt, arrivesAt, keyTag, keysAt, carAt, odometerIn, odometerOut, customerWaits, hasPriority, oldPartsBack, washingWanted,
-    /// leadId, writerId, contactId, siteId.
+    /// title, promisedAt, arrivesAt, keyTag, keysAt, carAt, odometerIn, odometerOut, customerWaits, hasPriority, oldPartsBack,
+    /// washingWanted, leadId, writerId, contactId, siteId.
     /// </param>
     /// <param name="text">What was typed; empty clears.</param>
     /// <param name="localNow">Wall time, from which words such as tomorrow count.</param>
