@@ -2,6 +2,7 @@ using System.Text.Json;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 using NodaTime.Serialization.SystemTextJson;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Data;
 
@@ -10,8 +11,11 @@ namespace Yardstick.Data;
 /// </summary>
 internal static class JsonColumn
 {
-    /// <summary>How values are written: times as ISO 8601 writes them.</summary>
-    internal static readonly JsonSerializerOptions Options = new JsonSerializerOptions().ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
+    /// <summary>How values are written: times as ISO 8601 writes them, figures as plain numbers.</summary>
+    internal static readonly JsonSerializerOptions Options = new JsonSerializerOptions
+    {
+        Converters = { new FigureJson<Quantity>(), new FigureJson<LaborHours>(), new FigureJson<Percent>(), new FigureJson<UnitPrice>() },
+    }.ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
 
     /// <summary>A value that is never null; one that is as at the beginning stands as an empty text.</summary>
     /// <param name="none">What an empty text is read as.</param>

@@ -16,6 +16,7 @@ using Yardstick.Core.Pricing;
 using Yardstick.Core.Purchasing;
 using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
 using Yardstick.Core.WriteUp;
 using Yardstick.Data.Setup;
@@ -243,6 +244,13 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     {
         base.ConfigureConventions(configurationBuilder);
         configurationBuilder.Properties<decimal>().HaveConversion<TenThousandths>();
+        configurationBuilder.Properties<Quantity>().HaveConversion<FigureColumn<Quantity>>();
+        configurationBuilder.Properties<LaborHours>().HaveConversion<FigureColumn<LaborHours>>();
+        configurationBuilder.Properties<Percent>().HaveConversion<FigureColumn<Percent>>();
+        configurationBuilder.Properties<UnitPrice>().HaveConversion<FigureColumn<UnitPrice>>();
+        configurationBuilder.Properties<Odometer>().HaveConversion<OdometerColumn>();
+        configurationBuilder.Properties<Plate>().HaveConversion<PlateColumn>();
+        configurationBuilder.Properties<Vin>().HaveConversion<VinColumn>();
         configurationBuilder.Properties<Instant>().HaveConversion<UtcMoment>();
         configurationBuilder.Properties<LocalDateTime>().HaveConversion<WallTime>();
         configurationBuilder.Properties<LocalDate>().HaveConversion<CalendarDay>();

@@ -81,7 +81,7 @@ internal static class BackupCommand
         if (Directory.Exists(folder))
         {
             using (ShopFile.Open(folder)) { }
-            Directory.Move(folder, $"{folder.TrimEnd('/')}.before-{utcNow:yyyyMMddHHmmss}");
+            Directory.Move(folder, Invariant($"{folder.TrimEnd('/')}.before-{utcNow:yyyyMMddHHmmss}"));
         }
         Directory.Move(fresh, folder);
         Console.WriteLine($"Restored {source} to {folder}. What was there before is beside it.");

@@ -39,8 +39,9 @@ public class ApprovalLink : CustomerLink
         state switch
         {
             LinkState.Open => "",
-            LinkState.Expired =>
-                $"This link was good until {local(ExpiresAt):MMMM d}. Call us and we send you the estimate as it is today.",
+            LinkState.Expired => Invariant(
+                $"This link was good until {local(ExpiresAt):MMMM d}. Call us and we send you the estimate as it is today."
+            ),
             LinkState.Withdrawn => "We took this estimate back. Call us if you expected an answer to it.",
             LinkState.Answered => "Thank you, we have your answer.",
             _ when newer => "We changed this estimate and sent you a newer one; please answer that.",

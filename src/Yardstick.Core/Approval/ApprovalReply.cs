@@ -33,7 +33,7 @@ public static class ApprovalReply
         if (signer.Length is 0 or > LongestName)
             return new Problem("answer.name", "Type your name beside the signature.", "name");
         if (words.Length > LongestNote)
-            return new Problem("answer.note", $"What else you say can have at most {LongestNote:N0} characters.", "note");
+            return new Problem("answer.note", Invariant($"What else you say can have at most {LongestNote:N0} characters."), "note");
         var answers = new List<(long, Answer)>();
         foreach (var job in order.OnJobs.Where(j => j.Decision == DecisionKind.Proposed))
         {

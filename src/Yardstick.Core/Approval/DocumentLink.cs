@@ -56,5 +56,5 @@ public class DocumentLink : CustomerLink
     public string SentenceAt(Instant utcNow, Func<Instant, LocalDateTime> local) =>
         WithdrawnAt is not null ? "We took this document back. Call us if you need it."
         : IsGoodAt(utcNow) ? ""
-        : $"This link was good until {local(ExpiresAt):MMMM d}. Call us and we send it again.";
+        : Invariant($"This link was good until {local(ExpiresAt):MMMM d}. Call us and we send it again.");
 }

@@ -155,12 +155,15 @@ public sealed record EstimateSnapshot
         }
         changes.AddRange(then.Lines.Where(l => now.Lines.All(n => n.Id != l.Id)).Select(l => $"{l.Description} was taken off."));
         if (changes.Count == 0 && then.Amount != now.Amount)
-            changes.Add($"{then.Amount:#,##0.00} then, {now.Amount:#,##0.00} now.");
+            changes.Add(Invariant($"{then.Amount:#,##0.00} then, {now.Amount:#,##0.00} now."));
         return changes;
     }
 
-    private static string Words(decimal? amount) => amount is { } some ? $", {some:#,##0.00}" : "";
+    private static string Words(decimal? amount) => amount is { } some ? Invariant($", {some:#,##0.00}") : "";
 
     private static string Show(SnapshotLine line) =>
-        string.Join(", ", new[] { line.Quantity, line.Amount is { } amount ? $"{amount:#,##0.00}" : "" }.Where(t => t.Length > 0));
+        string.Join(
+            ", ",
+            new[] { line.Quantity, line.Amount is { } amount ? Invariant($"{amount:#,##0.00}") : "" }.Where(t => t.Length > 0)
+        );
 }

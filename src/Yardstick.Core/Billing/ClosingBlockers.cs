@@ -1,6 +1,7 @@
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Purchasing;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Billing;
 
@@ -73,7 +74,7 @@ public static class ClosingBlockers
                     LineId: part.LineId
                 )
             );
-        foreach (var line in order.Jobs.SelectMany(j => j.Lines).OfType<PartLine>().Where(l => l.ReceivedQuantity > 0))
+        foreach (var line in order.Jobs.SelectMany(j => j.Lines).OfType<PartLine>().Where(l => l.ReceivedQuantity > Quantity.Zero))
             found.Add(new("part.here", $"\"{line.Description}\" is here for this order; put it into stock.", line.JobId, line.Id));
         return found;
     }

@@ -67,7 +67,7 @@ public partial class Customer
     public string LaborRateName { get; internal set; } = "";
 
     /// <summary>Percent off part prices.</summary>
-    public decimal PartsDiscountPercent { get; internal set; }
+    public Percent PartsDiscountPercent { get; internal set; }
 
     /// <summary>How they heard of the shop.</summary>
     public string Source { get; internal set; } = "";

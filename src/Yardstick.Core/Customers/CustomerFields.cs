@@ -36,8 +36,8 @@ public partial class Customer
             "taxExemptUntil" when empty => Kept(() => TaxExemptUntil = null),
             "taxExemptUntil" => Figure(DateTimeInput.Day(text, localNow, field), v => TaxExemptUntil = v),
             "laborRateName" => Kept(() => LaborRateName = typed),
-            "partsDiscountPercent" when empty => Kept(() => PartsDiscountPercent = 0),
-            "partsDiscountPercent" => Percent(text, field),
+            "partsDiscountPercent" when empty => Kept(() => PartsDiscountPercent = Percent.Zero),
+            "partsDiscountPercent" => PartsDiscount(text, field),
             "creditDays" when empty => Kept(() => CreditDays = null),
             "creditDays" => int.TryParse(typed, NumberStyles.None, CultureInfo.InvariantCulture, out var days) && days <= 365
                 ? Kept(() => CreditDays = days)
@@ -67,7 +67,7 @@ public partial class Customer
             "taxCertificate" => TaxCertificate,
             "taxExemptUntil" => TaxExemptUntil?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) ?? "",
             "laborRateName" => LaborRateName,
-            "partsDiscountPercent" => PartsDiscountPercent == 0 ? "" : PartsDiscountPercent.ToString("0.###", CultureInfo.InvariantCulture),
+            "partsDiscountPercent" => PartsDiscountPercent == Percent.Zero ? "" : PartsDiscountPercent.ToString(),
             "creditDays" => CreditDays?.ToString(CultureInfo.InvariantCulture) ?? "",
             "creditLimit" => CreditLimit?.ToString("0.00", CultureInfo.InvariantCulture) ?? "",
             _ => null,
@@ -83,10 +83,10 @@ public partial class Customer
         return new Problem("customer.name", "A customer needs a name; type at least a last name or a business.", field);
     }
 
-    private Problem? Percent(string? text, string field)
+    private Problem? PartsDiscount(string? text, string field)
     {
-        var percent = NumberInput.Percent(text, field);
-        if (percent.Ok && percent.Value > 100)
+        var percent = Percent.Parse(text, field);
+        if (percent.Ok && percent.Value.Value > 100)
             return new Problem("figure.range", "A discount can't be above 100 percent.", field);
         return Figure(percent, v => PartsDiscountPercent = v);
     }
@@ -318,10 +318,10 @@ public partial class Customer
 
     private static Result<string> SetRate(CustomerRate rate, string field, string typed)
     {
-        var old = rate.Rate.ToString("0.00##", CultureInfo.InvariantCulture);
+        var old = rate.Rate.ToString();
         if (field != "rate")
             return new Problem("customer.field", "Only the amount of a rate can be changed.", field);
-        var amount = NumberInput.Amount(typed, field, 4);
+        var amount = UnitPrice.Parse(typed, field);
         if (amount.Problem is { } problem)
             return problem;
         rate.Rate = amount.Value;

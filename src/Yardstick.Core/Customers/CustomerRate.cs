@@ -1,3 +1,5 @@
+using Yardstick.Core.Values;
+
 namespace Yardstick.Core.Customers;
 
 /// <summary>An account's own number for a named labor rate.</summary>
@@ -13,5 +15,5 @@ public class CustomerRate
     public required string Name { get; init; }
 
     /// <summary>Amount for an hour, up to 4 decimals.</summary>
-    public decimal Rate { get; internal set; }
+    public UnitPrice Rate { get; internal set; }
 }

@@ -59,10 +59,10 @@ public static class DocumentMaker
             CustomerName = customer?.DisplayName ?? "Counter sale",
             CustomerAddress = AddressOf(customer, shop),
             Vehicle = vehicle?.Description ?? "",
-            Plate = vehicle?.Plate ?? "",
-            Vin = vehicle?.Vin ?? "",
+            Plate = vehicle?.Plate.Text ?? "",
+            Vin = vehicle?.Vin.Text ?? "",
             Odometer = order.OdometerIn is { } reading
-                ? $"{reading:N0} {distance} in" + (order.OdometerOut is { } gone ? $", {gone:N0} out" : "")
+                ? Invariant($"{reading:N0} {distance} in") + (order.OdometerOut is { } gone ? Invariant($", {gone:N0} out") : "")
                 : "",
             Writer = writer,
             Concerns = order
@@ -83,7 +83,9 @@ public static class DocumentMaker
                 .Decisions.Where(d => d.Acknowledged.Length > 0 && order.Jobs.Exists(j => j.Id == d.JobId && j.Decision == d.Kind))
                 .OrderBy(d => d.At)
                 .Select(d =>
-                    $"{shop.Local(d.At):MMM d, yyyy} {shop.Local(d.At).Clock()}, {d.DecidedBy}{(d.SignatureHash.Length > 0 ? ", signed" : "")}, on \"{order.Jobs.First(j => j.Id == d.JobId).Title}\": {d.Acknowledged}"
+                    Invariant(
+                        $"{shop.Local(d.At):MMM d, yyyy} {shop.Local(d.At).Clock()}, {d.DecidedBy}{(d.SignatureHash.Length > 0 ? ", signed" : "")}, on \"{order.Jobs.First(j => j.Id == d.JobId).Title}\": {d.Acknowledged}"
+                    )
                 )
                 .ToList(),
         };
@@ -93,7 +95,9 @@ public static class DocumentMaker
     private static string ValidityOf(Shop shop, OverrunRule? overrun, LocalDateTime localNow)
     {
         var limit = Ceiling.Words(overrun) is { Length: > 0 } words ? $"by more than {words}" : "past what you agreed to";
-        return $"This estimate holds until {shop.ValidUntil(localNow):MMMM d, yyyy}. Work begins only after you agree to it. If it grows {limit}, we ask you again before we go on.";
+        return Invariant(
+            $"This estimate holds until {shop.ValidUntil(localNow):MMMM d, yyyy}. Work begins only after you agree to it. If it grows {limit}, we ask you again before we go on."
+        );
     }
 
     /// <summary>What a technician works by: approved jobs with hours, parts and checklists, and nowhere a price.</summary>
@@ -121,7 +125,7 @@ public static class DocumentMaker
             NotDone = [],
             Handling = new[]
             {
-                order.PromisedAt is { } at ? $"Promised {at:dddd, MMMM d} at {at.Clock()}" : "",
+                order.PromisedAt is { } at ? Invariant($"Promised {at:dddd, MMMM d} at {at.Clock()}") : "",
                 order.KeyTag.Length > 0 ? $"Key tag {order.KeyTag}" : "",
                 order.CarAt.Length > 0 ? $"The car is {order.CarAt}" : "",
                 order.OldPartsBack ? "Keep the old parts for the owner" : "",
@@ -236,10 +240,10 @@ public static class DocumentMaker
             CustomerName = customer?.DisplayName ?? "Counter sale",
             CustomerAddress = AddressOf(customer, shop),
             Vehicle = vehicle?.Description ?? "",
-            Plate = vehicle?.Plate ?? "",
-            Vin = vehicle?.Vin ?? "",
-            Odometer = order.OdometerIn is { } reading ? $"{reading:N0} {shop.DistanceWord}" : "",
-            Promise = order.PromisedAt is { } at ? $"{at:MMMM d, yyyy} by {at.Clock()}" : "",
+            Plate = vehicle?.Plate.Text ?? "",
+            Vin = vehicle?.Vin.Text ?? "",
+            Odometer = order.OdometerIn is { } reading ? Invariant($"{reading:N0} {shop.DistanceWord}") : "",
+            Promise = order.PromisedAt is { } at ? Invariant($"{at:MMMM d, yyyy} by {at.Clock()}") : "",
             Writer = writer,
             Concerns = order.Concerns.OrderBy(c => c.Position).Select(c => c.Complaint).ToList(),
             Agreed = new[]
@@ -319,7 +323,7 @@ public static class DocumentMaker
                         KindOf(companion.Rule.Kind),
                         companion.Rule.Label ?? companion.Rule.Code,
                         "",
-                        $"{companion.Quantity:0.###}",
+                        Invariant($"{companion.Quantity:0.###}"),
                         companion.Each,
                         OrderPricing.Gross(companion)
                     )
@@ -367,8 +371,8 @@ public static class DocumentMaker
                 j.Decision == DecisionKind.Declined
                     ? $"{j.Title}: declined"
                     : $"{j.Title}: put off"
-                        + (j.DeferUntil is { } day ? $" until {day:MMMM d, yyyy}" : "")
-                        + (j.DeferAtReading is { } reading ? $" or {reading:N0} {distance}" : "")
+                        + (j.DeferUntil is { } day ? Invariant($" until {day:MMMM d, yyyy}") : "")
+                        + (j.DeferAtReading is { } reading ? Invariant($" or {reading:N0} {distance}") : "")
             )
             .ToList();
     }
@@ -399,7 +403,9 @@ public static class DocumentMaker
             .GroupBy(d => (d.At, d.DecidedBy, d.Channel))
             .OrderBy(g => g.Key.At)
             .Select(g =>
-                $"{shop.Local(g.Key.At):MMM d, yyyy} {shop.Local(g.Key.At).Clock()}: {g.Key.DecidedBy} agreed {Channel(g.Key.Channel)} to a total of {g.Last().AmountAgreed}."
+                Invariant(
+                    $"{shop.Local(g.Key.At):MMM d, yyyy} {shop.Local(g.Key.At).Clock()}: {g.Key.DecidedBy} agreed {Channel(g.Key.Channel)} to a total of {g.Last().AmountAgreed}."
+                )
             )
             .ToList();
 

@@ -1,3 +1,4 @@
+using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Core.FollowUp;
@@ -6,7 +7,7 @@ namespace Yardstick.Core.FollowUp;
 /// <param name="Today">Today in the shop.</param>
 /// <param name="Reading">What the odometer shows today, read or predicted; null where it was never read.</param>
 /// <param name="PerDay">Distance a day.</param>
-public sealed record CarUse(LocalDate Today, int? Reading, decimal PerDay)
+public sealed record CarUse(LocalDate Today, Odometer? Reading, decimal PerDay)
 {
     /// <summary>The use of a car with its readings.</summary>
     /// <param name="readings">Readings of the car.</param>
@@ -19,7 +20,7 @@ public sealed record CarUse(LocalDate Today, int? Reading, decimal PerDay)
         decimal shopDefault,
         LocalDate today,
         Instant utcNow,
-        int? typed = null
+        Odometer? typed = null
     )
     {
         var perDay = DistancePerDay.Of(readings, shopDefault);
@@ -32,7 +33,7 @@ public sealed record CarUse(LocalDate Today, int? Reading, decimal PerDay)
     {
         if (Reading is not { } now || PerDay <= 0)
             return null;
-        var days = Math.Ceiling((reading - now) / PerDay);
+        var days = Math.Ceiling((reading - now.Value) / PerDay);
         return Math.Abs(days) > 36_500 ? null : Today.PlusDays((int)days);
     }
 }

@@ -28,7 +28,7 @@ public sealed record Due(LocalDate? On, DueState State, bool ByDistance)
         var last = reminder.Last;
         return After(
             last?.On ?? reminder.StartsOn,
-            last is null ? reminder.StartsAtReading : last.Reading,
+            last is null ? reminder.StartsAtReading?.Value : last.Reading?.Value,
             reminder.EveryMonths,
             reminder.EveryDistance,
             use

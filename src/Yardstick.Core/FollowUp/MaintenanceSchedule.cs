@@ -20,7 +20,9 @@ public static class MaintenanceSchedule
     /// <param name="unit">The shop's unit of distance.</param>
     public static string TitleAt(int? reading, DistanceUnit unit) =>
         reading is { } now
-            ? $"{Math.Max(Step, (int)Math.Round(now / (decimal)Step) * Step):N0}-{(unit == DistanceUnit.Miles ? "mile" : "kilometer")} service"
+            ? Invariant(
+                $"{Math.Max(Step, (int)Math.Round(now / (decimal)Step) * Step):N0}-{(unit == DistanceUnit.Miles ? "mile" : "kilometer")} service"
+            )
             : "Maintenance service";
 
     /// <summary>
@@ -53,13 +55,13 @@ public static class MaintenanceSchedule
                 yield return new ServiceStanding(
                     service,
                     on,
-                    reading,
-                    Due.After(on, reading, service.EveryMonths, service.EveryDistance, use),
+                    reading?.Value,
+                    Due.After(on, reading?.Value, service.EveryMonths, service.EveryDistance, use),
                     null
                 );
                 continue;
             }
-            if (service.EveryDistance is not { } every || use.Reading is not { } now)
+            if (service.EveryDistance is not { } every || use.Reading?.Value is not { } now)
                 continue;
             var passed = now / every * every;
             // Passed lately it is due; passed long ago it was most likely done elsewhere.

@@ -30,7 +30,7 @@ public class Reminder
     public LocalDate StartsOn { get; init; }
 
     /// <summary>The reading from which it counts while it was never done; null where none was known.</summary>
-    public int? StartsAtReading { get; init; }
+    public Odometer? StartsAtReading { get; init; }
 
     /// <summary>Taken off, UTC; kept so that it can come back.</summary>
     public Instant? RemovedAt { get; internal set; }
@@ -55,7 +55,7 @@ public class Reminder
                         ? "every month"
                         : $"every {months} months"
                     : "",
-                EveryDistance is { } distance ? $"every {distance:N0} {unit}" : "",
+                EveryDistance is { } distance ? Invariant($"every {distance:N0} {unit}") : "",
             }.Where(t => t.Length > 0)
         );
 
@@ -64,7 +64,7 @@ public class Reminder
     /// <param name="typed">What was typed.</param>
     /// <param name="today">Today in the shop.</param>
     /// <param name="reading">What the odometer shows, or is thought to.</param>
-    public static Result<Reminder> Create(long vehicleId, ReminderInput typed, LocalDate today, int? reading)
+    public static Result<Reminder> Create(long vehicleId, ReminderInput typed, LocalDate today, Odometer? reading)
     {
         var title = (typed.Title ?? "").Trim();
         if (title.Length is 0 or > 200)
@@ -93,21 +93,21 @@ public class Reminder
     {
         if (string.IsNullOrWhiteSpace(text))
             return (int?)null;
-        var typed = NumberInput.Reading(text, field);
-        if (typed.Problem is not null || typed.Value is 0 || typed.Value > most)
+        var typed = Odometer.Parse(text, field);
+        if (typed.Problem is not null || typed.Value.Value is 0 || typed.Value.Value > most)
             return new Problem(
                 "reminder.interval",
                 $"\"{text.Trim()}\" is not {what} from 1 to {most.ToString("N0", CultureInfo.InvariantCulture)}.",
                 field
             );
-        return (int?)typed.Value;
+        return (int?)typed.Value.Value;
     }
 
     /// <summary>Whether a job does what the reminder asks for: by its canned job, or by the words of its title.</summary>
     public bool IsDoneBy(Job job) => CannedJobId is { } canned && job.CannedJobId == canned || WorkTitleMatch.Same(Title, job.Title);
 
     /// <summary>Notes that it was done; the next time counts from there.</summary>
-    public ReminderDone Done(LocalDate on, int? reading, long? orderId)
+    public ReminderDone Done(LocalDate on, Odometer? reading, long? orderId)
     {
         var done = new ReminderDone
         {
@@ -140,7 +140,7 @@ public class Reminder
             return new Problem("reminder.future", "That day has not come yet; type the day on which it was done.", "on");
         if (string.IsNullOrWhiteSpace(reading))
             return Done(day.Value, null, null);
-        var read = NumberInput.Reading(reading, "reading");
+        var read = Odometer.Parse(reading, "reading");
         return read.Problem is { } noReading ? noReading : Done(day.Value, read.Value, null);
     }
 

@@ -1,3 +1,5 @@
+using Yardstick.Core.Values;
+
 namespace Yardstick.Core.FollowUp;
 
 /// <summary>One time at which a reminder's work was done. Only added to; a reversed invoice takes it back by a mark.</summary>
@@ -13,7 +15,7 @@ public class ReminderDone
     public LocalDate On { get; init; }
 
     /// <summary>What the odometer showed; null where nobody read it.</summary>
-    public int? Reading { get; init; }
+    public Odometer? Reading { get; init; }
 
     /// <summary>The order whose invoice did it; null where it was typed.</summary>
     public long? OrderId { get; init; }

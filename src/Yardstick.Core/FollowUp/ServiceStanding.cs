@@ -23,14 +23,11 @@ public sealed record ServiceStanding(ScheduledService Service, LocalDate? LastOn
     /// <summary>When it was done and is due, in words.</summary>
     /// <param name="unit">Word of the shop's unit of distance.</param>
     public string Words(string unit) =>
-        FormattableString.Invariant(
-            this switch
-            {
-                { LastOn: { } on, LastReading: { } at } => (FormattableString)
-                    $"last {on:MMM d, yyyy} at {at:N0} {unit}, due {Due.On:MMM d, yyyy}",
-                { LastOn: { } on } => $"last {on:MMM d, yyyy}, due {Due.On:MMM d, yyyy}",
-                { PassedAt: { } passed } => $"was due at {passed:N0} {unit}, not done here",
-                _ => $"first due about {Due.On:MMM d, yyyy}",
-            }
-        );
+        this switch
+        {
+            { LastOn: { } on, LastReading: { } at } => Invariant($"last {on:MMM d, yyyy} at {at:N0} {unit}, due {Due.On:MMM d, yyyy}"),
+            { LastOn: { } on } => Invariant($"last {on:MMM d, yyyy}, due {Due.On:MMM d, yyyy}"),
+            { PassedAt: { } passed } => Invariant($"was due at {passed:N0} {unit}, not done here"),
+            _ => Invariant($"first due about {Due.On:MMM d, yyyy}"),
+        };
 }

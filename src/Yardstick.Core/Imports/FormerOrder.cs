@@ -30,7 +30,7 @@ public class FormerOrder
     public Money Total { get; init; }
 
     /// <summary>Odometer, where it was written down.</summary>
-    public int? Odometer { get; init; }
+    public Odometer? Odometer { get; init; }
 
     /// <summary>Everything that it says, as JSON of <see cref="FormerDocument"/>.</summary>
     public required string DocumentJson { get; init; }

@@ -160,28 +160,28 @@ public static class FormerOrders
         switch (former.Kind)
         {
             case LineKind.Labor:
-                return new LaborLine { Description = former.Description, Hours = Math.Max(0, former.Quantity) };
+                return new LaborLine { Description = former.Description, Hours = new(Math.Max(0, former.Quantity)) };
             case LineKind.Fee:
                 return new FeeLine
                 {
                     Description = former.Description,
-                    UnitAmount = Math.Max(0, former.Amount),
+                    UnitAmount = new(Math.Max(0, former.Amount)),
                     Code = former.Number,
                 };
             case LineKind.Sublet:
                 return new SubletLine
                 {
                     Description = former.Description,
-                    UnitCost = former.Cost ?? former.Amount,
-                    Price = former.Amount,
+                    UnitCost = new(former.Cost ?? former.Amount),
+                    Price = new(former.Amount),
                 };
             case LineKind.Part:
                 var line = new PartLine
                 {
                     Description = former.Description,
                     Number = former.Number,
-                    Quantity = Math.Max(0.001m, former.Quantity),
-                    UnitCost = Math.Max(0, former.Cost ?? former.Each ?? former.Amount),
+                    Quantity = new(Math.Max(0.001m, former.Quantity)),
+                    UnitCost = new(Math.Max(0, former.Cost ?? former.Each ?? former.Amount)),
                 };
                 if (partOf(former.Number) is { } part)
                     line.TakePart(part, cost);

@@ -175,7 +175,7 @@ public sealed record ImportRow(int Number, IReadOnlyDictionary<string, string> C
             at = utcNow;
         if (at > utcNow)
             return new Problem("import.future", $"\"{this["odometerOn"]}\" has not come yet", "odometerOn");
-        vehicle.Readings.Add(new OdometerReading { Reading = (int)reading.Value!.Value, At = at });
+        vehicle.Readings.Add(new OdometerReading { Reading = new((int)reading.Value!.Value), At = at });
         return vehicle;
     }
 }

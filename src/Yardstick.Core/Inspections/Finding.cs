@@ -54,7 +54,7 @@ public class Finding
         : CustomerVisibility.ToBeDecided;
 
     /// <summary>The measured value with its unit; empty where nothing was measured.</summary>
-    public string MeasuredWords => Measured is { } measured ? $"{measured:0.###} {Unit}".Trim() : "";
+    public string MeasuredWords => Measured is { } measured ? Invariant($"{measured:0.###} {Unit}").Trim() : "";
 
     /// <summary>Releases it for the customer, or keeps it in the shop.</summary>
     /// <param name="show">True where the customer sees it.</param>

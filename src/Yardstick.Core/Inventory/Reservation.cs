@@ -1,5 +1,6 @@
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Inventory;
 
@@ -28,8 +29,8 @@ public static class Reservation
                     && line.IsOn
                     && !line.IsExcluded
                     && !onOrder.Contains(line.Id);
-                var needed = wants ? Math.Max(0, line.Quantity - line.ReceivedQuantity) : 0;
-                var kept = needed <= line.ReservedQuantity + part.Free ? needed : 0;
+                var needed = wants ? Quantity.Max(Quantity.Zero, line.Quantity - line.ReceivedQuantity) : Quantity.Zero;
+                var kept = needed <= line.ReservedQuantity + part.Free ? needed : Quantity.Zero;
                 part.Reserved += kept - line.ReservedQuantity;
                 line.ReservedQuantity = kept;
             }

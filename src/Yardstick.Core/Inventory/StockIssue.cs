@@ -26,13 +26,13 @@ public static class StockIssue
         )
         {
             var quantity = line.Quantity - line.ReceivedQuantity;
-            if (quantity <= 0 || !parts.TryGetValue(line.PartId!.Value, out var part))
+            if (quantity <= Quantity.Zero || !parts.TryGetValue(line.PartId!.Value, out var part))
                 continue;
             part.OnHand += back ? quantity : -quantity;
             if (!back)
             {
                 part.Reserved -= line.ReservedQuantity;
-                line.ReservedQuantity = 0;
+                line.ReservedQuantity = Quantity.Zero;
             }
             movements.Add(
                 new StockMovement
@@ -61,7 +61,7 @@ public static class StockIssue
             return closed;
         if (order.Jobs.SelectMany(j => j.Lines).OfType<PartLine>().FirstOrDefault(l => l.Id == lineId) is not { } line)
             return new Problem("line.gone", "There is no such line on the order.");
-        if (line.ReceivedQuantity <= 0)
+        if (line.ReceivedQuantity <= Quantity.Zero)
             return new Problem("part.none", "Nothing of this line is here; look at the order again.");
         if (order.Jobs.First(j => j.Lines.Contains(line)).Progress == JobProgress.Finished)
             return new Problem("job.finished", "The job of this part is finished, so the part is in the car; open the job again first.");
@@ -76,16 +76,8 @@ public static class StockIssue
             ById = actor.StaffId,
         };
         part.Receive(line.ReceivedQuantity, line.UnitCost);
-        order.Record(
-            "line",
-            lineId,
-            "received",
-            line.ReceivedQuantity.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture),
-            "put into stock",
-            ++line.Version,
-            actor
-        );
-        line.ReceivedQuantity = 0;
+        order.Record("line", lineId, "received", line.ReceivedQuantity.ToString(), "put into stock", ++line.Version, actor);
+        line.ReceivedQuantity = Quantity.Zero;
         return movement;
     }
 }

@@ -1,3 +1,5 @@
+using Yardstick.Core.Values;
+
 namespace Yardstick.Core.Inventory;
 
 /// <summary>A movement of stock. Only added to.</summary>
@@ -16,10 +18,10 @@ public class StockMovement
     public StockMovementKind Kind { get; init; }
 
     /// <summary>Units, negative when they left.</summary>
-    public decimal Quantity { get; init; }
+    public Quantity Quantity { get; init; }
 
     /// <summary>Cost each.</summary>
-    public decimal UnitCost { get; init; }
+    public UnitPrice UnitCost { get; init; }
 
     /// <summary>When, UTC.</summary>
     public Instant At { get; init; }

@@ -92,7 +92,7 @@ public partial class Message
         if (text.Length > longest)
             return new Problem(
                 "message.long",
-                $"{(channel == MessageChannel.Text ? "A text" : "An e-mail")} can have at most {longest:N0} characters.",
+                Invariant($"{(channel == MessageChannel.Text ? "A text" : "An e-mail")} can have at most {longest:N0} characters."),
                 "body"
             );
         var about = (subject ?? "").ReplaceLineEndings(" ").Trim();

@@ -30,7 +30,7 @@ public static class PartHandover
             part.GoesTo(lines[part.LineId], next.Id);
         foreach (var (was, now) in pairs.Where(p => p.First is PartLine).Select(p => ((PartLine)p.First, (PartLine)p.Second)))
         {
-            if (was.ReceivedQuantity > 0)
+            if (was.ReceivedQuantity > Quantity.Zero)
                 order.NotePart(
                     was.Id,
                     "received",

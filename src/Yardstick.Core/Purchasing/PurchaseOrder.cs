@@ -77,7 +77,7 @@ public class PurchaseOrder
     {
         if (Lines.Any(l => l.Awaited))
             return;
-        State = Lines.Any(l => l.Received > 0) ? PurchaseOrderState.Received : PurchaseOrderState.Cancelled;
+        State = Lines.Any(l => l.Received > Quantity.Zero) ? PurchaseOrderState.Received : PurchaseOrderState.Cancelled;
         Trouble = "";
     }
 

@@ -30,13 +30,13 @@ public class PurchaseOrderLine
     public required string Description { get; init; }
 
     /// <summary>Units ordered.</summary>
-    public decimal Quantity { get; init; }
+    public Quantity Quantity { get; init; }
 
     /// <summary>Units here.</summary>
-    public decimal Received { get; internal set; }
+    public Quantity Received { get; internal set; }
 
     /// <summary>Cost each, as expected.</summary>
-    public decimal UnitCost { get; init; }
+    public UnitPrice UnitCost { get; init; }
 
     /// <summary>Called off, UTC; null while it stands.</summary>
     public Instant? CancelledAt { get; internal set; }
@@ -52,7 +52,7 @@ public class PurchaseOrderLine
     public bool Awaited => CancelledAt is null && Received < Quantity;
 
     /// <summary>Units still to come; 0 where it was called off.</summary>
-    public decimal Open => Awaited ? Quantity - Received : 0;
+    public Quantity Open => Awaited ? Quantity - Received : Quantity.Zero;
 
     /// <summary>What is still missing for a line of a repair order.</summary>
     internal static PurchaseOrderLine For(PartLine line, long orderId) =>
@@ -71,20 +71,20 @@ public class PurchaseOrderLine
     /// <param name="quantity">Units that came; empty for all that are open.</param>
     /// <param name="unitCost">Cost each, four decimals; empty for the one expected.</param>
     /// <returns>Units and their cost each.</returns>
-    public Result<(decimal Quantity, decimal UnitCost)> Receive(string? quantity, string? unitCost)
+    public Result<(Quantity Quantity, UnitPrice UnitCost)> Receive(string? quantity, string? unitCost)
     {
         if (!Awaited)
             return new Problem("receive.tooMany", $"Nothing of \"{Description}\" is open on this purchase order.", "quantity");
-        var came = string.IsNullOrWhiteSpace(quantity) ? Open : NumberInput.Quantity(quantity);
+        var came = string.IsNullOrWhiteSpace(quantity) ? Open : Quantity.Parse(quantity);
         if (came.Problem is { } noQuantity)
             return noQuantity;
         if (came.Value > Open)
             return new Problem(
                 "receive.tooMany",
-                string.Create(CultureInfo.InvariantCulture, $"Only {Open:0.###} of \"{Description}\" are open on this purchase order."),
+                string.Create(CultureInfo.InvariantCulture, $"Only {Open} of \"{Description}\" are open on this purchase order."),
                 "quantity"
             );
-        var cost = string.IsNullOrWhiteSpace(unitCost) ? UnitCost : NumberInput.Amount(unitCost, "unitCost", 4);
+        var cost = string.IsNullOrWhiteSpace(unitCost) ? UnitCost : UnitPrice.Parse(unitCost, "unitCost");
         if (cost.Problem is { } noCost)
             return noCost;
         Received += came.Value;
@@ -96,5 +96,5 @@ public class PurchaseOrderLine
 
     /// <summary>That it was ordered, for the record of the repair order.</summary>
     public string Words(long number, string supplier) =>
-        string.Create(CultureInfo.InvariantCulture, $"{Quantity:0.###} on purchase order {number}, {supplier}");
+        string.Create(CultureInfo.InvariantCulture, $"{Quantity} on purchase order {number}, {supplier}");
 }

@@ -39,7 +39,7 @@ public sealed class DayPlan(
         && order.State == OrderState.Open
         && order.Stage <= Stage.InWork
         && !order.CounterSale
-        && job.SoldHours > 0;
+        && job.SoldHours > LaborHours.Zero;
 
     /// <summary>Who would do a job that nobody planned: whoever is named on its labor, else the order's lead.</summary>
     public static long? TechnicianFor(Order order, Job job) =>
@@ -65,19 +65,19 @@ public sealed class DayPlan(
             Start = start,
             End = EndOf(job, start, running, finished),
             Share =
-                job.SoldHours == 0 ? 0
+                job.SoldHours == LaborHours.Zero ? 0
                 : finished ? 1
-                : decimal.Round(Math.Min(1, worked / job.SoldHours), 3),
+                : decimal.Round(Math.Min(1, worked / job.SoldHours.Value), 3),
             Finished = finished,
             Running = running,
-            MinutesOver = running && worked > job.SoldHours ? (int)((worked - job.SoldHours) * 60) : 0,
+            MinutesOver = running && worked > job.SoldHours.Value ? (int)((worked - job.SoldHours.Value) * 60) : 0,
             Why = job.Decision != DecisionKind.Approved ? "if agreed" : PartsComing(job),
         };
     }
 
     private LocalDateTime EndOf(Job job, LocalDateTime start, bool running, bool finished)
     {
-        var end = start.PlusHours(job.SoldHours);
+        var end = start.PlusHours(job.SoldHours.Value);
         if (finished && job.FinishedAt is { } at && shop.Local(at) > start)
             return shop.Local(at);
         return running && end < now ? now : end;
@@ -96,7 +96,7 @@ public sealed class DayPlan(
     public LocalDateTime? WorkEnds(Order order)
     {
         var plans = planned.Where(p => p.OrderId == order.Id).ToList();
-        return plans.Count == 0 ? null : plans.Max(p => p.Start.PlusHours(order.Jobs.Find(j => j.Id == p.JobId)?.SoldHours ?? 0));
+        return plans.Count == 0 ? null : plans.Max(p => p.Start.PlusHours(order.Jobs.Find(j => j.Id == p.JobId)?.SoldHours.Value ?? 0));
     }
 
     /// <summary>When the last part that still comes for an order is expected, wall time; null where nobody said.</summary>

@@ -1,8 +1,24 @@
 namespace Yardstick.Core.Values;
 
 /// <summary>A license plate as it is written on the car, and the form in which it is searched.</summary>
-public readonly record struct Plate(string Text)
+public readonly record struct Plate
 {
+    private readonly string? text;
+
+    private Plate(string text) => this.text = text;
+
+    /// <summary>None: nobody has read it yet.</summary>
+    public static readonly Plate None;
+
+    /// <summary>As it is written; empty for none.</summary>
+    public string Text => text ?? "";
+
+    /// <summary>True where there is one.</summary>
+    public bool IsKnown => Text.Length > 0;
+
+    /// <summary>One that was kept as it was read. What people type goes through <see cref="Parse"/>.</summary>
+    public static Plate Kept(string text) => text.Length == 0 ? None : new(text);
+
     /// <summary>Understands a plate: trimmed, in capitals, single spaces.</summary>
     public static Result<Plate> Parse(string? text, string field = "plate")
     {
@@ -13,5 +29,11 @@ public readonly record struct Plate(string Text)
     }
 
     /// <summary>Letters and digits only, for finding it however it is spelled.</summary>
+    public string Searched => Normal(Text);
+
+    /// <summary>The same of a text that may be one.</summary>
     public static string Normal(string text) => string.Concat(text.Where(char.IsLetterOrDigit)).ToUpperInvariant();
+
+    /// <inheritdoc />
+    public override string ToString() => Text;
 }

@@ -1,8 +1,24 @@
 namespace Yardstick.Core.Values;
 
 /// <summary>A vehicle identification number: 17 characters without I, O and Q.</summary>
-public readonly record struct Vin(string Text)
+public readonly record struct Vin
 {
+    private readonly string? text;
+
+    private Vin(string text) => this.text = text;
+
+    /// <summary>None: nobody has read it yet.</summary>
+    public static readonly Vin None;
+
+    /// <summary>As it is written; empty for none.</summary>
+    public string Text => text ?? "";
+
+    /// <summary>True where there is one.</summary>
+    public bool IsKnown => Text.Length > 0;
+
+    /// <summary>One that was kept as it was read. What people type goes through <see cref="Parse"/>.</summary>
+    public static Vin Kept(string text) => text.Length == 0 ? None : new(text);
+
     private const string Letters = "ABCDEFGHJKLMNPRSTUVWXYZ";
     private static readonly int[] LetterValues = [1, 2, 3, 4, 5, 6, 7, 8, 1, 2, 3, 4, 5, 7, 9, 2, 3, 4, 5, 6, 7, 8, 9];
     private static readonly string[] Misread = ["5S", "8B", "0D", "2Z", "17"];

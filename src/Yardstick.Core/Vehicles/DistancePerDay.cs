@@ -1,3 +1,5 @@
+using Yardstick.Core.Values;
+
 namespace Yardstick.Core.Vehicles;
 
 /// <summary>How far a car goes in a day (rules, Vehicles).</summary>
@@ -33,6 +35,6 @@ public static class DistancePerDay
     }
 
     /// <summary>What the odometer shows on a day, going on as before.</summary>
-    public static int Predicted(OdometerReading last, decimal perDay, Instant at) =>
+    public static Odometer Predicted(OdometerReading last, decimal perDay, Instant at) =>
         last.Reading + (int)Math.Max(0, Math.Round(perDay * (decimal)(at - last.At).TotalDays, MidpointRounding.AwayFromZero));
 }

@@ -1,3 +1,5 @@
+using Yardstick.Core.Values;
+
 namespace Yardstick.Core.Vehicles;
 
 /// <summary>An odometer reading.</summary>
@@ -10,7 +12,7 @@ public class OdometerReading
     public long VehicleId { get; init; }
 
     /// <summary>Reading in the shop's unit.</summary>
-    public int Reading { get; internal set; }
+    public Odometer Reading { get; internal set; }
 
     /// <summary>When it was read, UTC.</summary>
     public Instant At { get; init; }
@@ -22,7 +24,7 @@ public class OdometerReading
     public bool Leaving { get; init; }
 
     /// <summary>What the odometer showed when a car came.</summary>
-    public static OdometerReading Of(long vehicleId, long orderId, int reading, Instant utcNow) =>
+    public static OdometerReading Of(long vehicleId, long orderId, Odometer reading, Instant utcNow) =>
         new()
         {
             VehicleId = vehicleId,

@@ -20,7 +20,7 @@ public static class OrderReading
         ICollection<OdometerReading> readings,
         long orderId,
         bool leaving,
-        int? value,
+        Odometer? value,
         bool confirmed,
         Func<Instant, LocalDateTime> local,
         Actor actor
@@ -38,8 +38,7 @@ public static class OrderReading
         {
             return new Problem(
                 "odometer.lower",
-                $"The last reading was {last.Reading.ToString("N0", System.Globalization.CultureInfo.InvariantCulture)} on {local(last.At):MMM d, yyyy}. "
-                    + $"If {reading.ToString("N0", System.Globalization.CultureInfo.InvariantCulture)} is right, confirm it.",
+                Invariant($"The last reading was {last.Reading} on {local(last.At):MMM d, yyyy}. ") + $"If {reading} is right, confirm it.",
                 leaving ? "odometerOut" : "odometerIn"
             );
         }

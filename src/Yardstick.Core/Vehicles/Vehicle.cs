@@ -12,14 +12,14 @@ public partial class Vehicle
     /// <summary>Whose it is.</summary>
     public long CustomerId { get; internal set; }
 
-    /// <summary>Plate as on the car.</summary>
-    public string Plate { get; internal set; } = "";
+    /// <summary>Plate as on the car, if it is known.</summary>
+    public Plate Plate { get; internal set; }
 
     /// <summary>State or province of the plate.</summary>
     public string PlateRegion { get; internal set; } = "";
 
-    /// <summary>VIN, or empty.</summary>
-    public string Vin { get; internal set; } = "";
+    /// <summary>VIN, if it is known.</summary>
+    public Vin Vin { get; internal set; }
 
     /// <summary>Model year; 0 if not known.</summary>
     public int Year { get; internal set; }
@@ -95,17 +95,17 @@ public partial class Vehicle
         };
         if (!string.IsNullOrWhiteSpace(typed.Plate))
         {
-            var plate = Values.Plate.Parse(typed.Plate);
+            var plate = Plate.Parse(typed.Plate);
             if (plate.Problem is { } problem)
                 return problem;
-            vehicle.Plate = plate.Value.Text;
+            vehicle.Plate = plate.Value;
         }
         if (!string.IsNullOrWhiteSpace(typed.Vin))
         {
-            var vin = Values.Vin.Parse(typed.Vin);
+            var vin = Vin.Parse(typed.Vin);
             if (vin.Problem is { } problem)
                 return problem;
-            vehicle.Vin = vin.Value.Text;
+            vehicle.Vin = vin.Value;
         }
         if (!string.IsNullOrWhiteSpace(typed.Year))
         {
@@ -113,7 +113,7 @@ public partial class Vehicle
                 return new Problem("vehicle.year", $"The model year is a number from 1900 to {thisYear + 1}.", "year");
             vehicle.Year = year;
         }
-        if (vehicle.Plate.Length == 0 && vehicle.Vin.Length == 0 && vehicle.ShortDescription.Length == 0)
+        if (!vehicle.Plate.IsKnown && !vehicle.Vin.IsKnown && vehicle.ShortDescription.Length == 0)
             return new Problem("vehicle.empty", "A car needs at least a plate, a VIN or a make.", "plate");
         return vehicle;
     }
@@ -141,7 +141,7 @@ public partial class Vehicle
     public void BelongsTo(long customerId, string homeRegion = "")
     {
         CustomerId = customerId;
-        if (Plate.Length > 0 && PlateRegion.Length == 0)
+        if (Plate.IsKnown && PlateRegion.Length == 0)
             PlateRegion = homeRegion;
     }
 

@@ -21,7 +21,7 @@ public partial class Vehicle
         var before = (Plate, Vin, Make, Model);
         if (Change(field, typed, thisYear) is { } problem)
             return problem;
-        if (Plate.Length == 0 && Vin.Length == 0 && ShortDescription.Length == 0)
+        if (!Plate.IsKnown && !Vin.IsKnown && ShortDescription.Length == 0)
         {
             (Plate, Vin, Make, Model) = before;
             return new Problem("vehicle.empty", "A car needs at least a plate, a VIN or a make.", field);
@@ -35,16 +35,16 @@ public partial class Vehicle
         switch (field)
         {
             case "plate":
-                var plate = typed.Length == 0 ? new Values.Plate("") : Values.Plate.Parse(typed);
+                var plate = typed.Length == 0 ? Plate.None : Plate.Parse(typed);
                 if (plate.Problem is { } noPlate)
                     return noPlate;
-                Plate = plate.Value.Text;
+                Plate = plate.Value;
                 break;
             case "vin":
-                var vin = typed.Length == 0 ? new Values.Vin("") : Values.Vin.Parse(typed);
+                var vin = typed.Length == 0 ? Vin.None : Vin.Parse(typed);
                 if (vin.Problem is { } noVin)
                     return noVin;
-                Vin = vin.Value.Text;
+                Vin = vin.Value;
                 break;
             case "year":
                 if (typed.Length == 0)
@@ -65,7 +65,9 @@ public partial class Vehicle
                 if (typed.Length > 0 && !month.Success)
                     return new Problem("vehicle.productionMonth", "Type month and year as on the car, such as 3/2019.", field);
                 ProductionMonth =
-                    typed.Length == 0 ? "" : $"{month.Groups[2].Value}-{int.Parse(month.Groups[1].Value, CultureInfo.InvariantCulture):00}";
+                    typed.Length == 0
+                        ? ""
+                        : Invariant($"{month.Groups[2].Value}-{int.Parse(month.Groups[1].Value, CultureInfo.InvariantCulture):00}");
                 break;
             case "plateRegion":
                 PlateRegion = typed.ToUpperInvariant();
@@ -108,9 +110,9 @@ public partial class Vehicle
     public string? Shown(string field) =>
         field switch
         {
-            "plate" => Plate,
+            "plate" => Plate.Text,
             "plateRegion" => PlateRegion,
-            "vin" => Vin,
+            "vin" => Vin.Text,
             "year" => Year == 0 ? "" : Year.ToString(CultureInfo.InvariantCulture),
             "make" => Make,
             "model" => Model,

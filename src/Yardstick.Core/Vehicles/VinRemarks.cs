@@ -8,7 +8,7 @@ public static class VinRemarks
     private const int FirstYearWithCheckDigit = 1981;
 
     /// <summary>Remarks on the VIN of a car.</summary>
-    public static IReadOnlyList<string> Of(Vehicle vehicle) => vehicle.Vin.Length == 17 ? Of(new Vin(vehicle.Vin), vehicle.Year) : [];
+    public static IReadOnlyList<string> Of(Vehicle vehicle) => vehicle.Vin.IsKnown ? Of(vehicle.Vin, vehicle.Year) : [];
 
     /// <summary>Remarks on a VIN.</summary>
     /// <param name="vin">The VIN.</param>

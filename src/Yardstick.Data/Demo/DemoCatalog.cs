@@ -89,13 +89,13 @@ internal static class DemoCatalog
                         Number = kind.Variants == 1 ? kind.Prefix : $"{kind.Prefix}-{310 + 37 * v}",
                         Description = kind.Description,
                         Category = kind.Category,
-                        UnitCost = cost,
-                        AverageCost = decimal.Round(cost * (0.96m + 0.01m * random.Next(0, 6)), 4),
-                        ListPrice = decimal.Round(cost * 1.9m, 2),
-                        CoreEach = kind.Core,
-                        OnHand = onHand,
-                        LowestLevel = everyday ? 4 : 1,
-                        FillLevel = everyday ? 12 : 2,
+                        UnitCost = new(cost),
+                        AverageCost = new(decimal.Round(cost * (0.96m + 0.01m * random.Next(0, 6)), 4)),
+                        ListPrice = new(decimal.Round(cost * 1.9m, 2)),
+                        CoreEach = new(kind.Core),
+                        OnHand = new(onHand),
+                        LowestLevel = new(everyday ? 4 : 1),
+                        FillLevel = new(everyday ? 12 : 2),
                         Unit = UnitOf(kind.Description),
                         Everyday = everyday && kind.Category is not "filter" && kind.Category is not "plug",
                         CostAt = utcNow.PlusDays(-(parts.Count * 7 % 160)),
@@ -115,8 +115,8 @@ internal static class DemoCatalog
                     Code = "REGISTER",
                     Label = "Register the battery with the car",
                     Kind = AmountKind.Labor,
-                    AmountPerUnit = 28.40m,
-                    HoursPerUnit = 0.2m,
+                    AmountPerUnit = new(28.40m),
+                    HoursPerUnit = new(0.2m),
                 }
             );
         return parts;
@@ -139,7 +139,7 @@ internal static class DemoCatalog
             {
                 Code = "EMISSION",
                 Label = "State emission test",
-                Amount = 18.5m,
+                Amount = new(18.5m),
                 PassThrough = true,
                 Taxable = false,
             },
@@ -147,7 +147,7 @@ internal static class DemoCatalog
             {
                 Code = "INSPECTION",
                 Label = "State safety inspection",
-                Amount = 12.5m,
+                Amount = new(12.5m),
                 PassThrough = true,
                 Taxable = false,
             },
@@ -155,7 +155,7 @@ internal static class DemoCatalog
             {
                 Code = "OIL-RECYCLE",
                 Label = "Used oil recycling",
-                Amount = 2.5m,
+                Amount = new(2.5m),
                 PassThrough = true,
                 Taxable = false,
             },
@@ -163,7 +163,7 @@ internal static class DemoCatalog
             {
                 Code = "BATTERY-FUND",
                 Label = "State battery fund",
-                Amount = 3m,
+                Amount = new(3),
                 PassThrough = true,
                 Taxable = false,
             },
@@ -171,14 +171,14 @@ internal static class DemoCatalog
             {
                 Code = "STORAGE",
                 Label = "Storage, a day",
-                Amount = 25m,
+                Amount = new(25),
             },
             new()
             {
                 Code = "TOWING",
                 Label = "Towing within Lantern Bay",
-                Amount = 95m,
-                CostEach = 62m,
+                Amount = new(95),
+                CostEach = new(62),
             },
         ];
 
@@ -257,7 +257,7 @@ internal static class DemoCatalog
                         Kind = LineKind.Labor,
                         Position = 0,
                         Description = job.Title,
-                        Hours = job.Hours,
+                        Hours = new(job.Hours),
                         RateName = job.Rate,
                     }
                 );
@@ -275,7 +275,7 @@ internal static class DemoCatalog
                         Position = canned.Lines.Count,
                         Description = part.Description,
                         PartId = part.Id,
-                        Quantity = int.Parse(pieces[1], System.Globalization.CultureInfo.InvariantCulture),
+                        Quantity = new(int.Parse(pieces[1], System.Globalization.CultureInfo.InvariantCulture)),
                     }
                 );
             }
@@ -287,7 +287,7 @@ internal static class DemoCatalog
                         Position = canned.Lines.Count,
                         Description = "Used oil recycling",
                         Code = "OIL-RECYCLE",
-                        Amount = 2.5m,
+                        Amount = new(2.5m),
                         PassThrough = true,
                         Taxable = false,
                     }
@@ -333,7 +333,7 @@ internal static class DemoCatalog
                     Kind = LineKind.Labor,
                     Position = canned.Lines.Count,
                     Description = description,
-                    Hours = hours,
+                    Hours = new(hours),
                     IsAddition = true,
                 }
             );
@@ -355,13 +355,13 @@ internal static class DemoCatalog
                 canned.Checklist = "Linings and rotors measured\nPins free\nNuts tightened by torque wrench\nTest drive";
                 break;
             case "Stabilizer links, replace pair":
-                (canned.CountUnit, canned.Count) = ("link", 2);
+                (canned.CountUnit, canned.Count) = ("link", new(2));
                 break;
             case "Spark plugs, four cylinders":
-                (canned.CountUnit, canned.Count) = ("cylinder", 4);
+                (canned.CountUnit, canned.Count) = ("cylinder", new(4));
                 break;
             case "Four tires 205/55 R16" or "Four tires 225/45 R17":
-                (canned.CountUnit, canned.Count) = ("tire", 4);
+                (canned.CountUnit, canned.Count) = ("tire", new(4));
                 break;
             case "Wiper blades, pair":
                 (canned.Discount, canned.DiscountOn) = ("10%", DiscountBase.Parts);

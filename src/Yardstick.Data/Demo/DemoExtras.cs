@@ -155,7 +155,7 @@ internal static class DemoExtras
         int? distance,
         long? canned,
         LocalDate since,
-        int? reading,
+        Odometer? reading,
         long? order
     )
     {

@@ -134,7 +134,7 @@ internal sealed class DemoHistory(DemoMaker shop)
         };
         var actor = new Actor(writer, opened);
         if (car is not null)
-            order.OdometerIn = Reading(car, local);
+            order.OdometerIn = new(Reading(car, local));
         var jobs = counter ? [] : JobsFor(car!, local, order);
         if (counter)
             jobs.Add(CounterJob());
@@ -151,7 +151,7 @@ internal sealed class DemoHistory(DemoMaker shop)
         Work(order, opened.PlusMinutes(60), closed);
         OrderPricing.Refresh(order, customer, shop.Policy, local.Date);
         if (order.OdometerIn is { } reading)
-            order.OdometerOut = reading + random.Next(0, 6);
+            order.OdometerOut = new(reading.Value + random.Next(0, 6));
         order.Post(new Actor(writer, closed));
         if (!counter)
             order.MoveTo(Stage.Collected, "", new Actor(writer, closed.PlusHours(1)));
@@ -216,7 +216,7 @@ internal sealed class DemoHistory(DemoMaker shop)
     {
         var part = shop.Parts[random.Next(shop.Parts.Count)];
         var job = new Job { Title = part.Description };
-        var line = PartLine.Of(1);
+        var line = PartLine.Of(Quantity.One);
         line.TakePart(part, shop.Policy.StockCost);
         job.Append(line);
         return shop.Keyed(job);
@@ -242,7 +242,7 @@ internal sealed class DemoHistory(DemoMaker shop)
                     channel,
                     "",
                     null,
-                    (order.OdometerIn ?? 0) + 3000 + 500 * random.Next(0, 10)
+                    new((order.OdometerIn?.Value ?? 0) + 3000 + 500 * random.Next(0, 10))
                 );
             order.Decide(job.Id, answer, Price, actor);
             first = false;
@@ -285,7 +285,7 @@ internal sealed class DemoHistory(DemoMaker shop)
                         JobId = job.Id,
                         OrderId = order.Id,
                         Start = order.OpenedAt.PlusMinutes(70),
-                        End = order.OpenedAt.PlusMinutes(70 + (double)job.SoldHours * 60 * (0.75 + random.NextDouble() / 2)),
+                        End = order.OpenedAt.PlusMinutes(70 + (double)job.SoldHours.Value * 60 * (0.75 + random.NextDouble() / 2)),
                     }
                 );
             foreach (var line in job.OnLines.OfType<PartLine>().Where(l => l.PartId is not null))

@@ -27,7 +27,7 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, Inst
     internal List<Part> Parts { get; private set; } = [];
     internal List<CannedJob> Canned { get; private set; } = [];
     internal Dictionary<long, int> Odometers { get; } = [];
-    internal Dictionary<long, decimal> Issued { get; } = [];
+    internal Dictionary<long, Quantity> Issued { get; } = [];
     internal List<OutsideOrder> OutsideOrders { get; } = [];
     internal const long Writer = 2,
         OtherWriter = 3,

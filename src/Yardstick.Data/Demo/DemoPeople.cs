@@ -96,7 +96,7 @@ internal static class DemoPeople
                 customer.IsBusiness = true;
                 customer.BusinessName = DemoNames.Businesses[i - 390];
                 if (i % 3 == 0)
-                    (customer.LaborRateName, customer.PartsDiscountPercent) = ("fleet", 10);
+                    (customer.LaborRateName, customer.PartsDiscountPercent) = ("fleet", new(10));
                 if (i % 10 == 5)
                 {
                     (customer.CreditDays, customer.CreditLimit) = (30, 5000);
@@ -197,9 +197,9 @@ internal static class DemoPeople
                     Engine = engine,
                     Drive = drive,
                     Year = year,
-                    Plate = PlateOf(i),
+                    Plate = Plate.Kept(PlateOf(i)),
                     PlateRegion = "ME",
-                    Vin = VinOf(i, year, make, model),
+                    Vin = Vin.Kept(VinOf(i, year, make, model)),
                     Color = i == 0 ? "white" : DemoNames.Colors[random.Next(DemoNames.Colors.Length)],
                     UnitNumber = owner.IsBusiness ? $"{i % 40 + 1}" : "",
                     Warning =

@@ -102,7 +102,7 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
         var jobs = order.Jobs;
         jobs[0].Title = "Coolant smell, level low";
         jobs[0].Lines[0].Description = "Pressure test and find the leak";
-        ((LaborLine)jobs[0].Lines[0]).Hours = 1.0m;
+        ((LaborLine)jobs[0].Lines[0]).Hours = new(1.0m);
         order.Title = jobs[0].Title;
         Stock(order);
         Approve(order, 160, AnswerChannel.InPerson, jobs[0]);
@@ -235,7 +235,7 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
         var order = Open(3, "Clutch slips uphill", 60 * 24, 260, "Clutch, replace");
         Arrive(order, Reading(order));
         var job = order.Jobs[0];
-        ((LaborLine)job.Lines[0]).Hours = 2.1m;
+        ((LaborLine)job.Lines[0]).Hours = new(2.1m);
         job.Title = "Clutch release cylinder, replace";
         order.Title = job.Title;
         Stock(order);
@@ -260,7 +260,7 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
         foreach (var job in order.Jobs)
         {
             Plan(job, order, technician, start);
-            start = start.PlusHours(job.SoldHours);
+            start = start.PlusHours(job.SoldHours.Value);
         }
         order.LeadId = technician;
         Keep(order);
@@ -287,14 +287,14 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
         order.Jobs[0].Title = "Turbocharger, replace";
         order.Title = order.Jobs[0].Title;
         order.Jobs[0].Lines[0].Description = "Turbocharger, replace";
-        ((LaborLine)order.Jobs[0].Lines[0]).Hours = 4.2m;
+        ((LaborLine)order.Jobs[0].Lines[0]).Hours = new(4.2m);
         ((LaborLine)order.Jobs[0].Lines[0]).RateName = "";
         var line = new PartLine { Position = 1 };
         line.TakePart(shop.Parts.First(p => p.Number == "TU"), shop.Policy.StockCost);
         order.Jobs[0].Lines.Add(shop.Keyed(line));
         // Found out later: nobody has ordered the gasket yet, and there is none on the shelf.
         var gasket = shop.Parts.Last(p => p.Category == "gasket");
-        gasket.OnHand = 0;
+        gasket.OnHand = Quantity.Zero;
         var second = new PartLine { Position = 2 };
         second.TakePart(gasket, shop.Policy.StockCost);
         order.Jobs[0].Lines.Add(shop.Keyed(second));

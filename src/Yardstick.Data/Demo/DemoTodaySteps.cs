@@ -48,13 +48,13 @@ internal sealed partial class DemoToday
 
     private void Arrive(Order order, int reading)
     {
-        order.OdometerIn = reading;
+        order.OdometerIn = new(reading);
         db.OdometerReadings.Add(
             new OdometerReading
             {
                 VehicleId = order.VehicleId!.Value,
                 OrderId = order.Id,
-                Reading = reading,
+                Reading = new(reading),
                 At = order.OpenedAt,
             }
         );

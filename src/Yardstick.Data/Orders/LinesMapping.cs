@@ -2,6 +2,7 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Data.Orders;
 
@@ -41,8 +42,8 @@ internal sealed class LinesMapping
         builder
             .Property(l => l.CombinedHours)
             .HasConversion(
-                JsonColumn.Of<IReadOnlyDictionary<string, decimal>>(new Dictionary<string, decimal>()),
-                JsonColumn.Same<IReadOnlyDictionary<string, decimal>>()
+                JsonColumn.Of<IReadOnlyDictionary<string, LaborHours>>(new Dictionary<string, LaborHours>()),
+                JsonColumn.Same<IReadOnlyDictionary<string, LaborHours>>()
             );
         builder
             .Property(l => l.SourceBefore)

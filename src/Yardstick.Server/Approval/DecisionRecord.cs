@@ -84,7 +84,7 @@ public static class DecisionRecord
                     d.AmountAgreed.Amount,
                     d.Note,
                     d.DeferUntil,
-                    d.DeferAtReading,
+                    d.DeferAtReading?.Value,
                     d.LeftOut,
                     d.Acknowledged,
                     d.SignatureHash.Length > 0,

@@ -114,7 +114,7 @@ public static class Unanswered
                 r.Number,
                 r.Customer?.DisplayName ?? "Counter sale",
                 r.Vehicle?.Description ?? "",
-                r.Vehicle?.Plate ?? "",
+                r.Vehicle?.Plate.Text ?? "",
                 jobs[r.Id].Count(),
                 new Money(jobs[r.Id].Sum()).Amount,
                 r.OpenedAt,

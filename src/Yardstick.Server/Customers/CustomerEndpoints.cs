@@ -210,12 +210,12 @@ public static class CustomerEndpoints
                 var order = open.Find(o => o.VehicleId == car.Id);
                 return new CustomerCar(
                     car.Id,
-                    car.Plate,
+                    car.Plate.Text,
                     car.Description,
                     car.Color,
-                    car.Vin,
+                    car.Vin.Text,
                     car.Warning,
-                    last?.Reading,
+                    last?.Reading.Value,
                     last?.At,
                     order?.Id,
                     order?.Number

@@ -166,7 +166,7 @@ public static class CustomerPage
                 Sites = customer.Sites.OrderBy(s => s.Id).Select(s => new SiteView(s.Id, s.Name, s.Address)).ToList(),
                 Rates = customer
                     .Rates.OrderBy(r => r.Id)
-                    .Select(r => new RateView(r.Id, r.Name, r.Rate, policy.Pricing.LaborRates.ContainsKey(r.Name)))
+                    .Select(r => new RateView(r.Id, r.Name, r.Rate.Value, policy.Pricing.LaborRates.ContainsKey(r.Name)))
                     .ToList(),
                 Figures = await FiguresAsync(db, id),
                 Cars = await CustomerEndpoints.CarsAsync(db, id),

@@ -71,7 +71,7 @@ public static class History
             orders = orders.Where(o => EF.Functions.Like(o.Number + " " + o.Title + " " + o.Words, like));
         }
         var rows = await orders.OrderByDescending(o => o.On).Take(100).ToListAsync();
-        return Results.Ok(rows.ConvertAll(o => new FormerHistoryRow(o.Id, o.Number, o.On, o.Title, o.Total.Amount, o.Odometer)));
+        return Results.Ok(rows.ConvertAll(o => new FormerHistoryRow(o.Id, o.Number, o.On, o.Title, o.Total.Amount, o.Odometer?.Value)));
     }
 
     private static async Task<IResult> PageAsync(ShopDb db, IQueryable<Order> orders, string? q, long? before)
@@ -117,8 +117,8 @@ public static class History
                         o.Number,
                         o.State,
                         o.PostedAt ?? o.OpenedAt,
-                        o.OdometerIn,
-                        car?.Plate ?? "",
+                        o.OdometerIn?.Value,
+                        car?.Plate.Text ?? "",
                         car?.ShortDescription ?? "",
                         string.Join("; ", says[o.Id]),
                         (o.State == OrderState.Posted ? o.ApprovedTotal : o.Total).Amount,

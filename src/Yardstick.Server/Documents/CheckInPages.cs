@@ -84,7 +84,7 @@ internal sealed class CheckInPages : PdfSheet
         Hairline();
         Y += 13;
         PdfFace.Bold.Draw(Canvas, document.SignedBy, Left, Y, 9, Ink);
-        RightText(PdfFace.Regular, $"signed on screen, {document.Date:MMMM d, yyyy} {document.Date.Clock()}", Right, Y, 9, Soft);
+        RightText(PdfFace.Regular, Invariant($"signed on screen, {document.Date:MMMM d, yyyy} {document.Date.Clock()}"), Right, Y, 9, Soft);
         Y += 13;
     }
 }

@@ -27,12 +27,12 @@ public static class BenchVin
                 return new Problem("bench.gone", "This car is not on your bench any more.");
             if (order.VehicleId is not { } vehicleId || await work.Db.Vehicles.FindAsync(vehicleId) is not { } vehicle)
                 return new Problem("vehicle.gone", "This order has no car.");
-            if (vehicle.Vin.Length > 0)
+            if (vehicle.Vin.IsKnown)
             {
                 var read = Vin.Parse(request.Vin);
                 if (read.Problem is { } unreadable)
                     return unreadable;
-                if (read.Value.Text == vehicle.Vin)
+                if (read.Value == vehicle.Vin)
                     return new RecordChanged(vehicleId, vehicle.Version);
                 // Whoever keeps the file decides which of the two is right.
                 var name = await work.Db.Staff.Where(s => s.Id == me).Select(s => s.Name).SingleAsync();

@@ -148,7 +148,7 @@ public static class FloorView
         var suppliers = await db.Suppliers.ToDictionaryAsync(s => s.Id, s => s.Name);
         var day = new DayPlan(shop, utcNow, planned, times, purchases);
 
-        string Plate(Order o) => o.VehicleId is { } id ? vehicles[id].Plate : "";
+        string Plate(Order o) => o.VehicleId is { } id ? vehicles[id].Plate.Text : "";
         var blocks = new List<FloorBlock>();
         var unplanned = new List<UnplannedJob>();
         foreach (var order in orders)
@@ -167,7 +167,7 @@ public static class FloorView
                             order.Id,
                             Plate(order),
                             job.Title,
-                            job.SoldHours,
+                            job.SoldHours.Value,
                             job.Decision == DecisionKind.Approved,
                             DayPlan.TechnicianFor(order, job)
                         )
@@ -226,7 +226,7 @@ public static class FloorView
             job.Title,
             at.Start,
             at.End,
-            job.SoldHours,
+            job.SoldHours.Value,
             at.Share,
             at.Finished,
             at.Running,

@@ -88,13 +88,13 @@ public static class Reminders
         var next = due switch
         {
             { On: null } => "due once a reading is known",
-            { State: DueState.Late } => $"late since {due.On:MMM d, yyyy}",
+            { State: DueState.Late } => Invariant($"late since {due.On:MMM d, yyyy}"),
             { State: DueState.Due } => "due today",
-            _ => $"due {(due.ByDistance ? "about " : "")}{due.On:MMM d, yyyy}",
+            _ => Invariant($"due {(due.ByDistance ? "about " : "")}{due.On:MMM d, yyyy}"),
         };
         var last = reminder.Last is { } done
-            ? $"last {done.On:MMM d, yyyy}{(done.Reading is { } at ? $" at {at:N0} {shop.DistanceWord}" : "")}"
-            : $"not done yet, counts from {reminder.StartsOn:MMM d, yyyy}";
+            ? Invariant($"last {done.On:MMM d, yyyy}{(done.Reading is { } at ? Invariant($" at {at:N0} {shop.DistanceWord}") : "")}")
+            : Invariant($"not done yet, counts from {reminder.StartsOn:MMM d, yyyy}");
         return $"{reminder.Interval(shop.DistanceWord)}; {last}; {next}";
     }
 

@@ -88,7 +88,7 @@ public sealed record CsvFile(IReadOnlyList<string> Headings, IReadOnlyList<(int 
                 if (rows.Count >= MostRows)
                     return new Problem(
                         "import.large",
-                        $"This file has more than {MostRows:N0} rows; bring it in in several parts.",
+                        Invariant($"This file has more than {MostRows:N0} rows; bring it in in several parts."),
                         "file"
                     );
                 rows.Add(((int)reader.LineNumber, cells));

@@ -91,7 +91,7 @@ public static class Exports
                                 : "",
                             "ownerEmail" => "",
                             "ownerName" => owner.DisplayName,
-                            "odometer" => readings.GetValueOrDefault(v.Id)?.Reading.ToString(CultureInfo.InvariantCulture) ?? "",
+                            "odometer" => readings.GetValueOrDefault(v.Id)?.Reading.Value.ToString(CultureInfo.InvariantCulture) ?? "",
                             "odometerOn" => readings.GetValueOrDefault(v.Id) is { } r
                                 ? shop.Local(r.At).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)
                                 : "",

@@ -44,8 +44,8 @@ internal sealed class FormerOrderImporter : Importer
             utcNow,
             await Owners.LoadAsync(db, shop.Country),
             (await db.FormerOrders.Select(o => o.Number).ToListAsync()).ToHashSet(),
-            cars.Where(c => c.Vin.Length > 0).ToLookup(c => c.Vin, c => (c.Id, c.CustomerId)),
-            cars.Where(c => c.Plate.Length > 0).ToLookup(c => Plate.Normal(c.Plate), c => (c.Id, c.CustomerId))
+            cars.Where(c => c.Vin.IsKnown).ToLookup(c => c.Vin.Text, c => (c.Id, c.CustomerId)),
+            cars.Where(c => c.Plate.IsKnown).ToLookup(c => c.Plate.Searched, c => (c.Id, c.CustomerId))
         );
     }
 
@@ -82,7 +82,7 @@ internal sealed class FormerOrderImporter : Importer
             On = document.On,
             Title = document.Jobs[0].Title,
             Total = Money.Of(document.Total),
-            Odometer = row.Figure("odometer") is { Ok: true, Value: { } reading and >= 0 and < 2_000_000 } ? (int)reading : null,
+            Odometer = row.Figure("odometer") is { Ok: true, Value: { } reading and >= 0 and < 2_000_000 } ? new((int)reading) : null,
             DocumentJson = System.Text.Json.JsonSerializer.Serialize(document, DocumentMaker.Json),
             Words = string.Join(
                 ' ',

@@ -12,10 +12,10 @@ namespace Yardstick.Server.Imports;
 internal sealed class VehicleImporter : Importer
 {
     private readonly OwnerFinder owners;
-    private readonly HashSet<string> vins,
-        plates;
+    private readonly HashSet<Vin> vins;
+    private readonly HashSet<string> plates;
 
-    private VehicleImporter(Shop shop, Instant utcNow, OwnerFinder owners, HashSet<string> vins, HashSet<string> plates)
+    private VehicleImporter(Shop shop, Instant utcNow, OwnerFinder owners, HashSet<Vin> vins, HashSet<string> plates)
         : base(shop, utcNow) => (this.owners, this.vins, this.plates) = (owners, vins, plates);
 
     internal static async Task<VehicleImporter> LoadAsync(ShopDb db, Shop shop, Instant utcNow)
@@ -34,12 +34,12 @@ internal sealed class VehicleImporter : Importer
             shop,
             utcNow,
             await Owners.LoadAsync(db, shop.Country),
-            cars.Where(c => c.Vin.Length > 0).Select(c => c.Vin).ToHashSet(),
-            cars.Where(c => c.Plate.Length > 0).Select(c => PlateKey(c.Plate, c.PlateRegion)).ToHashSet()
+            cars.Where(c => c.Vin.IsKnown).Select(c => c.Vin).ToHashSet(),
+            cars.Where(c => c.Plate.IsKnown).Select(c => PlateKey(c.Plate, c.PlateRegion)).ToHashSet()
         );
     }
 
-    private static string PlateKey(string plate, string region) => $"{region}/{Plate.Normal(plate)}";
+    private static string PlateKey(Plate plate, string region) => $"{region}/{plate.Searched}";
 
     internal override ImportVerdict Judge(IReadOnlyList<ImportRow> rows)
     {
@@ -56,8 +56,8 @@ internal sealed class VehicleImporter : Importer
         var vehicle = read.Value;
         vehicle.BelongsTo(ownerId, Shop.PlateRegion);
         if (
-            vehicle.Vin.Length > 0 && !vins.Add(vehicle.Vin)
-            || vehicle.Plate.Length > 0 && !plates.Add(PlateKey(vehicle.Plate, vehicle.PlateRegion))
+            vehicle.Vin.IsKnown && !vins.Add(vehicle.Vin)
+            || vehicle.Plate.IsKnown && !plates.Add(PlateKey(vehicle.Plate, vehicle.PlateRegion))
         )
             return new ImportVerdict(row.Number, words, null, true, null);
         return new ImportVerdict(row.Number, words, null, false, vehicle);

@@ -154,10 +154,10 @@ public static class Templates
                     : customer.DisplayName
                 : "",
             ["car.description"] = parties.Vehicle?.Description ?? "",
-            ["car.plate"] = parties.Vehicle?.Plate ?? "",
+            ["car.plate"] = parties.Vehicle?.Plate.Text ?? "",
             ["order.number"] = order.Number.ToString(CultureInfo.InvariantCulture),
             ["order.total"] = order.Total.ToString(),
-            ["order.promise"] = order.PromisedAt is { } at ? $"{at:dddd} at {at.Clock()}" : "soon",
+            ["order.promise"] = order.PromisedAt is { } at ? Invariant($"{at:dddd} at {at.Clock()}") : "soon",
             ["shop.name"] = shop.Name,
             ["shop.phone"] = shop.Phone,
             // The link is made when it is sent.
@@ -180,7 +180,7 @@ public static class Templates
                 return null;
             var most = field == "subject" ? MostOfSubject : MostOfBody;
             if (text.Length > most)
-                return new Problem("template.long", $"At most {most:N0} characters are kept here.", field);
+                return new Problem("template.long", Invariant($"At most {most:N0} characters are kept here."), field);
             if (!parser.TryParse(text, out var template, out var error))
                 return new Problem("template.syntax", $"This can't be read: {error}", field);
             var named = new NamedFields();

@@ -58,7 +58,7 @@ internal sealed class JobViews(
             TechnicianId = around.Planned.FirstOrDefault(p => p.JobId == job.Id)?.TechnicianId,
             LaborRate = job.LaborRate,
             CountUnit = job.CountUnit,
-            Count = job.Count,
+            Count = job.Count.Value,
             CustomerText = job.CustomerText,
             Checklist = job.Checklist.Split('\n', StringSplitOptions.RemoveEmptyEntries),
             OriginText = job.OriginText,
@@ -175,8 +175,8 @@ internal sealed class JobViews(
         {
             LaborLine labor => LaborOf(shown, labor, figures!),
             PartLine part => PartOf(shown, job, part, figures!),
-            SubletLine sublet => shown with { Price = sublet.Price, UnitCost = margins ? sublet.UnitCost : null },
-            FeeLine fee => shown with { Number = fee.Code, Quantity = fee.Quantity },
+            SubletLine sublet => shown with { Price = sublet.Price?.Value, UnitCost = margins ? sublet.UnitCost.Value : null },
+            FeeLine fee => shown with { Number = fee.Code, Quantity = fee.Quantity.Value },
             _ => shown,
         };
     }
@@ -184,14 +184,14 @@ internal sealed class JobViews(
     private SheetLine LaborOf(SheetLine shown, LaborLine labor, LineFigures figures) =>
         shown with
         {
-            Hours = labor.Hours,
+            Hours = labor.Hours.Value,
             PolicyPrice = labor.UnitPrice is null ? null : figures.PolicyPrice,
             ReducedTo = figures.ReducedBy is null ? null : figures.Hours,
             ReducedBy = ReducedWords(labor, figures),
             KeepsTime = labor.KeepsTime,
-            GuideHours = labor.GuideHours,
+            GuideHours = labor.GuideHours?.Value,
             RateName = labor.RateName,
-            Price = labor.Price,
+            Price = labor.Price?.Value,
             TechnicianId = labor.TechnicianId,
         };
 
@@ -209,14 +209,14 @@ internal sealed class JobViews(
         {
             Number = part.Number,
             PartId = part.PartId,
-            Quantity = part.Quantity,
+            Quantity = part.Quantity.Value,
             PolicyPrice = part.UnitPrice is null ? null : figures.PolicyPrice,
-            UnitCost = margins ? part.UnitCost : null,
+            UnitCost = margins ? part.UnitCost.Value : null,
             Unit = part.Unit,
-            CoreEach = part.CoreDeposit,
-            CoresReturned = part.CoresReturned,
-            Received = part.ReceivedQuantity,
-            GenericQuantity = part.GenericQuantity == part.Quantity ? null : part.GenericQuantity,
+            CoreEach = part.CoreDeposit.Value,
+            CoresReturned = part.CoresReturned.Value,
+            Received = part.ReceivedQuantity.Value,
+            GenericQuantity = part.GenericQuantity == part.Quantity ? null : part.GenericQuantity?.Value,
             Brand = part.Quality.Length > 0 ? $"{part.Brand}, {part.Quality}" : part.Brand,
             PartType = part.PartType,
             State = state.Text,
@@ -250,9 +250,9 @@ internal sealed class JobViews(
         var distance = shop.DistanceWord;
         return (job.DeferUntil, job.DeferAtReading) switch
         {
-            ({ } day, { } reading) => $" · until {day:MMM d, yyyy} or {reading:N0} {distance}",
-            ({ } day, null) => $" · until {day:MMM d, yyyy}",
-            (null, { } reading) => $" · until {reading:N0} {distance}",
+            ({ } day, { } reading) => Invariant($" · until {day:MMM d, yyyy} or {reading:N0} {distance}"),
+            ({ } day, null) => Invariant($" · until {day:MMM d, yyyy}"),
+            (null, { } reading) => Invariant($" · until {reading:N0} {distance}"),
             _ => "",
         };
     }

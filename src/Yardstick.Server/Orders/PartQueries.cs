@@ -1,6 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Purchasing;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 
 namespace Yardstick.Server.Orders;
@@ -11,7 +12,8 @@ internal static class PartQueries
     /// <summary>Lines of purchase orders that the supplier did not refuse and nobody called off.</summary>
     internal static IQueryable<PurchaseOrderLine> StandingParts(this ShopDb db) =>
         db.PurchaseOrderLines.Where(l =>
-            (l.CancelledAt == null || l.Received > 0) && db.PurchaseOrders.Where(PurchaseOrder.Stands).Any(p => p.Id == l.PurchaseOrderId)
+            (l.CancelledAt == null || l.Received > Quantity.Zero)
+            && db.PurchaseOrders.Where(PurchaseOrder.Stands).Any(p => p.Id == l.PurchaseOrderId)
         );
 
     /// <summary>Purchase orders with a line for an order.</summary>

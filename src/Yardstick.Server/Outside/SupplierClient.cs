@@ -35,7 +35,7 @@ public sealed class SupplierClient(HttpClient http) : ISupplierClient
                 new
                 {
                     purchaseOrder = order.Number,
-                    lines = order.Lines.Where(l => l.Awaited).Select(l => new { number = l.PartNumber, quantity = l.Quantity }),
+                    lines = order.Lines.Where(l => l.Awaited).Select(l => new { number = l.PartNumber, quantity = l.Quantity.Value }),
                 }
             ),
         };

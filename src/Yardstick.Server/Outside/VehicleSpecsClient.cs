@@ -3,6 +3,7 @@ using System.Text.Json;
 using Yardstick.Core;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
+using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
 
 namespace Yardstick.Server.Outside;
@@ -24,7 +25,8 @@ public sealed record GuideOperation(
 )
 {
     /// <summary>As lines take it.</summary>
-    public LaborGuideOperation Work => new(Code, Title, Hours, Skill, Contains, Beside);
+    public LaborGuideOperation Work =>
+        new(Code, Title, new(Hours), Skill, Contains, Beside.ToDictionary(b => b.Key, b => new LaborHours(b.Value)));
 }
 
 /// <summary>The labor guide for one car.</summary>
@@ -85,10 +87,10 @@ public sealed record CatalogPart(
             Condition,
             Category,
             Type,
-            UnitCost,
-            ListPrice,
-            CoreEach,
-            Quantity,
+            new(UnitCost),
+            new(ListPrice),
+            new(CoreEach),
+            new(Quantity),
             MakersNumber,
             Branch,
             Available,

@@ -133,14 +133,14 @@ public static class PartsView
                     l.Id,
                     l.OrderId,
                     orders[l.OrderId].Number,
-                    orders[l.OrderId].Plate ?? "",
+                    orders[l.OrderId].Plate.Text,
                     l.Description,
                     l.PartNumber,
-                    l.Quantity,
-                    l.Received,
-                    l.UnitCost,
+                    l.Quantity.Value,
+                    l.Received.Value,
+                    l.UnitCost.Value,
                     p.IsOpen && l.Awaited,
-                    p.IsOpen ? l.Open : 0
+                    p.IsOpen ? l.Open.Value : 0
                 ))
             );
         }
@@ -169,7 +169,7 @@ public static class PartsView
                 order.Id,
                 order.Number,
                 order.PromisedAt,
-                car!.Plate,
+                Plate = (Plate?)car!.Plate,
                 car.Make,
                 car.Model,
                 SupplierId = db.Parts.Where(p => p.Id == line.PartId).Select(p => p.SupplierId).FirstOrDefault(),
@@ -179,13 +179,13 @@ public static class PartsView
             r.Line.Id,
             r.Id,
             r.Number,
-            r.Plate ?? "",
+            r.Plate?.Text ?? "",
             r.Plate is null ? "Counter sale" : $"{r.Make} {r.Model}".Trim(),
             r.JobTitle,
             r.Line.Description,
             r.Line.Number,
-            r.Line.Quantity - r.Line.ReceivedQuantity,
-            r.Line.UnitCost,
+            (r.Line.Quantity - r.Line.ReceivedQuantity).Value,
+            r.Line.UnitCost.Value,
             PartNeed.SupplierOf(r.Line, r.SupplierId, suppliers),
             r.PromisedAt
         ));

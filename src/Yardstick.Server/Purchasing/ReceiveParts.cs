@@ -123,8 +123,8 @@ public static class ReceiveParts
         long? partId,
         long? lineId,
         StockMovementKind kind,
-        decimal quantity,
-        decimal cost
+        Quantity quantity,
+        UnitPrice cost
     )
     {
         work.Db.StockMovements.Add(

@@ -123,7 +123,7 @@ public static class VehiclePage
                     .OdometerReadings.Where(r => r.VehicleId == id)
                     .OrderByDescending(r => r.At)
                     .Take(40)
-                    .Select(r => new ReadingView(r.Reading, r.At))
+                    .Select(r => new ReadingView(r.Reading.Value, r.At))
                     .ToListAsync(),
                 VinRemarks = VinRemarks.Of(vehicle),
                 OpenOrderId = open?.Id,

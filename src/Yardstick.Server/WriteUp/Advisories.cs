@@ -93,7 +93,7 @@ public static class Advisories
                         OrderId = open.Id,
                     })
             );
-            var typed = NumberInput.Reading(odometer);
+            var typed = Odometer.Parse(odometer);
             var use = CarUse.Of(car.Readings, shop.DistancePerDay, today, now, typed.Ok ? typed.Value : null);
             items.AddRange(Earlier(orders, shop, use));
             items.AddRange(await AdvisedAsync(db, orders, shop));
@@ -115,14 +115,14 @@ public static class Advisories
                 "warning",
                 Urgency.Heed,
                 $"The certificate for {customer.TaxExempt} has ended",
-                $"on {customer.TaxExemptUntil:MMM d, yyyy}; tax is charged until a new date is on file"
+                Invariant($"on {customer.TaxExemptUntil:MMM d, yyyy}; tax is charged until a new date is on file")
             );
         else if (customer.TaxExemptUntil is { } until && Period.DaysBetween(today, until) <= 30)
             yield return new Advisory(
                 "warning",
                 Urgency.Soon,
                 $"The certificate for {customer.TaxExempt} ends soon",
-                $"on {until:MMM d, yyyy}"
+                Invariant($"on {until:MMM d, yyyy}")
             );
     }
 
@@ -133,17 +133,19 @@ public static class Advisories
             var order = orders.First(o => o.Id == job.OrderId);
             var until = (job.DeferUntil, job.DeferAtReading) switch
             {
-                ({ } day, { } at) => $" until {day:MMM d, yyyy} or {at:N0} {shop.DistanceWord}",
-                ({ } day, null) => $" until {day:MMM d, yyyy}",
-                (null, { } at) => $" until {at:N0} {shop.DistanceWord}",
+                ({ } day, { } at) => Invariant($" until {day:MMM d, yyyy} or {at:N0} {shop.DistanceWord}"),
+                ({ } day, null) => Invariant($" until {day:MMM d, yyyy}"),
+                (null, { } at) => Invariant($" until {at:N0} {shop.DistanceWord}"),
                 _ => "",
             };
             var deferred = job.Decision == DecisionKind.Deferred;
             yield return new Advisory(
                 deferred ? "deferred" : "declined",
-                EarlierWork.UrgencyOf(job, use.Today, use.Reading, use.PerDay),
+                EarlierWork.UrgencyOf(job, use.Today, use.Reading?.Value, use.PerDay),
                 job.Title,
-                $"{(deferred ? "put off" : job.Decision == DecisionKind.Proposed ? "never answered" : "declined")} {shop.Local(order.OpenedAt):MMM d, yyyy}{until}, {job.Subtotal} then"
+                Invariant(
+                    $"{(deferred ? "put off" : job.Decision == DecisionKind.Proposed ? "never answered" : "declined")} {shop.Local(order.OpenedAt):MMM d, yyyy}{until}, {job.Subtotal} then"
+                )
             )
             {
                 OrderId = order.Id,
@@ -174,7 +176,9 @@ public static class Advisories
                     _ => Urgency.Later,
                 },
                 f.Text,
-                $"found {(f.Rating == Rating.Watch ? "worth watching" : f.Rating.ToString().ToLowerInvariant())} {shop.Local(f.At):MMM d, yyyy}{(f.Measured is { } value ? $", {value:0.###} {f.Unit}".TrimEnd() : "")}"
+                Invariant(
+                    $"found {(f.Rating == Rating.Watch ? "worth watching" : f.Rating.ToString().ToLowerInvariant())} {shop.Local(f.At):MMM d, yyyy}{(f.Measured is { } value ? Invariant($", {value:0.###} {f.Unit}").TrimEnd() : "")}"
+                )
             )
             {
                 OrderId = f.OrderId,
@@ -210,7 +214,9 @@ public static class Advisories
             .Select(o => new Advisory(
                 "visit",
                 Urgency.Later,
-                $"Here {shop.Local(o.PostedAt ?? o.OpenedAt):MMM d, yyyy}{(o.OdometerIn is { } reading ? $" at {reading:N0} {shop.DistanceWord}" : "")}",
+                Invariant(
+                    $"Here {shop.Local(o.PostedAt ?? o.OpenedAt):MMM d, yyyy}{(o.OdometerIn is { } reading ? Invariant($" at {reading:N0} {shop.DistanceWord}") : "")}"
+                ),
                 string.Join(", ", o.ApprovedJobs.Select(j => j.Title))
             )
             {
@@ -222,7 +228,7 @@ public static class Advisories
     {
         if (car.Make.Length == 0 || car.Model.Length == 0 || use.Reading is not { } reading)
             return [];
-        var (from, to) = (reading - Vehicle.LikeDistance, reading + Vehicle.LikeDistance);
+        var (from, to) = (reading + -Vehicle.LikeDistance, reading + Vehicle.LikeDistance);
         var like = await db
             .Vehicles.Where(car.IsLike())
             .Where(v => v.Id != car.Id)
@@ -257,7 +263,7 @@ public static class Advisories
                 "like",
                 Urgency.Later,
                 g.Key,
-                $"done on {g.Cars} of {cars} like cars within {Vehicle.LikeDistance:N0} {shop.DistanceWord} of this reading"
+                Invariant($"done on {g.Cars} of {cars} like cars within {Vehicle.LikeDistance:N0} {shop.DistanceWord} of this reading")
             )
             {
                 Take = new AdvisoryToJob("work", null, g.Key, g.CannedJobId),

@@ -47,10 +47,10 @@ public static class ExternalAdvisories
         var (items, sentences) = (new List<Advisories.Advisory>(), new List<string>());
         // One after the other would take three times the patience when the service is slow.
         var schedule = outside.ScheduleAsync(car.Make, car.Model, car.Engine, cancel);
-        var campaigns = car.Vin.Length > 0 ? outside.CampaignsAsync(car.Vin, cancel) : null;
-        var past = car.Vin.Length > 0 ? outside.PastAsync(car.Vin, cancel) : null;
+        var campaigns = car.Vin.IsKnown ? outside.CampaignsAsync(car.Vin.Text, cancel) : null;
+        var past = car.Vin.IsKnown ? outside.PastAsync(car.Vin.Text, cancel) : null;
 
-        var typed = NumberInput.Reading(odometer);
+        var typed = Odometer.Parse(odometer);
         var use = CarUse.Of(car.Readings, shop.DistancePerDay, shop.Local(now).Date, now, typed.Ok ? typed.Value : null);
         var chosen = (canned ?? "").Split(',').Select(t => long.TryParse(t, out var id) ? id : 0).ToHashSet();
         if (Ok(await schedule, "the schedule", sentences) is { } services)
@@ -59,7 +59,7 @@ public static class ExternalAdvisories
             items.AddRange(open.Select(Told));
         if (past is not null && Ok(await past, "the car's past", sentences) is { Count: > 0 } entries)
             items.Add(PastOf(entries, shop));
-        if (car.Vin.Length == 0)
+        if (!car.Vin.IsKnown)
             sentences.Add("Without a VIN nobody can tell its recalls, bulletins and past.");
         var silent = new[]
         {
@@ -125,7 +125,7 @@ public static class ExternalAdvisories
                 "recall",
                 Urgency.Heed,
                 $"Open recall: {campaign.Title}",
-                $"{campaign.Number}, {campaign.On:MMM d, yyyy}. {campaign.Remedy}"
+                Invariant($"{campaign.Number}, {campaign.On:MMM d, yyyy}. {campaign.Remedy}")
             )
             {
                 Take = new AdvisoryToJob("work", null, $"Recall {campaign.Number}: {campaign.Title}", null),
@@ -135,7 +135,7 @@ public static class ExternalAdvisories
                 "bulletin",
                 Urgency.Later,
                 $"Bulletin: {campaign.Title}",
-                $"{campaign.Number}, {campaign.On:MMM d, yyyy}"
+                Invariant($"{campaign.Number}, {campaign.On:MMM d, yyyy}")
             )
             {
                 Take = new AdvisoryToJob("work", null, campaign.Title, null),
@@ -146,7 +146,9 @@ public static class ExternalAdvisories
     {
         var told = entries.OrderByDescending(e => e.On).ToList();
         string Line(PastEntry e) =>
-            $"{e.On:MMM d, yyyy}{(shop.FromMiles(e.Miles) is { } reading ? $", {reading:N0} {shop.DistanceWord}" : "")}, {e.Place}: {e.Text}";
+            Invariant(
+                $"{e.On:MMM d, yyyy}{(shop.FromMiles(e.Miles) is { } reading ? Invariant($", {reading:N0} {shop.DistanceWord}") : "")}, {e.Place}: {e.Text}"
+            );
         return new Advisories.Advisory(
             "past",
             Urgency.Later,

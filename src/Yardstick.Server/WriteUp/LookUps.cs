@@ -174,7 +174,7 @@ public static class LookUps
         Add(cars.Select(c => c.CustomerId), DuplicateReason.Plate);
         if (Vin.Parse(vin) is { Ok: true } typedVin)
         {
-            var same = await db.Vehicles.Where(v => v.MergedIntoId == null && v.Vin == typedVin.Value.Text).Take(5).ToListAsync();
+            var same = await db.Vehicles.Where(v => v.MergedIntoId == null && v.Vin == typedVin.Value).Take(5).ToListAsync();
             Add(same.Select(c => c.CustomerId), DuplicateReason.Vin);
             cars.AddRange(same.Where(s => !cars.Exists(c => c.Id == s.Id)));
         }
@@ -206,7 +206,7 @@ public static class LookUps
                         c.DisplayName,
                         first is null ? "" : new PhoneNumber(first.Number).Shown(country),
                         car?.Id,
-                        car?.Plate ?? "",
+                        car?.Plate.Text ?? "",
                         car?.Description ?? "",
                         [.. found[c.Id].Order()]
                     );

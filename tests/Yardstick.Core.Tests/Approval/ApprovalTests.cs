@@ -32,7 +32,7 @@ public class ApprovalTests
                 {
                     Id = order.Jobs.Count * 10 + 101,
                     Description = title,
-                    Hours = hours,
+                    Hours = new(hours),
                 }
             );
             job.Lines.Add(
@@ -40,8 +40,8 @@ public class ApprovalTests
                 {
                     Id = order.Jobs.Count * 10 + 102,
                     Description = $"Part of {title}",
-                    Quantity = 1,
-                    UnitCost = 20,
+                    Quantity = new(1),
+                    UnitCost = new(20),
                     Position = 1,
                 }
             );
@@ -208,11 +208,11 @@ public class ApprovalTests
     public void Another_visit_is_not_approved_here_and_keeps_prices_and_parts_of_the_job()
     {
         var order = Made(("Brakes", 1));
-        order.Jobs[0].Lines[1].AsPart().UnitPrice = 55;
+        order.Jobs[0].Lines[1].AsPart().UnitPrice = new(55);
         order.Decide(11, new Answer(DecisionKind.AnotherVisit, "Vesa", AnswerChannel.Phone), Price, Mina);
         Assert.Equal(0, Price(order, JobSelection.ApprovedOnly).Total);
         var copy = order.Jobs[0].ForAnotherVisit(order);
-        Assert.Equal((55m, 100m), (copy.Lines[1].AsPart().UnitPrice!.Value, copy.Lines[0].AsLabor().QuotedPrice!.Value));
+        Assert.Equal((55m, 100m), (copy.Lines[1].AsPart().UnitPrice!.Value.Value, copy.Lines[0].AsLabor().QuotedPrice!.Value.Value));
         Assert.Equal("Approved on order 3001", copy.OriginText);
     }
 
@@ -225,8 +225,8 @@ public class ApprovalTests
         var hash = Shown(order).OfferHash;
         Assert.Equal(hash, EstimateSnapshot.FromJson(Shown(order).ToJson()).OfferHash);
         // The same figures with more zeros, as a database gives them back, are the same offer.
-        order.Jobs[0].Lines[0].AsLabor().Hours = 1.0000m;
-        order.Jobs[0].Lines[1].AsPart().UnitCost = 20.0000m;
+        order.Jobs[0].Lines[0].AsLabor().Hours = new(1.0000m);
+        order.Jobs[0].Lines[1].AsPart().UnitCost = new(20.0000m);
         Assert.Equal(hash, Shown(order).OfferHash);
         Assert.Equal(hash, Shown(order, new Finding { Text = "Seal wet", ReleasedAt = Mina.At }).OfferHash);
         order.SetLine(102, "unitCost", "21", Mina);
@@ -261,8 +261,8 @@ public class ApprovalTests
             {
                 Id = 150,
                 Description = "Shim",
-                Quantity = 2,
-                UnitCost = 3,
+                Quantity = new(2),
+                UnitCost = new(3),
             },
             Mina
         );
@@ -421,12 +421,12 @@ public class ApprovalTests
         var order = Made(("Brakes", 1));
         var line = order.Jobs[0].Lines[1];
         Assert.Equal("line.source", order.SourceBack(102, Mina).Problem!.Code);
-        order.SourceLine<PartLine>(102, l => (l.SupplierCode, l.Number, l.UnitCost) = ("harbor", "H-1", 18), "Harbor: H-1", Mina);
+        order.SourceLine<PartLine>(102, l => (l.SupplierCode, l.Number, l.UnitCost) = ("harbor", "H-1", new(18)), "Harbor: H-1", Mina);
         Assert.True(order.SourceBack(102, Mina).Ok);
-        Assert.Equal(("", "", 20m), (line.AsPart().SupplierCode, line.AsPart().Number, line.AsPart().UnitCost));
+        Assert.Equal(("", "", 20m), (line.AsPart().SupplierCode, line.AsPart().Number, line.AsPart().UnitCost.Value));
         Assert.True(order.SourceBack(102, Mina).Ok);
-        Assert.Equal(("harbor", "H-1", 18m), (line.AsPart().SupplierCode, line.AsPart().Number, line.AsPart().UnitCost));
-        line.AsPart().ReceivedQuantity = 1;
+        Assert.Equal(("harbor", "H-1", 18m), (line.AsPart().SupplierCode, line.AsPart().Number, line.AsPart().UnitCost.Value));
+        line.AsPart().ReceivedQuantity = new(1);
         Assert.Equal("line.received", order.SourceBack(102, Mina).Problem!.Code);
     }
 }

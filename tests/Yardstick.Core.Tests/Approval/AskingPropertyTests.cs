@@ -34,13 +34,13 @@ public class AskingPropertyTests
             LinesOpen = lines,
             FixedPrice = fixedPrice,
         };
-        job.Lines.Add(new LaborLine { Description = "Labor", Hours = hours });
+        job.Lines.Add(new LaborLine { Description = "Labor", Hours = new(hours) });
         job.Lines.Add(
             new PartLine
             {
                 Description = "Part",
-                Quantity = quantity,
-                UnitCost = cost,
+                Quantity = new(quantity),
+                UnitCost = new(cost),
                 Position = 1,
             }
         );
@@ -144,12 +144,12 @@ public class AskingPropertyTests
 
                     var changed = order.Jobs[pick % order.Jobs.Count];
                     var line = changed.Lines[1];
-                    Assert.True(order.SetLine(line.Id, "quantity", $"{line.AsPart().Quantity + 1:0}", Mina).Ok);
+                    Assert.True(order.SetLine(line.Id, "quantity", $"{line.AsPart().Quantity.Value + 1:0}", Mina).Ok);
                     var now = Shown(order);
                     Assert.NotEqual(sent.OfferHash, now.OfferHash);
                     Assert.NotEmpty(sent.ChangesOf(now.Jobs.First(j => j.Id == changed.Id)));
                     // Put back, it is the offer again that was sent.
-                    Assert.True(order.SetLine(line.Id, "quantity", $"{line.AsPart().Quantity - 1:0}", Mina).Ok);
+                    Assert.True(order.SetLine(line.Id, "quantity", $"{line.AsPart().Quantity.Value - 1:0}", Mina).Ok);
                     Assert.Equal(sent.OfferHash, Shown(order).OfferHash);
                 },
                 iter: 150
@@ -252,7 +252,7 @@ public class AskingPropertyTests
                     order.SetLine(
                         labor.Id,
                         "hours",
-                        (labor.AsLabor().Hours + more / 100m).ToString(System.Globalization.CultureInfo.InvariantCulture),
+                        (labor.AsLabor().Hours.Value + more / 100m).ToString(System.Globalization.CultureInfo.InvariantCulture),
                         Mina
                     );
                     OrderPricing.Refresh(order, null, Policy, Today);

@@ -32,7 +32,7 @@ public class ReleaseTests
             {
                 Id = 101,
                 Description = "Replace pads",
-                Hours = 1,
+                Hours = new(1),
             }
         );
         order.AddJob(job, Mina);

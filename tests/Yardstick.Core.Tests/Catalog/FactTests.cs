@@ -44,14 +44,16 @@ public class FactTests
     public void A_generic_quantity_is_corrected_in_the_lines_own_unit(string category, string unit, double quantity, double? known) =>
         Assert.Equal(
             (decimal?)known,
-            Petrel.Correction(
-                new PartLine
-                {
-                    Category = category,
-                    Unit = unit,
-                    Quantity = (decimal)quantity,
-                }
-            )
+            Petrel
+                .Correction(
+                    new PartLine
+                    {
+                        Category = category,
+                        Unit = unit,
+                        Quantity = new((decimal)quantity),
+                    }
+                )
+                ?.Value
         );
 
     [Fact]
@@ -61,10 +63,10 @@ public class FactTests
         {
             Category = "oil",
             Unit = "qt",
-            Quantity = 6,
+            Quantity = new(6),
         };
-        line.FollowFact(5.7m);
-        Assert.Equal((5.7m, 6m), (line.Quantity, line.GenericQuantity));
+        line.FollowFact(new(5.7m));
+        Assert.Equal((5.7m, 6m), (line.Quantity.Value, line.GenericQuantity?.Value));
         line.Set("quantity", "6");
         Assert.Null(Petrel.Correction(line));
         Assert.Null(
@@ -73,8 +75,8 @@ public class FactTests
                 {
                     Category = "oil",
                     Unit = "qt",
-                    Quantity = 6,
-                    ReceivedQuantity = 6,
+                    Quantity = new(6),
+                    ReceivedQuantity = new(6),
                 }
             )
         );
@@ -108,8 +110,8 @@ public class FactTests
         Description = "Engine oil 0W-20, quart",
         Category = "oil",
         Unit = "qt",
-        UnitCost = 4,
-        AverageCost = 4,
+        UnitCost = new(4),
+        AverageCost = new(4),
     };
     private static readonly Part Gone = new()
     {
@@ -117,8 +119,8 @@ public class FactTests
         Number = "UH-495",
         Description = "Hose",
         Category = "hose",
-        UnitCost = 20,
-        AverageCost = 20,
+        UnitCost = new(20),
+        AverageCost = new(20),
         WithdrawnAt = Instant.FromUtc(2026, 11, 1, 0, 0, 0),
     };
 
@@ -138,7 +140,7 @@ public class FactTests
                 Kind = LineKind.Part,
                 Description = "Engine oil",
                 PartId = 1,
-                Quantity = 6,
+                Quantity = new(6),
                 FactKey = "engineOil",
                 FollowsFact = follows,
             }
@@ -149,7 +151,7 @@ public class FactTests
                 Id = 2,
                 Kind = LineKind.Labor,
                 Description = "Rinse",
-                Hours = 0.2m,
+                Hours = new(0.2m),
                 IsAddition = true,
             }
         );
@@ -165,11 +167,11 @@ public class FactTests
     public void A_canned_quantity_follows_the_facts_where_it_says_so_and_additions_stay_behind()
     {
         var line = Assert.Single(Service(follows: true).MakeJob(Find, StockCost.Last, Petrel).Lines);
-        Assert.Equal((5.7m, 6m, 1L), (line.AsPart().Quantity, line.AsPart().GenericQuantity, line.CannedLineId));
+        Assert.Equal((5.7m, 6m, 1L), (line.AsPart().Quantity.Value, line.AsPart().GenericQuantity?.Value, line.CannedLineId));
         var asked = Assert.Single(Service(follows: false).MakeJob(Find, StockCost.Last, Petrel).Lines);
-        Assert.Equal((6m, null), (asked.AsPart().Quantity, asked.AsPart().GenericQuantity));
-        Assert.Equal(5.7m, Petrel.Correction(asked.AsPart()));
-        Assert.Equal(6m, Assert.Single(Service(follows: true).MakeJob(Find, StockCost.Last).Lines).AsPart().Quantity);
+        Assert.Equal((6m, null), (asked.AsPart().Quantity.Value, asked.AsPart().GenericQuantity?.Value));
+        Assert.Equal(5.7m, Petrel.Correction(asked.AsPart())?.Value);
+        Assert.Equal(6m, Assert.Single(Service(follows: true).MakeJob(Find, StockCost.Last).Lines).AsPart().Quantity.Value);
     }
 
     [Fact]
@@ -239,7 +241,7 @@ public class FactTests
         Assert.Null(form.Fill(canned, number => number == "OL-020" ? Oil : null));
         Assert.Equal(
             (149.90m, 0.5m, 0.5m, 1L, "Terminals clean\nTested"),
-            (canned.FixedPrice, canned.Lines[0].Hours, canned.Lines[1].Quantity, canned.Lines[1].PartId, canned.Checklist)
+            (canned.FixedPrice, canned.Lines[0].Hours.Value, canned.Lines[1].Quantity.Value, canned.Lines[1].PartId, canned.Checklist)
         );
         Assert.False(canned.Lines[2].Taxable);
         Assert.Single(canned.Alternatives);
@@ -265,7 +267,7 @@ public class FactTests
             ["contains"] = "B10, B12",
         };
         var row = ShopLaborOperation.Read(c => cells.GetValueOrDefault(c, "")).Value;
-        Assert.Equal(("RUSTFREETHEBOLTS", 0.5m), (row.Code, row.Hours));
+        Assert.Equal(("RUSTFREETHEBOLTS", 0.5m), (row.Code, row.Hours.Value));
         Assert.Equal(["B10", "B12"], row.Contains);
         Assert.True(row.Fits("tarnow", "Petrel"));
         Assert.False(row.Fits("Vireo", "Tansy"));

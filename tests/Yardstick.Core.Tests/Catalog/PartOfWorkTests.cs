@@ -32,11 +32,11 @@ public class PartOfWorkTests
         {
             Number = number,
             Description = description,
-            OnHand = onHand,
+            OnHand = new(onHand),
             Category = category,
             Unit = unit,
-            UnitCost = 8,
-            AverageCost = 7,
+            UnitCost = new(8),
+            AverageCost = new(7),
             WithdrawnAt = withdrawn ? Instant.FromUtc(2026, 1, 1, 0, 0, 0) : null,
         };
 
@@ -75,27 +75,30 @@ public class PartOfWorkTests
     public void A_part_that_is_kept_for_others_is_not_the_one()
     {
         var kept = InStock("QX-7", "Pads, front, ceramic", 4);
-        kept.Reserved = 4;
+        kept.Reserved = new(4);
         Assert.Equal("BP-F-310", PartSearch.For("front-pads", Petrel)!.Best([Catalog[0], kept])!.Number);
     }
 
     [Fact]
     public void A_line_has_the_part_its_makers_number_and_the_quantity_of_the_facts()
     {
-        var oil = PartForOperation.Of("engine-oil", 5, Petrel, Catalog[4], StockCost.Average, "engineOil");
-        Assert.Equal(("OL-020", 5.7m, "engine-oil", 7m, "engineOil"), (oil.Number, oil.Quantity, oil.PartType, oil.UnitCost, oil.FactKey));
-        var pads = PartForOperation.Of("front-pads", 1, Petrel, Catalog[1], StockCost.Last);
-        Assert.Equal(("QX-7", "MK-310", 1m, 8m), (pads.Number, pads.MakersNumber, pads.Quantity, pads.UnitCost));
-        Assert.Equal(6m, PartForOperation.Of("spark-plug", 4, Petrel, null, StockCost.Last, "cylinders").Quantity);
+        var oil = PartForOperation.Of("engine-oil", new(5), Petrel, Catalog[4], StockCost.Average, "engineOil");
+        Assert.Equal(
+            ("OL-020", 5.7m, "engine-oil", 7m, "engineOil"),
+            (oil.Number, oil.Quantity.Value, oil.PartType, oil.UnitCost.Value, oil.FactKey)
+        );
+        var pads = PartForOperation.Of("front-pads", new(1), Petrel, Catalog[1], StockCost.Last);
+        Assert.Equal(("QX-7", "MK-310", 1m, 8m), (pads.Number, pads.MakersNumber, pads.Quantity.Value, pads.UnitCost.Value));
+        Assert.Equal(6m, PartForOperation.Of("spark-plug", new(4), Petrel, null, StockCost.Last, "cylinders").Quantity.Value);
     }
 
     [Fact]
     public void What_is_not_in_the_catalog_is_a_line_to_be_sourced()
     {
-        var pads = PartForOperation.Of("front-pads", 1, Petrel, null, StockCost.Last);
+        var pads = PartForOperation.Of("front-pads", new(1), Petrel, null, StockCost.Last);
         Assert.Equal(("Front brake pads", "", "MK-310", "front-pads"), (pads.Description, pads.Number, pads.MakersNumber, pads.PartType));
-        var pump = PartForOperation.Of("water-pump", 1, null, null, StockCost.Last, "cylinders");
-        Assert.Equal(("Water pump", 1m), (pump.Description, pump.Quantity));
+        var pump = PartForOperation.Of("water-pump", new(1), null, null, StockCost.Last, "cylinders");
+        Assert.Equal(("Water pump", 1m), (pump.Description, pump.Quantity.Value));
     }
 
     [Theory]
@@ -123,10 +126,10 @@ public class PartOfWorkTests
         "new",
         "coolant",
         "coolant",
-        9.5m,
-        18,
-        2,
-        1,
+        new(9.5m),
+        new(18),
+        new(2),
+        new(1),
         "MK-CO",
         "Pier",
         4,
@@ -142,7 +145,14 @@ public class PartOfWorkTests
         Assert.Equal(("CO-1", "gal", "coolant", 3L), (part.Number, part.Unit, part.Category, part.SupplierId!.Value));
         Assert.Equal(
             (9.5m, 9.5m, 18m, 2m, "MK-CO", Now),
-            (part.UnitCost, part.AverageCost, part.ListPrice!.Value, part.CoreEach, part.Equivalents, part.CostAt!.Value)
+            (
+                part.UnitCost.Value,
+                part.AverageCost.Value,
+                part.ListPrice!.Value.Value,
+                part.CoreEach.Value,
+                part.Equivalents,
+                part.CostAt!.Value
+            )
         );
     }
 
@@ -152,19 +162,19 @@ public class PartOfWorkTests
         var part = InStock("CO-1", "Coolant", 2);
         part.Equivalents = "OWN-1";
         part.Hear(Offer, Now);
-        Assert.Equal((8m, 7m, 18m, "OWN-1"), (part.UnitCost, part.AverageCost, part.ListPrice!.Value, part.Equivalents));
-        part.OnHand = 0;
+        Assert.Equal((8m, 7m, 18m, "OWN-1"), (part.UnitCost.Value, part.AverageCost.Value, part.ListPrice!.Value.Value, part.Equivalents));
+        part.OnHand = Quantity.Zero;
         part.Hear(Offer, Now);
-        Assert.Equal((9.5m, 9.5m), (part.UnitCost, part.AverageCost));
+        Assert.Equal((9.5m, 9.5m), (part.UnitCost.Value, part.AverageCost.Value));
     }
 
     [Fact]
     public void What_is_free_where_it_lies_and_how_old_its_cost_is_are_told()
     {
         var oil = InStock("OL-020", "Engine oil", 40.5m, "oil", "qt");
-        (oil.Bin, oil.Reserved) = ("B2", 4);
+        (oil.Bin, oil.Reserved) = ("B2", new(4));
         Assert.Equal("36.5 qt free, B2", oil.FreeWords);
-        oil.Reserved = 40.5m;
+        oil.Reserved = new(40.5m);
         Assert.Equal("none free", oil.FreeWords);
         Assert.Equal(
             "1 free, A1",
@@ -172,7 +182,7 @@ public class PartOfWorkTests
             {
                 Number = "X",
                 Description = "X",
-                OnHand = 1,
+                OnHand = new(1),
                 Bin = "A1",
             }.FreeWords
         );
@@ -181,7 +191,7 @@ public class PartOfWorkTests
         Assert.Empty(oil.CostAge(Now));
         oil.CostAt = Now.PlusDays(-95);
         Assert.Equal("cost is 3 months old", oil.CostAge(Now));
-        Assert.Equal((7m, 8m), (oil.Cost(StockCost.Average), oil.Cost(StockCost.Last)));
+        Assert.Equal((7m, 8m), (oil.Cost(StockCost.Average).Value, oil.Cost(StockCost.Last).Value));
     }
 
     [Theory]

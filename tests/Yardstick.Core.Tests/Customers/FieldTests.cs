@@ -126,7 +126,7 @@ public class FieldTests
                 customer.Phones[0].Texts!.Value,
                 customer.Contacts[0].Copied,
                 customer.Sites[0].Address,
-                customer.Rates[0].Rate
+                customer.Rates[0].Rate.Value
             )
         );
         Assert.Equal("+12075550142", customer.RemoveItem("phones", 7).Value.Old);
@@ -169,7 +169,7 @@ public class FieldTests
     {
         var car = Vehicle.Create(new VehicleInput("LBT 1", null, null, null, "Tarnow", null, null, null), 2026).Value;
         Assert.True(car.Set("make", "", 2026).Ok);
-        Assert.Equal(("vehicle.empty", "LBT 1"), (car.Set("plate", "", 2026).Problem!.Code, car.Plate));
+        Assert.Equal(("vehicle.empty", "LBT 1"), (car.Set("plate", "", 2026).Problem!.Code, car.Plate.Text));
     }
 
     [Fact]

@@ -71,10 +71,10 @@ public class LikenessTests
     [Fact]
     public void A_misread_character_is_named_with_what_it_could_be()
     {
-        var right = new Vin(Fits);
+        var right = Vin.Kept(Fits);
         Assert.True(right.CheckDigitFits);
         Assert.Empty(right.Corrections());
-        var misread = new Vin("71111111111111111");
+        var misread = Vin.Kept("71111111111111111");
         Assert.False(misread.CheckDigitFits);
         Assert.Contains(right, misread.Corrections());
         Assert.All(misread.Corrections(), v => Assert.True(v.CheckDigitFits));
@@ -96,10 +96,10 @@ public class LikenessTests
                     if (at == 8)
                         return;
                     text[at] = pairs[pair][0];
-                    text[8] = new Vin(new string(text)).CheckDigit;
-                    var right = new Vin(new string(text));
+                    text[8] = Vin.Kept(new string(text)).CheckDigit;
+                    var right = Vin.Kept(new string(text));
                     text[at] = pairs[pair][1];
-                    var wrong = new Vin(new string(text));
+                    var wrong = Vin.Kept(new string(text));
                     if (!wrong.CheckDigitFits)
                         Assert.Contains(right, wrong.Corrections());
                 }
@@ -110,19 +110,19 @@ public class LikenessTests
     [InlineData("1TNAAA410AL000000", 1980)]
     [InlineData("1TNAAAB10LL000000", 2020)]
     [InlineData("1TNAAA4109L000000", 2009)]
-    public void Position_seven_chooses_the_cycle_of_the_year(string vin, int year) => Assert.Equal(year, new Vin(vin).ModelYear);
+    public void Position_seven_chooses_the_cycle_of_the_year(string vin, int year) => Assert.Equal(year, Vin.Kept(vin).ModelYear);
 
     [Fact]
     public void A_record_that_says_another_year_than_the_vin_is_remarked()
     {
         var car = new Vehicle
         {
-            Vin = "1TNAAAB10LL000000",
+            Vin = Vin.Kept("1TNAAAB10LL000000"),
             Year = 2014,
             Make = "Tarnow",
         };
-        var check = new Vin(car.Vin).CheckDigit;
-        car.Vin = car.Vin[..8] + check + car.Vin[9..];
+        var check = car.Vin.CheckDigit;
+        car.Vin = Vin.Kept(car.Vin.Text[..8] + check + car.Vin.Text[9..]);
         Assert.Contains("2020", Assert.Single(VinRemarks.Of(car)), StringComparison.Ordinal);
         car.Year = 2020;
         Assert.Empty(VinRemarks.Of(car));

@@ -23,7 +23,7 @@ public class DocumentTests
         {
             Id = 1,
             Number = 2147,
-            OdometerIn = 88_412,
+            OdometerIn = new(88_412),
             VehicleId = 1,
         };
         var tires = new Job
@@ -39,8 +39,8 @@ public class DocumentTests
                 Description = "Tire",
                 Number = "TI",
                 Category = "tire",
-                Quantity = 4,
-                UnitCost = 96.2m,
+                Quantity = new(4),
+                UnitCost = new(96.2m),
             }
         );
         tires.Lines.Add(new TextLine { Id = 101, Description = "Old tires are taken back" });
@@ -50,8 +50,8 @@ public class DocumentTests
             {
                 Id = 102,
                 Description = "Blade",
-                Quantity = 2,
-                UnitCost = 8,
+                Quantity = new(2),
+                UnitCost = new(8),
             }
         );
         order.AddJob(tires, actor);
@@ -61,7 +61,7 @@ public class DocumentTests
         order.Decide(10, new Answer(DecisionKind.Approved, "Imke Sorensen", AnswerChannel.Phone), Price, actor);
         order.Decide(
             11,
-            new Answer(DecisionKind.Deferred, "Imke Sorensen", AnswerChannel.Phone, "", new LocalDate(2027, 2, 14), 92_000),
+            new Answer(DecisionKind.Deferred, "Imke Sorensen", AnswerChannel.Phone, "", new LocalDate(2027, 2, 14), new(92_000)),
             Price,
             actor
         );

@@ -44,7 +44,7 @@ public class PaperTests
             {
                 Id = 101,
                 Description = "Replace pads",
-                Hours = 1.2m,
+                Hours = new(1.2m),
             }
         );
         brakes.Lines.Add(
@@ -53,9 +53,9 @@ public class PaperTests
                 Id = 102,
                 Description = "Pads",
                 Number = "BP-1",
-                Quantity = 1,
-                UnitCost = 40,
-                CoreDeposit = 10,
+                Quantity = new(1),
+                UnitCost = new(40),
+                CoreDeposit = new(10),
                 Position = 1,
             }
         );
@@ -64,8 +64,8 @@ public class PaperTests
             {
                 Id = 103,
                 Description = "Disposal",
-                UnitAmount = 3,
-                Quantity = 1,
+                UnitAmount = new(3),
+                Quantity = new(1),
                 Position = 2,
             }
         );
@@ -77,8 +77,8 @@ public class PaperTests
                 Id = 111,
                 Description = "Blade",
                 Number = "WB-9",
-                Quantity = 2,
-                UnitCost = 8,
+                Quantity = new(2),
+                UnitCost = new(8),
             }
         );
         order.AddJob(wipers, Mina);
@@ -226,7 +226,7 @@ public class PaperTests
             {
                 Id = 121,
                 Description = "Scan",
-                Hours = 1,
+                Hours = new(1),
             }
         );
         order.AddJob(scan, Mina);
@@ -237,7 +237,7 @@ public class PaperTests
             {
                 Id = 14,
                 Title = "Test drive",
-                CreditPercent = 50,
+                CreditPercent = new(50),
             },
             Mina
         );
@@ -355,7 +355,7 @@ public class PaperTests
             {
                 Id = 101,
                 Description = "Replace pads",
-                Hours = 1,
+                Hours = new(1),
             }
         );
         order.AddJob(job, Mina);
@@ -430,11 +430,11 @@ public class PaperTests
             {
                 Kind = LineKind.Labor,
                 Description = "Scan",
-                Hours = 1,
+                Hours = new(1),
             }
         );
         var job = canned.MakeJob(_ => null, StockCost.Last);
-        Assert.Equal((75m, null, true), (job.CreditPercent!.Value, job.CreditAmount, job.LinesOpen));
+        Assert.Equal((75m, null, true), (job.CreditPercent!.Value.Value, job.CreditAmount, job.LinesOpen));
         Assert.Equal(("75%", true), (form.Credit, CannedForm.Of(job, "", DiscountBase.All, _ => "").LinesOpen));
         Assert.Equal("75%", CannedForm.Of(job, "", DiscountBase.All, _ => "").Credit);
         Assert.Equal("credit", Job.Credit("half", "credit").Problem!.Field);

@@ -34,7 +34,7 @@ public class ValidityTests
     {
         var order = new Order { Id = 1, Number = 1 };
         var job = new Job { Title = "Brakes" };
-        job.Lines.Add(new LaborLine { Description = "Brakes", Hours = 1 });
+        job.Lines.Add(new LaborLine { Description = "Brakes", Hours = new(1) });
         order.AddJob(job, Mina);
         var result = Policy.Price(order, JobSelection.All);
         var parties = new DocumentParties(null, null, "Mina");

@@ -10,7 +10,7 @@ namespace Yardstick.Core.Tests.FollowUp;
 public class ReminderTests
 {
     private static readonly LocalDate Today = new(2026, 11, 23);
-    private static readonly CarUse Use = new(Today, 60_000, 40);
+    private static readonly CarUse Use = new(Today, new(60_000), 40);
 
     private static Reminder Of(int? months, int? distance, LocalDate? lastOn = null, int? lastAt = null)
     {
@@ -23,7 +23,7 @@ public class ReminderTests
             StartsAtReading = Use.Reading,
         };
         if (lastOn is { } on)
-            reminder.Done(on, lastAt, null);
+            reminder.Done(on, lastAt is { } at ? new Odometer(at) : null, null);
         return reminder;
     }
 
@@ -77,8 +77,8 @@ public class ReminderTests
                 (at, months, distance, perDay) =>
                 {
                     var reminder = Of(months, distance, Today.PlusDays(-100), at);
-                    var slow = Due.Of(reminder, new CarUse(Today, 60_000, perDay)).On;
-                    var fast = Due.Of(reminder, new CarUse(Today, 60_500, perDay)).On;
+                    var slow = Due.Of(reminder, new CarUse(Today, new(60_000), perDay)).On;
+                    var fast = Due.Of(reminder, new CarUse(Today, new(60_500), perDay)).On;
                     return fast <= slow;
                 }
             );
@@ -87,7 +87,7 @@ public class ReminderTests
     public void A_last_time_that_was_taken_back_does_not_count()
     {
         var reminder = Of(6, null, Today.PlusDays(-300));
-        var done = reminder.Done(Today, 60_000, 7);
+        var done = reminder.Done(Today, new(60_000), 7);
         Assert.Equal(DueState.Later, Due.Of(reminder, Use).State);
         done.TakenBackAt = Instant.FromUtc(2026, 11, 23, 0, 0, 0);
         Assert.Equal((Today.PlusDays(-300), DueState.Late), (reminder.Last!.On, Due.Of(reminder, Use).State));
@@ -104,7 +104,7 @@ public class ReminderTests
     [InlineData("Oil", "6", "7,500", null)]
     [InlineData("Oil", "", "7 500", null)]
     public void A_reminder_needs_a_title_and_an_interval(string title, string months, string distance, string? field) =>
-        Assert.Equal(field, Reminder.Create(1, new ReminderInput(title, months, distance, null), Today, 60_000).Problem?.Field);
+        Assert.Equal(field, Reminder.Create(1, new ReminderInput(title, months, distance, null), Today, new(60_000)).Problem?.Field);
 
     [Fact]
     public void It_is_told_how_often_in_the_shops_unit()
@@ -131,13 +131,13 @@ public class ReminderTests
         var now = Instant.FromUtc(2026, 11, 23, 12, 0, 0);
         OdometerReading[] readings =
         [
-            new() { Reading = 50_000, At = now.PlusDays(-100) },
-            new() { Reading = 54_000, At = now.PlusDays(-20) },
+            new() { Reading = new(50_000), At = now.PlusDays(-100) },
+            new() { Reading = new(54_000), At = now.PlusDays(-20) },
         ];
-        Assert.Equal((55_000, 50m), (CarUse.Of(readings, 32, Today, now).Reading!.Value, CarUse.Of(readings, 32, Today, now).PerDay));
-        Assert.Equal(56_000, CarUse.Of(readings, 32, Today, now, 56_000).Reading);
+        Assert.Equal((55_000, 50m), (CarUse.Of(readings, 32, Today, now).Reading!.Value.Value, CarUse.Of(readings, 32, Today, now).PerDay));
+        Assert.Equal(56_000, CarUse.Of(readings, 32, Today, now, new(56_000)).Reading?.Value);
         Assert.Equal((null, 32m), (CarUse.Of([], 32, Today, now).Reading, CarUse.Of([], 32, Today, now).PerDay));
-        Assert.Null(new CarUse(Today, 60_000, 0).PassesOn(61_000));
-        Assert.Null(new CarUse(Today, 60_000, 0.001m).PassesOn(900_000));
+        Assert.Null(new CarUse(Today, new(60_000), 0).PassesOn(61_000));
+        Assert.Null(new CarUse(Today, new(60_000), 0.001m).PassesOn(900_000));
     }
 }

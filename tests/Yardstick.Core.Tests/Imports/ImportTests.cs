@@ -153,7 +153,7 @@ public class ImportTests
             .Value;
         Assert.Equal(
             ("LBT 1", "manual", 61_204, Instant.FromUtc(2021, 3, 14, 12, 0, 0)),
-            (vehicle.Plate, vehicle.Transmission, vehicle.Readings[0].Reading, vehicle.Readings[0].At)
+            (vehicle.Plate.Text, vehicle.Transmission, vehicle.Readings[0].Reading.Value, vehicle.Readings[0].At)
         );
         var early = Instant.FromUtc(2026, 11, 23, 1, 0, 0);
         Assert.Equal(
@@ -261,23 +261,23 @@ public class ImportTests
             Number = "BP-1",
             Description = "Front brake pads",
             Category = "brake",
-            UnitCost = 28.5m,
-            AverageCost = 28m,
+            UnitCost = new(28.5m),
+            AverageCost = new(28),
         };
         var copy = FormerOrders.Copy(Former().Jobs[0], number => number == "BP-1" ? part : null, StockCost.Last);
         Assert.Equal(
             (LineKind.Labor, 1.2m, LineKind.Part, 7L, 28.5m),
             (
                 copy.Lines[0].Kind,
-                copy.Lines[0].AsLabor().Hours,
+                copy.Lines[0].AsLabor().Hours.Value,
                 copy.Lines[1].Kind,
                 copy.Lines[1].AsPart().PartId!.Value,
-                copy.Lines[1].AsPart().UnitCost
+                copy.Lines[1].AsPart().UnitCost.Value
             )
         );
         Assert.All(copy.Lines, l => Assert.False(l.IsOverridden));
         var unknown = FormerOrders.Copy(Former().Jobs[0], _ => null, StockCost.Last);
-        Assert.Equal((null, 40m), (unknown.Lines[1].AsPart().PartId, unknown.Lines[1].AsPart().UnitCost));
-        Assert.Equal(3m, FormerOrders.Copy(Former().Jobs[1], _ => null, StockCost.Last).Lines[0].AsFee().UnitAmount);
+        Assert.Equal((null, 40m), (unknown.Lines[1].AsPart().PartId, unknown.Lines[1].AsPart().UnitCost.Value));
+        Assert.Equal(3m, FormerOrders.Copy(Former().Jobs[1], _ => null, StockCost.Last).Lines[0].AsFee().UnitAmount.Value);
     }
 }

@@ -13,9 +13,9 @@ public class StockIssueTests
         Id = 5,
         Number = "BP-1",
         Description = "Pads",
-        OnHand = 6,
-        Reserved = 2,
-        AverageCost = 31.25m,
+        OnHand = new(6),
+        Reserved = new(2),
+        AverageCost = new(31.25m),
     };
     private readonly Order order = new() { Id = 1, Number = 3001 };
 
@@ -33,8 +33,8 @@ public class StockIssueTests
                 Id = 101,
                 Description = "Pads",
                 PartId = 5,
-                Quantity = 2,
-                ReservedQuantity = 2,
+                Quantity = new(2),
+                ReservedQuantity = new(2),
             }
         );
         order.AddJob(job, Mina);
@@ -46,10 +46,10 @@ public class StockIssueTests
     public void What_was_kept_leaves_the_shelf_and_nothing_is_kept_any_more()
     {
         var movement = Assert.Single(Move());
-        Assert.Equal((4m, 0m, 0m), (pads.OnHand, pads.Reserved, order.Jobs[0].Lines[0].AsPart().ReservedQuantity));
+        Assert.Equal((4m, 0m, 0m), (pads.OnHand.Value, pads.Reserved.Value, order.Jobs[0].Lines[0].AsPart().ReservedQuantity.Value));
         Assert.Equal(
             (StockMovementKind.Issue, -2m, 31.25m, 101L, 5L),
-            (movement.Kind, movement.Quantity, movement.UnitCost, movement.LineId!.Value, movement.PartId!.Value)
+            (movement.Kind, movement.Quantity.Value, movement.UnitCost.Value, movement.LineId!.Value, movement.PartId!.Value)
         );
         Assert.Equal((Mina.At, Mina.StaffId), (movement.At, movement.ById!.Value));
     }
@@ -59,17 +59,17 @@ public class StockIssueTests
     {
         Move();
         var movement = Assert.Single(Move(back: true));
-        Assert.Equal((6m, 0m), (pads.OnHand, pads.Reserved));
-        Assert.Equal((StockMovementKind.Return, 2m), (movement.Kind, movement.Quantity));
+        Assert.Equal((6m, 0m), (pads.OnHand.Value, pads.Reserved.Value));
+        Assert.Equal((StockMovementKind.Return, 2m), (movement.Kind, movement.Quantity.Value));
     }
 
     [Fact]
     public void What_was_ordered_for_the_order_never_was_on_the_shelf()
     {
-        order.Jobs[0].Lines[0].AsPart().ReceivedQuantity = 1.5m;
-        Assert.Equal(-0.5m, Assert.Single(Move()).Quantity);
-        Assert.Equal(5.5m, pads.OnHand);
-        order.Jobs[0].Lines[0].AsPart().ReceivedQuantity = 2;
+        order.Jobs[0].Lines[0].AsPart().ReceivedQuantity = new(1.5m);
+        Assert.Equal(-0.5m, Assert.Single(Move()).Quantity.Value);
+        Assert.Equal(5.5m, pads.OnHand.Value);
+        order.Jobs[0].Lines[0].AsPart().ReceivedQuantity = new(2);
         Assert.Empty(Move(back: true));
     }
 
@@ -90,6 +90,6 @@ public class StockIssueTests
         if (why == "not in the catalog")
             line.AsPart().PartId = null;
         Assert.Empty(Move());
-        Assert.Equal(6m, pads.OnHand);
+        Assert.Equal(6m, pads.OnHand.Value);
     }
 }

@@ -29,20 +29,20 @@ public class EstimateTests
         new()
         {
             Description = what,
-            Hours = hours,
+            Hours = new(hours),
             Operation = code,
             IncludedOperations = contains.Split(' ', StringSplitOptions.RemoveEmptyEntries),
             CombinedHours = beside is { } other
-                ? new Dictionary<string, decimal> { [other.Code] = other.Hours }
-                : new Dictionary<string, decimal>(),
+                ? new Dictionary<string, LaborHours> { [other.Code] = new(other.Hours) }
+                : new Dictionary<string, LaborHours>(),
         };
 
     private static PartLine Part(string what, decimal cost, decimal quantity = 1) =>
         new()
         {
             Description = what,
-            UnitCost = cost,
-            Quantity = quantity,
+            UnitCost = new(cost),
+            Quantity = new(quantity),
         };
 
     /// <summary>An order with keys, as the database would give them.</summary>
@@ -128,7 +128,7 @@ public class EstimateTests
     [Fact]
     public void A_fee_is_never_discounted()
     {
-        var order = OrderOf(("Test", [new FeeLine { Description = "State test", UnitAmount = 18.5m }]));
+        var order = OrderOf(("Test", [new FeeLine { Description = "State test", UnitAmount = new(18.5m) }]));
         Assert.Equal("discount.line", order.Give(With(Discount("10%"), lineId: order.Jobs[0].Lines[0].Id), Mina).Problem?.Code);
     }
 
@@ -180,8 +180,8 @@ public class EstimateTests
         {
             Number = "BA-H7",
             Description = "Battery",
-            UnitCost = 100,
-            AverageCost = 100,
+            UnitCost = new(100),
+            AverageCost = new(100),
         };
         battery.Companions.Add(
             new PartCompanion
@@ -189,8 +189,8 @@ public class EstimateTests
                 Code = "REGISTER",
                 Label = "Register",
                 Kind = AmountKind.Labor,
-                AmountPerUnit = 28.4m,
-                HoursPerUnit = 0.2m,
+                AmountPerUnit = new(28.4m),
+                HoursPerUnit = new(0.2m),
             }
         );
         Line Made()
@@ -213,7 +213,7 @@ public class EstimateTests
         var order = OrderOf(("Brakes", [Part("Pads", 50)]));
         var line = order.Jobs[0].Lines[0];
         Assert.True(order.SetLine(line.Id, "unitPrice", "89.90 matched a quote", Mina).Ok);
-        Assert.Equal((89.90m, "matched a quote", 2L), (line.AsPart().UnitPrice, line.OverrideReason, line.OverrideById));
+        Assert.Equal((89.90m, "matched a quote", 2L), (line.AsPart().UnitPrice?.Value, line.OverrideReason, line.OverrideById));
         Assert.Equal(100m, Price(order).Jobs[0].Lines[0].PolicyPrice);
         Assert.True(order.SetLine(line.Id, "unitPrice", "", Mina).Ok);
         Assert.Equal((null, "", (long?)null), (line.AsPart().UnitPrice, line.OverrideReason, line.OverrideById));
@@ -269,14 +269,17 @@ public class EstimateTests
     {
         var order = OrderOf(("Links", [Labor("Links", 0.9m), Part("Link", 14, 2), Part("Grease", 3)]));
         var job = order.Jobs[0];
-        (job.CountUnit, job.Count) = ("link", 2);
+        (job.CountUnit, job.Count) = ("link", new(2));
         job.Lines[0].PerCount = job.Lines[1].PerCount = true;
         Assert.True(order.SetJob(job.Id, "count", "4", Mina).Ok);
-        Assert.Equal((1.8m, 4m, 1m), (job.Lines[0].AsLabor().Hours, job.Lines[1].AsPart().Quantity, job.Lines[2].AsPart().Quantity));
+        Assert.Equal(
+            (1.8m, 4m, 1m),
+            (job.Lines[0].AsLabor().Hours.Value, job.Lines[1].AsPart().Quantity.Value, job.Lines[2].AsPart().Quantity.Value)
+        );
         Assert.Equal("figure.range", order.SetJob(job.Id, "count", "0", Mina).Problem?.Code);
-        job.Lines[1].AsPart().ReceivedQuantity = 1;
+        job.Lines[1].AsPart().ReceivedQuantity = new(1);
         Assert.Equal("line.received", order.SetJob(job.Id, "count", "2", Mina).Problem?.Code);
-        Assert.Equal(1.8m, job.Lines[0].AsLabor().Hours);
+        Assert.Equal(1.8m, job.Lines[0].AsLabor().Hours.Value);
     }
 
     [Fact]
@@ -306,7 +309,7 @@ public class EstimateTests
         var line = Labor("x", (decimal)hours, operation);
         line.IsExcluded = @out;
         if (price.Length > 0)
-            line.Price = decimal.Parse(price, System.Globalization.CultureInfo.InvariantCulture);
+            line.Price = new(decimal.Parse(price, System.Globalization.CultureInfo.InvariantCulture));
         Assert.Equal(unsourced, line.IsUnsourced);
     }
 
@@ -317,8 +320,8 @@ public class EstimateTests
         {
             Number = "BA-H7",
             Description = "Battery",
-            UnitCost = 100,
-            AverageCost = 100,
+            UnitCost = new(100),
+            AverageCost = new(100),
         };
         battery.Companions.Add(
             new PartCompanion
@@ -326,8 +329,8 @@ public class EstimateTests
                 Code = "REGISTER",
                 Label = "Register",
                 Kind = AmountKind.Labor,
-                AmountPerUnit = 28.4m,
-                HoursPerUnit = 0.2m,
+                AmountPerUnit = new(28.4m),
+                HoursPerUnit = new(0.2m),
             }
         );
         var line = new PartLine();

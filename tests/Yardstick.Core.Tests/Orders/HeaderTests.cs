@@ -23,7 +23,7 @@ public class HeaderTests
             VehicleId = 1,
             CustomerId = 5,
             WriterId = 2,
-            OdometerIn = 88_412,
+            OdometerIn = new(88_412),
         };
 
     [Theory]

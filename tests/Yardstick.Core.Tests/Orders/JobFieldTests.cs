@@ -24,14 +24,14 @@ public class JobFieldTests
             Id = 11,
             Title = "Brakes",
             CountUnit = countUnit,
-            Count = 1,
+            Count = new(1),
         };
         job.Lines.Add(
             new LaborLine
             {
                 Id = 101,
                 Description = "Pads",
-                Hours = 1,
+                Hours = new(1),
             }
         );
         job.Lines.Add(
@@ -39,8 +39,8 @@ public class JobFieldTests
             {
                 Id = 102,
                 Description = "Pads",
-                Quantity = 1,
-                UnitCost = 20,
+                Quantity = new(1),
+                UnitCost = new(20),
                 Position = 1,
             }
         );
@@ -134,7 +134,10 @@ public class JobFieldTests
         var order = Made();
         order.WasSent("texted to (505) 555-0111", Price, Mina);
         Assert.Equal(Stage.WaitingForAnswer, order.Stage);
-        Assert.Equal((100m, 40m), (order.Jobs[0].Lines[0].AsLabor().QuotedPrice, order.Jobs[0].Lines[1].AsPart().QuotedPrice));
+        Assert.Equal(
+            (100m, 40m),
+            (order.Jobs[0].Lines[0].AsLabor().QuotedPrice?.Value, order.Jobs[0].Lines[1].AsPart().QuotedPrice?.Value)
+        );
         // A cost that changes later does not change what was told.
         order.SetLine(102, "unitCost", "35", Mina);
         // Labor 100, the part 40, supplies 10.
@@ -154,7 +157,7 @@ public class JobFieldTests
     {
         var order = Made();
         order.MoveTo(Stage.WaitingForAnswer, "", Mina);
-        order.Jobs[0].Lines[1].AsPart().ReservedQuantity = kept;
+        order.Jobs[0].Lines[1].AsPart().ReservedQuantity = new(kept);
         Assert.True(order.Decide(11, Says(kind), Price, Mina).Ok);
         order.MoveAfterAnswer(Mina);
         Assert.Equal(to, order.Stage);
@@ -206,7 +209,7 @@ public class JobFieldTests
     public void A_part_that_came_keeps_its_number_and_quantity()
     {
         var order = Made();
-        order.Jobs[0].Lines[1].AsPart().ReceivedQuantity = 1;
+        order.Jobs[0].Lines[1].AsPart().ReceivedQuantity = new(1);
         Assert.Equal("line.received", order.SetLine(102, "quantity", "2", Mina).Problem!.Code);
         Assert.Equal("line.received", order.SetLine(102, "number", "X", Mina).Problem!.Code);
         Assert.Equal("line.ordered", order.RemoveLine(102, ordered: false, Mina).Problem!.Code);

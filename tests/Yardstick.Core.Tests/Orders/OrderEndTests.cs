@@ -35,8 +35,8 @@ public class OrderEndTests
                 JobId = 10,
                 Description = "Pump",
                 Number = "WP-1",
-                Quantity = 2,
-                UnitCost = 40,
+                Quantity = new(2),
+                UnitCost = new(40),
             }
         );
         order.AddJob(job, Mina);
@@ -59,8 +59,8 @@ public class OrderEndTests
                 OrderId = 1,
                 PartNumber = "WP-1",
                 Description = "Pump",
-                Quantity = 2,
-                UnitCost = 40,
+                Quantity = new(2),
+                UnitCost = new(40),
             }
         );
         return purchase;
@@ -104,7 +104,7 @@ public class OrderEndTests
         Assert.Equal(["end.approved"], order.Hanging([], [], ending: true).Select(h => h.Code));
         order.Jobs[0].Decision = DecisionKind.Declined;
         Assert.Equal(["clock.running", "part.coming"], order.Hanging([Coming()], ["Ana"]).Select(h => h.Code));
-        order.Jobs[0].Lines[0].AsPart().ReceivedQuantity = 2;
+        order.Jobs[0].Lines[0].AsPart().ReceivedQuantity = new(2);
         var hanging = order.Hanging([], []);
         Assert.Equal(("part.here", 101L), (hanging[0].Code, hanging[0].LineId));
         Assert.Equal("end.hanging", order.End(OrderEnding.Declined, "No", hanging, Mina).Problem!.Code);
@@ -120,15 +120,15 @@ public class OrderEndTests
             Id = 9,
             Number = "WP-1",
             Description = "Pump",
-            OnHand = 2,
-            AverageCost = 20,
+            OnHand = new(2),
+            AverageCost = new(20),
         };
         Assert.Equal("part.none", order.PutIntoStock(101, part, Mina).Problem!.Code);
-        order.Jobs[0].Lines[0].AsPart().ReceivedQuantity = 2;
+        order.Jobs[0].Lines[0].AsPart().ReceivedQuantity = new(2);
         var movement = order.PutIntoStock(101, part, Mina).Value;
-        Assert.Equal((StockMovementKind.Receipt, 2m, 40m), (movement.Kind, movement.Quantity, movement.UnitCost));
-        Assert.Equal((4m, 30m, 0m), (part.OnHand, part.AverageCost, order.Jobs[0].Lines[0].AsPart().ReceivedQuantity));
-        order.Jobs[0].Lines[0].AsPart().ReceivedQuantity = 1;
+        Assert.Equal((StockMovementKind.Receipt, 2m, 40m), (movement.Kind, movement.Quantity.Value, movement.UnitCost.Value));
+        Assert.Equal((4m, 30m, 0m), (part.OnHand.Value, part.AverageCost.Value, order.Jobs[0].Lines[0].AsPart().ReceivedQuantity.Value));
+        order.Jobs[0].Lines[0].AsPart().ReceivedQuantity = new(1);
         order.Jobs[0].Progress = JobProgress.Finished;
         Assert.Equal("job.finished", order.PutIntoStock(101, part, Mina).Problem!.Code);
     }
@@ -187,9 +187,9 @@ public class OrderEndTests
             new()
             {
                 Description = "Pump",
-                Quantity = 2,
-                ReservedQuantity = reserved,
-                ReceivedQuantity = received,
+                Quantity = new(2),
+                ReservedQuantity = new(reserved),
+                ReceivedQuantity = new(received),
                 IsExcluded = @out,
             };
         Assert.True(line(Part(0, 1)));
@@ -229,7 +229,7 @@ public class OrderEndTests
                     Id = 102,
                     JobId = 10,
                     Description = "Replace",
-                    Hours = 1,
+                    Hours = new(1),
                 }
             );
         Assert.Empty(order.NamedTechnicians);

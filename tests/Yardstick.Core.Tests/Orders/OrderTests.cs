@@ -32,7 +32,7 @@ public class OrderTests
             Number = 2147,
             VehicleId = 1,
             Stage = Stage.Pricing,
-            OdometerIn = 88_412,
+            OdometerIn = new(88_412),
         };
         var job = new Job { Id = 10, Title = "Water pump" };
         job.Lines.Add(
@@ -40,7 +40,7 @@ public class OrderTests
             {
                 Id = 100,
                 Description = "Replace",
-                Hours = hours,
+                Hours = new(hours),
             }
         );
         job.Lines.Add(
@@ -49,8 +49,8 @@ public class OrderTests
                 Id = 101,
                 Description = "Pump",
                 Number = "WP",
-                Quantity = 1,
-                UnitCost = cost,
+                Quantity = new(1),
+                UnitCost = new(cost),
                 PartId = 7,
             }
         );
@@ -69,7 +69,7 @@ public class OrderTests
     {
         var decided = order.Decide(
             10,
-            new Answer(kind, who, AnswerChannel.Phone, "", until, reading),
+            new Answer(kind, who, AnswerChannel.Phone, "", until, reading is { } at ? new Odometer(at) : null),
             Price,
             Writer with
             {
@@ -157,7 +157,7 @@ public class OrderTests
     {
         var order = WithJob();
         Decide(order, DecisionKind.Deferred, reading: 92_000);
-        Assert.Equal((DecisionKind.Deferred, 92_000), (order.Jobs[0].Decision, order.Jobs[0].DeferAtReading));
+        Assert.Equal((DecisionKind.Deferred, 92_000), (order.Jobs[0].Decision, order.Jobs[0].DeferAtReading?.Value));
         Assert.Equal(0, order.ApprovedTotal.Cents);
     }
 
@@ -180,7 +180,7 @@ public class OrderTests
         Decide(order, DecisionKind.Approved);
         Assert.Equal(["job.open", "part.needed", "odometer.out"], Codes());
         order.FinishJob(10, Policy, Writer);
-        order.ReceivePart(101, 1, 88.4m, Writer);
+        order.ReceivePart(101, new(1), new(88.4m), Writer);
         order.SetHeader("odometerOut", "88,415", Wall, Writer);
         Assert.Empty(Codes());
         Assert.Equal("clock.running", ClosingBlockers.Of(order, Policy, [], ["Ana"])[0].Code);
@@ -201,21 +201,21 @@ public class OrderTests
             Id = 7,
             Number = "WP",
             Description = "Pump",
-            OnHand = 1,
+            OnHand = new(1),
         };
         var parts = new Dictionary<long, Part> { [7] = part };
         Reservation.Settle(order, parts, new HashSet<long>());
-        Assert.Equal(1, part.Free);
+        Assert.Equal(1, part.Free.Value);
         Decide(order, DecisionKind.Approved);
         Reservation.Settle(order, parts, new HashSet<long>());
-        Assert.Equal(0, part.Free);
+        Assert.Equal(0, part.Free.Value);
         order.SetLine(101, "quantity", "2", Writer);
         Reservation.Settle(order, parts, new HashSet<long>());
-        Assert.Equal((1m, 0m), (part.Free, order.Jobs[0].Lines[1].AsPart().ReservedQuantity));
+        Assert.Equal((1m, 0m), (part.Free.Value, order.Jobs[0].Lines[1].AsPart().ReservedQuantity.Value));
         order.SetLine(101, "quantity", "1", Writer);
         order.SetLine(101, "isExcluded", "true", Writer);
         Reservation.Settle(order, parts, new HashSet<long>());
-        Assert.Equal(1, part.Free);
+        Assert.Equal(1, part.Free.Value);
     }
 
     [Fact]
@@ -225,14 +225,14 @@ public class OrderTests
         {
             Number = "X",
             Description = "X",
-            OnHand = 4,
-            AverageCost = 10,
+            OnHand = new(4),
+            AverageCost = new(10),
         };
-        part.Receive(2, 13);
-        Assert.Equal((6m, 11m, 13m), (part.OnHand, part.AverageCost, part.UnitCost));
-        part.OnHand = -1;
-        part.Receive(2, 9);
-        Assert.Equal(9, part.AverageCost);
+        part.Receive(new(2), new(13));
+        Assert.Equal((6m, 11m, 13m), (part.OnHand.Value, part.AverageCost.Value, part.UnitCost.Value));
+        part.OnHand = new(-1);
+        part.Receive(new(2), new(9));
+        Assert.Equal(9, part.AverageCost.Value);
     }
 
     [Theory]
@@ -266,8 +266,8 @@ public class OrderTests
                 Id = 100,
                 Description = "Tire",
                 Category = "tire",
-                Quantity = quantity,
-                UnitCost = 80,
+                Quantity = new(quantity),
+                UnitCost = new(80),
             }
         );
         order.AddJob(job, Writer);
@@ -423,7 +423,7 @@ public class OrderTests
         {
             Title = "T",
             DeferUntil = days is { } d ? Today.PlusDays(d) : null,
-            DeferAtReading = reading,
+            DeferAtReading = reading is { } at ? new Odometer(at) : null,
         };
         Assert.Equal(urgency, EarlierWork.UrgencyOf(job, Today, 88_412, 40));
     }
@@ -442,10 +442,10 @@ public class OrderTests
             {
                 Description = "Pump",
                 PartId = 9,
-                Quantity = 2,
-                UnitCost = 50,
-                UnitPrice = 99,
-                QuotedPrice = 88,
+                Quantity = new(2),
+                UnitCost = new(50),
+                UnitPrice = new(99),
+                QuotedPrice = new(88),
                 Number = "OLD",
             }
         );
@@ -453,8 +453,8 @@ public class OrderTests
             new LaborLine
             {
                 Description = "Fit",
-                Hours = 1.5m,
-                QuotedPrice = 120,
+                Hours = new(1.5m),
+                QuotedPrice = new(120),
                 RateName = "diagnostic",
             }
         );
@@ -466,8 +466,8 @@ public class OrderTests
                 Id = 9,
                 Number = "NEW",
                 Description = "Pump",
-                UnitCost = 61,
-                AverageCost = 60,
+                UnitCost = new(61),
+                AverageCost = new(60),
             },
             StockCost.Last
         );
@@ -478,16 +478,16 @@ public class OrderTests
         Assert.Equal(
             (61m, 60m, "NEW", null, null),
             (
-                copy.Lines[0].AsPart().UnitCost,
-                copy.Lines[0].AsPart().BookCost,
+                copy.Lines[0].AsPart().UnitCost.Value,
+                copy.Lines[0].AsPart().BookCost?.Value,
                 copy.Lines[0].AsPart().Number,
-                copy.Lines[0].AsPart().UnitPrice,
-                copy.Lines[0].AsPart().QuotedPrice
+                copy.Lines[0].AsPart().UnitPrice?.Value,
+                copy.Lines[0].AsPart().QuotedPrice?.Value
             )
         );
         Assert.Equal(
             (1.5m, "diagnostic", null),
-            (copy.Lines[1].AsLabor().Hours, copy.Lines[1].AsLabor().RateName, copy.Lines[1].AsLabor().QuotedPrice)
+            (copy.Lines[1].AsLabor().Hours.Value, copy.Lines[1].AsLabor().RateName, copy.Lines[1].AsLabor().QuotedPrice?.Value)
         );
         Assert.True(copy.Companions[0].Waived);
     }
@@ -495,11 +495,11 @@ public class OrderTests
     [Fact]
     public void Distance_a_day_is_not_moved_by_one_bad_reading()
     {
-        OdometerReading At(int daysAgo, int reading) => new() { At = Now.PlusDays(-daysAgo), Reading = reading };
+        OdometerReading At(int daysAgo, int reading) => new() { At = Now.PlusDays(-daysAgo), Reading = new(reading) };
         Assert.Equal(32, DistancePerDay.Of([], 32));
         Assert.Equal(32, DistancePerDay.Of([At(10, 100), At(0, 900)], 32));
         Assert.Equal(40, DistancePerDay.Of([At(300, 70_000), At(200, 74_000), At(100, 78_000), At(0, 82_000)], 32));
         Assert.InRange(DistancePerDay.Of([At(400, 66_000), At(300, 70_000), At(200, 740_000), At(100, 78_000), At(0, 82_000)], 32), 38, 42);
-        Assert.Equal(82_400, DistancePerDay.Predicted(At(0, 82_000), 40, Now.PlusDays(10)));
+        Assert.Equal(82_400, DistancePerDay.Predicted(At(0, 82_000), 40, Now.PlusDays(10)).Value);
     }
 }

@@ -19,13 +19,13 @@ public class PasteTests
         Assert.Equal(
             (1.2m, 2m, 71.80m, "BP-F-310"),
             (
-                read.Lines[0].AsLabor().Hours,
-                read.Lines[1].AsPart().Quantity,
-                read.Lines[1].AsPart().UnitPrice,
+                read.Lines[0].AsLabor().Hours.Value,
+                read.Lines[1].AsPart().Quantity.Value,
+                read.Lines[1].AsPart().UnitPrice?.Value,
                 read.Lines[1].AsPart().Number
             )
         );
-        Assert.Equal((18.50m, "EMIS"), (read.Lines[2].AsFee().UnitAmount, read.Lines[2].AsFee().Code));
+        Assert.Equal((18.50m, "EMIS"), (read.Lines[2].AsFee().UnitAmount.Value, read.Lines[2].AsFee().Code));
     }
 
     [Theory]
@@ -36,11 +36,11 @@ public class PasteTests
     [InlineData("2\tBrake pads", LineKind.Part, 2)]
     [InlineData("\"Brake pads\"\t\"2\"", LineKind.Part, 2)]
     public void Quantities_are_understood_however_they_are_typed(string row, LineKind kind, double quantity) =>
-        Assert.Equal((kind, (decimal)quantity), (One(row).Kind, One(row).AsPart().Quantity));
+        Assert.Equal((kind, (decimal)quantity), (One(row).Kind, One(row).AsPart().Quantity.Value));
 
     [Fact]
     public void Hours_make_labor() =>
-        Assert.Equal((LineKind.Labor, 1.5m), (One("Diagnose\t1.5h").Kind, One("Diagnose\t1.5h").AsLabor().Hours));
+        Assert.Equal((LineKind.Labor, 1.5m), (One("Diagnose\t1.5h").Kind, One("Diagnose\t1.5h").AsLabor().Hours.Value));
 
     [Fact]
     public void The_heads_of_a_spreadsheet_are_no_line()

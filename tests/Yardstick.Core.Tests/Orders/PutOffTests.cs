@@ -36,11 +36,11 @@ public class PutOffTests
     [Fact]
     public void A_reading_alone_or_beside_a_day_counts_and_the_rest_of_the_answer_stays()
     {
-        Assert.Equal((null, 95_000), (Until(null, "95,000").Value.DeferUntil, Until(null, "95,000").Value.DeferAtReading));
+        Assert.Equal((null, 95_000), (Until(null, "95,000").Value.DeferUntil, Until(null, "95,000").Value.DeferAtReading?.Value));
         var both = Until("in 3 months", "95000").Value;
         Assert.Equal(
             (new LocalDate(2027, 2, 23), 95_000, "Vesa", "After the trip"),
-            (both.DeferUntil!.Value, both.DeferAtReading!.Value, both.DecidedBy, both.Note)
+            (both.DeferUntil!.Value, both.DeferAtReading!.Value.Value, both.DecidedBy, both.Note)
         );
         // Neither is left to the order, which says what is missing.
         Assert.Equal(Later, Until(" ", "").Value);

@@ -405,13 +405,19 @@ public class RuleTests
         Assert.Equal(["4 × 24.00, comes with tire: 96.00", "After the job's discounts: 94.38"], Steps("jobs[0].companions.MOUNT"));
         Assert.Equal(["5.00 off labor: ", "Taken off: 5.00"], Steps("jobs[0].discount"));
         Assert.Equal("Discounts of lines and jobs: 5.00", Steps("discounts")[0]);
-        Assert.Equal($"10% off the order: {result.Discounts - 5:0.00}", Steps("discounts")[1]);
+        Assert.Equal(FormattableString.Invariant($"10% off the order: {result.Discounts - 5:0.00}"), Steps("discounts")[1]);
         Assert.Equal("At most: 3.00", Steps("supplies")[^1]);
         Assert.Equal(["Once an order: 3.50"], Steps("orderFees.WASTE"));
-        Assert.Equal($"6% of it: {result.Taxes[0].Amount:0.00}", Steps("taxes[0]")[^1]);
-        Assert.Equal($"Profit of revenue: {result.MarginPercent:0.0}%", Steps("margin")[^1]);
-        Assert.Equal($"Labor for each hour: {result.EffectiveLaborRate:0.00}", Steps("effectiveLaborRate")[^1]);
-        Assert.Equal([$"Total with it: {result.Total:0.00}", "Total without it: 0.00"], Steps("jobs[0].addsToTotal"));
+        Assert.Equal(FormattableString.Invariant($"6% of it: {result.Taxes[0].Amount:0.00}"), Steps("taxes[0]")[^1]);
+        Assert.Equal(FormattableString.Invariant($"Profit of revenue: {result.MarginPercent:0.0}%"), Steps("margin")[^1]);
+        Assert.Equal(
+            FormattableString.Invariant($"Labor for each hour: {result.EffectiveLaborRate:0.00}"),
+            Steps("effectiveLaborRate")[^1]
+        );
+        Assert.Equal(
+            [FormattableString.Invariant($"Total with it: {result.Total:0.00}"), "Total without it: 0.00"],
+            Steps("jobs[0].addsToTotal")
+        );
         Assert.Null(
             trace
                 .Lists.Values.SelectMany(l => l.Steps)

@@ -15,9 +15,9 @@ public class PartStateTests
         new()
         {
             Description = "Pads",
-            Quantity = 2,
-            ReservedQuantity = reserved,
-            ReceivedQuantity = received,
+            Quantity = new(2),
+            ReservedQuantity = new(reserved),
+            ReceivedQuantity = new(received),
         };
 
     private static Part Stocked(decimal onHand) =>
@@ -25,7 +25,7 @@ public class PartStateTests
         {
             Number = "BP-1",
             Description = "Pads",
-            OnHand = onHand,
+            OnHand = new(onHand),
         };
 
     private static PurchaseOrder Order(PurchaseOrderState state, string trouble = "") =>

@@ -12,9 +12,9 @@ public class PlacingTests
             Id = 101,
             Description = "Pads",
             Number = number,
-            Quantity = 2,
-            ReceivedQuantity = received,
-            UnitCost = 30,
+            Quantity = new(2),
+            ReceivedQuantity = new(received),
+            UnitCost = new(30),
         };
 
     private static PurchaseOrder Placed() => PurchaseOrder.Place(501, 2, [(Pads(), 3001)], Mina).Value;
@@ -25,7 +25,7 @@ public class PlacingTests
         var order = PurchaseOrder.Place(501, 2, [(Pads(received: 0.5m), 3001)], Mina).Value;
         Assert.Equal(
             (PurchaseOrderState.Sending, 1.5m, 3001L, 7L),
-            (order.State, order.Lines[0].Quantity, order.Lines[0].OrderId, order.ById)
+            (order.State, order.Lines[0].Quantity.Value, order.Lines[0].OrderId, order.ById)
         );
         Assert.NotEqual(Placed().IdempotencyKey, order.IdempotencyKey);
         Assert.Equal("purchase.empty", PurchaseOrder.Place(501, 2, [], Mina).Problem!.Code);
@@ -39,8 +39,8 @@ public class PlacingTests
     public void A_receipt_is_what_was_typed_else_all_at_the_cost_expected(string? quantity, string? cost, double came, double each)
     {
         var line = Placed().Lines[0];
-        Assert.Equal(((decimal)came, (decimal)each), line.Receive(quantity, cost).Value);
-        Assert.Equal(2 - (decimal)came, line.Open);
+        Assert.Equal((new((decimal)came), new((decimal)each)), line.Receive(quantity, cost).Value);
+        Assert.Equal(2 - (decimal)came, line.Open.Value);
     }
 
     [Fact]

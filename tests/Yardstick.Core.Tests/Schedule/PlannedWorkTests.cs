@@ -62,7 +62,7 @@ public class PlannedWorkTests
                 LineId = 101,
                 PartNumber = "P",
                 Description = "Pump",
-                Quantity = 1,
+                Quantity = new(1),
             }
         );
         Assert.Equal(PromiseState.CannotBeKept, new DayPlan(Open, Mina.At, [], [], [coming]).PromiseOf(order));
@@ -77,7 +77,7 @@ public class PlannedWorkTests
             Id = 11,
             Title = "Brakes",
             Decision = DecisionKind.Approved,
-            SoldHours = 1,
+            SoldHours = new(1),
         };
         var plan = new PlannedWork
         {

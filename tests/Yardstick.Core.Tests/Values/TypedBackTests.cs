@@ -24,11 +24,11 @@ public class TypedBackTests
     private static decimal Read(string kind, string text) =>
         kind switch
         {
-            "quantity" => NumberInput.Quantity(text).Value,
-            "unitAmount" => NumberInput.Amount(text, "unitPrice", 4).Value,
+            "quantity" => Quantity.Parse(text).Value.Value,
+            "unitAmount" => UnitPrice.Parse(text, "unitPrice").Value.Value,
             "amount" => NumberInput.Amount(text, "amount").Value,
-            "hours" => NumberInput.Hours(text).Value,
-            "reading" => NumberInput.Reading(text).Value,
+            "hours" => LaborHours.Parse(text).Value.Value,
+            "reading" => Odometer.Parse(text).Value.Value,
             _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "No such kind of figure."),
         };
 

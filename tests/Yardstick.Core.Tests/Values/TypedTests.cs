@@ -14,7 +14,7 @@ public class TypedTests
     [InlineData("1 1/2", 1.5)]
     [InlineData("4x", 4)]
     [InlineData(" 2.125 ", 2.125)]
-    public void Quantities(string text, decimal value) => Assert.Equal(value, NumberInput.Quantity(text).Value);
+    public void Quantities(string text, decimal value) => Assert.Equal(value, Quantity.Parse(text).Value.Value);
 
     [Theory]
     [InlineData("-2")]
@@ -25,7 +25,7 @@ public class TypedTests
     [InlineData("1.2345")]
     [InlineData("1/0")]
     [InlineData("99999999")]
-    public void Quantities_refused(string? text) => Assert.Equal("quantity", NumberInput.Quantity(text).Problem!.Field);
+    public void Quantities_refused(string? text) => Assert.Equal("quantity", Quantity.Parse(text).Problem!.Field);
 
     [Theory]
     [InlineData("1.2", 1.2)]
@@ -35,7 +35,7 @@ public class TypedTests
     [InlineData("2h", 2)]
     [InlineData("0.5 hrs", 0.5)]
     [InlineData("0", 0)]
-    public void HoursTyped(string text, decimal value) => Assert.Equal(value, NumberInput.Hours(text).Value);
+    public void HoursTyped(string text, decimal value) => Assert.Equal(value, LaborHours.Parse(text).Value.Value);
 
     [Theory]
     [InlineData("88,412", 88_412)]
@@ -43,13 +43,13 @@ public class TypedTests
     [InlineData("1,088,412", 1_088_412)]
     [InlineData("88.4k", 88_400)]
     [InlineData("120 000 km", 120_000)]
-    public void Readings(string text, int value) => Assert.Equal(value, NumberInput.Reading(text).Value);
+    public void Readings(string text, int value) => Assert.Equal(value, Odometer.Parse(text).Value.Value);
 
     [Theory]
     [InlineData("a lot")]
     [InlineData("-5")]
     [InlineData("99,999,999")]
-    public void Readings_refused(string text) => Assert.False(NumberInput.Reading(text).Ok);
+    public void Readings_refused(string text) => Assert.False(Odometer.Parse(text).Ok);
 
     [Theory]
     [InlineData("1,234.50", 1234.5)]

@@ -14,13 +14,13 @@ public class OrderReadingTests
             new()
             {
                 OrderId = 1,
-                Reading = 60_000,
+                Reading = new(60_000),
                 At = Before,
             },
         ];
 
     private static Result Take(List<OdometerReading> readings, int? value, bool confirmed = false, bool leaving = false) =>
-        OrderReading.Take(readings, 2, leaving, value, confirmed, TheShop.Local, Mina);
+        OrderReading.Take(readings, 2, leaving, value is { } shown ? new Odometer(shown) : null, confirmed, TheShop.Local, Mina);
 
     [Fact]
     public void A_lower_reading_has_to_be_confirmed()
@@ -31,7 +31,7 @@ public class OrderReadingTests
         Assert.Contains("60,000", asked.Message, StringComparison.Ordinal);
         Assert.Single(readings);
         Assert.True(Take(readings, 5_000, confirmed: true).Ok);
-        Assert.Equal([60_000, 5_000], readings.Select(r => r.Reading));
+        Assert.Equal([60_000, 5_000], readings.Select(r => r.Reading.Value));
     }
 
     [Fact]
@@ -41,10 +41,10 @@ public class OrderReadingTests
         Take(readings, 61_200);
         Take(readings, 62_100);
         Take(readings, 62_140, leaving: true);
-        Assert.Equal([60_000, 62_100, 62_140], readings.Select(r => r.Reading));
+        Assert.Equal([60_000, 62_100, 62_140], readings.Select(r => r.Reading.Value));
         // Its own reading on leaving does not question the one when it came.
         Assert.True(Take(readings, 62_000).Ok);
         Take(readings, null);
-        Assert.Equal([60_000, 62_140], readings.Select(r => r.Reading));
+        Assert.Equal([60_000, 62_140], readings.Select(r => r.Reading.Value));
     }
 }

@@ -15,7 +15,7 @@ public class KnownWorkTests
         var order = new Order
         {
             State = OrderState.Posted,
-            OdometerIn = reading,
+            OdometerIn = new(reading),
             OpenedAt = posted,
             PostedAt = posted,
         };
@@ -28,7 +28,7 @@ public class KnownWorkTests
             .Of(
                 [new("Engine oil and filter", 7_500, 12), new("Spark plugs", 90_000, null), new("Brake fluid", null, 36)],
                 orders,
-                new CarUse(Today, reading, 40),
+                new CarUse(Today, new(reading), 40),
                 at => at.InUtc().Date
             )
             .ToList();

@@ -720,7 +720,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
             .ToListAsync();
         Assert.Equal(
             [(DecisionKind.Deferred, 45_000), (DecisionKind.Deferred, 50_000)],
-            jobs.Select(j => (j.Decision, j.DeferAtReading!.Value))
+            jobs.Select(j => (j.Decision, j.DeferAtReading!.Value.Value))
         );
         Assert.Equal([false, true], jobs.Select(j => j.DeferUntil is null));
     }

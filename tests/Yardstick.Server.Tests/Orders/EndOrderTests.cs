@@ -3,6 +3,7 @@ using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Inventory;
 using Yardstick.Core.Purchasing;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Tests.Support;
 
@@ -95,15 +96,20 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var here = Assert.Single((await mina.GetAsync($"orders/{order}/hanging")).AsArray())!;
         Assert.Equal("part.here", here.Text("code"));
         await using var stock = shop.OpenDb();
-        var before = await stock.Parts.Where(p => p.Number == "BU-88").Select(p => (decimal?)p.OnHand).FirstOrDefaultAsync() ?? 0;
+        var before = (await stock.Parts.Where(p => p.Number == "BU-88").Select(p => p.OnHand).FirstOrDefaultAsync()).Value;
         await mina.PostAsync($"orders/{order}/lines/{here["lineId"]}/into-stock");
         await mina.PostAsync($"orders/{order}/end", new { ending = "TakenHome", reason = "Takes it home" });
         await using var after = shop.OpenDb();
         var part = await after.Parts.SingleAsync(p => p.Number == "BU-88");
-        Assert.Equal((before + 2, 18.40m), (part.OnHand, part.AverageCost));
+        Assert.Equal((before + 2, 18.40m), (part.OnHand.Value, part.AverageCost.Value));
         Assert.Equal(
             before + 2,
-            await after.StockMovements.Where(m => m.PartId == part.Id && m.Kind == StockMovementKind.Receipt).SumAsync(m => m.Quantity)
+            (
+                await after
+                    .StockMovements.Where(m => m.PartId == part.Id && m.Kind == StockMovementKind.Receipt)
+                    .Select(m => m.Quantity)
+                    .ToListAsync()
+            ).Sum(q => q.Value)
         );
     }
 
@@ -117,9 +123,9 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await mina.HandedOverAsync(purchase);
         await DeclineAsync(mina, order, job);
         await using var db = shop.OpenDb();
-        var before = await db.Parts.Where(p => p.Number == "BU-88").Select(p => (decimal?)p.OnHand).FirstOrDefaultAsync() ?? 0;
+        var before = (await db.Parts.Where(p => p.Number == "BU-88").Select(p => p.OnHand).FirstOrDefaultAsync()).Value;
         Assert.True((await mina.PostAsync($"purchase-orders/{purchase}/receive", new { intoStock = true })).Flag("complete"));
-        Assert.Equal(before + 2, await db.Parts.Where(p => p.Number == "BU-88").Select(p => p.OnHand).SingleAsync());
+        Assert.Equal(before + 2, await db.Parts.Where(p => p.Number == "BU-88").Select(p => p.OnHand.Value).SingleAsync());
         Assert.Empty((await mina.GetAsync($"orders/{order}/hanging")).AsArray());
     }
 
@@ -200,7 +206,7 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await using var db = shop.OpenDb();
         Assert.Equal(
             [42_118, 42_120, 5_000],
-            await db.OdometerReadings.Where(r => r.VehicleId == car).OrderBy(r => r.Id).Select(r => r.Reading).ToListAsync()
+            await db.OdometerReadings.Where(r => r.VehicleId == car).OrderBy(r => r.Id).Select(r => r.Reading.Value).ToListAsync()
         );
     }
 
@@ -244,7 +250,7 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
             ).Text("code")
         );
 
-        var core = await db.Parts.Where(p => p.CoreEach > 0).FirstAsync();
+        var core = await db.Parts.Where(p => p.CoreEach > UnitPrice.Zero).FirstAsync();
         var cored = (await mina.PostAsync($"orders/{order}/jobs/{job}/lines", new { kind = "Part", partId = core.Id })).Id();
         var returned = await TotalAsync();
         await mina.PostAsync(
@@ -256,7 +262,7 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
                 version = (await mina.LineAsync(order, cored))["version"]!.GetValue<int>(),
             }
         );
-        Assert.True(await TotalAsync() >= returned + core.CoreEach);
+        Assert.True(await TotalAsync() >= returned + core.CoreEach.Value);
         Assert.Equal(
             "coresReturned",
             (

@@ -4,6 +4,7 @@ using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Tests.Support;
 
@@ -363,7 +364,7 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
                 .FirstAsync();
             (job, var partId) = (line.JobId, line.PartId);
             var part = await db.Parts.SingleAsync(p => p.Id == partId);
-            part.UnitCost += 11;
+            part.UnitCost += new UnitPrice(11);
             await db.SaveChangesAsync();
         }
         var look = await mina.GetAsync($"orders/{order}/earlier/{job}");

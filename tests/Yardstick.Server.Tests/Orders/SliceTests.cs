@@ -2,6 +2,7 @@ using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Billing;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Pricing;
+using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Tests.Support;
 
@@ -179,9 +180,9 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await using (var db = shop.OpenDb())
         {
             var shelf = (await db.Parts.AsNoTracking().Where(p => p.Category != "tire").ToListAsync()).First(p =>
-                p.Free >= 3 && p.Companions.Count == 0
+                p.Free >= new Quantity(3) && p.Companions.Count == 0
             );
-            (partId, onHand) = (shelf.Id, shelf.OnHand);
+            (partId, onHand) = (shelf.Id, shelf.OnHand.Value);
         }
         var (order, job) = await writer.WriteUpAsync("Regal");
         var first = (await writer.SheetAsync(order)).List("jobs")[0]!.List("lines")[1]!.Id();
@@ -200,7 +201,7 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         {
             await using var db = shop.OpenDb();
             var part = await db.Parts.AsNoTracking().SingleAsync(p => p.Id == partId);
-            return (part.OnHand, part.Reserved);
+            return (part.OnHand.Value, part.Reserved.Value);
         }
         var kept = await ShelfAsync();
         Assert.Equal(onHand, kept.OnHand);
@@ -216,7 +217,7 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(kept, await ShelfAsync());
         await using var after = shop.OpenDb();
         var moves = await after.StockMovements.Where(m => m.PartId == partId).OrderByDescending(m => m.Id).Take(2).ToListAsync();
-        Assert.Equal([1m, -1m], moves.Select(m => m.Quantity));
+        Assert.Equal([1m, -1m], moves.Select(m => m.Quantity.Value));
     }
 
     [Fact]
@@ -252,6 +253,6 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.True((await writer.PostAsync($"purchase-orders/{purchase}/receive", Counted("1", "19.25"))).Flag("complete"));
         Assert.Equal("Received", (await writer.LineAsync(order, line)).Text("stateCode"));
         await using var kept = shop.OpenDb();
-        Assert.Equal([19.25m, 19.25m], await kept.StockMovements.Where(m => m.LineId == line).Select(m => m.UnitCost).ToListAsync());
+        Assert.Equal([19.25m, 19.25m], await kept.StockMovements.Where(m => m.LineId == line).Select(m => m.UnitCost.Value).ToListAsync());
     }
 }

@@ -402,7 +402,7 @@ public class DoorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await using var db = shop.OpenDb();
         Assert.Equal(
             Vin,
-            await db.Orders.Where(o => o.Id == order).Join(db.Vehicles, o => o.VehicleId, v => v.Id, (o, v) => v.Vin).SingleAsync()
+            await db.Orders.Where(o => o.Id == order).Join(db.Vehicles, o => o.VehicleId, v => v.Id, (o, v) => v.Vin.Text).SingleAsync()
         );
         Assert.Contains((await mina.GetAsync("notices")).AsArray(), n => n!.Text("text").Contains(Other, StringComparison.Ordinal));
     }

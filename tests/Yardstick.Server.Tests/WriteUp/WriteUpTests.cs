@@ -3,6 +3,7 @@ using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Orders;
+using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
 using Yardstick.Data;
 using Yardstick.Server.Tests.Support;
@@ -548,7 +549,7 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
             await db
                 .Orders.Where(o => o.Id == order)
                 .Join(db.Vehicles, o => o.VehicleId, v => v.Id, (o, v) => v)
-                .ExecuteUpdateAsync(s => s.SetProperty(v => v.Vin, ""));
+                .ExecuteUpdateAsync(s => s.SetProperty(v => v.Vin, Vin.None));
         await ana.PostAsync($"bench/orders/{order}/vin", new { vin = "1tnahbe04ck021424" });
         foreach (var field in new[] { "hasPriority", "oldPartsBack", "washingWanted" })
             await mina.HeaderAsync(order, field, "true");

@@ -53,8 +53,6 @@ public sealed record CannedForm
     /// <summary>Keys of the jobs that may take its place.</summary>
     public IReadOnlyList<long> Alternatives { get; init; } = [];
 
-    private static string Plain(decimal value) => value.ToString("0.####", CultureInfo.InvariantCulture);
-
     /// <summary>A canned job as it would be typed.</summary>
     /// <param name="job">The canned job.</param>
     /// <param name="numberOf">Number of a catalog part.</param>
@@ -68,7 +66,7 @@ public sealed record CannedForm
             CustomerText = job.CustomerText,
             Checklist = job.Checklist,
             CountUnit = job.CountUnit,
-            Count = job.CountUnit.Length > 0 ? Plain(job.Count) : "",
+            Count = job.CountUnit.Length > 0 ? job.Count.ToString() : "",
             Discount = job.Discount,
             DiscountOn = job.DiscountOn,
             Credit = job.Credit,
@@ -86,14 +84,14 @@ public sealed record CannedForm
                         Description = l.Description,
                         Count = l.Kind switch
                         {
-                            LineKind.Labor => Plain(l.Hours),
-                            LineKind.Part or LineKind.Fee => Plain(l.Quantity),
+                            LineKind.Labor => l.Hours.ToString(),
+                            LineKind.Part or LineKind.Fee => l.Quantity.ToString(),
                             _ => "",
                         },
                         Amount = l.Kind switch
                         {
-                            LineKind.Fee => Plain(l.Amount),
-                            LineKind.Part or LineKind.Sublet when l.UnitCost > 0 => Plain(l.UnitCost),
+                            LineKind.Fee => l.Amount.ToString(),
+                            LineKind.Part or LineKind.Sublet when l.UnitCost > UnitPrice.Zero => l.UnitCost.ToString(),
                             _ => "",
                         },
                         RateName = l.RateName,
@@ -117,7 +115,7 @@ public sealed record CannedForm
             CustomerText = job.CustomerText,
             Checklist = job.Checklist,
             CountUnit = job.CountUnit,
-            Count = job.CountUnit.Length > 0 ? Plain(job.Count) : "",
+            Count = job.CountUnit.Length > 0 ? job.Count.ToString() : "",
             Discount = discount,
             DiscountOn = on,
             Credit = job.CreditShown,
@@ -128,12 +126,12 @@ public sealed record CannedForm
                 {
                     Kind = l.Kind,
                     Description = l.Description,
-                    Count = l.Count is { } count ? Plain(count) : "",
+                    Count = l.Count is { } count ? count.ToString("0.####", CultureInfo.InvariantCulture) : "",
                     Amount = l switch
                     {
-                        FeeLine fee => Plain(fee.UnitAmount),
-                        PartLine { PartId: null } part => Plain(part.UnitCost),
-                        SubletLine sublet => Plain(sublet.UnitCost),
+                        FeeLine fee => fee.UnitAmount.ToString(),
+                        PartLine { PartId: null } part => part.UnitCost.ToString(),
+                        SubletLine sublet => sublet.UnitCost.ToString(),
                         _ => "",
                     },
                     RateName = (l as LaborLine)?.RateName ?? "",
@@ -176,10 +174,10 @@ public sealed record CannedForm
                 return bad;
             fixedPrice = price.Value;
         }
-        var count = 1m;
+        var count = Quantity.One;
         if (CountUnit.Trim().Length > 0)
         {
-            var typed = NumberInput.Quantity(Count, "count");
+            var typed = Quantity.Parse(Count, "count");
             if (typed.Problem is { } bad)
                 return bad;
             count = typed.Value;
@@ -239,21 +237,21 @@ public sealed record CannedForm
         };
         if (form.Kind == LineKind.Labor)
         {
-            var hours = NumberInput.Hours(form.Count.Length == 0 ? "0" : form.Count, "count");
+            var hours = LaborHours.Parse(form.Count.Length == 0 ? "0" : form.Count, "count");
             if (hours.Problem is { } bad)
                 return At(bad);
             line.Hours = hours.Value;
         }
         else if (form.Kind is LineKind.Part or LineKind.Fee)
         {
-            var quantity = NumberInput.Quantity(form.Count.Length == 0 ? "1" : form.Count, "count");
+            var quantity = Quantity.Parse(form.Count.Length == 0 ? "1" : form.Count, "count");
             if (quantity.Problem is { } bad)
                 return At(bad);
             line.Quantity = quantity.Value;
         }
         if (form.Amount.Trim().Length > 0)
         {
-            var amount = NumberInput.Amount(form.Amount, "amount", 4);
+            var amount = UnitPrice.Parse(form.Amount, "amount");
             if (amount.Problem is { } bad)
                 return At(bad);
             if (form.Kind == LineKind.Fee)

@@ -1,5 +1,6 @@
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Catalog;
 
@@ -34,7 +35,7 @@ public class CannedJob
     public string CountUnit { get; internal set; } = "";
 
     /// <summary>How many it is made for.</summary>
-    public decimal Count { get; internal set; } = 1;
+    public Quantity Count { get; internal set; } = Quantity.One;
 
     /// <summary>A discount that it carries, as it is typed: <c>10%</c> or <c>15.00</c>; empty for none.</summary>
     public string Discount { get; internal set; } = "";

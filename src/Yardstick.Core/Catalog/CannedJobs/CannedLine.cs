@@ -1,5 +1,6 @@
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Catalog;
 
@@ -22,7 +23,7 @@ public class CannedLine
     public required string Description { get; init; }
 
     /// <summary>Labor hours.</summary>
-    public decimal Hours { get; internal set; }
+    public LaborHours Hours { get; internal set; }
 
     /// <summary>Name of the labor rate; empty for the usual one.</summary>
     public string RateName { get; init; } = "";
@@ -31,16 +32,16 @@ public class CannedLine
     public long? PartId { get; internal set; }
 
     /// <summary>Units.</summary>
-    public decimal Quantity { get; internal set; } = 1;
+    public Quantity Quantity { get; internal set; } = Quantity.One;
 
     /// <summary>Fee amount, each.</summary>
-    public decimal Amount { get; internal set; }
+    public UnitPrice Amount { get; internal set; }
 
     /// <summary>Fee code.</summary>
     public string Code { get; internal set; } = "";
 
     /// <summary>Cost each of a part that is not in the catalog, or of sublet work.</summary>
-    public decimal UnitCost { get; internal set; }
+    public UnitPrice UnitCost { get; internal set; }
 
     /// <summary>Category of a part that is not in the catalog.</summary>
     public string Category { get; init; } = "";
@@ -86,7 +87,7 @@ public class CannedLine
         if (FollowsFact && line is PartLine part && facts?.QuantityFor(part) is { } known && known != part.Quantity)
         {
             (part.GenericQuantity, part.Quantity) = (part.Quantity, known);
-            if (part.CoresReturned > 0)
+            if (part.CoresReturned > Quantity.Zero)
                 part.CoresReturned = known;
         }
         return line;

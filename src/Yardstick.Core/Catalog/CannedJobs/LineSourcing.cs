@@ -1,5 +1,6 @@
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Catalog;
 
@@ -25,7 +26,7 @@ public static class LineSourcing
         line.CoreDeposit = part.CoreEach;
         line.OwnCompanions = [.. part.Companions.OrderBy(c => c.Id).Select(c => c.Rule(part.Number))];
         // The old part of work done here is at hand; over the counter the order says otherwise when it is priced.
-        line.CoresReturned = part.CoreEach > 0 ? line.Quantity : 0;
+        line.CoresReturned = part.CoreEach > UnitPrice.Zero ? line.Quantity : Quantity.Zero;
         if (line.Origin == LineOrigin.Typed)
             line.Origin = LineOrigin.Stock;
         if (line.Description.Length == 0)

@@ -1,4 +1,5 @@
 using Yardstick.Core.Orders;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Catalog;
 
@@ -24,7 +25,7 @@ public class ShopLaborOperation
     public string Skill { get; init; } = "";
 
     /// <summary>Hours.</summary>
-    public decimal Hours { get; init; }
+    public LaborHours Hours { get; init; }
 
     /// <summary>Make that it is for; empty for all.</summary>
     public string Make { get; init; } = "";
@@ -41,7 +42,7 @@ public class ShopLaborOperation
         && (Model.Length == 0 || string.Equals(Model, model, StringComparison.OrdinalIgnoreCase));
 
     /// <summary>As lines take it.</summary>
-    public LaborGuideOperation Work => new(Code, Title, Hours, Skill, Contains, new Dictionary<string, decimal>());
+    public LaborGuideOperation Work => new(Code, Title, Hours, Skill, Contains, new Dictionary<string, LaborHours>());
 
     /// <summary>Reads a row of a file.</summary>
     /// <param name="value">The cell of a column: code, system, title, words, skill, hours, make, model, contains.</param>
@@ -50,7 +51,7 @@ public class ShopLaborOperation
         string Cell(string column) => value(column).Trim();
         if (Cell("title") is not { Length: > 0 and <= 200 } title)
             return new Problem("guide.title", "The title is missing or longer than 200 characters.", "title");
-        var hours = Values.NumberInput.Hours(Cell("hours"));
+        var hours = LaborHours.Parse(Cell("hours"));
         if (hours.Problem is { } bad)
             return bad;
         var code =

@@ -16,10 +16,10 @@ public class FeeItem
     public string Label { get; internal set; } = "";
 
     /// <summary>Amount each.</summary>
-    public decimal Amount { get; internal set; }
+    public UnitPrice Amount { get; internal set; }
 
     /// <summary>What it costs the shop, each.</summary>
-    public decimal CostEach { get; internal set; }
+    public UnitPrice CostEach { get; internal set; }
 
     /// <summary>Money held for somebody else.</summary>
     public bool PassThrough { get; internal set; }
@@ -57,7 +57,7 @@ public class FeeItem
         var each = NumberInput.Amount(amount, "amount", 2);
         if (each.Problem is { } badAmount)
             return badAmount;
-        var cost = string.IsNullOrWhiteSpace(costEach) ? 0m : NumberInput.Amount(costEach, "costEach", 2);
+        var cost = string.IsNullOrWhiteSpace(costEach) ? 0 : NumberInput.Amount(costEach, "costEach", 2);
         if (cost.Problem is { } badCost)
             return badCost;
         if (taken)
@@ -65,8 +65,8 @@ public class FeeItem
         (Code, Label, Amount, CostEach, PassThrough, Taxable) = (
             name,
             words,
-            each.Value,
-            passThrough ? 0 : cost.Value,
+            new(each.Value),
+            passThrough ? UnitPrice.Zero : new(cost.Value),
             passThrough,
             taxable
         );

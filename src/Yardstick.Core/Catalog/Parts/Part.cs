@@ -21,28 +21,28 @@ public class Part
     public string Category { get; init; } = "";
 
     /// <summary>Cost at the last receipt, each, 4 decimals.</summary>
-    public decimal UnitCost { get; internal set; }
+    public UnitPrice UnitCost { get; internal set; }
 
     /// <summary>Weighted average cost, each, 4 decimals.</summary>
-    public decimal AverageCost { get; internal set; }
+    public UnitPrice AverageCost { get; internal set; }
 
     /// <summary>The maker's list price, each.</summary>
-    public decimal? ListPrice { get; internal set; }
+    public UnitPrice? ListPrice { get; internal set; }
 
     /// <summary>Core deposit, each.</summary>
-    public decimal CoreEach { get; internal set; }
+    public UnitPrice CoreEach { get; internal set; }
 
     /// <summary>On the shelf.</summary>
-    public decimal OnHand { get; internal set; }
+    public Quantity OnHand { get; internal set; }
 
     /// <summary>Kept for approved work.</summary>
-    public decimal Reserved { get; internal set; }
+    public Quantity Reserved { get; internal set; }
 
     /// <summary>Reorder at or below this.</summary>
-    public decimal LowestLevel { get; init; }
+    public Quantity LowestLevel { get; init; }
 
     /// <summary>Fill up to this.</summary>
-    public decimal FillLevel { get; init; }
+    public Quantity FillLevel { get; init; }
 
     /// <summary>Where it lies.</summary>
     public string Bin { get; internal set; } = "";
@@ -75,12 +75,12 @@ public class Part
     public List<PartCompanion> Companions { get; } = [];
 
     /// <summary>On hand and not kept for anyone.</summary>
-    public decimal Free => OnHand - Reserved;
+    public Quantity Free => OnHand - Reserved;
 
     /// <summary>How much is free and where it lies: <c>4 qt free, B2</c>.</summary>
     public string FreeWords =>
-        Free > 0
-            ? string.Create(CultureInfo.InvariantCulture, $"{Free:0.##}{(Unit.Length > 0 ? " " : "")}{Unit} free, {Bin}")
+        Free > Quantity.Zero
+            ? string.Create(CultureInfo.InvariantCulture, $"{Free}{(Unit.Length > 0 ? " " : "")}{Unit} free, {Bin}")
             : "none free";
 
     /// <summary>A cost that was heard longer ago than this, in days, is said to be old.</summary>
@@ -95,7 +95,7 @@ public class Part
 
     /// <summary>Which of its costs counts.</summary>
     /// <param name="which">The policy's choice.</param>
-    public decimal Cost(StockCost which) => which == StockCost.Average ? AverageCost : UnitCost;
+    public UnitPrice Cost(StockCost which) => which == StockCost.Average ? AverageCost : UnitCost;
 
     /// <summary>A supplier's part that the shop never had, as it joins the catalog.</summary>
     /// <param name="offer">The offer.</param>
@@ -138,7 +138,7 @@ public class Part
     /// <param name="utcNow">Now, UTC.</param>
     public void Hear(SupplierOffer offer, Instant utcNow)
     {
-        if (OnHand <= 0)
+        if (OnHand <= Quantity.Zero)
             (UnitCost, AverageCost) = (offer.UnitCost, offer.UnitCost);
         (ListPrice, CoreEach, Brand, Condition, CostAt) = (offer.ListPrice, offer.CoreEach, offer.Brand, offer.Condition, utcNow);
         if (Equivalents.Length == 0)
@@ -146,12 +146,12 @@ public class Part
     }
 
     /// <summary>Takes a receipt into stock; the average follows (rules, Stock).</summary>
-    public void Receive(decimal quantity, decimal unitCost)
+    public void Receive(Quantity quantity, UnitPrice unitCost)
     {
         AverageCost =
-            OnHand <= 0
+            OnHand <= Quantity.Zero
                 ? unitCost
-                : decimal.Round((OnHand * AverageCost + quantity * unitCost) / (OnHand + quantity), 4, MidpointRounding.AwayFromZero);
+                : UnitPrice.Rounded((AverageCost * OnHand + unitCost * quantity) / (OnHand + quantity).Value);
         OnHand += quantity;
         UnitCost = unitCost;
     }
@@ -167,7 +167,7 @@ public class Part
     /// <param name="cost">Which cost prices a stock part.</param>
     public PartLine AsLine(StockCost cost)
     {
-        var line = PartLine.Of(Category == "tire" ? 4 : 1);
+        var line = PartLine.Of(new(Category == "tire" ? 4 : 1));
         line.TakePart(this, cost);
         return line;
     }
@@ -190,5 +190,5 @@ public class Part
     /// <param name="match">What was typed.</param>
     /// <param name="fits">It is known to fit the car.</param>
     public int Score(TextSearchScore match, bool fits) =>
-        (match.Score(Description, $"{Number} {Category} {Brand} {Equivalents}") ?? 20) + (Free > 0 ? 15 : 0) + (fits ? 90 : 0);
+        (match.Score(Description, $"{Number} {Category} {Brand} {Equivalents}") ?? 20) + (Free > Quantity.Zero ? 15 : 0) + (fits ? 90 : 0);
 }

@@ -1,3 +1,5 @@
+using Yardstick.Core.Values;
+
 namespace Yardstick.Core.Catalog;
 
 /// <summary>Something that comes along with one part of the catalog.</summary>
@@ -19,13 +21,13 @@ public class PartCompanion
     public Pricing.AmountKind Kind { get; init; }
 
     /// <summary>Price for each unit.</summary>
-    public decimal AmountPerUnit { get; init; }
+    public UnitPrice AmountPerUnit { get; init; }
 
     /// <summary>Hours for each unit, of labor.</summary>
-    public decimal HoursPerUnit { get; init; }
+    public LaborHours HoursPerUnit { get; init; }
 
     /// <summary>Cost of each unit, of a part or fee.</summary>
-    public decimal CostPerUnit { get; init; }
+    public UnitPrice CostPerUnit { get; init; }
 
     /// <summary>False where no tax is on it.</summary>
     public bool Taxable { get; init; } = true;
@@ -42,9 +44,9 @@ public class PartCompanion
             Label = Label,
             Category = partNumber,
             Kind = Kind,
-            AmountPerUnit = AmountPerUnit,
-            HoursPerUnit = HoursPerUnit,
-            CostPerUnit = CostPerUnit,
+            AmountPerUnit = AmountPerUnit.Value,
+            HoursPerUnit = HoursPerUnit.Value,
+            CostPerUnit = CostPerUnit.Value,
             Taxable = Taxable,
             PassThrough = PassThrough,
         };

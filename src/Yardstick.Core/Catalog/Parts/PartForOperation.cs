@@ -1,6 +1,7 @@
 using System.Globalization;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Catalog;
 
@@ -14,7 +15,7 @@ public static class PartForOperation
     /// <param name="fitting">The part of the catalog that fits; null for none.</param>
     /// <param name="cost">Which cost of stock counts.</param>
     /// <param name="factKey">The fact that tells the quantity; empty for none.</param>
-    public static PartLine Of(string type, decimal quantity, VehicleSpecs? facts, Part? fitting, StockCost cost, string factKey = "")
+    public static PartLine Of(string type, Quantity quantity, VehicleSpecs? facts, Part? fitting, StockCost cost, string factKey = "")
     {
         var line = new PartLine
         {
@@ -40,7 +41,7 @@ public static class PartForOperation
                 CultureInfo.InvariantCulture,
                 out var cylinders
             )
-                ? cylinders
+                ? new(cylinders)
                 : quantity;
         else if (facts.QuantityFor(line) is { } known)
             line.Quantity = known;

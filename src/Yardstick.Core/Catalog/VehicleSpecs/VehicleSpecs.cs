@@ -31,20 +31,20 @@ public sealed record VehicleSpecs(LocalDate AsOf, IReadOnlyList<SpecValue> Facts
     /// <summary>
     /// The quantity by the facts in the line's unit, to a tenth; null where none is known or the units don't go together.
     /// </summary>
-    public decimal? QuantityFor(PartLine line)
+    public Quantity? QuantityFor(PartLine line)
     {
         if (FactOf(line) is not { Figure: { } figure } fact || line.Unit.Length == 0)
             return null;
         return Units.Convert(figure, fact.Unit, line.Unit) is { } amount && amount > 0
-            ? Math.Max(0.1m, decimal.Round(amount, 1, MidpointRounding.AwayFromZero))
+            ? new(Math.Max(0.1m, decimal.Round(amount, 1, MidpointRounding.AwayFromZero)))
             : null;
     }
 
     /// <summary>The quantity that is proposed for a line; null where it agrees or a person chose already.</summary>
-    public decimal? Correction(PartLine line) =>
-        line is { GenericQuantity: null, ReceivedQuantity: 0, IsOn: true }
+    public Quantity? Correction(PartLine line) =>
+        line is { GenericQuantity: null, ReceivedQuantity.Value: 0, IsOn: true }
         && QuantityFor(line) is { } known
-        && Math.Abs(known - line.Quantity) >= Least
+        && Math.Abs((known - line.Quantity).Value) >= Least
             ? known
             : null;
 

@@ -15,7 +15,7 @@ public sealed record Answer(
     AnswerChannel Channel,
     string Note = "",
     LocalDate? DeferUntil = null,
-    int? DeferAtReading = null
+    Odometer? DeferAtReading = null
 )
 {
     /// <summary>The day to which a customer puts work off on their page.</summary>
@@ -49,7 +49,7 @@ public sealed record Answer(
         }
         if (!string.IsNullOrWhiteSpace(atReading))
         {
-            var reading = NumberInput.Reading(atReading, "deferAtReading");
+            var reading = Odometer.Parse(atReading, "deferAtReading");
             if (reading.Problem is { } problem)
                 return problem;
             answer = answer with { DeferAtReading = reading.Value };

@@ -42,7 +42,7 @@ public class Decision
     public LocalDate? DeferUntil { get; init; }
 
     /// <summary>Deferred to this odometer reading.</summary>
-    public int? DeferAtReading { get; init; }
+    public Odometer? DeferAtReading { get; init; }
 
     /// <summary>The frozen copy of what was shown; null for decisions from before copies were kept.</summary>
     public long? ShownId { get; init; }

@@ -52,8 +52,8 @@ public static class EarlierWork
         if (job.DeferAtReading is { } at && reading is { } now)
         {
             var byReading =
-                perDay > 0 ? (int)Math.Ceiling((at - now) / perDay)
-                : at > now ? SoonDays + 1
+                perDay > 0 ? (int)Math.Ceiling((at.Value - now) / perDay)
+                : at.Value > now ? SoonDays + 1
                 : 0;
             days = days is { } byDate ? Math.Min(byDate, byReading) : byReading;
         }

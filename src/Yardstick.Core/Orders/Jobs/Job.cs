@@ -43,7 +43,7 @@ public class Job
     public LocalDate? DeferUntil { get; internal set; }
 
     /// <summary>Deferred to this reading.</summary>
-    public int? DeferAtReading { get; internal set; }
+    public Odometer? DeferAtReading { get; internal set; }
 
     /// <summary>How far it is.</summary>
     public JobProgress Progress { get; internal set; }
@@ -58,7 +58,7 @@ public class Job
     public Money Subtotal { get; internal set; }
 
     /// <summary>Hours sold, after overlap.</summary>
-    public decimal SoldHours { get; internal set; }
+    public LaborHours SoldHours { get; internal set; }
 
     /// <summary>Taken off, UTC; kept so that it can come back.</summary>
     public Instant? RemovedAt { get; internal set; }
@@ -79,7 +79,7 @@ public class Job
     public string CountUnit { get; internal set; } = "";
 
     /// <summary>How many of them.</summary>
-    public decimal Count { get; internal set; } = 1;
+    public Quantity Count { get; internal set; } = Quantity.One;
 
     /// <summary>Version of the canned job that it was made from.</summary>
     public int? CannedVersion { get; internal set; }
@@ -106,7 +106,7 @@ public class Job
     public string PayerName { get; internal set; } = "";
 
     /// <summary>A diagnosis: percent of it that is credited when its repair is approved (rules, Jobs).</summary>
-    public decimal? CreditPercent { get; internal set; }
+    public Percent? CreditPercent { get; internal set; }
 
     /// <summary>A diagnosis: amount of it that is credited when its repair is approved.</summary>
     public decimal? CreditAmount { get; internal set; }
@@ -150,9 +150,9 @@ public class Job
         !IsCredited
             ? ""
             : (
-                CreditPercent is 100 ? "This charge is credited in full"
-                : CreditPercent is { } percent ? $"{percent:0.##}% of this charge is credited"
-                : $"{CreditAmount:#,##0.00} of this charge is credited"
+                CreditPercent?.Value is 100 ? "This charge is credited in full"
+                : CreditPercent is { } percent ? $"{percent}% of this charge is credited"
+                : Invariant($"{CreditAmount:#,##0.00} of this charge is credited")
             )
                 + (
                     CreditFor.Count > 0 && OrderPricing.CreditedWith(order, this) is { Count: > 0 } named
@@ -239,10 +239,10 @@ public class Job
                 CreditFor = Keys(text);
                 break;
             case "count":
-                old = Count.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture);
+                old = Count.ToString();
                 if (CountUnit.Length == 0)
                     return new Problem("job.count", "This job does not go by a count.", field);
-                var count = NumberInput.Quantity(text, field);
+                var count = Quantity.Parse(text, field);
                 if (count.Problem is { } badCount)
                     return badCount;
                 if (Scale(count.Value / Count) is { } noScale)
@@ -262,7 +262,7 @@ public class Job
             "title" => Title,
             "laborRate" => LaborRate,
             "customerText" => CustomerText,
-            "count" => Count.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture),
+            "count" => Count.ToString(),
             "isUnsafe" => IsUnsafe ? "true" : "false",
             "linesOpen" => LinesOpen ? "true" : "false",
             "payer" => Payer.ToString(),
@@ -275,7 +275,7 @@ public class Job
     /// <summary>The credit as it is typed: <c>100%</c> or an amount; empty for none.</summary>
     public string CreditShown =>
         CreditPercent is { } percent
-            ? $"{percent.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture)}%"
+            ? $"{percent}%"
             : CreditAmount?.ToString("0.00", System.Globalization.CultureInfo.InvariantCulture) ?? "";
 
     private Problem? SetCredit(string? text, string field)
@@ -287,19 +287,19 @@ public class Job
     }
 
     /// <summary>Reads a credit as it is typed: a percentage, an amount, or nothing.</summary>
-    public static Result<(decimal? Percent, decimal? Amount)> Credit(string? text, string field)
+    public static Result<(Percent? Percent, decimal? Amount)> Credit(string? text, string field)
     {
         if (string.IsNullOrWhiteSpace(text))
-            return ((decimal?)null, (decimal?)null);
+            return ((Percent?)null, (decimal?)null);
         var typed = text.Trim();
         var figure = NumberInput.Amount(typed.TrimEnd('%').Trim(), field, 2);
         if (figure.Problem is { } problem)
             return problem;
         if (!typed.EndsWith('%'))
-            return ((decimal?)null, (decimal?)figure.Value);
+            return ((Percent?)null, (decimal?)figure.Value);
         if (figure.Value > 100)
             return new Problem("job.credit", "A credit can be at most 100%.", field);
-        return ((decimal?)figure.Value, (decimal?)null);
+        return ((Percent?)new Percent(figure.Value), (decimal?)null);
     }
 
     /// <summary>The same job for the order of another visit, with the costs, prices and parts that it has now.</summary>
@@ -317,7 +317,7 @@ public class Job
     private Problem? Scale(decimal factor)
     {
         var scaled = OnLines.Where(l => l.PerCount).ToList();
-        if (scaled.Exists(l => l is PartLine { ReceivedQuantity: > 0 }))
+        if (scaled.Exists(l => l is PartLine { ReceivedQuantity.Value: > 0 }))
             return new Problem("line.received", "Parts of this job were received already; add lines for more.", "count");
         foreach (var line in scaled)
         {

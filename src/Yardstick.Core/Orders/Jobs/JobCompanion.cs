@@ -22,10 +22,10 @@ public class JobCompanion
     public bool Waived { get; internal set; }
 
     /// <summary>Units that a person set.</summary>
-    public decimal? Quantity { get; internal set; }
+    public Quantity? Quantity { get; internal set; }
 
     /// <summary>Price for each unit that a person set, up to 4 decimals.</summary>
-    public decimal? AmountPerUnit { get; internal set; }
+    public UnitPrice? AmountPerUnit { get; internal set; }
 
     /// <summary>Counts up with every change.</summary>
     public int Version { get; internal set; }
@@ -52,13 +52,13 @@ public class JobCompanion
                     AmountPerUnit = null;
                 break;
             case "quantity":
-                var quantity = NumberInput.Quantity(text, field);
+                var quantity = Values.Quantity.Parse(text, field);
                 if (quantity.Problem is { } noQuantity)
                     return noQuantity;
                 Quantity = quantity.Value;
                 break;
             case "amountPerUnit":
-                var amount = NumberInput.Amount(text, field, 4);
+                var amount = UnitPrice.Parse(text, field);
                 if (amount.Problem is { } noAmount)
                     return noAmount;
                 AmountPerUnit = amount.Value;
@@ -74,8 +74,8 @@ public class JobCompanion
         field switch
         {
             "waived" => Waived ? "true" : "false",
-            "quantity" => Quantity?.ToString("0.###", CultureInfo.InvariantCulture) ?? "",
-            "amountPerUnit" => AmountPerUnit?.ToString("0.####", CultureInfo.InvariantCulture) ?? "",
+            "quantity" => Quantity.ToString()!,
+            "amountPerUnit" => AmountPerUnit.ToString()!,
             _ => "",
         };
 }

@@ -9,27 +9,27 @@ public sealed class FeeLine() : Line(LineKind.Fee)
     public string Code { get; internal set; } = "";
 
     /// <summary>How many, above zero.</summary>
-    public decimal Quantity { get; internal set; } = 1;
+    public Quantity Quantity { get; internal set; } = Quantity.One;
 
     /// <summary>Amount each, before tax.</summary>
-    public decimal UnitAmount { get; internal set; }
+    public UnitPrice UnitAmount { get; internal set; }
 
     /// <summary>What it costs the shop, each.</summary>
-    public decimal UnitCost { get; internal set; }
+    public UnitPrice UnitCost { get; internal set; }
 
     /// <summary>Held for somebody else.</summary>
     public bool PassThrough { get; internal set; }
 
     /// <inheritdoc/>
-    public override decimal? Count => Quantity;
+    public override decimal? Count => Quantity.Value;
 
     /// <inheritdoc/>
     private protected override string? Shown(string field) =>
         field switch
         {
             "number" => Code,
-            "quantity" => Plain(Quantity),
-            "amount" => Plain(UnitAmount),
+            "quantity" => Quantity.ToString(),
+            "amount" => UnitAmount.ToString(),
             _ => base.Shown(field),
         };
 
@@ -38,11 +38,11 @@ public sealed class FeeLine() : Line(LineKind.Fee)
         field switch
         {
             "number" => Words(text, field, v => Code = v, empty: true),
-            "quantity" => Figure(NumberInput.Quantity(text, field), v => Quantity = v),
-            "amount" => Figure(NumberInput.Amount(text, field, 4), v => UnitAmount = v),
+            "quantity" => Figure(Quantity.Parse(text, field), v => Quantity = v),
+            "amount" => Figure(UnitPrice.Parse(text, field), v => UnitAmount = v),
             _ => base.Write(field, text),
         };
 
     /// <inheritdoc/>
-    internal override void Scale(decimal factor) => Quantity = decimal.Round(Quantity * factor, 3, MidpointRounding.AwayFromZero);
+    internal override void Scale(decimal factor) => Quantity = Quantity.Times(factor);
 }

@@ -1,3 +1,5 @@
+using Yardstick.Core.Values;
+
 namespace Yardstick.Core.Orders;
 
 /// <summary>An operation of a labor guide for one car.</summary>
@@ -10,8 +12,8 @@ namespace Yardstick.Core.Orders;
 public sealed record LaborGuideOperation(
     string Code,
     string Title,
-    decimal Hours,
+    LaborHours Hours,
     string Skill,
     IReadOnlyList<string> Contains,
-    IReadOnlyDictionary<string, decimal> Beside
+    IReadOnlyDictionary<string, LaborHours> Beside
 );

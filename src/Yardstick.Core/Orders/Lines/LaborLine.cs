@@ -7,19 +7,19 @@ namespace Yardstick.Core.Orders;
 public sealed class LaborLine() : Line(LineKind.Labor)
 {
     /// <summary>Hours, two decimals.</summary>
-    public decimal Hours { get; internal set; }
+    public LaborHours Hours { get; internal set; }
 
     /// <summary>Its rate, a name of the policy or a number; empty for the usual one.</summary>
     public string RateName { get; internal set; } = "";
 
     /// <summary>A rate by hand, an hour, before tax.</summary>
-    public decimal? UnitPrice { get; internal set; }
+    public UnitPrice? UnitPrice { get; internal set; }
 
     /// <summary>An amount that stands by itself, before tax.</summary>
-    public decimal? Price { get; internal set; }
+    public UnitPrice? Price { get; internal set; }
 
     /// <summary>The rate that the customer was told.</summary>
-    public decimal? QuotedPrice { get; internal set; }
+    public UnitPrice? QuotedPrice { get; internal set; }
 
     /// <summary>Code of the guide's operation; empty for free labor.</summary>
     public string Operation { get; internal set; } = "";
@@ -28,10 +28,10 @@ public sealed class LaborLine() : Line(LineKind.Labor)
     public IReadOnlyList<string> IncludedOperations { get; internal set; } = [];
 
     /// <summary>Its hours beside other operations, by their codes.</summary>
-    public IReadOnlyDictionary<string, decimal> CombinedHours { get; internal set; } = new Dictionary<string, decimal>();
+    public IReadOnlyDictionary<string, LaborHours> CombinedHours { get; internal set; } = new Dictionary<string, LaborHours>();
 
     /// <summary>Hours by the guide; null for free labor.</summary>
-    public decimal? GuideHours { get; internal set; }
+    public LaborHours? GuideHours { get; internal set; }
 
     /// <summary>It keeps its full time, whatever it overlaps with.</summary>
     public bool KeepsTime { get; internal set; }
@@ -63,13 +63,13 @@ public sealed class LaborLine() : Line(LineKind.Labor)
     }
 
     /// <inheritdoc/>
-    public override decimal? Count => Hours;
+    public override decimal? Count => Hours.Value;
 
     /// <inheritdoc/>
     public override bool IsOverridden => UnitPrice is not null || Price is not null;
 
     /// <inheritdoc/>
-    public override bool IsUnsourced => IsOn && !IsExcluded && Hours == 0 && Price is null && Operation.Length == 0;
+    public override bool IsUnsourced => IsOn && !IsExcluded && Hours == LaborHours.Zero && Price is null && Operation.Length == 0;
 
     /// <summary>Takes the operation of a guide, with its time.</summary>
     public void Take(LaborGuideOperation work)
@@ -84,10 +84,10 @@ public sealed class LaborLine() : Line(LineKind.Labor)
     private protected override string? Shown(string field) =>
         field switch
         {
-            "hours" => Plain(Hours),
+            "hours" => Hours.ToString(),
             "rateName" => RateName,
-            "unitPrice" => Plain(UnitPrice),
-            "price" => Plain(Price),
+            "unitPrice" => UnitPrice.ToString(),
+            "price" => Price.ToString(),
             "keepsTime" => KeepsTime ? "true" : "false",
             "technicianId" => TechnicianId?.ToString(CultureInfo.InvariantCulture) ?? "",
             _ => base.Shown(field),
@@ -97,7 +97,7 @@ public sealed class LaborLine() : Line(LineKind.Labor)
     private protected override Problem? Write(string field, string? text) =>
         field switch
         {
-            "hours" => Figure(NumberInput.Hours(text, field), v => Hours = v),
+            "hours" => Figure(LaborHours.Parse(text, field), v => Hours = v),
             "rateName" => Rate(text, field),
             "unitPrice" => Override(text, field, SetUnitPrice),
             "price" => Override(text, field, v => Price = v),
@@ -116,7 +116,7 @@ public sealed class LaborLine() : Line(LineKind.Labor)
         return rate.Problem;
     }
 
-    private void SetUnitPrice(decimal? price)
+    private void SetUnitPrice(UnitPrice? price)
     {
         UnitPrice = price;
         // Taken back, the policy's rate of today counts again, not what was told.
@@ -128,7 +128,7 @@ public sealed class LaborLine() : Line(LineKind.Labor)
     internal override void TakePriceBack() => UnitPrice = null;
 
     /// <inheritdoc/>
-    internal override void Scale(decimal factor) => Hours = decimal.Round(Hours * factor, 2, MidpointRounding.AwayFromZero);
+    internal override void Scale(decimal factor) => Hours = Hours.Times(factor);
 
     /// <inheritdoc/>
     internal override Line Copy()

@@ -1,3 +1,5 @@
+using Yardstick.Core.Values;
+
 namespace Yardstick.Core.Orders;
 
 /// <summary>Everything that another operation of a labor line changes, so that it can be put back.</summary>
@@ -13,10 +15,10 @@ public sealed record LaborSource
     public required string Operation { get; init; }
 
     /// <summary>Hours by the guide.</summary>
-    public decimal? GuideHours { get; init; }
+    public LaborHours? GuideHours { get; init; }
 
     /// <summary>Hours.</summary>
-    public decimal Hours { get; init; }
+    public LaborHours Hours { get; init; }
 
     /// <summary>Skill that it needs.</summary>
     public required string Skill { get; init; }
@@ -25,10 +27,10 @@ public sealed record LaborSource
     public required IReadOnlyList<string> IncludedOperations { get; init; }
 
     /// <summary>Hours beside other operations.</summary>
-    public required IReadOnlyDictionary<string, decimal> CombinedHours { get; init; }
+    public required IReadOnlyDictionary<string, LaborHours> CombinedHours { get; init; }
 
     /// <summary>The rate that the customer was told.</summary>
-    public decimal? QuotedPrice { get; init; }
+    public UnitPrice? QuotedPrice { get; init; }
 
     internal static LaborSource Of(LaborLine line) =>
         new()

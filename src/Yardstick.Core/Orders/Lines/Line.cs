@@ -199,10 +199,6 @@ public abstract partial class Line
     /// <summary>Remembers where it comes from, before that is changed.</summary>
     internal virtual void KeepSource() { }
 
-    private protected static string Plain(decimal value) => value.ToString("0.####", CultureInfo.InvariantCulture);
-
-    private protected static string Plain(decimal? value) => value is { } figure ? Plain(figure) : "";
-
     private protected static Problem? Words(string? text, string field, Action<string> set, bool empty = false)
     {
         var words = (text ?? "").Trim();
@@ -214,7 +210,7 @@ public abstract partial class Line
         return null;
     }
 
-    private protected static Problem? Figure(Result<decimal> figure, Action<decimal> set)
+    private protected static Problem? Figure<T>(Result<T> figure, Action<T> set)
     {
         if (figure.Ok)
             set(figure.Value);
@@ -228,7 +224,7 @@ public abstract partial class Line
     }
 
     /// <summary>A price by hand and after it the reason in words, as <c>89.90 matched a quote</c>; empty takes it back.</summary>
-    private protected Problem? Override(string? text, string field, Action<decimal?> set)
+    private protected Problem? Override(string? text, string field, Action<UnitPrice?> set)
     {
         if (string.IsNullOrWhiteSpace(text))
         {
@@ -237,7 +233,7 @@ public abstract partial class Line
             return null;
         }
         var match = AmountAndReason().Match(text);
-        var figure = NumberInput.Amount(match.Success ? match.Groups[1].Value : text, field, 4);
+        var figure = UnitPrice.Parse(match.Success ? match.Groups[1].Value : text, field);
         if (figure.Problem is { } problem)
             return problem;
         var reason = match.Success ? match.Groups[2].Value.Trim() : "";

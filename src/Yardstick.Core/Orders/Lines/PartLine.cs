@@ -7,13 +7,13 @@ namespace Yardstick.Core.Orders;
 public sealed class PartLine() : Line(LineKind.Part)
 {
     /// <summary>Units, three decimals.</summary>
-    public decimal Quantity { get; internal set; } = 1;
+    public Quantity Quantity { get; internal set; } = Quantity.One;
 
     /// <summary>The writer's price, each, before tax.</summary>
-    public decimal? UnitPrice { get; internal set; }
+    public UnitPrice? UnitPrice { get; internal set; }
 
     /// <summary>The price each that the customer was told.</summary>
-    public decimal? QuotedPrice { get; internal set; }
+    public UnitPrice? QuotedPrice { get; internal set; }
 
     /// <summary>The catalog part.</summary>
     public long? PartId { get; internal set; }
@@ -25,25 +25,25 @@ public sealed class PartLine() : Line(LineKind.Part)
     public string Category { get; internal set; } = "";
 
     /// <summary>The cost that prices it, each, four decimals.</summary>
-    public decimal UnitCost { get; internal set; }
+    public UnitPrice UnitCost { get; internal set; }
 
     /// <summary>The cost in the books, each, if another.</summary>
-    public decimal? BookCost { get; internal set; }
+    public UnitPrice? BookCost { get; internal set; }
 
     /// <summary>List price, each.</summary>
-    public decimal? ListPrice { get; internal set; }
+    public UnitPrice? ListPrice { get; internal set; }
 
     /// <summary>Core deposit, each.</summary>
-    public decimal CoreDeposit { get; internal set; }
+    public UnitPrice CoreDeposit { get; internal set; }
 
     /// <summary>Cores handed back.</summary>
-    public decimal CoresReturned { get; internal set; }
+    public Quantity CoresReturned { get; internal set; }
 
     /// <summary>Kept for this line from stock.</summary>
-    public decimal ReservedQuantity { get; internal set; }
+    public Quantity ReservedQuantity { get; internal set; }
 
     /// <summary>Received for this line.</summary>
-    public decimal ReceivedQuantity { get; internal set; }
+    public Quantity ReceivedQuantity { get; internal set; }
 
     /// <summary>Code of the supplier that offers it.</summary>
     public string SupplierCode { get; internal set; } = "";
@@ -76,7 +76,7 @@ public sealed class PartLine() : Line(LineKind.Part)
     public string FactKey { get; internal set; } = "";
 
     /// <summary>The quantity before the fact corrected it.</summary>
-    public decimal? GenericQuantity { get; internal set; }
+    public Quantity? GenericQuantity { get; internal set; }
 
     /// <summary>What comes along with this very part.</summary>
     public IReadOnlyList<CompanionRule> OwnCompanions { get; internal set; } = [];
@@ -86,10 +86,10 @@ public sealed class PartLine() : Line(LineKind.Part)
 
     /// <summary>A part of which only the number of units is known.</summary>
     /// <param name="quantity">Units, above zero.</param>
-    public static PartLine Of(decimal quantity) => new() { Quantity = quantity };
+    public static PartLine Of(Quantity quantity) => new() { Quantity = quantity };
 
     /// <inheritdoc/>
-    public override decimal? Count => Quantity;
+    public override decimal? Count => Quantity.Value;
 
     /// <inheritdoc/>
     public override bool IsOverridden => UnitPrice is not null;
@@ -112,22 +112,22 @@ public sealed class PartLine() : Line(LineKind.Part)
         (SupplierCode, Branch, Brand, Quality) = (offer.SupplierCode, offer.Branch, offer.Brand, offer.Quality);
         (Condition, MakersNumber, PartType) = (offer.Condition, offer.MakersNumber, offer.Type);
         OfferedFor = utcNow + Duration.FromMinutes(offer.Minutes);
-        CoresReturned = offer.CoreEach > 0 ? Quantity : 0;
+        CoresReturned = offer.CoreEach > Values.UnitPrice.Zero ? Quantity : Quantity.Zero;
         Origin = LineOrigin.Supplier;
         if (Description.Length == 0)
             Description = offer.Description;
     }
 
     /// <summary>Takes the quantity that the facts about the car tell; the one before is remembered.</summary>
-    public FieldChange FollowFact(decimal quantity)
+    public FieldChange FollowFact(Quantity quantity)
     {
-        var old = Plain(Quantity);
+        var old = Quantity.ToString();
         GenericQuantity ??= Quantity;
         Quantity = quantity;
-        if (CoresReturned > 0)
+        if (CoresReturned > Quantity.Zero)
             CoresReturned = quantity;
         Version++;
-        return new FieldChange("quantity", old, Plain(Quantity));
+        return new FieldChange("quantity", old, Quantity.ToString());
     }
 
     /// <inheritdoc/>
@@ -135,10 +135,10 @@ public sealed class PartLine() : Line(LineKind.Part)
         field switch
         {
             "number" => Number,
-            "quantity" => Plain(Quantity),
-            "unitCost" => Plain(UnitCost),
-            "unitPrice" => Plain(UnitPrice),
-            "coresReturned" when CoreDeposit > 0 => Plain(CoresReturned),
+            "quantity" => Quantity.ToString(),
+            "unitCost" => UnitCost.ToString(),
+            "unitPrice" => UnitPrice.ToString(),
+            "coresReturned" when CoreDeposit > Values.UnitPrice.Zero => CoresReturned.ToString(),
             _ => base.Shown(field),
         };
 
@@ -147,22 +147,22 @@ public sealed class PartLine() : Line(LineKind.Part)
         field switch
         {
             "number" => Words(text, field, v => Number = v, empty: true),
-            "quantity" => Figure(NumberInput.Quantity(text, field), SetQuantity),
-            "unitCost" => Figure(NumberInput.Amount(text, field, 4), v => (UnitCost, BookCost) = (v, null)),
+            "quantity" => Figure(Quantity.Parse(text, field), SetQuantity),
+            "unitCost" => Figure(Values.UnitPrice.Parse(text, field), v => (UnitCost, BookCost) = (v, null)),
             "unitPrice" => Override(text, field, SetUnitPrice),
             "coresReturned" => Cores(text, field),
             _ => base.Write(field, text),
         };
 
-    private void SetQuantity(decimal quantity)
+    private void SetQuantity(Quantity quantity)
     {
         // All cores back stays all cores back.
-        if (CoreDeposit > 0)
-            CoresReturned = CoresReturned == Quantity ? quantity : Math.Min(CoresReturned, quantity);
+        if (CoreDeposit > Values.UnitPrice.Zero)
+            CoresReturned = CoresReturned == Quantity ? quantity : Quantity.Min(CoresReturned, quantity);
         Quantity = quantity;
     }
 
-    private void SetUnitPrice(decimal? price)
+    private void SetUnitPrice(UnitPrice? price)
     {
         UnitPrice = price;
         // Taken back, the policy's price of today counts again, not what was told.
@@ -173,7 +173,7 @@ public sealed class PartLine() : Line(LineKind.Part)
     /// <summary>Old parts handed in; those that the customer or the shop keeps are charged.</summary>
     private Problem? Cores(string? text, string field)
     {
-        var figure = NumberInput.QuantityOrNone(text, field);
+        var figure = Quantity.ParseOrNone(text, field);
         if (figure.Problem is { } problem)
             return problem;
         if (figure.Value > Quantity)
@@ -188,8 +188,8 @@ public sealed class PartLine() : Line(LineKind.Part)
     /// <inheritdoc/>
     internal override void Scale(decimal factor)
     {
-        Quantity = decimal.Round(Quantity * factor, 3, MidpointRounding.AwayFromZero);
-        if (CoresReturned > 0)
+        Quantity = Quantity.Times(factor);
+        if (CoresReturned > Quantity.Zero)
             CoresReturned = Quantity;
     }
 
@@ -197,9 +197,15 @@ public sealed class PartLine() : Line(LineKind.Part)
     internal override Line Copy()
     {
         var copy = (PartLine)base.Copy();
-        (copy.UnitPrice, copy.QuotedPrice, copy.PartId, copy.ReservedQuantity, copy.ReceivedQuantity) = (null, null, null, 0, 0);
+        (copy.UnitPrice, copy.QuotedPrice, copy.PartId, copy.ReservedQuantity, copy.ReceivedQuantity) = (
+            null,
+            null,
+            null,
+            Quantity.Zero,
+            Quantity.Zero
+        );
         (copy.Branch, copy.OfferedFor, copy.GenericQuantity, copy.SourceBefore) = ("", null, null, null);
-        copy.CoresReturned = CoreDeposit > 0 ? Quantity : 0;
+        copy.CoresReturned = CoreDeposit > Values.UnitPrice.Zero ? Quantity : Quantity.Zero;
         return copy;
     }
 
@@ -214,8 +220,8 @@ public sealed class PartLine() : Line(LineKind.Part)
     /// <summary>What is here or kept of another line is for this one now.</summary>
     internal void TakeOver(PartLine was)
     {
-        (ReceivedQuantity, was.ReceivedQuantity) = (was.ReceivedQuantity, 0);
-        (ReservedQuantity, was.ReservedQuantity) = (was.ReservedQuantity, 0);
+        (ReceivedQuantity, was.ReceivedQuantity) = (was.ReceivedQuantity, Quantity.Zero);
+        (ReservedQuantity, was.ReservedQuantity) = (was.ReservedQuantity, Quantity.Zero);
     }
 
     /// <inheritdoc/>

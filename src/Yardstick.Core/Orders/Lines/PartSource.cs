@@ -1,4 +1,5 @@
 using Yardstick.Core.Pricing;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Orders;
 
@@ -21,19 +22,19 @@ public sealed record PartSource
     public required string Category { get; init; }
 
     /// <summary>The cost that prices it, each.</summary>
-    public decimal UnitCost { get; init; }
+    public UnitPrice UnitCost { get; init; }
 
     /// <summary>The cost in the books, each, if another.</summary>
-    public decimal? BookCost { get; init; }
+    public UnitPrice? BookCost { get; init; }
 
     /// <summary>List price, each.</summary>
-    public decimal? ListPrice { get; init; }
+    public UnitPrice? ListPrice { get; init; }
 
     /// <summary>Core deposit, each.</summary>
-    public decimal CoreDeposit { get; init; }
+    public UnitPrice CoreDeposit { get; init; }
 
     /// <summary>Cores handed back.</summary>
-    public decimal CoresReturned { get; init; }
+    public Quantity CoresReturned { get; init; }
 
     /// <summary>Code of the supplier that offers it.</summary>
     public required string SupplierCode { get; init; }
@@ -66,7 +67,7 @@ public sealed record PartSource
     public required IReadOnlyList<CompanionRule> OwnCompanions { get; init; }
 
     /// <summary>The price each that the customer was told.</summary>
-    public decimal? QuotedPrice { get; init; }
+    public UnitPrice? QuotedPrice { get; init; }
 
     internal static PartSource Of(PartLine line) =>
         new()

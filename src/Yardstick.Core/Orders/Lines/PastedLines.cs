@@ -133,11 +133,11 @@ public sealed record PastedLines(IReadOnlyList<Line> Lines, IReadOnlyList<Pasted
             : trimmed.EndsWith("hrs", StringComparison.OrdinalIgnoreCase) ? trimmed[..^3].Trim() + "h"
             : null;
         if (hours is not null)
-            return NumberInput.Hours(hours).Ok ? hours : null;
+            return LaborHours.Parse(hours).Ok ? hours : null;
         if (NumberInput.Amount(trimmed, "", 4).Ok)
             return trimmed;
         return
-            NumberInput.Quantity(trimmed).Ok
+            Quantity.Parse(trimmed).Ok
             || trimmed[0] == '-' && decimal.TryParse(trimmed, NumberStyles.Number, CultureInfo.InvariantCulture, out _)
             ? trimmed
             : null;

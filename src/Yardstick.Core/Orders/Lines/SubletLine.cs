@@ -6,20 +6,20 @@ namespace Yardstick.Core.Orders;
 public sealed class SubletLine() : Line(LineKind.Sublet)
 {
     /// <summary>What it costs the shop.</summary>
-    public decimal UnitCost { get; internal set; }
+    public UnitPrice UnitCost { get; internal set; }
 
     /// <summary>Markup percent on that cost; null for none.</summary>
-    public decimal? MarkupPercent { get; internal set; }
+    public Percent? MarkupPercent { get; internal set; }
 
     /// <summary>A price that stands by itself, before tax.</summary>
-    public decimal? Price { get; internal set; }
+    public UnitPrice? Price { get; internal set; }
 
     /// <inheritdoc/>
     private protected override string? Shown(string field) =>
         field switch
         {
-            "unitCost" => Plain(UnitCost),
-            "price" => Plain(Price),
+            "unitCost" => UnitCost.ToString(),
+            "price" => Price.ToString(),
             _ => base.Shown(field),
         };
 
@@ -27,7 +27,7 @@ public sealed class SubletLine() : Line(LineKind.Sublet)
     private protected override Problem? Write(string field, string? text) =>
         field switch
         {
-            "unitCost" => Figure(NumberInput.Amount(text, field, 4), v => UnitCost = v),
+            "unitCost" => Figure(UnitPrice.Parse(text, field), v => UnitCost = v),
             "price" => Override(text, field, v => Price = v),
             _ => base.Write(field, text),
         };

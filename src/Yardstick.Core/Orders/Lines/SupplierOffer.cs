@@ -1,3 +1,5 @@
+using Yardstick.Core.Values;
+
 namespace Yardstick.Core.Orders;
 
 /// <summary>A part that a supplier offers.</summary>
@@ -26,10 +28,10 @@ public sealed record SupplierOffer(
     string Condition,
     string Category,
     string Type,
-    decimal UnitCost,
-    decimal ListPrice,
-    decimal CoreEach,
-    decimal Quantity,
+    UnitPrice UnitCost,
+    UnitPrice ListPrice,
+    UnitPrice CoreEach,
+    Quantity Quantity,
     string MakersNumber,
     string Branch,
     int Available,

@@ -73,10 +73,10 @@ public partial class Order
     public LocalDateTime? ArrivesAt { get; internal set; }
 
     /// <summary>Odometer when it came.</summary>
-    public int? OdometerIn { get; internal set; }
+    public Odometer? OdometerIn { get; internal set; }
 
     /// <summary>Odometer when it leaves.</summary>
-    public int? OdometerOut { get; internal set; }
+    public Odometer? OdometerOut { get; internal set; }
 
     /// <summary>Opened, UTC.</summary>
     public Instant OpenedAt { get; init; }
@@ -143,8 +143,8 @@ public partial class Order
     {
         get
         {
-            var approved = ApprovedJobs.Sum(j => j.SoldHours);
-            return approved == 0 ? 0 : ApprovedJobs.Where(j => j.Progress == JobProgress.Finished).Sum(j => j.SoldHours) / approved;
+            var approved = ApprovedJobs.Sum(j => j.SoldHours.Value);
+            return approved == 0 ? 0 : ApprovedJobs.Where(j => j.Progress == JobProgress.Finished).Sum(j => j.SoldHours.Value) / approved;
         }
     }
 

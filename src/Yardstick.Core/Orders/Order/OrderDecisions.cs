@@ -29,7 +29,11 @@ public partial class Order
         if (answer.Kind == DecisionKind.Deferred && answer.DeferUntil is null && answer.DeferAtReading is null)
             return new Problem("decision.defer", "Say until which day or odometer reading the work is put off.", "deferUntil");
         if (answer.DeferAtReading is { } reading && OdometerIn is { } now && reading <= now)
-            return new Problem("decision.defer", $"The car has {now:N0} already; put it off to a higher reading.", "deferAtReading");
+            return new Problem(
+                "decision.defer",
+                Invariant($"The car has {now:N0} already; put it off to a higher reading."),
+                "deferAtReading"
+            );
         if (job.IsUnsafe && answer.Kind == DecisionKind.Declined && answer.Acknowledged.Length == 0)
             return new Problem(
                 "decision.unsafe",
@@ -196,7 +200,7 @@ public partial class Order
             jobId,
             "put off again",
             "",
-            until is { } day ? $"{day:yyyy-MM-dd}: {reason.Trim()}" : reason.Trim(),
+            until is { } day ? Invariant($"{day:yyyy-MM-dd}: {reason.Trim()}") : reason.Trim(),
             ++job.Version,
             actor
         );
@@ -219,10 +223,12 @@ public partial class Order
     private static void Hold(Job job, JobFigures figures)
     {
         foreach (var part in job.OnLines.OfType<PartLine>())
-            part.QuotedPrice ??= figures.Of(part)!.UnitPrice;
+            part.QuotedPrice ??= Told(figures.Of(part)!.UnitPrice);
         foreach (var labor in job.OnLines.OfType<LaborLine>())
-            labor.QuotedPrice ??= figures.Of(labor)!.UnitPrice;
+            labor.QuotedPrice ??= Told(figures.Of(labor)!.UnitPrice);
     }
+
+    private static UnitPrice? Told(decimal? each) => each is { } price ? new UnitPrice(price) : null;
 
     /// <summary>Whether nobody can go on without a new decision (rules, Consent).</summary>
     public bool PastCeiling(ShopPolicy policy) => CeilingNow(policy) == CeilingState.Past;

@@ -55,16 +55,16 @@ public partial class Order
                     ArrivesAt = moment?.Value;
                 break;
             case "odometerIn" or "odometerOut":
-                var reading = empty ? (int?)null : 0;
+                Odometer? reading = null;
                 if (!empty)
                 {
-                    var typed = NumberInput.Reading(text, field);
+                    var typed = Odometer.Parse(text, field);
                     if (typed.Problem is { } bad)
                         return bad;
                     reading = typed.Value;
                 }
                 if (field == "odometerOut" && reading < OdometerIn)
-                    return new Problem("odometer.backwards", $"The car came with {OdometerIn:N0}; it can't leave with less.", field);
+                    return new Problem("odometer.backwards", $"The car came with {OdometerIn}; it can't leave with less.", field);
                 if (field == "odometerIn")
                     OdometerIn = reading;
                 else
@@ -127,8 +127,8 @@ public partial class Order
             "carAt" => CarAt,
             "promisedAt" => Wall(PromisedAt),
             "arrivesAt" => Wall(ArrivesAt),
-            "odometerIn" => OdometerIn?.ToString(CultureInfo.InvariantCulture) ?? "",
-            "odometerOut" => OdometerOut?.ToString(CultureInfo.InvariantCulture) ?? "",
+            "odometerIn" => OdometerIn?.Value.ToString(CultureInfo.InvariantCulture) ?? "",
+            "odometerOut" => OdometerOut?.Value.ToString(CultureInfo.InvariantCulture) ?? "",
             "customerWaits" => YesNo(CustomerWaits),
             "hasPriority" => YesNo(HasPriority),
             "oldPartsBack" => YesNo(OldPartsBack),

@@ -7,7 +7,7 @@ namespace Yardstick.Core.Orders;
 public partial class Order
 {
     /// <summary>A part came for a line. Its cost becomes the one charged; a price that the customer was told stays.</summary>
-    public Result ReceivePart(long lineId, decimal quantity, decimal unitCost, Actor actor)
+    public Result ReceivePart(long lineId, Quantity quantity, UnitPrice unitCost, Actor actor)
     {
         if (Closed() is { } closed)
             return closed;
@@ -16,18 +16,10 @@ public partial class Order
         line.ReceivedQuantity += quantity;
         if (line.UnitCost != unitCost)
         {
-            Record(
-                "line",
-                lineId,
-                "unitCost",
-                line.UnitCost.ToString("0.####", CultureInfo.InvariantCulture),
-                unitCost.ToString("0.####", CultureInfo.InvariantCulture),
-                ++line.Version,
-                actor
-            );
+            Record("line", lineId, "unitCost", line.UnitCost.ToString(), unitCost.ToString(), ++line.Version, actor);
             (line.UnitCost, line.BookCost) = (unitCost, null);
         }
-        Record("line", lineId, "received", "", quantity.ToString("0.###", CultureInfo.InvariantCulture), ++line.Version, actor);
+        Record("line", lineId, "received", "", quantity.ToString(), ++line.Version, actor);
         return Result.Done;
     }
 
@@ -60,7 +52,7 @@ public partial class Order
         sourced.KeepSource();
         put(sourced);
         if (CounterSale && sourced is PartLine part)
-            part.CoresReturned = 0;
+            part.CoresReturned = Quantity.Zero;
         Record("line", lineId, "source", before, words, ++sourced.Version, actor);
         return line;
     }
@@ -83,7 +75,7 @@ public partial class Order
         if (Closed() is { } closed)
             return closed;
         var line = FindLine(lineId);
-        return line.Ok && line.Value is PartLine { ReceivedQuantity: > 0 } ? new Problem("line.received", received) : line;
+        return line.Ok && line.Value is PartLine { ReceivedQuantity.Value: > 0 } ? new Problem("line.received", received) : line;
     }
 
     private static string NumberOf(Line line) => (line as PartLine)?.Number ?? "";

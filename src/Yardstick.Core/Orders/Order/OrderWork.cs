@@ -55,7 +55,7 @@ public partial class Order
         job.Position = Jobs.Count == 0 ? 0 : Jobs.Max(j => j.Position) + 1;
         if (CounterSale)
             foreach (var part in job.Lines.OfType<PartLine>())
-                part.CoresReturned = 0;
+                part.CoresReturned = Quantity.Zero;
         Jobs.Add(job);
         RecordAdded("job", job, job.Title, actor);
         return job;
@@ -125,7 +125,7 @@ public partial class Order
             return new Problem("line.description", "Say in at most 500 characters what the line is.", "description");
         line.Position = job.Value.Lines.Count == 0 ? 0 : job.Value.Lines.Max(l => l.Position) + 1;
         if (CounterSale && line is PartLine part)
-            part.CoresReturned = 0;
+            part.CoresReturned = Quantity.Zero;
         job.Value.Lines.Add(line);
         RecordAdded("line", line, line.Description, actor);
         return line;
@@ -141,7 +141,7 @@ public partial class Order
             return problem;
         if (PriceFields.OfLine(line.Value.Kind, field) && actor.MayNotPrice(field) is { } no)
             return no;
-        if (line.Value is PartLine { ReceivedQuantity: > 0 } && (field is "quantity" or "number"))
+        if (line.Value is PartLine { ReceivedQuantity.Value: > 0 } && (field is "quantity" or "number"))
             return new Problem("line.received", "Parts for this line were received already; add another line for more.", field);
         var change = Recorded("line", id, line.Value.Set(field, text), () => line.Value.Version, actor);
         if (change.Ok && field is "unitPrice" or "price")
@@ -157,7 +157,7 @@ public partial class Order
         var line = FindLine(id);
         if (line.Problem is { } problem)
             return problem;
-        if (ordered || line.Value is PartLine { ReceivedQuantity: > 0 })
+        if (ordered || line.Value is PartLine { ReceivedQuantity.Value: > 0 })
             return new Problem(
                 "line.ordered",
                 "This part was ordered or is here; call it off under Parts or put it into stock first, or switch the line out."

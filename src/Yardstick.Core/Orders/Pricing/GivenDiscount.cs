@@ -25,7 +25,7 @@ public class GivenDiscount
     public DiscountBase On { get; init; }
 
     /// <summary>Percentage, above 0 and up to 100; null for an amount.</summary>
-    public decimal? Percent { get; init; }
+    public Percent? Percent { get; init; }
 
     /// <summary>Amount of money; null for a percentage.</summary>
     public decimal? Amount { get; init; }
@@ -46,7 +46,7 @@ public class GivenDiscount
     public bool IsOn => RemovedAt is null;
 
     /// <summary>As pricing takes it.</summary>
-    public Discount Priced => new(Percent, Amount, On);
+    public Discount Priced => new(Percent?.Value, Amount, On);
 
     /// <summary>What the customer reads: <c>10% off labor</c>, <c>15.00 off this line</c>.</summary>
     public string Text => TextOff(Of);
@@ -54,7 +54,7 @@ public class GivenDiscount
     /// <summary>What it takes off something, in words: <c>10% off Brake pads</c>.</summary>
     /// <param name="what">What it is taken off.</param>
     public string TextOff(string what) =>
-        string.Create(CultureInfo.InvariantCulture, $"{(Percent is { } percent ? $"{percent:0.###}%" : $"{Amount:0.00}")} off {what}");
+        string.Create(CultureInfo.InvariantCulture, $"{(Percent is { } percent ? $"{percent}%" : Invariant($"{Amount:0.00}"))} off {what}");
 
     /// <summary>Puts it on a line, on a job, or with neither on the whole order.</summary>
     public GivenDiscount For(long? jobId, long? lineId)
@@ -82,10 +82,10 @@ public class GivenDiscount
             return new Problem("text.long", "A reason can have at most 200 characters.", "reason");
         if (typed.EndsWith('%'))
         {
-            var percent = NumberInput.Percent(typed, "value");
+            var percent = Values.Percent.Parse(typed, "value");
             if (percent.Problem is { } bad)
                 return bad;
-            if (percent.Value is 0 or > 100)
+            if (percent.Value.Value is 0 or > 100)
                 return new Problem("figure.range", "A discount is above 0 and at most 100 percent.", "value");
             return new GivenDiscount
             {
@@ -110,7 +110,7 @@ public class GivenDiscount
     /// <summary>How much, as it is typed: <c>10%</c> or <c>15.00</c>.</summary>
     public string AsTyped =>
         Percent is { } percent
-            ? string.Create(CultureInfo.InvariantCulture, $"{percent:0.###}%")
+            ? string.Create(CultureInfo.InvariantCulture, $"{percent}%")
             : string.Create(CultureInfo.InvariantCulture, $"{Amount:0.00}");
 
     /// <summary>

@@ -90,7 +90,7 @@ public static class OrderPricing
         {
             var figures = offered.Of(job);
             job.Subtotal = Money.Of(figures.Subtotal);
-            job.SoldHours = figures.Hours;
+            job.SoldHours = new(figures.Hours);
         }
         return offered;
     }
@@ -155,8 +155,8 @@ public static class OrderPricing
         return new PricingCustomer
         {
             LaborRate = customer.LaborRateName.Length > 0 ? RateChoice.Named(customer.LaborRateName) : null,
-            LaborRates = customer.Rates.ToDictionary(r => r.Name, r => r.Rate),
-            PartsDiscountPercent = customer.PartsDiscountPercent,
+            LaborRates = customer.Rates.ToDictionary(r => r.Name, r => r.Rate.Value),
+            PartsDiscountPercent = customer.PartsDiscountPercent.Value,
             ExemptFromAll = exemption?.All ?? false,
             ExemptFrom = exemption?.Taxes ?? [],
         };
@@ -176,13 +176,13 @@ public static class OrderPricing
             Waived = job.Companions.Where(c => c.Waived).Select(c => c.Code).ToArray(),
             CompanionEdits = job
                 .Companions.Where(c => !c.Waived && c.IsEdited)
-                .Select(c => new CompanionEdit(c.Code, c.Quantity, c.AmountPerUnit))
+                .Select(c => new CompanionEdit(c.Code, c.Quantity?.Value, c.AmountPerUnit?.Value))
                 .ToArray(),
             Lines = lines,
             LaborRate = LaborRates.Choice(job.LaborRate),
             Discounts = order.DiscountsOf(job).Select(d => d.Priced).ToArray(),
             Credit = CreditedWith(order, job) is { Count: > 0 } repairs
-                ? new JobCredit(job.CreditPercent, job.CreditAmount, repairs.Select(JobKey).ToArray())
+                ? new JobCredit(job.CreditPercent?.Value, job.CreditAmount, repairs.Select(JobKey).ToArray())
                 : null,
         };
     }
@@ -217,28 +217,28 @@ public static class OrderPricing
             PartLine part => new PartCaseLine
             {
                 Category = part.Category.Length > 0 ? part.Category : null,
-                Quantity = part.Quantity,
-                UnitCost = part.UnitCost,
-                BookCost = part.BookCost,
-                UnitPrice = part.UnitPrice ?? part.QuotedPrice,
+                Quantity = part.Quantity.Value,
+                UnitCost = part.UnitCost.Value,
+                BookCost = part.BookCost?.Value,
+                UnitPrice = (part.UnitPrice ?? part.QuotedPrice)?.Value,
                 Held = part is { UnitPrice: null, QuotedPrice: not null },
-                ListPrice = part.ListPrice,
-                CoreEach = part.CoreDeposit,
-                CoresReturned = part.CoresReturned,
+                ListPrice = part.ListPrice?.Value,
+                CoreEach = part.CoreDeposit.Value,
+                CoresReturned = part.CoresReturned.Value,
                 Along = part.OwnCompanions,
             },
             SubletLine sublet => new SubletCaseLine
             {
-                Cost = sublet.UnitCost,
-                Price = sublet.Price,
-                MarkupPercent = sublet.Price is null ? sublet.MarkupPercent ?? 0 : null,
+                Cost = sublet.UnitCost.Value,
+                Price = sublet.Price?.Value,
+                MarkupPercent = sublet.Price is null ? sublet.MarkupPercent?.Value ?? 0 : null,
             },
             FeeLine fee => new FeeCaseLine
             {
                 Code = fee.Code.Length > 0 ? fee.Code : null,
-                Quantity = fee.Quantity,
-                Amount = fee.UnitAmount,
-                CostEach = fee.UnitCost,
+                Quantity = fee.Quantity.Value,
+                Amount = fee.UnitAmount.Value,
+                CostEach = fee.UnitCost.Value,
                 PassThrough = fee.PassThrough,
             },
             _ => throw new InvalidOperationException("A text has no price."),
@@ -250,13 +250,13 @@ public static class OrderPricing
         var usual = LaborRates.Choice(line.RateName);
         return new LaborCaseLine
         {
-            Hours = line.Hours,
-            Price = line.Price,
+            Hours = line.Hours.Value,
+            Price = line.Price?.Value,
             Operation = line.Operation.Length > 0 ? line.Operation : null,
             Contains = line.IncludedOperations,
-            Beside = line.CombinedHours,
+            Beside = line.CombinedHours.ToDictionary(c => c.Key, c => c.Value.Value),
             KeepsTime = line.KeepsTime,
-            Rate = (line.UnitPrice ?? line.QuotedPrice) is { } rate ? RateChoice.Of(rate) : usual,
+            Rate = (line.UnitPrice ?? line.QuotedPrice) is { } rate ? RateChoice.Of(rate.Value) : usual,
             Held = held,
             UsualRate = held ? usual : null,
         };

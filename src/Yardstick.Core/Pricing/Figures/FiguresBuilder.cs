@@ -112,7 +112,7 @@ internal static class FiguresBuilder
         why.AddCents("Cost of it", cost);
         why.AddCents("Profit", revenue - cost);
         if (Margin(revenue - cost, revenue) is { } margin)
-            why.Add("Profit of revenue", $"{margin:0.0}%");
+            why.Add("Profit of revenue", Invariant($"{margin:0.0}%"));
     }
 
     private static decimal? Margin(long profit, long revenue) =>
@@ -146,7 +146,7 @@ internal static class FiguresBuilder
             ExplainMargin(trace.For("margin"), "Revenue without taxes, cores and fees passed on", revenue, cost);
             var rate = trace.For("effectiveLaborRate");
             rate.AddCents("Labor after discounts", labor);
-            rate.Add("Hours sold", $"{sums.Hours:0.###} h");
+            rate.Add("Hours sold", Invariant($"{sums.Hours:0.###} h"));
             if (sums.Hours != 0)
                 rate.Add("Labor for each hour", Rounding.Round(Rounding.Amount(labor) / sums.Hours));
         }

@@ -22,8 +22,8 @@ internal static class ItemTrace
                 if (item.Edit is { AmountPerUnit: not null })
                     companion.Add("Price set by hand; by the policy it would be", rule.AmountPerUnit);
                 if (item.Edit is { Quantity: not null })
-                    companion.Add("Quantity set by hand", $"{item.Quantity:0.###}");
-                companion.AddCents($"{item.Quantity:0.###} × {item.Each:0.00##}, comes with {rule.Category}", item.Amount);
+                    companion.Add("Quantity set by hand", Invariant($"{item.Quantity:0.###}"));
+                companion.AddCents(Invariant($"{item.Quantity:0.###} × {item.Each:0.00##}, comes with {rule.Category}"), item.Amount);
                 if (item.Net != item.Amount)
                     companion.AddCents("After the job's discounts", item.Net);
                 continue;
@@ -35,7 +35,7 @@ internal static class ItemTrace
                 why.Add(step);
             Amount(why, job.Lines[item.Line], lines[item.Line]);
             if (item.Amount != lines[item.Line].Amount)
-                why.AddCents($"Share of the fixed price {job.FixedPrice:0.00}", item.Amount);
+                why.AddCents(Invariant($"Share of the fixed price {job.FixedPrice:0.00}"), item.Amount);
             if (item.Net != item.Amount)
                 why.AddCents("After the discounts of line and job", item.Net);
         }
@@ -48,7 +48,7 @@ internal static class ItemTrace
     }
 
     internal static string Describe(Discount discount) =>
-        (discount.Percent is { } percent ? $"{percent:0.###}%" : $"{discount.Amount:0.00}")
+        (discount.Percent is { } percent ? Invariant($"{percent:0.###}%") : Invariant($"{discount.Amount:0.00}"))
         + discount.On switch
         {
             DiscountBase.Labor => " off labor",
@@ -92,22 +92,22 @@ internal static class ItemTrace
                 break;
             case LaborCaseLine labor:
                 if (prepared.Hours != labor.Hours)
-                    why.Add($"Overlap: {labor.Hours:0.##} h becomes", $"{prepared.Hours:0.##} h");
-                why.AddCents($"{prepared.Hours:0.##} h × {prepared.Rate:0.00##}", prepared.Amount);
+                    why.Add(Invariant($"Overlap: {labor.Hours:0.##} h becomes"), Invariant($"{prepared.Hours:0.##} h"));
+                why.AddCents(Invariant($"{prepared.Hours:0.##} h × {prepared.Rate:0.00##}"), prepared.Amount);
                 break;
             case PartCaseLine part:
-                why.AddCents($"{part.Quantity:0.###} × {prepared.UnitPrice:0.00##}", prepared.Amount);
+                why.AddCents(Invariant($"{part.Quantity:0.###} × {prepared.UnitPrice:0.00##}"), prepared.Amount);
                 break;
             case SubletCaseLine sublet:
                 why.Add("Cost", sublet.Cost, tellsCost: true);
                 why.AddCents(
-                    sublet.Price is null ? $"Marked up by {sublet.MarkupPercent:0.###}%" : "Price set by hand",
+                    sublet.Price is null ? Invariant($"Marked up by {sublet.MarkupPercent:0.###}%") : "Price set by hand",
                     prepared.Amount,
                     tellsCost: sublet.Price is null
                 );
                 break;
             case FeeCaseLine fee:
-                why.AddCents($"{fee.Quantity:0.###} × {fee.Amount:0.00##}", prepared.Amount);
+                why.AddCents(Invariant($"{fee.Quantity:0.###} × {fee.Amount:0.00##}"), prepared.Amount);
                 break;
         }
     }

@@ -85,10 +85,10 @@ public sealed class PolicyFormReader
                 Add(path, "A percentage is needed here.");
             return 0;
         }
-        var percent = NumberInput.Percent(text, path);
+        var percent = Values.Percent.Parse(text, path);
         if (percent.Problem is { } problem)
             problems.Add(problem);
-        return percent.Ok ? percent.Value : 0;
+        return percent.Ok ? percent.Value.Value : 0;
     }
 
     private decimal? Aim(string text)
@@ -158,7 +158,7 @@ public sealed class PolicyFormReader
             else if (!last)
                 edge = Figure(row.UpTo, $"{at}.upTo", 4, needed: true);
             if (b > 0 && edge is { } to && bands[b - 1].UpTo is { } below && to <= below)
-                Add($"{at}.upTo", $"The band before ends at {below:0.00##}; this one has to end above it.");
+                Add($"{at}.upTo", Invariant($"The band before ends at {below:0.00##}; this one has to end above it."));
             bands.Add(new MarkupBand(edge, Figure(row.Multiplier, $"{at}.multiplier", 3, needed: true)));
         }
         return bands;
@@ -223,7 +223,7 @@ public sealed class PolicyFormReader
             CostPercent = Percent(row.CostPercent, "supplies.costPercent", needed: false),
         };
         if (rule is { Minimum: { } least, Maximum: { } most } && least > most)
-            Add("supplies.maximum", $"The ceiling is below the floor of {least:0.00}.");
+            Add("supplies.maximum", Invariant($"The ceiling is below the floor of {least:0.00}."));
         return rule;
     }
 

@@ -107,7 +107,7 @@ internal sealed class OrderEvaluator
                 own[operation.Job] = (PreparedLine[])prepared[operation.Job].Clone();
             PreparedLines.SetHours(ref own[operation.Job][operation.Line], operation.Labor, hours);
             own[operation.Job][operation.Line].ReducedBy = by.By;
-            trace?.For($"jobs[{operation.Job}].lines[{operation.Line}].overlap").Add(by.Words, $"{hours:0.##} h");
+            trace?.For($"jobs[{operation.Job}].lines[{operation.Line}].overlap").Add(by.Words, Invariant($"{hours:0.##} h"));
         });
         return own;
     }
@@ -163,7 +163,7 @@ internal sealed class OrderEvaluator
             },
             basis
         );
-        why?.AddCents($"{rule.Percent:0.###}% of it", cents);
+        why?.AddCents(Invariant($"{rule.Percent:0.###}% of it"), cents);
         if (rule.Minimum is { } minimum && cents < Rounding.Cents(minimum))
         {
             cents = Rounding.Cents(minimum);
@@ -236,7 +236,10 @@ internal sealed class OrderEvaluator
                 taxes.Inside ? "Taxable, without its taxes" : $"Taxable: {string.Join(", ", tax.On).ToLowerInvariant()}",
                 result.TaxBases[t]
             );
-            why.AddCents(taxes.Inside ? $"{tax.Percent:0.###}% inside the prices" : $"{tax.Percent:0.###}% of it", result.TaxAmounts[t]);
+            why.AddCents(
+                taxes.Inside ? Invariant($"{tax.Percent:0.###}% inside the prices") : Invariant($"{tax.Percent:0.###}% of it"),
+                result.TaxAmounts[t]
+            );
         }
         var total = trace.For("total");
         total.AddCents("Labor", result.Sums.Labor);

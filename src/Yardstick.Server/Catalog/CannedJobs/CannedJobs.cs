@@ -30,7 +30,7 @@ public static class CannedJobs
                 c.System,
                 c.Words,
                 c.FixedPrice,
-                c.OwnLines.Sum(l => l.Hours),
+                c.OwnLines.Sum(l => l.Hours.Value),
                 c.OwnLines.Count(l => l.Kind == LineKind.Part)
             ))
         );

@@ -94,8 +94,8 @@ public static class KeepCanned
             .FirstOrDefaultAsync();
         var typed =
             given is null ? ""
-            : given.Percent is { } percent ? $"{percent:0.###}%"
-            : $"{given.Amount:0.00}";
+            : given.Percent is { } percent ? Invariant($"{percent:0.###}%")
+            : Invariant($"{given.Amount:0.00}");
         return Results.Ok(
             new CannedFormView(null, 0, CannedForm.Of(job, typed, given?.On ?? DiscountBase.All, n => numbers.GetValueOrDefault(n, "")))
         );

@@ -62,7 +62,16 @@ public static class NamedFees
             new NamedFeesView(
                 await db
                     .Fees.OrderBy(f => f.Label)
-                    .Select(f => new FeeView(f.Id, f.Code, f.Label, f.Amount, f.CostEach, f.PassThrough, f.Taxable, f.RemovedAt != null))
+                    .Select(f => new FeeView(
+                        f.Id,
+                        f.Code,
+                        f.Label,
+                        f.Amount.Value,
+                        f.CostEach.Value,
+                        f.PassThrough,
+                        f.Taxable,
+                        f.RemovedAt != null
+                    ))
                     .ToListAsync(),
                 await db
                     .Parts.Where(p => p.Everyday && p.WithdrawnAt == null)

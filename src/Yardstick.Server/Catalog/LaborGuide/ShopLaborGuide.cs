@@ -32,7 +32,7 @@ public static class ShopLaborGuide
                     await db
                         .OwnOperations.OrderBy(o => o.System)
                         .ThenBy(o => o.Title)
-                        .Select(o => new OperationRow(o.Code, o.System, o.Title, o.Skill, o.Hours, o.Make, o.Model))
+                        .Select(o => new OperationRow(o.Code, o.System, o.Title, o.Skill, o.Hours.Value, o.Make, o.Model))
                         .ToListAsync()
                 )
             )

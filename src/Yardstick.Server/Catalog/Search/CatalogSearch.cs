@@ -129,7 +129,7 @@ public static class CatalogSearch
                     "Fee",
                     f.Label,
                     f.PassThrough ? $"{f.Code}, held for the state" : f.Code,
-                    Amount(f.Amount),
+                    Amount(f.Amount.Value),
                     0,
                     new AddToOrderRequest { Kind = "fee", Id = f.Id }
                 ),
@@ -151,7 +151,7 @@ public static class CatalogSearch
 
     private static string Detail(CannedJob canned)
     {
-        var hours = canned.OwnLines.Sum(l => l.Hours);
+        var hours = canned.OwnLines.Sum(l => l.Hours.Value);
         var parts = canned.OwnLines.Count(l => l.Kind == LineKind.Part);
         return string.Join(
             " · ",
@@ -210,7 +210,7 @@ public static class CatalogSearch
 
     private static CatalogChoice Stock(Part part, int score, Pricer price)
     {
-        var (each, margin) = price.Of(part.Category, part.Cost(price.StockCost), part.ListPrice);
+        var (each, margin) = price.Of(part.Category, part.Cost(price.StockCost).Value, part.ListPrice?.Value);
         var age = part.CostAge(price.UtcNow) is { Length: > 0 } words ? $" · {words}" : "";
         return new CatalogChoice(
             $"part{part.Id}",
@@ -275,7 +275,7 @@ public static class CatalogSearch
                 $"earlier{j.Id}",
                 "Earlier work",
                 j.Title,
-                $"order {j.Number}, {j.OpenedAt:MMM d, yyyy}, {Amount(j.Subtotal.Amount)} then",
+                Invariant($"order {j.Number}, {j.OpenedAt:MMM d, yyyy}, {Amount(j.Subtotal.Amount)} then"),
                 "",
                 0,
                 new AddToOrderRequest { Kind = "earlier", Id = j.Id }

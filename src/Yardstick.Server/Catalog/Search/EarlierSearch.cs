@@ -167,7 +167,7 @@ public static class EarlierSearch
             $"{r.Year} {r.Make} {r.Model} {r.Engine}",
             r.CarId == car?.Id,
             shop.Local(r.OpenedAt).Date,
-            r.OdometerIn,
+            r.OdometerIn?.Value,
             r.Subtotal.Amount,
             r.Decision.ToString().ToLowerInvariant()
         ));
@@ -192,7 +192,7 @@ public static class EarlierSearch
                             document.Vehicle,
                             true,
                             f.On,
-                            f.Odometer,
+                            f.Odometer?.Value,
                             job.Lines.Sum(l => l.Amount),
                             "former program"
                         )

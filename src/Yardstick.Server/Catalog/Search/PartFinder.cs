@@ -15,7 +15,7 @@ internal sealed class PartFinder(ShopDb db, VehicleSpecs? facts)
     internal async Task<PartLine> LineAsync(string type, decimal quantity, StockCost cost, string factKey = "") =>
         PartForOperation.Of(
             type,
-            quantity,
+            new(quantity),
             facts,
             PartSearch.For(type, facts) is { } search ? search.Best(await CatalogAsync(search)) : null,
             cost,

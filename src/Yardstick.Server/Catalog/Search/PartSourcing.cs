@@ -186,7 +186,7 @@ public static class PartSourcing
             .Select(p => (Part: p, Score: match.Score(p.Description, $"{p.Number} {p.Category} {p.Brand} {p.Equivalents}")))
             .Where(x => x.Score is not null && !match.IsEmpty)
             .OrderByDescending(x => fitting.Contains(x.Part.Number))
-            .ThenByDescending(x => x.Part.Free > 0)
+            .ThenByDescending(x => x.Part.Free > Quantity.Zero)
             .ThenByDescending(x => x.Score)
             .Take(Most / 2);
         return parts
@@ -194,7 +194,7 @@ public static class PartSourcing
             {
                 var p = x.Part;
                 var cost = p.Cost(price.StockCost);
-                var (each, margin) = price.Of(p.Category, cost, p.ListPrice);
+                var (each, margin) = price.Of(p.Category, cost.Value, p.ListPrice?.Value);
                 return new SourcingOffer(
                     $"part{p.Id}",
                     p.Description,
@@ -204,10 +204,10 @@ public static class PartSourcing
                     p.Number,
                     p.Equivalents,
                     p.FreeWords,
-                    p.Free > 0 ? "here" : "to be ordered",
+                    p.Free > Quantity.Zero ? "here" : "to be ordered",
                     each,
-                    margins ? cost : null,
-                    p.ListPrice,
+                    margins ? cost.Value : null,
+                    p.ListPrice?.Value,
                     margins ? margin : null,
                     p.CostAge(price.UtcNow),
                     new AddToOrderRequest { Kind = "stock", Id = p.Id }

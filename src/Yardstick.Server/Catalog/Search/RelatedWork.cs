@@ -63,7 +63,7 @@ public static class RelatedWork
                         job.Id,
                         "addition",
                         a.Description,
-                        a.Kind == LineKind.Labor ? Hours(a.Hours) : "",
+                        a.Kind == LineKind.Labor ? Hours(a.Hours.Value) : "",
                         new AddToOrderRequest
                         {
                             Kind = "addition",
@@ -84,7 +84,7 @@ public static class RelatedWork
                         o.Title,
                         o.FixedPrice is { } price
                             ? price.ToString("#,##0.00", CultureInfo.InvariantCulture)
-                            : Hours(o.OwnLines.Sum(l => l.Hours)),
+                            : Hours(o.OwnLines.Sum(l => l.Hours.Value)),
                         new AddToOrderRequest
                         {
                             Kind = "canned",
@@ -125,7 +125,7 @@ public static class RelatedWork
                     x.Job,
                     Operation: guide
                         .Where(o => o.Parts.Any(p => p.Type == x.Line.PartType))
-                        .OrderBy(o => Math.Abs(o.Parts.First(p => p.Type == x.Line.PartType).Quantity - x.Line.Quantity))
+                        .OrderBy(o => Math.Abs(o.Parts.First(p => p.Type == x.Line.PartType).Quantity - x.Line.Quantity.Value))
                         .ThenBy(o => o.Parts.Count)
                         .ThenBy(o => o.Hours)
                         .FirstOrDefault()

@@ -73,7 +73,7 @@ public static class Maintenance
             shop.DistancePerDay,
             shop.Local(now).Date,
             now,
-            NumberInput.Reading(reading, "reading") is { Ok: true, Value: var typed } ? typed : present.OdometerIn
+            Odometer.Parse(reading, "reading") is { Ok: true, Value: var typed } ? typed : present.OdometerIn
         );
         var services = schedule.Value.ConvertAll(e => new ScheduledService(
             e.Title,
@@ -98,6 +98,6 @@ public static class Maintenance
                 onOrder
             );
         });
-        return Results.Ok(new ScheduleView(use.Reading, views.OrderBy(v => v.Standing).ToList(), ""));
+        return Results.Ok(new ScheduleView(use.Reading?.Value, views.OrderBy(v => v.Standing).ToList(), ""));
     }
 }

@@ -21,13 +21,13 @@ internal sealed class ServiceJobs(ShopDb db, AddToOrder.Asked asked, StockCost c
         var services = asked.Schedule.Where(s => wanted.Contains(s.Title)).ToList();
         if (services.Count == 0)
             return MaintenanceSchedule.NoneChosen;
-        var at = NumberInput.Reading(request.Reading, "reading") is { Ok: true, Value: var typed } ? typed : under.Order.OdometerIn;
+        var at = Odometer.Parse(request.Reading, "reading") is { Ok: true, Value: var typed } ? typed : under.Order.OdometerIn;
         var together = request.OneJob && services.Count > 1;
         foreach (var group in together ? [services] : services.ConvertAll(s => new List<ScheduleEntry> { s }))
         {
-            var reading = at is { } now ? $" at {now:N0} {under.Shop.DistanceWord}" : "";
+            var reading = at is { } now ? Invariant($" at {now:N0} {under.Shop.DistanceWord}") : "";
             var job = Job.Service(
-                group.Count == 1 ? $"{group[0].Title}, service" : MaintenanceSchedule.TitleAt(at, under.Shop.DistanceUnit),
+                group.Count == 1 ? $"{group[0].Title}, service" : MaintenanceSchedule.TitleAt(at?.Value, under.Shop.DistanceUnit),
                 $"Maker's schedule, {(request.Hard ? "hard" : "normal")} use{reading}",
                 group.Count == 1 ? "" : string.Join(", ", group.Select(s => s.Title)),
                 group.SelectMany(s => s.Checklist ?? [])

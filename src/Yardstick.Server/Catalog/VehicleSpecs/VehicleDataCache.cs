@@ -36,7 +36,17 @@ public sealed class VehicleDataCache(ShopDb db, IVehicleSpecsClient outside, IVe
     {
         var own = (await db.OwnOperations.OrderBy(o => o.Title).ToListAsync(cancel))
             .Where(o => o.Fits(car.Make, car.Model))
-            .Select(o => new GuideOperation(o.Code, o.System, o.Title, o.Words, o.Skill, o.Hours, o.Work.Contains, o.Work.Beside, []))
+            .Select(o => new GuideOperation(
+                o.Code,
+                o.System,
+                o.Title,
+                o.Words,
+                o.Skill,
+                o.Hours.Value,
+                o.Work.Contains,
+                new Dictionary<string, decimal>(),
+                []
+            ))
             .ToList();
         var guide = await AtHandAsync($"guide|{Car(car)}", Kept, () => outside.GuideAsync(car, cancel));
         if (guide.Problem is { } trouble)

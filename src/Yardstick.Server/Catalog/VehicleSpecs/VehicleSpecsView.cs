@@ -101,7 +101,7 @@ public static class VehicleSpecsView
         about.IsOf(order.CustomerId, order.VehicleId);
         var metric = (await db.Shops.SingleAsync(cancel)).DistanceUnit == DistanceUnit.Kilometers;
         var asking = sources.FactsAsync(car, cancel);
-        var campaigns = car.Vin.Length > 0 ? await sources.CampaignsAsync(car.Vin, cancel) : new List<Campaign>();
+        var campaigns = car.Vin.IsKnown ? await sources.CampaignsAsync(car.Vin.Text, cancel) : new List<Campaign>();
         var told = await asking;
         var codes = await CodesAsync(db, order, car, sources, cancel);
         none = none with
@@ -137,8 +137,8 @@ public static class VehicleSpecsView
                     string.Join(
                         ", ",
                         w.Equivalents.Select(n => stock.GetValueOrDefault(n))
-                            .Where(p => p is { Free: > 0 })
-                            .Select(p => $"{p!.Free.ToString("0.##", CultureInfo.InvariantCulture)} in stock, {p.Bin}")
+                            .Where(p => p is not null && p.Free > Quantity.Zero)
+                            .Select(p => $"{p!.Free} in stock, {p.Bin}")
                     )
                 ))
                 .ToList(),
@@ -155,8 +155,8 @@ public static class VehicleSpecsView
                         .Select(x => new CorrectionView(
                             x.Line.Id,
                             x.Line.Description,
-                            x.Line.Quantity,
-                            x.Known!.Value,
+                            x.Line.Quantity.Value,
+                            x.Known!.Value.Value,
                             x.Line.Unit,
                             $"{facts.FactOf(x.Line)!.Title} {facts.FactOf(x.Line)!.Shown(metric)}{(facts.FactOf(x.Line)!.Condition is { Length: > 0 } condition ? $", {condition}" : "")}"
                         ))

@@ -128,7 +128,7 @@ public static class Find
                         hit.Id,
                         car.Vehicle.Description,
                         car.Owner.DisplayName,
-                        car.Vehicle.Plate,
+                        car.Vehicle.Plate.Text,
                         car.Owner.Id,
                         hit.Id,
                         false,
@@ -155,7 +155,7 @@ public static class Find
                         "formerOrder",
                         hit.Id,
                         $"{old.Number} {old.Title}".Trim(),
-                        $"brought in · {old.On:MMM d, yyyy}",
+                        Invariant($"brought in · {old.On:MMM d, yyyy}"),
                         "",
                         old.CustomerId,
                         old.VehicleId,
@@ -206,7 +206,7 @@ public static class Find
                     : c.BusinessName != "" ? c.BusinessName
                     : (c.FirstName + " " + c.LastName).Trim(),
                 v == null ? "Counter sale" : (v.Make + " " + v.Model).Trim(),
-                v == null ? "" : v.Plate,
+                v == null ? "" : v.Plate.Text,
                 o.OpenedAt,
                 o.PostedAt,
                 o.State == OrderState.Posted ? o.ApprovedTotal.Cents : o.Total.Cents

@@ -144,7 +144,7 @@ internal static class FindQuery
     {
         var rows = await RowsAsync(db, CarsSql, Exact([normal]), 20);
         var cars = await db.Vehicles.Where(v => rows.Contains(v.Id) && v.MergedIntoId == null).ToListAsync();
-        return cars.FindAll(c => Core.Values.Plate.Normal(c.Plate) == normal);
+        return cars.FindAll(c => c.Plate.Searched == normal);
     }
 
     /// <summary>Customers whose name shares letters with this one; whoever asks looks at each more closely.</summary>

@@ -100,8 +100,8 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
             PromisedAt = order.PromisedAt,
             PromiseState = around.Day(shop, now).PromiseOf(order),
             KeyTag = order.KeyTag,
-            OdometerIn = order.OdometerIn,
-            OdometerOut = order.OdometerOut,
+            OdometerIn = order.OdometerIn?.Value,
+            OdometerOut = order.OdometerOut?.Value,
             CustomerWaits = order.CustomerWaits,
             HasPriority = order.HasPriority,
             OldPartsBack = order.OldPartsBack,
@@ -259,12 +259,12 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
             .FirstOrDefaultAsync();
         return new SheetVehicle(
             id,
-            vehicle.Plate,
+            vehicle.Plate.Text,
             vehicle.Description,
-            vehicle.Vin,
+            vehicle.Vin.Text,
             vehicle.Color,
             vehicle.Warning,
-            last?.Reading,
+            last?.Reading.Value,
             last?.At,
             vehicle.PhotoHash
         );
