@@ -53,7 +53,7 @@ public static class ApprovalReply
                         signer,
                         AnswerChannel.Link,
                         words,
-                        about.Kind == DecisionKind.Deferred ? Answer.Later(about.Later, today) : null
+                        about.Kind == DecisionKind.Deferred ? DeferralTerms.After(about.Later, today) : null
                     )
                     {
                         LinesOut = (about.LinesOut ?? []).ToHashSet(),

@@ -153,7 +153,7 @@ public sealed record InvoiceAccount(
         if (string.IsNullOrWhiteSpace(reason))
             return new Problem("reverse.reason", "Say why the invoice is taken back.", "reason");
         if (reason.Length > 500)
-            return new Problem("text.long", "A reason can have at most 500 characters.", "reason");
+            return TextInput.TooLong(500, "reason", "A reason");
         if (Reversed)
             return new Problem("invoice.reversed", "This invoice was reversed already.");
         if (Charges.Any(c => c.State == CardChargeState.Pending))

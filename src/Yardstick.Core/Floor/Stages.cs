@@ -25,6 +25,10 @@ public static class Stages
     /// <summary>What people call it.</summary>
     public static string Name(Stage stage) => Names[stage];
 
+    /// <summary>Whether cars in it are with nobody just now: they are expected, wait for something, or are done.</summary>
+    public static bool IsWaiting(Stage stage) =>
+        stage is Stage.Expected or Stage.WaitingForAnswer or Stage.WaitingForParts or Stage.ReadyForTechnician or Stage.Done;
+
     /// <summary>Where a car goes that has all its parts.</summary>
     public const Stage AfterParts = Stage.ReadyForTechnician;
 }

@@ -59,6 +59,29 @@ public class Reminder
             }.Where(t => t.Length > 0)
         );
 
+    /// <summary>How often, when it was done last and when it is due, in words.</summary>
+    /// <param name="use">How the car is used.</param>
+    /// <param name="unit">Word of the shop's unit of distance.</param>
+    public string Standing(CarUse use, string unit)
+    {
+        var due = Due.Of(this, use);
+        var next = due switch
+        {
+            { On: null } => "due once a reading is known",
+            { State: DueState.Late } => Invariant($"late since {due.On:MMM d, yyyy}"),
+            { State: DueState.Due } => "due today",
+            { ByDistance: true } => Invariant($"due about {due.On:MMM d, yyyy}"),
+            _ => Invariant($"due {due.On:MMM d, yyyy}"),
+        };
+        var last = Last switch
+        {
+            null => Invariant($"not done yet, counts from {StartsOn:MMM d, yyyy}"),
+            { Reading: { } at } done => Invariant($"last {done.On:MMM d, yyyy} at {at} {unit}"),
+            { } done => Invariant($"last {done.On:MMM d, yyyy}"),
+        };
+        return $"{Interval(unit)}; {last}; {next}";
+    }
+
     /// <summary>Makes a reminder. Without an earlier time it starts today at today's reading.</summary>
     /// <param name="vehicleId">The vehicle.</param>
     /// <param name="typed">What was typed.</param>
@@ -105,6 +128,11 @@ public class Reminder
 
     /// <summary>Whether a job does what the reminder asks for: by its canned job, or by the words of its title.</summary>
     public bool IsDoneBy(Job job) => CannedJobId is { } canned && job.CannedJobId == canned || WorkTitleMatch.Same(Title, job.Title);
+
+    /// <summary>Where nobody named the canned job that does it, the one of the same title does.</summary>
+    /// <param name="offered">Canned jobs that are offered.</param>
+    public void Find(IEnumerable<CannedJob> offered) =>
+        CannedJobId ??= offered.FirstOrDefault(c => string.Equals(c.Title, Title, StringComparison.OrdinalIgnoreCase))?.Id;
 
     /// <summary>Notes that it was done; the next time counts from there.</summary>
     public ReminderDone Done(LocalDate on, Odometer? reading, long? orderId)

@@ -124,7 +124,7 @@ public sealed record ImportRow(int Number, IReadOnlyDictionary<string, string> C
                 return bad;
         }
         if (this["key"].Length > 60)
-            return new Problem("text.long", "A customer number can have at most 60 characters", "key");
+            return TextInput.TooLong(60, "key", "A customer number");
         customer.FormerKey = this["key"];
         customer.Version = 1;
         return customer;

@@ -48,6 +48,9 @@ public readonly partial record struct Odometer(int Value) : IComparable<Odometer
     /// <summary>What it shows after a distance.</summary>
     public static Odometer operator +(Odometer a, int distance) => new(a.Value + distance);
 
+    /// <summary>What it showed a distance ago.</summary>
+    public static Odometer operator -(Odometer a, int distance) => new(a.Value - distance);
+
     /// <inheritdoc/>
     public int CompareTo(Odometer other) => Value.CompareTo(other.Value);
 

@@ -17,7 +17,7 @@ public partial class Vehicle
             return new Problem("vehicle.field", $"A vehicle has no field \"{field}\".", field);
         var typed = (text ?? "").Trim();
         if (typed.Length > 200)
-            return new Problem("text.long", "At most 200 characters are kept here.", field);
+            return TextInput.TooLong(200, field);
         var before = (Plate, Vin, Make, Model);
         if (Change(field, typed, thisYear) is { } problem)
             return problem;

@@ -45,7 +45,7 @@ public class CheckInSheet
         if ((signedBy ?? "").Trim().Length is 0 or > 120)
             return new Problem("checkIn.name", "Say who signs.", "signedBy");
         if (condition is { Length: > 2000 })
-            return new Problem("text.long", "At most 2,000 characters are kept here.", "condition");
+            return TextInput.TooLong(2_000, "condition");
         if (photos > MostPhotos)
             return new Problem("checkIn.photos", $"At most {MostPhotos} photos have room on a sheet.", "photos");
         return Result.Done;

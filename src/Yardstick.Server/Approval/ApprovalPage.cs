@@ -38,6 +38,7 @@ public static class ApprovalPage
     /// <param name="Choices">Figures of every choice; empty where the server answers each.</param>
     /// <param name="Answers">What was answered to each job, once it was.</param>
     /// <param name="Agreed">What all agreed work comes to with this answer, taxes included; null until it was answered.</param>
+    /// <param name="Deferrals">To when work can be put off, the nearest first.</param>
     public sealed record ApprovalPageView(
         LinkState State,
         string Sentence,
@@ -49,8 +50,15 @@ public static class ApprovalPage
         IReadOnlyList<long> OpenJobs,
         IReadOnlyList<SelectionTotals> Choices,
         IReadOnlyList<Answered> Answers,
-        decimal? Agreed
+        decimal? Agreed,
+        IReadOnlyList<DeferralChoice> Deferrals
     );
+
+    /// <summary>A time to which work can be put off.</summary>
+    /// <param name="Term">The time.</param>
+    /// <param name="Words">It in words.</param>
+    /// <param name="IsUsual">Taken where nothing else is chosen.</param>
+    public sealed record DeferralChoice(DeferralTerm Term, string Words, bool IsUsual);
 
     /// <summary>What was answered to a job.</summary>
     public sealed record Answered(string Job, DecisionKind Kind);
@@ -128,7 +136,8 @@ public static class ApprovalPage
             open ? now.OpenJobs.Select(j => j.Id).ToList() : [],
             open ? TalkThroughView.ChoicesOf(now) : [],
             answers,
-            state == LinkState.Answered ? await AgreedAsync(db, link) : null
+            state == LinkState.Answered ? await AgreedAsync(db, link) : null,
+            DeferralTerms.All.Select(t => new DeferralChoice(t, DeferralTerms.Words(t), t == DeferralTerms.Usual)).ToList()
         );
     }
 

@@ -84,7 +84,7 @@ public static class CustomerEndpoints
 #pragma warning restore CA1304, CA1311
         if (FindQuery.WordsOf(q ?? "").Length > 0)
         {
-            var hits = (await FindQuery.RunAsync(db, q!, 300)).Where(h => h.Kind == HitKind.Customer).Select(h => h.Id).ToList();
+            var hits = (await FindQuery.RunAsync(db, q!, 300)).Where(h => h.Kind == FoundKind.Customer).Select(h => h.Id).ToList();
             names = names.Where(n => hits.Contains(n.Id));
         }
         if (after?.LastIndexOf('|') is { } bar and > 0 && long.TryParse(after.AsSpan(bar + 1), out var lastId))

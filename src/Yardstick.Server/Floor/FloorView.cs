@@ -71,9 +71,23 @@ public static class FloorView
     );
 
     /// <summary>A stage and its name.</summary>
-    public sealed record StageView(Stage Stage, string Name);
+    /// <param name="Stage">The stage.</param>
+    /// <param name="Name">What people call it.</param>
+    /// <param name="IsWaiting">Cars in it are with nobody just now.</param>
+    public sealed record StageView(Stage Stage, string Name, bool IsWaiting);
 
     /// <summary>The floor.</summary>
+    /// <param name="Now">Wall time.</param>
+    /// <param name="Opens">When the shop opens.</param>
+    /// <param name="Closes">When it closes.</param>
+    /// <param name="Stages">All stages in order.</param>
+    /// <param name="People">Technicians.</param>
+    /// <param name="Blocks">Planned work of today.</param>
+    /// <param name="Unplanned">Work that waits to be planned.</param>
+    /// <param name="Cards">Cars.</param>
+    /// <param name="HoursSoldToday">Hours of the work that is planned for today.</param>
+    /// <param name="HoursToday">Hours that all technicians have today.</param>
+    /// <param name="PlanStepMinutes">Minutes by which work is planned.</param>
     public sealed record FloorPageView(
         LocalDateTime Now,
         LocalTime Opens,
@@ -84,7 +98,8 @@ public static class FloorView
         IReadOnlyList<UnplannedJob> Unplanned,
         IReadOnlyList<FloorCard> Cards,
         decimal HoursSoldToday,
-        decimal HoursToday
+        decimal HoursToday,
+        int PlanStepMinutes
     );
 
     /// <summary>Maps the endpoint.</summary>
@@ -207,13 +222,14 @@ public static class FloorView
             day.Now,
             shop.Opens,
             shop.Closes,
-            Stages.All.Select(s => new StageView(s, Stages.Name(s))).ToList(),
+            Stages.All.Select(s => new StageView(s, Stages.Name(s), Stages.IsWaiting(s))).ToList(),
             technicians.ConvertAll(t => new FloorPerson(t.Id, t.ShortName, t.Skills, present.Contains(t.Id))),
             blocks,
             unplanned,
             cards,
             blocks.Where(b => b.TechnicianId != null).Sum(b => b.Hours),
-            day.Capacity(technicians.Count)
+            day.Capacity(technicians.Count),
+            PlannedWork.Step
         );
     }
 

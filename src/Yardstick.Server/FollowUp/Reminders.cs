@@ -74,28 +74,11 @@ public static class Reminders
                     x.Reminder.Interval(shop.DistanceWord),
                     x.Due.On,
                     x.Due.State,
-                    Sentence(x.Reminder, use, shop),
+                    x.Reminder.Standing(use, shop.DistanceWord),
                     x.Reminder.Last?.OrderId
                 ))
                 .ToList()
         );
-    }
-
-    /// <summary>Last and next time in words.</summary>
-    internal static string Sentence(Reminder reminder, CarUse use, Shop shop)
-    {
-        var due = Due.Of(reminder, use);
-        var next = due switch
-        {
-            { On: null } => "due once a reading is known",
-            { State: DueState.Late } => Invariant($"late since {due.On:MMM d, yyyy}"),
-            { State: DueState.Due } => "due today",
-            _ => Invariant($"due {(due.ByDistance ? "about " : "")}{due.On:MMM d, yyyy}"),
-        };
-        var last = reminder.Last is { } done
-            ? Invariant($"last {done.On:MMM d, yyyy}{(done.Reading is { } at ? Invariant($" at {at:N0} {shop.DistanceWord}") : "")}")
-            : Invariant($"not done yet, counts from {reminder.StartsOn:MMM d, yyyy}");
-        return $"{reminder.Interval(shop.DistanceWord)}; {last}; {next}";
     }
 
     private static Task<IResult> Add(long id, ReminderInput request, CommandRunner commands) =>
@@ -110,6 +93,7 @@ public static class Reminders
             if (made.Problem is { } problem)
                 return problem;
             var reminder = made.Value;
+            reminder.Find(await db.OfferedCannedJobs.ToListAsync());
             if (reminder.CannedJobId is { } canned && !await db.CannedJobs.AnyAsync(c => c.Id == canned))
                 return new Problem("cannedJob.gone", "There is no such canned job.", "cannedJobId");
             if (

@@ -75,8 +75,8 @@ public static class OrderList
         if (words.Length == 0)
             return orders;
         var hits = await FindQuery.RunAsync(db, q, MostMatches);
-        List<long> Keys(HitKind kind) => hits.Where(h => h.Kind == kind).Select(h => h.Id).ToList();
-        var (orderIds, vehicleIds, customerIds) = (Keys(HitKind.Order), Keys(HitKind.Vehicle), Keys(HitKind.Customer));
+        List<long> Keys(FoundKind kind) => hits.Where(h => h.Kind == kind).Select(h => h.Id).ToList();
+        var (orderIds, vehicleIds, customerIds) = (Keys(FoundKind.Order), Keys(FoundKind.Vehicle), Keys(FoundKind.Customer));
         // Words of the title find orders here, where nothing else is looked for.
         orderIds.AddRange(
             await db

@@ -4,6 +4,7 @@ using Yardstick.Core.Catalog;
 using Yardstick.Core.FollowUp;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
+using Yardstick.Core.WriteUp;
 using Yardstick.Data;
 using Yardstick.Server.Outside;
 using Yardstick.Server.Safety;
@@ -20,11 +21,7 @@ public static class ExternalAdvisories
     /// <param name="Items">What is known, the most pressing first.</param>
     /// <param name="Sentences">What is missing and why.</param>
     /// <param name="Silent">Whether the service did not answer, so that the screen asks it again by itself.</param>
-    public sealed record ExternalAdvisoriesAnswer(
-        IReadOnlyList<Advisories.Advisory> Items,
-        IReadOnlyList<string> Sentences,
-        bool Silent = false
-    );
+    public sealed record ExternalAdvisoriesAnswer(IReadOnlyList<Advisory> Items, IReadOnlyList<string> Sentences, bool Silent = false);
 
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) =>
@@ -44,7 +41,7 @@ public static class ExternalAdvisories
             return Results.Ok(new ExternalAdvisoriesAnswer([], []));
         var shop = await db.Shops.SingleAsync(cancel);
         var now = time.Now();
-        var (items, sentences) = (new List<Advisories.Advisory>(), new List<string>());
+        var (items, sentences) = (new List<Advisory>(), new List<string>());
         // One after the other would take three times the patience when the service is slow.
         var schedule = outside.ScheduleAsync(car.Make, car.Model, car.Engine, cancel);
         var campaigns = car.Vin.IsKnown ? outside.CampaignsAsync(car.Vin.Text, cancel) : null;
@@ -83,7 +80,7 @@ public static class ExternalAdvisories
         return null;
     }
 
-    private static async Task<IEnumerable<Advisories.Advisory>> DueAsync(
+    private static async Task<IEnumerable<Advisory>> DueAsync(
         ShopDb db,
         long vehicle,
         List<ScheduleEntry> entries,
@@ -106,51 +103,51 @@ public static class ExternalAdvisories
             .Select(s =>
             {
                 var job = WorkTitleMatch.Canned(s.Service.Title, canned);
-                return new Advisories.Advisory(
-                    "service",
+                return new Advisory(
+                    AdvisoryKind.Service,
                     s.Due.Urgency,
                     s.Service.Title,
                     $"every {s.Service.Every(shop.DistanceWord)}; {s.Words(shop.DistanceWord)}"
                 )
                 {
-                    Take = new AdvisoryToJob("work", null, s.Service.Title, job?.Id),
+                    Take = new AdvisoryToJob(AdvisoryTakeKind.Work, null, s.Service.Title, job?.Id),
                     Resets = job is not null && chosen.Contains(job.Id),
                 };
             });
     }
 
-    private static Advisories.Advisory Told(Campaign campaign) =>
+    private static Advisory Told(Campaign campaign) =>
         campaign.Kind == "recall"
-            ? new Advisories.Advisory(
-                "recall",
+            ? new Advisory(
+                AdvisoryKind.Recall,
                 Urgency.Heed,
                 $"Open recall: {campaign.Title}",
                 Invariant($"{campaign.Number}, {campaign.On:MMM d, yyyy}. {campaign.Remedy}")
             )
             {
-                Take = new AdvisoryToJob("work", null, $"Recall {campaign.Number}: {campaign.Title}", null),
+                Take = new AdvisoryToJob(AdvisoryTakeKind.Work, null, $"Recall {campaign.Number}: {campaign.Title}", null),
                 More = [campaign.Text],
             }
-            : new Advisories.Advisory(
-                "bulletin",
+            : new Advisory(
+                AdvisoryKind.Bulletin,
                 Urgency.Later,
                 $"Bulletin: {campaign.Title}",
                 Invariant($"{campaign.Number}, {campaign.On:MMM d, yyyy}")
             )
             {
-                Take = new AdvisoryToJob("work", null, campaign.Title, null),
+                Take = new AdvisoryToJob(AdvisoryTakeKind.Work, null, campaign.Title, null),
                 More = [campaign.Text],
             };
 
-    private static Advisories.Advisory PastOf(List<PastEntry> entries, Shop shop)
+    private static Advisory PastOf(List<PastEntry> entries, Shop shop)
     {
         var told = entries.OrderByDescending(e => e.On).ToList();
         string Line(PastEntry e) =>
             Invariant(
                 $"{e.On:MMM d, yyyy}{(shop.FromMiles(e.Miles) is { } reading ? Invariant($", {reading:N0} {shop.DistanceWord}") : "")}, {e.Place}: {e.Text}"
             );
-        return new Advisories.Advisory(
-            "past",
+        return new Advisory(
+            AdvisoryKind.Past,
             Urgency.Later,
             $"Outside report of its past: {told.Count} {(told.Count == 1 ? "entry" : "entries")}",
             $"latest {Line(told[0])}"

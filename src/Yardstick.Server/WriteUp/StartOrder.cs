@@ -8,6 +8,7 @@ using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
+using Yardstick.Core.WriteUp;
 using Yardstick.Data;
 using Yardstick.Server.Catalog;
 using Yardstick.Server.Changes;

@@ -369,12 +369,14 @@ public class ApprovalTests
     }
 
     [Theory]
-    [InlineData("month", 12)]
-    [InlineData("quarter", 2)]
-    [InlineData("half-year", 5)]
-    [InlineData(null, 2)]
-    public void Work_is_put_off_by_a_month_a_quarter_or_half_a_year(string? word, int month) =>
-        Assert.Equal((23, month), (Answer.Later(word, Today).Day, Answer.Later(word, Today).Month));
+    [InlineData(DeferralTerm.Month, 12, "in a month")]
+    [InlineData(DeferralTerm.Quarter, 2, "in three months")]
+    [InlineData(DeferralTerm.HalfYear, 5, "in half a year")]
+    public void Work_is_put_off_by_a_month_a_quarter_or_half_a_year(DeferralTerm term, int month, string words)
+    {
+        Assert.Equal((23, month), (DeferralTerms.After(term, Today).Day, DeferralTerms.After(term, Today).Month));
+        Assert.Equal(words, DeferralTerms.Words(term));
+    }
 
     [Theory]
     [InlineData("STOP", false, true)]

@@ -19,14 +19,14 @@ public class CustomersReplyTests
         return order;
     }
 
-    private static JobAnswer Said(long job, DecisionKind kind, bool acknowledged = false, string? later = null) =>
+    private static JobAnswer Said(long job, DecisionKind kind, bool acknowledged = false, DeferralTerm? later = null) =>
         new(job, kind, [101], acknowledged, later);
 
     private static readonly JobAnswer[] All =
     [
         Said(11, DecisionKind.Approved),
         Said(12, DecisionKind.Declined, acknowledged: true),
-        Said(13, DecisionKind.Deferred, later: "half-year"),
+        Said(13, DecisionKind.Deferred, later: DeferralTerm.HalfYear),
     ];
 
     private static Result<IReadOnlyList<(long JobId, Answer Answer)>> Read(
@@ -75,12 +75,11 @@ public class CustomersReplyTests
     }
 
     [Theory]
-    [InlineData("month", "2026-12-23")]
-    [InlineData("quarter", "2027-02-23")]
-    [InlineData("half-year", "2027-05-23")]
-    [InlineData("never", "2027-02-23")]
+    [InlineData(DeferralTerm.Month, "2026-12-23")]
+    [InlineData(DeferralTerm.Quarter, "2027-02-23")]
+    [InlineData(DeferralTerm.HalfYear, "2027-05-23")]
     [InlineData(null, "2027-02-23")]
-    public void Later_is_a_day(string? word, string day) => Assert.Equal(Times.Day(day), Answer.Later(word, Today));
+    public void Later_is_a_day(DeferralTerm? term, string day) => Assert.Equal(Times.Day(day), DeferralTerms.After(term, Today));
 
     [Fact]
     public void A_copy_says_the_same_under_a_name_of_its_own()

@@ -49,19 +49,19 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         foreach (
             var (text, kind, title) in new[]
             {
-                ("207 555 0100", "customer", "Imke Sorensen"),
-                ("(207) 555-0100", "customer", "Imke Sorensen"),
-                ("5550100", "customer", "Imke Sorensen"),
-                ("sorensen imke", "customer", "Imke Sorensen"),
-                ("lbt4471", "vehicle", car.Description),
-                ("LBT-4471", "vehicle", car.Description),
-                (car.Vin.Text[^6..], "vehicle", car.Description),
-                (car.Vin.Text, "vehicle", car.Description),
+                ("207 555 0100", "Customer", "Imke Sorensen"),
+                ("(207) 555-0100", "Customer", "Imke Sorensen"),
+                ("5550100", "Customer", "Imke Sorensen"),
+                ("sorensen imke", "Customer", "Imke Sorensen"),
+                ("lbt4471", "Vehicle", car.Description),
+                ("LBT-4471", "Vehicle", car.Description),
+                (car.Vin.Text[^6..], "Vehicle", car.Description),
+                (car.Vin.Text, "Vehicle", car.Description),
             }
         )
             Assert.Contains(await FindAsync(mina, text), f => f!.Text("kind") == kind && f!.Text("title") == title);
         var order = (await FindAsync(mina, "3501"))[0]!;
-        Assert.Equal(("order", 2501L), (order.Text("kind"), order.Id()));
+        Assert.Equal(("Order", 2501L), (order.Text("kind"), order.Id()));
 
         // A slip in the name is forgiven where nothing fits better, and never puts itself before what does.
         Assert.Contains(await FindAsync(mina, "Sorennsen"), f => f!.Text("title").EndsWith("Sorensen", StringComparison.Ordinal));
@@ -70,7 +70,7 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Empty(await FindAsync(mina, "Xqzzyw"));
         var contact = await db.CustomerContacts.FirstAsync();
         Assert.Contains(await FindAsync(mina, contact.Name), f =>
-            f!.Text("kind") == "customer"
+            f!.Text("kind") == "Customer"
             && f!["customerId"]!.GetValue<long>() == contact.CustomerId
             && f!.Text("detail").StartsWith(contact.Name, StringComparison.Ordinal)
         );
@@ -78,7 +78,7 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Contains(await FindAsync(mina, email.Address), f => f!["customerId"]!.GetValue<long>() == email.CustomerId);
         var recent = (await mina.GetAsync("find?recent=customer7,vehicle3,nonsense,order99999999")).AsArray();
         Assert.Equal(
-            (("customer", 7L), ("vehicle", 3L)),
+            (("Customer", 7L), ("Vehicle", 3L)),
             ((recent[0]!.Text("kind"), recent[0]!.Id()), (recent[1]!.Text("kind"), recent[1]!.Id()))
         );
     }
@@ -344,7 +344,7 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
             (kept, 2, 2, "Likes the early slot"),
             (page.Id(), page.List("cars").Count, page.List("phones").Count, page["fields"]!.Text("notes"))
         );
-        Assert.DoesNotContain(await FindAsync(mina, "Doppell"), f => f!.Id() == gone && f!.Text("kind") == "customer");
+        Assert.DoesNotContain(await FindAsync(mina, "Doppell"), f => f!.Id() == gone && f!.Text("kind") == "Customer");
         Assert.Equal(2, (await mina.GetAsync($"customers/{kept}/history")).List("rows").Count);
         await mina.RefusedAsync($"customers/{gone}/merge", new { otherId = kept }, HttpStatusCode.NotFound);
         await mina.RefusedAsync($"customers/{kept}/merge", new { otherId = kept });
@@ -531,7 +531,7 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal("job.taken", (await mina.RefusedAsync("orders", Body(first))).Text("code"));
         known = (await mina.GetAsync($"write-up/known?customer={owner}&vehicle={vehicle}")).AsArray();
         Assert.DoesNotContain(known, k => k!["jobId"]?.GetValue<long>() == first);
-        Assert.Contains(known, k => k!.Text("kind") == "openOrder" && k!["orderId"]!.GetValue<long>() == order);
+        Assert.Contains(known, k => k!.Text("kind") == "OpenOrder" && k!["orderId"]!.GetValue<long>() == order);
         Assert.Equal(
             "job.gone",
             (

@@ -125,7 +125,7 @@ public class ImportTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await ingrid.PostAsync($"imports/{second}/undo");
         Assert.Equal("", (await UntilAsync(ingrid, second, "Undone")).Text("remark"));
         Assert.False(await db.Vehicles.AnyAsync(v => v.Plate == Plate.Kept("FAR 100")));
-        Assert.DoesNotContain((await ingrid.GetAsync("find?q=FAR100")).AsArray(), f => f!.Text("kind") == "vehicle");
+        Assert.DoesNotContain((await ingrid.GetAsync("find?q=FAR100")).AsArray(), f => f!.Text("kind") == "Vehicle");
         Assert.True((await ingrid.GetAsync("imports")).AsArray().Count(r => r!.Text("state") == "Undone") >= 2);
     }
 
@@ -284,7 +284,7 @@ public class ImportTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal((2, 1), (preview["good"]!.GetValue<int>(), preview["bad"]!.GetValue<int>()));
         await BringInAsync(ingrid, import);
 
-        var found = (await mina.GetAsync("find?q=A-77")).AsArray().First(f => f!.Text("kind") == "formerOrder")!;
+        var found = (await mina.GetAsync("find?q=A-77")).AsArray().First(f => f!.Text("kind") == "FormerOrder")!;
         Assert.Equal((1L, 1L), (found["customerId"]!.GetValue<long>(), found["vehicleId"]!.GetValue<long>()));
         Assert.Equal("A-77", (await mina.GetAsync("vehicles/1/former-orders?q=ceramic")).AsArray().Single()!.Text("number"));
         Assert.Empty((await mina.GetAsync("vehicles/1/former-orders?q=gearbox")).AsArray());
@@ -314,7 +314,7 @@ public class ImportTests(ShopFixture shop) : IClassFixture<ShopFixture>
 
         // Nobody here fits the other one; it is found all the same, and none of it is in the books.
         Assert.Contains((await mina.GetAsync("find?q=Anymore")).AsArray(), f =>
-            f!.Text("kind") == "formerOrder" && f!["customerId"] is null
+            f!.Text("kind") == "FormerOrder" && f!["customerId"] is null
         );
         Assert.Equal(
             (invoices, spent),
@@ -322,7 +322,7 @@ public class ImportTests(ShopFixture shop) : IClassFixture<ShopFixture>
         );
         await ingrid.PostAsync($"imports/{import}/undo");
         await UntilAsync(ingrid, import, "Undone");
-        Assert.DoesNotContain((await mina.GetAsync("find?q=A-77")).AsArray(), f => f!.Text("kind") == "formerOrder");
+        Assert.DoesNotContain((await mina.GetAsync("find?q=A-77")).AsArray(), f => f!.Text("kind") == "FormerOrder");
     }
 
     [Fact]

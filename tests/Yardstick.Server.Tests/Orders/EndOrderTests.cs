@@ -48,8 +48,8 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         shop.Time.Advance(TimeSpan.FromDays(31));
         await mina.PostAsync("session", new { userName = "mina", password = "lantern-bay" });
         var known = (await mina.GetAsync($"write-up/known?vehicle={car}")).AsArray();
-        Assert.DoesNotContain(known, k => k!.Text("kind") == "openOrder");
-        Assert.Contains(known, k => k!.Text("kind") == "declined" && k!.Text("title") == "Control arm bushing");
+        Assert.DoesNotContain(known, k => k!.Text("kind") == "OpenOrder");
+        Assert.Contains(known, k => k!.Text("kind") == "Declined" && k!.Text("title") == "Control arm bushing");
         await mina.PostAsync($"orders/{order}/open-again");
         Assert.Equal("Open", (await mina.SheetAsync(order)).Text("state"));
     }
@@ -143,7 +143,7 @@ public class EndOrderTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await ingrid.PostAsync($"orders/{order}/void", new { reason = "Written twice" });
         var car = await CarOfAsync(order);
         Assert.DoesNotContain((await mina.GetAsync($"write-up/known?vehicle={car}")).AsArray(), k =>
-            k!.Text("kind") is "declined" or "openOrder"
+            k!.Text("kind") is "Declined" or "OpenOrder"
         );
         Assert.Contains((await mina.GetAsync($"orders/{order}/record")).AsArray(), r =>
             r!.Text("new").Contains("Written twice", StringComparison.Ordinal)

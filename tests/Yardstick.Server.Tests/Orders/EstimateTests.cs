@@ -214,13 +214,13 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var battery = (await mina.GetAsync("canned-jobs")).AsArray().First(c => c!.Text("title") == "Battery, replace")!.Id();
         var jobId = First(await Take(mina, order, new { kind = "canned", id = battery }), "jobIds");
         var offers = (await mina.GetAsync($"orders/{order}/offers")).AsArray();
-        Assert.Equal(2, offers.Count(o => o!.Text("kind") == "addition"));
-        var instead = offers.Single(o => o!.Text("kind") == "instead")!;
+        Assert.Equal(2, offers.Count(o => o!.Text("kind") == "Addition"));
+        var instead = offers.Single(o => o!.Text("kind") == "Instead")!;
         var taken = await Take(mina, order, instead["take"]!);
         var job = Assert.Single((await mina.SheetAsync(order)).List("jobs"))!;
         Assert.Equal("Battery, glass mat, replace", job.Text("title"));
         Assert.Contains(job.List("companions"), c => c!.Text("code") == "REGISTER");
-        var addition = (await mina.GetAsync($"orders/{order}/offers")).AsArray().First(o => o!.Text("kind") == "addition")!;
+        var addition = (await mina.GetAsync($"orders/{order}/offers")).AsArray().First(o => o!.Text("kind") == "Addition")!;
         await Take(mina, order, addition["take"]!);
         Assert.Contains((await JobAsync(mina, order, job.Id())).List("lines"), l => l!.Text("description") == addition.Text("title"));
         Assert.DoesNotContain((await mina.GetAsync($"orders/{order}/offers")).AsArray(), o => o!.Text("title") == addition.Text("title"));

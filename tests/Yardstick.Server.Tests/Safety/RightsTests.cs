@@ -197,6 +197,7 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         ["POST /api/orders/{id:long}/lines/{lineId:long}/restore"] = "WMO",
         ["GET /api/canned-jobs"] = "WPMO",
         ["GET /api/canned-jobs/{id:long}"] = "MO",
+        ["GET /api/canned-jobs/facts"] = "MO",
         ["GET /api/canned-jobs/from-job/{jobId:long}"] = "MO",
         ["POST /api/canned-jobs"] = "MO",
         ["PUT /api/canned-jobs/{id:long}"] = "MO",

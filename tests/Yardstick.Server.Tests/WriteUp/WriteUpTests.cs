@@ -106,11 +106,11 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var late = (await mina.GetAsync($"vehicles/{car}/reminders"))[0]!;
         Assert.Equal(("Late", "every 6 months or every 7,500 mi"), (late.Text("state"), late.Text("interval")));
         Assert.Contains("late since", late.Text("sentence"), StringComparison.Ordinal);
-        var known = (await KnownAsync(mina, car)).First(k => k!.Text("kind") == "reminder")!;
+        var known = (await KnownAsync(mina, car)).First(k => k!.Text("kind") == "Reminder")!;
         Assert.Equal(("Due", false), (known.Text("urgency"), known.Flag("resets")));
         using var db = shop.OpenDb();
         var oil = await db.CannedJobs.Where(c => c.Title == "Oil and filter service").Select(c => c.Id).SingleAsync();
-        Assert.True((await KnownAsync(mina, car, $"&canned={oil}")).First(k => k!.Text("kind") == "reminder")!.Flag("resets"));
+        Assert.True((await KnownAsync(mina, car, $"&canned={oil}")).First(k => k!.Text("kind") == "Reminder")!.Flag("resets"));
 
         var invoice = (await mina.PostAsync($"orders/{order}/invoice"))["invoiceId"]!.GetValue<long>();
         var reset = (await mina.GetAsync($"vehicles/{car}/reminders"))[0]!;
@@ -168,20 +168,20 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
             Assert.Equal(answer.List("items").Select(Rank).Order(), answer.List("items").Select(Rank));
             if (
                 car is null
-                && answer.List("items").Any(i => i!.Text("kind") == "recall")
-                && answer.List("items").Any(i => i!.Text("kind") == "service")
+                && answer.List("items").Any(i => i!.Text("kind") == "Recall")
+                && answer.List("items").Any(i => i!.Text("kind") == "Service")
             )
             {
                 taken = answer
                     .List("items")
-                    .Where(i => i!.Text("kind") is "recall" or "service")
+                    .Where(i => i!.Text("kind") is "Recall" or "Service")
                     .Take(3)
                     .Select(i => i!["take"]!.DeepClone())
                     .ToList();
                 car = new JsonObject { ["id"] = vehicle.Id, ["owner"] = vehicle.CustomerId };
             }
         }
-        Assert.Equal(["bulletin", "past", "recall", "service"], kinds.Order());
+        Assert.Equal(["Bulletin", "Past", "Recall", "Service"], kinds.Order());
         var order = (
             await mina.PostAsync(
                 "orders",
@@ -251,9 +251,9 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
                     .Select(j => j.Title)
                     .ToListAsync()
             ).ToHashSet();
-            Assert.DoesNotContain(known, k => k!.Text("kind") == "like" && own.Contains(k!.Text("title")));
+            Assert.DoesNotContain(known, k => k!.Text("kind") == "Like" && own.Contains(k!.Text("title")));
         }
-        foreach (var kind in new[] { "advised", "visit", "like" })
+        foreach (var kind in new[] { "Advised", "Visit", "Like" })
             Assert.Contains(kind, kinds);
     }
 

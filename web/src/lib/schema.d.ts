@@ -6151,6 +6151,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/canned-jobs/facts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FollowedFact"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/canned-jobs/from-job/{jobId}": {
         parameters: {
             query?: never;
@@ -10034,8 +10069,10 @@ export interface components {
             whose: string;
             refused: boolean;
         };
+        /** @enum {unknown} */
+        AddToOrderKind: "Canned" | "Set" | "Operation" | "Stock" | "Offer" | "Fee" | "Earlier" | "Services" | "Fact" | "Addition" | "Discount";
         AddToOrderRequest: {
-            kind: string;
+            kind: components["schemas"]["AddToOrderKind"];
             /** Format: int64 */
             jobId?: null | number;
             /** Format: int64 */
@@ -10046,7 +10083,7 @@ export interface components {
             supplier?: null | string;
             number?: null | string;
             asked?: null | string;
-            askedBy?: null | string;
+            askedBy?: null | components["schemas"]["PartQueryKind"];
             value?: null | string;
             on?: null | components["schemas"]["DiscountBase"];
             reason?: null | string;
@@ -10059,7 +10096,7 @@ export interface components {
             insteadOf?: null | number;
         };
         Advisory: {
-            kind: string;
+            kind: components["schemas"]["AdvisoryKind"];
             urgency: components["schemas"]["Urgency"];
             title: string;
             detail: string;
@@ -10069,10 +10106,15 @@ export interface components {
             jobId?: null | number;
             take?: null | components["schemas"]["AdvisoryToJob"];
             resets?: boolean;
+            isPressing?: boolean;
             more?: string[];
         };
+        /** @enum {unknown} */
+        AdvisoryKind: "Warning" | "OpenOrder" | "Deferred" | "Declined" | "Advised" | "Reminder" | "Like" | "Visit" | "Service" | "Recall" | "Bulletin" | "Past";
+        /** @enum {unknown} */
+        AdvisoryTakeKind: "Job" | "Reminder" | "Finding" | "Work";
         AdvisoryToJob: {
-            kind: string;
+            kind: components["schemas"]["AdvisoryTakeKind"];
             /** Format: int64 */
             id: null | number;
             title: string;
@@ -10121,6 +10163,7 @@ export interface components {
             answers: components["schemas"]["Answered"][];
             /** Format: double */
             agreed: null | number;
+            deferrals: components["schemas"]["DeferralChoice"][];
         };
         AttachmentView: {
             /** Format: int64 */
@@ -10627,6 +10670,13 @@ export interface components {
             shownHash: string;
             intact: boolean;
         };
+        DeferralChoice: {
+            term: components["schemas"]["DeferralTerm"];
+            words: string;
+            isUsual: boolean;
+        };
+        /** @enum {unknown} */
+        DeferralTerm: "Month" | "Quarter" | "HalfYear";
         DemoPerson: {
             userName: string;
             name: string;
@@ -10952,6 +11002,8 @@ export interface components {
             hoursSoldToday: number;
             /** Format: double */
             hoursToday: number;
+            /** Format: int32 */
+            planStepMinutes: number;
         };
         FloorPerson: {
             /** Format: int64 */
@@ -10959,6 +11011,10 @@ export interface components {
             shortName: string;
             skills: string;
             present: boolean;
+        };
+        FollowedFact: {
+            key: string;
+            words: string;
         };
         FormerHistoryRow: {
             /** Format: int64 */
@@ -10983,8 +11039,10 @@ export interface components {
             document: components["schemas"]["ShopDocument"];
             canGoTo: components["schemas"]["OpenOrder"][];
         };
+        /** @enum {unknown} */
+        FoundKind: "Customer" | "Vehicle" | "Order" | "FormerOrder";
         FoundRecord: {
-            kind: string;
+            kind: components["schemas"]["FoundKind"];
             /** Format: int64 */
             id: number;
             title: string;
@@ -11183,7 +11241,7 @@ export interface components {
             kind: components["schemas"]["DecisionKind"];
             linesOut: null | number[];
             acknowledged: boolean;
-            later: null | string;
+            later: null | components["schemas"]["DeferralTerm"];
         };
         JobDecisionAnswer: {
             /** Format: int64 */
@@ -11529,6 +11587,8 @@ export interface components {
             until: components["schemas"]["Instant"];
             by: string;
         };
+        /** @enum {unknown} */
+        PartQueryKind: "Words" | "Type" | "Tires" | null;
         PartsCancelled: {
             /** Format: int64 */
             purchaseOrderId: number;
@@ -11841,6 +11901,7 @@ export interface components {
             id: number;
             what: string;
             field: string;
+            words: string;
             old: string;
             new: string;
             by: string;
@@ -11862,10 +11923,12 @@ export interface components {
             /** Format: int64 */
             mergeId: number;
         };
+        /** @enum {unknown} */
+        RelatedWorkKind: "Addition" | "Instead" | "Work";
         RelatedWorkOffer: {
             /** Format: int64 */
             jobId: number;
-            kind: string;
+            kind: components["schemas"]["RelatedWorkKind"];
             title: string;
             figure: string;
             take: components["schemas"]["AddToOrderRequest"];
@@ -12526,6 +12589,7 @@ export interface components {
         StageView: {
             stage: components["schemas"]["Stage"];
             name: string;
+            isWaiting: boolean;
         };
         StartOrderRequest: {
             /** Format: int64 */

@@ -18,19 +18,6 @@ public sealed record Answer(
     Odometer? DeferAtReading = null
 )
 {
-    /// <summary>The day to which a customer puts work off on their page.</summary>
-    /// <param name="word">month, quarter or half-year; anything else is a quarter.</param>
-    /// <param name="today">Today in the shop.</param>
-    public static LocalDate Later(string? word, LocalDate today) =>
-        today.PlusMonths(
-            word switch
-            {
-                "month" => 1,
-                "half-year" => 6,
-                _ => 3,
-            }
-        );
-
     /// <summary>The answer with the day or reading, or both, to which work is put off, as somebody typed them.</summary>
     /// <param name="until">A day still to come; null or empty without one.</param>
     /// <param name="atReading">A reading; null or empty without one.</param>

@@ -176,7 +176,7 @@ public class Job
                 if (title.Length == 0)
                     return new Problem("text.empty", "A job needs a title; take the job off instead.", field);
                 if (title.Length > 200)
-                    return new Problem("text.long", "A title can have at most 200 characters.", field);
+                    return TextInput.TooLong(200, field, "A title");
                 Title = title;
                 break;
             case "fixedPrice":
@@ -207,7 +207,7 @@ public class Job
             case "customerText":
                 old = CustomerText;
                 if ((text ?? "").Trim() is not { Length: <= 2000 } words)
-                    return new Problem("text.long", "At most 2,000 characters are kept here.", field);
+                    return TextInput.TooLong(2_000, field);
                 CustomerText = words;
                 break;
             case "isUnsafe":
@@ -225,7 +225,7 @@ public class Job
             case "payerName":
                 old = PayerName;
                 if ((text ?? "").Trim() is not { Length: <= 120 } name)
-                    return new Problem("text.long", "A name can have at most 120 characters.", field);
+                    return TextInput.TooLong(120, field, "A name");
                 PayerName = name;
                 break;
             case "credit":

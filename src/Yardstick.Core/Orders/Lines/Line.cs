@@ -205,7 +205,7 @@ public abstract partial class Line
         if (words.Length == 0 && !empty)
             return new Problem("text.empty", "It can't be empty; take the line off instead.", field);
         if (words.Length > 500)
-            return new Problem("text.long", "At most 500 characters are kept here.", field);
+            return TextInput.TooLong(500, field);
         set(words);
         return null;
     }
@@ -238,7 +238,7 @@ public abstract partial class Line
             return problem;
         var reason = match.Success ? match.Groups[2].Value.Trim() : "";
         if (reason.Length > 200)
-            return new Problem("text.long", "A reason can have at most 200 characters.", field);
+            return TextInput.TooLong(200, field, "A reason");
         set(figure.Value);
         OverrideReason = reason;
         return null;
@@ -248,7 +248,7 @@ public abstract partial class Line
     {
         var note = (text ?? "").Trim();
         if (note.Length > 10_000)
-            return new Problem("text.long", "A note can have at most 10,000 characters.", field);
+            return TextInput.TooLong(10_000, field, "A note");
         set(note);
         return null;
     }

@@ -34,7 +34,7 @@ public class Concern
     {
         var words = (text ?? "").Trim();
         if (words.Length > 2000)
-            return new Problem("text.long", "At most 2,000 characters are kept here.", field);
+            return TextInput.TooLong(2_000, field);
         var old = field switch
         {
             "complaint" => Complaint,

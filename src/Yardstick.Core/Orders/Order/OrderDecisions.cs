@@ -25,7 +25,7 @@ public partial class Order
         if (answer.DecidedBy.Length > 200)
             return new Problem("decision.who", "A name can have at most 200 characters.", "decidedBy");
         if (answer.Note.Length > 2000)
-            return new Problem("text.long", "A note can have at most 2,000 characters.", "note");
+            return TextInput.TooLong(2_000, "note", "A note");
         if (answer.Kind == DecisionKind.Deferred && answer.DeferUntil is null && answer.DeferAtReading is null)
             return new Problem("decision.defer", "Say until which day or odometer reading the work is put off.", "deferUntil");
         if (answer.DeferAtReading is { } reading && OdometerIn is { } now && reading <= now)
@@ -127,7 +127,7 @@ public partial class Order
         if (string.IsNullOrWhiteSpace(reason))
             return new Problem("ceiling.reason", "Say in a few words why the work may go on without asking again.", "reason");
         if (reason.Length > 500)
-            return new Problem("text.long", "At most 500 characters are kept here.", "reason");
+            return TextInput.TooLong(500, "reason");
         if (!PastCeiling(policy))
             return new Problem("ceiling.within", "The approved work is within what was agreed to; nothing has to be let past.");
         var exception = new CeilingException
@@ -177,7 +177,7 @@ public partial class Order
         if (string.IsNullOrWhiteSpace(reason))
             return new Problem("decision.reason", "Say in a few words why it is put off again.", "reason");
         if (reason.Length > 2000)
-            return new Problem("text.long", "A reason can have at most 2,000 characters.", "reason");
+            return TextInput.TooLong(2_000, "reason", "A reason");
         job.Decision = until is null ? DecisionKind.Declined : DecisionKind.Deferred;
         (job.DeferUntil, job.DeferAtReading) = (until, null);
         var decision = new Decision

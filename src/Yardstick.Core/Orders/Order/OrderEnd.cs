@@ -90,6 +90,6 @@ public partial class Order
 
     private static Problem? Reason(string? reason) =>
         string.IsNullOrWhiteSpace(reason) ? new Problem("end.reason", "Say in a word why.", "reason")
-        : reason.Length > LongestReason ? new Problem("text.long", $"At most {LongestReason} characters are kept here.", "reason")
+        : reason.Length > LongestReason ? TextInput.TooLong(LongestReason, "reason")
         : null;
 }

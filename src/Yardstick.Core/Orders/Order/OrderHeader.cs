@@ -26,17 +26,17 @@ public partial class Order
         {
             case "title":
                 if (text is { Length: > 200 })
-                    return new Problem("text.long", "A title can have at most 200 characters.", field);
+                    return TextInput.TooLong(200, field, "A title");
                 Title = text?.Trim() ?? "";
                 break;
             case "keyTag":
                 if (text is { Length: > 20 })
-                    return new Problem("text.long", "A key tag can have at most 20 characters.", field);
+                    return TextInput.TooLong(20, field, "A key tag");
                 KeyTag = text?.Trim() ?? "";
                 break;
             case "keysAt" or "carAt":
                 if (text is { Length: > 60 })
-                    return new Problem("text.long", "At most 60 characters are kept here.", field);
+                    return TextInput.TooLong(60, field);
                 if (field == "keysAt")
                     KeysAt = text?.Trim() ?? "";
                 else

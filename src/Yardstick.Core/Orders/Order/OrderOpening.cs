@@ -14,7 +14,7 @@ public partial class Order
     {
         var keyTag = start.KeyTag?.Trim() ?? "";
         if (keyTag.Length > 20)
-            return new Problem("text.long", "A key tag can have at most 20 characters.", "keyTag");
+            return TextInput.TooLong(20, "keyTag", "A key tag");
         return new Order
         {
             CustomerId = start.CustomerId,

@@ -79,7 +79,7 @@ public class GivenDiscount
         var typed = (text ?? "").Trim();
         var why = (reason ?? "").Trim();
         if (why.Length > 200)
-            return new Problem("text.long", "A reason can have at most 200 characters.", "reason");
+            return TextInput.TooLong(200, "reason", "A reason");
         if (typed.EndsWith('%'))
         {
             var percent = Values.Percent.Parse(typed, "value");

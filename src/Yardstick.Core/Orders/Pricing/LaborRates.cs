@@ -1,5 +1,6 @@
 using System.Globalization;
 using Yardstick.Core.Pricing;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Orders;
 
@@ -11,7 +12,7 @@ public static class LaborRates
     {
         var typed = (text ?? "").Trim();
         if (typed.Length == 0 || !char.IsAsciiDigit(typed.TrimStart('$', ' ')[..1].FirstOrDefault()))
-            return typed.Length <= 60 ? typed : new Problem("text.long", "A rate's name can have at most 60 characters.", field);
+            return typed.Length <= 60 ? typed : TextInput.TooLong(60, field, "A rate's name");
         var number = Values.NumberInput.Amount(typed, field, 4);
         return number.Problem is { } problem ? problem : number.Value.ToString("0.####", CultureInfo.InvariantCulture);
     }

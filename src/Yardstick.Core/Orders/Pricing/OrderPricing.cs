@@ -119,19 +119,19 @@ public static class OrderPricing
         Customer? customer,
         LocalDate day,
         string category,
-        decimal unitCost,
-        decimal? listPrice
+        UnitPrice unitCost,
+        UnitPrice? listPrice
     )
     {
         var part = new PartCaseLine
         {
             Category = category.Length > 0 ? category : null,
             Quantity = 1,
-            UnitCost = unitCost,
-            ListPrice = listPrice,
+            UnitCost = unitCost.Value,
+            ListPrice = listPrice?.Value,
         };
         var each = PartPrice.ByPolicy(policy.Pricing, customer is null ? new PricingCustomer() : CustomerOf(customer, policy, day), part);
-        return (each, each == 0 ? null : decimal.Round((each - unitCost) * 100 / each, 1, MidpointRounding.AwayFromZero));
+        return (each, Margin.Of(each - unitCost.Value, each));
     }
 
     /// <summary>Rules that the job's parts call and that a person waived.</summary>

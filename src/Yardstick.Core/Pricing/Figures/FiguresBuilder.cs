@@ -33,7 +33,7 @@ internal static class FiguresBuilder
                         item.Edit,
                         Rounding.Amount(item.Net),
                         Rounding.Amount(item.Cost),
-                        item.PassThrough ? null : Margin(item.Net - item.Cost, item.Net)
+                        item.PassThrough ? null : Margin.Of(item.Net - item.Cost, item.Net)
                     )
                 );
         }
@@ -58,7 +58,7 @@ internal static class FiguresBuilder
             Included = included,
             AddsToTotal = Rounding.Amount(adds),
             Hours = sums.Hours,
-            MarginPercent = Margin(revenue - sums.Cost, revenue),
+            MarginPercent = Margin.Of(revenue - sums.Cost, revenue),
             Lines = lines,
             DiscountsTaken = evaluation.JobDiscountsTaken[index].Select(Rounding.Amount).ToArray(),
             Companions = companions,
@@ -88,7 +88,7 @@ internal static class FiguresBuilder
             line is PartCaseLine { UnitPrice: not null } part && PartPrice.BandsOf(pricing.Policy, part.Category) is not null
                 ? PartPrice.ByPolicy(pricing.Policy, pricing.Customer, part)
                 : null;
-        var margin = item.PassThrough ? null : Margin(item.Net - item.Cost, item.Net);
+        var margin = item.PassThrough ? null : Margin.Of(item.Net - item.Cost, item.Net);
         return new LineFigures(
             prepared.UnitPrice,
             policyPrice,
@@ -111,12 +111,9 @@ internal static class FiguresBuilder
         why.AddCents(of, revenue);
         why.AddCents("Cost of it", cost);
         why.AddCents("Profit", revenue - cost);
-        if (Margin(revenue - cost, revenue) is { } margin)
+        if (Margin.Of(revenue - cost, revenue) is { } margin)
             why.Add("Profit of revenue", Invariant($"{margin:0.0}%"));
     }
-
-    private static decimal? Margin(long profit, long revenue) =>
-        revenue == 0 ? null : decimal.Round(profit * 100m / revenue, 1, MidpointRounding.AwayFromZero);
 
     internal static PricingResult Order(
         PricingCase pricing,
@@ -170,7 +167,7 @@ internal static class FiguresBuilder
             Revenue = Rounding.Amount(revenue),
             Cost = Rounding.Amount(cost),
             Profit = Rounding.Amount(revenue - cost),
-            MarginPercent = Margin(revenue - cost, revenue),
+            MarginPercent = Margin.Of(revenue - cost, revenue),
             LaborHours = sums.Hours,
             EffectiveLaborRate = sums.Hours == 0 ? null : Rounding.Round(Rounding.Amount(labor) / sums.Hours),
             Paid = paid,

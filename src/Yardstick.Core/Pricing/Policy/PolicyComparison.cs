@@ -56,8 +56,7 @@ public sealed record PolicyComparison(
             total,
             profit;
 
-        internal PeriodFigures Figures =>
-            new(revenue, total, profit, revenue == 0 ? null : decimal.Round(profit * 100m / revenue, 1, MidpointRounding.AwayFromZero));
+        internal PeriodFigures Figures => new(revenue, total, profit, Margin.Of(profit, revenue));
 
         internal void Add(PricingResult result)
         {

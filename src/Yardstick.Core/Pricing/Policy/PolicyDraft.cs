@@ -70,7 +70,7 @@ public class PolicyDraft
     {
         var words = (note ?? "").Trim();
         if (words.Length > 200)
-            return new Problem("text.long", "A note can have at most 200 characters.", "note");
+            return TextInput.TooLong(200, "note", "A note");
         if (reading.Policy is not { } policy)
             return NotRight(reading.Problems[0]);
         if (PolicyDifference.Between(now, form).Count == 0)

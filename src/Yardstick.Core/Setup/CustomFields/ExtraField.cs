@@ -81,7 +81,7 @@ public class ExtraField
                     _ => new Problem("extraField.yesNo", "Type yes or no.", Name),
                 };
             default:
-                return typed.Length > 500 ? new Problem("text.long", "At most 500 characters are kept here.", Name) : typed;
+                return typed.Length > 500 ? TextInput.TooLong(500, Name) : typed;
         }
     }
 

@@ -33,6 +33,9 @@ public static class KeepCanned
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/canned-jobs/{id:long}", FormAsync).Asks(Permission.EditSetup).Produces<CannedFormView>().ProducesProblem(404);
+        api.MapGet("/canned-jobs/facts", () => Results.Ok(FollowedFact.All))
+            .Asks(Permission.EditSetup)
+            .Produces<IReadOnlyList<FollowedFact>>();
         api.MapGet("/canned-jobs/from-job/{jobId:long}", FromJobAsync)
             .Asks(Permission.EditSetup)
             .Produces<CannedFormView>()

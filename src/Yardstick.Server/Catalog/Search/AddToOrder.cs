@@ -63,30 +63,37 @@ public static class AddToOrder
         CatalogPart? part = null;
         FactAnswer? facts = null;
         IReadOnlyList<ScheduleEntry> schedule = [];
-        if (request.Kind is "operation" or "services" or "fact" && car is null)
+        if (request.Kind is AddToOrderKind.Operation or AddToOrderKind.Services or AddToOrderKind.Fact && car is null)
             return Order.NoCar;
-        if (request.Kind is "operation" or "services")
+        if (request.Kind is AddToOrderKind.Operation or AddToOrderKind.Services)
         {
             var (operations, trouble) = await sources.GuideAsync(car!, cancel);
-            if (request.Kind == "operation" && !operations.Any(o => o.Code == request.Code))
+            if (request.Kind == AddToOrderKind.Operation && !operations.Any(o => o.Code == request.Code))
                 return trouble is null
                     ? new Problem("guide.gone", "The labor guide has no such operation for this car.")
                     : new Problem("outside.silent", $"The labor guide {trouble.Message}; write the labor by hand.");
             guide = operations;
         }
-        if (request.Kind is "operation" or "services" or "fact" or "canned" or "set")
+        if (
+            request.Kind
+            is AddToOrderKind.Operation
+                or AddToOrderKind.Services
+                or AddToOrderKind.Fact
+                or AddToOrderKind.Canned
+                or AddToOrderKind.Set
+        )
         {
             // Facts are taken where they are at hand; only a fact itself has to be waited for.
-            if (car is not null && (request.Kind is "fact" or "services" || sources.FactsAtHand(car) is not null))
+            if (car is not null && (request.Kind is AddToOrderKind.Fact or AddToOrderKind.Services || sources.FactsAtHand(car) is not null))
             {
                 var told = await sources.FactsAsync(car, cancel);
                 if (told.Ok)
                     facts = told.Value;
-                else if (request.Kind == "fact")
+                else if (request.Kind == AddToOrderKind.Fact)
                     return new Problem("outside.silent", $"The facts service {told.Problem!.Message}; type the line by hand.");
             }
         }
-        if (request.Kind == "services")
+        if (request.Kind == AddToOrderKind.Services)
         {
             var told = await sources.ScheduleAsync(car!, cancel);
             if (told.Problem is { } silent)
@@ -96,7 +103,7 @@ public static class AddToOrder
                 );
             schedule = told.Value;
         }
-        if (request.Kind == "offer")
+        if (request.Kind == AddToOrderKind.Offer)
         {
             var answer = await OfferAsync(request, car, sources, cancel);
             if (answer.Problem is { } silent)
@@ -118,13 +125,13 @@ public static class AddToOrder
         VehicleDataCache sources,
         CancellationToken cancel
     ) =>
-        request.AskedBy == "tires"
+        request.AskedBy == PartQueryKind.Tires
             ? sources.TiresAsync(request.Supplier ?? "", request.Asked ?? "", cancel)
             : sources.PartsAsync(
                 request.Supplier ?? "",
                 car ?? Vehicle.Unknown,
-                request.AskedBy == "type" ? "" : request.Asked ?? "",
-                request.AskedBy == "type" ? request.Asked : null,
+                request.AskedBy == PartQueryKind.Type ? "" : request.Asked ?? "",
+                request.AskedBy == PartQueryKind.Type ? request.Asked : null,
                 cancel
             );
 
@@ -151,37 +158,37 @@ public static class AddToOrder
             Problem? problem;
             switch (request.Kind)
             {
-                case "canned":
+                case AddToOrderKind.Canned:
                     problem = await CannedAsync(request.Id ?? 0);
                     break;
-                case "set":
+                case AddToOrderKind.Set:
                     problem = await SetAsync();
                     break;
-                case "operation":
+                case AddToOrderKind.Operation:
                     problem = await OperationAsync();
                     break;
-                case "stock":
+                case AddToOrderKind.Stock:
                     problem = await StockAsync();
                     break;
-                case "offer":
+                case AddToOrderKind.Offer:
                     problem = await OfferedAsync();
                     break;
-                case "fee":
+                case AddToOrderKind.Fee:
                     problem = await FeeAsync();
                     break;
-                case "earlier":
+                case AddToOrderKind.Earlier:
                     problem = await EarlierAsync();
                     break;
-                case "services":
+                case AddToOrderKind.Services:
                     problem = await new ServiceJobs(Db, asked, Cost).AddAsync(under, request, jobs);
                     break;
-                case "fact":
+                case AddToOrderKind.Fact:
                     problem = await FactAsync();
                     break;
-                case "addition":
+                case AddToOrderKind.Addition:
                     problem = await AdditionAsync();
                     break;
-                case "discount":
+                case AddToOrderKind.Discount:
                     var given = GiveDiscount();
                     (problem, discount) = (given.Problem, null);
                     if (given.Ok)
@@ -191,7 +198,7 @@ public static class AddToOrder
                     }
                     break;
                 default:
-                    return new Problem("take.kind", $"\"{request.Kind}\" can't be taken.", "kind");
+                    throw new InvalidOperationException($"Nothing takes {request.Kind}.");
             }
             if (problem is not null)
                 return problem;

@@ -1,10 +1,12 @@
+using Yardstick.Core.Catalog;
+
 namespace Yardstick.Server.Catalog;
 
 /// <summary>What is to be taken onto an order, as a choice or a drawer named it; the client adds the job or line that it goes to.</summary>
 public sealed record AddToOrderRequest
 {
-    /// <summary>canned, set, operation, stock, offer, fee, earlier, similar, services, fact, addition, discount.</summary>
-    public required string Kind { get; init; }
+    /// <summary>What it is.</summary>
+    public required AddToOrderKind Kind { get; init; }
 
     /// <summary>The job that it goes into; null for a new one.</summary>
     public long? JobId { get; init; }
@@ -27,8 +29,8 @@ public sealed record AddToOrderRequest
     /// <summary>Words, type or size by which the supplier's catalog was asked.</summary>
     public string? Asked { get; init; }
 
-    /// <summary>How it was asked: words, type or tires.</summary>
-    public string? AskedBy { get; init; }
+    /// <summary>How it was asked.</summary>
+    public PartQueryKind? AskedBy { get; init; }
 
     /// <summary>What a discount takes, as typed: 10% or 15.00.</summary>
     public string? Value { get; init; }

@@ -86,7 +86,7 @@ public static class CatalogSearch
                     Detail(c),
                     c.FixedPrice is { } p ? Amount(p) : "",
                     0,
-                    new AddToOrderRequest { Kind = "canned", Id = c.Id },
+                    new AddToOrderRequest { Kind = AddToOrderKind.Canned, Id = c.Id },
                     true
                 ),
                 8
@@ -113,7 +113,7 @@ public static class CatalogSearch
                     string.Join(", ", s.JobIds.Select(x => canned.Find(c => c.Id == x)?.Title).OfType<string>()),
                     "",
                     0,
-                    new AddToOrderRequest { Kind = "set", Id = s.Id },
+                    new AddToOrderRequest { Kind = AddToOrderKind.Set, Id = s.Id },
                     true
                 ),
                 3
@@ -131,7 +131,7 @@ public static class CatalogSearch
                     f.PassThrough ? $"{f.Code}, held for the state" : f.Code,
                     Amount(f.Amount.Value),
                     0,
-                    new AddToOrderRequest { Kind = "fee", Id = f.Id }
+                    new AddToOrderRequest { Kind = AddToOrderKind.Fee, Id = f.Id }
                 ),
                 4
             )
@@ -210,7 +210,7 @@ public static class CatalogSearch
 
     private static CatalogChoice Stock(Part part, int score, Pricer price)
     {
-        var (each, margin) = price.Of(part.Category, part.Cost(price.StockCost).Value, part.ListPrice?.Value);
+        var (each, margin) = price.Of(part.Category, part.Cost(price.StockCost), part.ListPrice);
         var age = part.CostAge(price.UtcNow) is { Length: > 0 } words ? $" · {words}" : "";
         return new CatalogChoice(
             $"part{part.Id}",
@@ -219,7 +219,7 @@ public static class CatalogSearch
             $"{part.Number} · {part.FreeWords}{age}{price.Margin(margin)}",
             Amount(each),
             score,
-            new AddToOrderRequest { Kind = "stock", Id = part.Id }
+            new AddToOrderRequest { Kind = AddToOrderKind.Stock, Id = part.Id }
         );
     }
 
@@ -238,7 +238,7 @@ public static class CatalogSearch
                 500 - (int)discount.On,
                 new AddToOrderRequest
                 {
-                    Kind = "discount",
+                    Kind = AddToOrderKind.Discount,
                     Value = discount.AsTyped,
                     On = discount.On,
                 }
@@ -278,7 +278,7 @@ public static class CatalogSearch
                 Invariant($"order {j.Number}, {j.OpenedAt:MMM d, yyyy}, {Amount(j.Subtotal.Amount)} then"),
                 "",
                 0,
-                new AddToOrderRequest { Kind = "earlier", Id = j.Id }
+                new AddToOrderRequest { Kind = AddToOrderKind.Earlier, Id = j.Id }
             ),
             3
         );
@@ -324,12 +324,12 @@ public static class CatalogSearch
             );
         var match = new TextSearchScore(words);
         var (asked, by) =
-            type is not null ? (type, "type")
-            : tires ? (digits, "tires")
-            : (words, "words");
+            type is not null ? (type, PartQueryKind.Type)
+            : tires ? (digits, PartQueryKind.Tires)
+            : (words, PartQueryKind.Words);
         var items = answer.Value.Parts.Select(p =>
         {
-            var (each, margin) = price.Of(p.Category, p.UnitCost, p.ListPrice);
+            var (each, margin) = price.Of(p.Category, new(p.UnitCost), new UnitPrice(p.ListPrice));
             return new CatalogChoice(
                 $"{source}{p.Number}",
                 supplier.Name,
@@ -339,7 +339,7 @@ public static class CatalogSearch
                 (match.Score($"{p.Brand} {p.Description}", $"{p.Number} {p.MakersNumber} {p.Type}") ?? 10) - 20,
                 new AddToOrderRequest
                 {
-                    Kind = "offer",
+                    Kind = AddToOrderKind.Offer,
                     Supplier = source,
                     Number = p.Number,
                     Asked = asked,
@@ -374,7 +374,7 @@ public static class CatalogSearch
                 $"{o.Code} · {o.System}{(o.Parts.Count > 0 ? $" · needs {string.Join(", ", o.Parts.Select(p => (p.Quantity == 1 ? "" : $"{p.Quantity.ToString("0.##", CultureInfo.InvariantCulture)} ") + p.Type.Replace('-', ' ')))}" : "")}",
                 $"{o.Hours.ToString("0.0#", CultureInfo.InvariantCulture)} h",
                 0,
-                new AddToOrderRequest { Kind = "operation", Code = o.Code }
+                new AddToOrderRequest { Kind = AddToOrderKind.Operation, Code = o.Code }
             ),
             8
         );
@@ -395,7 +395,7 @@ public static class CatalogSearch
     {
         internal StockCost StockCost => Policy.StockCost;
 
-        internal (decimal Each, decimal? MarginPercent) Of(string category, decimal unitCost, decimal? listPrice) =>
+        internal (decimal Each, decimal? MarginPercent) Of(string category, UnitPrice unitCost, UnitPrice? listPrice) =>
             OrderPricing.PriceOf(Policy, Customer, Day, category, unitCost, listPrice);
 
         internal string Margin(decimal? percent) => Margins && percent is { } p ? $" · margin {decimal.Round(p)}%" : "";

@@ -131,12 +131,12 @@ public static class PartSourcing
                 )
             );
         var (asked, by) =
-            digits.Length > 0 ? (digits, "tires")
-            : string.IsNullOrEmpty(type) ? (words, "words")
-            : (type, "type");
+            digits.Length > 0 ? (digits, PartQueryKind.Tires)
+            : string.IsNullOrEmpty(type) ? (words, PartQueryKind.Words)
+            : (type, PartQueryKind.Type);
         var offers = answer.Value.Parts.Select(p =>
         {
-            var (each, margin) = price.Of(p.Category, p.UnitCost, p.ListPrice);
+            var (each, margin) = price.Of(p.Category, new(p.UnitCost), new UnitPrice(p.ListPrice));
             return new SourcingOffer(
                 $"{source}{p.Number}",
                 p.Description,
@@ -154,7 +154,7 @@ public static class PartSourcing
                 "",
                 new AddToOrderRequest
                 {
-                    Kind = "offer",
+                    Kind = AddToOrderKind.Offer,
                     Supplier = source,
                     Number = p.Number,
                     Asked = asked,
@@ -194,7 +194,7 @@ public static class PartSourcing
             {
                 var p = x.Part;
                 var cost = p.Cost(price.StockCost);
-                var (each, margin) = price.Of(p.Category, cost.Value, p.ListPrice?.Value);
+                var (each, margin) = price.Of(p.Category, cost, p.ListPrice);
                 return new SourcingOffer(
                     $"part{p.Id}",
                     p.Description,
@@ -210,7 +210,7 @@ public static class PartSourcing
                     p.ListPrice?.Value,
                     margins ? margin : null,
                     p.CostAge(price.UtcNow),
-                    new AddToOrderRequest { Kind = "stock", Id = p.Id }
+                    new AddToOrderRequest { Kind = AddToOrderKind.Stock, Id = p.Id }
                 );
             })
             .ToList();

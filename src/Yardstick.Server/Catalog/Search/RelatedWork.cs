@@ -16,11 +16,11 @@ public static class RelatedWork
 {
     /// <summary>Something that is offered with a job.</summary>
     /// <param name="JobId">The job.</param>
-    /// <param name="Kind">addition, instead or work.</param>
+    /// <param name="Kind">How it goes with the job.</param>
     /// <param name="Title">What it is.</param>
     /// <param name="Figure">Its time or price.</param>
     /// <param name="Take">What to send to take it.</param>
-    public sealed record RelatedWorkOffer(long JobId, string Kind, string Title, string Figure, AddToOrderRequest Take);
+    public sealed record RelatedWorkOffer(long JobId, RelatedWorkKind Kind, string Title, string Figure, AddToOrderRequest Take);
 
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) =>
@@ -61,12 +61,12 @@ public static class RelatedWork
                     .Additions.Where(a => !taken.Contains(a.Id))
                     .Select(a => new RelatedWorkOffer(
                         job.Id,
-                        "addition",
+                        RelatedWorkKind.Addition,
                         a.Description,
                         a.Kind == LineKind.Labor ? Hours(a.Hours.Value) : "",
                         new AddToOrderRequest
                         {
-                            Kind = "addition",
+                            Kind = AddToOrderKind.Addition,
                             Id = a.Id,
                             JobId = job.Id,
                         }
@@ -80,14 +80,14 @@ public static class RelatedWork
                     .OfType<CannedJob>()
                     .Select(o => new RelatedWorkOffer(
                         job.Id,
-                        "instead",
+                        RelatedWorkKind.Instead,
                         o.Title,
                         o.FixedPrice is { } price
                             ? price.ToString("#,##0.00", CultureInfo.InvariantCulture)
                             : Hours(o.OwnLines.Sum(l => l.Hours.Value)),
                         new AddToOrderRequest
                         {
-                            Kind = "canned",
+                            Kind = AddToOrderKind.Canned,
                             Id = o.Id,
                             InsteadOf = job.Id,
                         }
@@ -135,12 +135,12 @@ public static class RelatedWork
             .DistinctBy(x => (x.Job.Id, x.Operation!.Code))
             .Select(x => new RelatedWorkOffer(
                 x.Job.Id,
-                "work",
+                RelatedWorkKind.Work,
                 x.Operation!.Title,
                 Hours(x.Operation.Hours),
                 new AddToOrderRequest
                 {
-                    Kind = "operation",
+                    Kind = AddToOrderKind.Operation,
                     Code = x.Operation.Code,
                     JobId = x.Job.Id,
                     LaborOnly = true,

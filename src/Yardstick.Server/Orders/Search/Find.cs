@@ -19,7 +19,7 @@ public static class Find
     private const int MostRecent = 8;
 
     /// <summary>Something found.</summary>
-    /// <param name="Kind">customer, vehicle, order, formerOrder.</param>
+    /// <param name="Kind">What it is.</param>
     /// <param name="Id">Its key.</param>
     /// <param name="Title">What it is called.</param>
     /// <param name="Detail">What tells it from others.</param>
@@ -29,7 +29,7 @@ public static class Find
     /// <param name="Open">An order that is open.</param>
     /// <param name="Warning">What must be seen before anything is done for them.</param>
     public sealed record FoundRecord(
-        string Kind,
+        FoundKind Kind,
         long Id,
         string Title,
         string Detail,
@@ -61,12 +61,12 @@ public static class Find
         foreach (var choice in recent.Split(',', StringSplitOptions.RemoveEmptyEntries).Take(MostRecent))
         {
             var kind = choice.TrimEnd("0123456789".ToCharArray());
-            if (Enum.TryParse<HitKind>(kind, ignoreCase: true, out var known) && long.TryParse(choice.AsSpan(kind.Length), out var id))
+            if (Enum.TryParse<FoundKind>(kind, ignoreCase: true, out var known) && long.TryParse(choice.AsSpan(kind.Length), out var id))
                 hits.Add(new Hit(known, id));
         }
         var latest = await db.Orders.OrderByDescending(o => o.Id).Take(MostResults).Select(o => o.Id).ToListAsync();
         hits.AddRange(
-            latest.Where(id => !hits.Exists(h => h.Kind == HitKind.Order && h.Id == id)).Select(id => new Hit(HitKind.Order, id))
+            latest.Where(id => !hits.Exists(h => h.Kind == FoundKind.Order && h.Id == id)).Select(id => new Hit(FoundKind.Order, id))
         );
         return hits.Count > MostResults ? hits[..MostResults] : hits;
     }
@@ -74,8 +74,8 @@ public static class Find
     /// <summary>Hits as the list shows them, in their order; what is gone is left out.</summary>
     internal static async Task<List<FoundRecord>> ViewsAsync(ShopDb db, IReadOnlyList<Hit> hits)
     {
-        List<long> Keys(HitKind kind) => hits.Where(h => h.Kind == kind).Select(h => h.Id).ToList();
-        var (customerIds, vehicleIds, orderIds) = (Keys(HitKind.Customer), Keys(HitKind.Vehicle), Keys(HitKind.Order));
+        List<long> Keys(FoundKind kind) => hits.Where(h => h.Kind == kind).Select(h => h.Id).ToList();
+        var (customerIds, vehicleIds, orderIds) = (Keys(FoundKind.Customer), Keys(FoundKind.Vehicle), Keys(FoundKind.Order));
         var contactIds = hits.Select(h => h.ContactId).OfType<long>().ToList();
         var country = await db.Shops.Select(s => s.Country).SingleAsync();
         var customers =
@@ -96,18 +96,18 @@ public static class Find
                     .ToDictionaryAsync(v => v.Vehicle.Id);
         var orders =
             orderIds.Count == 0 ? [] : (await OrderRowsAsync(db, db.Orders.Where(o => orderIds.Contains(o.Id)))).ToDictionary(o => o.Id);
-        var formerIds = Keys(HitKind.FormerOrder);
+        var formerIds = Keys(FoundKind.FormerOrder);
         var former = formerIds.Count == 0 ? [] : await db.FormerOrders.Where(o => formerIds.Contains(o.Id)).ToDictionaryAsync(o => o.Id);
         var found = new List<FoundRecord>();
         foreach (var hit in hits)
         {
-            if (hit.Kind == HitKind.Customer && customers.TryGetValue(hit.Id, out var customer))
+            if (hit.Kind == FoundKind.Customer && customers.TryGetValue(hit.Id, out var customer))
             {
                 var contact = hit.ContactId is { } contactId ? contacts.GetValueOrDefault(contactId) : null;
                 var phones = customer.Phones.OrderBy(p => p.Id).Take(2).Select(p => new PhoneNumber(p.Number).Shown(country));
                 found.Add(
                     new FoundRecord(
-                        "customer",
+                        hit.Kind,
                         hit.Id,
                         customer.DisplayName,
                         contact is null
@@ -121,10 +121,10 @@ public static class Find
                     )
                 );
             }
-            else if (hit.Kind == HitKind.Vehicle && vehicles.TryGetValue(hit.Id, out var car))
+            else if (hit.Kind == FoundKind.Vehicle && vehicles.TryGetValue(hit.Id, out var car))
                 found.Add(
                     new FoundRecord(
-                        "vehicle",
+                        hit.Kind,
                         hit.Id,
                         car.Vehicle.Description,
                         car.Owner.DisplayName,
@@ -135,10 +135,10 @@ public static class Find
                         Warning(car.Owner)
                     )
                 );
-            else if (hit.Kind == HitKind.Order && orders.TryGetValue(hit.Id, out var order))
+            else if (hit.Kind == FoundKind.Order && orders.TryGetValue(hit.Id, out var order))
                 found.Add(
                     new FoundRecord(
-                        "order",
+                        hit.Kind,
                         hit.Id,
                         $"{order.Number} {order.Title}".Trim(),
                         $"{order.Customer} · {order.Vehicle}",
@@ -149,10 +149,10 @@ public static class Find
                         ""
                     )
                 );
-            else if (hit.Kind == HitKind.FormerOrder && former.TryGetValue(hit.Id, out var old))
+            else if (hit.Kind == FoundKind.FormerOrder && former.TryGetValue(hit.Id, out var old))
                 found.Add(
                     new FoundRecord(
-                        "formerOrder",
+                        hit.Kind,
                         hit.Id,
                         $"{old.Number} {old.Title}".Trim(),
                         Invariant($"brought in · {old.On:MMM d, yyyy}"),

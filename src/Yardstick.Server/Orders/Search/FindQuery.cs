@@ -55,16 +55,16 @@ internal static class FindQuery
         var people = await PeopleAsync(db, await RowsAsync(db, shortText ? NewestPeopleSql : PeopleSql, query, most));
         // Digits are mostly numbers of orders and phones, letters names; plates have both.
         if (digits)
-            Add(found, orders.Select(o => new Hit(HitKind.Order, o)), most);
+            Add(found, orders.Select(o => new Hit(FoundKind.Order, o)), most);
         if (!digits && text.Any(char.IsAsciiDigit))
-            Add(found, cars.Select(c => new Hit(HitKind.Vehicle, c)), most);
+            Add(found, cars.Select(c => new Hit(FoundKind.Vehicle, c)), most);
         Add(found, people, most);
-        Add(found, cars.Select(c => new Hit(HitKind.Vehicle, c)), most);
+        Add(found, cars.Select(c => new Hit(FoundKind.Vehicle, c)), most);
         if (!digits)
-            Add(found, orders.Select(o => new Hit(HitKind.Order, o)), most);
+            Add(found, orders.Select(o => new Hit(FoundKind.Order, o)), most);
         // What a former program wrote comes after everything of one's own.
         if (found.Count < most)
-            Add(found, (await RowsAsync(db, FormerSql, query, most)).Select(o => new Hit(HitKind.FormerOrder, o)), most);
+            Add(found, (await RowsAsync(db, FormerSql, query, most)).Select(o => new Hit(FoundKind.FormerOrder, o)), most);
     }
 
     private static void Add(List<Hit> found, IEnumerable<Hit> more, int most)
@@ -115,7 +115,7 @@ internal static class FindQuery
                 _ => contacts.GetValueOrDefault(key),
             };
             if (customer != 0 && !hits.Exists(h => h.Id == customer))
-                hits.Add(new Hit(HitKind.Customer, customer, kind == SearchIndex.Contact ? key : null));
+                hits.Add(new Hit(FoundKind.Customer, customer, kind == SearchIndex.Contact ? key : null));
         }
         return hits;
     }

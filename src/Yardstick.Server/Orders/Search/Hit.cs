@@ -4,4 +4,4 @@ namespace Yardstick.Server.Orders;
 /// <param name="Kind">What it is.</param>
 /// <param name="Id">Its key.</param>
 /// <param name="ContactId">The contact by whom the customer was found.</param>
-internal sealed record Hit(HitKind Kind, long Id, long? ContactId = null);
+internal sealed record Hit(FoundKind Kind, long Id, long? ContactId = null);

@@ -21,7 +21,8 @@ public static class ReadOrder
     public sealed record PriceExplanation(string Key, IReadOnlyList<PriceStep> Steps);
 
     /// <summary>A change on the order's record.</summary>
-    public sealed record RecordEntry(long Id, string What, string Field, string Old, string New, string By, Instant At);
+    /// <param name="Words">The field as people call it.</param>
+    public sealed record RecordEntry(long Id, string What, string Field, string Words, string Old, string New, string By, Instant At);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -135,6 +136,7 @@ public static class ReadOrder
                 e.Change.Id,
                 names.GetValueOrDefault((e.Change.Target, e.Change.TargetId), e.Change.Target),
                 e.Change.Field,
+                RecordWords.Of(e.Change.Field),
                 e.Change.Old,
                 e.Change.New,
                 Who(e.Change.ByKind, e.Name),

@@ -42,12 +42,17 @@ export function FoundRow({ found }: { found: Found }) {
       <span className="strong clip">{found.title}</span>
       <span className="soft clip grow">{found.detail}</span>
       {found.warning && <span className="stop small strong nowrap">{found.warning}</span>}
-      {found.kind === 'order' && <span className="soft small nowrap">{found.open ? 'open' : 'invoiced'}</span>}
+      {found.kind === 'Order' && <span className="soft small nowrap">{found.open ? 'open' : 'invoiced'}</span>}
     </>
   );
 }
 
-const KINDS: Record<string, string> = { customer: 'Customer', vehicle: 'Car', order: 'Order', formerOrder: 'Former' };
+const KINDS: Record<Found['kind'], { words: string; page: string }> = {
+  Customer: { words: 'Customer', page: 'customers' },
+  Vehicle: { words: 'Car', page: 'vehicles' },
+  Order: { words: 'Order', page: 'orders' },
+  FormerOrder: { words: 'Former', page: 'formerOrders' },
+};
 
 /** Find anyone from anything, from every page. */
 export function FindField() {
@@ -59,7 +64,7 @@ export function FindField() {
   useKeys('Everywhere', [{ key: '/', label: 'Find', run: () => ref.current?.focus() }]);
   const go = (found: Found) => {
     keepRecent(found);
-    void navigate(`/${found.kind}s/${found.id}`);
+    void navigate(`/${KINDS[found.kind].page}/${found.id}`);
   };
   return (
     <div onFocus={() => setUsed(true)} className="find">
@@ -73,7 +78,7 @@ export function FindField() {
         none={`Nothing is on file for "${text}". Press N to write up a new customer.`}
         choices={(data ?? []).map((found) => ({
           key: `${found.kind}${found.id}`,
-          kind: KINDS[found.kind] ?? found.kind,
+          kind: KINDS[found.kind].words,
           content: <FoundRow found={found} />,
           take: () => go(found),
         }))}

@@ -25,7 +25,7 @@ export default function MergeDialog({ kind, id, name, merge, takeApart, onClose 
   const [other, setOther] = useState<number | null>(null);
   const [busy, setBusy] = useState(false);
   const say = useSay();
-  const wanted = kind === 'customers' ? 'customer' : 'vehicle';
+  const wanted = kind === 'customers' ? 'Customer' : 'Vehicle';
   const found = (useFind(text, text.trim().length > 0).data ?? []).filter((f) => f.kind === wanted && f.id !== id);
   const preview = useQuery({
     queryKey: ['merge', kind, id, other],

@@ -14,8 +14,6 @@ import type { Moves } from './useMoves';
 type Block = Schemas['FloorBlock'];
 type Person = Schemas['FloorPerson'];
 
-const BELOW: Schemas['Stage'][] = ['Expected', 'WaitingForAnswer', 'WaitingForParts', 'ReadyForTechnician', 'Done'];
-
 /** Lanes by person on the day rule's axis; work without a person has a lane of its own. What waits is beneath. */
 export function ByPerson({ floor, moves, people, cards }: { floor: Floor; moves: Moves; people: Person[]; cards: Card[] }) {
   const now = useNow();
@@ -24,7 +22,9 @@ export function ByPerson({ floor, moves, people, cards }: { floor: Floor; moves:
   const [opens, closes] = [ofTime(floor.opens), ofTime(floor.closes)];
   const lanes: (Person | null)[] = [...people, null];
   const at = (wall: string) => position(minutesOfDay(wall), opens, closes);
-  const snap = (minutes: number) => Math.max(opens, Math.min(closes - 15, Math.round(minutes / 15) * 15));
+  // A block that is let go beside the day is meant at its end; to which quarter it belongs is the shop's to say.
+  const step = floor.planStepMinutes;
+  const within = (minutes: number) => Math.max(opens, Math.min(closes - step, minutes));
 
   const dropped = ({ active, over, delta }: DragEndEvent) => {
     if (!over || !ref.current) return;
@@ -40,9 +40,9 @@ export function ByPerson({ floor, moves, people, cards }: { floor: Floor; moves:
     const left = (active.rect.current.translated?.left ?? 0) - box.left;
     if (block) {
       const moved = minutesOfDay(block.start) + (delta.x / box.width) * (closes - opens + 40);
-      void moves.plan(block.jobId, block.plate, technician, atMinutes(now, snap(moved)), block);
+      void moves.plan(block.jobId, block.plate, technician, atMinutes(now, within(moved)), block);
     } else if (loose)
-      void moves.plan(loose.jobId, loose.plate, technician, atMinutes(now, snap(minuteAt(left / box.width, opens, closes))));
+      void moves.plan(loose.jobId, loose.plate, technician, atMinutes(now, within(minuteAt(left / box.width, opens, closes))));
   };
 
   const holdJob = useFocusAfterMove('data-job', floor);
@@ -56,7 +56,7 @@ export function ByPerson({ floor, moves, people, cards }: { floor: Floor; moves:
         block.jobId,
         block.plate,
         block.technicianId,
-        atMinutes(now, snap(minutesOfDay(block.start) + (key === 'ArrowLeft' ? -15 : 15))),
+        atMinutes(now, within(minutesOfDay(block.start) + (key === 'ArrowLeft' ? -step : step))),
         block,
       );
     else {
@@ -94,7 +94,7 @@ export function ByPerson({ floor, moves, people, cards }: { floor: Floor; moves:
                         job.jobId,
                         job.plate,
                         job.technicianId ?? people[0]?.id ?? null,
-                        atMinutes(now, snap(minutesOfDay(now) + 15)),
+                        atMinutes(now, within(minutesOfDay(now) + step)),
                       );
                     }}
                   />
@@ -107,7 +107,7 @@ export function ByPerson({ floor, moves, people, cards }: { floor: Floor; moves:
       <div className="lower">
         <div className="columns">
           {floor.stages
-            .filter((s) => BELOW.includes(s.stage))
+            .filter((s) => s.isWaiting)
             .map((stage) => {
               const here = cards.filter((c) => c.stage === stage.stage);
               return (

@@ -97,10 +97,9 @@ function AddReminder({ vehicleId, onClose, onAdded }: AddProps) {
   const set = (field: keyof typeof typed) => (text: string) => setTyped({ ...typed, [field]: text });
   const of = (field: string) => (problem?.field === field ? problem.text : undefined);
   const add = async () => {
-    const job = canned.find((c) => c.title.toLowerCase() === typed.title.trim().toLowerCase());
     try {
       await unwrap(
-        api.POST('/api/vehicles/{id}/reminders', { params: { path: { id: vehicleId } }, body: { ...typed, cannedJobId: job?.id ?? null } }),
+        api.POST('/api/vehicles/{id}/reminders', { params: { path: { id: vehicleId } }, body: { ...typed, cannedJobId: null } }),
       );
       await onAdded();
       onClose();

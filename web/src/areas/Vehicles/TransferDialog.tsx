@@ -22,7 +22,7 @@ export default function TransferDialog({
   const [text, setText] = useState('');
   const [chosen, setChosen] = useState<Found | null>(null);
   const say = useSay();
-  const found = (useFind(text, text.trim().length > 0).data ?? []).filter((f) => f.kind === 'customer' && f.id !== vehicle.customerId);
+  const found = (useFind(text, text.trim().length > 0).data ?? []).filter((f) => f.kind === 'Customer' && f.id !== vehicle.customerId);
   const before = vehicle.customerId;
   const go = async () => {
     try {

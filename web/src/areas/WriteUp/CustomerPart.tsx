@@ -39,7 +39,7 @@ export function CustomerPart({ id, record, typed, onTyped, onChoose, problem }: 
   }, [adding]);
   const problemOf = (field: string) => (problem?.field === `customer.${field}` ? problem.text : undefined);
   const people = (data ?? [])
-    .filter((found) => (found.kind !== 'order' && found.kind !== 'formerOrder') || found.customerId)
+    .filter((found) => (found.kind !== 'Order' && found.kind !== 'FormerOrder') || found.customerId)
     .slice(0, text.trim() ? 12 : 4);
   const set = (field: keyof NewCustomer) => (value: string) => onTyped({ ...typed, [field]: value });
 
@@ -133,7 +133,7 @@ export function CustomerPart({ id, record, typed, onTyped, onChoose, problem }: 
           choices={[
             ...people.map((found) => ({
               key: `${found.kind}${found.id}`,
-              kind: found.kind === 'vehicle' ? 'Car' : found.kind === 'customer' ? 'Customer' : 'Lately',
+              kind: found.kind === 'Vehicle' ? 'Car' : found.kind === 'Customer' ? 'Customer' : 'Lately',
               content: <FoundRow found={found} />,
               take: () => onChoose(found.customerId, found.vehicleId ?? undefined),
             })),

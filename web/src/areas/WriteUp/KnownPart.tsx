@@ -60,7 +60,7 @@ export function KnownPart({ customerId, vehicleId, odometer, canned, taken, onTa
   );
   const on = (item: Item) => item.take !== null && taken.some((t) => takeKey(t) === takeKey(item.take!));
   // What is pressing is always in sight; of the rest only as much as does not push the page down.
-  const shown = all ? items : items.filter((item, i) => i < FEW || item.urgency === 'Heed' || item.urgency === 'Due' || on(item));
+  const shown = all ? items : items.filter((item, i) => i < FEW || item.isPressing || on(item));
   return (
     <section className="panel" aria-labelledby="known-title">
       <h2 id="known-title">What is already known</h2>
@@ -159,7 +159,7 @@ function KnownRow({ item, first, on, onTake, onPutOff }: RowProps) {
       </span>
       {item.orderId !== null && item.take === null && (
         <Link data-stop tabIndex={first ? 0 : -1} to={`/orders/${item.orderId}`}>
-          {item.kind === 'openOrder' ? 'Go there' : 'Look'}
+          {item.kind === 'OpenOrder' ? 'Go there' : 'Look'}
         </Link>
       )}
       {item.take !== null && !(item.resets && !on) && (

@@ -119,7 +119,7 @@ export function ApprovePage({ token }: { token: string }) {
         kind: draft.said[job.id] ?? 'Proposed',
         linesOut: draft.said[job.id] === 'Approved' ? linesOut.filter((line) => job.lines.some((l) => l.id === line)) : [],
         acknowledged: draft.known.includes(job.id),
-        later: draft.later[job.id] ?? 'quarter',
+        later: draft.later[job.id] ?? null,
       }));
       const answered = await talk<View>(token, '/answer', { jobs, name: draft.name, signaturePng, note });
       dropDraft(token);
@@ -174,7 +174,8 @@ export function ApprovePage({ token }: { token: string }) {
             money={money}
             adds={figures?.adds.find((a) => a.jobId === job.id)?.amount}
             said={draft.said[job.id]}
-            later={draft.later[job.id] ?? 'quarter'}
+            deferrals={view.deferrals}
+            later={draft.later[job.id]}
             linesOut={draft.linesOut}
             known={draft.known.includes(job.id)}
             unsafeTerms={estimate.unsafeTerms}

@@ -1,17 +1,12 @@
 /** @jsxImportSource preact */
 import { Photo } from './Photo';
-import type { ShownJob } from './talk';
+import type { ShownJob, Term, View } from './talk';
 
 type Said = 'Approved' | 'Declined' | 'Deferred';
 const ANSWERS: [Said, string][] = [
   ['Approved', 'Yes'],
   ['Deferred', 'Later'],
   ['Declined', 'No'],
-];
-const LATER: [string, string][] = [
-  ['month', 'in a month'],
-  ['quarter', 'in three months'],
-  ['half-year', 'in half a year'],
 ];
 
 interface Props {
@@ -21,13 +16,14 @@ interface Props {
   /** What it adds to what is chosen, tax included; not there while the server is asked. */
   adds: number | undefined;
   said: Said | undefined;
-  later: string;
+  deferrals: View['deferrals'];
+  later: Term | undefined;
   linesOut: number[];
   known: boolean;
   unsafeTerms: string;
   problem: string;
   onSay: (said: Said) => void;
-  onLater: (later: string) => void;
+  onLater: (later: Term) => void;
   onLine: (line: number, out: boolean) => void;
   onKnown: (known: boolean) => void;
 }
@@ -39,6 +35,7 @@ export function JobCard({
   money,
   adds,
   said,
+  deferrals,
   later,
   linesOut,
   known,
@@ -103,9 +100,12 @@ export function JobCard({
       {said === 'Deferred' && (
         <label class="then">
           Ask me again{' '}
-          <select value={later} onChange={(event) => onLater(event.currentTarget.value)}>
-            {LATER.map(([value, words]) => (
-              <option key={value} value={value}>
+          <select
+            value={later ?? deferrals.find((choice) => choice.isUsual)?.term}
+            onChange={(event) => onLater(event.currentTarget.value as Term)}
+          >
+            {deferrals.map(({ term, words }) => (
+              <option key={term} value={term}>
                 {words}
               </option>
             ))}

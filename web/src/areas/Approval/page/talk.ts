@@ -2,6 +2,7 @@ import type { components } from '../../../lib/schema';
 
 type Schemas = components['schemas'];
 export type View = Schemas['ApprovalPageView'];
+export type Term = Schemas['DeferralTerm'];
 export type Choice = Schemas['SelectionTotals'];
 export type ShownJob = Schemas['SnapshotJob'];
 export type Finding = Schemas['SnapshotFinding'];
@@ -53,7 +54,7 @@ export async function ask<T>(path: string, body?: unknown): Promise<T> {
 /** What the customer chose so far, kept so that a closed page loses nothing. */
 export interface Draft {
   said: Record<number, 'Approved' | 'Declined' | 'Deferred'>;
-  later: Record<number, string>;
+  later: Record<number, Term>;
   linesOut: number[];
   known: number[];
   name: string;

@@ -12,15 +12,6 @@ type LineForm = Required<Schemas['CannedLineForm']>;
 type Form = Omit<Required<Schemas['CannedForm']>, 'lines'> & { lines: LineForm[] };
 
 const KINDS = ['Labor', 'Part', 'Fee', 'Sublet', 'Text'] as const;
-const FACTS: [string, string][] = [
-  ['', 'no fact'],
-  ['engineOil', 'engine oil'],
-  ['coolant', 'coolant, whole system'],
-  ['coolantDrain', 'coolant, drain and fill'],
-  ['transmissionFluid', 'transmission fluid'],
-  ['brakeFluidAmount', 'brake fluid'],
-  ['refrigerant', 'refrigerant'],
-];
 const BLANK_LINE: LineForm = {
   kind: 'Labor',
   description: '',
@@ -78,6 +69,12 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
   const [form, setForm] = useState(begin.form as Form);
   const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
   const [busy, setBusy] = useState(false);
+  const facts =
+    useQuery({
+      queryKey: ['canned-jobs', 'facts'],
+      queryFn: ({ signal }) => unwrap(api.GET('/api/canned-jobs/facts', { signal })),
+      staleTime: Infinity,
+    }).data ?? [];
   const all = useQuery({ queryKey: ['canned-jobs'], queryFn: ({ signal }) => unwrap(api.GET('/api/canned-jobs', { signal })) }).data ?? [];
   const navigate = useNavigate();
   const refresh = useRefresh();
@@ -232,7 +229,8 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
                       value={line.factKey}
                       onChange={(event) => setLine(i, { factKey: event.target.value })}
                     >
-                      {FACTS.map(([key, words]) => (
+                      <option value="">no fact</option>
+                      {facts.map(({ key, words }) => (
                         <option key={key} value={key}>
                           {words}
                         </option>

@@ -29,7 +29,7 @@ export function CannedPanel({ onClose }: { onClose: () => void }) {
                   data-stop
                   className="fact-row"
                   disabled={busy}
-                  onClick={() => void taking({ kind: 'canned', id: job.id }, job.title)}
+                  onClick={() => void taking({ kind: 'Canned', id: job.id }, job.title)}
                 >
                   <span className="grow strong">{job.title}</span>
                   <span className="soft nowrap">

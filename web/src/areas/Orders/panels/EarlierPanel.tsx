@@ -111,7 +111,7 @@ export function EarlierPanel({ onClose }: { onClose: () => void }) {
               <span className="right nowrap">{amount(job.subtotal)}</span>
             </button>
             {looked === job.jobId && job.jobId !== null && (
-              <Look jobId={job.jobId} busy={busy || closed} onCopy={() => void taking({ kind: 'earlier', id: job.jobId }, job.title)} />
+              <Look jobId={job.jobId} busy={busy || closed} onCopy={() => void taking({ kind: 'Earlier', id: job.jobId }, job.title)} />
             )}
           </div>
         ))}

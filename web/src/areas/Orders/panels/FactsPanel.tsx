@@ -31,7 +31,7 @@ export function FactsPanel({ facts, onClose }: { facts: UseQueryResult<Facts>; o
   const { closed } = useActions();
   const { taking, busy } = useAddToOrder(onClose);
   const data = facts.data;
-  const take = (code: string, title: string) => (closed || busy ? undefined : () => void taking({ kind: 'fact', code }, title));
+  const take = (code: string, title: string) => (closed || busy ? undefined : () => void taking({ kind: 'Fact', code }, title));
   const wear = data?.wear.filter((w) => fits(search, w.title, w.number, ...w.equivalents)) ?? [];
   const resets = data?.resets.filter((r) => fits(search, r.title, r.steps, r.words)) ?? [];
   const drawings = data?.drawings.filter((d) => fits(search, d.title, d.words)) ?? [];
@@ -62,7 +62,7 @@ export function FactsPanel({ facts, onClose }: { facts: UseQueryResult<Facts>; o
                 data-stop
                 className="fact-row"
                 disabled={closed || !repair.operation}
-                onClick={() => void taking({ kind: 'operation', code: repair.operation }, repair.title)}
+                onClick={() => void taking({ kind: 'Operation', code: repair.operation }, repair.title)}
               >
                 <span className="grow strong">{repair.title}</span>
                 {repair.percent !== null && (

@@ -55,8 +55,8 @@ export function GuidePanel({ jobId, line, onClose }: Props) {
                   onClick={() =>
                     void taking(
                       line
-                        ? { kind: 'operation', code: o.code, lineId: line.id }
-                        : { kind: 'operation', code: o.code, jobId: jobId ?? null, laborOnly: alone },
+                        ? { kind: 'Operation', code: o.code, lineId: line.id }
+                        : { kind: 'Operation', code: o.code, jobId: jobId ?? null, laborOnly: alone },
                       o.title,
                     )
                   }

@@ -50,7 +50,7 @@ export function ServicesPanel({ onClose }: { onClose: () => void }) {
   };
   const put = (oneJob: boolean) =>
     void taking(
-      { kind: 'services', services: [...on], hard: use === 'hard', oneJob, reading: at.reading ?? null },
+      { kind: 'Services', services: [...on], hard: use === 'hard', oneJob, reading: at.reading ?? null },
       on.size === 1 ? [...on][0]! : `${on.size} services`,
     );
   return (

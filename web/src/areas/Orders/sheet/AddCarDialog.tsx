@@ -62,12 +62,12 @@ export default function AddCarDialog({ onClose }: { onClose: () => void }) {
             pending={find.isPlaceholderData || find.isLoading}
             none="Nothing is on file for this. Write the customer up, then add the car here."
             choices={(find.data ?? [])
-              .filter((f) => f.kind !== 'order')
+              .filter((f) => f.kind !== 'Order')
               .map((f) => ({
                 key: `${f.kind}${f.id}`,
-                kind: f.kind === 'vehicle' ? 'Car' : 'Customer',
+                kind: f.kind === 'Vehicle' ? 'Car' : 'Customer',
                 content: <FoundRow found={f} />,
-                take: () => (f.kind === 'vehicle' ? void set(f.id) : setCustomerId(f.id)),
+                take: () => (f.kind === 'Vehicle' ? void set(f.id) : setCustomerId(f.id)),
               }))}
           />
         )}

@@ -59,11 +59,10 @@ export function AddLine({ job, inputRef, first, onJob }: Props) {
   const choices = [
     // A whole job does not go into another: it becomes one of its own.
     ...rows(
-      found.items.filter((item) => job || item.take.kind !== 'discount'),
+      found.items.filter((item) => job || item.take.kind !== 'Discount'),
       !job,
       (item) => {
-        const whole = ['canned', 'set', 'earlier'].includes(item.take.kind);
-        void run(() => edits.take({ ...item.take, jobId: whole ? null : (job?.id ?? null) }, item.title));
+        void run(() => edits.take({ ...item.take, jobId: item.isWholeJob ? null : (job?.id ?? null) }, item.title));
       },
     ),
     ...(typed ? (job ? (['Labor', 'Part', 'Fee', 'Sublet', 'Text'] as const).map(free) : [newJob]) : []),

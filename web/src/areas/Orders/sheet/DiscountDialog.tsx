@@ -39,7 +39,7 @@ export default function DiscountDialog({ target, onClose }: { target: DiscountTa
   const give = async () => {
     try {
       await edits.take(
-        wanted({ kind: 'discount', jobId: target.jobId ?? null, lineId: target.lineId ?? null, value, on, reason }),
+        wanted({ kind: 'Discount', jobId: target.jobId ?? null, lineId: target.lineId ?? null, value, on, reason }),
         `Discount ${value}`,
       );
       onClose();

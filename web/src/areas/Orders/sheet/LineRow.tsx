@@ -95,7 +95,7 @@ export const LineRow = memo(function LineRow({ line, job, selected, correction, 
             title={correction.fact}
             onClick={() =>
               void edits
-                .take(wanted({ kind: 'fact', lineId: line.id }), line.description, { line, known: correction.known })
+                .take(wanted({ kind: 'Fact', lineId: line.id }), line.description, { line, known: correction.known })
                 .catch(say.refused)
             }
           >

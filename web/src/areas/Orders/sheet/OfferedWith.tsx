@@ -13,7 +13,7 @@ export function OfferedWith({ offers }: { offers: Schemas['RelatedWorkOffer'][] 
     void edits
       .take(offer.take, offer.title)
       .then((taken) => {
-        if (offer.kind === 'instead') say.done(`${offer.title} took its place.`, () => edits.history.undo());
+        if (offer.kind === 'Instead') say.done(`${offer.title} took its place.`, () => edits.history.undo());
         focusLine(taken.lineId, taken.column, taken.jobId);
       })
       .catch(say.refused);
@@ -27,7 +27,7 @@ export function OfferedWith({ offers }: { offers: Schemas['RelatedWorkOffer'][] 
               <span className="soft small">{LEAD[kind]}</span>
               {these.map((offer) => (
                 <button key={offer.title} className="chip" onClick={() => take(offer)}>
-                  {kind === 'instead' ? '⇄' : '+'} {offer.title} <span className="soft">{offer.figure}</span>
+                  {kind === 'Instead' ? '⇄' : '+'} {offer.title} <span className="soft">{offer.figure}</span>
                 </button>
               ))}
             </span>

@@ -10,51 +10,6 @@ import { Search } from '../panels/Search';
 import { Panel } from '../../../ui/Panel';
 import { useActions } from '../../../lib/order/useSheet';
 
-/** Fields of the record as they are called on screen; the others are called as they are. */
-const FIELDS: Record<string, string> = {
-  promisedAt: 'promise',
-  arrivesAt: 'arrival',
-  keyTag: 'key tag',
-  keysAt: 'where the keys are',
-  carAt: 'where the car is',
-  odometerIn: 'odometer in',
-  odometerOut: 'odometer out',
-  customerWaits: 'customer waits',
-  hasPriority: 'comes before others',
-  oldPartsBack: 'old parts back',
-  washingWanted: 'washing',
-  leadId: 'lead',
-  writerId: 'writer',
-  contactId: 'contact',
-  siteId: 'site',
-  complaint: 'what the customer says',
-  ordered: 'ordered',
-  account: 'total by the account',
-  cause: 'cause',
-  correction: 'correction',
-  unitCost: 'unit cost',
-  unitPrice: 'price each',
-  overrideReason: 'reason of the price',
-  isExcluded: 'left out',
-  noteInside: 'note inside',
-  noteForCustomer: 'note for the customer',
-  technicianId: 'technician',
-  laborRate: 'labor rate',
-  keepsTime: 'keeps its full time',
-  customerText: 'what the customer reads',
-  rateName: 'labor rate',
-  fixedPrice: 'one price',
-  isUnsafe: 'not safe to leave undone',
-  linesOpen: 'lines may be left out',
-  payer: 'paid by',
-  payerName: 'payer',
-  credit: 'credited with its repair',
-  creditFor: 'its repair',
-  release: 'goes out',
-  ceiling: 'past the ceiling',
-  estimate: 'estimate sent',
-};
-
 /** Who did what on the order; it can only be added to. */
 export default function RecordDrawer({ id, onClose }: { id: number; onClose: () => void }) {
   const { edits } = useActions();
@@ -68,7 +23,7 @@ export default function RecordDrawer({ id, onClose }: { id: number; onClose: () 
     queryFn: ({ signal }) => unwrap(api.GET('/api/orders/{id}/record', { signal, params: { path: { id } } })),
   });
   const found = (record.data ?? []).filter((e) =>
-    `${e.what} ${FIELDS[e.field] ?? e.field} ${e.old} ${e.new} ${e.by}`.toLowerCase().includes(text.toLowerCase()),
+    `${e.what} ${e.words} ${e.old} ${e.new} ${e.by}`.toLowerCase().includes(text.toLowerCase()),
   );
   return (
     <Panel title="Record" onClose={onClose} width={480}>
@@ -106,7 +61,7 @@ export default function RecordDrawer({ id, onClose }: { id: number; onClose: () 
             {found.map((entry) => (
               <tr key={entry.id}>
                 <td>
-                  <b>{entry.what === 'order' ? 'Order' : entry.what}</b>, {FIELDS[entry.field] ?? entry.field}
+                  <b>{entry.what === 'order' ? 'Order' : entry.what}</b>, {entry.words}
                   <div className="soft small">
                     {entry.old && `${entry.old} → `}
                     {entry.new}

@@ -3,37 +3,34 @@ using Yardstick.Core;
 using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
+using Yardstick.Core.WriteUp;
 using Yardstick.Data;
 using Yardstick.Server.Catalog;
 
 namespace Yardstick.Server.WriteUp;
 
-/// <summary>Something known that becomes work on an order.</summary>
-/// <param name="Kind">job, reminder, finding, or work that is only a title.</param>
-/// <param name="Id">Key of the job, reminder or finding.</param>
-/// <param name="Title">What is to be done; the title of the job where nothing else tells one.</param>
-/// <param name="CannedJobId">The canned job that does it.</param>
-public sealed record AdvisoryToJob(string Kind, long? Id, string Title, long? CannedJobId)
+/// <summary>Makes work of what is known.</summary>
+internal static class TakeOver
 {
     /// <summary>The job for an order of a car.</summary>
-    internal async Task<Result<Job>> JobAsync(ShopDb db, long? vehicleId, StockCost cost)
+    internal static async Task<Result<Job>> JobAsync(this AdvisoryToJob take, ShopDb db, long? vehicleId, StockCost cost)
     {
-        if (Kind == "job")
-            return await EarlierAsync(db, Id ?? 0, vehicleId, cost);
-        var (title, cannedId, origin) = (Title, CannedJobId, JobOrigin.Advice);
-        if (Kind == "reminder")
+        if (take.Kind == AdvisoryTakeKind.Job)
+            return await EarlierAsync(db, take.Id ?? 0, vehicleId, cost);
+        var (title, cannedId, origin) = (take.Title, take.CannedJobId, JobOrigin.Advice);
+        if (take.Kind == AdvisoryTakeKind.Reminder)
         {
             if (
-                await db.Reminders.FirstOrDefaultAsync(r => r.Id == Id && r.VehicleId == vehicleId && r.RemovedAt == null)
+                await db.Reminders.FirstOrDefaultAsync(r => r.Id == take.Id && r.VehicleId == vehicleId && r.RemovedAt == null)
                 is not { } reminder
             )
                 return new Problem("reminder.gone", "This reminder is not on the car any more.");
             (title, cannedId) = (reminder.Title, reminder.CannedJobId);
         }
-        if (Kind == "finding")
+        if (take.Kind == AdvisoryTakeKind.Finding)
         {
             if (
-                await db.Findings.FirstOrDefaultAsync(f => f.Id == Id) is not { } finding
+                await db.Findings.FirstOrDefaultAsync(f => f.Id == take.Id) is not { } finding
                 || !await db.Orders.AnyAsync(o => o.Id == finding.OrderId && o.VehicleId == vehicleId)
             )
                 return new Problem("finding.gone", "This finding is not of this car.");

@@ -1,7 +1,7 @@
 namespace Yardstick.Server.Orders;
 
-/// <summary>What a hit in the index is.</summary>
-internal enum HitKind
+/// <summary>What was found.</summary>
+public enum FoundKind
 {
     /// <summary>A customer.</summary>
     Customer,

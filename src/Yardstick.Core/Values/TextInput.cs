@@ -1,0 +1,18 @@
+namespace Yardstick.Core.Values;
+
+/// <summary>Texts as people type them.</summary>
+public static class TextInput
+{
+    /// <summary>The refusal of a text that is too long, with code <c>text.long</c>.</summary>
+    /// <param name="most">Characters that are kept.</param>
+    /// <param name="field">The field that is named.</param>
+    /// <param name="what">What is too long, as a sentence begins: <c>A reason</c>; empty where the field says it.</param>
+    public static Problem TooLong(int most, string field, string what = "") =>
+        new(
+            "text.long",
+            what.Length == 0
+                ? Invariant($"At most {most:N0} characters are kept here.")
+                : Invariant($"{what} can have at most {most:N0} characters."),
+            field
+        );
+}
