@@ -24,8 +24,8 @@ public class Merge
     /// <summary>Who.</summary>
     public long ById { get; init; }
 
-    /// <summary>Keys of what moved, as JSON of <see cref="Moved"/>.</summary>
-    public required string MovedJson { get; init; }
+    /// <summary>What moved.</summary>
+    public required Moved Moved { get; init; }
 
     /// <summary>When it was taken back, UTC.</summary>
     public Instant? UndoneAt { get; internal set; }

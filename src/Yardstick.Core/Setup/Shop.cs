@@ -54,8 +54,8 @@ public class Shop
     public string UnsafeTerms { get; internal set; } =
         "I was told that my car may not be safe to drive without this work. I decline it knowingly.";
 
-    /// <summary>Reasons offered when work is declined or put off, one a line; empty for none.</summary>
-    public string DeclineReasons { get; internal set; } = "";
+    /// <summary>Reasons offered when work is declined or put off.</summary>
+    public IReadOnlyList<string> DeclineReasons { get; internal set; } = [];
 
     /// <summary>Days for which the prices of an estimate hold.</summary>
     public int EstimateDays { get; internal set; } = 30;
@@ -112,8 +112,8 @@ public class Shop
                 break;
             case "declineReasons":
                 (old, DeclineReasons) = (
-                    DeclineReasons,
-                    string.Join('\n', typed.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Distinct())
+                    string.Join('\n', DeclineReasons),
+                    [.. typed.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Distinct()]
                 );
                 break;
             case "estimateDays":

@@ -12,8 +12,8 @@ public class StaffMember
     /// <summary>What the person is.</summary>
     public Role Role { get; internal set; }
 
-    /// <summary>Skills as the shop names them, separated by commas.</summary>
-    public string Skills { get; init; } = "";
+    /// <summary>Skills as the shop names them.</summary>
+    public IReadOnlyList<string> Skills { get; init; } = [];
 
     /// <summary>False for those who left.</summary>
     public bool Active { get; internal set; } = true;

@@ -39,5 +39,9 @@ internal sealed class CustomersMapping
             c.Field,
         });
 
-    public void Configure(EntityTypeBuilder<Merge> builder) => builder.HasIndex(m => new { m.Kind, m.KeptId });
+    public void Configure(EntityTypeBuilder<Merge> builder)
+    {
+        builder.HasIndex(m => new { m.Kind, m.KeptId });
+        builder.Property(m => m.Moved).HasColumnName("MovedJson").HasConversion(JsonColumn.Of(new Moved()), JsonColumn.Same<Moved>());
+    }
 }

@@ -66,7 +66,7 @@ internal static class DemoExtras
                 Kind = RecordKind.Vehicle,
                 Name = "Wheel lock key",
                 Type = ExtraFieldType.Choice,
-                Choices = "glove box\ntrunk\nnone",
+                Choices = ["glove box", "trunk", "none"],
             },
             new ExtraField
             {

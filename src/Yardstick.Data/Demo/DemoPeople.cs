@@ -15,16 +15,16 @@ internal static class DemoPeople
     internal const string Password = "lantern-bay";
 
     /// <summary>Name, user name, role, skills, PIN.</summary>
-    internal static readonly (string Name, string User, Role Role, string Skills, string Pin)[] Staff =
+    internal static readonly (string Name, string User, Role Role, string[] Skills, string Pin)[] Staff =
     [
-        ("Ingrid Abara", "ingrid", Role.Owner, "", "480201"),
-        ("Mina Okafor", "mina", Role.Writer, "", "480202"),
-        ("Dario Lindqvist", "dario", Role.Writer, "", "480203"),
-        ("Wen Castellanos", "wen", Role.Parts, "", "480204"),
-        ("Tobias Renner", "tobias", Role.Technician, "brakes, chassis", "2005"),
-        ("Ana Vasquez", "ana", Role.Technician, "engine, electric", "2006"),
-        ("Pieter Lang", "pieter", Role.Technician, "general", "2007"),
-        ("Noor Haddad", "noor", Role.Technician, "general, tires", "2008"),
+        ("Ingrid Abara", "ingrid", Role.Owner, [], "480201"),
+        ("Mina Okafor", "mina", Role.Writer, [], "480202"),
+        ("Dario Lindqvist", "dario", Role.Writer, [], "480203"),
+        ("Wen Castellanos", "wen", Role.Parts, [], "480204"),
+        ("Tobias Renner", "tobias", Role.Technician, ["brakes", "chassis"], "2005"),
+        ("Ana Vasquez", "ana", Role.Technician, ["engine", "electric"], "2006"),
+        ("Pieter Lang", "pieter", Role.Technician, ["general"], "2007"),
+        ("Noor Haddad", "noor", Role.Technician, ["general", "tires"], "2008"),
     ];
 
     /// <summary>Adds staff with their accounts. Salts come from the names, so that the same day gives the same database.</summary>

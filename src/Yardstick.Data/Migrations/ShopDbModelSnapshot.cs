@@ -662,7 +662,7 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Equivalents")
+                    b.PrimitiveCollection<string>("Equivalents")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -2602,7 +2602,7 @@ namespace Yardstick.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("Choices")
+                    b.PrimitiveCollection<string>("Choices")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -2723,7 +2723,7 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("DeclineReasons")
+                    b.PrimitiveCollection<string>("DeclineReasons")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -2798,7 +2798,7 @@ namespace Yardstick.Data.Migrations
                     b.Property<int>("Role")
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("Skills")
+                    b.PrimitiveCollection<string>("Skills")
                         .IsRequired()
                         .HasColumnType("TEXT");
 

@@ -28,7 +28,6 @@ internal sealed class SetupMapping
 
     public void Configure(EntityTypeBuilder<ExtraField> builder)
     {
-        builder.Ignore(f => f.Words);
         builder.HasIndex(f => new { f.Kind, f.Name }).IsUnique();
     }
 

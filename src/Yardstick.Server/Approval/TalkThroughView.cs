@@ -70,7 +70,7 @@ public static class TalkThroughView
                 consent?.Allowed,
                 phone is null ? "" : new PhoneNumber(phone).Shown(shown.Shop.Country),
                 shown.ToRelease,
-                shown.Shop.DeclineReasons.Split('\n', StringSplitOptions.RemoveEmptyEntries)
+                shown.Shop.DeclineReasons
             )
         );
     }

@@ -282,7 +282,7 @@ public static class MergeRecords
                 GoneId = request.OtherId,
                 At = work.Actor.At,
                 ById = work.Actor.StaffId,
-                MovedJson = JsonSerializer.Serialize(moved),
+                Moved = moved,
             };
             db.Merges.Add(merge);
             await db.SaveChangesAsync();
@@ -298,7 +298,7 @@ public static class MergeRecords
                 return new Problem("merge.gone", "There is no such merge.");
             if (merge.Lasting(work.Actor.At) is { } lasting)
                 return lasting;
-            var moved = JsonSerializer.Deserialize<Moved>(merge.MovedJson)!;
+            var moved = merge.Moved;
             await MoveAsync(db, merge.Kind, moved, merge.GoneId, onlyFrom: merge.KeptId);
             var local = (await db.Shops.SingleAsync()).Local(work.Actor.At);
             if (merge.Kind == MergeKind.Customers)

@@ -223,7 +223,7 @@ public static class FloorView
             shop.Opens,
             shop.Closes,
             Stages.All.Select(s => new StageView(s, Stages.Name(s), Stages.IsWaiting(s))).ToList(),
-            technicians.ConvertAll(t => new FloorPerson(t.Id, t.ShortName, t.Skills, present.Contains(t.Id))),
+            technicians.ConvertAll(t => new FloorPerson(t.Id, t.ShortName, string.Join(", ", t.Skills), present.Contains(t.Id))),
             blocks,
             unplanned,
             cards,

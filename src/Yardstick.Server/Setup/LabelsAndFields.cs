@@ -94,7 +94,7 @@ public static class LabelsAndFields
                     x.Field.Kind,
                     x.Field.Name,
                     x.Field.Type,
-                    x.Field.Words,
+                    x.Field.Choices,
                     x.Field.RetiredAt is not null,
                     x.Uses
                 ))
@@ -158,7 +158,7 @@ public static class LabelsAndFields
                 labels.ConvertAll(l => new LabelState(l.Id, l.Name, on.Contains(l.Id))),
                 fields
                     .Where(f => f.RetiredAt is null || values.ContainsKey(f.Id))
-                    .Select(f => new FieldState(f.Id, f.Name, f.Type, f.Words, values.GetValueOrDefault(f.Id, "")))
+                    .Select(f => new FieldState(f.Id, f.Name, f.Type, f.Choices, values.GetValueOrDefault(f.Id, "")))
                     .ToList()
             )
         );

@@ -46,7 +46,7 @@ public static class ShopInfo
                 shop.TimeZone,
                 shop.PlateRegion,
                 shop.Local(time.Now()),
-                staff.ConvertAll(s => new StaffView(s.Id, s.ShortName, s.Name, s.Role, s.Skills)),
+                staff.ConvertAll(s => new StaffView(s.Id, s.ShortName, s.Name, s.Role, string.Join(", ", s.Skills))),
                 await db.Suppliers.OrderBy(s => s.Id).Select(s => new SupplierName(s.Code, s.Name)).ToListAsync()
             )
         );

@@ -38,7 +38,7 @@ public static class Texts
                             s.Terms,
                             s.CheckInTerms,
                             s.UnsafeTerms,
-                            s.DeclineReasons,
+                            string.Join('\n', s.DeclineReasons),
                             s.EstimateDays,
                             s.PublicAddress,
                             s.QuietFrom,

@@ -150,7 +150,7 @@ public class PartOfWorkTests
                 part.AverageCost.Value,
                 part.ListPrice!.Value.Value,
                 part.CoreEach.Value,
-                part.Equivalents,
+                part.Equivalents.Single(),
                 part.CostAt!.Value
             )
         );
@@ -160,9 +160,12 @@ public class PartOfWorkTests
     public void What_lies_on_the_shelf_keeps_its_cost_and_its_own_equivalents()
     {
         var part = InStock("CO-1", "Coolant", 2);
-        part.Equivalents = "OWN-1";
+        part.Equivalents = ["OWN-1"];
         part.Hear(Offer, Now);
-        Assert.Equal((8m, 7m, 18m, "OWN-1"), (part.UnitCost.Value, part.AverageCost.Value, part.ListPrice!.Value.Value, part.Equivalents));
+        Assert.Equal(
+            (8m, 7m, 18m, "OWN-1"),
+            (part.UnitCost.Value, part.AverageCost.Value, part.ListPrice!.Value.Value, part.Equivalents.Single())
+        );
         part.OnHand = Quantity.Zero;
         part.Hear(Offer, Now);
         Assert.Equal((9.5m, 9.5m), (part.UnitCost.Value, part.AverageCost.Value));

@@ -132,7 +132,7 @@ public class LikenessTests
     public void A_merge_can_be_taken_back_for_a_day_and_once()
     {
         var at = Instant.FromUtc(2026, 11, 23, 15, 0, 0);
-        var merge = new Merge { At = at, MovedJson = "{}" };
+        var merge = new Merge { At = at, Moved = new Moved() };
         Assert.Null(merge.Lasting(at.PlusHours(23)));
         Assert.Equal("merge.late", merge.Lasting(at.PlusHours(25))!.Code);
         merge.UndoneAt = at;

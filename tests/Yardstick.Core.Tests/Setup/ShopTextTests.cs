@@ -35,7 +35,7 @@ public class ShopTextTests
         Assert.Equal("https://shop.example", shop.PublicAddress);
         Assert.True(shop.SetText("publicAddress", "").Ok);
         Assert.True(shop.SetText("declineReasons", "Too dear\n\n Later \nToo dear").Ok);
-        Assert.Equal("Too dear\nLater", shop.DeclineReasons);
+        Assert.Equal(["Too dear", "Later"], shop.DeclineReasons);
         Assert.True(shop.SetText("quietUntil", "7:30 am").Ok);
         Assert.Equal(new LocalTime(7, 30), shop.QuietUntil);
     }

@@ -165,6 +165,6 @@ public class AdvisoryTests
         Assert.Equal(4, reminder.CannedJobId);
         var said = Maker.ToComeAgain([reminder], Use, [Job.Named("Something", 4)]).Single();
         Assert.True(said.Resets);
-        Assert.Equal("every 6 months or every 7,500 mi; not done yet, counts from Nov 23, 2026; due about Feb 14, 2027", said.Detail);
+        Assert.Equal("every 6 months or every 7,500 mi; not done yet, counts from Nov 23, 2026; due about Feb 15, 2027", said.Detail);
     }
 }

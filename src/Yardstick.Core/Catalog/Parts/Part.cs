@@ -59,8 +59,8 @@ public class Part
     /// <summary>new, used or rebuilt; empty where nobody said.</summary>
     public string Condition { get; internal set; } = "";
 
-    /// <summary>Numbers of makers and others for the same part, separated by spaces.</summary>
-    public string Equivalents { get; internal set; } = "";
+    /// <summary>Numbers of makers and others for the same part.</summary>
+    public IReadOnlyList<string> Equivalents { get; internal set; } = [];
 
     /// <summary>On the short list of the everyday ones.</summary>
     public bool Everyday { get; internal set; }
@@ -130,7 +130,7 @@ public class Part
             Condition = line.Condition,
             ListPrice = line.ListPrice,
             CoreEach = line.CoreDeposit,
-            Equivalents = line.MakersNumber,
+            Equivalents = Numbers(line.MakersNumber),
         };
 
     /// <summary>Takes over what a supplier says of it. What lies on the shelf keeps the cost that it was bought at.</summary>
@@ -141,9 +141,11 @@ public class Part
         if (OnHand <= Quantity.Zero)
             (UnitCost, AverageCost) = (offer.UnitCost, offer.UnitCost);
         (ListPrice, CoreEach, Brand, Condition, CostAt) = (offer.ListPrice, offer.CoreEach, offer.Brand, offer.Condition, utcNow);
-        if (Equivalents.Length == 0)
-            Equivalents = offer.MakersNumber;
+        if (Equivalents.Count == 0)
+            Equivalents = Numbers(offer.MakersNumber);
     }
+
+    private static string[] Numbers(string makers) => makers.Split(' ', StringSplitOptions.RemoveEmptyEntries);
 
     /// <summary>Takes a receipt into stock; the average follows (rules, Stock).</summary>
     public void Receive(Quantity quantity, UnitPrice unitCost)
@@ -190,5 +192,7 @@ public class Part
     /// <param name="match">What was typed.</param>
     /// <param name="fits">It is known to fit the car.</param>
     public int Score(TextSearchScore match, bool fits) =>
-        (match.Score(Description, $"{Number} {Category} {Brand} {Equivalents}") ?? 20) + (Free > Quantity.Zero ? 15 : 0) + (fits ? 90 : 0);
+        (match.Score(Description, $"{Number} {Category} {Brand} {string.Join(' ', Equivalents)}") ?? 20)
+        + (Free > Quantity.Zero ? 15 : 0)
+        + (fits ? 90 : 0);
 }

@@ -18,14 +18,11 @@ public class ExtraField
     /// <summary>What it holds.</summary>
     public ExtraFieldType Type { get; init; }
 
-    /// <summary>The words to choose from, one a line.</summary>
-    public string Choices { get; init; } = "";
+    /// <summary>The words to choose from; none for other fields.</summary>
+    public IReadOnlyList<string> Choices { get; init; } = [];
 
     /// <summary>Not asked any more, UTC; what was typed stays.</summary>
     public Instant? RetiredAt { get; internal set; }
-
-    /// <summary>The words to choose from.</summary>
-    public IReadOnlyList<string> Words => Choices.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
 
     /// <summary>Makes a field from what was typed.</summary>
     public static Result<ExtraField> Create(RecordKind kind, string? name, ExtraFieldType type, string? choices, bool taken = false)
@@ -40,13 +37,10 @@ public class ExtraField
             Type = type,
             Choices =
                 type == ExtraFieldType.Choice
-                    ? string.Join(
-                        '\n',
-                        (choices ?? "").Split(['\n', ','], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
-                    )
-                    : "",
+                    ? (choices ?? "").Split(['\n', ','], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
+                    : [],
         };
-        if (type == ExtraFieldType.Choice && field.Words.Count < 2)
+        if (type == ExtraFieldType.Choice && field.Choices.Count < 2)
             return new Problem("extraField.choices", "Type at least two words to choose from, with a comma between them.", "choices");
         return taken ? new Problem("extraField.twice", $"There is a field \"{clean}\" already.", "name") : field;
     }
@@ -70,9 +64,9 @@ public class ExtraField
                 var day = DateTimeInput.Day(typed, localNow, Name);
                 return day.Problem is { } unreadable ? unreadable : day.Value.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
             case ExtraFieldType.Choice:
-                return Words.FirstOrDefault(w => string.Equals(w, typed, StringComparison.OrdinalIgnoreCase)) is { } word
+                return Choices.FirstOrDefault(w => string.Equals(w, typed, StringComparison.OrdinalIgnoreCase)) is { } word
                     ? word
-                    : new Problem("extraField.choice", $"Choose one of: {string.Join(", ", Words)}.", Name);
+                    : new Problem("extraField.choice", $"Choose one of: {string.Join(", ", Choices)}.", Name);
             case ExtraFieldType.YesNo:
                 return typed.ToLowerInvariant() switch
                 {

@@ -192,7 +192,8 @@ public static class CatalogSearch
             // The catalog may have it in the singular.
             var pattern = CannedJobs.Pattern(word.Length > 3 ? word.TrimEnd('s', 'S') : word);
             parts = parts.Where(p =>
-                EF.Functions.Like(p.Description + " " + p.Number + " " + p.Category + " " + p.Brand + " " + p.Equivalents, pattern, "\\")
+                EF.Functions.Like(p.Description + " " + p.Number + " " + p.Category + " " + p.Brand, pattern, "\\")
+                || p.Equivalents.Any(n => EF.Functions.Like(n, pattern, "\\"))
             );
         }
         var found = await parts.OrderByDescending(p => p.OnHand - p.Reserved).Take(40).ToListAsync();

@@ -183,7 +183,9 @@ public static class PartSourcing
         var fitting = facts?.Wear.SelectMany(w => w.Equivalents).ToHashSet() ?? [];
         var match = new TextSearchScore(q);
         var parts = (await db.Parts.Where(p => p.WithdrawnAt == null).ToListAsync(cancel))
-            .Select(p => (Part: p, Score: match.Score(p.Description, $"{p.Number} {p.Category} {p.Brand} {p.Equivalents}")))
+            .Select(p =>
+                (Part: p, Score: match.Score(p.Description, $"{p.Number} {p.Category} {p.Brand} {string.Join(' ', p.Equivalents)}"))
+            )
             .Where(x => x.Score is not null && !match.IsEmpty)
             .OrderByDescending(x => fitting.Contains(x.Part.Number))
             .ThenByDescending(x => x.Part.Free > Quantity.Zero)
@@ -202,7 +204,7 @@ public static class PartSourcing
                     fitting.Contains(p.Number) ? "fits this car" : "",
                     p.Condition,
                     p.Number,
-                    p.Equivalents,
+                    string.Join(' ', p.Equivalents),
                     p.FreeWords,
                     p.Free > Quantity.Zero ? "here" : "to be ordered",
                     each,

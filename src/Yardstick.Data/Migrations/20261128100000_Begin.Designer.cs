@@ -12,7 +12,7 @@ using Yardstick.Data;
 namespace Yardstick.Data.Migrations
 {
     [DbContext(typeof(ShopDb))]
-    [Migration("20261127230000_Begin")]
+    [Migration("20261128100000_Begin")]
     partial class Begin
     {
         /// <inheritdoc />
@@ -665,7 +665,7 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Equivalents")
+                    b.PrimitiveCollection<string>("Equivalents")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -2605,7 +2605,7 @@ namespace Yardstick.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("Choices")
+                    b.PrimitiveCollection<string>("Choices")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -2726,7 +2726,7 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("DeclineReasons")
+                    b.PrimitiveCollection<string>("DeclineReasons")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -2801,7 +2801,7 @@ namespace Yardstick.Data.Migrations
                     b.Property<int>("Role")
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("Skills")
+                    b.PrimitiveCollection<string>("Skills")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
