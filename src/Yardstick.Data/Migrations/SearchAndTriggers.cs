@@ -6,7 +6,7 @@ namespace Yardstick.Data.Migrations;
 
 /// <summary>The search indexes behind the find field, and the triggers that hold tables which are only added to.</summary>
 [DbContext(typeof(ShopDb))]
-[Migration("20261127235959_SearchAndTriggers")]
+[Migration("20261128235959_SearchAndTriggers")]
 public class SearchAndTriggers : Migration
 {
     private static readonly string[] AppendOnly =
