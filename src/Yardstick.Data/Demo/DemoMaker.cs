@@ -14,7 +14,7 @@ using Yardstick.Data.Setup;
 namespace Yardstick.Data.Demo;
 
 /// <summary>One making of the demo shop.</summary>
-internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, Instant utcNow)
+internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, int hashRounds, Instant utcNow)
 {
     internal Random Random { get; } = new(seed);
     internal Instant UtcNow { get; } = utcNow;
@@ -86,7 +86,7 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, Inst
         await using var db = Open();
         var since = Shop.Utc(LocalNow.PlusYears(-3));
         ShopStart.AddShop(db, Shop, since, DemoPolicy.Json);
-        DemoPeople.AddStaff(db);
+        DemoPeople.AddStaff(db, hashRounds);
         db.Suppliers.AddRange(
             new Supplier
             {

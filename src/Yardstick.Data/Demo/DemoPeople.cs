@@ -28,9 +28,9 @@ internal static class DemoPeople
     ];
 
     /// <summary>Adds staff with their accounts. Salts come from the names, so that the same day gives the same database.</summary>
-    internal static void AddStaff(ShopDb db)
+    internal static void AddStaff(ShopDb db, int hashRounds)
     {
-        var password = Hash(Password, "everyone");
+        var password = Hash(Password, "everyone", hashRounds);
         for (var i = 0; i < Staff.Length; i++)
         {
             var (name, user, role, skills, pin) = Staff[i];
@@ -53,24 +53,23 @@ internal static class DemoPeople
                     ConcurrencyStamp = user,
                     LockoutEnabled = true,
                     PasswordHash = password,
-                    PinHash = Hash(pin, user + "-pin"),
+                    PinHash = Hash(pin, user + "-pin", hashRounds),
                 }
             );
         }
     }
 
     /// <summary>The form of ASP.NET Identity, version 3: PBKDF2 with HMAC-SHA512.</summary>
-    private static string Hash(string secret, string name)
+    private static string Hash(string secret, string name, int rounds)
     {
-        const int iterations = Account.HashRounds,
-            saltLength = 16,
+        const int saltLength = 16,
             keyLength = 32;
         var salt = SHA256.HashData(Encoding.UTF8.GetBytes(name))[..saltLength];
-        var key = Rfc2898DeriveBytes.Pbkdf2(secret, salt, iterations, HashAlgorithmName.SHA512, keyLength);
+        var key = Rfc2898DeriveBytes.Pbkdf2(secret, salt, rounds, HashAlgorithmName.SHA512, keyLength);
         var bytes = new byte[13 + saltLength + keyLength];
         bytes[0] = 1;
         BinaryPrimitives.WriteUInt32BigEndian(bytes.AsSpan(1), 2);
-        BinaryPrimitives.WriteUInt32BigEndian(bytes.AsSpan(5), iterations);
+        BinaryPrimitives.WriteUInt32BigEndian(bytes.AsSpan(5), (uint)rounds);
         BinaryPrimitives.WriteUInt32BigEndian(bytes.AsSpan(9), saltLength);
         salt.CopyTo(bytes, 13);
         key.CopyTo(bytes, 13 + saltLength);

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Data.Setup;
 
 namespace Yardstick.Data.Demo;
 
@@ -12,7 +13,10 @@ public static class DemoShop
     private const int Seed = 19_880;
 
     /// <summary>Makes the demo shop if the folder has none yet.</summary>
-    public static async Task FillAsync(string folder, TimeProvider time)
+    /// <param name="folder">Where it is made.</param>
+    /// <param name="time">The clock.</param>
+    /// <param name="hashRounds">Rounds by which passwords and PINs are hashed.</param>
+    public static async Task FillAsync(string folder, TimeProvider time, int hashRounds = Account.HashRounds)
     {
         var target = Path.Combine(folder, "shop.db");
         if (File.Exists(target))
@@ -31,6 +35,7 @@ public static class DemoShop
         var maker = new DemoMaker(
             options,
             Seed,
+            hashRounds,
             Instant.FromUnixTimeTicks(utcNow.ToUnixTimeTicks() / NodaConstants.TicksPerMinute * NodaConstants.TicksPerMinute)
         );
         await maker.MakeAsync();

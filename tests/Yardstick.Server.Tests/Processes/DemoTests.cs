@@ -105,10 +105,10 @@ public class DemoTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var again = Directory.CreateTempSubdirectory("yardstick-again-").FullName;
         try
         {
-            await DemoShop.FillAsync(again, new FakeTimeProvider(ShopFixture.Start));
+            await DemoShop.FillAsync(again, new FakeTimeProvider(ShopFixture.Start), ShopFixture.HashRounds);
             await using var other = new ShopDb(ShopFile.Options(Path.Combine(again, "shop.db")));
             var fresh = Directory.CreateTempSubdirectory("yardstick-first-").FullName;
-            await DemoShop.FillAsync(fresh, new FakeTimeProvider(ShopFixture.Start));
+            await DemoShop.FillAsync(fresh, new FakeTimeProvider(ShopFixture.Start), ShopFixture.HashRounds);
             await using var one = new ShopDb(ShopFile.Options(Path.Combine(fresh, "shop.db")));
             Assert.Equal(await DumpAsync(one), await DumpAsync(other));
         }

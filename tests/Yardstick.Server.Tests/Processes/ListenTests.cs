@@ -56,6 +56,8 @@ public class ListenTests
             {
                 BaseAddress = new Uri(string.Create(CultureInfo.InvariantCulture, $"https://127.0.0.1:{outside}/")),
             };
+            // One address is bound after the other; the first answers before the second is there.
+            await ShopFixture.UntilAnswersAsync(tablet, "api/welcome");
             object Owner() =>
                 new
                 {

@@ -5,12 +5,14 @@ using System.Net.Http.Json;
 using System.Net.Sockets;
 using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Identity;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Logging;
 using Microsoft.Extensions.Time.Testing;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Data.Demo;
+using Yardstick.Data.Setup;
 using Yardstick.Server.Hosting;
 using Yardstick.Server.Setup;
 
@@ -38,6 +40,9 @@ public sealed class ShopFixture : IAsyncLifetime
 
     /// <summary>What the first owner types on a server that a test starts.</summary>
     internal const string FirstRunCode = "TEST-CODE";
+
+    /// <summary>Enough for tests, which sign in hundreds of times; a shop has as many as <see cref="Account.HashRounds"/>.</summary>
+    internal const int HashRounds = 1000;
     private static readonly Lazy<Task<string>> Template = new(MakeTemplateAsync);
     private readonly string folder = Directory.CreateTempSubdirectory("yardstick-test-").FullName;
     private WebApplication? app;
@@ -59,7 +64,7 @@ public sealed class ShopFixture : IAsyncLifetime
     private static async Task<string> MakeTemplateAsync()
     {
         var made = Directory.CreateTempSubdirectory("yardstick-demo-").FullName;
-        await DemoShop.FillAsync(made, new FakeTimeProvider(Start));
+        await DemoShop.FillAsync(made, new FakeTimeProvider(Start), HashRounds);
         return made;
     }
 
@@ -89,6 +94,7 @@ public sealed class ShopFixture : IAsyncLifetime
         builder.Logging.ClearProviders();
         builder.WebHost.UseUrls("http://127.0.0.1:0");
         builder.AddYardstick(options, file, Time);
+        builder.Services.Configure<PasswordHasherOptions>(o => o.IterationCount = HashRounds);
         app = builder.Build();
         app.UseYardstick(options);
         await app.StartAsync();

@@ -3,7 +3,10 @@ import { useSay } from '../../../ui/Toasts';
 import { focusLine } from './grid';
 import { useActions } from '../../../lib/order/useSheet';
 
-const LEAD: Record<string, string> = { addition: 'With it', work: 'Its work', instead: 'Instead' };
+type Kind = Schemas['RelatedWorkKind'];
+
+const LEAD: Record<Kind, string> = { Addition: 'With it', Work: 'Its work', Instead: 'Instead' };
+const KINDS: Kind[] = ['Addition', 'Work', 'Instead'];
 
 /** What goes with a job: one press takes it. */
 export function OfferedWith({ offers }: { offers: Schemas['RelatedWorkOffer'][] }) {
@@ -19,7 +22,7 @@ export function OfferedWith({ offers }: { offers: Schemas['RelatedWorkOffer'][] 
       .catch(say.refused);
   return (
     <div className="offered">
-      {Object.keys(LEAD).map((kind) => {
+      {KINDS.map((kind) => {
         const these = offers.filter((offer) => offer.kind === kind);
         return (
           these.length > 0 && (
