@@ -4,6 +4,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import { useState } from 'react';
 import { useAllKeys, useKeys } from '../lib/keys';
 import { Combo } from '../ui/Combo';
+import styles from './CommandList.module.css';
 
 /** Any command of the present page, by its words (Ctrl K), and the keys of the present page (?). */
 export function CommandList() {
@@ -58,7 +59,7 @@ export function CommandList() {
         <DialogTitle id="keys-title">Keys of this page</DialogTitle>
         <DialogContent>
           {[...new Set(groups.map((g) => g.title))].reverse().map((title) => (
-            <section key={title} style={{ marginBottom: 16 }}>
+            <section className={styles.group} key={title}>
               <h3 className="soft small">{title}</h3>
               <table className="list">
                 <tbody>
@@ -68,7 +69,7 @@ export function CommandList() {
                     .filter((b) => b.key)
                     .map((b) => (
                       <tr key={b.key + b.label}>
-                        <td style={{ width: 110 }}>
+                        <td className={styles.key}>
                           <span className="key">{b.key}</span>
                         </td>
                         <td>{b.label}</td>

@@ -1,4 +1,6 @@
 import { useEffect, useId, useLayoutEffect, useRef, useState, type ReactNode, type RefObject } from 'react';
+import styles from './Combo.module.css';
+import { vars } from '../lib/vars';
 
 export interface Choice {
   key: string;
@@ -129,7 +131,7 @@ export function Combo({
   });
 
   return (
-    <div className={className} style={{ position: 'relative' }}>
+    <div className={`${className} ${styles.combo}`}>
       <input
         ref={ref}
         id={inputId}
@@ -199,7 +201,7 @@ export function Combo({
       {shown && (
         <div
           className={`choices ${room?.up ? 'up' : ''}`}
-          style={room ? { maxHeight: room.height } : undefined}
+          style={room ? vars({ '--room': `${room.height}px` }) : undefined}
           role="listbox"
           data-for={pending ? undefined : text}
           id={`${id}-list`}

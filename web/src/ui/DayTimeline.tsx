@@ -6,6 +6,8 @@ import type { Schemas } from '../lib/api';
 import { clock, minutesOfDay } from '../lib/format';
 import { useNow, useShop } from '../lib/shop';
 import { useWidth } from './useWidth';
+import styles from './DayTimeline.module.css';
+import { vars } from '../lib/vars';
 
 type Card = Schemas['FloorCard'];
 
@@ -58,10 +60,10 @@ export function DayTimeline({ cards, current }: { cards: Card[]; current?: numbe
   const ticks: ReactNode[] = [];
   for (let minute = Math.ceil((opens - 20) / 15) * 15; minute <= closes + 20; minute += 15) {
     const hour = minute % 60 === 0;
-    ticks.push(<div key={minute} className={`tick ${hour ? 'hour' : ''}`} style={{ left: `${here(minute)}%` }} />);
+    ticks.push(<div key={minute} className={`tick ${hour ? 'hour' : ''}`} style={vars({ '--at': `${here(minute)}%` })} />);
     if (hour && minute / 60 <= 23)
       ticks.push(
-        <div key={`h${minute}`} className="hour-label" style={{ left: `${here(minute)}%` }}>
+        <div key={`h${minute}`} className="hour-label" style={vars({ '--at': `${here(minute)}%` })}>
           {(minute / 60) % 12 === 0 ? 12 : (minute / 60) % 12}
         </div>,
       );
@@ -77,7 +79,7 @@ export function DayTimeline({ cards, current }: { cards: Card[]; current?: numbe
       {marks.map((spot) => (
         <Mark key={spot.cards[0]!.id} spot={spot} current={current} />
       ))}
-      <div className="now" style={{ left: `${here(minutesOfDay(now))}%` }}>
+      <div className="now" style={vars({ '--at': `${here(minutesOfDay(now))}%` })}>
         <span>{clock(now).replace(/ [ap]m$/, '')}</span>
       </div>
     </nav>
@@ -89,12 +91,12 @@ function Mark({ spot, edge, current }: { spot: Spot; edge?: boolean; current?: n
   const first = spot.cards[0]!;
   const words = (card: Card) =>
     `${card.plate || card.number}, promised ${clock(card.promisedAt!)}${card.promiseState === 'Late' ? ', late' : card.promiseState === 'CannotBeKept' ? ", can't be kept" : ''}`;
-  const style = edge ? { left: 4 } : { left: `clamp(34px, ${spot.at}%, calc(100% - 34px))` };
+  const place = vars({ '--at': edge ? '4px' : `clamp(34px, ${spot.at}%, calc(100% - 34px))` });
   if (spot.cards.length === 1)
     return (
       <Link
         className={`plate ${current === first.id ? 'on' : (toneOf(first) ?? '')} ${edge ? 'edge' : ''}`}
-        style={style}
+        style={place}
         to={`/orders/${first.id}`}
         aria-label={words(first)}
         title={words(first)}
@@ -108,7 +110,7 @@ function Mark({ spot, edge, current }: { spot: Spot; edge?: boolean; current?: n
     <>
       <button
         className={`plate stack ${on ? 'on' : stop ? 'stop' : ''}`}
-        style={style}
+        style={place}
         onClick={(event) => setAnchor(event.currentTarget)}
         aria-haspopup="menu"
         title={spot.cards.map(words).join('\n')}
@@ -118,9 +120,7 @@ function Mark({ spot, edge, current }: { spot: Spot; edge?: boolean; current?: n
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         {spot.cards.map((card) => (
           <MenuItem key={card.id} component={Link} to={`/orders/${card.id}`} onClick={() => setAnchor(null)}>
-            <span className={`plate ${toneOf(card) ?? ''}`} style={{ marginRight: 10 }}>
-              {card.plate || card.number}
-            </span>
+            <span className={`plate ${toneOf(card) ?? ''} ${styles.inMenu}`}>{card.plate || card.number}</span>
             {clock(card.promisedAt!)} · {card.title}
             {card.promiseState === 'Late' ? ' · late' : card.promiseState === 'CannotBeKept' ? " · can't be kept" : ''}
           </MenuItem>

@@ -13,6 +13,7 @@ import { SignBox, type Signature } from '../../ui/SignBox';
 import { useActions, useHeader, useJobs, type Job } from '../../lib/order/useSheet';
 import { HowSaid } from './HowSaid';
 import '../../ui/approval.css';
+import styles from './DecisionDialog.module.css';
 
 export type Decision = Schemas['DecisionKind'];
 
@@ -133,9 +134,7 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
             onFocus={(event) => event.target.select()}
           />
           <div>
-            <span className="soft small" style={{ display: 'block', marginBottom: 3 }}>
-              How
-            </span>
+            <span className={`soft small ${styles.how}`}>How</span>
             <HowSaid value={channel} onChange={setChannel} />
           </div>
           {kind === 'Deferred' && (

@@ -9,6 +9,7 @@ import { AnswerPart } from './AnswerPart';
 import { digitOf, nextNine } from './digitShortcuts';
 import { useTalkThrough } from './useTalkThrough';
 import '../../ui/approval.css';
+import styles from './TalkThroughPage.module.css';
 
 /** The order set large, in the customer's words, for reading out on the phone: switch jobs, watch the total, record the answer. */
 export default function TalkThroughPage() {
@@ -105,7 +106,7 @@ export default function TalkThroughPage() {
                   {digit(i, false) && <span className="key">{digit(i, false)}</span>}
                   <span>{isOut ? 'out' : 'in'}</span>
                 </button>
-                <div className="grow" style={{ minWidth: 0 }}>
+                <div className={`grow ${styles.job}`}>
                   <h2>{job.title}</h2>
                   {job.text && <p>{job.text}</p>}
                   {job.isUnsafe && <p className="stop strong">Not safe to leave undone.</p>}

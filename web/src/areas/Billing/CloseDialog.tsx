@@ -12,6 +12,7 @@ import { useMay, useRefresh } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
 import { Loading } from '../../ui/Feedback';
 import { headerText, useActions, useHeader, useJobs, useTotals } from '../../lib/order/useSheet';
+import styles from './CloseDialog.module.css';
 
 /** Names what is in the way of the invoice, each to be fixed from here, or posts it. */
 export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; onEnd: () => void }) {
@@ -104,7 +105,7 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
           </Button>
         )}
         {mayEnd && <Button onClick={onEnd}>End without an invoice…</Button>}
-        <span style={{ flex: 1 }} />
+        <span className={styles.space} />
         <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" disabled={busy || !obstacles.data || found.length > 0} onClick={() => void post()} autoFocus>
           Post the invoice
@@ -155,7 +156,7 @@ function Fix({
             void keep(lower !== '');
           }}
         >
-          <div style={{ width: 110 }}>
+          <div className={styles.reading}>
             <Labelled
               label="Reading"
               value={text}

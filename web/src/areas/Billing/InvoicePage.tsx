@@ -11,6 +11,7 @@ import { Payments } from './Payments';
 import { ReverseDialog } from './ReverseDialog';
 import { Paper } from './Paper';
 import './billing.css';
+import styles from './InvoicePage.module.css';
 
 /** A posted invoice: its frozen figures, and what was paid. */
 export default function InvoicePage() {
@@ -54,12 +55,9 @@ export default function InvoicePage() {
         </section>
         {!credit && <Payments invoice={data} onChange={() => void invoice.refetch()} />}
         <section className="panel" aria-label="Further">
-          <div className="row" style={{ flexWrap: 'wrap' }}>
+          <div className={`row ${styles.further}`}>
             <Button variant="outlined" href={`/api/invoices/${id}/invoice.pdf`} target="_blank">
-              PDF{' '}
-              <span className="key" style={{ marginLeft: 6 }}>
-                P
-              </span>
+              PDF <span className="key">P</span>
             </Button>
             <Button variant="outlined" component={Link} to={`/orders/${data.orderId}`}>
               Order {data.document.orderNumber}

@@ -3,6 +3,7 @@ import { amount, day } from '../../lib/format';
 import { useNow } from '../../lib/shop';
 import { Plate } from '../../ui/Plate';
 import './billing.css';
+import styles from './Paper.module.css';
 
 const TITLES: Record<Schemas['DocumentKind'], string> = {
   Estimate: 'Estimate',
@@ -19,7 +20,7 @@ export function Paper({ document }: { document: Schemas['ShopDocument'] }) {
   const now = useNow();
   return (
     <article className="paper">
-      <div className="spread" style={{ alignItems: 'flex-start' }}>
+      <div className={`spread ${styles.head}`}>
         <div>
           <h1>
             {TITLES[document.kind]} {document.numberText ?? document.number}
@@ -40,14 +41,14 @@ export function Paper({ document }: { document: Schemas['ShopDocument'] }) {
         </div>
       </div>
       {document.vehicle && (
-        <div className="row" style={{ marginTop: 12 }}>
+        <div className={`row ${styles.car}`}>
           {document.plate && <Plate text={document.plate} />}
           <span className="strong">{document.vehicle}</span>
           <span className="soft">{document.odometer}</span>
         </div>
       )}
       {document.concerns.map((concern) => (
-        <p className="soft" key={concern.complaint} style={{ marginTop: 8 }}>
+        <p className={`soft ${styles.concern}`} key={concern.complaint}>
           {concern.complaint}
           {concern.cause ? ` · found: ${concern.cause}` : ''}
           {concern.correction ? ` · done: ${concern.correction}` : ''}
@@ -70,12 +71,8 @@ export function Paper({ document }: { document: Schemas['ShopDocument'] }) {
                     {line.note && <div className="soft small">{line.note}</div>}
                   </td>
                   <td className="right nowrap">{line.quantity}</td>
-                  <td className="right" style={{ width: 84 }}>
-                    {line.each === null ? '' : amount(line.each)}
-                  </td>
-                  <td className="right" style={{ width: 92, paddingRight: 0 }}>
-                    {line.amount === null ? '' : amount(line.amount)}
-                  </td>
+                  <td className={`right ${styles.each}`}>{line.each === null ? '' : amount(line.each)}</td>
+                  <td className={`right ${styles.amount}`}>{line.amount === null ? '' : amount(line.amount)}</td>
                 </tr>
               ))}
             </tbody>
@@ -93,17 +90,17 @@ export function Paper({ document }: { document: Schemas['ShopDocument'] }) {
         </tbody>
       </table>
       {document.notDone.length > 0 && (
-        <p style={{ marginTop: 14 }}>
+        <p className={styles.notDone}>
           <b>Not done on this visit:</b> {document.notDone.join('; ')}
         </p>
       )}
       {(document.acknowledged ?? []).map((line) => (
-        <p key={line} style={{ marginTop: 6 }}>
+        <p className={styles.sentence} key={line}>
           <b>Declined knowingly:</b> {line}
         </p>
       ))}
       {document.consent.map((line) => (
-        <p className="soft small" key={line} style={{ marginTop: 6 }}>
+        <p className={`soft small ${styles.sentence}`} key={line}>
           {line}
         </p>
       ))}

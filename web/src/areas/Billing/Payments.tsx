@@ -4,6 +4,7 @@ import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
 import { amount, clock, wallTime } from '../../lib/format';
 import { useMay, useRefresh, useShop } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
+import styles from './Payments.module.css';
 
 type Invoice = Schemas['InvoicePageView'];
 
@@ -102,7 +103,7 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
       ))}
       {mayTake && invoice.balance > 0 && !invoice.creditNoteId && (
         <>
-          <form className="row" style={{ alignItems: 'flex-end' }} onSubmit={submitCash} data-cash>
+          <form className={`row ${styles.cash}`} onSubmit={submitCash} data-cash>
             <div className="grow">
               <Labelled
                 label="Cash handed over"

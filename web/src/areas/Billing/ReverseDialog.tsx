@@ -9,6 +9,7 @@ import { amount } from '../../lib/format';
 import { useRefresh } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
 import { useSay } from '../../ui/Toasts';
+import styles from './ReverseDialog.module.css';
 
 /** Takes back an invoice posted by mistake: a credit note for the whole, and the money back the way it came. */
 export function ReverseDialog({
@@ -47,7 +48,7 @@ export function ReverseDialog({
       <form onSubmit={(event) => void submit(event)}>
         <DialogTitle id="reverse-title">Reverse invoice {invoice.number}</DialogTitle>
         <DialogContent>
-          <p style={{ marginBottom: 12 }}>
+          <p className={styles.what}>
             A credit note for {amount(invoice.total)} is posted
             {invoice.paid > 0 ? ` and ${amount(invoice.paid)} goes back the way it came` : ''}. The order is open again.
           </p>

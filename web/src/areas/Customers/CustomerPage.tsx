@@ -75,10 +75,7 @@ function Customer({ customer }: { customer: CustomerPageView }) {
           <>
             <Button onClick={() => setMerging(true)}>Merge with another…</Button>
             <Button variant="contained" onClick={writeUp}>
-              Write up{' '}
-              <span className="key" style={{ marginLeft: 8 }}>
-                U
-              </span>
+              Write up <span className="key">U</span>
             </Button>
           </>
         )}

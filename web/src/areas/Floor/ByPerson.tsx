@@ -10,6 +10,7 @@ import { Column } from './ByStage';
 import { Car, type Card, type Floor } from './Car';
 import { useFocusAfterMove } from './useFocusAfterMove';
 import type { Moves } from './useMoves';
+import { dragged, vars } from '../../lib/vars';
 
 type Block = Schemas['FloorBlock'];
 type Person = Schemas['FloorPerson'];
@@ -157,14 +158,14 @@ function Lane({
       aria-label={person ? person.shortName : 'No one yet'}
     >
       {lines.map((minute) => (
-        <div key={minute} className="hourline" style={{ left: `${position(minute, opens, closes)}%` }} />
+        <div key={minute} className="hourline" style={vars({ '--at': `${position(minute, opens, closes)}%` })} />
       ))}
       <h3>
         {person ? person.shortName : 'No one yet'}{' '}
         <span>{person ? [person.skills, person.present ? '' : 'not here'].filter(Boolean).join(' · ') : ''}</span>
       </h3>
       {children}
-      <div className="nowline" style={{ left: `${now}%` }} />
+      <div className="nowline" style={vars({ '--at': `${now}%` })} />
     </section>
   );
 }
@@ -200,7 +201,7 @@ function WorkBlock({
       ref={setNodeRef}
       className={`lane-block ${block.onTheClock ? 'running' : ''} ${block.certain ? '' : 'uncertain'} ${block.finished ? 'finished' : ''} ${isDragging ? 'dragging' : ''}`}
       data-job={block.jobId}
-      style={{ left: `${left}%`, width: `${width}%`, transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined }}
+      style={{ ...vars({ '--at': `${left}%`, '--wide': `${width}%` }), ...dragged(transform) }}
       title={`${block.plate}: ${words}. ${clock(block.start)} to ${clock(block.end)}, ${block.hours} h sold`}
       aria-label={`${block.plate}, ${words}, from ${clock(block.start)}, ${block.hours} hours sold`}
       {...listeners}
@@ -229,7 +230,7 @@ function Loose({ job, who, plan }: { job: Schemas['UnplannedJob']; who?: string;
     <button
       ref={setNodeRef}
       className={`lane-chip ${isDragging ? 'dragging' : ''}`}
-      style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)`, zIndex: 20, position: 'relative' } : undefined}
+      style={dragged(transform)}
       {...listeners}
       onClick={() => mayPlan && plan()}
       title="Drag it to a person and time, or press Enter to plan it next"

@@ -3,6 +3,7 @@ import { useNavigate } from 'react-router';
 import type { Schemas } from '../../lib/api';
 import { clock, moment } from '../../lib/format';
 import { useMay } from '../../lib/shop';
+import { dragged } from '../../lib/vars';
 
 export type Card = Schemas['FloorCard'];
 export type Floor = Schemas['FloorPageView'];
@@ -29,7 +30,7 @@ export function Car({ card, floor, onMove }: { card: Card; floor: Floor; onMove:
       ref={setNodeRef}
       className={`car ${isDragging ? 'dragging' : ''}`}
       data-car={card.id}
-      style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : undefined}
+      style={dragged(transform)}
       {...listeners}
       onClick={() => mayOpen && void navigate(`/orders/${card.id}`)}
       onKeyDown={(event) => {

@@ -6,6 +6,7 @@ import { Plate } from '../../ui/Plate';
 import { Gauge } from '../../ui/Gauge';
 import { Empty } from '../../ui/Feedback';
 import type { Card, Floor } from './Car';
+import styles from './FloorList.module.css';
 
 type Column = 'plate' | 'customer' | 'title' | 'stage' | 'waitsFor' | 'promisedAt' | 'lead' | 'progress';
 const COLUMNS: [Column, string][] = [
@@ -45,7 +46,7 @@ export function FloorList({ floor, cards }: { floor: Floor; cards: Card[] }) {
     return <Empty title="Nothing is on the floor">Cars that are written up appear here. Press N to write one up.</Empty>;
   return (
     <div className="page">
-      <div className="card" style={{ overflowX: 'auto' }}>
+      <div className={`card ${styles.scroll}`}>
         <table className="list">
           <thead>
             <tr>
@@ -87,7 +88,7 @@ export function FloorList({ floor, cards }: { floor: Floor; cards: Card[] }) {
                   {card.promisedAt ? moment(card.promisedAt, floor.now) : <span className="soft">none</span>}
                   {card.promiseState === 'Late' ? ', late' : card.promiseState === 'CannotBeKept' ? ", can't be kept" : ''}
                 </td>
-                <td style={{ width: 90 }}>
+                <td className={styles.gauge}>
                   <Gauge
                     value={card.progress}
                     label={`${Math.round(card.progress * 100)}% of the approved hours are finished`}

@@ -40,10 +40,7 @@ export default function FormerOrderPage() {
         <section className="panel" aria-label="What can be done">
           <span className="soft">Brought in from the former program. Nothing of it stands in this shop's books.</span>
           <Button variant="contained" href={`/api/former-orders/${id}/order.pdf`} target="_blank">
-            Print as PDF{' '}
-            <span className="key" style={{ marginLeft: 8 }}>
-              P
-            </span>
+            Print as PDF <span className="key">P</span>
           </Button>
           {customerId !== null && <Link to={`/customers/${customerId}`}>The customer</Link>}
           {vehicleId !== null && <Link to={`/vehicles/${vehicleId}`}>The car</Link>}

@@ -9,6 +9,7 @@ import { useRefresh } from '../../lib/shop';
 import { uploadPhoto } from '../../lib/upload';
 import { Labelled } from '../../ui/Labelled';
 import { useSay } from '../../ui/Toasts';
+import styles from './FindingDialog.module.css';
 
 type Rating = Schemas['Rating'];
 const RATINGS: [Rating, string][] = [
@@ -62,7 +63,7 @@ export default function FindingDialog({ orderId, plate, onClose }: { orderId: nu
   const problemOf = (field: string) => (problem?.field === field ? problem.text : undefined);
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="finding-title">
-      <form onSubmit={(event) => void submit(event)} className="bench" style={{ padding: 0 }}>
+      <form onSubmit={(event) => void submit(event)} className={`bench ${styles.form}`}>
         <DialogTitle id="finding-title">Finding on {plate}</DialogTitle>
         <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 2 }}>
           <Labelled
@@ -99,7 +100,7 @@ export default function FindingDialog({ orderId, plate, onClose }: { orderId: nu
             ))}
           </div>
           <div className="row">
-            <label className="big row" style={{ display: 'inline-flex' }}>
+            <label className={`big row ${styles.camera}`}>
               {photo ? 'Another photo' : 'Take a photo'}
               <input
                 type="file"
@@ -109,7 +110,7 @@ export default function FindingDialog({ orderId, plate, onClose }: { orderId: nu
                 onChange={(event) => event.target.files?.[0] && void upload(event.target.files[0])}
               />
             </label>
-            {photo && <img src={`/api/photos/${photo.hash}`} alt="The photo of the finding" style={{ height: 64, borderRadius: 4 }} />}
+            {photo && <img className={styles.photo} src={`/api/photos/${photo.hash}`} alt="The photo of the finding" />}
             <span className="soft" role="status">
               {sending}
             </span>

@@ -11,6 +11,7 @@ import { useSay } from '../../ui/Toasts';
 import { Field, Part } from '../../ui/Fields';
 import '../../ui/records.css';
 import '../../ui/approval.css';
+import styles from './MessagesPage.module.css';
 
 type Template = Schemas['TemplateView'];
 type Draft = Omit<Template, 'id'> & { id: number | null };
@@ -232,7 +233,7 @@ function TemplateForm({
       </form>
       <div className="spread">
         <b>With a real order</b>
-        <div style={{ width: 180 }}>
+        <div className={styles.orderNumber}>
           <Labelled label="Order number" value={number} onText={setNumber} placeholder="the newest" inputMode="numeric" />
         </div>
       </div>

@@ -10,6 +10,7 @@ import { SegmentedControl } from '../../ui/SegmentedControl';
 import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { UnansweredList } from '../Approval/UnansweredList';
 import './sheet/orders.css';
+import styles from './OrdersPage.module.css';
 
 type State = 'all' | 'unanswered' | Schemas['OrderState'];
 
@@ -44,7 +45,7 @@ export default function OrdersPage() {
     <div className="page">
       <div className="page-head">
         <h1>Orders</h1>
-        <div className="labelled" style={{ width: 340 }}>
+        <div className={`labelled ${styles.search}`}>
           <input
             autoFocus
             aria-label="Find orders"
@@ -106,9 +107,7 @@ export default function OrdersPage() {
                   <td>
                     {row.customer} <span className="soft">{row.vehicle !== 'Counter sale' ? row.vehicle : ''}</span>
                   </td>
-                  <td className="clip" style={{ maxWidth: 320 }}>
-                    {row.title}
-                  </td>
+                  <td className={`clip ${styles.title}`}>{row.title}</td>
                   <td className="nowrap">{when(row.openedAt)}</td>
                   <td className="nowrap">{row.state === 'Open' ? <b>Open</b> : `Invoice ${row.invoiceNumber ?? ''}`}</td>
                   <td className="right">{amount(row.total)}</td>

@@ -10,6 +10,7 @@ import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { useSay } from '../../ui/Toasts';
 import { PurchaseCard } from './PurchaseCard';
 import './parts.css';
+import styles from './PartsPage.module.css';
 
 type Needed = Schemas['NeededPartView'];
 
@@ -126,7 +127,7 @@ function NeededList({ needed, suppliers, mayOrder }: { needed: Needed[]; supplie
           <tbody>
             {needed.map((part) => (
               <tr key={part.lineId}>
-                <td style={{ width: 36 }}>
+                <td className={styles.tick}>
                   <input
                     type="checkbox"
                     className="tick-box"

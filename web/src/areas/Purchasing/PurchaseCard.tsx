@@ -7,6 +7,7 @@ import { useNow, useRefresh, useShop } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
 import { Plate } from '../../ui/Plate';
 import { useSay } from '../../ui/Toasts';
+import styles from './PurchaseCard.module.css';
 
 /** A purchase order: where it is, what is on it, and receiving it at the price charged. */
 export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['PurchaseView']; mayReceive: boolean }) {
@@ -134,7 +135,7 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Purc
         <tbody>
           {purchase.lines.map((line) => (
             <tr key={line.id}>
-              <td style={{ width: 130 }}>
+              <td className={styles.plate}>
                 <Link to={`/orders/${line.orderId}`} className="plain">
                   <Plate text={line.plate || String(line.orderNumber)} />
                 </Link>

@@ -7,6 +7,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { api, sentence, unwrap } from '../../lib/api';
 import { useSay } from '../../ui/Toasts';
+import styles from './EnrollDialog.module.css';
 
 /** Enrolls this computer: whoever signs in here with a password may then switch by PIN. */
 export function EnrollDialog({ onClose }: { onClose: () => void }) {
@@ -26,7 +27,7 @@ export function EnrollDialog({ onClose }: { onClose: () => void }) {
     <Dialog open onClose={onClose} maxWidth="xs" fullWidth aria-labelledby="enroll-title">
       <DialogTitle id="enroll-title">PIN sign-in on this computer</DialogTitle>
       <DialogContent>
-        <p className="soft" style={{ marginBottom: 16 }}>
+        <p className={`soft ${styles.about}`}>
           People who sign in here with their password can then switch with their PIN for 30 days. After five wrong PINs a person needs the
           password. Each sets a PIN under their initials, Password, PIN and sessions.
         </p>

@@ -16,6 +16,7 @@ import { LabelsPart } from '../Setup/customFields/LabelsPart';
 import { RemindersPart } from '../FollowUp/RemindersPart';
 import { useVehicleEdits, useVehiclePage, type VehiclePageView } from '../Customers/useRecords';
 import '../../ui/records.css';
+import styles from './VehiclePage.module.css';
 
 const MergeDialog = lazy(() => import('../Customers/MergeDialog'));
 const TransferDialog = lazy(() => import('./TransferDialog'));
@@ -61,7 +62,7 @@ function Vehicle({ vehicle }: { vehicle: VehiclePageView }) {
           onKept={(hash) => edits.field('photoHash', hash)}
         />
         {f.plate && <Plate text={f.plate} large />}
-        <div style={{ minWidth: 0 }}>
+        <div className={styles.what}>
           <h1>{vehicle.description || 'A car'}</h1>
           <span className="soft">
             belongs to <Link to={`/customers/${vehicle.customerId}`}>{vehicle.customer}</Link>
@@ -87,10 +88,7 @@ function Vehicle({ vehicle }: { vehicle: VehiclePageView }) {
         )}
         {(mayWrite || vehicle.openOrderId) && (
           <Button variant="contained" onClick={open}>
-            {vehicle.openOrderId ? `Open order ${vehicle.openOrderNumber}` : 'Write up'}{' '}
-            <span className="key" style={{ marginLeft: 8 }}>
-              U
-            </span>
+            {vehicle.openOrderId ? `Open order ${vehicle.openOrderNumber}` : 'Write up'} <span className="key">U</span>
           </Button>
         )}
       </header>

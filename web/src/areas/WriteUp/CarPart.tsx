@@ -6,6 +6,7 @@ import { Labelled } from '../../ui/Labelled';
 import { Plate } from '../../ui/Plate';
 import { VinScan } from './VinScan';
 import { AlikeList, CarProposal, useMakes } from './Proposals';
+import styles from './CarPart.module.css';
 
 export type NewCar = Schemas['VehicleInput'];
 export type CarChoice = { kind: 'none' } | { kind: 'known'; id: number } | { kind: 'new' } | { kind: 'counter' };
@@ -56,7 +57,7 @@ export function CarPart({ record, choice, onChoice, typed, onTyped, onKnown, pro
   return (
     <section className="panel" aria-labelledby="car-title">
       <h2 id="car-title">Car</h2>
-      <div role="radiogroup" aria-labelledby="car-title" style={{ display: 'flex', flexDirection: 'column', gap: 6 }}>
+      <div className={styles.cars} role="radiogroup" aria-labelledby="car-title">
         {cars.map((car) => (
           <button
             key={car.id}

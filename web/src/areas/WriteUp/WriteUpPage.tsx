@@ -14,6 +14,7 @@ import { LogisticsPart, noLogistics } from './LogisticsPart';
 import type { TakeOver } from './takeOver';
 import { WorkPart } from './WorkPart';
 import './writeup.css';
+import styles from './WriteUpPage.module.css';
 
 /** Writes a car up: customer, car, concerns, work and promise on one page, in any order. */
 export default function WriteUpPage() {
@@ -122,11 +123,11 @@ export default function WriteUpPage() {
 
   return (
     <div className="writeup-page">
-      <div style={{ gridColumn: '1 / -1' }} className="page-head">
+      <div className={`page-head ${styles.head}`}>
         <h1>Write up</h1>
         <span className="soft">Customer or work first, in any order. Tab through; Ctrl Enter opens the order.</span>
       </div>
-      <div style={{ display: 'flex', flexDirection: 'column', gap: 16 }}>
+      <div className={styles.column}>
         <CustomerPart id={customerId} record={record} typed={customer} onTyped={setCustomer} onChoose={choose} problem={problem} />
         <CarPart
           record={customerId === null ? undefined : record}
@@ -173,7 +174,7 @@ export default function WriteUpPage() {
           onTaken={setTaken}
         />
       </div>
-      <div style={{ display: 'flex', flexDirection: 'column', gap: 16 }}>
+      <div className={styles.column}>
         <WorkPart
           concerns={concerns}
           onConcerns={setConcerns}
@@ -208,10 +209,7 @@ export default function WriteUpPage() {
       </div>
       <div className="writeup-foot">
         <Button variant="contained" color="boxwood" size="large" disabled={busy} onClick={() => void start()}>
-          Open the order{' '}
-          <span className="key" style={{ marginLeft: 8 }}>
-            Ctrl Enter
-          </span>
+          Open the order <span className="key">Ctrl Enter</span>
         </Button>
         {general && (
           <span className="stop" role="alert">

@@ -6,6 +6,7 @@ import { useCannedJobs } from '../../WriteUp/WorkPart';
 import { Search } from './Search';
 import { Panel } from '../../../ui/Panel';
 import { useAddToOrder } from './useAddToOrder';
+import styles from './CannedPanel.module.css';
 
 /** Canned jobs by system of the car. */
 export function CannedPanel({ onClose }: { onClose: () => void }) {
@@ -37,9 +38,7 @@ export function CannedPanel({ onClose }: { onClose: () => void }) {
                       .filter(Boolean)
                       .join(' · ')}
                   </span>
-                  <span className="right nowrap" style={{ minWidth: 70 }}>
-                    {job.fixedPrice === null ? '' : amount(job.fixedPrice)}
-                  </span>
+                  <span className={`right nowrap ${styles.price}`}>{job.fixedPrice === null ? '' : amount(job.fixedPrice)}</span>
                 </button>
               ))}
           </section>

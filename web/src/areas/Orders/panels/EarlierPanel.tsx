@@ -10,6 +10,7 @@ import { useActions } from '../../../lib/order/useSheet';
 import { Search } from './Search';
 import { Panel } from '../../../ui/Panel';
 import { useAddToOrder } from './useAddToOrder';
+import styles from './EarlierPanel.module.css';
 
 type Earlier = Schemas['EarlierJob'];
 
@@ -60,18 +61,18 @@ export function EarlierPanel({ onClose }: { onClose: () => void }) {
         {scope === 'all' && (
           <>
             <input
-              className="boxed"
+              className={`boxed ${styles.make}`}
               aria-label="Make"
               placeholder="Make"
-              style={{ width: 110 }}
+
               value={make}
               onChange={(event) => setMake(event.target.value)}
             />
             <input
-              className="boxed"
+              className={`boxed ${styles.year}`}
               aria-label="Year"
               placeholder="Year"
-              style={{ width: 70 }}
+
               value={year}
               onChange={(event) => setYear(event.target.value)}
             />

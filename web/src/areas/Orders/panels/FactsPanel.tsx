@@ -6,6 +6,8 @@ import { useActions } from '../../../lib/order/useSheet';
 import { Search } from './Search';
 import { Panel } from '../../../ui/Panel';
 import { useAddToOrder } from './useAddToOrder';
+import styles from './FactsPanel.module.css';
+import { vars } from '../../../lib/vars';
 
 type Facts = Schemas['VehicleSpecsAnswer'];
 
@@ -67,10 +69,10 @@ export function FactsPanel({ facts, onClose }: { facts: UseQueryResult<Facts>; o
                 <span className="grow strong">{repair.title}</span>
                 {repair.percent !== null && (
                   <span className="share" role="img" aria-label={`${repair.percent} percent`}>
-                    <span style={{ width: `${repair.percent}%` }} />
+                    <span style={vars({ '--to': `${repair.percent}%` })} />
                   </span>
                 )}
-                <span className="right nowrap" style={{ width: 130 }}>
+                <span className={`right nowrap ${styles.often}`}>
                   {[repair.percent !== null ? `${repair.percent}%` : '', repair.here > 0 ? `${repair.here} done here` : '']
                     .filter(Boolean)
                     .join(' · ')}

@@ -10,6 +10,7 @@ import { FilesPart } from '../../Documents/FilesPart';
 import { LabelsPart } from '../../Setup/customFields/LabelsPart';
 import '../../../ui/records.css';
 import { headerText, useActions, useHeader } from '../../../lib/order/useSheet';
+import styles from './DetailsDrawer.module.css';
 
 const CHECKS = [
   ['customerWaits', 'The customer waits here'],
@@ -42,7 +43,7 @@ export default function DetailsDrawer({ onClose, onEnd }: { onClose: () => void;
       slotProps={{ paper: { sx: { width: 460, p: 2, gap: 1.5, bgcolor: 'var(--paper)' }, 'aria-label': 'Details of the order' } }}
     >
       <div className="spread">
-        <h2 style={{ fontSize: 18 }}>Details</h2>
+        <h2 className={styles.heading}>Details</h2>
         <button className="linkish" onClick={onClose}>
           Close
         </button>

@@ -1,6 +1,7 @@
 import type { Schemas } from '../../../lib/api';
 import { Gauge } from '../../../ui/Gauge';
 import { useActions, useJobs, type Job } from '../../../lib/order/useSheet';
+import styles from './JobNavigator.module.css';
 
 const DECISIONS: Record<Schemas['DecisionKind'], string> = {
   Proposed: 'Proposed',
@@ -47,11 +48,7 @@ export function JobNavigator({
           />
         </button>
       ))}
-      {jobs.length === 0 && (
-        <div className="soft" style={{ padding: '8px 16px' }}>
-          Jobs will stand here, each with its answer.
-        </div>
-      )}
+      {jobs.length === 0 && <div className={`soft ${styles.none}`}>Jobs will stand here, each with its answer.</div>}
       {!closed && unsourced.length > 0 && (
         <div className="spine-foot">
           <button className="linkish" onClick={() => open({ kind: 'source', lineIds: unsourced })}>

@@ -10,6 +10,7 @@ import { useOffered } from '../../Messaging/useThread';
 import { Plate } from '../../../ui/Plate';
 import { useSay } from '../../../ui/Toasts';
 import { headerText, useActions, useAround, useHeader } from '../../../lib/order/useSheet';
+import styles from './SheetHeader.module.css';
 
 interface Props {
   facts?: Schemas['VehicleSpecsAnswer'];
@@ -123,8 +124,8 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
             </span>
           </div>
         </div>
-        <div style={{ minWidth: 0 }}>
-          <div className="clip" style={{ fontSize: 17, fontWeight: 600, lineHeight: 1.25 }}>
+        <div className={styles.who}>
+          <div className={`clip ${styles.name}`}>
             {customer ? (
               <Link className="quiet-link" to={`/customers/${customer.id}`}>
                 {customer.name}
@@ -153,7 +154,7 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
           </button>
         )}
         <span className="grow" />
-        <label className={`box ${late ? 'late' : ''}`} style={{ width: 168 }}>
+        <label className={`box ${late ? 'late' : ''} ${styles.promise}`}>
           <span>Promised{head.promiseState === 'Late' ? ', late' : head.promiseState === 'CannotBeKept' ? ", can't be kept" : ''}</span>
           <EditCell
             label="Promised"
@@ -163,7 +164,7 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
             placeholder="no promise"
           />
         </label>
-        <label className="box" style={{ width: 178 }}>
+        <label className={`box ${styles.stage}`}>
           <span>Stage</span>
           <select
             value={head.stage}
@@ -188,7 +189,7 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
             ))}
           </select>
         </label>
-        <label className="box" style={{ width: 112 }}>
+        <label className={`box ${styles.lead}`}>
           <span>Lead</span>
           <select value={head.leadId ?? ''} disabled={closed || busy} onChange={(event) => quietly(header('leadId')(event.target.value))}>
             <option value="">no one</option>

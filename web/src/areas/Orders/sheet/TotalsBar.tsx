@@ -5,6 +5,8 @@ import { amount, money } from '../../../lib/format';
 import { useMay, useShop } from '../../../lib/shop';
 import PassCeilingDialog from '../../Approval/PassCeilingDialog';
 import { useActions, useAround, useHeader, useJobs, useTotals } from '../../../lib/order/useSheet';
+import styles from './TotalsBar.module.css';
+import { vars } from '../../../lib/vars';
 
 /** Totals, the ceiling and the margin, drawn as rules. */
 export const TotalsBar = memo(function TotalsBar({ onClose, onMargins }: { onClose: () => void; onMargins: () => void }) {
@@ -49,7 +51,7 @@ export const TotalsBar = memo(function TotalsBar({ onClose, onMargins }: { onClo
       </button>
       <Ceiling />
       {mayMargin && margins && f.marginPercent !== null && (
-        <div className="measure" style={{ flexBasis: 190 }}>
+        <div className={`measure ${styles.margin}`}>
           <div className="label">
             <button
               className="plainly"
@@ -68,9 +70,9 @@ export const TotalsBar = memo(function TotalsBar({ onClose, onMargins }: { onClo
             role="img"
             aria-label={`Margin ${f.marginPercent} percent${f.marginAim === null ? '' : `, aim ${f.marginAim}`}`}
           >
-            <div className="fill" style={{ width: `${Math.max(0, Math.min(100, f.marginPercent))}%` }} />
+            <div className="fill" style={vars({ '--to': `${Math.max(0, Math.min(100, f.marginPercent))}%` })} />
             <div className="ticks" />
-            {f.marginAim !== null && <div className="mark" style={{ left: `${f.marginAim}%` }} />}
+            {f.marginAim !== null && <div className="mark" style={vars({ '--at': `${f.marginAim}%` })} />}
           </div>
           <div className="under">
             {f.marginAim !== null && <span className="nowrap">aim {f.marginAim}%</span>}
@@ -98,10 +100,7 @@ export const TotalsBar = memo(function TotalsBar({ onClose, onMargins }: { onClo
         mayPost &&
         state === 'Open' && (
           <Button variant="contained" size="large" onClick={onClose}>
-            Close and invoice{' '}
-            <span className="key" style={{ marginLeft: 8 }}>
-              C
-            </span>
+            Close and invoice <span className="key">C</span>
           </Button>
         )
       )}
@@ -160,10 +159,10 @@ function Ceiling() {
         role="img"
         aria-label={`Agreed ${amount(consent.agreed)}, approved work ${amount(consent.approvedTotal)}, may grow to ${amount(consent.allowed)}`}
       >
-        <div className="fill" style={{ width: percent(consent.approvedTotal) }} />
-        <div className="over" style={{ left: percent(consent.approvedTotal), right: `calc(100% - ${percent(figures.total)})` }} />
+        <div className="fill" style={vars({ '--to': percent(consent.approvedTotal) })} />
+        <div className="over" style={vars({ '--from': percent(consent.approvedTotal), '--to': percent(figures.total) })} />
         <div className="ticks" />
-        <div className="mark" style={{ left: percent(consent.allowed) }} />
+        <div className="mark" style={vars({ '--at': percent(consent.allowed) })} />
       </div>
       <div className="under">
         <span>may grow to {amount(consent.allowed)}</span>

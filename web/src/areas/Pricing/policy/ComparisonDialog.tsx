@@ -13,6 +13,7 @@ import { Labelled } from '../../../ui/Labelled';
 import { Failed, Loading } from '../../../ui/Feedback';
 import { useSay } from '../../../ui/Toasts';
 import { usePolicy, usePolicyChanges } from './usePolicy';
+import styles from './ComparisonDialog.module.css';
 
 type Comparison = Schemas['PolicyComparisonView'];
 
@@ -133,12 +134,8 @@ function Figures({ data }: { data: Comparison }) {
                       {order.number}
                     </Link>
                   </td>
-                  <td className="clip" style={{ maxWidth: 220 }}>
-                    {order.title}
-                  </td>
-                  <td className="clip" style={{ maxWidth: 170 }}>
-                    {order.customer}
-                  </td>
+                  <td className={`clip ${styles.title}`}>{order.title}</td>
+                  <td className={`clip ${styles.customer}`}>{order.customer}</td>
                   <td className="right">{amount(order.totalBefore)}</td>
                   <td className="right">{amount(order.totalAfter)}</td>
                   <td className="right strong">{change(order.totalBefore, order.totalAfter)}</td>

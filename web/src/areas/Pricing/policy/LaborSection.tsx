@@ -1,5 +1,6 @@
 import { AddRow, Cell, ListProblem, Remove, Setting } from './Fields';
 import { usePolicy, without, withRow } from './usePolicy';
+import styles from './LaborSection.module.css';
 
 /** Labor rates and what an hour costs. */
 export function LaborSection() {
@@ -7,7 +8,7 @@ export function LaborSection() {
   return (
     <>
       <ListProblem path="laborRates" />
-      <table className="list edit" style={{ maxWidth: 460 }}>
+      <table className={`list edit ${styles.narrow}`}>
         <thead>
           <tr>
             <th>Rate</th>

@@ -3,6 +3,7 @@ import { useSay } from '../../../ui/Toasts';
 import { BandCurve } from './BandCurve';
 import { AddRow, Cell, Choice, ListProblem, Remove, Setting, Tick } from './Fields';
 import { usePolicy, without, withRow } from './usePolicy';
+import styles from './PartsSection.module.css';
 
 /** Markup tables with their curves, categories, endings. */
 export function PartsSection() {
@@ -15,7 +16,7 @@ export function PartsSection() {
       <Tables at={at} onAt={setAt} />
       {table && <Bands key={at} at={Math.min(at, form.markupBands.length - 1)} />}
       <h3>Which parts are priced by which table</h3>
-      <table className="list edit" style={{ maxWidth: 460 }}>
+      <table className={`list edit ${styles.narrow}`}>
         <thead>
           <tr>
             <th>Category of parts</th>

@@ -13,6 +13,7 @@ import { SuppliesSection, TaxSection } from './TaxSection';
 import { PolicyContext, usePolicyChanges, usePolicyView, type PolicyWork } from './usePolicy';
 import { VersionsSection } from './VersionsSection';
 import './policy.css';
+import styles from './PolicyPage.module.css';
 
 const ComparisonDialog = lazy(() => import('./ComparisonDialog'));
 
@@ -100,7 +101,7 @@ export default function PolicyPage() {
             </span>
           ) : (
             <>
-              <div className="grow" style={{ minWidth: 0 }}>
+              <div className={`grow ${styles.draft}`}>
                 <div className="strong">
                   Draft:{' '}
                   {view.differences.length === 0
