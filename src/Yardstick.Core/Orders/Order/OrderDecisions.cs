@@ -302,7 +302,15 @@ public partial class Order
         job.Value.Progress = JobProgress.Finished;
         job.Value.FinishedAt = actor.At;
         job.Value.FinishedById = actor.StaffId;
-        Record("job", jobId, "progress", before.ToString(), "finished", ++job.Value.Version, actor);
+        Record(
+            "job",
+            jobId,
+            "progress",
+            before == JobProgress.NotStarted ? "not started" : "in work",
+            "finished",
+            ++job.Value.Version,
+            actor
+        );
         if (Stage < Stage.Done && ApprovedJobs.All(j => j.Progress == JobProgress.Finished))
             MoveTo(Stage.Done, "The last approved job is finished", actor);
         return Result.Done;

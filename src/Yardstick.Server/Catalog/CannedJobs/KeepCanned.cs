@@ -95,10 +95,7 @@ public static class KeepCanned
             .Discounts.Where(d => d.JobId == jobId && d.LineId == null && d.RemovedAt == null)
             .OrderBy(d => d.Id)
             .FirstOrDefaultAsync();
-        var typed =
-            given is null ? ""
-            : given.Percent is { } percent ? Invariant($"{percent:0.###}%")
-            : Invariant($"{given.Amount:0.00}");
+        var typed = given?.AsTyped ?? "";
         return Results.Ok(
             new CannedFormView(null, 0, CannedForm.Of(job, typed, given?.On ?? DiscountBase.All, n => numbers.GetValueOrDefault(n, "")))
         );

@@ -12,6 +12,9 @@ import { UnansweredList } from '../Approval/UnansweredList';
 import './sheet/orders.css';
 import styles from './OrdersPage.module.css';
 
+/** What an order without an invoice is called. */
+const STATES: Record<Schemas['OrderState'], string> = { Open: 'Open', Posted: 'Invoiced', Ended: 'Ended', Voided: 'Void' };
+
 type State = 'all' | 'unanswered' | Schemas['OrderState'];
 
 /** Find any order, ever. */
@@ -109,7 +112,9 @@ export default function OrdersPage() {
                   </td>
                   <td className={`clip ${styles.title}`}>{row.title}</td>
                   <td className="nowrap">{when(row.openedAt)}</td>
-                  <td className="nowrap">{row.state === 'Open' ? <b>Open</b> : `Invoice ${row.invoiceNumber ?? ''}`}</td>
+                  <td className="nowrap">
+                    {row.state === 'Open' ? <b>Open</b> : row.invoiceNumber !== null ? `Invoice ${row.invoiceNumber}` : STATES[row.state]}
+                  </td>
                   <td className="right">{amount(row.total)}</td>
                 </tr>
               ))}
