@@ -28,12 +28,15 @@ public sealed record CarUse(LocalDate Today, Odometer? Reading, decimal PerDay)
         return new CarUse(today, typed ?? (last is null ? null : DistancePerDay.Predicted(last, perDay, utcNow)), perDay);
     }
 
+    // What lies further off than a century is not told; what was passed earlier was passed a century ago.
+    private const int FurthestDays = 36_500;
+
     /// <summary>The day on which the odometer passes a reading, going on as before; null where it can't be told.</summary>
     public LocalDate? PassesOn(int reading)
     {
         if (Reading is not { } now || PerDay <= 0)
             return null;
         var days = Math.Ceiling((reading - now.Value) / PerDay);
-        return Math.Abs(days) > 36_500 ? null : Today.PlusDays((int)days);
+        return days > FurthestDays ? null : Today.PlusDays((int)Math.Max(days, -FurthestDays));
     }
 }

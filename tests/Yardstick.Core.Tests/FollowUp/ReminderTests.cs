@@ -71,6 +71,13 @@ public class ReminderTests
     }
 
     [Fact]
+    public void A_distance_that_was_passed_long_ago_is_due_however_long()
+    {
+        var due = Due.Of(Of(23, 8_719, Today.PlusDays(-100), 15_108), new CarUse(Today, new(60_500), 1));
+        Assert.Equal((Today.PlusDays(-100), DueState.Late, true), (due.On!.Value, due.State, due.ByDistance));
+    }
+
+    [Fact]
     public void It_is_never_due_later_because_the_car_goes_further() =>
         Gen.Select(Gen.Int[0, 90_000], Gen.Int[1, 24], Gen.Int[500, 30_000], Gen.Int[1, 120])
             .Sample(
