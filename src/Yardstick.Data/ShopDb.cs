@@ -248,6 +248,7 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
         configurationBuilder.Properties<LaborHours>().HaveConversion<FigureColumn<LaborHours>>();
         configurationBuilder.Properties<Percent>().HaveConversion<FigureColumn<Percent>>();
         configurationBuilder.Properties<UnitPrice>().HaveConversion<FigureColumn<UnitPrice>>();
+        configurationBuilder.Properties<RateChoice>().HaveConversion<RateColumn>();
         configurationBuilder.Properties<Odometer>().HaveConversion<OdometerColumn>();
         configurationBuilder.Properties<Plate>().HaveConversion<PlateColumn>();
         configurationBuilder.Properties<Vin>().HaveConversion<VinColumn>();

@@ -61,7 +61,7 @@ public partial class Customer
     public int? CreditDays { get; internal set; }
 
     /// <summary>The most that may be owed; null for no limit.</summary>
-    public decimal? CreditLimit { get; internal set; }
+    public Money? CreditLimit { get; internal set; }
 
     /// <summary>Name of the account's usual labor rate.</summary>
     public string LaborRateName { get; internal set; } = "";

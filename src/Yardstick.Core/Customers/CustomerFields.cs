@@ -43,7 +43,7 @@ public partial class Customer
                 ? Kept(() => CreditDays = days)
                 : new Problem("customer.creditDays", "Type the days until an invoice is due, from 0 to 365.", field),
             "creditLimit" when empty => Kept(() => CreditLimit = null),
-            _ => Figure(NumberInput.Amount(text, field), v => CreditLimit = v),
+            _ => Figure(NumberInput.Amount(text, field), v => CreditLimit = Money.Of(v)),
         };
         if (problem is not null)
             return problem;
@@ -69,7 +69,7 @@ public partial class Customer
             "laborRateName" => LaborRateName,
             "partsDiscountPercent" => PartsDiscountPercent == Percent.Zero ? "" : PartsDiscountPercent.ToString(),
             "creditDays" => CreditDays?.ToString(CultureInfo.InvariantCulture) ?? "",
-            "creditLimit" => CreditLimit?.ToString("0.00", CultureInfo.InvariantCulture) ?? "",
+            "creditLimit" => CreditLimit?.AsTyped ?? "",
             _ => null,
         };
 

@@ -143,7 +143,7 @@ public static class DocumentMaker
                             .Lines.Where(l => l.Kind is not (DocumentLineKind.Fee or DocumentLineKind.Core or DocumentLineKind.Discount))
                             .Select(l => l with { Each = null, Amount = null })
                             .ToList(),
-                        Checklist = job.Checklist.Split('\n', StringSplitOptions.RemoveEmptyEntries),
+                        Checklist = job.Checklist,
                     }
                 )
                 .ToList(),

@@ -21,6 +21,9 @@ public readonly record struct Money(long Cents)
     /// <summary>The same amount the other way.</summary>
     public static Money operator -(Money a) => new(-a.Cents);
 
+    /// <summary>As it is typed, without what groups thousands: <c>1250.00</c>.</summary>
+    public string AsTyped => Amount.ToString("0.00", System.Globalization.CultureInfo.InvariantCulture);
+
     /// <inheritdoc />
     public override string ToString() => Amount.ToString("#,##0.00", System.Globalization.CultureInfo.InvariantCulture);
 }

@@ -248,17 +248,16 @@ internal static class DemoCatalog
                 System = job.System,
                 Words = job.Words,
                 Skill = job.Skill,
-                FixedPrice = job.Price,
+                FixedPrice = job.Price is { } price ? Money.Of(price) : null,
             };
             if (job.Hours > 0)
                 canned.Lines.Add(
-                    new CannedLine
+                    new CannedLaborLine
                     {
-                        Kind = LineKind.Labor,
                         Position = 0,
                         Description = job.Title,
                         Hours = new(job.Hours),
-                        RateName = job.Rate,
+                        LaborRate = job.Rate.Length > 0 ? RateChoice.Named(job.Rate) : null,
                     }
                 );
             foreach (var item in job.Parts.Split(' ', StringSplitOptions.RemoveEmptyEntries))
@@ -269,9 +268,8 @@ internal static class DemoCatalog
                     .ToList();
                 var part = fitting[made.Count % fitting.Count];
                 canned.Lines.Add(
-                    new CannedLine
+                    new CannedPartLine
                     {
-                        Kind = LineKind.Part,
                         Position = canned.Lines.Count,
                         Description = part.Description,
                         PartId = part.Id,
@@ -281,15 +279,13 @@ internal static class DemoCatalog
             }
             if (job.Parts.StartsWith("OL-", StringComparison.Ordinal))
                 canned.Lines.Add(
-                    new CannedLine
+                    new CannedFeeLine
                     {
-                        Kind = LineKind.Fee,
                         Position = canned.Lines.Count,
                         Description = "Used oil recycling",
                         Code = "OIL-RECYCLE",
                         Amount = new(2.5m),
                         PassThrough = true,
-                        Taxable = false,
                     }
                 );
             Enrich(canned);
@@ -317,7 +313,7 @@ internal static class DemoCatalog
         // The diagnosis is credited when the repair that it leads to is approved.
         if (canned.Title == "Engine light, diagnose")
             canned.Credit = "100%";
-        foreach (var line in canned.Lines)
+        foreach (var line in canned.Lines.OfType<CannedPartLine>())
         {
             if (line.Description.StartsWith("Engine oil", StringComparison.Ordinal))
                 (line.FactKey, line.FollowsFact) = ("engineOil", true);
@@ -328,9 +324,8 @@ internal static class DemoCatalog
         }
         void Add(string description, decimal hours) =>
             canned.Lines.Add(
-                new CannedLine
+                new CannedLaborLine
                 {
-                    Kind = LineKind.Labor,
                     Position = canned.Lines.Count,
                     Description = description,
                     Hours = new(hours),
@@ -342,7 +337,7 @@ internal static class DemoCatalog
             case "Oil and filter service":
                 (canned.CustomerText, canned.Checklist) = (
                     "Fresh oil and a new filter, levels set, tires checked.",
-                    "Oil drained warm\nFilter and gasket new\nLevel at the upper mark\nNo leak\nIndicator reset"
+                    ["Oil drained warm", "Filter and gasket new", "Level at the upper mark", "No leak", "Indicator reset"]
                 );
                 break;
             case "Battery, replace" or "Battery, glass mat, replace":
@@ -352,7 +347,7 @@ internal static class DemoCatalog
                 break;
             case "Front brake pads and rotors" or "Rear brake pads and rotors" or "Front brake pads" or "Rear brake pads":
                 Add("Caliper pins, free and lubricate", 0.3m);
-                canned.Checklist = "Linings and rotors measured\nPins free\nNuts tightened by torque wrench\nTest drive";
+                canned.Checklist = ["Linings and rotors measured", "Pins free", "Nuts tightened by torque wrench", "Test drive"];
                 break;
             case "Stabilizer links, replace pair":
                 (canned.CountUnit, canned.Count) = ("link", new(2));

@@ -181,7 +181,7 @@ internal sealed class DemoHistory(DemoMaker shop)
             comeback.Title = before.Job.Title.StartsWith("Comeback", StringComparison.Ordinal)
                 ? before.Job.Title
                 : $"Comeback: {before.Job.Title}";
-            comeback.FixedPrice = 0;
+            comeback.FixedPrice = Money.Zero;
             comeback.ComebackOfId = before.Job.Id;
             return [comeback];
         }

@@ -98,7 +98,7 @@ internal static class DemoPeople
                     (customer.LaborRateName, customer.PartsDiscountPercent) = ("fleet", new(10));
                 if (i % 10 == 5)
                 {
-                    (customer.CreditDays, customer.CreditLimit) = (30, 5000);
+                    (customer.CreditDays, customer.CreditLimit) = (30, Money.Of(5000));
                     customer.Sites.Add(new CustomerSite { Name = "North yard", Address = "40 Kelp Road\nLantern Bay" });
                     customer.Sites.Add(new CustomerSite { Name = "Harbor gate", Address = "3 Customs Quay\nLantern Bay" });
                     customer.Contacts.Add(

@@ -288,7 +288,7 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
         order.Title = order.Jobs[0].Title;
         order.Jobs[0].Lines[0].Description = "Turbocharger, replace";
         ((LaborLine)order.Jobs[0].Lines[0]).Hours = new(4.2m);
-        ((LaborLine)order.Jobs[0].Lines[0]).RateName = "";
+        ((LaborLine)order.Jobs[0].Lines[0]).LaborRate = null;
         var line = new PartLine { Position = 1 };
         line.TakePart(shop.Parts.First(p => p.Number == "TU"), shop.Policy.StockCost);
         order.Jobs[0].Lines.Add(shop.Keyed(line));

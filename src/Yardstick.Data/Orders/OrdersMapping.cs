@@ -54,6 +54,11 @@ internal sealed class OrdersMapping
         builder.Ignore(j => j.PayerWords);
         builder.Ignore(j => j.CreditShown);
         builder.ComplexProperty(j => j.Subtotal);
+        builder.Property(j => j.FixedPrice).HasConversion<MoneyColumn>();
+        builder.Property(j => j.CreditAmount).HasConversion<MoneyColumn>();
+        builder
+            .Property(j => j.Checklist)
+            .HasConversion(JsonColumn.Of<IReadOnlyList<string>>([]), JsonColumn.Same<IReadOnlyList<string>>());
         builder.HasIndex(j => j.OrderId);
         builder.HasIndex(j => j.TakenFromJobId);
         builder.HasMany(j => j.Lines).WithOne().HasForeignKey(l => l.JobId);
@@ -92,6 +97,7 @@ internal sealed class OrdersMapping
         builder.Ignore(d => d.Priced);
         builder.HasIndex(d => d.JobId);
         builder.Ignore(d => d.Text);
+        builder.Property(d => d.Amount).HasConversion<MoneyColumn>();
         builder.HasIndex(d => d.OrderId);
     }
 

@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
+using Yardstick.Core.Catalog;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
@@ -116,8 +117,10 @@ public static class WritePolicy
     internal static async Task<PolicyUse> UseAsync(ShopDb db)
     {
         var users = new Dictionary<string, List<string>>();
-        void Add(string rate, int count, string one, string many)
+        void Add(string? rate, int count, string one, string many)
         {
+            if (rate is null)
+                return;
             if (!users.TryGetValue(rate, out var who))
                 users[rate] = who = [];
             who.Add($"{count} {(count == 1 ? one : many)}");
@@ -132,24 +135,25 @@ public static class WritePolicy
             Add(use.Rate, use.Count, "customer", "customers");
         foreach (
             var use in await db
-                .CannedLines.Where(l => l.RateName != "")
-                .GroupBy(l => l.RateName)
+                .CannedLines.OfType<CannedLaborLine>()
+                .Where(l => l.LaborRate != null)
+                .GroupBy(l => l.LaborRate)
                 .Select(g => new { Rate = g.Key, Count = g.Select(l => l.CannedJobId).Distinct().Count() })
                 .ToListAsync()
         )
-            Add(use.Rate, use.Count, "canned job", "canned jobs");
+            Add(use.Rate?.Name, use.Count, "canned job", "canned jobs");
         var openLines = db
             .Orders.Where(o => o.State == OrderState.Open)
             .Join(db.Jobs, o => o.Id, j => j.OrderId, (_, j) => j)
             .Join(db.Lines.OfType<LaborLine>(), j => j.Id, l => l.JobId, (_, l) => l);
         foreach (
             var use in await openLines
-                .Where(l => l.RateName != "" && l.RemovedAt == null)
-                .GroupBy(l => l.RateName)
+                .Where(l => l.LaborRate != null && l.RemovedAt == null)
+                .GroupBy(l => l.LaborRate)
                 .Select(g => new { Rate = g.Key, Count = g.Count() })
                 .ToListAsync()
         )
-            Add(use.Rate, use.Count, "line of an open order", "lines of open orders");
+            Add(use.Rate?.Name, use.Count, "line of an open order", "lines of open orders");
         var exemptions = await db
             .Customers.Where(c => c.TaxExempt != "")
             .GroupBy(c => c.TaxExempt)

@@ -32,7 +32,7 @@ public class AskingPropertyTests
         {
             Title = "Job",
             LinesOpen = lines,
-            FixedPrice = fixedPrice,
+            FixedPrice = fixedPrice is { } price ? Money.Of(price) : null,
         };
         job.Lines.Add(new LaborLine { Description = "Labor", Hours = new(hours) });
         job.Lines.Add(

@@ -134,10 +134,9 @@ public class FactTests
             Version = 3,
         };
         canned.Lines.Add(
-            new CannedLine
+            new CannedPartLine
             {
                 Id = 1,
-                Kind = LineKind.Part,
                 Description = "Engine oil",
                 PartId = 1,
                 Quantity = new(6),
@@ -146,10 +145,9 @@ public class FactTests
             }
         );
         canned.Lines.Add(
-            new CannedLine
+            new CannedLaborLine
             {
                 Id = 2,
-                Kind = LineKind.Labor,
                 Description = "Rinse",
                 Hours = new(0.2m),
                 IsAddition = true,
@@ -185,14 +183,7 @@ public class FactTests
     public void A_part_that_was_withdrawn_leaves_a_line_to_be_sourced()
     {
         var canned = new CannedJob { Title = "Hose", System = "Cooling" };
-        canned.Lines.Add(
-            new CannedLine
-            {
-                Kind = LineKind.Part,
-                Description = "Hose",
-                PartId = 2,
-            }
-        );
+        canned.Lines.Add(new CannedPartLine { Description = "Hose", PartId = 2 });
         var line = Assert.Single(canned.MakeJob(Find, StockCost.Last).Lines);
         Assert.True(line.IsUnsourced);
         Assert.Contains("withdrawn", line.NoteInside, StringComparison.Ordinal);
@@ -240,9 +231,15 @@ public class FactTests
         var canned = new CannedJob { Title = "", System = "" };
         Assert.Null(form.Fill(canned, number => number == "OL-020" ? Oil : null));
         Assert.Equal(
-            (149.90m, 0.5m, 0.5m, 1L, "Terminals clean\nTested"),
-            (canned.FixedPrice, canned.Lines[0].Hours.Value, canned.Lines[1].Quantity.Value, canned.Lines[1].PartId, canned.Checklist)
+            (149.90m, 0.5m, 0.5m, 1L),
+            (
+                canned.FixedPrice?.Amount,
+                canned.Hours.Value,
+                ((CannedPartLine)canned.Lines[1]).Quantity.Value,
+                ((CannedPartLine)canned.Lines[1]).PartId
+            )
         );
+        Assert.Equal(["Terminals clean", "Tested"], canned.Checklist);
         Assert.False(canned.Lines[2].Taxable);
         Assert.Single(canned.Alternatives);
         var back = CannedForm.Of(canned, _ => "OL-020");

@@ -30,7 +30,7 @@ public class DocumentTests
         {
             Id = 10,
             Title = "Four tires",
-            FixedPrice = fixedPrice,
+            FixedPrice = fixedPrice is { } price ? Money.Of(price) : null,
         };
         tires.Lines.Add(
             new PartLine

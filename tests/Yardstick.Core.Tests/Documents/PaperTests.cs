@@ -37,7 +37,7 @@ public class PaperTests
         {
             Id = 11,
             Title = "Brakes",
-            Checklist = "Torque\nRoad test",
+            Checklist = ["Torque", "Road test"],
         };
         brakes.Lines.Add(
             new LaborLine
@@ -219,7 +219,7 @@ public class PaperTests
         {
             Id = 13,
             Title = "Scan",
-            CreditAmount = 60,
+            CreditAmount = Money.Of(60),
         };
         scan.Lines.Add(
             new LaborLine
@@ -425,20 +425,13 @@ public class PaperTests
             Credit = "75%",
             LinesOpen = true,
         };
-        canned.Lines.Add(
-            new CannedLine
-            {
-                Kind = LineKind.Labor,
-                Description = "Scan",
-                Hours = new(1),
-            }
-        );
+        canned.Lines.Add(new CannedLaborLine { Description = "Scan", Hours = new(1) });
         var job = canned.MakeJob(_ => null, StockCost.Last);
         Assert.Equal((75m, null, true), (job.CreditPercent!.Value.Value, job.CreditAmount, job.LinesOpen));
         Assert.Equal(("75%", true), (form.Credit, CannedForm.Of(job, "", DiscountBase.All, _ => "").LinesOpen));
         Assert.Equal("75%", CannedForm.Of(job, "", DiscountBase.All, _ => "").Credit);
         Assert.Equal("credit", Job.Credit("half", "credit").Problem!.Field);
         Assert.Equal("job.credit", Job.Credit("101 %", "credit").Problem!.Code);
-        Assert.Equal((null, 12.5m), (Job.Credit("12.50", "credit").Value.Percent, Job.Credit("12.50", "credit").Value.Amount));
+        Assert.Equal((null, 12.5m), (Job.Credit("12.50", "credit").Value.Percent, Job.Credit("12.50", "credit").Value.Amount?.Amount));
     }
 }

@@ -167,7 +167,7 @@ public class EstimateTests
         Assert.Equal(180m, Price(order).Labor);
         Assert.True(order.SetJob(order.Jobs[0].Id, "laborRate", "fleet", Mina).Ok);
         Assert.Equal(160m, Price(order).Labor);
-        Assert.True(order.SetLine(order.Jobs[0].Lines[0].Id, "rateName", "$120.50", Mina).Ok);
+        Assert.True(order.SetLine(order.Jobs[0].Lines[0].Id, "laborRate", "$120.50", Mina).Ok);
         Assert.Equal(200.5m, Price(order).Labor);
         order.SetJob(order.Jobs[0].Id, "laborRate", "nobody's", Mina);
         Assert.Throws<CaseException>(() => Price(order));
@@ -338,7 +338,7 @@ public class EstimateTests
         var order = OrderOf(("Battery", [line, Labor("Housing", 1.2m, "F10"), Labor("Hose", 0.8m, "F11", beside: ("F10", 0.5m))]));
         order.Jobs[0].Lines[2].AsLabor().KeepsTime = true;
         order.Give(With(Discount("10%"), jobId: order.Jobs[0].Id), Mina);
-        order.LaborRate = "90";
+        order.LaborRate = RateChoice.Of(90);
         var made = OrderPricing.CaseOf(order, null, Policy, JobSelection.All, Day);
         using var kept = System.Text.Json.JsonDocument.Parse(CaseWriter.Write(made));
         var (was, now) = (OrderPricer.Price(made), OrderPricer.Price(CaseReader.Read(kept.RootElement)));

@@ -67,7 +67,7 @@ public class JobFieldTests
         if (field != "fixedPrice")
             Assert.Equal(code, refused.Problem.Code);
         Assert.Equal(
-            (1, "Brakes", (decimal?)null, Payer.Customer),
+            (1, "Brakes", (Money?)null, Payer.Customer),
             (order.Jobs[0].Version, order.Jobs[0].Title, order.Jobs[0].FixedPrice, order.Jobs[0].Payer)
         );
     }
@@ -108,7 +108,7 @@ public class JobFieldTests
         Assert.Equal("job.fixedPrice", order.SetJob(11, "fixedPrice", "100", Mina).Problem!.Code);
         order.Jobs[0].Lines[0].IsExcluded = false;
         Assert.True(order.SetJob(11, "fixedPrice", "100", Mina).Ok);
-        Assert.Equal("100", order.SetJob(11, "fixedPrice", "", Mina).Value.Old);
+        Assert.Equal("100.00", order.SetJob(11, "fixedPrice", "", Mina).Value.Old);
         Assert.Null(order.Jobs[0].FixedPrice);
     }
 

@@ -455,7 +455,7 @@ public class OrderTests
                 Description = "Fit",
                 Hours = new(1.5m),
                 QuotedPrice = new(120),
-                RateName = "diagnostic",
+                LaborRate = RateChoice.Named("diagnostic"),
             }
         );
         job.Lines.Add(new TextLine { Description = "gone", RemovedAt = Now });
@@ -487,7 +487,7 @@ public class OrderTests
         );
         Assert.Equal(
             (1.5m, "diagnostic", null),
-            (copy.Lines[1].AsLabor().Hours.Value, copy.Lines[1].AsLabor().RateName, copy.Lines[1].AsLabor().QuotedPrice?.Value)
+            (copy.Lines[1].AsLabor().Hours.Value, copy.Lines[1].AsLabor().LaborRate?.Name, copy.Lines[1].AsLabor().QuotedPrice?.Value)
         );
         Assert.True(copy.Companions[0].Waived);
     }

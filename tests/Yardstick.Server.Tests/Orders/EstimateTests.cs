@@ -471,7 +471,11 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var canned = (await mina.GetAsync("canned-jobs")).AsArray().First(c => c!.Text("title") == "Starter, replace")!.Id();
         await using (var db = shop.OpenDb())
         {
-            var partId = await db.CannedLines.Where(l => l.CannedJobId == canned && l.PartId != null).Select(l => l.PartId).FirstAsync();
+            var partId = await db
+                .CannedLines.OfType<CannedPartLine>()
+                .Where(l => l.CannedJobId == canned && l.PartId != null)
+                .Select(l => l.PartId)
+                .FirstAsync();
             (await db.Parts.SingleAsync(p => p.Id == partId)).WithdrawnAt = Instant.FromDateTimeOffset(ShopFixture.Start);
             await db.SaveChangesAsync();
         }

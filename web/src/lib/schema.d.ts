@@ -10311,7 +10311,7 @@ export interface components {
             description?: string;
             count?: string;
             amount?: string;
-            rateName?: string;
+            laborRate?: string;
             number?: string;
             passThrough?: boolean;
             isAddition?: boolean;
@@ -12327,7 +12327,7 @@ export interface components {
             keepsTime: boolean;
             /** Format: double */
             guideHours: null | number;
-            rateName: string;
+            laborRate: string;
             /** Format: double */
             price: null | number;
             /** Format: int64 */

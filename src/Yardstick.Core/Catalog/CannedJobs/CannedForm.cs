@@ -62,9 +62,9 @@ public sealed record CannedForm
             Title = job.Title,
             System = job.System,
             Words = job.Words,
-            FixedPrice = job.FixedPrice is { } price ? price.ToString("0.00", CultureInfo.InvariantCulture) : "",
+            FixedPrice = job.FixedPrice?.AsTyped ?? "",
             CustomerText = job.CustomerText,
-            Checklist = job.Checklist,
+            Checklist = string.Join('\n', job.Checklist),
             CountUnit = job.CountUnit,
             Count = job.CountUnit.Length > 0 ? job.Count.ToString() : "",
             Discount = job.Discount,
@@ -78,30 +78,7 @@ public sealed record CannedForm
                     .Lines.OrderBy(l => l.IsAddition)
                     .ThenBy(l => l.Position)
                     .ThenBy(l => l.Id)
-                    .Select(l => new CannedLineForm
-                    {
-                        Kind = l.Kind,
-                        Description = l.Description,
-                        Count = l.Kind switch
-                        {
-                            LineKind.Labor => l.Hours.ToString(),
-                            LineKind.Part or LineKind.Fee => l.Quantity.ToString(),
-                            _ => "",
-                        },
-                        Amount = l.Kind switch
-                        {
-                            LineKind.Fee => l.Amount.ToString(),
-                            LineKind.Part or LineKind.Sublet when l.UnitCost > UnitPrice.Zero => l.UnitCost.ToString(),
-                            _ => "",
-                        },
-                        RateName = l.RateName,
-                        Number = l.PartId is { } id ? numberOf(id) : l.Code,
-                        PassThrough = l.PassThrough,
-                        IsAddition = l.IsAddition,
-                        PerCount = l.PerCount,
-                        FactKey = l.FactKey,
-                        FollowsFact = l.FollowsFact,
-                    }),
+                    .Select(l => CannedLineForm.Of(l, numberOf)),
             ],
             Alternatives = [.. job.Alternatives.Select(a => a.OtherId)],
         };
@@ -111,9 +88,9 @@ public sealed record CannedForm
         new()
         {
             Title = job.Title,
-            FixedPrice = job.FixedPrice is { } price ? price.ToString("0.00", CultureInfo.InvariantCulture) : "",
+            FixedPrice = job.FixedPrice?.AsTyped ?? "",
             CustomerText = job.CustomerText,
-            Checklist = job.Checklist,
+            Checklist = string.Join('\n', job.Checklist),
             CountUnit = job.CountUnit,
             Count = job.CountUnit.Length > 0 ? job.Count.ToString() : "",
             Discount = discount,
@@ -134,7 +111,7 @@ public sealed record CannedForm
                         SubletLine sublet => sublet.UnitCost.ToString(),
                         _ => "",
                     },
-                    RateName = (l as LaborLine)?.RateName ?? "",
+                    LaborRate = (l as LaborLine)?.LaborRate?.ToString() ?? "",
                     Number = l switch
                     {
                         PartLine { PartId: { } id } => numberOf(id),
@@ -166,13 +143,13 @@ public sealed record CannedForm
             return new Problem("cannedJob.system", "Say which system of the car it belongs to, such as Brakes.", "system");
         if (CustomerText.Length > 2000 || Checklist.Length > 4000 || Words.Length > 300)
             return new Problem("text.long", "One of the texts is too long.", "customerText");
-        decimal? fixedPrice = null;
+        Money? fixedPrice = null;
         if (FixedPrice.Trim().Length > 0)
         {
             var price = NumberInput.Amount(FixedPrice, "fixedPrice");
             if (price.Problem is { } bad)
                 return bad;
-            fixedPrice = price.Value;
+            fixedPrice = Money.Of(price.Value);
         }
         var count = Quantity.One;
         if (CountUnit.Trim().Length > 0)
@@ -189,9 +166,9 @@ public sealed record CannedForm
         var lines = new List<CannedLine>();
         foreach (var form in Lines)
         {
-            var line = LineOf(form, lines.Count, partOf);
+            var line = form.Line(lines.Count, partOf);
             if (line.Problem is { } bad)
-                return bad;
+                return bad with { Field = $"lines[{lines.Count}].{bad.Field}" };
             lines.Add(line.Value);
         }
         if (fixedPrice is not null && !lines.Exists(l => !l.IsAddition && l.Kind is LineKind.Labor or LineKind.Part or LineKind.Sublet))
@@ -199,7 +176,7 @@ public sealed record CannedForm
         (job.Title, job.System, job.Words, job.FixedPrice) = (Title.Trim(), System.Trim(), Words.Trim(), fixedPrice);
         (job.CustomerText, job.Checklist) = (
             CustomerText.Trim(),
-            string.Join('\n', Checklist.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
+            Checklist.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
         );
         (job.CountUnit, job.Count, job.Discount, job.DiscountOn, job.Favorite) = (
             CountUnit.Trim(),
@@ -215,54 +192,5 @@ public sealed record CannedForm
         job.Alternatives.Clear();
         job.Alternatives.AddRange(Alternatives.Distinct().Where(id => id != job.Id).Select(id => new CannedAlternative { OtherId = id }));
         return null;
-    }
-
-    private static Result<CannedLine> LineOf(CannedLineForm form, int at, Func<string, Part?> partOf)
-    {
-        Problem At(Problem problem) => problem with { Field = $"lines[{at}].{problem.Field}" };
-        if (form.Description.Trim().Length is 0 or > 500)
-            return At(new Problem("line.description", "Say in at most 500 characters what the line is.", "description"));
-        var line = new CannedLine
-        {
-            Kind = form.Kind,
-            Position = at,
-            Description = form.Description.Trim(),
-            RateName = form.RateName.Trim(),
-            PassThrough = form.PassThrough,
-            Taxable = !form.PassThrough,
-            IsAddition = form.IsAddition,
-            PerCount = form.PerCount,
-            FactKey = form.FactKey.Trim(),
-            FollowsFact = form.FollowsFact,
-        };
-        if (form.Kind == LineKind.Labor)
-        {
-            var hours = LaborHours.Parse(form.Count.Length == 0 ? "0" : form.Count, "count");
-            if (hours.Problem is { } bad)
-                return At(bad);
-            line.Hours = hours.Value;
-        }
-        else if (form.Kind is LineKind.Part or LineKind.Fee)
-        {
-            var quantity = Quantity.Parse(form.Count.Length == 0 ? "1" : form.Count, "count");
-            if (quantity.Problem is { } bad)
-                return At(bad);
-            line.Quantity = quantity.Value;
-        }
-        if (form.Amount.Trim().Length > 0)
-        {
-            var amount = UnitPrice.Parse(form.Amount, "amount");
-            if (amount.Problem is { } bad)
-                return At(bad);
-            if (form.Kind == LineKind.Fee)
-                line.Amount = amount.Value;
-            else
-                line.UnitCost = amount.Value;
-        }
-        if (form.Kind == LineKind.Part && form.Number.Trim().Length > 0 && partOf(form.Number.Trim()) is { } part)
-            line.PartId = part.Id;
-        else
-            line.Code = form.Number.Trim();
-        return line;
     }
 }

@@ -20,7 +20,7 @@ public class CannedJob
     public string Words { get; internal set; } = "";
 
     /// <summary>One price for labor and parts.</summary>
-    public decimal? FixedPrice { get; internal set; }
+    public Money? FixedPrice { get; internal set; }
 
     /// <summary>Skill that the work needs; empty for any.</summary>
     public string Skill { get; init; } = "";
@@ -28,8 +28,8 @@ public class CannedJob
     /// <summary>What the customer reads besides the title.</summary>
     public string CustomerText { get; internal set; } = "";
 
-    /// <summary>What the technician ticks off, one point a line.</summary>
-    public string Checklist { get; internal set; } = "";
+    /// <summary>What the technician ticks off, in order.</summary>
+    public IReadOnlyList<string> Checklist { get; internal set; } = [];
 
     /// <summary>What a count of it is of (tire, axle, cylinder); empty where it does not scale.</summary>
     public string CountUnit { get; internal set; } = "";
@@ -72,6 +72,9 @@ public class CannedJob
 
     /// <summary>What is offered besides.</summary>
     public IEnumerable<CannedLine> Additions => Lines.Where(l => l.IsAddition).OrderBy(l => l.Position).ThenBy(l => l.Id);
+
+    /// <summary>Hours of its own labor.</summary>
+    public LaborHours Hours => OwnLines.OfType<CannedLaborLine>().Aggregate(LaborHours.Zero, (sum, line) => sum + line.Hours);
 
     /// <summary>Makes a job of it at today's costs.</summary>
     /// <param name="partOf">Finds the catalog part of a line.</param>

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Yardstick.Core.Pricing;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Orders;
@@ -19,7 +20,7 @@ public class Job
     public string Title { get; internal set; } = "";
 
     /// <summary>One price for labor, parts and sublet.</summary>
-    public decimal? FixedPrice { get; internal set; }
+    public Money? FixedPrice { get; internal set; }
 
     /// <summary>Where it came from.</summary>
     public JobOrigin Origin { get; internal set; }
@@ -73,7 +74,7 @@ public class Job
     public List<JobCompanion> Companions { get; } = [];
 
     /// <summary>Labor rate of its work: a name of the policy or a number; empty for the usual one.</summary>
-    public string LaborRate { get; internal set; } = "";
+    public RateChoice? LaborRate { get; internal set; }
 
     /// <summary>What a count of it is of (tire, axle, cylinder); empty where it does not scale.</summary>
     public string CountUnit { get; internal set; } = "";
@@ -87,8 +88,8 @@ public class Job
     /// <summary>What the customer reads besides the title.</summary>
     public string CustomerText { get; internal set; } = "";
 
-    /// <summary>What the technician ticks off, one point a line.</summary>
-    public string Checklist { get; init; } = "";
+    /// <summary>What the technician ticks off, in order.</summary>
+    public IReadOnlyList<string> Checklist { get; init; } = [];
 
     /// <summary>Where it came from, in words: an order, a canned job, a service.</summary>
     public string OriginText { get; internal set; } = "";
@@ -109,7 +110,7 @@ public class Job
     public Percent? CreditPercent { get; internal set; }
 
     /// <summary>A diagnosis: amount of it that is credited when its repair is approved.</summary>
-    public decimal? CreditAmount { get; internal set; }
+    public Money? CreditAmount { get; internal set; }
 
     /// <summary>A diagnosis: keys of the jobs that are its repair; empty for all work that came onto the order after it.</summary>
     public IReadOnlyList<long> CreditFor { get; internal set; } = [];
@@ -152,7 +153,7 @@ public class Job
             : (
                 CreditPercent?.Value is 100 ? "This charge is credited in full"
                 : CreditPercent is { } percent ? $"{percent}% of this charge is credited"
-                : Invariant($"{CreditAmount:#,##0.00} of this charge is credited")
+                : Invariant($"{CreditAmount} of this charge is credited")
             )
                 + (
                     CreditFor.Count > 0 && OrderPricing.CreditedWith(order, this) is { Count: > 0 } named
@@ -180,7 +181,7 @@ public class Job
                 Title = title;
                 break;
             case "fixedPrice":
-                old = FixedPrice?.ToString("0.####", CultureInfo.InvariantCulture) ?? "";
+                old = Shown(field);
                 if (string.IsNullOrWhiteSpace(text))
                 {
                     FixedPrice = null;
@@ -195,11 +196,11 @@ public class Job
                         "A fixed price needs a labor, part or sublet line to stand for; add one first.",
                         field
                     );
-                FixedPrice = price.Value;
+                FixedPrice = Money.Of(price.Value);
                 break;
             case "laborRate":
-                old = LaborRate;
-                var rate = LaborRates.Typed(text, field);
+                old = Shown(field);
+                var rate = RateChoice.Parse(text, field);
                 if (rate.Problem is { } badRate)
                     return badRate;
                 LaborRate = rate.Value;
@@ -260,7 +261,7 @@ public class Job
         field switch
         {
             "title" => Title,
-            "laborRate" => LaborRate,
+            "laborRate" => LaborRate?.ToString() ?? "",
             "customerText" => CustomerText,
             "count" => Count.ToString(),
             "isUnsafe" => IsUnsafe ? "true" : "false",
@@ -269,14 +270,11 @@ public class Job
             "payerName" => PayerName,
             "credit" => CreditShown,
             "creditFor" => string.Join(',', CreditFor),
-            _ => FixedPrice?.ToString("0.####", CultureInfo.InvariantCulture) ?? "",
+            _ => FixedPrice?.AsTyped ?? "",
         };
 
     /// <summary>The credit as it is typed: <c>100%</c> or an amount; empty for none.</summary>
-    public string CreditShown =>
-        CreditPercent is { } percent
-            ? $"{percent}%"
-            : CreditAmount?.ToString("0.00", System.Globalization.CultureInfo.InvariantCulture) ?? "";
+    public string CreditShown => CreditPercent is { } percent ? $"{percent}%" : CreditAmount?.AsTyped ?? "";
 
     private Problem? SetCredit(string? text, string field)
     {
@@ -287,19 +285,19 @@ public class Job
     }
 
     /// <summary>Reads a credit as it is typed: a percentage, an amount, or nothing.</summary>
-    public static Result<(Percent? Percent, decimal? Amount)> Credit(string? text, string field)
+    public static Result<(Percent? Percent, Money? Amount)> Credit(string? text, string field)
     {
         if (string.IsNullOrWhiteSpace(text))
-            return ((Percent?)null, (decimal?)null);
+            return ((Percent?)null, (Money?)null);
         var typed = text.Trim();
         var figure = NumberInput.Amount(typed.TrimEnd('%').Trim(), field, 2);
         if (figure.Problem is { } problem)
             return problem;
         if (!typed.EndsWith('%'))
-            return ((Percent?)null, (decimal?)figure.Value);
+            return ((Percent?)null, (Money?)Money.Of(figure.Value));
         if (figure.Value > 100)
             return new Problem("job.credit", "A credit can be at most 100%.", field);
-        return ((Percent?)new Percent(figure.Value), (decimal?)null);
+        return ((Percent?)new Percent(figure.Value), (Money?)null);
     }
 
     /// <summary>The same job for the order of another visit, with the costs, prices and parts that it has now.</summary>
@@ -354,7 +352,7 @@ public class Job
             Origin = JobOrigin.Service,
             OriginText = originText,
             CustomerText = customerText,
-            Checklist = string.Join('\n', checklist.Distinct()),
+            Checklist = [.. checklist.Distinct()],
         };
 
     /// <summary>A canned job by name and key only, to be compared with others.</summary>

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Yardstick.Core.Pricing;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Orders;
@@ -10,7 +11,7 @@ public sealed class LaborLine() : Line(LineKind.Labor)
     public LaborHours Hours { get; internal set; }
 
     /// <summary>Its rate, a name of the policy or a number; empty for the usual one.</summary>
-    public string RateName { get; internal set; } = "";
+    public RateChoice? LaborRate { get; internal set; }
 
     /// <summary>A rate by hand, an hour, before tax.</summary>
     public UnitPrice? UnitPrice { get; internal set; }
@@ -85,7 +86,7 @@ public sealed class LaborLine() : Line(LineKind.Labor)
         field switch
         {
             "hours" => Hours.ToString(),
-            "rateName" => RateName,
+            "laborRate" => LaborRate?.ToString() ?? "",
             "unitPrice" => UnitPrice.ToString(),
             "price" => Price.ToString(),
             "keepsTime" => KeepsTime ? "true" : "false",
@@ -98,7 +99,7 @@ public sealed class LaborLine() : Line(LineKind.Labor)
         field switch
         {
             "hours" => Figure(LaborHours.Parse(text, field), v => Hours = v),
-            "rateName" => Rate(text, field),
+            "laborRate" => Rate(text, field),
             "unitPrice" => Override(text, field, SetUnitPrice),
             "price" => Override(text, field, v => Price = v),
             "keepsTime" => Done(() => KeepsTime = text == "true"),
@@ -110,9 +111,9 @@ public sealed class LaborLine() : Line(LineKind.Labor)
 
     private Problem? Rate(string? text, string field)
     {
-        var rate = LaborRates.Typed(text, field);
+        var rate = RateChoice.Parse(text, field);
         if (rate.Ok)
-            RateName = rate.Value;
+            LaborRate = rate.Value;
         return rate.Problem;
     }
 

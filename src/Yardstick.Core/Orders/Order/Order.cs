@@ -1,4 +1,5 @@
 using Yardstick.Core.Floor;
+using Yardstick.Core.Pricing;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Orders;
@@ -106,7 +107,7 @@ public partial class Order
     public Money ApprovedTotal { get; internal set; }
 
     /// <summary>Labor rate of all its work: a name of the policy or a number; empty for the usual one.</summary>
-    public string LaborRate { get; internal set; } = "";
+    public RateChoice? LaborRate { get; internal set; }
 
     /// <summary>Counts up with every change.</summary>
     public int Version { get; internal set; } = 1;

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Yardstick.Core.Floor;
+using Yardstick.Core.Pricing;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Orders;
@@ -83,7 +84,7 @@ public partial class Order
                 WashingWanted = text == "true";
                 break;
             case "laborRate":
-                var rate = LaborRates.Typed(text, field);
+                var rate = RateChoice.Parse(text, field);
                 if (rate.Problem is { } badRate)
                     return badRate;
                 LaborRate = rate.Value;
@@ -121,7 +122,7 @@ public partial class Order
         field switch
         {
             "title" => Title,
-            "laborRate" => LaborRate,
+            "laborRate" => LaborRate?.ToString() ?? "",
             "keyTag" => KeyTag,
             "keysAt" => KeysAt,
             "carAt" => CarAt,

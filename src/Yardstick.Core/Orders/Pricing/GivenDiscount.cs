@@ -28,7 +28,7 @@ public class GivenDiscount
     public Percent? Percent { get; init; }
 
     /// <summary>Amount of money; null for a percentage.</summary>
-    public decimal? Amount { get; init; }
+    public Money? Amount { get; init; }
 
     /// <summary>Why it was given.</summary>
     public string Reason { get; init; } = "";
@@ -46,15 +46,14 @@ public class GivenDiscount
     public bool IsOn => RemovedAt is null;
 
     /// <summary>As pricing takes it.</summary>
-    public Discount Priced => new(Percent?.Value, Amount, On);
+    public Discount Priced => new(Percent?.Value, Amount?.Amount, On);
 
     /// <summary>What the customer reads: <c>10% off labor</c>, <c>15.00 off this line</c>.</summary>
     public string Text => TextOff(Of);
 
     /// <summary>What it takes off something, in words: <c>10% off Brake pads</c>.</summary>
     /// <param name="what">What it is taken off.</param>
-    public string TextOff(string what) =>
-        string.Create(CultureInfo.InvariantCulture, $"{(Percent is { } percent ? $"{percent}%" : Invariant($"{Amount:0.00}"))} off {what}");
+    public string TextOff(string what) => $"{AsTyped} off {what}";
 
     /// <summary>Puts it on a line, on a job, or with neither on the whole order.</summary>
     public GivenDiscount For(long? jobId, long? lineId)
@@ -102,16 +101,13 @@ public class GivenDiscount
         return new GivenDiscount
         {
             On = on,
-            Amount = amount.Value,
+            Amount = Money.Of(amount.Value),
             Reason = why,
         };
     }
 
     /// <summary>How much, as it is typed: <c>10%</c> or <c>15.00</c>.</summary>
-    public string AsTyped =>
-        Percent is { } percent
-            ? string.Create(CultureInfo.InvariantCulture, $"{percent}%")
-            : string.Create(CultureInfo.InvariantCulture, $"{Amount:0.00}");
+    public string AsTyped => Percent is { } percent ? $"{percent}%" : Amount?.AsTyped ?? "";
 
     /// <summary>
     /// Discounts that a text may mean: <c>10%</c>, <c>10% labor</c>, <c>discount 15</c>. Where it does not say off what, there is one for

@@ -70,7 +70,7 @@ public static class OrderPricing
             CounterSale = order.CounterSale,
             Include = include,
             Authorized = order.AmountAgreed?.Amount,
-            LaborRate = LaborRates.Choice(order.LaborRate),
+            LaborRate = order.LaborRate,
             Discounts = order.OwnDiscounts.Select(d => d.Priced).ToArray(),
             Jobs = order.OnJobs.Select(job => JobOf(order, job)).ToArray(),
         };
@@ -172,17 +172,17 @@ public static class OrderPricing
             Id = JobKey(job),
             // A job that is approved for another visit is not approved on this order (rules, Consent).
             Decision = job.Decision == DecisionKind.AnotherVisit ? JobDecision.Deferred : (JobDecision)(int)job.Decision,
-            FixedPrice = stands ? job.FixedPrice : null,
+            FixedPrice = stands ? job.FixedPrice?.Amount : null,
             Waived = job.Companions.Where(c => c.Waived).Select(c => c.Code).ToArray(),
             CompanionEdits = job
                 .Companions.Where(c => !c.Waived && c.IsEdited)
                 .Select(c => new CompanionEdit(c.Code, c.Quantity?.Value, c.AmountPerUnit?.Value))
                 .ToArray(),
             Lines = lines,
-            LaborRate = LaborRates.Choice(job.LaborRate),
+            LaborRate = job.LaborRate,
             Discounts = order.DiscountsOf(job).Select(d => d.Priced).ToArray(),
             Credit = CreditedWith(order, job) is { Count: > 0 } repairs
-                ? new JobCredit(job.CreditPercent?.Value, job.CreditAmount, repairs.Select(JobKey).ToArray())
+                ? new JobCredit(job.CreditPercent?.Value, job.CreditAmount?.Amount, repairs.Select(JobKey).ToArray())
                 : null,
         };
     }
@@ -247,7 +247,7 @@ public static class OrderPricing
     private static LaborCaseLine LaborOf(LaborLine line)
     {
         var held = line is { UnitPrice: null, QuotedPrice: not null };
-        var usual = LaborRates.Choice(line.RateName);
+        var usual = line.LaborRate;
         return new LaborCaseLine
         {
             Hours = line.Hours.Value,

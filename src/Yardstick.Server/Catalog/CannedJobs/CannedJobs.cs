@@ -29,9 +29,9 @@ public static class CannedJobs
                 c.Title,
                 c.System,
                 c.Words,
-                c.FixedPrice,
-                c.OwnLines.Sum(l => l.Hours.Value),
-                c.OwnLines.Count(l => l.Kind == LineKind.Part)
+                c.FixedPrice?.Amount,
+                c.Hours.Value,
+                c.OwnLines.OfType<CannedPartLine>().Count()
             ))
         );
     }
@@ -45,7 +45,7 @@ public static class CannedJobs
     {
         if (await db.OfferedCannedJobs.Include(c => c.Lines).FirstOrDefaultAsync(c => c.Id == id) is not { } canned)
             return Gone.CannedJob;
-        var partIds = canned.Lines.Select(l => l.PartId).OfType<long>().ToList();
+        var partIds = canned.Lines.OfType<CannedPartLine>().Select(l => l.PartId).OfType<long>().ToList();
         var parts = await db.Parts.Include(p => p.Companions).Where(p => partIds.Contains(p.Id)).ToDictionaryAsync(p => p.Id);
         return new Made(canned, canned.MakeJob(parts.GetValueOrDefault, cost, facts));
     }

@@ -378,7 +378,8 @@ public static class AddToOrder
         {
             if (await Db.CannedLines.FirstOrDefaultAsync(l => l.Id == request.Id && l.IsAddition) is not { } addition)
                 return new Problem("cannedLine.gone", "This addition is not offered any more.");
-            var parts = await Db.Parts.Include(p => p.Companions).Where(p => p.Id == addition.PartId).ToDictionaryAsync(p => p.Id);
+            var partId = (addition as CannedPartLine)?.PartId;
+            var parts = await Db.Parts.Include(p => p.Companions).Where(p => p.Id == partId).ToDictionaryAsync(p => p.Id);
             var job = Order.FindJob(request.JobId ?? 0);
             return job.Problem ?? Add(job.Value, addition.MakeLine(parts.GetValueOrDefault, Cost, sources.FactsAtHand(car)));
         }

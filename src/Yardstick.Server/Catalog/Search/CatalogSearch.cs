@@ -84,7 +84,7 @@ public static class CatalogSearch
                     match.IsEmpty ? "Favorite" : "Canned job",
                     c.Title,
                     Detail(c),
-                    c.FixedPrice is { } p ? Amount(p) : "",
+                    c.FixedPrice?.ToString() ?? "",
                     0,
                     new AddToOrderRequest { Kind = AddToOrderKind.Canned, Id = c.Id },
                     true
@@ -151,8 +151,8 @@ public static class CatalogSearch
 
     private static string Detail(CannedJob canned)
     {
-        var hours = canned.OwnLines.Sum(l => l.Hours.Value);
-        var parts = canned.OwnLines.Count(l => l.Kind == LineKind.Part);
+        var hours = canned.Hours.Value;
+        var parts = canned.OwnLines.OfType<CannedPartLine>().Count();
         return string.Join(
             " · ",
             new[]

@@ -63,7 +63,7 @@ public static class RelatedWork
                         job.Id,
                         RelatedWorkKind.Addition,
                         a.Description,
-                        a.Kind == LineKind.Labor ? Hours(a.Hours.Value) : "",
+                        a is CannedLaborLine labor ? Hours(labor.Hours.Value) : "",
                         new AddToOrderRequest
                         {
                             Kind = AddToOrderKind.Addition,
@@ -82,9 +82,7 @@ public static class RelatedWork
                         job.Id,
                         RelatedWorkKind.Instead,
                         o.Title,
-                        o.FixedPrice is { } price
-                            ? price.ToString("#,##0.00", CultureInfo.InvariantCulture)
-                            : Hours(o.OwnLines.Sum(l => l.Hours.Value)),
+                        o.FixedPrice is { } price ? price.ToString() : Hours(o.Hours.Value),
                         new AddToOrderRequest
                         {
                             Kind = AddToOrderKind.Canned,

@@ -68,7 +68,7 @@ public sealed record SheetLine
     public required decimal? GuideHours { get; init; }
 
     /// <summary>Labor rate of its own: a name or a number.</summary>
-    public required string RateName { get; init; }
+    public required string LaborRate { get; init; }
 
     /// <summary>Labor or sublet at an amount that stands by itself; null where it is built up.</summary>
     public required decimal? Price { get; init; }

@@ -139,7 +139,7 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
             IsUndecided = order.OnJobs.Any(j => j.IsUndecided),
             CeilingLetPast = letPast is null ? "" : $"{staff[letPast.ById].ShortName} let it go on up to {letPast.UpTo}: {letPast.Reason}",
             Progress = order.Progress,
-            LaborRate = order.LaborRate,
+            LaborRate = order.LaborRate?.ToString() ?? "",
             RateNames = [.. policy.Pricing.LaborRates.Keys],
             Discounts = order.OwnDiscounts.Select((d, i) => jobs.Shown(d, result.DiscountsTaken.ElementAtOrDefault(i))).ToList(),
             PolicyIsOlder = order.State == OrderState.Open && order.PolicyVersionId < await db.PolicyInForceAsync(),

@@ -17,7 +17,7 @@ const BLANK_LINE: LineForm = {
   description: '',
   count: '',
   amount: '',
-  rateName: '',
+  laborRate: '',
   number: '',
   passThrough: false,
   isAddition: false,

@@ -112,8 +112,8 @@ export function LinePanel({ lineId, onClose }: { lineId: number; onClose: () => 
           </div>
           <Field
             label="Labor rate"
-            value={line.rateName}
-            commit={set('rateName', line.rateName)}
+            value={line.laborRate}
+            commit={set('laborRate', line.laborRate)}
             disabled={closed}
             placeholder={`as the job; ${rateNames.join(', ')} or a number`}
           />

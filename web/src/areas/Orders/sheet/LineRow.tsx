@@ -125,7 +125,7 @@ export const LineRow = memo(function LineRow({ line, job, selected, correction, 
           move={move}
         />
       ) : (
-        <span className="soft small">{line.guideHours !== null ? `guide ${figure(line.guideHours)} h` : line.rateName}</span>
+        <span className="soft small">{line.guideHours !== null ? `guide ${figure(line.guideHours)} h` : line.laborRate}</span>
       )}
       {count ? (
         <EditCell

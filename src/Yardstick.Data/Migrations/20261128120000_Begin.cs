@@ -1,4 +1,4 @@
-﻿using System;
+using System;
 using Microsoft.EntityFrameworkCore.Migrations;
 
 #nullable disable
@@ -910,20 +910,19 @@ namespace Yardstick.Data.Migrations
                     Position = table.Column<int>(type: "INTEGER", nullable: false),
                     Kind = table.Column<int>(type: "INTEGER", nullable: false),
                     Description = table.Column<string>(type: "TEXT", nullable: false),
-                    Hours = table.Column<long>(type: "INTEGER", nullable: false),
-                    RateName = table.Column<string>(type: "TEXT", nullable: false),
-                    PartId = table.Column<long>(type: "INTEGER", nullable: true),
-                    Quantity = table.Column<long>(type: "INTEGER", nullable: false),
-                    Amount = table.Column<long>(type: "INTEGER", nullable: false),
-                    Code = table.Column<string>(type: "TEXT", nullable: false),
-                    UnitCost = table.Column<long>(type: "INTEGER", nullable: false),
-                    Category = table.Column<string>(type: "TEXT", nullable: false),
-                    PassThrough = table.Column<bool>(type: "INTEGER", nullable: false),
-                    Taxable = table.Column<bool>(type: "INTEGER", nullable: false),
                     IsAddition = table.Column<bool>(type: "INTEGER", nullable: false),
                     PerCount = table.Column<bool>(type: "INTEGER", nullable: false),
-                    FactKey = table.Column<string>(type: "TEXT", nullable: false),
-                    FollowsFact = table.Column<bool>(type: "INTEGER", nullable: false)
+                    Code = table.Column<string>(type: "TEXT", nullable: true),
+                    Quantity = table.Column<long>(type: "INTEGER", nullable: true),
+                    Amount = table.Column<long>(type: "INTEGER", nullable: true),
+                    PassThrough = table.Column<bool>(type: "INTEGER", nullable: true),
+                    Hours = table.Column<long>(type: "INTEGER", nullable: true),
+                    LaborRate = table.Column<string>(type: "TEXT", nullable: true),
+                    PartId = table.Column<long>(type: "INTEGER", nullable: true),
+                    Number = table.Column<string>(type: "TEXT", nullable: true),
+                    UnitCost = table.Column<long>(type: "INTEGER", nullable: true),
+                    FactKey = table.Column<string>(type: "TEXT", nullable: true),
+                    FollowsFact = table.Column<bool>(type: "INTEGER", nullable: true)
                 },
                 constraints: table =>
                 {
@@ -1271,7 +1270,7 @@ namespace Yardstick.Data.Migrations
                     Ending = table.Column<int>(type: "INTEGER", nullable: true),
                     EndReason = table.Column<string>(type: "TEXT", nullable: false),
                     PolicyVersionId = table.Column<long>(type: "INTEGER", nullable: false),
-                    LaborRate = table.Column<string>(type: "TEXT", nullable: false),
+                    LaborRate = table.Column<string>(type: "TEXT", nullable: true),
                     Version = table.Column<int>(type: "INTEGER", nullable: false),
                     ApprovedTotal_Cents = table.Column<long>(type: "INTEGER", nullable: false),
                     Total_Cents = table.Column<long>(type: "INTEGER", nullable: false)
@@ -1531,7 +1530,7 @@ namespace Yardstick.Data.Migrations
                     SoldHours = table.Column<long>(type: "INTEGER", nullable: false),
                     RemovedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
                     Version = table.Column<int>(type: "INTEGER", nullable: false),
-                    LaborRate = table.Column<string>(type: "TEXT", nullable: false),
+                    LaborRate = table.Column<string>(type: "TEXT", nullable: true),
                     CountUnit = table.Column<string>(type: "TEXT", nullable: false),
                     Count = table.Column<long>(type: "INTEGER", nullable: false),
                     CannedVersion = table.Column<int>(type: "INTEGER", nullable: true),
@@ -1710,7 +1709,7 @@ namespace Yardstick.Data.Migrations
                     UnitCost = table.Column<long>(type: "INTEGER", nullable: true),
                     PassThrough = table.Column<bool>(type: "INTEGER", nullable: true),
                     Hours = table.Column<long>(type: "INTEGER", nullable: true),
-                    RateName = table.Column<string>(type: "TEXT", nullable: true),
+                    LaborRate = table.Column<string>(type: "TEXT", nullable: true),
                     UnitPrice = table.Column<long>(type: "INTEGER", nullable: true),
                     Price = table.Column<long>(type: "INTEGER", nullable: true),
                     QuotedPrice = table.Column<long>(type: "INTEGER", nullable: true),
