@@ -101,6 +101,6 @@ await take('parts', 'mina', '/parts');
 await take('bench', 'ana', '/bench', { width: 800, height: 1080 });
 await take('customer', 'mina', '/customers/396');
 await take('car', 'mina', '/vehicles/1');
-await take('policy', 'ingrid', '/setup', { act: (page) => page.keyboard.press('j') });
+await take('policy', 'ingrid', '/setup/pricing', { act: (page) => page.keyboard.press('j') });
 await take('invoice', 'mina', '/invoices/2494');
 await browser.close();

@@ -47,4 +47,16 @@ public static class Gone
 
     /// <summary>No fee of the list.</summary>
     public static readonly Problem Fee = new("fee.gone", "There is no such fee.");
+
+    /// <summary>Nobody of that key on staff.</summary>
+    public static readonly Problem Person = new("person.gone", "There is no such person on staff.");
+
+    /// <summary>No link that still lets somebody choose a password.</summary>
+    public static readonly Problem Invitation = new("invitation.gone", "This link was used already, or it is too old. Ask for a new one.");
+
+    /// <summary>No absence.</summary>
+    public static readonly Problem Absence = new("absence.gone", "There is no such absence.");
+
+    /// <summary>No supplier.</summary>
+    public static readonly Problem Supplier = new("supplier.gone", "There is no such supplier.");
 }

@@ -233,6 +233,15 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>Invoices and credit notes.</summary>
     public DbSet<Invoice> Invoices => Set<Invoice>();
 
+    /// <summary>Rights that single people have or have not, other than their role.</summary>
+    public DbSet<StaffRight> StaffRights => Set<StaffRight>();
+
+    /// <summary>Days on which people are away.</summary>
+    public DbSet<Absence> Absences => Set<Absence>();
+
+    /// <summary>Links by which people choose a password.</summary>
+    public DbSet<Invitation> Invitations => Set<Invitation>();
+
     /// <summary>Payments and refunds.</summary>
     public DbSet<Payment> Payments => Set<Payment>();
 

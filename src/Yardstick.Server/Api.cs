@@ -42,6 +42,10 @@ public static class Api
         FormerOrderPage.Map(api);
         Imports.ImportEndpoints.Map(api);
         Exports.Map(api);
+        ShopSetup.Map(api);
+        People.Map(api);
+        PersonView.Map(api);
+        Invitations.Map(api);
         Texts.Map(api);
         Attachments.Map(api);
         StartOrder.Map(api);

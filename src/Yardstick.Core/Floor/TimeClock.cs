@@ -22,6 +22,14 @@ public sealed class TimeClock(long staffId, Attendance? present, TimeEntry? runn
         present = null;
     }
 
+    /// <summary>They leave for good: off the job and off for the day, also where nobody clocked them in.</summary>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void Leave(Instant utcNow)
+    {
+        Stop(utcNow);
+        Go(utcNow);
+    }
+
     /// <summary>Whether they are on a job now.</summary>
     public bool IsOn(long jobId) => running?.JobId == jobId;
 

@@ -58,7 +58,7 @@ public sealed class DayPlan(
         var start = on.Count > 0 ? shop.Local(on.Min(t => t.Start)) : plan.Start;
         // What did not begin yesterday begins today at the earliest.
         if (start.Date < now.Date)
-            start = now.Date + shop.Opens;
+            start = now.Date + shop.DrawnOn(now.Date).From;
         var finished = job.Progress == JobProgress.Finished;
         return new PlannedJob
         {
@@ -130,8 +130,34 @@ public sealed class DayPlan(
         };
     }
 
-    /// <summary>Hours that the shop could work on a day: each technician for as long as it is open.</summary>
-    public decimal Capacity(int technicians) => technicians * shop.OpenHours;
+    /// <summary>Hours for which technicians are at work today, without their breaks.</summary>
+    /// <param name="technicians">The technicians.</param>
+    /// <param name="absences">Who is away.</param>
+    public decimal Capacity(IEnumerable<StaffMember> technicians, IReadOnlyCollection<Absence> absences) =>
+        technicians.Sum(t => t.WorksOn(now.Date, shop, absences)?.Hours ?? 0);
+
+    /// <summary>
+    /// What is to be known of somebody's day: <c>away, vacation</c>, <c>off today</c>, <c>until 2:00 pm</c>; empty where it is as long as
+    /// the shop's.
+    /// </summary>
+    /// <param name="person">The person.</param>
+    /// <param name="absences">Who is away.</param>
+    public string DayOf(StaffMember person, IReadOnlyCollection<Absence> absences)
+    {
+        if (absences.FirstOrDefault(a => a.StaffId == person.Id && a.Covers(now.Date)) is { } away)
+            return away.Reason.Length > 0 ? $"away, {away.Reason}" : "away";
+        if (shop.HoursOn(now.Date) is not { } open)
+            return "";
+        if (person.WorksOn(now.Date, shop, absences) is not { } hours)
+            return "off today";
+        return (hours.From > open.From, hours.Until < open.Until) switch
+        {
+            (true, true) => $"{hours.From.Clock()} to {hours.Until.Clock()}",
+            (true, false) => $"from {hours.From.Clock()}",
+            (false, true) => $"until {hours.Until.Clock()}",
+            _ => "",
+        };
+    }
 
     private IEnumerable<PurchaseOrder> PurchasesOf(Order order) => purchases.Where(p => p.Lines.Exists(l => l.OrderId == order.Id));
 

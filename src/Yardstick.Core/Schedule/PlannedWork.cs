@@ -24,6 +24,9 @@ public class PlannedWork
     /// <summary>Counts up with every change, so that an older view can be told.</summary>
     public int Version { get; internal set; }
 
+    /// <summary>Nobody is to do it any more; it stays where it is planned.</summary>
+    public void Unassign() => (TechnicianId, Version) = (null, Version + 1);
+
     /// <summary>Places are quarters of an hour, in minutes.</summary>
     public const int Step = 15;
 
@@ -38,10 +41,16 @@ public class PlannedWork
             (int)Math.Round(start.TimeOfDay.TickOfDay / (double)(NodaConstants.TicksPerMinute * Step), MidpointRounding.AwayFromZero)
             * Step;
         var at = start.Date.AtMidnight().PlusMinutes(minutes);
-        if (at.TimeOfDay < shop.Opens || at.TimeOfDay >= shop.Closes)
+        if (shop.HoursOn(at.Date) is not { } open)
             return new Problem(
                 "plan.hours",
-                $"The shop is open from {shop.Opens.Clock()} to {shop.Closes.Clock()}; plan the job within it.",
+                Invariant($"The shop is closed on {at.Date:dddd, MMM d}; plan the job on another day."),
+                "start"
+            );
+        if (at.TimeOfDay < open.From || at.TimeOfDay >= open.Until)
+            return new Problem(
+                "plan.hours",
+                $"The shop is open from {open.From.Clock()} to {open.Until.Clock()}; plan the job within it.",
                 "start"
             );
         if (Version > 0 && Version != seen && seen != 0)

@@ -1,4 +1,5 @@
 using Yardstick.Core.Floor;
+using Yardstick.Core.Setup;
 
 namespace Yardstick.Core.Schedule;
 
@@ -28,23 +29,33 @@ public static class Promise
         return workEnds > at || partsExpected > at ? PromiseState.CannotBeKept : PromiseState.Holds;
     }
 
-    /// <summary>A promise to offer: so many open hours from now and at most closing time, on the half hour.</summary>
-    public static LocalDateTime Propose(LocalDateTime now, LocalTime opens, LocalTime closes)
+    /// <summary>
+    /// A promise to offer: so many hours from now and at most half an hour before closing time, on the shop's step. Where too little is
+    /// left of the day, it is on the next day on which the shop is open.
+    /// </summary>
+    /// <param name="now">Wall time.</param>
+    /// <param name="shop">Whose hours count.</param>
+    public static LocalDateTime Propose(LocalDateTime now, Shop shop)
     {
         var at = now.PlusHours(Ahead);
-        if (now.TimeOfDay > closes.PlusHours(-2) || at.Date > now.Date)
+        if (shop.HoursOn(now.Date) is not { } today || now.TimeOfDay > today.Until.PlusHours(-LeastLeft) || at.Date > now.Date)
         {
             var next = now.Date.PlusDays(1);
-            while (next.DayOfWeek == IsoDayOfWeek.Sunday)
+            for (var looked = 0; shop.HoursOn(next) is null && looked < LookAhead; looked++)
                 next = next.PlusDays(1);
-            return (next + opens).PlusHours(4);
+            var day = shop.DrawnOn(next);
+            return Earlier((next + day.From).PlusHours(Morning), next + day.Until);
         }
-        var last = now.Date + closes.PlusMinutes(-HalfHour);
-        var halves = (at.TimeOfDay.TickOfDay + NodaConstants.TicksPerMinute * HalfHour - 1) / (NodaConstants.TicksPerMinute * HalfHour);
-        var rounded = at.Date.AtMidnight().PlusMinutes(halves * HalfHour);
-        return rounded < last ? rounded : last;
+        var step = shop.PromiseStep * NodaConstants.TicksPerMinute;
+        var steps = (at.TimeOfDay.TickOfDay + step - 1) / step;
+        return Earlier(at.Date.AtMidnight().PlusTicks(steps * step), now.Date + today.Until.PlusMinutes(-BeforeClosing));
     }
 
+    private static LocalDateTime Earlier(LocalDateTime a, LocalDateTime b) => a < b ? a : b;
+
     private const int Ahead = 5,
-        HalfHour = 30;
+        LeastLeft = 2,
+        Morning = 4,
+        BeforeClosing = 30,
+        LookAhead = 60;
 }

@@ -67,7 +67,14 @@ public static class PasswordRules
     /// <param name="userName">1 to 60 characters.</param>
     /// <param name="password">What was typed.</param>
     public static Result CheckAccount(string? userName, string? password) =>
-        string.IsNullOrWhiteSpace(userName) || userName.Length > 60
+        CheckUserName(userName).Problem is { } problem ? problem : Check(password, userName!.Trim());
+
+    /// <summary>Checks a name to sign in with. Code: <c>firstRun.userName</c>.</summary>
+    /// <param name="userName">1 to 60 characters.</param>
+    /// <param name="taken">Whether somebody has it already.</param>
+    public static Result CheckUserName(string? userName, bool taken = false) =>
+        string.IsNullOrWhiteSpace(userName) || userName.Trim().Length > 60
             ? new Problem("firstRun.userName", "Choose a name to sign in with.", "userName")
-            : Check(password, userName.Trim());
+        : taken ? new Problem("person.userName", $"Somebody else signs in as {userName.Trim()}; choose another name.", "userName")
+        : Result.Done;
 }

@@ -33,6 +33,22 @@ public static class Rights
         [Role.Owner] = [.. Enum.GetValues<Permission>()],
     };
 
+    /// <summary>What one person may: what the role may, and what was given to or taken from the person.</summary>
+    /// <param name="role">What the person is.</param>
+    /// <param name="own">What was given or taken.</param>
+    public static IReadOnlyCollection<Permission> Of(Role role, IEnumerable<StaffRight> own)
+    {
+        var may = ByRole[role].ToHashSet();
+        foreach (var right in own)
+        {
+            if (right.Allowed)
+                may.Add(right.Permission);
+            else
+                may.Remove(right.Permission);
+        }
+        return may;
+    }
+
     /// <summary>Whether the role may.</summary>
     public static bool Allows(Role role, Permission permission) => ByRole[role].Contains(permission);
 

@@ -3,19 +3,25 @@ using Yardstick.Core.Values;
 namespace Yardstick.Core.Setup;
 
 /// <summary>The shop itself: name, place, zone, hours. There is one.</summary>
-public class Shop
+public partial class Shop
 {
     /// <summary>Key, always 1.</summary>
     public long Id { get; internal set; } = 1;
 
     /// <summary>Name on documents.</summary>
-    public required string Name { get; init; }
+    public string Name { get; internal set; } = "";
 
     /// <summary>Address on documents, several lines.</summary>
-    public string Address { get; init; } = "";
+    public string Address { get; internal set; } = "";
 
     /// <summary>Telephone on documents.</summary>
-    public string Phone { get; init; } = "";
+    public string Phone { get; internal set; } = "";
+
+    /// <summary>E-mail on documents, and where customers' answers go.</summary>
+    public string Email { get; internal set; } = "";
+
+    /// <summary>Tax number on documents; empty where none is asked for.</summary>
+    public string TaxNumber { get; internal set; } = "";
 
     /// <summary>Content hash of the shop's logo, a PNG; empty without one.</summary>
     public string LogoHash { get; internal set; } = "";
@@ -24,25 +30,31 @@ public class Shop
     public string TimeZone { get; internal set; } = "";
 
     /// <summary>ISO 4217 currency.</summary>
-    public string Currency { get; init; } = "USD";
+    public string Currency { get; internal set; } = "USD";
 
     /// <summary>ISO 3166 country, for phones.</summary>
-    public string Country { get; init; } = "US";
+    public string Country { get; internal set; } = "US";
 
     /// <summary>Miles or kilometers.</summary>
     public DistanceUnit DistanceUnit { get; internal set; }
 
-    /// <summary>Doors open, wall time.</summary>
-    public LocalTime Opens { get; init; } = new(7, 30);
+    /// <summary>When the doors are open, by weekday, wall time.</summary>
+    public WeekHours Hours { get; internal set; } = WeekHours.Usual;
 
-    /// <summary>Doors close, wall time.</summary>
-    public LocalTime Closes { get; init; } = new(18, 0);
+    /// <summary>Days on which the shop is closed besides, earliest first.</summary>
+    public IReadOnlyList<ClosedDay> ClosedDays { get; internal set; } = [];
+
+    /// <summary>Promises are made on so many minutes: 15, 30 or 60.</summary>
+    public int PromiseStep { get; internal set; } = 30;
+
+    /// <summary>Counts up with every change.</summary>
+    public int Version { get; internal set; } = 1;
 
     /// <summary>Region of plates by default.</summary>
-    public string PlateRegion { get; init; } = "";
+    public string PlateRegion { get; internal set; } = "";
 
     /// <summary>How far a car of which nothing is known goes in a day, in the shop's unit.</summary>
-    public decimal DistancePerDay { get; init; } = 32;
+    public decimal DistancePerDay { get; internal set; } = 32;
 
     /// <summary>Terms at the foot of documents.</summary>
     public string Terms { get; internal set; } = "";
@@ -166,8 +178,14 @@ public class Shop
     public int? FromMiles(int? miles) =>
         miles is not { } far || DistanceUnit == DistanceUnit.Miles ? miles : (int)Math.Round(far * 1.609344m);
 
-    /// <summary>Hours from opening to closing.</summary>
-    public decimal OpenHours => (Closes.TickOfDay - Opens.TickOfDay) / (decimal)NodaConstants.TicksPerHour;
+    /// <summary>Why the shop is closed on a day besides the usual ones; null where it is not. The reason may be empty.</summary>
+    public string? ClosedOn(LocalDate day) => ClosedDays.FirstOrDefault(c => c.On == day)?.Reason;
+
+    /// <summary>When the doors are open on a day; null where they are not.</summary>
+    public DayHours? HoursOn(LocalDate day) => ClosedOn(day) is null ? Hours.On(day.DayOfWeek) : null;
+
+    /// <summary>The day as it is drawn: from opening to closing; where the shop is closed, as long as on any other day.</summary>
+    public DayHours DrawnOn(LocalDate day) => HoursOn(day) ?? Hours.Widest ?? WeekHours.Usual.Widest!;
 
     /// <summary>Wall time in the shop.</summary>
     public LocalDateTime Local(Instant utc) => utc.InZone(Zone).LocalDateTime;

@@ -1,22 +1,40 @@
+using System.Globalization;
+using Yardstick.Core.Values;
+
 namespace Yardstick.Core.Setup;
 
-/// <summary>A person on staff.</summary>
+/// <summary>A person on staff. What was theirs stays theirs in every record, also when they left.</summary>
 public class StaffMember
 {
+    private const int LongestName = 120,
+        MostSkills = 20;
+
     /// <summary>Key.</summary>
     public long Id { get; init; }
 
-    /// <summary>Full name.</summary>
-    public required string Name { get; init; }
+    /// <summary>Full name, 1 to 120 characters.</summary>
+    public string Name { get; internal set; } = "";
 
     /// <summary>What the person is.</summary>
     public Role Role { get; internal set; }
 
     /// <summary>Skills as the shop names them.</summary>
-    public IReadOnlyList<string> Skills { get; init; } = [];
+    public IReadOnlyList<string> Skills { get; internal set; } = [];
+
+    /// <summary>How long the person takes for what is sold as an hour: 100% as long, 120% a fifth longer. 25 to 400.</summary>
+    public Percent Pace { get; internal set; } = new(100);
+
+    /// <summary>What an hour costs the shop, in the shop's currency; null where nobody said.</summary>
+    public Money? PayRate { get; internal set; }
+
+    /// <summary>Hours at work by weekday; null for those of the shop.</summary>
+    public WeekHours? Hours { get; internal set; }
 
     /// <summary>False for those who left.</summary>
     public bool Active { get; internal set; } = true;
+
+    /// <summary>Counts up with every change.</summary>
+    public int Version { get; internal set; } = 1;
 
     /// <summary>First name and initial: <c>Tobias R.</c></summary>
     public string ShortName => ShortNameOf(Name);
@@ -31,7 +49,187 @@ public class StaffMember
     /// <summary>Whoever sets the shop up. Refuses with <c>firstRun.owner</c>.</summary>
     /// <param name="name">1 to 120 characters.</param>
     public static Result<StaffMember> Owner(string? name) =>
-        string.IsNullOrWhiteSpace(name) || name.Length > 120
-            ? new Problem("firstRun.owner", "Type the owner's name.", "ownerName")
-            : new StaffMember { Name = name.Trim(), Role = Role.Owner };
+        NameOf(name) is { } typed
+            ? new StaffMember { Name = typed, Role = Role.Owner }
+            : new Problem("firstRun.owner", "Type the owner's name.", "ownerName");
+
+    /// <summary>Somebody new. Refuses with <c>person.name</c>, <c>person.ownerOnly</c> and <c>person.beyond</c>.</summary>
+    /// <param name="name">1 to 120 characters.</param>
+    /// <param name="role">What the person is.</param>
+    /// <param name="guard">Who adds them.</param>
+    public static Result<StaffMember> Create(string? name, Role role, StaffGuard guard)
+    {
+        if (NameOf(name) is not { } typed)
+            return NoName;
+        if (guard.Make(role).Problem is { } refused)
+            return refused;
+        return new StaffMember { Name = typed, Role = role };
+    }
+
+    /// <summary>
+    /// Changes one field to what was typed: name, role, skills, pace, payRate, or the hours of a weekday such as hours.monday. A week
+    /// that is like the shop's on every day is the shop's.
+    /// </summary>
+    /// <param name="field">Which.</param>
+    /// <param name="text">What was typed.</param>
+    /// <param name="guard">Who changes it, and who else is there.</param>
+    public Result<FieldChange> Set(string field, string? text, StaffGuard guard)
+    {
+        var old = Shown(field, guard.Shop);
+        var typed = (text ?? "").Trim();
+        if (Write(field, typed, guard) is { } problem)
+            return problem;
+        Version++;
+        return new FieldChange(field, old, Shown(field, guard.Shop));
+    }
+
+    private Problem? Write(string field, string typed, StaffGuard guard)
+    {
+        switch (field)
+        {
+            case "name":
+                if (NameOf(typed) is not { } name)
+                    return NoName;
+                Name = name;
+                return null;
+            case "role":
+                return Become(typed, guard);
+            case "skills":
+                var skills = typed.Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+                if (skills.Length > MostSkills || skills.Any(s => s.Length > 40))
+                    return new Problem("person.skills", "At most 20 skills with up to 40 characters each are kept.", field);
+                Skills = [.. skills.Distinct(StringComparer.OrdinalIgnoreCase)];
+                return null;
+            case "pace":
+                var pace = Percent.Parse(typed.Length == 0 ? "100" : typed, field);
+                if (pace.Problem is { } badPace)
+                    return badPace;
+                if (pace.Value.Value is < 25 or > 400)
+                    return new Problem("person.pace", "A pace is between 25% and 400% of the time that is sold.", field);
+                Pace = pace.Value;
+                return null;
+            case "payRate":
+                if (typed.Length == 0)
+                {
+                    PayRate = null;
+                    return null;
+                }
+                var rate = NumberInput.Amount(typed, field);
+                if (rate.Ok)
+                    PayRate = Money.Of(rate.Value);
+                return rate.Problem;
+            default:
+                return WeekHours.DayOf(field) is { } day
+                    ? Work(day, typed, guard.Shop)
+                    : new Problem("person.field", $"\"{field}\" can't be edited.", field);
+        }
+    }
+
+    private Problem? Become(string typed, StaffGuard guard)
+    {
+        if (!Enum.TryParse<Role>(typed, out var role) || !Enum.IsDefined(role))
+            return new Problem("person.role", "Choose what the person is from the list.", "role");
+        if (role == Role)
+            return null;
+        if (guard.Change(this).Problem is { } refused)
+            return refused;
+        if (guard.Make(role).Problem is { } beyond)
+            return beyond;
+        Role = role;
+        return null;
+    }
+
+    private Problem? Work(IsoDayOfWeek day, string typed, Shop shop)
+    {
+        var hours = DayHours.Parse(typed, WeekHours.FieldOf(day));
+        if (hours.Problem is { } problem)
+            return problem;
+        var week = (Hours ?? shop.Hours).With(day, hours.Value);
+        Hours = week == shop.Hours ? null : week;
+        return null;
+    }
+
+    /// <summary>The name by which the person signs in is another now.</summary>
+    public void Renamed() => Version++;
+
+    /// <summary>Takes a person off those who are here, or brings them back. Refuses with <c>person.lastOwner</c>, <c>person.self</c>.</summary>
+    /// <param name="active">True brings them back.</param>
+    /// <param name="guard">Who changes it, and who else is there.</param>
+    public Result<FieldChange> SetActive(bool active, StaffGuard guard)
+    {
+        if (active == Active)
+            return new FieldChange("active", Word(Active), Word(active));
+        if (guard.Change(this).Problem is { } refused)
+            return refused;
+        var change = new FieldChange("active", Word(Active), Word(active));
+        (Active, Version) = (active, Version + 1);
+        return change;
+    }
+
+    /// <summary>Gives a right, takes it, or leaves it to the role again.</summary>
+    /// <param name="permission">Which.</param>
+    /// <param name="allowed">True gives, false takes, null leaves it to the role.</param>
+    /// <param name="own">What was given to and taken from the person; changed accordingly.</param>
+    /// <param name="guard">Who changes it, and who else is there.</param>
+    /// <param name="actor">Who does it, and when.</param>
+    /// <returns>Refused with <c>person.self</c>, <c>person.lastOwner</c> and <c>person.ownerRight</c>.</returns>
+    public Result<FieldChange> SetRight(Permission permission, bool? allowed, IList<StaffRight> own, StaffGuard guard, Actor actor)
+    {
+        if (guard.Change(this).Problem is { } refused)
+            return refused;
+        if (guard.Give(permission).Problem is { } beyond)
+            return beyond;
+        if (Role == Role.Owner && allowed == false)
+            return new Problem("person.ownerRight", "An owner has every right; make the person a manager first.", "rights");
+        var before = own.FirstOrDefault(r => r.Permission == permission);
+        var byRole = Rights.Allows(Role, permission);
+        var old = before?.Allowed ?? byRole;
+        if (before is not null)
+            own.Remove(before);
+        if (allowed is { } may && may != byRole)
+            own.Add(
+                new StaffRight
+                {
+                    StaffId = Id,
+                    Permission = permission,
+                    Allowed = may,
+                    ById = actor.StaffId,
+                    At = actor.At,
+                }
+            );
+        Version++;
+        return new FieldChange($"right {permission}", old ? "yes" : "no", (allowed ?? byRole) ? "yes" : "no");
+    }
+
+    /// <summary>When the person is at work on a day; null where they are off, away, or the shop is closed.</summary>
+    /// <param name="day">The day.</param>
+    /// <param name="shop">The shop.</param>
+    /// <param name="absences">Absences, of others too.</param>
+    public DayHours? WorksOn(LocalDate day, Shop shop, IEnumerable<Absence> absences) =>
+        shop.ClosedOn(day) is not null || absences.Any(a => a.StaffId == Id && a.Covers(day)) ? null
+        : Hours is { } own ? own.On(day.DayOfWeek)
+        : shop.HoursOn(day);
+
+    /// <summary>As it is typed.</summary>
+    /// <param name="field">Which field.</param>
+    /// <param name="shop">The shop, whose hours count where the person has none of their own.</param>
+    public string Shown(string field, Shop shop) =>
+        field switch
+        {
+            "name" => Name,
+            "role" => Role.ToString(),
+            "skills" => string.Join(", ", Skills),
+            "pace" => Pace.ToString(),
+            "payRate" => PayRate?.AsTyped ?? "",
+            _ => WeekHours.DayOf(field) is { } day ? (Hours ?? shop.Hours).On(day)?.ToString() ?? "off" : "",
+        };
+
+    private static string Word(bool active) => active ? "here" : "left";
+
+    private static string? NameOf(string? name) =>
+        (name ?? "").Trim() is { Length: > 0 and <= LongestName } typed
+            ? string.Join(' ', typed.Split(' ', StringSplitOptions.RemoveEmptyEntries))
+            : null;
+
+    private static readonly Problem NoName = new("person.name", "A person needs a name of at most 120 characters.", "name");
 }

@@ -69,6 +69,9 @@ public enum Permission
     /// <summary>Change labels, extra fields, phrases and terms.</summary>
     EditSetup,
 
+    /// <summary>Add people, change what they are and may do, see what they are paid.</summary>
+    EditStaff,
+
     /// <summary>Enroll terminals for switching by PIN.</summary>
     EnrollTerminals,
 }

@@ -64,6 +64,10 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, int 
             LogoHash = DemoPictures.Logo,
             TimeZone = "America/New_York",
             PlateRegion = "ME",
+            Email = "front@lanternbay.example",
+            TaxNumber = "ME 555-0100-7",
+            // Open every day, so that the day's plan can be seen on any.
+            Hours = WeekHours.Same(new DayHours(new(7, 30), new(18, 0)), 7),
             Terms =
                 "Parts and labor are warranted for 24 months or 24,000 miles, whichever comes first. Cars left longer than five days after completion are stored at the owner's charge.",
             CheckInTerms =

@@ -41,6 +41,9 @@ internal static class DemoPeople
                     Name = name,
                     Role = role,
                     Skills = skills,
+                    Pace = new(PaceOf(name)),
+                    PayRate = role == Role.Technician ? Money.Of(28 + i) : null,
+                    Hours = HoursOf(name),
                 }
             );
             db.Users.Add(
@@ -58,6 +61,24 @@ internal static class DemoPeople
             );
         }
     }
+
+    /// <summary>One takes a fifth longer, one less.</summary>
+    private static decimal PaceOf(string name) =>
+        name switch
+        {
+            "Noor Haddad" => 120,
+            "Ana Vasquez" => 95,
+            _ => 100,
+        };
+
+    /// <summary>Two have hours of their own; the others those of the shop.</summary>
+    private static WeekHours? HoursOf(string name) =>
+        name switch
+        {
+            "Noor Haddad" => WeekHours.Same(new DayHours(new(7, 30), new(16, 0), new(12, 0), new(12, 30)), 5),
+            "Pieter Lang" => WeekHours.Same(new DayHours(new(9, 0), new(18, 0), new(13, 0), new(14, 0)), 6),
+            _ => null,
+        };
 
     /// <summary>The form of ASP.NET Identity, version 3: PBKDF2 with HMAC-SHA512.</summary>
     private static string Hash(string secret, string name, int rounds)

@@ -2559,6 +2559,35 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("PlannedWork");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Setup.Absence", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("From")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Reason")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("RemovedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("StaffId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("Until")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("StaffId");
+
+                    b.ToTable("Absences");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Setup.ExtraField", b =>
                 {
                     b.Property<long>("Id")
@@ -2614,6 +2643,44 @@ namespace Yardstick.Data.Migrations
                         .IsUnique();
 
                     b.ToTable("ExtraValues");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Setup.Invitation", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("EndsAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("MadeAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("MadeById")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("StaffId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("TokenHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("UsedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("WithdrawnAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("StaffId");
+
+                    b.HasIndex("TokenHash")
+                        .IsUnique();
+
+                    b.ToTable("Invitations");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Setup.Label", b =>
@@ -2675,7 +2742,8 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<TimeOnly>("Closes")
+                    b.Property<string>("ClosedDays")
+                        .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Country")
@@ -2696,8 +2764,16 @@ namespace Yardstick.Data.Migrations
                     b.Property<int>("DistanceUnit")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Email")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<int>("EstimateDays")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Hours")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("LogoHash")
                         .IsRequired()
@@ -2705,9 +2781,6 @@ namespace Yardstick.Data.Migrations
 
                     b.Property<string>("Name")
                         .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<TimeOnly>("Opens")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Phone")
@@ -2718,6 +2791,9 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("PromiseStep")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("PublicAddress")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -2726,6 +2802,10 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<TimeOnly>("QuietUntil")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("TaxNumber")
+                        .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Terms")
@@ -2739,6 +2819,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<string>("UnsafeTerms")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
 
@@ -2754,9 +2837,18 @@ namespace Yardstick.Data.Migrations
                     b.Property<bool>("Active")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Hours")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<long>("Pace")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("PayRate")
+                        .HasColumnType("INTEGER");
 
                     b.Property<int>("Role")
                         .HasColumnType("INTEGER");
@@ -2765,9 +2857,34 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
                     b.HasKey("Id");
 
                     b.ToTable("Staff");
+                });
+
+            modelBuilder.Entity("Yardstick.Core.Setup.StaffRight", b =>
+                {
+                    b.Property<long>("StaffId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Permission")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Allowed")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("ById")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("StaffId", "Permission");
+
+                    b.ToTable("StaffRights");
                 });
 
             modelBuilder.Entity("Yardstick.Core.Vehicles.OdometerReading", b =>

@@ -11,6 +11,9 @@ internal sealed class SetupMapping
         IEntityTypeConfiguration<ExtraValue>,
         IEntityTypeConfiguration<Shop>,
         IEntityTypeConfiguration<StaffMember>,
+        IEntityTypeConfiguration<StaffRight>,
+        IEntityTypeConfiguration<Absence>,
+        IEntityTypeConfiguration<Invitation>,
         IEntityTypeConfiguration<TerminalPerson>,
         IEntityTypeConfiguration<StaffSession>,
         IEntityTypeConfiguration<Counter>,
@@ -40,10 +43,28 @@ internal sealed class SetupMapping
     public void Configure(EntityTypeBuilder<Shop> builder)
     {
         builder.Property(s => s.Id).ValueGeneratedNever();
-        builder.Ignore(s => s.OpenHours);
+        builder.Property(s => s.Hours).HasConversion(JsonColumn.Of(WeekHours.Usual), JsonColumn.Same<WeekHours>());
+        builder
+            .Property(s => s.ClosedDays)
+            .HasConversion(JsonColumn.Of<IReadOnlyList<ClosedDay>>([]), JsonColumn.Same<IReadOnlyList<ClosedDay>>());
     }
 
-    public void Configure(EntityTypeBuilder<StaffMember> builder) => builder.Ignore(s => s.ShortName);
+    public void Configure(EntityTypeBuilder<StaffMember> builder)
+    {
+        builder.Ignore(s => s.ShortName);
+        builder.Property(s => s.PayRate).HasConversion<MoneyColumn>();
+        builder.Property(s => s.Hours).HasConversion(JsonColumn.OfOptional<WeekHours>(), JsonColumn.Same<WeekHours?>());
+    }
+
+    public void Configure(EntityTypeBuilder<StaffRight> builder) => builder.HasKey(r => new { r.StaffId, r.Permission });
+
+    public void Configure(EntityTypeBuilder<Absence> builder) => builder.HasIndex(a => a.StaffId);
+
+    public void Configure(EntityTypeBuilder<Invitation> builder)
+    {
+        builder.HasIndex(i => i.TokenHash).IsUnique();
+        builder.HasIndex(i => i.StaffId);
+    }
 
     public void Configure(EntityTypeBuilder<TerminalPerson> builder) => builder.HasKey(p => new { p.TerminalId, p.StaffId });
 

@@ -123,7 +123,9 @@ internal sealed class TopicsOfRows(DbContext db)
             MessagingConsent => [One(TopicKind.Messages)],
             Notice => [One(TopicKind.Notices)],
             StaffSession or Account => [One(TopicKind.Sessions)],
-            MessageTemplate or Shop or StaffMember => [One(TopicKind.Setup)],
+            MessageTemplate => [One(TopicKind.Setup)],
+            Shop or StaffMember or StaffRight or Absence => [One(TopicKind.Setup), One(TopicKind.Floor)],
+            Invitation => [One(TopicKind.Setup)],
             PolicyVersion or PolicyDraft => [One(TopicKind.Policy)],
             CannedJob or CannedLine or CannedAlternative or CannedSet or FeeItem or PartCompanion or ShopLaborOperation =>
             [

@@ -16,7 +16,12 @@ namespace Yardstick.Server.Floor;
 public static class FloorView
 {
     /// <summary>A technician's lane.</summary>
-    public sealed record FloorPerson(long Id, string ShortName, string Skills, bool Present);
+    /// <param name="Id">Key.</param>
+    /// <param name="ShortName">First name and initial.</param>
+    /// <param name="Skills">Skills, with commas.</param>
+    /// <param name="Present">Clocked in for the day.</param>
+    /// <param name="Day">What is to be known of the day: away, off, until 2:00 pm; empty for a day as long as the shop's.</param>
+    public sealed record FloorPerson(long Id, string ShortName, string Skills, bool Present, string Day);
 
     /// <summary>A planned job on the day's axis; times are wall time.</summary>
     public sealed record FloorBlock(
@@ -162,6 +167,8 @@ public static class FloorView
             .ToListAsync();
         var suppliers = await db.Suppliers.ToDictionaryAsync(s => s.Id, s => s.Name);
         var day = new DayPlan(shop, utcNow, planned, times, purchases);
+        var (today, drawn) = (day.Now.Date, shop.DrawnOn(day.Now.Date));
+        var absences = await db.Absences.Where(a => a.RemovedAt == null && a.Until >= today).ToListAsync();
 
         string Plate(Order o) => o.VehicleId is { } id ? vehicles[id].Plate.Text : "";
         var blocks = new List<FloorBlock>();
@@ -220,15 +227,21 @@ public static class FloorView
         var cards = orders.OrderBy(o => o.PromisedAt ?? LocalDateTime.MaxIsoValue).ThenBy(o => o.Id).Select(CardOf).ToList();
         return new FloorPageView(
             day.Now,
-            shop.Opens,
-            shop.Closes,
+            drawn.From,
+            drawn.Until,
             Stages.All.Select(s => new StageView(s, Stages.Name(s), Stages.IsWaiting(s))).ToList(),
-            technicians.ConvertAll(t => new FloorPerson(t.Id, t.ShortName, string.Join(", ", t.Skills), present.Contains(t.Id))),
+            technicians.ConvertAll(t => new FloorPerson(
+                t.Id,
+                t.ShortName,
+                string.Join(", ", t.Skills),
+                present.Contains(t.Id),
+                day.DayOf(t, absences)
+            )),
             blocks,
             unplanned,
             cards,
             blocks.Where(b => b.TechnicianId != null).Sum(b => b.Hours),
-            day.Capacity(technicians.Count),
+            day.Capacity(technicians, absences),
             PlannedWork.Step
         );
     }

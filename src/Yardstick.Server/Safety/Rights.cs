@@ -36,12 +36,14 @@ public static class RightsOnEndpoints
         long.Parse(user.FindFirstValue(ClaimTypes.NameIdentifier)!, CultureInfo.InvariantCulture);
 
     /// <summary>Whether the person may.</summary>
-    public static bool May(this ClaimsPrincipal user, Permission permission) =>
-        Enum.TryParse<Role>(user.FindFirstValue(ClaimTypes.Role), out var role) && Core.Setup.Rights.Allows(role, permission);
+    public static bool May(this ClaimsPrincipal user, Permission permission) => user.Rights().Contains(permission);
 
-    /// <summary>Everything that the person may.</summary>
+    /// <summary>Everything that the person may, as it was when the request came.</summary>
     public static IReadOnlyCollection<Permission> Rights(this ClaimsPrincipal user) =>
-        Enum.TryParse<Role>(user.FindFirstValue(ClaimTypes.Role), out var role) ? Core.Setup.Rights.Of(role) : [];
+        user.Identities.OfType<StaffRights>().FirstOrDefault()?.Granted ?? [];
+
+    /// <summary>What the person is.</summary>
+    public static Role Role(this ClaimsPrincipal user) => Enum.Parse<Role>(user.FindFirstValue(ClaimTypes.Role)!);
 
     /// <summary>Names the claim that holds the session.</summary>
     internal const string SessionClaim = "session";

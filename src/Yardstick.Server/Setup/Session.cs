@@ -142,7 +142,7 @@ public static class Session
         if (tried.LetIn is not { } staff)
             return Problems.Of(tried.Problem!);
         await Sessions.BeginAsync(http, staff, method);
-        return Results.Ok(View(staff));
+        return Results.Ok(await ViewAsync(http.RequestServices.GetRequiredService<ShopDb>(), staff));
     }
 
     /// <summary>Sign-ins are only added to. Of names that nobody has, one a minute is enough.</summary>
@@ -172,9 +172,10 @@ public static class Session
     }
 
     private static async Task<IResult> MeAsync(HttpContext http, ShopDb db) =>
-        Results.Ok(View((await db.Staff.FindAsync(http.User.StaffId()))!));
+        Results.Ok(await ViewAsync(db, (await db.Staff.FindAsync(http.User.StaffId()))!));
 
-    private static SignedInPerson View(StaffMember staff) => new(staff.Id, staff.Name, staff.ShortName, staff.Role, Rights.Of(staff.Role));
+    private static async Task<SignedInPerson> ViewAsync(ShopDb db, StaffMember staff) =>
+        new(staff.Id, staff.Name, staff.ShortName, staff.Role, await db.RightsOfAsync(staff.Id, staff.Role));
 
     private static Instant Now(TimeProvider time) => time.Now();
 }

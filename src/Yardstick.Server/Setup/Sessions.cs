@@ -94,12 +94,18 @@ public static class Sessions
     internal static async Task ValidateAsync(CookieValidatePrincipalContext context)
     {
         var services = context.HttpContext.RequestServices;
-        var lasts = await services
+        var rights = await services
             .GetRequiredService<SessionsAtHand>()
-            .LastsAsync(context.Principal!.SessionId(), services.GetRequiredService<ShopDb>);
-        if (!lasts)
+            .RightsAsync(context.Principal!.SessionId(), services.GetRequiredService<ShopDb>);
+        if (rights is null)
             context.RejectPrincipal();
+        else
+            context.Principal!.AddIdentity(new StaffRights(rights));
     }
+
+    /// <summary>What somebody on staff may: by their role, and by themselves.</summary>
+    internal static async Task<IReadOnlyCollection<Permission>> RightsOfAsync(this ShopDb db, long staffId, Role role) =>
+        Rights.Of(role, await db.StaffRights.Where(r => r.StaffId == staffId).ToListAsync());
 
     /// <summary>Browser and system in a few words, from what the browser says of itself.</summary>
     private static string PlaceOf(HttpContext http)

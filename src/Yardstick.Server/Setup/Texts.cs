@@ -21,8 +21,7 @@ public static class Texts
         int EstimateDays,
         string PublicAddress,
         LocalTime QuietFrom,
-        LocalTime QuietUntil,
-        string LogoHash
+        LocalTime QuietUntil
     );
 
     /// <summary>One text as it was typed.</summary>
@@ -42,8 +41,7 @@ public static class Texts
                             s.EstimateDays,
                             s.PublicAddress,
                             s.QuietFrom,
-                            s.QuietUntil,
-                            s.LogoHash
+                            s.QuietUntil
                         ))
                         .SingleAsync()
                 )

@@ -76,7 +76,7 @@ public static class StartOrder
     private static async Task<IResult> ProposeAsync(ShopDb db, TimeProvider time)
     {
         var shop = await db.Shops.SingleAsync();
-        return Results.Ok(new WriteUpProposal(Promise.Propose(shop.Local(time.Now()), shop.Opens, shop.Closes)));
+        return Results.Ok(new WriteUpProposal(Promise.Propose(shop.Local(time.Now()), shop)));
     }
 
     private static async Task<IResult> UnderstandAsync(string text, ShopDb db, TimeProvider time)

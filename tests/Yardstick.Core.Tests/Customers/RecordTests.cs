@@ -61,7 +61,8 @@ public class RecordTests
     public void A_promise_is_proposed_within_the_shops_hours(string now, string promise)
     {
         static LocalDateTime At(string text) => Times.Wall(text);
-        Assert.Equal(At(promise), Promise.Propose(At(now), new LocalTime(7, 30), new LocalTime(18, 0)));
+        var shop = new Shop { Name = "S", Hours = WeekHours.Same(new DayHours(new(7, 30), new(18, 0)), 6) };
+        Assert.Equal(At(promise), Promise.Propose(At(now), shop));
     }
 
     [Theory]

@@ -13,8 +13,7 @@ public class PlannedWorkTests
     {
         Name = "Shop",
         TimeZone = "America/New_York",
-        Opens = new(7, 30),
-        Closes = new(18, 0),
+        Hours = WeekHours.Same(new DayHours(new(7, 30), new(18, 0)), 5),
     };
 
     [Theory]
@@ -34,6 +33,44 @@ public class PlannedWorkTests
     [InlineData(23, 55)]
     public void It_is_planned_within_the_opening_hours(int hour, int minute) =>
         Assert.Equal("plan.hours", new PlannedWork().Place(5, new(2026, 11, 23, hour, minute), Open, 0).Problem!.Code);
+
+    [Fact]
+    public void Nothing_is_planned_on_a_day_on_which_the_shop_is_closed()
+    {
+        var refused = new PlannedWork().Place(5, new(2026, 11, 28, 9, 0), Open, 0).Problem!;
+        Assert.Equal(("plan.hours", true), (refused.Code, refused.Message.Contains("Saturday, Nov 28", StringComparison.Ordinal)));
+    }
+
+    [Fact]
+    public void The_day_of_a_person_is_told_where_it_is_not_the_shops_and_counts_with_its_hours()
+    {
+        var day = new DayPlan(Open, Open.Utc(new(2026, 11, 23, 10, 0)), [], [], []);
+        StaffMember Who(int id, WeekHours? hours = null) =>
+            new()
+            {
+                Id = id,
+                Name = "Ana Vasquez",
+                Hours = hours,
+            };
+        var early = Who(2, WeekHours.Same(new DayHours(new(7, 30), new(15, 0), new(12, 0), new(12, 30)), 5));
+        var late = Who(3, WeekHours.Same(new DayHours(new(9, 0), new(18, 0)), 5));
+        var off = Who(4, WeekHours.Usual.With(IsoDayOfWeek.Monday, null));
+        Absence[] away =
+        [
+            new()
+            {
+                StaffId = 5,
+                From = new(2026, 11, 20),
+                Until = new(2026, 11, 23),
+                Reason = "vacation",
+            },
+        ];
+        Assert.Equal(
+            ["", "until 3:00 pm", "from 9:00 am", "off today", "away, vacation"],
+            new[] { Who(1), early, late, off, Who(5) }.Select(p => day.DayOf(p, away))
+        );
+        Assert.Equal(10.5m + 7m + 9m, day.Capacity([Who(1), early, late, off, Who(5)], away));
+    }
 
     [Fact]
     public void Who_saw_an_older_plan_does_not_move_it()

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { lazy, Suspense } from 'react';
-import { Navigate, Route, Routes } from 'react-router';
+import { Navigate, Route, Routes, useLocation, useNavigate } from 'react-router';
 import { api, Problem, unwrap } from '../lib/api';
 import { MeContext } from '../lib/shop';
 import { Failed, Loading } from '../ui/Feedback';
@@ -20,6 +20,12 @@ const VehiclePage = lazy(() => import('../areas/Vehicles/VehiclePage'));
 const PolicyPage = lazy(() => import('../areas/Pricing/policy/PolicyPage'));
 const FormerOrderPage = lazy(() => import('../areas/Imports/FormerOrderPage'));
 const SetupPages = lazy(() => import('../areas/Setup/SetupPages'));
+const SetupStart = lazy(() => import('../areas/Setup/SetupPages').then((page) => ({ default: page.SetupStart })));
+const ShopPage = lazy(() => import('../areas/Setup/ShopPage'));
+const PeoplePage = lazy(() => import('../areas/Setup/PeoplePage'));
+const PeopleStart = lazy(() => import('../areas/Setup/PeoplePage').then((page) => ({ default: page.PeopleStart })));
+const PersonPage = lazy(() => import('../areas/Setup/PersonPage'));
+const JoinPage = lazy(() => import('../areas/Setup/JoinPage'));
 const CannedPage = lazy(() => import('../areas/Catalog/cannedJobs/CannedPage'));
 const CannedStart = lazy(() => import('../areas/Catalog/cannedJobs/CannedStart'));
 const CannedEditor = lazy(() => import('../areas/Catalog/cannedJobs/CannedEditor'));
@@ -62,6 +68,20 @@ export function App() {
     client.setQueryData(['session'], null);
     renew();
   };
+  const navigate = useNavigate();
+  const joining = /^\/join\/([\w-]{1,64})$/.exec(useLocation().pathname)?.[1];
+  if (joining)
+    return (
+      <Suspense fallback={<Loading what="your link" />}>
+        <JoinPage
+          token={joining}
+          onDone={() => {
+            void navigate('/', { replace: true });
+            renew();
+          }}
+        />
+      </Suspense>
+    );
   const failed = welcome.error ?? session.error;
   if (failed) return <Failed error={failed} again={renew} />;
   if (!welcome.data || session.data === undefined) return <Loading what="the shop" />;
@@ -89,7 +109,13 @@ export function App() {
               <Route path="vehicles/:id" element={<VehiclePage />} />
               <Route path="formerOrders/:id" element={<FormerOrderPage />} />
               <Route path="setup" element={<SetupPages />}>
-                <Route index element={<PolicyPage />} />
+                <Route index element={<SetupStart />} />
+                <Route path="shop" element={<ShopPage />} />
+                <Route path="people" element={<PeoplePage />}>
+                  <Route index element={<PeopleStart />} />
+                  <Route path=":id" element={<PersonPage />} />
+                </Route>
+                <Route path="pricing" element={<PolicyPage />} />
                 <Route path="canned-jobs" element={<CannedPage />}>
                   <Route index element={<CannedStart />} />
                   <Route path=":id" element={<CannedEditor />} />

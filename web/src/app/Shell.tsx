@@ -6,7 +6,7 @@ import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { Notices } from '../areas/Messaging/Notices';
-import { api, unwrap, type Schemas } from '../lib/api';
+import { api, unwrap } from '../lib/api';
 import { onWaiting } from '../lib/changes/outbox';
 import { useKeys } from '../lib/keys';
 import { useLive } from '../lib/changes/feed';
@@ -15,16 +15,11 @@ import { DayTimeline } from '../ui/DayTimeline';
 import { Loading } from '../ui/Feedback';
 import { CommandList } from './CommandList';
 import { FindField } from '../areas/Customers/FindField';
+import { ROLES } from '../areas/Setup/roles';
 
 const OwnAccountDialog = lazy(() => import('../areas/Setup/OwnAccountDialog'));
 
-const ROLES: Record<Schemas['Role'], string> = {
-  Writer: 'service writer',
-  Technician: 'technician',
-  Parts: 'parts person',
-  Manager: 'manager',
-  Owner: 'owner',
-};
+const SETUP = ['EditSetup', 'EditStaff', 'EditPolicy', 'EnrollTerminals', 'BringIn'] as const;
 
 /** The bar, the day rule and the present page. */
 export function Shell({ onLeft }: { onLeft: () => void }) {
@@ -39,8 +34,9 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
   const mayParts = useMay('SeeParts');
   const mayOrders = useMay('SeeOrders');
   const mayWork = useMay('Work');
-  const maySetup = useMay('EditPolicy');
-  const technician = useMe().role === 'Technician';
+  const me = useMe();
+  const maySetup = SETUP.some((right) => me.permissions.includes(right));
+  const technician = me.role === 'Technician';
   useKeys('Everywhere', [
     { key: '', label: 'Go to the Floor', run: () => void navigate(technician ? '/floor' : '/') },
     ...(mayWrite ? [{ key: 'N', label: 'Write up', run: () => void navigate('/write-up') }] : []),
@@ -48,7 +44,7 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
     ...(mayParts ? [{ key: '', label: 'Go to Parts', run: () => void navigate('/parts') }] : []),
     ...(mayOrders ? [{ key: '', label: 'Go to messages of unknown senders', run: () => void navigate('/unknown-senders') }] : []),
     ...(mayFind ? [{ key: '', label: 'Go to Customers', run: () => void navigate('/customers') }] : []),
-    ...(maySetup ? [{ key: '', label: 'Go to Setup: policy', run: () => void navigate('/setup') }] : []),
+    ...(maySetup ? [{ key: '', label: 'Go to Setup', run: () => void navigate('/setup') }] : []),
     ...(mayWork ? [{ key: '', label: 'Go to the Bench', run: () => void navigate('/bench') }] : []),
   ]);
   const current = /^\/orders\/(\d+)/.exec(location.pathname)?.[1];

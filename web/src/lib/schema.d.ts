@@ -2687,6 +2687,651 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/setup/shop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShopSetupView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ShopSetRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setup/closed-days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CloseRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setup/closed-days/open": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OpenRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PersonRow"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PersonRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PersonDetail"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PersonSetRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/active": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PersonActiveRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/rights": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RightRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/absences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AbsenceRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/absences/{id}/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AbsenceRemoveRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/invitation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InvitationMade"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invitations/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    token: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InvitationView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    token: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["JoinRequest"];
+                };
+            };
+            responses: {
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/setup/texts": {
         parameters: {
             query?: never;
@@ -10046,6 +10691,21 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AbsenceRemoveRequest: {
+            removed: boolean;
+        };
+        AbsenceRequest: {
+            from: null | string;
+            until: null | string;
+            reason: null | string;
+        };
+        AbsenceRow: {
+            /** Format: int64 */
+            id: number;
+            from: components["schemas"]["LocalDate"];
+            until: components["schemas"]["LocalDate"];
+            reason: string;
+        };
         AddedToOrder: {
             /** Format: int32 */
             orderVersion: number;
@@ -10460,6 +11120,14 @@ export interface components {
         CheckInView: {
             document: components["schemas"]["CheckInDocument"];
             signed: components["schemas"]["CheckInSigned"][];
+        };
+        ClosedDay: {
+            on: components["schemas"]["LocalDate"];
+            reason: string;
+        };
+        CloseRequest: {
+            on: null | string;
+            reason: null | string;
         };
         ClosingBlocker: {
             code: string;
@@ -11011,6 +11679,7 @@ export interface components {
             shortName: string;
             skills: string;
             present: boolean;
+            day: string;
         };
         FollowedFact: {
             key: string;
@@ -11173,6 +11842,20 @@ export interface components {
         };
         /** Format: date-time */
         Instant: string;
+        InvitationMade: {
+            /** Format: int64 */
+            id: number;
+            link: string;
+            endsAt: components["schemas"]["Instant"];
+        };
+        InvitationView: {
+            shopName: string;
+            name: string;
+            userName: string;
+            isNew: boolean;
+            /** Format: int32 */
+            shortestPin: number;
+        };
         /** @enum {unknown} */
         InvoiceKind: "Invoice" | "CreditNote";
         InvoicePageView: {
@@ -11254,6 +11937,10 @@ export interface components {
         };
         /** @enum {unknown} */
         JobProgress: "NotStarted" | "InWork" | "Finished";
+        JoinRequest: {
+            password: null | string;
+            pin: null | string;
+        };
         KeepCannedRequest: {
             form: components["schemas"]["CannedForm"];
             /** Format: int32 */
@@ -11516,6 +12203,9 @@ export interface components {
             number: number;
             title: string;
         };
+        OpenRequest: {
+            on: components["schemas"]["LocalDate"];
+        };
         OperationRow: {
             code: string;
             system: string;
@@ -11653,7 +12343,53 @@ export interface components {
             marginPercent: null | number;
         };
         /** @enum {unknown} */
-        Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "OverridePrices" | "RecordDecisions" | "WriteToCustomers" | "PassCeiling" | "SeeParts" | "OrderParts" | "PlanWork" | "Work" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "EndOrders" | "VoidOrders" | "SeeMargin" | "EditPolicy" | "BringIn" | "EditSetup" | "EnrollTerminals";
+        Permission: "SeeFloor" | "Find" | "SeeOrders" | "WriteUp" | "EditOrders" | "OverridePrices" | "RecordDecisions" | "WriteToCustomers" | "PassCeiling" | "SeeParts" | "OrderParts" | "PlanWork" | "Work" | "PostInvoices" | "TakePayments" | "ReverseInvoices" | "EndOrders" | "VoidOrders" | "SeeMargin" | "EditPolicy" | "BringIn" | "EditSetup" | "EditStaff" | "EnrollTerminals";
+        PersonActiveRequest: {
+            active: boolean;
+        };
+        PersonDetail: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            userName: string;
+            role: components["schemas"]["Role"];
+            skills: string;
+            pace: string;
+            payRate: string;
+            active: boolean;
+            isMe: boolean;
+            hasPassword: boolean;
+            hasPin: boolean;
+            invitedUntil: null | components["schemas"]["Instant"];
+            hoursOfShop: boolean;
+            week: components["schemas"]["WeekdayHours"][];
+            absences: components["schemas"]["AbsenceRow"][];
+            rights: components["schemas"]["RightRow"][];
+        };
+        PersonRequest: {
+            name: null | string;
+            userName: null | string;
+            role: components["schemas"]["Role"];
+        };
+        PersonRow: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            userName: string;
+            role: components["schemas"]["Role"];
+            skills: string;
+            active: boolean;
+            hasPassword: boolean;
+            invitedUntil: null | components["schemas"]["Instant"];
+        };
+        PersonSetRequest: {
+            field: string;
+            value: null | string;
+            /** Format: int32 */
+            version: number;
+        };
         PhoneAnswer: {
             entry: null | components["schemas"]["DirectoryEntry"];
             sentence: string;
@@ -12008,6 +12744,18 @@ export interface components {
         };
         ReverseInvoiceRequest: {
             reason: string;
+        };
+        RightRequest: {
+            permission: components["schemas"]["Permission"];
+            allowed: null | boolean;
+        };
+        RightRow: {
+            permission: components["schemas"]["Permission"];
+            words: string;
+            has: boolean;
+            byRole: boolean;
+            changedBy: string;
+            changedAt: null | components["schemas"]["Instant"];
         };
         /** @enum {unknown} */
         Role: "Writer" | "Technician" | "Parts" | "Manager" | "Owner";
@@ -12450,6 +13198,32 @@ export interface components {
             handling?: string[];
             reason?: string;
         };
+        ShopSetRequest: {
+            field: string;
+            value: null | string;
+            /** Format: int32 */
+            version: number;
+        };
+        ShopSetupView: {
+            /** Format: int32 */
+            version: number;
+            name: string;
+            address: string;
+            phone: string;
+            email: string;
+            taxNumber: string;
+            timeZone: string;
+            country: string;
+            currency: string;
+            distanceUnit: components["schemas"]["DistanceUnit"];
+            plateRegion: string;
+            distancePerDay: string;
+            promiseStep: string;
+            inUse: boolean;
+            logoHash: string;
+            week: components["schemas"]["WeekdayHours"][];
+            closedDays: components["schemas"]["ClosedDay"][];
+        };
         ShopTextView: {
             terms: string;
             checkInTerms: string;
@@ -12460,7 +13234,6 @@ export interface components {
             publicAddress: string;
             quietFrom: components["schemas"]["LocalTime"];
             quietUntil: components["schemas"]["LocalTime"];
-            logoHash: string;
         };
         ShopView: {
             name: string;
@@ -12899,6 +13672,11 @@ export interface components {
             number: string;
             equivalents: string[];
             stock: string;
+        };
+        WeekdayHours: {
+            field: string;
+            day: string;
+            hours: string;
         };
         WelcomeView: {
             firstRun: boolean;

@@ -36,7 +36,7 @@ export function LogoPart({ has, renew }: { has: string; renew: () => Promise<unk
             disabled={busy}
             onClick={() => keep(unwrap(api.POST('/api/setup/logo/remove')), 'Documents go without a logo now.')}
           >
-            Take it off
+            Remove
           </button>
         )}
       </div>

@@ -4,6 +4,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState, type SubmitEvent } from 'react';
 import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
 import { Door } from './Door';
+import { ROLES } from './roles';
 
 interface Props {
   welcome: Schemas['WelcomeView'];
@@ -75,9 +76,7 @@ function PasswordForm({ welcome, onDone }: Props) {
               >
                 <span className="strong">{person.name}</span>
                 <br />
-                <span className="soft small">
-                  {person.role === 'Parts' ? 'parts person' : person.role === 'Writer' ? 'service writer' : person.role.toLowerCase()}
-                </span>
+                <span className="soft small">{ROLES[person.role]}</span>
               </button>
             ))}
           </div>

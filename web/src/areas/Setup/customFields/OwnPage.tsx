@@ -7,7 +7,6 @@ import { EditCell } from '../../../ui/EditCell';
 import { Labelled } from '../../../ui/Labelled';
 import { Failed, Loading } from '../../../ui/Feedback';
 import { useSay } from '../../../ui/Toasts';
-import { LogoPart } from '../LogoPart';
 import { Part } from '../../../ui/Fields';
 import '../../../ui/records.css';
 
@@ -119,7 +118,6 @@ export default function OwnPage() {
         </Part>
       </div>
       <div className="record-main">
-        <LogoPart has={texts.data.logoHash} renew={renew} />
         <Part title="Texts">
           <Text label="On estimates and invoices" value={texts.data.terms} commit={setText('terms')} />
           <Text label="Signed at check-in" value={texts.data.checkInTerms} commit={setText('checkInTerms')} />

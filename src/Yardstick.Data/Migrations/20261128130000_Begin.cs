@@ -12,6 +12,23 @@ namespace Yardstick.Data.Migrations
         protected override void Up(MigrationBuilder migrationBuilder)
         {
             migrationBuilder.CreateTable(
+                name: "Absences",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    StaffId = table.Column<long>(type: "INTEGER", nullable: false),
+                    From = table.Column<DateOnly>(type: "TEXT", nullable: false),
+                    Until = table.Column<DateOnly>(type: "TEXT", nullable: false),
+                    Reason = table.Column<string>(type: "TEXT", nullable: false),
+                    RemovedAt = table.Column<DateTime>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Absences", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "AspNetUsers",
                 columns: table => new
                 {
@@ -298,6 +315,25 @@ namespace Yardstick.Data.Migrations
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_ImportRuns", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Invitations",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    StaffId = table.Column<long>(type: "INTEGER", nullable: false),
+                    TokenHash = table.Column<string>(type: "TEXT", nullable: false),
+                    MadeAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    MadeById = table.Column<long>(type: "INTEGER", nullable: false),
+                    EndsAt = table.Column<DateTime>(type: "TEXT", nullable: false),
+                    UsedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    WithdrawnAt = table.Column<DateTime>(type: "TEXT", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Invitations", x => x.Id);
                 });
 
             migrationBuilder.CreateTable(
@@ -666,13 +702,17 @@ namespace Yardstick.Data.Migrations
                     Name = table.Column<string>(type: "TEXT", nullable: false),
                     Address = table.Column<string>(type: "TEXT", nullable: false),
                     Phone = table.Column<string>(type: "TEXT", nullable: false),
+                    Email = table.Column<string>(type: "TEXT", nullable: false),
+                    TaxNumber = table.Column<string>(type: "TEXT", nullable: false),
                     LogoHash = table.Column<string>(type: "TEXT", nullable: false),
                     TimeZone = table.Column<string>(type: "TEXT", nullable: false),
                     Currency = table.Column<string>(type: "TEXT", nullable: false),
                     Country = table.Column<string>(type: "TEXT", nullable: false),
                     DistanceUnit = table.Column<int>(type: "INTEGER", nullable: false),
-                    Opens = table.Column<TimeOnly>(type: "TEXT", nullable: false),
-                    Closes = table.Column<TimeOnly>(type: "TEXT", nullable: false),
+                    Hours = table.Column<string>(type: "TEXT", nullable: false),
+                    ClosedDays = table.Column<string>(type: "TEXT", nullable: false),
+                    PromiseStep = table.Column<int>(type: "INTEGER", nullable: false),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false),
                     PlateRegion = table.Column<string>(type: "TEXT", nullable: false),
                     DistancePerDay = table.Column<long>(type: "INTEGER", nullable: false),
                     Terms = table.Column<string>(type: "TEXT", nullable: false),
@@ -714,11 +754,30 @@ namespace Yardstick.Data.Migrations
                     Name = table.Column<string>(type: "TEXT", nullable: false),
                     Role = table.Column<int>(type: "INTEGER", nullable: false),
                     Skills = table.Column<string>(type: "TEXT", nullable: false),
-                    Active = table.Column<bool>(type: "INTEGER", nullable: false)
+                    Pace = table.Column<long>(type: "INTEGER", nullable: false),
+                    PayRate = table.Column<long>(type: "INTEGER", nullable: true),
+                    Hours = table.Column<string>(type: "TEXT", nullable: true),
+                    Active = table.Column<bool>(type: "INTEGER", nullable: false),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false)
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Staff", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
+                name: "StaffRights",
+                columns: table => new
+                {
+                    StaffId = table.Column<long>(type: "INTEGER", nullable: false),
+                    Permission = table.Column<int>(type: "INTEGER", nullable: false),
+                    Allowed = table.Column<bool>(type: "INTEGER", nullable: false),
+                    ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    At = table.Column<DateTime>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_StaffRights", x => new { x.StaffId, x.Permission });
                 });
 
             migrationBuilder.CreateTable(
@@ -1790,6 +1849,11 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateIndex(
+                name: "IX_Absences_StaffId",
+                table: "Absences",
+                column: "StaffId");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_ApprovalLinks_OrderId",
                 table: "ApprovalLinks",
                 column: "OrderId");
@@ -2019,6 +2083,17 @@ namespace Yardstick.Data.Migrations
                 name: "IX_ImportedRecords_ImportId_RecordId",
                 table: "ImportedRecords",
                 columns: new[] { "ImportId", "RecordId" },
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Invitations_StaffId",
+                table: "Invitations",
+                column: "StaffId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Invitations_TokenHash",
+                table: "Invitations",
+                column: "TokenHash",
                 unique: true);
 
             migrationBuilder.CreateIndex(
@@ -2360,6 +2435,9 @@ namespace Yardstick.Data.Migrations
         protected override void Down(MigrationBuilder migrationBuilder)
         {
             migrationBuilder.DropTable(
+                name: "Absences");
+
+            migrationBuilder.DropTable(
                 name: "ApprovalLinks");
 
             migrationBuilder.DropTable(
@@ -2447,6 +2525,9 @@ namespace Yardstick.Data.Migrations
                 name: "ImportRuns");
 
             migrationBuilder.DropTable(
+                name: "Invitations");
+
+            migrationBuilder.DropTable(
                 name: "Invoices");
 
             migrationBuilder.DropTable(
@@ -2523,6 +2604,9 @@ namespace Yardstick.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "Staff");
+
+            migrationBuilder.DropTable(
+                name: "StaffRights");
 
             migrationBuilder.DropTable(
                 name: "StageChanges");

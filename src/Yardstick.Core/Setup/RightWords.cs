@@ -1,0 +1,38 @@
+using Yardstick.Core.Values;
+
+namespace Yardstick.Core.Setup;
+
+/// <summary>Rights in the words of the screen on which they are given and taken.</summary>
+public static class RightWords
+{
+    private static readonly Dictionary<Permission, string> Words = new()
+    {
+        [Permission.SeeFloor] = "See the Floor",
+        [Permission.Find] = "Find customers and vehicles",
+        [Permission.SeeOrders] = "See repair orders with prices",
+        [Permission.WriteUp] = "Write up, change customers and vehicles",
+        [Permission.EditOrders] = "Change estimates",
+        [Permission.OverridePrices] = "Set manual prices and give discounts",
+        [Permission.RecordDecisions] = "Record what a customer answered",
+        [Permission.WriteToCustomers] = "Send estimates, findings and messages",
+        [Permission.PassCeiling] = "Override the approved limit",
+        [Permission.SeeParts] = "See needed parts and purchase orders",
+        [Permission.OrderParts] = "Order and receive parts",
+        [Permission.PlanWork] = "Plan work and move vehicles between stages",
+        [Permission.Work] = "Work on the Bench: clock, findings",
+        [Permission.PostInvoices] = "Post invoices",
+        [Permission.TakePayments] = "Take payments",
+        [Permission.ReverseInvoices] = "Reverse invoices and refund",
+        [Permission.EndOrders] = "End orders without an invoice",
+        [Permission.VoidOrders] = "Void orders",
+        [Permission.SeeMargin] = "See cost and margin",
+        [Permission.EditPolicy] = "Change pricing rules",
+        [Permission.BringIn] = "Import and export files",
+        [Permission.EditSetup] = "Change the rest of Setup",
+        [Permission.EditStaff] = "Add people, change what they may do, see pay",
+        [Permission.EnrollTerminals] = "Allow PIN sign-in on a computer",
+    };
+
+    /// <summary>A right in words.</summary>
+    public static string Of(Permission permission) => Words[permission];
+}

@@ -1,0 +1,141 @@
+using System.Globalization;
+using Yardstick.Core.Values;
+
+namespace Yardstick.Core.Setup;
+
+/// <summary>What the shop is, field by field as it is typed.</summary>
+public partial class Shop
+{
+    private const int MostClosedDays = 200;
+    private static readonly int[] PromiseSteps = [15, 30, 60];
+
+    /// <summary>
+    /// Changes one field: name, address, phone, email, taxNumber, timeZone, country, currency, distanceUnit, plateRegion, distancePerDay,
+    /// promiseStep, or the hours of a weekday such as hours.monday.
+    /// </summary>
+    /// <param name="field">Which.</param>
+    /// <param name="text">What was typed.</param>
+    /// <param name="inUse">Whether there are orders: currency and unit of distance stay as they are then.</param>
+    public Result<FieldChange> Set(string field, string? text, bool inUse)
+    {
+        var old = Shown(field);
+        if (Write(field, (text ?? "").Trim(), inUse) is { } problem)
+            return problem;
+        Version++;
+        return new FieldChange(field, old, Shown(field));
+    }
+
+    private Problem? Write(string field, string typed, bool inUse) =>
+        field switch
+        {
+            "name" => typed.Length is 0 or > 120
+                ? new Problem("shop.name", "The shop needs a name of at most 120 characters.", field)
+                : Kept(() => Name = typed),
+            "address" => Text(typed, 300, field, v => Address = v),
+            "taxNumber" => Text(typed, 40, field, v => TaxNumber = v),
+            "plateRegion" => Text(typed.ToUpperInvariant(), 6, field, v => PlateRegion = v),
+            "phone" => typed.Length == 0
+                ? Kept(() => Phone = "")
+                : Read(PhoneNumber.Parse(typed, Country, field), v => Phone = v.Shown(Country)),
+            "email" => typed.Length == 0 ? Kept(() => Email = "") : Read(EmailAddress.Parse(typed, field), v => Email = v.Text),
+            "timeZone" => DateTimeZoneProviders.Tzdb.GetZoneOrNull(typed) is null
+                ? new Problem("firstRun.zone", "Choose the time zone from the list.", field)
+                : Kept(() => TimeZone = typed),
+            "country" => typed.Length == 2 && typed.All(char.IsAsciiLetter)
+                ? Kept(() => Country = typed.ToUpperInvariant())
+                : new Problem("shop.country", "A country is two letters, such as US.", field),
+            "currency" => SetCurrency(typed, inUse),
+            "distanceUnit" => SetUnit(typed, inUse),
+            "distancePerDay" => Read(NumberInput.Amount(typed, field, 1), v => DistancePerDay = v),
+            "promiseStep" => int.TryParse(typed, NumberStyles.None, CultureInfo.InvariantCulture, out var step)
+            && PromiseSteps.Contains(step)
+                ? Kept(() => PromiseStep = step)
+                : new Problem("shop.promiseStep", "Promises are made on 15, 30 or 60 minutes.", field),
+            _ => WeekHours.DayOf(field) is { } day
+                ? Read(DayHours.Parse(typed, field), v => Hours = Hours.With(day, v))
+                : new Problem("shop.field", $"\"{field}\" can't be edited.", field),
+        };
+
+    private Problem? SetCurrency(string typed, bool inUse)
+    {
+        var code = typed.ToUpperInvariant();
+        if (code.Length != 3 || !code.All(char.IsAsciiLetterUpper))
+            return new Problem("firstRun.currency", "A currency is three capital letters, such as USD or EUR.", "currency");
+        if (inUse && code != Currency)
+            return new Problem("shop.currencyUsed", "There are orders in this currency; it can't be changed any more.", "currency");
+        Currency = code;
+        return null;
+    }
+
+    private Problem? SetUnit(string typed, bool inUse)
+    {
+        if (!Enum.TryParse<DistanceUnit>(typed, out var unit) || !Enum.IsDefined(unit))
+            return new Problem("shop.unit", "Distances are in Miles or Kilometers.", "distanceUnit");
+        if (inUse && unit != DistanceUnit)
+            return new Problem("shop.unitUsed", "There are odometer readings in this unit; it can't be changed any more.", "distanceUnit");
+        DistanceUnit = unit;
+        return null;
+    }
+
+    /// <summary>A field as it is typed.</summary>
+    public string Shown(string field) =>
+        field switch
+        {
+            "name" => Name,
+            "address" => Address,
+            "taxNumber" => TaxNumber,
+            "plateRegion" => PlateRegion,
+            "phone" => Phone,
+            "email" => Email,
+            "timeZone" => TimeZone,
+            "country" => Country,
+            "currency" => Currency,
+            "distanceUnit" => DistanceUnit.ToString(),
+            "distancePerDay" => DistancePerDay.ToString("0.#", CultureInfo.InvariantCulture),
+            "promiseStep" => PromiseStep.ToString(CultureInfo.InvariantCulture),
+            _ => WeekHours.DayOf(field) is { } day ? Hours.On(day)?.ToString() ?? "closed" : "",
+        };
+
+    /// <summary>Closes the shop on a day, or opens it again. Refuses with <c>date.unreadable</c>, <c>shop.closedTwice</c>.</summary>
+    /// <param name="on">The day, as typed.</param>
+    /// <param name="reason">Why, up to 80 characters.</param>
+    /// <param name="localNow">Wall time now.</param>
+    public Result<FieldChange> Close(string? on, string? reason, LocalDateTime localNow)
+    {
+        var day = DateTimeInput.Day(on, localNow, "on");
+        if (day.Problem is { } noDay)
+            return noDay;
+        if ((reason ?? "").Trim() is not { Length: <= 80 } why)
+            return TextInput.TooLong(80, "reason", "A reason");
+        if (ClosedDays.Any(c => c.On == day.Value))
+            return new Problem("shop.closedTwice", "The shop is closed on that day already.", "on");
+        if (ClosedDays.Count >= MostClosedDays)
+            return new Problem("shop.closedMany", "At most 200 closed days are kept; remove past ones first.", "on");
+        ClosedDays = [.. ClosedDays.Append(new ClosedDay(day.Value, why)).OrderBy(c => c.On)];
+        Version++;
+        return new FieldChange("closedDays", "", Words(day.Value, why));
+    }
+
+    /// <summary>Opens the shop on a day on which it was closed. Refuses with <c>shop.notClosed</c>.</summary>
+    public Result<FieldChange> Open(LocalDate day)
+    {
+        if (ClosedOn(day) is not { } why)
+            return new Problem("shop.notClosed", "The shop is not closed on that day.", "on");
+        ClosedDays = [.. ClosedDays.Where(c => c.On != day)];
+        Version++;
+        return new FieldChange("closedDays", Words(day, why), "");
+    }
+
+    private static string Words(LocalDate day, string why) => Invariant($"{day:MMM d, yyyy}{(why.Length > 0 ? ", " : "")}{why}");
+
+    private static Problem? Kept(Action keep)
+    {
+        keep();
+        return null;
+    }
+
+    private static Problem? Text(string typed, int most, string field, Action<string> keep) =>
+        typed.Length > most ? TextInput.TooLong(most, field) : Kept(() => keep(typed));
+
+    private static Problem? Read<T>(Result<T> read, Action<T> keep) => read.Problem ?? Kept(() => keep(read.Value));
+}

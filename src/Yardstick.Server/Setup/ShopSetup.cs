@@ -1,0 +1,158 @@
+using Microsoft.EntityFrameworkCore;
+using Yardstick.Core;
+using Yardstick.Core.Setup;
+using Yardstick.Core.Values;
+using Yardstick.Data;
+using Yardstick.Server.Changes;
+using Yardstick.Server.Customers;
+using Yardstick.Server.Safety;
+
+namespace Yardstick.Server.Setup;
+
+/// <summary>What the shop is and when it is open.</summary>
+public static class ShopSetup
+{
+    private const string Target = "shop";
+
+    /// <summary>The shop, each field as typed.</summary>
+    public sealed record ShopSetupView
+    {
+        /// <summary>Version, sent with the next change.</summary>
+        public required int Version { get; init; }
+
+        /// <summary>Name on documents.</summary>
+        public required string Name { get; init; }
+
+        /// <summary>Address on documents.</summary>
+        public required string Address { get; init; }
+
+        /// <summary>Telephone.</summary>
+        public required string Phone { get; init; }
+
+        /// <summary>E-mail.</summary>
+        public required string Email { get; init; }
+
+        /// <summary>Tax number.</summary>
+        public required string TaxNumber { get; init; }
+
+        /// <summary>IANA name of the time zone.</summary>
+        public required string TimeZone { get; init; }
+
+        /// <summary>Two letters.</summary>
+        public required string Country { get; init; }
+
+        /// <summary>Three letters.</summary>
+        public required string Currency { get; init; }
+
+        /// <summary>Miles or kilometers.</summary>
+        public required DistanceUnit DistanceUnit { get; init; }
+
+        /// <summary>State of plates by default.</summary>
+        public required string PlateRegion { get; init; }
+
+        /// <summary>Distance a day of a vehicle of which nothing is known.</summary>
+        public required string DistancePerDay { get; init; }
+
+        /// <summary>Minutes on which promises are made.</summary>
+        public required string PromiseStep { get; init; }
+
+        /// <summary>Whether currency and unit of distance stay as they are, as there are orders.</summary>
+        public required bool InUse { get; init; }
+
+        /// <summary>Content hash of the logo; empty without one.</summary>
+        public required string LogoHash { get; init; }
+
+        /// <summary>Opening hours by weekday.</summary>
+        public required IReadOnlyList<PersonView.WeekdayHours> Week { get; init; }
+
+        /// <summary>Days on which the shop is closed, those to come.</summary>
+        public required IReadOnlyList<ClosedDay> ClosedDays { get; init; }
+    }
+
+    /// <summary>One field as typed.</summary>
+    /// <param name="Field">Which.</param>
+    /// <param name="Value">What was typed.</param>
+    /// <param name="Version">Version of the shop that the screen showed.</param>
+    public sealed record ShopSetRequest(string Field, string? Value, int Version);
+
+    /// <summary>A day on which the shop is closed, as typed.</summary>
+    public sealed record CloseRequest(string? On, string? Reason);
+
+    /// <summary>A day on which it is open after all.</summary>
+    public sealed record OpenRequest(LocalDate On);
+
+    /// <summary>Maps the endpoints.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/setup/shop", ShowAsync).Asks(Permission.EditSetup).Produces<ShopSetupView>();
+        api.MapPost("/setup/shop", Set).Asks(Permission.EditSetup).Produces<RecordChanged>().ProducesProblem(422).ProducesProblem(409);
+        api.MapPost("/setup/closed-days", Close).Asks(Permission.EditSetup).Produces<RecordChanged>().ProducesProblem(422);
+        api.MapPost("/setup/closed-days/open", Open).Asks(Permission.EditSetup).Produces<RecordChanged>().ProducesProblem(422);
+    }
+
+    private static async Task<IResult> ShowAsync(ShopDb db, TimeProvider time)
+    {
+        var shop = await db.Shops.SingleAsync();
+        var today = shop.Local(time.Now()).Date;
+        return Results.Ok(
+            new ShopSetupView
+            {
+                Version = shop.Version,
+                Name = shop.Name,
+                Address = shop.Address,
+                Phone = shop.Phone,
+                Email = shop.Email,
+                TaxNumber = shop.TaxNumber,
+                TimeZone = shop.TimeZone,
+                Country = shop.Country,
+                Currency = shop.Currency,
+                DistanceUnit = shop.DistanceUnit,
+                PlateRegion = shop.PlateRegion,
+                DistancePerDay = shop.Shown("distancePerDay"),
+                PromiseStep = shop.Shown("promiseStep"),
+                InUse = await db.Orders.AnyAsync(),
+                LogoHash = shop.LogoHash,
+                Week =
+                [
+                    .. WeekHours.AllDays.Select(d => new PersonView.WeekdayHours(
+                        WeekHours.FieldOf(d),
+                        d.ToString(),
+                        shop.Shown(WeekHours.FieldOf(d))
+                    )),
+                ],
+                ClosedDays = [.. shop.ClosedDays.Where(c => c.On >= today)],
+            }
+        );
+    }
+
+    private static Task<IResult> Set(ShopSetRequest request, CommandRunner commands) =>
+        commands.RunAsync<RecordChanged>(async work =>
+        {
+            if (await work.ClashAsync(Target, 1, request.Field, request.Version, request.Value) is { } clash)
+                return clash;
+            var shop = await work.Db.Shops.SingleAsync();
+            return Recorded(work, shop, shop.Set(request.Field, request.Value, await work.Db.Orders.AnyAsync()));
+        });
+
+    private static Task<IResult> Close(CloseRequest request, CommandRunner commands) =>
+        commands.RunAsync<RecordChanged>(async work =>
+        {
+            var shop = await work.Db.Shops.SingleAsync();
+            return Recorded(work, shop, shop.Close(request.On, request.Reason, shop.Local(work.Actor.At)));
+        });
+
+    private static Task<IResult> Open(OpenRequest request, CommandRunner commands) =>
+        commands.RunAsync<RecordChanged>(async work =>
+        {
+            var shop = await work.Db.Shops.SingleAsync();
+            return Recorded(work, shop, shop.Open(request.On));
+        });
+
+    private static Result<RecordChanged> Recorded(CommandContext work, Shop shop, Result<FieldChange> set)
+    {
+        if (set.Problem is { } problem)
+            return problem;
+        work.Record(Target, 1, shop.Version, set.Value);
+        return new RecordChanged(1, shop.Version);
+    }
+}

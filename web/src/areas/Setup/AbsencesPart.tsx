@@ -1,0 +1,80 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
+import { day } from '../../lib/format';
+import { Part } from '../../ui/Fields';
+import { Labelled } from '../../ui/Labelled';
+import { useNow } from '../../lib/shop';
+import { useSay } from '../../ui/Toasts';
+
+/** When a person is away. */
+export function AbsencesPart({ person, renew }: { person: Schemas['PersonDetail']; renew: () => Promise<unknown> }) {
+  const say = useSay();
+  const today = useNow();
+  const [from, setFrom] = useState('');
+  const [until, setUntil] = useState('');
+  const [reason, setReason] = useState('');
+  const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
+  const add = async () => {
+    try {
+      await unwrap(api.POST('/api/people/{id}/absences', { params: { path: { id: person.id } }, body: { from, until, reason } }));
+      setFrom('');
+      setUntil('');
+      setReason('');
+      setProblem(null);
+      await renew();
+    } catch (error) {
+      setProblem(error instanceof Problem ? { field: error.field, text: error.message } : { text: sentence(error) });
+    }
+  };
+  const remove = (absence: Schemas['AbsenceRow']) => {
+    const send = (removed: boolean) =>
+      unwrap(api.POST('/api/absences/{id}/remove', { params: { path: { id: absence.id } }, body: { removed } })).then(renew);
+    send(true).then(() => say.done('Removed.', () => send(false)), say.refused);
+  };
+  const problemOf = (field: string) => (problem?.field === field ? problem.text : undefined);
+  return (
+    <Part title="Away">
+      <table className="list">
+        <tbody>
+          {person.absences.map((absence) => (
+            <tr key={absence.id}>
+              <td className="nowrap">
+                {day(absence.from, today)}
+                {absence.until !== absence.from && ` to ${day(absence.until, today)}`}
+              </td>
+              <td className="soft">{absence.reason}</td>
+              <td className="right">
+                <button className="linkish small" onClick={() => remove(absence)} aria-label={`Remove ${day(absence.from, today)}`}>
+                  Remove
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <form
+        aria-label="Add days away"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void add();
+        }}
+      >
+        <div className="add-row">
+          <Labelled
+            label="From"
+            value={from}
+            onText={setFrom}
+            placeholder="12/24"
+            problem={problemOf('from') ?? (problem?.field ? undefined : problem?.text)}
+          />
+          <Labelled label="Until" value={until} onText={setUntil} placeholder="the same day" problem={problemOf('until')} />
+          <Labelled label="Reason" value={reason} onText={setReason} placeholder="vacation" problem={problemOf('reason')} />
+          <Button type="submit" variant="outlined">
+            Add
+          </Button>
+        </div>
+      </form>
+    </Part>
+  );
+}

@@ -1,0 +1,121 @@
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { NavLink, Outlet, useNavigate } from 'react-router';
+import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
+import { useRefresh } from '../../lib/shop';
+import { Failed, Loading } from '../../ui/Feedback';
+import { Part } from '../../ui/Fields';
+import { Labelled } from '../../ui/Labelled';
+import { ROLES } from './roles';
+import styles from './PeoplePage.module.css';
+import '../../ui/records.css';
+
+/** Everybody on staff; one of them is shown beside the list. */
+export default function PeoplePage() {
+  const people = useQuery({ queryKey: ['setup', 'people'], queryFn: ({ signal }) => unwrap(api.GET('/api/people', { signal })) });
+  if (people.error && !people.data) return <Failed error={people.error} again={() => void people.refetch()} />;
+  if (!people.data) return <Loading what="people" />;
+  return (
+    <div className="own-page">
+      <div className="record-side">
+        <Part title="People">
+          <nav className={styles.list} aria-label="People">
+            {people.data.map((person) => (
+              <NavLink key={person.id} to={`/setup/people/${person.id}`}>
+                <b className={person.active ? '' : 'soft'}>{person.name}</b>
+                <span className="soft">{ROLES[person.role]}</span>
+                <span className="soft small">{stateOf(person)}</span>
+              </NavLink>
+            ))}
+          </nav>
+          <AddPerson />
+        </Part>
+      </div>
+      <div className="record-main">
+        <Outlet />
+      </div>
+    </div>
+  );
+}
+
+function stateOf(person: Schemas['PersonRow']): string {
+  if (!person.active) return 'left';
+  if (person.hasPassword) return person.userName;
+  return person.invitedUntil ? 'link not used yet' : 'no password yet';
+}
+
+/** The right side while nobody is chosen. */
+export function PeopleStart() {
+  return (
+    <Part title="Who works here">
+      <p>
+        Everybody signs in under their own name, so that every answer, price and hour says whose it is. Add a person, then send them the
+        link that Yardstick makes: they choose their password themselves.
+      </p>
+      <p className="soft">
+        What somebody may do follows from what they are. Choose a person to give or take single rights, to set their hours, or to take them
+        off when they leave; what they did stays theirs.
+      </p>
+    </Part>
+  );
+}
+
+function AddPerson() {
+  const refresh = useRefresh();
+  const navigate = useNavigate();
+  const [name, setName] = useState('');
+  const [userName, setUserName] = useState<string | null>(null);
+  const [role, setRole] = useState<Schemas['Role']>('Technician');
+  const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
+  // The first name is what most people sign in with.
+  const proposed = userName ?? (name.trim().split(/\s+/)[0] ?? '').toLowerCase();
+  const add = async () => {
+    try {
+      const { id } = await unwrap(api.POST('/api/people', { body: { name, userName: proposed, role } }));
+      setName('');
+      setUserName(null);
+      setProblem(null);
+      await refresh(['setup', 'people'], ['shop']);
+      void navigate(`/setup/people/${id}`);
+    } catch (error) {
+      setProblem(error instanceof Problem ? { field: error.field, text: error.message } : { text: sentence(error) });
+    }
+  };
+  const problemOf = (field: string) => (problem?.field === field ? problem.text : undefined);
+  return (
+    <form
+      className="inline-form"
+      aria-label="Add a person"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void add();
+      }}
+    >
+      <div className="add-row">
+        <Labelled label="Name" value={name} onText={setName} problem={problemOf('name')} />
+        <Labelled label="Signs in as" value={proposed} onText={setUserName} problem={problemOf('userName')} />
+      </div>
+      <div className="add-row">
+        <label className="labelled">
+          <span>Is a</span>
+          <select aria-label="Is a" value={role} onChange={(event) => setRole(event.target.value as Schemas['Role'])}>
+            {Object.entries(ROLES).map(([value, words]) => (
+              <option key={value} value={value}>
+                {words}
+              </option>
+            ))}
+          </select>
+        </label>
+        <Button type="submit" variant="outlined">
+          Add
+        </Button>
+      </div>
+      {problem && !['name', 'userName'].includes(problem.field ?? '') && (
+        <div className="notice stop" role="alert">
+          {problem.text}
+        </div>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,159 @@
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
+import { day as dayWords } from '../../lib/format';
+import { useNow, useRefresh } from '../../lib/shop';
+import { Failed, Loading } from '../../ui/Feedback';
+import { Field, Part } from '../../ui/Fields';
+import { Labelled } from '../../ui/Labelled';
+import { useSay } from '../../ui/Toasts';
+import { useKept } from '../../ui/useKept';
+import { LogoPart } from './LogoPart';
+import { WeekPart } from './WeekPart';
+import '../../ui/records.css';
+
+const STEPS = ['15', '30', '60'];
+
+/** What the shop is, when it is open, and how it counts. */
+export default function ShopPage() {
+  const refresh = useRefresh();
+  const shop = useQuery({ queryKey: ['setup', 'shop'], queryFn: ({ signal }) => unwrap(api.GET('/api/setup/shop', { signal })) });
+  const zones =
+    useQuery({ queryKey: ['zones'], queryFn: ({ signal }) => unwrap(api.GET('/api/time-zones', { signal })), staleTime: Infinity }).data ??
+    [];
+  const renew = () => refresh(['setup'], ['shop'], ['floor']);
+  const set = useKept(
+    (field, value) => unwrap(api.POST('/api/setup/shop', { body: { field, value, version: shop.data?.version ?? 0 } })),
+    renew,
+  );
+  if (shop.error && !shop.data) return <Failed error={shop.error} again={() => void shop.refetch()} />;
+  if (!shop.data) return <Loading what="the shop" />;
+  const s = shop.data;
+  return (
+    <div className="own-page">
+      <div className="record-side">
+        <Part title="Shop">
+          <Field label="Name" value={s.name} commit={set('name', 'Name', s.name)} />
+          <Field
+            label="Address"
+            value={s.address}
+            commit={set('address', 'Address', s.address)}
+            multiline
+            placeholder="street, city, state, ZIP"
+          />
+          <Field
+            label="Phone"
+            value={s.phone}
+            commit={set('phone', 'Phone', s.phone)}
+            placeholder="printed on documents, put into messages"
+          />
+          <Field label="E-mail" value={s.email} commit={set('email', 'E-mail', s.email)} placeholder="printed on documents" />
+          <Field label="Tax number" value={s.taxNumber} commit={set('taxNumber', 'Tax number', s.taxNumber)} placeholder="none" />
+        </Part>
+        <LogoPart has={s.logoHash} renew={renew} />
+        <Part title="Where and how">
+          <Field label="Time zone" value={s.timeZone} commit={set('timeZone', 'Time zone', s.timeZone)} list={zones} />
+          <Field label="Country" value={s.country} commit={set('country', 'Country', s.country)} />
+          <Field
+            label="Plates of"
+            value={s.plateRegion}
+            commit={set('plateRegion', 'State of plates', s.plateRegion)}
+            placeholder="state, such as OH"
+          />
+          <Field label="Currency" value={s.currency} commit={set('currency', 'Currency', s.currency)} disabled={s.inUse} />
+          <Field
+            label="Distances in"
+            value={s.distanceUnit}
+            commit={set('distanceUnit', 'Unit of distance', s.distanceUnit)}
+            list={['Miles', 'Kilometers']}
+            disabled={s.inUse}
+          />
+          <Field label="Driven a day" value={s.distancePerDay} commit={set('distancePerDay', 'Distance a day', s.distancePerDay)} />
+          <Field label="Promise to" value={s.promiseStep} commit={set('promiseStep', 'Promise step', s.promiseStep)} list={STEPS} />
+          <p className="soft small">
+            Driven a day is taken for a vehicle with a single odometer reading. Promised times are offered on so many minutes.
+            {s.inUse && ' Currency and unit stay as they are once there are repair orders.'}
+          </p>
+        </Part>
+      </div>
+      <div className="record-main">
+        <Part title="Opening hours">
+          <WeekPart week={s.week} none="closed" set={set} />
+        </Part>
+        <ClosedDays days={s.closedDays} renew={renew} />
+      </div>
+    </div>
+  );
+}
+
+function ClosedDays({ days, renew }: { days: Schemas['ClosedDay'][]; renew: () => Promise<unknown> }) {
+  const say = useSay();
+  const today = useNow();
+  const [on, setOn] = useState('');
+  const [reason, setReason] = useState('');
+  const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
+  const close = (body: { on: string; reason: string }) => unwrap(api.POST('/api/setup/closed-days', { body })).then(renew);
+  const add = async () => {
+    try {
+      await close({ on, reason });
+      setOn('');
+      setReason('');
+      setProblem(null);
+    } catch (error) {
+      setProblem(error instanceof Problem ? { field: error.field, text: error.message } : { text: sentence(error) });
+    }
+  };
+  const open = (day: Schemas['ClosedDay']) =>
+    unwrap(api.POST('/api/setup/closed-days/open', { body: { on: day.on } }))
+      .then(renew)
+      .then(() => say.done(`${dayWords(day.on, today)} is a working day again.`, () => close(day)), say.refused);
+  return (
+    <Part title="Closed days">
+      <p className="soft">Holidays and other days on which nobody works. Promised times and the plan go past them.</p>
+      <table className="list">
+        <tbody>
+          {days.map((day) => (
+            <tr key={day.on}>
+              <td className="nowrap">{dayWords(day.on, today)}</td>
+              <td className="soft">{day.reason}</td>
+              <td className="right">
+                <button className="linkish small" onClick={() => void open(day)} aria-label={`Remove ${dayWords(day.on, today)}`}>
+                  Remove
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <form
+        className="inline-form"
+        aria-label="Add a closed day"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void add();
+        }}
+      >
+        <div className="add-row">
+          <Labelled
+            label="Day"
+            value={on}
+            onText={setOn}
+            placeholder="12/25"
+            problem={problem && problem.field !== 'reason' ? problem.text : undefined}
+          />
+          <Labelled
+            label="Reason"
+            value={reason}
+            onText={setReason}
+            placeholder="Christmas"
+            problem={problem?.field === 'reason' ? problem.text : undefined}
+          />
+          <Button type="submit" variant="outlined">
+            Add
+          </Button>
+        </div>
+      </form>
+    </Part>
+  );
+}
