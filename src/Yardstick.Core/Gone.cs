@@ -59,4 +59,10 @@ public static class Gone
 
     /// <summary>No supplier.</summary>
     public static readonly Problem Supplier = new("supplier.gone", "There is no such supplier.");
+
+    /// <summary>No part of the catalog.</summary>
+    public static readonly Problem Part = new("part.gone", "There is no such part in the catalog.");
+
+    /// <summary>No set of canned jobs to begin with.</summary>
+    public static readonly Problem StartingSet = new("startingSet.gone", "There is no such starting set.");
 }

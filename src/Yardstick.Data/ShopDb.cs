@@ -149,6 +149,9 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>Suppliers.</summary>
     public DbSet<Supplier> Suppliers => Set<Supplier>();
 
+    /// <summary>Suppliers whose service says prices and stock.</summary>
+    public IQueryable<Supplier> AskedSuppliers => Suppliers.Where(s => s.Way == SupplierOrderWay.Electronic && s.RetiredAt == null);
+
     /// <summary>Purchase orders.</summary>
     public DbSet<PurchaseOrder> PurchaseOrders => Set<PurchaseOrder>();
 

@@ -43,6 +43,7 @@ public static class Api
         Imports.ImportEndpoints.Map(api);
         Exports.Map(api);
         ShopSetup.Map(api);
+        GettingStartedView.Map(api);
         People.Map(api);
         PersonView.Map(api);
         Invitations.Map(api);
@@ -72,6 +73,7 @@ public static class Api
         Maintenance.Map(api);
         PartSourcing.Map(api);
         KeepCanned.Map(api);
+        StartingSets.Map(api);
         ShopLaborGuide.Map(api);
         RecordDecision.Map(api);
         DecisionRecord.Map(api);
@@ -84,6 +86,9 @@ public static class Api
         Templates.Map(api);
         Notices.Map(api);
         NamedFees.Map(api);
+        PartsCatalog.Map(api);
+        Suppliers.Map(api);
+        NoteCall.Map(api);
         PartsView.Map(api);
         PlaceOrder.Map(api);
         ReceiveParts.Map(api);

@@ -19,10 +19,10 @@ public static class PartNeed
     /// </summary>
     /// <param name="line">The line.</param>
     /// <param name="usual">The catalog part's usual supplier; null where it has none.</param>
-    /// <param name="suppliers">All suppliers in their order.</param>
+    /// <param name="suppliers">Suppliers from whom is ordered, in their order.</param>
     /// <returns>Key of the supplier; 0 where the shop has none.</returns>
     public static long SupplierOf(PartLine line, long? usual, IReadOnlyList<Supplier> suppliers) =>
         suppliers.FirstOrDefault(s => line.SupplierCode.Length > 0 && s.Code == line.SupplierCode)?.Id
-        ?? usual
+        ?? suppliers.FirstOrDefault(s => s.Id == usual)?.Id
         ?? (suppliers.Count > 0 ? suppliers[0].Id : 0);
 }

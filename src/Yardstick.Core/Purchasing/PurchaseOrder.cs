@@ -37,6 +37,9 @@ public class PurchaseOrder
     /// <summary>Who ordered.</summary>
     public long ById { get; init; }
 
+    /// <summary>Somebody calls the supplier; it is handed to no service.</summary>
+    public bool ByPhone { get; init; }
+
     /// <summary>Tries to hand it over so far.</summary>
     public int Tries { get; internal set; }
 
@@ -85,10 +88,15 @@ public class PurchaseOrder
     /// Writes an order down; a worker hands it over afterwards. Refuses with <c>purchase.empty</c> and <c>purchase.number</c>.
     /// </summary>
     /// <param name="number">Number that the supplier sees.</param>
-    /// <param name="supplierId">The supplier.</param>
+    /// <param name="supplier">The supplier.</param>
     /// <param name="parts">Lines that wait for a part, with the repair order of each.</param>
     /// <param name="actor">Who.</param>
-    public static Result<PurchaseOrder> Place(long number, long supplierId, IReadOnlyList<(PartLine Line, long OrderId)> parts, Actor actor)
+    public static Result<PurchaseOrder> Place(
+        long number,
+        Supplier supplier,
+        IReadOnlyList<(PartLine Line, long OrderId)> parts,
+        Actor actor
+    )
     {
         if (parts.Count == 0)
             return new Problem("purchase.empty", "Choose at least one part to order.", "lineIds");
@@ -101,8 +109,9 @@ public class PurchaseOrder
         var order = new PurchaseOrder
         {
             Number = number,
-            SupplierId = supplierId,
-            State = PurchaseOrderState.Sending,
+            SupplierId = supplier.Id,
+            ByPhone = supplier.Way == SupplierOrderWay.Phone,
+            State = supplier.Way == SupplierOrderWay.Phone ? PurchaseOrderState.Placed : PurchaseOrderState.Sending,
             IdempotencyKey = Guid.NewGuid(),
             CreatedAt = actor.At,
             ById = actor.StaffId,
@@ -110,6 +119,34 @@ public class PurchaseOrder
         foreach (var (line, orderId) in parts)
             order.Lines.Add(PurchaseOrderLine.For(line, orderId));
         return order;
+    }
+
+    /// <summary>
+    /// Notes what a supplier said on the phone. Refuses with <c>purchase.electronic</c>, <c>purchase.closed</c>, <c>text.long</c> and
+    /// <c>date.unreadable</c>.
+    /// </summary>
+    /// <param name="reference">The supplier's own reference, or whom one spoke to; up to 80 characters.</param>
+    /// <param name="expected">When it comes, as typed; empty where they did not say.</param>
+    /// <param name="shop">The shop, in whose time it is typed.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public Result NoteCall(string? reference, string? expected, Setup.Shop shop, Instant utcNow)
+    {
+        if (!ByPhone)
+            return new Problem("purchase.electronic", "This supplier's service says by itself what becomes of the order.");
+        if (MayReceive().Problem is { } closed)
+            return closed;
+        if ((reference ?? "").Trim() is not { Length: <= 80 } said)
+            return TextInput.TooLong(80, "reference", "A reference");
+        var now = shop.Local(utcNow);
+        if (!string.IsNullOrWhiteSpace(expected))
+        {
+            var at = DateTimeInput.Read(expected, now, "expected", shop.DrawnOn(now.Date).From);
+            if (at.Problem is { } unreadable)
+                return unreadable;
+            ExpectedAt = shop.Utc(at.Value);
+        }
+        (SupplierReference, State) = (said, PurchaseOrderState.Confirmed);
+        return Result.Done;
     }
 
     /// <summary>Why parts that were chosen can't be ordered.</summary>

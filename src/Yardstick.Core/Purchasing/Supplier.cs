@@ -1,17 +1,154 @@
+using Yardstick.Core.Values;
+
 namespace Yardstick.Core.Purchasing;
 
 /// <summary>Somebody who sells parts to the shop.</summary>
 public class Supplier
 {
+    private const int LongestName = 80;
+
     /// <summary>Key.</summary>
     public long Id { get; init; }
 
-    /// <summary>Short name under which its service is reached.</summary>
-    public required string Code { get; init; }
+    /// <summary>Name, 1 to 80 characters.</summary>
+    public string Name { get; internal set; } = "";
 
-    /// <summary>Name.</summary>
-    public required string Name { get; init; }
+    /// <summary>How orders reach them.</summary>
+    public SupplierOrderWay Way { get; internal set; }
 
-    /// <summary>Telephone, for when its service does not answer.</summary>
-    public string Phone { get; init; } = "";
+    /// <summary>Short name under which their service is reached; empty where they have none.</summary>
+    public string Code { get; internal set; } = "";
+
+    /// <summary>Telephone.</summary>
+    public string Phone { get; internal set; } = "";
+
+    /// <summary>E-mail.</summary>
+    public string Email { get; internal set; } = "";
+
+    /// <summary>Whom to ask for.</summary>
+    public string Contact { get; internal set; } = "";
+
+    /// <summary>The shop's account with them.</summary>
+    public string AccountNumber { get; internal set; } = "";
+
+    /// <summary>When they deliver, in words: weekdays at 10 and 2.</summary>
+    public string DeliveryTimes { get; internal set; } = "";
+
+    /// <summary>Not ordered from any more, UTC; null while they are.</summary>
+    public Instant? RetiredAt { get; internal set; }
+
+    /// <summary>Counts up with every change.</summary>
+    public int Version { get; internal set; } = 1;
+
+    /// <summary>A new one, who is called until somebody says how else. Refuses with <c>supplier.name</c> and <c>supplier.twice</c>.</summary>
+    /// <param name="name">1 to 80 characters.</param>
+    /// <param name="taken">Whether another has the name already.</param>
+    public static Result<Supplier> Create(string? name, bool taken)
+    {
+        var made = new Supplier { Way = SupplierOrderWay.Phone };
+        return made.Rename(name, taken) is { } problem ? problem : made;
+    }
+
+    /// <summary>Changes one field: name, way, code, phone, email, contact, accountNumber or deliveryTimes.</summary>
+    /// <param name="field">Which.</param>
+    /// <param name="text">What was typed.</param>
+    /// <param name="country">Country of telephone numbers without one.</param>
+    /// <param name="taken">Whether another has that name or code already.</param>
+    public Result<FieldChange> Set(string field, string? text, string country, bool taken)
+    {
+        var old = Shown(field);
+        if (Write(field, (text ?? "").Trim(), country, taken) is { } problem)
+            return problem;
+        Version++;
+        return new FieldChange(field, old, Shown(field));
+    }
+
+    private Problem? Write(string field, string typed, string country, bool taken)
+    {
+        switch (field)
+        {
+            case "name":
+                return Rename(typed, taken);
+            case "code":
+                if (typed.Length > 40 || !typed.All(c => char.IsAsciiLetterOrDigit(c) || c == '-'))
+                    return new Problem("supplier.code", "The name of a service has letters, digits and dashes only.", field);
+                if (taken && typed.Length > 0)
+                    return new Problem("supplier.codeTwice", $"Another supplier has the service {typed} already.", field);
+                if (typed.Length == 0 && Way == SupplierOrderWay.Electronic)
+                    return NoService;
+                Code = typed;
+                return null;
+            case "way":
+                if (!Enum.TryParse<SupplierOrderWay>(typed, out var way) || !Enum.IsDefined(way))
+                    return new Problem("supplier.way", "Orders go out electronically or by phone.", field);
+                if (way == SupplierOrderWay.Electronic && Code.Length == 0)
+                    return NoService;
+                Way = way;
+                return null;
+            case "phone":
+                var phone = typed.Length == 0 ? default : PhoneNumber.Parse(typed, country, field);
+                if (phone.Problem is { } noPhone)
+                    return noPhone;
+                Phone = typed.Length == 0 ? "" : phone.Value.Shown(country);
+                return null;
+            case "email":
+                var email = typed.Length == 0 ? default : EmailAddress.Parse(typed, field);
+                if (email.Problem is { } noEmail)
+                    return noEmail;
+                Email = typed.Length == 0 ? "" : email.Value.Text;
+                return null;
+            case "contact" or "accountNumber" or "deliveryTimes":
+                if (typed.Length > 120)
+                    return TextInput.TooLong(120, field);
+                if (field == "contact")
+                    Contact = typed;
+                else if (field == "accountNumber")
+                    AccountNumber = typed;
+                else
+                    DeliveryTimes = typed;
+                return null;
+            default:
+                return new Problem("supplier.field", $"\"{field}\" can't be edited.", field);
+        }
+    }
+
+    private Problem? Rename(string? name, bool taken)
+    {
+        var typed = (name ?? "").Trim();
+        if (typed.Length is 0 or > LongestName)
+            return new Problem("supplier.name", "A supplier needs a name of at most 80 characters.", "name");
+        if (taken)
+            return new Problem("supplier.twice", $"There is a supplier {typed} already.", "name");
+        Name = typed;
+        return null;
+    }
+
+    private string Shown(string field) =>
+        field switch
+        {
+            "name" => Name,
+            "code" => Code,
+            "way" => Way.ToString(),
+            "phone" => Phone,
+            "email" => Email,
+            "contact" => Contact,
+            "accountNumber" => AccountNumber,
+            "deliveryTimes" => DeliveryTimes,
+            _ => "",
+        };
+
+    /// <summary>Nothing more is ordered from them, or something again; what was ordered stays theirs.</summary>
+    /// <param name="off">True ends it.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void Retire(bool off, Instant utcNow)
+    {
+        RetiredAt = off ? utcNow : null;
+        Version++;
+    }
+
+    private static readonly Problem NoService = new(
+        "supplier.noService",
+        "Type the name of their service first; without one orders go out by phone.",
+        "code"
+    );
 }

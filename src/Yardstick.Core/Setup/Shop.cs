@@ -47,6 +47,20 @@ public partial class Shop
     /// <summary>Promises are made on so many minutes: 15, 30 or 60.</summary>
     public int PromiseStep { get; internal set; } = 30;
 
+    /// <summary>Steps of the beginning that somebody ticked off or left out.</summary>
+    public IReadOnlyList<StartStep> SkippedSteps { get; internal set; } = [];
+
+    /// <summary>Ticks a step of the beginning off, or takes it up again.</summary>
+    /// <param name="step">Which.</param>
+    /// <param name="skip">True ticks it off.</param>
+    public FieldChange Skip(StartStep step, bool skip)
+    {
+        var before = SkippedSteps.Contains(step);
+        SkippedSteps = [.. SkippedSteps.Where(s => s != step).Concat(skip ? [step] : [])];
+        Version++;
+        return new FieldChange($"step {step}", before ? "left out" : "open", skip ? "left out" : "open");
+    }
+
     /// <summary>Counts up with every change.</summary>
     public int Version { get; internal set; } = 1;
 

@@ -98,6 +98,9 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, int 
                 Code = "harbor",
                 Name = "Harbor Parts",
                 Phone = "(207) 555-0171",
+                Contact = "Lou at the counter",
+                AccountNumber = "LB-4410",
+                DeliveryTimes = "weekdays at 10, 1 and 4",
             },
             new Supplier
             {
@@ -105,6 +108,16 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, int 
                 Code = "northline",
                 Name = "Northline Supply",
                 Phone = "(207) 555-0188",
+                AccountNumber = "20871",
+                DeliveryTimes = "once a day, ordered by 3 pm",
+            },
+            new Supplier
+            {
+                Id = 3,
+                Name = "Tidewater Radiator and Glass",
+                Way = SupplierOrderWay.Phone,
+                Phone = "(207) 555-0133",
+                Contact = "Ask for Priya",
             }
         );
         Parts = DemoCatalog.Parts(Random, 1, 2, UtcNow);

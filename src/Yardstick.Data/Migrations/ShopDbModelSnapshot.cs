@@ -649,6 +649,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<long>("OnHand")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long>("PackSize")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("Reserved")
                         .HasColumnType("INTEGER");
 
@@ -660,6 +663,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<long>("UnitCost")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
                         .HasColumnType("INTEGER");
 
                     b.Property<DateTime?>("WithdrawnAt")
@@ -2405,6 +2411,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<long>("ById")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("ByPhone")
+                        .HasColumnType("INTEGER");
+
                     b.Property<DateTime>("CreatedAt")
                         .HasColumnType("TEXT");
 
@@ -2504,7 +2513,23 @@ namespace Yardstick.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("AccountNumber")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Code")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Contact")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("DeliveryTimes")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Email")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -2516,9 +2541,22 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<DateTime?>("RetiredAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Way")
+                        .HasColumnType("INTEGER");
+
                     b.HasKey("Id");
 
                     b.HasIndex("Code")
+                        .IsUnique()
+                        .HasFilter("\"Code\" <> ''");
+
+                    b.HasIndex("Name")
                         .IsUnique();
 
                     b.ToTable("Suppliers");
@@ -2584,6 +2622,8 @@ namespace Yardstick.Data.Migrations
                     b.HasKey("Id");
 
                     b.HasIndex("StaffId");
+
+                    b.HasIndex("Until");
 
                     b.ToTable("Absences");
                 });
@@ -2674,6 +2714,8 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("EndsAt");
 
                     b.HasIndex("StaffId");
 
@@ -2802,6 +2844,10 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<TimeOnly>("QuietUntil")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SkippedSteps")
+                        .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<string>("TaxNumber")

@@ -9,7 +9,11 @@ internal sealed class PurchasingMapping
         IEntityTypeConfiguration<PurchaseOrder>,
         IEntityTypeConfiguration<PurchaseOrderLine>
 {
-    public void Configure(EntityTypeBuilder<Supplier> builder) => builder.HasIndex(s => s.Code).IsUnique();
+    public void Configure(EntityTypeBuilder<Supplier> builder)
+    {
+        builder.HasIndex(s => s.Code).IsUnique().HasFilter("\"Code\" <> ''");
+        builder.HasIndex(s => s.Name).IsUnique();
+    }
 
     public void Configure(EntityTypeBuilder<PurchaseOrder> builder)
     {

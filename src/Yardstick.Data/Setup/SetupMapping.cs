@@ -45,6 +45,9 @@ internal sealed class SetupMapping
         builder.Property(s => s.Id).ValueGeneratedNever();
         builder.Property(s => s.Hours).HasConversion(JsonColumn.Of(WeekHours.Usual), JsonColumn.Same<WeekHours>());
         builder
+            .Property(s => s.SkippedSteps)
+            .HasConversion(JsonColumn.Of<IReadOnlyList<StartStep>>([]), JsonColumn.Same<IReadOnlyList<StartStep>>());
+        builder
             .Property(s => s.ClosedDays)
             .HasConversion(JsonColumn.Of<IReadOnlyList<ClosedDay>>([]), JsonColumn.Same<IReadOnlyList<ClosedDay>>());
     }
@@ -58,12 +61,17 @@ internal sealed class SetupMapping
 
     public void Configure(EntityTypeBuilder<StaffRight> builder) => builder.HasKey(r => new { r.StaffId, r.Permission });
 
-    public void Configure(EntityTypeBuilder<Absence> builder) => builder.HasIndex(a => a.StaffId);
+    public void Configure(EntityTypeBuilder<Absence> builder)
+    {
+        builder.HasIndex(a => a.StaffId);
+        builder.HasIndex(a => a.Until);
+    }
 
     public void Configure(EntityTypeBuilder<Invitation> builder)
     {
         builder.HasIndex(i => i.TokenHash).IsUnique();
         builder.HasIndex(i => i.StaffId);
+        builder.HasIndex(i => i.EndsAt);
     }
 
     public void Configure(EntityTypeBuilder<TerminalPerson> builder) => builder.HasKey(p => new { p.TerminalId, p.StaffId });

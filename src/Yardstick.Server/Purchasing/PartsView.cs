@@ -30,7 +30,7 @@ public static class PartsView
     );
 
     /// <summary>A supplier.</summary>
-    public sealed record SupplierView(long Id, string Name, string Phone);
+    public sealed record SupplierView(long Id, string Name, string Phone, SupplierOrderWay Way);
 
     /// <summary>A line of a purchase order.</summary>
     public sealed record PurchaseLineView(
@@ -60,6 +60,7 @@ public static class PartsView
         string Trouble,
         Instant CreatedAt,
         int Tries,
+        bool ByPhone,
         IReadOnlyList<PurchaseLineView> Lines
     );
 
@@ -91,7 +92,8 @@ public static class PartsView
     private static async Task<PartsPageView> ReadAsync(ShopDb db)
     {
         var suppliers = await db.Suppliers.OrderBy(s => s.Id).ToListAsync();
-        var needed = await NeededAsync(db, suppliers);
+        var offered = suppliers.FindAll(s => s.RetiredAt is null);
+        var needed = await NeededAsync(db, offered);
         // In the order in which they were placed: a list that jumps when a supplier answers takes the focus away.
         var open = await db
             .PurchaseOrders.Include(p => p.Lines)
@@ -129,6 +131,7 @@ public static class PartsView
                 p.Trouble,
                 p.CreatedAt,
                 p.Tries,
+                p.ByPhone,
                 p.Lines.ConvertAll(l => new PurchaseLineView(
                     l.Id,
                     l.OrderId,
@@ -148,7 +151,7 @@ public static class PartsView
             needed,
             open.ConvertAll(Of),
             lately.ConvertAll(Of),
-            suppliers.ConvertAll(s => new SupplierView(s.Id, s.Name, s.Phone))
+            offered.ConvertAll(s => new SupplierView(s.Id, s.Name, s.Phone, s.Way))
         );
     }
 

@@ -38,7 +38,7 @@ public static class PlaceOrder
         commands.RunAsync<PurchasePlaced>(async work =>
         {
             var db = work.Db;
-            if (await db.Suppliers.FindAsync(request.SupplierId) is not { } supplier)
+            if (await db.Suppliers.FindAsync(request.SupplierId) is not { RetiredAt: null } supplier)
                 return new Problem("supplier.gone", "There is no such supplier.", "supplierId");
             var asked = (request.LineIds ?? []).Distinct().ToList();
             var rows = await db.NeededParts()
@@ -57,7 +57,7 @@ public static class PlaceOrder
             }
             var placed = PurchaseOrder.Place(
                 await db.NextNumberAsync(Counter.PurchaseOrders),
-                supplier.Id,
+                supplier,
                 rows.ConvertAll(r => (r.Line, r.OrderId)),
                 work.Actor
             );

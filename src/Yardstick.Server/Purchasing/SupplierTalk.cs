@@ -39,7 +39,7 @@ public sealed class SupplierTalk(IDbContextFactory<ShopDb> factory, SingleWriter
         await using (var db = await factory.CreateDbContextAsync(cancel))
         {
             order = await db.PurchaseOrders.Include(p => p.Lines).FirstOrDefaultAsync(p => p.Id == id, cancel);
-            if (order is null || !order.IsOpen)
+            if (order is null || !order.IsOpen || order.ByPhone)
                 return order;
             supplier = await db.Suppliers.SingleAsync(s => s.Id == order.SupplierId, cancel);
         }
@@ -66,7 +66,9 @@ public sealed class SupplierTalk(IDbContextFactory<ShopDb> factory, SingleWriter
     {
         await using var db = await factory.CreateDbContextAsync(cancel);
         var open = await db
-            .PurchaseOrders.Where(p => p.State < PurchaseOrderState.Refused && (!onlyNew || p.Tries == 0 && p.SupplierReference == ""))
+            .PurchaseOrders.Where(p =>
+                !p.ByPhone && p.State < PurchaseOrderState.Refused && (!onlyNew || p.Tries == 0 && p.SupplierReference == "")
+            )
             .OrderBy(p => p.State)
             .ThenBy(p => p.Id)
             .Select(p => new { p.Id, p.SupplierId })

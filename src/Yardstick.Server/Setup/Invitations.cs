@@ -8,7 +8,6 @@ using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Data.Setup;
 using Yardstick.Server.Changes;
-using Yardstick.Server.Customers;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Setup;

@@ -8,7 +8,6 @@ using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Data.Setup;
 using Yardstick.Server.Changes;
-using Yardstick.Server.Customers;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Setup;
@@ -82,11 +81,8 @@ public static class People
                 Has = u.PasswordHash != null,
             })
             .ToDictionaryAsync(u => u.Id);
-        var invited = await db
-            .Invitations.Where(i => i.UsedAt == null && i.WithdrawnAt == null && i.EndsAt > now)
-            .GroupBy(i => i.StaffId)
-            .Select(g => new { g.Key, Until = g.Max(i => i.EndsAt) })
-            .ToDictionaryAsync(i => i.Key, i => i.Until);
+        var waiting = await db.Invitations.Where(i => i.EndsAt > now && i.UsedAt == null && i.WithdrawnAt == null).ToListAsync();
+        var invited = waiting.GroupBy(i => i.StaffId).ToDictionary(g => g.Key, g => g.Max(i => i.EndsAt));
         var people = await db.Staff.OrderByDescending(s => s.Active).ThenBy(s => s.Id).ToListAsync();
         return Results.Ok(
             people.ConvertAll(p => new PersonRow

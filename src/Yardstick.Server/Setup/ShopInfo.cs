@@ -12,7 +12,7 @@ public static class ShopInfo
     /// <summary>A person on staff.</summary>
     public sealed record StaffView(long Id, string ShortName, string Name, Role Role, string Skills);
 
-    /// <summary>A supplier, with the short name under which it is asked.</summary>
+    /// <summary>A supplier whose service can be asked, with the short name under which it is asked.</summary>
     public sealed record SupplierName(string Code, string Name);
 
     /// <summary>The shop.</summary>
@@ -47,7 +47,7 @@ public static class ShopInfo
                 shop.PlateRegion,
                 shop.Local(time.Now()),
                 staff.ConvertAll(s => new StaffView(s.Id, s.ShortName, s.Name, s.Role, string.Join(", ", s.Skills))),
-                await db.Suppliers.OrderBy(s => s.Id).Select(s => new SupplierName(s.Code, s.Name)).ToListAsync()
+                await db.AskedSuppliers.OrderBy(s => s.Id).Select(s => new SupplierName(s.Code, s.Name)).ToListAsync()
             )
         );
     }

@@ -4,7 +4,6 @@ using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Data;
 using Yardstick.Server.Changes;
-using Yardstick.Server.Customers;
 using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Setup;
@@ -110,7 +109,7 @@ public static class ShopSetup
                 PlateRegion = shop.PlateRegion,
                 DistancePerDay = shop.Shown("distancePerDay"),
                 PromiseStep = shop.Shown("promiseStep"),
-                InUse = await db.Orders.AnyAsync(),
+                InUse = await db.Orders.AnyAsync(o => o.Id > 0),
                 LogoHash = shop.LogoHash,
                 Week =
                 [
@@ -131,7 +130,7 @@ public static class ShopSetup
             if (await work.ClashAsync(Target, 1, request.Field, request.Version, request.Value) is { } clash)
                 return clash;
             var shop = await work.Db.Shops.SingleAsync();
-            return Recorded(work, shop, shop.Set(request.Field, request.Value, await work.Db.Orders.AnyAsync()));
+            return Recorded(work, shop, shop.Set(request.Field, request.Value, await work.Db.Orders.AnyAsync(o => o.Id > 0)));
         });
 
     private static Task<IResult> Close(CloseRequest request, CommandRunner commands) =>

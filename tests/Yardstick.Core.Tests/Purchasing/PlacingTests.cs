@@ -17,19 +17,21 @@ public class PlacingTests
             UnitCost = new(30),
         };
 
-    private static PurchaseOrder Placed() => PurchaseOrder.Place(501, 2, [(Pads(), 3001)], Mina).Value;
+    private static readonly Supplier Harbor = new() { Id = 2, Name = "Harbor Parts" };
+
+    private static PurchaseOrder Placed() => PurchaseOrder.Place(501, Harbor, [(Pads(), 3001)], Mina).Value;
 
     [Fact]
     public void Only_what_is_missing_is_ordered_and_under_a_key_of_its_own()
     {
-        var order = PurchaseOrder.Place(501, 2, [(Pads(received: 0.5m), 3001)], Mina).Value;
+        var order = PurchaseOrder.Place(501, Harbor, [(Pads(received: 0.5m), 3001)], Mina).Value;
         Assert.Equal(
             (PurchaseOrderState.Sending, 1.5m, 3001L, 7L),
             (order.State, order.Lines[0].Quantity.Value, order.Lines[0].OrderId, order.ById)
         );
         Assert.NotEqual(Placed().IdempotencyKey, order.IdempotencyKey);
-        Assert.Equal("purchase.empty", PurchaseOrder.Place(501, 2, [], Mina).Problem!.Code);
-        Assert.Equal("purchase.number", PurchaseOrder.Place(501, 2, [(Pads(" "), 3001)], Mina).Problem!.Code);
+        Assert.Equal("purchase.empty", PurchaseOrder.Place(501, Harbor, [], Mina).Problem!.Code);
+        Assert.Equal("purchase.number", PurchaseOrder.Place(501, Harbor, [(Pads(" "), 3001)], Mina).Problem!.Code);
     }
 
     [Theory]

@@ -21,10 +21,13 @@ const PolicyPage = lazy(() => import('../areas/Pricing/policy/PolicyPage'));
 const FormerOrderPage = lazy(() => import('../areas/Imports/FormerOrderPage'));
 const SetupPages = lazy(() => import('../areas/Setup/SetupPages'));
 const SetupStart = lazy(() => import('../areas/Setup/SetupPages').then((page) => ({ default: page.SetupStart })));
+const GettingStarted = lazy(() => import('../areas/Setup/GettingStarted'));
 const ShopPage = lazy(() => import('../areas/Setup/ShopPage'));
 const PeoplePage = lazy(() => import('../areas/Setup/PeoplePage'));
 const PeopleStart = lazy(() => import('../areas/Setup/PeoplePage').then((page) => ({ default: page.PeopleStart })));
 const PersonPage = lazy(() => import('../areas/Setup/PersonPage'));
+const SuppliersPage = lazy(() => import('../areas/Purchasing/SuppliersPage'));
+const PartsCatalogPage = lazy(() => import('../areas/Catalog/PartsCatalogPage'));
 const JoinPage = lazy(() => import('../areas/Setup/JoinPage'));
 const CannedPage = lazy(() => import('../areas/Catalog/cannedJobs/CannedPage'));
 const CannedStart = lazy(() => import('../areas/Catalog/cannedJobs/CannedStart'));
@@ -88,7 +91,12 @@ export function App() {
   return (
     <Suspense fallback={<Loading what="the page" />}>
       {welcome.data.firstRun ? (
-        <FirstRun onDone={renew} />
+        <FirstRun
+          onDone={() => {
+            void navigate('/setup/start', { replace: true });
+            renew();
+          }}
+        />
       ) : session.data === null ? (
         <SignIn welcome={welcome.data} onDone={renew} />
       ) : (
@@ -110,11 +118,14 @@ export function App() {
               <Route path="formerOrders/:id" element={<FormerOrderPage />} />
               <Route path="setup" element={<SetupPages />}>
                 <Route index element={<SetupStart />} />
+                <Route path="start" element={<GettingStarted />} />
                 <Route path="shop" element={<ShopPage />} />
                 <Route path="people" element={<PeoplePage />}>
                   <Route index element={<PeopleStart />} />
                   <Route path=":id" element={<PersonPage />} />
                 </Route>
+                <Route path="suppliers/:id?" element={<SuppliersPage />} />
+                <Route path="parts/:id?" element={<PartsCatalogPage />} />
                 <Route path="pricing" element={<PolicyPage />} />
                 <Route path="canned-jobs" element={<CannedPage />}>
                   <Route index element={<CannedStart />} />

@@ -47,6 +47,15 @@ export function useFloor(enabled = true) {
   });
 }
 
+/** The steps of a new shop, for those who set it up. */
+export function useStartSteps() {
+  return useQuery({
+    queryKey: ['setup', 'steps'],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/setup/steps', { signal })),
+    enabled: useMay('EditSetup'),
+  });
+}
+
 /** Asks anew for whatever shows these. */
 export function useRefresh() {
   const client = useQueryClient();

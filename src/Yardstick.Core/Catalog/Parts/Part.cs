@@ -6,19 +6,19 @@ using Yardstick.Core.Values;
 namespace Yardstick.Core.Catalog;
 
 /// <summary>A part that the shop knows, with its stock.</summary>
-public class Part
+public partial class Part
 {
     /// <summary>Key.</summary>
     public long Id { get; init; }
 
     /// <summary>Number by which it is ordered.</summary>
-    public required string Number { get; init; }
+    public string Number { get; internal set; } = "";
 
     /// <summary>What it is.</summary>
-    public required string Description { get; init; }
+    public string Description { get; internal set; } = "";
 
     /// <summary>Category, which chooses markup bands and companions.</summary>
-    public string Category { get; init; } = "";
+    public string Category { get; internal set; } = "";
 
     /// <summary>Cost at the last receipt, each, 4 decimals.</summary>
     public UnitPrice UnitCost { get; internal set; }
@@ -39,19 +39,25 @@ public class Part
     public Quantity Reserved { get; internal set; }
 
     /// <summary>Reorder at or below this.</summary>
-    public Quantity LowestLevel { get; init; }
+    public Quantity LowestLevel { get; internal set; }
 
     /// <summary>Fill up to this.</summary>
-    public Quantity FillLevel { get; init; }
+    public Quantity FillLevel { get; internal set; }
+
+    /// <summary>How many come in a pack; one where it is sold singly.</summary>
+    public Quantity PackSize { get; internal set; } = Quantity.One;
+
+    /// <summary>Counts up with every change of what it is.</summary>
+    public int Version { get; internal set; } = 1;
 
     /// <summary>Where it lies.</summary>
     public string Bin { get; internal set; } = "";
 
     /// <summary>Who usually supplies it.</summary>
-    public long? SupplierId { get; init; }
+    public long? SupplierId { get; internal set; }
 
     /// <summary>Unit in which it is counted: qt, gal, pt, lb; empty for pieces.</summary>
-    public string Unit { get; init; } = "";
+    public string Unit { get; internal set; } = "";
 
     /// <summary>Brand.</summary>
     public string Brand { get; internal set; } = "";

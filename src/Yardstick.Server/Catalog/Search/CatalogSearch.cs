@@ -303,7 +303,7 @@ public static class CatalogSearch
         if (source == "guide")
             return Results.Ok(car is null ? silence : await GuideAsync(car, words, sources, cancel));
         if (
-            await db.Suppliers.FirstOrDefaultAsync(s => s.Code == source, cancel) is not { } supplier
+            await db.AskedSuppliers.FirstOrDefaultAsync(s => s.Code == source, cancel) is not { } supplier
             || await PricerAsync(db, id, time) is not { } price
         )
             return Results.Ok(silence);

@@ -110,7 +110,7 @@ public static class PartSourcing
                     ""
                 )
             );
-        if (await db.Suppliers.FirstOrDefaultAsync(s => s.Code == source, cancel) is not { } supplier)
+        if (await db.AskedSuppliers.FirstOrDefaultAsync(s => s.Code == source, cancel) is not { } supplier)
             return Results.Ok(new SourcingAnswer([], [], "There is no such supplier."));
         var words = (q ?? "").Trim();
         var digits = string.IsNullOrEmpty(type) ? TireSize.DigitsOf(words) : "";

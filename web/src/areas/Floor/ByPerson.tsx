@@ -162,7 +162,7 @@ function Lane({
       ))}
       <h3>
         {person ? person.shortName : 'No one yet'}{' '}
-        <span>{person ? [person.skills, person.present ? '' : 'not here'].filter(Boolean).join(' · ') : ''}</span>
+        <span>{person ? [person.skills, person.day || (person.present ? '' : 'not here')].filter(Boolean).join(' · ') : ''}</span>
       </h3>
       {children}
       <div className="nowline" style={vars({ '--at': `${now}%` })} />

@@ -1,13 +1,16 @@
+import Button from '@mui/material/Button';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { useKeys } from '../../lib/keys';
-import { useFloor } from '../../lib/shop';
+import { useFloor, useMay, useStartSteps } from '../../lib/shop';
 import { SegmentedControl } from '../../ui/SegmentedControl';
-import { Failed, Loading } from '../../ui/Feedback';
+import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { ByPerson } from './ByPerson';
 import { ByStage } from './ByStage';
 import { FloorList } from './FloorList';
 import { useMoves } from './useMoves';
 import './floor.css';
+import styles from './FloorPage.module.css';
 
 type View = 'person' | 'stage' | 'list';
 const VIEWS = [
@@ -79,9 +82,36 @@ export default function FloorPage() {
           <b>{data.hoursSoldToday.toFixed(1)}</b> of {data.hoursToday.toFixed(1)} hours planned today
         </span>
       </div>
+      {data.cards.length === 0 && <EmptyFloor />}
       {view === 'person' && <ByPerson floor={data} moves={moves} people={person ? [person] : data.people} cards={cards} />}
       {view === 'stage' && <ByStage floor={data} moves={moves} cards={cards} />}
       {view === 'list' && <FloorList floor={data} cards={cards} />}
     </>
+  );
+}
+
+/** What will be here, and how it begins. */
+function EmptyFloor() {
+  const mayWrite = useMay('WriteUp');
+  const steps = useStartSteps();
+  return (
+    <div className={styles.empty}>
+      <Empty title="No vehicles yet">
+        Every repair order that is open stands here: in the lane of whoever works on it, at the hour for which it is planned, with what it
+        waits for.
+        <span className="row">
+          {steps.data?.next && (
+            <Button component={Link} to="/setup/start" variant="contained">
+              Getting started
+            </Button>
+          )}
+          {mayWrite && (
+            <Button component={Link} to="/write-up" variant={steps.data?.next ? 'outlined' : 'contained'}>
+              Write up a vehicle
+            </Button>
+          )}
+        </span>
+      </Empty>
+    </div>
   );
 }

@@ -75,6 +75,12 @@ function NeededList({ needed, suppliers, mayOrder }: { needed: Needed[]; supplie
         api.POST('/api/purchase-orders', { body: { supplierId: supplier.id, lineIds: lines.map((l) => l.lineId) } }),
       );
       await refresh(['parts']);
+      if (supplier.way === 'Phone') {
+        say.done(
+          `Purchase order ${placed.number} is written. Call ${supplier.name}${supplier.phone && `, ${supplier.phone}`}, and note what they say.`,
+        );
+        return;
+      }
       const handed = await unwrap(api.POST('/api/purchase-orders/{id}/send', { params: { path: { id: placed.id } } }));
       if (handed.trouble) say.refused(new Error(handed.trouble));
       say.done(
@@ -108,6 +114,11 @@ function NeededList({ needed, suppliers, mayOrder }: { needed: Needed[]; supplie
             );
           })}
       </header>
+      {needed.length > 0 && suppliers.length === 0 && (
+        <div className="notice">
+          Nobody to order from yet: a manager adds suppliers in <Link to="/setup/suppliers">Setup</Link>.
+        </div>
+      )}
       {needed.length === 0 ? (
         <Empty title="Nothing is needed">An approved part that is not in stock appears here at once.</Empty>
       ) : (

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { api, unwrap, type Schemas } from '../../lib/api';
+import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
 import { figure, moment, typedQuantity, unitAmount, wallTime } from '../../lib/format';
 import { useNow, useRefresh, useShop } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
@@ -22,6 +22,7 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Purc
   const open = purchase.lines.filter((line) => line.awaited);
   const [cancelling, setCancelling] = useState(false);
   const [reason, setReason] = useState('');
+  const [calling, setCalling] = useState(false);
   const run = async (act: () => Promise<void>) => {
     setBusy(true);
     try {
@@ -96,9 +97,15 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Purc
                 Into stock
               </Button>
             )}
-            <Button disabled={busy} onClick={() => void ask()}>
-              {purchase.state === 'Sending' ? 'Send again' : 'Ask again'}
-            </Button>
+            {purchase.byPhone ? (
+              <Button disabled={busy} onClick={() => setCalling(!calling)}>
+                What they said…
+              </Button>
+            ) : (
+              <Button disabled={busy} onClick={() => void ask()}>
+                {purchase.state === 'Sending' ? 'Send again' : 'Ask again'}
+              </Button>
+            )}
             <Button
               variant={receiving ? 'contained' : 'outlined'}
               disabled={busy}
@@ -114,6 +121,12 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Purc
           {purchase.trouble}
         </div>
       )}
+      {purchase.byPhone && purchase.state === 'Placed' && !calling && (
+        <p className="soft small">
+          By phone{purchase.supplierPhone && `: ${purchase.supplierPhone}`}. Note what they say once they took it.
+        </p>
+      )}
+      {calling && <CallForm purchase={purchase} onDone={() => setCalling(false)} />}
       {cancelling && (
         <form
           className="notice row"
@@ -184,5 +197,51 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Purc
         </tbody>
       </table>
     </div>
+  );
+}
+
+/** What a supplier said on the phone: their reference and when it comes. */
+function CallForm({ purchase, onDone }: { purchase: Schemas['PurchaseView']; onDone: () => void }) {
+  const refresh = useRefresh();
+  const [reference, setReference] = useState(purchase.supplierReference);
+  const [expected, setExpected] = useState('');
+  const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
+  const keep = async () => {
+    try {
+      await unwrap(api.POST('/api/purchase-orders/{id}/call', { params: { path: { id: purchase.id } }, body: { reference, expected } }));
+      onDone();
+      await refresh(['parts'], ['floor']);
+    } catch (error) {
+      setProblem(error instanceof Problem ? { field: error.field, text: error.message } : { text: sentence(error) });
+    }
+  };
+  return (
+    <form
+      className="notice row"
+      aria-label={`What ${purchase.supplier} said`}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void keep();
+      }}
+    >
+      <Labelled
+        label="Their reference, or who took it"
+        value={reference}
+        onText={setReference}
+        autoFocus
+        problem={problem && problem.field !== 'expected' ? problem.text : undefined}
+      />
+      <Labelled
+        label="Comes"
+        value={expected}
+        onText={setExpected}
+        placeholder="3 pm, tomorrow 10, fri"
+        problem={problem?.field === 'expected' ? problem.text : undefined}
+      />
+      <Button onClick={onDone}>Cancel</Button>
+      <Button type="submit" variant="contained">
+        Save
+      </Button>
+    </form>
   );
 }

@@ -1,14 +1,14 @@
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { NavLink, Outlet, useNavigate } from 'react-router';
+import { Outlet, useNavigate } from 'react-router';
 import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
 import { useRefresh } from '../../lib/shop';
 import { Failed, Loading } from '../../ui/Feedback';
 import { Part } from '../../ui/Fields';
 import { Labelled } from '../../ui/Labelled';
+import { RowLinks } from '../../ui/RowLinks';
 import { ROLES } from './roles';
-import styles from './PeoplePage.module.css';
 import '../../ui/records.css';
 
 /** Everybody on staff; one of them is shown beside the list. */
@@ -20,15 +20,17 @@ export default function PeoplePage() {
     <div className="own-page">
       <div className="record-side">
         <Part title="People">
-          <nav className={styles.list} aria-label="People">
-            {people.data.map((person) => (
-              <NavLink key={person.id} to={`/setup/people/${person.id}`}>
-                <b className={person.active ? '' : 'soft'}>{person.name}</b>
-                <span className="soft">{ROLES[person.role]}</span>
-                <span className="soft small">{stateOf(person)}</span>
-              </NavLink>
-            ))}
-          </nav>
+          <RowLinks
+            label="People"
+            rows={people.data.map((person) => ({
+              key: person.id,
+              to: `/setup/people/${person.id}`,
+              name: person.name,
+              soft: !person.active,
+              aside: ROLES[person.role],
+              more: stateOf(person),
+            }))}
+          />
           <AddPerson />
         </Part>
       </div>

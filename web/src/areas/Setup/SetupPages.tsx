@@ -1,5 +1,6 @@
 import { Navigate, NavLink, Outlet } from 'react-router';
-import { useMe, type Permission } from '../../lib/shop';
+import { useMe, useStartSteps, type Permission } from '../../lib/shop';
+import { Loading } from '../../ui/Feedback';
 import './setup.css';
 
 interface Page {
@@ -11,11 +12,13 @@ interface Page {
 const PAGES: Page[] = [
   { to: '/setup/shop', name: 'Shop', asks: 'EditSetup' },
   { to: '/setup/people', name: 'People', asks: 'EditStaff' },
+  { to: '/setup/suppliers', name: 'Suppliers', asks: 'EditSetup' },
+  { to: '/setup/parts', name: 'Parts catalog', asks: 'EditSetup' },
   { to: '/setup/pricing', name: 'Pricing rules', asks: 'EditPolicy' },
-  { to: '/setup/canned-jobs', name: 'Canned jobs and guide', asks: 'EditSetup' },
+  { to: '/setup/canned-jobs', name: 'Canned jobs', asks: 'EditSetup' },
   { to: '/setup/fees', name: 'Fees', asks: 'EditSetup' },
   { to: '/setup/messages', name: 'Messages', asks: 'EditSetup' },
-  { to: '/setup/own', name: 'Labels, fields, texts', asks: 'EditSetup' },
+  { to: '/setup/own', name: 'Labels and texts', asks: 'EditSetup' },
   { to: '/setup/computers', name: 'Computers', asks: 'EnrollTerminals' },
   { to: '/setup/files', name: 'Import and export', asks: 'BringIn' },
 ];
@@ -23,15 +26,20 @@ const PAGES: Page[] = [
 /** Setup begins with the first page that the person may see. */
 export function SetupStart() {
   const me = useMe();
+  const steps = useStartSteps();
+  if (steps.isLoading) return <Loading what="Setup" />;
+  if (steps.data?.next) return <Navigate to="/setup/start" replace />;
   return <Navigate to={PAGES.find((page) => me.permissions.includes(page.asks))?.to ?? '/'} replace />;
 }
 
 /** Setup: the shop and its people, prices, what the shop defines for itself, files in and out. */
 export default function SetupPages() {
   const me = useMe();
+  const steps = useStartSteps();
   return (
     <div className="setup-pages">
       <nav className="setup-tabs" aria-label="Setup">
+        {steps.data?.next && <NavLink to="/setup/start">Getting started</NavLink>}
         {PAGES.filter((page) => me.permissions.includes(page.asks)).map((page) => (
           <NavLink key={page.to} to={page.to}>
             {page.name}

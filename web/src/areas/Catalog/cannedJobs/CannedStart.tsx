@@ -4,6 +4,7 @@ import { api, sentence, unwrap, type Schemas } from '../../../lib/api';
 import { uploadGuide } from '../../../lib/upload';
 import { useRefresh } from '../../../lib/shop';
 import { Labelled } from '../../../ui/Labelled';
+import { StartingSets } from './StartingSets';
 import { Empty } from '../../../ui/Feedback';
 import { useSay } from '../../../ui/Toasts';
 
@@ -32,6 +33,7 @@ export default function CannedStart() {
     }, say.refused);
   return (
     <main className="canned-form">
+      <StartingSets />
       <section>
         <h2>Sets of canned jobs</h2>
         <p className="soft">Jobs that are taken together, found by their title like a single one.</p>

@@ -12,7 +12,7 @@ using Yardstick.Data;
 namespace Yardstick.Data.Migrations
 {
     [DbContext(typeof(ShopDb))]
-    [Migration("20261128130000_Begin")]
+    [Migration("20261128150000_Begin")]
     partial class Begin
     {
         /// <inheritdoc />
@@ -652,6 +652,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<long>("OnHand")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long>("PackSize")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("Reserved")
                         .HasColumnType("INTEGER");
 
@@ -663,6 +666,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<long>("UnitCost")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Version")
                         .HasColumnType("INTEGER");
 
                     b.Property<DateTime?>("WithdrawnAt")
@@ -2408,6 +2414,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<long>("ById")
                         .HasColumnType("INTEGER");
 
+                    b.Property<bool>("ByPhone")
+                        .HasColumnType("INTEGER");
+
                     b.Property<DateTime>("CreatedAt")
                         .HasColumnType("TEXT");
 
@@ -2507,7 +2516,23 @@ namespace Yardstick.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("AccountNumber")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Code")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Contact")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("DeliveryTimes")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Email")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -2519,9 +2544,22 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<DateTime?>("RetiredAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Way")
+                        .HasColumnType("INTEGER");
+
                     b.HasKey("Id");
 
                     b.HasIndex("Code")
+                        .IsUnique()
+                        .HasFilter("\"Code\" <> ''");
+
+                    b.HasIndex("Name")
                         .IsUnique();
 
                     b.ToTable("Suppliers");
@@ -2587,6 +2625,8 @@ namespace Yardstick.Data.Migrations
                     b.HasKey("Id");
 
                     b.HasIndex("StaffId");
+
+                    b.HasIndex("Until");
 
                     b.ToTable("Absences");
                 });
@@ -2677,6 +2717,8 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("EndsAt");
 
                     b.HasIndex("StaffId");
 
@@ -2805,6 +2847,10 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<TimeOnly>("QuietUntil")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SkippedSteps")
+                        .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<string>("TaxNumber")

@@ -517,6 +517,8 @@ namespace Yardstick.Data.Migrations
                     Reserved = table.Column<long>(type: "INTEGER", nullable: false),
                     LowestLevel = table.Column<long>(type: "INTEGER", nullable: false),
                     FillLevel = table.Column<long>(type: "INTEGER", nullable: false),
+                    PackSize = table.Column<long>(type: "INTEGER", nullable: false),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false),
                     Bin = table.Column<string>(type: "TEXT", nullable: false),
                     SupplierId = table.Column<long>(type: "INTEGER", nullable: true),
                     Unit = table.Column<string>(type: "TEXT", nullable: false),
@@ -647,6 +649,7 @@ namespace Yardstick.Data.Migrations
                     Trouble = table.Column<string>(type: "TEXT", nullable: false),
                     CreatedAt = table.Column<DateTime>(type: "TEXT", nullable: false),
                     ById = table.Column<long>(type: "INTEGER", nullable: false),
+                    ByPhone = table.Column<bool>(type: "INTEGER", nullable: false),
                     Tries = table.Column<int>(type: "INTEGER", nullable: false)
                 },
                 constraints: table =>
@@ -712,6 +715,7 @@ namespace Yardstick.Data.Migrations
                     Hours = table.Column<string>(type: "TEXT", nullable: false),
                     ClosedDays = table.Column<string>(type: "TEXT", nullable: false),
                     PromiseStep = table.Column<int>(type: "INTEGER", nullable: false),
+                    SkippedSteps = table.Column<string>(type: "TEXT", nullable: false),
                     Version = table.Column<int>(type: "INTEGER", nullable: false),
                     PlateRegion = table.Column<string>(type: "TEXT", nullable: false),
                     DistancePerDay = table.Column<long>(type: "INTEGER", nullable: false),
@@ -805,9 +809,16 @@ namespace Yardstick.Data.Migrations
                 {
                     Id = table.Column<long>(type: "INTEGER", nullable: false)
                         .Annotation("Sqlite:Autoincrement", true),
-                    Code = table.Column<string>(type: "TEXT", nullable: false),
                     Name = table.Column<string>(type: "TEXT", nullable: false),
-                    Phone = table.Column<string>(type: "TEXT", nullable: false)
+                    Way = table.Column<int>(type: "INTEGER", nullable: false),
+                    Code = table.Column<string>(type: "TEXT", nullable: false),
+                    Phone = table.Column<string>(type: "TEXT", nullable: false),
+                    Email = table.Column<string>(type: "TEXT", nullable: false),
+                    Contact = table.Column<string>(type: "TEXT", nullable: false),
+                    AccountNumber = table.Column<string>(type: "TEXT", nullable: false),
+                    DeliveryTimes = table.Column<string>(type: "TEXT", nullable: false),
+                    RetiredAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false)
                 },
                 constraints: table =>
                 {
@@ -1854,6 +1865,11 @@ namespace Yardstick.Data.Migrations
                 column: "StaffId");
 
             migrationBuilder.CreateIndex(
+                name: "IX_Absences_Until",
+                table: "Absences",
+                column: "Until");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_ApprovalLinks_OrderId",
                 table: "ApprovalLinks",
                 column: "OrderId");
@@ -2084,6 +2100,11 @@ namespace Yardstick.Data.Migrations
                 table: "ImportedRecords",
                 columns: new[] { "ImportId", "RecordId" },
                 unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Invitations_EndsAt",
+                table: "Invitations",
+                column: "EndsAt");
 
             migrationBuilder.CreateIndex(
                 name: "IX_Invitations_StaffId",
@@ -2374,6 +2395,13 @@ namespace Yardstick.Data.Migrations
                 name: "IX_Suppliers_Code",
                 table: "Suppliers",
                 column: "Code",
+                unique: true,
+                filter: "\"Code\" <> ''");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Suppliers_Name",
+                table: "Suppliers",
+                column: "Name",
                 unique: true);
 
             migrationBuilder.CreateIndex(

@@ -1,0 +1,220 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { rmSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { expect, test, type Page } from '@playwright/test';
+import { accessible, OUTSIDE } from '../shop.ts';
+
+const root = fileURLToPath(new URL('../..', import.meta.url));
+const data = `${root}.data/e2e-new`;
+const port = 5195;
+const address = `http://127.0.0.1:${port}`;
+let server: ChildProcess;
+let code = '';
+
+test.beforeAll(async () => {
+  rmSync(data, { recursive: true, force: true });
+  server = spawn(
+    'dotnet',
+    [
+      `${root}src/Yardstick.Server/bin/Release/net10.0/Yardstick.Server.dll`,
+      '--data',
+      data,
+      '--web',
+      `${root}web/dist`,
+      '--outside',
+      `http://127.0.0.1:${OUTSIDE}/`,
+    ],
+    { env: { ...process.env, ASPNETCORE_URLS: address }, stdio: ['ignore', 'pipe', 'inherit'] },
+  );
+  // Whoever sets a shop up reads the code where the server was started.
+  code = await new Promise((resolve) => {
+    let said = '';
+    server.stdout!.on('data', (text: Buffer) => {
+      said += text.toString();
+      const found = /code:\s+(\S+)/.exec(said)?.[1];
+      if (found) resolve(found);
+    });
+  });
+  for (let i = 0; i < 300; i++) {
+    try {
+      await fetch(`${address}/api/welcome`);
+      return;
+    } catch {
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+  }
+});
+test.afterAll(() => server.kill());
+test.afterEach(({ browser }) => Promise.all(browser.contexts().map((context) => context.close())));
+
+/** A pair of hands on the keyboard that are counted: keys, fields that were filled, and moves of the pointer. */
+function hands(page: Page) {
+  const count = { keys: 0, fields: 0, moves: 0 };
+  return {
+    count,
+    /** So long a person takes: 0.3 s a key, 1.4 s a field, 1.1 s a pointer move. */
+    minutes: () => (count.keys * 0.3 + count.fields * 1.4 + count.moves * 1.1) / 60,
+    type: async (text: string) => {
+      count.keys += text.length;
+      count.fields++;
+      await page.keyboard.type(text);
+    },
+    press: async (key: string) => {
+      count.keys++;
+      await page.keyboard.press(key);
+    },
+    click: async (role: 'link' | 'button' | 'radio', name: string | RegExp) => {
+      count.moves++;
+      await page.getByRole(role, { name }).first().click();
+    },
+    /** Puts the hands into a field by its label, as a pointer would. */
+    into: async (label: string) => {
+      count.moves++;
+      await page.getByLabel(label, { exact: true }).first().focus();
+    },
+  };
+}
+
+async function field(page: Page, h: ReturnType<typeof hands>, label: string, text: string) {
+  await h.into(label);
+  await h.type(text);
+  await h.press('Tab');
+}
+
+test('a stranger sets a shop up from an empty folder, brings a second person in, and posts the first invoice', async ({ browser }) => {
+  const context = await browser.newContext({ baseURL: address });
+  const owner = await context.newPage();
+  const h = hands(owner);
+  await owner.goto('/');
+  await accessible(owner, 'first run');
+  await field(owner, h, 'Code that was printed where Yardstick was started', code);
+  await field(owner, h, 'Name of the shop', 'Gull Cove Garage');
+  await field(owner, h, "Owner's name", 'Ruth Amsel');
+  await field(owner, h, 'Name to sign in with', 'ruth');
+  await field(owner, h, 'Password, at least 10 characters', 'seven quiet gulls');
+  await h.press('Enter');
+  await expect(owner.getByRole('heading', { name: 'Getting started' })).toBeVisible();
+  await accessible(owner, 'getting started');
+
+  // Address, phone and hours.
+  await h.click('link', 'Fill in');
+  await field(owner, h, 'Address', '4 Pier Street');
+  await field(owner, h, 'Phone', '419 555 0142');
+  await expect(owner.getByLabel('Phone', { exact: true })).toHaveValue('(419) 555-0142');
+  await h.into('Hours on Monday');
+  for (let day = 0; day < 5; day++) {
+    await h.type('8-5 break 12-12:30');
+    await h.press('Enter');
+  }
+  await h.type('9-1');
+  await h.press('Enter');
+  await expect(owner.getByLabel('Hours on Saturday')).toHaveValue('9:00 am to 1:00 pm');
+  await h.into('Hours on Sunday');
+  await h.type('soonish');
+  await h.press('Tab');
+  await expect(owner.getByText(/are no hours; type 7:30-4/)).toBeVisible();
+  await owner.getByLabel('Hours on Sunday').focus();
+  await owner.keyboard.press('Escape');
+  await field(owner, h, 'Day', '12/25');
+  await field(owner, h, 'Reason', 'Christmas');
+  await h.press('Enter');
+  await expect(owner.getByText('Christmas')).toBeVisible();
+  await accessible(owner, 'shop');
+
+  // Four more people; one of them comes in by a link on another browser.
+  await h.click('link', 'People');
+  for (const [name, role] of [
+    ['Iko Brandt', 'Writer'],
+    ['Sela Oduya', 'Technician'],
+    ['Marek Thorne', 'Technician'],
+    ['Lin Farrow', 'Parts'],
+  ] as const) {
+    await h.into('Name');
+    await h.type(name);
+    h.count.moves++;
+    await owner.getByRole('form', { name: 'Add a person' }).getByLabel('Is a').selectOption(role);
+    await owner.getByRole('form', { name: 'Add a person' }).getByRole('button', { name: 'Add' }).click();
+    await expect(owner.getByRole('region', { name })).toBeVisible();
+  }
+  await owner.getByRole('navigation', { name: 'People' }).getByRole('link', { name: /Iko Brandt/ }).click();
+  await expect(owner.getByRole('region', { name: 'Iko Brandt' })).toBeVisible();
+  await h.click('button', 'Make the link');
+  const link = await owner.getByLabel('Link', { exact: true }).inputValue();
+  await accessible(owner, 'people');
+  const other = await (await browser.newContext({ baseURL: address })).newPage();
+  await other.goto(link);
+  await expect(other.getByRole('heading', { name: 'Welcome, Iko Brandt' })).toBeVisible();
+  await accessible(other, 'the link of a new person');
+  await other.getByLabel('Password, at least 10 characters').fill('iko');
+  await other.keyboard.press('Enter');
+  await expect(other.getByText(/A password has 10 to 128/)).toBeVisible();
+  await other.getByLabel('Password, at least 10 characters').fill('a lantern on the pier');
+  await other.keyboard.press('Enter');
+  await expect(other.getByText('No vehicles yet')).toBeVisible();
+  await accessible(other, 'an empty floor');
+
+  // What is on another screen changes at once: a right that is taken and given, and the hours.
+  await expect(other.getByRole('button', { name: /Write up/ }).first()).toBeVisible();
+  const mayWrite = owner.getByLabel('Write up, change customers and vehicles');
+  await mayWrite.click();
+  await expect(other.getByRole('button', { name: /Write up/ })).toHaveCount(0);
+  await mayWrite.click();
+  await expect(other.getByRole('button', { name: /Write up/ }).first()).toBeVisible();
+
+  // A supplier that is called, a part, and canned jobs of a starting set.
+  await h.click('link', 'Suppliers');
+  await h.into('Name');
+  await h.type('Pier Parts');
+  await h.press('Enter');
+  await expect(owner.getByRole('region', { name: 'Pier Parts' })).toBeVisible();
+  await owner.getByRole('region', { name: 'Pier Parts' }).getByLabel('Phone').focus();
+  await h.type('419 555 0177');
+  await h.press('Tab');
+  await accessible(owner, 'suppliers');
+  await h.click('link', 'Parts catalog');
+  await h.into('Description');
+  await h.type('Oil filter, short');
+  await h.press('Tab');
+  await h.type('OF-20');
+  await h.press('Enter');
+  await expect(owner.getByRole('region', { name: 'Oil filter, short' })).toBeVisible();
+  await field(owner, h, 'Cost each', '4.10');
+  await accessible(owner, 'parts catalog');
+  await h.click('link', 'Canned jobs');
+  await owner.getByRole('row', { name: /Maintenance/ }).getByRole('button', { name: /Add \d+ jobs/ }).click();
+  await expect(owner.getByText('9 canned jobs added.')).toBeVisible();
+
+  // What is not wanted is left out, and what is done is ticked by itself.
+  await h.click('link', 'Getting started');
+  const step = (name: string) => owner.getByRole('listitem').filter({ hasText: name });
+  await expect(step('The people who work here')).toHaveAttribute('data-state', 'done');
+  await step('Labor rate, markup, taxes').getByRole('button', { name: 'Not now' }).click();
+  await step('Customers of the previous software').getByRole('button', { name: 'Not now' }).click();
+  await expect(step('Write up the first vehicle')).toHaveAttribute('data-state', 'next');
+
+  // The first vehicle, by the second person, with work of the set.
+  await other.keyboard.press('n');
+  await expect(other.getByRole('combobox', { name: 'Phone, name, plate' })).toBeFocused();
+  await other.keyboard.type('Abel Quint');
+  await other.getByRole('option', { name: /New customer/ }).click();
+  await other.getByLabel('Phone', { exact: true }).fill('419 555 0163');
+  await other.getByRole('radio', { name: 'New car' }).click();
+  await other.getByLabel('Plate', { exact: true }).fill('GQ 4471');
+  await other.getByLabel('Year', { exact: true }).fill('2019');
+  await other.getByLabel('Make', { exact: true }).fill('Vireo');
+  await other.getByLabel('Model', { exact: true }).fill('Sorrel');
+  await other.getByLabel('Odometer now').fill('61,204');
+  const work = other.getByRole('combobox', { name: 'Work that is clear already' });
+  await work.fill('engine air');
+  await expect(other.getByRole('option', { name: /Engine air filter/ }).first()).toBeVisible();
+  await work.press('Enter');
+  await other.keyboard.press('Control+Enter');
+  await expect(other).toHaveURL(/\/orders\/\d+$/);
+  await expect(other.getByRole('region', { name: 'Engine air filter' })).toBeVisible();
+  await owner.goto('/setup/start');
+  await expect(owner.getByRole('heading', { name: 'The shop is set up' })).toBeVisible();
+
+  // A stranger sets the shop up in less than half an hour.
+  console.log(`set up with ${h.count.keys} keys, ${h.count.fields} fields, ${h.count.moves} moves: ${h.minutes().toFixed(1)} min`);
+  expect(h.minutes()).toBeLessThan(30);
+});

@@ -1,0 +1,50 @@
+using Yardstick.Core.Catalog;
+using Yardstick.Core.Pricing;
+using Yardstick.Core.Setup;
+
+namespace Yardstick.Core.Tests.Setup;
+
+/// <summary>What a new shop needs, and the canned jobs with which it may begin.</summary>
+public class GettingStartedTests
+{
+    private static Shop New() => new() { Name = "S", TimeZone = "America/New_York" };
+
+    [Fact]
+    public void A_new_shop_begins_with_its_address_and_ends_with_its_first_order()
+    {
+        var shop = New();
+        Assert.Equal(GettingStarted.All, GettingStarted.Of(shop, 1, 1, 0, 0, 0, 0).Left);
+        shop.Set("address", "1 Main Street", inUse: false);
+        Assert.Equal(StartStep.Address, GettingStarted.Of(shop, 1, 1, 0, 0, 0, 0).Next);
+        shop.Set("phone", "207 555 0142", inUse: false);
+        Assert.Equal(StartStep.Hours, GettingStarted.Of(shop, 1, 1, 0, 0, 0, 0).Next);
+        shop.Set("hours.saturday", "9-1", inUse: false);
+        Assert.Equal(StartStep.FirstOrder, GettingStarted.Of(shop, 2, 2, 5, 1, 1, 0).Next);
+        Assert.Null(GettingStarted.Of(shop, 2, 2, 5, 1, 1, 1).Next);
+    }
+
+    [Fact]
+    public void A_step_is_left_out_and_taken_up_again()
+    {
+        var shop = New();
+        shop.Skip(StartStep.Address, true);
+        shop.Skip(StartStep.Address, true);
+        Assert.Equal(StartStep.Hours, GettingStarted.Of(shop, 1, 1, 0, 0, 0, 0).Next);
+        Assert.Single(shop.SkippedSteps);
+        shop.Skip(StartStep.Address, false);
+        Assert.Equal(StartStep.Address, GettingStarted.Of(shop, 1, 1, 0, 0, 0, 0).Next);
+    }
+
+    [Fact]
+    public void Every_starting_set_can_be_taken_and_adds_only_what_is_missing()
+    {
+        foreach (var set in StartingSet.All)
+        {
+            var made = set.Make(new HashSet<string>()).Value;
+            Assert.Equal(set.Jobs.Count, made.Count);
+            Assert.All(made, j => Assert.NotEmpty(j.MakeJob(_ => null, StockCost.Last).Lines));
+            Assert.Equal(made.Count - 1, set.Make(new HashSet<string> { made[0].Title }).Value.Count);
+        }
+        Assert.Distinct(StartingSet.All.SelectMany(s => s.Jobs).Select(j => j.Title));
+    }
+}

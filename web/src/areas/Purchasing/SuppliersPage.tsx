@@ -1,0 +1,155 @@
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useParams, useNavigate } from 'react-router';
+import { api, sentence, unwrap, type Schemas } from '../../lib/api';
+import { useRefresh } from '../../lib/shop';
+import { Empty, Failed, Loading } from '../../ui/Feedback';
+import { Field, Part } from '../../ui/Fields';
+import { Labelled } from '../../ui/Labelled';
+import { RowLinks } from '../../ui/RowLinks';
+import { useSay } from '../../ui/Toasts';
+import { useKept } from '../../ui/useKept';
+import '../../ui/records.css';
+
+type Supplier = Schemas['SupplierDetail'];
+
+const WAYS: Record<Schemas['SupplierOrderWay'], string> = { Electronic: 'electronically', Phone: 'by phone' };
+
+/** Who sells parts to the shop. */
+export default function SuppliersPage() {
+  const id = Number(useParams().id);
+  const suppliers = useQuery({ queryKey: ['setup', 'suppliers'], queryFn: ({ signal }) => unwrap(api.GET('/api/suppliers', { signal })) });
+  if (suppliers.error && !suppliers.data) return <Failed error={suppliers.error} again={() => void suppliers.refetch()} />;
+  if (!suppliers.data) return <Loading what="suppliers" />;
+  const chosen = suppliers.data.find((supplier) => supplier.id === id);
+  return (
+    <div className="own-page">
+      <div className="record-side">
+        <Part title="Suppliers">
+          {suppliers.data.length === 0 && (
+            <Empty title="No suppliers yet">Add the one you call most. With a supplier, needed parts can be put on a purchase order.</Empty>
+          )}
+          <RowLinks
+            label="Suppliers"
+            rows={suppliers.data.map((supplier) => ({
+              key: supplier.id,
+              to: `/setup/suppliers/${supplier.id}`,
+              name: supplier.name,
+              soft: supplier.retired,
+              aside: supplier.retired ? 'retired' : WAYS[supplier.way],
+              more: supplier.phone,
+            }))}
+          />
+          <AddSupplier />
+        </Part>
+      </div>
+      <div className="record-main">
+        {chosen ? (
+          <SupplierPart key={chosen.id} supplier={chosen} />
+        ) : (
+          suppliers.data.length > 0 && (
+            <Part title="How parts are ordered">
+              <p>
+                A supplier with a service of their own is asked for price and stock while you write the estimate, and takes orders by
+                itself. Others you call: the purchase order is written here, and you note what they say.
+              </p>
+            </Part>
+          )
+        )}
+      </div>
+    </div>
+  );
+}
+
+function AddSupplier() {
+  const refresh = useRefresh();
+  const navigate = useNavigate();
+  const [name, setName] = useState('');
+  const [problem, setProblem] = useState<string>();
+  const add = async () => {
+    try {
+      const { id } = await unwrap(api.POST('/api/suppliers', { body: { name } }));
+      setName('');
+      setProblem(undefined);
+      await refresh(['setup', 'suppliers'], ['shop'], ['parts']);
+      void navigate(`/setup/suppliers/${id}`);
+    } catch (error) {
+      setProblem(sentence(error));
+    }
+  };
+  return (
+    <form
+      className="inline-form"
+      aria-label="Add a supplier"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void add();
+      }}
+    >
+      <div className="add-row">
+        <Labelled label="Name" value={name} onText={setName} problem={problem} />
+        <Button type="submit" variant="outlined">
+          Add
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+function SupplierPart({ supplier: s }: { supplier: Supplier }) {
+  const refresh = useRefresh();
+  const say = useSay();
+  const renew = () => refresh(['setup', 'suppliers'], ['shop'], ['parts']);
+  const path = { id: s.id };
+  const set = useKept(
+    (field, value) => unwrap(api.POST('/api/suppliers/{id}', { params: { path }, body: { field, value, version: s.version } })),
+    renew,
+  );
+  const retire = (retired: boolean) => {
+    const send = (to: boolean) => unwrap(api.POST('/api/suppliers/{id}/retire', { params: { path }, body: { retired: to } })).then(renew);
+    send(retired).then(
+      () => say.done(retired ? `${s.name} is retired; what was ordered stays.` : `${s.name} is offered again.`, () => send(!retired)),
+      say.refused,
+    );
+  };
+  return (
+    <Part title={s.name} aside={<Button onClick={() => retire(!s.retired)}>{s.retired ? 'Restore' : 'Retire'}</Button>}>
+      <Field label="Name" value={s.name} commit={set('name', 'Name', s.name)} />
+      <Field label="Phone" value={s.phone} commit={set('phone', 'Phone', s.phone)} placeholder="none" />
+      <Field label="Contact" value={s.contact} commit={set('contact', 'Contact', s.contact)} placeholder="whom to ask for" />
+      <Field label="E-mail" value={s.email} commit={set('email', 'E-mail', s.email)} placeholder="none" />
+      <Field
+        label="Our account"
+        value={s.accountNumber}
+        commit={set('accountNumber', 'Account number', s.accountNumber)}
+        placeholder="account number"
+      />
+      <Field
+        label="Delivers"
+        value={s.deliveryTimes}
+        commit={set('deliveryTimes', 'Delivery times', s.deliveryTimes)}
+        placeholder="such as weekdays at 10 and 2"
+      />
+      <div className="field-row">
+        <span className="soft">Ordered</span>
+        <select
+          aria-label="Ordered"
+          value={s.way}
+          onChange={(event) => void set('way', 'How orders go out', s.way)(event.target.value).catch(say.refused)}
+        >
+          {Object.entries(WAYS).map(([way, words]) => (
+            <option key={way} value={way}>
+              {words}
+            </option>
+          ))}
+        </select>
+      </div>
+      <Field label="Their service" value={s.code} commit={set('code', 'Service', s.code)} placeholder="none" />
+      <p className="soft small">
+        The name of the service comes from the supplier. With one, orders can go out electronically, and prices and stock are asked by
+        itself.
+      </p>
+    </Part>
+  );
+}
