@@ -297,15 +297,15 @@ test('a link that was changed, withdrawn or made up says so; templates and fees 
   await ingrid.getByRole('button', { name: 'New template' }).click();
   await ingrid.getByLabel('Name', { exact: true }).fill('Running late');
   await ingrid.getByLabel('What it says').fill('Hello {{ customer.firstNam }}');
-  await ingrid.getByRole('button', { name: 'Keep it' }).click();
+  await ingrid.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(ingrid.getByRole('alert')).toContainText('There is no field "customer.firstNam"');
   await ingrid.getByLabel('What it says').fill('Hello {{ customer.firstName }}, we need an hour more.');
   await expect(ingrid.locator('.thread')).toContainText('we need an hour more.');
   await accessible(ingrid, 'templates');
-  await ingrid.getByRole('button', { name: 'Keep it' }).click();
+  await ingrid.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(ingrid.getByRole('cell', { name: 'Running late' })).toBeVisible();
 
-  await ingrid.getByRole('link', { name: 'Fees and everyday parts' }).click();
+  await ingrid.getByRole('link', { name: 'Fees', exact: true }).click();
   await ingrid.getByLabel('What the customer reads').fill('Winter storage of tires');
   await ingrid.getByLabel('Code', { exact: true }).fill('winter');
   await ingrid.getByLabel('Amount each').fill('45');

@@ -13,6 +13,7 @@ test('the owner writes a policy, sees what it would have meant, puts it in force
   const before = await total.innerText();
 
   await ingrid.getByRole('link', { name: 'Setup' }).click();
+  await ingrid.getByRole('link', { name: 'Pricing rules' }).click();
   await ingrid.getByLabel('An hour at general').fill('many');
   await ingrid.keyboard.press('Tab');
   await expect(ingrid.getByText('"many" is not a figure')).toBeVisible();

@@ -116,9 +116,10 @@ test('a stranger sets a shop up from an empty folder, brings a second person in,
   await owner.getByLabel('Hours on Sunday').focus();
   await owner.keyboard.press('Escape');
   await field(owner, h, 'Day', '12/25');
-  await field(owner, h, 'Reason', 'Christmas');
+  await h.into('Reason');
+  await h.type('Christmas');
   await h.press('Enter');
-  await expect(owner.getByText('Christmas')).toBeVisible();
+  await expect(owner.getByRole('cell', { name: 'Christmas' })).toBeVisible();
   await accessible(owner, 'shop');
 
   // Four more people; one of them comes in by a link on another browser.
@@ -184,12 +185,28 @@ test('a stranger sets a shop up from an empty folder, brings a second person in,
   await owner.getByRole('row', { name: /Maintenance/ }).getByRole('button', { name: /Add \d+ jobs/ }).click();
   await expect(owner.getByText('9 canned jobs added.')).toBeVisible();
 
+  // Parts and customers of the previous software.
+  await h.click('link', 'Import and export');
+  const bring = async (what: string, rows: string[], made: string) => {
+    await owner.getByLabel(`Choose a file of ${what}`).setInputFiles({ name: `${what}.csv`, mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) });
+    await h.click('button', /^Import \d/);
+    await expect(owner.getByText(made)).toBeVisible();
+    await h.click('link', 'All files');
+  };
+  await bring('customers', ['First name,Last name,Phone', 'Nils,Orrin,419 555 0181', 'Bea,Castell,419 555 0182'], '2 records were made');
+  await bring(
+    'parts',
+    ['Number,Description,Category,Cost,On hand,Supplier', 'CF-11,Cabin filter,filter,6.80,4,Pier Parts', 'WB-22,Wiper blade 22,wiper,5.10,10,'],
+    '2 records were made',
+  );
+  await expect(owner.getByRole('row', { name: /parts.csv/ })).toContainText('2');
+
   // What is not wanted is left out, and what is done is ticked by itself.
   await h.click('link', 'Getting started');
   const step = (name: string) => owner.getByRole('listitem').filter({ hasText: name });
   await expect(step('The people who work here')).toHaveAttribute('data-state', 'done');
   await step('Labor rate, markup, taxes').getByRole('button', { name: 'Not now' }).click();
-  await step('Customers of the previous software').getByRole('button', { name: 'Not now' }).click();
+  await expect(step('Customers of the previous software')).toHaveAttribute('data-state', 'done');
   await expect(step('Write up the first vehicle')).toHaveAttribute('data-state', 'next');
 
   // The first vehicle, by the second person, with work of the set.
@@ -213,6 +230,44 @@ test('a stranger sets a shop up from an empty folder, brings a second person in,
   await expect(other.getByRole('region', { name: 'Engine air filter' })).toBeVisible();
   await owner.goto('/setup/start');
   await expect(owner.getByRole('heading', { name: 'The shop is set up' })).toBeVisible();
+
+  // Its part is ordered by phone and received, the work is finished, the invoice posted and paid.
+  const order = other.url();
+  await other.getByLabel('Number, Engine air filter').fill('AF-77');
+  await other.getByLabel('Number, Engine air filter').press('Tab');
+  await other.getByLabel('Each, Engine air filter').last().fill('24.50');
+  await other.getByLabel('Each, Engine air filter').last().press('Tab');
+  await expect(other.getByRole('button', { name: 'Why Engine air filter: 24.50' })).toBeFocused();
+  await other.keyboard.press('a');
+  await expect(other.getByRole('dialog', { name: /Approved/ })).toBeVisible();
+  await other.keyboard.press('Enter');
+  await expect(other.locator('.decide .made')).toHaveText('Approved');
+  await other.goto('/parts');
+  await other.getByRole('button', { name: 'Order 1 part from Pier Parts' }).click();
+  await expect(other.getByText(/Call Pier Parts, \(419\) 555-0177/)).toBeVisible();
+  await other.getByRole('button', { name: 'What they said…' }).click();
+  await other.getByLabel('Their reference, or who took it').fill('8841, Jo');
+  await other.getByLabel('Comes').fill('tomorrow 10');
+  await other.keyboard.press('Enter');
+  const purchase = other.locator('.purchase').filter({ hasText: 'Pier Parts' });
+  await expect(purchase).toContainText('8841, Jo');
+  await accessible(other, 'parts by phone');
+  await purchase.getByRole('button', { name: 'Receive…' }).click();
+  await other.getByLabel('Quantity of Engine air filter').press('Enter');
+  await expect(other.getByText(/Received/).first()).toBeVisible();
+  await other.goto(order);
+  await expect(other.getByRole('region', { name: 'Engine air filter' })).toBeVisible();
+  await other.keyboard.press('c');
+  await other.getByRole('button', { name: 'Finish all approved jobs' }).click();
+  await other.getByLabel('Reading').fill('61,210');
+  await other.getByLabel('Reading').press('Enter');
+  await expect(other.getByText('Nothing is in the way')).toBeVisible();
+  await other.getByRole('button', { name: 'Post the invoice' }).click();
+  await expect(other.getByRole('heading', { name: /^Invoice \d+/ })).toBeVisible();
+  await other.keyboard.press('t');
+  await other.keyboard.type('200');
+  await other.keyboard.press('Enter');
+  await expect(other.getByText('Paid', { exact: true })).toBeVisible();
 
   // A stranger sets the shop up in less than half an hour.
   console.log(`set up with ${h.count.keys} keys, ${h.count.fields} fields, ${h.count.moves} moves: ${h.minutes().toFixed(1)} min`);

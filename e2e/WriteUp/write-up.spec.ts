@@ -187,7 +187,7 @@ test('a car gets a reminder, a photo, and its VIN from the photo of its bar code
 test('a file of customers is looked at, mended by hand, brought in, found and taken back', async ({ browser }) => {
   const ingrid = await signIn(browser, 'Ingrid Abara');
   await ingrid.getByRole('link', { name: 'Setup' }).click();
-  await ingrid.getByRole('link', { name: 'Bring in and take out' }).click();
+  await ingrid.getByRole('link', { name: 'Import and export' }).click();
   await accessible(ingrid, 'bring in and take out', '.setup-pages');
   await ingrid.getByLabel('Choose a file of customers').setInputFiles({
     name: 'sheet.csv',
@@ -210,16 +210,16 @@ test('a file of customers is looked at, mended by hand, brought in, found and ta
   await expect(ingrid.getByText('2 records would be made')).toBeVisible();
   await expect(ingrid.getByText(/"12" is not a phone number/)).toBeVisible();
   await accessible(ingrid, 'looking at a file', '.import-page');
-  await ingrid.getByRole('button', { name: 'Bring 2 records in' }).click();
+  await ingrid.getByRole('button', { name: 'Import 2 records' }).click();
   await expect(ingrid.getByText(/2 records were made/)).toBeVisible();
   await ingrid.keyboard.press('/');
   await ingrid.keyboard.type('quirine vander');
   await expect(ingrid.getByRole('option', { name: /Quirine Vandermolen/ })).toBeVisible();
   await ingrid.keyboard.press('Escape');
-  await ingrid.getByRole('button', { name: 'Take all of it back' }).click();
-  await expect(ingrid.getByText('Everything that could be taken back is gone again.')).toBeVisible();
+  await ingrid.getByRole('button', { name: 'Undo the import' }).click();
+  await expect(ingrid.getByText('The import was undone.')).toBeVisible();
   await ingrid.getByRole('link', { name: 'All files' }).click();
-  await expect(ingrid.getByRole('row', { name: /old shop.csv/ })).toContainText('taken back');
+  await expect(ingrid.getByRole('row', { name: /old shop.csv/ })).toContainText('undone');
 });
 
 test('labels, fields and texts of the shop are made and retired; a former order is copied', async ({ browser }) => {
@@ -227,15 +227,15 @@ test('labels, fields and texts of the shop are made and retired; a former order 
   await ingrid.goto('/setup/own');
   const labels = ingrid.getByRole('form', { name: 'Add a label' });
   await labels.getByLabel('New label').fill('Taxi');
-  await labels.getByLabel('On', { exact: true }).selectOption('cars');
+  await labels.getByLabel('On', { exact: true }).selectOption('vehicles');
   await labels.getByRole('button', { name: 'Add' }).click();
-  await expect(ingrid.getByRole('row', { name: /Taxi/ })).toContainText('on cars');
+  await expect(ingrid.getByRole('row', { name: /Taxi/ })).toContainText('on vehicles');
   await labels.getByLabel('New label').fill('Taxi');
   await labels.getByRole('button', { name: 'Add' }).click();
   await expect(ingrid.getByText('There is a label "Taxi" already.')).toBeVisible();
   const fields = ingrid.getByRole('form', { name: 'Add a field' });
   await fields.getByLabel('New field').fill('Roof box');
-  await fields.getByLabel('On', { exact: true }).selectOption('cars');
+  await fields.getByLabel('On', { exact: true }).selectOption('vehicles');
   await fields.getByLabel('Holds').selectOption('yes or no');
   await fields.getByRole('button', { name: 'Add' }).click();
   await expect(ingrid.getByRole('row', { name: /Roof box/ })).toBeVisible();
@@ -250,12 +250,12 @@ test('labels, fields and texts of the shop are made and retired; a former order 
     'Order number,Date,Customer,Plate,Job,Line kind,Description,Quantity,Amount,Order total',
     'OLD-9,5/2/2019,Imke Sorensen,LBT 4471,Window regulator,labor,Replace regulator,1.4,154.00,154.00',
   ].join('\n');
-  await ingrid.getByLabel('Choose a file of orders of a former program').setInputFiles({
+  await ingrid.getByLabel('Choose a file of orders of the previous software').setInputFiles({
     name: 'orders.csv',
     mimeType: 'text/csv',
     buffer: Buffer.from(lines),
   });
-  await ingrid.getByRole('button', { name: 'Bring 1 record in' }).click();
+  await ingrid.getByRole('button', { name: 'Import 1 record' }).click();
   await expect(ingrid.getByText(/1 record was made/)).toBeVisible();
   await ingrid.keyboard.press('/');
   await ingrid.keyboard.type('OLD-9');

@@ -70,12 +70,33 @@ public static class ImportFields
         new("total", "Order total", "total ordertotal invoicetotal grandtotal"),
     ];
 
+    private static readonly ImportField[] Parts =
+    [
+        new("number", "Number", "partnumber partno sku itemnumber item code", true),
+        new("description", "Description", "name title text partname", true),
+        new("category", "Category", "type group class department"),
+        new("brand", "Brand", "manufacturer make mfg line"),
+        new("unit", "Unit", "uom measure unitofmeasure"),
+        new("condition", "Condition", "state newused"),
+        new("bin", "Bin", "location shelf binlocation"),
+        new("equivalents", "Other numbers", "alternates crossreference interchange oenumber othernumbers"),
+        new("unitCost", "Cost", "cost unitcost averagecost lastcost costeach"),
+        new("listPrice", "List price", "list listprice msrp retail"),
+        new("coreEach", "Core charge", "core corecharge coredeposit"),
+        new("onHand", "On hand", "onhand quantity qty stock quantityonhand instock"),
+        new("lowestLevel", "Reorder at", "minimum min reorderpoint lowlevel reorder"),
+        new("fillLevel", "Fill up to", "maximum max fillto stocklevel"),
+        new("packSize", "Pack of", "pack packsize packquantity"),
+        new("supplier", "Supplier", "vendor supplier vendorname preferredvendor"),
+    ];
+
     /// <summary>The fields of a kind of file.</summary>
     public static IReadOnlyList<ImportField> Of(ImportKind kind) =>
         kind switch
         {
             ImportKind.Customers => Customers,
             ImportKind.Vehicles => Vehicles,
+            ImportKind.Parts => Parts,
             _ => Orders,
         };
 

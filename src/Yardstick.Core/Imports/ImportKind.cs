@@ -11,4 +11,7 @@ public enum ImportKind
 
     /// <summary>Orders of a former program, a row for each line.</summary>
     Orders,
+
+    /// <summary>Parts of the catalog, with what is on the shelf.</summary>
+    Parts,
 }

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Yardstick.Core.Catalog;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
@@ -129,6 +130,47 @@ public sealed record ImportRow(int Number, IReadOnlyDictionary<string, string> C
         customer.Version = 1;
         return customer;
     }
+
+    /// <summary>The catalog part that the row describes, with what is on the shelf; its supplier is left to whoever knows them.</summary>
+    /// <param name="utcNow">Now.</param>
+    /// <returns>Refused with the codes of the fields of a part, and <c>import.figure</c>.</returns>
+    public Result<Part> Part(Instant utcNow)
+    {
+        var made = Catalog.Part.Create(this["number"], this["description"], taken: false);
+        if (made.Problem is { } problem)
+            return problem;
+        var part = made.Value;
+        foreach (var field in PartTexts)
+        {
+            if (this[field].Length > 0 && part.Set(field, this[field], taken: false, utcNow).Problem is { } bad)
+                return bad;
+        }
+        foreach (var field in PartFigures)
+        {
+            var figure = Figure(field);
+            if (figure.Problem is { } unreadable)
+                return unreadable;
+            if (
+                figure.Value is { } value
+                && part.Set(field, value.ToString("0.####", CultureInfo.InvariantCulture), taken: false, utcNow).Problem is { } refused
+            )
+                return refused;
+        }
+        var onHand = Figure("onHand");
+        if (onHand.Problem is { } noCount)
+            return noCount;
+        if (onHand.Value is { } count and not 0)
+        {
+            if (count < 0 || count > 1_000_000 || decimal.Round(count, 3) != count)
+                return new Problem("import.figure", $"\"{this["onHand"]}\" is not a count of parts", "onHand");
+            part.Receive(new(count), part.UnitCost);
+        }
+        part.Version = 1;
+        return part;
+    }
+
+    private static readonly string[] PartTexts = ["category", "brand", "unit", "condition", "bin", "equivalents"],
+        PartFigures = ["unitCost", "listPrice", "coreEach", "lowestLevel", "fillLevel", "packSize"];
 
     /// <summary>The vehicle that the row describes, without its owner, with a reading where it has one.</summary>
     /// <param name="country">The shop's country, for dates.</param>

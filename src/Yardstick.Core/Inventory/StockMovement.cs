@@ -1,3 +1,4 @@
+using Yardstick.Core.Catalog;
 using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Inventory;
@@ -28,4 +29,24 @@ public class StockMovement
 
     /// <summary>Who; null for the start.</summary>
     public long? ById { get; init; }
+
+    /// <summary>What lies on the shelf when a part joins the catalog.</summary>
+    /// <param name="part">The part, which is kept already.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public static StockMovement Beginning(Part part, Instant utcNow) => Counted(part, part.OnHand, utcNow);
+
+    /// <summary>What lay on the shelf is none after all.</summary>
+    /// <param name="part">The part.</param>
+    /// <param name="utcNow">Now, UTC.</param>
+    public static StockMovement NotThere(Part part, Instant utcNow) => Counted(part, -part.OnHand, utcNow);
+
+    private static StockMovement Counted(Part part, Quantity quantity, Instant utcNow) =>
+        new()
+        {
+            PartId = part.Id,
+            Kind = StockMovementKind.Count,
+            Quantity = quantity,
+            UnitCost = part.UnitCost,
+            At = utcNow,
+        };
 }

@@ -23,7 +23,8 @@ public sealed record StaffGuard(
 
     /// <summary>
     /// Whether role, rights or presence of a person may be changed: only an owner changes an owner (<c>person.ownerOnly</c>), nobody
-    /// themselves (<c>person.self</c>), and the last owner stays (<c>person.lastOwner</c>).
+    /// themselves (<c>person.self</c>), nobody somebody whose role has rights that they do not have (<c>person.beyond</c>), and the last
+    /// owner stays (<c>person.lastOwner</c>).
     /// </summary>
     public Result Change(StaffMember person)
     {
@@ -31,7 +32,20 @@ public sealed record StaffGuard(
             return new Problem("person.lastOwner", "This is the only owner; make somebody else an owner first.", "role");
         if (person.Id == ById)
             return new Problem("person.self", "Nobody changes their own role and rights; ask another owner or manager.", "role");
-        return person.Role == Role.Owner && ByRole != Role.Owner ? OwnersOnly : Result.Done;
+        return Reaches(person);
+    }
+
+    /// <summary>
+    /// Whether the name by which somebody signs in may be changed: one's own, and that of those whom one reaches. Refuses with
+    /// <c>person.ownerOnly</c> and <c>person.beyond</c>.
+    /// </summary>
+    public Result Rename(StaffMember person) => person.Id == ById ? Result.Done : Reaches(person);
+
+    private Result Reaches(StaffMember person)
+    {
+        if (person.Role == Role.Owner && ByRole != Role.Owner)
+            return OwnersOnly;
+        return Rights.Of(person.Role).All(ByRights.Contains) ? Result.Done : Beyond;
     }
 
     /// <summary>

@@ -66,6 +66,7 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, int 
             PlateRegion = "ME",
             Email = "front@lanternbay.example",
             TaxNumber = "ME 555-0100-7",
+            SkippedSteps = [StartStep.Pricing, StartStep.Import],
             // Open every day, so that the day's plan can be seen on any.
             Hours = WeekHours.Same(new DayHours(new(7, 30), new(18, 0)), 7),
             Terms =

@@ -13,7 +13,7 @@ using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Imports;
 
-/// <summary>Files to take out: customers and vehicles as they can be brought in again, one customer as a card.</summary>
+/// <summary>Files to take out: customers, vehicles and parts as they can be brought in again, one customer as a card.</summary>
 public static class Exports
 {
     /// <summary>Maps the endpoints.</summary>
@@ -21,6 +21,7 @@ public static class Exports
     {
         api.MapGet("/exports/customers.csv", CustomersAsync).Asks(Permission.BringIn);
         api.MapGet("/exports/vehicles.csv", VehiclesAsync).Asks(Permission.BringIn);
+        api.MapGet("/exports/parts.csv", PartsAsync).Asks(Permission.BringIn);
         api.MapGet("/customers/{id:long}/contact.vcf", CardAsync).Asks(Permission.Find);
     }
 
@@ -99,6 +100,23 @@ public static class Exports
                         });
                 })
                 .Prepend(Headings(ImportKind.Vehicles))
+        );
+    }
+
+    private static async Task<IResult> PartsAsync(ShopDb db)
+    {
+        var suppliers = await db.Suppliers.ToDictionaryAsync(s => s.Id, s => s.Name);
+        var parts = await db.Parts.AsNoTracking().Where(p => p.WithdrawnAt == null).OrderBy(p => p.Number).ToListAsync();
+        return await FileAsync(
+            "parts.csv",
+            parts
+                .Select(p => Row(ImportKind.Parts, field => field switch
+                        {
+                            "onHand" => p.OnHand.ToString(),
+                            "supplier" => p.SupplierId is { } id ? suppliers.GetValueOrDefault(id, "") : "",
+                            _ => p.Shown(field),
+                        }))
+                .Prepend(Headings(ImportKind.Parts))
         );
     }
 

@@ -1,8 +1,10 @@
 using System.Text.Json;
 using System.Threading.Channels;
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Catalog;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Imports;
+using Yardstick.Core.Inventory;
 using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
 using Yardstick.Data;
@@ -89,7 +91,7 @@ public sealed class ImportWorker(
         {
             var verdicts = units.Skip(at).Take(Chunk).Select(u => (Rows: u.Count, Verdict: importer.Judge(u))).ToList();
             var last = at + Chunk >= units.Count;
-            var goesOn = await gate.RunAsync(db => KeepAsync(db, id, verdicts, last));
+            var goesOn = await gate.RunAsync(db => KeepAsync(db, id, verdicts, last, time.Now()));
             if (!goesOn)
                 return;
             stopping.ThrowIfCancellationRequested();
@@ -97,7 +99,13 @@ public sealed class ImportWorker(
     }
 
     /// <summary>Keeps a few hundred rows and how far it is, in one transaction; false where somebody stopped it.</summary>
-    private static async Task<bool> KeepAsync(ShopDb db, long id, List<(int Rows, ImportVerdict Verdict)> verdicts, bool last)
+    private static async Task<bool> KeepAsync(
+        ShopDb db,
+        long id,
+        List<(int Rows, ImportVerdict Verdict)> verdicts,
+        bool last,
+        Instant utcNow
+    )
     {
         db.ChangeTracker.AutoDetectChangesEnabled = false;
         var run = await db.ImportRuns.SingleAsync(r => r.Id == id);
@@ -108,6 +116,10 @@ public sealed class ImportWorker(
             former.CameWith(id);
         db.AddRange(made);
         await db.SaveChangesAsync();
+        // What lies on the shelf at the beginning is a movement like any other.
+        db.StockMovements.AddRange(
+            made.OfType<Part>().Where(p => p.OnHand > Quantity.Zero).Select(p => StockMovement.Beginning(p, utcNow))
+        );
         db.ImportedRecords.AddRange(
             made.Select(m => new ImportedRecord
             {
@@ -117,6 +129,7 @@ public sealed class ImportWorker(
                     Customer c => c.Id,
                     Vehicle v => v.Id,
                     FormerOrder o => o.Id,
+                    Part p => p.Id,
                     _ => 0,
                 },
             })
@@ -138,7 +151,7 @@ public sealed class ImportWorker(
         var stay = 0;
         while (true)
         {
-            var (left, kept) = await gate.RunAsync(db => TakeBackAsync(db, run));
+            var (left, kept) = await gate.RunAsync(db => TakeBackAsync(db, run, time.Now()));
             stay += kept;
             if (!left)
                 break;
@@ -153,7 +166,7 @@ public sealed class ImportWorker(
     }
 
     /// <summary>Takes a few hundred records back; those that were used or changed since stay.</summary>
-    private static async Task<(bool Left, int Stay)> TakeBackAsync(ShopDb db, ImportRun run)
+    private static async Task<(bool Left, int Stay)> TakeBackAsync(ShopDb db, ImportRun run, Instant utcNow)
     {
         var records = await db.ImportedRecords.Where(r => r.ImportId == run.Id).OrderByDescending(r => r.Id).Take(Chunk).ToListAsync();
         var ids = records.ConvertAll(r => r.RecordId);
@@ -181,6 +194,7 @@ public sealed class ImportWorker(
                     && !db.Files.Any(f => f.Kind == RecordKind.Vehicle && f.TargetId == v.Id)
                 )
                 .ExecuteDeleteAsync(),
+            ImportKind.Parts => await PartsBackAsync(db, ids, utcNow),
             _ => await db.FormerOrders.Where(o => ids.Contains(o.Id)).ExecuteDeleteAsync(),
         };
         db.ImportedRecords.RemoveRange(records);
@@ -188,5 +202,31 @@ public sealed class ImportWorker(
         kept.IsLeft(await db.ImportedRecords.CountAsync(r => r.ImportId == run.Id) - records.Count);
         await db.SaveChangesAsync();
         return (records.Count == Chunk, ids.Count - gone);
+    }
+
+    /// <summary>
+    /// Parts that nobody changed, sold or made part of a canned job go. One that came with stock leaves a trace of it: it is withdrawn, with
+    /// nothing on the shelf.
+    /// </summary>
+    private static async Task<int> PartsBackAsync(ShopDb db, List<long> ids, Instant utcNow)
+    {
+        var unused = await db
+            .Parts.Where(p =>
+                ids.Contains(p.Id)
+                && p.Version == 1
+                && p.Reserved == Quantity.Zero
+                && !db.Lines.OfType<Core.Orders.PartLine>().Any(l => l.PartId == p.Id)
+                && !db.CannedLines.OfType<CannedPartLine>().Any(l => l.PartId == p.Id)
+                && db.StockMovements.Count(m => m.PartId == p.Id) <= 1
+            )
+            .ToListAsync();
+        foreach (var part in unused.Where(p => p.OnHand > Quantity.Zero))
+        {
+            db.StockMovements.Add(StockMovement.NotThere(part, utcNow));
+            part.NeverCame(utcNow);
+        }
+        db.Parts.RemoveRange(unused.Where(p => p.WithdrawnAt is null));
+        await db.SaveChangesAsync();
+        return unused.Count;
     }
 }

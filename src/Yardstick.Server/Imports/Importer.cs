@@ -18,6 +18,7 @@ internal abstract class Importer(Shop shop, Instant utcNow)
         kind switch
         {
             ImportKind.Customers => await CustomerImporter.LoadAsync(db, shop, utcNow),
+            ImportKind.Parts => await PartImporter.LoadAsync(db, shop, utcNow),
             ImportKind.Vehicles => await VehicleImporter.LoadAsync(db, shop, utcNow),
             _ => await FormerOrderImporter.LoadAsync(db, shop, utcNow),
         };

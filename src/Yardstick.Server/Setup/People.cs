@@ -139,7 +139,7 @@ public static class People
                 return clash;
             var set =
                 request.Field == "userName"
-                    ? await RenameAsync(work, names, person, (request.Value ?? "").Trim())
+                    ? await RenameAsync(work, names, person, (request.Value ?? "").Trim(), await GuardAsync(work, http))
                     : person.Set(request.Field, request.Value, await GuardAsync(work, http));
             if (set.Problem is { } problem)
                 return problem;
@@ -151,9 +151,12 @@ public static class People
         CommandContext work,
         ILookupNormalizer names,
         StaffMember person,
-        string name
+        string name,
+        StaffGuard guard
     )
     {
+        if (guard.Rename(person).Problem is { } beyond)
+            return beyond;
         if (await TakenAsync(work.Db, names, name, person.Id) is { } problem)
             return problem;
         var account = await work.Db.Users.SingleAsync(u => u.Id == person.Id);

@@ -44,6 +44,10 @@ public class StaffTests
         Assert.Equal("person.beyond", Of(5, Role.Parts).SetRight(Permission.VoidOrders, true, [], writer, Ingrid).Problem!.Code);
         Assert.Equal("person.beyond", writer.Invite(Of(5, Role.Manager), Rights.Of(Role.Manager)).Problem!.Code);
         Assert.True(writer.Invite(Of(5, Role.Parts), Rights.Of(Role.Parts)).Ok);
+        Assert.Equal("person.beyond", Of(5, Role.Manager).SetActive(false, writer).Problem!.Code);
+        Assert.Equal("person.beyond", writer.Rename(Of(5, Role.Manager)).Problem!.Code);
+        Assert.Equal("person.ownerOnly", manager.Rename(Of(1, Role.Owner)).Problem!.Code);
+        Assert.True(writer.Rename(Of(4, Role.Writer)).Ok);
         var left = Of(6, Role.Parts);
         left.Active = false;
         Assert.Equal("person.left", writer.Invite(left, []).Problem!.Code);

@@ -4,6 +4,7 @@ using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core.Customers;
 using Yardstick.Core.Imports;
+using Yardstick.Core.Inventory;
 using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
 using Yardstick.Data;
@@ -148,6 +149,44 @@ public class ImportTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var orders = await LookAsync(ingrid, "Orders", Csv("a,b", "1,2"));
         Assert.Equal("import.missing", (await ingrid.RefusedAsync($"imports/{orders}/run")).Text("code"));
         Assert.Contains("Order number", (await ingrid.GetAsync($"imports/{orders}")).List("missing").Select(m => m!.GetValue<string>()));
+    }
+
+    [Fact]
+    public async Task Parts_come_in_with_their_stock_once_each_and_go_again_with_a_trace()
+    {
+        using var ingrid = await shop.SignInAsync("ingrid");
+        var file = Csv(
+            "Part No,Name,Group,Cost,On hand,Min,Vendor",
+            "QX-1,Quill filter,filter,4.25,6,2,harbor parts",
+            "QX-2,Quill hose,hose,12,,,",
+            "QX-1,Quill filter again,filter,5,1,,",
+            "QX-3,,filter,1,1,,",
+            "QX-4,Quill cap,cap,1,few,,",
+            "QX-5,Quill belt,belt,1,1,,Nobody and Sons"
+        );
+        var import = await LookAsync(ingrid, "Parts", file);
+        var done = await BringInAsync(ingrid, import);
+        Assert.Equal((2, 1, 3), (done["made"]!.GetValue<int>(), done["onFile"]!.GetValue<int>(), done["bad"]!.GetValue<int>()));
+        await using (var db = shop.OpenDb())
+        {
+            var part = await db.Parts.SingleAsync(p => p.Number == "QX-1");
+            Assert.Equal(
+                (6m, 4.25m, 2m, 1L, "filter"),
+                (part.OnHand.Value, part.AverageCost.Value, part.LowestLevel.Value, part.SupplierId, part.Category)
+            );
+            var movement = await db.StockMovements.SingleAsync(m => m.PartId == part.Id);
+            Assert.Equal((6m, StockMovementKind.Count), (movement.Quantity.Value, movement.Kind));
+        }
+        await ingrid.PostAsync($"imports/{import}/undo");
+        await UntilAsync(ingrid, import, "Undone");
+        await using (var db = shop.OpenDb())
+        {
+            Assert.False(await db.Parts.AnyAsync(p => p.Number == "QX-2"));
+            var part = await db.Parts.SingleAsync(p => p.Number == "QX-1");
+            Assert.Equal((0m, true), (part.OnHand.Value, part.WithdrawnAt is not null));
+            var quantities = await db.StockMovements.Where(m => m.PartId == part.Id).Select(m => m.Quantity).ToListAsync();
+            Assert.Equal(0m, quantities.Sum(q => q.Value));
+        }
     }
 
     [Fact]

@@ -191,6 +191,7 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         ["POST /api/imports/{id:long}/stop"] = "MO",
         ["POST /api/imports/{id:long}/undo"] = "MO",
         ["GET /api/exports/customers.csv"] = "MO",
+        ["GET /api/exports/parts.csv"] = "MO",
         ["GET /api/exports/vehicles.csv"] = "MO",
         ["GET /api/customers/{id:long}/contact.vcf"] = "WPMO",
         ["GET /api/customers/{id:long}/former-orders"] = "WPMO",

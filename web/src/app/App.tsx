@@ -5,6 +5,7 @@ import { api, Problem, unwrap } from '../lib/api';
 import { MeContext } from '../lib/shop';
 import { Failed, Loading } from '../ui/Feedback';
 import { Shell } from './Shell';
+import { UnknownPage } from './UnknownPage';
 
 const SignIn = lazy(() => import('../areas/Setup/SignIn'));
 const FirstRun = lazy(() => import('../areas/Setup/FirstRun'));
@@ -139,7 +140,7 @@ export function App() {
                 <Route path="files/:id" element={<ImportPage />} />
               </Route>
               <Route path="invoices/:id" element={<InvoicePage />} />
-              <Route path="*" element={<Navigate to="/" replace />} />
+              <Route path="*" element={<UnknownPage />} />
             </Route>
           </Routes>
         </MeContext>

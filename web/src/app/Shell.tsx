@@ -13,7 +13,7 @@ import { useLive } from '../lib/changes/feed';
 import { useFloor, useMay, useMe } from '../lib/shop';
 import { DayTimeline } from '../ui/DayTimeline';
 import { Loading } from '../ui/Feedback';
-import { CommandList } from './CommandList';
+import { CommandList, type Listing } from './CommandList';
 import { FindField } from '../areas/Customers/FindField';
 import { ROLES } from '../areas/Setup/roles';
 
@@ -26,6 +26,7 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
   const connected = useLive();
   const [waiting, setWaiting] = useState(0);
   useEffect(() => onWaiting(setWaiting), []);
+  const [listing, setListing] = useState<Listing>(null);
   const floor = useFloor();
   const navigate = useNavigate();
   const location = useLocation();
@@ -75,6 +76,9 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
             Write up <span className="key">N</span>
           </button>
         )}
+        <button className="help" onClick={() => setListing('keys')} title="Help and keys of this page (?)">
+          Help
+        </button>
         <Person onLeft={onLeft} />
       </header>
       {(!connected || waiting > 0) && (
@@ -91,7 +95,7 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
           <Outlet />
         </Suspense>
       </main>
-      <CommandList />
+      <CommandList open={listing} setOpen={setListing} />
     </div>
   );
 }

@@ -2652,6 +2652,39 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/exports/parts.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/customers/{id}/contact.vcf": {
         parameters: {
             query?: never;
@@ -12473,7 +12506,7 @@ export interface components {
             needed: boolean;
         };
         /** @enum {unknown} */
-        ImportKind: "Customers" | "Vehicles" | "Orders";
+        ImportKind: "Customers" | "Vehicles" | "Orders" | "Parts";
         ImportMappingRequest: {
             fields: string[];
         };

@@ -32,6 +32,8 @@ interface Props {
   disabled?: boolean;
   invalid?: boolean;
   onLeave?: () => void;
+  /** The answers stand there before anything is typed. */
+  openAtOnce?: boolean;
   /** Stands below the answers: what is still being asked, what does not answer. */
   foot?: ReactNode;
   /** Called with Delete on a chosen answer. */
@@ -71,12 +73,13 @@ export function Combo({
   onLeave,
   onDelete,
   foot,
+  openAtOnce = false,
 }: Props) {
   const id = useId();
   const start = free ? -1 : 0;
   const own = useRef<HTMLInputElement>(null);
   const ref = inputRef ?? own;
-  const [open, setOpen] = useState(false);
+  const [open, setOpen] = useState(openAtOnce);
   const byItself = useRef(autoFocus ?? false);
   const [at, setAt] = useState(start);
   const list = useRef<HTMLDivElement>(null);

@@ -114,6 +114,17 @@ public partial class Part
             _ => "",
         };
 
+    /// <summary>Says who usually supplies it.</summary>
+    public void UsuallyFrom(long supplierId) => SupplierId = supplierId;
+
+    /// <summary>It joined the catalog by mistake, with its stock: nothing is on the shelf, and it is offered no more.</summary>
+    /// <param name="utcNow">Now, UTC.</param>
+    public void NeverCame(Instant utcNow)
+    {
+        OnHand = Quantity.Zero;
+        Withdraw(true, utcNow);
+    }
+
     /// <summary>Withdraws it from the catalog, or offers it again. Lines that have it keep it.</summary>
     /// <param name="off">True withdraws it.</param>
     /// <param name="utcNow">Now, UTC.</param>

@@ -29,7 +29,7 @@ export default function FeesPage() {
   const save = async () => {
     try {
       await unwrap(api.POST('/api/named-fees', { body: draft }));
-      say.done(`${draft.label} is kept.`);
+      say.done(`${draft.label} is saved.`);
       setDraft(NEW);
       setProblem(null);
       await renew();
@@ -62,7 +62,7 @@ export default function FeesPage() {
                     {fee.label}
                     <div className="soft small">
                       {fee.code}
-                      {fee.passThrough ? ', held for somebody else' : ''}
+                      {fee.passThrough ? ', pass-through' : ''}
                       {fee.taxable ? '' : ', no tax on it'}
                     </div>
                   </td>
@@ -82,7 +82,7 @@ export default function FeesPage() {
                       Change
                     </button>{' '}
                     <button className="linkish small" onClick={() => retire(fee, !fee.retired)}>
-                      {fee.retired ? 'Offer again' : 'Retire'}
+                      {fee.retired ? 'Restore' : 'Retire'}
                     </button>
                   </td>
                 </tr>

@@ -38,7 +38,7 @@ export default function FormerOrderPage() {
       <Paper document={document} />
       <div className="invoice-side">
         <section className="panel" aria-label="What can be done">
-          <span className="soft">Brought in from the former program. Nothing of it stands in this shop's books.</span>
+          <span className="soft">Imported from the previous software. It is not in this shop's books.</span>
           <Button variant="contained" href={`/api/former-orders/${id}/order.pdf`} target="_blank">
             Print as PDF <span className="key">P</span>
           </Button>

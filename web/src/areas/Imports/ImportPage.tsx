@@ -79,13 +79,13 @@ export default function ImportPage() {
             disabled={busy || preview.isFetching || data.good === 0 || data.missing.length > 0}
             onClick={() => void act(unwrap(api.POST('/api/imports/{id}/run', params)))}
           >
-            Bring {count(data.good, 'record', 'records')} in
+            Import {count(data.good, 'record', 'records')}
           </Button>
         )}
         {run.state === 'Running' && <Button onClick={() => void act(unwrap(api.POST('/api/imports/{id}/stop', params)))}>Stop here</Button>}
         {(run.state === 'Done' || run.state === 'Stopped') && run.made > 0 && (
           <Button disabled={busy} onClick={() => void act(unwrap(api.POST('/api/imports/{id}/undo', params)))}>
-            Take all of it back
+            Undo the import
           </Button>
         )}
       </header>
@@ -113,10 +113,10 @@ function Progress({ run }: { run: Schemas['ImportRunView'] }) {
       <p role="status">
         {run.state === 'Running' &&
           `${run.rowsDone.toLocaleString('en-US')} of ${count(run.rows, 'row', 'rows')}. You can go on working; it goes on by itself.`}
-        {run.state === 'Undoing' && `${count(run.rowsDone, 'record is', 'records are')} still to be taken back.`}
+        {run.state === 'Undoing' && `${count(run.rowsDone, 'record is', 'records are')} still to be removed.`}
         {run.state === 'Done' && 'All rows were dealt with.'}
         {run.state === 'Stopped' && `It was stopped after ${count(run.rowsDone, 'row', 'rows')}.`}
-        {run.state === 'Undone' && 'Everything that could be taken back is gone again.'}
+        {run.state === 'Undone' && 'The import was undone.'}
       </p>
       <p>
         {count(run.made, 'record was', 'records were')} made, {count(run.onFile, 'row was', 'rows were')} on file already and left as they
@@ -201,7 +201,7 @@ function Looked({ data, busy, onMap }: LookedProps) {
               </a>
             }
           >
-            <p className="soft small">Mend them in that file and bring it in as well; what is on file already is never made twice.</p>
+            <p className="soft small">Fix them in that file and import it too; what is on file already is never added twice.</p>
             <div className="phrases">
               <table className="list">
                 <tbody>

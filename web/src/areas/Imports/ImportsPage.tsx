@@ -13,11 +13,12 @@ import { KIND_WORDS, STATE_WORDS } from './words';
 
 type Kind = Schemas['ImportKind'];
 const FILES: [Kind, string, string][] = [
-  ['Customers', 'Customers', 'A row for each: names, phones, e-mail, address. Bring these in first.'],
-  ['Vehicles', 'Cars', 'A row for each, with its owner by number, phone, e-mail or name.'],
+  ['Customers', 'Customers', 'A row for each: names, phones, e-mail, address. Import these first.'],
+  ['Vehicles', 'Vehicles', 'A row for each, with its owner by number, phone, e-mail or name.'],
+  ['Parts', 'Parts', 'A row for each: number, description, category, cost, what is on hand. Suppliers are named as in Setup.'],
   [
     'Orders',
-    'Orders of a former program',
+    'Orders of the previous software',
     'A row for each line, with the order it is on. Kept apart from this shop’s books, figures as they were.',
   ],
 ];
@@ -42,8 +43,8 @@ export default function ImportsPage() {
   return (
     <div className="own-page">
       <div className="record-side">
-        <Part title="Bring in">
-          <p className="soft">CSV from any program. Nothing is kept before you have looked at it, and all of it can be taken back.</p>
+        <Part title="Import">
+          <p className="soft">CSV from any software. Nothing is saved before you have looked at it, and the import can be undone.</p>
           {FILES.map(([kind, title, text]) => (
             <div key={kind} className="bring-in">
               <span className="grow">
@@ -67,11 +68,11 @@ export default function ImportsPage() {
             </div>
           ))}
         </Part>
-        <Part title="Take out">
+        <Part title="Export">
           <div className="bring-in">
             <span className="grow">
               <b>Customers</b>
-              <span className="soft small block">As a CSV that can be brought in again.</span>
+              <span className="soft small block">As a CSV that can be imported again.</span>
             </span>
             <a href="/api/exports/customers.csv" download>
               customers.csv
@@ -79,7 +80,16 @@ export default function ImportsPage() {
           </div>
           <div className="bring-in">
             <span className="grow">
-              <b>Cars</b>
+              <b>Parts</b>
+              <span className="soft small block">With cost, levels and what is on hand.</span>
+            </span>
+            <a href="/api/exports/parts.csv" download>
+              parts.csv
+            </a>
+          </div>
+          <div className="bring-in">
+            <span className="grow">
+              <b>Vehicles</b>
               <span className="soft small block">With their owners and last readings.</span>
             </span>
             <a href="/api/exports/vehicles.csv" download>
@@ -89,13 +99,13 @@ export default function ImportsPage() {
         </Part>
       </div>
       <div className="record-main">
-        <Part title="Files brought in before">
+        <Part title="Earlier imports">
           {runs.error && !runs.data ? (
             <Failed error={runs.error} again={() => void runs.refetch()} />
           ) : !runs.data ? (
             <Loading what="the files" />
           ) : runs.data.length === 0 ? (
-            <Empty title="None yet">Each file will stand here with what it brought, and with the way to take it back.</Empty>
+            <Empty title="None yet">Each file is listed here with what it added and a way to undo it.</Empty>
           ) : (
             <table className="list">
               <thead>
@@ -103,8 +113,8 @@ export default function ImportsPage() {
                   <th>File</th>
                   <th>What</th>
                   <th className="right">Rows</th>
-                  <th className="right">Brought in</th>
-                  <th>State</th>
+                  <th className="right">Imported</th>
+                  <th>Status</th>
                   <th>By</th>
                 </tr>
               </thead>

@@ -1,13 +1,18 @@
 import type { Schemas } from '../../lib/api';
 
-export const KIND_WORDS: Record<Schemas['ImportKind'], string> = { Customers: 'customers', Vehicles: 'cars', Orders: 'former orders' };
+export const KIND_WORDS: Record<Schemas['ImportKind'], string> = {
+  Customers: 'customers',
+  Vehicles: 'vehicles',
+  Orders: 'imported orders',
+  Parts: 'parts',
+};
 
 export const STATE_WORDS: Record<Schemas['ImportState'], string> = {
-  Previewed: 'looked at, not brought in',
-  Running: 'being brought in',
-  Done: 'brought in',
-  Undoing: 'being taken back',
-  Undone: 'taken back',
+  Previewed: 'not imported yet',
+  Running: 'importing',
+  Done: 'imported',
+  Undoing: 'being undone',
+  Undone: 'undone',
   Stopped: 'stopped',
 };
 

@@ -19,7 +19,7 @@ type Draft = Omit<Template, 'id'> & { id: number | null };
 const USES: [string, string][] = [
   ['', 'nothing in particular'],
   ['estimate', 'sending an estimate'],
-  ['ready', 'telling that the car is ready'],
+  ['ready', 'telling that the vehicle is ready'],
   ['documents', 'sending documents'],
 ];
 
@@ -41,7 +41,7 @@ export default function MessagesPage() {
     const flip = () =>
       unwrap(api.POST('/api/templates/{id}/remove', { params: { path: { id: template.id } } })).then(() => refresh(['setup']));
     setDraft(null);
-    flip().then(() => say.done(`${template.name} is taken off.`, flip), say.refused);
+    flip().then(() => say.done(`${template.name} is removed.`, flip), say.refused);
   };
   return (
     <div className="own-page">
@@ -101,13 +101,13 @@ export default function MessagesPage() {
           />
         ) : (
           <>
-            <Part title="When unsafe work is declined">
+            <Part title="When a safety item is declined">
               <div className="own-text">
                 <span className="soft">The customer acknowledges</span>
                 <EditCell label="The customer acknowledges" value={t.unsafeTerms} commit={setText('unsafeTerms')} multiline />
               </div>
             </Part>
-            <Part title="Reasons for declining or putting off">
+            <Part title="Reasons for declining or deferring">
               <div className="own-text">
                 <span className="soft">Offered while an answer is recorded, one a line</span>
                 <EditCell label="Reasons" value={t.declineReasons} commit={setText('declineReasons')} multiline placeholder="none" />
@@ -147,7 +147,7 @@ function TemplateForm({
   const save = async () => {
     try {
       await unwrap(api.POST('/api/templates', { body: draft }));
-      say.done(`${draft.name} is kept.`);
+      say.done(`${draft.name} is saved.`);
       onDone();
     } catch (error) {
       setProblem(error instanceof Problem ? { field: error.field, text: error.message } : { text: sentence(error) });
@@ -225,10 +225,10 @@ function TemplateForm({
         )}
         <div className="row">
           <Button type="submit" variant="contained">
-            Keep it
+            Save
           </Button>
           <Button onClick={onDone}>Cancel</Button>
-          {onRemove && <Button onClick={onRemove}>Take it off</Button>}
+          {onRemove && <Button onClick={onRemove}>Remove</Button>}
         </div>
       </form>
       <div className="spread">

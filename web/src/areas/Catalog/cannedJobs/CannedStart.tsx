@@ -51,7 +51,7 @@ export default function CannedStart() {
               Change
             </button>
             <button className="linkish" onClick={() => remove(set)}>
-              Take off
+              Remove
             </button>
           </div>
         ))}
@@ -88,7 +88,7 @@ export default function CannedStart() {
             </div>
             <div className="row">
               <button className="chip" onClick={() => void keep()}>
-                Keep the set
+                Save the set
               </button>
               <button className="linkish" onClick={() => setEditing(null)}>
                 Cancel
@@ -131,7 +131,7 @@ function OwnGuidePart() {
         contains. It takes the place of the one before; an operation with the code of the outside guide goes before that one.
       </p>
       <label className="chip filepick">
-        Bring in a file…
+        Import a file…
         <input
           type="file"
           accept=".csv,text/csv"

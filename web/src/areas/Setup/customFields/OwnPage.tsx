@@ -14,8 +14,8 @@ type RecordKind = Schemas['RecordKind'];
 type FieldType = Schemas['ExtraFieldType'];
 const KINDS: [RecordKind, string][] = [
   ['Customer', 'customers'],
-  ['Vehicle', 'cars'],
-  ['Order', 'orders'],
+  ['Vehicle', 'vehicles'],
+  ['Order', 'repair orders'],
 ];
 const TYPES: [FieldType, string][] = [
   ['Text', 'words'],
@@ -24,7 +24,7 @@ const TYPES: [FieldType, string][] = [
   ['Choice', 'one of several words'],
   ['YesNo', 'yes or no'],
 ];
-const USES: Record<Schemas['PhraseUse'], string> = { Complaint: 'what customers say', Cause: 'causes', Correction: 'corrections' };
+const USES: Record<Schemas['PhraseUse'], string> = { Complaint: 'concerns', Cause: 'causes', Correction: 'corrections' };
 
 /** Labels, fields, texts and phrases of the shop's own. */
 export default function OwnPage() {
@@ -74,7 +74,7 @@ export default function OwnPage() {
                       className="linkish small"
                       onClick={() => retire('/api/labels/{id}/retire', label.id, label.name, !label.retired)}
                     >
-                      {label.retired ? 'Offer again' : 'Retire'}
+                      {label.retired ? 'Restore' : 'Retire'}
                     </button>
                   </td>
                 </tr>
@@ -102,7 +102,7 @@ export default function OwnPage() {
                       className="linkish small"
                       onClick={() => retire('/api/extra-fields/{id}/retire', field.id, field.name, !field.retired)}
                     >
-                      {field.retired ? 'Ask again' : 'Retire'}
+                      {field.retired ? 'Restore' : 'Retire'}
                     </button>
                   </td>
                 </tr>
@@ -134,7 +134,7 @@ export default function OwnPage() {
                     <td className="soft right nowrap">{phrase.uses === 1 ? 'once' : `${phrase.uses} times`}</td>
                     <td className="right">
                       <button className="linkish small nowrap" onClick={() => forget(phrase.id, !phrase.forgotten)}>
-                        {phrase.forgotten ? 'Offer again' : 'Forget'}
+                        {phrase.forgotten ? 'Restore' : 'Hide'}
                       </button>
                     </td>
                   </tr>
