@@ -22,7 +22,7 @@ async function take(name, user, path, { act, dark, width = 1280, height = 800 } 
     await context.close();
 }
 
-await take('sign-in', null, '/');
+await take('people', 'ingrid', '/setup/people/7');
 await take('floor-by-person', 'mina', '/');
 await take('floor-by-stage', 'mina', '/', { act: (page) => page.keyboard.press('2') });
 await take('write-up', 'mina', '/write-up?customer=18&vehicle=18', {

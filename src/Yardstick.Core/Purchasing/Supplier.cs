@@ -40,7 +40,9 @@ public class Supplier
     /// <summary>Counts up with every change.</summary>
     public int Version { get; internal set; } = 1;
 
-    /// <summary>A new one, who is called until somebody says how else. Refuses with <c>supplier.name</c> and <c>supplier.twice</c>.</summary>
+    /// <summary>
+    /// A new one, who is called until somebody says how else. Refuses with <c>supplier.name</c> and <c>supplier.twice</c>.
+    /// </summary>
     /// <param name="name">1 to 80 characters.</param>
     /// <param name="taken">Whether another has the name already.</param>
     public static Result<Supplier> Create(string? name, bool taken)

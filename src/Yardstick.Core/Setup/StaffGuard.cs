@@ -63,7 +63,9 @@ public sealed record StaffGuard(
         return rights.All(ByRights.Contains) ? Result.Done : Beyond;
     }
 
-    /// <summary>Whether somebody may be made what has these rights. Refuses with <c>person.ownerOnly</c> and <c>person.beyond</c>.</summary>
+    /// <summary>
+    /// Whether somebody may be made what has these rights. Refuses with <c>person.ownerOnly</c> and <c>person.beyond</c>.
+    /// </summary>
     public Result Make(Role role)
     {
         if (role == Role.Owner && ByRole != Role.Owner)

@@ -152,7 +152,9 @@ public class StaffMember
     /// <summary>The name by which the person signs in is another now.</summary>
     public void Renamed() => Version++;
 
-    /// <summary>Takes a person off those who are here, or brings them back. Refuses with <c>person.lastOwner</c>, <c>person.self</c>.</summary>
+    /// <summary>
+    /// Takes a person off those who are here, or brings them back. Refuses with the codes of <see cref="StaffGuard.Change"/>.
+    /// </summary>
     /// <param name="active">True brings them back.</param>
     /// <param name="guard">Who changes it, and who else is there.</param>
     public Result<FieldChange> SetActive(bool active, StaffGuard guard)

@@ -75,8 +75,8 @@ internal static class DemoPeople
     private static WeekHours? HoursOf(string name) =>
         name switch
         {
-            "Noor Haddad" => WeekHours.Same(new DayHours(new(7, 30), new(16, 0), new(12, 0), new(12, 30)), 5),
-            "Pieter Lang" => WeekHours.Same(new DayHours(new(9, 0), new(18, 0), new(13, 0), new(14, 0)), 6),
+            "Noor Haddad" => WeekHours.Same(new DayHours(new(7, 30), new(16, 0), new(12, 0), new(12, 30)), 7),
+            "Pieter Lang" => WeekHours.Same(new DayHours(new(9, 0), new(18, 0), new(13, 0), new(14, 0)), 7),
             _ => null,
         };
 

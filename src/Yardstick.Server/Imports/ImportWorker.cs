@@ -205,8 +205,8 @@ public sealed class ImportWorker(
     }
 
     /// <summary>
-    /// Parts that nobody changed, sold or made part of a canned job go. One that came with stock leaves a trace of it: it is withdrawn, with
-    /// nothing on the shelf.
+    /// Parts that nobody changed, sold or made part of a canned job go. One that came with stock leaves a trace of it: it is withdrawn,
+    /// with nothing on the shelf.
     /// </summary>
     private static async Task<int> PartsBackAsync(ShopDb db, List<long> ids, Instant utcNow)
     {

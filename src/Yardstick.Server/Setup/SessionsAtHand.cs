@@ -8,8 +8,8 @@ using Yardstick.Server.Live;
 namespace Yardstick.Server.Setup;
 
 /// <summary>
-/// Sessions that were found to last, with the rights of their people, so that not every request asks the database. Whatever ends one, or changes a person or a password,
-/// empties it as it is kept; and nothing is believed for longer than a few seconds.
+/// Sessions that were found to last, with the rights of their people, so that not every request asks the database. Whatever ends one, or
+/// changes a person or a password, empties it as it is kept; and nothing is believed for longer than a few seconds.
 /// </summary>
 public sealed class SessionsAtHand
 {

@@ -18,7 +18,7 @@ export function CommandList({ open, setOpen }: { open: Listing; setOpen: (open: 
   const shown = about ?? here;
   const groups = useAllKeys();
   useKeys('Everywhere', [
-    { key: 'Ctrl K', label: 'Any command', run: () => setOpen('commands'), always: true },
+    { key: 'Ctrl K', label: 'All commands', run: () => setOpen('commands'), always: true },
     { key: '?', label: 'Help and keys of this page', run: () => setOpen('keys') },
   ]);
   const close = () => {
@@ -27,9 +27,11 @@ export function CommandList({ open, setOpen }: { open: Listing; setOpen: (open: 
     setText('');
   };
   const words = text.toLowerCase().split(' ').filter(Boolean);
-  const commands = groups
+  // What the page itself can do comes first.
+  const commands = [...groups]
+    .reverse()
     .flatMap((g) => g.bindings)
-    .filter((b) => !b.hidden && b.label !== 'Any command' && words.every((w) => b.label.toLowerCase().includes(w)));
+    .filter((b) => !b.hidden && b.label !== 'All commands' && words.every((w) => b.label.toLowerCase().includes(w)));
   const pages = words.length === 0 ? [] : Object.values(HELP).filter((help) => words.every((w) => textOf(help).includes(w)));
   return (
     <>
@@ -41,7 +43,7 @@ export function CommandList({ open, setOpen }: { open: Listing; setOpen: (open: 
         slotProps={{ paper: { sx: { overflow: 'visible', alignSelf: 'flex-start', mt: 8 } } }}
         aria-labelledby="commands-title"
       >
-        <DialogTitle id="commands-title">Any command</DialogTitle>
+        <DialogTitle id="commands-title">All commands</DialogTitle>
         <DialogContent sx={{ overflow: 'visible', pb: 3 }}>
           <Combo
             className="field"

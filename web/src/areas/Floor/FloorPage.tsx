@@ -65,7 +65,7 @@ export default function FloorPage() {
           </select>
         </label>
         <span>
-          <b>{here}</b> cars here
+          <b>{here}</b> {here === 1 ? 'vehicle' : 'vehicles'} here
           {late > 0 && (
             <span className="stop">
               {' '}

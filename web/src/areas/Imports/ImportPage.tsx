@@ -120,7 +120,7 @@ function Progress({ run }: { run: Schemas['ImportRunView'] }) {
       </p>
       <p>
         {count(run.made, 'record was', 'records were')} made, {count(run.onFile, 'row was', 'rows were')} on file already and left as they
-        are, {count(run.bad, 'row', 'rows')} could not be brought in.{' '}
+        are, {count(run.bad, 'row', 'rows')} could not be imported.{' '}
         {run.bad > 0 && (
           <a href={`/api/imports/${run.id}/bad.csv`} download>
             Those rows as CSV
@@ -184,17 +184,17 @@ function Looked({ data, busy, onMap }: LookedProps) {
         </div>
       </Part>
       <div className="record-main">
-        <Part title="What would come in">
+        <Part title="What would be imported">
           <p role="status">
             <b>{count(data.good, 'record', 'records')}</b> would be made, {count(data.onFile, 'row is', 'rows are')} on file already and
             would stay as {data.onFile === 1 ? 'it is' : 'they are'},{' '}
-            <b className={data.bad > 0 ? 'stop' : ''}>{count(data.bad, 'row', 'rows')}</b> can't be brought in.
+            <b className={data.bad > 0 ? 'stop' : ''}>{count(data.bad, 'row', 'rows')}</b> can't be imported.
           </p>
           {data.goodSamples.length > 0 && <p className="soft small">Such as: {data.goodSamples.join(' · ')}</p>}
         </Part>
         {data.bad > 0 && (
           <Part
-            title="Rows that can't be brought in"
+            title="Rows that can't be imported"
             aside={
               <a href={`/api/imports/${data.run.id}/bad.csv`} download>
                 All of them as CSV

@@ -65,12 +65,13 @@ export default function JoinPage({ token, onDone }: { token: string; onDone: () 
           Show the password
         </label>
         <TextField
-          label={`PIN for shared computers, ${i.shortestPin} to 8 digits (optional)`}
+          label="PIN for shared computers"
           value={pin}
           onChange={(event) => setPin(event.target.value)}
           autoComplete="off"
           slotProps={{ htmlInput: { inputMode: 'numeric' } }}
-          {...says('pin')}
+          error={problem?.field === 'pin'}
+          helperText={problem?.field === 'pin' ? problem.text : `Optional, ${i.shortestPin} to 8 digits.`}
         />
         <Button type="submit" variant="contained" size="large">
           {i.isNew ? 'Start' : 'Save and sign in'}

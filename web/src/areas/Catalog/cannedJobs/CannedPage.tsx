@@ -5,6 +5,7 @@ import { api, unwrap } from '../../../lib/api';
 import { Loading } from '../../../ui/Feedback';
 import { matching } from '../../WriteUp/matching';
 import './canned.css';
+import styles from './CannedPage.module.css';
 
 /** Canned jobs by system at the left, the one that is edited at the right. */
 export default function CannedPage() {
@@ -38,7 +39,11 @@ export default function CannedPage() {
               ))}
           </section>
         ))}
-        {found.length === 0 && <p className="soft">None has these words.</p>}
+        {found.length === 0 && (
+          <p className={`soft ${styles.none}`}>
+            {search.trim() ? 'No canned job has these words.' : 'No canned jobs yet; take a set or make one.'}
+          </p>
+        )}
       </nav>
       <Outlet />
     </div>
