@@ -139,7 +139,10 @@ test('a stranger sets a shop up from an empty folder, brings a second person in,
     await adding.getByRole('button', { name: 'Add' }).click();
     await expect(owner.getByRole('region', { name })).toBeVisible();
   }
-  await owner.getByRole('navigation', { name: 'People' }).getByRole('link', { name: /Iko Brandt/ }).click();
+  await owner
+    .getByRole('navigation', { name: 'People' })
+    .getByRole('link', { name: /Iko Brandt/ })
+    .click();
   await expect(owner.getByRole('region', { name: 'Iko Brandt' })).toBeVisible();
   await h.click('button', 'Make the link');
   const link = await owner.getByLabel('Link', { exact: true }).inputValue();
@@ -184,13 +187,18 @@ test('a stranger sets a shop up from an empty folder, brings a second person in,
   await field(owner, h, 'Cost each', '4.10');
   await accessible(owner, 'parts catalog', '.own-page');
   await h.click('link', 'Canned jobs');
-  await owner.getByRole('row', { name: /Maintenance/ }).getByRole('button', { name: /Add \d+ jobs/ }).click();
+  await owner
+    .getByRole('row', { name: /Maintenance/ })
+    .getByRole('button', { name: /Add \d+ jobs/ })
+    .click();
   await expect(owner.getByText('9 canned jobs added.')).toBeVisible();
 
   // Parts and customers of the previous software.
   await h.click('link', 'Import and export');
   const bring = async (what: string, rows: string[], made: string) => {
-    await owner.getByLabel(`Choose a file of ${what}`).setInputFiles({ name: `${what}.csv`, mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) });
+    await owner
+      .getByLabel(`Choose a file of ${what}`)
+      .setInputFiles({ name: `${what}.csv`, mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) });
     await h.click('button', /^Import \d/);
     await expect(owner.getByText(made)).toBeVisible();
     await h.click('link', 'All files');
@@ -198,7 +206,11 @@ test('a stranger sets a shop up from an empty folder, brings a second person in,
   await bring('customers', ['First name,Last name,Phone', 'Nils,Orrin,419 555 0181', 'Bea,Castell,419 555 0182'], '2 records were made');
   await bring(
     'parts',
-    ['Number,Description,Category,Cost,On hand,Supplier', 'CF-11,Cabin filter,filter,6.80,4,Pier Parts', 'WB-22,Wiper blade 22,wiper,5.10,10,'],
+    [
+      'Number,Description,Category,Cost,On hand,Supplier',
+      'CF-11,Cabin filter,filter,6.80,4,Pier Parts',
+      'WB-22,Wiper blade 22,wiper,5.10,10,',
+    ],
     '2 records were made',
   );
   await expect(owner.getByRole('row', { name: /parts.csv/ })).toContainText('2');
@@ -212,13 +224,15 @@ test('a stranger sets a shop up from an empty folder, brings a second person in,
   await expect(step('Write up the first vehicle')).toHaveAttribute('data-state', 'next');
 
   // The first vehicle, by the second person, with work of the set.
-  await other.keyboard.press('n');
-  await expect(other.getByRole('combobox', { name: 'Phone, name, plate' })).toBeFocused();
-  await other.keyboard.type('Abel Quint');
-  await other.getByRole('option', { name: /New customer/ }).click();
-  await other.getByLabel('Phone', { exact: true }).fill('419 555 0163');
-  await other.getByRole('radio', { name: 'New car' }).click();
-  await other.getByLabel('Plate', { exact: true }).fill('GQ 4471');
+  // What was typed to find them begins their record, each piece in its field.
+  await other.keyboard.press('/');
+  await other.keyboard.type('Abel Quint 419 555 0163 GQ 4471');
+  await expect(other.getByRole('option', { name: /Write up “Abel Quint/ })).toHaveAttribute('aria-selected', 'true');
+  await other.keyboard.press('Enter');
+  await expect(other.getByLabel('First name')).toHaveValue('Abel');
+  await expect(other.getByLabel('Last name')).toHaveValue('Quint');
+  await expect(other.getByLabel('Phone', { exact: true })).toHaveValue('419 555 0163');
+  await expect(other.getByLabel('Plate', { exact: true })).toHaveValue('GQ 4471');
   await other.getByLabel('Year', { exact: true }).fill('2019');
   await other.getByLabel('Make', { exact: true }).fill('Vireo');
   await other.getByLabel('Model', { exact: true }).fill('Sorrel');

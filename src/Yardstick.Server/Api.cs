@@ -50,6 +50,7 @@ public static class Api
         Texts.Map(api);
         Attachments.Map(api);
         StartOrder.Map(api);
+        BeginRecord.Map(api);
         LookUps.Map(api);
         Advisories.Map(api);
         ExternalAdvisories.Map(api);

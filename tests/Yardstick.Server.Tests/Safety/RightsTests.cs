@@ -205,6 +205,7 @@ public class RightsTests(ShopFixture shop) : IClassFixture<ShopFixture>
         ["GET /api/look-up/makes"] = "WMO",
         ["GET /api/look-up/alike"] = "WMO",
         ["POST /api/orders"] = "WMO",
+        ["GET /api/write-up/begin"] = "WMO",
         ["GET /api/write-up/promise"] = "WMO",
         ["GET /api/understand/moment"] = "WMO",
         ["GET /api/orders"] = "WPMO",

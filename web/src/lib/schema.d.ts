@@ -3853,6 +3853,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/write-up/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    text?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BegunRecord"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/look-up/phone": {
         parameters: {
             query?: never;
@@ -11508,6 +11545,15 @@ export interface components {
         BandTable: {
             name: string;
             bands: components["schemas"]["BandRow"][];
+        };
+        BegunRecord: {
+            firstName: string;
+            lastName: string;
+            businessName: string;
+            phone: string;
+            email: string;
+            plate: string;
+            vin: string;
         };
         BenchCar: {
             /** Format: int64 */

@@ -80,7 +80,6 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
               <Fix
                 key={[obstacle.code, obstacle.jobId, obstacle.lineId, obstacle.field, obstacle.message].join()}
                 obstacle={obstacle}
-                busy={busy}
                 run={run}
                 onClose={onClose}
               />
@@ -117,12 +116,10 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
 
 function Fix({
   obstacle,
-  busy,
   run,
   onClose,
 }: {
   obstacle: Schemas['ClosingBlocker'];
-  busy: boolean;
   run: (what: () => Promise<unknown>) => Promise<void>;
   onClose: () => void;
 }) {
@@ -169,7 +166,7 @@ function Fix({
               autoFocus
             />
           </div>
-          <Button type="submit" disabled={busy || !text.trim()} variant="outlined" sx={{ alignSelf: 'flex-end' }}>
+          <Button type="submit" disabled={!text.trim()} variant="outlined" sx={{ alignSelf: 'flex-end' }}>
             {lower ? 'It is right' : 'Save'}
           </Button>
         </form>

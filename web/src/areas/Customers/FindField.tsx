@@ -3,6 +3,7 @@ import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, unwrap, type Schemas } from '../../lib/api';
 import { useKeys } from '../../lib/keys';
+import { useMay } from '../../lib/shop';
 import { Combo } from '../../ui/Combo';
 import { Plate } from '../../ui/Plate';
 
@@ -60,7 +61,9 @@ export function FindField() {
   const [used, setUsed] = useState(false);
   const ref = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
+  const mayWrite = useMay('WriteUp');
   const { data, isPlaceholderData, isLoading } = useFind(text, used);
+  const pending = isPlaceholderData || isLoading;
   useKeys('Everywhere', [{ key: '/', label: 'Find', run: () => ref.current?.focus() }]);
   const go = (found: Found) => {
     keepRecent(found);
@@ -74,14 +77,27 @@ export function FindField() {
         inputRef={ref}
         text={text}
         onText={setText}
-        pending={isPlaceholderData || isLoading}
-        none={`Nothing is on file for "${text}". Press N to write up a new customer.`}
-        choices={(data ?? []).map((found) => ({
-          key: `${found.kind}${found.id}`,
-          kind: KINDS[found.kind].words,
-          content: <FoundRow found={found} />,
-          take: () => go(found),
-        }))}
+        pending={pending}
+        none={`Nothing is on file for "${text}".`}
+        choices={[
+          ...(data ?? []).map((found) => ({
+            key: `${found.kind}${found.id}`,
+            kind: KINDS[found.kind].words,
+            content: <FoundRow found={found} />,
+            take: () => go(found),
+          })),
+          // What begins something new stands below what was found, and does not jump.
+          ...(mayWrite && text.trim() && !pending
+            ? [
+                {
+                  key: 'new',
+                  kind: 'New',
+                  content: <span>Write up “{text.trim()}”</span>,
+                  take: () => void navigate(`/write-up?new=${encodeURIComponent(text.trim())}`),
+                },
+              ]
+            : []),
+        ]}
       >
         <span className="key" aria-hidden>
           /

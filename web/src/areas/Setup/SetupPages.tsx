@@ -27,7 +27,9 @@ const PAGES: Page[] = [
 export function SetupStart() {
   const me = useMe();
   const steps = useStartSteps();
-  if (steps.isLoading) return <Loading what="Setup" />;
+  // Whoever chose a page meanwhile, while it is still being fetched, goes there.
+  const stillHere = window.location.pathname.replace(/\/$/, '') === '/setup';
+  if (steps.isLoading || !stillHere) return <Loading what="Setup" />;
   if (steps.data?.next) return <Navigate to="/setup/start" replace />;
   return <Navigate to={PAGES.find((page) => me.permissions.includes(page.asks))?.to ?? '/'} replace />;
 }

@@ -15,23 +15,22 @@ interface Props {
   record?: Schemas['CustomerSummary'];
   typed: NewCustomer;
   onTyped: (typed: NewCustomer) => void;
+  /** Begins a new record with what was typed to find one. */
+  onBegin: (text: string) => Promise<unknown>;
+  /** It was begun elsewhere already. */
+  begun: boolean;
   onChoose: (id: number | null, vehicleId?: number) => void;
   problem: { field?: string; text: string } | null;
 }
 
-/** What was typed to find somebody begins the new record. */
-function begin(text: string): NewCustomer {
-  const words = text.trim().split(/\s+/);
-  if (/^[+()\d\s.-]{7,}$/.test(text.trim())) return { ...emptyCustomer, phone: text.trim() };
-  if (words.length < 2) return { ...emptyCustomer, lastName: text.trim() };
-  return { ...emptyCustomer, firstName: words.slice(0, -1).join(' '), lastName: words.at(-1)! };
-}
-
 /** Who it is: found, or new. */
-export function CustomerPart({ id, record, typed, onTyped, onChoose, problem }: Props) {
+export function CustomerPart({ id, record, typed, onTyped, onBegin, begun, onChoose, problem }: Props) {
   const [text, setText] = useState('');
   const now = useNow();
   const [adding, setAdding] = useState(false);
+  useEffect(() => {
+    if (begun) setAdding(true);
+  }, [begun]);
   const { data, isPlaceholderData, isLoading } = useFind(text, id === null && !adding);
   const first = useRef<HTMLInputElement>(null);
   useEffect(() => {
@@ -142,8 +141,7 @@ export function CustomerPart({ id, record, typed, onTyped, onChoose, problem }: 
               kind: 'New',
               content: <span>{text.trim() ? `New customer "${text.trim()}"` : 'New customer'}</span>,
               take: () => {
-                onTyped(begin(text));
-                setAdding(true);
+                void onBegin(text).then(() => setAdding(true));
               },
             },
           ]}

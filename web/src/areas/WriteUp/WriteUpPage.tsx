@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
 import { moment } from '../../lib/format';
@@ -82,6 +82,24 @@ export default function WriteUpPage() {
       0,
     );
   }, [record, car.kind]);
+  const [begun, setBegun] = useState(false);
+  const begin = useCallback(async (text: string) => {
+    // A name is what is typed most; where the shop does not answer, nothing of it is lost.
+    const b = await unwrap(api.GET('/api/write-up/begin', { params: { query: { text } } })).catch(() => null);
+    setCustomer(
+      b
+        ? { ...emptyCustomer, firstName: b.firstName, lastName: b.lastName, businessName: b.businessName, phone: b.phone, email: b.email }
+        : { ...emptyCustomer, lastName: text.trim() },
+    );
+    if (!b?.plate && !b?.vin) return;
+    setCar({ kind: 'new' });
+    setNewCar({ ...emptyCar, plate: b.plate, vin: b.vin });
+  }, []);
+  // The find field of the bar begins a record with what stood in it.
+  const toBegin = search.get('new');
+  useEffect(() => {
+    if (toBegin) void begin(toBegin).then(() => setBegun(true));
+  }, [toBegin, begin]);
   const problemOf = (field: string) => (problem?.field === field ? problem.text : undefined);
 
   const start = async () => {
@@ -128,7 +146,16 @@ export default function WriteUpPage() {
         <span className="soft">Customer or work first, in any order. Tab through; Ctrl Enter opens the order.</span>
       </div>
       <div className={styles.column}>
-        <CustomerPart id={customerId} record={record} typed={customer} onTyped={setCustomer} onChoose={choose} problem={problem} />
+        <CustomerPart
+          id={customerId}
+          record={record}
+          typed={customer}
+          onTyped={setCustomer}
+          onBegin={begin}
+          begun={begun}
+          onChoose={choose}
+          problem={problem}
+        />
         <CarPart
           record={customerId === null ? undefined : record}
           choice={car}
