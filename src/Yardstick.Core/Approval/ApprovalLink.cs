@@ -104,7 +104,7 @@ public class ApprovalLink : CustomerLink
         new()
         {
             OrderId = orderId,
-            TokenHash = HashOf(token),
+            TokenHash = LinkToken.HashOf(token),
             ShownId = shownId,
             SentAt = actor.At,
             SentById = actor.StaffId,

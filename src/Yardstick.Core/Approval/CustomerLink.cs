@@ -1,6 +1,3 @@
-using System.Security.Cryptography;
-using System.Text;
-
 namespace Yardstick.Core.Approval;
 
 /// <summary>A link that a customer got by text or e-mail. Whoever has it needs no account.</summary>
@@ -39,13 +36,6 @@ public abstract class CustomerLink
         OpenedAt ??= utcNow;
         Opened++;
     }
-
-    /// <summary>A new token of 128 random bits, as it stands in a link.</summary>
-    public static string NewToken() =>
-        Convert.ToBase64String(RandomNumberGenerator.GetBytes(16)).TrimEnd('=').Replace('+', '-').Replace('/', '_');
-
-    /// <summary>The hash by which a token is found.</summary>
-    public static string HashOf(string token) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(token)));
 
     /// <summary>Takes it back; one that was taken back stays so since then.</summary>
     /// <param name="utcNow">Now, UTC.</param>

@@ -30,7 +30,7 @@ public class DocumentLink : CustomerLink
         {
             OrderId = orderId,
             MessageId = message.Id,
-            TokenHash = HashOf(token),
+            TokenHash = LinkToken.HashOf(token),
             FileHash = fileHash,
             Title = title,
             SentAt = actor.At,

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Yardstick.Core.Values;
+using static Yardstick.Core.Values.FieldInput;
 
 namespace Yardstick.Core.Customers;
 
@@ -34,7 +35,7 @@ public partial class Customer
             "taxExempt" => Kept(() => TaxExempt = typed),
             "taxCertificate" => Kept(() => TaxCertificate = typed),
             "taxExemptUntil" when empty => Kept(() => TaxExemptUntil = null),
-            "taxExemptUntil" => Figure(DateTimeInput.Day(text, localNow, field), v => TaxExemptUntil = v),
+            "taxExemptUntil" => Read(DateTimeInput.Day(text, localNow, field), v => TaxExemptUntil = v),
             "laborRateName" => Kept(() => LaborRateName = typed),
             "partsDiscountPercent" when empty => Kept(() => PartsDiscountPercent = Percent.Zero),
             "partsDiscountPercent" => PartsDiscount(text, field),
@@ -43,7 +44,7 @@ public partial class Customer
                 ? Kept(() => CreditDays = days)
                 : new Problem("customer.creditDays", "Type the days until an invoice is due, from 0 to 365.", field),
             "creditLimit" when empty => Kept(() => CreditLimit = null),
-            _ => Figure(NumberInput.Amount(text, field), v => CreditLimit = Money.Of(v)),
+            _ => Read(NumberInput.Amount(text, field), v => CreditLimit = Money.Of(v)),
         };
         if (problem is not null)
             return problem;
@@ -88,20 +89,7 @@ public partial class Customer
         var percent = Percent.Parse(text, field);
         if (percent.Ok && percent.Value.Value > 100)
             return new Problem("figure.range", "A discount can't be above 100 percent.", field);
-        return Figure(percent, v => PartsDiscountPercent = v);
-    }
-
-    private static Problem? Kept(Action set)
-    {
-        set();
-        return null;
-    }
-
-    private static Problem? Figure<T>(Result<T> figure, Action<T> set)
-    {
-        if (figure.Ok)
-            set(figure.Value);
-        return figure.Problem;
+        return Read(percent, v => PartsDiscountPercent = v);
     }
 
     /// <summary>Adds a row to one of the customer's lists, or changes one field of a row.</summary>

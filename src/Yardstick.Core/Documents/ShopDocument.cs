@@ -21,14 +21,14 @@ public sealed record ShopDocument
     /// <summary>Date, wall time.</summary>
     public required LocalDateTime Date { get; init; }
 
-    /// <summary>The shop's name, address, phone.</summary>
+    /// <summary>The shop's name.</summary>
     public required string ShopName { get; init; }
 
     /// <summary>Address lines.</summary>
     public required string ShopAddress { get; init; }
 
-    /// <summary>Telephone.</summary>
-    public required string ShopPhone { get; init; }
+    /// <summary>How the shop is reached; on what is paid its tax number in a second line.</summary>
+    public required string ShopContact { get; init; }
 
     /// <summary>Content hash of the shop's logo at that time; empty without one.</summary>
     public string LogoHash { get; init; } = "";

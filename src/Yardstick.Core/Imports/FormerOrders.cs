@@ -102,7 +102,7 @@ public static class FormerOrders
             Date = document.On.AtMidnight(),
             ShopName = shop.Name,
             ShopAddress = shop.Address,
-            ShopPhone = shop.Phone,
+            ShopContact = shop.Contact,
             Currency = shop.Currency,
             CustomerName = document.Customer.Length > 0 ? document.Customer : "Customer not written down",
             CustomerAddress = "",

@@ -22,7 +22,7 @@ public class PurchaseOrder
     /// <summary>Sent with every try, so that the supplier takes it once.</summary>
     public Guid IdempotencyKey { get; init; }
 
-    /// <summary>The supplier's own reference; what its status depends on, never typed over.</summary>
+    /// <summary>The supplier's own reference. Of one with a service its status depends on it, and nobody types over it.</summary>
     public string SupplierReference { get; internal set; } = "";
 
     /// <summary>When it is expected, UTC.</summary>

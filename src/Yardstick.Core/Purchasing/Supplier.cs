@@ -1,11 +1,13 @@
 using Yardstick.Core.Values;
+using static Yardstick.Core.Values.FieldInput;
 
 namespace Yardstick.Core.Purchasing;
 
 /// <summary>Somebody who sells parts to the shop.</summary>
 public class Supplier
 {
-    private const int LongestName = 80;
+    private const int LongestName = 80,
+        LongestText = 120;
 
     /// <summary>Key.</summary>
     public long Id { get; init; }
@@ -65,53 +67,42 @@ public class Supplier
         return new FieldChange(field, old, Shown(field));
     }
 
-    private Problem? Write(string field, string typed, string country, bool taken)
-    {
-        switch (field)
+    private Problem? Write(string field, string typed, string country, bool taken) =>
+        field switch
         {
-            case "name":
-                return Rename(typed, taken);
-            case "code":
-                if (typed.Length > 40 || !typed.All(c => char.IsAsciiLetterOrDigit(c) || c == '-'))
-                    return new Problem("supplier.code", "The name of a service has letters, digits and dashes only.", field);
-                if (taken && typed.Length > 0)
-                    return new Problem("supplier.codeTwice", $"Another supplier has the service {typed} already.", field);
-                if (typed.Length == 0 && Way == SupplierOrderWay.Electronic)
-                    return NoService;
-                Code = typed;
-                return null;
-            case "way":
-                if (!Enum.TryParse<SupplierOrderWay>(typed, out var way) || !Enum.IsDefined(way))
-                    return new Problem("supplier.way", "Orders go out electronically or by phone.", field);
-                if (way == SupplierOrderWay.Electronic && Code.Length == 0)
-                    return NoService;
-                Way = way;
-                return null;
-            case "phone":
-                var phone = typed.Length == 0 ? default : PhoneNumber.Parse(typed, country, field);
-                if (phone.Problem is { } noPhone)
-                    return noPhone;
-                Phone = typed.Length == 0 ? "" : phone.Value.Shown(country);
-                return null;
-            case "email":
-                var email = typed.Length == 0 ? default : EmailAddress.Parse(typed, field);
-                if (email.Problem is { } noEmail)
-                    return noEmail;
-                Email = typed.Length == 0 ? "" : email.Value.Text;
-                return null;
-            case "contact" or "accountNumber" or "deliveryTimes":
-                if (typed.Length > 120)
-                    return TextInput.TooLong(120, field);
-                if (field == "contact")
-                    Contact = typed;
-                else if (field == "accountNumber")
-                    AccountNumber = typed;
-                else
-                    DeliveryTimes = typed;
-                return null;
-            default:
-                return new Problem("supplier.field", $"\"{field}\" can't be edited.", field);
-        }
+            "name" => Rename(typed, taken),
+            "code" => SetService(typed, taken),
+            "way" => SetWay(typed),
+            "phone" => typed.Length == 0
+                ? Kept(() => Phone = "")
+                : Read(PhoneNumber.Parse(typed, country, field), v => Phone = v.Shown(country)),
+            "email" => typed.Length == 0 ? Kept(() => Email = "") : Read(EmailAddress.Parse(typed, field), v => Email = v.Text),
+            "contact" => Text(typed, LongestText, field, v => Contact = v),
+            "accountNumber" => Text(typed, LongestText, field, v => AccountNumber = v),
+            "deliveryTimes" => Text(typed, LongestText, field, v => DeliveryTimes = v),
+            _ => new Problem("supplier.field", $"\"{field}\" can't be edited.", field),
+        };
+
+    private Problem? SetService(string typed, bool taken)
+    {
+        if (typed.Length > 40 || !typed.All(c => char.IsAsciiLetterOrDigit(c) || c == '-'))
+            return new Problem("supplier.code", "The name of a service has letters, digits and dashes only.", "code");
+        if (taken && typed.Length > 0)
+            return new Problem("supplier.codeTwice", $"Another supplier has the service {typed} already.", "code");
+        if (typed.Length == 0 && Way == SupplierOrderWay.Electronic)
+            return NoService;
+        Code = typed;
+        return null;
+    }
+
+    private Problem? SetWay(string typed)
+    {
+        if (!Enum.TryParse<SupplierOrderWay>(typed, out var way) || !Enum.IsDefined(way))
+            return new Problem("supplier.way", "Orders go out electronically or by phone.", "way");
+        if (way == SupplierOrderWay.Electronic && Code.Length == 0)
+            return NoService;
+        Way = way;
+        return null;
     }
 
     private Problem? Rename(string? name, bool taken)

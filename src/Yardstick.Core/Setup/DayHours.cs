@@ -17,9 +17,6 @@ public sealed partial record DayHours(LocalTime From, LocalTime Until, LocalTime
     /// <summary>Hours without the break.</summary>
     public decimal Hours => Between(From, Until) - (BreakFrom is { } from && BreakUntil is { } until ? Between(from, until) : 0);
 
-    /// <summary>Whether a time is within them, the end and the break left out.</summary>
-    public bool Has(LocalTime time) => time >= From && time < Until && !(time >= BreakFrom && time < BreakUntil);
-
     /// <summary>
     /// Reads hours as they are typed: <c>7:30-4</c>, <c>8 am to 5:30 pm</c>, <c>730-1600, break 12-12:30</c>. Nothing, <c>off</c> and
     /// <c>closed</c> are no hours.
@@ -38,7 +35,7 @@ public sealed partial record DayHours(LocalTime From, LocalTime Until, LocalTime
         var (from, until) = (Time(match, "f"), Time(match, "u"));
         if (from is null || until is null)
             return Unreadable(text, field);
-        var (begins, ends) = (Afternoon(from.Value, EarliestMorning), Later(until.Value, from.Value));
+        var (begins, ends) = (Afternoon(from.Value), Later(until.Value, from.Value));
         if (ends.Time <= begins)
             return new Problem("hours.order", "The end has to be later than the beginning on the same day.", field);
         if (!match.Groups["bf"].Success)
@@ -75,13 +72,13 @@ public sealed partial record DayHours(LocalTime From, LocalTime Until, LocalTime
         return hour <= 23 && minute <= 59 ? new Typed(new LocalTime(hour, minute), half.Length > 0 || hour > 12 || digits[0] == '0') : null;
     }
 
-    private static LocalTime Afternoon(Typed typed, int before) =>
-        !typed.Exact && typed.Time.Hour < before && typed.Time.Hour > 0 ? typed.Time.PlusHours(12) : typed.Time;
+    private static LocalTime Afternoon(Typed typed) =>
+        !typed.Exact && typed.Time.Hour < EarliestMorning && typed.Time.Hour > 0 ? typed.Time.PlusHours(12) : typed.Time;
 
     /// <summary>A time after another: without am and pm it is in the afternoon where it would lie before.</summary>
     private static Typed Later(Typed typed, Typed after)
     {
-        var begins = Afternoon(after, EarliestMorning);
+        var begins = Afternoon(after);
         return !typed.Exact && typed.Time <= begins && typed.Time.Hour < 12 ? typed with { Time = typed.Time.PlusHours(12) } : typed;
     }
 

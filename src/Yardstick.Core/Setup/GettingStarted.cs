@@ -18,11 +18,11 @@ public sealed record GettingStarted(IReadOnlySet<StartStep> Done, IReadOnlyList<
     /// <param name="shop">The shop.</param>
     /// <param name="policies">Versions of its pricing rules that were published, that of the beginning among them.</param>
     /// <param name="people">People who are here.</param>
-    /// <param name="cannedJobs">Canned jobs that are offered.</param>
-    /// <param name="suppliers">Suppliers who are ordered from.</param>
-    /// <param name="imports">Files that were imported.</param>
-    /// <param name="orders">Repair orders.</param>
-    public static GettingStarted Of(Shop shop, int policies, int people, int cannedJobs, int suppliers, int imports, int orders)
+    /// <param name="cannedJobs">Whether any canned job is offered.</param>
+    /// <param name="suppliers">Whether there is anybody to order from.</param>
+    /// <param name="imports">Whether a file was imported.</param>
+    /// <param name="orders">Whether there is a repair order.</param>
+    public static GettingStarted Of(Shop shop, int policies, int people, bool cannedJobs, bool suppliers, bool imports, bool orders)
     {
         (StartStep Step, bool Done)[] steps =
         [
@@ -30,10 +30,10 @@ public sealed record GettingStarted(IReadOnlySet<StartStep> Done, IReadOnlyList<
             (StartStep.Hours, shop.Hours != WeekHours.Usual),
             (StartStep.Pricing, policies > 1),
             (StartStep.People, people > 1),
-            (StartStep.CannedJobs, cannedJobs > 0),
-            (StartStep.Suppliers, suppliers > 0),
-            (StartStep.Import, imports > 0),
-            (StartStep.FirstOrder, orders > 0),
+            (StartStep.CannedJobs, cannedJobs),
+            (StartStep.Suppliers, suppliers),
+            (StartStep.Import, imports),
+            (StartStep.FirstOrder, orders),
         ];
         return new(steps.Where(s => s.Done).Select(s => s.Step).ToHashSet(), shop.SkippedSteps);
     }

@@ -1,5 +1,5 @@
-using System.Security.Cryptography;
-using System.Text;
+using System.Linq.Expressions;
+using Yardstick.Core.Values;
 
 namespace Yardstick.Core.Setup;
 
@@ -36,6 +36,10 @@ public class Invitation
     /// <summary>Withdrawn, UTC: by hand, by a newer one, or because the person left.</summary>
     public Instant? WithdrawnAt { get; internal set; }
 
+    /// <summary>Those that can be used at a moment.</summary>
+    public static Expression<Func<Invitation, bool>> Standing(Instant utcNow) =>
+        invitation => invitation.UsedAt == null && invitation.WithdrawnAt == null && invitation.EndsAt > utcNow;
+
     /// <summary>Whether it can be used.</summary>
     public bool Stands(Instant utcNow) => UsedAt is null && WithdrawnAt is null && EndsAt > utcNow;
 
@@ -48,14 +52,11 @@ public class Invitation
         new()
         {
             StaffId = staffId,
-            TokenHash = HashOf(token),
+            TokenHash = LinkToken.HashOf(token),
             MadeAt = utcNow,
             MadeById = byId,
             EndsAt = utcNow + Lasts,
         };
-
-    /// <summary>The hash by which a token is found.</summary>
-    public static string HashOf(string token) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(token)));
 
     /// <summary>Uses it up. Refuses with <c>invitation.gone</c> where it was used, withdrawn or ended.</summary>
     public Result Use(Instant utcNow)

@@ -17,11 +17,17 @@ public partial class Shop
     /// <summary>Telephone on documents.</summary>
     public string Phone { get; internal set; } = "";
 
-    /// <summary>E-mail on documents, and where customers' answers go.</summary>
+    /// <summary>E-mail on documents.</summary>
     public string Email { get; internal set; } = "";
 
-    /// <summary>Tax number on documents; empty where none is asked for.</summary>
+    /// <summary>Tax number on invoices; empty where none is asked for.</summary>
     public string TaxNumber { get; internal set; } = "";
+
+    /// <summary>How the shop is reached, as it stands on documents: <c>(207) 555-0100 · front@shop.example</c>.</summary>
+    public string Contact => string.Join(" · ", new[] { Phone, Email }.Where(c => c.Length > 0));
+
+    /// <summary>The same with the tax number below it, as it stands on what is paid.</summary>
+    public string ContactOnInvoice => TaxNumber.Length > 0 ? $"{Contact}\nTax number {TaxNumber}" : Contact;
 
     /// <summary>Content hash of the shop's logo, a PNG; empty without one.</summary>
     public string LogoHash { get; internal set; } = "";

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Yardstick.Core.Values;
+using static Yardstick.Core.Values.FieldInput;
 
 namespace Yardstick.Core.Setup;
 
@@ -127,15 +128,4 @@ public partial class Shop
     }
 
     private static string Words(LocalDate day, string why) => Invariant($"{day:MMM d, yyyy}{(why.Length > 0 ? ", " : "")}{why}");
-
-    private static Problem? Kept(Action keep)
-    {
-        keep();
-        return null;
-    }
-
-    private static Problem? Text(string typed, int most, string field, Action<string> keep) =>
-        typed.Length > most ? TextInput.TooLong(most, field) : Kept(() => keep(typed));
-
-    private static Problem? Read<T>(Result<T> read, Action<T> keep) => read.Problem ?? Kept(() => keep(read.Value));
 }

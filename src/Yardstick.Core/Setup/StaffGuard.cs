@@ -32,20 +32,20 @@ public sealed record StaffGuard(
             return new Problem("person.lastOwner", "This is the only owner; make somebody else an owner first.", "role");
         if (person.Id == ById)
             return new Problem("person.self", "Nobody changes their own role and rights; ask another owner or manager.", "role");
-        return Reaches(person);
+        return Reaches(person.Role, Rights.Of(person.Role));
     }
 
     /// <summary>
     /// Whether the name by which somebody signs in may be changed: one's own, and that of those whom one reaches. Refuses with
     /// <c>person.ownerOnly</c> and <c>person.beyond</c>.
     /// </summary>
-    public Result Rename(StaffMember person) => person.Id == ById ? Result.Done : Reaches(person);
+    public Result Rename(StaffMember person) => person.Id == ById ? Result.Done : Reaches(person.Role, Rights.Of(person.Role));
 
-    private Result Reaches(StaffMember person)
+    private Result Reaches(Role role, IEnumerable<Permission> rights)
     {
-        if (person.Role == Role.Owner && ByRole != Role.Owner)
+        if (role == Role.Owner && ByRole != Role.Owner)
             return OwnersOnly;
-        return Rights.Of(person.Role).All(ByRights.Contains) ? Result.Done : Beyond;
+        return rights.All(ByRights.Contains) ? Result.Done : Beyond;
     }
 
     /// <summary>
@@ -54,24 +54,15 @@ public sealed record StaffGuard(
     /// </summary>
     /// <param name="person">The person.</param>
     /// <param name="rights">What the person may.</param>
-    public Result Invite(StaffMember person, IEnumerable<Permission> rights)
-    {
-        if (!person.Active)
-            return new Problem("person.left", "Bring the person back first; a link is for people who are here.");
-        if (person.Role == Role.Owner && ByRole != Role.Owner)
-            return OwnersOnly;
-        return rights.All(ByRights.Contains) ? Result.Done : Beyond;
-    }
+    public Result Invite(StaffMember person, IEnumerable<Permission> rights) =>
+        person.Active
+            ? Reaches(person.Role, rights)
+            : new Problem("person.left", "Bring the person back first; a link is for people who are here.");
 
     /// <summary>
     /// Whether somebody may be made what has these rights. Refuses with <c>person.ownerOnly</c> and <c>person.beyond</c>.
     /// </summary>
-    public Result Make(Role role)
-    {
-        if (role == Role.Owner && ByRole != Role.Owner)
-            return OwnersOnly;
-        return Rights.Of(role).All(ByRights.Contains) ? Result.Done : Beyond;
-    }
+    public Result Make(Role role) => Reaches(role, Rights.Of(role));
 
     /// <summary>Whether a right may be given or taken. Refuses with <c>person.beyond</c>.</summary>
     public Result Give(Permission permission) => ByRights.Contains(permission) ? Result.Done : Beyond;

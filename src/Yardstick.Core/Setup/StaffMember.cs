@@ -208,7 +208,7 @@ public class StaffMember
     /// <param name="shop">The shop.</param>
     /// <param name="absences">Absences, of others too.</param>
     public DayHours? WorksOn(LocalDate day, Shop shop, IEnumerable<Absence> absences) =>
-        shop.ClosedOn(day) is not null || absences.Any(a => a.StaffId == Id && a.Covers(day)) ? null
+        shop.HoursOn(day) is null || absences.Any(a => a.StaffId == Id && a.Covers(day)) ? null
         : Hours is { } own ? own.On(day.DayOfWeek)
         : shop.HoursOn(day);
 

@@ -15,8 +15,8 @@ public sealed record CheckInDocument
     /// <summary>Its address.</summary>
     public required string ShopAddress { get; init; }
 
-    /// <summary>Its telephone.</summary>
-    public required string ShopPhone { get; init; }
+    /// <summary>How it is reached.</summary>
+    public required string ShopContact { get; init; }
 
     /// <summary>Content hash of the shop's logo at that time; empty without one.</summary>
     public string LogoHash { get; init; } = "";

@@ -12,6 +12,8 @@ internal sealed class PurchasingMapping
     public void Configure(EntityTypeBuilder<Supplier> builder)
     {
         builder.HasIndex(s => s.Code).IsUnique().HasFilter("\"Code\" <> ''");
+        // Harbor Parts and harbor parts are one supplier.
+        builder.Property(s => s.Name).UseCollation("NOCASE");
         builder.HasIndex(s => s.Name).IsUnique();
     }
 

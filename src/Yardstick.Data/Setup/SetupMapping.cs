@@ -43,6 +43,8 @@ internal sealed class SetupMapping
     public void Configure(EntityTypeBuilder<Shop> builder)
     {
         builder.Property(s => s.Id).ValueGeneratedNever();
+        builder.Ignore(s => s.Contact);
+        builder.Ignore(s => s.ContactOnInvoice);
         builder.Property(s => s.Hours).HasConversion(JsonColumn.Of(WeekHours.Usual), JsonColumn.Same<WeekHours>());
         builder
             .Property(s => s.SkippedSteps)

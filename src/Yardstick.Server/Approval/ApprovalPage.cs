@@ -100,7 +100,7 @@ public static class ApprovalPage
 
     private static async Task<Found?> FindAsync(ShopDb db, string token, Instant utcNow)
     {
-        var hash = ApprovalLink.HashOf(token);
+        var hash = LinkToken.HashOf(token);
         if (token.Length > 64 || await db.ApprovalLinks.AsNoTracking().FirstOrDefaultAsync(l => l.TokenHash == hash) is not { } link)
             return null;
         if (await EstimatePresentation.ReadAsync(db, link.OrderId, utcNow) is not { } now)
@@ -153,7 +153,7 @@ public static class ApprovalPage
     private static async Task<IResult> SeenAsync(string token, ShopDb read, SingleWriter writer, TimeProvider time)
     {
         // Only the page in a person's hands says this; programs that look at links before people do run nothing.
-        var hash = ApprovalLink.HashOf(token);
+        var hash = LinkToken.HashOf(token);
         // Whoever guesses keeps nobody else waiting.
         var orderId = await read.ApprovalLinks.AnyAsync(l => l.TokenHash == hash)
             ? await writer.RunAsync(async db =>

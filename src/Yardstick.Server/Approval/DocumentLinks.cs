@@ -49,7 +49,7 @@ public static class DocumentLinks
 
     private static Task<DocumentLink?> FindAsync(ShopDb db, string token)
     {
-        var hash = CustomerLink.HashOf(token);
+        var hash = LinkToken.HashOf(token);
         return token.Length > 64
             ? Task.FromResult<DocumentLink?>(null)
             : db.DocumentLinks.AsNoTracking().FirstOrDefaultAsync(l => l.TokenHash == hash);

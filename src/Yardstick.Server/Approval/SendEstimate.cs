@@ -129,7 +129,7 @@ public static class SendEstimate
         var (db, actor, order) = (under.Command.Db, under.Command.Actor, under.Order);
         if (ApprovalLink.MaySend(order).Problem is { } nothing)
             return nothing;
-        var token = ApprovalLink.NewToken();
+        var token = LinkToken.New();
         var body = MessageComposer.WithLink(request.Body, under.Shop, http.Request, $"approve/{token}");
         var message = await writing.WriteAsync(
             under.Command,
@@ -172,7 +172,7 @@ public static class SendEstimate
         if (made.Problem is { } problem)
             return problem;
         var (_, hash, document) = made.Value;
-        var token = CustomerLink.NewToken();
+        var token = LinkToken.New();
         var copy = await writing.CopyAsync(
             under.Command,
             under.Shop,

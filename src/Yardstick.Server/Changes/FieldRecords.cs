@@ -32,6 +32,35 @@ internal static class FieldRecords
         return Clash.OfEdit(StaffMember.ShortNameOf(who), latest.New, at, field);
     }
 
+    /// <summary>Keeps one field of a record, unless somebody else changed it meanwhile, and writes down what changed.</summary>
+    /// <param name="work">The change.</param>
+    /// <param name="target">What kind of record it is.</param>
+    /// <param name="id">Which one.</param>
+    /// <param name="field">Which field.</param>
+    /// <param name="value">What was typed.</param>
+    /// <param name="seen">Version that the screen showed.</param>
+    /// <param name="set">Sets it.</param>
+    /// <param name="version">Version of the record once it is set.</param>
+    internal static async Task<Result<RecordChanged>> KeepFieldAsync(
+        this CommandContext work,
+        string target,
+        long id,
+        string field,
+        string? value,
+        int seen,
+        Func<Task<Result<FieldChange>>> set,
+        Func<int> version
+    )
+    {
+        if (await work.ClashAsync(target, id, field, seen, value) is { } clash)
+            return clash;
+        var change = await set();
+        if (change.Problem is { } problem)
+            return problem;
+        work.Record(target, id, version(), change.Value);
+        return new RecordChanged(id, version());
+    }
+
     /// <summary>Writes down what changed.</summary>
     internal static void Record(this CommandContext work, string target, long id, int version, FieldChange change) =>
         work.Db.RecordChanges.Add(

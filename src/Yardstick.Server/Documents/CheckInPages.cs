@@ -29,7 +29,8 @@ internal sealed class CheckInPages : PdfSheet
     }
 
     protected override string Name => $"Check-in {document.OrderNumber}";
-    protected override (string Name, string Address, string Phone) Shop => (document.ShopName, document.ShopAddress, document.ShopPhone);
+    protected override (string Name, string Address, string Contact) Shop =>
+        (document.ShopName, document.ShopAddress, document.ShopContact);
     protected override byte[]? Logo => logo;
     protected override LocalDateTime Date => document.Date;
     protected override string Under => $"Order {document.OrderNumber} · written by {document.Writer}";

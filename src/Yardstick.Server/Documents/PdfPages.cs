@@ -29,7 +29,8 @@ internal sealed class PdfPages : PdfSheet
 
     protected override string Name => document.Title;
     protected override byte[]? Logo => document.LogoHash.Length > 0 ? contentOf(document.LogoHash) : null;
-    protected override (string Name, string Address, string Phone) Shop => (document.ShopName, document.ShopAddress, document.ShopPhone);
+    protected override (string Name, string Address, string Contact) Shop =>
+        (document.ShopName, document.ShopAddress, document.ShopContact);
     protected override LocalDateTime Date => document.Date;
     protected override string Under =>
         document.Kind == DocumentKind.Former

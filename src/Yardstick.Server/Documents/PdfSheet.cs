@@ -33,7 +33,7 @@ internal abstract class PdfSheet : IDisposable
     protected abstract string Name { get; }
 
     /// <summary>The shop's name, address lines and telephone.</summary>
-    protected abstract (string Name, string Address, string Phone) Shop { get; }
+    protected abstract (string Name, string Address, string Contact) Shop { get; }
 
     /// <summary>The shop's logo as a picture; null without one.</summary>
     protected abstract byte[]? Logo { get; }
@@ -125,7 +125,7 @@ internal abstract class PdfSheet : IDisposable
         PdfFace.Bold.Draw(Canvas, name, left, Y + 14, 18, Ink);
         RightText(PdfFace.Bold, Name, Right, Y + 14, 18, Ink);
         Y += 28;
-        foreach (var line in (Shop.Address + "\n" + Shop.Phone).Split('\n', StringSplitOptions.RemoveEmptyEntries))
+        foreach (var line in (Shop.Address + "\n" + Shop.Contact).Split('\n', StringSplitOptions.RemoveEmptyEntries))
         {
             PdfFace.Regular.Draw(Canvas, line, left, Y, 9, Soft);
             Y += 12;

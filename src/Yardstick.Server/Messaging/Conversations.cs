@@ -185,7 +185,7 @@ public static class Conversations
         var (_, hash, document) = made.Value;
         if (request.Channel == MessageChannel.Email)
             return await WriteAsync(work, outbox, writing, order.CustomerId, id, request, message => message.Attach(hash, document.Name));
-        var token = CustomerLink.NewToken();
+        var token = LinkToken.New();
         var body = MessageComposer.WithLink(request.Body, await work.Db.Shops.SingleAsync(), http.Request, $"documents/{token}");
         return await WriteAsync(work, outbox, writing, order.CustomerId, id, request with { Body = body }, message =>
         {

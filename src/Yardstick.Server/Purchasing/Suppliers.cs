@@ -115,22 +115,28 @@ public static class Suppliers
         {
             if (await work.Db.Suppliers.FindAsync(id) is not { } supplier)
                 return Gone.Supplier;
-            if (await work.ClashAsync(Target, id, request.Field, request.Version, request.Value) is { } clash)
-                return clash;
-            var typed = (request.Value ?? "").Trim();
-            var taken = request.Field switch
-            {
-                "name" => await work.Db.Suppliers.AnyAsync(s => s.Name == typed && s.Id != id),
-                "code" => await work.Db.Suppliers.AnyAsync(s => s.Code == typed && s.Id != id),
-                _ => false,
-            };
-            var country = await work.Db.Shops.Select(s => s.Country).SingleAsync();
-            var set = supplier.Set(request.Field, request.Value, country, taken);
-            if (set.Problem is { } problem)
-                return problem;
-            work.Record(Target, id, supplier.Version, set.Value);
-            return new RecordChanged(id, supplier.Version);
+            return await work.KeepFieldAsync(
+                Target,
+                id,
+                request.Field,
+                request.Value,
+                request.Version,
+                () => SetAsync(work.Db, supplier, request),
+                () => supplier.Version
+            );
         });
+
+    private static async Task<Result<FieldChange>> SetAsync(ShopDb db, Supplier supplier, SupplierSetRequest request)
+    {
+        var typed = (request.Value ?? "").Trim();
+        var taken = request.Field switch
+        {
+            "name" => await db.Suppliers.AnyAsync(s => s.Name == typed && s.Id != supplier.Id),
+            "code" => await db.Suppliers.AnyAsync(s => s.Code == typed && s.Id != supplier.Id),
+            _ => false,
+        };
+        return supplier.Set(request.Field, request.Value, await db.Shops.Select(s => s.Country).SingleAsync(), taken);
+    }
 
     private static Task<IResult> Retire(long id, SupplierRetireRequest request, CommandRunner commands) =>
         commands.RunAsync<RecordChanged>(async work =>

@@ -31,15 +31,14 @@ public static class GettingStartedView
 
     private static async Task<IResult> ShowAsync(ShopDb db)
     {
-        static int Some(bool any) => any ? 1 : 0;
         var started = GettingStarted.Of(
             await db.Shops.SingleAsync(),
             await db.PolicyVersions.CountAsync(),
             await db.Staff.CountAsync(s => s.Active),
-            Some(await db.OfferedCannedJobs.AnyAsync()),
-            await db.Suppliers.CountAsync(s => s.RetiredAt == null),
-            Some(await db.ImportRuns.AnyAsync(r => r.Id > 0)),
-            Some(await db.Orders.AnyAsync(o => o.Id > 0))
+            await db.OfferedCannedJobs.AnyAsync(),
+            await db.Suppliers.AnyAsync(s => s.RetiredAt == null),
+            await db.ImportRuns.AnyAsync(r => r.Id > 0),
+            await db.Orders.AnyAsync(o => o.Id > 0)
         );
         return Results.Ok(
             new StartStepsView(
@@ -53,7 +52,8 @@ public static class GettingStartedView
         commands.RunAsync<RecordChanged>(async work =>
         {
             var shop = await work.Db.Shops.SingleAsync();
-            work.Record("shop", 1, shop.Version + 1, shop.Skip(request.Step, request.Skip));
+            var skipped = shop.Skip(request.Step, request.Skip);
+            work.Record("shop", 1, shop.Version, skipped);
             return new RecordChanged(1, shop.Version);
         });
 }

@@ -68,7 +68,7 @@ public static class Invitations
             },
             async (context, made) =>
             {
-                var (db, hash) = (context.RequestServices.GetRequiredService<ShopDb>(), Invitation.HashOf(token));
+                var (db, hash) = (context.RequestServices.GetRequiredService<ShopDb>(), LinkToken.HashOf(token));
                 return await db.Invitations.AnyAsync(i => i.TokenHash == hash)
                     ? made with
                     {
@@ -103,9 +103,9 @@ public static class Invitations
     {
         if (token.Length > LongestToken)
             return null;
-        var hash = Invitation.HashOf(token);
-        var found = await db.Invitations.FirstOrDefaultAsync(i => i.TokenHash == hash);
-        return found is not null && found.Stands(utcNow) && await db.Staff.AnyAsync(s => s.Id == found.StaffId && s.Active) ? found : null;
+        var hash = LinkToken.HashOf(token);
+        var found = await db.Invitations.Where(Invitation.Standing(utcNow)).FirstOrDefaultAsync(i => i.TokenHash == hash);
+        return found is not null && await db.Staff.AnyAsync(s => s.Id == found.StaffId && s.Active) ? found : null;
     }
 
     /// <summary>Uses the link up: the password counts from now on, every session of the person ends, and one begins here.</summary>

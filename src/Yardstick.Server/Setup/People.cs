@@ -81,7 +81,7 @@ public static class People
                 Has = u.PasswordHash != null,
             })
             .ToDictionaryAsync(u => u.Id);
-        var waiting = await db.Invitations.Where(i => i.EndsAt > now && i.UsedAt == null && i.WithdrawnAt == null).ToListAsync();
+        var waiting = await db.Invitations.Where(Invitation.Standing(now)).ToListAsync();
         var invited = waiting.GroupBy(i => i.StaffId).ToDictionary(g => g.Key, g => g.Max(i => i.EndsAt));
         var people = await db.Staff.OrderByDescending(s => s.Active).ThenBy(s => s.Id).ToListAsync();
         return Results.Ok(
@@ -135,16 +135,21 @@ public static class People
         {
             if (await work.Db.Staff.FindAsync(id) is not { } person)
                 return Gone.Person;
-            if (await work.ClashAsync(Target, id, request.Field, request.Version, request.Value) is { } clash)
-                return clash;
-            var set =
-                request.Field == "userName"
-                    ? await RenameAsync(work, names, person, (request.Value ?? "").Trim(), await GuardAsync(work, http))
-                    : person.Set(request.Field, request.Value, await GuardAsync(work, http));
-            if (set.Problem is { } problem)
-                return problem;
-            work.Record(Target, id, person.Version, set.Value);
-            return new RecordChanged(id, person.Version);
+            return await work.KeepFieldAsync(
+                Target,
+                id,
+                request.Field,
+                request.Value,
+                request.Version,
+                async () =>
+                {
+                    var guard = await GuardAsync(work, http);
+                    return request.Field == "userName"
+                        ? await RenameAsync(work, names, person, (request.Value ?? "").Trim(), guard)
+                        : person.Set(request.Field, request.Value, guard);
+                },
+                () => person.Version
+            );
         });
 
     private static async Task<Result<FieldChange>> RenameAsync(
@@ -181,7 +186,8 @@ public static class People
             var db = work.Db;
             if (await db.Staff.FindAsync(id) is not { } person)
                 return Gone.Person;
-            if (person.SetActive(request.Active, await GuardAsync(work, http)).Problem is { } problem)
+            var set = person.SetActive(request.Active, await GuardAsync(work, http));
+            if (set.Problem is { } problem)
                 return problem;
             if (!request.Active)
             {
@@ -198,12 +204,7 @@ public static class People
                 var ended = http.RequestServices.GetRequiredService<EndedSessions>();
                 work.AfterCommit(() => _ = ended.CloseEndedAsync());
             }
-            work.Record(
-                Target,
-                id,
-                person.Version,
-                new FieldChange("active", request.Active ? "left" : "here", request.Active ? "here" : "left")
-            );
+            work.Record(Target, id, person.Version, set.Value);
             return new RecordChanged(id, person.Version);
         });
 

@@ -13,12 +13,6 @@ public static class PersonView
 {
     private const string Target = "person";
 
-    /// <summary>Hours of a weekday.</summary>
-    /// <param name="Field">By which it is changed.</param>
-    /// <param name="Day">The weekday in words.</param>
-    /// <param name="Hours">As typed; "off" on a day off.</param>
-    public sealed record WeekdayHours(string Field, string Day, string Hours);
-
     /// <summary>An absence that is not over.</summary>
     public sealed record AbsenceRow(long Id, LocalDate From, LocalDate Until, string Reason);
 
@@ -131,18 +125,12 @@ public static class PersonView
                 HasPassword = account.PasswordHash is not null,
                 HasPin = account.PinHash is not null,
                 InvitedUntil = await db
-                    .Invitations.Where(i => i.StaffId == id && i.UsedAt == null && i.WithdrawnAt == null && i.EndsAt > now)
+                    .Invitations.Where(i => i.StaffId == id)
+                    .Where(Invitation.Standing(now))
                     .Select(i => (Instant?)i.EndsAt)
                     .FirstOrDefaultAsync(),
                 HoursOfShop = person.Hours is null,
-                Week =
-                [
-                    .. WeekHours.AllDays.Select(d => new WeekdayHours(
-                        WeekHours.FieldOf(d),
-                        d.ToString(),
-                        person.Shown(WeekHours.FieldOf(d), shop)
-                    )),
-                ],
+                Week = WeekdayHours.Of(field => person.Shown(field, shop)),
                 Absences = await db
                     .Absences.Where(a => a.StaffId == id && a.RemovedAt == null && a.Until >= today)
                     .OrderBy(a => a.From)

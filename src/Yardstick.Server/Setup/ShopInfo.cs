@@ -35,17 +35,19 @@ public static class ShopInfo
     private static async Task<IResult> HandleAsync(ShopDb db, TimeProvider time)
     {
         var shop = await db.Shops.SingleAsync();
+        var now = shop.Local(time.Now());
+        var drawn = shop.DrawnOn(now.Date);
         var staff = await db.Staff.Where(s => s.Active).OrderBy(s => s.Id).ToListAsync();
         return Results.Ok(
             new ShopView(
                 shop.Name,
                 shop.Currency,
                 shop.DistanceUnit,
-                shop.DrawnOn(shop.Local(time.Now()).Date).From,
-                shop.DrawnOn(shop.Local(time.Now()).Date).Until,
+                drawn.From,
+                drawn.Until,
                 shop.TimeZone,
                 shop.PlateRegion,
-                shop.Local(time.Now()),
+                now,
                 staff.ConvertAll(s => new StaffView(s.Id, s.ShortName, s.Name, s.Role, string.Join(", ", s.Skills))),
                 await db.AskedSuppliers.OrderBy(s => s.Id).Select(s => new SupplierName(s.Code, s.Name)).ToListAsync()
             )

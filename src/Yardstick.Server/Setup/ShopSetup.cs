@@ -62,7 +62,7 @@ public static class ShopSetup
         public required string LogoHash { get; init; }
 
         /// <summary>Opening hours by weekday.</summary>
-        public required IReadOnlyList<PersonView.WeekdayHours> Week { get; init; }
+        public required IReadOnlyList<WeekdayHours> Week { get; init; }
 
         /// <summary>Days on which the shop is closed, those to come.</summary>
         public required IReadOnlyList<ClosedDay> ClosedDays { get; init; }
@@ -111,14 +111,7 @@ public static class ShopSetup
                 PromiseStep = shop.Shown("promiseStep"),
                 InUse = await db.Orders.AnyAsync(o => o.Id > 0),
                 LogoHash = shop.LogoHash,
-                Week =
-                [
-                    .. WeekHours.AllDays.Select(d => new PersonView.WeekdayHours(
-                        WeekHours.FieldOf(d),
-                        d.ToString(),
-                        shop.Shown(WeekHours.FieldOf(d))
-                    )),
-                ],
+                Week = WeekdayHours.Of(shop.Shown),
                 ClosedDays = [.. shop.ClosedDays.Where(c => c.On >= today)],
             }
         );
@@ -127,10 +120,16 @@ public static class ShopSetup
     private static Task<IResult> Set(ShopSetRequest request, CommandRunner commands) =>
         commands.RunAsync<RecordChanged>(async work =>
         {
-            if (await work.ClashAsync(Target, 1, request.Field, request.Version, request.Value) is { } clash)
-                return clash;
             var shop = await work.Db.Shops.SingleAsync();
-            return Recorded(work, shop, shop.Set(request.Field, request.Value, await work.Db.Orders.AnyAsync(o => o.Id > 0)));
+            return await work.KeepFieldAsync(
+                Target,
+                1,
+                request.Field,
+                request.Value,
+                request.Version,
+                async () => shop.Set(request.Field, request.Value, await work.Db.Orders.AnyAsync(o => o.Id > 0)),
+                () => shop.Version
+            );
         });
 
     private static Task<IResult> Close(CloseRequest request, CommandRunner commands) =>

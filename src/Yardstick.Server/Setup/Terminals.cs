@@ -1,5 +1,3 @@
-using System.Security.Cryptography;
-using System.Text;
 using Microsoft.EntityFrameworkCore;
 using Yardstick.Core;
 using Yardstick.Core.Setup;
@@ -42,7 +40,7 @@ public static class Terminals
     {
         if (http.Request.Cookies[Cookie] is not { Length: > 0 } token)
             return null;
-        var hash = Hash(token);
+        var hash = LinkToken.HashOf(token);
         return await db.Terminals.FirstOrDefaultAsync(t => t.TokenHash == hash && t.WithdrawnAt == null);
     }
 
@@ -82,14 +80,14 @@ public static class Terminals
     {
         if (string.IsNullOrWhiteSpace(request.Name) || request.Name.Length > 60)
             return Problems.Of(new Problem("terminal.name", "Give the computer a name of at most 60 characters.", "name"));
-        var token = Convert.ToHexString(RandomNumberGenerator.GetBytes(16));
+        var token = LinkToken.New();
         var now = time.Now();
         await gate.RunAsync(async db =>
         {
             var terminal = new Terminal
             {
                 Name = request.Name.Trim(),
-                TokenHash = Hash(token),
+                TokenHash = LinkToken.HashOf(token),
                 EnrolledAt = now,
                 EnrolledById = http.User.StaffId(),
             };
@@ -159,6 +157,4 @@ public static class Terminals
             ? Problems.Of(new Problem("terminal.gone", "There is no such computer, or it was withdrawn already."))
             : Results.NoContent();
     }
-
-    private static string Hash(string token) => Convert.ToHexString(SHA256.HashData(Encoding.UTF8.GetBytes(token)));
 }

@@ -315,10 +315,10 @@ public class ApprovalTests
         Assert.Equal([LinkState.Open, LinkState.Answered], Enum.GetValues<LinkState>().Where(ApprovalLink.Shows));
         link.WithdrawnAt = now;
         Assert.Equal(LinkState.Withdrawn, link.StateAt(sent, sent, now, closed: false));
-        var token = ApprovalLink.NewToken();
+        var token = LinkToken.New();
         Assert.Equal(22, token.Length);
-        Assert.NotEqual(token, ApprovalLink.NewToken());
-        Assert.Equal(64, ApprovalLink.HashOf(token).Length);
+        Assert.NotEqual(token, LinkToken.New());
+        Assert.Equal(64, LinkToken.HashOf(token).Length);
     }
 
     [Fact]

@@ -16,12 +16,12 @@ public class LinkTests
     [Fact]
     public void A_token_cannot_be_told_from_its_hash_and_fits_an_address()
     {
-        var tokens = Enumerable.Range(0, 200).Select(_ => CustomerLink.NewToken()).ToList();
+        var tokens = Enumerable.Range(0, 200).Select(_ => LinkToken.New()).ToList();
         Assert.Equal(200, tokens.Distinct().Count());
         Assert.All(tokens, t => Assert.Equal((22, t), (t.Length, Uri.EscapeDataString(t))));
-        Assert.Equal(64, CustomerLink.HashOf(tokens[0]).Length);
-        Assert.DoesNotContain(tokens[0], CustomerLink.HashOf(tokens[0]), StringComparison.OrdinalIgnoreCase);
-        Assert.Equal(CustomerLink.HashOf("token"), Sent().TokenHash);
+        Assert.Equal(64, LinkToken.HashOf(tokens[0]).Length);
+        Assert.DoesNotContain(tokens[0], LinkToken.HashOf(tokens[0]), StringComparison.OrdinalIgnoreCase);
+        Assert.Equal(LinkToken.HashOf("token"), Sent().TokenHash);
     }
 
     [Fact]

@@ -13,14 +13,14 @@ public class GettingStartedTests
     public void A_new_shop_begins_with_its_address_and_ends_with_its_first_order()
     {
         var shop = New();
-        Assert.Equal(GettingStarted.All, GettingStarted.Of(shop, 1, 1, 0, 0, 0, 0).Left);
+        Assert.Equal(GettingStarted.All, GettingStarted.Of(shop, 1, 1, false, false, false, false).Left);
         shop.Set("address", "1 Main Street", inUse: false);
-        Assert.Equal(StartStep.Address, GettingStarted.Of(shop, 1, 1, 0, 0, 0, 0).Next);
+        Assert.Equal(StartStep.Address, GettingStarted.Of(shop, 1, 1, false, false, false, false).Next);
         shop.Set("phone", "207 555 0142", inUse: false);
-        Assert.Equal(StartStep.Hours, GettingStarted.Of(shop, 1, 1, 0, 0, 0, 0).Next);
+        Assert.Equal(StartStep.Hours, GettingStarted.Of(shop, 1, 1, false, false, false, false).Next);
         shop.Set("hours.saturday", "9-1", inUse: false);
-        Assert.Equal(StartStep.FirstOrder, GettingStarted.Of(shop, 2, 2, 5, 1, 1, 0).Next);
-        Assert.Null(GettingStarted.Of(shop, 2, 2, 5, 1, 1, 1).Next);
+        Assert.Equal(StartStep.FirstOrder, GettingStarted.Of(shop, 2, 2, true, true, true, false).Next);
+        Assert.Null(GettingStarted.Of(shop, 2, 2, true, true, true, true).Next);
     }
 
     [Fact]
@@ -29,10 +29,10 @@ public class GettingStartedTests
         var shop = New();
         shop.Skip(StartStep.Address, true);
         shop.Skip(StartStep.Address, true);
-        Assert.Equal(StartStep.Hours, GettingStarted.Of(shop, 1, 1, 0, 0, 0, 0).Next);
+        Assert.Equal(StartStep.Hours, GettingStarted.Of(shop, 1, 1, false, false, false, false).Next);
         Assert.Single(shop.SkippedSteps);
         shop.Skip(StartStep.Address, false);
-        Assert.Equal(StartStep.Address, GettingStarted.Of(shop, 1, 1, 0, 0, 0, 0).Next);
+        Assert.Equal(StartStep.Address, GettingStarted.Of(shop, 1, 1, false, false, false, false).Next);
     }
 
     [Fact]

@@ -94,6 +94,16 @@ public class HoursTests
     }
 
     [Fact]
+    public void Documents_say_how_the_shop_is_reached_and_invoices_its_tax_number()
+    {
+        var shop = new Shop { Name = "S", Phone = "(207) 555-0142" };
+        Assert.Equal(("(207) 555-0142", "(207) 555-0142"), (shop.Contact, shop.ContactOnInvoice));
+        shop.Set("email", "front@harbor.example", inUse: false);
+        shop.Set("taxNumber", "77-0", inUse: false);
+        Assert.Equal("(207) 555-0142 · front@harbor.example\nTax number 77-0", shop.ContactOnInvoice);
+    }
+
+    [Fact]
     public void Currency_and_unit_stay_once_there_are_orders()
     {
         var shop = new Shop { Name = "S", TimeZone = "America/New_York" };

@@ -1,6 +1,7 @@
 using System.Net;
 using System.Text.Json.Nodes;
 using Yardstick.Core.Approval;
+using Yardstick.Core.Values;
 using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Approval;
@@ -12,7 +13,7 @@ public class GuessedLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
     public async Task A_guessed_link_shows_nothing_and_too_many_guesses_are_stopped()
     {
         using var customer = new HttpClient { BaseAddress = new Uri(shop.Address, "api/customers-pages/estimates/") };
-        var answer = await customer.GetAsync(ApprovalLink.NewToken());
+        var answer = await customer.GetAsync(LinkToken.New());
         Assert.Equal(HttpStatusCode.NotFound, answer.StatusCode);
         Assert.Equal("link.unknown", JsonNode.Parse(await answer.Content.ReadAsStringAsync())!.Text("code"));
         var statuses = new List<HttpStatusCode>();

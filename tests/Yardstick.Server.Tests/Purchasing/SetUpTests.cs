@@ -13,7 +13,7 @@ public class SetUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         var (ingrid, mina) = (await shop.SignInAsync("ingrid"), await shop.SignInAsync("mina"));
         var id = (await ingrid.PostAsync("suppliers", new { name = "Gull Cove Glass" })).Id();
-        await ingrid.RefusedAsync("suppliers", new { name = "Gull Cove Glass" });
+        await ingrid.RefusedAsync("suppliers", new { name = "gull cove glass" });
         await ingrid.PostAsync(
             $"suppliers/{id}",
             new

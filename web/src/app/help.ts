@@ -28,12 +28,12 @@ export const HELP: Record<string, Help> = {
     title: 'Bench',
     purpose: 'What a technician does today: jobs in order, what the customer says, parts, the clock.',
     steps: [
-      'Clock in for the day, then start the first job.',
+      'Say that you are here, then clock on to the first job.',
       'Report what you find as you see it, with a photo.',
       'Finish the job; the next one is on top.',
     ],
     slips: [
-      'Starting a job stops the one before: time is never counted twice.',
+      'Clocking on to a job stops the one before: time is never counted twice.',
       'A job of which the approved limit is passed does not start; ask the service writer.',
       'Findings stay inside until the service writer releases them.',
     ],
@@ -58,7 +58,7 @@ export const HELP: Record<string, Help> = {
     steps: ['Type a number, name, plate, or work.', 'Choose the status.', 'Press Enter on a row to open it.'],
     slips: [
       'Orders of the previous software are on the customer and the vehicle.',
-      'Estimates without an answer are under Unanswered.',
+      'Estimates that wait for the customer are under Without an answer.',
       'An order that ended without an invoice is not gone: choose Ended.',
     ],
   },
@@ -81,8 +81,8 @@ export const HELP: Record<string, Help> = {
     purpose: 'The phone call with the customer: one job at a time, with what it adds to the total.',
     steps: [
       'Read the finding, say what the job adds, ask.',
-      'Press the digit of the job for yes, no, or later.',
-      'Say who answered and how, and save.',
+      'Press the number of a job to take it out or in again; the total follows.',
+      'Say what becomes of the rest, who answered and how, and record it.',
     ],
     slips: [
       'A safety item that is declined asks for the customer to know about it.',
@@ -117,9 +117,9 @@ export const HELP: Record<string, Help> = {
   '/customers/:id': {
     title: 'Customer',
     purpose: 'Who it is, how to reach them, what they drive, and everything that was done.',
-    steps: ['Fields are saved as you leave them.', 'Open a vehicle or an order from the list.', 'Write a message with P.'],
+    steps: ['Fields are saved as you leave them.', 'Open a vehicle or an order from the list.', 'Press U to write them up.'],
     slips: [
-      'An alert is read by everybody who opens an order; keep it short.',
+      'What stands under To be seen is read by everybody who opens an order; keep it short.',
       'Tax exemption needs a reason and a last day.',
       'A discount here counts for new orders and for those that are open.',
     ],
@@ -226,10 +226,10 @@ export const HELP: Record<string, Help> = {
     steps: [
       'Change anything: a draft begins.',
       'Compare it with the last 90 days.',
-      'Publish it; orders keep the version that priced them.',
+      'Put it in force; orders keep the version that priced them.',
     ],
     slips: [
-      'Nothing is priced by a draft until it is published.',
+      'Nothing is priced by a draft until it is in force.',
       'A markup row that falls below the one before is held level; the curve shows it.',
       'Open orders keep their prices until somebody reprices them.',
     ],

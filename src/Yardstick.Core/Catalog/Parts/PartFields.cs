@@ -1,5 +1,6 @@
 using System.Globalization;
 using Yardstick.Core.Values;
+using static Yardstick.Core.Values.FieldInput;
 
 namespace Yardstick.Core.Catalog;
 
@@ -7,6 +8,7 @@ namespace Yardstick.Core.Catalog;
 public partial class Part
 {
     private const int LongestNumber = 40,
+        LongestWord = 60,
         MostEquivalents = 20;
     private static readonly string[] Units = ["", "qt", "gal", "pt", "lb", "L", "kg", "ft", "m"];
     private static readonly string[] Conditions = ["", "new", "used", "rebuilt"];
@@ -56,9 +58,9 @@ public partial class Part
             "description" => typed.Length is 0 or > 200
                 ? new Problem("part.description", "Say in at most 200 characters what it is.", field)
                 : Kept(() => Description = typed),
-            "category" => Text(typed.ToLowerInvariant(), field, v => Category = v),
-            "brand" => Text(typed, field, v => Brand = v),
-            "bin" => Text(typed, field, v => Bin = v),
+            "category" => Text(typed.ToLowerInvariant(), LongestWord, field, v => Category = v),
+            "brand" => Text(typed, LongestWord, field, v => Brand = v),
+            "bin" => Text(typed, LongestWord, field, v => Bin = v),
             "unit" => OneOf(Units, typed, field, v => Unit = v),
             "condition" => OneOf(Conditions, typed, field, v => Condition = v),
             "equivalents" => SetEquivalents(typed),
@@ -67,9 +69,7 @@ public partial class Part
             "unitCost" => Cost(typed, utcNow),
             "lowestLevel" => Read(Quantity.ParseOrNone(OrZero(typed), field), v => LowestLevel = v),
             "fillLevel" => Read(Quantity.ParseOrNone(OrZero(typed), field), v => FillLevel = v),
-            "packSize" => Read(Quantity.Parse(typed.Length == 0 ? "1" : typed, field), v =>
-                PackSize = v > Quantity.Zero ? v : Quantity.One
-            ),
+            "packSize" => Read(Quantity.Parse(typed.Length == 0 ? "1" : typed, field), v => PackSize = v),
             "supplierId" => Kept(() =>
                 SupplierId = long.TryParse(typed, NumberStyles.None, CultureInfo.InvariantCulture, out var id) ? id : null
             ),
@@ -136,19 +136,8 @@ public partial class Part
 
     private static string OrZero(string typed) => typed.Length == 0 ? "0" : typed;
 
-    private static Problem? Kept(Action keep)
-    {
-        keep();
-        return null;
-    }
-
-    private static Problem? Text(string typed, string field, Action<string> keep) =>
-        typed.Length > 60 ? TextInput.TooLong(60, field) : Kept(() => keep(typed));
-
     private static Problem? OneOf(string[] words, string typed, string field, Action<string> keep) =>
         Array.Find(words, w => string.Equals(w, typed, StringComparison.OrdinalIgnoreCase)) is { } word
             ? Kept(() => keep(word))
             : new Problem("part.choice", "Choose from the list.", field);
-
-    private static Problem? Read<T>(Result<T> read, Action<T> keep) => read.Problem ?? Kept(() => keep(read.Value));
 }

@@ -178,21 +178,28 @@ public static class PartsCatalog
         {
             if (await work.Db.Parts.FindAsync(id) is not { } part)
                 return Gone.Part;
-            if (await work.ClashAsync(Target, id, request.Field, request.Version, request.Value) is { } clash)
-                return clash;
-            if (
-                request.Field == "supplierId"
-                && long.TryParse(request.Value, out var supplier)
-                && !await work.Db.Suppliers.AnyAsync(s => s.Id == supplier)
-            )
-                return Gone.Supplier;
-            var taken = request.Field == "number" && await TakenAsync(work.Db, request.Value, id);
-            var set = part.Set(request.Field, request.Value, taken, work.Actor.At);
-            if (set.Problem is { } problem)
-                return problem;
-            work.Record(Target, id, part.Version, set.Value);
-            return new RecordChanged(id, part.Version);
+            return await work.KeepFieldAsync(
+                Target,
+                id,
+                request.Field,
+                request.Value,
+                request.Version,
+                () => SetAsync(work, part, request),
+                () => part.Version
+            );
         });
+
+    private static async Task<Result<FieldChange>> SetAsync(CommandContext work, Part part, CatalogPartSetRequest request)
+    {
+        if (
+            request.Field == "supplierId"
+            && long.TryParse(request.Value, out var supplier)
+            && !await work.Db.Suppliers.AnyAsync(s => s.Id == supplier)
+        )
+            return Gone.Supplier;
+        var taken = request.Field == "number" && await TakenAsync(work.Db, request.Value, part.Id);
+        return part.Set(request.Field, request.Value, taken, work.Actor.At);
+    }
 
     private static Task<IResult> Withdraw(long id, CatalogPartWithdrawRequest request, CommandRunner commands) =>
         commands.RunAsync<RecordChanged>(async work =>

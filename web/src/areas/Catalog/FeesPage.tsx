@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
+import { api, sentence, unwrap, type Schemas } from '../../lib/api';
 import { amount } from '../../lib/format';
 import { useRefresh } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
@@ -9,6 +9,7 @@ import { Empty, Failed, Loading } from '../../ui/Feedback';
 import { useSay } from '../../ui/Toasts';
 import { Part } from '../../ui/Fields';
 import '../../ui/records.css';
+import { useRefusal } from '../../ui/useRefusal';
 
 type Fee = Schemas['FeeView'];
 const NEW = { id: null as number | null, code: '', label: '', amount: '', costEach: '', passThrough: false, taxable: true };
@@ -20,23 +21,18 @@ export default function FeesPage() {
   const lists = useQuery({ queryKey: ['setup', 'fees'], queryFn: ({ signal }) => unwrap(api.GET('/api/named-fees', { signal })) });
   const [draft, setDraft] = useState(NEW);
   const [number, setNumber] = useState('');
-  const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
+  const refusal = useRefusal('code', 'label', 'amount', 'costEach');
   const [noPart, setNoPart] = useState<string>();
   if (lists.error && !lists.data) return <Failed error={lists.error} again={() => void lists.refetch()} />;
   if (!lists.data) return <Loading what="fees" />;
   const renew = () => refresh(['setup'], ['choices']);
-  const problemOf = (field: string) => (problem?.field === field ? problem.text : undefined);
-  const save = async () => {
-    try {
+  const save = () =>
+    refusal.attempt(async () => {
       await unwrap(api.POST('/api/named-fees', { body: draft }));
       say.done(`${draft.label} is saved.`);
       setDraft(NEW);
-      setProblem(null);
       await renew();
-    } catch (error) {
-      setProblem(error instanceof Problem ? { field: error.field, text: error.message } : { text: sentence(error) });
-    }
-  };
+    });
   const retire = (fee: Fee, retired: boolean) => {
     const send = (to: boolean) =>
       unwrap(api.POST('/api/named-fees/{id}/retire', { params: { path: { id: fee.id } }, body: { retired: to } })).then(renew);
@@ -105,13 +101,13 @@ export default function FeesPage() {
                 label="What the customer reads"
                 value={draft.label}
                 onText={(label) => setDraft({ ...draft, label })}
-                problem={problemOf('label')}
+                problem={refusal.of('label')}
               />
               <Labelled
                 label="Code"
                 value={draft.code}
                 onText={(code) => setDraft({ ...draft, code })}
-                problem={problemOf('code')}
+                problem={refusal.of('code')}
                 hint="by which it is remitted"
               />
             </div>
@@ -120,14 +116,14 @@ export default function FeesPage() {
                 label="Amount each"
                 value={draft.amount}
                 onText={(text) => setDraft({ ...draft, amount: text })}
-                problem={problemOf('amount')}
+                problem={refusal.of('amount')}
                 inputMode="decimal"
               />
               <Labelled
                 label="Costs the shop, each"
                 value={draft.costEach}
                 onText={(text) => setDraft({ ...draft, costEach: text })}
-                problem={problemOf('costEach')}
+                problem={refusal.of('costEach')}
                 inputMode="decimal"
                 disabled={draft.passThrough}
               />
@@ -144,9 +140,9 @@ export default function FeesPage() {
               <input type="checkbox" checked={draft.taxable} onChange={(event) => setDraft({ ...draft, taxable: event.target.checked })} />
               Tax is on it
             </label>
-            {problem && !problem.field && (
+            {refusal.rest && (
               <div className="notice stop" role="alert">
-                {problem.text}
+                {refusal.rest}
               </div>
             )}
             <div className="row">

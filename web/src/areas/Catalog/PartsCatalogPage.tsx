@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { api, Problem, sentence, unwrap } from '../../lib/api';
+import { api, unwrap } from '../../lib/api';
 import { figure } from '../../lib/format';
 import { useRefresh } from '../../lib/shop';
 import { useDebouncedValue } from '../../lib/useDebouncedValue';
@@ -13,6 +13,7 @@ import { RowLinks } from '../../ui/RowLinks';
 import { useSay } from '../../ui/Toasts';
 import { useKept } from '../../ui/useKept';
 import '../../ui/records.css';
+import { useRefusal } from '../../ui/useRefusal';
 
 /** The parts that the shop knows. */
 export default function PartsCatalogPage() {
@@ -93,19 +94,15 @@ function AddPart() {
   const navigate = useNavigate();
   const [number, setNumber] = useState('');
   const [description, setDescription] = useState('');
-  const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
-  const add = async () => {
-    try {
+  const refusal = useRefusal('number');
+  const add = () =>
+    refusal.attempt(async () => {
       const { id } = await unwrap(api.POST('/api/catalog-parts', { body: { number, description } }));
       setNumber('');
       setDescription('');
-      setProblem(null);
       await refresh(['setup', 'parts']);
       void navigate(`/setup/parts/${id}`);
-    } catch (error) {
-      setProblem(error instanceof Problem ? { field: error.field, text: error.message } : { text: sentence(error) });
-    }
-  };
+    });
   return (
     <form
       aria-label="Add a part"
@@ -115,13 +112,8 @@ function AddPart() {
       }}
     >
       <div className="add-row">
-        <Labelled
-          label="Description"
-          value={description}
-          onText={setDescription}
-          problem={problem && problem.field !== 'number' ? problem.text : undefined}
-        />
-        <Labelled label="Number" value={number} onText={setNumber} problem={problem?.field === 'number' ? problem.text : undefined} />
+        <Labelled label="Description" value={description} onText={setDescription} problem={refusal.rest} />
+        <Labelled label="Number" value={number} onText={setNumber} problem={refusal.of('number')} />
         <Button type="submit" variant="outlined">
           Add
         </Button>

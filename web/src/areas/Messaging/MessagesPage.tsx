@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
+import { api, sentence, unwrap, type Schemas } from '../../lib/api';
 import { clock } from '../../lib/format';
 import { useRefresh } from '../../lib/shop';
 import { EditCell } from '../../ui/EditCell';
@@ -11,6 +11,7 @@ import { useSay } from '../../ui/Toasts';
 import { Field, Part } from '../../ui/Fields';
 import '../../ui/records.css';
 import '../../ui/approval.css';
+import { useRefusal } from '../../ui/useRefusal';
 import styles from './MessagesPage.module.css';
 
 type Template = Schemas['TemplateView'];
@@ -134,7 +135,7 @@ function TemplateForm({
   const say = useSay();
   const [draft, setDraft] = useState(first);
   const [number, setNumber] = useState('');
-  const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
+  const refusal = useRefusal('name', 'subject');
   const preview = useQuery({
     queryKey: ['template-preview', draft.subject, draft.body, number],
     queryFn: () =>
@@ -144,16 +145,12 @@ function TemplateForm({
     placeholderData: (before) => before,
     retry: false,
   });
-  const save = async () => {
-    try {
+  const save = () =>
+    refusal.attempt(async () => {
       await unwrap(api.POST('/api/templates', { body: draft }));
       say.done(`${draft.name} is saved.`);
       onDone();
-    } catch (error) {
-      setProblem(error instanceof Problem ? { field: error.field, text: error.message } : { text: sentence(error) });
-    }
-  };
-  const problemOf = (field: string) => (problem?.field === field ? problem.text : undefined);
+    });
   return (
     <Part title={draft.id === null ? 'New template' : draft.name}>
       <form
@@ -163,7 +160,7 @@ function TemplateForm({
           void save();
         }}
       >
-        <Labelled label="Name" value={draft.name} onText={(name) => setDraft({ ...draft, name })} problem={problemOf('name')} autoFocus />
+        <Labelled label="Name" value={draft.name} onText={(name) => setDraft({ ...draft, name })} problem={refusal.of('name')} autoFocus />
         <div className="pair">
           <label className="labelled">
             <span>Goes as</span>
@@ -192,7 +189,7 @@ function TemplateForm({
             label="Subject"
             value={draft.subject}
             onText={(subject) => setDraft({ ...draft, subject })}
-            problem={problemOf('subject')}
+            problem={refusal.of('subject')}
           />
         )}
         <label>
@@ -201,7 +198,7 @@ function TemplateForm({
             aria-label="What it says"
             value={draft.body}
             onChange={(event) => setDraft({ ...draft, body: event.target.value })}
-            aria-invalid={problem?.field === 'body'}
+            aria-invalid={refusal.of('body') !== undefined}
           />
         </label>
         <p className="soft small">
@@ -218,9 +215,9 @@ function TemplateForm({
             </button>
           ))}
         </p>
-        {problem && !['name', 'subject'].includes(problem.field ?? '') && (
+        {refusal.rest && (
           <div className="notice stop" role="alert">
-            {problem.text}
+            {refusal.rest}
           </div>
         )}
         <div className="row">

@@ -1,12 +1,13 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
+import { api, unwrap, type Schemas } from '../../lib/api';
 import { figure, moment, typedQuantity, unitAmount, wallTime } from '../../lib/format';
 import { useNow, useRefresh, useShop } from '../../lib/shop';
 import { Labelled } from '../../ui/Labelled';
 import { Plate } from '../../ui/Plate';
 import { useSay } from '../../ui/Toasts';
+import { useRefusal } from '../../ui/useRefusal';
 import styles from './PurchaseCard.module.css';
 
 /** A purchase order: where it is, what is on it, and receiving it at the price charged. */
@@ -205,16 +206,13 @@ function CallForm({ purchase, onDone }: { purchase: Schemas['PurchaseView']; onD
   const refresh = useRefresh();
   const [reference, setReference] = useState(purchase.supplierReference);
   const [expected, setExpected] = useState('');
-  const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
-  const keep = async () => {
-    try {
+  const refusal = useRefusal('expected');
+  const keep = () =>
+    refusal.attempt(async () => {
       await unwrap(api.POST('/api/purchase-orders/{id}/call', { params: { path: { id: purchase.id } }, body: { reference, expected } }));
       onDone();
       await refresh(['parts'], ['floor']);
-    } catch (error) {
-      setProblem(error instanceof Problem ? { field: error.field, text: error.message } : { text: sentence(error) });
-    }
-  };
+    });
   return (
     <form
       className="notice row"
@@ -224,20 +222,8 @@ function CallForm({ purchase, onDone }: { purchase: Schemas['PurchaseView']; onD
         void keep();
       }}
     >
-      <Labelled
-        label="Their reference, or who took it"
-        value={reference}
-        onText={setReference}
-        autoFocus
-        problem={problem && problem.field !== 'expected' ? problem.text : undefined}
-      />
-      <Labelled
-        label="Comes"
-        value={expected}
-        onText={setExpected}
-        placeholder="3 pm, tomorrow 10, fri"
-        problem={problem?.field === 'expected' ? problem.text : undefined}
-      />
+      <Labelled label="Their reference, or who took it" value={reference} onText={setReference} autoFocus problem={refusal.rest} />
+      <Labelled label="Comes" value={expected} onText={setExpected} placeholder="3 pm, tomorrow 10, fri" problem={refusal.of('expected')} />
       <Button onClick={onDone}>Cancel</Button>
       <Button type="submit" variant="contained">
         Save

@@ -1,11 +1,12 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
+import { api, unwrap, type Schemas } from '../../lib/api';
 import { day } from '../../lib/format';
 import { Part } from '../../ui/Fields';
 import { Labelled } from '../../ui/Labelled';
 import { useNow } from '../../lib/shop';
 import { useSay } from '../../ui/Toasts';
+import { useRefusal } from '../../ui/useRefusal';
 
 /** When a person is away. */
 export function AbsencesPart({ person, renew }: { person: Schemas['PersonDetail']; renew: () => Promise<unknown> }) {
@@ -14,25 +15,20 @@ export function AbsencesPart({ person, renew }: { person: Schemas['PersonDetail'
   const [from, setFrom] = useState('');
   const [until, setUntil] = useState('');
   const [reason, setReason] = useState('');
-  const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
-  const add = async () => {
-    try {
+  const refusal = useRefusal('until', 'reason');
+  const add = () =>
+    refusal.attempt(async () => {
       await unwrap(api.POST('/api/people/{id}/absences', { params: { path: { id: person.id } }, body: { from, until, reason } }));
       setFrom('');
       setUntil('');
       setReason('');
-      setProblem(null);
       await renew();
-    } catch (error) {
-      setProblem(error instanceof Problem ? { field: error.field, text: error.message } : { text: sentence(error) });
-    }
-  };
+    });
   const remove = (absence: Schemas['AbsenceRow']) => {
     const send = (removed: boolean) =>
       unwrap(api.POST('/api/absences/{id}/remove', { params: { path: { id: absence.id } }, body: { removed } })).then(renew);
     send(true).then(() => say.done('Removed.', () => send(false)), say.refused);
   };
-  const problemOf = (field: string) => (problem?.field === field ? problem.text : undefined);
   return (
     <Part title="Away">
       <table className="list">
@@ -61,15 +57,9 @@ export function AbsencesPart({ person, renew }: { person: Schemas['PersonDetail'
         }}
       >
         <div className="add-row">
-          <Labelled
-            label="From"
-            value={from}
-            onText={setFrom}
-            placeholder="12/24"
-            problem={problemOf('from') ?? (problem?.field ? undefined : problem?.text)}
-          />
-          <Labelled label="Until" value={until} onText={setUntil} placeholder="the same day" problem={problemOf('until')} />
-          <Labelled label="Reason" value={reason} onText={setReason} placeholder="vacation" problem={problemOf('reason')} />
+          <Labelled label="From" value={from} onText={setFrom} placeholder="12/24" problem={refusal.rest} />
+          <Labelled label="Until" value={until} onText={setUntil} placeholder="the same day" problem={refusal.of('until')} />
+          <Labelled label="Reason" value={reason} onText={setReason} placeholder="vacation" problem={refusal.of('reason')} />
           <Button type="submit" variant="outlined">
             Add
           </Button>

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Outlet, useNavigate } from 'react-router';
-import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
+import { api, unwrap, type Schemas } from '../../lib/api';
 import { useRefresh } from '../../lib/shop';
 import { Failed, Loading } from '../../ui/Feedback';
 import { Part } from '../../ui/Fields';
@@ -10,6 +10,7 @@ import { Labelled } from '../../ui/Labelled';
 import { RowLinks } from '../../ui/RowLinks';
 import { ROLES } from './roles';
 import '../../ui/records.css';
+import { useRefusal } from '../../ui/useRefusal';
 
 /** Everybody on staff; one of them is shown beside the list. */
 export default function PeoplePage() {
@@ -69,22 +70,17 @@ function AddPerson() {
   const [name, setName] = useState('');
   const [userName, setUserName] = useState<string | null>(null);
   const [role, setRole] = useState<Schemas['Role']>('Technician');
-  const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
+  const refusal = useRefusal('name', 'userName');
   // The first name is what most people sign in with.
   const proposed = userName ?? (name.trim().split(/\s+/)[0] ?? '').toLowerCase();
-  const add = async () => {
-    try {
+  const add = () =>
+    refusal.attempt(async () => {
       const { id } = await unwrap(api.POST('/api/people', { body: { name, userName: proposed, role } }));
       setName('');
       setUserName(null);
-      setProblem(null);
       await refresh(['setup', 'people'], ['shop']);
       void navigate(`/setup/people/${id}`);
-    } catch (error) {
-      setProblem(error instanceof Problem ? { field: error.field, text: error.message } : { text: sentence(error) });
-    }
-  };
-  const problemOf = (field: string) => (problem?.field === field ? problem.text : undefined);
+    });
   return (
     <form
       className="inline-form"
@@ -95,8 +91,8 @@ function AddPerson() {
       }}
     >
       <div className="add-row">
-        <Labelled label="Name" value={name} onText={setName} problem={problemOf('name')} />
-        <Labelled label="Signs in as" value={proposed} onText={setUserName} problem={problemOf('userName')} />
+        <Labelled label="Name" value={name} onText={setName} problem={refusal.of('name')} />
+        <Labelled label="Signs in as" value={proposed} onText={setUserName} problem={refusal.of('userName')} />
       </div>
       <div className="add-row">
         <label className="labelled">
@@ -113,9 +109,9 @@ function AddPerson() {
           Add
         </Button>
       </div>
-      {problem && !['name', 'userName'].includes(problem.field ?? '') && (
+      {refusal.rest && (
         <div className="notice stop" role="alert">
-          {problem.text}
+          {refusal.rest}
         </div>
       )}
     </form>

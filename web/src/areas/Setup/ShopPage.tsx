@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, Problem, sentence, unwrap, type Schemas } from '../../lib/api';
+import { api, unwrap, type Schemas } from '../../lib/api';
 import { day as dayWords } from '../../lib/format';
 import { useNow, useRefresh } from '../../lib/shop';
 import { Failed, Loading } from '../../ui/Feedback';
@@ -12,6 +12,7 @@ import { useKept } from '../../ui/useKept';
 import { LogoPart } from './LogoPart';
 import { WeekPart } from './WeekPart';
 import '../../ui/records.css';
+import { useRefusal } from '../../ui/useRefusal';
 
 const STEPS = ['15', '30', '60'];
 
@@ -49,7 +50,7 @@ export default function ShopPage() {
             placeholder="printed on documents, put into messages"
           />
           <Field label="E-mail" value={s.email} commit={set('email', 'E-mail', s.email)} placeholder="printed on documents" />
-          <Field label="Tax number" value={s.taxNumber} commit={set('taxNumber', 'Tax number', s.taxNumber)} placeholder="none" />
+          <Field label="Tax number" value={s.taxNumber} commit={set('taxNumber', 'Tax number', s.taxNumber)} placeholder="printed on invoices" />
         </Part>
         <LogoPart has={s.logoHash} renew={renew} />
         <Part title="Where and how">
@@ -92,18 +93,14 @@ function ClosedDays({ days, renew }: { days: Schemas['ClosedDay'][]; renew: () =
   const today = useNow();
   const [on, setOn] = useState('');
   const [reason, setReason] = useState('');
-  const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
+  const refusal = useRefusal('reason');
   const close = (body: { on: string; reason: string }) => unwrap(api.POST('/api/setup/closed-days', { body })).then(renew);
-  const add = async () => {
-    try {
+  const add = () =>
+    refusal.attempt(async () => {
       await close({ on, reason });
       setOn('');
       setReason('');
-      setProblem(null);
-    } catch (error) {
-      setProblem(error instanceof Problem ? { field: error.field, text: error.message } : { text: sentence(error) });
-    }
-  };
+    });
   const open = (day: Schemas['ClosedDay']) =>
     unwrap(api.POST('/api/setup/closed-days/open', { body: { on: day.on } }))
       .then(renew)
@@ -135,20 +132,8 @@ function ClosedDays({ days, renew }: { days: Schemas['ClosedDay'][]; renew: () =
         }}
       >
         <div className="add-row">
-          <Labelled
-            label="Day"
-            value={on}
-            onText={setOn}
-            placeholder="12/25"
-            problem={problem && problem.field !== 'reason' ? problem.text : undefined}
-          />
-          <Labelled
-            label="Reason"
-            value={reason}
-            onText={setReason}
-            placeholder="Christmas"
-            problem={problem?.field === 'reason' ? problem.text : undefined}
-          />
+          <Labelled label="Day" value={on} onText={setOn} placeholder="12/25" problem={refusal.rest} />
+          <Labelled label="Reason" value={reason} onText={setReason} placeholder="Christmas" problem={refusal.of('reason')} />
           <Button type="submit" variant="outlined">
             Add
           </Button>

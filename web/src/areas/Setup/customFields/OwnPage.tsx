@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, Problem, sentence, unwrap, type Schemas } from '../../../lib/api';
+import { api, unwrap, type Schemas } from '../../../lib/api';
 import { useRefresh } from '../../../lib/shop';
 import { EditCell } from '../../../ui/EditCell';
 import { Labelled } from '../../../ui/Labelled';
@@ -9,6 +9,7 @@ import { Failed, Loading } from '../../../ui/Feedback';
 import { useSay } from '../../../ui/Toasts';
 import { Part } from '../../../ui/Fields';
 import '../../../ui/records.css';
+import { useRefusal } from '../../../ui/useRefusal';
 
 type RecordKind = Schemas['RecordKind'];
 type FieldType = Schemas['ExtraFieldType'];
@@ -167,17 +168,13 @@ function AddForm({ what, onAdd }: AddProps) {
   const [kind, setKind] = useState<RecordKind>('Customer');
   const [type, setType] = useState<FieldType>('Text');
   const [choices, setChoices] = useState('');
-  const [problem, setProblem] = useState<{ field?: string; text: string } | null>(null);
-  const add = async () => {
-    try {
+  const refusal = useRefusal('choices');
+  const add = () =>
+    refusal.attempt(async () => {
       await onAdd(kind, name, type, choices);
       setName('');
       setChoices('');
-      setProblem(null);
-    } catch (error) {
-      setProblem(error instanceof Problem ? { field: error.field, text: error.message } : { text: sentence(error) });
-    }
-  };
+    });
   return (
     <form
       className="inline-form"
@@ -188,12 +185,7 @@ function AddForm({ what, onAdd }: AddProps) {
       }}
     >
       <div className="add-row">
-        <Labelled
-          label={`New ${what}`}
-          value={name}
-          onText={setName}
-          problem={problem && problem.field !== 'choices' ? problem.text : undefined}
-        />
+        <Labelled label={`New ${what}`} value={name} onText={setName} problem={refusal.rest} />
         <label className="labelled">
           <span>On</span>
           <select aria-label="On" value={kind} onChange={(event) => setKind(event.target.value as RecordKind)}>
@@ -221,12 +213,7 @@ function AddForm({ what, onAdd }: AddProps) {
         </Button>
       </div>
       {type === 'Choice' && (
-        <Labelled
-          label="Words to choose from, with commas"
-          value={choices}
-          onText={setChoices}
-          problem={problem?.field === 'choices' ? problem.text : undefined}
-        />
+        <Labelled label="Words to choose from, with commas" value={choices} onText={setChoices} problem={refusal.of('choices')} />
       )}
     </form>
   );

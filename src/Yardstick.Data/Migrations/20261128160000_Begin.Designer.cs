@@ -12,7 +12,7 @@ using Yardstick.Data;
 namespace Yardstick.Data.Migrations
 {
     [DbContext(typeof(ShopDb))]
-    [Migration("20261128150000_Begin")]
+    [Migration("20261128160000_Begin")]
     partial class Begin
     {
         /// <inheritdoc />
@@ -2538,7 +2538,8 @@ namespace Yardstick.Data.Migrations
 
                     b.Property<string>("Name")
                         .IsRequired()
-                        .HasColumnType("TEXT");
+                        .HasColumnType("TEXT")
+                        .UseCollation("NOCASE");
 
                     b.Property<string>("Phone")
                         .IsRequired()
