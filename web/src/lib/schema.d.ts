@@ -11844,7 +11844,7 @@ export interface components {
             date: components["schemas"]["LocalDateTime"];
             shopName: string;
             shopAddress: string;
-            shopPhone: string;
+            shopContact: string;
             logoHash?: string;
             customerName: string;
             customerAddress: string;
@@ -13943,7 +13943,7 @@ export interface components {
             date: components["schemas"]["LocalDateTime"];
             shopName: string;
             shopAddress: string;
-            shopPhone: string;
+            shopContact: string;
             logoHash?: string;
             currency: string;
             customerName: string;

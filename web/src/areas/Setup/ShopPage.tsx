@@ -50,7 +50,12 @@ export default function ShopPage() {
             placeholder="printed on documents, put into messages"
           />
           <Field label="E-mail" value={s.email} commit={set('email', 'E-mail', s.email)} placeholder="printed on documents" />
-          <Field label="Tax number" value={s.taxNumber} commit={set('taxNumber', 'Tax number', s.taxNumber)} placeholder="printed on invoices" />
+          <Field
+            label="Tax number"
+            value={s.taxNumber}
+            commit={set('taxNumber', 'Tax number', s.taxNumber)}
+            placeholder="printed on invoices"
+          />
         </Part>
         <LogoPart has={s.logoHash} renew={renew} />
         <Part title="Where and how">
