@@ -60,6 +60,12 @@ public static class Gone
     /// <summary>No supplier.</summary>
     public static readonly Problem Supplier = new("supplier.gone", "There is no such supplier.");
 
+    /// <summary>No stage of the shop.</summary>
+    public static readonly Problem Stage = new("stage.gone", "There is no such stage.");
+
+    /// <summary>No bay.</summary>
+    public static readonly Problem Bay = new("bay.gone", "There is no such bay.");
+
     /// <summary>No part of the catalog.</summary>
     public static readonly Problem Part = new("part.gone", "There is no such part in the catalog.");
 

@@ -110,6 +110,12 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>Stages gone through.</summary>
     public DbSet<StageChange> StageChanges => Set<StageChange>();
 
+    /// <summary>The shop's own stages.</summary>
+    public DbSet<ShopStage> Stages => Set<ShopStage>();
+
+    /// <summary>Bays.</summary>
+    public DbSet<Bay> Bays => Set<Bay>();
+
     /// <summary>Decisions.</summary>
     public DbSet<Decision> Decisions => Set<Decision>();
 
@@ -276,6 +282,9 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
         base.OnModelCreating(builder);
         builder.ApplyConfigurationsFromAssembly(typeof(ShopDb).Assembly);
     }
+
+    /// <summary>The shop's own stages.</summary>
+    public async Task<StageList> StageListAsync() => new(await Stages.ToListAsync());
 
     /// <summary>Takes the next number of a series; within the transaction of whoever uses it, so that none is lost.</summary>
     public async Task<long> NextNumberAsync(string series)

@@ -95,6 +95,8 @@ public static class Api
         ReceiveParts.Map(api);
         CancelParts.Map(api);
         FloorView.Map(api);
+        FloorSetup.Map(api);
+        Bays.Map(api);
         PlanWork.Map(api);
         Bench.Map(api);
         BenchVin.Map(api);

@@ -17,6 +17,9 @@ public class StageChange
     /// <summary>Where it went.</summary>
     public Stage To { get; init; }
 
+    /// <summary>The stage of the shop that somebody chose; null where the program moved the car to what it means.</summary>
+    public long? ToStageId { get; init; }
+
     /// <summary>When, UTC.</summary>
     public Instant At { get; init; }
 

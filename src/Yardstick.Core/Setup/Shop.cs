@@ -89,6 +89,13 @@ public partial class Shop
     /// <summary>Reasons offered when work is declined or put off.</summary>
     public IReadOnlyList<string> DeclineReasons { get; internal set; } = [];
 
+    /// <summary>Where customers heard of the shop, as it is offered.</summary>
+    public IReadOnlyList<string> CustomerSources { get; internal set; } =
+    ["Recommended by a friend", "Drove by", "Online search", "Our website"];
+
+    /// <summary>What technicians say of a job under way, as it is offered.</summary>
+    public IReadOnlyList<string> ProgressNotes { get; internal set; } = ["More parts needed", "Waiting for help", "Half done"];
+
     /// <summary>Days for which the prices of an estimate hold.</summary>
     public int EstimateDays { get; internal set; } = 30;
 
@@ -123,7 +130,10 @@ public partial class Shop
             : QuietFrom > QuietUntil && (time >= QuietFrom || time < QuietUntil);
 
     /// <summary>Changes one of the texts on documents, or how customers are written to.</summary>
-    /// <param name="field">terms, checkInTerms, unsafeTerms, declineReasons, estimateDays, publicAddress, quietFrom or quietUntil.</param>
+    /// <param name="field">
+    /// terms, checkInTerms, unsafeTerms, declineReasons, customerSources, progressNotes (one a line), estimateDays, publicAddress, quietFrom
+    /// or quietUntil.
+    /// </param>
     /// <param name="text">What was typed; empty leaves it out.</param>
     public Result<FieldChange> SetText(string field, string? text)
     {
@@ -143,10 +153,13 @@ public partial class Shop
                 (old, UnsafeTerms) = (UnsafeTerms, typed);
                 break;
             case "declineReasons":
-                (old, DeclineReasons) = (
-                    string.Join('\n', DeclineReasons),
-                    [.. typed.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Distinct()]
-                );
+                (old, DeclineReasons) = (string.Join('\n', DeclineReasons), Words(typed));
+                break;
+            case "customerSources":
+                (old, CustomerSources) = (string.Join('\n', CustomerSources), Words(typed));
+                break;
+            case "progressNotes":
+                (old, ProgressNotes) = (string.Join('\n', ProgressNotes), Words(typed));
                 break;
             case "estimateDays":
                 old = EstimateDays.ToString(System.Globalization.CultureInfo.InvariantCulture);
@@ -180,6 +193,9 @@ public partial class Shop
         }
         return new FieldChange(field, old, typed);
     }
+
+    private static string[] Words(string lines) =>
+        [.. lines.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Distinct()];
 
     /// <summary>An address for customers' links: https, a host and perhaps a port. Without TLS only this very machine.</summary>
     private static bool IsPublicAddress(string typed) =>

@@ -6,6 +6,7 @@ using Yardstick.Core.Inventory;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Purchasing;
+using Yardstick.Core.Schedule;
 using Yardstick.Core.Setup;
 using Yardstick.Core.Values;
 using Yardstick.Core.Vehicles;
@@ -66,6 +67,7 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, int 
             PlateRegion = "ME",
             Email = "front@lanternbay.example",
             TaxNumber = "ME 555-0100-7",
+            CustomerSources = DemoNames.Sources,
             SkippedSteps = [StartStep.Pricing, StartStep.Import],
             // Open every day, so that the day's plan can be seen on any.
             Hours = WeekHours.Same(new DayHours(new(7, 30), new(18, 0)), 7),
@@ -91,6 +93,12 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, int 
         await using var db = Open();
         var since = Shop.Utc(LocalNow.PlusYears(-3));
         ShopStart.AddShop(db, Shop, since, DemoPolicy.Json);
+        db.Bays.AddRange(
+            new Bay { Name = "1", Equipment = ["lift"] },
+            new Bay { Name = "2", Equipment = ["lift"] },
+            new Bay { Name = "3", Equipment = ["lift", "alignment"] },
+            new Bay { Name = "4", Equipment = ["tire machine"] }
+        );
         DemoPeople.AddStaff(db, hashRounds);
         db.Suppliers.AddRange(
             new Supplier

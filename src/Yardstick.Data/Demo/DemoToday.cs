@@ -300,6 +300,7 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
         order.Jobs[0].Lines.Add(shop.Keyed(second));
         Approve(order, 250, AnswerChannel.Phone, order.Jobs[0]);
         order.MoveTo(Stage.WaitingForParts, "The customer answered", By(order, 250));
+        order.Jobs[0].ProgressNote = "More parts needed";
         Purchase(order, 2, "northline", "NL-39902", 60 * 24);
         order.LeadId = Pieter;
     }

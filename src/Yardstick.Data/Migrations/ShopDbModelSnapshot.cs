@@ -1150,6 +1150,41 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("Attendances");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Floor.ShopStage", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Meaning")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .UseCollation("NOCASE");
+
+                    b.Property<int>("Position")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("RetiredAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Roles")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Name")
+                        .IsUnique();
+
+                    b.ToTable("Stages");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Floor.StageChange", b =>
                 {
                     b.Property<long>("Id")
@@ -1176,6 +1211,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("To")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("ToStageId")
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
@@ -1996,6 +2034,10 @@ namespace Yardstick.Data.Migrations
                     b.Property<int>("Progress")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("ProgressNote")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<DateTime?>("RemovedAt")
                         .HasColumnType("TEXT");
 
@@ -2216,6 +2258,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<int>("Stage")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("StageId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<DateTime>("StageSince")
                         .HasColumnType("TEXT");
 
@@ -2260,6 +2305,8 @@ namespace Yardstick.Data.Migrations
 
                     b.HasIndex("Number")
                         .IsUnique();
+
+                    b.HasIndex("StageId");
 
                     b.HasIndex("VehicleId");
 
@@ -2563,6 +2610,35 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("Suppliers");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Schedule.Bay", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Equipment")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .UseCollation("NOCASE");
+
+                    b.Property<DateTime?>("RetiredAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Name")
+                        .IsUnique();
+
+                    b.ToTable("Bays");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Schedule.PlannedWork", b =>
                 {
                     b.Property<long>("Id")
@@ -2797,6 +2873,10 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.PrimitiveCollection<string>("CustomerSources")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.PrimitiveCollection<string>("DeclineReasons")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -2831,6 +2911,10 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("PlateRegion")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.PrimitiveCollection<string>("ProgressNotes")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -3917,6 +4001,11 @@ namespace Yardstick.Data.Migrations
                     b.HasOne("Yardstick.Core.Customers.Customer", null)
                         .WithMany()
                         .HasForeignKey("CustomerId")
+                        .OnDelete(DeleteBehavior.Restrict);
+
+                    b.HasOne("Yardstick.Core.Floor.ShopStage", null)
+                        .WithMany()
+                        .HasForeignKey("StageId")
                         .OnDelete(DeleteBehavior.Restrict);
 
                     b.HasOne("Yardstick.Core.Vehicles.Vehicle", null)

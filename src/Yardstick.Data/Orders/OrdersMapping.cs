@@ -1,6 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using Yardstick.Core.Customers;
+using Yardstick.Core.Floor;
 using Yardstick.Core.Orders;
 using Yardstick.Core.Vehicles;
 
@@ -39,6 +40,7 @@ internal sealed class OrdersMapping
         builder.HasMany(o => o.Decisions).WithOne().HasForeignKey(d => d.OrderId);
         // Written after the order is saved, when everything that was added has its key.
         builder.Ignore(o => o.Changes);
+        builder.HasOne<ShopStage>().WithMany().HasForeignKey(o => o.StageId).OnDelete(DeleteBehavior.Restrict);
         builder.HasMany(o => o.StageChanges).WithOne().HasForeignKey(c => c.OrderId);
         builder.HasOne<Customer>().WithMany().HasForeignKey(o => o.CustomerId).OnDelete(DeleteBehavior.Restrict);
         builder.HasOne<Vehicle>().WithMany().HasForeignKey(o => o.VehicleId).OnDelete(DeleteBehavior.Restrict);

@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using Yardstick.Core.Floor;
 using Yardstick.Core.Messaging;
 using Yardstick.Core.Pricing;
 using Yardstick.Core.Setup;
@@ -31,6 +32,7 @@ public static class ShopStart
             }
         );
         db.MessageTemplates.AddRange(Templates());
+        db.Stages.AddRange(ShopStage.Usual());
         db.Counters.AddRange(
             new Counter { Name = Counter.Orders, Next = 1001 },
             new Counter { Name = Counter.Invoices, Next = 5001 },

@@ -130,10 +130,11 @@ public sealed class ChangeFeed(IHubContext<LiveHub> hub, ILogger<ChangeFeed> log
         if (db is null)
             return;
         var pending = PendingChanges.Of(db);
-        db.ChangeTracker.AutoDetectChangesEnabled = pending.Detects;
+        // Nothing changed since the save: whose order a job is, is looked up without looking for changes once more.
         if (pending.Saving.Count > 0)
             pending.Topics.UnionWith(new TopicsOfRows(db).Of(pending.Saving));
         pending.Saving.Clear();
+        db.ChangeTracker.AutoDetectChangesEnabled = pending.Detects;
     }
 
     private static void Failed(DbContext? db)

@@ -124,7 +124,7 @@ internal sealed class TopicsOfRows(DbContext db)
             Notice => [One(TopicKind.Notices)],
             StaffSession or Account => [One(TopicKind.Sessions)],
             MessageTemplate => [One(TopicKind.Setup)],
-            Shop or StaffMember or StaffRight or Absence => [One(TopicKind.Setup), One(TopicKind.Floor)],
+            Shop or StaffMember or StaffRight or Absence or ShopStage or Bay => [One(TopicKind.Setup), One(TopicKind.Floor)],
             Invitation => [One(TopicKind.Setup)],
             PolicyVersion or PolicyDraft => [One(TopicKind.Policy)],
             CannedJob or CannedLine or CannedAlternative or CannedSet or FeeItem or PartCompanion or ShopLaborOperation =>

@@ -38,6 +38,7 @@ public static class Bench
         bool Approved,
         string Decision,
         JobProgress Progress,
+        string ProgressNote,
         decimal Hours,
         decimal ClockedHours,
         bool Mine,
@@ -57,7 +58,6 @@ public static class Bench
         string Color,
         string Engine,
         string KeyTag,
-        Stage Stage,
         string StageName,
         LocalDateTime? PromisedAt,
         PromiseState PromiseState,
@@ -78,11 +78,15 @@ public static class Bench
         Instant? PresentSince,
         long? OnJobId,
         Instant? OnSince,
+        IReadOnlyList<string> ProgressNotes,
         IReadOnlyList<BenchCar> Cars
     );
 
     /// <summary>Present or gone.</summary>
     public sealed record PresenceRequest(bool Present);
+
+    /// <summary>How far a job is, in the shop's words.</summary>
+    public sealed record ProgressNoteRequest(string? Note);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -95,6 +99,7 @@ public static class Bench
         api.MapPost("/bench/jobs/{jobId:long}/clock-on", ClockOn).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/bench/clock-off", ClockOff).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/bench/jobs/{jobId:long}/finish", Finish).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
+        api.MapPost("/bench/jobs/{jobId:long}/progress-note", NoteProgress).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
         api.MapPost("/bench/jobs/{jobId:long}/reopen", Reopen).Asks(Permission.Work).Produces<Changed>().ProducesProblem(422);
     }
 
@@ -164,7 +169,7 @@ public static class Bench
             .Select(o => CarOf(around, o, me, shop, utcNow, plans))
             .ToList();
         var here = await db.Attendances.FirstOrDefaultAsync(a => a.StaffId == me && a.End == null);
-        return new BenchView(shop.Local(utcNow), here is not null, here?.Start, running?.JobId, running?.Start, cars);
+        return new BenchView(shop.Local(utcNow), here is not null, here?.Start, running?.JobId, running?.Start, shop.ProgressNotes, cars);
     }
 
     /// <summary>What stands around the orders of a bench, asked once for all of them.</summary>
@@ -175,7 +180,8 @@ public static class Bench
         List<PurchaseOrder> Purchases,
         Dictionary<long, string> Suppliers,
         ILookup<long, Finding> Findings,
-        List<PlannedWork> Planned
+        List<PlannedWork> Planned,
+        StageList Stages
     )
     {
         internal static async Task<Around> ReadAsync(ShopDb db, List<Order> orders)
@@ -201,7 +207,8 @@ public static class Bench
                 (await db.Findings.AsNoTracking().Where(f => ids.Contains(f.OrderId)).OrderBy(f => f.Id).ToListAsync()).ToLookup(f =>
                     f.OrderId
                 ),
-                await db.PlannedWork.AsNoTracking().Where(p => ids.Contains(p.OrderId)).ToListAsync()
+                await db.PlannedWork.AsNoTracking().Where(p => ids.Contains(p.OrderId)).ToListAsync(),
+                await db.StageListAsync()
             );
         }
     }
@@ -227,6 +234,7 @@ public static class Bench
                     job.Decision == DecisionKind.Approved,
                     job.Decision == DecisionKind.Approved ? "Approved" : "Not agreed yet",
                     job.Progress,
+                    job.ProgressNote,
                     job.SoldHours.Value,
                     decimal.Round(on.Sum(t => t.Hours(utcNow)), 2),
                     plans.Exists(p => p.JobId == job.Id) || job.OnLines.OfType<LaborLine>().Any(l => !l.IsExcluded && l.TechnicianId == me),
@@ -248,8 +256,7 @@ public static class Bench
             vehicle?.Color ?? "",
             vehicle?.Engine ?? "",
             order.KeyTag,
-            order.Stage,
-            Stages.Name(order.Stage),
+            order.StageIn(around.Stages).Name,
             order.PromisedAt,
             new DayPlan(shop, utcNow, around.Planned, times, purchases).PromiseOf(order),
             order.OdometerIn?.Value,
@@ -374,5 +381,18 @@ public static class Bench
             if (open.Problem is { } refused)
                 return refused;
             return new Changed(0, jobId, 0);
+        });
+
+    private static Task<IResult> NoteProgress(long jobId, ProgressNoteRequest request, CommandRunner commands) =>
+        commands.RunAsync<Changed>(async work =>
+        {
+            if (await work.Db.Jobs.FindAsync(jobId) is not { } job)
+                return Gone.JobOfOrder;
+            var noted = await work.OnOrderAsync<bool>(job.OrderId, under =>
+            {
+                var result = under.Order.NoteProgress(jobId, request.Note, work.Actor);
+                return Task.FromResult<Result<bool>>(result.Problem is { } problem ? problem : true);
+            });
+            return noted.Problem is { } refused ? refused : new Changed(0, jobId, 0);
         });
 }

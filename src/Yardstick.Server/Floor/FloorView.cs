@@ -63,11 +63,13 @@ public static class FloorView
         string Title,
         string KeyTag,
         Stage Stage,
+        long StageId,
         Instant StageSince,
         LocalDateTime? PromisedAt,
         PromiseState PromiseState,
         string WaitsFor,
         string Job,
+        string ProgressNote,
         long? LeadId,
         IReadOnlyList<long> TechnicianIds,
         decimal Progress,
@@ -76,16 +78,19 @@ public static class FloorView
     );
 
     /// <summary>A stage and its name.</summary>
-    /// <param name="Stage">The stage.</param>
+    /// <param name="Id">Key.</param>
     /// <param name="Name">What people call it.</param>
+    /// <param name="Meaning">What it means.</param>
     /// <param name="IsWaiting">Cars in it are with nobody just now.</param>
-    public sealed record StageView(Stage Stage, string Name, bool IsWaiting);
+    /// <param name="Roles">Roles whose floor shows it; none: all.</param>
+    /// <param name="IsRetired">Cars that are in it stay until they are moved; none comes.</param>
+    public sealed record StageView(long Id, string Name, Stage Meaning, bool IsWaiting, IReadOnlyList<Role> Roles, bool IsRetired);
 
     /// <summary>The floor.</summary>
     /// <param name="Now">Wall time.</param>
     /// <param name="Opens">When the shop opens.</param>
     /// <param name="Closes">When it closes.</param>
-    /// <param name="Stages">All stages in order.</param>
+    /// <param name="Stages">The shop's stages in order, and retired ones in which cars still are.</param>
     /// <param name="People">Technicians.</param>
     /// <param name="Blocks">Planned work of today.</param>
     /// <param name="Unplanned">Work that waits to be planned.</param>
@@ -168,6 +173,7 @@ public static class FloorView
         var suppliers = await db.Suppliers.ToDictionaryAsync(s => s.Id, s => s.Name);
         var day = new DayPlan(shop, utcNow, planned, times, purchases);
         var (today, drawn) = (day.Now.Date, shop.DrawnOn(day.Now.Date));
+        var stages = await db.StageListAsync();
         var absences = await db.Absences.Where(a => a.RemovedAt == null && a.Until >= today).ToListAsync();
 
         string Plate(Order o) => o.VehicleId is { } id ? vehicles[id].Plate.Text : "";
@@ -199,10 +205,7 @@ public static class FloorView
         FloorCard CardOf(Order o)
         {
             var named = day.TechniciansOf(o);
-            var job = times
-                .Where(t => t.OrderId == o.Id && t.End is null)
-                .Select(t => o.Jobs.Find(j => j.Id == t.JobId)?.Title)
-                .FirstOrDefault();
+            var job = times.Where(t => t.OrderId == o.Id && t.End is null).Select(t => o.Jobs.Find(j => j.Id == t.JobId)).FirstOrDefault();
             return new FloorCard(
                 o.Id,
                 o.Number,
@@ -212,11 +215,13 @@ public static class FloorView
                 o.Title,
                 o.KeyTag,
                 o.Stage,
+                o.StageIn(stages).Id,
                 o.StageSince,
                 o.PromisedAt,
                 day.PromiseOf(o),
                 day.WaitsFor(o, suppliers),
-                job ?? "",
+                job?.Title ?? "",
+                job?.ProgressNote ?? o.OnJobs.Select(j => j.ProgressNote).FirstOrDefault(n => n.Length > 0) ?? "",
                 named.Count > 0 ? named[0] : null,
                 named,
                 decimal.Round(o.Progress, 3),
@@ -229,7 +234,10 @@ public static class FloorView
             day.Now,
             drawn.From,
             drawn.Until,
-            Stages.All.Select(s => new StageView(s, Stages.Name(s), Stages.IsWaiting(s))).ToList(),
+            stages
+                .Shown(orders.Select(o => o.StageIn(stages).Id).ToHashSet())
+                .Select(s => new StageView(s.Id, s.Name, s.Meaning, Stages.IsWaiting(s.Meaning), s.Roles, s.RetiredAt is not null))
+                .ToList(),
             technicians.ConvertAll(t => new FloorPerson(
                 t.Id,
                 t.ShortName,

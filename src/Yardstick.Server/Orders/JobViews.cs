@@ -43,6 +43,7 @@ internal sealed class JobViews(
             ChangedSince = changedSince.GetValueOrDefault(job.Id, []),
             AnotherVisitOrderId = job.AnotherVisitOrderId,
             Progress = job.Progress,
+            ProgressNote = job.ProgressNote,
             Subtotal = figures.Subtotal,
             AddsToTotal = figures.AddsToTotal,
             Hours = figures.Hours,

@@ -103,7 +103,7 @@ public static class OrderCommands
             if (order.Version != before)
                 await SettleAsync(under);
             under.AfterSettling?.Invoke();
-            // Kept with the command itself: looking for changes in a long order takes longer than anything else here.
+            // Kept with the command itself.
             db.AddRecord(order);
             return result;
         }
@@ -119,7 +119,9 @@ public static class OrderCommands
         var (db, order) = (under.Command.Db, under.Order);
         if (order.State == OrderState.Open)
             OrderPricing.Refresh(order, under.Customer, under.Policy, under.Today);
-        await db.SaveChangesAsync();
+        // An edit of what has its key is saved with the command: looking for changes in a long order takes longer than anything else here.
+        if (order.Id == 0 || order.Changes.Any(c => c.AwaitsKey) || db.HoldsPurchases())
+            await db.SaveChangesAsync();
         var partIds = order.Jobs.SelectMany(j => j.Lines).OfType<PartLine>().Select(l => l.PartId).OfType<long>().Distinct().ToList();
         if (partIds.Count == 0)
             return;

@@ -16,6 +16,21 @@ internal static class PartQueries
             && db.PurchaseOrders.Where(PurchaseOrder.Stands).Any(p => p.Id == l.PurchaseOrderId)
         );
 
+    /// <summary>Whether purchase orders are in memory, which may be others than those in the database. Does not look for changes.</summary>
+    internal static bool HoldsPurchases(this ShopDb db)
+    {
+        var (tracker, detects) = (db.ChangeTracker, db.ChangeTracker.AutoDetectChangesEnabled);
+        tracker.AutoDetectChangesEnabled = false;
+        try
+        {
+            return tracker.Entries<PurchaseOrder>().Any() || tracker.Entries<PurchaseOrderLine>().Any();
+        }
+        finally
+        {
+            tracker.AutoDetectChangesEnabled = detects;
+        }
+    }
+
     /// <summary>Purchase orders with a line for an order.</summary>
     internal static IQueryable<PurchaseOrder> PurchasesFor(this ShopDb db, long orderId) =>
         db

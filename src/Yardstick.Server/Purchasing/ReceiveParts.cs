@@ -33,7 +33,7 @@ public static class ReceiveParts
     public sealed record PartsReceived(long PurchaseOrderId, bool Complete, IReadOnlyList<OrderWithAllParts> OrdersWithAllParts);
 
     /// <summary>An order that can go on.</summary>
-    public sealed record OrderWithAllParts(long OrderId, int Version, Stage Stage);
+    public sealed record OrderWithAllParts(long OrderId, int Version, long StageId);
 
     /// <summary>Maps the endpoint.</summary>
     public static void Map(IEndpointRouteBuilder api) =>
@@ -52,6 +52,7 @@ public static class ReceiveParts
                 return closed;
             var wanted = request.Lines ?? purchase.Lines.Where(l => l.Awaited).Select(l => new LineRequest(l.Id, null, null)).ToList();
             var ready = new List<OrderWithAllParts>();
+            var stages = await db.StageListAsync();
             foreach (var item in wanted)
                 if (purchase.FindLine(item.Id).Problem is { } unknown)
                     return unknown;
@@ -77,7 +78,7 @@ public static class ReceiveParts
                     under.AfterSettling = () =>
                     {
                         if (under.Order.HasAllPartsNow)
-                            ready.Add(new OrderWithAllParts(orderId, under.Order.Version, Stages.AfterParts));
+                            ready.Add(new OrderWithAllParts(orderId, under.Order.Version, stages.Of(Stages.AfterParts).Id));
                     };
                     return true;
                 });

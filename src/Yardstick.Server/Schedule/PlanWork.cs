@@ -17,8 +17,8 @@ public static class PlanWork
     /// <summary>Who does a job from when, wall time; no one for the lane of no one.</summary>
     public sealed record PlanRequest(long? TechnicianId, LocalDateTime Start, int Version);
 
-    /// <summary>A stage.</summary>
-    public sealed record StageRequest(Stage Stage, int Version);
+    /// <summary>One of the shop's stages.</summary>
+    public sealed record StageRequest(long StageId, int Version);
 
     /// <summary>Maps the endpoints.</summary>
     public static void Map(IEndpointRouteBuilder api)
@@ -68,9 +68,12 @@ public static class PlanWork
     private static Task<IResult> Move(long id, StageRequest request, CommandRunner commands) =>
         commands.OnOrderAsync<Changed>(id, async under =>
         {
-            if (await under.ClashAsync("order", id, "stage", request.Version, Stages.Name(request.Stage)) is { } clash)
+            var stages = await under.Command.Db.StageListAsync();
+            if (stages.Find(request.StageId) is not { } stage)
+                return Gone.Stage;
+            if (await under.ClashAsync("order", id, "stage", request.Version, stage.Name) is { } clash)
                 return clash;
-            var moved = under.Order.MoveTo(request.Stage, "", under.Command.Actor);
+            var moved = under.Order.MoveTo(stage, under.Order.StageIn(stages), under.Command.Actor);
             if (moved.Problem is { } problem)
                 return problem;
             return new Changed(under.Order.Version, id, under.Order.Version);

@@ -26,7 +26,8 @@ public static class ShopInfo
         string PlateRegion,
         LocalDateTime Now,
         IReadOnlyList<StaffView> Staff,
-        IReadOnlyList<SupplierName> Suppliers
+        IReadOnlyList<SupplierName> Suppliers,
+        IReadOnlyList<string> CustomerSources
     );
 
     /// <summary>Maps the endpoint.</summary>
@@ -49,7 +50,8 @@ public static class ShopInfo
                 shop.PlateRegion,
                 now,
                 staff.ConvertAll(s => new StaffView(s.Id, s.ShortName, s.Name, s.Role, string.Join(", ", s.Skills))),
-                await db.AskedSuppliers.OrderBy(s => s.Id).Select(s => new SupplierName(s.Code, s.Name)).ToListAsync()
+                await db.AskedSuppliers.OrderBy(s => s.Id).Select(s => new SupplierName(s.Code, s.Name)).ToListAsync(),
+                shop.CustomerSources
             )
         );
     }

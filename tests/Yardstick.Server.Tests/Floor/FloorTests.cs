@@ -159,18 +159,24 @@ public class FloorTests(ShopFixture shop) : IClassFixture<ShopFixture>
         using var dario = await shop.SignInAsync("dario");
         var (order, _) = await mina.WriteUpAsync("Stufe");
         var version = (await mina.SheetAsync(order))["version"]!.GetValue<int>();
-        var moved = await mina.PostAsync($"orders/{order}/stage", new { stage = "Diagnosis", version });
-        Assert.Equal("Diagnosis", (await mina.GetAsync("floor")).List("cards").First(c => c!.Id() == order)!.Text("stage"));
-        var clash = await dario.RefusedAsync($"orders/{order}/stage", new { stage = "Pricing", version }, HttpStatusCode.Conflict);
+        var stages = (await mina.GetAsync("floor")).List("stages").ToDictionary(s => s!.Text("meaning"), s => s!.Id());
+        var moved = await mina.PostAsync($"orders/{order}/stage", new { stageId = stages["Diagnosis"], version });
+        var card = (await mina.GetAsync("floor")).List("cards").First(c => c!.Id() == order)!;
+        Assert.Equal(("Diagnosis", stages["Diagnosis"]), (card.Text("stage"), card["stageId"]!.GetValue<long>()));
+        var clash = await dario.RefusedAsync(
+            $"orders/{order}/stage",
+            new { stageId = stages["Pricing"], version },
+            HttpStatusCode.Conflict
+        );
         Assert.Contains("Mina", clash.Text("detail"), StringComparison.Ordinal);
         var unknown = await mina.RefusedAsync(
             $"orders/{order}/stage",
-            new { stage = 99, version = moved["version"]!.GetValue<int>() },
-            HttpStatusCode.BadRequest
+            new { stageId = 99_999, version = moved["version"]!.GetValue<int>() },
+            HttpStatusCode.NotFound
         );
-        Assert.Equal("request.unreadable", unknown.Text("code"));
+        Assert.Equal("stage.gone", unknown.Text("code"));
         // The undo begins with the version that the move left.
-        await mina.PostAsync($"orders/{order}/stage", new { stage = "Pricing", version = moved["version"]!.GetValue<int>() });
+        await mina.PostAsync($"orders/{order}/stage", new { stageId = stages["Pricing"], version = moved["version"]!.GetValue<int>() });
         Assert.Equal("Pricing", (await mina.SheetAsync(order)).Text("stage"));
     }
 

@@ -23,6 +23,8 @@ public sealed partial class QueryPlanTests(ShopFixture shop) : IClassFixture<Sho
         "Shops",
         "Staff",
         "Suppliers",
+        "Bays",
+        "Stages",
         "PolicyVersions",
         "PolicyDrafts",
         "Labels",

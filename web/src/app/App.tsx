@@ -10,6 +10,7 @@ import { UnknownPage } from './UnknownPage';
 const SignIn = lazy(() => import('../areas/Setup/SignIn'));
 const FirstRun = lazy(() => import('../areas/Setup/FirstRun'));
 const FloorPage = lazy(() => import('../areas/Floor/FloorPage'));
+const FloorSetupPage = lazy(() => import('../areas/Floor/FloorSetupPage'));
 const BenchPage = lazy(() => import('../areas/Floor/BenchPage'));
 const WriteUpPage = lazy(() => import('../areas/WriteUp/WriteUpPage'));
 const OrdersPage = lazy(() => import('../areas/Orders/OrdersPage'));
@@ -134,6 +135,7 @@ export function App() {
                 </Route>
                 <Route path="messages" element={<MessagesPage />} />
                 <Route path="fees" element={<FeesPage />} />
+                <Route path="floor" element={<FloorSetupPage />} />
                 <Route path="own" element={<OwnPage />} />
                 <Route path="computers" element={<TerminalsPage />} />
                 <Route path="files" element={<ImportsPage />} />

@@ -200,6 +200,20 @@ export const HELP: Record<string, Help> = {
       'Hours like the shop’s follow the shop; others do not.',
     ],
   },
+  '/setup/floor': {
+    title: 'Floor setup',
+    purpose: 'The stages a vehicle goes through in your shop, your bays, and what technicians say about a job.',
+    steps: [
+      'Rename the stages to what your people call them, and put them in your order with the arrows.',
+      'Add a stage of your own and choose what it means.',
+      'Retire what you do not use; add your bays with their equipment.',
+    ],
+    slips: [
+      'Two stages with the same meaning: vehicles move by themselves to the upper one.',
+      'A retired stage stays on the Floor until the last vehicle is moved out of it.',
+      'A stage hidden from a role is hidden with its vehicles, under Floor by stage only.',
+    ],
+  },
   '/setup/suppliers/:id?': {
     title: 'Setup: Suppliers',
     purpose: 'Who sells you parts and how orders reach them.',

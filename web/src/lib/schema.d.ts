@@ -9589,6 +9589,408 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StagesSetup"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StageAddRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stages/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StageSetRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stages/{id}/shift": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StageShiftRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stages/{id}/retire": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StageRetireRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BayDetail"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BayRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bays/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BaySetRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bays/{id}/retire": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BayRetireRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordChanged"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{jobId}/plan": {
         parameters: {
             query?: never;
@@ -9936,6 +10338,56 @@ export interface paths {
                 cookie?: never;
             };
             requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/jobs/{jobId}/progress-note": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    jobId: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ProgressNoteRequest"];
+                };
+            };
             responses: {
                 /** @description OK */
                 200: {
@@ -11546,6 +11998,27 @@ export interface components {
             name: string;
             bands: components["schemas"]["BandRow"][];
         };
+        BayDetail: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            equipment: string;
+            retired: boolean;
+        };
+        BayRequest: {
+            name: null | string;
+        };
+        BayRetireRequest: {
+            retired: boolean;
+        };
+        BaySetRequest: {
+            field: string;
+            value: null | string;
+            /** Format: int32 */
+            version: number;
+        };
         BegunRecord: {
             firstName: string;
             lastName: string;
@@ -11568,7 +12041,6 @@ export interface components {
             color: string;
             engine: string;
             keyTag: string;
-            stage: components["schemas"]["Stage"];
             stageName: string;
             promisedAt: null | components["schemas"]["LocalDateTime"];
             promiseState: components["schemas"]["PromiseState"];
@@ -11589,6 +12061,7 @@ export interface components {
             approved: boolean;
             decision: string;
             progress: components["schemas"]["JobProgress"];
+            progressNote: string;
             /** Format: double */
             hours: number;
             /** Format: double */
@@ -11618,6 +12091,7 @@ export interface components {
             /** Format: int64 */
             onJobId: null | number;
             onSince: null | components["schemas"]["Instant"];
+            progressNotes: string[];
             cars: components["schemas"]["BenchCar"][];
         };
         BenchVinRequest: {
@@ -12400,11 +12874,14 @@ export interface components {
             title: string;
             keyTag: string;
             stage: components["schemas"]["Stage"];
+            /** Format: int64 */
+            stageId: number;
             stageSince: components["schemas"]["Instant"];
             promisedAt: null | components["schemas"]["LocalDateTime"];
             promiseState: components["schemas"]["PromiseState"];
             waitsFor: string;
             job: string;
+            progressNote: string;
             /** Format: int64 */
             leadId: null | number;
             technicianIds: number[];
@@ -13024,7 +13501,8 @@ export interface components {
             orderId: number;
             /** Format: int32 */
             version: number;
-            stage: components["schemas"]["Stage"];
+            /** Format: int64 */
+            stageId: number;
         };
         OverrunRow: {
             percent: string;
@@ -13300,6 +13778,9 @@ export interface components {
             status?: null | number;
             detail?: null | string;
             instance?: null | string;
+        };
+        ProgressNoteRequest: {
+            note: null | string;
         };
         /** @enum {unknown} */
         PromiseState: "None" | "Holds" | "CannotBeKept" | "Late" | "Kept";
@@ -13727,6 +14208,9 @@ export interface components {
             /** Format: int64 */
             leadId: null | number;
             ended: string;
+            /** Format: int64 */
+            stageId: number;
+            stageName: string;
             stage: components["schemas"]["Stage"];
             stageSince: components["schemas"]["Instant"];
             promisedAt: null | components["schemas"]["LocalDateTime"];
@@ -13781,6 +14265,7 @@ export interface components {
             /** Format: int64 */
             anotherVisitOrderId: null | number;
             progress: components["schemas"]["JobProgress"];
+            progressNote: string;
             /** Format: double */
             subtotal: number;
             /** Format: double */
@@ -13996,6 +14481,8 @@ export interface components {
             checkInTerms: string;
             unsafeTerms: string;
             declineReasons: string;
+            customerSources: string;
+            progressNotes: string;
             /** Format: int32 */
             estimateDays: number;
             publicAddress: string;
@@ -14013,6 +14500,7 @@ export interface components {
             now: components["schemas"]["LocalDateTime"];
             staff: components["schemas"]["StaffView"][];
             suppliers: components["schemas"]["SupplierName"][];
+            customerSources: string[];
         };
         SignedInPerson: {
             /** Format: int64 */
@@ -14121,15 +14609,57 @@ export interface components {
         };
         /** @enum {unknown} */
         Stage: "Expected" | "Here" | "Diagnosis" | "Pricing" | "WaitingForAnswer" | "WaitingForParts" | "ReadyForTechnician" | "InWork" | "TestDrive" | "Check" | "Done" | "Collected";
+        StageAddRequest: {
+            name: null | string;
+            meaning: components["schemas"]["Stage"];
+        };
+        StageDetail: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            meaning: components["schemas"]["Stage"];
+            roles: components["schemas"]["Role"][];
+            /** Format: int32 */
+            vehicles: number;
+            retired: boolean;
+        };
+        StageMeaning: {
+            meaning: components["schemas"]["Stage"];
+            name: string;
+        };
         StageRequest: {
-            stage: components["schemas"]["Stage"];
+            /** Format: int64 */
+            stageId: number;
             /** Format: int32 */
             version: number;
         };
+        StageRetireRequest: {
+            retired: boolean;
+        };
+        StageSetRequest: {
+            field: string;
+            value: null | string;
+            /** Format: int32 */
+            version: number;
+        };
+        StageShiftRequest: {
+            /** Format: int32 */
+            by: number;
+        };
+        StagesSetup: {
+            stages: components["schemas"]["StageDetail"][];
+            meanings: components["schemas"]["StageMeaning"][];
+        };
         StageView: {
-            stage: components["schemas"]["Stage"];
+            /** Format: int64 */
+            id: number;
             name: string;
+            meaning: components["schemas"]["Stage"];
             isWaiting: boolean;
+            roles: components["schemas"]["Role"][];
+            isRetired: boolean;
         };
         StartingSetTaken: {
             ids: number[];

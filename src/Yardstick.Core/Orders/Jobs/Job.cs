@@ -49,6 +49,9 @@ public class Job
     /// <summary>How far it is.</summary>
     public JobProgress Progress { get; internal set; }
 
+    /// <summary>What the technician says of it while it is under way, in the shop's words; empty without.</summary>
+    public string ProgressNote { get; internal set; } = "";
+
     /// <summary>When it was finished, UTC.</summary>
     public Instant? FinishedAt { get; internal set; }
 

@@ -37,6 +37,9 @@ public partial class Order
     /// <summary>Where the car is on its way.</summary>
     public Stage Stage { get; internal set; }
 
+    /// <summary>The stage of the shop's own that somebody moved it to; null where the program moved it to what it means.</summary>
+    public long? StageId { get; internal set; }
+
     /// <summary>Since when, UTC.</summary>
     public Instant StageSince { get; internal set; }
 

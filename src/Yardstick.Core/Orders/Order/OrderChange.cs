@@ -44,6 +44,9 @@ public class OrderChange
     /// <summary>The browser tab that sent it, so that nobody clashes with themselves.</summary>
     public string ClientId { get; init; } = "";
 
+    /// <summary>What it is about is new and has its key only once it is saved.</summary>
+    public bool AwaitsKey => Subject is Job { Id: 0 } or Line { Id: 0 } or Concern { Id: 0 };
+
     /// <summary>What it is about has its key now.</summary>
     /// <param name="orderId">Key of the order.</param>
     public void Keyed(long orderId)

@@ -7,6 +7,8 @@ namespace Yardstick.Core.Orders;
 /// <summary>What follows from customers' answers and from work on the floor.</summary>
 public partial class Order
 {
+    private const int LongestProgressNote = 60;
+
     /// <summary>Records an answer about a job. Prices that the customer was told are held.</summary>
     /// <param name="jobId">The job.</param>
     /// <param name="answer">The answer.</param>
@@ -300,6 +302,7 @@ public partial class Order
             return past;
         var before = job.Value.Progress;
         job.Value.Progress = JobProgress.Finished;
+        job.Value.ProgressNote = "";
         job.Value.FinishedAt = actor.At;
         job.Value.FinishedById = actor.StaffId;
         Record(
@@ -313,6 +316,33 @@ public partial class Order
         );
         if (Stage < Stage.Done && ApprovedJobs.All(j => j.Progress == JobProgress.Finished))
             MoveTo(Stage.Done, "The last approved job is finished", actor);
+        return Result.Done;
+    }
+
+    /// <summary>
+    /// The technician says how far a job is. Refuses with <c>job.notApproved</c>, <c>job.finished</c> and <c>text.long</c>.
+    /// </summary>
+    /// <param name="jobId">The job.</param>
+    /// <param name="note">In the shop's words, up to 60 characters; empty takes it off.</param>
+    /// <param name="actor">Who.</param>
+    public Result NoteProgress(long jobId, string? note, Actor actor)
+    {
+        if (Closed() is { } closed)
+            return closed;
+        var job = FindJob(jobId);
+        if (job.Problem is { } problem)
+            return problem;
+        var typed = (note ?? "").Trim();
+        if (typed.Length > LongestProgressNote)
+            return TextInput.TooLong(LongestProgressNote, "note");
+        if (job.Value.Decision != DecisionKind.Approved)
+            return new Problem("job.notApproved", "The customer has not agreed to this job yet; ask the service writer.");
+        if (job.Value.Progress == JobProgress.Finished)
+            return new Problem("job.finished", "This job is finished already.");
+        if (typed == job.Value.ProgressNote)
+            return Result.Done;
+        Record("job", jobId, "progressNote", job.Value.ProgressNote, typed, ++job.Value.Version, actor);
+        job.Value.ProgressNote = typed;
         return Result.Done;
     }
 

@@ -145,32 +145,48 @@ public partial class Order
 
     private static string YesNo(bool yes) => yes ? "true" : "false";
 
+    /// <summary>The shop's stage that it is in.</summary>
+    public ShopStage StageIn(StageList stages) => stages.Of(Stage, StageId);
+
     /// <summary>Moves the car to a stage.</summary>
     /// <param name="to">The stage.</param>
     /// <param name="because">Why it moves by itself; empty when a person moves it.</param>
     /// <param name="actor">Who.</param>
-    public Result MoveTo(Stage to, string because, Actor actor)
+    public Result MoveTo(Stage to, string because, Actor actor) =>
+        to == Stage ? Result.Done : Move(to, null, because, (Stages.Name(Stage), Stages.Name(to)), actor);
+
+    /// <summary>Somebody moves the car to a stage of the shop's own. Refuses with <c>stage.retired</c>.</summary>
+    /// <param name="to">The stage.</param>
+    /// <param name="from">The stage that it is in.</param>
+    /// <param name="actor">Who.</param>
+    public Result MoveTo(ShopStage to, ShopStage from, Actor actor)
     {
-        if (!Enum.IsDefined(to))
-            return new Problem("stage.unknown", "There is no such stage.", "stage");
+        if (to.Id == from.Id)
+            return Result.Done;
+        return to.RetiredAt is null
+            ? Move(to.Meaning, to.Id, "", (from.Name, to.Name), actor)
+            : new Problem("stage.retired", $"{to.Name} is retired. Choose another stage.", "stage");
+    }
+
+    private Result Move(Stage to, long? stageId, string because, (string From, string To) names, Actor actor)
+    {
         if (State == OrderState.Posted && to < Stage.Done || State is OrderState.Ended or OrderState.Voided)
             return Closed()!;
-        if (to == Stage)
-            return Result.Done;
         StageChanges.Add(
             new StageChange
             {
                 OrderId = Id,
                 From = Stage,
                 To = to,
+                ToStageId = stageId,
                 At = actor.At,
                 ById = actor.StaffId,
                 ByKind = actor.Kind,
                 Because = because,
             }
         );
-        Record("order", Id, "stage", Stages.Name(Stage), Stages.Name(to), Version + 1, actor);
-        Stage = to;
+        Record("order", Id, "stage", names.From, names.To, Version + 1, actor);
+        (Stage, StageId) = (to, stageId);
         StageSince = actor.At;
         return Result.Done;
     }

@@ -37,7 +37,13 @@ public sealed record SheetHeader
     /// <summary>How the order ended without an invoice, or that it is void, in words; empty for any other.</summary>
     public required string Ended { get; init; }
 
-    /// <summary>Stage.</summary>
+    /// <summary>The shop's stage that it is in.</summary>
+    public required long StageId { get; init; }
+
+    /// <summary>Its name.</summary>
+    public required string StageName { get; init; }
+
+    /// <summary>What it means.</summary>
     public required Stage Stage { get; init; }
 
     /// <summary>Since when, UTC.</summary>

@@ -56,6 +56,9 @@ public sealed record SheetJob
     /// <summary>How far it is.</summary>
     public required JobProgress Progress { get; init; }
 
+    /// <summary>What the technician says of it, in the shop's words.</summary>
+    public required string ProgressNote { get; init; }
+
     /// <summary>Amount before discounts.</summary>
     public required decimal Subtotal { get; init; }
 

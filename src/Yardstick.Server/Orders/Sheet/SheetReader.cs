@@ -83,6 +83,7 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
     )
     {
         var (order, customer, _, shop, _) = priced;
+        var stage = order.StageIn(await db.StageListAsync());
         return new SheetHeader
         {
             Number = order.Number,
@@ -95,6 +96,8 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
             WriterId = order.WriterId,
             LeadId = order.LeadId,
             Ended = order.EndedAt is { } ended ? order.EndWords(staff[order.EndedById!.Value].ShortName, shop.Local(ended)) : "",
+            StageId = stage.Id,
+            StageName = stage.Name,
             Stage = order.Stage,
             StageSince = order.StageSince,
             PromisedAt = order.PromisedAt,

@@ -101,7 +101,7 @@ function Customer({ customer }: { customer: CustomerPageView }) {
             {field('address', 'Address', undefined, undefined, true)}
             {field('alert', 'To be seen', 'such as: text only')}
             {field('notes', 'Notes', undefined, undefined, true)}
-            {field('source', 'Heard of us')}
+            {field('source', 'Source', 'not asked', shop?.customerSources.length ? shop.customerSources : undefined)}
             {field('doNotServe', 'Do not serve', 'reason, if nothing is done for them any more')}
           </Part>
           <LabelsPart kind="Customer" id={customer.id} disabled={closed} />

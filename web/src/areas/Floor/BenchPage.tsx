@@ -78,7 +78,7 @@ export default function BenchPage() {
         <Empty title="No car is yours yet">Cars appear here as soon as a job is planned for you on the Floor.</Empty>
       )}
       {data.cars.map((car) => (
-        <CarCard key={car.orderId} car={car} busy={busy} run={run} onFinding={() => setFinding(car)} />
+        <CarCard key={car.orderId} car={car} notes={data.progressNotes} busy={busy} run={run} onFinding={() => setFinding(car)} />
       ))}
       <Suspense fallback={null}>
         {finding && <FindingDialog orderId={finding.orderId} plate={finding.plate} onClose={() => setFinding(null)} />}
@@ -89,7 +89,19 @@ export default function BenchPage() {
 
 type Run = (act: Promise<unknown>, done?: string, undo?: () => Promise<unknown>) => Promise<void>;
 
-function CarCard({ car, busy, run, onFinding }: { car: Car; busy: boolean; run: Run; onFinding: () => void }) {
+function CarCard({
+  car,
+  notes,
+  busy,
+  run,
+  onFinding,
+}: {
+  car: Car;
+  notes: readonly string[];
+  busy: boolean;
+  run: Run;
+  onFinding: () => void;
+}) {
   const now = useNow();
   const say = useSay();
   const late = car.promiseState === 'Late';
@@ -131,7 +143,7 @@ function CarCard({ car, busy, run, onFinding }: { car: Car; busy: boolean; run: 
           </p>
         ))}
         {car.jobs.map((job) => (
-          <JobCard key={job.id} job={job} busy={busy} run={run} />
+          <JobCard key={job.id} job={job} notes={notes} busy={busy} run={run} />
         ))}
         {car.findings.map((f) => (
           <div key={f.id} className="finding">
@@ -164,9 +176,10 @@ function CarCard({ car, busy, run, onFinding }: { car: Car; busy: boolean; run: 
   );
 }
 
-function JobCard({ job, busy, run }: { job: Job; busy: boolean; run: Run }) {
+function JobCard({ job, notes, busy, run }: { job: Job; notes: readonly string[]; busy: boolean; run: Run }) {
   const share = job.progress === 'Finished' ? 1 : job.hours > 0 ? job.clockedHours / job.hours : 0;
   const path = { params: { path: { jobId: job.id } } };
+  const note = (words: string) => unwrap(api.POST('/api/bench/jobs/{jobId}/progress-note', { ...path, body: { note: words } }));
   return (
     <div className={`bench-job ${job.approved ? '' : 'notyet'}`}>
       <div className="head">
@@ -224,6 +237,22 @@ function JobCard({ job, busy, run }: { job: Job; busy: boolean; run: Run }) {
             >
               Finish
             </button>
+            {(notes.length > 0 || job.progressNote) && (
+              <select
+                className="big"
+                aria-label={`Progress of ${job.title}`}
+                value={job.progressNote}
+                disabled={busy}
+                onChange={(event) =>
+                  void run(note(event.target.value), `${job.title}: ${event.target.value || 'no note'}.`, () => note(job.progressNote))
+                }
+              >
+                <option value="">Progress…</option>
+                {[...new Set([...notes, job.progressNote])].filter(Boolean).map((words) => (
+                  <option key={words}>{words}</option>
+                ))}
+              </select>
+            )}
           </>
         )}
       </div>

@@ -32,7 +32,7 @@ export function ByPerson({ floor, moves, people, cards }: { floor: Floor; moves:
     const { block, loose, card } = active.data.current as { block?: Block; loose?: Schemas['UnplannedJob']; card?: Card };
     const lane = String(over.id);
     if (card) {
-      if (!lane.startsWith('lane:')) void moves.stage(card, lane as Schemas['Stage']);
+      if (!lane.startsWith('lane:')) moves.stageId(card, Number(lane));
       return;
     }
     if (!lane.startsWith('lane:')) return;
@@ -110,9 +110,9 @@ export function ByPerson({ floor, moves, people, cards }: { floor: Floor; moves:
           {floor.stages
             .filter((s) => s.isWaiting)
             .map((stage) => {
-              const here = cards.filter((c) => c.stage === stage.stage);
+              const here = cards.filter((c) => c.stageId === stage.id);
               return (
-                <Column key={stage.stage} id={stage.stage} title={stage.name} count={here.length}>
+                <Column key={stage.id} id={String(stage.id)} title={stage.name} count={here.length}>
                   {here.map((card) => (
                     <Car
                       key={card.id}

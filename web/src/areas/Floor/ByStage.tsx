@@ -1,12 +1,13 @@
 import { DndContext, PointerSensor, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
 import type { ReactNode } from 'react';
-import type { Schemas } from '../../lib/api';
+import { useMe } from '../../lib/shop';
 import { Car, type Card, type Floor } from './Car';
 import { useFocusAfterMove } from './useFocusAfterMove';
 import type { Moves } from './useMoves';
 
 /** Columns by stage; drag a car to another, or [ and ] on the focused one. */
 export function ByStage({ floor, moves, cards }: { floor: Floor; moves: Moves; cards: Card[] }) {
+  const me = useMe();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const hold = useFocusAfterMove('data-car', cards);
   const step = (card: Card, by: number) => {
@@ -18,16 +19,21 @@ export function ByStage({ floor, moves, cards }: { floor: Floor; moves: Moves; c
       sensors={sensors}
       onDragEnd={({ active, over }) => {
         const card = active.data.current?.card as Card | undefined;
-        if (card && over) void moves.stage(card, over.id as Schemas['Stage']);
+        if (card && over) moves.stageId(card, Number(over.id));
       }}
     >
       <div className="columns stages">
         {floor.stages
-          .filter((s) => s.stage !== 'Collected')
+          .filter((s) => s.meaning !== 'Collected' && (s.roles.length === 0 || s.roles.includes(me.role)))
           .map((stage) => {
-            const here = cards.filter((c) => c.stage === stage.stage);
+            const here = cards.filter((c) => c.stageId === stage.id);
             return (
-              <Column key={stage.stage} id={stage.stage} title={stage.name} count={here.length}>
+              <Column
+                key={stage.id}
+                id={String(stage.id)}
+                title={stage.isRetired ? `${stage.name} (retired)` : stage.name}
+                count={here.length}
+              >
                 {here.map((card) => (
                   <Car key={card.id} card={card} floor={floor} onMove={step} />
                 ))}

@@ -15,7 +15,7 @@ export function under(card: Card, now: string): string {
       ? `promised ${moment(card.promisedAt, now)}, late`
       : `promised ${card.promisedAt.slice(0, 10) === now.slice(0, 10) ? clock(card.promisedAt) : moment(card.promisedAt, now)}`
     : '';
-  return [card.job || card.title, card.waitsFor, card.stage === 'Done' ? '' : promise].filter(Boolean).join(' · ');
+  return [card.job || card.title, card.progressNote, card.waitsFor, card.stage === 'Done' ? '' : promise].filter(Boolean).join(' · ');
 }
 
 /** A car on the floor: drag it to a stage, or move it with [ and ]. Enter opens it. */

@@ -26,11 +26,11 @@ export function FloorList({ floor, cards }: { floor: Floor; cards: Card[] }) {
   const mayOpen = useMay('SeeOrders');
   const [by, setBy] = useState<Column>('promisedAt');
   const [down, setDown] = useState(false);
-  const order = floor.stages.map((s) => s.stage);
+  const order = floor.stages.map((s) => s.id);
   const who = (card: Card) => floor.people.find((p) => p.id === card.leadId)?.shortName ?? '';
   const value = (card: Card): string | number =>
     by === 'stage'
-      ? order.indexOf(card.stage)
+      ? order.indexOf(card.stageId)
       : by === 'lead'
         ? who(card)
         : by === 'promisedAt'
@@ -81,7 +81,7 @@ export function FloorList({ floor, cards }: { floor: Floor; cards: Card[] }) {
                   <div className="soft small">{card.vehicle}</div>
                 </td>
                 <td>{card.job || card.title}</td>
-                <td className="nowrap">{floor.stages.find((s) => s.stage === card.stage)?.name}</td>
+                <td className="nowrap">{floor.stages.find((s) => s.id === card.stageId)?.name}</td>
                 <td>{card.waitsFor}</td>
                 <td className="nowrap">{who(card)}</td>
                 <td className={`nowrap ${card.promiseState === 'Late' || card.promiseState === 'CannotBeKept' ? 'stop' : ''}`}>

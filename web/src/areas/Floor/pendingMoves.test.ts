@@ -4,8 +4,8 @@ import { InTurn, applyPendingMoves } from './pendingMoves';
 
 const floor = {
   cards: [
-    { id: 1, stage: 'Here' },
-    { id: 2, stage: 'Here' },
+    { id: 1, stage: 'Here', stageId: 2 },
+    { id: 2, stage: 'Here', stageId: 2 },
   ],
   blocks: [
     { jobId: 11, technicianId: 5, start: '2026-11-23T09:00:00', end: '2026-11-23T10:30:00' },
@@ -13,12 +13,17 @@ const floor = {
   ],
 } as unknown as Floor;
 
+const stage = { id: 14, name: 'At the estimator', meaning: 'Pricing' as const, isWaiting: false, roles: [], isRetired: false };
+
 test('what was moved stands where it was put, however old the floor is that came', () => {
   const shown = applyPendingMoves(floor, {
-    stages: new Map([[2, 'Pricing']]),
+    stages: new Map([[2, stage]]),
     plans: new Map([[11, { technicianId: null, start: '2026-11-23T09:15:00' }]]),
   });
-  expect(shown.cards.map((c) => c.stage)).toEqual(['Here', 'Pricing']);
+  expect(shown.cards.map((c) => [c.stageId, c.stage])).toEqual([
+    [2, 'Here'],
+    [14, 'Pricing'],
+  ]);
   expect(shown.blocks[0]).toEqual({ jobId: 11, technicianId: null, start: '2026-11-23T09:15:00', end: '2026-11-23T10:45:00' });
   expect(shown.blocks[1]).toBe(floor.blocks[1]);
   expect(applyPendingMoves(floor, { stages: new Map(), plans: new Map() })).toBe(floor);

@@ -1,7 +1,7 @@
 import type { Schemas } from '../../lib/api';
 import type { Floor } from './Car';
 
-type Stage = Schemas['Stage'];
+type StageView = Schemas['StageView'];
 
 /** Where a job was put. */
 export interface Put {
@@ -12,7 +12,7 @@ export interface Put {
 
 /** Moves that the server has not confirmed yet: cars by order, blocks by job. */
 export interface Underway {
-  stages: ReadonlyMap<number, Stage>;
+  stages: ReadonlyMap<number, StageView>;
   plans: ReadonlyMap<number, Put>;
 }
 
@@ -23,7 +23,10 @@ export function applyPendingMoves(floor: Floor, { stages, plans }: Underway): Fl
   if (stages.size + plans.size === 0) return floor;
   return {
     ...floor,
-    cards: floor.cards.map((card) => ({ ...card, stage: stages.get(card.id) ?? card.stage })),
+    cards: floor.cards.map((card) => {
+      const to = stages.get(card.id);
+      return to ? { ...card, stage: to.meaning, stageId: to.id } : card;
+    }),
     blocks: floor.blocks.map((block) => {
       const put = plans.get(block.jobId);
       if (!put) return block;

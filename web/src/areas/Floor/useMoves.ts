@@ -6,7 +6,7 @@ import { useSay } from '../../ui/Toasts';
 import type { Card, Floor } from './Car';
 import { InTurn, applyPendingMoves, type Put, type Underway } from './pendingMoves';
 
-type Stage = Schemas['Stage'];
+type StageView = Schemas['StageView'];
 type Block = Schemas['FloorBlock'];
 
 /** Moves on the floor as they are made, and the floor with them in it. */
@@ -47,28 +47,33 @@ export function useMoves(sent: Floor | undefined) {
     if (!turn.busy(key)) setUnderway((now) => ({ ...now, [kind]: without<unknown>(now[kind], key) }));
   };
 
-  const stage = async (card: Card, to: Stage) => {
-    if (card.stage === to) return;
-    const from = card.stage;
-    const move = async (stage: Stage, version: number) =>
-      (await unwrap(api.POST('/api/orders/{id}/stage', { params: { path: { id: card.id } }, body: { stage, version } }))).version;
+  const stage = async (card: Card, to: StageView) => {
+    if (card.stageId === to.id) return;
+    const from = card.stageId;
+    const move = async (stageId: number, version: number) =>
+      (await unwrap(api.POST('/api/orders/{id}/stage', { params: { path: { id: card.id } }, body: { stageId, version } }))).version;
     await run(
       'stages',
       card.id,
       to,
       card.version,
-      (version) => move(to, version),
-      (version) => {
-        const name = floor?.stages.find((s) => s.stage === to)?.name ?? to;
-        say.done(`${card.plate || card.number}: ${name.toLowerCase()}.`, () => move(from, version).then(() => refresh(['floor'])));
-      },
+      (version) => move(to.id, version),
+      (version) => say.done(`${card.plate || card.number}: ${to.name}.`, () => move(from, version).then(() => refresh(['floor']))),
     );
   };
 
+  /** Moves a car to the stage of that key. */
+  const stageId = (card: Card, id: number) => {
+    const to = floor?.stages.find((s) => s.id === id);
+    if (to) void stage(card, to);
+  };
+
   const step = (card: Card, by: number) => {
-    const at = floor?.stages.findIndex((s) => s.stage === card.stage) ?? -1;
-    const to = floor?.stages[at + by];
-    if (to) void stage(card, to.stage);
+    if (!floor) return;
+    const at = floor.stages.findIndex((s) => s.id === card.stageId);
+    // Nothing is moved into a retired stage: it is stepped over.
+    for (let next = at + by; next >= 0 && next < floor.stages.length; next += by)
+      if (!floor.stages[next]!.isRetired) return void stage(card, floor.stages[next]!);
   };
 
   const plan = async (jobId: number, plate: string, technicianId: number | null, start: string, before?: Block) => {
@@ -99,5 +104,5 @@ export function useMoves(sent: Floor | undefined) {
     );
   };
 
-  return { floor, stage, step, plan };
+  return { floor, stageId, step, plan };
 }

@@ -62,7 +62,7 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Purc
       const order = purchase.lines.find((l) => l.orderId === ready?.orderId);
       if (ready && order)
         say.propose(`Received. ${order.plate || order.orderNumber} has all its parts.`, 'Ready for a technician', async () => {
-          const body = { stage: ready.stage, version: ready.version };
+          const body = { stageId: ready.stageId, version: ready.version };
           await unwrap(api.POST('/api/orders/{id}/stage', { params: { path: { id: ready.orderId } }, body }));
           void navigate('/');
         });

@@ -38,6 +38,7 @@ export function JobNavigator({
             <span className="clip">
               {DECISIONS[job.decision]}
               {job.progress === 'Finished' ? ', finished' : job.onTheClock.length > 0 ? `, ${job.onTheClock.join(', ')}` : ''}
+              {job.progressNote && `, ${job.progressNote}`}
             </span>
             <span className="nowrap">{job.hours.toFixed(1)} h</span>
           </div>

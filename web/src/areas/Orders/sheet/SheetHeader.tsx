@@ -167,7 +167,7 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
         <label className={`box ${styles.stage}`}>
           <span>Stage</span>
           <select
-            value={head.stage}
+            value={head.stageId}
             disabled={!mayPlan || busy || head.ended !== ''}
             onChange={(event) =>
               quietly(
@@ -175,18 +175,21 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
                   unwrap(
                     api.POST('/api/orders/{id}/stage', {
                       params: { path: { id: orderId } },
-                      body: { stage: event.target.value as Schemas['Stage'], version: head.version },
+                      body: { stageId: Number(event.target.value), version: head.version },
                     }),
                   ),
                 ),
               )
             }
           >
-            {floor.data?.stages.map((s) => (
-              <option key={s.stage} value={s.stage}>
-                {s.name}
-              </option>
-            ))}
+            {floor.data?.stages
+              .filter((s) => !s.isRetired || s.id === head.stageId)
+              .map((s) => (
+                <option key={s.id} value={s.id}>
+                  {s.name}
+                </option>
+              ))}
+            {!floor.data?.stages.some((s) => s.id === head.stageId) && <option value={head.stageId}>{head.stageName}</option>}
           </select>
         </label>
         <label className={`box ${styles.lead}`}>

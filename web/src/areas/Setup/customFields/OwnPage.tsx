@@ -122,6 +122,7 @@ export default function OwnPage() {
         <Part title="Texts">
           <Text label="On estimates and invoices" value={texts.data.terms} commit={setText('terms')} />
           <Text label="Signed at check-in" value={texts.data.checkInTerms} commit={setText('checkInTerms')} />
+          <Text label="Where customers heard of us, one per line" value={texts.data.customerSources} commit={setText('customerSources')} />
         </Part>
         <Part title="Phrases">
           <p className="soft">Every phrase that somebody types joins by itself; the most used come first.</p>

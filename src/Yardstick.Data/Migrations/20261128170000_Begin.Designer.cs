@@ -12,7 +12,7 @@ using Yardstick.Data;
 namespace Yardstick.Data.Migrations
 {
     [DbContext(typeof(ShopDb))]
-    [Migration("20261128160000_Begin")]
+    [Migration("20261128170000_Begin")]
     partial class Begin
     {
         /// <inheritdoc />
@@ -1153,6 +1153,41 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("Attendances");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Floor.ShopStage", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Meaning")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .UseCollation("NOCASE");
+
+                    b.Property<int>("Position")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("RetiredAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Roles")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Name")
+                        .IsUnique();
+
+                    b.ToTable("Stages");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Floor.StageChange", b =>
                 {
                     b.Property<long>("Id")
@@ -1179,6 +1214,9 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<int>("To")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("ToStageId")
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
@@ -1999,6 +2037,10 @@ namespace Yardstick.Data.Migrations
                     b.Property<int>("Progress")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("ProgressNote")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<DateTime?>("RemovedAt")
                         .HasColumnType("TEXT");
 
@@ -2219,6 +2261,9 @@ namespace Yardstick.Data.Migrations
                     b.Property<int>("Stage")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("StageId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<DateTime>("StageSince")
                         .HasColumnType("TEXT");
 
@@ -2263,6 +2308,8 @@ namespace Yardstick.Data.Migrations
 
                     b.HasIndex("Number")
                         .IsUnique();
+
+                    b.HasIndex("StageId");
 
                     b.HasIndex("VehicleId");
 
@@ -2566,6 +2613,35 @@ namespace Yardstick.Data.Migrations
                     b.ToTable("Suppliers");
                 });
 
+            modelBuilder.Entity("Yardstick.Core.Schedule.Bay", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Equipment")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .UseCollation("NOCASE");
+
+                    b.Property<DateTime?>("RetiredAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Name")
+                        .IsUnique();
+
+                    b.ToTable("Bays");
+                });
+
             modelBuilder.Entity("Yardstick.Core.Schedule.PlannedWork", b =>
                 {
                     b.Property<long>("Id")
@@ -2800,6 +2876,10 @@ namespace Yardstick.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.PrimitiveCollection<string>("CustomerSources")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.PrimitiveCollection<string>("DeclineReasons")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -2834,6 +2914,10 @@ namespace Yardstick.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("PlateRegion")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.PrimitiveCollection<string>("ProgressNotes")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -3920,6 +4004,11 @@ namespace Yardstick.Data.Migrations
                     b.HasOne("Yardstick.Core.Customers.Customer", null)
                         .WithMany()
                         .HasForeignKey("CustomerId")
+                        .OnDelete(DeleteBehavior.Restrict);
+
+                    b.HasOne("Yardstick.Core.Floor.ShopStage", null)
+                        .WithMany()
+                        .HasForeignKey("StageId")
                         .OnDelete(DeleteBehavior.Restrict);
 
                     b.HasOne("Yardstick.Core.Vehicles.Vehicle", null)

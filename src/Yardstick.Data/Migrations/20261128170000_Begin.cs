@@ -72,6 +72,22 @@ namespace Yardstick.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "Bays",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Name = table.Column<string>(type: "TEXT", nullable: false, collation: "NOCASE"),
+                    Equipment = table.Column<string>(type: "TEXT", nullable: false),
+                    RetiredAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Bays", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "CannedJobs",
                 columns: table => new
                 {
@@ -723,6 +739,8 @@ namespace Yardstick.Data.Migrations
                     CheckInTerms = table.Column<string>(type: "TEXT", nullable: false),
                     UnsafeTerms = table.Column<string>(type: "TEXT", nullable: false),
                     DeclineReasons = table.Column<string>(type: "TEXT", nullable: false),
+                    CustomerSources = table.Column<string>(type: "TEXT", nullable: false),
+                    ProgressNotes = table.Column<string>(type: "TEXT", nullable: false),
                     EstimateDays = table.Column<int>(type: "INTEGER", nullable: false),
                     PublicAddress = table.Column<string>(type: "TEXT", nullable: false),
                     QuietFrom = table.Column<TimeOnly>(type: "TEXT", nullable: false),
@@ -782,6 +800,24 @@ namespace Yardstick.Data.Migrations
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_StaffRights", x => new { x.StaffId, x.Permission });
+                });
+
+            migrationBuilder.CreateTable(
+                name: "Stages",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Name = table.Column<string>(type: "TEXT", nullable: false, collation: "NOCASE"),
+                    Meaning = table.Column<int>(type: "INTEGER", nullable: false),
+                    Position = table.Column<int>(type: "INTEGER", nullable: false),
+                    Roles = table.Column<string>(type: "TEXT", nullable: false),
+                    RetiredAt = table.Column<DateTime>(type: "TEXT", nullable: true),
+                    Version = table.Column<int>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Stages", x => x.Id);
                 });
 
             migrationBuilder.CreateTable(
@@ -1319,6 +1355,7 @@ namespace Yardstick.Data.Migrations
                     LeadId = table.Column<long>(type: "INTEGER", nullable: true),
                     State = table.Column<int>(type: "INTEGER", nullable: false),
                     Stage = table.Column<int>(type: "INTEGER", nullable: false),
+                    StageId = table.Column<long>(type: "INTEGER", nullable: true),
                     StageSince = table.Column<DateTime>(type: "TEXT", nullable: false),
                     PromisedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
                     CustomerWaits = table.Column<bool>(type: "INTEGER", nullable: false),
@@ -1352,6 +1389,12 @@ namespace Yardstick.Data.Migrations
                         name: "FK_Orders_Customers_CustomerId",
                         column: x => x.CustomerId,
                         principalTable: "Customers",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Restrict);
+                    table.ForeignKey(
+                        name: "FK_Orders_Stages_StageId",
+                        column: x => x.StageId,
+                        principalTable: "Stages",
                         principalColumn: "Id",
                         onDelete: ReferentialAction.Restrict);
                     table.ForeignKey(
@@ -1595,6 +1638,7 @@ namespace Yardstick.Data.Migrations
                     DeferUntil = table.Column<DateOnly>(type: "TEXT", nullable: true),
                     DeferAtReading = table.Column<int>(type: "INTEGER", nullable: true),
                     Progress = table.Column<int>(type: "INTEGER", nullable: false),
+                    ProgressNote = table.Column<string>(type: "TEXT", nullable: false),
                     FinishedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
                     FinishedById = table.Column<long>(type: "INTEGER", nullable: true),
                     SoldHours = table.Column<long>(type: "INTEGER", nullable: false),
@@ -1666,6 +1710,7 @@ namespace Yardstick.Data.Migrations
                     OrderId = table.Column<long>(type: "INTEGER", nullable: false),
                     From = table.Column<int>(type: "INTEGER", nullable: false),
                     To = table.Column<int>(type: "INTEGER", nullable: false),
+                    ToStageId = table.Column<long>(type: "INTEGER", nullable: true),
                     At = table.Column<DateTime>(type: "TEXT", nullable: false),
                     ById = table.Column<long>(type: "INTEGER", nullable: false),
                     ByKind = table.Column<int>(type: "INTEGER", nullable: false),
@@ -1916,6 +1961,12 @@ namespace Yardstick.Data.Migrations
                 name: "IX_Attendances_StaffId_End",
                 table: "Attendances",
                 columns: new[] { "StaffId", "End" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Bays_Name",
+                table: "Bays",
+                column: "Name",
+                unique: true);
 
             migrationBuilder.CreateIndex(
                 name: "IX_CannedAlternatives_CannedJobId",
@@ -2250,6 +2301,11 @@ namespace Yardstick.Data.Migrations
                 unique: true);
 
             migrationBuilder.CreateIndex(
+                name: "IX_Orders_StageId",
+                table: "Orders",
+                column: "StageId");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Orders_State_Number",
                 table: "Orders",
                 columns: new[] { "State", "Number" });
@@ -2382,6 +2438,12 @@ namespace Yardstick.Data.Migrations
                 column: "OrderId");
 
             migrationBuilder.CreateIndex(
+                name: "IX_Stages_Name",
+                table: "Stages",
+                column: "Name",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
                 name: "IX_StockMovements_PartId",
                 table: "StockMovements",
                 column: "PartId");
@@ -2479,6 +2541,9 @@ namespace Yardstick.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "Attendances");
+
+            migrationBuilder.DropTable(
+                name: "Bays");
 
             migrationBuilder.DropTable(
                 name: "CannedAlternatives");
@@ -2689,6 +2754,9 @@ namespace Yardstick.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "Orders");
+
+            migrationBuilder.DropTable(
+                name: "Stages");
 
             migrationBuilder.DropTable(
                 name: "Vehicles");

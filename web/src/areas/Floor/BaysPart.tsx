@@ -1,0 +1,102 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { api, unwrap, type Schemas } from '../../lib/api';
+import { EditCell } from '../../ui/EditCell';
+import { Part } from '../../ui/Fields';
+import { Labelled } from '../../ui/Labelled';
+import { useSay } from '../../ui/Toasts';
+import { useKept } from '../../ui/useKept';
+import { useRefusal } from '../../ui/useRefusal';
+import styles from './FloorSetupPage.module.css';
+
+type Bay = Schemas['BayDetail'];
+type Renew = () => Promise<unknown>;
+
+/** The shop's bays and what can be done in each. */
+export function BaysPart({ bays, renew }: { bays: Bay[]; renew: Renew }) {
+  const [name, setName] = useState('');
+  const refusal = useRefusal('name');
+  const add = () =>
+    refusal.attempt(async () => {
+      await unwrap(api.POST('/api/bays', { body: { name } }));
+      setName('');
+      await renew();
+    });
+  return (
+    <Part title="Bays">
+      <p className="soft">Where vehicles are worked on, and what each bay has: lift, alignment, tire machine.</p>
+      {bays.length > 0 && (
+        <table className={`list ${styles.table}`}>
+          <thead>
+            <tr>
+              <th scope="col" className={styles.bayName}>
+                Bay
+              </th>
+              <th scope="col">Equipment</th>
+              <th scope="col">
+                <span className="visually-hidden">Retire</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody data-grid>
+            {bays.map((bay) => (
+              <BayRow key={bay.id} bay={bay} renew={renew} />
+            ))}
+          </tbody>
+        </table>
+      )}
+      <form
+        className="inline-form"
+        aria-label="Add a bay"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void add();
+        }}
+      >
+        <div className="add-row">
+          <Labelled label="New bay" value={name} onText={setName} problem={refusal.of('name') ?? refusal.rest} />
+          <Button type="submit" variant="outlined">
+            Add
+          </Button>
+        </div>
+      </form>
+    </Part>
+  );
+}
+
+function BayRow({ bay, renew }: { bay: Bay; renew: Renew }) {
+  const say = useSay();
+  const path = { id: bay.id };
+  const set = useKept(
+    (field, value) => unwrap(api.POST('/api/bays/{id}', { params: { path }, body: { field, value, version: bay.version } })),
+    renew,
+  );
+  const retire = (retired: boolean) => {
+    const send = (to: boolean) => unwrap(api.POST('/api/bays/{id}/retire', { params: { path }, body: { retired: to } })).then(renew);
+    send(retired).then(
+      () => say.done(retired ? `Bay ${bay.name} is retired.` : `Bay ${bay.name} is in use again.`, () => send(!retired)),
+      say.refused,
+    );
+  };
+  return (
+    <tr className={bay.retired ? 'soft' : ''}>
+      <td>
+        <EditCell label={`Name of bay ${bay.name}`} value={bay.name} commit={set('name', 'Name', bay.name)} col="bay" />
+      </td>
+      <td>
+        <EditCell
+          label={`Equipment of bay ${bay.name}`}
+          value={bay.equipment}
+          commit={set('equipment', 'Equipment', bay.equipment)}
+          col="equipment"
+          placeholder="anything"
+        />
+      </td>
+      <td className="right">
+        <button className="linkish small" onClick={() => retire(!bay.retired)}>
+          {bay.retired ? 'Restore' : 'Retire'}
+        </button>
+      </td>
+    </tr>
+  );
+}
