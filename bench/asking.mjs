@@ -133,7 +133,7 @@ try {
 
     const desk = await counter.newPage();
     await desk.goto('/orders');
-    await desk.getByRole('link', { name: 'Orders' }).waitFor();
+    await desk.getByRole('link', { name: 'Repair orders' }).waitFor();
     await desk.waitForTimeout(1500);
     const asked = [];
     for (let i = 0; i < 12; i++) {

@@ -36,7 +36,7 @@ await take('write-up', 'mina', '/write-up?customer=18&vehicle=18', {
 await take('check-in', 'mina', '/orders/2513', {
     act: async (page) => {
         await page.getByRole('button', { name: 'Check in', exact: true }).click();
-        await page.getByLabel('Marks seen on the car').fill('Scratch on the left rear door');
+        await page.getByLabel('Existing damage').fill('Scratch on the left rear door');
         const box = await page.locator('.sign-box canvas').boundingBox();
         await page.mouse.move(box.x + 40, box.y + 70);
         await page.mouse.down();

@@ -16,7 +16,7 @@ export async function signIn(browser: Browser, name: string, viewport = { width:
   await page.goto('/');
   await page.getByRole('button', { name }).click();
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible();
+  await expect(page.getByRole('navigation', { name: 'Main menu' })).toBeVisible();
   return page;
 }
 

@@ -61,10 +61,10 @@ test('an estimate is sent, partly approved on a phone, one job deferred, a quest
   await mina.keyboard.press('Escape');
 
   await mina.keyboard.press('s');
-  await expect(mina.getByLabel('What it says')).toHaveValue(/Hello Ottilie, here is what we found.*\{\{ link \}\}/s);
+  await expect(mina.getByLabel('Message')).toHaveValue(/Hello Ottilie, here is what we found.*\{\{ link \}\}/s);
   await accessible(mina, 'sending');
   await mina.getByRole('button', { name: 'Send the estimate' }).click();
-  await expect(mina.getByText('waits for the answer')).toBeVisible();
+  await expect(mina.getByText('waiting for answer')).toBeVisible();
   await expect.poll(() => lastLink('+15055550141')).not.toBe('');
   const link = await lastLink('+15055550141');
   await mina.keyboard.press('Escape');
@@ -86,13 +86,13 @@ test('an estimate is sent, partly approved on a phone, one job deferred, a quest
   await expect(total).toHaveText(first!);
 
   // A question first: it is on the counter's screen by itself, leads to the order, and its answer comes by text.
-  await page.getByRole('button', { name: 'Ask us something first' }).click();
+  await page.getByRole('button', { name: 'Ask a question first' }).click();
   await page.getByLabel('Your question').fill('Do I get a loan car?');
   await page.getByRole('button', { name: 'Send the question' }).click();
   await expect(page.getByText('Your question is with us')).toBeVisible();
   await mina.goto('/orders');
   await mina
-    .getByRole('region', { name: 'News from customers' })
+    .getByRole('region', { name: 'Customer updates' })
     .getByRole('button', { name: /Do I get a loan car/ })
     .first()
     .click();
@@ -100,7 +100,7 @@ test('an estimate is sent, partly approved on a phone, one job deferred, a quest
   await mina.getByRole('button', { name: 'Messages (1 new)' }).click();
   await expect(mina.getByRole('list', { name: 'Messages' })).toContainText('Do I get a loan car?');
   await accessible(mina, 'messages');
-  await mina.getByLabel('What it says').fill('Yes, the small one.');
+  await mina.getByLabel('Message').fill('Yes, the small one.');
   await mina.getByRole('button', { name: 'Send', exact: true }).click();
   await expect(mina.getByRole('list', { name: 'Messages' }).getByText('delivered').last()).toBeVisible();
   await mina.keyboard.press('Escape');
@@ -124,18 +124,18 @@ test('an estimate is sent, partly approved on a phone, one job deferred, a quest
 
   // The counter has it without asking for it.
   await expect(mina.locator('.decide .made')).toHaveText(['Approved', 'Deferred', 'Declined']);
-  await expect(mina.getByRole('region', { name: 'News from customers' })).toContainText('yes to 1 of 3');
+  await expect(mina.getByRole('region', { name: 'Customer updates' })).toContainText('yes to 1 of 3');
 
   // The work grows past the ceiling: it is asked again, here on the talk-through, and approved a second time.
   const hours = mina.getByLabel('Hours, Front pads and rotors, replace');
   await hours.fill('4');
   await hours.press('Enter');
-  await expect(mina.getByText('ask again before going on')).toBeVisible();
+  await expect(mina.getByText('get approval before going on')).toBeVisible();
   await expect(mina.getByText('Changed since it was approved.')).toBeVisible();
   await mina.locator('.job').first().locator('.decide button').click();
   await mina.getByRole('radio', { name: 'Approved' }).click();
-  await mina.getByRole('button', { name: 'Record the answer' }).click();
-  await expect(mina.getByText('all within it')).toBeVisible();
+  await mina.getByRole('button', { name: 'Record answer' }).click();
+  await expect(mina.getByText('within the limit')).toBeVisible();
   await expect(mina.getByText('Changed since it was approved.')).toHaveCount(0);
 });
 
@@ -154,14 +154,14 @@ test('a photo goes out when it was released and says so when it does not load; a
   await ingrid.getByRole('heading', { name: '2019 Vireo Sorrel' }).waitFor();
   await ingrid.keyboard.press('s');
   // The finding stays in the shop, by the button; the photo goes out, by the keyboard alone.
-  await ingrid.getByRole('button', { name: 'Keep in the shop' }).click();
+  await ingrid.getByRole('button', { name: 'Keep internal' }).click();
   await expect(ingrid.getByText('This is the last one.')).toBeVisible();
-  await expect(ingrid.getByRole('button', { name: 'Show to the customer' })).toBeFocused();
+  await expect(ingrid.getByRole('button', { name: 'Show to customer' })).toBeFocused();
   await accessible(ingrid, 'release of a photo');
   await ingrid.keyboard.press('Enter');
   await expect(ingrid.getByText('Photo: Front pads and rotors, replace')).toBeVisible();
   await ingrid.getByRole('combobox', { name: 'To', exact: true }).selectOption('other');
-  await ingrid.getByLabel('Number or e-mail address').fill('505 555 0142');
+  await ingrid.getByLabel('Phone number or email').fill('505 555 0142');
   await ingrid.getByLabel('Template').selectOption({ label: 'Estimate, text' });
   await ingrid.getByRole('button', { name: 'Send the estimate' }).click();
   await expect.poll(() => lastLink('+15055550142')).not.toBe('');
@@ -172,7 +172,7 @@ test('a photo goes out when it was released and says so when it does not load; a
   await page.goto(await lastLink('+15055550142'));
   await expect(page.getByRole('heading', { name: /this is what we suggest/ })).toBeVisible();
   await expect(page.getByText('Pads at 2 mm')).toHaveCount(0);
-  await page.getByText('What is in it').first().click();
+  await page.getByText("What's included").first().click();
   const again = page.getByRole('button', { name: 'The photo did not load. Try again' });
   await expect(again).toBeVisible();
   broken = false;
@@ -190,9 +190,9 @@ test('a photo goes out when it was released and says so when it does not load; a
   await ingrid.keyboard.press('Escape');
   await ingrid.keyboard.press('p');
   await ingrid.getByRole('combobox', { name: 'To', exact: true }).selectOption('other');
-  await ingrid.getByLabel('Number or e-mail address').fill('505 555 0143');
-  await ingrid.getByLabel('Goes along').selectOption({ label: 'Estimate' });
-  await expect(ingrid.getByLabel('What it says')).toHaveValue(/here is what you asked for.*\{\{ link \}\}/s);
+  await ingrid.getByLabel('Phone number or email').fill('505 555 0143');
+  await ingrid.getByLabel('Attach').selectOption({ label: 'Estimate' });
+  await expect(ingrid.getByLabel('Message')).toHaveValue(/here is what you asked for.*\{\{ link \}\}/s);
   await ingrid.getByRole('button', { name: 'Send', exact: true }).click();
   await expect.poll(() => lastLink('+15055550143', 'documents')).not.toBe('');
   await tab.goto(await lastLink('+15055550143', 'documents'));
@@ -202,8 +202,8 @@ test('a photo goes out when it was released and says so when it does not load; a
   const pdf = await tab.request.get(new URL((await open.getAttribute('href'))!, tab.url()).href);
   expect(pdf.headers()['content-type']).toBe('application/pdf');
   await expect(ingrid.getByText(/^opened today/)).toBeVisible();
-  await ingrid.getByRole('button', { name: 'Close the link' }).click();
-  await expect(ingrid.getByText('the link is closed')).toBeVisible();
+  await ingrid.getByRole('button', { name: 'Turn link off' }).click();
+  await expect(ingrid.getByText('link closed')).toBeVisible();
   await tab.reload();
   await expect(tab.getByRole('heading', { name: 'We took this document back.' })).toBeVisible();
   await expect(tab.getByRole('link', { name: /^Call / })).toBeVisible();
@@ -218,7 +218,7 @@ test('an order is talked through by keys: jobs out and in, the total follows, th
   await mina.goto(`/orders/${id}`);
   await mina.getByRole('heading', { name: '2019 Vireo Sorrel' }).waitFor();
   await mina.keyboard.press('t');
-  const total = mina.getByLabel('Total of what is in').locator('b');
+  const total = mina.getByLabel('Total of included jobs').locator('b');
   await expect(total).toHaveText(/\$/);
   await accessible(mina, 'talk-through');
   await expect(mina.locator('.talk')).not.toContainText(/margin|cost/i);
@@ -238,13 +238,13 @@ test('an order is talked through by keys: jobs out and in, the total follows, th
   await mina.keyboard.press('Escape');
   await mina.keyboard.press('2');
   await mina.getByLabel('Rear wiper: what becomes of it').selectOption('Deferred');
-  await mina.getByRole('button', { name: 'Record the answer' }).click();
+  await mina.getByRole('button', { name: 'Record answer' }).click();
   await expect(mina.getByText('Say until which day or odometer reading')).toBeVisible();
   await mina.getByLabel('Until').fill('in 3 months');
-  await mina.getByRole('button', { name: 'Record the answer' }).click();
+  await mina.getByRole('button', { name: 'Record answer' }).click();
   await expect(mina.locator('.decide .made')).toHaveText(['Approved', 'Deferred', 'Approved']);
   await mina.keyboard.press('t');
-  await expect(mina.getByText('Every job has its answer')).toBeVisible();
+  await expect(mina.getByText('Every job has been answered')).toBeVisible();
   await mina.keyboard.press('Escape');
   await expect(mina).toHaveURL(new RegExp(`/orders/${id}$`));
 });
@@ -278,11 +278,11 @@ test('a link that was changed, withdrawn or made up says so; templates and fees 
   await ingrid.getByRole('heading', { name: '2019 Vireo Sorrel' }).waitFor();
   await ingrid.keyboard.press('s');
   // What was found is looked at first, and worded for the customer.
-  await ingrid.getByLabel('The customer reads').fill('Your front brake pads are worn down to 2 mm');
-  await ingrid.getByRole('button', { name: 'Show to the customer' }).click();
-  await expect(ingrid.getByText('the customer sees it')).toBeVisible();
+  await ingrid.getByLabel('Customer sees').fill('Your front brake pads are worn down to 2 mm');
+  await ingrid.getByRole('button', { name: 'Show to customer' }).click();
+  await expect(ingrid.getByText('shown to customer')).toBeVisible();
   await ingrid.getByRole('button', { name: 'Send the estimate' }).click();
-  await expect(ingrid.getByText('waits for the answer')).toBeVisible();
+  await expect(ingrid.getByText('waiting for answer')).toBeVisible();
   await expect.poll(() => lastLink('+15055550141')).not.toBe('');
   const link = await lastLink('+15055550141');
   await ingrid.getByRole('button', { name: 'Withdraw' }).click();
@@ -295,18 +295,18 @@ test('a link that was changed, withdrawn or made up says so; templates and fees 
 
   await ingrid.goto('/setup/messages');
   await ingrid.getByRole('button', { name: 'New template' }).click();
-  await ingrid.getByLabel('Name', { exact: true }).fill('Running late');
-  await ingrid.getByLabel('What it says').fill('Hello {{ customer.firstNam }}');
+  await ingrid.getByLabel('User name', { exact: true }).fill('Running late');
+  await ingrid.getByLabel('Message').fill('Hello {{ customer.firstNam }}');
   await ingrid.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(ingrid.getByRole('alert')).toContainText('There is no field "customer.firstNam"');
-  await ingrid.getByLabel('What it says').fill('Hello {{ customer.firstName }}, we need an hour more.');
+  await ingrid.getByLabel('Message').fill('Hello {{ customer.firstName }}, we need an hour more.');
   await expect(ingrid.locator('.thread')).toContainText('we need an hour more.');
   await accessible(ingrid, 'templates');
   await ingrid.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(ingrid.getByRole('cell', { name: 'Running late' })).toBeVisible();
 
   await ingrid.getByRole('link', { name: 'Fees', exact: true }).click();
-  await ingrid.getByLabel('What the customer reads').fill('Winter storage of tires');
+  await ingrid.getByLabel('Customer description').fill('Winter storage of tires');
   await ingrid.getByLabel('Code', { exact: true }).fill('winter');
   await ingrid.getByLabel('Amount each').fill('45');
   await ingrid.getByRole('button', { name: 'Add the fee' }).click();

@@ -29,10 +29,10 @@ test('a known customer with two cars and one canned job is written up in at most
   await expect(cars).toHaveCount(2);
   await expect(cars.first()).toBeFocused();
   await hands.press('Enter');
-  await expect(mina.getByLabel('Odometer now')).toBeFocused();
+  await expect(mina.getByLabel('Odometer in')).toBeFocused();
   await mina.keyboard.type('299,100');
   // What is already known is one stop on the way once it is there, however much there is of it.
-  const work = mina.getByRole('combobox', { name: 'Work that is clear already' });
+  const work = mina.getByRole('combobox', { name: 'Work requested' });
   while (!(await work.evaluate((field) => field === document.activeElement))) await hands.press('Tab');
   await mina.keyboard.type('oil and filter');
   await expect(mina.getByRole('option', { name: /Oil and filter service/ }).first()).toHaveAttribute('aria-selected', 'true');
@@ -62,7 +62,7 @@ test('a new customer from the directory with a car from its plate; the services 
   // Another number asks anew, and is proposed; nothing is kept until it is taken.
   for (const last of ['0151', '0152', '0153', '0154']) {
     await mina.getByLabel('Phone', { exact: true }).fill(`802 555 ${last}`);
-    const proposed = mina.getByText('The directory says');
+    const proposed = mina.getByText('Directory listing:');
     if (
       await proposed.waitFor({ timeout: 3000 }).then(
         () => true,
@@ -71,16 +71,16 @@ test('a new customer from the directory with a car from its plate; the services 
     )
       break;
   }
-  await mina.locator('.proposal').filter({ hasText: 'The directory says' }).getByRole('button', { name: 'Use it' }).click();
+  await mina.locator('.proposal').filter({ hasText: 'Directory listing:' }).getByRole('button', { name: 'Use it' }).click();
   await expect(mina.getByLabel('Address')).toHaveValue(/Lantern Bay/);
   await mina.getByLabel('Last name').fill('Quastenau');
   await mina.getByLabel('Plate', { exact: true }).fill('QZ 4411');
-  const car = mina.locator('.proposal').filter({ hasText: 'This plate is on' });
+  const car = mina.locator('.proposal').filter({ hasText: 'Plate match:' });
   await expect(car).toBeVisible();
   await accessible(mina, 'write-up with proposals', '.writeup-page');
   await car.getByRole('button', { name: 'Use it' }).click();
   await expect(mina.getByLabel('VIN', { exact: true })).toHaveValue(/^[A-HJ-NPR-Z0-9]{17}$/);
-  await mina.getByLabel('Odometer now').fill('12,400');
+  await mina.getByLabel('Odometer in').fill('12,400');
   await mina.keyboard.press('Control+Enter');
   await expect(mina.getByRole('link', { name: /Quastenau/ })).toBeVisible();
 });
@@ -88,19 +88,19 @@ test('a new customer from the directory with a car from its plate; the services 
 test('work that is known is taken over, and a probable duplicate is used instead of a second record', async ({ browser }) => {
   const mina = await signIn(browser, 'Mina Okafor');
   await mina.goto('/write-up?customer=18&vehicle=18');
-  const known = mina.getByRole('region', { name: 'What is already known' });
+  const known = mina.getByRole('region', { name: 'Alerts and history' });
   const row = known
     .getByRole('listitem')
-    .filter({ has: mina.getByRole('button', { name: 'Take over' }) })
+    .filter({ has: mina.getByRole('button', { name: 'Add to order' }) })
     .first();
   const title = (await row.locator('.grow > span').first().innerText()).trim();
   // What an outside service answers meanwhile may come to stand before it.
   const same = known.getByRole('listitem').filter({ hasText: title }).first();
-  await same.getByRole('button', { name: 'Take over' }).focus();
+  await same.getByRole('button', { name: 'Add to order' }).focus();
   await mina.keyboard.press('Enter');
-  await expect(known.getByRole('button', { name: 'Taken over' })).toBeVisible();
+  await expect(known.getByRole('button', { name: 'Added' })).toBeVisible();
   await accessible(mina, 'what is known', '.writeup-page');
-  await mina.getByLabel('Odometer now').fill('299,100');
+  await mina.getByLabel('Odometer in').fill('299,100');
   await mina.keyboard.press('Control+Enter');
   // The job is called as what was known, or as the canned job that does it.
   const word = title.replace(/^(Open recall|Bulletin): /, '').split(/[ ,]/)[0]!;
@@ -124,16 +124,16 @@ test('a customer is edited, merged with a second record and taken apart; a car i
   await mina.getByRole('link', { name: 'Gannet Couriers' }).click();
   await expect(mina.getByRole('heading', { name: 'Gannet Couriers' })).toBeVisible();
   await accessible(mina, 'customer', '.record-page');
-  await mina.getByLabel('To be seen').fill('Ask for Odile');
+  await mina.getByLabel('Alert').fill('Ask for Odile');
   await mina.keyboard.press('Tab');
   await expect(mina.locator('.record-head')).toContainText('Ask for Odile');
-  await mina.getByLabel('Pays within days').fill('soon');
+  await mina.getByLabel('Payment terms (days)').fill('soon');
   await mina.keyboard.press('Tab');
   await expect(mina.getByText('Type the days until an invoice is due')).toBeVisible();
-  await mina.getByLabel('Pays within days').fill('14');
+  await mina.getByLabel('Payment terms (days)').fill('14');
   await mina.keyboard.press('Tab');
-  await mina.getByLabel('Exempt from tax').selectOption('Resale');
-  await mina.getByLabel('Holds until').fill('2020-01-01');
+  await mina.getByLabel('Tax exempt').selectOption('Resale');
+  await mina.getByLabel('Expires').fill('2020-01-01');
   await mina.keyboard.press('Tab');
   await expect(mina.getByText('The certificate has ended')).toBeVisible();
   await mina.getByRole('button', { name: 'Add a contact' }).click();
@@ -141,7 +141,7 @@ test('a customer is edited, merged with a second record and taken apart; a car i
   await mina.keyboard.press('Enter');
   await expect(mina.getByLabel('Contact Odile Pell')).toBeVisible();
 
-  await mina.getByRole('button', { name: 'Merge with another…' }).click();
+  await mina.getByRole('button', { name: 'Merge…' }).click();
   const dialog = mina.getByRole('dialog');
   await dialog.getByRole('combobox').fill('Pier Street Pharmacy');
   await dialog.getByRole('option', { name: /Pier Street Pharmacy/ }).click();
@@ -160,12 +160,12 @@ test('a customer is edited, merged with a second record and taken apart; a car i
     .first()
     .click();
   await expect(mina.getByLabel('Model year')).toBeVisible();
-  await expect(mina.getByRole('region', { name: 'History' })).toBeVisible();
+  await expect(mina.getByRole('region', { name: 'Service history' })).toBeVisible();
   await accessible(mina, 'car', '.record-page');
   await mina.getByLabel('Model year').fill('2044');
   await mina.keyboard.press('Tab');
   await expect(mina.getByText(/model year is a number from 1900/)).toBeVisible();
-  await mina.getByRole('button', { name: 'Pass on…' }).click();
+  await mina.getByRole('button', { name: 'Transfer owner…' }).click();
   await mina.getByRole('dialog').getByRole('combobox').fill('Imke Sorensen');
   await mina
     .getByRole('dialog')
@@ -180,11 +180,11 @@ test('a sale over the counter becomes an order with a car', async ({ browser }) 
   const mina = await signIn(browser, 'Mina Okafor');
   await mina.goto('/write-up');
   await mina.getByRole('radio', { name: /Sale over the counter/ }).click();
-  await mina.getByRole('combobox', { name: 'Work that is clear already' }).fill('wiper');
+  await mina.getByRole('combobox', { name: 'Work requested' }).fill('wiper');
   await mina.getByRole('option', { name: /Wiper blades/ }).click();
   await mina.keyboard.press('Control+Enter');
   await expect(mina.getByText('COUNTER', { exact: true })).toBeVisible();
-  await mina.getByRole('button', { name: 'Add a car…' }).click();
+  await mina.getByRole('button', { name: 'Add vehicle…' }).click();
   const dialog = mina.getByRole('dialog');
   await dialog.getByRole('combobox').fill('Felipe Abiodun');
   await dialog
@@ -193,11 +193,11 @@ test('a sale over the counter becomes an order with a car', async ({ browser }) 
     .click();
   await dialog.getByLabel('Year').fill('2090');
   await dialog.getByLabel('Plate').fill('NU 7');
-  await dialog.getByRole('button', { name: 'Add the new car' }).click();
+  await dialog.getByRole('button', { name: 'Add vehicle' }).click();
   await expect(dialog.getByText(/model year is a number/)).toBeVisible();
   await accessible(mina, 'adding a car', '[role=dialog]');
   await dialog.getByLabel('Year').fill('2019');
-  await dialog.getByRole('button', { name: 'Add the new car' }).click();
+  await dialog.getByRole('button', { name: 'Add vehicle' }).click();
   await expect(mina.locator('.sheet-head .plate')).toHaveText('NU 7');
   await expect(mina.getByRole('link', { name: 'Felipe Abiodun' })).toBeVisible();
 });

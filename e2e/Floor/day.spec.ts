@@ -31,7 +31,7 @@ async function writeUpByKeys(page: Page, lastName: string, plate: string) {
   await type(page, 'Vireo');
   await page.keyboard.press('Tab');
   await type(page, 'Sorrel');
-  await page.getByLabel('Odometer now').focus();
+  await page.getByLabel('Odometer in').focus();
   await type(page, '61,204');
   await page.keyboard.press('Tab');
   await type(page, '91');
@@ -83,12 +83,12 @@ async function writeUpByKeys(page: Page, lastName: string, plate: string) {
   await page.keyboard.press('Tab');
   await expect(page.getByRole('button', { name: 'Why Regulator 14V: 96.50' })).toBeFocused();
   await page.keyboard.press('w');
-  await expect(page.getByRole('dialog', { name: 'Why 96.50' })).toContainText('Price set by hand');
+  await expect(page.getByRole('dialog', { name: 'Why 96.50' })).toContainText('Manual price');
   await page.keyboard.press('Escape');
   await accessible(page, 'order sheet');
   await page.keyboard.press('a');
   await expect(page.getByRole('dialog', { name: /Approved/ })).toBeVisible();
-  await expect(page.getByLabel('Who decided')).toHaveValue(`Ottilie ${lastName}`);
+  await expect(page.getByLabel('Answered by')).toHaveValue(`Ottilie ${lastName}`);
   await accessible(page, 'decision');
   await page.keyboard.press('Enter');
   await expect(page.locator('.decide .made')).toHaveText('Approved');
@@ -122,7 +122,7 @@ test('one new car goes through the whole shop, the counter by keyboard alone', a
   await counter.keyboard.press('Enter');
   await expect(purchase.getByLabel('Quantity of Regulator 14V')).toBeFocused();
   await counter.keyboard.press('Enter');
-  const ready = counter.getByRole('button', { name: 'Ready for a technician' });
+  const ready = counter.getByRole('button', { name: 'Mark ready for technician' });
   await ready.focus();
   await counter.keyboard.press('Enter');
 
@@ -146,7 +146,7 @@ test('one new car goes through the whole shop, the counter by keyboard alone', a
   await counter.reload();
   await expect(noor).toHaveAttribute('aria-label', new RegExp(`from ${from},`));
   await counter.keyboard.press('2');
-  await expect(counter.getByRole('region', { name: 'Ready for a technician' }).getByText('SLC 101')).toBeVisible();
+  await expect(counter.getByRole('region', { name: 'Mark ready for technician' }).getByText('SLC 101')).toBeVisible();
   await accessible(counter, 'floor by stage');
   await counter.keyboard.press('3');
   await accessible(counter, 'floor as a list');
@@ -158,18 +158,18 @@ test('one new car goes through the whole shop, the counter by keyboard alone', a
   await expect(car).toBeVisible();
   await expect(car).not.toContainText('96.50');
   await accessible(bench, 'bench');
-  await car.getByRole('button', { name: 'Clock on' }).click();
-  await expect(bench.getByRole('button', { name: 'Clock off' })).toBeVisible();
+  await car.getByRole('button', { name: 'Start job' }).click();
+  await expect(bench.getByRole('button', { name: 'Stop job' })).toBeVisible();
   // The counter sees it within a second, without doing anything.
   await expect(counter.locator('.lane-block.running').filter({ hasText: 'SLC 101' })).toBeVisible({ timeout: 3000 });
   await car.getByRole('button', { name: 'Report a finding' }).click();
-  await bench.getByLabel('What was found').fill('Belt is cracked');
-  await bench.getByLabel('Measured', { exact: true }).fill('2,5');
+  await bench.getByLabel('Finding').fill('Belt is cracked');
+  await bench.getByLabel('Measurement', { exact: true }).fill('2,5');
   await bench.getByRole('radio', { name: 'Due' }).click();
   await bench.setInputFiles('[role=dialog] input[type=file]', { name: 'belt.png', mimeType: 'image/png', buffer: picture() });
-  await expect(bench.getByAltText('The photo of the finding')).toBeVisible();
+  await expect(bench.getByAltText('Photo of the finding')).toBeVisible();
   await accessible(bench, 'finding');
-  await bench.getByRole('button', { name: 'Keep the finding' }).click();
+  await bench.getByRole('button', { name: 'Save finding' }).click();
   await expect(car).toContainText('Belt is cracked');
   await car.getByRole('button', { name: 'Finish' }).click();
   await expect(car).toContainText('Finished');
@@ -179,9 +179,9 @@ test('one new car goes through the whole shop, the counter by keyboard alone', a
   await expect(counter.getByText('Belt is cracked')).toBeVisible();
   await expect(counter.getByLabel('Stage')).toHaveValue('Done');
   await counter.keyboard.press('c');
-  await expect(counter.getByText('The odometer reading at the end is missing')).toBeVisible();
+  await expect(counter.getByText('The odometer reading at pickup is missing')).toBeVisible();
   await accessible(counter, 'close');
-  await counter.getByLabel('Reading').focus();
+  await counter.getByLabel('Odometer').focus();
   await type(counter, '61,209');
   await counter.keyboard.press('Enter');
   await expect(counter.getByText('Nothing is in the way')).toBeVisible();
@@ -202,7 +202,7 @@ test('one new car goes through the whole shop, the counter by keyboard alone', a
   await counter.keyboard.press('Control+k');
   await type(counter, 'go to orders');
   await counter.keyboard.press('Enter');
-  await expect(counter.getByLabel('Find orders')).toBeFocused();
+  await expect(counter.getByLabel('Search repair orders')).toBeFocused();
   await type(counter, number);
   await expect(counter.getByRole('row', { name: /SLC 101/ })).toBeVisible();
   await accessible(counter, 'orders');
@@ -213,7 +213,7 @@ test('one new car goes through the whole shop, the counter by keyboard alone', a
   await owner.goto(`/orders/${order}`);
   await owner.getByRole('button', { name: new RegExp(`Invoice ${number}`) }).click();
   await owner.getByRole('button', { name: 'Reverse…' }).click();
-  await owner.getByLabel('Why', { exact: true }).fill('Posted by mistake');
+  await owner.getByLabel('Reason', { exact: true }).fill('Posted by mistake');
   await owner.getByRole('button', { name: 'Reverse the invoice' }).click();
   await expect(owner.getByText(/Hand back .* in cash/)).toBeVisible();
   await expect(owner.getByText(/Reversed by credit note/)).toBeVisible();
@@ -239,7 +239,7 @@ test('the same with a supplier that fails at first: it is said, nothing is lost,
   await expect(purchase).toContainText('Confirmed');
   expect(await taken('harbor')).toBe(before + 1);
   await purchase.getByRole('button', { name: 'Receive…' }).click();
-  await purchase.getByRole('button', { name: 'Receive these' }).click();
+  await purchase.getByRole('button', { name: 'Save received parts' }).click();
   await expect(counter.getByText('SLC 202 has all its parts')).toBeVisible();
   await counter.goto(`/orders/${order}`);
   await expect(
@@ -250,16 +250,16 @@ test('the same with a supplier that fails at first: it is said, nothing is lost,
       .first(),
   ).toBeVisible();
   await counter.keyboard.press('c');
-  await counter.getByRole('button', { name: 'Finish all approved jobs' }).click();
-  await counter.getByLabel('Reading').fill('61300');
+  await counter.getByRole('button', { name: 'Mark all approved jobs finished' }).click();
+  await counter.getByLabel('Odometer').fill('61300');
   await counter.getByRole('button', { name: 'Save' }).click();
   await counter.getByRole('button', { name: 'Post the invoice' }).click();
   await mood('card', 'loseAnswer', 1);
   await mood('card-lookup', 'off', 1);
   await counter.getByRole('button', { name: /Charge .* to a card/ }).click();
-  await expect(counter.getByRole('button', { name: 'Look it up' })).toBeVisible({ timeout: 15_000 });
+  await expect(counter.getByRole('button', { name: 'Check this charge' })).toBeVisible({ timeout: 15_000 });
   await expect(counter.getByRole('button', { name: /Charge .* to a card/ })).toHaveCount(0);
-  await counter.getByRole('button', { name: 'Look it up' }).click();
+  await counter.getByRole('button', { name: 'Check this charge' }).click();
   await expect(counter.getByText('Paid', { exact: true })).toBeVisible();
 });
 
@@ -308,7 +308,7 @@ test('a job is dragged to a person, a car to a stage, and both are undone', asyn
   await drag(mina, block, lane);
   await expect(lane.locator('.lane-block').filter({ hasText: 'QRD 518' })).toBeVisible();
   await mina.getByRole('button', { name: 'Undo' }).click();
-  await expect(mina.getByRole('region', { name: 'No one yet' }).locator('.lane-block').filter({ hasText: 'QRD 518' })).toBeVisible();
+  await expect(mina.getByRole('region', { name: 'Unassigned' }).locator('.lane-block').filter({ hasText: 'QRD 518' })).toBeVisible();
   await mina.keyboard.press('2');
   const stage = mina.getByRole('region', { name: 'Being diagnosed' });
   await drag(mina, mina.locator('[data-car]').filter({ hasText: 'PNE 904' }), stage);

@@ -7,7 +7,7 @@ async function declineAll(page: Page, titles: string[]) {
     await page.locator('body').click({ position: { x: 640, y: 690 } });
     await page.keyboard.press('x');
     const dialog = page.getByRole('dialog', { name: new RegExp(title.slice(0, 12)) });
-    await dialog.getByLabel('Who decided').fill('Pat Quill');
+    await dialog.getByLabel('Answered by').fill('Pat Quill');
     await dialog.getByRole('button', { name: /Record|Save|Keep/ }).click();
     await expect(dialog).toBeHidden();
   }
@@ -61,12 +61,12 @@ test('an estimate that was declined is ended without an invoice, and the car com
     return [sheet.header.customer.id, sheet.header.vehicle.id];
   }, order);
   await mina.goto(`/write-up?customer=${vehicle[0]}&vehicle=${vehicle[1]}`);
-  const known = mina.getByRole('region', { name: 'What is already known' });
+  const known = mina.getByRole('region', { name: 'Alerts and history' });
   const more = known.getByRole('button', { name: /more, none pressing/ });
   await known.getByRole('listitem').first().waitFor();
   if (await more.isVisible()) await more.click();
   const declined = known.getByRole('listitem').filter({ hasText: titles[0]! }).filter({ hasText: 'declined' }).first();
-  await declined.getByRole('button', { name: 'Take over' }).click();
+  await declined.getByRole('button', { name: 'Add to order' }).click();
   await mina.keyboard.press('Control+Enter');
   await expect(mina).toHaveURL(/\/orders\/\d+$/);
   await expect(mina.locator('.job').first()).toHaveAttribute('aria-label', titles[0]!);

@@ -13,7 +13,7 @@ async function newOrder(page: Page): Promise<number> {
   await page.goto(`/orders/${id}`);
   await expect(page.getByRole('combobox', { name: 'New job' })).toBeVisible();
   // The facts come from outside; what is built here goes by them.
-  await expect(page.locator('.factsline')).toContainText('All facts');
+  await expect(page.locator('.factsline')).toContainText('All specs');
   return id;
 }
 
@@ -64,7 +64,7 @@ test('brakes with overlap and a supplier part, by keyboard', async ({ browser })
   await hands.type('front rotors and pads');
   await choose(mina, hands, /Front brake rotors and pads, replace/);
   const brakes = job(mina, 'Front brake rotors and pads, replace');
-  await expect(brakes).toContainText('no source yet');
+  await expect(brakes).toContainText('not sourced');
   await expect(brakes.locator('[data-col="count"]').first()).toBeFocused();
   // A second operation is quicker beside the first.
   await hands.press('Insert');
@@ -101,8 +101,8 @@ test('brakes with overlap and a supplier part, by keyboard', async ({ browser })
 
   // What overlap took is given back and taken again.
   await brakes.getByRole('button', { name: /More for Front brake caliper/ }).click();
-  await mina.getByRole('menuitem', { name: 'Keep its full time' }).click();
-  await expect(brakes).toContainText('keeps its time');
+  await mina.getByRole('menuitem', { name: 'Use full time' }).click();
+  await expect(brakes).toContainText('full time, no overlap');
   await mina.keyboard.press('Control+z');
   await expect(brakes).toContainText('beside Front brake rotors and pads, replace');
 });
@@ -287,7 +287,7 @@ test('two in one order: each sees the other, edits merge, of one field the later
   await expect(of(dario)).toHaveValue('5');
   await mina.keyboard.press('Enter');
   await expect(mina.getByRole('alert').filter({ hasText: 'Dario L. changed this to "5"' })).toBeVisible();
-  await mina.getByRole('button', { name: 'Put mine' }).click();
+  await mina.getByRole('button', { name: 'Use mine' }).click();
   await expect(of(dario)).toHaveValue('3');
   // Undo is refused where somebody changed it since.
   await of(dario).focus();
@@ -372,7 +372,7 @@ test('facts are read, searched and taken; a canned job is kept from a job', asyn
   await ingrid.keyboard.press('Escape');
   await ingrid.keyboard.press('f');
   const side = ingrid.locator('.side');
-  await expect(side).toContainText('What is tightened');
+  await expect(side).toContainText('Torque specs');
   await accessible(ingrid, 'facts', '.side');
   await ingrid.keyboard.type('drain plug');
   await expect(side.getByRole('button', { name: /Oil drain plug/ })).toBeVisible();
@@ -381,13 +381,13 @@ test('facts are read, searched and taken; a canned job is kept from a job', asyn
   await expect(ingrid.getByRole('textbox', { name: /What, Oil drain plug/ })).toBeVisible();
 
   await ingrid.getByRole('button', { name: 'More for Oil and filter service', exact: true }).first().click();
-  await ingrid.getByRole('menuitem', { name: 'Keep as a canned job…' }).click();
+  await ingrid.getByRole('menuitem', { name: 'Save as canned job…' }).click();
   await expect(ingrid.getByRole('heading', { name: 'New canned job' })).toBeVisible();
   await ingrid.getByRole('textbox', { name: 'Title' }).fill('Oil service with a look at the plug');
-  await ingrid.getByRole('button', { name: 'Keep it' }).click();
+  await ingrid.getByRole('button', { name: 'Save' }).click();
   await expect(ingrid.getByRole('alert')).toContainText('Say which system');
-  await ingrid.getByRole('combobox', { name: 'System of the car' }).fill('Engine');
+  await ingrid.getByRole('combobox', { name: 'System' }).fill('Engine');
   await accessible(ingrid, 'a canned job', '.canned-form');
-  await ingrid.getByRole('button', { name: 'Keep it' }).click();
+  await ingrid.getByRole('button', { name: 'Save' }).click();
   await expect(ingrid.getByRole('link', { name: 'Oil service with a look at the plug' })).toBeVisible();
 });

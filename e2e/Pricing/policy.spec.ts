@@ -16,7 +16,7 @@ test('the owner writes a policy, sees what it would have meant, puts it in force
   await ingrid.getByRole('link', { name: 'Pricing rules' }).click();
   await ingrid.getByLabel('An hour at general').fill('many');
   await ingrid.keyboard.press('Tab');
-  await expect(ingrid.getByText('"many" is not a figure')).toBeVisible();
+  await expect(ingrid.getByText('"many" is not a number')).toBeVisible();
   await expect(ingrid.getByRole('button', { name: /Compare and put in force/ })).toBeDisabled();
   await accessible(ingrid, 'policy, with something to mend');
   await ingrid.getByLabel('An hour at general').fill('151');
@@ -24,12 +24,12 @@ test('the owner writes a policy, sees what it would have meant, puts it in force
   await expect(ingrid.getByText('Labor rate general 142.00 to 151')).toBeVisible();
 
   // Each section is there, can be read by everybody, and a row that was taken away comes back.
-  for (const section of ['Parts', 'What comes along', 'Order fees', 'Shop supplies', 'Taxes', 'Limits and aims', 'Versions']) {
-    await ingrid.getByRole('navigation', { name: 'Sections of the policy' }).getByRole('button', { name: section }).click();
+  for (const section of ['Parts', 'Automatic add-ons', 'Order fees', 'Shop supplies', 'Taxes', 'Limits and targets', 'Versions']) {
+    await ingrid.getByRole('navigation', { name: 'Pricing sections' }).getByRole('button', { name: section }).click();
     await expect(ingrid.getByRole('heading', { name: section, level: 2 })).toBeVisible();
     await accessible(ingrid, `policy, ${section}`, '.policy-section');
   }
-  await ingrid.getByRole('navigation', { name: 'Sections of the policy' }).getByRole('button', { name: 'Parts' }).click();
+  await ingrid.getByRole('navigation', { name: 'Pricing sections' }).getByRole('button', { name: 'Parts' }).click();
   await expect(ingrid.getByRole('img', { name: /Price by cost, table standard/ })).toBeVisible();
   await expect(ingrid.getByText('Just above 5.00 the price would fall from 15.00 to 11.00')).toBeVisible();
   await ingrid.getByRole('button', { name: 'Take band 1 away' }).click();
@@ -42,17 +42,17 @@ test('the owner writes a policy, sees what it would have meant, puts it in force
   await expect(ingrid.getByText('Labor rate general 142.00 to 151')).toBeVisible();
   await ingrid.getByRole('button', { name: /Compare and put in force/ }).click();
   const dialog = ingrid.getByRole('dialog');
-  await expect(dialog.getByRole('heading', { name: 'Those that change most' })).toBeVisible();
+  await expect(dialog.getByRole('heading', { name: 'Biggest changes' })).toBeVisible();
   await expect(dialog.getByRole('row')).toHaveCount(15);
   await accessible(ingrid, 'comparison', '[role=dialog]');
   await dialog.getByLabel(/Why it is changed/).fill('Wages rose');
-  await dialog.getByRole('button', { name: 'Put in force' }).click();
+  await dialog.getByRole('button', { name: 'Publish' }).click();
   await expect(ingrid.getByText('Version 2 is in force.')).toBeVisible();
 
   // The open order keeps its prices and says so; repricing shows the change first and can be undone.
   await expect(mina.getByText('This order is priced by an older policy')).toBeVisible();
   await expect(total).toHaveText(before);
-  await mina.getByRole('button', { name: 'See what repricing changes' }).click();
+  await mina.getByRole('button', { name: 'Preview repricing' }).click();
   await expect(mina.getByRole('dialog')).toContainText('Wages rose');
   await accessible(mina, 'repricing', '[role=dialog]');
   await mina.getByRole('button', { name: 'Reprice', exact: true }).click();
@@ -84,9 +84,9 @@ test('four tires bring their mounting and fees along; what was set or waived sta
   await along('MOUNT').locator('[data-col="each"]').fill('20');
   await mina.keyboard.press('Tab');
   await expect(along('MOUNT')).toContainText('80.00');
-  await expect(along('MOUNT')).toContainText('price set by hand');
+  await expect(along('MOUNT')).toContainText('manual price');
   await along('VALVE').getByRole('button', { name: 'More for Valve' }).click();
-  await mina.getByRole('menuitem', { name: 'Waive it' }).click();
+  await mina.getByRole('menuitem', { name: 'Waive' }).click();
   await expect(along('VALVE')).toContainText('waived');
   await quantity.fill('2');
   await mina.keyboard.press('Tab');
@@ -111,6 +111,6 @@ test('four tires bring their mounting and fees along; what was set or waived sta
   await expect(mina.getByRole('dialog')).toContainText('Four tires');
   await mina.keyboard.press('Escape');
   await along('VALVE').getByRole('button', { name: 'More for Valve' }).click();
-  await mina.getByRole('menuitem', { name: 'Let it come along again' }).click();
+  await mina.getByRole('menuitem', { name: 'Add it back' }).click();
   await expect(along('VALVE')).toContainText('9.00');
 });

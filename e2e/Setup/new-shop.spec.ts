@@ -88,9 +88,9 @@ test('a stranger sets a shop up from an empty folder, brings a second person in,
   await owner.goto('/');
   await accessible(owner, 'first run');
   await field(owner, h, 'Code that was printed where Yardstick was started', code);
-  await field(owner, h, 'Name of the shop', 'Gull Cove Garage');
+  await field(owner, h, 'Shop name', 'Gull Cove Garage');
   await field(owner, h, "Owner's name", 'Ruth Amsel');
-  await field(owner, h, 'Name to sign in with', 'ruth');
+  await field(owner, h, 'User name', 'ruth');
   await field(owner, h, 'Password, at least 10 characters', 'seven quiet gulls');
   await h.press('Enter');
   await expect(owner.getByRole('heading', { name: 'Getting started' })).toBeVisible();
@@ -133,7 +133,7 @@ test('a stranger sets a shop up from an empty folder, brings a second person in,
     ['Lin Farrow', 'Parts'],
   ] as const) {
     h.count.moves += 3;
-    await adding.getByLabel('Name').focus();
+    await adding.getByLabel('User name').focus();
     await h.type(name);
     await adding.getByLabel('Is a').selectOption(role);
     await adding.getByRole('button', { name: 'Add' }).click();
@@ -169,7 +169,7 @@ test('a stranger sets a shop up from an empty folder, brings a second person in,
 
   // A supplier that is called, a part, and canned jobs of a starting set.
   await h.click('link', 'Suppliers');
-  await owner.getByRole('form', { name: 'Add a supplier' }).getByLabel('Name').focus();
+  await owner.getByRole('form', { name: 'Add a supplier' }).getByLabel('User name').focus();
   await h.type('Pier Parts');
   await h.press('Enter');
   await expect(owner.getByRole('region', { name: 'Pier Parts' })).toBeVisible();
@@ -236,8 +236,8 @@ test('a stranger sets a shop up from an empty folder, brings a second person in,
   await other.getByLabel('Year', { exact: true }).fill('2019');
   await other.getByLabel('Make', { exact: true }).fill('Vireo');
   await other.getByLabel('Model', { exact: true }).fill('Sorrel');
-  await other.getByLabel('Odometer now').fill('61,204');
-  const work = other.getByRole('combobox', { name: 'Work that is clear already' });
+  await other.getByLabel('Odometer in').fill('61,204');
+  const work = other.getByRole('combobox', { name: 'Work requested' });
   await work.fill('engine air');
   await expect(other.getByRole('option', { name: /Engine air filter/ }).first()).toBeVisible();
   await work.press('Enter');
@@ -274,9 +274,9 @@ test('a stranger sets a shop up from an empty folder, brings a second person in,
   await other.goto(order);
   await expect(other.getByRole('region', { name: 'Engine air filter' })).toBeVisible();
   await other.keyboard.press('c');
-  await other.getByRole('button', { name: 'Finish all approved jobs' }).click();
-  await other.getByLabel('Reading').fill('61,210');
-  await other.getByLabel('Reading').press('Enter');
+  await other.getByRole('button', { name: 'Mark all approved jobs finished' }).click();
+  await other.getByLabel('Odometer').fill('61,210');
+  await other.getByLabel('Odometer').press('Enter');
   await expect(other.getByText('Nothing is in the way')).toBeVisible();
   await other.getByRole('button', { name: 'Post the invoice' }).click();
   await expect(other.getByRole('heading', { name: /^Invoice \d+/ })).toBeVisible();

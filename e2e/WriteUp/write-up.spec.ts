@@ -17,16 +17,16 @@ test('a business with sites, exempt from tax, is written up for one of them; nob
     .filter({ hasText: /last|never here/ })
     .first()
     .click();
-  await mina.getByLabel('Odometer now').fill('399,100');
-  await mina.getByLabel('Talk to').selectOption({ index: 1 });
-  await mina.getByLabel('For the site').selectOption('North yard');
-  await mina.getByLabel('Old parts are wanted back').check();
-  await mina.getByRole('combobox', { name: 'Work that is clear already' }).fill('battery glass');
+  await mina.getByLabel('Odometer in').fill('399,100');
+  await mina.getByLabel('Contact').selectOption({ index: 1 });
+  await mina.getByLabel('Site').selectOption('North yard');
+  await mina.getByLabel('Return old parts').check();
+  await mina.getByRole('combobox', { name: 'Work requested' }).fill('battery glass');
   await mina.getByRole('option', { name: /Battery, glass mat/ }).click();
   await mina.keyboard.press('Control+Enter');
   await expect(mina).toHaveURL(/\/orders\/\d+$/);
   await expect(mina.locator('.marks')).toContainText('For North yard');
-  await expect(mina.locator('.marks')).toContainText('Old parts back');
+  await expect(mina.locator('.marks')).toContainText('Return old parts');
   await expect(mina.locator('.tally')).toContainText('Labor');
   await expect(mina.locator('.tally')).toContainText('Tax0.00');
 });
@@ -38,9 +38,9 @@ test('what is known is taken over by keys while the outside is slow; phrases and
   // Slow, not dead: what the shop knows itself is there at once.
   await mood('vehicles', 'ok', 0, 1500);
   await mina.goto('/write-up?customer=42&vehicle=42');
-  const known = mina.getByRole('region', { name: 'What is already known' });
+  const known = mina.getByRole('region', { name: 'Alerts and history' });
   await expect(known.getByText('Asking for services, recalls')).toBeVisible();
-  await expect(known.getByRole('button', { name: 'Take over' }).first()).toBeVisible();
+  await expect(known.getByRole('button', { name: 'Add to order' }).first()).toBeVisible();
   await known.getByRole('button', { name: /more, none pressing/ }).click();
   await expect(known.getByText(/Outside report of its past|Bulletin:|Open recall/).first()).toBeVisible();
   await mood('vehicles', 'ok');
@@ -50,7 +50,7 @@ test('what is known is taken over by keys while the outside is slow; phrases and
       mina.waitForResponse((answer) => new URL(answer.url()).pathname === `/api/write-up/${what}` && answer.url().includes('odometer=')),
     ),
   );
-  await mina.getByLabel('Odometer now').fill('299,200');
+  await mina.getByLabel('Odometer in').fill('299,200');
   await asked;
   await expect(known.getByText('Asking for services, recalls')).toBeHidden();
   const stops = known.locator('[data-stop]');
@@ -66,9 +66,9 @@ test('what is known is taken over by keys while the outside is slow; phrases and
     .first()
     .innerText();
   await mina.keyboard.press('Enter');
-  await expect(known.getByRole('button', { name: 'Taken over' })).toHaveCount(1);
+  await expect(known.getByRole('button', { name: 'Added' })).toHaveCount(1);
 
-  const says = mina.getByRole('combobox', { name: "In the customer's words" });
+  const says = mina.getByRole('combobox', { name: 'Customer concern' });
   await says.fill('light on, p0420');
   await mina.getByRole('option', { name: /P0420: Catalyst works below its limit/ }).click();
   await expect(mina.locator('.said')).toContainText('light on, P0420: Catalyst works below its limit');
@@ -88,10 +88,10 @@ test('what is known is taken over by keys while the outside is slow; phrases and
   const words = title.split(/[^A-Za-z]+/).filter((word) => word.length > 3);
   await expect(mina.locator('.job').first()).toHaveAttribute('aria-label', new RegExp(words.join('|'), 'i'));
 
-  await mina.getByRole('combobox', { name: 'Cause found' }).first().fill('Catalyst is worn');
-  await mina.getByRole('combobox', { name: 'Correction made' }).first().fill('Catalyst replaced');
+  await mina.getByRole('combobox', { name: 'Cause' }).first().fill('Catalyst is worn');
+  await mina.getByRole('combobox', { name: 'Correction' }).first().fill('Catalyst replaced');
   await mina.keyboard.press('Tab');
-  await expect(mina.getByRole('combobox', { name: 'Correction made' }).first()).toHaveValue('Catalyst replaced');
+  await expect(mina.getByRole('combobox', { name: 'Correction' }).first()).toHaveValue('Catalyst replaced');
 
   await mina.getByRole('button', { name: 'Check in', exact: true }).click();
   const sheet = mina.getByRole('dialog', { name: 'Check-in sheet' });
@@ -101,24 +101,24 @@ test('what is known is taken over by keys while the outside is slow; phrases and
     mimeType: 'image/png',
     buffer: png(320, 200, (x, y) => (x + y) % 255),
   });
-  await expect(sheet.getByRole('img', { name: 'The car as it came' })).toBeVisible();
+  await expect(sheet.getByRole('img', { name: 'Vehicle at check-in' })).toBeVisible();
   await accessible(mina, 'check-in sheet', '[role=dialog]');
-  await sheet.getByRole('button', { name: 'Keep the signed sheet' }).click();
+  await sheet.getByRole('button', { name: 'Save signed sheet' }).click();
   await expect(sheet.getByText('The signature is missing')).toBeVisible();
   const box = (await sheet.locator('canvas').boundingBox())!;
   await mina.mouse.move(box.x + 30, box.y + 60);
   await mina.mouse.down();
   for (let i = 1; i < 12; i++) await mina.mouse.move(box.x + 30 + i * 14, box.y + 60 + (i % 2 ? -20 : 20));
   await mina.mouse.up();
-  await sheet.getByLabel('Marks seen on the car').fill('Dent in the rear bumper');
+  await sheet.getByLabel('Existing damage').fill('Dent in the rear bumper');
   const pdf = mina.waitForEvent('popup');
-  await sheet.getByRole('button', { name: 'Keep the signed sheet' }).click();
+  await sheet.getByRole('button', { name: 'Save signed sheet' }).click();
   await (await pdf).close();
   await expect(mina.getByRole('button', { name: 'Checked in' })).toBeVisible();
 
   await mina.getByRole('button', { name: /^Details/ }).click();
   const details = mina.getByRole('dialog');
-  await details.getByLabel('Keys are').fill('on the board');
+  await details.getByLabel('Key location').fill('on the board');
   await mina.keyboard.press('Tab');
   await details.getByRole('button', { name: 'Comeback' }).click();
   await expect(details.getByRole('button', { name: 'Comeback' })).toHaveAttribute('aria-pressed', 'true');
@@ -147,15 +147,15 @@ test('a car gets a reminder, a photo, and its VIN from the photo of its bar code
   await mina.goto('/vehicles/77');
   const reminders = mina.getByRole('region', { name: 'Reminders' });
   await reminders.getByRole('button', { name: 'Add a reminder…' }).click();
-  await reminders.getByLabel('What is to be done').fill('Winter tires');
-  await reminders.getByRole('button', { name: 'Add it' }).click();
+  await reminders.getByLabel('Service').fill('Winter tires');
+  await reminders.getByRole('button', { name: 'Add' }).click();
   await expect(reminders.getByText(/Say after how many months/)).toBeVisible();
-  await reminders.getByLabel('Every so many months').fill('12');
-  await reminders.getByRole('button', { name: 'Add it' }).click();
+  await reminders.getByLabel('Every (months)').fill('12');
+  await reminders.getByRole('button', { name: 'Add' }).click();
   await expect(reminders.getByText(/every 12 months; not done yet/)).toBeVisible();
-  await reminders.locator('.reminder-row').filter({ hasText: 'Winter tires' }).getByRole('button', { name: 'Done…' }).click();
-  await reminders.getByLabel('On', { exact: true }).fill('11/1/2024');
-  await reminders.getByRole('button', { name: 'Keep it' }).click();
+  await reminders.locator('.reminder-row').filter({ hasText: 'Winter tires' }).getByRole('button', { name: 'Mark done…' }).click();
+  await reminders.getByLabel('Date done', { exact: true }).fill('11/1/2024');
+  await reminders.getByRole('button', { name: 'Save' }).click();
   await expect(reminders.getByText(/last Nov 1, 2024; late since Nov 1, 2025/)).toBeVisible();
   await reminders.getByRole('button', { name: 'Take the reminder Winter tires off' }).click();
   await mina.getByRole('button', { name: /Undo/ }).click();
@@ -169,13 +169,13 @@ test('a car gets a reminder, a photo, and its VIN from the photo of its bar code
   await expect(mina.getByRole('img', { name: /Photo of/ })).toBeVisible();
   await accessible(mina, 'car with photo and reminders', '.record-page');
 
-  await mina.getByLabel('Read the VIN from a photo').setInputFiles({
+  await mina.getByLabel('Read the Scan VIN').setInputFiles({
     name: 'none.png',
     mimeType: 'image/png',
     buffer: png(400, 200, () => 230),
   });
   await expect(mina.getByText(/No bar code with a VIN is to be seen/)).toBeVisible();
-  await mina.getByLabel('Read the VIN from a photo').setInputFiles({
+  await mina.getByLabel('Read the Scan VIN').setInputFiles({
     name: 'label.png',
     mimeType: 'image/png',
     buffer: label('1TNAHBE04CK021424'),
@@ -218,7 +218,7 @@ test('a file of customers is looked at, mended by hand, brought in, found and ta
   await ingrid.keyboard.press('Escape');
   await ingrid.getByRole('button', { name: 'Undo the import' }).click();
   await expect(ingrid.getByText('The import was undone.')).toBeVisible();
-  await ingrid.getByRole('link', { name: 'All files' }).click();
+  await ingrid.getByRole('link', { name: 'All imports' }).click();
   await expect(ingrid.getByRole('row', { name: /old shop.csv/ })).toContainText('undone');
 });
 
@@ -227,7 +227,7 @@ test('labels, fields and texts of the shop are made and retired; a former order 
   await ingrid.goto('/setup/own');
   const labels = ingrid.getByRole('form', { name: 'Add a label' });
   await labels.getByLabel('New label').fill('Taxi');
-  await labels.getByLabel('On', { exact: true }).selectOption('vehicles');
+  await labels.getByLabel('Date done', { exact: true }).selectOption('vehicles');
   await labels.getByRole('button', { name: 'Add' }).click();
   await expect(ingrid.getByRole('row', { name: /Taxi/ })).toContainText('on vehicles');
   await labels.getByLabel('New label').fill('Taxi');
@@ -235,8 +235,8 @@ test('labels, fields and texts of the shop are made and retired; a former order 
   await expect(ingrid.getByText('There is a label "Taxi" already.')).toBeVisible();
   const fields = ingrid.getByRole('form', { name: 'Add a field' });
   await fields.getByLabel('New field').fill('Roof box');
-  await fields.getByLabel('On', { exact: true }).selectOption('vehicles');
-  await fields.getByLabel('Holds').selectOption('yes or no');
+  await fields.getByLabel('Date done', { exact: true }).selectOption('vehicles');
+  await fields.getByLabel('Type').selectOption('yes or no');
   await fields.getByRole('button', { name: 'Add' }).click();
   await expect(ingrid.getByRole('row', { name: /Roof box/ })).toBeVisible();
   await accessible(ingrid, 'labels, fields and texts', '.setup-pages');

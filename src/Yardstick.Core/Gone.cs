@@ -10,7 +10,7 @@ public static class Gone
     public static readonly Problem Job = new("job.gone", "There is no such job.");
 
     /// <summary>A job that was on its order.</summary>
-    public static readonly Problem JobOfOrder = new("job.gone", "This job is no longer on its order.");
+    public static readonly Problem JobOfOrder = new("job.gone", "This job was removed. Reload the page.");
 
     /// <summary>No order of a former program.</summary>
     public static readonly Problem FormerOrder = new("formerOrder.gone", "There is no such order.");
@@ -19,15 +19,12 @@ public static class Gone
     public static readonly Problem Customer = new("customer.gone", "There is no such customer.");
 
     /// <summary>A customer's record that was merged.</summary>
-    public static readonly Problem MergedCustomer = new(
-        "customer.gone",
-        "This record is not on file any more; it was merged into another."
-    );
+    public static readonly Problem MergedCustomer = new("customer.gone", "This record was merged into another. Search for the other one.");
 
     /// <summary>A car's record that was merged.</summary>
     public static readonly Problem MergedVehicle = new(
         "vehicle.gone",
-        "This car's record is not on file any more; it was merged into another."
+        "This vehicle's record was merged into another. Search for the other one."
     );
 
     /// <summary>No invoice.</summary>

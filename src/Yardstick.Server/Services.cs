@@ -173,7 +173,7 @@ public static class Services
         var problem =
             status == 401
                 ? new Core.Problem("session.none", "Sign in first.")
-                : new Core.Problem("rights.right", "You do not have the right to do this; ask a manager.");
+                : new Core.Problem("rights.right", "You don't have permission to do this. Ask a manager.");
         return Problems.Of(problem).ExecuteAsync(http);
     }
 

@@ -24,7 +24,7 @@ public static class WebPages
         );
         // A program that asks for what is not there gets an answer for programs.
         app.MapFallback("/api/{**rest}", () =>
-                Problems.Of(new Core.Problem("api.gone", "There is nothing at this address, or it does not take this form of content."))
+                Problems.Of(new Core.Problem("api.gone", "There is nothing at this address. Check the link."))
             )
             .AllowAnonymous()
             .ExcludeFromDescription();

@@ -26,7 +26,7 @@ internal static class ControlPage
         ("ok", "answers"),
         ("refuse", "says no"),
         ("fail", "answers with an error"),
-        ("off", "does not answer"),
+        ("off", "is not responding"),
         ("loseAnswer", "does it, but the answer is lost"),
         ("doubleAnswer", "takes each request twice"),
     ];

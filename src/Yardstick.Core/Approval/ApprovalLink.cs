@@ -40,11 +40,11 @@ public class ApprovalLink : CustomerLink
         {
             LinkState.Open => "",
             LinkState.Expired => Invariant(
-                $"This link was good until {local(ExpiresAt):MMMM d}. Call us and we send you the estimate as it is today."
+                $"This link was good until {local(ExpiresAt):MMMM d}. Call us and we will send an updated estimate."
             ),
-            LinkState.Withdrawn => "We took this estimate back. Call us if you expected an answer to it.",
+            LinkState.Withdrawn => "We withdrew this estimate. Call us if you have questions.",
             LinkState.Answered => "Thank you, we have your answer.",
-            _ when newer => "We changed this estimate and sent you a newer one; please answer that.",
+            _ when newer => "We updated this estimate and sent you a new link. Please answer there.",
             _ =>
                 "We changed this estimate since we sent it, so nothing can be answered here any more. Please wait for a new link, or call us.",
         };
@@ -115,5 +115,5 @@ public class ApprovalLink : CustomerLink
     public static Result MaySend(Order order) =>
         order.OnJobs.Any(j => j.Decision == DecisionKind.Proposed)
             ? Result.Done
-            : new Problem("link.nothing", "There is nothing to ask: every job has its answer.");
+            : new Problem("link.nothing", "Every job has been answered, so there is nothing to send.");
 }

@@ -29,11 +29,11 @@ public static class ApprovalReply
     {
         var (signer, words) = ((name ?? "").Trim(), (note ?? "").Trim());
         if (signatureHash.Length == 0)
-            return new Problem("answer.signature", "Sign in the box, so that we know it is you.", "signature");
+            return new Problem("answer.signature", "Please sign in the box.", "signature");
         if (signer.Length is 0 or > LongestName)
-            return new Problem("answer.name", "Type your name beside the signature.", "name");
+            return new Problem("answer.name", "Please type your name.", "name");
         if (words.Length > LongestNote)
-            return new Problem("answer.note", Invariant($"What else you say can have at most {LongestNote:N0} characters."), "note");
+            return new Problem("answer.note", Invariant($"Please shorten your note to {LongestNote:N0} characters."), "note");
         var answers = new List<(long, Answer)>();
         foreach (var job in order.OnJobs.Where(j => j.Decision == DecisionKind.Proposed))
         {
@@ -41,7 +41,7 @@ public static class ApprovalReply
             if (said?.FirstOrDefault(j => j?.JobId == job.Id) is not { } about)
                 return new Problem("answer.open", $"Say yes, no or later to \"{job.Title}\".", field);
             if (about.Kind is not (DecisionKind.Approved or DecisionKind.Declined or DecisionKind.Deferred))
-                return new Problem("answer.kind", "An answer is yes, no or later.", field);
+                return new Problem("answer.kind", "Choose yes, later or no.", field);
             var knowingly = job.IsUnsafe && about.Kind == DecisionKind.Declined;
             if (knowingly && !about.Acknowledged)
                 return new Problem("answer.unsafe", $"Please confirm that you know about \"{job.Title}\" before you say no to it.", field);

@@ -54,7 +54,7 @@ public class DocumentLink : CustomerLink
     /// <param name="utcNow">Now, UTC.</param>
     /// <param name="local">UTC as wall time of the shop.</param>
     public string SentenceAt(Instant utcNow, Func<Instant, LocalDateTime> local) =>
-        WithdrawnAt is not null ? "We took this document back. Call us if you need it."
+        WithdrawnAt is not null ? "This document is no longer available. Call us if you need it."
         : IsGoodAt(utcNow) ? ""
-        : Invariant($"This link was good until {local(ExpiresAt):MMMM d}. Call us and we send it again.");
+        : Invariant($"This link was good until {local(ExpiresAt):MMMM d}. Call us and we will send it again.");
 }

@@ -137,10 +137,10 @@ public sealed record EstimateSnapshot
     public IReadOnlyList<string> ChangesOf(SnapshotJob now, string leftOut = "")
     {
         if (Jobs.FirstOrDefault(j => j.Id == now.Id) is not { } then)
-            return ["This job was not on the estimate then."];
+            return ["This job was not on the approved estimate."];
         var changes = new List<string>();
         if (then.Title != now.Title)
-            changes.Add($"It was called \"{then.Title}\".");
+            changes.Add($"It was titled \"{then.Title}\".");
         foreach (var line in now.Lines)
         {
             var before = then.Lines.FirstOrDefault(l => l.Id == line.Id);
@@ -153,7 +153,7 @@ public sealed record EstimateSnapshot
             else if (before.Amount != line.Amount || before.Quantity != line.Quantity)
                 changes.Add($"{line.Description}: {Show(before)} then, {Show(line)} now.");
         }
-        changes.AddRange(then.Lines.Where(l => now.Lines.All(n => n.Id != l.Id)).Select(l => $"{l.Description} was taken off."));
+        changes.AddRange(then.Lines.Where(l => now.Lines.All(n => n.Id != l.Id)).Select(l => $"{l.Description} was removed."));
         if (changes.Count == 0 && then.Amount != now.Amount)
             changes.Add(Invariant($"{then.Amount:#,##0.00} then, {now.Amount:#,##0.00} now."));
         return changes;

@@ -31,7 +31,7 @@ public static class OrderVisibility
     )
     {
         if (VisibilityItem.Of(order, findings, files).FirstOrDefault(t => t.Kind == kind && t.Id == id) is not { } item)
-            return new Problem("release.gone", "This is no longer on the order; somebody took it off or changed it.");
+            return new Problem("release.gone", "Someone removed or changed this. Reload the page.");
         var wording = VisibilityItem.Wording(words);
         if (wording.Problem is { } problem)
             return problem;
@@ -71,7 +71,7 @@ public static class OrderVisibility
             id,
             "release",
             "",
-            $"{(show ? "the customer sees it" : "stays in the shop")}{(text.Length > 0 ? $": {text}" : "")}",
+            $"{(show ? "shown to customer" : "internal only")}{(text.Length > 0 ? $": {text}" : "")}",
             version,
             actor
         );

@@ -93,5 +93,5 @@ public sealed record VisibilityItem(
     public static Result<string> Wording(string? words) =>
         (words ?? "").Trim() is { Length: <= Longest } text
             ? text
-            : new Problem("release.long", "At most 2,000 characters go out to the customer.", "words");
+            : new Problem("release.long", "Shorten this to 2,000 characters.", "words");
 }

@@ -83,7 +83,7 @@ public class CardCharge
     {
         if (State == CardChargeState.Pending)
             Message =
-                $"The card terminal {why}. The charge of {Amount} is neither known to be made nor not; look it up again before anything else.";
+                $"The card terminal {why}. The charge of {Amount} may or may not have gone through. Check it again before you do anything else.";
     }
 
     /// <summary>The terminal told what became of it. That it knows nothing of it counts only after <see cref="OnItsWay"/>.</summary>
@@ -97,7 +97,7 @@ public class CardCharge
         if (State != CardChargeState.Pending)
             return;
         if (state == CardChargeState.NotMade && !UnknownMeansNotMade(utcNow))
-            NotAnswered("does not know this charge yet");
+            NotAnswered("has no data for this charge yet");
         else
             (State, Reference, CardEnding, Message) = (state, reference, cardEnding, message);
     }

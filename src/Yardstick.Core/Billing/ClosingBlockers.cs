@@ -30,16 +30,16 @@ public static class ClosingBlockers
         foreach (var line in order.ApprovedJobs.SelectMany(j => j.OnLines).OfType<PartLine>().Where(l => l.IsOpen))
             found.Add(PartObstacle(line, partOrders));
         foreach (var name in onTheClock)
-            found.Add(new("clock.running", $"{name} is still on this car's clock; clock off first."));
+            found.Add(new("clock.running", $"{name} is still clocked on to this vehicle. Clock them off first."));
         if (order.VehicleId is not null && order.OdometerIn is null)
-            found.Add(new("odometer.in", "The odometer reading at arrival is missing.", Field: "odometerIn"));
+            found.Add(new("odometer.in", "Odometer in is missing. Enter it here.", Field: "odometerIn"));
         if (order.VehicleId is not null && order.OdometerOut is null)
-            found.Add(new("odometer.out", "The odometer reading at the end is missing; type it on the sheet.", Field: "odometerOut"));
+            found.Add(new("odometer.out", "Odometer out is missing. Enter it here.", Field: "odometerOut"));
         if (order.PastCeiling(policy))
             found.Add(
                 new(
                     "order.ceiling",
-                    $"The approved work comes to {order.ApprovedTotal}, but {order.AmountAgreed} was agreed to; ask the customer again."
+                    $"The approved work comes to {order.ApprovedTotal}, but the customer approved {order.AmountAgreed}. Get approval for the difference, or have a manager override the limit."
                 )
             );
         return found;
@@ -61,7 +61,7 @@ public static class ClosingBlockers
         if (ending)
             found.AddRange(order.ApprovedJobs.Select(Order.Approved));
         foreach (var name in onTheClock)
-            found.Add(new("clock.running", $"{name} is still on this car's clock; clock off first. The time stays on record."));
+            found.Add(new("clock.running", $"{name} is still clocked on to this vehicle. Clock them off first. The time stays on record."));
         foreach (
             var (on, part) in partOrders
                 .Where(p => p.IsOpen)
@@ -85,7 +85,7 @@ public static class ClosingBlockers
         return on is null
             ? new(
                 "part.needed",
-                $"\"{line.Description}\" is neither in stock nor ordered; order it under Parts or switch the line out.",
+                $"\"{line.Description}\" is neither in stock nor ordered; order it under Parts or leave the line out.",
                 line.JobId,
                 line.Id
             )

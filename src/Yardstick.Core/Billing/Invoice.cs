@@ -58,7 +58,7 @@ public class Invoice
     public static Result MayPost(Order order, IReadOnlyList<ClosingBlocker> blockers)
     {
         if (order.State == OrderState.Posted)
-            return new Problem("order.posted", "This order is invoiced already.");
+            return new Problem("order.posted", "This repair order is already invoiced.");
         return blockers.Count > 0 ? new Problem("order.obstacles", blockers[0].Message) : Result.Done;
     }
 

@@ -57,7 +57,7 @@ public sealed record InvoiceAccount(
     public Result<CardCharge> BeginCharge(Actor actor)
     {
         if (Balance.Cents <= 0)
-            return new Problem("payment.paid", "Nothing is owed on this invoice.");
+            return new Problem("payment.paid", "There is no balance due on this invoice.");
         return PendingCharge ?? CardCharge.Begin(Invoice.Id, Balance, actor);
     }
 
@@ -109,7 +109,7 @@ public sealed record InvoiceAccount(
 
     /// <summary>Whether anything can be paid on it; refused with <c>invoice.reversed</c>.</summary>
     public Result Payable() =>
-        Reversed ? new Problem("invoice.reversed", "This invoice was reversed; nothing is owed on it.") : Result.Done;
+        Reversed ? new Problem("invoice.reversed", "This invoice was reversed; there is no balance due.") : Result.Done;
 
     /// <summary>Takes the whole invoice back: a credit note of the same figures, and whatever was paid goes back the way it came.</summary>
     /// <param name="reason">Why, 1 to 500 characters.</param>
@@ -151,13 +151,13 @@ public sealed record InvoiceAccount(
     public Result MayReverse(string? reason)
     {
         if (string.IsNullOrWhiteSpace(reason))
-            return new Problem("reverse.reason", "Say why the invoice is taken back.", "reason");
+            return new Problem("reverse.reason", "Enter a reason for reversing the invoice.", "reason");
         if (reason.Length > 500)
             return TextInput.TooLong(500, "reason", "A reason");
         if (Reversed)
-            return new Problem("invoice.reversed", "This invoice was reversed already.");
+            return new Problem("invoice.reversed", "This invoice is already reversed.");
         if (Charges.Any(c => c.State == CardChargeState.Pending))
-            return new Problem("charge.pending", "A card charge for this invoice is not settled; look it up first.");
+            return new Problem("charge.pending", "A card charge for this invoice is not confirmed. Check it first.");
         return Result.Done;
     }
 }

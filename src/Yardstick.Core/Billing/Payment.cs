@@ -43,9 +43,9 @@ public class Payment
             return problem;
         var given = Money.Of(amount.Value);
         if (given.Cents <= 0)
-            return new Problem("payment.amount", "Type the cash that was handed over.", "tendered");
+            return new Problem("payment.amount", "Enter the cash received.", "tendered");
         if (owed.Cents <= 0)
-            return new Problem("payment.paid", "Nothing is owed on this invoice.", "tendered");
+            return new Problem("payment.paid", "There is no balance due on this invoice.", "tendered");
         var kept = given.Cents < owed.Cents ? given : owed;
         return new Payment
         {

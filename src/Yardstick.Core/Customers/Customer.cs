@@ -116,7 +116,7 @@ public partial class Customer
         };
         customer.IsBusiness = customer.BusinessName.Length > 0;
         if (customer.DisplayName.Length == 0)
-            return new Problem("customer.name", "A customer needs a name; type at least a last name or a business.", "lastName");
+            return new Problem("customer.name", "Enter at least a last name or a business name.", "lastName");
         foreach (
             var (name, field) in new[]
             {
@@ -205,8 +205,8 @@ public partial class Customer
         field == "taxExempt"
             ? exemptions.Contains(name)
                 ? null
-                : new Problem("customer.taxExempt", $"The policy has no exemption named {name}; set it up in Setup first.", field)
+                : new Problem("customer.taxExempt", $"The policy has no exemption named {name}; add it in Setup, Pricing first.", field)
             : rates.Contains(name) || Rates.Exists(r => r.Name == name)
                 ? null
-                : new Problem("customer.laborRateName", $"No labor rate is named {name}; set it up in Setup first.", field);
+                : new Problem("customer.laborRateName", $"No labor rate is named {name}; add it in Setup, Pricing first.", field);
 }

@@ -42,7 +42,7 @@ public partial class Customer
             "creditDays" when empty => Kept(() => CreditDays = null),
             "creditDays" => int.TryParse(typed, NumberStyles.None, CultureInfo.InvariantCulture, out var days) && days <= 365
                 ? Kept(() => CreditDays = days)
-                : new Problem("customer.creditDays", "Type the days until an invoice is due, from 0 to 365.", field),
+                : new Problem("customer.creditDays", "Enter payment terms from 0 to 365 days.", field),
             "creditLimit" when empty => Kept(() => CreditLimit = null),
             _ => Read(NumberInput.Amount(text, field), v => CreditLimit = Money.Of(v)),
         };
@@ -102,7 +102,7 @@ public partial class Customer
     {
         var typed = (text ?? "").Trim();
         if (typed.Length > (field == "address" ? 2000 : 254))
-            return new Problem("text.long", "This is too long to be kept here.", field);
+            return new Problem("text.long", "This is too long. Shorten it.", field);
         var change = list switch
         {
             "phones" => Item(Phones, id, p => p.Id, () => Number(typed, country), (p, v) => SetPhone(p, field, v, country)),
@@ -147,7 +147,7 @@ public partial class Customer
                 return ("", typed);
             }
             if (items.Find(i => keyOf(i) == key) is not { } item)
-                return new Problem("item.gone", "Somebody took this row away.");
+                return new Problem("item.gone", "Someone removed this row. Reload the page.");
             var old = set(item, typed);
             return old.Problem is { } wrong ? wrong : (old.Value, typed);
         }
@@ -167,7 +167,7 @@ public partial class Customer
             _ => null,
         };
         if (gone is null)
-            return new Problem("item.gone", "Somebody took this row away already.");
+            return new Problem("item.gone", "This row was already removed.");
         Version++;
         return new FieldChange(list, gone, "");
 
@@ -181,7 +181,7 @@ public partial class Customer
         }
     }
 
-    private static Problem Nameless(string field) => new("text.empty", "It needs a name.", field);
+    private static Problem Nameless(string field) => new("text.empty", "Enter a name.", field);
 
     private Result<CustomerPhone> Number(string typed, string country)
     {
@@ -189,7 +189,7 @@ public partial class Customer
         if (number.Problem is { } problem)
             return problem;
         if (Phones.Exists(p => p.Number == number.Value.E164))
-            return new Problem("phone.twice", "This number is on file for them already.", "number");
+            return new Problem("phone.twice", "This number is already on this customer's record.", "number");
         return new CustomerPhone { Number = number.Value.E164, Purpose = Phones.Count == 0 ? "mobile" : "" };
     }
 
@@ -300,7 +300,7 @@ public partial class Customer
         if (typed.Length == 0)
             return Nameless(field);
         return Rates.Exists(r => r.Name == typed)
-            ? new Problem("rate.twice", $"The account has a number of its own for {typed} already.", field)
+            ? new Problem("rate.twice", $"This customer already has a custom rate for {typed}. Change that one.", field)
             : new CustomerRate { Name = typed };
     }
 
@@ -308,7 +308,7 @@ public partial class Customer
     {
         var old = rate.Rate.ToString();
         if (field != "rate")
-            return new Problem("customer.field", "Only the amount of a rate can be changed.", field);
+            return new Problem("customer.field", "Only the amount can be changed. To rename the rate, remove it and add another.", field);
         var amount = UnitPrice.Parse(typed, field);
         if (amount.Problem is { } problem)
             return problem;

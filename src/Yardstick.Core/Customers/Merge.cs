@@ -32,12 +32,9 @@ public class Merge
 
     /// <summary>Why it can't be taken back any more; null while it can.</summary>
     public Problem? Lasting(Instant now) =>
-        UndoneAt is not null ? new Problem("merge.undone", "This was taken back already.")
+        UndoneAt is not null ? new Problem("merge.undone", "This merge was already undone.")
         : now - At > Window
-            ? new Problem(
-                "merge.late",
-                "Two records can be taken apart for a day; this was longer ago. Make the second record anew and move its cars."
-            )
+            ? new Problem("merge.late", "A merge can be undone for 24 hours. Create the second record again and transfer its vehicles.")
         : null;
 
     /// <summary>It was taken back.</summary>
@@ -46,5 +43,5 @@ public class Merge
 
     /// <summary>Why two keys can't be merged: they are the same; null where they are not.</summary>
     public static Problem? Same(long id, long other) =>
-        id == other ? new Problem("merge.same", "That is the same record; choose the other one.") : null;
+        id == other ? new Problem("merge.same", "That is the same record. Choose a different one.") : null;
 }

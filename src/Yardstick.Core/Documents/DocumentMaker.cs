@@ -96,7 +96,7 @@ public static class DocumentMaker
     {
         var limit = Ceiling.Words(overrun) is { Length: > 0 } words ? $"by more than {words}" : "past what you agreed to";
         return Invariant(
-            $"This estimate holds until {shop.ValidUntil(localNow):MMMM d, yyyy}. Work begins only after you agree to it. If it grows {limit}, we ask you again before we go on."
+            $"This estimate is good until {shop.ValidUntil(localNow):MMMM d, yyyy}. Work begins only after you agree to it. If it grows {limit}, we ask you again before we go on."
         );
     }
 
@@ -127,10 +127,10 @@ public static class DocumentMaker
             {
                 order.PromisedAt is { } at ? Invariant($"Promised {at:dddd, MMMM d} at {at.Clock()}") : "",
                 order.KeyTag.Length > 0 ? $"Key tag {order.KeyTag}" : "",
-                order.CarAt.Length > 0 ? $"The car is {order.CarAt}" : "",
-                order.OldPartsBack ? "Keep the old parts for the owner" : "",
-                order.WashingWanted ? "Wash the car when done" : "",
-                order.CustomerWaits ? "The owner waits here" : "",
+                order.CarAt.Length > 0 ? $"Parked at {order.CarAt}" : "",
+                order.OldPartsBack ? "Return old parts to customer" : "",
+                order.WashingWanted ? "Wash before pickup" : "",
+                order.CustomerWaits ? "Customer waiting" : "",
             }
                 .Where(t => t.Length > 0)
                 .ToList(),
@@ -179,11 +179,11 @@ public static class DocumentMaker
             Handling = new[]
             {
                 balance.Cents > 0
-                    ? $"Invoice {invoiceNumber}: {balance} {shop.Currency} is still to be paid"
+                    ? $"Invoice {invoiceNumber}: {balance} {shop.Currency} is the balance due"
                     : $"Invoice {invoiceNumber} is paid",
                 order.KeyTag.Length > 0 ? $"Key tag {order.KeyTag}{(order.KeysAt.Length > 0 ? $", keys {order.KeysAt}" : "")}" : "",
-                order.CarAt.Length > 0 ? $"The car is {order.CarAt}" : "",
-                order.OldPartsBack ? "The old parts go with the car" : "",
+                order.CarAt.Length > 0 ? $"Parked at {order.CarAt}" : "",
+                order.OldPartsBack ? "Old parts returned with vehicle" : "",
             }
                 .Where(t => t.Length > 0)
                 .ToList(),
@@ -248,9 +248,9 @@ public static class DocumentMaker
             Concerns = order.Concerns.OrderBy(c => c.Position).Select(c => c.Complaint).ToList(),
             Agreed = new[]
             {
-                order.OldPartsBack ? "The old parts are wanted back." : "The old parts may be disposed of.",
-                order.WashingWanted ? "The car is to be washed when the work is done." : "",
-                order.CustomerWaits ? "The owner waits here." : "",
+                order.OldPartsBack ? "Customer wants old parts returned." : "Old parts may be discarded.",
+                order.WashingWanted ? "Wash before pickup." : "",
+                order.CustomerWaits ? "Customer waiting." : "",
                 order.KeyTag.Length > 0 ? $"Key tag {order.KeyTag}{(order.KeysAt.Length > 0 ? $", keys {order.KeysAt}" : "")}." : "",
             }
                 .Where(t => t.Length > 0)
@@ -315,7 +315,7 @@ public static class DocumentMaker
                     }
                 );
                 if (priced is { Core: not 0 })
-                    lines.Add(new DocumentLine(DocumentLineKind.Core, $"Core deposit, {line.Description}", "", "", null, priced.Core));
+                    lines.Add(new DocumentLine(DocumentLineKind.Core, $"Core charge, {line.Description}", "", "", null, priced.Core));
             }
             foreach (var companion in figures.Companions)
                 lines.Add(
@@ -370,7 +370,7 @@ public static class DocumentMaker
             .Select(j =>
                 j.Decision == DecisionKind.Declined
                     ? $"{j.Title}: declined"
-                    : $"{j.Title}: put off"
+                    : $"{j.Title}: deferred"
                         + (j.DeferUntil is { } day ? Invariant($" until {day:MMMM d, yyyy}") : "")
                         + (j.DeferAtReading is { } reading ? Invariant($" or {reading:N0} {distance}") : "")
             )
@@ -389,10 +389,10 @@ public static class DocumentMaker
         Add("Parts", result.Parts);
         Add("Sublet", result.Sublet);
         Add("Fees", result.Fees);
-        Add("Core deposits", result.Core);
+        Add("Core charges", result.Core);
         Add("Shop supplies", result.Supplies);
         foreach (var tax in result.Taxes)
-            Add($"{(result.TaxesInside ? "Tax in it" : "Tax")}, {tax.Code.ToLowerInvariant()}", tax.Amount);
+            Add($"{(result.TaxesInside ? "Tax included" : "Tax")}, {tax.Code.ToLowerInvariant()}", tax.Amount);
         totals.Add(new DocumentAmount("Total", result.Total));
         return totals;
     }
@@ -404,7 +404,7 @@ public static class DocumentMaker
             .OrderBy(g => g.Key.At)
             .Select(g =>
                 Invariant(
-                    $"{shop.Local(g.Key.At):MMM d, yyyy} {shop.Local(g.Key.At).Clock()}: {g.Key.DecidedBy} agreed {Channel(g.Key.Channel)} to a total of {g.Last().AmountAgreed}."
+                    $"{shop.Local(g.Key.At):MMM d, yyyy} {shop.Local(g.Key.At).Clock()}: {g.Key.DecidedBy} approved a total of {g.Last().AmountAgreed} {Channel(g.Key.Channel)}."
                 )
             )
             .ToList();
@@ -414,8 +414,8 @@ public static class DocumentMaker
         {
             AnswerChannel.InPerson => "in person",
             AnswerChannel.Phone => "by phone",
-            AnswerChannel.Message => "by message",
-            _ => "on the link",
+            AnswerChannel.Message => "by text or email",
+            _ => "online",
         };
 
     internal static DocumentLineKind KindOf(LineKind kind) =>

@@ -16,30 +16,30 @@ public sealed record OfferedDocument(string Kind, string Words, string Brief)
         new (bool Is, OfferedDocument Document)[]
         {
             (checkedIn, new("check-in", "Check-in sheet", "")),
-            (order.OnJobs.Any(), new("estimate", "Estimate", "Estimate, jobs without their lines")),
-            (released, new("inspection", "What was found, with photos", "What was found, without photos")),
-            (order.ApprovedJobs.Any(), new("work-order", "Work order for the technician, without prices", "")),
-            (order.State == OrderState.Posted, new("invoice", "Invoice", "Invoice, jobs without their lines")),
-            (order.State == OrderState.Posted && !order.CounterSale, new("release-slip", "Release slip, signed when the car goes", "")),
+            (order.OnJobs.Any(), new("estimate", "Estimate", "Estimate, job totals only")),
+            (released, new("inspection", "Inspection report with photos", "Inspection report without photos")),
+            (order.ApprovedJobs.Any(), new("work-order", "Technician's copy, no prices", "")),
+            (order.State == OrderState.Posted, new("invoice", "Invoice", "Invoice, job totals only")),
+            (order.State == OrderState.Posted && !order.CounterSale, new("release-slip", "Vehicle release, signed at pickup", "")),
         }
             .Where(d => d.Is)
             .Select(d => d.Document)
             .ToList();
 
     /// <summary>Nothing is approved: no work order.</summary>
-    public static readonly Problem NothingApproved = Nothing("Nothing is approved yet, so there is nothing to work on.");
+    public static readonly Problem NothingApproved = Nothing("No jobs are approved yet. Record the customer's answer first.");
 
     /// <summary>No finding was released: no inspection.</summary>
-    public static readonly Problem NothingReleased = Nothing("No finding was released for the customer yet.");
+    public static readonly Problem NothingReleased = Nothing("No findings are marked to show the customer yet. Review them under Send.");
 
     /// <summary>Not posted: no release slip.</summary>
-    public static readonly Problem NotPosted = Nothing("Post the invoice first: a car goes with its bill.");
+    public static readonly Problem NotPosted = Nothing("Post the invoice first.");
 
     /// <summary>No invoice.</summary>
-    public static readonly Problem NoInvoice = Nothing("This order has no invoice yet.");
+    public static readonly Problem NoInvoice = Nothing("This repair order has no invoice yet. Close it first.");
 
     /// <summary>No check-in sheet.</summary>
-    public static readonly Problem NotCheckedIn = Nothing("Nobody signed a check-in sheet yet.");
+    public static readonly Problem NotCheckedIn = Nothing("No signed check-in sheet yet. Use Check in first.");
 
     private static Problem Nothing(string why) => new("document.nothing", why, "document");
 }

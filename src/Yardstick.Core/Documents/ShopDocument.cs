@@ -93,7 +93,7 @@ public sealed record ShopDocument
     /// <summary>What it is called, with its number.</summary>
     [JsonIgnore]
     public string Title =>
-        $"{Kind switch { DocumentKind.Estimate => "Estimate", DocumentKind.Invoice => "Invoice", DocumentKind.Former => "Former order", DocumentKind.WorkOrder => "Work order", DocumentKind.Inspection => "Inspection", DocumentKind.ReleaseSlip => "Release slip", _ => "Credit note" }} {NumberText ?? Number.ToString(CultureInfo.InvariantCulture)}";
+        $"{Kind switch { DocumentKind.Estimate => "Estimate", DocumentKind.Invoice => "Invoice", DocumentKind.Former => "Imported order", DocumentKind.WorkOrder => "Technician's copy", DocumentKind.Inspection => "Inspection", DocumentKind.ReleaseSlip => "Vehicle release", _ => "Credit memo" }} {NumberText ?? Number.ToString(CultureInfo.InvariantCulture)}";
 
     /// <summary>The credit note that takes all of it back.</summary>
     public ShopDocument AsCreditNote(long number, LocalDateTime date, string reason) =>
@@ -102,7 +102,7 @@ public sealed record ShopDocument
             Kind = DocumentKind.CreditNote,
             Number = number,
             Date = date,
-            Reason = $"Takes back invoice {Number}: {reason}",
+            Reason = $"Reverses invoice {Number}: {reason}",
             Jobs = Jobs.Select(j => j with { Amount = -j.Amount, Lines = j.Lines.Select(l => l with { Amount = -l.Amount }).ToList() })
                 .ToList(),
             Totals = Totals.Select(t => t with { Amount = -t.Amount }).ToList(),

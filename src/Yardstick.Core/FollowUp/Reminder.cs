@@ -67,7 +67,7 @@ public class Reminder
         var due = Due.Of(this, use);
         var next = due switch
         {
-            { On: null } => "due once a reading is known",
+            { On: null } => "needs an odometer to set the due date",
             { State: DueState.Late } => Invariant($"late since {due.On:MMM d, yyyy}"),
             { State: DueState.Due } => "due today",
             { ByDistance: true } => Invariant($"due about {due.On:MMM d, yyyy}"),
@@ -75,7 +75,7 @@ public class Reminder
         };
         var last = Last switch
         {
-            null => Invariant($"not done yet, counts from {StartsOn:MMM d, yyyy}"),
+            null => Invariant($"not done yet, counting from {StartsOn:MMM d, yyyy}"),
             { Reading: { } at } done => Invariant($"last {done.On:MMM d, yyyy} at {at} {unit}"),
             { } done => Invariant($"last {done.On:MMM d, yyyy}"),
         };
@@ -91,7 +91,7 @@ public class Reminder
     {
         var title = (typed.Title ?? "").Trim();
         if (title.Length is 0 or > 200)
-            return new Problem("reminder.title", "Say in at most 200 characters what is to be done.", "title");
+            return new Problem("reminder.title", "Enter the service in 200 characters or fewer.", "title");
         var reminder = new Reminder
         {
             VehicleId = vehicleId,
@@ -108,7 +108,7 @@ public class Reminder
             return noDistance;
         (reminder.EveryMonths, reminder.EveryDistance) = (months.Value, distance.Value);
         if (reminder.EveryMonths is null && reminder.EveryDistance is null)
-            return new Problem("reminder.interval", "Say after how many months or what distance it comes again.", "everyMonths");
+            return new Problem("reminder.interval", "Enter a number of months or miles.", "everyMonths");
         return reminder;
     }
 
@@ -134,7 +134,7 @@ public class Reminder
     public void Find(IEnumerable<CannedJob> offered) =>
         CannedJobId ??= offered.FirstOrDefault(c => string.Equals(c.Title, Title, StringComparison.OrdinalIgnoreCase))?.Id;
 
-    /// <summary>Notes that it was done; the next time counts from there.</summary>
+    /// <summary>Notes that it was done; the next time counting from there.</summary>
     public ReminderDone Done(LocalDate on, Odometer? reading, long? orderId)
     {
         var done = new ReminderDone
@@ -165,7 +165,7 @@ public class Reminder
         if (day.Problem is { } noDay)
             return noDay;
         if (day.Value > today)
-            return new Problem("reminder.future", "That day has not come yet; type the day on which it was done.", "on");
+            return new Problem("reminder.future", "That date is in the future. Enter the date it was done.", "on");
         if (string.IsNullOrWhiteSpace(reading))
             return Done(day.Value, null, null);
         var read = Odometer.Parse(reading, "reading");

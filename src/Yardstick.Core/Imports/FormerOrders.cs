@@ -104,7 +104,7 @@ public static class FormerOrders
             ShopAddress = shop.Address,
             ShopContact = shop.Contact,
             Currency = shop.Currency,
-            CustomerName = document.Customer.Length > 0 ? document.Customer : "Customer not written down",
+            CustomerName = document.Customer.Length > 0 ? document.Customer : "No customer name",
             CustomerAddress = "",
             Vehicle =
                 document.Vehicle.Length > 0 ? document.Vehicle

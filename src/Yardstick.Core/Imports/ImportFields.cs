@@ -18,10 +18,10 @@ public static class ImportFields
         new("street2", "Street 2", "address2 addressline2 suite unit"),
         new("city", "City", "town place"),
         new("region", "State", "state province region"),
-        new("postalCode", "Postal code", "zip zipcode postcode postalcode"),
-        new("alert", "To be seen", "alert warning flag"),
+        new("postalCode", "ZIP code", "zip zipcode postcode postalcode"),
+        new("alert", "Alert", "alert warning flag"),
         new("notes", "Notes", "note comment comments remarks memo"),
-        new("source", "Heard of us", "source referral howheard leadsource"),
+        new("source", "Referral source", "source referral howheard leadsource"),
     ];
 
     private static readonly ImportField[] Vehicles =
@@ -31,7 +31,7 @@ public static class ImportFields
         new("ownerEmail", "Owner's e-mail", "email owneremail customeremail"),
         new("ownerName", "Owner", "customer customername ownername name"),
         new("plate", "Plate", "licenseplate license registration tag licenceplate licenseno"),
-        new("plateRegion", "Plate region", "platestate licensestate region state tagstate"),
+        new("plateRegion", "Plate state", "platestate licensestate region state tagstate"),
         new("vin", "VIN", "vinnumber serial chassisnumber"),
         new("year", "Year", "modelyear"),
         new("make", "Make", "manufacturer brand"),
@@ -43,8 +43,8 @@ public static class ImportFields
         new("color", "Color", "colour exteriorcolor"),
         new("unitNumber", "Unit number", "unit fleetnumber unitno"),
         new("odometer", "Odometer", "mileage miles reading kilometers lastodometer lastmileage"),
-        new("odometerOn", "Odometer read on", "odometerdate mileagedate lastvisit lastservice"),
-        new("warning", "To be seen", "warning alert flag"),
+        new("odometerOn", "Odometer date", "odometerdate mileagedate lastvisit lastservice"),
+        new("warning", "Alert", "warning alert flag"),
     ];
 
     private static readonly ImportField[] Orders =

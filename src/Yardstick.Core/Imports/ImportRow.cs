@@ -43,7 +43,7 @@ public sealed record ImportRow(int Number, IReadOnlyDictionary<string, string> C
             figure = figure.Replace(",", "", StringComparison.Ordinal);
         return decimal.TryParse(figure, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var value) && value <= 99_999_999m
             ? (decimal?)(negative ? -value : value)
-            : new Problem("import.figure", $"\"{text}\" is not a figure", field);
+            : new Problem("import.figure", $"\"{text}\" is not a number", field);
     }
 
     /// <summary>A day: as ISO writes it, or as the shop's country does; null where the cell is empty.</summary>
@@ -216,7 +216,7 @@ public sealed record ImportRow(int Number, IReadOnlyDictionary<string, string> C
         if (at > utcNow && at - utcNow < Duration.FromHours(12))
             at = utcNow;
         if (at > utcNow)
-            return new Problem("import.future", $"\"{this["odometerOn"]}\" has not come yet", "odometerOn");
+            return new Problem("import.future", $"\"{this["odometerOn"]}\" is in the future", "odometerOn");
         vehicle.Readings.Add(new OdometerReading { Reading = new((int)reading.Value!.Value), At = at });
         return vehicle;
     }

@@ -71,15 +71,15 @@ public class ImportRun
     public Result MapColumns(IReadOnlyList<string> fields)
     {
         if (State != ImportState.Previewed)
-            return new Problem("import.begun", "This file was brought in already; look at it anew to bring it in another way.");
+            return new Problem("import.begun", "This file was already imported. Undo it and choose the file again to change the columns.");
         var known = ImportFields.Of(Kind).Select(f => f.Name).ToHashSet();
         var chosen = fields.Where(f => f.Length > 0).ToList();
         if (chosen.Find(f => !known.Contains(f)) is { } unknown)
             return new Problem("import.field", $"There is no field \"{unknown}\".");
         if (chosen.Count != chosen.Distinct().Count())
-            return new Problem("import.field", "Two columns can't hold the same field; choose another for one of them.");
+            return new Problem("import.field", "Two columns have the same field. Choose a different field for one.");
         if (fields.Count != Mapping.Count)
-            return new Problem("import.field", "Say for each column which field it holds.");
+            return new Problem("import.field", "Choose a field for each column.");
         Mapping = [.. fields.Select(f => f.Length > 0 ? f : null)];
         return Result.Done;
     }
@@ -99,7 +99,7 @@ public class ImportRun
         if (!allowed && State != to)
             return new Problem(
                 "import.begun",
-                to == ImportState.Running ? "This file was brought in already." : "There is nothing to take back or to stop."
+                to == ImportState.Running ? "This file was already imported." : "There is nothing to undo or stop."
             );
         if (to == ImportState.Running && ImportFields.Of(Kind).FirstOrDefault(f => f.Needed && !Mapping.Contains(f.Name)) is { } missing)
             return new Problem("import.missing", $"No column holds \"{missing.Label}\"; choose one.");
@@ -122,7 +122,10 @@ public class ImportRun
 
     /// <summary>The program failed over it.</summary>
     public void Failed() =>
-        (State, Remark) = (ImportState.Stopped, "It stopped by a fault of the program; what was brought in until then can be taken back.");
+        (State, Remark) = (
+            ImportState.Stopped,
+            "The import stopped because of an error. You can undo what was imported so far and try again."
+        );
 
     /// <summary>This many rows are left to be taken back.</summary>
     public void IsLeft(int rows) => RowsDone = rows;

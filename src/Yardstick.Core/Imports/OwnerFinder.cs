@@ -47,7 +47,7 @@ public sealed class OwnerFinder
         if (row["ownerKey"] is { Length: > 0 } key)
             return byKey.TryGetValue(key, out var id)
                 ? (long?)id
-                : Nobody($"no customer has the number {key}; bring the customers in first", "ownerKey");
+                : Nobody($"no customer has the number {key}; import the customers first", "ownerKey");
         if (row["ownerPhone"] is { Length: > 0 } phone && PhoneNumber.Parse(phone, country) is { Ok: true } number)
         {
             var ids = byPhone[number.Value.E164].Distinct().ToList();
@@ -73,8 +73,8 @@ public sealed class OwnerFinder
         return named.Count switch
         {
             1 => (long?)named[0],
-            0 => Nobody($"no customer is named {name}; bring the customers in first", "ownerName"),
-            _ => Nobody($"{named.Count} customers are named {name}; a phone or number tells them apart", "ownerName"),
+            0 => Nobody($"no customer is named {name}; import the customers first", "ownerName"),
+            _ => Nobody($"{named.Count} customers are named {name}; add a phone or customer number to tell them apart", "ownerName"),
         };
     }
 

@@ -82,9 +82,9 @@ public class Finding
     )
     {
         if (!Enum.IsDefined(rating))
-            return new Problem("finding.rating", "Rate it sound, watch, due or unsafe.", "rating");
+            return new Problem("finding.rating", "Choose a rating: good, watch, due or unsafe.", "rating");
         if (string.IsNullOrWhiteSpace(text))
-            return new Problem("finding.empty", "Say in a few words what was found.", "text");
+            return new Problem("finding.empty", "Enter what you found.", "text");
         if (text.Length > 2000)
             return new Problem("finding.long", "A finding can have at most 2,000 characters.", "text");
         decimal? value = null;
@@ -92,7 +92,7 @@ public class Finding
         {
             var amount = Values.NumberInput.Amount(measured, "measured", 3);
             if (amount.Problem is { } problem)
-                return problem with { Message = $"\"{measured}\" is not a measured value; type a figure such as 3.5." };
+                return problem with { Message = $"\"{measured}\" is not a measurement. Enter a number such as 3.5." };
             value = amount.Value;
         }
         return new Finding

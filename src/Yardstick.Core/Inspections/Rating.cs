@@ -4,7 +4,7 @@ namespace Yardstick.Core.Inspections;
 public enum Rating
 {
     /// <summary>As it should be.</summary>
-    Sound,
+    Good,
 
     /// <summary>Look again next time.</summary>
     Watch,

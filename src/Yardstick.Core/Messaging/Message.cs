@@ -84,10 +84,10 @@ public partial class Message
     )
     {
         if (channel is not (MessageChannel.Text or MessageChannel.Email))
-            return new Problem("message.channel", "A message goes as a text or as an e-mail.", "channel");
+            return new Problem("message.channel", "Choose text or email.", "channel");
         var text = (body ?? "").Trim();
         if (text.Length == 0)
-            return new Problem("message.empty", "Write what the message says.", "body");
+            return new Problem("message.empty", "Enter a message.", "body");
         var longest = channel == MessageChannel.Text ? LongestText : LongestEmail;
         if (text.Length > longest)
             return new Problem(
@@ -180,7 +180,7 @@ public partial class Message
             return;
         (State, NotBefore) = Channel == MessageChannel.Text ? (MessageState.Waiting, utcNow) : (MessageState.MayHaveBeenSent, NotBefore);
         if (State == MessageState.MayHaveBeenSent)
-            Trouble = "The program was stopped while this was handed over: it may have been sent. Send it again, or mark it as sent.";
+            Trouble = "Yardstick stopped while sending this, so it may have gone out. Send it again, or mark it as sent.";
     }
 
     /// <summary>
@@ -233,7 +233,7 @@ public partial class Message
         else if (!again && State == MessageState.MayHaveBeenSent)
             (State, Trouble, SealedToken) = (MessageState.Sent, "", "");
         else
-            return new Problem("message.settled", "There is nothing to decide about this message.");
+            return new Problem("message.settled", "This message is already settled. Nothing to do.");
         return Result.Done;
     }
 
@@ -241,7 +241,7 @@ public partial class Message
     public Result Withdraw()
     {
         if (State is not (MessageState.Waiting or MessageState.Failed))
-            return new Problem("message.sent", "It went out already.");
+            return new Problem("message.sent", "It was already sent and can't be canceled.");
         (State, SealedToken) = (MessageState.Withdrawn, "");
         return Result.Done;
     }

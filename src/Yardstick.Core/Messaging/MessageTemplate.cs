@@ -44,11 +44,11 @@ public class MessageTemplate
         if (title.Length is 0 or > 80)
             return new Problem("template.name", "A template needs a name of at most 80 characters.", "name");
         if (string.IsNullOrWhiteSpace(body))
-            return new Problem("template.body", "Write what the template says.", "body");
+            return new Problem("template.body", "Enter the message.", "body");
         if (channel == MessageChannel.Email && string.IsNullOrWhiteSpace(subject))
             return new Problem("template.subject", "An e-mail needs a subject.", "subject");
         if (!Uses.Contains(use ?? ""))
-            return new Problem("template.use", "There is no such moment.", "use");
+            return new Problem("template.use", "Choose when this template is offered.", "use");
         (Name, Channel, Subject, Body, Use) = (
             title,
             channel,

@@ -46,7 +46,7 @@ public class MessagingConsent
     /// <summary>Why nothing is written to an address whose owner does not want it.</summary>
     public static readonly Problem Refusal = new(
         "message.refused",
-        "They do not want to be written to there. Call them, or ask whether they allow it again.",
+        "This number or address opted out. Call them, or mark it opted in after they agree.",
         "address"
     );
 }

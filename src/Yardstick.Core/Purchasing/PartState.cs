@@ -20,7 +20,7 @@ public sealed record PartState(PartStateCode Code, string Text, Instant? Expecte
         if (line.ReceivedQuantity >= line.Quantity)
             return new(PartStateCode.Received, "Received");
         if (line.ReservedQuantity >= line.Quantity)
-            return new(PartStateCode.Stock, "In stock, kept");
+            return new(PartStateCode.Stock, "In stock, reserved");
         if (
             on is not null
             && on.State is not (PurchaseOrderState.Received or PurchaseOrderState.Cancelled)
@@ -31,9 +31,9 @@ public sealed record PartState(PartStateCode Code, string Text, Instant? Expecte
             return new(on.Trouble.Length > 0 ? PartStateCode.Trouble : PartStateCode.Ordered, words, on.ExpectedAt);
         }
         if (job.Decision == DecisionKind.Approved)
-            return new(PartStateCode.Needed, "To be ordered");
+            return new(PartStateCode.Needed, "Needs ordering");
         return part is not null && part.Free >= line.Quantity
-            ? new(PartStateCode.Proposed, "In stock, free")
+            ? new(PartStateCode.Proposed, "In stock, available")
             : new(PartStateCode.Proposed, "Not in stock");
     }
 }

@@ -103,7 +103,7 @@ public class PurchaseOrder
         if (parts.FirstOrDefault(p => string.IsNullOrWhiteSpace(p.Line.Number)).Line is { } nameless)
             return new Problem(
                 "purchase.number",
-                $"\"{nameless.Description}\" has no part number; type one on the sheet first.",
+                $"\"{nameless.Description}\" has no part number; add one on the repair order first.",
                 "lineIds"
             );
         var order = new PurchaseOrder
@@ -154,19 +154,22 @@ public class PurchaseOrder
     public static Problem NotNeeded((string Description, long Number)? taken) =>
         taken is { } on
             ? new Problem("purchase.ordered", $"\"{on.Description}\" is already on purchase order {on.Number}.", "lineIds")
-            : new Problem("purchase.changed", "One of the parts is no longer needed; look at the list again.", "lineIds");
+            : new Problem("purchase.changed", "One of these parts is no longer needed. Check the list and order again.", "lineIds");
 
     /// <summary>Whether anything can be received of it. Refuses with <c>purchase.closed</c>.</summary>
     public Result MayReceive() =>
         IsOpen
             ? Result.Done
-            : new Problem("purchase.closed", $"Purchase order {Number} is {StateName(State).ToLowerInvariant()}; nothing is open on it.");
+            : new Problem(
+                "purchase.closed",
+                $"Purchase order {Number} is {StateName(State).ToLowerInvariant()}; there is nothing left to receive."
+            );
 
     /// <summary>The line, if it is on this order. Refuses with <c>purchase.line</c>.</summary>
     public Result<PurchaseOrderLine> FindLine(long id) =>
         Lines.Find(l => l.Id == id) is { } line
             ? line
-            : new Problem("purchase.line", "A line that was received is not on this purchase order.");
+            : new Problem("purchase.line", "One of these lines is not on this purchase order. Reload the page.");
 
     /// <summary>It could not be handed over, or nothing was heard of it.</summary>
     /// <param name="supplier">Who did not answer.</param>
@@ -176,8 +179,8 @@ public class PurchaseOrder
         Tries++;
         Trouble =
             SupplierReference.Length == 0
-                ? $"{supplier.Name} {why}. The order is kept and sent again by itself; it will not be placed twice. By phone: {supplier.Phone}."
-                : $"{supplier.Name} {why}. What it said last is shown; we go on asking.";
+                ? $"{supplier.Name} {why}. The order is saved and will be sent again automatically; it won't be placed twice. Or call {supplier.Phone}."
+                : $"{supplier.Name} {why}. The last status is shown; we keep checking.";
     }
 
     /// <summary>The supplier answered.</summary>
@@ -196,7 +199,10 @@ public class PurchaseOrder
         if (SupplierReference.Length == 0)
             SupplierReference = reference;
         ExpectedAt = expectedAt ?? ExpectedAt;
-        Trouble = state == PurchaseOrderState.Refused ? "The supplier will not send it; replace the part or take it off." : "";
+        Trouble =
+            state == PurchaseOrderState.Refused
+                ? "The supplier can't fill this order. Choose another part or supplier, or remove the line."
+                : "";
     }
 
     /// <summary>What the state is called.</summary>
@@ -208,7 +214,7 @@ public class PurchaseOrder
             PurchaseOrderState.Confirmed => "Confirmed",
             PurchaseOrderState.Shipped => "Shipped",
             PurchaseOrderState.Delayed => "Delayed",
-            PurchaseOrderState.Refused => "None to be had",
+            PurchaseOrderState.Refused => "Not available",
             PurchaseOrderState.Cancelled => "Called off",
             _ => "Received",
         };

@@ -118,7 +118,7 @@ public sealed class DayPlan(
         if (coming.Where(p => p.IsOpen).OrderByDescending(p => p.ExpectedAt).FirstOrDefault() is { } open)
             return $"{suppliers[open.SupplierId]}, {(open.ExpectedAt is { } at ? "by " + When(shop.Local(at)) : State(open))}";
         if (order.State == OrderState.Open && order.WaitsForParts)
-            return "Parts to be ordered";
+            return "Parts order needed";
         if (order.Stage == Stage.WaitingForParts)
             return "All parts are in";
         var minutes = (int)(utcNow - order.StageSince).TotalMinutes;

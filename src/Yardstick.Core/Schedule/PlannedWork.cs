@@ -50,11 +50,11 @@ public class PlannedWork
         if (at.TimeOfDay < open.From || at.TimeOfDay >= open.Until)
             return new Problem(
                 "plan.hours",
-                $"The shop is open from {open.From.Clock()} to {open.Until.Clock()}; plan the job within it.",
+                $"The shop is open from {open.From.Clock()} to {open.Until.Clock()}; schedule the job in that time.",
                 "start"
             );
         if (Version > 0 && Version != seen && seen != 0)
-            return new Problem("plan.conflict", "Somebody moved this job meanwhile; look where it is now.");
+            return new Problem("plan.conflict", "Someone just moved this job. Check where it is now.");
         (TechnicianId, Start, Version) = (technicianId, at, Version + 1);
         return Result.Done;
     }

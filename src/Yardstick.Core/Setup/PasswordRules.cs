@@ -74,7 +74,7 @@ public static class PasswordRules
     /// <param name="taken">Whether somebody has it already.</param>
     public static Result CheckUserName(string? userName, bool taken = false) =>
         string.IsNullOrWhiteSpace(userName) || userName.Trim().Length > 60
-            ? new Problem("firstRun.userName", "Choose a name to sign in with.", "userName")
+            ? new Problem("firstRun.userName", "Choose a user name.", "userName")
         : taken ? new Problem("person.userName", $"Somebody else signs in as {userName.Trim()}; choose another name.", "userName")
         : Result.Done;
 }

@@ -139,7 +139,7 @@ public partial class Shop
     {
         var typed = (text ?? "").Trim();
         if (typed.Length > 6000)
-            return new Problem("text.long", "At most 6,000 characters have room on a document.", field);
+            return new Problem("text.long", "Enter 6,000 characters or fewer.", field);
         string old;
         switch (field)
         {
@@ -164,7 +164,7 @@ public partial class Shop
             case "estimateDays":
                 old = EstimateDays.ToString(System.Globalization.CultureInfo.InvariantCulture);
                 if (!int.TryParse(typed, out var days) || days is < 1 or > 365)
-                    return new Problem("shop.days", "An estimate holds between 1 and 365 days.", field);
+                    return new Problem("shop.days", "Enter 1 to 365 days.", field);
                 EstimateDays = days;
                 break;
             case "publicAddress":
@@ -250,11 +250,11 @@ public partial class Shop
     public static Result<Shop> Create(string? name, string? timeZone, string? currency, DistanceUnit unit)
     {
         if (string.IsNullOrWhiteSpace(name) || name.Length > 120)
-            return new Problem("firstRun.shop", "The shop needs a name.", "shopName");
+            return new Problem("firstRun.shop", "Enter the shop name.", "shopName");
         if (DateTimeZoneProviders.Tzdb.GetZoneOrNull(timeZone ?? "") is null)
             return new Problem("firstRun.zone", "Choose the time zone from the list.", "timeZone");
         if (currency is not { Length: 3 } || !currency.All(char.IsAsciiLetterUpper))
-            return new Problem("firstRun.currency", "A currency is three capital letters, such as USD or EUR.", "currency");
+            return new Problem("firstRun.currency", "Enter a three-letter currency code, such as USD.", "currency");
         return new Shop
         {
             Name = name.Trim(),

@@ -61,7 +61,7 @@ public partial class Shop
     {
         var code = typed.ToUpperInvariant();
         if (code.Length != 3 || !code.All(char.IsAsciiLetterUpper))
-            return new Problem("firstRun.currency", "A currency is three capital letters, such as USD or EUR.", "currency");
+            return new Problem("firstRun.currency", "Enter a three-letter currency code, such as USD.", "currency");
         if (inUse && code != Currency)
             return new Problem("shop.currencyUsed", "There are orders in this currency; it can't be changed any more.", "currency");
         Currency = code;

@@ -31,5 +31,5 @@ public sealed record Actor(long StaffId, Instant At, string ClientId = "")
     public Problem? MayNotPrice(string field) =>
         May(Permission.OverridePrices)
             ? null
-            : new Problem("rights.right", "You do not have the right to set prices by hand; ask a manager.", field);
+            : new Problem("rights.right", "You don't have permission to change prices. Ask a manager.", field);
 }

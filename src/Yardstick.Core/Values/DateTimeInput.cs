@@ -49,10 +49,10 @@ public static partial class DateTimeInput
     public static Result<LocalDate> Day(string? text, LocalDateTime now, string field) =>
         DayOf((text ?? "").Trim().ToLowerInvariant(), now) is { } day
             ? day
-            : new Problem("date.unreadable", $"\"{text}\" is not a day; type one such as 2/14, friday or in 3 months.", field);
+            : new Problem("date.unreadable", $"\"{text}\" is not a date. Enter one such as 2/14, Friday or in 3 months.", field);
 
     private static Problem Unreadable(string? text, string field) =>
-        new("date.unreadable", $"\"{text}\" is not a time; type one such as 3:30, tomorrow 10 or 11/24 3 pm.", field);
+        new("date.unreadable", $"\"{text}\" is not a time. Enter one such as 3:30, tomorrow 10 am or 11/24 3 pm.", field);
 
     private static LocalTime? ReadTime(Match match)
     {

@@ -30,15 +30,15 @@ public static partial class NumberInput
                 out var figure
             )
         )
-            return new Problem("figure.unreadable", $"\"{Short(text)}\" is not a figure; type {wanted}.", field);
+            return new Problem("figure.unreadable", $"\"{Short(text)}\" is not a number. Enter {wanted}.", field);
         if (decimal.Round(figure, decimals) != figure)
             return new Problem("figure.decimals", $"At most {decimals} decimals are kept here.", field);
-        return Math.Abs(figure) > 10_000_000 ? new Problem("figure.range", "Figures above 10 million are not accepted.", field) : figure;
+        return Math.Abs(figure) > 10_000_000 ? new Problem("figure.range", "Enter a number below 10 million.", field) : figure;
     }
 
     /// <summary>The same, refused where it is below zero.</summary>
     internal static Result<decimal> NotNegative(Result<decimal> figure, string field) =>
-        figure is { Ok: true, Value: < 0 } ? new Problem("figure.range", "It can't be below zero.", field) : figure;
+        figure is { Ok: true, Value: < 0 } ? new Problem("figure.range", "Enter zero or more.", field) : figure;
 
     /// <summary>Without what groups thousands.</summary>
     internal static string Ungroup(string text) => GroupOfThree().Replace(text, "");

@@ -26,7 +26,7 @@ public readonly partial record struct Odometer(int Value) : IComparable<Odometer
             );
         reading = decimal.Truncate(thousands ? reading * 1000 : reading);
         return reading > Highest
-            ? new Problem("figure.range", "No odometer reads above 3,000,000; check the digits.", field)
+            ? new Problem("figure.range", "That odometer is too high. Check the digits.", field)
             : new Odometer((int)reading);
     }
 

@@ -22,7 +22,7 @@ public readonly record struct PhoneNumber(string E164)
         {
             // Said below, in words.
         }
-        return new Problem("phone.unreadable", $"\"{text}\" is not a phone number; type one such as 207 555 0142.", field);
+        return new Problem("phone.unreadable", $"\"{text}\" is not a phone number. Enter one such as (207) 555-0142.", field);
     }
 
     /// <summary>As people of the country write it; numbers from elsewhere with their country.</summary>

@@ -24,7 +24,7 @@ public readonly record struct Plate
     {
         var plate = string.Join(' ', (text ?? "").ToUpperInvariant().Split(' ', StringSplitOptions.RemoveEmptyEntries));
         if (plate.Length is 0 or > 12 || !plate.Any(char.IsLetterOrDigit))
-            return new Problem("plate.unreadable", "A plate has 1 to 12 letters and digits.", field);
+            return new Problem("plate.unreadable", "Enter a plate of 1 to 12 letters and digits.", field);
         return new Plate(plate);
     }
 

@@ -24,7 +24,7 @@ public readonly record struct Quantity(decimal Value) : IFigure<Quantity>
         if (figure.Problem is { } problem)
             return problem;
         return figure.Value <= 0
-            ? new Problem("figure.range", "A quantity has to be above zero; take the line off if nothing is needed.", field)
+            ? new Problem("figure.range", "Enter a quantity above zero, or remove the line.", field)
             : new Quantity(figure.Value);
     }
 

@@ -36,7 +36,7 @@ public readonly record struct Vin
             if (c is 'I' or 'O' or 'Q')
                 return new Problem("vin.letter", $"A VIN never has the letter {c}; it is probably {(c == 'I' ? '1' : '0')}.", field);
             if (!char.IsAsciiDigit(c) && !Letters.Contains(c))
-                return new Problem("vin.letter", $"\"{c}\" can't stand in a VIN.", field);
+                return new Problem("vin.letter", $"\"{c}\" is not used in VINs. Check that character.", field);
         }
         return new Vin(vin);
     }

@@ -110,11 +110,11 @@ public partial class Vehicle
         if (!string.IsNullOrWhiteSpace(typed.Year))
         {
             if (!int.TryParse(typed.Year.Trim(), out var year) || year < 1900 || year > thisYear + 1)
-                return new Problem("vehicle.year", $"The model year is a number from 1900 to {thisYear + 1}.", "year");
+                return new Problem("vehicle.year", $"Enter a model year from 1900 to {thisYear + 1}.", "year");
             vehicle.Year = year;
         }
         if (!vehicle.Plate.IsKnown && !vehicle.Vin.IsKnown && vehicle.ShortDescription.Length == 0)
-            return new Problem("vehicle.empty", "A car needs at least a plate, a VIN or a make.", "plate");
+            return new Problem("vehicle.empty", "Enter at least a plate, a VIN or a make.", "plate");
         return vehicle;
     }
 
@@ -153,9 +153,12 @@ public partial class Vehicle
     public Result<VehicleTransfer> PassTo(long owner, string ownerName, long? openOrder, Actor actor)
     {
         if (CustomerId == owner)
-            return new Problem("vehicle.owner", $"It belongs to {ownerName} already.");
+            return new Problem("vehicle.owner", $"This vehicle already belongs to {ownerName} already.");
         if (openOrder is { } number)
-            return new Problem("vehicle.open", $"Order {number} is open for its present owner; close it before the car is passed on.");
+            return new Problem(
+                "vehicle.open",
+                $"Order {number} is open for the current owner. Invoice it before transferring the vehicle."
+            );
         var transfer = new VehicleTransfer
         {
             VehicleId = Id,

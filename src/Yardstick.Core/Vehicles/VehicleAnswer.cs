@@ -49,5 +49,5 @@ public class VehicleAnswer
         return Result.Done;
     }
 
-    private static readonly Problem TooLong = new("answer.text", $"An answer has 1 to {Longest} characters.", "answer");
+    private static readonly Problem TooLong = new("answer.text", $"Enter an answer of up to {Longest} characters.", "answer");
 }

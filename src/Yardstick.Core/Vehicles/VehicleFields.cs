@@ -63,7 +63,7 @@ public partial class Vehicle
             case "productionMonth":
                 var month = MonthAndYear().Match(typed);
                 if (typed.Length > 0 && !month.Success)
-                    return new Problem("vehicle.productionMonth", "Type month and year as on the car, such as 3/2019.", field);
+                    return new Problem("vehicle.productionMonth", "Enter month and year from the door label, such as 3/2019.", field);
                 ProductionMonth =
                     typed.Length == 0
                         ? ""

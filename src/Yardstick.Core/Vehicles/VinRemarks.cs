@@ -21,16 +21,16 @@ public static class VinRemarks
         {
             var fits = vin.Corrections();
             remarks.Add(
-                $"The check digit does not fit: position 9 is {vin.Text[8]} and would have to be {vin.CheckDigit}. "
+                $"The check digit doesn't match: position 9 is {vin.Text[8]} but should be {vin.CheckDigit}. "
                     + (
                         fits.Count == 0
-                            ? "Cars made for North America since 1981 have a right one; compare it with the car."
-                            : $"It would fit as {string.Join(" or ", fits.Take(4))}; compare it with the car."
+                            ? "North American vehicles since 1981 have a valid one. Compare it with the VIN on the vehicle."
+                            : $"Did you mean {string.Join(" or ", fits.Take(4))}? Compare it with the VIN on the vehicle."
                     )
             );
         }
         if (bound && vin.CheckDigitFits && vin.ModelYear is { } told && year > 0 && told != year && told - 30 != year && told + 30 != year)
-            remarks.Add($"The VIN tells model year {told}; the record says {year}.");
+            remarks.Add($"The VIN decodes to model year {told}; the record says {year}.");
         return remarks;
     }
 }

@@ -28,14 +28,14 @@ public sealed class AdvisoryMaker(Shop shop)
             yield return new(
                 AdvisoryKind.Warning,
                 Urgency.Heed,
-                $"The certificate for {customer.TaxExempt} has ended",
+                $"Exemption certificate ({customer.TaxExempt}) expired",
                 Invariant($"on {customer.TaxExemptUntil:MMM d, yyyy}; tax is charged until a new date is on file")
             );
         else if (customer.TaxExemptUntil is { } until && Period.DaysBetween(today, until) <= EndsSoonDays)
             yield return new(
                 AdvisoryKind.Warning,
                 Urgency.Soon,
-                $"The certificate for {customer.TaxExempt} ends soon",
+                $"Exemption certificate ({customer.TaxExempt}) expires soon",
                 Invariant($"on {until:MMM d, yyyy}")
             );
     }
@@ -44,9 +44,9 @@ public sealed class AdvisoryMaker(Shop shop)
     public static IEnumerable<Advisory> OfVehicle(Vehicle car)
     {
         if (car.Warning.Length > 0)
-            yield return new(AdvisoryKind.Warning, Urgency.Heed, car.Warning, "about the car");
+            yield return new(AdvisoryKind.Warning, Urgency.Heed, car.Warning, "vehicle alert");
         foreach (var remark in VinRemarks.Of(car))
-            yield return new(AdvisoryKind.Warning, Urgency.Later, remark, "about its VIN");
+            yield return new(AdvisoryKind.Warning, Urgency.Later, remark, "VIN check");
     }
 
     /// <summary>Orders that are open for the car.</summary>
@@ -101,7 +101,7 @@ public sealed class AdvisoryMaker(Shop shop)
         var byId = orders.ToDictionary(o => o.Id);
         var jobs = orders.SelectMany(o => o.OnJobs.Select(j => (o.OpenedAt, Job: j))).ToList();
         return findings
-            .Where(f => f.Rating != Rating.Sound && byId[f.OrderId].State is OrderState.Posted or OrderState.Ended)
+            .Where(f => f.Rating != Rating.Good && byId[f.OrderId].State is OrderState.Posted or OrderState.Ended)
             .Where(f => !jobs.Exists(j => j.OpenedAt >= byId[f.OrderId].OpenedAt && WorkTitleMatch.Same(j.Job.Title, f.Text)))
             .Select(f => new Advisory(AdvisoryKind.Advised, UrgencyOf(f.Rating), f.Text, Found(f))
             {
@@ -173,5 +173,5 @@ public sealed class AdvisoryMaker(Shop shop)
     }
 
     private string OnCars(int some, int all) =>
-        Invariant($"done on {some} of {all} like cars within {Vehicle.LikeDistance:N0} {shop.DistanceWord} of this reading");
+        Invariant($"done on {some} of {all} similar vehicles within {Vehicle.LikeDistance:N0} {shop.DistanceWord} of this mileage");
 }

@@ -43,7 +43,7 @@ public class CheckInSheet
         if (order.State != OrderState.Open)
             return new Problem("order.posted", "This order is closed; nobody signs for its check-in any more.");
         if ((signedBy ?? "").Trim().Length is 0 or > 120)
-            return new Problem("checkIn.name", "Say who signs.", "signedBy");
+            return new Problem("checkIn.name", "Enter the name of the person signing.", "signedBy");
         if (condition is { Length: > 2000 })
             return TextInput.TooLong(2_000, "condition");
         if (photos > MostPhotos)
@@ -52,7 +52,7 @@ public class CheckInSheet
     }
 
     /// <summary>The signature is missing or is no picture.</summary>
-    public static readonly Problem NoSignature = new("checkIn.signature", "The signature is missing; sign in the box.", "signature");
+    public static readonly Problem NoSignature = new("checkIn.signature", "Signature missing. Sign in the box.", "signature");
 
     /// <summary>The order changed while the sheet was drawn.</summary>
     public static readonly Problem Changing = new("checkIn.changing", "The order is being changed right now; sign again.");

@@ -13,8 +13,8 @@ public static class TroubleCodes
     /// <summary>What a code means; a sentence that says why not where it is not known.</summary>
     public static string Meaning(TroubleCode code) =>
         Known.TryGetValue(code.Base, out var meaning) ? meaning
-        : code.IsGeneric ? $"a generic {code.System} code that is not in the list"
-        : $"a {code.System} code of the car's maker";
+        : code.IsGeneric ? $"a generic {code.System} code, no description on file"
+        : $"a {code.System} manufacturer-specific code";
 
     /// <summary>Codes that begin with what was typed, in order.</summary>
     /// <param name="typed">At least a letter and two digits.</param>

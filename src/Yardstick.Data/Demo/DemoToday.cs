@@ -144,7 +144,7 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
                 Text = "Front pads",
                 Measured = 6.5m,
                 Unit = "mm",
-                Rating = Rating.Sound,
+                Rating = Rating.Good,
                 PhotoHash = DemoPictures.Pad,
                 ById = Ana,
                 At = shop.UtcNow.PlusMinutes(-86),

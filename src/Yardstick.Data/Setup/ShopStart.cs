@@ -90,7 +90,7 @@ public static class ShopStart
                 Channel = MessageChannel.Text,
                 Use = "documents",
                 Body =
-                    "Hello {{ customer.firstName }}, here is what you asked for about your {{ car.description }}: {{ link }}\n{{ shop.name }}, {{ shop.phone }}",
+                    "Hello {{ customer.firstName }}, here are the documents you asked for on your {{ car.description }}: {{ link }}\n{{ shop.name }}, {{ shop.phone }}",
             },
         ];
 }

@@ -46,7 +46,12 @@ internal static class AnotherVisit
         var policy = next.PolicyVersionId == order.PolicyVersionId ? under.Policy : await db.PolicyAsync(next.PolicyVersionId);
         var decided = next.Decide(
             copy.Id,
-            new Answer(DecisionKind.Approved, answer.DecidedBy, answer.Channel, $"Agreed to on order {order.Number}. {answer.Note}".Trim())
+            new Answer(
+                DecisionKind.Approved,
+                answer.DecidedBy,
+                answer.Channel,
+                $"Approved on repair order {order.Number}. {answer.Note}".Trim()
+            )
             {
                 ShownId = answer.ShownId,
             },

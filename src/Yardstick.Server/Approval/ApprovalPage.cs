@@ -93,7 +93,7 @@ public static class ApprovalPage
     /// <summary>There is no such link; a guessed one is told the same.</summary>
     internal static readonly Problem Unknown = new(
         "link.unknown",
-        "This link is not one of ours, or it was copied in part. Ask the shop to send it again."
+        "This link is not valid or is incomplete. Ask the shop to send it again."
     );
 
     private sealed record Found(ApprovalLink Link, EstimatePresentation Now, EstimateSnapshot Sent, LinkState State);
@@ -251,7 +251,7 @@ public static class ApprovalPage
             return refused;
         var yes = answers.Value.Count(a => a.Answer.Kind == DecisionKind.Approved);
         context.Command.Notify(
-            $"{request.Name!.Trim()} answered on order {context.Order.Number}: yes to {yes} of {answers.Value.Count}.",
+            $"{request.Name!.Trim()} answered on order {context.Order.Number}: approved {yes} of {answers.Value.Count} jobs.",
             link.OrderId
         );
         return new Changed(context.Order.Version, link.OrderId, 1);

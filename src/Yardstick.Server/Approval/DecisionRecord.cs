@@ -107,7 +107,7 @@ public static class DecisionRecord
     {
         var hash = await db.Decisions.Where(d => d.Id == id).Select(d => d.SignatureHash).FirstOrDefaultAsync();
         return string.IsNullOrEmpty(hash)
-            ? Problems.Of(new Problem("signature.gone", "There is no signature under this answer."))
+            ? Problems.Of(new Problem("signature.gone", "This answer has no signature."))
             : Results.File(store.PathOf(hash, picture: false), "image/png");
     }
 }

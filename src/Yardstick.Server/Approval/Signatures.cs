@@ -34,7 +34,7 @@ public sealed class Signatures(PictureGate pictures, ContentStore store)
             return "";
         return await ReadAsync(base64) is { } png
             ? await store.KeepFileAsync(png)
-            : new Problem("signature.unreadable", "The signature could not be read; sign in the box once more.", "signature");
+            : new Problem("signature.unreadable", "The signature could not be read; sign in the box again.", "signature");
     }
 
     private static bool Fits(int width, int height) =>

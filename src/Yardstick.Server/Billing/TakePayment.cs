@@ -116,21 +116,21 @@ public static class TakePayment
         if (settled.GivenBack is { } back)
         {
             return back.State == CardChargeState.Approved
-                ? $"{charge.Amount} was charged to the card ending {charge.CardEnding} although the invoice was paid meanwhile; {-back.Amount} was given back to the card at once."
-                : $"{charge.Amount} was charged to the card ending {charge.CardEnding} although the invoice was paid meanwhile. Giving {-back.Amount} back is not settled: {Sentence(new SettledCharge(back, null))}";
+                ? $"{charge.Amount} was charged to the card ending in {charge.CardEnding} although the invoice was paid meanwhile; {-back.Amount} was given back to the card at once."
+                : $"{charge.Amount} was charged to the card ending in {charge.CardEnding} although the invoice was paid meanwhile. Giving {-back.Amount} back is not settled: {Sentence(new SettledCharge(back, null))}";
         }
         return charge.State switch
         {
-            CardChargeState.Approved when charge.Amount.Cents > 0 => $"{charge.Amount} charged to the card ending {charge.CardEnding}.",
-            CardChargeState.Approved => $"{-charge.Amount} paid back to the card ending {charge.CardEnding}.",
+            CardChargeState.Approved when charge.Amount.Cents > 0 => $"{charge.Amount} charged to the card ending in {charge.CardEnding}.",
+            CardChargeState.Approved => $"{-charge.Amount} refunded to the card ending in {charge.CardEnding}.",
             CardChargeState.Declined when charge.Amount.Cents > 0 =>
-                $"The card was refused: {charge.Message} Nothing was charged; try another card or cash.",
+                $"Card declined: {charge.Message} Nothing was charged; try another card or cash.",
             CardChargeState.Declined =>
                 $"The terminal refused the refund: {charge.Message} Nothing was paid back; give it back in cash or try again.",
             CardChargeState.NotMade => charge.Message.Length > 0
                 ? charge.Message
-                : "The terminal never got this charge, so nothing was charged. Start again.",
-            _ => charge.Message.Length > 0 ? charge.Message : "The terminal has not answered yet.",
+                : "The card terminal never received this charge. Nothing was charged; try again.",
+            _ => charge.Message.Length > 0 ? charge.Message : "The card terminal has not responded yet. Check again in a moment.",
         };
     }
 

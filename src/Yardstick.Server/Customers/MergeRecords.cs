@@ -111,7 +111,7 @@ public static class MergeRecords
                 : await db.Vehicles.CountAsync(v => (v.Id == id || v.Id == other) && v.MergedIntoId == null);
         return standing == 2
             ? null
-            : new Problem("record.gone", "One of the two records is not on file any more; it may have been merged already.");
+            : new Problem("record.gone", "One of these records is no longer on file. It may already be merged; search again.");
     }
 
     private static async Task<IResult> PreviewAsync(ShopDb db, MergeKind kind, long id, long other)
@@ -136,7 +136,7 @@ public static class MergeRecords
         Say(moved.Reminders.Count, "reminder", "reminders");
         Say(moved.Files.Count, "file", "files");
         Say(moved.Labels.Count, "label", "labels");
-        Say(moved.Extras.Count, "field of the shop's own", "fields of the shop's own");
+        Say(moved.Extras.Count, "custom field", "fields of the shop's own");
         Func<string, (string, string)> both;
         string kept,
             gone;

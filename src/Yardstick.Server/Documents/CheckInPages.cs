@@ -33,20 +33,20 @@ internal sealed class CheckInPages : PdfSheet
         (document.ShopName, document.ShopAddress, document.ShopContact);
     protected override byte[]? Logo => logo;
     protected override LocalDateTime Date => document.Date;
-    protected override string Under => $"Order {document.OrderNumber} · written by {document.Writer}";
+    protected override string Under => $"Order {document.OrderNumber} · Service writer: {document.Writer}";
 
     protected override void Body()
     {
         Parties((document.CustomerName, document.CustomerAddress), (document.Vehicle, document.Plate, document.Vin, document.Odometer));
         Photos();
         foreach (var says in document.Concerns)
-            Labelled("You said", says);
+            Labelled("Concern", says);
         if (document.Condition.Length > 0)
-            Labelled("Condition", document.Condition);
+            Labelled("Existing damage", document.Condition);
         if (document.Promise.Length > 0)
-            Labelled("Ready", document.Promise);
+            Labelled("Promised", document.Promise);
         Y += 8;
-        Texts("Agreed", document.Agreed);
+        Texts("Requests", document.Agreed);
         if (document.Terms.Length > 0)
             Texts("Terms", document.Terms.Split('\n'));
         Sign();

@@ -34,24 +34,24 @@ internal sealed class PdfPages : PdfSheet
     protected override LocalDateTime Date => document.Date;
     protected override string Under =>
         document.Kind == DocumentKind.Former
-            ? "brought in from a former program"
-            : $"Order {document.OrderNumber} · written by {document.Writer}";
+            ? "imported from previous software"
+            : $"Order {document.OrderNumber} · Service writer: {document.Writer}";
 
     protected override void Body()
     {
         Parties((document.CustomerName, document.CustomerAddress), (document.Vehicle, document.Plate, document.Vin, document.Odometer));
-        Texts("For this car", document.Handling);
+        Texts("Handling", document.Handling);
         Concerns();
         foreach (var job in document.Jobs)
             Job(job);
         if (Priced)
             Totals();
         Findings();
-        Texts("Not done on this visit", document.NotDone);
-        Texts("Declined knowingly", document.Acknowledged);
-        Texts("Record of consent", document.Consent);
+        Texts("Declined or deferred", document.NotDone);
+        Texts("Safety items declined", document.Acknowledged);
+        Texts("Authorization record", document.Consent);
         if (document.Reason.Length > 0)
-            Texts("Credit note", [document.Reason]);
+            Texts("Credit memo", [document.Reason]);
         if (document.Terms.Length > 0)
             Texts("Terms", [document.Terms]);
         if (document.Validity.Length > 0)
@@ -64,7 +64,7 @@ internal sealed class PdfPages : PdfSheet
     private void SignHere()
     {
         Room(130);
-        PdfFace.Regular.Draw(Canvas, "I received the car and its keys.", Left, Y, 10, Ink);
+        PdfFace.Regular.Draw(Canvas, "I received my vehicle and keys.", Left, Y, 10, Ink);
         Y += 46;
         using var line = new SkiaSharp.SKPaint { Color = Ink, StrokeWidth = 0.8f };
         foreach (var (label, from, to) in new[] { ("Signature", Left, 300f), ("Name", 316f, 470f), ("Date and time", 486f, Right) })
@@ -81,7 +81,7 @@ internal sealed class PdfPages : PdfSheet
             return;
         Room(48);
         Y += 8;
-        PdfFace.Bold.Draw(Canvas, "We found", Left, Y, 10.5f, Ink);
+        PdfFace.Bold.Draw(Canvas, "Findings", Left, Y, 10.5f, Ink);
         Y += 5;
         Hairline();
         Y += 13;
@@ -134,7 +134,7 @@ internal sealed class PdfPages : PdfSheet
         foreach (var concern in document.Concerns)
         {
             foreach (
-                var (label, text) in new[] { ("You said", concern.Complaint), ("We found", concern.Cause), ("We did", concern.Correction) }
+                var (label, text) in new[] { ("Concern", concern.Complaint), ("Cause", concern.Cause), ("Correction", concern.Correction) }
             )
             {
                 if (text.Length > 0)

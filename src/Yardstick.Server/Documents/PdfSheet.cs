@@ -14,6 +14,8 @@ internal abstract class PdfSheet : IDisposable
         Right = 564,
         Top = 48,
         Bottom = 736;
+    private const float LabelWidth = 84;
+
     private const float LogoWide = 150,
         LogoHigh = 48;
     protected static readonly SKColor Ink = SKColor.Parse("#1E272B"),
@@ -197,12 +199,12 @@ internal abstract class PdfSheet : IDisposable
     protected void Labelled(string label, string text)
     {
         var first = true;
-        foreach (var line in PdfFace.Regular.Wrap(text, 9, Right - Left - 60))
+        foreach (var line in PdfFace.Regular.Wrap(text, 9, Right - Left - LabelWidth))
         {
             Room(13);
             if (first)
                 PdfFace.Bold.Draw(Canvas, label, Left, Y, 9, Soft);
-            PdfFace.Regular.Draw(Canvas, line, Left + 60, Y, 9, Ink);
+            PdfFace.Regular.Draw(Canvas, line, Left + LabelWidth, Y, 9, Ink);
             Y += 13;
             first = false;
         }

@@ -232,7 +232,7 @@ public static class Bench
                     job.Id,
                     job.Title,
                     job.Decision == DecisionKind.Approved,
-                    job.Decision == DecisionKind.Approved ? "Approved" : "Not agreed yet",
+                    job.Decision == DecisionKind.Approved ? "Approved" : "Not approved yet",
                     job.Progress,
                     job.ProgressNote,
                     job.SoldHours.Value,

@@ -26,7 +26,7 @@ public static class BenchVin
             if (await work.Db.OnBenchOf(me).FirstOrDefaultAsync(o => o.Id == id) is not { } order)
                 return new Problem("bench.gone", "This car is not on your bench any more.");
             if (order.VehicleId is not { } vehicleId || await work.Db.Vehicles.FindAsync(vehicleId) is not { } vehicle)
-                return new Problem("vehicle.gone", "This order has no car.");
+                return new Problem("vehicle.gone", "This repair order has no vehicle.");
             if (vehicle.Vin.IsKnown)
             {
                 var read = Vin.Parse(request.Vin);

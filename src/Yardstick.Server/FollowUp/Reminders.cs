@@ -125,7 +125,7 @@ public static class Reminders
         {
             var shop = await work.Db.Shops.SingleAsync();
             if (await work.Db.Reminders.FirstOrDefaultAsync(r => r.Id == id && r.RemovedAt == null) is not { } reminder)
-                return new Problem("reminder.gone", "This reminder is not on the car any more.");
+                return new Problem("reminder.gone", "This reminder was removed. Reload the page.");
             var done = reminder.DoneOn(request.On, request.Reading, shop.Local(work.Actor.At));
             if (done.Problem is { } problem)
                 return problem;

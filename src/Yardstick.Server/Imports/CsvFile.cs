@@ -19,7 +19,7 @@ public sealed record CsvFile(IReadOnlyList<string> Headings, IReadOnlyList<(int 
         if (content.Length == 0)
             return NoTable("it is empty");
         if (content.AsSpan().StartsWith("PK"u8))
-            return NoTable("it is a workbook of a spreadsheet; save it as CSV first");
+            return NoTable("it is a spreadsheet workbook; save it as CSV first");
         if (
             content.AsSpan().StartsWith("%PDF"u8)
             || content.AsSpan().StartsWith(new byte[] { 0x89, 0x50 })
@@ -28,7 +28,7 @@ public sealed record CsvFile(IReadOnlyList<string> Headings, IReadOnlyList<(int 
             return NoTable("it is a document or picture");
         var text = Decode(content);
         if (text.Contains('\0', StringComparison.Ordinal))
-            return NoTable("it has characters that no text has");
+            return NoTable("it has characters that can't be read");
         if (text.TrimStart().StartsWith('<'))
             return NoTable("it is a web page; save the table as CSV first");
         return Parse(text);
@@ -88,7 +88,7 @@ public sealed record CsvFile(IReadOnlyList<string> Headings, IReadOnlyList<(int 
                 if (rows.Count >= MostRows)
                     return new Problem(
                         "import.large",
-                        Invariant($"This file has more than {MostRows:N0} rows; bring it in in several parts."),
+                        Invariant($"This file has more than {MostRows:N0} rows; split it and import the parts."),
                         "file"
                     );
                 rows.Add(((int)reader.LineNumber, cells));
@@ -96,7 +96,7 @@ public sealed record CsvFile(IReadOnlyList<string> Headings, IReadOnlyList<(int 
         }
         catch (CsvFormatException)
         {
-            return NoTable("a row of it has no end");
+            return NoTable("one row is cut off");
         }
         if (unclosed)
             return NoTable("a quotation mark in it is never closed");

@@ -216,7 +216,7 @@ public static class ImportEndpoints
                 .Select(r => (IReadOnlyList<string>)[.. r.Cells, reasons[r.Line]])
                 .Prepend([.. looked.File.Headings, "Why not"])
         );
-        return Results.File(memory.ToArray(), "text/csv", $"not brought in, {looked.Run.FileName}");
+        return Results.File(memory.ToArray(), "text/csv", $"not imported, {looked.Run.FileName}");
     }
 
     private static Task<IResult> MapColumns(long id, ImportMappingRequest request, CommandRunner commands) =>

@@ -52,7 +52,7 @@ internal sealed class VehicleImporter : Importer
         if (owner.Problem is { } noOwner)
             return Bad(row, words, noOwner.Message);
         if (owner.Value is not { } ownerId)
-            return Bad(row, words, "nothing tells whose it is");
+            return Bad(row, words, "the owner is missing");
         var vehicle = read.Value;
         vehicle.BelongsTo(ownerId, Shop.PlateRegion);
         if (

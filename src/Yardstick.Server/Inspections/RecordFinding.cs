@@ -44,7 +44,7 @@ public static class RecordFinding
             if (order.IsOpen().Problem is { } closed)
                 return closed;
             if (request.PhotoHash is { } hash && await work.Db.Photos.FindAsync(hash) is null)
-                return new Problem("photo.gone", "The photo was not kept; take it again.", "photo");
+                return new Problem("photo.gone", "The photo was not saved. Take it again.", "photo");
             var finding = Finding.Create(
                 id,
                 request.Text,

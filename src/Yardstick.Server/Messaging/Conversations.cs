@@ -243,7 +243,7 @@ public static class Conversations
             await db.Messages.Where(m => m.Id == id && m.AttachmentHash != "").Select(m => m.AttachmentHash).FirstOrDefaultAsync()
             is not { } hash
         )
-            return Problems.Of(new Problem("message.document", "No document went along with this message."));
+            return Problems.Of(new Problem("message.document", "This message has no attachment."));
         return Results.File(store.PathOf(hash, picture: false), "application/pdf");
     }
 

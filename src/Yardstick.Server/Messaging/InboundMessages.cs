@@ -71,7 +71,7 @@ public sealed class InboundMessages(
             )
             {
                 if (sent.State == MessageState.Failed)
-                    work.Notify($"A message to {sent.Address} can't be delivered: {post.Body}", sent.OrderId);
+                    work.Notify($"A message to {sent.Address} was not delivered: {post.Body} Call them instead.", sent.OrderId);
             }
             return;
         }

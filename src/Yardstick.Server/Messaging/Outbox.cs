@@ -112,7 +112,7 @@ public sealed class Outbox(
                 return null;
             if (await MessageComposer.RefusesAsync(db, waiting.Address))
             {
-                waiting.NotHandedOver("They do not want to be written to.", final: true, time.Now());
+                waiting.NotHandedOver("This customer opted out. Call them instead.", final: true, time.Now());
                 await db.SaveChangesAsync();
                 return null;
             }
@@ -141,7 +141,7 @@ public sealed class Outbox(
             message.Channel == MessageChannel.Text
                 ? await texts.SendAsync(message, cancel)
                 : await mailer.SendAsync(message, shopName, attachment, cancel);
-        var who = message.Channel == MessageChannel.Text ? "The text gateway" : "The mail server";
+        var who = message.Channel == MessageChannel.Text ? "The texting service" : "The mail server";
         await gate.RunAsync(async db =>
         {
             var now = await db.Messages.SingleAsync(m => m.Id == id);

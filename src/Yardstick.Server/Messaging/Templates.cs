@@ -24,14 +24,14 @@ public static class Templates
     [
         ("customer.name", "the customer's name"),
         ("customer.firstName", "the customer's first name"),
-        ("car.description", "the car in words"),
+        ("car.description", "year, make and model"),
         ("car.plate", "its plate"),
         ("order.number", "number of the order"),
         ("order.total", "total of approved and open work"),
-        ("order.promise", "when the car is promised"),
+        ("order.promise", "promised time"),
         ("shop.name", "the shop's name"),
-        ("shop.phone", "its telephone"),
-        ("link", "the customer's own link, where one is sent"),
+        ("shop.phone", "the shop's phone number"),
+        ("link", "the customer's link, if one is sent"),
     ];
 
     /// <summary>A field that templates may name.</summary>
@@ -109,7 +109,7 @@ public static class Templates
             ?? await db.Orders.Where(o => o.State == OrderState.Open && o.CustomerId != null).MaxAsync(o => (long?)o.Number)
             ?? 0;
         if (await db.Orders.FirstOrDefaultAsync(o => o.Number == number) is not { } order)
-            return Problems.Of(new Problem("template.order", "There is no order with this number to try it on.", "orderNumber"));
+            return Problems.Of(new Problem("template.order", "No repair order has this number. Enter another.", "orderNumber"));
         var values = await ValuesAsync(db, order);
         return Results.Ok(
             new FilledTemplate(
@@ -182,7 +182,7 @@ public static class Templates
             if (text.Length > most)
                 return new Problem("template.long", Invariant($"At most {most:N0} characters are kept here."), field);
             if (!parser.TryParse(text, out var template, out var error))
-                return new Problem("template.syntax", $"This can't be read: {error}", field);
+                return new Problem("template.syntax", $"There is a mistake in a field: {error}", field);
             var named = new NamedFields();
             named.VisitTemplate(template);
             if (named.Refused)

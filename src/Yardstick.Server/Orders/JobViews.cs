@@ -89,7 +89,7 @@ internal sealed class JobViews(
         if (figures.ReducedBy is not { } by)
             return "";
         var other = order.OnJobs.SelectMany(j => j.OnLines).OfType<LaborLine>().FirstOrDefault(l => l.Operation == by)?.Description ?? by;
-        return figures.Hours == 0 ? $"part of {other}" : $"beside {other}";
+        return figures.Hours == 0 ? $"included in {other}" : $"overlaps with {other}";
     }
 
     private SheetCompanion CompanionOf(CompanionFigures companion) =>

@@ -109,7 +109,7 @@ public static class OrderCommands
         }
         catch (CaseException bad)
         {
-            return OrderPricing.Unpriceable($"The order can't be priced like this: {bad.Message}");
+            return OrderPricing.Unpriceable($"This repair order can't be priced: {bad.Message} Undo the last change and try again.");
         }
     }
 

@@ -47,7 +47,7 @@ public static class Reprice
         }
         catch (CaseException bad)
         {
-            return Problems.Of(OrderPricing.Unpriceable($"The policy in force can't price this order: {bad.Message}"));
+            return Problems.Of(OrderPricing.Unpriceable($"The current pricing rules can't price this repair order: {bad.Message}"));
         }
     }
 

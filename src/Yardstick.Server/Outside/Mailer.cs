@@ -60,8 +60,8 @@ public sealed class Mailer(ServerOptions options) : IMailer
         catch (SmtpCommandException refused)
         {
             return (int)refused.StatusCode >= 500
-                ? new Problem("outside.refused", $"does not take it: {refused.Message}")
-                : new Problem("outside.failed", $"did not take it yet: {refused.Message}");
+                ? new Problem("outside.refused", $"rejected it: {refused.Message}")
+                : new Problem("outside.failed", $"has not accepted it yet: {refused.Message}");
         }
         catch (Exception problem)
             when (problem
@@ -74,8 +74,8 @@ public sealed class Mailer(ServerOptions options) : IMailer
             )
         {
             return handing
-                ? new Problem("outside.lost", "hung up while it took the e-mail")
-                : new Problem("outside.silent", "does not answer");
+                ? new Problem("outside.lost", "dropped the connection while accepting the email")
+                : new Problem("outside.silent", "is not responding");
         }
     }
 }

@@ -69,7 +69,7 @@ public sealed class SupplierClient(HttpClient http) : ISupplierClient
         };
         return state is { } known
             ? new SupplierAnswer(call.Value.Reference, known, call.Value.ExpectedAt)
-            : new Problem("outside.answer", $"answered in a way that is not understood (\"{call.Value.State}\")");
+            : new Problem("outside.answer", $"sent a reply that could not be read (\"{call.Value.State}\")");
     }
 }
 
@@ -99,7 +99,7 @@ internal static class OutsideCall
         {
             using var response = await http.SendAsync(request, cancel);
             if ((int)response.StatusCode == 404)
-                return new Problem("outside.unknown", "does not know this");
+                return new Problem("outside.unknown", "has no data for this");
             if (!response.IsSuccessStatusCode)
                 return new Problem("outside.failed", $"answered with an error ({(int)response.StatusCode})");
             return await response.Content.ReadFromJsonAsync<T>(Json, cancel) is { } value
@@ -108,11 +108,11 @@ internal static class OutsideCall
         }
         catch (JsonException)
         {
-            return new Problem("outside.answer", "answered in a way that is not understood");
+            return new Problem("outside.answer", "sent a reply that could not be read");
         }
         catch (Exception problem) when (IsSilence(problem))
         {
-            return new Problem("outside.silent", "does not answer");
+            return new Problem("outside.silent", "is not responding");
         }
     }
 }

@@ -200,11 +200,11 @@ public sealed class VehicleSpecsClient(IHttpClientFactory clients) : IVehicleSpe
                 .GetAsync(new Uri($"facts/drawings/{Uri.EscapeDataString(key)}", UriKind.Relative), cancel);
             return response.IsSuccessStatusCode
                 ? await response.Content.ReadAsStringAsync(cancel)
-                : new Problem("outside.unknown", "does not know this");
+                : new Problem("outside.unknown", "has no data for this");
         }
         catch (Exception problem) when (OutsideCall.IsSilence(problem))
         {
-            return new Problem("outside.silent", "does not answer");
+            return new Problem("outside.silent", "is not responding");
         }
     }
 

@@ -46,7 +46,12 @@ public static class Headers
                 if (checksOrigin && request.Headers.Origin.ToString() is { Length: > 0 } origin && !SameOrigin(origin, request))
                 {
                     await Problems
-                        .Of(new Core.Problem("origin.right", "This change was sent by another site and was not carried out."))
+                        .Of(
+                            new Core.Problem(
+                                "origin.right",
+                                "This request came from another website and was blocked. Reload the page and try again."
+                            )
+                        )
                         .ExecuteAsync(http);
                     return;
                 }

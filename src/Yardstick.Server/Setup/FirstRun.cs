@@ -90,7 +90,7 @@ public static class FirstRun
             async db =>
             {
                 if (await db.Shops.AnyAsync())
-                    return new Problem("firstRun.done", "This shop was set up already; sign in.");
+                    return new Problem("firstRun.done", "This shop is already set up. Sign in.");
                 var person = owning.Value;
                 ShopStart.AddShop(db, made.Value, time.Now());
                 db.Staff.Add(person);

@@ -65,7 +65,7 @@ public static class Logo
             return Problems.Of(large);
         return await EncodeAsync(pictures, read.Value, Widest, Highest) is { } png
             ? await Change(await store.KeepFileAsync(png), commands)
-            : Problems.Of(new Problem("logo.unreadable", "This is not a picture that can be shown; take a PNG or JPEG.", "logo"));
+            : Problems.Of(new Problem("logo.unreadable", "This picture can't be used. Choose a PNG or JPEG.", "logo"));
     }
 
     private static Task<IResult> Change(string hash, CommandRunner commands) =>

@@ -49,7 +49,7 @@ public static class PersonView
         /// <summary>Pace in percent, as typed.</summary>
         public required string Pace { get; init; }
 
-        /// <summary>Cost of an hour, as typed; empty where nobody said.</summary>
+        /// <summary>Labor cost per hour, as typed; empty where nobody said.</summary>
         public required string PayRate { get; init; }
 
         /// <summary>False for those who left.</summary>

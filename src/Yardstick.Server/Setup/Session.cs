@@ -16,7 +16,7 @@ public static class Session
 {
     private static readonly Problem Wrong = new(
         "signIn.wrong",
-        "The name and password do not fit together. After eight wrong tries nothing is taken for five minutes.",
+        "The user name or password is wrong. Try again. After eight wrong tries nothing is taken for five minutes.",
         "password"
     );
     private static readonly Problem TooOften = new("limit.reached", "That was tried too often; wait a minute and try again.");

@@ -73,7 +73,7 @@ public static class Advisories
     private static Task<List<Finding>> FindingsAsync(ShopDb db, List<Order> orders)
     {
         var ids = orders.ConvertAll(o => o.Id);
-        return db.Findings.Where(f => ids.Contains(f.OrderId) && f.Rating != Rating.Sound).OrderByDescending(f => f.Id).ToListAsync();
+        return db.Findings.Where(f => ids.Contains(f.OrderId) && f.Rating != Rating.Good).OrderByDescending(f => f.Id).ToListAsync();
     }
 
     private static Task<List<Reminder>> RemindersAsync(ShopDb db, long vehicleId) =>

@@ -107,7 +107,7 @@ public static class CheckIn
         if (await signatures.ReadAsync(request.SignaturePng) is not { } signature)
             return CheckInSheet.NoSignature;
         if (await db.Photos.CountAsync(p => hashes.Contains(p.Hash)) != hashes.Count)
-            return new Problem("photo.gone", "One of the photos was not kept; take it again.", "photos");
+            return new Problem("photo.gone", "One photo was not saved. Take it again.", "photos");
 
         var document = await DocumentAsync(db, order, utcNow) with
         {
@@ -148,7 +148,7 @@ public static class CheckIn
     private static async Task<IResult> PdfAsync(long id, ShopDb db, ContentStore store)
     {
         if (await db.CheckInSheets.Where(c => c.Id == id).Select(c => c.FileHash).FirstOrDefaultAsync() is not { } hash)
-            return Problems.Of(new Problem("checkIn.gone", "There is no such sheet."));
+            return Problems.Of(new Problem("checkIn.gone", "That check-in sheet was not found."));
         return Results.File(store.PathOf(hash, picture: false), "application/pdf");
     }
 }

@@ -57,7 +57,7 @@ public static class ExternalAdvisories
         if (past is not null && Ok(await past, "the car's past", sentences) is { Count: > 0 } entries)
             items.Add(PastOf(entries, shop));
         if (!car.Vin.IsKnown)
-            sentences.Add("Without a VIN nobody can tell its recalls, bulletins and past.");
+            sentences.Add("Add the VIN to see recalls, bulletins and vehicle history.");
         var silent = new[]
         {
             (await schedule).Problem,
@@ -74,8 +74,8 @@ public static class ExternalAdvisories
             return answer.Value;
         sentences.Add(
             OutsideCall.IsSilence(answer.Problem)
-                ? $"The vehicle data service {answer.Problem!.Message}; what it knows of this car is missing."
-                : $"The vehicle data do not know this car: {what} are missing."
+                ? $"The vehicle data service {answer.Problem!.Message}; its data for this vehicle is missing."
+                : $"No data for this vehicle: {what}."
         );
         return null;
     }
@@ -149,7 +149,7 @@ public static class ExternalAdvisories
         return new Advisory(
             AdvisoryKind.Past,
             Urgency.Later,
-            $"Outside report of its past: {told.Count} {(told.Count == 1 ? "entry" : "entries")}",
+            $"Vehicle history report: {told.Count} {(told.Count == 1 ? "entry" : "entries")}",
             $"latest {Line(told[0])}"
         )
         {

@@ -76,8 +76,8 @@ public static class LookUps
                 entry.Problem switch
                 {
                     null => "",
-                    { Code: "outside.unknown" } => "The directory does not know this number.",
-                    var problem => $"The directory {problem.Message}; type the name by hand.",
+                    { Code: "outside.unknown" } => "No directory listing for this number. Type the name.",
+                    var problem => $"The directory {problem.Message}. Type the name.",
                 },
                 OutsideCall.IsSilence(entry.Problem)
             )
@@ -121,8 +121,8 @@ public static class LookUps
             facts.Problem switch
             {
                 null => "",
-                { Code: "outside.unknown" } => $"The vehicle data do not know {what}; type the car by hand.",
-                var problem => $"The vehicle data service {problem.Message}; type the car by hand.",
+                { Code: "outside.unknown" } => $"No vehicle data for {what}. Enter the vehicle yourself.",
+                var problem => $"The vehicle data service {problem.Message}. Enter the vehicle yourself.",
             },
             remarks,
             corrections,
@@ -135,7 +135,7 @@ public static class LookUps
         return Results.Ok(
             makes.Ok
                 ? new MakesAnswer(makes.Value, "")
-                : new MakesAnswer([], $"The vehicle data service {makes.Problem!.Message}; type make and model by hand.", true)
+                : new MakesAnswer([], $"The vehicle data service {makes.Problem!.Message}; enter make and model yourself.", true)
         );
     }
 

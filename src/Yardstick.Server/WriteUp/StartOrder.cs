@@ -165,7 +165,7 @@ public static class StartOrder
         if (request.VehicleId is { } id)
             return await db.Vehicles.FirstOrDefaultAsync(v => v.Id == id && v.CustomerId == customer!.Id) is { } known
                 ? (Result<Vehicle?>)known
-                : new Problem("vehicle.gone", "There is no such car with this customer.");
+                : new Problem("vehicle.gone", "This vehicle is not on this customer's record. Choose another.");
         if (request.Vehicle is not { } typed)
             return OrderStart.NoVehicle;
         var made = Vehicle.Create(typed, thisYear);

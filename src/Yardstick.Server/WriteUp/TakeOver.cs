@@ -24,7 +24,7 @@ internal static class TakeOver
                 await db.Reminders.FirstOrDefaultAsync(r => r.Id == take.Id && r.VehicleId == vehicleId && r.RemovedAt == null)
                 is not { } reminder
             )
-                return new Problem("reminder.gone", "This reminder is not on the car any more.");
+                return new Problem("reminder.gone", "This reminder was removed. Reload the page.");
             (title, cannedId) = (reminder.Title, reminder.CannedJobId);
         }
         if (take.Kind == AdvisoryTakeKind.Finding)
@@ -33,7 +33,7 @@ internal static class TakeOver
                 await db.Findings.FirstOrDefaultAsync(f => f.Id == take.Id) is not { } finding
                 || !await db.Orders.AnyAsync(o => o.Id == finding.OrderId && o.VehicleId == vehicleId)
             )
-                return new Problem("finding.gone", "This finding is not of this car.");
+                return new Problem("finding.gone", "This finding belongs to another vehicle.");
             (title, origin) = (finding.Text, JobOrigin.Finding);
         }
         cannedId ??= WorkTitleMatch.Canned(title, await db.OfferedCannedJobs.ToListAsync())?.Id;
@@ -52,7 +52,7 @@ internal static class TakeOver
     {
         var source = await db.Jobs.Include(j => j.Lines).Include(j => j.Companions).FirstOrDefaultAsync(j => j.Id == jobId);
         if (source is null || vehicleId is null || !await db.Orders.AnyAsync(o => o.Id == source.OrderId && o.VehicleId == vehicleId))
-            return new Problem("job.gone", "This earlier work is not of this car.");
+            return new Problem("job.gone", "This work belongs to another vehicle.");
         if (await db.Jobs.AnyAsync(j => j.TakenFromJobId == jobId && j.RemovedAt == null))
             return EarlierWork.TakenAlready(source);
         var partIds = source.Lines.OfType<PartLine>().Select(l => l.PartId).OfType<long>().ToList();

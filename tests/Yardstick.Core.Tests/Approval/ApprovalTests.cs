@@ -287,7 +287,7 @@ public class ApprovalTests
         Assert.Equal(Text, copy.OpenBody(Turned));
         Assert.True(copy.Withdraw().Ok);
         message.Begin();
-        message.NotHandedOver("does not answer", final: false, Mina.At);
+        message.NotHandedOver("is not responding", final: false, Mina.At);
         Assert.Equal(Text, message.OpenBody(Turned));
         message.Begin();
         message.HandedOver(Mina.At);
@@ -340,7 +340,7 @@ public class ApprovalTests
         Assert.Equal("message.settled", email.Resolve(again: true, Mina.At).Problem!.Code);
         // One whose answer was lost was taken all the same, when the gateway says so before it is tried again.
         text.Begin();
-        text.NotHandedOver("does not answer", final: false, Mina.At);
+        text.NotHandedOver("is not responding", final: false, Mina.At);
         Assert.True(text.Became(true, ""));
         Assert.Equal(MessageState.Delivered, text.State);
         // What the server tells later settles it.
@@ -357,7 +357,7 @@ public class ApprovalTests
         {
             Assert.Equal(MessageState.Waiting, text.State);
             text.Begin();
-            text.NotHandedOver("does not answer", final: false, Mina.At);
+            text.NotHandedOver("is not responding", final: false, Mina.At);
             waits.Add((text.NotBefore - Mina.At).TotalSeconds);
         }
         Assert.Equal(MessageState.Failed, text.State);
@@ -371,7 +371,7 @@ public class ApprovalTests
     [Theory]
     [InlineData(DeferralTerm.Month, 12, "in a month")]
     [InlineData(DeferralTerm.Quarter, 2, "in three months")]
-    [InlineData(DeferralTerm.HalfYear, 5, "in half a year")]
+    [InlineData(DeferralTerm.HalfYear, 5, "in 6 months")]
     public void Work_is_put_off_by_a_month_a_quarter_or_half_a_year(DeferralTerm term, int month, string words)
     {
         Assert.Equal((23, month), (DeferralTerms.After(term, Today).Day, DeferralTerms.After(term, Today).Month));

@@ -81,7 +81,7 @@ public class AskingPropertyTests
         m =>
         {
             if (m.State == MessageState.HandingOver)
-                m.NotHandedOver("does not answer", final: false, Mina.At);
+                m.NotHandedOver("is not responding", final: false, Mina.At);
         },
         m =>
         {

@@ -32,10 +32,10 @@ public class LinkTests
         string SentenceAt(double days) => link.SentenceAt(Mina.At.PlusDays(days), utc => utc.PlusHours(-20).InUtc().LocalDateTime);
         Assert.Equal("", SentenceAt(89.99));
         Assert.True(link.IsGoodAt(Mina.At.PlusDays(89.99)));
-        Assert.Equal("This link was good until February 20. Call us and we send it again.", SentenceAt(90));
+        Assert.Equal("This link was good until February 20. Call us and we will send it again.", SentenceAt(90));
         Assert.False(link.IsGoodAt(Mina.At.PlusDays(90)));
         link.WithdrawnAt = Mina.At;
-        Assert.Equal("We took this document back. Call us if you need it.", SentenceAt(1));
+        Assert.Equal("This document is no longer available. Call us if you need it.", SentenceAt(1));
         Assert.False(link.IsGoodAt(Mina.At.PlusDays(1)));
     }
 
@@ -53,7 +53,7 @@ public class LinkTests
             .ToList();
         Assert.Equal(5, sentences.Distinct().Count());
         Assert.All(sentences, s => Assert.EndsWith(".", s, StringComparison.Ordinal));
-        Assert.Contains("newer one", Of(LinkState.Changed, newer: true), StringComparison.Ordinal);
+        Assert.Contains("a new link", Of(LinkState.Changed, newer: true), StringComparison.Ordinal);
     }
 
     [Fact]

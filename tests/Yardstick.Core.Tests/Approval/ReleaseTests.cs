@@ -164,7 +164,7 @@ public class ReleaseTests
         Decide(VisibilityKind.Finding, 3, true, "Pads are thin");
         Decide(VisibilityKind.Photo, 8, false);
         Assert.Equal(
-            [("finding", 3L, "the customer sees it: Pads are thin", 7L), ("photo", 8L, "stays in the shop", 7L)],
+            [("finding", 3L, "shown to customer: Pads are thin", 7L), ("photo", 8L, "internal only", 7L)],
             order.Changes.Select(c => (c.Target, c.TargetId, c.New, c.ById))
         );
     }

@@ -180,13 +180,13 @@ public class FactTests
         );
 
     [Fact]
-    public void A_part_that_was_withdrawn_leaves_a_line_to_be_sourced()
+    public void A_part_that_was_discontinued_leaves_a_line_to_be_sourced()
     {
         var canned = new CannedJob { Title = "Hose", System = "Cooling" };
         canned.Lines.Add(new CannedPartLine { Description = "Hose", PartId = 2 });
         var line = Assert.Single(canned.MakeJob(Find, StockCost.Last).Lines);
         Assert.True(line.IsUnsourced);
-        Assert.Contains("withdrawn", line.NoteInside, StringComparison.Ordinal);
+        Assert.Contains("discontinued", line.NoteInside, StringComparison.Ordinal);
     }
 
     [Fact]

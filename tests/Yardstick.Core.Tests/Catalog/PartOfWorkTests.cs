@@ -193,7 +193,7 @@ public class PartOfWorkTests
         oil.CostAt = Now.PlusDays(-60);
         Assert.Empty(oil.CostAge(Now));
         oil.CostAt = Now.PlusDays(-95);
-        Assert.Equal("cost is 3 months old", oil.CostAge(Now));
+        Assert.Equal("cost 3 months old", oil.CostAge(Now));
         Assert.Equal((7m, 8m), (oil.Cost(StockCost.Average).Value, oil.Cost(StockCost.Last).Value));
     }
 

@@ -96,8 +96,8 @@ public class DocumentTests
             ],
             document.Jobs[0].Lines.Select(l => l.Kind)
         );
-        Assert.Equal("Wiper blades: put off until February 14, 2027 or 92,000 mi", Assert.Single(document.NotDone));
-        Assert.Contains("Imke Sorensen agreed by phone to a total of", document.Consent[0], StringComparison.Ordinal);
+        Assert.Equal("Wiper blades: deferred until February 14, 2027 or 92,000 mi", Assert.Single(document.NotDone));
+        Assert.Contains("Imke Sorensen approved a total of", document.Consent[0], StringComparison.Ordinal);
         Assert.Equal(document.Totals[^1].Amount, document.Totals.SkipLast(1).Sum(t => t.Amount));
     }
 
@@ -115,7 +115,7 @@ public class DocumentTests
         var (_, document) = Make();
         var credit = document.AsCreditNote(5002, Shop.Local(Now), "Wrong car");
         Assert.Equal((DocumentKind.CreditNote, 5002, -document.Totals[^1].Amount), (credit.Kind, credit.Number, credit.Totals[^1].Amount));
-        Assert.Equal("Takes back invoice 5001: Wrong car", credit.Reason);
+        Assert.Equal("Reverses invoice 5001: Wrong car", credit.Reason);
     }
 
     [Theory]
@@ -148,7 +148,7 @@ public class DocumentTests
         Assert.Equal(("HP-1", Now.PlusHours(4)), (order.SupplierReference, order.ExpectedAt));
         order.Answered(PurchaseOrderState.Refused, "", null);
         Assert.False(order.IsOpen);
-        Assert.Contains("replace the part", order.Trouble, StringComparison.Ordinal);
+        Assert.Contains("another part", order.Trouble, StringComparison.Ordinal);
         order.State = PurchaseOrderState.Received;
         order.Answered(PurchaseOrderState.Shipped, "HP-1", null);
         Assert.Equal(PurchaseOrderState.Received, order.State);

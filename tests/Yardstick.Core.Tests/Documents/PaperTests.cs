@@ -114,7 +114,7 @@ public class PaperTests
         Assert.Empty(document.Consent);
         Assert.Equal(("Vesa Aalto", ""), (document.CustomerName, document.CustomerAddress));
         Assert.Equal(
-            ["Promised Monday, November 23 at 4:00 pm", "Key tag 14", "The car is in row 3", "Keep the old parts for the owner"],
+            ["Promised Monday, November 23 at 4:00 pm", "Key tag 14", "Parked at in row 3", "Return old parts to customer"],
             document.Handling
         );
     }
@@ -133,7 +133,7 @@ public class PaperTests
                 1,
                 Now
             );
-        Assert.StartsWith("This estimate holds until December 3, 2026.", Of(DocumentKind.Estimate).Validity, StringComparison.Ordinal);
+        Assert.StartsWith("This estimate is good until December 3, 2026.", Of(DocumentKind.Estimate).Validity, StringComparison.Ordinal);
         Assert.Empty(Of(DocumentKind.Invoice).Validity);
     }
 
@@ -176,7 +176,7 @@ public class PaperTests
             {
                 Id = 1,
                 Text = "Pads fine",
-                Rating = Rating.Sound,
+                Rating = Rating.Good,
                 ReleasedAt = Mina.At,
             },
             new Finding
@@ -204,7 +204,7 @@ public class PaperTests
             Now
         );
         Assert.Equal(
-            [("Hose cracked", "unsafe", "3.25 mm"), ("Pads fine", "sound", "")],
+            [("Hose cracked", "unsafe", "3.25 mm"), ("Pads fine", "good", "")],
             document.Findings.Select(f => (f.Text, f.Rating, f.Measured))
         );
         Assert.Empty(document.Jobs);
@@ -231,7 +231,7 @@ public class PaperTests
         );
         order.AddJob(scan, Mina);
         Assert.Empty(OrderPricing.CreditedWith(order, scan));
-        Assert.Equal("60.00 of this charge is credited when the repair that it leads to is approved.", scan.CreditWords(order));
+        Assert.Equal("60.00 of this charge is credited if you approve the repair.", scan.CreditWords(order));
         order.AddJob(
             new Job
             {
@@ -321,22 +321,22 @@ public class PaperTests
             );
         Assert.Equal(
             [
-                "Invoice 5004: 12.50 USD is still to be paid",
+                "Invoice 5004: 12.50 USD is the balance due",
                 "Key tag 14, keys on the board",
-                "The car is in row 3",
-                "The old parts go with the car",
+                "Parked at in row 3",
+                "Old parts returned with vehicle",
             ],
             Slip(12.5m).Handling
         );
         Assert.Equal("Invoice 5004 is paid", Slip(0).Handling[0]);
         Assert.Equal(("Brakes", 0m, 0), (Slip(0).Jobs.Single().Title, Slip(0).Jobs[0].Amount, Slip(0).Jobs[0].Lines.Count));
         Assert.Empty(Slip(0).Totals);
-        Assert.Equal("Release slip 3001", Slip(0).Title);
+        Assert.Equal("Vehicle release 3001", Slip(0).Title);
     }
 
     [Theory]
     [InlineData(false, "Tax, vat", 20)]
-    [InlineData(true, "Tax in it, vat", 16.67)]
+    [InlineData(true, "Tax included, vat", 16.67)]
     public void Taxes_on_top_and_taxes_inside_are_told_apart(bool inside, string label, double amount)
     {
         var policy = Policy with

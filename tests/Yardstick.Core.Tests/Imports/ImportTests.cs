@@ -129,7 +129,7 @@ public class ImportTests
     [Theory]
     [InlineData("lastName", "", "name")]
     [InlineData("phone", "12", "phone")]
-    [InlineData("email", "nobody", "e-mail")]
+    [InlineData("email", "nobody", "email")]
     public void A_row_that_can_not_be_a_customer_says_why(string field, string text, string word)
     {
         var row = Row([("lastName", "Sorensen"), .. new[] { (field, text) }.Where(_ => field != "lastName")]);
@@ -167,7 +167,7 @@ public class ImportTests
             var (field, text, word) in new[]
             {
                 ("odometer", "lots", "odometer"),
-                ("odometerOn", "2030-01-01", "not come"),
+                ("odometerOn", "2030-01-01", "in the future"),
                 ("year", "2040", "model year"),
                 ("vin", "123", "17 characters"),
             }
@@ -244,7 +244,7 @@ public class ImportTests
     [InlineData("on", "never", "date")]
     [InlineData("on", "", "date")]
     [InlineData("amount", "", "amount")]
-    [InlineData("amount", "x", "figure")]
+    [InlineData("amount", "x", "number")]
     [InlineData("description", "", "description")]
     public void A_line_that_says_too_little_refuses_its_order(string field, string text, string word)
     {

@@ -71,8 +71,8 @@ public class EstimateTests
     [Theory]
     [InlineData("10%", DiscountBase.Labor, "10% off labor")]
     [InlineData(" 12.5 % ", DiscountBase.Parts, "12.5% off parts")]
-    [InlineData("15", DiscountBase.All, "15.00 off everything")]
-    [InlineData("$1,250", DiscountBase.All, "1250.00 off everything")]
+    [InlineData("15", DiscountBase.All, "15.00 off your whole order")]
+    [InlineData("$1,250", DiscountBase.All, "1250.00 off your whole order")]
     public void A_discount_describes_itself(string typed, DiscountBase on, string text) => Assert.Equal(text, Discount(typed, on).Text);
 
     [Theory]

@@ -145,17 +145,12 @@ public class HeaderTests
         );
         Assert.Equal(["Sweet smell", "Heater cold"], sheet.Concerns);
         Assert.Equal(
-            [
-                "The old parts are wanted back.",
-                "The car is to be washed when the work is done.",
-                "The owner waits here.",
-                "Key tag 14, keys on the board.",
-            ],
+            ["Customer wants old parts returned.", "Wash before pickup.", "Customer waiting.", "Key tag 14, keys on the board."],
             sheet.Agreed
         );
 
         var plain = DocumentMaker.OfCheckIn(new Order { Number = 1 }, new DocumentParties(null, null, "M"), shop, Now);
         Assert.Equal(("Counter sale", "", "", ""), (plain.CustomerName, plain.Vehicle, plain.Odometer, plain.Promise));
-        Assert.Equal(["The old parts may be disposed of."], plain.Agreed);
+        Assert.Equal(["Old parts may be discarded."], plain.Agreed);
     }
 }

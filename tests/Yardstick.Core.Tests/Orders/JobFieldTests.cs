@@ -191,7 +191,7 @@ public class JobFieldTests
             (again.Kind, again.DeferUntil!.Value, again.Note, again.Channel)
         );
         Assert.Equal(2, order.Decisions.Count);
-        Assert.True(order.PutOffAgain(11, null, "The car is sold", "Vesa", AnswerChannel.InPerson, Mina).Ok);
+        Assert.True(order.PutOffAgain(11, null, "Parked at sold", "Vesa", AnswerChannel.InPerson, Mina).Ok);
         Assert.Equal((DecisionKind.Declined, (LocalDate?)null), (order.Jobs[0].Decision, order.Jobs[0].DeferUntil));
         Assert.Equal(OrderState.Posted, order.State);
     }

@@ -92,8 +92,8 @@ public class PhraseTests
     public void A_code_says_what_it_means_or_why_nobody_can_tell()
     {
         Assert.Equal("Cylinder 1 misfires", TroubleCodes.Meaning(new TroubleCode("P0301-00")));
-        Assert.Contains("maker", TroubleCodes.Meaning(new TroubleCode("P1301")), StringComparison.Ordinal);
-        Assert.Contains("not in the list", TroubleCodes.Meaning(new TroubleCode("P0FFF")), StringComparison.Ordinal);
+        Assert.Contains("manufacturer", TroubleCodes.Meaning(new TroubleCode("P1301")), StringComparison.Ordinal);
+        Assert.Contains("no description on file", TroubleCodes.Meaning(new TroubleCode("P0FFF")), StringComparison.Ordinal);
         Assert.Equal(["P0300", "P0301"], TroubleCodes.Beginning("p030").Take(2).Select(c => c.Key));
         Assert.Empty(TroubleCodes.Beginning("P0"));
         Assert.Empty(TroubleCodes.Beginning("oil"));

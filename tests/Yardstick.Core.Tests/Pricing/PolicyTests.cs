@@ -125,7 +125,7 @@ public class PolicyTests
     [Fact]
     public void A_multiple_of_nothing_is_no_ending() =>
         Assert.Contains(
-            "multiple",
+            "rounding amount",
             Refused(Form with { Ending = EndingKind.RoundUpTo, EndingValue = "0" }, "endingValue"),
             StringComparison.Ordinal
         );

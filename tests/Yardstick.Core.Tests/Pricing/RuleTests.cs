@@ -246,7 +246,7 @@ public class RuleTests
             trace
         );
         Assert.Equal(
-            ["Cost", "Band over 25: × 1.5", "Never less than a cheaper part", "2 × 55.00"],
+            ["Cost", "Cost over 25: × 1.5", "Raised so it does not sell below a cheaper part", "2 × 55.00"],
             trace.Lists["jobs[0].lines[0]"].Steps.Select(s => s.Text)
         );
         Assert.Equal("110.00", trace.Lists["jobs[0].lines[0]"].Steps[^1].Value);
@@ -397,33 +397,33 @@ public class RuleTests
         var result = OrderPricer.Price(pricing, trace);
         string[] Steps(string path) => trace.Lists[path].Steps.Select(s => $"{s.Text}: {s.Value}").ToArray();
         Assert.Equal(
-            ["Labor rate, general: 100.00", "2 h × 100.00: 200.00", "After the discounts of line and job: 196.62"],
+            ["Labor rate, general: 100.00", "2 h × 100.00: 200.00", "After line and job discounts: 196.62"],
             Steps("jobs[0].lines[0]")
         );
         Assert.Equal(["Cost: 50.00", "All costs: × 2: 100.00", "Price ending: 100.95"], Steps("jobs[0].lines[1].each"));
-        Assert.Equal(["Price that the customer was told, held: 25.00", "By the policy it would be: 30.95"], Steps("jobs[0].lines[2].each"));
-        Assert.Equal(["4 × 24.00, comes with tire: 96.00", "After the job's discounts: 94.38"], Steps("jobs[0].companions.MOUNT"));
-        Assert.Equal(["5.00 off labor: ", "Taken off: 5.00"], Steps("jobs[0].discount"));
-        Assert.Equal("Discounts of lines and jobs: 5.00", Steps("discounts")[0]);
+        Assert.Equal(["Price quoted to the customer, held: 25.00", "Pricing rules give: 30.95"], Steps("jobs[0].lines[2].each"));
+        Assert.Equal(["4 × 24.00, added with tire: 96.00", "After the job's discounts: 94.38"], Steps("jobs[0].companions.MOUNT"));
+        Assert.Equal(["5.00 off labor: ", "Discount: 5.00"], Steps("jobs[0].discount"));
+        Assert.Equal("Line and job discounts: 5.00", Steps("discounts")[0]);
         Assert.Equal(FormattableString.Invariant($"10% off the order: {result.Discounts - 5:0.00}"), Steps("discounts")[1]);
         Assert.Equal("At most: 3.00", Steps("supplies")[^1]);
-        Assert.Equal(["Once an order: 3.50"], Steps("orderFees.WASTE"));
+        Assert.Equal(["Once per order: 3.50"], Steps("orderFees.WASTE"));
         Assert.Equal(FormattableString.Invariant($"6% of it: {result.Taxes[0].Amount:0.00}"), Steps("taxes[0]")[^1]);
-        Assert.Equal(FormattableString.Invariant($"Profit of revenue: {result.MarginPercent:0.0}%"), Steps("margin")[^1]);
+        Assert.Equal(FormattableString.Invariant($"Profit as percent of revenue: {result.MarginPercent:0.0}%"), Steps("margin")[^1]);
         Assert.Equal(
-            FormattableString.Invariant($"Labor for each hour: {result.EffectiveLaborRate:0.00}"),
+            FormattableString.Invariant($"Effective labor rate: {result.EffectiveLaborRate:0.00}"),
             Steps("effectiveLaborRate")[^1]
         );
         Assert.Equal(
-            [FormattableString.Invariant($"Total with it: {result.Total:0.00}"), "Total without it: 0.00"],
+            [FormattableString.Invariant($"Total with this job: {result.Total:0.00}"), "Total without this job: 0.00"],
             Steps("jobs[0].addsToTotal")
         );
+        // Steps of a margin are for those alone who may see margins.
         Assert.Null(
             trace
-                .Lists.Values.SelectMany(l => l.Steps)
-                .FirstOrDefault(s =>
-                    s.Text.Contains("Cost", StringComparison.Ordinal) && !s.TellsCost && !s.Text.Contains("of it", StringComparison.Ordinal)
-                )
+                .Lists.Where(l => !l.Key.EndsWith("margin", StringComparison.Ordinal))
+                .SelectMany(l => l.Value.Steps)
+                .FirstOrDefault(s => s.Text.Contains("Cost", StringComparison.Ordinal) && !s.TellsCost)
         );
     }
 }

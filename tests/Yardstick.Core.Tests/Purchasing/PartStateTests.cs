@@ -41,15 +41,15 @@ public class PartStateTests
     {
         Assert.Equal((PartStateCode.Proposed, "Not in stock"), Of(Proposed, Pads(), null));
         Assert.Equal((PartStateCode.Proposed, "Not in stock"), Of(Proposed, Pads(), Stocked(1)));
-        Assert.Equal((PartStateCode.Proposed, "In stock, free"), Of(Proposed, Pads(), Stocked(2)));
+        Assert.Equal((PartStateCode.Proposed, "In stock, available"), Of(Proposed, Pads(), Stocked(2)));
     }
 
     [Fact]
     public void Approved_work_needs_its_part_until_it_is_kept_ordered_or_here()
     {
-        Assert.Equal((PartStateCode.Needed, "To be ordered"), Of(Approved, Pads(), Stocked(2)));
-        Assert.Equal((PartStateCode.Needed, "To be ordered"), Of(Approved, Pads(reserved: 1), null));
-        Assert.Equal((PartStateCode.Stock, "In stock, kept"), Of(Approved, Pads(reserved: 2), null));
+        Assert.Equal((PartStateCode.Needed, "Needs ordering"), Of(Approved, Pads(), Stocked(2)));
+        Assert.Equal((PartStateCode.Needed, "Needs ordering"), Of(Approved, Pads(reserved: 1), null));
+        Assert.Equal((PartStateCode.Stock, "In stock, reserved"), Of(Approved, Pads(reserved: 2), null));
         Assert.Equal((PartStateCode.Received, "Received"), Of(Approved, Pads(received: 2), null));
     }
 
@@ -60,7 +60,7 @@ public class PartStateTests
         Assert.Equal((PartStateCode.Ordered, "Harbor Parts: confirmed", 9), (on.Code, on.Text, on.ExpectedAt!.Value.InUtc().Hour));
         Assert.Equal(
             PartStateCode.Trouble,
-            PartState.Of(Approved, Pads(), null, Order(PurchaseOrderState.Confirmed, "does not answer"), "Harbor Parts").Code
+            PartState.Of(Approved, Pads(), null, Order(PurchaseOrderState.Confirmed, "is not responding"), "Harbor Parts").Code
         );
         // What came is not on the way any more; what did not come with it is needed again.
         Assert.Equal(

@@ -43,8 +43,8 @@ public class AdvisoryTests
         };
 
     [Theory]
-    [InlineData(-1, Urgency.Heed, "has ended")]
-    [InlineData(30, Urgency.Soon, "ends soon")]
+    [InlineData(-1, Urgency.Heed, "expired")]
+    [InlineData(30, Urgency.Soon, "expires soon")]
     [InlineData(31, null, "")]
     public void A_certificate_is_told_of_thirty_days_before_it_ends(int days, Urgency? urgency, string words)
     {
@@ -104,7 +104,7 @@ public class AdvisoryTests
                 [
                     Found(1, "Front pads", Rating.Unsafe, 2.5m),
                     Found(2, "Rear tires", Rating.Watch),
-                    Found(3, "Lights", Rating.Sound),
+                    Found(3, "Lights", Rating.Good),
                     Found(4, "Coolant hose", Rating.Due),
                 ],
                 [closed]
@@ -147,7 +147,7 @@ public class AdvisoryTests
         var own = Visit(9, OrderState.Posted, 10, Work(1, "Front pads", DecisionKind.Approved));
         var said = Assert.Single(Maker.OfLikeCars(done, [own]));
         Assert.Equal(("Water pump", 5L), (said.Title, said.Take!.CannedJobId!.Value));
-        Assert.Equal("done on 2 of 3 like cars within 10,000 mi of this reading", said.Detail);
+        Assert.Equal("done on 2 of 3 similar vehicles within 10,000 mi of this mileage", said.Detail);
     }
 
     [Fact]
@@ -165,6 +165,6 @@ public class AdvisoryTests
         Assert.Equal(4, reminder.CannedJobId);
         var said = Maker.ToComeAgain([reminder], Use, [Job.Named("Something", 4)]).Single();
         Assert.True(said.Resets);
-        Assert.Equal("every 6 months or every 7,500 mi; not done yet, counts from Nov 23, 2026; due about Feb 15, 2027", said.Detail);
+        Assert.Equal("every 6 months or every 7,500 mi; not done yet, counting from Nov 23, 2026; due about Feb 15, 2027", said.Detail);
     }
 }

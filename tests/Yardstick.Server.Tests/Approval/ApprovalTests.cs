@@ -161,7 +161,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
             c == "Approved"
         );
         var notice = (await writer.GetAsync("notices")).AsArray().Single(n => n!["orderId"]?.GetValue<long>() == order)!;
-        Assert.Contains("yes to 1 of 2", notice.Text("text"), StringComparison.Ordinal);
+        Assert.Contains("approved 1 of 2", notice.Text("text"), StringComparison.Ordinal);
         await writer.PostAsync($"notices/{notice.Id()}/seen");
         Assert.DoesNotContain((await writer.GetAsync("notices")).AsArray(), n => n!.Id() == notice.Id());
         // The record tells it all, with the copy as a document and the signature as a picture.
@@ -279,7 +279,11 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal("Changed", (await writer.SheetAsync(order))["sent"]!.Text("state"));
 
         var newer = await SendAsync(writer, order);
-        Assert.Contains("newer one", (await JsonAsync(await customer.GetAsync(token))).Text("sentence"), StringComparison.Ordinal);
+        Assert.Contains(
+            "sent you a new link",
+            (await JsonAsync(await customer.GetAsync(token))).Text("sentence"),
+            StringComparison.Ordinal
+        );
         Assert.Equal("Open", (await JsonAsync(await customer.GetAsync(newer))).Text("state"));
         var link = (await writer.GetAsync($"orders/{order}/sending")).List("links")[0]!.Id();
         await writer.PostAsync($"links/{link}/withdraw");
@@ -376,7 +380,7 @@ public class ApprovalTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Equal(("", photos[0]!.Text("photoHash")), (onLine.Text("note"), Assert.Single(onLine.List("photos"))!.GetValue<string>()));
         Assert.Equal(HttpStatusCode.OK, (await customer.GetAsync($"{token}/photos/{photos[0]!.Text("photoHash")}")).StatusCode);
         Assert.Equal(HttpStatusCode.NotFound, (await customer.GetAsync($"{token}/photos/{photos[1]!.Text("photoHash")}")).StatusCode);
-        Assert.Contains("stays in the shop", (await writer.GetAsync($"orders/{order}/record")).ToString(), StringComparison.Ordinal);
+        Assert.Contains("internal only", (await writer.GetAsync($"orders/{order}/record")).ToString(), StringComparison.Ordinal);
         // A photo that is released later changes nothing of what can be answered; a note does, for it is read before the answer.
         await Release("Photo", photos[1]!.Id(), show: true);
         Assert.Equal("Open", (await JsonAsync(await customer.GetAsync(token))).Text("state"));

@@ -117,7 +117,7 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await writer.PostAsync($"document-links/{id}/withdraw");
         var closed = await ShownAsync(customer, token);
         Assert.Equal(
-            (false, "We took this document back. Call us if you need it.", 0L),
+            (false, "This document is no longer available. Call us if you need it.", 0L),
             (closed.Flag("good"), closed.Text("sentence"), closed["size"]!.GetValue<long>())
         );
         Assert.Equal(HttpStatusCode.NotFound, (await customer.GetAsync($"{token}/document.pdf")).StatusCode);
@@ -147,8 +147,8 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
             {
                 ("release-slip", "Post the invoice first"),
                 ("invoice", "no invoice yet"),
-                ("check-in", "Nobody signed"),
-                ("work-order", "Nothing is approved"),
+                ("check-in", "No signed check-in"),
+                ("work-order", "No jobs are approved"),
                 ("inspection", "No finding was released"),
             }
         )
@@ -167,7 +167,7 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
         foreach (
             var words in new[]
             {
-                "Release slip",
+                "Vehicle release",
                 "Control arm bushing",
                 "Key tag 77",
                 $"{total} USD is still to be paid",
@@ -295,7 +295,7 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.True(page.Flag("good"));
         Assert.StartsWith("Estimate ", page.Text("title"), StringComparison.Ordinal);
         await writer.PostAsync($"links/{(await writer.GetAsync($"orders/{order}/sending")).List("links")[0]!.Id()}/withdraw");
-        Assert.Contains("took this document back", (await ShownAsync(reader, token)).Text("sentence"), StringComparison.Ordinal);
+        Assert.Contains("no longer available", (await ShownAsync(reader, token)).Text("sentence"), StringComparison.Ordinal);
         // Who does not want to be written to gets no copy either; the message itself goes.
         await writer.PostAsync("writing-wishes", new { address = "ewa@example.com", refused = true });
         await writer.PostAsync(

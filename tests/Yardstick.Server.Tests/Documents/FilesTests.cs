@@ -209,7 +209,7 @@ public class FilesTests(ShopFixture shop) : IClassFixture<ShopFixture>
             ", ",
             (await mina.GetAsync($"vehicles/{kept}/merge?other={gone}")).List("moves").Select(m => m!.GetValue<string>())
         );
-        foreach (var words in new[] { "1 file", "1 reminder", "1 label", "1 field of the shop's own" })
+        foreach (var words in new[] { "1 file", "1 reminder", "1 label", "1 custom field" })
             Assert.Contains(words, moves, StringComparison.Ordinal);
 
         async Task<(int, int, bool, string)> StateAsync(long car)
@@ -259,7 +259,7 @@ public class FilesTests(ShopFixture shop) : IClassFixture<ShopFixture>
         ).Id();
         var unsigned = await mina.GetAsync($"orders/{order}/check-in");
         Assert.Equal(("Ελένη Жук", "77,000 mi"), (unsigned["document"]!.Text("customerName"), unsigned["document"]!.Text("odometer")));
-        Assert.Contains("The old parts are wanted back.", unsigned["document"]!.List("agreed").Select(a => a!.GetValue<string>()));
+        Assert.Contains("Customer wants old parts returned.", unsigned["document"]!.List("agreed").Select(a => a!.GetValue<string>()));
 
         var (_, photo) = await mina.KeepAsync("photos", Picture(color: SKColors.Green));
         var signature = Convert.ToBase64String(Picture(300, 100));
@@ -321,7 +321,7 @@ public class FilesTests(ShopFixture shop) : IClassFixture<ShopFixture>
                     "Ελένη Жук",
                     "Rattles",
                     "Scratch on the left door",
-                    "old parts are wanted back",
+                    "wants old parts returned",
                     "belongings",
                     "signed on screen",
                 }

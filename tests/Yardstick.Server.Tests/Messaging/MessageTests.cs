@@ -86,7 +86,7 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var lost = await UntilAsync(await WriteAsync(writer, order, "Text", "505 555 0199"), m => m.State == MessageState.Failed);
         Assert.Equal("There is no such number.", lost.Trouble);
         Assert.Contains((await writer.GetAsync("notices")).AsArray(), n =>
-            n!.Text("text").Contains("can't be delivered", StringComparison.Ordinal)
+            n!.Text("text").Contains("was not delivered", StringComparison.Ordinal)
         );
         // A person may try again.
         await writer.PostAsync($"messages/{refused.Id}/resolve", new { again = true });

@@ -37,7 +37,7 @@ public class WaitingTextTests(ShopFixture shop) : IClassFixture<ShopFixture>
                 break;
             await Task.Delay(100);
         }
-        Assert.Equal(("Failed", "They do not want to be written to."), (message.Text("state"), message.Text("trouble")));
+        Assert.Equal(("Failed", "This customer opted out. Call them instead."), (message.Text("state"), message.Text("trouble")));
         Assert.DoesNotContain("Good morning", await shop.Outside.GetStringAsync("post/all"), StringComparison.Ordinal);
     }
 }

@@ -85,7 +85,7 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         );
         var lines = (await JobAsync(mina, order, jobId)).List("lines");
         Assert.Equal(["Labor", "Part", "Labor"], lines.Select(l => l!.Text("kind")));
-        Assert.Equal("beside Thermostat housing, replace", lines[2]!.Text("reducedBy"));
+        Assert.Equal("overlaps with Thermostat housing, replace", lines[2]!.Text("reducedBy"));
         Assert.True(lines[2]!.Number("reducedTo") < lines[2]!.Number("hours"));
         await mina.PostAsync(
             $"orders/{order}/lines/{lines[0]!.Id()}",
@@ -288,7 +288,7 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
             ).Status
         );
         await Take(mina, order, new { kind = "discount", value = "5.00" });
-        Assert.Equal("5.00 off everything", Assert.Single((await mina.SheetAsync(order)).List("discounts"))!.Text("text"));
+        Assert.Equal("5.00 off your whole order", Assert.Single((await mina.SheetAsync(order)).List("discounts"))!.Text("text"));
     }
 
     [Fact]
@@ -405,7 +405,7 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
         try
         {
             Assert.Contains(
-                "labor guide does not answer",
+                "labor guide is not responding",
                 (await mina.GetAsync($"orders/{order}/choices/guide?q=pads")).Text("trouble"),
                 StringComparison.Ordinal
             );
@@ -416,9 +416,9 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
             );
             Assert.NotEmpty((await mina.GetAsync($"orders/{order}/choices/northline?q=pads")).List("items"));
             Assert.NotEmpty((await mina.GetAsync($"orders/{order}/choices?q=pads")).AsArray());
-            Assert.Contains("does not answer", (await mina.GetAsync($"orders/{order}/facts")).Text("trouble"), StringComparison.Ordinal);
+            Assert.Contains("is not responding", (await mina.GetAsync($"orders/{order}/facts")).Text("trouble"), StringComparison.Ordinal);
             Assert.Contains(
-                "write the labor by hand",
+                "enter the labor yourself",
                 (await mina.RefusedAsync($"orders/{order}/take", new { kind = "operation", code = "B10" })).Text("detail"),
                 StringComparison.Ordinal
             );
@@ -483,7 +483,7 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
             .List("lines")
             .First(l => l!.Text("kind") == "Part")!;
         Assert.True(line.Flag("unsourced"));
-        Assert.Contains("withdrawn", line.Text("noteInside"), StringComparison.Ordinal);
+        Assert.Contains("discontinued", line.Text("noteInside"), StringComparison.Ordinal);
     }
 
     [Fact]

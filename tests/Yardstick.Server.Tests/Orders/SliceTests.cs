@@ -23,7 +23,7 @@ public class SliceTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var sheet = await writer.SheetAsync(order);
         Assert.Equal(ShopFixture.At("16:30"), sheet.Text("promisedAt"));
         Assert.Equal(42_118, sheet.Number("odometerIn"));
-        Assert.Equal("To be ordered", await AfterApprovalAsync(writer, order, job));
+        Assert.Equal("Needs ordering", await AfterApprovalAsync(writer, order, job));
         Assert.Equal("WaitingForParts", (await writer.SheetAsync(order)).Text("stage"));
 
         var purchase = await parts.PlaceAsync(order);

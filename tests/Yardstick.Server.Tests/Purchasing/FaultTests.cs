@@ -11,8 +11,8 @@ public class FaultTests(ShopFixture shop) : IClassFixture<ShopFixture>
 
     [Theory]
     [InlineData("fail", "answered with an error (500)")]
-    [InlineData("off", "does not answer")]
-    [InlineData("loseAnswer", "does not answer")]
+    [InlineData("off", "is not responding")]
+    [InlineData("loseAnswer", "is not responding")]
     public async Task A_supplier_that_fails_takes_the_order_once_in_the_end(string mode, string words)
     {
         using var writer = await shop.SignInAsync("mina");
@@ -100,7 +100,7 @@ public class FaultTests(ShopFixture shop) : IClassFixture<ShopFixture>
         var charge = (await writer.PostAsync($"invoices/{invoice}/card-charges")).Id();
         var first = await writer.PostAsync($"card-charges/{charge}/settle");
         Assert.Equal("Pending", first.Text("state"));
-        Assert.Contains("does not know this charge yet", first.Text("message"), StringComparison.Ordinal);
+        Assert.Contains("has no data for this charge yet", first.Text("message"), StringComparison.Ordinal);
         Assert.Equal(charge, (await writer.PostAsync($"invoices/{invoice}/card-charges")).Id());
         shop.Time.Advance(TimeSpan.FromSeconds(61));
         Assert.Equal("NotMade", (await writer.PostAsync($"card-charges/{charge}/settle")).Text("state"));

@@ -213,7 +213,7 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
         {
             var answer = await OutsideAsync(mina, 1);
             Assert.Empty(answer.List("items"));
-            Assert.All(answer.List("sentences"), s => Assert.EndsWith("missing.", s!.GetValue<string>(), StringComparison.Ordinal));
+            Assert.All(answer.List("sentences"), s => Assert.Contains("for this vehicle", s!.GetValue<string>(), StringComparison.Ordinal));
             Assert.NotEmpty(answer.List("sentences"));
             Assert.NotEmpty(await KnownAsync(mina, 1));
         }
@@ -228,9 +228,11 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
     {
         using var mina = await shop.SignInAsync("mina");
         var without = await OutsideAsync(mina, await NewCarAsync(mina, "NOV 1"));
-        Assert.Contains(without.List("sentences"), s => s!.GetValue<string>().Contains("Without a VIN", StringComparison.Ordinal));
+        Assert.Contains(without.List("sentences"), s => s!.GetValue<string>().Contains("Add the VIN", StringComparison.Ordinal));
         var unknown = await OutsideAsync(mina, await NewCarAsync(mina, "NOV 2", "ZZZ11111111111111"));
-        Assert.Contains(unknown.List("sentences"), s => s!.GetValue<string>().Contains("do not know this car", StringComparison.Ordinal));
+        Assert.Contains(unknown.List("sentences"), s =>
+            s!.GetValue<string>().Contains("No data for this vehicle", StringComparison.Ordinal)
+        );
         Assert.Empty((await OutsideAsync(mina, 999_999)).List("items"));
     }
 
@@ -384,7 +386,7 @@ public class WriteUpTests(ShopFixture shop) : IClassFixture<ShopFixture>
                 (await FittingAsync("Complaint", "Light on, p0420"))[0].Text("detail")
             )
         );
-        Assert.Contains("maker", (await FittingAsync("Complaint", "P1999"))[0].Text("text"), StringComparison.Ordinal);
+        Assert.Contains("manufacturer", (await FittingAsync("Complaint", "P1999"))[0].Text("text"), StringComparison.Ordinal);
         Assert.Equal(
             ["P0300", "U0100"],
             (await mina.GetAsync("trouble-codes?text=p0300%20then%20u0100")).AsArray().Select(c => c!.Text("code"))

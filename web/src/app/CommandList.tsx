@@ -10,7 +10,7 @@ import styles from './CommandList.module.css';
 
 export type Listing = 'commands' | 'keys' | null;
 
-/** Any command of the present page, by its words (Ctrl K), and the keys of the present page (?). */
+/** All commands of the present page, by its words (Ctrl K), and the keys of the present page (?). */
 export function CommandList({ open, setOpen }: { open: Listing; setOpen: (open: Listing) => void }) {
   const [text, setText] = useState('');
   const [about, setAbout] = useState<Help | null>(null);
@@ -79,7 +79,7 @@ export function CommandList({ open, setOpen }: { open: Listing; setOpen: (open: 
         </DialogContent>
       </Dialog>
       <Dialog open={open === 'keys'} onClose={close} fullWidth maxWidth="sm" aria-labelledby="keys-title">
-        <DialogTitle id="keys-title">{shown?.title ?? 'Keys of this page'}</DialogTitle>
+        <DialogTitle id="keys-title">{shown?.title ?? 'Keyboard shortcuts'}</DialogTitle>
         <DialogContent>
           {shown && <HelpText help={shown} />}
           {about && about !== here

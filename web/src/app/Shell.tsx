@@ -39,7 +39,7 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
   const maySetup = SETUP.some((right) => me.permissions.includes(right));
   const technician = me.role === 'Technician';
   useKeys('Everywhere', [
-    { key: '', label: 'Go to the Floor', run: () => void navigate(technician ? '/floor' : '/') },
+    { key: '', label: 'Go to Floor', run: () => void navigate(technician ? '/floor' : '/') },
     ...(mayWrite ? [{ key: 'N', label: 'Write up', run: () => void navigate('/write-up') }] : []),
     ...(mayOrders ? [{ key: '', label: 'Go to Orders', run: () => void navigate('/orders') }] : []),
     ...(mayParts ? [{ key: '', label: 'Go to Parts', run: () => void navigate('/parts') }] : []),
@@ -59,12 +59,12 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
           </svg>
           YARDSTICK
         </Link>
-        <nav aria-label="Places">
+        <nav aria-label="Main menu">
           {technician && <NavLink to="/bench">Bench</NavLink>}
           <NavLink to={technician ? '/floor' : '/'} end>
             Floor
           </NavLink>
-          {mayOrders && <NavLink to="/orders">Orders</NavLink>}
+          {mayOrders && <NavLink to="/orders">Repair orders</NavLink>}
           {mayParts && <NavLink to="/parts">Parts</NavLink>}
           {mayFind && <NavLink to="/customers">Customers</NavLink>}
           {mayWork && !technician && <NavLink to="/bench">Bench</NavLink>}
@@ -84,8 +84,8 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
       {(!connected || waiting > 0) && (
         <div className="offline" role="status">
           {waiting > 0
-            ? `No connection. ${waiting === 1 ? 'One change is' : `${waiting} changes are`} kept here and will be sent by itself.`
-            : 'No connection to the server. What you see may be old; it goes on by itself.'}
+            ? `No connection. ${waiting === 1 ? 'One change is' : `${waiting} changes are`} saved on this computer and will be sent when the connection is back.`
+            : "No connection to the server. What you see may be out of date. It reconnects on its own; if it doesn't, check the network."}
         </div>
       )}
       <Notices />
@@ -143,7 +143,7 @@ function Person({ onLeft }: { onLeft: () => void }) {
   const dark = mode === 'dark';
   const flip = () => setMode(dark ? 'light' : 'dark');
   useKeys('Everywhere', [
-    { key: '', label: dark ? 'Light colors' : 'Dark colors, for the bay', run: flip },
+    { key: '', label: dark ? 'Light mode' : 'Dark mode', run: flip },
     { key: '', label: 'Password, PIN and sessions', run: () => setOwn(true) },
     { key: 'Ctrl L', label: 'Switch user or sign out', run: () => void leave(), always: true },
   ]);
@@ -173,7 +173,7 @@ function Person({ onLeft }: { onLeft: () => void }) {
             close();
           }}
         >
-          {dark ? 'Light colors' : 'Dark colors, for the bay'}
+          {dark ? 'Light mode' : 'Dark mode'}
         </MenuItem>
         <MenuItem
           onClick={() => {

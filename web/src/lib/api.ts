@@ -46,7 +46,7 @@ export async function unwrap<T>(call: Promise<Answer<T>>): Promise<T> {
   const problem = (error ?? {}) as { code?: string; detail?: string; field?: string };
   throw new Problem(
     problem.code ?? 'unknown',
-    problem.detail ?? `The server answered with an error (${response.status}).`,
+    problem.detail ?? `Something went wrong on the server (error ${response.status}). Try again.`,
     problem.field,
     response.status,
   );
@@ -75,5 +75,5 @@ export async function unlessKept<T extends object>(
 export function sentence(error: unknown): string {
   return error instanceof Problem
     ? error.message
-    : 'The server does not answer. What you see may be old; it goes on by itself when the connection is back.';
+    : 'The server is not responding. What you see may be out of date; this page reconnects on its own.';
 }

@@ -13848,7 +13848,7 @@ export interface components {
             known: boolean;
         };
         /** @enum {unknown} */
-        Rating: "Sound" | "Watch" | "Due" | "Unsafe";
+        Rating: "Good" | "Watch" | "Due" | "Unsafe";
         ReadingView: {
             /** Format: int32 */
             reading: number;

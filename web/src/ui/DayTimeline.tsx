@@ -90,7 +90,7 @@ function Mark({ spot, edge, current }: { spot: Spot; edge?: boolean; current?: n
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const first = spot.cards[0]!;
   const words = (card: Card) =>
-    `${card.plate || card.number}, promised ${clock(card.promisedAt!)}${card.promiseState === 'Late' ? ', late' : card.promiseState === 'CannotBeKept' ? ", can't be kept" : ''}`;
+    `${card.plate || card.number}, promised ${clock(card.promisedAt!)}${card.promiseState === 'Late' ? ', late' : card.promiseState === 'CannotBeKept' ? ', at risk' : ''}`;
   const place = vars({ '--at': edge ? '4px' : `clamp(34px, ${spot.at}%, calc(100% - 34px))` });
   if (spot.cards.length === 1)
     return (
@@ -122,7 +122,7 @@ function Mark({ spot, edge, current }: { spot: Spot; edge?: boolean; current?: n
           <MenuItem key={card.id} component={Link} to={`/orders/${card.id}`} onClick={() => setAnchor(null)}>
             <span className={`plate ${toneOf(card) ?? ''} ${styles.inMenu}`}>{card.plate || card.number}</span>
             {clock(card.promisedAt!)} · {card.title}
-            {card.promiseState === 'Late' ? ' · late' : card.promiseState === 'CannotBeKept' ? " · can't be kept" : ''}
+            {card.promiseState === 'Late' ? ' · late' : card.promiseState === 'CannotBeKept' ? ' · at risk' : ''}
           </MenuItem>
         ))}
       </Menu>

@@ -49,7 +49,7 @@ export function EditCell(props: Props) {
   const problem = refused?.text ?? (draft === null ? wrong : null) ?? null;
   // Some refusals are questions: it can be kept all the same.
   const asked = [
-    { code: 'edit.conflict', yes: 'Put mine', no: 'Leave theirs', commit },
+    { code: 'edit.conflict', yes: 'Use mine', no: 'Keep theirs', commit },
     sure && { code: sure.code, yes: sure.label, no: 'Cancel', commit: sure.commit },
   ].find((question) => question && question.code === refused?.code);
   const escaped = useRef(false);

@@ -28,7 +28,7 @@ export function SignBox({ ref }: { ref: Ref<Signature> }) {
   return (
     <div className="sign-box">
       <canvas ref={canvas} aria-label="Sign here" tabIndex={0} />
-      <span className="soft small">Sign here with finger, pen or mouse</span>
+      <span className="soft small">Sign here with a finger, pen or mouse</span>
       <button type="button" className="linkish small" onClick={() => pad.current?.clear()}>
         Clear
       </button>

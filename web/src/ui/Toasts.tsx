@@ -53,10 +53,7 @@ export function Toasts({ children }: { children: ReactNode }) {
       say.refused(error);
     }
   };
-  useKeys(
-    'Everywhere',
-    toast?.undo ? [{ key: 'Ctrl Z', label: 'Undo what was just done', run: () => toast.undo && void act(toast.undo) }] : [],
-  );
+  useKeys('Everywhere', toast?.undo ? [{ key: 'Ctrl Z', label: 'Undo last change', run: () => toast.undo && void act(toast.undo) }] : []);
   return (
     <SayContext value={say}>
       {children}

@@ -35,7 +35,7 @@ public sealed record CannedForm
     /// <summary>A discount that it carries, as typed.</summary>
     public string Discount { get; init; } = "";
 
-    /// <summary>What that discount is taken off.</summary>
+    /// <summary>What that discount was removed.</summary>
     public DiscountBase DiscountOn { get; init; }
 
     /// <summary>A diagnosis: what of it is credited when its repair is approved, as typed.</summary>
@@ -140,9 +140,9 @@ public sealed record CannedForm
         if (Title.Trim().Length is 0 or > 200)
             return new Problem("job.title", "A job needs a title of at most 200 characters.", "title");
         if (System.Trim().Length is 0 or > 60)
-            return new Problem("cannedJob.system", "Say which system of the car it belongs to, such as Brakes.", "system");
+            return new Problem("cannedJob.system", "Enter a system, such as Brakes.", "system");
         if (CustomerText.Length > 2000 || Checklist.Length > 4000 || Words.Length > 300)
-            return new Problem("text.long", "One of the texts is too long.", "customerText");
+            return new Problem("text.long", "Shorten the customer description, checklist or search words.", "customerText");
         Money? fixedPrice = null;
         if (FixedPrice.Trim().Length > 0)
         {
@@ -172,7 +172,7 @@ public sealed record CannedForm
             lines.Add(line.Value);
         }
         if (fixedPrice is not null && !lines.Exists(l => !l.IsAddition && l.Kind is LineKind.Labor or LineKind.Part or LineKind.Sublet))
-            return new Problem("job.fixedPrice", "A fixed price needs a labor, part or sublet line to stand for.", "fixedPrice");
+            return new Problem("job.fixedPrice", "Add a labor, part or sublet line before setting a fixed price.", "fixedPrice");
         (job.Title, job.System, job.Words, job.FixedPrice) = (Title.Trim(), System.Trim(), Words.Trim(), fixedPrice);
         (job.CustomerText, job.Checklist) = (
             CustomerText.Trim(),

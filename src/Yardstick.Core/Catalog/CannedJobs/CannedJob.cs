@@ -40,7 +40,7 @@ public class CannedJob
     /// <summary>A discount that it carries, as it is typed: <c>10%</c> or <c>15.00</c>; empty for none.</summary>
     public string Discount { get; internal set; } = "";
 
-    /// <summary>What that discount is taken off.</summary>
+    /// <summary>What that discount was removed.</summary>
     public DiscountBase DiscountOn { get; internal set; }
 
     /// <summary>
@@ -114,8 +114,5 @@ public class CannedJob
     public Problem? ChangedSince(int seen) =>
         Version == seen
             ? null
-            : new Problem(
-                "edit.conflict",
-                "Somebody else changed this canned job meanwhile; load it again and put your changes on theirs."
-            );
+            : new Problem("edit.conflict", "Someone else changed this canned job. Reload it and make your changes again.");
 }

@@ -84,7 +84,7 @@ public sealed record CannedLineForm
     {
         var description = Description.Trim();
         if (description.Length is 0 or > 500)
-            return new Problem("line.description", "Say in at most 500 characters what the line is.", "description");
+            return new Problem("line.description", "Enter a description of up to 500 characters.", "description");
         var (number, count) = (Number.Trim(), Count.Trim());
         var amount = Amount.Trim().Length == 0 ? UnitPrice.Zero : UnitPrice.Parse(Amount, "amount");
         if (amount.Problem is { } badAmount)

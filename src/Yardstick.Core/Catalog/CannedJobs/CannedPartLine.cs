@@ -57,7 +57,7 @@ public sealed class CannedPartLine() : CannedLine(LineKind.Part)
                 part.Number,
                 part.Category,
                 part.Unit,
-                $"{part.Number} was withdrawn from the catalog; choose another."
+                $"{part.Number} is discontinued. Choose another."
             );
     }
 }

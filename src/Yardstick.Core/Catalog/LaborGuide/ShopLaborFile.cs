@@ -16,7 +16,7 @@ public sealed record ShopLaborFile(IReadOnlyCollection<ShopLaborOperation> Opera
         {
             return new Problem(
                 "guide.columns",
-                "The first row has to name the columns; title and hours are needed, code, system, words, skill, make, model and contains may be there."
+                "The first row must be a header row. Title and hours are required; code, system, words, skill, make, model and contains are optional."
             );
         }
         var made = new Dictionary<string, ShopLaborOperation>(StringComparer.OrdinalIgnoreCase);
@@ -27,7 +27,7 @@ public sealed record ShopLaborFile(IReadOnlyCollection<ShopLaborOperation> Opera
             if (operation.Problem is { } problem)
                 refused.Add((line, problem.Message));
             else if (!made.TryAdd(operation.Value.Code, operation.Value))
-                refused.Add((line, $"The code {operation.Value.Code} stands in the file twice."));
+                refused.Add((line, $"The code {operation.Value.Code} is in the file twice."));
         }
         if (made.Count == 0)
             return new Problem("guide.empty", $"No row could be read. {refused.FirstOrDefault().Item2}".TrimEnd());

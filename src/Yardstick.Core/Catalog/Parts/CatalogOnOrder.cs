@@ -12,7 +12,7 @@ public static class CatalogOnOrder
     {
         if (canned.Discount.Length == 0)
             return null;
-        var discount = GivenDiscount.Parse(canned.Discount, canned.DiscountOn, "carried by the canned job");
+        var discount = GivenDiscount.Parse(canned.Discount, canned.DiscountOn, "from the canned job");
         if (discount.Problem is { } bad)
             return bad;
         return order.GiveOwn(discount.Value.For(job.Id, null), actor).Problem;
@@ -27,7 +27,7 @@ public static class CatalogOnOrder
         if (line.Problem is { } problem)
             return problem;
         if (line.Value is not PartLine part || facts.Correction(part) is not { } known)
-            return new Problem("fact.agrees", "The line agrees with the facts by now, or its quantity was chosen knowingly.");
+            return new Problem("fact.agrees", "This line already matches the specs, or its quantity was set on purpose.");
         var change = part.FollowFact(known);
         order.Record("line", lineId, change.Field, change.Old, change.New, line.Value.Version, actor);
         return line;

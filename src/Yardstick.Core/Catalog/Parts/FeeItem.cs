@@ -51,9 +51,9 @@ public class FeeItem
     {
         var (name, words) = (CodeOf(code), (label ?? "").Trim());
         if (name.Length is 0 or > 20)
-            return new Problem("fee.code", "A fee needs a code of at most 20 characters, by which it is remitted.", "code");
+            return new Problem("fee.code", "Enter a code of up to 20 characters.", "code");
         if (words.Length is 0 or > 120)
-            return new Problem("fee.label", "Say in at most 120 characters what the customer reads.", "label");
+            return new Problem("fee.label", "Enter a name of up to 120 characters.", "label");
         var each = NumberInput.Amount(amount, "amount", 2);
         if (each.Problem is { } badAmount)
             return badAmount;
@@ -61,7 +61,7 @@ public class FeeItem
         if (cost.Problem is { } badCost)
             return badCost;
         if (taken)
-            return new Problem("fee.twice", $"There is a fee with the code {name} already.", "code");
+            return new Problem("fee.twice", $"The code {name} is already used. Enter another.", "code");
         (Code, Label, Amount, CostEach, PassThrough, Taxable) = (
             name,
             words,

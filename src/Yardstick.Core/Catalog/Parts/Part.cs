@@ -96,7 +96,7 @@ public partial class Part
     /// <param name="utcNow">Now, UTC.</param>
     public string CostAge(Instant utcNow) =>
         CostAt is { } at && (utcNow - at).TotalDays > FreshDays
-            ? string.Create(CultureInfo.InvariantCulture, $"cost is {(int)((utcNow - at).TotalDays / 30)} months old")
+            ? string.Create(CultureInfo.InvariantCulture, $"cost {(int)((utcNow - at).TotalDays / 30)} months old")
             : "";
 
     /// <summary>Which of its costs counts.</summary>
@@ -169,7 +169,7 @@ public partial class Part
 
     /// <summary>Whether it is offered still. Refuses with <c>part.withdrawn</c>.</summary>
     public Result MayBeTaken() =>
-        WithdrawnAt is null ? Result.Done : new Problem("part.withdrawn", $"{Number} was withdrawn from the catalog; choose another.");
+        WithdrawnAt is null ? Result.Done : new Problem("part.withdrawn", $"{Number} is discontinued. Choose another.");
 
     /// <summary>It as a line of an order: a car takes four tires, and one of anything else.</summary>
     /// <param name="cost">Which cost prices a stock part.</param>

@@ -49,11 +49,7 @@ public static class FileContent
     }
 
     private static Problem Refused(string name) =>
-        new(
-            "file.kind",
-            $"\"{name}\" is not a kind of file that is kept here. Pictures, PDF, plain text, and documents of word processors and spreadsheets are.",
-            "file"
-        );
+        new("file.kind", $"\"{name}\" can't be saved here. Use a photo, PDF, text, word processing or spreadsheet file.", "file");
 
     private static bool IsPlainText(ReadOnlySpan<byte> content)
     {

@@ -31,7 +31,7 @@ public sealed record Answer(
             if (day.Problem is { } problem)
                 return problem;
             if (day.Value <= localNow.Date)
-                return new Problem("decision.defer", "Put the work off to a day that is still to come.", "deferUntil");
+                return new Problem("decision.defer", "Choose a future date.", "deferUntil");
             answer = answer with { DeferUntil = day.Value };
         }
         if (!string.IsNullOrWhiteSpace(atReading))
@@ -46,13 +46,13 @@ public sealed record Answer(
 
     /// <summary>Nobody said which jobs it is about.</summary>
     /// <param name="field">The field that is empty.</param>
-    public static Problem AboutNothing(string field) => new("decision.jobs", "Say which jobs were decided.", field);
+    public static Problem AboutNothing(string field) => new("decision.jobs", "Choose at least one job.", field);
 
     /// <summary>Whether there is such an answer and such a way for it to come. Refuses with <c>decision.kind</c>.</summary>
     public Result IsKnown() =>
         Enum.IsDefined(Kind) && Enum.IsDefined(Channel)
             ? Result.Done
-            : new Problem("decision.kind", "An answer is approved, declined, deferred or taken back.", "kind");
+            : new Problem("decision.kind", "Choose approved, deferred, declined or cleared.", "kind");
 
     /// <summary>Lines of an approved job that the customer leaves out.</summary>
     public IReadOnlySet<long> LinesOut { get; init; } = new HashSet<long>();

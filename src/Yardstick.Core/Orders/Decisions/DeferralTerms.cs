@@ -14,7 +14,7 @@ public static class DeferralTerms
         term switch
         {
             DeferralTerm.Month => "in a month",
-            DeferralTerm.HalfYear => "in half a year",
+            DeferralTerm.HalfYear => "in 6 months",
             _ => "in three months",
         };
 

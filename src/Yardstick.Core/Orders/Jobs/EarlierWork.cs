@@ -103,5 +103,5 @@ public static class EarlierWork
     }
 
     /// <summary>Why earlier work can't be taken over: another order has it.</summary>
-    public static Problem TakenAlready(Job job) => new("job.taken", $"\"{job.Title}\" was taken over already.");
+    public static Problem TakenAlready(Job job) => new("job.taken", $"\"{job.Title}\" was already added to a repair order.");
 }

@@ -162,7 +162,7 @@ public class Job
                     CreditFor.Count > 0 && OrderPricing.CreditedWith(order, this) is { Count: > 0 } named
                         ? $" when you approve {string.Join(" or ", named.Select(j => j.Title))}."
                     : OrderPricing.CreditedWith(order, this).Count > 0 ? " when the repair is approved."
-                    : " when the repair that it leads to is approved."
+                    : " if you approve the repair."
                 );
 
     /// <summary>Lines that are on, in order.</summary>
@@ -178,7 +178,7 @@ public class Job
                 old = Title;
                 var title = (text ?? "").Trim();
                 if (title.Length == 0)
-                    return new Problem("text.empty", "A job needs a title; take the job off instead.", field);
+                    return new Problem("text.empty", "Enter a title, or remove the job.", field);
                 if (title.Length > 200)
                     return TextInput.TooLong(200, field, "A title");
                 Title = title;
@@ -194,11 +194,7 @@ public class Job
                 if (price.Problem is { } problem)
                     return problem;
                 if (!OnLines.Any(l => !l.IsExcluded && (l.Kind is LineKind.Labor or LineKind.Part or LineKind.Sublet)))
-                    return new Problem(
-                        "job.fixedPrice",
-                        "A fixed price needs a labor, part or sublet line to stand for; add one first.",
-                        field
-                    );
+                    return new Problem("job.fixedPrice", "Add a labor, part or sublet line before setting a fixed price.", field);
                 FixedPrice = Money.Of(price.Value);
                 break;
             case "laborRate":
@@ -223,7 +219,7 @@ public class Job
             case "payer":
                 old = Shown(field);
                 if (!Enum.TryParse<Payer>(text, out var payer) || !Enum.IsDefined(payer))
-                    return new Problem("job.payer", "The customer, a contract, a warranty or the shop pays.", field);
+                    return new Problem("job.payer", "Choose who pays: customer, service contract, warranty or shop.", field);
                 Payer = payer;
                 break;
             case "payerName":
@@ -245,7 +241,7 @@ public class Job
             case "count":
                 old = Count.ToString();
                 if (CountUnit.Length == 0)
-                    return new Problem("job.count", "This job does not go by a count.", field);
+                    return new Problem("job.count", "This job does not scale by count.", field);
                 var count = Quantity.Parse(text, field);
                 if (count.Problem is { } badCount)
                     return badCount;
@@ -319,7 +315,7 @@ public class Job
     {
         var scaled = OnLines.Where(l => l.PerCount).ToList();
         if (scaled.Exists(l => l is PartLine { ReceivedQuantity.Value: > 0 }))
-            return new Problem("line.received", "Parts of this job were received already; add lines for more.", "count");
+            return new Problem("line.received", "Parts for this job were already received. Add new lines for more.", "count");
         foreach (var line in scaled)
         {
             line.Scale(factor);

@@ -102,7 +102,7 @@ public abstract partial class Line
                 line = new TextLine();
                 break;
             default:
-                return new Problem("line.kind", "A line is labor, a part, sublet, a fee or a text.", "kind");
+                return new Problem("line.kind", "Choose labor, part, sublet, fee or comment.", "kind");
         }
         line.Description = typed.Description?.Trim() ?? "";
         foreach (
@@ -203,7 +203,7 @@ public abstract partial class Line
     {
         var words = (text ?? "").Trim();
         if (words.Length == 0 && !empty)
-            return new Problem("text.empty", "It can't be empty; take the line off instead.", field);
+            return new Problem("text.empty", "Enter a description, or remove the line.", field);
         if (words.Length > 500)
             return TextInput.TooLong(500, field);
         set(words);

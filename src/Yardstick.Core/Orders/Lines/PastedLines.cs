@@ -37,7 +37,7 @@ public sealed record PastedLines(IReadOnlyList<Line> Lines, IReadOnlyList<Pasted
                 continue;
             if (lines.Count + refused.Count == Most)
             {
-                refused.Add(new PastedRefusal(r + 1, Begins(rows[r]), $"Only {Most} rows are taken at once; paste the rest after these."));
+                refused.Add(new PastedRefusal(r + 1, Begins(rows[r]), $"Paste up to {Most} rows at a time. Paste the rest next."));
                 break;
             }
             var line = Row(rows[r]);
@@ -52,13 +52,13 @@ public sealed record PastedLines(IReadOnlyList<Line> Lines, IReadOnlyList<Pasted
         return new PastedLines(lines, refused);
     }
 
-    private const string Heads = "These look like the heads of columns.";
+    private const string Heads = "This looks like a header row.";
 
     private static Result<Line> Row(string row)
     {
         var cells = row.Split('\t').Select(c => c.Trim().Trim('"').Trim()).ToList();
         if (cells.Exists(c => c.Any(ch => char.IsControl(ch))))
-            return new Problem("paste.rubbish", "There are characters in it that are no text.");
+            return new Problem("paste.rubbish", "It has characters that can't be read.");
         var words = cells.Where(c => c.Length > 0 && Figure(c) is null).ToList();
         if (
             words.Count >= 2
@@ -73,7 +73,7 @@ public sealed record PastedLines(IReadOnlyList<Line> Lines, IReadOnlyList<Pasted
             words.RemoveAt(0);
         }
         if (words.Count == 0)
-            return new Problem("paste.words", "It says nowhere what it is.");
+            return new Problem("paste.words", "It has no description.");
         if (words[0].Length > 500)
             return new Problem("paste.long", "It is longer than 500 characters.");
         var figures = cells.Select(Figure).OfType<string>().ToList();

@@ -45,7 +45,7 @@ public class Concern
         if (old is null)
             return new Problem("concern.field", $"\"{field}\" can't be edited.", field);
         if (field == "complaint" && words.Length == 0)
-            return new Problem("text.empty", "Say in the customer's words what it is about.", field);
+            return new Problem("text.empty", "Enter the customer's concern.", field);
         switch (field)
         {
             case "complaint":

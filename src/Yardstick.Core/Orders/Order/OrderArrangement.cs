@@ -51,7 +51,7 @@ public partial class Order
         if (to.Problem is { } problem)
             return problem;
         if (beforeId is { } other && (FindLine(other) is not { Ok: true } before || before.Value.JobId != jobId))
-            return new Problem("line.gone", "The line to move before is no longer in this job.");
+            return new Problem("line.gone", "The line moved. Drag it again.");
         var moved = new List<Line>();
         foreach (var id in ids.Distinct())
         {
@@ -141,7 +141,7 @@ public partial class Order
     {
         var note = (text ?? "").Trim();
         if (note.Length is 0 or > 2000)
-            return new Problem("text.long", "A note has 1 to 2,000 characters.", "text");
+            return new Problem("text.long", "Enter a note of up to 2,000 characters.", "text");
         Record("order", Id, "note", "", note, Version + 1, actor);
         return Result.Done;
     }
@@ -155,7 +155,9 @@ public partial class Order
         if (pasted.Lines.Count == 0)
         {
             var why =
-                pasted.Refused.Count > 0 ? $"Nothing in it could be read as a line: {pasted.Refused[0].Why}" : "There is nothing in it.";
+                pasted.Refused.Count > 0
+                    ? $"No lines could be read: {pasted.Refused[0].Why}"
+                    : "The clipboard is empty. Copy some rows first.";
             return new Problem("paste.nothing", why, "text");
         }
         foreach (var line in pasted.Lines)

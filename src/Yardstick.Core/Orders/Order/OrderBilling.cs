@@ -23,6 +23,6 @@ public partial class Order
     {
         State = OrderState.Open;
         PostedAt = null;
-        Record("order", Id, "state", "posted", $"open again: {reason}", Version + 1, actor);
+        Record("order", Id, "state", "posted", $"reopened: {reason}", Version + 1, actor);
     }
 }

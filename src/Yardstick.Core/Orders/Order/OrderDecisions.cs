@@ -23,35 +23,31 @@ public partial class Order
             return problem;
         var job = found.Value;
         if (string.IsNullOrWhiteSpace(answer.DecidedBy))
-            return new Problem("decision.who", "Say who decided.", "decidedBy");
+            return new Problem("decision.who", "Enter who answered.", "decidedBy");
         if (answer.DecidedBy.Length > 200)
             return new Problem("decision.who", "A name can have at most 200 characters.", "decidedBy");
         if (answer.Note.Length > 2000)
             return TextInput.TooLong(2_000, "note", "A note");
         if (answer.Kind == DecisionKind.Deferred && answer.DeferUntil is null && answer.DeferAtReading is null)
-            return new Problem("decision.defer", "Say until which day or odometer reading the work is put off.", "deferUntil");
+            return new Problem("decision.defer", "Enter the date or odometer when this comes up again.", "deferUntil");
         if (answer.DeferAtReading is { } reading && OdometerIn is { } now && reading <= now)
             return new Problem(
                 "decision.defer",
-                Invariant($"The car has {now:N0} already; put it off to a higher reading."),
+                Invariant($"The vehicle is already at {now:N0}. Enter a higher odometer."),
                 "deferAtReading"
             );
         if (job.IsUnsafe && answer.Kind == DecisionKind.Declined && answer.Acknowledged.Length == 0)
             return new Problem(
                 "decision.unsafe",
-                $"\"{job.Title}\" is not safe to leave undone: the customer has to acknowledge that before it is declined.",
+                $"\"{job.Title}\" is a safety item. The customer must acknowledge that before declining it.",
                 "acknowledged"
             );
         if (job.IsUnsafe && answer is { Kind: DecisionKind.Declined, Channel: AnswerChannel.InPerson, SignatureHash: "" })
-            return new Problem(
-                "decision.sign",
-                $"\"{job.Title}\" is not safe to leave undone: the customer signs that they decline it.",
-                "signature"
-            );
+            return new Problem("decision.sign", $"\"{job.Title}\" is a safety item. Have the customer sign to decline it.", "signature");
         if (job.AnotherVisitOrderId is not null && answer.Kind != DecisionKind.AnotherVisit)
-            return new Problem("decision.moved", "This work went to the order of another visit; record the answer there.");
+            return new Problem("decision.moved", "This job moved to the next visit's repair order. Record the answer there.");
         if (job.Progress != JobProgress.NotStarted && answer.Kind != DecisionKind.Approved)
-            return new Problem("decision.started", "Work on this job was begun; it can't be taken back.");
+            return new Problem("decision.started", "Work on this job has started, so the approval can't be cleared.");
 
         var leftOut = LeaveOut(job, answer, actor);
         if (leftOut.Problem is { } kept)
@@ -110,9 +106,9 @@ public partial class Order
         if (lines.Count == 0)
             return "";
         if (!job.LinesOpen || job.FixedPrice is not null)
-            return new Problem("decision.lines", $"\"{job.Title}\" is decided as a whole.", "linesOut");
+            return new Problem("decision.lines", $"\"{job.Title}\" can only be approved or declined as a whole.", "linesOut");
         if (job.OnLines.All(l => l.IsExcluded || l.Kind is LineKind.Text || answer.LinesOut.Contains(l.Id)))
-            return new Problem("decision.lines", $"Nothing of \"{job.Title}\" would be left; decline it instead.", "linesOut");
+            return new Problem("decision.lines", $"Nothing of \"{job.Title}\" would be left. Decline the job instead.", "linesOut");
         foreach (var line in lines)
             SetLine(line.Id, "isExcluded", "true", actor);
         return string.Join(", ", lines.Select(l => l.Description));
@@ -127,11 +123,11 @@ public partial class Order
         if (Closed() is { } closed)
             return closed;
         if (string.IsNullOrWhiteSpace(reason))
-            return new Problem("ceiling.reason", "Say in a few words why the work may go on without asking again.", "reason");
+            return new Problem("ceiling.reason", "Enter a reason for the override.", "reason");
         if (reason.Length > 500)
             return TextInput.TooLong(500, "reason");
         if (!PastCeiling(policy))
-            return new Problem("ceiling.within", "The approved work is within what was agreed to; nothing has to be let past.");
+            return new Problem("ceiling.within", "Approved work is within the limit. No override is needed.");
         var exception = new CeilingException
         {
             OrderId = Id,
@@ -141,7 +137,7 @@ public partial class Order
             At = actor.At,
         };
         CeilingExceptions.Add(exception);
-        Record("order", Id, "ceiling", $"{AmountAgreed}", $"let past, up to {ApprovedTotal}: {exception.Reason}", Version + 1, actor);
+        Record("order", Id, "ceiling", $"{AmountAgreed}", $"overridden, up to {ApprovedTotal}: {exception.Reason}", Version + 1, actor);
         return exception;
     }
 
@@ -162,7 +158,7 @@ public partial class Order
     public Result<Decision> PutOffAgain(long jobId, LocalDate? until, string? reason, string decidedBy, AnswerChannel channel, Actor actor)
     {
         if (State == OrderState.Open)
-            return new Problem("order.open", "This order is open; record the answer on its sheet.");
+            return new Problem("order.open", "This repair order is still open. Record the answer there.");
         if (State == OrderState.Voided)
             return Closed()!;
         var found = FindJob(jobId);
@@ -173,11 +169,11 @@ public partial class Order
             job.Decision is not (DecisionKind.Declined or DecisionKind.Deferred)
             && !(State == OrderState.Ended && job.Decision == DecisionKind.Proposed)
         )
-            return new Problem("job.done", "This work was done or is being done; there is nothing to put off.");
+            return new Problem("job.done", "This work is done or in progress, so it can't be deferred.");
         if (!Enum.IsDefined(channel) || channel == AnswerChannel.Link)
-            return new Problem("decision.channel", "It was said in person, by phone or by message.", "channel");
+            return new Problem("decision.channel", "Choose in person, phone or message.", "channel");
         if (string.IsNullOrWhiteSpace(reason))
-            return new Problem("decision.reason", "Say in a few words why it is put off again.", "reason");
+            return new Problem("decision.reason", "Enter why it is deferred again.", "reason");
         if (reason.Length > 2000)
             return TextInput.TooLong(2_000, "reason", "A reason");
         job.Decision = until is null ? DecisionKind.Declined : DecisionKind.Deferred;
@@ -200,7 +196,7 @@ public partial class Order
         Record(
             "job",
             jobId,
-            "put off again",
+            "deferred again",
             "",
             until is { } day ? Invariant($"{day:yyyy-MM-dd}: {reason.Trim()}") : reason.Trim(),
             ++job.Version,
@@ -255,7 +251,7 @@ public partial class Order
         PastCeiling(policy)
             ? new Problem(
                 "order.ceiling",
-                "The approved work has grown past what the customer agreed to; the service writer has to ask again first."
+                "The approved work is over the limit the customer approved. The service writer needs new approval first."
             )
             : Result.Done;
 
@@ -268,18 +264,18 @@ public partial class Order
         if (job.Problem is { } problem)
             return problem;
         if (job.Value.Decision != DecisionKind.Approved)
-            return new Problem("job.notApproved", "The customer has not agreed to this job yet; ask the service writer.");
+            return new Problem("job.notApproved", "The customer has not approved this job yet. Ask the service writer.");
         if (job.Value.Progress == JobProgress.Finished)
-            return new Problem("job.finished", "This job is finished already.");
+            return new Problem("job.finished", "This job is already finished.");
         if (MayGoOn(policy).Problem is { } past)
             return past;
         if (job.Value.Progress == JobProgress.NotStarted)
         {
             job.Value.Progress = JobProgress.InWork;
-            Record("job", jobId, "progress", "not started", "in work", ++job.Value.Version, actor);
+            Record("job", jobId, "progress", "not started", "in progress", ++job.Value.Version, actor);
         }
         if (Stage is not Stage.InWork)
-            MoveTo(Stage.InWork, $"{job.Value.Title} was begun", actor);
+            MoveTo(Stage.InWork, $"{job.Value.Title} was started", actor);
         return Result.Done;
     }
 
@@ -295,7 +291,7 @@ public partial class Order
         if (job.Problem is { } problem)
             return problem;
         if (job.Value.Decision != DecisionKind.Approved)
-            return new Problem("job.notApproved", "The customer has not agreed to this job; it can't be finished.");
+            return new Problem("job.notApproved", "The customer has not approved this job, so it can't be finished.");
         if (job.Value.Progress == JobProgress.Finished)
             return Result.Done;
         if (MayGoOn(policy).Problem is { } past)
@@ -309,7 +305,7 @@ public partial class Order
             "job",
             jobId,
             "progress",
-            before == JobProgress.NotStarted ? "not started" : "in work",
+            before == JobProgress.NotStarted ? "not started" : "in progress",
             "finished",
             ++job.Value.Version,
             actor
@@ -336,9 +332,9 @@ public partial class Order
         if (typed.Length > LongestProgressNote)
             return TextInput.TooLong(LongestProgressNote, "note");
         if (job.Value.Decision != DecisionKind.Approved)
-            return new Problem("job.notApproved", "The customer has not agreed to this job yet; ask the service writer.");
+            return new Problem("job.notApproved", "The customer has not approved this job yet. Ask the service writer.");
         if (job.Value.Progress == JobProgress.Finished)
-            return new Problem("job.finished", "This job is finished already.");
+            return new Problem("job.finished", "This job is already finished.");
         if (typed == job.Value.ProgressNote)
             return Result.Done;
         Record("job", jobId, "progressNote", job.Value.ProgressNote, typed, ++job.Value.Version, actor);
@@ -359,9 +355,9 @@ public partial class Order
         job.Value.Progress = JobProgress.InWork;
         job.Value.FinishedAt = null;
         job.Value.FinishedById = null;
-        Record("job", jobId, "progress", "finished", "in work", ++job.Value.Version, actor);
+        Record("job", jobId, "progress", "finished", "in progress", ++job.Value.Version, actor);
         if (Stage == Stage.Done)
-            MoveTo(Stage.InWork, $"{job.Value.Title} is open again", actor);
+            MoveTo(Stage.InWork, $"{job.Value.Title} was reopened", actor);
         return Result.Done;
     }
 
@@ -380,7 +376,7 @@ public partial class Order
         if (job.Problem is { } gone)
             return gone;
         if (VehicleId is null)
-            return new Problem("order.noCar", "A sale over the counter has no other visit; defer it instead.");
+            return new Problem("order.noCar", "A counter sale has no next visit. Defer the job instead.");
         return next.AddJob(job.Value.ForAnotherVisit(this), actor);
     }
 }

@@ -23,7 +23,7 @@ public partial class Order
     public Result<GivenDiscount> Give(GivenDiscount discount, Actor actor) =>
         actor.May(Permission.OverridePrices)
             ? GiveOwn(discount, actor)
-            : new Problem("rights.right", "You do not have the right to give discounts; ask a manager.");
+            : new Problem("rights.right", "You don't have permission to give discounts. Ask a manager.");
 
     /// <summary>Gives a discount that the shop itself attached to a canned job; whoever takes the job needs no right for it.</summary>
     internal Result<GivenDiscount> GiveOwn(GivenDiscount discount, Actor actor)
@@ -36,7 +36,7 @@ public partial class Order
             if (line.Problem is { } gone)
                 return gone;
             if (line.Value.Kind is not (LineKind.Labor or LineKind.Part or LineKind.Sublet))
-                return new Problem("discount.line", "Only labor, parts and sublet work have discounts; a fee is never discounted.");
+                return new Problem("discount.line", "Only labor, parts and sublet can be discounted, not fees.");
             discount.JobId = line.Value.JobId;
             if (DiscountOf(line.Value) is { } before)
                 before.RemovedAt = actor.At;
@@ -58,11 +58,11 @@ public partial class Order
         if (Closed() is { } closed)
             return closed;
         if (Discounts.Find(d => d.Id == id) is not { } discount)
-            return new Problem("discount.gone", "This discount was never given.");
+            return new Problem("discount.gone", "This discount is no longer on the order. Reload the page.");
         if (discount.IsOn == on)
             return Result.Done;
         if (on && discount.LineId is { } lineId && FindLine(lineId) is { Ok: true } line && DiscountOf(line.Value) is not null)
-            return new Problem("discount.another", "Another discount was given on this line since.");
+            return new Problem("discount.another", "This line already has another discount. Remove that one first.");
         discount.RemovedAt = on ? null : actor.At;
         RecordDiscount(discount, "discount", on ? "" : Worded(discount), on ? Worded(discount) : "", actor);
         return Result.Done;

@@ -65,7 +65,7 @@ public partial class Order
                     reading = typed.Value;
                 }
                 if (field == "odometerOut" && reading < OdometerIn)
-                    return new Problem("odometer.backwards", $"The car came with {OdometerIn}; it can't leave with less.", field);
+                    return new Problem("odometer.backwards", $"Odometer out can't be less than odometer in ({OdometerIn}).", field);
                 if (field == "odometerIn")
                     OdometerIn = reading;
                 else
@@ -94,9 +94,9 @@ public partial class Order
                 break;
             case "writerId":
                 if (Key(text) is not { } writer)
-                    return new Problem("order.writer", "Somebody has to write the order.", field);
+                    return new Problem("order.writer", "Choose a service writer.", field);
                 if (people?.Staff.Contains(writer) != true)
-                    return new Problem("order.writer", "There is nobody of that name on staff.", field);
+                    return new Problem("order.writer", "That person is not on the staff list. Choose another.", field);
                 WriterId = writer;
                 break;
             case "contactId":
@@ -202,12 +202,12 @@ public partial class Order
         if (vehicleId is not null && CustomerId is { } customer && customer != ownerId)
             return new Problem(
                 "vehicle.owner",
-                "This car belongs to somebody else than the order is for; pass the car on to them first, or write its owner up."
+                "This vehicle belongs to a different customer. Transfer it first, or start a repair order for its owner."
             );
         if (vehicleId is not null && CustomerId != ownerId)
             (CustomerId, ContactId, SiteId) = (ownerId, null, null);
         if (CounterSale && vehicleId is not null && Stage == Stage.Pricing)
-            MoveTo(Stage.Here, "A car came with it", actor);
+            MoveTo(Stage.Here, "Vehicle added", actor);
         VehicleId = vehicleId;
         CounterSale = vehicleId is null;
         Record("order", Id, "vehicle", "", vehicleId?.ToString(CultureInfo.InvariantCulture) ?? "counter sale", Version + 1, actor);

@@ -12,7 +12,7 @@ public partial class Order
         if (Closed() is { } closed)
             return closed;
         if (Jobs.SelectMany(j => j.Lines).OfType<PartLine>().FirstOrDefault(l => l.Id == lineId) is not { } line)
-            return new Problem("line.gone", "The line that this part is for is no longer on the order.");
+            return new Problem("line.gone", "The line for this part was removed. Reload the page.");
         line.ReceivedQuantity += quantity;
         if (line.UnitCost != unitCost)
         {
@@ -43,7 +43,7 @@ public partial class Order
     public Result<Line> SourceLine<TLine>(long lineId, Action<TLine> put, string words, Actor actor)
         where TLine : Line
     {
-        var line = Sourced(lineId, "Parts for this line were received already; add another line for a different part.");
+        var line = Sourced(lineId, "Parts for this line were already received. Add another line for a different part.");
         if (line.Problem is { } problem)
             return problem;
         if (line.Value is not TLine sourced)
@@ -60,12 +60,12 @@ public partial class Order
     /// <summary>Puts a line's source back to what it was before its last change; once more brings that change again.</summary>
     public Result<Line> SourceBack(long lineId, Actor actor)
     {
-        var line = Sourced(lineId, "Parts for this line were received already; its source stays.");
+        var line = Sourced(lineId, "Parts for this line were received already; so its source can't be changed.");
         if (line.Problem is { } problem)
             return problem;
         var before = NumberOf(line.Value);
         if (!line.Value.SwapSource())
-            return new Problem("line.source", "The source of this line was never changed.");
+            return new Problem("line.source", "There is no earlier source to go back to.");
         Record("line", lineId, "source", before, NumberOf(line.Value), ++line.Value.Version, actor);
         return line;
     }

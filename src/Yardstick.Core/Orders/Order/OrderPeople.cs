@@ -12,10 +12,10 @@ public sealed record OrderPeople(IReadOnlySet<long> Staff, IReadOnlySet<long> Co
     internal static Problem? Contact(long? id, OrderPeople? people) =>
         id is not { } contact || people?.Contacts.Contains(contact) == true
             ? null
-            : new Problem("order.contact", "This contact is not one of the customer's; choose another.", "contactId");
+            : new Problem("order.contact", "This contact is not on this customer's record. Choose another.", "contactId");
 
     internal static Problem? Site(long? id, OrderPeople? people) =>
         id is not { } site || people?.Sites.Contains(site) == true
             ? null
-            : new Problem("order.site", "This site is not one of the customer's; choose another.", "siteId");
+            : new Problem("order.site", "This site is not on this customer's record. Choose another.", "siteId");
 }

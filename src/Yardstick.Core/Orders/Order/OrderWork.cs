@@ -6,19 +6,19 @@ namespace Yardstick.Core.Orders;
 public partial class Order
 {
     /// <summary>For a change that needs a car, of a sale over the counter.</summary>
-    public static readonly Problem NoCar = new("order.noCar", "This is a sale over the counter; add a car first.");
+    public static readonly Problem NoCar = new("order.noCar", "This is a counter sale. Add a vehicle first.");
 
     /// <summary>The job, if it is on the order.</summary>
     public Result<Job> FindJob(long id) =>
         Jobs.FirstOrDefault(j => j.Id == id && j.IsOn) is { } job
             ? job
-            : new Problem("job.gone", "This job is no longer on the order; somebody took it off.");
+            : new Problem("job.gone", "Someone removed this job. Reload the page.");
 
     /// <summary>The line, if it is on the order.</summary>
     public Result<Line> FindLine(long id) =>
         OnJobs.SelectMany(j => j.Lines).FirstOrDefault(l => l.Id == id && l.IsOn) is { } line
             ? line
-            : new Problem("line.gone", "This line is no longer on the order; somebody took it off.");
+            : new Problem("line.gone", "Someone removed this line. Reload the page.");
 
     /// <summary>Adds a concern in the customer's words.</summary>
     public Result<Concern> AddConcern(string? says, Actor actor)
@@ -41,7 +41,7 @@ public partial class Order
         if (Closed() is { } closed)
             return closed;
         if (Concerns.FirstOrDefault(c => c.Id == id) is not { } concern)
-            return new Problem("concern.gone", "This concern is no longer on the order.");
+            return new Problem("concern.gone", "This concern was removed. Reload the page.");
         return Recorded("concern", id, concern.Set(field, text), () => concern.Version, actor);
     }
 
@@ -90,10 +90,10 @@ public partial class Order
         if (hasTimeOrOrder)
             return new Problem(
                 "job.used",
-                "Time was clocked on this job or a part was ordered for it; decline it instead of taking it off."
+                "Time was clocked on this job or a part was ordered for it; so it can't be removed. Decline it instead."
             );
         if (job.Value.Decision == DecisionKind.Approved)
-            return new Problem("job.approved", "The customer approved this job; record a new decision before taking it off.");
+            return new Problem("job.approved", "The customer approved this job; record a new answer before removing it.");
         job.Value.RemovedAt = actor.At;
         Record("job", id, "removed", job.Value.Title, "", ++job.Value.Version, actor);
         return Result.Done;
@@ -105,7 +105,7 @@ public partial class Order
         if (Closed() is { } closed)
             return closed;
         if (Jobs.FirstOrDefault(j => j.Id == id) is not { } job)
-            return new Problem("job.gone", "This job was never on the order.");
+            return new Problem("job.gone", "This job was not found. Reload the page.");
         if (job.IsOn)
             return Result.Done;
         job.RemovedAt = null;
@@ -122,7 +122,7 @@ public partial class Order
         if (job.Problem is { } problem)
             return problem;
         if (line.Description.Trim().Length is 0 or > 500)
-            return new Problem("line.description", "Say in at most 500 characters what the line is.", "description");
+            return new Problem("line.description", "Enter a description of up to 500 characters.", "description");
         line.Position = job.Value.Lines.Count == 0 ? 0 : job.Value.Lines.Max(l => l.Position) + 1;
         if (CounterSale && line is PartLine part)
             part.CoresReturned = Quantity.Zero;
@@ -142,7 +142,7 @@ public partial class Order
         if (PriceFields.OfLine(line.Value.Kind, field) && actor.MayNotPrice(field) is { } no)
             return no;
         if (line.Value is PartLine { ReceivedQuantity.Value: > 0 } && (field is "quantity" or "number"))
-            return new Problem("line.received", "Parts for this line were received already; add another line for more.", field);
+            return new Problem("line.received", "Parts for this line were already received. Add another line for more.", field);
         var change = Recorded("line", id, line.Value.Set(field, text), () => line.Value.Version, actor);
         if (change.Ok && field is "unitPrice" or "price")
             line.Value.OverrideById = line.Value.IsOverridden ? actor.StaffId : null;
@@ -160,7 +160,7 @@ public partial class Order
         if (ordered || line.Value is PartLine { ReceivedQuantity.Value: > 0 })
             return new Problem(
                 "line.ordered",
-                "This part was ordered or is here; call it off under Parts or put it into stock first, or switch the line out."
+                "This part was ordered or is here; call it off under Parts or put it into stock first, or leave the line out."
             );
         line.Value.RemovedAt = actor.At;
         Record("line", id, "removed", line.Value.Description, "", ++line.Value.Version, actor);
@@ -173,7 +173,7 @@ public partial class Order
         if (Closed() is { } closed)
             return closed;
         if (Jobs.SelectMany(j => j.Lines).FirstOrDefault(l => l.Id == id) is not { } line)
-            return new Problem("line.gone", "This line was never on the order.");
+            return new Problem("line.gone", "This line was not found. Reload the page.");
         line.RemovedAt = null;
         Record("line", id, "restored", "", line.Description, ++line.Version, actor);
         return Result.Done;

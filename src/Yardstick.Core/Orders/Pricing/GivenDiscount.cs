@@ -65,11 +65,11 @@ public class GivenDiscount
     private string Of =>
         (LineId, JobId, On) switch
         {
-            ({ }, _, _) => "this line",
+            ({ }, _, _) => "this item",
             (_, _, DiscountBase.Labor) => "labor",
             (_, _, DiscountBase.Parts) => "parts",
             (_, { }, _) => "this job",
-            _ => "everything",
+            _ => "your whole order",
         };
 
     /// <summary>Reads a discount as it was typed: <c>10%</c> or <c>15.00</c>.</summary>

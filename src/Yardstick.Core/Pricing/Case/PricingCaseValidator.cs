@@ -64,7 +64,7 @@ public static class PricingCaseValidator
         if (job.FixedPrice is not null && !sharing)
             throw new CaseException(
                 $"jobs[{index}].fixedPrice",
-                "A fixed price needs a labor, part or sublet line that is not switched out."
+                "A fixed price needs a labor, part or sublet line Add a labor, part or sublet line that is not left out."
             );
     }
 
@@ -84,7 +84,7 @@ public static class PricingCaseValidator
                 break;
             case PartCaseLine part:
                 if (part.CoresReturned > part.Quantity)
-                    throw new CaseException("coresReturned", "More cores were returned than parts are on the line.");
+                    throw new CaseException("coresReturned", "More cores were returned than there are parts on the line.");
                 if (part.UnitPrice is null && PartPrice.BandsOf(pricing.Policy, part.Category) is null)
                     throw new CaseException("category", "The policy has no standard markup bands for this part's category.");
                 break;
@@ -96,7 +96,7 @@ public static class PricingCaseValidator
     private static void Discount(Discount discount, string path)
     {
         if (discount.Percent is null == discount.Amount is null)
-            throw new CaseException(path, "It needs exactly one of percent and amount.");
+            throw new CaseException(path, "Enter a percent or an amount, not both.");
         if (discount.Percent > 100)
             throw new CaseException($"{path}.percent", "A discount can't be above 100 percent.");
     }

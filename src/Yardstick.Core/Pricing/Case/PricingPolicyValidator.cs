@@ -57,11 +57,11 @@ public static class PricingPolicyValidator
             if (b == bands.Count - 1)
             {
                 if (edge is not null)
-                    throw new CaseException($"{path}[{b}].upTo", "The last band has to be open.");
+                    throw new CaseException($"{path}[{b}].upTo", "Leave the last row's cost blank.");
             }
             else if (edge is null || edge <= below)
             {
-                throw new CaseException($"{path}[{b}].upTo", "The edges of the bands have to rise.");
+                throw new CaseException($"{path}[{b}].upTo", "Each row must end at a higher cost than the one before.");
             }
             below = edge;
         }

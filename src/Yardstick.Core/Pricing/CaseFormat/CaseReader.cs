@@ -115,7 +115,7 @@ public static class CaseReader
         var percent = element.Percent("percent");
         var amount = element.Number("amount", 2);
         if (percent is null == amount is null)
-            throw new CaseException("", "It needs exactly one of percent and amount.");
+            throw new CaseException("", "Enter a percent or an amount, not both.");
         return (percent, amount);
     }
 

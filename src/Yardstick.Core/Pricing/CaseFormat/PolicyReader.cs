@@ -140,7 +140,7 @@ public static class PolicyReader
             "sublet" => AmountKind.Sublet,
             "fee" => AmountKind.Fee,
             "supplies" => AmountKind.Supplies,
-            var other => throw new CaseException("", $"\"{other}\" is nothing that a tax can be on."),
+            var other => throw new CaseException("", $"\"{other}\" can't be taxed."),
         };
 
     private static OverrunRule Overrun(JsonElement element)

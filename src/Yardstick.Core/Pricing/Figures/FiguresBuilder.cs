@@ -44,7 +44,7 @@ internal static class FiguresBuilder
         }
         var revenue = sums.Labor + sums.Parts + sums.Sublet + sums.Fees - sums.PassedOn;
         if (trace is not null)
-            ExplainMargin(trace.For($"jobs[{index}].margin"), "Labor, parts, sublet and fees that stay here", revenue, sums.Cost);
+            ExplainMargin(trace.For($"jobs[{index}].margin"), "Labor, parts, sublet and shop fees", revenue, sums.Cost);
         return new JobFigures
         {
             Id = job.Id,
@@ -109,10 +109,10 @@ internal static class FiguresBuilder
     private static void ExplainMargin(StepList why, string of, long revenue, long cost)
     {
         why.AddCents(of, revenue);
-        why.AddCents("Cost of it", cost);
+        why.AddCents("Cost", cost);
         why.AddCents("Profit", revenue - cost);
         if (Margin.Of(revenue - cost, revenue) is { } margin)
-            why.Add("Profit of revenue", Invariant($"{margin:0.0}%"));
+            why.Add("Profit as percent of revenue", Invariant($"{margin:0.0}%"));
     }
 
     internal static PricingResult Order(
@@ -140,12 +140,12 @@ internal static class FiguresBuilder
             taxes[t] = new TaxFigures(pricing.Policy.Taxes[t].Code, Rounding.Amount(main.TaxBases[t]), Rounding.Amount(main.TaxAmounts[t]));
         if (trace is not null)
         {
-            ExplainMargin(trace.For("margin"), "Revenue without taxes, cores and fees passed on", revenue, cost);
+            ExplainMargin(trace.For("margin"), "Revenue excluding taxes, cores and pass-through fees", revenue, cost);
             var rate = trace.For("effectiveLaborRate");
             rate.AddCents("Labor after discounts", labor);
             rate.Add("Hours sold", Invariant($"{sums.Hours:0.###} h"));
             if (sums.Hours != 0)
-                rate.Add("Labor for each hour", Rounding.Round(Rounding.Amount(labor) / sums.Hours));
+                rate.Add("Effective labor rate", Rounding.Round(Rounding.Amount(labor) / sums.Hours));
         }
         return new PricingResult
         {

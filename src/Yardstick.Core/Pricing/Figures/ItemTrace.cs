@@ -20,10 +20,10 @@ internal static class ItemTrace
                 var rule = item.Companion!;
                 var companion = trace.For($"jobs[{index}].companions.{rule.Code}");
                 if (item.Edit is { AmountPerUnit: not null })
-                    companion.Add("Price set by hand; by the policy it would be", rule.AmountPerUnit);
+                    companion.Add("Manual price; pricing rules give", rule.AmountPerUnit);
                 if (item.Edit is { Quantity: not null })
-                    companion.Add("Quantity set by hand", Invariant($"{item.Quantity:0.###}"));
-                companion.AddCents(Invariant($"{item.Quantity:0.###} × {item.Each:0.00##}, comes with {rule.Category}"), item.Amount);
+                    companion.Add("Manual quantity", Invariant($"{item.Quantity:0.###}"));
+                companion.AddCents(Invariant($"{item.Quantity:0.###} × {item.Each:0.00##}, added with {rule.Category}"), item.Amount);
                 if (item.Net != item.Amount)
                     companion.AddCents("After the job's discounts", item.Net);
                 continue;
@@ -37,14 +37,14 @@ internal static class ItemTrace
             if (item.Amount != lines[item.Line].Amount)
                 why.AddCents(Invariant($"Share of the fixed price {job.FixedPrice:0.00}"), item.Amount);
             if (item.Net != item.Amount)
-                why.AddCents("After the discounts of line and job", item.Net);
+                why.AddCents("After line and job discounts", item.Net);
         }
         var discount = trace.For($"jobs[{index}].discount");
         foreach (var given in job.Discounts)
             discount.Add(Describe(given), "");
         if (credited && job.Credit is { } credit)
-            discount.Add($"Credited with its repair: {Describe(new Discount(credit.Percent, credit.Amount))}", "");
-        discount.AddCents("Taken off", evaluation.Discount);
+            discount.Add($"Credited toward the repair: {Describe(new Discount(credit.Percent, credit.Amount))}", "");
+        discount.AddCents("Discount", evaluation.Discount);
     }
 
     internal static string Describe(Discount discount) =>
@@ -64,21 +64,21 @@ internal static class ItemTrace
             case LaborCaseLine { Price: not null }:
                 break;
             case LaborCaseLine { Held: true }:
-                why.Add("Rate that the customer was told, held", prepared.Rate);
+                why.Add("Labor rate quoted to the customer, held", prepared.Rate);
                 break;
             case LaborCaseLine labor:
                 why.Add(RateName(pricing, job, labor), prepared.Rate);
                 break;
             case PartCaseLine { UnitPrice: { } own } part:
-                why.Add(part.Held ? "Price that the customer was told, held" : "Price set by hand", own);
+                why.Add(part.Held ? "Price quoted to the customer, held" : "Manual price", own);
                 if (PartPrice.BandsOf(pricing.Policy, part.Category) is not null)
-                    why.Add("By the policy it would be", PartPrice.ByPolicy(pricing.Policy, pricing.Customer, part));
+                    why.Add("Pricing rules give", PartPrice.ByPolicy(pricing.Policy, pricing.Customer, part));
                 break;
             case PartCaseLine part:
                 PartPrice.ByPolicy(pricing.Policy, pricing.Customer, part, why);
                 break;
             case FeeCaseLine fee:
-                why.Add("Amount of the fee", fee.Amount);
+                why.Add("Fee amount", fee.Amount);
                 break;
         }
     }
@@ -88,11 +88,11 @@ internal static class ItemTrace
         switch (line)
         {
             case LaborCaseLine { Price: not null }:
-                why.AddCents("Price set by hand", prepared.Amount);
+                why.AddCents("Manual price", prepared.Amount);
                 break;
             case LaborCaseLine labor:
                 if (prepared.Hours != labor.Hours)
-                    why.Add(Invariant($"Overlap: {labor.Hours:0.##} h becomes"), Invariant($"{prepared.Hours:0.##} h"));
+                    why.Add(Invariant($"Overlap reduces {labor.Hours:0.##} hr to"), Invariant($"{prepared.Hours:0.##} h"));
                 why.AddCents(Invariant($"{prepared.Hours:0.##} h × {prepared.Rate:0.00##}"), prepared.Amount);
                 break;
             case PartCaseLine part:
@@ -101,7 +101,7 @@ internal static class ItemTrace
             case SubletCaseLine sublet:
                 why.Add("Cost", sublet.Cost, tellsCost: true);
                 why.AddCents(
-                    sublet.Price is null ? Invariant($"Marked up by {sublet.MarkupPercent:0.###}%") : "Price set by hand",
+                    sublet.Price is null ? Invariant($"Marked up by {sublet.MarkupPercent:0.###}%") : "Manual price",
                     prepared.Amount,
                     tellsCost: sublet.Price is null
                 );
@@ -115,6 +115,6 @@ internal static class ItemTrace
     private static string RateName(PricingCase pricing, PricingJob job, LaborCaseLine labor)
     {
         var choice = labor.Rate ?? job.LaborRate ?? pricing.LaborRate ?? pricing.Customer.LaborRate;
-        return choice is { Number: not null } ? "Labor rate set by hand" : $"Labor rate, {choice?.Name ?? "general"}";
+        return choice is { Number: not null } ? "Manual labor rate" : $"Labor rate, {choice?.Name ?? "general"}";
     }
 }

@@ -32,7 +32,7 @@ public sealed record PolicyDifference(string What, string Before, string After)
     {
         foreach (var rate in form.LaborRates)
             yield return ($"Labor rate {rate.Name}", rate.Rate);
-        yield return ("Cost of an hour", form.LaborCostPerHour);
+        yield return ("Labor cost per hour", form.LaborCostPerHour);
         foreach (var table in form.MarkupBands)
             yield return (
                 $"Markup {table.Name}",
@@ -46,14 +46,14 @@ public sealed record PolicyDifference(string What, string Before, string After)
             {
                 EndingKind.RoundUpTo => $"up to a multiple of {form.EndingValue}",
                 EndingKind.EndWith => $"up to {form.EndingValue}",
-                _ => "as it comes",
+                _ => "no rounding",
             }
         );
         yield return ("List price", form.CapAtList ? "never sold above it" : "no limit");
-        yield return ("Cost that prices stock", form.StockCost == StockCost.Average ? "average" : "last receipt");
+        yield return ("Stock cost used for pricing", form.StockCost == StockCost.Average ? "average" : "last receipt");
         foreach (var rule in form.Companions)
             yield return (
-                $"Comes along: {rule.Code}",
+                $"Automatic add-on {rule.Code}",
                 $"{rule.Label} with {rule.Category}, {Word(rule.Kind)} {rule.AmountPerUnit} each{Given(rule.HoursPerUnit, " h")}{Given(rule.CostPerUnit, " cost")}{Flags(rule.Taxable, rule.PassThrough)}"
             );
         foreach (var fee in form.OrderFees)
@@ -62,14 +62,14 @@ public sealed record PolicyDifference(string What, string Before, string After)
                 $"{fee.Amount}{(fee.Category.Length > 0 ? $" with {fee.Category}" : "")}{Given(fee.CostEach, " cost")}{Flags(fee.Taxable, fee.PassThrough)}"
             );
         yield return ("Shop supplies", form.Supplies.Charged ? Of(form.Supplies) : "none");
-        yield return ("Prices", form.PricesIncludeTax ? "hold their taxes" : "without taxes");
+        yield return ("Prices", form.PricesIncludeTax ? "include tax" : "without taxes");
         foreach (var tax in form.Taxes)
             yield return ($"Tax {tax.Code}", $"{tax.Percent}% on {string.Join(", ", tax.On.Select(Word))}");
         foreach (var exemption in form.Exemptions)
-            yield return ($"Exemption {exemption.Name}", exemption.All ? "of all taxes" : $"of {string.Join(", ", exemption.Taxes)}");
-        yield return ("Approved work may grow", Of(form.Overrun));
-        yield return ("Aim for margin", form.MarginAim.Length > 0 ? $"{form.MarginAim}%" : "");
-        yield return ("Aim for labor each hour", form.EffectiveRateAim);
+            yield return ($"Exemption {exemption.Name}", exemption.All ? "from all taxes" : $"of {string.Join(", ", exemption.Taxes)}");
+        yield return ("Approved limit", Of(form.Overrun));
+        yield return ("Margin target", form.MarginAim.Length > 0 ? $"{form.MarginAim}%" : "");
+        yield return ("Effective labor rate target", form.EffectiveRateAim);
     }
 
     private static string Of(SuppliesRow row) =>
@@ -85,12 +85,12 @@ public sealed record PolicyDifference(string What, string Before, string After)
             (true, true) => $"by the {(row.TakeGreater ? "greater" : "smaller")} of {row.Percent}% and {row.Amount}",
             (true, false) => $"by {row.Percent}%",
             (false, true) => $"by {row.Amount}",
-            _ => "by nothing",
+            _ => "none",
         };
 
     private static string Given(string figure, string what) => figure.Length > 0 ? $", {figure}{what}" : "";
 
-    private static string Flags(bool taxable, bool passThrough) => (taxable ? "" : ", not taxed") + (passThrough ? ", passed on" : "");
+    private static string Flags(bool taxable, bool passThrough) => (taxable ? "" : ", not taxed") + (passThrough ? ", pass-through" : "");
 
     private static string Word(AmountKind kind) => kind.ToString().ToLowerInvariant();
 }

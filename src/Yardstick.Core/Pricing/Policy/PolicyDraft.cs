@@ -32,9 +32,9 @@ public class PolicyDraft
     public Result Keep(string? json, Actor actor)
     {
         if (json is null)
-            return new Problem("policy.shape", "The policy is not whole; load the page anew.");
+            return new Problem("policy.shape", "Something is missing from the pricing rules. Reload the page.");
         if (json.Length > Longest)
-            return new Problem("policy.size", "The policy is too long to keep.");
+            return new Problem("policy.size", "The pricing rules are too long to save. Remove some rows.");
         (FormJson, Version, ChangedAt, ChangedById, ClientId) = (json, Version + 1, actor.At, actor.StaffId, actor.ClientId);
         return Result.Done;
     }
@@ -43,14 +43,14 @@ public class PolicyDraft
     /// <param name="by">Short name of whoever changed it.</param>
     /// <param name="clock">When, as a time of day in words.</param>
     public static Problem ChangedMeanwhile(string by, string clock) =>
-        new("edit.conflict", $"{by} changed the draft at {clock}; look at it anew, then make your change again.");
+        new("edit.conflict", $"{by} changed the draft at {clock}; reload the page, then make your change again.");
 
     /// <summary>There is no draft, for a change that needs one.</summary>
     public static readonly Problem None = new("policy.noDraft", "There is no draft; somebody put it in force already or threw it away.");
 
     /// <summary>Why a draft can't be used as it is.</summary>
     /// <param name="first">The first thing that is not right in it.</param>
-    public static Problem NotRight(Problem first) => new("policy.problems", $"The draft is not right yet: {first.Message}", first.Field);
+    public static Problem NotRight(Problem first) => new("policy.problems", $"The draft needs a fix: {first.Message}", first.Field);
 
     /// <summary>Puts it in force. Refuses with <c>text.long</c>, <c>policy.problems</c> and <c>policy.same</c>.</summary>
     /// <param name="reading">What it is read as.</param>
@@ -74,7 +74,7 @@ public class PolicyDraft
         if (reading.Policy is not { } policy)
             return NotRight(reading.Problems[0]);
         if (PolicyDifference.Between(now, form).Count == 0)
-            return new Problem("policy.same", "The draft says the same as the policy in force.");
+            return new Problem("policy.same", "The draft has no changes to publish.");
         return new PolicyVersion
         {
             Id = last + 1,

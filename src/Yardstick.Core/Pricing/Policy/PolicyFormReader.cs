@@ -52,7 +52,7 @@ public sealed class PolicyFormReader
                 (e, path) =>
                 {
                     if (!e.All && e.Taxes.Count == 0)
-                        Add(path, "Choose the taxes that it frees of, or all of them.");
+                        Add(path, "Choose the taxes this exempts from, or all of them.");
                     return new Exemption(e.Name.Trim(), e.All, e.All ? [] : e.Taxes);
                 }
             ),
@@ -65,7 +65,7 @@ public sealed class PolicyFormReader
         if (string.IsNullOrWhiteSpace(text))
         {
             if (needed)
-                Add(path, "A figure is needed here.");
+                Add(path, "Enter a number.");
             return 0;
         }
         var figure = NumberInput.Amount(text, path, decimals);
@@ -82,7 +82,7 @@ public sealed class PolicyFormReader
         if (string.IsNullOrWhiteSpace(text))
         {
             if (needed)
-                Add(path, "A percentage is needed here.");
+                Add(path, "Enter a percent.");
             return 0;
         }
         var percent = Values.Percent.Parse(text, path);
@@ -97,7 +97,7 @@ public sealed class PolicyFormReader
             return null;
         var aim = Percent(text, "marginAim");
         if (aim >= 100)
-            Add("marginAim", "A margin is below 100 percent of what is charged; type one such as 55.");
+            Add("marginAim", "Enter a margin below 100, such as 55.");
         return aim;
     }
 
@@ -109,7 +109,7 @@ public sealed class PolicyFormReader
     )
     {
         if (rows.Count > MostRows)
-            Add(list, $"At most {MostRows} are kept here.");
+            Add(list, $"Up to {MostRows} rows are allowed.");
         var seen = new HashSet<string>(StringComparer.OrdinalIgnoreCase);
         var done = new List<TResult>();
         for (var i = 0; i < rows.Count; i++)
@@ -118,11 +118,11 @@ public sealed class PolicyFormReader
             var called = name(rows[i]).Trim();
             var field = $"{path}.{(list is "companions" or "orderFees" or "taxes" ? "code" : "name")}";
             if (called.Length == 0)
-                Add(field, "It needs a name.");
+                Add(field, "Enter a name.");
             else if (called.Length > LongestName)
                 Add(field, $"A name can have at most {LongestName} characters.");
             else if (!seen.Add(called))
-                Add(field, $"\"{called}\" is here twice; names have to differ.");
+                Add(field, $"\"{called}\" is used twice. Use different names.");
             done.Add(read(rows[i], path));
         }
         return done;
@@ -145,20 +145,20 @@ public sealed class PolicyFormReader
     private IReadOnlyList<MarkupBand> Bands(BandTable table, string path)
     {
         if (table.Bands.Count == 0)
-            Add(path, "A markup table needs at least one band.");
+            Add(path, "Add at least one row to this markup table.");
         if (table.Bands.Count > 50)
-            Add(path, "At most 50 bands are kept in a table.");
+            Add(path, "A markup table can have up to 50 rows.");
         var bands = new List<MarkupBand>();
         for (var b = 0; b < table.Bands.Count; b++)
         {
             var (row, at, last) = (table.Bands[b], $"{path}.bands[{b}]", b == table.Bands.Count - 1);
             decimal? edge = null;
             if (last && !string.IsNullOrWhiteSpace(row.UpTo))
-                Add($"{at}.upTo", "The last band is open: every higher cost belongs to it. Leave it empty, or add a band after it.");
+                Add($"{at}.upTo", "The last row covers all higher costs. Leave it blank, or add a row after it.");
             else if (!last)
                 edge = Figure(row.UpTo, $"{at}.upTo", 4, needed: true);
             if (b > 0 && edge is { } to && bands[b - 1].UpTo is { } below && to <= below)
-                Add($"{at}.upTo", Invariant($"The band before ends at {below:0.00##}; this one has to end above it."));
+                Add($"{at}.upTo", Invariant($"The previous row ends at {below:0.00##}. Enter a higher cost."));
             bands.Add(new MarkupBand(edge, Figure(row.Multiplier, $"{at}.multiplier", 3, needed: true)));
         }
         return bands;
@@ -172,20 +172,20 @@ public sealed class PolicyFormReader
         if (form.Ending == EndingKind.RoundUpTo)
         {
             if (value == 0 && form.EndingValue.Trim().Length > 0)
-                Add("endingValue", "Prices can't rise to a multiple of nothing; type one such as 0.25.");
+                Add("endingValue", "Enter a rounding amount such as 0.25.");
             return new PriceEnding { RoundUpTo = value };
         }
         if (value >= 1)
-            Add("endingValue", "An ending is the part after the point, such as 0.95.");
+            Add("endingValue", "Enter cents only, such as 0.95.");
         return new PriceEnding { EndWith = value };
     }
 
     private CompanionRule Companion(CompanionRow row, string path)
     {
         if (row.Category.Trim().Length == 0)
-            Add($"{path}.category", "Say with which category of parts it comes along.");
+            Add($"{path}.category", "Choose the part category that adds it.");
         if (row.Kind is not (AmountKind.Labor or AmountKind.Part or AmountKind.Fee))
-            Add($"{path}.kind", "What comes along is labor, a part or a fee.");
+            Add($"{path}.kind", "Choose labor, part or fee.");
         return new CompanionRule
         {
             Code = row.Code.Trim(),
@@ -223,14 +223,14 @@ public sealed class PolicyFormReader
             CostPercent = Percent(row.CostPercent, "supplies.costPercent", needed: false),
         };
         if (rule is { Minimum: { } least, Maximum: { } most } && least > most)
-            Add("supplies.maximum", Invariant($"The ceiling is below the floor of {least:0.00}."));
+            Add("supplies.maximum", Invariant($"The maximum is below the minimum of {least:0.00}."));
         return rule;
     }
 
     private TaxRule Tax(TaxRow row, string path)
     {
         if (row.On.Count == 0)
-            Add($"{path}.on", "Choose at least one kind of amount that this tax is on.");
+            Add($"{path}.on", "Choose at least one item this tax applies to.");
         return new TaxRule(row.Code.Trim(), Percent(row.Percent, $"{path}.percent"), [.. row.On.Distinct().Order()]);
     }
 
@@ -253,15 +253,15 @@ public sealed class PolicyFormReader
     {
         var rates = Names(form.LaborRates.Select(r => r.Name));
         if (!rates.Contains("general"))
-            Add("laborRates", "A rate named general is needed; labor without a rate of its own is charged by it.");
+            Add("laborRates", "Keep a rate named general; labor without its own rate uses it.");
         foreach (var (rate, who) in use.Rates)
         {
             if (!rates.Contains(rate))
-                Add("laborRates", $"The rate {rate} is used by {who}; keep it, or give them another first.");
+                Add("laborRates", $"The rate {rate} is used by {who}; Keep it, or change their rate first.");
         }
         var tables = Names(form.MarkupBands.Select(t => t.Name));
         if (!tables.Contains("standard"))
-            Add("markupBands", "A table named standard is needed; parts without a table of their own are priced by it.");
+            Add("markupBands", "Keep a markup table named standard; parts without their own markup table use it.");
         for (var c = 0; c < form.Categories.Count; c++)
         {
             if (form.Categories[c].Bands is { Length: > 0 } table && !tables.Contains(table))
@@ -277,7 +277,7 @@ public sealed class PolicyFormReader
         foreach (var (exemption, who) in use.Exemptions)
         {
             if (!exemptions.Contains(exemption))
-                Add("exemptions", $"The exemption {exemption} is used by {who}; keep it, or take it from them first.");
+                Add("exemptions", $"The exemption {exemption} is used by {who}; keep it, or remove it from them first.");
         }
     }
 

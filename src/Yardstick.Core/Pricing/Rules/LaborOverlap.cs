@@ -32,7 +32,7 @@ internal static class LaborOverlap
             else if (contained.TryGetValue(labor.Operation!, out var container))
             {
                 hours = 0;
-                by = new Reduction(container, $"Contained in {container}");
+                by = new Reduction(container, $"Included in {container}");
             }
             else
             {

@@ -116,7 +116,7 @@ internal sealed class OrderEvaluator
     {
         var why = trace?.For("discounts");
         if (result.Discounts != 0)
-            why?.AddCents("Discounts of lines and jobs", result.Discounts);
+            why?.AddCents("Line and job discounts", result.Discounts);
         // Cached items are shared between sets: the discounts go onto a copy.
         var all = new List<PricedItem>();
         foreach (var items in result.Items)
@@ -198,7 +198,7 @@ internal sealed class OrderEvaluator
                 result.Sums.Taxable[(int)AmountKind.Fee] = checked(result.Sums.Taxable[(int)AmountKind.Fee] + charged.Amount);
             trace
                 ?.For($"orderFees.{fee.Code}")
-                .AddCents(fee.Category is null ? "Once an order" : $"Once an order with {fee.Category}", charged.Amount);
+                .AddCents(fee.Category is null ? "Once per order" : $"Once per order with {fee.Category}", charged.Amount);
         }
     }
 
@@ -233,11 +233,11 @@ internal sealed class OrderEvaluator
             var tax = pricing.Policy.Taxes[t];
             var why = trace.For($"taxes[{t}]");
             why.AddCents(
-                taxes.Inside ? "Taxable, without its taxes" : $"Taxable: {string.Join(", ", tax.On).ToLowerInvariant()}",
+                taxes.Inside ? "Taxable, before tax" : $"Taxable: {string.Join(", ", tax.On).ToLowerInvariant()}",
                 result.TaxBases[t]
             );
             why.AddCents(
-                taxes.Inside ? Invariant($"{tax.Percent:0.###}% inside the prices") : Invariant($"{tax.Percent:0.###}% of it"),
+                taxes.Inside ? Invariant($"{tax.Percent:0.###}% included in prices") : Invariant($"{tax.Percent:0.###}% of it"),
                 result.TaxAmounts[t]
             );
         }

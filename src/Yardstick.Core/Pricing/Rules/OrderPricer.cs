@@ -54,8 +54,8 @@ public static class OrderPricer
             if (trace is null)
                 continue;
             var why = trace.For($"jobs[{j}].addsToTotal");
-            why.AddCents(included[j] ? "Total with it" : "Total with it added", included[j] ? main.Total : other);
-            why.AddCents(included[j] ? "Total without it" : "Total as it stands", included[j] ? other : main.Total);
+            why.AddCents(included[j] ? "Total with this job" : "Total with this job added", included[j] ? main.Total : other);
+            why.AddCents(included[j] ? "Total without this job" : "Total now", included[j] ? other : main.Total);
         }
         return FiguresBuilder.Order(pricing, evaluator, main, jobs, Consent(pricing, evaluator, included, main), trace);
     }

@@ -32,7 +32,7 @@ public static class PartPrice
         if (policy.CapAtList && line.ListPrice is { } list && price > Rounding.Round(list))
         {
             price = Rounding.Round(list);
-            why?.Add("Not above list", price);
+            why?.Add("Capped at list price", price);
         }
         if (customer.PartsDiscountPercent != 0)
         {
@@ -60,7 +60,7 @@ public static class PartPrice
             if (price < least)
             {
                 price = least;
-                why?.Add("Never less than a cheaper part", Rounding.Round(price));
+                why?.Add("Raised so it does not sell below a cheaper part", Rounding.Round(price));
             }
             return Rounding.Round(price);
         }
@@ -70,11 +70,11 @@ public static class PartPrice
     private static string BandName(decimal from, MarkupBand band) =>
         band.UpTo is { } to
             ? from == 0
-                ? $"Band up to {Plain(to)}: × {Plain(band.Multiplier)}"
-                : $"Band over {Plain(from)} to {Plain(to)}: × {Plain(band.Multiplier)}"
+                ? $"Cost up to {Plain(to)}: × {Plain(band.Multiplier)}"
+                : $"Cost over {Plain(from)} to {Plain(to)}: × {Plain(band.Multiplier)}"
             : from == 0
                 ? $"All costs: × {Plain(band.Multiplier)}"
-                : $"Band over {Plain(from)}: × {Plain(band.Multiplier)}";
+                : $"Cost over {Plain(from)}: × {Plain(band.Multiplier)}";
 
     private static string Plain(decimal number) => number.ToString("0.####", CultureInfo.InvariantCulture);
 

@@ -41,7 +41,7 @@ public class ExtraField
                     : [],
         };
         if (type == ExtraFieldType.Choice && field.Choices.Count < 2)
-            return new Problem("extraField.choices", "Type at least two words to choose from, with a comma between them.", "choices");
+            return new Problem("extraField.choices", "Enter at least two choices, separated by commas.", "choices");
         return taken ? new Problem("extraField.twice", $"There is a field \"{clean}\" already.", "name") : field;
     }
 
@@ -59,7 +59,7 @@ public class ExtraField
                 var figure = NumberInput.Amount(typed, Name, 4);
                 return figure.Problem is null
                     ? figure.Value.ToString("0.####", CultureInfo.InvariantCulture)
-                    : new Problem("extraField.number", $"\"{typed}\" is not a figure.", Name);
+                    : new Problem("extraField.number", $"\"{typed}\" is not a number.", Name);
             case ExtraFieldType.Date:
                 var day = DateTimeInput.Day(typed, localNow, Name);
                 return day.Problem is { } unreadable ? unreadable : day.Value.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);

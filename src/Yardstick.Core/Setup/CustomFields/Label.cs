@@ -30,7 +30,7 @@ public class Label
     {
         var clean = (name ?? "").Trim();
         if (clean.Length is 0 or > 40)
-            return new Problem("label.name", "A label needs at most 40 characters.", "name");
+            return new Problem("label.name", "Enter a label of up to 40 characters.", "name");
         if (taken)
             return new Problem("label.twice", $"There is a label \"{clean}\" already.", "name");
         return new Label { Kind = kind, Name = clean };

@@ -70,8 +70,8 @@ public static class AddToOrder
             var (operations, trouble) = await sources.GuideAsync(car!, cancel);
             if (request.Kind == AddToOrderKind.Operation && !operations.Any(o => o.Code == request.Code))
                 return trouble is null
-                    ? new Problem("guide.gone", "The labor guide has no such operation for this car.")
-                    : new Problem("outside.silent", $"The labor guide {trouble.Message}; write the labor by hand.");
+                    ? new Problem("guide.gone", "The labor guide no longer lists this operation. Search again or enter the labor yourself.")
+                    : new Problem("outside.silent", $"The labor guide {trouble.Message}; enter the labor yourself.");
             guide = operations;
         }
         if (
@@ -90,7 +90,7 @@ public static class AddToOrder
                 if (told.Ok)
                     facts = told.Value;
                 else if (request.Kind == AddToOrderKind.Fact)
-                    return new Problem("outside.silent", $"The facts service {told.Problem!.Message}; type the line by hand.");
+                    return new Problem("outside.silent", $"The vehicle data service {told.Problem!.Message}; enter the line yourself.");
             }
         }
         if (request.Kind == AddToOrderKind.Services)
@@ -99,7 +99,7 @@ public static class AddToOrder
             if (told.Problem is { } silent)
                 return new Problem(
                     "outside.silent",
-                    $"The maker's schedule is missing: the service {silent.Message}. Canned jobs work without it."
+                    $"The maintenance schedule is not available: the service {silent.Message}. You can still add canned jobs."
                 );
             schedule = told.Value;
         }
@@ -110,11 +110,11 @@ public static class AddToOrder
             {
                 var name = await db.Suppliers.Where(s => s.Code == request.Supplier).Select(s => s.Name).FirstOrDefaultAsync(cancel)
                     ?? "The supplier";
-                return new Problem("outside.silent", $"{name} {silent.Message}; type the part by hand or take one from stock.");
+                return new Problem("outside.silent", $"{name} {silent.Message}; enter the part yourself or use one from stock.");
             }
             part = answer.Value.Parts.FirstOrDefault(p => p.Number == request.Number);
             if (part is null)
-                return new Problem("offer.gone", "The supplier does not offer this part any more; look again.");
+                return new Problem("offer.gone", "The supplier no longer lists this part. Search again.");
         }
         return new Asked(guide, part, facts, schedule);
     }
@@ -377,7 +377,7 @@ public static class AddToOrder
         private async Task<Problem?> AdditionAsync()
         {
             if (await Db.CannedLines.FirstOrDefaultAsync(l => l.Id == request.Id && l.IsAddition) is not { } addition)
-                return new Problem("cannedLine.gone", "This addition is not offered any more.");
+                return new Problem("cannedLine.gone", "This option is no longer offered. Reload the page.");
             var partId = (addition as CannedPartLine)?.PartId;
             var parts = await Db.Parts.Include(p => p.Companions).Where(p => p.Id == partId).ToDictionaryAsync(p => p.Id);
             var job = Order.FindJob(request.JobId ?? 0);

@@ -128,7 +128,7 @@ public static class CatalogSearch
                     $"fee{f.Id}",
                     "Fee",
                     f.Label,
-                    f.PassThrough ? $"{f.Code}, held for the state" : f.Code,
+                    f.PassThrough ? $"{f.Code}, pass-through" : f.Code,
                     Amount(f.Amount.Value),
                     0,
                     new AddToOrderRequest { Kind = AddToOrderKind.Fee, Id = f.Id }
@@ -234,7 +234,7 @@ public static class CatalogSearch
                 $"discount{discount.On}",
                 "Discount",
                 $"{text[..1].ToUpperInvariant()}{text[1..]}",
-                "on this job; the order's are under the totals",
+                "on this job; for the whole order, use Discount under the totals",
                 "",
                 500 - (int)discount.On,
                 new AddToOrderRequest
@@ -318,7 +318,7 @@ public static class CatalogSearch
                 {
                     Trouble =
                         trouble.Code == "outside.unknown"
-                            ? $"{supplier.Name} does not know this car."
+                            ? $"{supplier.Name} has no data for this vehicle."
                             : $"{supplier.Name} {trouble.Message}.",
                     Silent = OutsideCall.IsSilence(trouble),
                 }
@@ -383,8 +383,8 @@ public static class CatalogSearch
             [.. found],
             [],
             trouble is null ? ""
-                : trouble.Code == "outside.unknown" ? "The labor guide does not know this car."
-                : $"The labor guide {trouble.Message}; write labor by hand.",
+                : trouble.Code == "outside.unknown" ? "The labor guide has no data for this vehicle."
+                : $"The labor guide {trouble.Message}; enter the labor yourself.",
             OutsideCall.IsSilence(trouble)
         );
     }
@@ -404,7 +404,7 @@ public static class CatalogSearch
         internal string Here(int minutes)
         {
             var (now, at) = (Shop.Local(UtcNow), Shop.Local(UtcNow.PlusMinutes(minutes)));
-            return at.Date == now.Date ? $"here by {at.Clock()}"
+            return at.Date == now.Date ? $"by {at.Clock()}"
                 : at.Date == now.Date.PlusDays(1) ? "here tomorrow"
                 : $"here {at.ToString("ddd", CultureInfo.InvariantCulture)}";
         }

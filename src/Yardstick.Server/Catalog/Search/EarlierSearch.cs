@@ -194,7 +194,7 @@ public static class EarlierSearch
                             f.On,
                             f.Odometer?.Value,
                             job.Lines.Sum(l => l.Amount),
-                            "former program"
+                            "imported"
                         )
                 );
             })

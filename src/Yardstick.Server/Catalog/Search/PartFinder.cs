@@ -37,7 +37,7 @@ internal sealed class PartFinder(ShopDb db, VehicleSpecs? facts)
             : answer.Facts.FirstOrDefault(f => f.Key == key) is { } fact ? PartForOperation.InWords(fact, metricFirst)
             : null;
         if (line is null)
-            return new Problem("fact.gone", "The facts have nothing of this name for this car.");
+            return new Problem("fact.gone", "There is no such spec for this vehicle. Search again.");
         return line.From(LineOrigin.Fact);
     }
 

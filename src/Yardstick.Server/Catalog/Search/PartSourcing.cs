@@ -125,8 +125,8 @@ public static class PartSourcing
                     [],
                     [],
                     trouble.Code == "outside.unknown"
-                        ? $"{supplier.Name} does not know this car."
-                        : $"{supplier.Name} {trouble.Message}; its phone is {supplier.Phone}.",
+                        ? $"{supplier.Name} has no data for this vehicle."
+                        : $"{supplier.Name} {trouble.Message}; call {supplier.Phone}.",
                     OutsideCall.IsSilence(trouble)
                 )
             );
@@ -206,7 +206,7 @@ public static class PartSourcing
                     p.Number,
                     string.Join(' ', p.Equivalents),
                     p.FreeWords,
-                    p.Free > Quantity.Zero ? "here" : "to be ordered",
+                    p.Free > Quantity.Zero ? "here" : "order needed",
                     each,
                     margins ? cost.Value : null,
                     p.ListPrice?.Value,
@@ -221,7 +221,7 @@ public static class PartSourcing
     private static async Task<IResult> GuideAsync(long id, VehicleDataCache sources, CancellationToken cancel, string? q = null)
     {
         if (await sources.CarOfAsync(id) is not { } car)
-            return Results.Ok(new LaborGuideView("", [], "A sale over the counter has no car; add one first."));
+            return Results.Ok(new LaborGuideView("", [], "A counter sale has no vehicle. Add one first."));
         var (operations, trouble) = await sources.GuideAsync(car, cancel);
         var match = new TextSearchScore(q);
         var titles = operations.ToLookup(o => o.Code, o => o.Title);
@@ -249,7 +249,7 @@ public static class PartSourcing
                 car.Description,
                 found.ToList(),
                 trouble is null ? ""
-                    : trouble.Code == "outside.unknown" ? "The labor guide does not know this car; labor can be typed by hand."
+                    : trouble.Code == "outside.unknown" ? "The labor guide has no data for this vehicle. Enter the labor yourself."
                     : $"The labor guide {trouble.Message}; labor can be typed by hand.",
                 OutsideCall.IsSilence(trouble)
             )

@@ -52,14 +52,14 @@ public static class Maintenance
     )
     {
         if (await sources.CarOfAsync(id) is not { } car)
-            return Results.Ok(new ScheduleView(null, [], "A sale over the counter has no car to be serviced."));
+            return Results.Ok(new ScheduleView(null, [], "A counter sale has no vehicle. Add one first."));
         var schedule = await sources.ScheduleAsync(car, cancel);
         if (schedule.Problem is { } silent)
             return Results.Ok(
                 new ScheduleView(
                     null,
                     [],
-                    $"The maker's schedule is missing: the service {silent.Message}. Canned jobs work without it.",
+                    $"The maintenance schedule is not available: the service {silent.Message}. You can still add canned jobs.",
                     OutsideCall.IsSilence(silent)
                 )
             );
@@ -93,7 +93,7 @@ public static class Maintenance
                 service.Title,
                 service.Every(shop.DistanceWord),
                 standing?.State ?? ServiceState.Later,
-                standing?.Words(shop.DistanceWord) ?? "by time only; nothing is known of when it was done",
+                standing?.Words(shop.DistanceWord) ?? "time-based; no record of the last service",
                 schedule.Value.First(e => e.Title == service.Title).Checklist ?? [],
                 onOrder
             );

@@ -28,7 +28,7 @@ internal sealed class ServiceJobs(ShopDb db, AddToOrder.Asked asked, StockCost c
             var reading = at is { } now ? Invariant($" at {now:N0} {under.Shop.DistanceWord}") : "";
             var job = Job.Service(
                 group.Count == 1 ? $"{group[0].Title}, service" : MaintenanceSchedule.TitleAt(at?.Value, under.Shop.DistanceUnit),
-                $"Maker's schedule, {(request.Hard ? "hard" : "normal")} use{reading}",
+                $"Maintenance schedule, {(request.Hard ? "severe" : "normal")} use{reading}",
                 group.Count == 1 ? "" : string.Join(", ", group.Select(s => s.Title)),
                 group.SelectMany(s => s.Checklist ?? [])
             );

@@ -97,7 +97,7 @@ public static class VehicleSpecsView
         var cancel = CancellationToken.None;
         var none = new VehicleSpecsAnswer(null, [], [], [], [], [], [], [], [], "");
         if (await sources.CarOfAsync(id) is not { } car || await db.ReadOrderAsync(id) is not { } order)
-            return none with { Trouble = "A sale over the counter has no car to tell of." };
+            return none with { Trouble = "A counter sale has no vehicle. Add one to see specs." };
         about.IsOf(order.CustomerId, order.VehicleId);
         var metric = (await db.Shops.SingleAsync(cancel)).DistanceUnit == DistanceUnit.Kilometers;
         var asking = sources.FactsAsync(car, cancel);
@@ -114,8 +114,8 @@ public static class VehicleSpecsView
         {
             var missing =
                 trouble.Code == "outside.unknown"
-                    ? "The facts service does not know this car: its make, model and engine are not in its data."
-                    : $"The facts service {trouble.Message}; work goes on without it.";
+                    ? "The vehicle data service has no specs for this make, model and engine."
+                    : $"The vehicle data service {trouble.Message}. You can keep working without it.";
             return none with { Trouble = missing };
         }
         var facts = told.Value.Known;
@@ -210,7 +210,7 @@ public static class VehicleSpecsView
                 new KnownCodeView(
                     code,
                     repairs.OrderByDescending(r => (r.Percent ?? 0) + 10 * r.Here).ToList(),
-                    OutsideCall.IsSilence(known.Problem) ? $"The facts service {known.Problem!.Message}." : ""
+                    OutsideCall.IsSilence(known.Problem) ? $"The vehicle data service {known.Problem!.Message}." : ""
                 )
             );
         }
@@ -242,7 +242,7 @@ public static class VehicleSpecsView
     {
         var drawing = await outside.DrawingAsync(key, cancel);
         if (drawing.Problem is { } problem)
-            return Problems.Of(new Problem("drawing.gone", $"The facts service {problem.Message}; the drawing is missing."));
+            return Problems.Of(new Problem("drawing.gone", $"The vehicle data service {problem.Message}; the diagram is not available."));
         // Shown as a picture only: nothing in it may run.
         http.Response.Headers.ContentSecurityPolicy = "default-src 'none'; style-src 'unsafe-inline'";
         return Results.Text(drawing.Value, "image/svg+xml");

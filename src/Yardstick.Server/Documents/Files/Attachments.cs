@@ -89,7 +89,7 @@ public static class Attachments
                 _ => await work.Db.Orders.AnyAsync(o => o.Id == id),
             };
             if (!there)
-                return new Problem("record.gone", "What the file is for is not on file any more.");
+                return new Problem("record.gone", "The record for this file was removed. Reload the page.");
             var file = new AttachedFile
             {
                 Kind = kind,
@@ -111,7 +111,7 @@ public static class Attachments
     private static async Task<IResult> ContentAsync(long id, ShopDb db, ContentStore store)
     {
         if (await db.Files.FindAsync(id) is not { RemovedAt: null } file)
-            return Problems.Of(new Problem("file.gone", "There is no such file, or it was taken off."));
+            return Problems.Of(new Problem("file.gone", "There is no such file, or it was removed."));
         // Only pictures, which were encoded anew, open in the browser; everything else is saved.
         return Results.File(
             store.PathOf(file.Hash, file.IsPicture),

@@ -37,7 +37,7 @@ public sealed class ContentStore(ShopFile file, PictureGate pictures)
     internal async Task<Result<string>> KeepPhotoAsync(byte[] bytes, SingleWriter gate, long byId, Instant at)
     {
         if (await ReencodeAsync(bytes) is not { } jpeg)
-            return new Problem("photo.unreadable", "This is not a picture that can be shown; take a JPEG or PNG.", "photo");
+            return new Problem("photo.unreadable", "This picture can't be shown. Use a JPEG or PNG.", "photo");
         var hash = HashOf(jpeg);
         await WriteAsync(Path.Combine(file.Photos, hash + ".jpg"), jpeg);
         await gate.RunAsync(async db =>

@@ -155,7 +155,7 @@ public static class Find
                         hit.Kind,
                         hit.Id,
                         $"{old.Number} {old.Title}".Trim(),
-                        Invariant($"brought in · {old.On:MMM d, yyyy}"),
+                        Invariant($"imported · {old.On:MMM d, yyyy}"),
                         "",
                         old.CustomerId,
                         old.VehicleId,

@@ -140,7 +140,9 @@ public sealed class SheetReader(IDbContextFactory<ShopDb> factory, TimeProvider 
             Consent = result.Consent is { } c ? new SheetConsent(c.Authorized, c.Allowed, c.ApprovedTotal, order.CeilingNow(policy)) : null,
             ToInvoice = order.ApprovedTotal.Amount,
             IsUndecided = order.OnJobs.Any(j => j.IsUndecided),
-            CeilingLetPast = letPast is null ? "" : $"{staff[letPast.ById].ShortName} let it go on up to {letPast.UpTo}: {letPast.Reason}",
+            CeilingLetPast = letPast is null
+                ? ""
+                : $"{staff[letPast.ById].ShortName} overrode the limit up to {letPast.UpTo}: {letPast.Reason}",
             Progress = order.Progress,
             LaborRate = order.LaborRate?.ToString() ?? "",
             RateNames = [.. policy.Pricing.LaborRates.Keys],

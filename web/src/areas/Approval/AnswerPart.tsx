@@ -12,9 +12,9 @@ import type { Talk, TalkView } from './useTalkThrough';
 type Kind = Schemas['DecisionKind'];
 /** What is said about a job that is out. */
 const REST: [Kind, string][] = [
-  ['Proposed', 'not decided yet'],
-  ['Deferred', 'put off'],
-  ['AnotherVisit', 'yes, on another visit'],
+  ['Proposed', 'no answer yet'],
+  ['Deferred', 'deferred'],
+  ['AnotherVisit', 'approved for next visit'],
   ['Declined', 'declined'],
 ];
 
@@ -70,7 +70,7 @@ export function AnswerPart({ id, talk, view }: { id: number; talk: Talk; view: T
         }),
       );
       await refresh(['order', id], ['floor']);
-      say.done('The answer is recorded.');
+      say.done('Answer recorded.');
       await navigate(`/orders/${id}`);
     } catch (error) {
       setProblem({ field: error instanceof Problem ? error.field : undefined, text: sentence(error) });
@@ -80,14 +80,14 @@ export function AnswerPart({ id, talk, view }: { id: number; talk: Talk; view: T
   };
   return (
     <form className="talk-answer" aria-label="Record of the answer" onSubmit={(event) => void submit(event)}>
-      <h2>The answer</h2>
+      <h2>Customer's answer</h2>
       <p>
         {inside.length > 0 ? (
           <>
             Yes to <b>{inside.map((job) => job.title).join(', ')}</b>
           </>
         ) : (
-          'Nothing is in.'
+          'No jobs included.'
         )}
       </p>
       {outside.map((job) => (
@@ -122,12 +122,12 @@ export function AnswerPart({ id, talk, view }: { id: number; talk: Talk; view: T
                 checked={known.has(job.id)}
                 onChange={(event) => setKnown(new Set(event.target.checked ? [...known, job.id] : [...known].filter((k) => k !== job.id)))}
               />
-              Read out and acknowledged: {view.estimate.unsafeTerms}
+              Read to the customer, who acknowledged: {view.estimate.unsafeTerms}
             </label>
           )}
         </div>
       ))}
-      <Labelled label="Who decided" value={decidedBy} onText={setDecidedBy} problem={problemOf('decidedBy')} />
+      <Labelled label="Answered by" value={decidedBy} onText={setDecidedBy} problem={problemOf('decidedBy')} />
       <HowSaid value={channel} onChange={setChannel} />
       {channel === 'InPerson' && <SignBox ref={signature} />}
       <Labelled label="Note" value={note} onText={setNote} list="decline-reasons" problem={problemOf('note')} />
@@ -142,7 +142,7 @@ export function AnswerPart({ id, talk, view }: { id: number; talk: Talk; view: T
         </div>
       )}
       <Button type="submit" variant="contained" size="large" disabled={inside.length + decided.length === 0 || !talk.settled}>
-        Record the answer
+        Record answer
       </Button>
     </form>
   );

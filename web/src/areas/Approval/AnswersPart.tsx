@@ -8,15 +8,15 @@ import '../../ui/approval.css';
 const KINDS: Record<Schemas['DecisionKind'], string> = {
   Approved: 'approved',
   Declined: 'declined',
-  Deferred: 'put off',
-  AnotherVisit: 'approved for another visit',
-  Proposed: 'answer taken back',
+  Deferred: 'deferred',
+  AnotherVisit: 'approved for next visit',
+  Proposed: 'answer cleared',
 };
 const HOW: Record<Schemas['AnswerChannel'], string> = {
   InPerson: 'in person',
   Phone: 'by phone',
   Message: 'by message',
-  Link: 'on the link',
+  Link: 'online',
 };
 
 /** Every answer that was given, with what was shown then and the signature under it. */
@@ -29,7 +29,7 @@ export function AnswersPart({ orderId }: { orderId: number }) {
   });
   if (!answers.data || answers.data.length === 0) return null;
   return (
-    <Part title="Answers">
+    <Part title="Customer answers">
       <ul className="sent-links">
         {answers.data.map((answer) => (
           <li key={answer.id}>
@@ -41,8 +41,8 @@ export function AnswersPart({ orderId }: { orderId: number }) {
                 `${answer.decidedBy} ${HOW[answer.channel]}`,
                 shop ? moment(wallTime(answer.at, shop.timeZone), now) : '',
                 `asked by ${answer.askedBy}`,
-                `agreed to ${amount(answer.amountAgreed)} in all`,
-                answer.leftOut ? `without ${answer.leftOut}` : '',
+                `approved ${amount(answer.amountAgreed)} total`,
+                answer.leftOut ? `except ${answer.leftOut}` : '',
                 answer.note,
               ]
                 .filter(Boolean)
@@ -57,7 +57,7 @@ export function AnswersPart({ orderId }: { orderId: number }) {
                   rel="noreferrer"
                   title={`SHA-256 ${answer.shownHash}`}
                 >
-                  What was shown
+                  Copy of what the customer saw
                 </a>
               )}
               {answer.signed && (
@@ -65,7 +65,11 @@ export function AnswersPart({ orderId }: { orderId: number }) {
                   Signature
                 </a>
               )}
-              {!answer.intact && <span className="stop strong">The copy was tampered with: its hash is another.</span>}
+              {!answer.intact && (
+                <span className="stop strong">
+                  This copy has been changed: its fingerprint does not match. Do not rely on it; compare it with a backup.
+                </span>
+              )}
             </div>
           </li>
         ))}

@@ -21,8 +21,8 @@ const TITLES: Record<Decision, string> = {
   Approved: 'Approved',
   Deferred: 'Deferred',
   Declined: 'Declined',
-  AnotherVisit: 'Approved for another visit',
-  Proposed: 'Take the answer back',
+  AnotherVisit: 'Approved for next visit',
+  Proposed: 'Clear the answer',
 };
 
 /** Records what the customer decided: who, how, when it is put off to. The time and who asked are kept by themselves. */
@@ -92,9 +92,9 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
   const choices: [Decision, string][] = [
     ['Approved', 'Approved'],
     ['Deferred', 'Deferred'],
-    ['AnotherVisit', 'Another visit'],
+    ['AnotherVisit', 'Next visit'],
     ['Declined', 'Declined'],
-    ...(job.decision !== 'Proposed' ? ([['Proposed', 'Taken back']] as [Decision, string][]) : []),
+    ...(job.decision !== 'Proposed' ? ([['Proposed', 'Cleared']] as [Decision, string][]) : []),
   ];
   return (
     <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby="decision-title">
@@ -111,7 +111,7 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
             </span>
           </div>
           {openLines.length > 1 && (
-            <fieldset className="checks one" aria-label="What of it is agreed to">
+            <fieldset className="checks one" aria-label="Lines approved">
               {openLines.map((line) => (
                 <label key={line.id} className="row">
                   <input
@@ -126,7 +126,7 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
             </fieldset>
           )}
           <Labelled
-            label="Who decided"
+            label="Answered by"
             value={decidedBy}
             onText={setDecidedBy}
             problem={problemOf('decidedBy')}
@@ -134,20 +134,20 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
             onFocus={(event) => event.target.select()}
           />
           <div>
-            <span className={`soft small ${styles.how}`}>How</span>
+            <span className={`soft small ${styles.how}`}>How they answered</span>
             <HowSaid value={channel} onChange={setChannel} />
           </div>
           {kind === 'Deferred' && (
             <div className="pair">
               <Labelled
-                label="Until a day"
+                label="Until date"
                 value={until}
                 onText={setUntil}
                 placeholder="2/14, friday, in 3 months"
                 problem={problemOf('deferUntil')}
               />
               <Labelled
-                label="or an odometer reading"
+                label="or odometer"
                 value={at}
                 onText={setAt}
                 placeholder="92,000"
@@ -157,12 +157,14 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
             </div>
           )}
           {kind === 'AnotherVisit' && (
-            <p className="soft">The job goes to the car’s next order, with its prices and its parts. On this order it is not approved.</p>
+            <p className="soft">
+              The job moves to this vehicle's next repair order with its prices and parts. It is not approved on this one.
+            </p>
           )}
           {kind === 'Declined' && job.isUnsafe && texts && (
             <label className="row">
               <input type="checkbox" checked={acknowledged} onChange={(event) => setAcknowledged(event.target.checked)} />
-              <span>Read out and acknowledged: {texts.estimate.unsafeTerms}</span>
+              <span>Read to the customer, who acknowledged: {texts.estimate.unsafeTerms}</span>
             </label>
           )}
           <Labelled label="Note" value={note} onText={setNote} list="reasons" problem={problemOf('note')} />
@@ -175,7 +177,7 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
           {others.length > 0 && (
             <label className="row">
               <input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} />
-              The same answer for {others.length === 1 ? `"${others[0]!.title}"` : `the ${others.length} other open jobs`}
+              The same answer for {others.length === 1 ? `"${others[0]!.title}"` : `the ${others.length} other unanswered jobs`}
             </label>
           )}
           {problem && !['decidedBy', 'deferUntil', 'deferAtReading', 'note'].includes(problem.field ?? '') && (
@@ -187,7 +189,7 @@ export default function DecisionDialog({ job, kind: first, onClose }: { job: Job
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>
           <Button type="submit" variant="contained">
-            Record the answer
+            Record answer
           </Button>
         </DialogActions>
       </form>

@@ -11,5 +11,5 @@ const CHOICES: [Channel, string][] = [
 
 /** How an answer came that somebody at the counter writes down. */
 export const HowSaid = ({ value, onChange }: { value: Channel; onChange: (value: Channel) => void }) => (
-  <SegmentedControl label="How" value={value} onChange={onChange} choices={CHOICES} />
+  <SegmentedControl label="How they answered" value={value} onChange={onChange} choices={CHOICES} />
 );

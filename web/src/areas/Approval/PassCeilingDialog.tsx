@@ -23,10 +23,10 @@ export default function PassCeilingDialog({ onClose }: { onClose: () => void }) 
           edits.passCeiling(reason).then(onClose, (error: unknown) => setProblem(sentence(error)));
         }}
       >
-        <DialogTitle id="ceiling-title">Let the work go on without asking again</DialogTitle>
+        <DialogTitle id="ceiling-title">Override the approved limit</DialogTitle>
         <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 1.5 }}>
           <p>
-            {amount(consent.agreed)} was agreed to and may grow to {amount(consent.allowed)}; the approved work comes to{' '}
+            {amount(consent.agreed)} was agreed to and limit {amount(consent.allowed)}; the approved work comes to{' '}
             {amount(consent.approvedTotal)}. Your name and the reason stay on the record, and hold up to this amount.
           </p>
           <Labelled label="Reason" value={reason} onText={setReason} problem={problem} autoFocus />
@@ -34,7 +34,7 @@ export default function PassCeilingDialog({ onClose }: { onClose: () => void }) 
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>
           <Button type="submit" variant="contained">
-            Let it go on
+            Override limit
           </Button>
         </DialogActions>
       </form>

@@ -18,18 +18,18 @@ type Link = Schemas['ApprovalLinkView'];
 /** What each kind of thing is called before it goes out. */
 const KINDS: Record<Schemas['VisibilityKind'], string> = {
   Finding: 'Finding',
-  Cause: 'Cause that was found',
-  Note: 'Note for the customer',
+  Cause: 'Cause',
+  Note: 'Customer note',
   Photo: 'Photo',
 };
 const keyOf = (item: Item) => `${item.kind}:${item.id}`;
 
 const STATES: Record<Schemas['LinkState'], string> = {
-  Open: 'waits for the answer',
+  Open: 'waiting for answer',
   Answered: 'answered',
-  Expired: 'its time is over',
+  Expired: 'expired',
   Withdrawn: 'withdrawn',
-  Changed: 'the order was changed since: it can’t be answered, send a new one',
+  Changed: "order changed since; can't be answered. Send a new one.",
 };
 
 /** Sends the estimate as a link; what nobody released yet is gone through first, one after the other. */
@@ -55,11 +55,11 @@ export function SendPanel({ orderId, onClose }: { orderId: number; onClose: () =
     }, say.refused);
   const withdraw = (link: Link) =>
     void unwrap(api.POST('/api/links/{id}/withdraw', { params: { path: { id: link.id } } })).then(() => {
-      say.done('The link is withdrawn.');
+      say.done('Link withdrawn.');
       return renew();
     }, say.refused);
   return (
-    <Panel title="Send to the customer" onClose={onClose} aside={data && open.length > 0 ? `${open.length} to look at first` : undefined}>
+    <Panel title="Send to the customer" onClose={onClose} aside={data && open.length > 0 ? `${open.length} to review first` : undefined}>
       {sending.error && !data ? (
         <Failed error={sending.error} again={() => void sending.refetch()} />
       ) : !data ? (
@@ -70,7 +70,7 @@ export function SendPanel({ orderId, onClose }: { orderId: number; onClose: () =
         <>
           {!data.works && (
             <p className="notice">
-              This link works only inside the shop: no address for customers is set in Setup, Customers and messages.
+              This link works only on the shop's network. To reach customers, set the web address in Setup, Customers and messages.
             </p>
           )}
           <WriteForm
@@ -84,13 +84,13 @@ export function SendPanel({ orderId, onClose }: { orderId: number; onClose: () =
                 }),
               ).then(renew)
             }
-            done="The estimate is on its way."
+            done="Sending the estimate."
             button="Send the estimate"
           />
           <Part title="Sent before">
             {data.links.length === 0 ? (
               <Empty title="Not sent yet">
-                The customer gets a page with what was found, what each job costs, and yes, no or later to each.
+                The customer gets a page with findings, the price of each job, and yes, no or later for each.
               </Empty>
             ) : (
               <ul className="sent-links">
@@ -115,13 +115,13 @@ export function SendPanel({ orderId, onClose }: { orderId: number; onClose: () =
             )}
           </Part>
           {data.toRelease.length > 0 && (
-            <Part title="Looked at before it goes out">
+            <Part title="Reviewed before sending">
               <ul className="sent-links">
                 {data.toRelease.map((item) => (
                   <li key={keyOf(item)} className="spread">
                     <span>
                       {item.words || `Photo: ${item.where}`}{' '}
-                      <span className="soft small">{item.release === 'Shown' ? 'the customer sees it' : 'stays in the shop'}</span>
+                      <span className="soft small">{item.release === 'Shown' ? 'shown to customer' : 'internal only'}</span>
                     </span>
                     <button className="linkish" onClick={() => setAgain(keyOf(item))}>
                       Change…
@@ -163,7 +163,7 @@ function ReleaseOne({
       }}
     >
       <p>
-        What the shop wrote or photographed goes out only when somebody looked at it.{' '}
+        Notes and photos are sent only after someone reviews them.{' '}
         <span className="soft">{left === 1 ? 'This is the last one.' : `${left - 1} more after this one.`}</span>
       </p>
       <span>
@@ -176,7 +176,7 @@ function ReleaseOne({
       {item.photoHash && <img src={`/api/photos/${item.photoHash}`} alt={item.text || item.where} />}
       {!isPhoto && (
         <label>
-          <span className="soft small">The customer reads</span>
+          <span className="soft small">Customer sees</span>
           <textarea
             autoFocus
             value={words}
@@ -190,10 +190,10 @@ function ReleaseOne({
       )}
       <div className="row">
         <Button type="submit" variant="contained" disabled={busy} autoFocus={isPhoto}>
-          Show to the customer
+          Show to customer
         </Button>
         <Button variant="outlined" disabled={busy} onClick={say(false)}>
-          Keep in the shop
+          Keep internal
         </Button>
       </div>
     </form>

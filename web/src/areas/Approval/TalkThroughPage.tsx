@@ -50,13 +50,11 @@ export default function TalkThroughPage() {
           label: `${out.has(job.id) ? 'In' : 'Out'}: ${job.title}`,
           run: () => talk.switchJob(job.id),
         }))),
-    ...(count > 9 ? [{ key: '0', label: 'Numbers for the next nine', run: () => setNine(nextNine(from, count)) }] : []),
-    ...(openByLine.length > 0
-      ? [{ key: 'L', label: 'Numbers for lines of the next job that is open line by line, then for jobs again', run: nextByLine }]
-      : []),
+    ...(count > 9 ? [{ key: '0', label: 'Number keys: next nine jobs', run: () => setNine(nextNine(from, count)) }] : []),
+    ...(openByLine.length > 0 ? [{ key: 'L', label: 'Number keys: lines of the next job that can be split', run: nextByLine }] : []),
     {
       key: 'Esc',
-      label: inLines ? 'Numbers for jobs again' : 'Back to the order',
+      label: inLines ? 'Number keys: back to jobs' : 'Back to the order',
       run: () => (inLines ? numberLines(null) : void navigate(`/orders/${id}`)),
     },
   ]);
@@ -71,7 +69,7 @@ export default function TalkThroughPage() {
     <div className="talk">
       <header className="talk-head">
         {document.plate && <Plate text={document.plate} large />}
-        <h1 className="clip">{document.vehicle || 'Sale over the counter'}</h1>
+        <h1 className="clip">{document.vehicle || 'Counter sale'}</h1>
         <span className="clip talk-who">
           <b>{document.customerName}</b> <span className="soft">{view.data.phone}</span>
         </span>
@@ -80,14 +78,14 @@ export default function TalkThroughPage() {
         <span className="key">Esc</span>
       </header>
       <div className="talk-body">
-        <main className="talk-jobs" aria-label="Jobs to talk about">
+        <main className="talk-jobs" aria-label="Jobs to review">
           {document.concerns.map((concern) => (
             <p key={concern.complaint} className="talk-says">
               “{concern.complaint}”{concern.cause && <span className="soft"> We found: {concern.cause}</span>}
             </p>
           ))}
           {open.length === 0 && (
-            <Empty title="Every job has its answer">
+            <Empty title="Every job has been answered">
               <Link to={`/orders/${id}`}>Back to the order</Link>
             </Empty>
           )}
@@ -109,14 +107,14 @@ export default function TalkThroughPage() {
                 <div className={`grow ${styles.job}`}>
                   <h2>{job.title}</h2>
                   {job.text && <p>{job.text}</p>}
-                  {job.isUnsafe && <p className="stop strong">Not safe to leave undone.</p>}
+                  {job.isUnsafe && <p className="stop strong">Safety item.</p>}
                   {job.credit && <p className="soft">{job.credit}</p>}
                   <button
                     className="linkish"
                     aria-expanded={opened.has(job.id)}
                     onClick={() => setOpened(new Set(opened.has(job.id) ? [...opened].filter((o) => o !== job.id) : [...opened, job.id]))}
                   >
-                    {job.linesOpen ? 'What is in it, line by line' : 'What is in it'}
+                    {job.linesOpen ? "What's included, line by line" : "What's included"}
                   </button>
                   {job.linesOpen && !isOut && <span className="key">L</span>}
                   {opened.has(job.id) && (
@@ -152,15 +150,15 @@ export default function TalkThroughPage() {
           })}
           {count > 9 && (
             <p className="soft">
-              <span className="key">0</span> gives the numbers to the next nine.
+              <span className="key">0</span> Press 0 for the next nine.
             </p>
           )}
           {decided.length > 0 && (
-            <p className="soft">Agreed already: {decided.map((job) => `${job.title}, ${amount(job.amount)}`).join(' · ')}</p>
+            <p className="soft">Already approved: {decided.map((job) => `${job.title}, ${amount(job.amount)}`).join(' · ')}</p>
           )}
           {found.length > 0 && (
-            <section aria-label="Found">
-              <h3>Found</h3>
+            <section aria-label="Findings">
+              <h3>Findings</h3>
               <div className="talk-findings">
                 {found.map((item) => (
                   <figure key={`${item.kind}:${item.id}`}>
@@ -172,7 +170,7 @@ export default function TalkThroughPage() {
                     <figcaption>
                       {item.rating && <span className={`rating ${item.rating}`}>{item.rating}</span>} {item.words || item.where}{' '}
                       <b>{item.measured}</b>
-                      {item.release !== 'Shown' && <span className="soft small"> · the customer does not see this</span>}
+                      {item.release !== 'Shown' && <span className="soft small"> · not shown to customer</span>}
                     </figcaption>
                   </figure>
                 ))}
@@ -182,10 +180,10 @@ export default function TalkThroughPage() {
         </main>
         {mayDecide && open.length > 0 && <AnswerPart id={id} talk={talk} view={view.data} />}
       </div>
-      <footer className="talk-total" aria-live="polite" aria-label="Total of what is in">
+      <footer className="talk-total" aria-live="polite" aria-label="Total of included jobs">
         <span>
-          Total with tax{decided.length > 0 ? ', what is agreed to included' : ''}
-          {view.data.agreed !== null && <span className="soft"> · agreed so far {amount(view.data.agreed)}</span>}
+          Total with tax{decided.length > 0 ? ', including approved work' : ''}
+          {view.data.agreed !== null && <span className="soft"> · approved so far {amount(view.data.agreed)}</span>}
         </span>
         <span className="grow" />
         {figures && <span className="soft">tax {amount(figures.tax)}</span>}

@@ -23,10 +23,7 @@ export function UnansweredList({ text }: { text: string }) {
   const rows = list.data.filter((row) =>
     words.every((word) => `${row.number} ${row.customer} ${row.vehicle} ${row.plate}`.toLowerCase().includes(word)),
   );
-  if (list.data.length === 0)
-    return (
-      <Empty title="Every estimate has its answer">Estimates that were written or sent and not answered stand here with their age.</Empty>
-    );
+  if (list.data.length === 0) return <Empty title="No estimates waiting">Estimates waiting for an answer appear here, oldest first.</Empty>;
   const when = (utc: string) => (shop ? day(wallTime(utc, shop.timeZone), now) : '');
   return (
     <div className="card">
@@ -36,10 +33,10 @@ export function UnansweredList({ text }: { text: string }) {
             <th>Order</th>
             <th>Plate</th>
             <th>Customer</th>
-            <th>Waiting</th>
+            <th>Age</th>
             <th>Sent</th>
-            <th>Prices hold until</th>
-            <th>Without an answer</th>
+            <th>Prices good until</th>
+            <th>Jobs unanswered</th>
             <th className="right">Before tax</th>
           </tr>
         </thead>
@@ -53,18 +50,18 @@ export function UnansweredList({ text }: { text: string }) {
               onKeyDown={(event) => event.key === 'Enter' && void navigate(`/orders/${row.orderId}`)}
             >
               <td className="strong">{row.number}</td>
-              <td>{row.plate ? <Plate text={row.plate} /> : <span className="soft">counter</span>}</td>
+              <td>{row.plate ? <Plate text={row.plate} /> : <span className="soft">Counter sale</span>}</td>
               <td>
                 {row.customer} <span className="soft">{row.vehicle}</span>
               </td>
-              <td className="nowrap">{row.days === 0 ? 'since today' : row.days === 1 ? '1 day' : `${row.days} days`}</td>
+              <td className="nowrap">{row.days === 0 ? 'today' : row.days === 1 ? '1 day' : `${row.days} days`}</td>
               <td className="nowrap">
                 {row.sentAt ? when(row.sentAt) : <span className="soft">not sent</span>}
                 {row.seenAt ? <span className="soft">, opened</span> : null}
               </td>
               <td className={`nowrap ${row.expired ? 'stop strong' : ''}`}>
                 {day(`${row.validUntil}T00:00:00`, now)}
-                {row.expired ? ', past' : ''}
+                {row.expired ? ', expired' : ''}
               </td>
               <td>{row.jobs === 1 ? '1 job' : `${row.jobs} jobs`}</td>
               <td className="right">{amount(row.open)}</td>

@@ -54,10 +54,10 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
       <DialogTitle id="close-title">Close and invoice order {head.number}</DialogTitle>
       <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 1 }}>
         {!obstacles.data ? (
-          <Loading what="what is in the way" />
+          <Loading what="what is left to do" />
         ) : found.length === 0 ? (
           <>
-            <p>Nothing is in the way. The invoice gets the next number and never changes after that.</p>
+            <p>Ready to invoice. The invoice gets the next number and can't be changed after posting.</p>
             <table className="list">
               <tbody>
                 {approved.map((job) => (
@@ -67,7 +67,7 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
                   </tr>
                 ))}
                 <tr>
-                  <td className="strong">Total with supplies and tax</td>
+                  <td className="strong">Total with shop supplies and tax</td>
                   <td className="right strong">{amount(toInvoice)}</td>
                 </tr>
               </tbody>
@@ -100,7 +100,7 @@ export default function CloseDialog({ onClose, onEnd }: { onClose: () => void; o
               void run(() => edits.kept(unwrap(api.POST('/api/orders/{id}/finish-jobs', { params: { path: { id: orderId } } }))))
             }
           >
-            Finish all approved jobs
+            Mark all approved jobs finished
           </Button>
         )}
         {mayEnd && <Button onClick={onEnd}>End without an invoice…</Button>}
@@ -155,7 +155,7 @@ function Fix({
         >
           <div className={styles.reading}>
             <Labelled
-              label="Reading"
+              label="Odometer"
               value={text}
               onText={(typed) => {
                 setText(typed);

@@ -37,24 +37,27 @@ export default function InvoicePage() {
       <Paper document={data.document} />
       <div className="invoice-side">
         <section className="panel" aria-label="Balance">
-          <span className="soft">{credit ? 'Credit note' : data.creditNoteNumber ? 'Reversed' : data.balance > 0 ? 'To pay' : 'Paid'}</span>
+          <span className="soft">
+            {credit ? 'Credit memo' : data.creditNoteNumber ? 'Reversed' : data.balance > 0 ? 'Balance due' : 'Paid'}
+          </span>
           <span className="balance">{money(credit ? data.total : data.balance > 0 ? data.balance : data.paid, shop.currency)}</span>
           <span className="soft">
             Posted {moment(wallTime(data.postedAt, shop.timeZone), now)} by {data.postedBy}
           </span>
           {data.creditNoteId && (
             <div className="notice stop">
-              Reversed by <Link to={`/invoices/${data.creditNoteId}`}>credit note {data.creditNoteNumber}</Link>. The order is open again.
+              Reversed by <Link to={`/invoices/${data.creditNoteId}`}>credit memo {data.creditNoteNumber}</Link>. The repair order is open
+              again.
             </div>
           )}
           {data.correctsNumber && (
             <div className="notice">
-              Takes back invoice {data.correctsNumber}. {data.reason}
+              Reverses invoice {data.correctsNumber}. {data.reason}
             </div>
           )}
         </section>
         {!credit && <Payments invoice={data} onChange={() => void invoice.refetch()} />}
-        <section className="panel" aria-label="Further">
+        <section className="panel" aria-label="More actions">
           <div className={`row ${styles.further}`}>
             <Button variant="outlined" href={`/api/invoices/${id}/invoice.pdf`} target="_blank">
               PDF <span className="key">P</span>

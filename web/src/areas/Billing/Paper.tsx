@@ -8,11 +8,11 @@ import styles from './Paper.module.css';
 const TITLES: Record<Schemas['DocumentKind'], string> = {
   Estimate: 'Estimate',
   Invoice: 'Invoice',
-  CreditNote: 'Credit note',
-  WorkOrder: 'Work order',
+  CreditNote: 'Credit memo',
+  WorkOrder: "Technician's copy",
   Inspection: 'Inspection',
   ReleaseSlip: 'Release slip',
-  Former: 'Former order',
+  Former: 'Imported order',
 };
 
 /** A document as it is printed. */
@@ -27,8 +27,8 @@ export function Paper({ document }: { document: Schemas['ShopDocument'] }) {
           </h1>
           <div className="soft">
             {document.kind === 'Former'
-              ? `Brought in from a former program, ${day(document.date, now)}`
-              : `Order ${document.orderNumber} · written by ${document.writer}`}
+              ? `Imported from previous software, ${day(document.date, now)}`
+              : `Order ${document.orderNumber} · service writer ${document.writer}`}
           </div>
         </div>
         <div className="right">
@@ -50,8 +50,8 @@ export function Paper({ document }: { document: Schemas['ShopDocument'] }) {
       {document.concerns.map((concern) => (
         <p className={`soft ${styles.concern}`} key={concern.complaint}>
           {concern.complaint}
-          {concern.cause ? ` · found: ${concern.cause}` : ''}
-          {concern.correction ? ` · done: ${concern.correction}` : ''}
+          {concern.cause ? ` · cause: ${concern.cause}` : ''}
+          {concern.correction ? ` · correction: ${concern.correction}` : ''}
         </p>
       ))}
       {document.jobs.map((job) => (
@@ -91,12 +91,12 @@ export function Paper({ document }: { document: Schemas['ShopDocument'] }) {
       </table>
       {document.notDone.length > 0 && (
         <p className={styles.notDone}>
-          <b>Not done on this visit:</b> {document.notDone.join('; ')}
+          <b>Declined or deferred:</b> {document.notDone.join('; ')}
         </p>
       )}
       {(document.acknowledged ?? []).map((line) => (
         <p className={styles.sentence} key={line}>
-          <b>Declined knowingly:</b> {line}
+          <b>Safety items declined:</b> {line}
         </p>
       ))}
       {document.consent.map((line) => (

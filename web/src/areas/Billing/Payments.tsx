@@ -69,8 +69,8 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
       {invoice.payments.map((payment) => (
         <div className="spread" key={payment.id}>
           <span>
-            {payment.amount < 0 ? 'Paid back, ' : ''}
-            {payment.method === 'Cash' ? 'cash' : payment.cardEnding ? `card ending ${payment.cardEnding}` : 'card'}
+            {payment.amount < 0 ? 'Refund, ' : ''}
+            {payment.method === 'Cash' ? 'cash' : payment.cardEnding ? `card ending in ${payment.cardEnding}` : 'card'}
             <span className="soft small">
               {' '}
               {shop && clock(wallTime(payment.at, shop.timeZone))} · {payment.by}
@@ -80,10 +80,10 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
           <b>{amount(payment.amount)}</b>
         </div>
       ))}
-      {invoice.payments.length === 0 && invoice.balance > 0 && <span className="soft">Nothing was paid yet.</span>}
+      {invoice.payments.length === 0 && invoice.balance > 0 && <span className="soft">No payments yet.</span>}
       {change !== null && (
         <div className="notice" role="status">
-          Change to hand back: <span className="change">{amount(change)}</span>
+          Change due: <span className="change">{amount(change)}</span>
         </div>
       )}
       {said && (
@@ -94,10 +94,10 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
       {pending.map((charge) => (
         <div className="notice stop" key={charge.id}>
           <p>
-            {charge.message || `A card ${charge.amount < 0 ? 'refund' : 'charge'} of ${amount(Math.abs(charge.amount))} is not settled.`}
+            {charge.message || `A card ${charge.amount < 0 ? 'refund' : 'charge'} of ${amount(Math.abs(charge.amount))} is not confirmed.`}
           </p>
           <Button variant="outlined" disabled={busy !== ''} onClick={() => void run('lookup', () => settle(charge.id))}>
-            {busy === 'lookup' ? 'Asking the terminal…' : 'Look it up'}
+            {busy === 'lookup' ? 'Checking the card terminal…' : 'Check this charge'}
           </Button>
         </div>
       ))}
@@ -106,7 +106,7 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
           <form className={`row ${styles.cash}`} onSubmit={submitCash} data-cash>
             <div className="grow">
               <Labelled
-                label="Cash handed over"
+                label="Cash received"
                 value={tendered}
                 onText={setTendered}
                 inputMode="decimal"
@@ -119,7 +119,7 @@ export function Payments({ invoice, onChange }: { invoice: Invoice; onChange: ()
           </form>
           {pending.length === 0 && (
             <Button variant="contained" disabled={busy !== ''} onClick={card}>
-              {busy === 'card' ? 'The terminal is asking for the card…' : `Charge ${amount(invoice.balance)} to a card`}
+              {busy === 'card' ? 'Waiting for the card…' : `Charge card ${amount(invoice.balance)}`}
             </Button>
           )}
         </>

@@ -36,7 +36,7 @@ export function ReverseDialog({
       onDone();
       onClose();
       say.done(
-        `Credit note ${reversed.creditNoteNumber} is posted.${reversed.cashBack > 0 ? ` Hand back ${amount(reversed.cashBack)} in cash.` : ''}`,
+        `Credit memo ${reversed.creditNoteNumber} posted.${reversed.cashBack > 0 ? ` Refund ${amount(reversed.cashBack)} in cash.` : ''}`,
       );
     } catch (error) {
       setProblem(sentence(error));
@@ -49,10 +49,10 @@ export function ReverseDialog({
         <DialogTitle id="reverse-title">Reverse invoice {invoice.number}</DialogTitle>
         <DialogContent>
           <p className={styles.what}>
-            A credit note for {amount(invoice.total)} is posted
-            {invoice.paid > 0 ? ` and ${amount(invoice.paid)} goes back the way it came` : ''}. The order is open again.
+            A credit memo for {amount(invoice.total)} is posted
+            {invoice.paid > 0 ? ` and ${amount(invoice.paid)} is refunded the same way it was paid` : ''}. The order is open again.
           </p>
-          <Labelled label="Why" value={reason} onText={setReason} problem={problem || undefined} autoFocus />
+          <Labelled label="Reason" value={reason} onText={setReason} problem={problem || undefined} autoFocus />
         </DialogContent>
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>

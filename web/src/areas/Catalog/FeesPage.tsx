@@ -37,7 +37,7 @@ export default function FeesPage() {
     const send = (to: boolean) =>
       unwrap(api.POST('/api/named-fees/{id}/retire', { params: { path: { id: fee.id } }, body: { retired: to } })).then(renew);
     send(retired).then(
-      () => say.done(retired ? `${fee.label} is not offered any more.` : `${fee.label} is offered again.`, () => send(!retired)),
+      () => say.done(retired ? `${fee.label} retired.` : `${fee.label} is offered again.`, () => send(!retired)),
       say.refused,
     );
   };
@@ -46,10 +46,8 @@ export default function FeesPage() {
   return (
     <div className="own-page">
       <div className="record-side">
-        <Part title="Fees by name">
-          {lists.data.fees.length === 0 && (
-            <Empty title="No fees yet">A fee with a name is found from the add line of every job, such as tire disposal.</Empty>
-          )}
+        <Part title="Fees">
+          {lists.data.fees.length === 0 && <Empty title="No fees yet">Add fees here, such as tire disposal, to use them on any job.</Empty>}
           <table className="list">
             <tbody>
               {lists.data.fees.map((fee) => (
@@ -59,7 +57,7 @@ export default function FeesPage() {
                     <div className="soft small">
                       {fee.code}
                       {fee.passThrough ? ', pass-through' : ''}
-                      {fee.taxable ? '' : ', no tax on it'}
+                      {fee.taxable ? '' : ', not taxable'}
                     </div>
                   </td>
                   <td className="right">{amount(fee.amount)}</td>
@@ -75,7 +73,7 @@ export default function FeesPage() {
                         })
                       }
                     >
-                      Change
+                      Edit
                     </button>{' '}
                     <button className="linkish small" onClick={() => retire(fee, !fee.retired)}>
                       {fee.retired ? 'Restore' : 'Retire'}
@@ -88,7 +86,7 @@ export default function FeesPage() {
         </Part>
       </div>
       <div className="record-main">
-        <Part title={draft.id === null ? 'New fee' : 'Change the fee'}>
+        <Part title={draft.id === null ? 'New fee' : 'Edit fee'}>
           <form
             className="writing"
             onSubmit={(event) => {
@@ -98,7 +96,7 @@ export default function FeesPage() {
           >
             <div className="pair">
               <Labelled
-                label="What the customer reads"
+                label="Customer description"
                 value={draft.label}
                 onText={(label) => setDraft({ ...draft, label })}
                 problem={refusal.of('label')}
@@ -108,7 +106,7 @@ export default function FeesPage() {
                 value={draft.code}
                 onText={(code) => setDraft({ ...draft, code })}
                 problem={refusal.of('code')}
-                hint="by which it is remitted"
+                hint="used when you pay the agency"
               />
             </div>
             <div className="pair">
@@ -120,7 +118,7 @@ export default function FeesPage() {
                 inputMode="decimal"
               />
               <Labelled
-                label="Costs the shop, each"
+                label="Shop cost, each"
                 value={draft.costEach}
                 onText={(text) => setDraft({ ...draft, costEach: text })}
                 problem={refusal.of('costEach')}
@@ -134,11 +132,11 @@ export default function FeesPage() {
                 checked={draft.passThrough}
                 onChange={(event) => setDraft({ ...draft, passThrough: event.target.checked })}
               />
-              The money is held for somebody else and passed on
+              Pass-through (collected for an agency)
             </label>
             <label className="row">
               <input type="checkbox" checked={draft.taxable} onChange={(event) => setDraft({ ...draft, taxable: event.target.checked })} />
-              Tax is on it
+              Taxable
             </label>
             {refusal.rest && (
               <div className="notice stop" role="alert">
@@ -147,14 +145,14 @@ export default function FeesPage() {
             )}
             <div className="row">
               <Button type="submit" variant="contained">
-                {draft.id === null ? 'Add the fee' : 'Keep it'}
+                {draft.id === null ? 'Add the fee' : 'Save'}
               </Button>
               {draft.id !== null && <Button onClick={() => setDraft(NEW)}>Cancel</Button>}
             </div>
           </form>
         </Part>
-        <Part title="Everyday parts">
-          <p className="soft">They are offered in the add line before anything is typed.</p>
+        <Part title="Common parts">
+          <p className="soft">Shown when you add a line, before you type.</p>
           <table className="list">
             <tbody>
               {lists.data.everydayParts.map((part) => (
@@ -166,12 +164,12 @@ export default function FeesPage() {
                       className="linkish small"
                       onClick={() =>
                         void everyday(part.number, false).then(
-                          () => say.done(`${part.number} is off the list.`, () => everyday(part.number, true)),
+                          () => say.done(`${part.number} removed.`, () => everyday(part.number, true)),
                           say.refused,
                         )
                       }
                     >
-                      Take off
+                      Remove
                     </button>
                   </td>
                 </tr>
@@ -180,7 +178,7 @@ export default function FeesPage() {
           </table>
           <form
             className="inline-form"
-            aria-label="Add an everyday part"
+            aria-label="Add a common part"
             onSubmit={(event) => {
               event.preventDefault();
               everyday(number, true).then(
@@ -193,7 +191,7 @@ export default function FeesPage() {
             }}
           >
             <div className="add-row">
-              <Labelled label="Number of a catalog part" value={number} onText={setNumber} problem={noPart} />
+              <Labelled label="Part number" value={number} onText={setNumber} problem={noPart} />
               <Button type="submit" variant="outlined">
                 Add
               </Button>

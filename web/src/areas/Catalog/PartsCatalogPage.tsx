@@ -147,7 +147,7 @@ function PartEditor({ id }: { id: number }) {
       unwrap(api.POST('/api/catalog-parts/{id}/withdraw', { params: { path: { id } }, body: { withdrawn: to } })).then(renew);
     send(withdrawn).then(
       () =>
-        say.done(withdrawn ? `${of('number')} is withdrawn; lines that have it keep it.` : `${of('number')} is offered again.`, () =>
+        say.done(withdrawn ? `${of('number')} is withdrawn; lines that have it keep it.` : `${of('number')} restored.`, () =>
           send(!withdrawn),
         ),
       say.refused,

@@ -14,8 +14,8 @@ interface Props {
 
 const TEXTS = [
   ['', 'texts: not asked'],
-  ['yes', 'texts welcome'],
-  ['no', 'no texts'],
+  ['yes', 'OK to text'],
+  ['no', 'Do not text'],
 ] as const;
 
 /** Phones, e-mail addresses, contacts, sites, rates of the account's own. */
@@ -29,9 +29,9 @@ export function CustomerLists({ customer, edits, disabled }: Props) {
       {!disabled && (
         <button
           className="more"
-          aria-label={`Take ${words} away`}
-          title={`Take ${words} away`}
-          onClick={() => void edits.removeItem(list, id).then(() => say.done(`${words} is taken away.`), say.refused)}
+          aria-label={`Remove ${words}`}
+          title={`Remove ${words}`}
+          onClick={() => void edits.removeItem(list, id).then(() => say.done(`${words} removed.`), say.refused)}
         >
           ×
         </button>
@@ -40,7 +40,7 @@ export function CustomerLists({ customer, edits, disabled }: Props) {
   );
   return (
     <>
-      <Part title="Phones and e-mail">
+      <Part title="Phones and email">
         {customer.phones.map((phone) =>
           row(
             'phones',
@@ -49,10 +49,10 @@ export function CustomerLists({ customer, edits, disabled }: Props) {
             <>
               <EditCell label={`Phone ${phone.shown}`} value={phone.shown} commit={set('phones', phone.id, 'number')} disabled={disabled} />
               <EditCell
-                label={`What ${phone.shown} is for`}
+                label={`Type of ${phone.shown}`}
                 value={phone.purpose}
                 commit={set('phones', phone.id, 'purpose')}
-                placeholder="for…"
+                placeholder="mobile, work…"
                 disabled={disabled}
               />
               <select
@@ -83,10 +83,10 @@ export function CustomerLists({ customer, edits, disabled }: Props) {
                 disabled={disabled}
               />
               <EditCell
-                label={`What ${email.address} is for`}
+                label={`Type of ${email.address}`}
                 value={email.purpose}
                 commit={set('emails', email.id, 'purpose')}
-                placeholder="for…"
+                placeholder="mobile, work…"
                 disabled={disabled}
               />
             </>,
@@ -133,13 +133,13 @@ export function CustomerLists({ customer, edits, disabled }: Props) {
                 placeholder="e-mail"
                 disabled={disabled}
               />
-              <span className="small nowrap" title="Gets a copy of what is sent about orders on which they are named">
+              <span className="small nowrap" title="Gets a copy of messages about repair orders that name them">
                 <Check
                   checked={contact.copied}
                   disabled={disabled}
                   onCheck={(on) => edits.item('contacts', contact.id, 'copied', on ? 'yes' : 'no')}
                 >
-                  copied
+                  gets copies
                 </Check>
               </span>
             </>,
@@ -170,7 +170,7 @@ export function CustomerLists({ customer, edits, disabled }: Props) {
         )}
       </Part>
       {(customer.rates.length > 0 || customer.fields.businessName) && (
-        <Part title="Labor rates of their own">
+        <Part title="Custom labor rates">
           {customer.rates.map((rate) =>
             row(
               'rates',
@@ -179,19 +179,19 @@ export function CustomerLists({ customer, edits, disabled }: Props) {
               <>
                 <span className="strong">{rate.name}</span>
                 <EditCell
-                  label={`Own rate for ${rate.name}`}
+                  label={`Custom rate for ${rate.name}`}
                   className="right"
                   value={unitAmount(rate.rate)}
                   commit={set('rates', rate.id, 'rate')}
                   disabled={disabled}
                 />
-                {!rate.known && <span className="small stop">the policy no longer has this rate</span>}
+                {!rate.known && <span className="small stop">this rate is no longer in the pricing rules; remove it or rename it</span>}
               </>,
             ),
           )}
           {!disabled && (
             <select
-              aria-label="Add a rate of their own"
+              aria-label="Add custom rate"
               value=""
               onChange={(event) => event.target.value && void edits.item('rates', null, 'name', event.target.value).catch(say.refused)}
             >

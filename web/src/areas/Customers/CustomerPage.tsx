@@ -64,16 +64,16 @@ function Customer({ customer }: { customer: CustomerPageView }) {
           <button
             key={merge.id}
             className="linkish"
-            onClick={() => void edits.takeApart(merge.id).then(() => say.done(`${merge.gone} is a record of its own again.`), say.refused)}
+            onClick={() => void edits.takeApart(merge.id).then(() => say.done(`Merge with ${merge.gone} undone.`), say.refused)}
           >
-            Take “{merge.gone}” apart again
+            Undo merge with “{merge.gone}”
           </button>
         ))}
         <Button onClick={() => setMessages(true)}>Messages</Button>
-        <Button href={`/api/customers/${customer.id}/contact.vcf`}>Card (vCard)</Button>
+        <Button href={`/api/customers/${customer.id}/contact.vcf`}>Download contact (vCard)</Button>
         {mayWrite && (
           <>
-            <Button onClick={() => setMerging(true)}>Merge with another…</Button>
+            <Button onClick={() => setMerging(true)}>Merge…</Button>
             <Button variant="contained" onClick={writeUp}>
               Write up <span className="key">U</span>
             </Button>
@@ -83,41 +83,41 @@ function Customer({ customer }: { customer: CustomerPageView }) {
       {messages && (
         <MessagesPanel target={{ customerId: customer.id }} title={`Messages with ${customer.name}`} onClose={() => setMessages(false)} />
       )}
-      <div className="record-figures" aria-label="What they have meant to the shop">
+      <div className="record-figures" aria-label="Customer totals">
         <Figure label="Visits" value={String(g.visits)} />
-        <Figure label="First" value={g.first ? when(g.first) : 'never'} />
-        <Figure label="Last" value={g.last ? when(g.last) : 'never'} />
-        <Figure label="Spent" value={amount(g.spent)} />
+        <Figure label="First visit" value={g.first ? when(g.first) : 'never'} />
+        <Figure label="Last visit" value={g.last ? when(g.last) : 'never'} />
+        <Figure label="Total spent" value={amount(g.spent)} />
         <Figure label="Average order" value={g.averageOrder === null ? '–' : amount(g.averageOrder)} />
-        <Figure label="Share approved" value={g.shareApprovedPercent === null ? '–' : `${g.shareApprovedPercent}%`} />
-        <Figure label="Owed" value={amount(g.owed)} strong={g.owed > 0} />
+        <Figure label="Approval rate" value={g.shareApprovedPercent === null ? '–' : `${g.shareApprovedPercent}%`} />
+        <Figure label="Balance due" value={amount(g.owed)} strong={g.owed > 0} />
       </div>
       <div className="record-body">
         <div className="record-side">
-          <Part title="On file">
+          <Part title="Details">
             {field('firstName', 'First name')}
             {field('lastName', 'Last name')}
             {field('businessName', 'Business', 'none')}
             {field('address', 'Address', undefined, undefined, true)}
-            {field('alert', 'To be seen', 'such as: text only')}
+            {field('alert', 'Alert', 'for example, text only')}
             {field('notes', 'Notes', undefined, undefined, true)}
             {field('source', 'Source', 'not asked', shop?.customerSources.length ? shop.customerSources : undefined)}
-            {field('doNotServe', 'Do not serve', 'reason, if nothing is done for them any more')}
+            {field('doNotServe', 'Do not serve', 'reason, if we no longer serve them')}
           </Part>
           <LabelsPart kind="Customer" id={customer.id} disabled={closed} />
           <CustomerLists customer={customer} edits={edits} disabled={closed} />
           <Part title="Account">
             {field('laborRateName', 'Labor rate', 'general', customer.rateNames)}
             {field('partsDiscountPercent', 'Parts discount, %', 'none')}
-            {field('creditDays', 'Pays within days', 'at once')}
-            {field('creditLimit', 'Owes at most', 'no limit')}
-            {field('taxExempt', 'Exempt from tax', 'no', customer.exemptionNames)}
+            {field('creditDays', 'Payment terms (days)', 'due on pickup')}
+            {field('creditLimit', 'Credit limit', 'no limit')}
+            {field('taxExempt', 'Tax exempt', 'no', customer.exemptionNames)}
             {f.taxExempt && (
               <>
-                {field('taxCertificate', 'Certificate')}
-                {field('taxExemptUntil', 'Holds until', 'no end')}
+                {field('taxCertificate', 'Exemption certificate')}
+                {field('taxExemptUntil', 'Expires', 'never')}
                 {!customer.exemptToday && (
-                  <p className="stop small">The certificate has ended: tax is charged until a new date is typed.</p>
+                  <p className="stop small">The certificate has expired. Tax is charged until you enter a new date.</p>
                 )}
               </>
             )}
@@ -126,7 +126,7 @@ function Customer({ customer }: { customer: CustomerPageView }) {
         <div className="record-main">
           <Part title="Cars">
             {customer.cars.length === 0 ? (
-              <p className="soft">No car is on file. Write up (U) adds one.</p>
+              <p className="soft">No vehicles yet. Press U to start a write-up and add one.</p>
             ) : (
               <table className="list">
                 <tbody>
@@ -140,7 +140,7 @@ function Customer({ customer }: { customer: CustomerPageView }) {
                       <td className="soft nowrap">
                         {car.lastReading !== null && shop
                           ? `${reading(car.lastReading, shop.distanceUnit)}${car.lastReadingAt ? `, ${when(car.lastReadingAt)}` : ''}`
-                          : 'never here'}
+                          : 'no visits'}
                       </td>
                       <td className="right nowrap">
                         {car.openOrderId ? (

@@ -39,7 +39,7 @@ export default function CustomersPage() {
           ref={input}
           className="page-search"
           aria-label="Search customers"
-          placeholder="Name, phone, contact, e-mail… (F)"
+          placeholder="Name, phone, contact, email… (F)"
           value={text}
           onChange={(event) => setText(event.target.value)}
           onKeyDown={(event) => {
@@ -56,9 +56,7 @@ export default function CustomersPage() {
         ) : !customers.data ? (
           <Loading what="customers" />
         ) : rows.length === 0 ? (
-          <Empty title={words ? `Nobody is on file for "${words}"` : 'Nobody is on file yet'}>
-            Write a car up (N) and its owner is on file.
-          </Empty>
+          <Empty title={words ? `No match for "${words}"` : 'No customers yet'}>Press N to start a write-up; that adds the customer.</Empty>
         ) : (
           <table className="list">
             <thead>
@@ -68,7 +66,7 @@ export default function CustomersPage() {
                 <th className="right">Cars</th>
                 <th className="right">Visits</th>
                 <th>Last visit</th>
-                <th>To be seen</th>
+                <th>Alert</th>
               </tr>
             </thead>
             <tbody ref={list}>
@@ -104,7 +102,7 @@ export default function CustomersPage() {
         )}
         {customers.hasNextPage && (
           <button className="linkish more-rows" onClick={() => void customers.fetchNextPage()} disabled={customers.isFetchingNextPage}>
-            {customers.isFetchingNextPage ? 'Fetching…' : 'More customers'}
+            {customers.isFetchingNextPage ? 'Loading…' : 'Load more customers'}
           </button>
         )}
       </section>

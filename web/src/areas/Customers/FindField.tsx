@@ -52,7 +52,7 @@ const KINDS: Record<Found['kind'], { words: string; page: string }> = {
   Customer: { words: 'Customer', page: 'customers' },
   Vehicle: { words: 'Car', page: 'vehicles' },
   Order: { words: 'Order', page: 'orders' },
-  FormerOrder: { words: 'Former', page: 'formerOrders' },
+  FormerOrder: { words: 'Imported', page: 'formerOrders' },
 };
 
 /** Find anyone from anything, from every page. */
@@ -64,7 +64,7 @@ export function FindField() {
   const mayWrite = useMay('WriteUp');
   const { data, isPlaceholderData, isLoading } = useFind(text, used);
   const pending = isPlaceholderData || isLoading;
-  useKeys('Everywhere', [{ key: '/', label: 'Find', run: () => ref.current?.focus() }]);
+  useKeys('Everywhere', [{ key: '/', label: 'Search', run: () => ref.current?.focus() }]);
   const go = (found: Found) => {
     keepRecent(found);
     void navigate(`/${KINDS[found.kind].page}/${found.id}`);
@@ -72,8 +72,8 @@ export function FindField() {
   return (
     <div onFocus={() => setUsed(true)} className="find">
       <Combo
-        label="Find by phone, plate, name or order"
-        placeholder="Phone, plate, name, order…"
+        label="Search by name, phone, plate, VIN or order number"
+        placeholder="Name, phone, plate, VIN, order…"
         inputRef={ref}
         text={text}
         onText={setText}

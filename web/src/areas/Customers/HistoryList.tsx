@@ -42,12 +42,12 @@ export function HistoryList({ of, id }: { of: 'customers' | 'vehicles'; id: numb
   const rows = history.data?.pages.flatMap((page) => page.rows) ?? [];
   return (
     <Part
-      title="History"
+      title="Service history"
       aside={
         <input
           className="part-search"
           aria-label="Search the history"
-          placeholder="Words: brake, hose, noise…"
+          placeholder="Search: brake, hose, noise…"
           value={text}
           onChange={(event) => setText(event.target.value)}
         />
@@ -58,8 +58,8 @@ export function HistoryList({ of, id }: { of: 'customers' | 'vehicles'; id: numb
       ) : !history.data ? (
         <Loading what="the history" />
       ) : rows.length === 0 && old.length > 0 ? null : rows.length === 0 ? (
-        <Empty title={words ? 'No visit has these words' : 'Never here before'}>
-          {words ? 'Try fewer or other words.' : 'Each visit will stand here with its work.'}
+        <Empty title={words ? 'No matches' : 'No visits yet'}>
+          {words ? 'Try fewer or different words.' : 'Each visit will be listed here.'}
         </Empty>
       ) : (
         <table className="list history">
@@ -96,12 +96,12 @@ export function HistoryList({ of, id }: { of: 'customers' | 'vehicles'; id: numb
       )}
       {history.hasNextPage && (
         <button className="linkish" onClick={() => void history.fetchNextPage()}>
-          Earlier visits
+          Load earlier visits
         </button>
       )}
       {old.length > 0 && (
         <>
-          <h3 className="part-sub">From the former program</h3>
+          <h3 className="part-sub">Imported from previous software</h3>
           <table className="list history">
             <tbody>
               {old.map((row) => (

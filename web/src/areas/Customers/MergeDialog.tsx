@@ -42,7 +42,7 @@ export default function MergeDialog({ kind, id, name, merge, takeApart, onClose 
     try {
       const { mergeId } = await merge(other!);
       onClose();
-      say.done(`${preview.data?.gone} is one with ${name} now. It can be taken apart for a day.`, () => takeApart(mergeId));
+      say.done(`${preview.data?.gone} merged into ${name}. You can undo this for 24 hours.`, () => takeApart(mergeId));
     } catch (error) {
       say.refused(error);
       setBusy(false);
@@ -63,7 +63,7 @@ export default function MergeDialog({ kind, id, name, merge, takeApart, onClose 
             setOther(null);
           }}
           clearOnTake={false}
-          none="No other record is on file for this."
+          none="No match."
           choices={found.map((f) => ({
             key: String(f.id),
             kind: kind === 'customers' ? 'Customer' : 'Car',
@@ -82,10 +82,10 @@ export default function MergeDialog({ kind, id, name, merge, takeApart, onClose 
         {preview.data && (
           <>
             <h3>
-              What moves from {preview.data.gone} to {preview.data.kept}
+              Moves from {preview.data.gone} to {preview.data.kept}
             </h3>
             {preview.data.moves.length === 0 ? (
-              <p>Nothing but the record itself.</p>
+              <p>Nothing else to move.</p>
             ) : (
               <ul>
                 {preview.data.moves.map((move) => (
@@ -95,13 +95,13 @@ export default function MergeDialog({ kind, id, name, merge, takeApart, onClose 
             )}
             {preview.data.differs.length > 0 && (
               <>
-                <h3>What they say differently</h3>
+                <h3>Where they differ</h3>
                 <table className="list">
                   <thead>
                     <tr>
                       <th />
-                      <th>stays</th>
-                      <th>is left out</th>
+                      <th>Kept</th>
+                      <th>Not kept</th>
                     </tr>
                   </thead>
                   <tbody>
@@ -120,7 +120,7 @@ export default function MergeDialog({ kind, id, name, merge, takeApart, onClose 
         )}
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Leave them apart</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" disabled={!preview.data || busy} onClick={() => void go()}>
           {busy ? 'Merging…' : 'Merge'}
         </Button>

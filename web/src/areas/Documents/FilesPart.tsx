@@ -31,7 +31,7 @@ export function FilesPart({ kind, id, disabled }: Props) {
   const renew = () => refresh(key, [kind.toLowerCase(), id]);
   const add = async (list: FileList | null) => {
     for (const file of list ?? []) {
-      setBusy(`Keeping ${file.name}…`);
+      setBusy(`Saving ${file.name}…`);
       try {
         await uploadFile(kind, id, file);
       } catch (error) {
@@ -45,7 +45,7 @@ export function FilesPart({ kind, id, disabled }: Props) {
     const path = { id: fileId };
     unwrap(api.DELETE('/api/files/{id}', { params: { path } })).then(() => {
       void renew();
-      say.done(`${name} is taken off.`, () => unwrap(api.POST('/api/files/{id}/restore', { params: { path } })).then(renew));
+      say.done(`${name} removed.`, () => unwrap(api.POST('/api/files/{id}/restore', { params: { path } })).then(renew));
     }, say.refused);
   };
   const rows = files.data ?? [];
@@ -83,7 +83,7 @@ export function FilesPart({ kind, id, disabled }: Props) {
           if (!disabled) void add(event.dataTransfer.files);
         }}
       >
-        {rows.length === 0 && !busy && <p className="soft">{disabled ? 'None.' : 'None yet. Drop pictures, PDF or documents here.'}</p>}
+        {rows.length === 0 && !busy && <p className="soft">{disabled ? 'None.' : 'None yet. Drop photos, PDFs or documents here.'}</p>}
         {rows.map((file) => (
           <div key={file.id} className="file-row">
             <a href={`/api/files/${file.id}/content`} target="_blank" rel="noreferrer" className="row grow">
@@ -95,7 +95,7 @@ export function FilesPart({ kind, id, disabled }: Props) {
               {shop && `, ${day(wallTime(file.at, shop.timeZone), now)}`}
             </span>
             {!disabled && (
-              <button className="more" aria-label={`Take ${file.name} off`} onClick={() => remove(file.id, file.name)}>
+              <button className="more" aria-label={`Remove ${file.name}`} onClick={() => remove(file.id, file.name)}>
                 ×
               </button>
             )}

@@ -55,27 +55,27 @@ export default function BenchPage() {
           aria-pressed={data.present}
           onClick={() => void run(unwrap(api.POST('/api/bench/presence', { body: { present: !data.present } })))}
         >
-          {data.present ? 'Leave for the day' : 'I am here'}
+          {data.present ? 'Clock out for the day' : 'Clock in for the day'}
         </button>
         <span className="soft">
           {data.present && data.presentSince && shop
             ? `Here since ${clock(wallTime(data.presentSince, shop.timeZone))}`
-            : 'Not here yet today'}
+            : 'Not clocked in today'}
           {on && data.onSince && shop
             ? ` · on ${on.title} since ${clock(wallTime(data.onSince, shop.timeZone))}`
             : data.present
-              ? ' · on no job'
+              ? ' · not on a job'
               : ''}
         </span>
         <span className="grow" />
         {data.onJobId && (
-          <button className="big" disabled={busy} onClick={() => void run(unwrap(api.POST('/api/bench/clock-off')), 'Off the clock.')}>
-            Clock off
+          <button className="big" disabled={busy} onClick={() => void run(unwrap(api.POST('/api/bench/clock-off')), 'Job stopped.')}>
+            Stop job
           </button>
         )}
       </div>
       {data.cars.length === 0 && (
-        <Empty title="No car is yours yet">Cars appear here as soon as a job is planned for you on the Floor.</Empty>
+        <Empty title="No jobs assigned to you yet">Jobs appear here when they are assigned to you on the Floor.</Empty>
       )}
       {data.cars.map((car) => (
         <CarCard key={car.orderId} car={car} notes={data.progressNotes} busy={busy} run={run} onFinding={() => setFinding(car)} />
@@ -106,9 +106,9 @@ function CarCard({
   const say = useSay();
   const late = car.promiseState === 'Late';
   const marks = [
-    car.hasPriority ? 'Comes before others' : '',
-    car.oldPartsBack ? 'Keep the old parts' : '',
-    car.washingWanted ? 'Wash it when it is done' : '',
+    car.hasPriority ? 'Priority' : '',
+    car.oldPartsBack ? 'Return old parts' : '',
+    car.washingWanted ? 'Wash before pickup' : '',
   ].filter(Boolean);
   return (
     <section className={`bench-car ${car.jobs.some((j) => j.onMyClock) ? 'running' : ''}`} aria-label={`${car.plate} ${car.vehicle}`}>
@@ -137,9 +137,9 @@ function CarCard({
         {marks.length > 0 && <div className="strong">{marks.join(' · ')}</div>}
         {car.concerns.map((c) => (
           <p key={c.id}>
-            <span className="soft">Says </span>
+            <span className="soft">Concern: </span>
             {c.complaint}
-            {c.cause && <span className="soft"> · found: {c.cause}</span>}
+            {c.cause && <span className="soft"> · cause: {c.cause}</span>}
           </p>
         ))}
         {car.jobs.map((job) => (
@@ -167,7 +167,7 @@ function CarCard({
               )
             }
             onProblem={say.problem}
-            label="VIN from a photo"
+            label="Scan VIN"
             className="big"
           />
         </div>
@@ -206,14 +206,14 @@ function JobCard({ job, notes, busy, run }: { job: Job; notes: readonly string[]
       {job.onTheClock.length > 0 && !job.onMyClock && <span className="soft">{job.onTheClock.join(', ')} is on it</span>}
       <div className="acts">
         {!job.approved ? (
-          <span className="soft">The customer has not agreed to this yet. Wait for the service writer.</span>
+          <span className="soft">Not approved yet. Wait for the service writer.</span>
         ) : job.progress === 'Finished' ? (
           <button
             className="big"
             disabled={busy}
-            onClick={() => void run(unwrap(api.POST('/api/bench/jobs/{jobId}/reopen', path)), `${job.title} is open again.`)}
+            onClick={() => void run(unwrap(api.POST('/api/bench/jobs/{jobId}/reopen', path)), `${job.title} is reopened.`)}
           >
-            Open again
+            Reopen
           </button>
         ) : (
           <>
@@ -221,9 +221,9 @@ function JobCard({ job, notes, busy, run }: { job: Job; notes: readonly string[]
               <button
                 className="big go"
                 disabled={busy}
-                onClick={() => void run(unwrap(api.POST('/api/bench/jobs/{jobId}/clock-on', path)), `On the clock: ${job.title}.`)}
+                onClick={() => void run(unwrap(api.POST('/api/bench/jobs/{jobId}/clock-on', path)), `Started: ${job.title}.`)}
               >
-                Clock on
+                Start job
               </button>
             )}
             <button

@@ -155,14 +155,14 @@ function Lane({
     <section
       ref={setNodeRef}
       className={`lane ${compact ? 'compact' : ''} ${isOver ? 'over' : ''}`}
-      aria-label={person ? person.shortName : 'No one yet'}
+      aria-label={person ? person.shortName : 'Unassigned'}
     >
       {lines.map((minute) => (
         <div key={minute} className="hourline" style={vars({ '--at': `${position(minute, opens, closes)}%` })} />
       ))}
       <h3>
-        {person ? person.shortName : 'No one yet'}{' '}
-        <span>{person ? [person.skills, person.day || (person.present ? '' : 'not here')].filter(Boolean).join(' · ') : ''}</span>
+        {person ? person.shortName : 'Unassigned'}{' '}
+        <span>{person ? [person.skills, person.day || (person.present ? '' : 'out today')].filter(Boolean).join(' · ') : ''}</span>
       </h3>
       {children}
       <div className="nowline" style={vars({ '--at': `${now}%` })} />
@@ -172,7 +172,7 @@ function Lane({
 
 function describe(block: Block): string {
   if (block.finished) return `${block.title}, done`;
-  if (block.onTheClock) return `${block.title}, on the clock${block.minutesOver > 0 ? `, ${block.minutesOver} min over` : ''}`;
+  if (block.onTheClock) return `${block.title}, on the clock${block.minutesOver > 0 ? `, ${block.minutesOver} min over time` : ''}`;
   return block.why ? `${block.title}, ${block.why}` : block.title;
 }
 
@@ -202,7 +202,7 @@ function WorkBlock({
       className={`lane-block ${block.onTheClock ? 'running' : ''} ${block.certain ? '' : 'uncertain'} ${block.finished ? 'finished' : ''} ${isDragging ? 'dragging' : ''}`}
       data-job={block.jobId}
       style={{ ...vars({ '--at': `${left}%`, '--wide': `${width}%` }), ...dragged(transform) }}
-      title={`${block.plate}: ${words}. ${clock(block.start)} to ${clock(block.end)}, ${block.hours} h sold`}
+      title={`${block.plate}: ${words}. ${clock(block.start)} to ${clock(block.end)}, ${block.hours} hr sold`}
       aria-label={`${block.plate}, ${words}, from ${clock(block.start)}, ${block.hours} hours sold`}
       {...listeners}
       onClick={() => mayOpen && void navigate(`/orders/${block.orderId}`)}
@@ -214,7 +214,7 @@ function WorkBlock({
     >
       <span className="number">{block.plate}</span>
       <span className="what">{words}</span>
-      {block.doneShare > 0 && <Gauge value={block.doneShare} label={`${Math.round(block.doneShare * 100)}% of its time used`} />}
+      {block.doneShare > 0 && <Gauge value={block.doneShare} label={`${Math.round(block.doneShare * 100)}% of sold time used`} />}
     </button>
   );
 }
@@ -233,8 +233,8 @@ function Loose({ job, who, plan }: { job: Schemas['UnplannedJob']; who?: string;
       style={dragged(transform)}
       {...listeners}
       onClick={() => mayPlan && plan()}
-      title="Drag it to a person and time, or press Enter to plan it next"
-      aria-label={`${job.plate}, ${job.title}, ${job.hours} hours, not planned yet${who ? `, for ${who}` : ''}`}
+      title="Drag to a technician and time, or press Enter to schedule it next"
+      aria-label={`${job.plate}, ${job.title}, ${job.hours} hours, not scheduled${who ? `, for ${who}` : ''}`}
     >
       <b>{job.plate}</b> {job.title}{' '}
       <span className="soft">

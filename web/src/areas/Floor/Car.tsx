@@ -42,11 +42,11 @@ export function Car({ card, floor, onMove }: { card: Card; floor: Floor; onMove:
       <span className="top">
         <b>{card.plate || card.number}</b>
         <span className="clip grow">{card.vehicle}</span>
-        {card.hasPriority && <b className="small nowrap">first</b>}
+        {card.hasPriority && <b className="small nowrap">priority</b>}
       </span>
       <span className={`under ${stop ? 'stop' : ''}`}>
         {under(card, floor.now)}
-        {card.promiseState === 'CannotBeKept' ? ", can't be kept" : ''}
+        {card.promiseState === 'CannotBeKept' ? ', at risk' : ''}
       </span>
     </button>
   );

@@ -14,10 +14,10 @@ const COLUMNS: [Column, string][] = [
   ['customer', 'Customer'],
   ['title', 'Work'],
   ['stage', 'Stage'],
-  ['waitsFor', 'Waits for'],
-  ['lead', 'Who'],
+  ['waitsFor', 'Waiting for'],
+  ['lead', 'Lead tech'],
   ['promisedAt', 'Promised'],
-  ['progress', 'Done'],
+  ['progress', 'Progress'],
 ];
 
 /** Every open order in a list that sorts. */
@@ -43,7 +43,7 @@ export function FloorList({ floor, cards }: { floor: Floor; cards: Card[] }) {
     return (x < y ? -1 : x > y ? 1 : 0) * (down ? -1 : 1);
   });
   if (rows.length === 0)
-    return <Empty title="Nothing is on the floor">Cars that are written up appear here. Press N to write one up.</Empty>;
+    return <Empty title="No vehicles in the shop">Vehicles you write up appear here. Press N to start a write-up.</Empty>;
   return (
     <div className="page">
       <div className={`card ${styles.scroll}`}>
@@ -86,7 +86,7 @@ export function FloorList({ floor, cards }: { floor: Floor; cards: Card[] }) {
                 <td className="nowrap">{who(card)}</td>
                 <td className={`nowrap ${card.promiseState === 'Late' || card.promiseState === 'CannotBeKept' ? 'stop' : ''}`}>
                   {card.promisedAt ? moment(card.promisedAt, floor.now) : <span className="soft">none</span>}
-                  {card.promiseState === 'Late' ? ', late' : card.promiseState === 'CannotBeKept' ? ", can't be kept" : ''}
+                  {card.promiseState === 'Late' ? ', late' : card.promiseState === 'CannotBeKept' ? ', at risk' : ''}
                 </td>
                 <td className={styles.gauge}>
                   <Gauge

@@ -14,7 +14,7 @@ import styles from './FloorPage.module.css';
 
 type View = 'person' | 'stage' | 'list';
 const VIEWS = [
-  ['person', 'By person'],
+  ['person', 'By technician'],
   ['stage', 'By stage'],
   ['list', 'List'],
 ] as const;
@@ -30,15 +30,15 @@ export default function FloorPage() {
     setView(next);
   };
   useKeys('Floor', [
-    { key: '1', label: 'Floor by person', run: () => show('person') },
+    { key: '1', label: 'Floor by technician', run: () => show('person') },
     { key: '2', label: 'Floor by stage', run: () => show('stage') },
     { key: '3', label: 'Floor as a list', run: () => show('list') },
-    { key: '[', label: 'Focused car: one stage back', run: () => undefined, hidden: true },
-    { key: ']', label: 'Focused car: one stage on', run: () => undefined, hidden: true },
-    { key: 'Shift ←', label: 'Focused job: a quarter hour earlier', run: () => undefined, hidden: true },
-    { key: 'Shift →', label: 'Focused job: a quarter hour later', run: () => undefined, hidden: true },
-    { key: 'Shift ↑', label: 'Focused job: to the person above', run: () => undefined, hidden: true },
-    { key: 'Shift ↓', label: 'Focused job: to the person below', run: () => undefined, hidden: true },
+    { key: '[', label: 'Selected vehicle: back one stage', run: () => undefined, hidden: true },
+    { key: ']', label: 'Selected vehicle: forward one stage', run: () => undefined, hidden: true },
+    { key: 'Shift ←', label: 'Selected job: 15 minutes earlier', run: () => undefined, hidden: true },
+    { key: 'Shift →', label: 'Selected job: 15 minutes later', run: () => undefined, hidden: true },
+    { key: 'Shift ↑', label: 'Selected job: to the technician above', run: () => undefined, hidden: true },
+    { key: 'Shift ↓', label: 'Selected job: to the technician below', run: () => undefined, hidden: true },
   ]);
   if (floor.error && !floor.data) return <Failed error={floor.error} again={() => void floor.refetch()} />;
   if (!moves.floor) return <Loading what="the floor" />;
@@ -54,9 +54,9 @@ export default function FloorPage() {
         <h1 className="visually-hidden">Floor</h1>
         <SegmentedControl label="Show the floor" value={view} choices={VIEWS} onChange={show} />
         <label className="row">
-          <span className="soft">Whose</span>
+          <span className="soft">Technician</span>
           <select value={who} onChange={(event) => setWho(event.target.value)} className="plain-select">
-            <option value="">everyone</option>
+            <option value="">all</option>
             {data.people.map((p) => (
               <option key={p.id} value={p.id}>
                 {p.shortName}
@@ -75,11 +75,11 @@ export default function FloorPage() {
           {risky > 0 && (
             <span className="stop">
               {' '}
-              · <b>{risky === 1 ? "1 promise that can't be kept" : `${risky} promises that can't be kept`}</b>
+              · <b>{risky === 1 ? '1 at risk' : `${risky} at risk`}</b>
             </span>
           )}
           {' · '}
-          <b>{data.hoursSoldToday.toFixed(1)}</b> of {data.hoursToday.toFixed(1)} hours planned today
+          <b>{data.hoursSoldToday.toFixed(1)}</b> of {data.hoursToday.toFixed(1)} hours scheduled today
         </span>
       </div>
       {data.cards.length === 0 && <EmptyFloor />}

@@ -94,8 +94,8 @@ export function useMoves(sent: Floor | undefined) {
       before?.version ?? 0,
       (version) => move(to, version),
       (version) => {
-        const who = floor?.people.find((p) => p.id === technicianId)?.shortName ?? 'no one yet';
-        say.done(`${plate}: planned for ${who} at ${clock(start)}.`, () =>
+        const who = floor?.people.find((p) => p.id === technicianId)?.shortName ?? 'unassigned';
+        say.done(`${plate}: scheduled for ${who} at ${clock(start)}.`, () =>
           (before ? move(before, version) : unwrap(api.DELETE('/api/jobs/{jobId}/plan', { params: { path: { jobId } } }))).then(() =>
             refresh(['floor']),
           ),

@@ -10,7 +10,7 @@ import { useCannedJobs } from '../WriteUp/WorkPart';
 import { Part } from '../../ui/Fields';
 
 type Reminder = Schemas['ReminderView'];
-const STATES: Record<Reminder['state'], string> = { Late: 'late', Due: 'due today', Soon: 'soon', Later: 'later' };
+const STATES: Record<Reminder['state'], string> = { Late: 'overdue', Due: 'due today', Soon: 'soon', Later: 'later' };
 
 /** What is to be done again on a car, the next first. */
 export function RemindersPart({ vehicleId, disabled }: { vehicleId: number; disabled: boolean }) {
@@ -28,7 +28,7 @@ export function RemindersPart({ vehicleId, disabled }: { vehicleId: number; disa
     const path = { id: reminder.id };
     unwrap(api.DELETE('/api/reminders/{id}', { params: { path } })).then(() => {
       void renew();
-      say.done(`Nobody is reminded of ${reminder.title} any more.`, () =>
+      say.done(`Reminder removed: ${reminder.title}.`, () =>
         unwrap(api.POST('/api/reminders/{id}/restore', { params: { path } })).then(renew),
       );
     }, say.refused);
@@ -46,7 +46,7 @@ export function RemindersPart({ vehicleId, disabled }: { vehicleId: number; disa
       }
     >
       {rows.length === 0 && !adding && (
-        <p className="soft">None. One comes up at the write-up when its time has come, and starts anew with the invoice that did it.</p>
+        <p className="soft">None yet. A reminder comes up at write-up when it is due and resets when the work is invoiced.</p>
       )}
       {rows.map((reminder) => (
         <div key={reminder.id} className="reminder-row">
@@ -68,9 +68,9 @@ export function RemindersPart({ vehicleId, disabled }: { vehicleId: number; disa
           {!disabled && (
             <>
               <button className="linkish small" onClick={() => setDoneFor(reminder)}>
-                Done…
+                Mark done…
               </button>
-              <button className="more" aria-label={`Take the reminder ${reminder.title} off`} onClick={() => remove(reminder)}>
+              <button className="more" aria-label={`Remove reminder ${reminder.title}`} onClick={() => remove(reminder)}>
                 ×
               </button>
             </>
@@ -117,7 +117,7 @@ function AddReminder({ vehicleId, onClose, onAdded }: AddProps) {
       }}
       onKeyDown={(event) => event.key === 'Escape' && onClose()}
     >
-      <Labelled label="What is to be done" value={typed.title} onText={set('title')} list="reminder-work" problem={of('title')} autoFocus />
+      <Labelled label="Service" value={typed.title} onText={set('title')} list="reminder-work" problem={of('title')} autoFocus />
       <datalist id="reminder-work">
         {canned.map((job) => (
           <option key={job.id} value={job.title} />
@@ -125,14 +125,14 @@ function AddReminder({ vehicleId, onClose, onAdded }: AddProps) {
       </datalist>
       <div className="pair">
         <Labelled
-          label="Every so many months"
+          label="Every (months)"
           value={typed.everyMonths}
           onText={set('everyMonths')}
           problem={of('everyMonths')}
           inputMode="numeric"
         />
         <Labelled
-          label={`Or after ${shop?.distanceUnit === 'Kilometers' ? 'km' : 'miles'}`}
+          label={`Or every (${shop?.distanceUnit === 'Kilometers' ? 'km' : 'miles'})`}
           value={typed.everyDistance}
           onText={set('everyDistance')}
           problem={of('everyDistance')}
@@ -146,9 +146,9 @@ function AddReminder({ vehicleId, onClose, onAdded }: AddProps) {
       )}
       <div className="row">
         <Button type="submit" variant="contained">
-          Add it
+          Add
         </Button>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>Cancel</Button>
       </div>
     </form>
   );
@@ -180,7 +180,7 @@ function DoneForm({ reminder, onClose, onDone }: { reminder: Reminder; onClose: 
       <div className="strong">“{reminder.title}” was done</div>
       <div className="pair">
         <Labelled
-          label="On"
+          label="Date done"
           value={on}
           onText={setOn}
           problem={problem?.field === 'on' ? problem.text : undefined}
@@ -188,7 +188,7 @@ function DoneForm({ reminder, onClose, onDone }: { reminder: Reminder; onClose: 
           onFocus={(event) => event.target.select()}
         />
         <Labelled
-          label="At a reading of"
+          label="Odometer"
           value={reading}
           onText={setReading}
           problem={problem?.field === 'reading' ? problem.text : undefined}
@@ -198,9 +198,9 @@ function DoneForm({ reminder, onClose, onDone }: { reminder: Reminder; onClose: 
       {problem && !['on', 'reading'].includes(problem.field ?? '') && <p className="field-problem">{problem.text}</p>}
       <div className="row">
         <Button type="submit" variant="contained">
-          Keep it
+          Save
         </Button>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>Cancel</Button>
       </div>
     </form>
   );

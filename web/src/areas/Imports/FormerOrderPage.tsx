@@ -19,7 +19,7 @@ export default function FormerOrderPage() {
     queryKey: ['former', id],
     queryFn: ({ signal }) => unwrap(api.GET('/api/former-orders/{id}', { signal, params: { path: { id } } })),
   });
-  useKeys('Former order', [{ key: 'P', label: 'Print as PDF', run: () => window.open(`/api/former-orders/${id}/order.pdf`, '_blank') }]);
+  useKeys('Imported order', [{ key: 'P', label: 'Print as PDF', run: () => window.open(`/api/former-orders/${id}/order.pdf`, '_blank') }]);
   if (page.error && !page.data) return <Failed error={page.error} again={() => void page.refetch()} />;
   if (!page.data) return <Loading what="the order" />;
   const { document, canGoTo, customerId, vehicleId } = page.data;
@@ -28,7 +28,7 @@ export default function FormerOrderPage() {
       await unwrap(api.POST('/api/orders/{id}/jobs/former', { params: { path: { id: orderId } }, body: { formerOrderId: id, job } }));
       await refresh(['order', orderId], ['floor']);
       void navigate(`/orders/${orderId}`);
-      say.done(`${document.jobs[job]!.title} is on the order, at today's prices.`);
+      say.done(`${document.jobs[job]!.title} added at today's prices.`);
     } catch (error) {
       say.refused(error);
     }
@@ -37,7 +37,7 @@ export default function FormerOrderPage() {
     <div className="invoice-page">
       <Paper document={document} />
       <div className="invoice-side">
-        <section className="panel" aria-label="What can be done">
+        <section className="panel" aria-label="Actions">
           <span className="soft">Imported from the previous software. It is not in this shop's books.</span>
           <Button variant="contained" href={`/api/former-orders/${id}/order.pdf`} target="_blank">
             Print as PDF <span className="key">P</span>
@@ -47,12 +47,12 @@ export default function FormerOrderPage() {
         </section>
         {mayEdit && (
           <section className="panel" aria-label="Copy work">
-            <h2>Do it again</h2>
+            <h2>Copy to a repair order</h2>
             {canGoTo.length === 0 && (
               <p className="soft">
-                No order is open for this {vehicleId !== null ? 'car' : 'customer'}.{' '}
+                No repair order is open for this vehicle. Start a write-up to copy work into it. {vehicleId !== null ? 'car' : 'customer'}.{' '}
                 {customerId !== null && (
-                  <Link to={`/write-up?customer=${customerId}${vehicleId !== null ? `&vehicle=${vehicleId}` : ''}`}>Write one up</Link>
+                  <Link to={`/write-up?customer=${customerId}${vehicleId !== null ? `&vehicle=${vehicleId}` : ''}`}>Start a write-up</Link>
                 )}{' '}
                 to copy work into it.
               </p>

@@ -37,7 +37,7 @@ export default function ImportPage() {
     if (state && state !== 'Previewed') void refresh(['imports'], ['customers']);
   }, [state, refresh]);
   if (preview.error && !preview.data) return <Failed error={preview.error} again={() => void preview.refetch()} />;
-  if (!preview.data) return <Loading what="the file; every row is looked at" />;
+  if (!preview.data) return <Loading what="Checking every row…" />;
   const run = progress.data ?? preview.data.run;
   const data = preview.data;
   const act = async (call: Promise<unknown>) => {
@@ -72,7 +72,7 @@ export default function ImportPage() {
           </span>
         </div>
         <span className="grow" />
-        <Link to="/setup/files">All files</Link>
+        <Link to="/setup/files">All imports</Link>
         {looking && (
           <Button
             variant="contained"
@@ -82,7 +82,9 @@ export default function ImportPage() {
             Import {count(data.good, 'record', 'records')}
           </Button>
         )}
-        {run.state === 'Running' && <Button onClick={() => void act(unwrap(api.POST('/api/imports/{id}/stop', params)))}>Stop here</Button>}
+        {run.state === 'Running' && (
+          <Button onClick={() => void act(unwrap(api.POST('/api/imports/{id}/stop', params)))}>Stop import</Button>
+        )}
         {(run.state === 'Done' || run.state === 'Stopped') && run.made > 0 && (
           <Button disabled={busy} onClick={() => void act(unwrap(api.POST('/api/imports/{id}/undo', params)))}>
             Undo the import
@@ -106,16 +108,16 @@ function Progress({ run }: { run: Schemas['ImportRunView'] }) {
         <LinearProgress
           variant={run.state === 'Running' ? 'determinate' : 'indeterminate'}
           value={Math.min(100, (run.rowsDone / Math.max(1, run.rows)) * 100)}
-          aria-label="How far it is"
+          aria-label="Progress"
           sx={{ height: 8, borderRadius: 1, my: 1 }}
         />
       )}
       <p role="status">
         {run.state === 'Running' &&
-          `${run.rowsDone.toLocaleString('en-US')} of ${count(run.rows, 'row', 'rows')}. You can go on working; it goes on by itself.`}
+          `${run.rowsDone.toLocaleString('en-US')} of ${count(run.rows, 'row', 'rows')}. You can keep working; the import continues in the background.`}
         {run.state === 'Undoing' && `${count(run.rowsDone, 'record is', 'records are')} still to be removed.`}
-        {run.state === 'Done' && 'All rows were dealt with.'}
-        {run.state === 'Stopped' && `It was stopped after ${count(run.rowsDone, 'row', 'rows')}.`}
+        {run.state === 'Done' && 'All rows are done.'}
+        {run.state === 'Stopped' && `Stopped after ${count(run.rowsDone, 'row', 'rows')}.`}
         {run.state === 'Undone' && 'The import was undone.'}
       </p>
       <p>
@@ -123,7 +125,7 @@ function Progress({ run }: { run: Schemas['ImportRunView'] }) {
         are, {count(run.bad, 'row', 'rows')} could not be imported.{' '}
         {run.bad > 0 && (
           <a href={`/api/imports/${run.id}/bad.csv`} download>
-            Those rows as CSV
+            Download those rows (CSV)
           </a>
         )}
       </p>
@@ -141,25 +143,25 @@ interface LookedProps {
 function Looked({ data, busy, onMap }: LookedProps) {
   return (
     <div className="import-body" aria-busy={busy}>
-      <Part title="Which column is which">
+      <Part title="Match columns">
         {data.missing.length > 0 && (
           <p className="stop" role="alert">
-            No column holds {data.missing.join(', ')} yet; choose one.
+            Choose the column for {data.missing.join(', ')}.
           </p>
         )}
         <div className="phrases">
           <table className="list">
             <thead>
               <tr>
-                <th>Column of the file</th>
-                <th>is</th>
-                <th>Such as</th>
+                <th>Column in file</th>
+                <th>Field</th>
+                <th>Example</th>
               </tr>
             </thead>
             <tbody>
               {data.columns.map((column, i) => (
                 <tr key={i}>
-                  <td>{column.heading || <span className="soft">without a name</span>}</td>
+                  <td>{column.heading || <span className="soft">no heading</span>}</td>
                   <td>
                     <select
                       aria-label={`Column ${column.heading} is`}
@@ -167,11 +169,11 @@ function Looked({ data, busy, onMap }: LookedProps) {
                       disabled={busy}
                       onChange={(event) => onMap(i, event.target.value)}
                     >
-                      <option value="">left out</option>
+                      <option value="">do not import</option>
                       {data.fields.map((field) => (
                         <option key={field.name} value={field.name}>
                           {field.label}
-                          {field.needed ? ' (needed)' : ''}
+                          {field.needed ? ' (required)' : ''}
                         </option>
                       ))}
                     </select>
@@ -190,14 +192,14 @@ function Looked({ data, busy, onMap }: LookedProps) {
             would stay as {data.onFile === 1 ? 'it is' : 'they are'},{' '}
             <b className={data.bad > 0 ? 'stop' : ''}>{count(data.bad, 'row', 'rows')}</b> can't be imported.
           </p>
-          {data.goodSamples.length > 0 && <p className="soft small">Such as: {data.goodSamples.join(' · ')}</p>}
+          {data.goodSamples.length > 0 && <p className="soft small">Examples: {data.goodSamples.join(' · ')}</p>}
         </Part>
         {data.bad > 0 && (
           <Part
             title="Rows that can't be imported"
             aside={
               <a href={`/api/imports/${data.run.id}/bad.csv`} download>
-                All of them as CSV
+                Download all (CSV)
               </a>
             }
           >

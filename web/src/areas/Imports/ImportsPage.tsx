@@ -14,12 +14,12 @@ import { KIND_WORDS, STATE_WORDS } from './words';
 type Kind = Schemas['ImportKind'];
 const FILES: [Kind, string, string][] = [
   ['Customers', 'Customers', 'A row for each: names, phones, e-mail, address. Import these first.'],
-  ['Vehicles', 'Vehicles', 'A row for each, with its owner by number, phone, e-mail or name.'],
+  ['Vehicles', 'Vehicles', "One row each, with the owner's number, phone, email or name."],
   ['Parts', 'Parts', 'A row for each: number, description, category, cost, what is on hand. Suppliers are named as in Setup.'],
   [
     'Orders',
     'Orders of the previous software',
-    'A row for each line, with the order it is on. Kept apart from this shop’s books, figures as they were.',
+    'One row per line, with its order number. Kept for reference only; amounts stay as imported.',
   ],
 ];
 
@@ -90,7 +90,7 @@ export default function ImportsPage() {
           <div className="bring-in">
             <span className="grow">
               <b>Vehicles</b>
-              <span className="soft small block">With their owners and last readings.</span>
+              <span className="soft small block">With owners and last odometer.</span>
             </span>
             <a href="/api/exports/vehicles.csv" download>
               vehicles.csv

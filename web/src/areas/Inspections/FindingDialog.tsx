@@ -13,7 +13,7 @@ import styles from './FindingDialog.module.css';
 
 type Rating = Schemas['Rating'];
 const RATINGS: [Rating, string][] = [
-  ['Sound', 'Sound'],
+  ['Good', 'Good'],
   ['Watch', 'Watch'],
   ['Due', 'Due'],
   ['Unsafe', 'Unsafe'],
@@ -32,7 +32,7 @@ export default function FindingDialog({ orderId, plate, onClose }: { orderId: nu
   const say = useSay();
   const failed = (error: unknown) => setProblem({ field: error instanceof Problem ? error.field : undefined, text: sentence(error) });
   const upload = async (file: File) => {
-    setSending('Keeping the photo…');
+    setSending('Saving the photo…');
     setProblem(null);
     try {
       setPhoto({ hash: await uploadPhoto(file) });
@@ -44,7 +44,7 @@ export default function FindingDialog({ orderId, plate, onClose }: { orderId: nu
   };
   const submit = async (event: SubmitEvent) => {
     event.preventDefault();
-    setSending('Keeping the finding…');
+    setSending('Saving the finding…');
     try {
       await unwrap(
         api.POST('/api/orders/{id}/findings', {
@@ -53,7 +53,7 @@ export default function FindingDialog({ orderId, plate, onClose }: { orderId: nu
         }),
       );
       await refresh(['bench'], ['order', orderId]);
-      say.done('The finding is on the order.');
+      say.done('Finding saved.');
       onClose();
     } catch (error) {
       failed(error);
@@ -67,7 +67,7 @@ export default function FindingDialog({ orderId, plate, onClose }: { orderId: nu
         <DialogTitle id="finding-title">Finding on {plate}</DialogTitle>
         <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 2 }}>
           <Labelled
-            label="What was found"
+            label="Finding"
             value={text}
             onText={setText}
             problem={problemOf('text')}
@@ -76,7 +76,7 @@ export default function FindingDialog({ orderId, plate, onClose }: { orderId: nu
           />
           <div className="pair">
             <Labelled
-              label="Measured"
+              label="Measurement"
               value={measured}
               onText={setMeasured}
               problem={problemOf('measured')}
@@ -101,7 +101,7 @@ export default function FindingDialog({ orderId, plate, onClose }: { orderId: nu
           </div>
           <div className="row">
             <label className={`big row ${styles.camera}`}>
-              {photo ? 'Another photo' : 'Take a photo'}
+              {photo ? 'Retake photo' : 'Take a photo'}
               <input
                 type="file"
                 accept="image/*"
@@ -110,7 +110,7 @@ export default function FindingDialog({ orderId, plate, onClose }: { orderId: nu
                 onChange={(event) => event.target.files?.[0] && void upload(event.target.files[0])}
               />
             </label>
-            {photo && <img className={styles.photo} src={`/api/photos/${photo.hash}`} alt="The photo of the finding" />}
+            {photo && <img className={styles.photo} src={`/api/photos/${photo.hash}`} alt="Photo of the finding" />}
             <span className="soft" role="status">
               {sending}
             </span>
@@ -126,7 +126,7 @@ export default function FindingDialog({ orderId, plate, onClose }: { orderId: nu
             Cancel
           </Button>
           <Button type="submit" variant="contained" size="large" disabled={sending !== ''}>
-            Keep the finding
+            Save finding
           </Button>
         </DialogActions>
       </form>

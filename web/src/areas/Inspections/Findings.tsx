@@ -6,7 +6,7 @@ export function Findings() {
   if (findings.length === 0) return null;
   return (
     <section className="findings" aria-label="Findings">
-      <h2 className="soft small strong">Found on the floor</h2>
+      <h2 className="soft small strong">Technician findings</h2>
       {findings.map((finding) => (
         <div className="finding" key={finding.id}>
           <span className={`rating ${finding.rating}`}>{finding.rating}</span>

@@ -18,7 +18,7 @@ type Template = Schemas['TemplateView'];
 type Draft = Omit<Template, 'id'> & { id: number | null };
 
 const USES: [string, string][] = [
-  ['', 'nothing in particular'],
+  ['', 'no special use'],
   ['estimate', 'sending an estimate'],
   ['ready', 'telling that the vehicle is ready'],
   ['documents', 'sending documents'],
@@ -48,9 +48,7 @@ export default function MessagesPage() {
     <div className="own-page">
       <div className="record-side">
         <Part title="Templates">
-          <p className="soft">
-            A template is filled from the order when somebody writes. Choose one to change it and to try it on a real order.
-          </p>
+          <p className="soft">Templates fill in from the repair order. Choose one to edit it or preview it on a real repair order.</p>
           <table className="list">
             <tbody>
               {templates.data.templates.map((template) => (
@@ -76,16 +74,16 @@ export default function MessagesPage() {
             </Button>
           </div>
         </Part>
-        <Part title="Customers’ pages and texts">
+        <Part title="Customer links and texting">
           <Field
-            label="Address of the pages"
+            label="Web address for customers"
             value={t.publicAddress}
             commit={setText('publicAddress')}
-            placeholder="none: links work only inside the shop"
+            placeholder="none: links work only on the shop's network"
           />
-          <Field label="Quiet from" value={clock(`2000-01-01T${t.quietFrom}`)} commit={setText('quietFrom')} />
+          <Field label="Quiet hours from" value={clock(`2000-01-01T${t.quietFrom}`)} commit={setText('quietFrom')} />
           <Field label="until" value={clock(`2000-01-01T${t.quietUntil}`)} commit={setText('quietUntil')} />
-          <Field label="An estimate holds, days" value={String(t.estimateDays)} commit={setText('estimateDays')} />
+          <Field label="Estimate good for (days)" value={String(t.estimateDays)} commit={setText('estimateDays')} />
         </Part>
       </div>
       <div className="record-main">
@@ -110,7 +108,7 @@ export default function MessagesPage() {
             </Part>
             <Part title="Reasons for declining or deferring">
               <div className="own-text">
-                <span className="soft">Offered while an answer is recorded, one a line</span>
+                <span className="soft">Suggested when recording an answer, one per line</span>
                 <EditCell label="Reasons" value={t.declineReasons} commit={setText('declineReasons')} multiline placeholder="none" />
               </div>
             </Part>
@@ -163,9 +161,9 @@ function TemplateForm({
         <Labelled label="Name" value={draft.name} onText={(name) => setDraft({ ...draft, name })} problem={refusal.of('name')} autoFocus />
         <div className="pair">
           <label className="labelled">
-            <span>Goes as</span>
+            <span>Send as</span>
             <select
-              aria-label="Goes as"
+              aria-label="Send as"
               value={draft.channel}
               onChange={(event) => setDraft({ ...draft, channel: event.target.value as Draft['channel'] })}
             >
@@ -174,8 +172,8 @@ function TemplateForm({
             </select>
           </label>
           <label className="labelled">
-            <span>Offered first for</span>
-            <select aria-label="Offered first for" value={draft.use} onChange={(event) => setDraft({ ...draft, use: event.target.value })}>
+            <span>Default for</span>
+            <select aria-label="Default for" value={draft.use} onChange={(event) => setDraft({ ...draft, use: event.target.value })}>
               {USES.map(([use, words]) => (
                 <option key={use} value={use}>
                   {words}
@@ -193,9 +191,9 @@ function TemplateForm({
           />
         )}
         <label>
-          <span className="soft small">What it says</span>
+          <span className="soft small">Message</span>
           <textarea
-            aria-label="What it says"
+            aria-label="Message"
             value={draft.body}
             onChange={(event) => setDraft({ ...draft, body: event.target.value })}
             aria-invalid={refusal.of('body') !== undefined}
@@ -229,9 +227,9 @@ function TemplateForm({
         </div>
       </form>
       <div className="spread">
-        <b>With a real order</b>
+        <b>Preview on a repair order</b>
         <div className={styles.orderNumber}>
-          <Labelled label="Order number" value={number} onText={setNumber} placeholder="the newest" inputMode="numeric" />
+          <Labelled label="Order number" value={number} onText={setNumber} placeholder="latest repair order" inputMode="numeric" />
         </div>
       </div>
       {preview.error ? (

@@ -12,7 +12,7 @@ type Message = Schemas['MessageView'];
 
 const STATES: Record<Schemas['MessageState'], string> = {
   Waiting: 'waits',
-  HandingOver: 'is going out',
+  HandingOver: 'sending',
   Sent: 'sent',
   Delivered: 'delivered',
   Failed: 'not delivered',
@@ -68,7 +68,7 @@ export function MessagesPanel({ target, title, onClose }: { target: Target; titl
       ) : (
         <>
           {data.messages.length === 0 ? (
-            <Empty title="Nothing was written yet">What you write and what the customer answers stands here, in turn.</Empty>
+            <Empty title="No messages yet">Messages to and from the customer appear here.</Empty>
           ) : (
             <ul className="thread" aria-label="Messages" ref={list} tabIndex={0}>
               {data.messages.map((message) => (
@@ -80,19 +80,19 @@ export function MessagesPanel({ target, title, onClose }: { target: Target; titl
             <div key={a.channel + a.address} className="spread small">
               <span className="soft">
                 {a.shown}
-                {a.refused ? ': does not want to be written to' : ''}
+                {a.refused ? ': opted out' : ''}
               </span>
               {mayWrite && (
                 <button
                   className="linkish small"
                   onClick={() => act(unwrap(api.POST('/api/writing-wishes', { body: { address: a.address, refused: !a.refused } })))}
                 >
-                  {a.refused ? 'They allow it again' : 'They do not want messages there'}
+                  {a.refused ? 'Mark opted in' : 'Mark opted out'}
                 </button>
               )}
             </div>
           ))}
-          {mayWrite && <WriteForm target={target} send={send} done="It is on its way." button="Send" documents={orderId !== undefined} />}
+          {mayWrite && <WriteForm target={target} send={send} done="Sending." button="Send" documents={orderId !== undefined} />}
         </>
       )}
     </Panel>
@@ -113,7 +113,7 @@ function One({ message, mayWrite, act }: { message: Message; mayWrite: boolean; 
       <div className="meta soft">
         <span>{[message.address, message.by, when(message.at)].filter(Boolean).join(' · ')}</span>
         <b className={message.state === 'Failed' || message.state === 'MayHaveBeenSent' ? 'stop' : ''}>
-          {message.waitsUntil ? `goes out ${when(message.waitsUntil)}` : STATES[message.state]}
+          {message.waitsUntil ? `scheduled for ${when(message.waitsUntil)}` : STATES[message.state]}
         </b>
       </div>
       {message.attachment && (
@@ -123,11 +123,7 @@ function One({ message, mayWrite, act }: { message: Message; mayWrite: boolean; 
           </a>
           {message.link && (
             <span>
-              {!message.link.good
-                ? 'the link is closed'
-                : message.link.openedAt
-                  ? `opened ${when(message.link.openedAt)}`
-                  : 'not opened yet'}
+              {!message.link.good ? 'link closed' : message.link.openedAt ? `opened ${when(message.link.openedAt)}` : 'not opened yet'}
               {message.link.opened > 1 ? `, ${message.link.opened} times` : ''}
             </span>
           )}
@@ -136,7 +132,7 @@ function One({ message, mayWrite, act }: { message: Message; mayWrite: boolean; 
               className="linkish"
               onClick={() => act(unwrap(api.POST('/api/document-links/{id}/withdraw', { params: { path: { id: message.link!.id } } })))}
             >
-              Close the link
+              Turn link off
             </button>
           )}
         </div>
@@ -145,18 +141,18 @@ function One({ message, mayWrite, act }: { message: Message; mayWrite: boolean; 
       {mayWrite && (message.state === 'Failed' || message.state === 'MayHaveBeenSent') && (
         <div className="row small">
           <button className="linkish" onClick={resolve(true)}>
-            Send it again
+            Resend
           </button>
           {message.state === 'MayHaveBeenSent' && (
             <button className="linkish" onClick={resolve(false)}>
-              It was sent
+              Mark as sent
             </button>
           )}
         </div>
       )}
       {mayWrite && message.state === 'Waiting' && (
         <button className="linkish small" onClick={() => act(unwrap(api.POST('/api/messages/{id}/withdraw', { params })))}>
-          Take it back
+          Cancel message
         </button>
       )}
     </li>

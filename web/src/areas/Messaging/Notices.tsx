@@ -24,7 +24,7 @@ export function Notices() {
       () => undefined,
     );
   return (
-    <section className="notices" aria-label="News from customers" aria-live="polite">
+    <section className="notices" aria-label="Customer updates" aria-live="polite">
       {notices.slice(0, 3).map((notice) => (
         <div key={notice.id}>
           <button
@@ -39,7 +39,7 @@ export function Notices() {
             <span className="clip">{notice.text}</span>
           </button>
           <button className="linkish nowrap" aria-label={`Seen: ${notice.text}`} onClick={() => void seen(notice.id)}>
-            Seen
+            Mark as read
           </button>
         </div>
       ))}

@@ -69,7 +69,7 @@ export function WriteForm({ target, use = '', send, done, button, documents }: P
     setProblem(null);
     try {
       await send({ channel, address: other ?? at?.address ?? '', subject, body, now: now || !waits, document });
-      say.done(waits && !now && shop ? `It goes out at ${clock(wallTime(thread.quietUntil!, shop.timeZone))}.` : done);
+      say.done(waits && !now && shop ? `Scheduled for ${clock(wallTime(thread.quietUntil!, shop.timeZone))}.` : done);
       setTyped({});
       setDocument('');
     } catch (error) {
@@ -99,10 +99,10 @@ export function WriteForm({ target, use = '', send, done, button, documents }: P
             {addresses.map((a) => (
               <option key={keyOf(a)} value={keyOf(a)}>
                 {a.channel === 'Text' ? 'Text' : 'E-mail'} {a.shown}
-                {a.refused ? ', does not want to be written to' : ''}
+                {a.refused ? ', opted out' : ''}
               </option>
             ))}
-            <option value="other">another number or address</option>
+            <option value="other">other number or email</option>
           </select>
         </label>
         <label className="labelled">
@@ -126,7 +126,7 @@ export function WriteForm({ target, use = '', send, done, button, documents }: P
       </div>
       {(other !== null || addresses.length === 0) && (
         <Labelled
-          label="Number or e-mail address"
+          label="Phone number or email"
           value={other ?? ''}
           onText={setOther}
           problem={problem?.field === 'address' ? problem.text : undefined}
@@ -141,13 +141,13 @@ export function WriteForm({ target, use = '', send, done, button, documents }: P
         />
       )}
       <label>
-        <span className="soft small">What it says</span>
-        <textarea value={body} onChange={(event) => setTyped({ ...typed, body: event.target.value })} aria-label="What it says" />
+        <span className="soft small">Message</span>
+        <textarea value={body} onChange={(event) => setTyped({ ...typed, body: event.target.value })} aria-label="Message" />
       </label>
       {offered.length > 0 && (
         <label className="labelled">
           <span>Goes along{document !== '' && (channel === 'Email' ? ', as PDF' : ', as a link')}</span>
-          <select aria-label="Goes along" value={document} onChange={(event) => setDocument(event.target.value)}>
+          <select aria-label="Attach" value={document} onChange={(event) => setDocument(event.target.value)}>
             <option value="">no document</option>
             {offered.map(({ kind, words }) => (
               <option key={kind} value={kind}>
@@ -160,7 +160,7 @@ export function WriteForm({ target, use = '', send, done, button, documents }: P
       {waits && shop && (
         <label className="row">
           <input type="checkbox" checked={now} onChange={(event) => setNow(event.target.checked)} />
-          These are quiet hours: it waits until {clock(wallTime(thread.quietUntil!, shop.timeZone))}. Send it now all the same
+          Quiet hours: this will be sent at {clock(wallTime(thread.quietUntil!, shop.timeZone))}. Send it now anyway
         </label>
       )}
       {problem && !(problem.field === 'address' && (other !== null || addresses.length === 0)) && problem.field !== 'subject' && (

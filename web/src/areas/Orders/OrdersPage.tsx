@@ -47,19 +47,19 @@ export default function OrdersPage() {
   return (
     <div className="page">
       <div className="page-head">
-        <h1>Orders</h1>
+        <h1>Repair orders</h1>
         <div className={`labelled ${styles.search}`}>
           <input
             autoFocus
-            aria-label="Find orders"
-            placeholder="Name, phone, plate, order or invoice number…"
+            aria-label="Search repair orders"
+            placeholder="Name, phone, plate, repair order or invoice number…"
             value={text}
             onChange={(event) => setText(event.target.value)}
             onKeyDown={(event) => event.key === 'Enter' && rows[0] && void navigate(`/orders/${rows[0].id}`)}
           />
         </div>
         <SegmentedControl
-          label="State"
+          label="Status"
           value={state}
           onChange={setState}
           choices={[
@@ -68,7 +68,7 @@ export default function OrdersPage() {
             ['Posted', 'Invoiced'],
             ['Ended', 'Ended'],
             ['Voided', 'Void'],
-            ['unanswered', 'Without an answer'],
+            ['unanswered', 'Waiting for approval'],
           ]}
         />
       </div>
@@ -79,8 +79,8 @@ export default function OrdersPage() {
       ) : !orders.data ? (
         <Loading what="orders" />
       ) : rows.length === 0 ? (
-        <Empty title={text ? `No order fits "${text}"` : 'No orders yet'}>
-          {text ? 'Try a part of the name, the plate, or the last digits of the phone.' : 'Press N to write up the first car.'}
+        <Empty title={text ? `No match for "${text}"` : 'No orders yet'}>
+          {text ? 'Try part of the name, the plate or the last digits of the phone number.' : 'Press N to write up the first car.'}
         </Empty>
       ) : (
         <div className="card">
@@ -92,7 +92,7 @@ export default function OrdersPage() {
                 <th>Customer</th>
                 <th>Work</th>
                 <th>Opened</th>
-                <th>State</th>
+                <th>Status</th>
                 <th className="right">Total</th>
               </tr>
             </thead>
@@ -106,7 +106,7 @@ export default function OrdersPage() {
                   onKeyDown={(event) => event.key === 'Enter' && void navigate(`/orders/${row.id}`)}
                 >
                   <td className="strong">{row.number}</td>
-                  <td>{row.plate ? <Plate text={row.plate} /> : <span className="soft">counter</span>}</td>
+                  <td>{row.plate ? <Plate text={row.plate} /> : <span className="soft">Counter sale</span>}</td>
                   <td>
                     {row.customer} <span className="soft">{row.vehicle !== 'Counter sale' ? row.vehicle : ''}</span>
                   </td>
@@ -125,7 +125,7 @@ export default function OrdersPage() {
       {state !== 'unanswered' && orders.hasNextPage && (
         <div>
           <Button variant="outlined" onClick={() => void orders.fetchNextPage()} disabled={orders.isFetchingNextPage}>
-            {orders.isFetchingNextPage ? 'Fetching older orders…' : 'Older orders'}
+            {orders.isFetchingNextPage ? 'Loading older orders…' : 'Load older orders'}
           </Button>
         </div>
       )}

@@ -27,14 +27,14 @@ export default function RepriceDialog({ onClose }: { onClose: () => void }) {
   };
   return (
     <Dialog open onClose={onClose} maxWidth="sm" fullWidth>
-      <DialogTitle>What repricing changes</DialogTitle>
+      <DialogTitle>Preview repricing</DialogTitle>
       <DialogContent>
         {preview.error && <Failed error={preview.error} again={() => void preview.refetch()} />}
         {!data && !preview.error && <Loading what="the comparison" />}
         {data && (
           <>
             <p className="soft">
-              Version {data.from.id} priced this order; version {data.to.id} is in force since{' '}
+              This repair order uses pricing version {data.from.id}. Version {data.to.id} took effect{' '}
               {shop ? day(wallTime(data.to.inForceAt, shop.timeZone), now) : data.to.inForceAt.slice(0, 10)}
               {data.to.by && `, by ${data.to.by}`}
               {data.to.note && `: ${data.to.note}`}.
@@ -44,7 +44,7 @@ export default function RepriceDialog({ onClose }: { onClose: () => void }) {
                 <tr>
                   <th>What</th>
                   <th className="right">Now</th>
-                  <th className="right">Then</th>
+                  <th className="right">New</th>
                   <th className="right">Change</th>
                 </tr>
               </thead>
@@ -67,7 +67,7 @@ export default function RepriceDialog({ onClose }: { onClose: () => void }) {
                 </tr>
               </tbody>
             </table>
-            {data.preview.changes.length === 0 && <p>No amount of this order changes.</p>}
+            {data.preview.changes.length === 0 && <p>No amounts change.</p>}
             {data.preview.held > 0 && (
               <p className="soft">
                 {data.preview.held === 1 ? '1 line keeps its price' : `${data.preview.held} lines keep their prices`}: the customer was
@@ -75,13 +75,13 @@ export default function RepriceDialog({ onClose }: { onClose: () => void }) {
               </p>
             )}
             {data.preview.needsDecision && (
-              <p className="stop">The approved work would come to more than was agreed to; ask the customer again afterwards.</p>
+              <p className="stop">Approved work would exceed what the customer approved. Get approval again after repricing.</p>
             )}
           </>
         )}
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Leave it as it is</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" disabled={!data} onClick={reprice}>
           Reprice
         </Button>

@@ -31,16 +31,16 @@ export default function PartsPage() {
       <div className="page-head">
         <h1>Parts</h1>
         <span className="soft">
-          <b>{data.needed.length}</b> to be ordered · <b>{data.onTheWay.length}</b> purchase orders on the way
+          <b>{data.needed.length}</b> to order · <b>{data.onTheWay.length}</b> purchase orders open
         </span>
       </div>
       <NeededList needed={data.needed} suppliers={data.suppliers} mayOrder={mayOrder} />
       <section className="card">
         <header>
-          <h2>On the way</h2>
+          <h2>On order</h2>
         </header>
         {data.onTheWay.length === 0 ? (
-          <Empty title="Nothing is on the way">What is ordered stands here until it is received.</Empty>
+          <Empty title="Nothing on order">Parts on order appear here until they are received.</Empty>
         ) : (
           data.onTheWay.map((purchase) => <PurchaseCard key={purchase.id} purchase={purchase} mayReceive={mayOrder} />)
         )}
@@ -48,7 +48,7 @@ export default function PartsPage() {
       {data.lately.length > 0 && (
         <section className="card">
           <header>
-            <h2>Received lately</h2>
+            <h2>Recently received</h2>
           </header>
           {data.lately.map((purchase) => (
             <PurchaseCard key={purchase.id} purchase={purchase} mayReceive={false} />
@@ -85,7 +85,7 @@ function NeededList({ needed, suppliers, mayOrder }: { needed: Needed[]; supplie
       if (handed.trouble) say.refused(new Error(handed.trouble));
       say.done(
         handed.trouble
-          ? `Purchase order ${placed.number} is kept. ${supplier.name} has not taken it yet; it is sent again by itself.`
+          ? `Purchase order ${placed.number} is saved. ${supplier.name} has not accepted it yet; it will be sent again automatically.`
           : `Purchase order ${placed.number}: ${supplier.name} ${handed.stateText.toLowerCase()}${handed.expectedAt && shop ? `, by ${moment(wallTime(handed.expectedAt, shop.timeZone), now)}` : ''}.`,
       );
     } catch (error) {
@@ -96,9 +96,9 @@ function NeededList({ needed, suppliers, mayOrder }: { needed: Needed[]; supplie
     }
   };
   return (
-    <section className="card" aria-label="Needed">
+    <section className="card" aria-label="Needs ordering">
       <header>
-        <h2>Needed</h2>
+        <h2>Needs ordering</h2>
         <span className="grow" />
         {mayOrder &&
           suppliers.map((supplier) => {
@@ -107,7 +107,7 @@ function NeededList({ needed, suppliers, mayOrder }: { needed: Needed[]; supplie
               lines.length > 0 && (
                 <Button key={supplier.id} variant="contained" disabled={sending !== null} onClick={() => void order(supplier, lines)}>
                   {sending === supplier.name
-                    ? `Asking ${supplier.name}…`
+                    ? `Ordering from ${supplier.name}…`
                     : `Order ${lines.length === 1 ? '1 part' : `${lines.length} parts`} from ${supplier.name}`}
                 </Button>
               )
@@ -120,7 +120,7 @@ function NeededList({ needed, suppliers, mayOrder }: { needed: Needed[]; supplie
         </div>
       )}
       {needed.length === 0 ? (
-        <Empty title="Nothing is needed">An approved part that is not in stock appears here at once.</Empty>
+        <Empty title="Nothing to order">Approved parts that are not in stock appear here.</Empty>
       ) : (
         <table className="list">
           <thead>
@@ -128,11 +128,11 @@ function NeededList({ needed, suppliers, mayOrder }: { needed: Needed[]; supplie
               <th />
               <th>For</th>
               <th>Part</th>
-              <th>Number</th>
+              <th>Part number</th>
               <th className="right">Qty</th>
               <th className="right">Cost</th>
               <th>Supplier</th>
-              <th>Promised</th>
+              <th>Promised time</th>
             </tr>
           </thead>
           <tbody>

@@ -61,12 +61,15 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Purc
       const ready = received.ordersWithAllParts[0];
       const order = purchase.lines.find((l) => l.orderId === ready?.orderId);
       if (ready && order)
-        say.propose(`Received. ${order.plate || order.orderNumber} has all its parts.`, 'Ready for a technician', async () => {
+        say.propose(`Received. All parts for ${order.plate || order.orderNumber} are in.`, 'Mark ready for technician', async () => {
           const body = { stageId: ready.stageId, version: ready.version };
           await unwrap(api.POST('/api/orders/{id}/stage', { params: { path: { id: ready.orderId } }, body }));
           void navigate('/');
         });
-      else say.done(received.complete ? `Purchase order ${purchase.number} is here.` : `Purchase order ${purchase.number} is partly here.`);
+      else
+        say.done(
+          received.complete ? `Purchase order ${purchase.number} received in full.` : `Purchase order ${purchase.number} partly received.`,
+        );
     });
   const words = [
     purchase.supplierReference,
@@ -104,7 +107,7 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Purc
               </Button>
             ) : (
               <Button disabled={busy} onClick={() => void ask()}>
-                {purchase.state === 'Sending' ? 'Send again' : 'Ask again'}
+                {purchase.state === 'Sending' ? 'Send again' : 'Check status'}
               </Button>
             )}
             <Button
@@ -112,7 +115,7 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Purc
               disabled={busy}
               onClick={() => (receiving ? void receive() : setReceiving(true))}
             >
-              {receiving ? 'Receive these' : 'Receive…'}
+              {receiving ? 'Save received parts' : 'Receive…'}
             </Button>
           </span>
         )}
@@ -160,7 +163,7 @@ export function PurchaseCard({ purchase, mayReceive }: { purchase: Schemas['Purc
                 <>
                   <td className="right">
                     <label className="receive-field">
-                      of {figure(line.quantity - line.received)} came
+                      of {figure(line.quantity - line.received)} received
                       <input
                         aria-label={`Quantity of ${line.description}`}
                         autoFocus={line === open[0]}

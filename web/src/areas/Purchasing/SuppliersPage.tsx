@@ -109,7 +109,7 @@ function SupplierPart({ supplier: s }: { supplier: Supplier }) {
   const retire = (retired: boolean) => {
     const send = (to: boolean) => unwrap(api.POST('/api/suppliers/{id}/retire', { params: { path }, body: { retired: to } })).then(renew);
     send(retired).then(
-      () => say.done(retired ? `${s.name} is retired; what was ordered stays.` : `${s.name} is offered again.`, () => send(!retired)),
+      () => say.done(retired ? `${s.name} is retired; what was ordered stays.` : `${s.name} restored.`, () => send(!retired)),
       say.refused,
     );
   };

@@ -43,7 +43,7 @@ export function EnrollDialog({ onClose }: { onClose: () => void }) {
       <DialogActions>
         <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" onClick={() => void enroll()}>
-          Enroll
+          Turn on
         </Button>
       </DialogActions>
     </Dialog>

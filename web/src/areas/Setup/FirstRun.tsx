@@ -48,7 +48,7 @@ export default function FirstRun({ onDone }: { onDone: () => void }) {
         <h2>Set up the shop</h2>
         {problem && !problem.field && <div className="notice stop">{problem.text}</div>}
         <TextField label="Code that was printed where Yardstick was started" autoFocus {...field('code')} autoComplete="off" />
-        <TextField label="Name of the shop" {...field('shopName')} />
+        <TextField label="Shop name" {...field('shopName')} />
         <TextField label="Time zone" select {...field('timeZone')}>
           {[...new Set([form.timeZone, ...zones])].map((zone) => (
             <MenuItem key={zone} value={zone}>
@@ -58,16 +58,16 @@ export default function FirstRun({ onDone }: { onDone: () => void }) {
         </TextField>
         <div className="row">
           <TextField label="Currency" {...field('currency')} />
-          <TextField label="Distances in" select {...field('distanceUnit')}>
+          <TextField label="Odometer units" select {...field('distanceUnit')}>
             <MenuItem value="Miles">miles</MenuItem>
             <MenuItem value="Kilometers">kilometers</MenuItem>
           </TextField>
         </div>
         <TextField label="Owner's name" {...field('ownerName')} autoComplete="name" />
-        <TextField label="Name to sign in with" {...field('userName')} autoComplete="username" />
+        <TextField label="User name" {...field('userName')} autoComplete="username" />
         <TextField label="Password, at least 10 characters" type="password" {...field('password')} autoComplete="new-password" />
         <Button type="submit" variant="contained" size="large">
-          Open the shop
+          Create shop
         </Button>
       </form>
     </Door>

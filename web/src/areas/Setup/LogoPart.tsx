@@ -22,7 +22,7 @@ export function LogoPart({ has, renew }: { has: string; renew: () => Promise<unk
   return (
     <Part title="Logo">
       <p className="soft">
-        Stands beside the shop’s name on every document and on the pages that customers see. A PNG or JPEG; wide ones are shown up to three
+        Appears beside the shop's name on every document and on the pages that customers see. A PNG or JPEG; wide ones are shown up to three
         times as wide as high.
       </p>
       <div className="row">
@@ -31,11 +31,7 @@ export function LogoPart({ has, renew }: { has: string; renew: () => Promise<unk
           {has ? 'Choose another' : 'Choose a picture'}
         </Button>
         {has && (
-          <button
-            className="linkish"
-            disabled={busy}
-            onClick={() => keep(unwrap(api.POST('/api/setup/logo/remove')), 'Documents go without a logo now.')}
-          >
+          <button className="linkish" disabled={busy} onClick={() => keep(unwrap(api.POST('/api/setup/logo/remove')), 'Logo removed.')}>
             Remove
           </button>
         )}
@@ -45,11 +41,11 @@ export function LogoPart({ has, renew }: { has: string; renew: () => Promise<unk
         type="file"
         hidden
         accept="image/png,image/jpeg,image/webp"
-        aria-label="Picture of the logo"
+        aria-label="Logo file"
         onChange={(event) => {
           const file = event.target.files?.[0];
           event.target.value = '';
-          if (file) keep(uploadLogo(file), 'The logo is on documents from now on.');
+          if (file) keep(uploadLogo(file), 'Logo saved. It appears on new documents.');
         }}
       />
     </Part>

@@ -25,8 +25,8 @@ export default function SignIn({ welcome, onDone }: Props) {
       title={welcome.shopName}
       text={
         welcome.demo
-          ? 'A made-up shop with a day under way. Look around, change anything.'
-          : 'Write up, sell, order, plan, work, invoice: one sheet for each car.'
+          ? 'A sample shop in the middle of its day. Look around and change anything.'
+          : 'From write-up to paid invoice, one page per vehicle.'
       }
     >
       {byPin ? (
@@ -84,7 +84,7 @@ function PasswordForm({ welcome, onDone }: Props) {
         </>
       )}
       <TextField
-        label="Name"
+        label="User name"
         value={userName}
         onChange={(e) => setUserName(e.target.value)}
         autoComplete="username"
@@ -127,8 +127,8 @@ function PinForm({ terminal, onDone, onPassword }: { terminal: Schemas['Terminal
   };
   return (
     <form onSubmit={(event) => void submit(event)}>
-      <h2>Who is at {terminal.name}?</h2>
-      <div className="door-people" role="group" aria-label="Person">
+      <h2>Who is signing in?</h2>
+      <div className="door-people" role="group" aria-label="User">
         {terminal.people.map((person) => (
           <button key={person.id} type="button" aria-pressed={person.id === staffId} onClick={() => setStaffId(person.id)}>
             <span className="strong">{person.shortName}</span>
@@ -147,7 +147,7 @@ function PinForm({ terminal, onDone, onPassword }: { terminal: Schemas['Terminal
         slotProps={{ htmlInput: { inputMode: 'numeric', maxLength: 8 } }}
       />
       <Button type="submit" variant="contained" size="large">
-        Switch
+        Sign in
       </Button>
       <button type="button" className="linkish" onClick={onPassword}>
         Sign in with a password instead

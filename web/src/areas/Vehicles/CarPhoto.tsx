@@ -17,7 +17,7 @@ export function CarPhoto({ hash, name, disabled, onKept }: Props) {
     setBusy(true);
     try {
       await onKept(await uploadPhoto(file));
-      say.done(hash ? 'The photo is replaced.' : 'The photo is kept.', () => onKept(hash));
+      say.done(hash ? 'The photo is replaced.' : 'Photo saved.', () => onKept(hash));
     } catch (error) {
       say.refused(error);
     } finally {
@@ -27,7 +27,7 @@ export function CarPhoto({ hash, name, disabled, onKept }: Props) {
   if (!hash && disabled) return null;
   return (
     <label className={`car-photo ${hash ? '' : 'missing'}`}>
-      {hash ? <img src={`/api/photos/${hash}`} alt={`Photo of ${name}`} /> : <span>{busy ? 'Keeping…' : 'Photo'}</span>}
+      {hash ? <img src={`/api/photos/${hash}`} alt={`Photo of ${name}`} /> : <span>{busy ? 'Saving…' : 'Photo'}</span>}
       {!disabled && (
         <input
           type="file"

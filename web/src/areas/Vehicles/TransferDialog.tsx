@@ -28,16 +28,18 @@ export default function TransferDialog({
     try {
       await transfer(chosen!.id);
       onClose();
-      say.done(`It belongs to ${chosen!.title} now; its history stayed with it.`, () => transfer(before));
+      say.done(`Transferred to ${chosen!.title}. The service history stays with the vehicle.`, () => transfer(before));
     } catch (error) {
       say.refused(error);
     }
   };
   return (
     <Dialog open onClose={onClose} maxWidth="sm" fullWidth>
-      <DialogTitle>Pass this car on to another owner</DialogTitle>
+      <DialogTitle>Transfer this vehicle to a new owner</DialogTitle>
       <DialogContent className="merge">
-        <p className="soft">Its orders, readings and warnings stay with the car; earlier orders keep the customer they were for.</p>
+        <p className="soft">
+          Repair orders, odometer history and alerts stay with the vehicle. Past repair orders stay under their original customer.
+        </p>
         <Combo
           className="field"
           autoFocus
@@ -49,7 +51,7 @@ export default function TransferDialog({
             setChosen(null);
           }}
           clearOnTake={false}
-          none="Nobody is on file for this. Write the new owner up first, then pass the car on."
+          none="No match. Write up the new owner first, then transfer the vehicle."
           choices={found.map((f) => ({
             key: String(f.id),
             kind: 'Customer',
@@ -62,9 +64,9 @@ export default function TransferDialog({
         />
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" disabled={chosen === null} onClick={() => void go()}>
-          Pass on{chosen ? ` to ${chosen.title}` : ''}
+          Transfer{chosen ? ` to ${chosen.title}` : ''}
         </Button>
       </DialogActions>
     </Dialog>

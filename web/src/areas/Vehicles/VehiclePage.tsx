@@ -49,7 +49,7 @@ function Vehicle({ vehicle }: { vehicle: VehiclePageView }) {
   useKeys(
     'Car',
     mayWrite || vehicle.openOrderId
-      ? [{ key: 'U', label: vehicle.openOrderId ? 'Go to its open order' : 'Write this car up', run: open }]
+      ? [{ key: 'U', label: vehicle.openOrderId ? 'Go to its open order' : 'Write up this vehicle', run: open }]
       : [],
   );
   return (
@@ -63,7 +63,7 @@ function Vehicle({ vehicle }: { vehicle: VehiclePageView }) {
         />
         {f.plate && <Plate text={f.plate} large />}
         <div className={styles.what}>
-          <h1>{vehicle.description || 'A car'}</h1>
+          <h1>{vehicle.description || 'Vehicle'}</h1>
           <span className="soft">
             belongs to <Link to={`/customers/${vehicle.customerId}`}>{vehicle.customer}</Link>
           </span>
@@ -75,14 +75,14 @@ function Vehicle({ vehicle }: { vehicle: VehiclePageView }) {
           <button
             key={merge.id}
             className="linkish"
-            onClick={() => void edits.takeApart(merge.id).then(() => say.done('The two are apart again.'), say.refused)}
+            onClick={() => void edits.takeApart(merge.id).then(() => say.done('Merge undone.'), say.refused)}
           >
-            Take “{merge.gone}” apart again
+            Undo merge with “{merge.gone}”
           </button>
         ))}
         {mayWrite && (
           <>
-            <Button onClick={() => setDialog('transfer')}>Pass on…</Button>
+            <Button onClick={() => setDialog('transfer')}>Transfer owner…</Button>
             <Button onClick={() => setDialog('merge')}>Merge…</Button>
           </>
         )}
@@ -96,7 +96,7 @@ function Vehicle({ vehicle }: { vehicle: VehiclePageView }) {
         <div className="record-side">
           <Part title="On file">
             {field('plate', 'Plate')}
-            {field('plateRegion', 'Region')}
+            {field('plateRegion', 'State')}
             {field('vin', 'VIN')}
             {mayWrite && (
               <div className="field-row">
@@ -120,24 +120,24 @@ function Vehicle({ vehicle }: { vehicle: VehiclePageView }) {
             {field('transmission', 'Transmission')}
             {field('drive', 'Drive')}
             {field('color', 'Color')}
-            {field('unitNumber', 'Unit number', 'of a fleet')}
-            {field('productionMonth', 'Made in', 'such as 3/2019')}
-            {field('warning', 'To be seen', 'such as: lift only at the marked points')}
+            {field('unitNumber', 'Unit number', 'fleet unit')}
+            {field('productionMonth', 'Production date', 'such as 3/2019')}
+            {field('warning', 'Alert', 'for example, lift only at marked points')}
           </Part>
           <LabelsPart kind="Vehicle" id={vehicle.id} disabled={!mayWrite} />
           {vehicle.earlierOwners.length > 0 && (
-            <Part title="Earlier owners">
+            <Part title="Previous owners">
               {vehicle.earlierOwners.map((owner, i) => (
                 <div key={i} className="item-row">
                   <Link to={`/customers/${owner.customerId}`}>{owner.name}</Link>
                   <span className="soft small">
-                    until {shop && day(wallTime(owner.until, shop.timeZone), now)}, written down by {owner.by}
+                    until {shop && day(wallTime(owner.until, shop.timeZone), now)}, recorded by {owner.by}
                   </span>
                 </div>
               ))}
             </Part>
           )}
-          <Part title="Readings">
+          <Part title="Odometer history">
             {vehicle.readings.length === 0 ? (
               <p className="soft">None yet; the write-up asks for one.</p>
             ) : (

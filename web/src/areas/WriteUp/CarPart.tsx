@@ -79,17 +79,17 @@ export function CarPart({ record, choice, onChoice, typed, onTyped, onKnown, pro
                   {car.lastReadingAt ? day(wallTime(car.lastReadingAt, shop.timeZone), now) : ''}
                 </>
               ) : (
-                'never here'
+                'first visit'
               )}
             </span>
           </button>
         ))}
         <div className="pair">
           <button className="carpick" role="radio" aria-checked={choice.kind === 'new'} onClick={() => pick({ kind: 'new' })}>
-            {cars.length > 0 ? 'Another car' : 'New car'}
+            {cars.length > 0 ? 'Another vehicle' : 'New car'}
           </button>
           <button className="carpick" role="radio" aria-checked={choice.kind === 'counter'} onClick={() => pick({ kind: 'counter' })}>
-            Sale over the counter, no car
+            Counter sale, no vehicle
           </button>
         </div>
       </div>
@@ -97,7 +97,7 @@ export function CarPart({ record, choice, onChoice, typed, onTyped, onKnown, pro
         <>
           <div className="triple">
             <Labelled label="Plate" value={typed.plate ?? ''} onText={set('plate')} problem={problemOf('plate')} autoFocus />
-            <Labelled label="Region" value={typed.plateRegion || shop?.plateRegion || ''} onText={set('plateRegion')} />
+            <Labelled label="State" value={typed.plateRegion || shop?.plateRegion || ''} onText={set('plateRegion')} />
             <Labelled label="Year" value={typed.year ?? ''} onText={set('year')} problem={problemOf('year')} inputMode="numeric" />
           </div>
           <div className="triple">
@@ -135,7 +135,7 @@ export function CarPart({ record, choice, onChoice, typed, onTyped, onKnown, pro
               }}
               onProblem={setScanned}
             />
-            <span className="soft small"> of its bar code; at a tablet or phone the camera opens</span>
+            <span className="soft small"> of the barcode; on a tablet or phone the camera opens</span>
           </div>
           <CarProposal
             plate={typed.plate ?? ''}

@@ -42,7 +42,7 @@ export default function CheckInDialog({ orderId, onClose }: { orderId: number; o
   const addPhotos = async (files: FileList | null) => {
     let kept = shown;
     for (const file of files ?? []) {
-      setBusy('Keeping the photo…');
+      setBusy('Saving the photo…');
       try {
         kept = [...kept, await uploadPhoto(file)];
         setPhotos(kept);
@@ -53,7 +53,7 @@ export default function CheckInDialog({ orderId, onClose }: { orderId: number; o
     setBusy('');
   };
   const sign = async () => {
-    setBusy('Keeping the sheet…');
+    setBusy('Saving the sheet…');
     setProblem(null);
     try {
       const png = signature.current?.png() ?? '';
@@ -64,7 +64,7 @@ export default function CheckInDialog({ orderId, onClose }: { orderId: number; o
         }),
       );
       await refresh(key, ['order', orderId]);
-      say.done('The check-in sheet is signed and kept.');
+      say.done('Check-in sheet signed and saved.');
       window.open(`/api/check-in-sheets/${sheet.id}/check-in.pdf`, '_blank');
       onClose();
     } catch (error) {
@@ -90,7 +90,7 @@ export default function CheckInDialog({ orderId, onClose }: { orderId: number; o
                       Signed by {sheet.signedBy}
                     </a>{' '}
                     <span className="soft small">
-                      {shop && moment(wallTime(sheet.at, shop.timeZone), now)}, taken by {sheet.by}
+                      {shop && moment(wallTime(sheet.at, shop.timeZone), now)}, checked in by {sheet.by}
                     </span>
                   </div>
                 ))}
@@ -102,7 +102,9 @@ export default function CheckInDialog({ orderId, onClose }: { orderId: number; o
                   {document.plate && <Plate text={document.plate} />}
                   <span className="strong">{document.vehicle}</span>
                 </div>
-                <p className="soft">{[document.odometer, document.promise && `ready ${document.promise}`].filter(Boolean).join(' · ')}</p>
+                <p className="soft">
+                  {[document.odometer, document.promise && `promised ${document.promise}`].filter(Boolean).join(' · ')}
+                </p>
                 {document.concerns.map((says) => (
                   <p key={says}>“{says}”</p>
                 ))}
@@ -115,19 +117,14 @@ export default function CheckInDialog({ orderId, onClose }: { orderId: number; o
                 {document.terms ? (
                   document.terms.split('\n').map((line) => <p key={line}>{line}</p>)
                 ) : (
-                  <p className="soft">None are set up; the owner writes them in Setup.</p>
+                  <p className="soft">No terms yet. The owner can add them in Setup, Labels, fields and terms.</p>
                 )}
               </div>
               <div className="check-in-side">
                 <div className="photos">
                   {shown.map((hash) => (
-                    <button
-                      key={hash}
-                      type="button"
-                      title="Leave this photo out"
-                      onClick={() => setPhotos(shown.filter((h) => h !== hash))}
-                    >
-                      <img src={`/api/photos/${hash}`} alt="The car as it came" />
+                    <button key={hash} type="button" title="Remove this photo" onClick={() => setPhotos(shown.filter((h) => h !== hash))}>
+                      <img src={`/api/photos/${hash}`} alt="Vehicle at check-in" />
                     </button>
                   ))}
                   {shown.length < 6 && (
@@ -148,7 +145,7 @@ export default function CheckInDialog({ orderId, onClose }: { orderId: number; o
                   )}
                 </div>
                 <Labelled
-                  label="Marks seen on the car"
+                  label="Existing damage"
                   value={condition}
                   onText={setCondition}
                   placeholder="scratch on the left rear door"
@@ -173,9 +170,9 @@ export default function CheckInDialog({ orderId, onClose }: { orderId: number; o
       </DialogContent>
       <DialogActions>
         {busy && <span className="soft grow">{busy}</span>}
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" disabled={busy !== '' || !document} onClick={() => void sign()}>
-          Keep the signed sheet
+          Save signed sheet
         </Button>
       </DialogActions>
     </Dialog>

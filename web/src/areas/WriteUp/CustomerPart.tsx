@@ -55,7 +55,7 @@ export function CustomerPart({ id, record, typed, onTyped, onBegin, begun, onCho
                 [
                   record.visits === 1 ? '1 visit' : `${record.visits} visits`,
                   record.exemptToday &&
-                    `exempt from tax (${record.taxExempt})${record.taxExemptUntil ? ` until ${day(record.taxExemptUntil, now)}` : ''}`,
+                    `tax exempt (${record.taxExempt})${record.taxExemptUntil ? ` until ${day(record.taxExemptUntil, now)}` : ''}`,
                 ]
                   .filter(Boolean)
                   .join(' · ')}
@@ -64,7 +64,7 @@ export function CustomerPart({ id, record, typed, onTyped, onBegin, begun, onCho
           {record?.doNotServe && <span className="stop strong">Do not serve: {record.doNotServe}</span>}
           {record?.alert && <span className="alert-mark">{record.alert}</span>}
           <button className="linkish" onClick={() => onChoose(null)}>
-            Somebody else
+            Change customer
           </button>
         </div>
       ) : adding ? (
@@ -80,7 +80,7 @@ export function CustomerPart({ id, record, typed, onTyped, onBegin, begun, onCho
             <Labelled label="Last name" value={typed.lastName ?? ''} onText={set('lastName')} problem={problemOf('lastName')} />
           </div>
           <Labelled
-            label="Business, if it is one"
+            label="Business name (optional)"
             value={typed.businessName ?? ''}
             onText={set('businessName')}
             problem={problemOf('businessName')}
@@ -115,7 +115,7 @@ export function CustomerPart({ id, record, typed, onTyped, onBegin, begun, onCho
                 onTyped(emptyCustomer);
               }}
             >
-              Find somebody on file instead
+              Search existing customers
             </button>
           </div>
         </>
@@ -132,7 +132,7 @@ export function CustomerPart({ id, record, typed, onTyped, onBegin, begun, onCho
           choices={[
             ...people.map((found) => ({
               key: `${found.kind}${found.id}`,
-              kind: found.kind === 'Vehicle' ? 'Car' : found.kind === 'Customer' ? 'Customer' : 'Lately',
+              kind: found.kind === 'Vehicle' ? 'Car' : found.kind === 'Customer' ? 'Customer' : 'Recent',
               content: <FoundRow found={found} />,
               take: () => onChoose(found.customerId, found.vehicleId ?? undefined),
             })),

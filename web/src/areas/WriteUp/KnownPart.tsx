@@ -13,7 +13,7 @@ import { takeKey, type TakeOver } from './takeOver';
 
 type Item = Schemas['Advisory'];
 
-const WORDS: Record<Item['urgency'], string> = { Heed: 'heed', Due: 'due', Soon: 'soon', Later: 'later' };
+const WORDS: Record<Item['urgency'], string> = { Heed: 'alert', Due: 'due', Soon: 'soon', Later: 'later' };
 const ORDER: Item['urgency'][] = ['Heed', 'Due', 'Soon', 'Later'];
 const FEW = 7;
 
@@ -63,11 +63,11 @@ export function KnownPart({ customerId, vehicleId, odometer, canned, taken, onTa
   const shown = all ? items : items.filter((item, i) => i < FEW || item.isPressing || on(item));
   return (
     <section className="panel" aria-labelledby="known-title">
-      <h2 id="known-title">What is already known</h2>
+      <h2 id="known-title">Alerts and history</h2>
       {known.isPending ? (
         <p className="soft">Looking…</p>
       ) : items.length === 0 && !outside.isLoading ? (
-        <p className="soft">Nothing is put off, nothing is open, nothing has to be heeded.</p>
+        <p className="soft">No alerts, no open repair orders, no deferred work.</p>
       ) : (
         <ul className="known" onKeyDown={walk}>
           {shown.map((item, i) => (
@@ -84,10 +84,10 @@ export function KnownPart({ customerId, vehicleId, odometer, canned, taken, onTa
       )}
       {shown.length < items.length && (
         <button type="button" className="linkish" onClick={() => setAll(true)}>
-          {items.length - shown.length} more, none pressing
+          {items.length - shown.length} more, nothing urgent
         </button>
       )}
-      {vehicleId !== null && outside.isLoading && <p className="soft small">Asking for services, recalls and the car's past…</p>}
+      {vehicleId !== null && outside.isLoading && <p className="soft small">Checking maintenance, recalls and vehicle history…</p>}
       {vehicleId !== null &&
         (outside.error ? [sentence(outside.error)] : (outside.data?.sentences ?? [])).map((text) => (
           <p key={text} className="soft small">
@@ -140,11 +140,11 @@ function KnownRow({ item, first, on, onTake, onPutOff }: RowProps) {
                 type="button"
                 className="linkish small"
                 tabIndex={-1}
-                title="Right arrow on the focused row"
+                title="Right arrow shows more"
                 aria-expanded={open}
                 onClick={() => setOpen(!open)}
               >
-                {open ? 'less' : 'more'}
+                {open ? 'Show less' : 'Show more'}
               </button>
             </>
           )}
@@ -155,11 +155,11 @@ function KnownRow({ item, first, on, onTake, onPutOff }: RowProps) {
               {text}
             </span>
           ))}
-        {item.resets && <span className="small block strong">The work chosen does it; its time starts anew with the invoice.</span>}
+        {item.resets && <span className="small block strong">Covered by the work you chose. The reminder resets when it is invoiced.</span>}
       </span>
       {item.orderId !== null && item.take === null && (
         <Link data-stop tabIndex={first ? 0 : -1} to={`/orders/${item.orderId}`}>
-          {item.kind === 'OpenOrder' ? 'Go there' : 'Look'}
+          {item.kind === 'OpenOrder' ? 'Open' : 'View'}
         </Link>
       )}
       {item.take !== null && !(item.resets && !on) && (
@@ -178,11 +178,11 @@ function KnownRow({ item, first, on, onTake, onPutOff }: RowProps) {
               onPutOff();
             }}
           >
-            {on ? 'Taken over' : 'Take over'}
+            {on ? 'Added' : 'Add to order'}
           </button>
           {!on && item.jobId !== null && (
-            <button type="button" className="linkish" tabIndex={-1} onClick={onPutOff} title="P on the focused row">
-              put off…
+            <button type="button" className="linkish" tabIndex={-1} onClick={onPutOff} title="Press P to defer">
+              Defer…
             </button>
           )}
         </>
@@ -209,7 +209,7 @@ function PutOff({ item, onClose }: { item: Item; onClose: () => void }) {
       );
       onClose();
       await refresh(['known']);
-      say.done(`${item.title} is put off${until.trim() ? '' : ' for good'}.`);
+      say.done(until.trim() === '' ? `Declined: ${item.title}.` : `Deferred: ${item.title}.`);
     } catch (error) {
       setProblem(error instanceof Problem ? { field: error.field, text: error.message } : { text: sentence(error) });
     }
@@ -224,17 +224,17 @@ function PutOff({ item, onClose }: { item: Item; onClose: () => void }) {
       }}
       onKeyDown={(event) => event.key === 'Escape' && onClose()}
     >
-      <div className="strong">Put “{item.title}” off again</div>
+      <div className="strong">Defer “{item.title}” again</div>
       <div className="pair">
         <Labelled
-          label="Why"
+          label="Reason"
           value={reason}
           onText={setReason}
           autoFocus
           problem={problem?.field === 'reason' ? problem.text : undefined}
         />
         <Labelled
-          label="Until (empty: not wanted)"
+          label="Until (leave blank if they don't want it)"
           value={until}
           onText={setUntil}
           problem={problem?.field === 'until' ? problem.text : undefined}
@@ -248,9 +248,9 @@ function PutOff({ item, onClose }: { item: Item; onClose: () => void }) {
       )}
       <div className="row">
         <Button type="submit" variant="contained">
-          Put off
+          Defer
         </Button>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>Cancel</Button>
       </div>
     </form>
   );

@@ -27,10 +27,10 @@ interface Props {
 }
 
 const CHECKS = [
-  ['customerWaits', 'The customer waits here'],
-  ['oldPartsBack', 'Old parts are wanted back'],
-  ['washingWanted', 'Wash it when it is done'],
-  ['hasPriority', 'Comes before others'],
+  ['customerWaits', 'Customer waiting'],
+  ['oldPartsBack', 'Return old parts'],
+  ['washingWanted', 'Wash before pickup'],
+  ['hasPriority', 'Priority'],
 ] as const;
 
 /** Waiting, old parts, washing, priority; of a business whom to talk to and which site it is for. */
@@ -48,14 +48,14 @@ export function LogisticsPart({ record, counter, value, onValue }: Props) {
       {record && record.contacts.length + record.sites.length > 0 && (
         <div className="pair">
           <Choose
-            label="Talk to"
+            label="Contact"
             none="the customer"
             choices={record.contacts}
             value={value.contactId}
             onValue={(contactId) => onValue({ ...value, contactId })}
           />
           <Choose
-            label="For the site"
+            label="Site"
             none="none"
             choices={record.sites}
             value={value.siteId}

@@ -9,7 +9,7 @@ const REASONS: Record<Schemas['DuplicateReason'], string> = {
   Plate: 'same plate',
   Vin: 'same VIN',
   Email: 'same e-mail',
-  Name: 'nearly the same name',
+  Name: 'similar name',
 };
 
 /** Whose number it may be. It is kept only when the writer takes it. */
@@ -28,7 +28,7 @@ export function DirectoryProposal({ phone, onTake }: { phone: string; onTake: (e
       {data?.entry ? (
         <>
           <span className="grow">
-            <span className="soft">The directory says</span>{' '}
+            <span className="soft">Directory listing:</span>{' '}
             <b>
               {data.entry.firstName} {data.entry.lastName}
             </b>
@@ -39,7 +39,7 @@ export function DirectoryProposal({ phone, onTake }: { phone: string; onTake: (e
           </button>
         </>
       ) : (
-        <span className="soft">{data?.sentence ?? (isFetching ? 'Asking the directory…' : '')}</span>
+        <span className="soft">{data?.sentence ?? (isFetching ? 'Looking up the number…' : '')}</span>
       )}
     </div>
   );
@@ -78,7 +78,7 @@ export function AlikeList({ typed, onTake }: AlikeProps) {
   if (!anything || !data || data.length === 0) return null;
   return (
     <div className="alike" role="status">
-      <div className="strong">On file already?</div>
+      <div className="strong">Already on file?</div>
       {data.map((found) => (
         <button
           key={found.customerId}
@@ -128,7 +128,7 @@ export function CarProposal({ plate, region, vin, make, onTake, onVin }: CarProp
           {car ? (
             <>
               <span className="grow">
-                <span className="soft">{byVin ? 'This VIN is' : 'This plate is on'}</span>{' '}
+                <span className="soft">{byVin ? 'VIN match:' : 'Plate match:'}</span>{' '}
                 <b>
                   {car.year} {car.make} {car.model} {car.engine}
                 </b>{' '}
@@ -139,7 +139,7 @@ export function CarProposal({ plate, region, vin, make, onTake, onVin }: CarProp
               </button>
             </>
           ) : (
-            <span className="soft">{data?.sentence ?? (isFetching ? 'Asking for the car…' : '')}</span>
+            <span className="soft">{data?.sentence ?? (isFetching ? 'Looking up the vehicle…' : '')}</span>
           )}
         </div>
       )}
@@ -156,7 +156,7 @@ export function CarProposal({ plate, region, vin, make, onTake, onVin }: CarProp
         ))}
       {make.trim() !== '' && vin.trim() === '' && (
         <p className="soft small">
-          Without a VIN recalls, schedules and labor times will not know this car; it can be added later on its page.
+          Without a VIN, recalls, maintenance schedules and labor times can't be looked up. You can add it later on the vehicle's page.
         </p>
       )}
     </>

@@ -49,16 +49,16 @@ export function vinIn(text: string): string | null {
 }
 
 /** Reads a VIN from a photo of its bar code; the picture stays on this device. */
-export function VinScan({ onVin, onProblem, label = 'From a photo', className = 'linkish' }: Props) {
+export function VinScan({ onVin, onProblem, label = 'Scan VIN from a photo', className = 'linkish' }: Props) {
   const [busy, setBusy] = useState(false);
   const scan = async (file: File) => {
     setBusy(true);
     try {
       const vin = await read(file);
       if (vin) onVin(vin);
-      else onProblem('No bar code with a VIN is to be seen in this photo. Go nearer, hold still, and keep the whole code in the picture.');
+      else onProblem('No VIN barcode found in this photo. Move closer, hold still and get the whole barcode in the picture.');
     } catch {
-      onProblem('This picture could not be read; take another one.');
+      onProblem('This photo could not be read. Take another one.');
     } finally {
       setBusy(false);
     }

@@ -56,20 +56,20 @@ export function WorkPart({ concerns, onConcerns, pending, jobs, onJobs, problem 
   const phrases = usePhrases('Complaint', says, used, add);
   return (
     <section className="panel" aria-labelledby="work-title">
-      <h2 id="work-title">What it is about</h2>
+      <h2 id="work-title">Concerns and work</h2>
       {concerns.map((concern, i) => (
         <div className="said" key={i}>
-          <span className="soft small">Says</span>
+          <span className="soft small">Concern</span>
           <span className="grow">{concern}</span>
           <button className="linkish small" onClick={() => onConcerns(concerns.filter((_, at) => at !== i))}>
-            Take off
+            Remove
           </button>
         </div>
       ))}
       <div className="field" onFocus={() => setUsed(true)}>
-        <label htmlFor="says">In the customer's words; Enter keeps it and begins another</label>
+        <label htmlFor="says">Concern in the customer's words; Enter adds it</label>
         <Combo
-          label="In the customer's words"
+          label="Customer concern"
           id="says"
           placeholder="Squeals when braking, or a trouble code"
           text={says}
@@ -88,21 +88,26 @@ export function WorkPart({ concerns, onConcerns, pending, jobs, onJobs, problem 
             <CannedRow job={job} />
           </span>
           <button className="linkish small" onClick={() => onJobs(jobs.filter((j) => j.id !== job.id))}>
-            Take off
+            Remove
           </button>
         </div>
       ))}
       <Combo
         className="field"
-        label="Work that is clear already"
+        label="Work requested"
         placeholder="Add a canned job: oil, pads, battery…"
         text={text}
         onText={setText}
-        none="No canned job has these words. Work can be added on the order as well."
+        none="No matching canned job. You can also add work on the repair order."
         choices={matching(canned, text)
           .filter((job) => !jobs.some((j) => j.id === job.id))
           .slice(0, 10)
-          .map((job) => ({ key: String(job.id), kind: 'Canned', content: <CannedRow job={job} />, take: () => onJobs([...jobs, job]) }))}
+          .map((job) => ({
+            key: String(job.id),
+            kind: 'Canned job',
+            content: <CannedRow job={job} />,
+            take: () => onJobs([...jobs, job]),
+          }))}
       />
     </section>
   );

@@ -135,7 +135,7 @@ export default function WriteUpPage() {
       setBusy(false);
     }
   };
-  useKeys('Write up', [{ key: 'Ctrl Enter', label: 'Open the order', run: () => void start(), always: true }]);
+  useKeys('Write up', [{ key: 'Ctrl Enter', label: 'Create repair order', run: () => void start(), always: true }]);
   const placed = ['customer', 'vehicle', 'odometer', 'promisedAt', 'concerns', 'keyTag'];
   const general = problem && (!problem.field || !placed.some((p) => problem.field!.startsWith(p))) ? problem.text : null;
 
@@ -143,7 +143,7 @@ export default function WriteUpPage() {
     <div className="writeup-page">
       <div className={`page-head ${styles.head}`}>
         <h1>Write up</h1>
-        <span className="soft">Customer or work first, in any order. Tab through; Ctrl Enter opens the order.</span>
+        <span className="soft">Start with the customer or the work. Ctrl Enter creates the repair order.</span>
       </div>
       <div className={styles.column}>
         <CustomerPart
@@ -172,7 +172,7 @@ export default function WriteUpPage() {
           {car.kind !== 'counter' && (
             <div className="pair">
               <Labelled
-                label="Odometer now"
+                label="Odometer in"
                 id="odometer"
                 value={odometer}
                 inputMode="numeric"
@@ -188,7 +188,7 @@ export default function WriteUpPage() {
           {problem?.code === 'odometer.lower' && (
             <label className="row">
               <input type="checkbox" checked={confirmed} onChange={(event) => setConfirmed(event.target.checked)} />
-              The lower reading is right
+              The lower odometer is correct
             </label>
           )}
         </CarPart>
@@ -211,18 +211,18 @@ export default function WriteUpPage() {
           problem={problemOf('concerns')}
         />
         <section className="panel" aria-labelledby="promise-title">
-          <h2 id="promise-title">Promise and arrangements</h2>
+          <h2 id="promise-title">Promised time and requests</h2>
           <Labelled
-            label="Ready by"
+            label="Promised time"
             value={promise ?? (proposal ? moment(proposal.promisedAt, now) : '')}
             onText={setPromise}
             onFocus={(event) => event.target.select()}
             problem={problemOf('promisedAt') ?? (understood.error && promise !== null ? sentence(understood.error) : undefined)}
             hint={
               promise !== null && understood.data
-                ? `Understood as ${moment(understood.data.at, now)}`
+                ? `Promised ${moment(understood.data.at, now)}`
                 : promise === null
-                  ? 'Proposed by the shop; type over it'
+                  ? 'Suggested time; type to change it'
                   : undefined
             }
           />
@@ -236,16 +236,14 @@ export default function WriteUpPage() {
       </div>
       <div className="writeup-foot">
         <Button variant="contained" color="boxwood" size="large" disabled={busy} onClick={() => void start()}>
-          Open the order <span className="key">Ctrl Enter</span>
+          Create repair order <span className="key">Ctrl Enter</span>
         </Button>
         {general && (
           <span className="stop" role="alert">
             {general}
           </span>
         )}
-        {car.kind === 'counter' && (
-          <span className="soft">A sale over the counter: no car, no shop supplies. A car can be added later.</span>
-        )}
+        {car.kind === 'counter' && <span className="soft">Counter sale: no vehicle, no shop supplies. You can add a vehicle later.</span>}
       </div>
     </div>
   );

@@ -40,7 +40,7 @@ export function usePhrases(use: Schemas['PhraseUse'], text: string, enabled: boo
       const back = () => unwrap(api.POST('/api/phrases/{id}/restore', { params: { path } })).then(renew);
       unwrap(api.POST('/api/phrases/{id}/forget', { params: { path } })).then(() => {
         void renew();
-        say.done('The phrase is not offered any more.', back);
+        say.done('Removed from suggestions.', back);
       }, say.refused);
     },
     [client, say],

@@ -134,7 +134,7 @@ export function useEdits(id: number, history: History) {
           return answer;
         };
         return reversible(
-          `${companion.label} does not come along.`,
+          `${companion.label} waived.`,
           () => set('true'),
           () => set('false'),
         );
@@ -143,14 +143,14 @@ export function useEdits(id: number, history: History) {
         const by = (policyVersionId: number) =>
           unwrap(api.POST('/api/orders/{id}/reprice', { params: { path }, body: { policyVersionId } }));
         return reversible(
-          `The order is priced by version ${to} of the policy.`,
+          `Repriced with pricing version ${to}.`,
           () => by(to),
           () => by(from),
         );
       },
       removeJob: (job: Job) =>
         reversible(
-          `${job.title} is off the order.`,
+          `${job.title} removed.`,
           () => removeJob(job.id),
           () => restoreJob(job.id),
         ),
@@ -183,7 +183,7 @@ export function useEdits(id: number, history: History) {
       }),
       removeLines: (lines: Line[]) =>
         reversible(
-          lines.length === 1 ? `${lines[0]!.description} is off the job.` : `${lines.length} lines are off the job.`,
+          lines.length === 1 ? `${lines[0]!.description} removed.` : `${lines.length} lines removed.`,
           () => inTurn(lines.map((line) => () => removeLine(line.id))),
           () => inTurn(lines.map((line) => () => restoreLine(line.id))),
         ),
@@ -227,7 +227,7 @@ export function useEdits(id: number, history: History) {
       takeBack: (discount: Schemas['SheetDiscount']) => {
         const params = { path: { id, discountId: discount.id } };
         return reversible(
-          `${discount.text} is taken back.`,
+          `Discount removed: ${discount.text}.`,
           () => unwrap(api.DELETE('/api/orders/{id}/discounts/{discountId}', { params })),
           () => unwrap(api.POST('/api/orders/{id}/discounts/{discountId}/restore', { params })),
         );

@@ -72,7 +72,7 @@ export function ApprovePage({ token }: { token: string }) {
   if (!view)
     return (
       <main class="alone" aria-busy="true">
-        <p>Fetching your estimate…</p>
+        <p>Loading your estimate…</p>
       </main>
     );
   const head = <Head shop={view.shop} phone={view.phone} logo={view.logo} />;
@@ -92,13 +92,13 @@ export function ApprovePage({ token }: { token: string }) {
               </ul>
               {view.estimate && view.agreed !== null && view.agreed > 0 && (
                 <p>
-                  <b>{`What you agreed to comes to ${moneyIn(view.estimate.document.currency)(view.agreed)}, tax included.`}</b>
+                  <b>{`Approved total: ${moneyIn(view.estimate.document.currency)(view.agreed)}, tax included.`}</b>
                 </p>
               )}
               <p>
                 {view.answers.some((answer) => answer.kind === 'Approved')
-                  ? 'We begin with what you said yes to. If you change your mind, call us before then.'
-                  : 'We do nothing of it for now. If you change your mind, call us.'}
+                  ? 'We will start on the work you approved. If you change your mind, call us right away.'
+                  : "We won't do this work for now. If you change your mind, call us."}
               </p>
             </>
           )}
@@ -139,7 +139,7 @@ export function ApprovePage({ token }: { token: string }) {
       <main>
         <h1>
           {view.firstName ? `Hello ${view.firstName}, ` : ''}
-          {`this is what we suggest for your ${estimate.document.vehicle || 'car'}`}
+          {`here is what we recommend for your ${estimate.document.vehicle || 'car'}`}
         </h1>
         {estimate.document.concerns.length > 0 && (
           <section aria-label="What you told us">
@@ -154,9 +154,9 @@ export function ApprovePage({ token }: { token: string }) {
         )}
         {estimate.findings.length > 0 && <Found token={token} findings={estimate.findings} />}
         {done.length > 0 && (
-          <section aria-label="Agreed already">
-            <h2>Agreed already</h2>
-            <p class="soft small">Before supplies and tax; both are in the total.</p>
+          <section aria-label="Already approved">
+            <h2>Already approved</h2>
+            <p class="soft small">Before shop supplies and tax, which are in the total.</p>
             {done.map((job) => (
               <p class="row" key={job.id}>
                 <span>{job.title}</span>
@@ -165,7 +165,7 @@ export function ApprovePage({ token }: { token: string }) {
             ))}
           </section>
         )}
-        <h2 id="answers">{open.length === 1 ? 'Your answer' : 'Your answer to each'}</h2>
+        <h2 id="answers">{open.length === 1 ? 'Your answer' : 'Your answer for each job'}</h2>
         {open.map((job) => (
           <JobCard
             key={job.id}
@@ -192,14 +192,12 @@ export function ApprovePage({ token }: { token: string }) {
           onName={(name) => change({ name })}
           unanswered={unanswered}
           sending={sending}
-          problem={
-            problem && !problem.field?.startsWith('job:') ? problem.text : problem ? 'One answer above is still missing something.' : ''
-          }
+          problem={problem && !problem.field?.startsWith('job:') ? problem.text : problem ? 'One answer above needs more information.' : ''}
           terms={estimate.document.terms}
           onSend={(png, note) => void send(png, note)}
         />
         <p class="soft small">
-          {`These prices hold until ${new Date(`${estimate.validUntil}T12:00:00`).toLocaleDateString('en-US', { month: 'long', day: 'numeric' })}. Order ${estimate.document.orderNumber}.`}
+          {`These prices are good until ${new Date(`${estimate.validUntil}T12:00:00`).toLocaleDateString('en-US', { month: 'long', day: 'numeric' })}. Order ${estimate.document.orderNumber}.`}
         </p>
       </main>
       <footer class="total" aria-live="polite">
@@ -207,7 +205,7 @@ export function ApprovePage({ token }: { token: string }) {
           {done.length > 0 ? 'Total so far' : 'Total'}
           <small>{figures ? `with ${money(figures.tax)} tax` : ' '}</small>
         </span>
-        {unanswered > 0 && <a href="#answers">{`${unanswered} to answer`}</a>}
+        {unanswered > 0 && <a href="#answers">{`${unanswered} left to answer`}</a>}
         <b>{figures ? money(figures.total) : '…'}</b>
       </footer>
     </>

@@ -16,7 +16,7 @@ export function Ask({ token, phone }: { token: string; phone: string }) {
         () => {
           setText('');
           setOpen(false);
-          setTold('Your question is with us. We answer by text or call you.');
+          setTold('We got your question. We will text or call you back.');
         },
         (error: Refused) => setTold(error.message),
       )
@@ -36,7 +36,7 @@ export function Ask({ token, phone }: { token: string; phone: string }) {
         </>
       ) : (
         <button class="plain" onClick={() => setOpen(true)}>
-          {phone ? 'Ask us something first' : 'Ask something'}
+          {phone ? 'Ask a question first' : 'Ask a question'}
         </button>
       )}
       {told && <p role="status">{told}</p>}

@@ -22,7 +22,7 @@ export function DocumentPage({ token }: { token: string }) {
   if (!view) {
     return (
       <main class="alone" aria-busy="true">
-        <p>Fetching your document…</p>
+        <p>Loading your document…</p>
       </main>
     );
   }
@@ -34,7 +34,7 @@ export function DocumentPage({ token }: { token: string }) {
         {!view.good && <Call phone={view.phone} />}
         {view.good && (
           <>
-            <p class="soft">{`As it was on ${new Date(`${view.sentOn}T12:00:00`).toLocaleDateString('en-US', { month: 'long', day: 'numeric', year: 'numeric' })}.`}</p>
+            <p class="soft">{`As of ${new Date(`${view.sentOn}T12:00:00`).toLocaleDateString('en-US', { month: 'long', day: 'numeric', year: 'numeric' })}.`}</p>
             <p>
               <a class="send" href={`/api/customers-pages/documents/${token}/document.pdf`}>
                 {`Open the document, ${Math.max(1, Math.round(view.size / 1024))} kB`}

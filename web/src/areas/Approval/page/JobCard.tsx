@@ -55,12 +55,12 @@ export function JobCard({
       </div>
       <p class="soft small">
         with tax and supplies{job.isUnsafe ? '' : '.'}
-        {job.isUnsafe && <b class="stop">{' · Not safe to leave undone'}</b>}
+        {job.isUnsafe && <b class="stop">{' · Safety item: should not wait'}</b>}
       </p>
       {job.text && <p>{job.text}</p>}
       {job.credit && <p class="soft">{job.credit}</p>}
       <details>
-        <summary>What is in it</summary>
+        <summary>What's included</summary>
         {job.lines
           .filter((line) => !line.out)
           .map((line) => (

@@ -53,7 +53,7 @@ export function Sign({ name, onName, unanswered, sending, problem, terms, onSend
       ) : (
         <>
           <span>Sign here</span>
-          <canvas ref={canvas} class="pad" role="img" aria-label="Box to sign in with a finger or the mouse" />
+          <canvas ref={canvas} class="pad" role="img" aria-label="Signature box" />
         </>
       )}
       <p class="row">
@@ -67,7 +67,7 @@ export function Sign({ name, onName, unanswered, sending, problem, terms, onSend
         )}
       </p>
       <label>
-        Anything else (need not be filled)
+        Anything else (optional)
         <textarea rows={2} maxLength={2000} value={note} onInput={(event) => setNote(event.currentTarget.value)} />
       </label>
       {terms && (

@@ -52,9 +52,9 @@ describe('asking the shop about a link', () => {
 
   it('has a sentence of its own for too many requests, for a page of a proxy, and for no connection', async () => {
     answers(429);
-    expect((await refusal(talk('abc', ''))).message).toContain('too often');
+    expect((await refusal(talk('abc', ''))).message).toContain('Wait a minute');
     answers(502, null, '<html>Bad gateway</html>');
-    expect((await refusal(talk('abc', ''))).message).toContain('does not answer just now');
+    expect((await refusal(talk('abc', ''))).message).toContain('is not responding');
     globalThis.fetch = () => Promise.reject(new TypeError('Failed to fetch'));
     const lost = await refusal(talk('abc', ''));
     expect(lost.message).toContain('Nothing you chose is lost');

@@ -33,7 +33,7 @@ export async function ask<T>(path: string, body?: unknown): Promise<T> {
       body: body === undefined ? undefined : JSON.stringify(body),
     });
   } catch {
-    throw new Refused('There is no connection just now. Nothing you chose is lost; try again in a moment.');
+    throw new Refused('You appear to be offline. Nothing you chose is lost. Try again in a moment.');
   }
   if (answer.status === 204) return undefined as T;
   const text = await answer.text();
@@ -42,8 +42,8 @@ export async function ask<T>(path: string, body?: unknown): Promise<T> {
     const problem = parsed as { detail?: string; field?: string } | null;
     throw new Refused(
       answer.status === 429
-        ? 'That was too often in a minute; wait a moment and try again.'
-        : (problem?.detail ?? 'The shop’s page does not answer just now; try again in a moment.'),
+        ? 'Too many tries. Wait a minute and try again.'
+        : (problem?.detail ?? 'This page is not responding. Try again in a moment.'),
       problem?.field,
       answer.status,
     );

@@ -96,7 +96,7 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
           ? await unwrap(api.POST('/api/canned-jobs', { body }))
           : await unwrap(api.PUT('/api/canned-jobs/{id}', { params: { path: { id: begin.id } }, body }));
       await refresh(['canned-jobs'], ['choices']);
-      say.done(`${form.title} is kept, version ${kept.version}.`);
+      say.done(`${form.title} saved, version ${kept.version}.`);
       void navigate('/setup/canned-jobs');
     } catch (error) {
       setProblem({ field: error instanceof Problem ? error.field : undefined, text: sentence(error) });
@@ -109,7 +109,7 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
     unwrap(api.DELETE('/api/canned-jobs/{id}', { params })).then(() => {
       void refresh(['canned-jobs'], ['choices']);
       void navigate('/setup/canned-jobs');
-      say.done(`${form.title} is not offered any more; orders that have it keep it.`, () =>
+      say.done(`${form.title} retired. Repair orders that already have it keep it.`, () =>
         unwrap(api.POST('/api/canned-jobs/{id}/restore', { params })).then(() => refresh(['canned-jobs'], ['choices'])),
       );
     }, say.refused);
@@ -122,17 +122,11 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
       </div>
       <div className="three">
         <Labelled label="Title" autoFocus value={form.title} problem={wrong('title')} onText={(text) => set('title', text)} />
+        <Labelled label="System" list="systems" value={form.system} problem={wrong('system')} onText={(text) => set('system', text)} />
+        <Labelled label="Search keywords" value={form.words} onText={(text) => set('words', text)} />
         <Labelled
-          label="System of the car"
-          list="systems"
-          value={form.system}
-          problem={wrong('system')}
-          onText={(text) => set('system', text)}
-        />
-        <Labelled label="Further words by which it is found" value={form.words} onText={(text) => set('words', text)} />
-        <Labelled
-          label="One price"
-          placeholder="built up from its lines"
+          label="Fixed price"
+          placeholder="price by line"
           value={form.fixedPrice}
           problem={wrong('fixedPrice')}
           onText={(text) => set('fixedPrice', text)}
@@ -156,24 +150,29 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
         </div>
         <div className="two">
           <Labelled
-            label="Made for"
+            label="Count"
             placeholder="such as 4"
             value={form.count}
             problem={wrong('count')}
             onText={(text) => set('count', text)}
           />
-          <Labelled label="of" placeholder="tire, axle, cylinder" value={form.countUnit} onText={(text) => set('countUnit', text)} />
+          <Labelled
+            label="Counted by"
+            placeholder="tire, axle, cylinder"
+            value={form.countUnit}
+            onText={(text) => set('countUnit', text)}
+          />
         </div>
         <Labelled
-          label="Diagnosis: credited with its repair"
-          placeholder="nothing; 100% or an amount"
+          label="Diagnosis: credited toward the repair"
+          placeholder="none; 100% or an amount"
           value={form.credit}
           problem={wrong('credit')}
           onText={(text) => set('credit', text)}
         />
         <label className="row">
           <input type="checkbox" checked={form.linesOpen} onChange={(event) => set('linesOpen', event.target.checked)} />
-          The customer may leave single lines out
+          Customer may decline individual lines
         </label>
       </div>
       <datalist id="systems">
@@ -184,14 +183,14 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
       <table className="list canned-lines">
         <thead>
           <tr>
-            <th>Kind</th>
-            <th>Work or part</th>
-            <th>Number or code</th>
+            <th>Type</th>
+            <th>Description</th>
+            <th>Part number or code</th>
             <th>Hours or qty</th>
             <th>Amount or cost</th>
-            <th>Quantity by the fact</th>
-            <th>By count</th>
-            <th>Offered only</th>
+            <th>Quantity from specs</th>
+            <th>Scales with count</th>
+            <th>Optional</th>
             <th />
           </tr>
         </thead>
@@ -200,7 +199,7 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
             <tr key={i}>
               <td>
                 <select
-                  aria-label={`Kind of line ${i + 1}`}
+                  aria-label={`Type of line ${i + 1}`}
                   value={line.kind}
                   onChange={(event) => setLine(i, { kind: event.target.value as LineForm['kind'] })}
                 >
@@ -225,11 +224,11 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
                 {line.kind === 'Part' && (
                   <>
                     <select
-                      aria-label={`Fact of line ${i + 1}`}
+                      aria-label={`Spec for line ${i + 1}`}
                       value={line.factKey}
                       onChange={(event) => setLine(i, { factKey: event.target.value })}
                     >
-                      <option value="">no fact</option>
+                      <option value="">none</option>
                       {facts.map(({ key, words }) => (
                         <option key={key} value={key}>
                           {words}
@@ -268,7 +267,7 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
               <td>
                 <button
                   className="more"
-                  aria-label={`Take line ${i + 1} off`}
+                  aria-label={`Remove line ${i + 1}`}
                   onClick={() =>
                     set(
                       'lines',
@@ -284,15 +283,15 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
         </tbody>
       </table>
       <button className="chip" onClick={() => set('lines', [...form.lines, BLANK_LINE])}>
-        Another line
+        Add line
       </button>
       <div className="two">
         <label className="labelled">
-          <span>What the customer reads</span>
+          <span>Customer description</span>
           <textarea rows={3} value={form.customerText} onChange={(event) => set('customerText', event.target.value)} />
         </label>
         <label className="labelled">
-          <span>Checklist for the technician, one point a line</span>
+          <span>Technician checklist, one point a line</span>
           <textarea rows={3} value={form.checklist} onChange={(event) => set('checklist', event.target.value)} />
         </label>
       </div>
@@ -302,9 +301,9 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
           before anything is typed
         </label>
         <label className="row">
-          May be replaced by
+          Alternatives
           <select
-            aria-label="May be replaced by"
+            aria-label="Alternatives"
             value=""
             onChange={(event) => set('alternatives', [...form.alternatives, Number(event.target.value)])}
           >
@@ -322,7 +321,7 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
           <button
             key={other}
             className="chip"
-            title="Take off"
+            title="Remove"
             onClick={() =>
               set(
                 'alternatives',
@@ -330,7 +329,7 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
               )
             }
           >
-            {all.find((job) => job.id === other)?.title ?? 'one that is gone'} ×
+            {all.find((job) => job.id === other)?.title ?? '(retired job)'} ×
           </button>
         ))}
       </div>
@@ -341,13 +340,13 @@ function Editor({ begin }: { begin: Schemas['CannedFormView'] }) {
       )}
       <div className="row">
         <Button variant="contained" disabled={busy} onClick={() => void keep()}>
-          Keep it
+          Save
         </Button>
         <Button onClick={() => void navigate('/setup/canned-jobs')}>Cancel</Button>
         <span className="grow" />
         {begin.id !== null && (
           <button className="linkish" onClick={remove}>
-            Offer it no more
+            Retire
           </button>
         )}
       </div>

@@ -41,7 +41,7 @@ export default function CannedPage() {
         ))}
         {found.length === 0 && (
           <p className={`soft ${styles.none}`}>
-            {search.trim() ? 'No canned job has these words.' : 'No canned jobs yet; take a set or make one.'}
+            {search.trim() ? 'No matching canned job.' : 'No canned jobs yet; take a set or make one.'}
           </p>
         )}
       </nav>

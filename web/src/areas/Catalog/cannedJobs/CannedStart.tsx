@@ -29,26 +29,28 @@ export default function CannedStart() {
   const remove = (set: Schemas['CannedSetView']) =>
     void unwrap(api.DELETE('/api/canned-sets/{id}', { params: { path: { id: set.id } } })).then(() => {
       void renew();
-      say.done(`${set.title} is no set any more.`, () => unwrap(api.POST('/api/canned-sets', { body: { ...set, id: null } })).then(renew));
+      say.done(`${set.title} removed.`, () => unwrap(api.POST('/api/canned-sets', { body: { ...set, id: null } })).then(renew));
     }, say.refused);
   return (
     <main className="canned-form">
       <StartingSets />
       <section>
-        <h2>Sets of canned jobs</h2>
-        <p className="soft">Jobs that are taken together, found by their title like a single one.</p>
-        {sets.data?.length === 0 && !editing && <Empty title="No sets yet">Such as a winter check: oil service, wipers, coolant.</Empty>}
+        <h2>Canned job sets</h2>
+        <p className="soft">Groups of canned jobs you can add in one step.</p>
+        {sets.data?.length === 0 && !editing && (
+          <Empty title="No sets yet">For example, a winter check: oil service, wipers, coolant.</Empty>
+        )}
         {sets.data?.map((set) => (
           <div key={set.id} className="spread set-row">
             <span className="grow">
               <b>{set.title}</b>
               <span className="soft small">
                 {' '}
-                {set.jobIds.map((id) => jobs.find((job) => job.id === id)?.title ?? 'one that is gone').join(', ')}
+                {set.jobIds.map((id) => jobs.find((job) => job.id === id)?.title ?? '(retired job)').join(', ')}
               </span>
             </span>
             <button className="linkish" onClick={() => setEditing({ id: set.id, title: set.title, words: set.words, jobIds: set.jobIds })}>
-              Change
+              Edit
             </button>
             <button className="linkish" onClick={() => remove(set)}>
               Remove
@@ -64,11 +66,7 @@ export default function CannedStart() {
               problem={problem}
               onText={(title) => setEditing({ ...editing, title })}
             />
-            <Labelled
-              label="Further words by which it is found"
-              value={editing.words}
-              onText={(words) => setEditing({ ...editing, words })}
-            />
+            <Labelled label="Search keywords" value={editing.words} onText={(words) => setEditing({ ...editing, words })} />
             <div className="pick">
               {jobs.map((job) => (
                 <label key={job.id} className="row">
@@ -125,7 +123,7 @@ function OwnGuidePart() {
   };
   return (
     <section>
-      <h2>The shop's own labor guide</h2>
+      <h2>Your own labor guide</h2>
       <p className="soft">
         A CSV file whose first row names the columns: title and hours, and where wanted code, system, words, skill, make, model and
         contains. It takes the place of the one before; an operation with the code of the outside guide goes before that one.
@@ -135,7 +133,7 @@ function OwnGuidePart() {
         <input
           type="file"
           accept=".csv,text/csv"
-          aria-label="Bring in a labor guide"
+          aria-label="Import a labor guide"
           onChange={(event) => {
             void bring(event.target.files?.[0]);
             event.target.value = '';
@@ -177,7 +175,7 @@ function OwnGuidePart() {
                 <td>
                   {o.title} <span className="soft small">{o.system}</span>
                 </td>
-                <td>{[o.make, o.model].filter(Boolean).join(' ') || 'all cars'}</td>
+                <td>{[o.make, o.model].filter(Boolean).join(' ') || 'all vehicles'}</td>
                 <td className="right">{o.hours.toFixed(2)}</td>
               </tr>
             ))}

@@ -45,8 +45,8 @@ export function CannedPanel({ onClose }: { onClose: () => void }) {
         ))}
       </div>
       {found.length === 0 && (
-        <Empty title={search ? 'No canned job has these words' : 'No canned jobs yet'}>
-          A job on any order can be kept as one: open its menu and choose Keep as a canned job.
+        <Empty title={search ? 'No matching canned job' : 'No canned jobs yet'}>
+          To make one, open the menu of a job on any repair order and choose Save as canned job.
         </Empty>
       )}
     </Panel>

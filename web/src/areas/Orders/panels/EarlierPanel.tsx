@@ -55,7 +55,7 @@ export function EarlierPanel({ onClose }: { onClose: () => void }) {
     }, say.refused);
   return (
     <Panel title="Earlier work" onClose={onClose} width={640}>
-      <Search label="Search earlier work" placeholder="Search: words of the work or its lines" value={search} onText={setSearch} />
+      <Search label="Search earlier work" placeholder="Search: a job, a part…" value={search} onText={setSearch} />
       <div className="row">
         <SegmentedControl label="Whose" value={scope} onChange={setScope} choices={SCOPES} />
         {scope === 'all' && (
@@ -81,8 +81,8 @@ export function EarlierPanel({ onClose }: { onClose: () => void }) {
       </div>
       {!found.data && <Loading what="earlier work" />}
       {found.data?.length === 0 && (
-        <Empty title="Nothing like it">
-          {scope === 'car' ? 'This car had no such work here; look among like cars.' : 'No job has these words.'}
+        <Empty title="No matches">
+          {scope === 'car' ? 'No such work on this vehicle here. Try Similar vehicles.' : 'No matches. Try fewer words.'}
         </Empty>
       )}
       <div className="long">
@@ -157,8 +157,8 @@ function Look({ jobId, busy, onCopy }: { jobId: number; busy: boolean; onCopy: (
               {look.now === null || look.now === look.then
                 ? 'Nothing changed'
                 : look.now > look.then
-                  ? `${amount(look.now - look.then)} dearer today`
-                  : `${amount(look.then - look.now)} cheaper today`}
+                  ? `${amount(look.now - look.then)} more today`
+                  : `${amount(look.then - look.now)} less today`}
             </td>
             <td className="right">{amount(look.then)}</td>
             <td className="right strong">{look.now === null ? '' : amount(look.now)}</td>

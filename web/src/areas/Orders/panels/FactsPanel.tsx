@@ -12,10 +12,10 @@ import { vars } from '../../../lib/vars';
 type Facts = Schemas['VehicleSpecsAnswer'];
 
 const USES: [string, string][] = [
-  ['GoesIn', 'What goes in'],
-  ['Wears', 'What wears out'],
-  ['Tightened', 'What is tightened'],
-  ['Set', 'What is set'],
+  ['GoesIn', 'Fluids and capacities'],
+  ['Wears', 'Wear items'],
+  ['Tightened', 'Torque specs'],
+  ['Set', 'Adjustments and settings'],
 ];
 
 const fits = (search: string, ...texts: string[]) => {
@@ -47,8 +47,8 @@ export function FactsPanel({ facts, onClose }: { facts: UseQueryResult<Facts>; o
   const nothing =
     data && groups.every((g) => g.facts.length === 0) && [wear, resets, drawings, campaigns, codes].every((list) => list.length === 0);
   return (
-    <Panel title="Facts about the car" aside={data?.asOf ? `data of ${data.asOf}` : ''} onClose={onClose} width={600}>
-      <Search label="Search the facts" placeholder="Search: oil, torque, belt, a trouble code…" value={search} onText={setSearch} />
+    <Panel title="Vehicle specs" aside={data?.asOf ? `data as of ${data.asOf}` : ''} onClose={onClose} width={600}>
+      <Search label="Search specs" placeholder="Search: oil, torque, belt, a trouble code…" value={search} onText={setSearch} />
       {facts.error && !data && <Failed error={facts.error} again={() => void facts.refetch()} />}
       {!data && !facts.error && <Loading what="the facts" />}
       {data?.trouble && <p className="side-note">{data.trouble}</p>}
@@ -57,7 +57,7 @@ export function FactsPanel({ facts, onClose }: { facts: UseQueryResult<Facts>; o
           <section key={code.code} className="fact-group">
             <h3>{code.code}: known repairs</h3>
             {code.trouble && <p className="soft small">{code.trouble}</p>}
-            {code.repairs.length === 0 && !code.trouble && <p className="soft small">None is known, outside or here.</p>}
+            {code.repairs.length === 0 && !code.trouble && <p className="soft small">No known repairs for this code.</p>}
             {code.repairs.map((repair) => (
               <button
                 key={repair.title}
@@ -114,7 +114,7 @@ export function FactsPanel({ facts, onClose }: { facts: UseQueryResult<Facts>; o
         )}
         {resets.length > 0 && (
           <section className="fact-group">
-            <h3>What is reset</h3>
+            <h3>Reset procedures</h3>
             {resets.map((reset) => (
               <button key={reset.key} data-stop className="fact-row" disabled={closed} onClick={take(reset.key, reset.title)}>
                 <span className="grow">
@@ -127,7 +127,7 @@ export function FactsPanel({ facts, onClose }: { facts: UseQueryResult<Facts>; o
         )}
         {campaigns.length > 0 && (
           <section className="fact-group">
-            <h3>What is known to fail</h3>
+            <h3>Recalls and bulletins</h3>
             {campaigns.map((campaign) => (
               <div key={campaign.number} className="fact-row">
                 <span className="grow">
@@ -155,10 +155,12 @@ export function FactsPanel({ facts, onClose }: { facts: UseQueryResult<Facts>; o
             )}
           </section>
         )}
-        {nothing && !data.trouble && <Empty title="Nothing has these words">Search for a part of the car, a unit or a code.</Empty>}
+        {nothing && !data.trouble && <Empty title="No matches">Search for a component, a spec or a trouble code.</Empty>}
       </div>
       {!closed && data?.asOf && (
-        <p className="soft small">Enter takes a fact onto the order: fluids and parts as lines, the rest as words for the technician.</p>
+        <p className="soft small">
+          Press Enter to add one to the repair order: fluids and parts as lines, the rest as a note to the technician.
+        </p>
       )}
     </Panel>
   );

@@ -74,7 +74,7 @@ export function GuidePanel({ jobId, line, onClose }: Props) {
         ))}
       </div>
       {guide.data && guide.data.operations.length === 0 && !guide.data.trouble && (
-        <Empty title="Nothing has these words">Fewer words find more; or type the labor by hand.</Empty>
+        <Empty title="No matches">Try fewer words, or add the labor yourself.</Empty>
       )}
     </Panel>
   );

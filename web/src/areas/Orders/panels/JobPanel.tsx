@@ -19,7 +19,7 @@ export function JobPanel({ jobId, onClose }: { jobId: number; onClose: () => voi
   if (!job) {
     return (
       <Panel title="Job" onClose={onClose}>
-        <Empty title="This job is no longer on the order">Close and go on.</Empty>
+        <Empty title="This job is no longer on the order">Close this panel to continue.</Empty>
       </Panel>
     );
   }
@@ -32,7 +32,7 @@ export function JobPanel({ jobId, onClose }: { jobId: number; onClose: () => voi
       .then(
         (set) =>
           say.done(
-            set.lines === 0 ? 'Nothing changed.' : `${set.lines} labor ${set.lines === 1 ? 'line has' : 'lines have'} a technician now.`,
+            set.lines === 0 ? 'Nothing changed.' : `Technician assigned to ${set.lines} labor ${set.lines === 1 ? 'line' : 'lines'}.`,
           ),
         say.refused,
       );
@@ -41,29 +41,29 @@ export function JobPanel({ jobId, onClose }: { jobId: number; onClose: () => voi
     <Panel title={job.title} aside={job.originText} onClose={onClose}>
       <Part title="Labor">
         <Field
-          label="Rate of this job"
+          label="Labor rate for this job"
           value={job.laborRate}
           commit={(text) => edits.job(job, 'laborRate', job.laborRate, text)}
           disabled={closed}
-          placeholder={`as the order; ${totals.rateNames.join(', ')} or a number`}
+          placeholder={`same as the order; ${totals.rateNames.join(', ')} or a number`}
         />
         <Field
-          label="Rate of the order"
+          label="Labor rate for this order"
           value={totals.laborRate}
           commit={(text) => edits.header('laborRate', totals.laborRate, text, totals.version)}
           disabled={closed}
-          placeholder="as the customer's, else the general one"
+          placeholder="customer's rate, or general"
         />
         {[false, true].map((whole) => (
           <div key={String(whole)} className="field-row">
-            <span className="soft">{whole ? 'All jobs done by' : 'All of it done by'}</span>
+            <span className="soft">{whole ? 'Technician for all jobs' : 'Technician for this job'}</span>
             <select
-              aria-label={whole ? 'Technician of all jobs' : 'Technician of this job'}
+              aria-label={whole ? 'Technician for all jobs' : 'Technician for this job'}
               value={whole ? '' : (one ?? '')}
               disabled={closed}
               onChange={(event) => assign(event.target.value, whole)}
             >
-              <option value="">{whole ? 'choose, to set it in one step' : technicians.size > 1 ? 'several' : 'nobody yet'}</option>
+              <option value="">{whole ? 'choose a technician' : technicians.size > 1 ? 'several' : 'nobody yet'}</option>
               {people.map((s) => (
                 <option key={s.id} value={s.id}>
                   {s.shortName}
@@ -73,7 +73,7 @@ export function JobPanel({ jobId, onClose }: { jobId: number; onClose: () => voi
           </div>
         ))}
       </Part>
-      <Part title="Asking and paying">
+      <Part title="Approval and payment">
         <div className="field-row">
           <span className="soft">Paid by</span>
           <select
@@ -97,19 +97,21 @@ export function JobPanel({ jobId, onClose }: { jobId: number; onClose: () => voi
             value={job.payerName}
             commit={(text) => edits.job(job, 'payerName', job.payerName, text)}
             disabled={closed}
-            placeholder="name of the contract or maker"
+            placeholder="name of the contract or manufacturer"
           />
         )}
         <Field
-          label="Credited with its repair"
+          label="Credit toward repair"
           value={job.credit}
           commit={(text) => edits.job(job, 'credit', job.credit, text)}
           disabled={closed}
-          placeholder="nothing; 100% or an amount, for a diagnosis"
+          placeholder="none; 100% or an amount"
         />
         {job.credit && others.length > 0 && (
           <fieldset className="checks one repairs" aria-label="Its repair">
-            <legend className="soft small">Credited when one of these is approved; with none ticked, any work that came after it</legend>
+            <legend className="soft small">
+              Credited when one of these jobs is approved. With none checked, any job added later counts.
+            </legend>
             {others.map((other) => (
               <Check
                 key={other.id}
@@ -134,30 +136,30 @@ export function JobPanel({ jobId, onClose }: { jobId: number; onClose: () => voi
         )}
         <div className="checks one">
           <Check checked={job.isUnsafe} disabled={closed} onCheck={(on) => edits.job(job, 'isUnsafe', String(job.isUnsafe), String(on))}>
-            Not safe to leave undone: declining it has to be acknowledged
+            Safety item: customer must acknowledge if they decline it
           </Check>
           <Check
             checked={job.linesOpen}
             disabled={closed || job.fixedPrice !== null}
             onCheck={(on) => edits.job(job, 'linesOpen', String(job.linesOpen), String(on))}
           >
-            The customer may leave single lines out
+            Customer may decline individual lines
           </Check>
         </div>
       </Part>
-      <Part title="What the customer reads">
+      <Part title="Customer description">
         <EditCell
-          label="What the customer reads"
+          label="Customer description"
           className="wide-text"
           multiline
           value={job.customerText}
           commit={(text) => edits.job(job, 'customerText', job.customerText, text)}
           disabled={closed}
-          placeholder="only the title"
+          placeholder="title only"
         />
       </Part>
       {job.checklist.length > 0 && (
-        <Part title="Checklist for the technician">
+        <Part title="Technician checklist">
           <ul className="checklist">
             {job.checklist.map((point) => (
               <li key={point}>{point}</li>

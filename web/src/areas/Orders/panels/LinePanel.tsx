@@ -25,7 +25,7 @@ export function LinePanel({ lineId, onClose }: { lineId: number; onClose: () => 
   if (!line) {
     return (
       <Panel title="Line" onClose={onClose}>
-        <Empty title="This line is no longer on the order">Close and go on.</Empty>
+        <Empty title="This line is no longer on the order">Close this panel to continue.</Empty>
       </Panel>
     );
   }
@@ -35,16 +35,16 @@ export function LinePanel({ lineId, onClose }: { lineId: number; onClose: () => 
     line.brand,
     line.guideHours !== null ? `guide ${figure(line.guideHours)} h` : '',
     line.reducedTo !== null ? `${figure(line.reducedTo)} h here, ${line.reducedBy}` : '',
-    line.genericQuantity !== null ? `quantity by the facts, was ${figure(line.genericQuantity)}` : '',
+    line.genericQuantity !== null ? `quantity from specs, was ${figure(line.genericQuantity)}` : '',
   ].filter(Boolean);
   return (
     <Panel title={line.description} onClose={onClose}>
       <Part title="Notes">
         <label className="soft small" htmlFor="note-customer">
-          For the customer, on estimate and invoice
+          Customer note (prints on estimate and invoice)
         </label>
         <EditCell
-          label="Note for the customer"
+          label="Customer note"
           multiline
           value={line.noteForCustomer}
           commit={set('noteForCustomer', line.noteForCustomer)}
@@ -53,7 +53,7 @@ export function LinePanel({ lineId, onClose }: { lineId: number; onClose: () => 
         />
         {line.noteForCustomer !== '' && line.noteRelease !== 'Shown' && (
           <p className="soft small">
-            {line.noteRelease === 'KeptInside' ? 'It stays in the shop.' : 'It is on no estimate until somebody looked at it.'}{' '}
+            {line.noteRelease === 'KeptInside' ? 'Internal only.' : 'Not on the estimate until someone reviews it.'}{' '}
             {mayWrite && (
               <button
                 className="linkish"
@@ -64,14 +64,14 @@ export function LinePanel({ lineId, onClose }: { lineId: number; onClose: () => 
                   )
                 }
               >
-                Show it to the customer
+                Show to customer
               </button>
             )}
           </p>
         )}
-        <label className="soft small">Inside the shop only</label>
+        <label className="soft small">Internal note</label>
         <EditCell
-          label="Note inside the shop"
+          label="Internal note"
           multiline
           value={line.noteInside}
           commit={set('noteInside', line.noteInside)}
@@ -82,11 +82,11 @@ export function LinePanel({ lineId, onClose }: { lineId: number; onClose: () => 
       {(line.kind === 'Labor' || line.kind === 'Sublet') && (
         <Part title="Amount">
           <Field
-            label={line.kind === 'Labor' ? 'At an amount' : 'Sold for'}
+            label={line.kind === 'Labor' ? 'Flat amount' : 'Sold for'}
             value={line.price === null ? '' : unitAmount(line.price)}
             commit={set('price', line.price === null ? '' : unitAmount(line.price))}
             disabled={closed}
-            placeholder={line.kind === 'Labor' ? 'built up from hours and rate' : 'at its cost'}
+            placeholder={line.kind === 'Labor' ? 'hours times rate' : 'at cost'}
           />
         </Part>
       )}
@@ -115,7 +115,7 @@ export function LinePanel({ lineId, onClose }: { lineId: number; onClose: () => 
             value={line.laborRate}
             commit={set('laborRate', line.laborRate)}
             disabled={closed}
-            placeholder={`as the job; ${rateNames.join(', ')} or a number`}
+            placeholder={`same as the job; ${rateNames.join(', ')} or a number`}
           />
         </Part>
       )}
@@ -136,9 +136,9 @@ export function LinePanel({ lineId, onClose }: { lineId: number; onClose: () => 
         </Part>
       )}
       {line.overridden && (
-        <Part title="Price set by hand">
+        <Part title="Manual price">
           <p className="soft small">
-            {line.policyPrice === null ? '' : `The policy says ${unitAmount(line.policyPrice)}. `}
+            {line.policyPrice === null ? '' : `Pricing rules give ${unitAmount(line.policyPrice)}. `}
             {line.overrideBy && `Set by ${line.overrideBy}.`}
           </p>
           <Field
@@ -162,10 +162,10 @@ const ORIGINS: Record<Schemas['LineOrigin'], string> = {
   Guide: 'from the labor guide',
   Stock: 'from stock',
   Supplier: 'from a supplier',
-  Fact: 'from the facts',
-  Fee: 'from the list of fees',
+  Fact: 'from specs',
+  Fee: 'from the fee list',
   Canned: 'from the canned job',
-  Earlier: 'copied from earlier work',
+  Earlier: 'copied from service history',
   Pasted: 'pasted',
-  Service: "from the maker's schedule",
+  Service: 'from the maintenance schedule',
 };

@@ -13,7 +13,7 @@ type Service = Schemas['ServiceView'];
 
 const STANDINGS: Record<Service['standing'], string> = {
   Due: 'Due now',
-  Missed: 'Passed, not done here',
+  Missed: 'Past due, not done here',
   Soon: 'Due soon',
   Later: 'Later',
 };
@@ -55,7 +55,7 @@ export function ServicesPanel({ onClose }: { onClose: () => void }) {
     );
   return (
     <Panel
-      title="Services by the maker's schedule"
+      title="Maintenance schedule"
       aside={
         schedule.data?.reading
           ? `at ${schedule.data.reading.toLocaleString('en-US')} ${shop?.distanceUnit === 'Kilometers' ? 'km' : 'mi'}`
@@ -88,7 +88,7 @@ export function ServicesPanel({ onClose }: { onClose: () => void }) {
       {schedule.data?.trouble && <p className="side-note">{schedule.data.trouble}</p>}
       {!schedule.data && <Loading what="the schedule" />}
       {schedule.data && services.length === 0 && !schedule.data.trouble && (
-        <Empty title="No schedule">The data has no services for this car.</Empty>
+        <Empty title="No schedule">None is available for this vehicle. Add services as canned jobs.</Empty>
       )}
       <div className="long">
         {Object.entries(STANDINGS).map(([standing, title]) => {
@@ -102,7 +102,7 @@ export function ServicesPanel({ onClose }: { onClose: () => void }) {
                     <input data-stop type="checkbox" checked={on.has(service.title)} disabled={closed} onChange={() => toggle(service)} />
                     <span className="grow">
                       <b>{service.title}</b>
-                      {service.onOrder && <span className="soft">, on this order already</span>}
+                      {service.onOrder && <span className="soft">, already on this order</span>}
                       <span className="soft small block">
                         every {service.every}; {service.told}
                       </span>
@@ -117,7 +117,7 @@ export function ServicesPanel({ onClose }: { onClose: () => void }) {
       {!closed && (
         <div className="row side-foot">
           <button className="chip" disabled={busy || on.size === 0} onClick={() => put(true)}>
-            {on.size > 1 ? `One job of ${on.size} services` : 'Onto the order'}
+            {on.size > 1 ? 'Add as one job' : 'Add to order'}
           </button>
           {on.size > 1 && (
             <button className="chip" disabled={busy} onClick={() => put(false)}>

@@ -23,7 +23,7 @@ export function SourcePanel({ lineIds, onClose }: { lineIds: number[]; onClose: 
   if (!line) {
     return (
       <Panel title="Sources" onClose={onClose}>
-        <Empty title="This line is no longer on the order">Close and go on.</Empty>
+        <Empty title="This line is no longer on the order">Close this panel to continue.</Empty>
       </Panel>
     );
   }
@@ -103,7 +103,7 @@ function PartSource({ line, place, onNext, onClose }: { line: Line; place: strin
             <span>{offer.when}</span>
           </span>
           <span className="soft small spread">
-            <span className="clip" title={offer.makersNumber ? `${offer.number}, for the maker's ${offer.makersNumber}` : offer.number}>
+            <span className="clip" title={offer.makersNumber ? `${offer.number}, replaces OE number ${offer.makersNumber}` : offer.number}>
               {offer.number}
             </span>
             <span className="nowrap">
@@ -128,25 +128,21 @@ function PartSource({ line, place, onNext, onClose }: { line: Line; place: strin
       <div className="row">
         <Search
           label="Search for another part"
-          placeholder={line.partType ? 'All that fit are below; type to search for another' : 'Search by words or number'}
+          placeholder={line.partType ? 'Parts that fit are below. Type to search for others.' : 'Search by description or part number'}
           value={search}
           onText={setSearch}
         />
         {place && (
           <button className="linkish" onClick={onNext}>
-            Leave it, next
+            Skip
           </button>
         )}
       </div>
       {questions.length > 0 && <CarQuestions questions={questions} />}
       <div className="sources">
-        {column('Stock', own.data, 'Nothing like it on the shelves.')}
+        {column('Stock', own.data, 'No matches on the shelves.')}
         {asked.map((supplier, i) =>
-          column(
-            supplier.name,
-            suppliers[i]!.data,
-            questions.length > 0 ? 'Answer the question above first.' : 'They have none that fits.',
-          ),
+          column(supplier.name, suppliers[i]!.data, questions.length > 0 ? 'Answer the question above first.' : 'No fitting part.'),
         )}
       </div>
     </Panel>

@@ -12,7 +12,7 @@ export function useAddToOrder(onClose: () => void) {
     setBusy(true);
     try {
       const taken = await edits.take(wanted(request), title);
-      say.done(`${title} is on the order.`, () => edits.history.undo());
+      say.done(`${title} added.`, () => edits.history.undo());
       if (stay) return;
       onClose();
       // The drawer gives the focus back to where it was; after that it goes to what came.

@@ -40,7 +40,7 @@ export default function AddCarDialog({ onClose }: { onClose: () => void }) {
         ),
       );
       onClose();
-      say.done('The order has a car now; companions, supplies and fees count as for any car.');
+      say.done('Vehicle added. Add-ons, shop supplies and fees now apply.');
     } catch (error) {
       setProblem(error instanceof Problem ? { field: error.field, text: error.message } : { text: sentence(error) });
     }
@@ -49,7 +49,7 @@ export default function AddCarDialog({ onClose }: { onClose: () => void }) {
   const placed = ['plate', 'year', 'vin'].includes(problem?.field ?? '');
   return (
     <Dialog open onClose={onClose} maxWidth="sm" fullWidth>
-      <DialogTitle>Add a car to this sale</DialogTitle>
+      <DialogTitle>Add a vehicle to this counter sale</DialogTitle>
       <DialogContent className="add-car">
         {customerId === null && (
           <Combo
@@ -60,7 +60,7 @@ export default function AddCarDialog({ onClose }: { onClose: () => void }) {
             text={text}
             onText={setText}
             pending={find.isPlaceholderData || find.isLoading}
-            none="Nothing is on file for this. Write the customer up, then add the car here."
+            none="No match. Write up the customer first, then add the vehicle here."
             choices={(find.data ?? [])
               .filter((f) => f.kind !== 'Order')
               .map((f) => ({
@@ -83,7 +83,7 @@ export default function AddCarDialog({ onClose }: { onClose: () => void }) {
                 <span className="soft">{car.color}</span>
               </button>
             ))}
-            <h3>Or a new car</h3>
+            <h3>Or enter a new vehicle</h3>
             <div className="triple">
               <Labelled label="Plate" value={typed.plate ?? ''} onText={(plate) => setTyped({ ...typed, plate })} problem={of('plate')} />
               <Labelled
@@ -108,9 +108,9 @@ export default function AddCarDialog({ onClose }: { onClose: () => void }) {
         )}
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Leave it a sale over the counter</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" disabled={!customer} onClick={() => void set(null)}>
-          Add the new car
+          Add vehicle
         </Button>
       </DialogActions>
     </Dialog>

@@ -7,7 +7,7 @@ import { focusLine } from './grid';
 import { rows, useCatalogSearch } from './useCatalogSearch';
 import { useActions, type Job, type LineKind } from '../../../lib/order/useSheet';
 
-const WORDS: Record<LineKind, string> = { Labor: 'Labor', Part: 'Part', Sublet: 'Sublet work', Fee: 'Fee', Text: 'Text without price' };
+const WORDS: Record<LineKind, string> = { Labor: 'Labor', Part: 'Part', Sublet: 'Sublet', Fee: 'Fee', Text: 'Comment (no price)' };
 
 interface Props {
   /** The job that things go into; none for a new one. */
@@ -38,7 +38,7 @@ export function AddLine({ job, inputRef, first, onJob }: Props) {
   };
   const free = (kind: LineKind): Choice => ({
     key: `free${kind}`,
-    kind: kind === 'Labor' ? 'By hand' : '',
+    kind: kind === 'Labor' ? 'Manual' : '',
     content: (
       <span className="clip">
         {WORDS[kind]} "{typed}"
@@ -52,7 +52,7 @@ export function AddLine({ job, inputRef, first, onJob }: Props) {
   });
   const newJob: Choice = {
     key: 'free',
-    kind: 'By hand',
+    kind: 'Manual',
     content: <span className="clip">New job "{typed}"</span>,
     take: () => void run(async () => ({ jobId: (await edits.addJob(typed)).id })),
   };
@@ -77,7 +77,7 @@ export function AddLine({ job, inputRef, first, onJob }: Props) {
           job
             ? 'Add work, a part, a tire, a fee, a discount…'
             : first
-              ? 'Begin with a job: oil service, front pads, diagnose…'
+              ? 'Add the first job: oil service, front pads, diagnosis…'
               : 'New job… (Ctrl Enter)'
         }
         text={text}
@@ -89,7 +89,7 @@ export function AddLine({ job, inputRef, first, onJob }: Props) {
         foot={
           found.troubles.length > 0 || found.asking ? (
             <div className="foot" role="status">
-              {[...found.troubles, ...(found.asking ? ['Asking the labor guide and the suppliers…'] : [])].join(' ')}
+              {[...found.troubles, ...(found.asking ? ['Checking the labor guide and suppliers…'] : [])].join(' ')}
             </div>
           ) : undefined
         }

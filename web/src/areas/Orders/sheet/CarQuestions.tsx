@@ -24,7 +24,7 @@ export function CarQuestions({ questions }: { questions: Schemas['CatalogQuestio
               {text}
             </button>
           ))}
-          <span className="soft small">Asked once; it stays with the car.</span>
+          <span className="soft small">Asked once and saved with the vehicle.</span>
         </div>
       ))}
     </div>

@@ -24,15 +24,15 @@ export const CompanionRow = memo(function CompanionRow({ companion, job }: { com
   const state = companion.waived
     ? 'waived'
     : companion.quantitySet
-      ? 'quantity set by hand'
+      ? 'manual quantity'
       : companion.policyPrice !== null
-        ? 'price set by hand'
-        : 'follows';
+        ? 'manual price'
+        : 'automatic';
   return (
     <div className={`line along ${companion.waived ? 'out' : ''}`} data-companion={companion.code}>
       <span className="kind">{companion.kind}</span>
       <span className="clip">
-        {companion.label} <span className="small soft">&nbsp;comes with {companion.category}</span>
+        {companion.label} <span className="small soft">&nbsp;added with {companion.category}</span>
       </span>
       <span className="small clip">{companion.code}</span>
       {companion.waived ? (
@@ -51,7 +51,7 @@ export const CompanionRow = memo(function CompanionRow({ companion, job }: { com
             commit={set('quantity')}
             disabled={closed}
             move={move}
-            title={companion.quantitySet ? 'Set by hand; empty it to let it follow the parts again.' : undefined}
+            title={companion.quantitySet ? 'Manual quantity. Clear it to match the parts again.' : undefined}
           />
           <EditCell
             label={`Each, ${companion.label}`}
@@ -63,7 +63,7 @@ export const CompanionRow = memo(function CompanionRow({ companion, job }: { com
             move={move}
             title={
               companion.policyPrice !== null
-                ? `Set by hand; the policy says ${unitAmount(companion.policyPrice)}. Empty it to go back.`
+                ? `Manual price. Pricing rules give ${unitAmount(companion.policyPrice)}. Clear it to go back to that price.`
                 : undefined
             }
           />
@@ -101,7 +101,7 @@ export const CompanionRow = memo(function CompanionRow({ companion, job }: { com
                 void set('waived')('false').catch(say.refused);
               }}
             >
-              Let it come along again
+              Add it back
             </MenuItem>
           ) : (
             <MenuItem
@@ -110,7 +110,7 @@ export const CompanionRow = memo(function CompanionRow({ companion, job }: { com
                 void edits.waive(job, companion);
               }}
             >
-              Waive it
+              Waive
             </MenuItem>
           )}
           {touched && (
@@ -123,7 +123,7 @@ export const CompanionRow = memo(function CompanionRow({ companion, job }: { com
                 })().catch(say.refused);
               }}
             >
-              Follow the parts and the policy again
+              Reset to automatic
             </MenuItem>
           )}
         </Menu>

@@ -14,42 +14,42 @@ export function Concerns() {
       {concerns.map((c, i) => (
         <div key={c.id} className={`concern-row ${!closed && i === concerns.length - 1 ? 'last' : ''}`}>
           <div className="concern">
-            <label htmlFor={`says${c.id}`}>Says</label>
+            <label htmlFor={`says${c.id}`}>Concern</label>
             <PhraseCell
               id={`says${c.id}`}
               use="Complaint"
-              label="The customer says"
+              label="Customer concern"
               value={c.complaint}
               commit={set(c.id, c.version, 'complaint', c.complaint)}
               disabled={closed}
             />
           </div>
           <div className="concern">
-            <label htmlFor={`found${c.id}`}>Found</label>
+            <label htmlFor={`found${c.id}`}>Cause</label>
             <PhraseCell
               id={`found${c.id}`}
               use="Cause"
-              label="Cause found"
+              label="Cause"
               value={c.cause}
               commit={set(c.id, c.version, 'cause', c.cause)}
               disabled={closed}
-              placeholder="cause not known yet"
+              placeholder="not diagnosed yet"
             />
           </div>
           <div className="concern">
-            <label htmlFor={`did${c.id}`}>Did</label>
+            <label htmlFor={`did${c.id}`}>Correction</label>
             <PhraseCell
               id={`did${c.id}`}
               use="Correction"
-              label="Correction made"
+              label="Correction"
               value={c.correction}
               commit={set(c.id, c.version, 'correction', c.correction)}
               disabled={closed}
-              placeholder="not corrected yet"
+              placeholder="not repaired yet"
             />
           </div>
           {!closed && i === concerns.length - 1 && (
-            <button type="button" className="more" aria-label="Add another concern" title="Another concern" onClick={() => setAdding(true)}>
+            <button type="button" className="more" aria-label="Add another concern" title="Add concern" onClick={() => setAdding(true)}>
               +
             </button>
           )}
@@ -57,17 +57,17 @@ export function Concerns() {
       ))}
       {!closed && (adding || concerns.length === 0) && (
         <div className="concern another">
-          <label htmlFor="says-more">Says</label>
+          <label htmlFor="says-more">Concern</label>
           <PhraseCell
             id="says-more"
             use="Complaint"
-            label={concerns.length === 0 ? 'The customer says' : 'Another concern'}
+            label={concerns.length === 0 ? 'Customer concern' : 'Add concern'}
             value=""
             commit={async (text) => {
               if (text.trim()) await edits.addConcern(text);
               setAdding(false);
             }}
-            placeholder="what the customer says, in their words"
+            placeholder="concern, in their words"
             autoFocus={adding}
           />
         </div>

@@ -13,10 +13,10 @@ import { headerText, useActions, useHeader } from '../../../lib/order/useSheet';
 import styles from './DetailsDrawer.module.css';
 
 const CHECKS = [
-  ['customerWaits', 'The customer waits here'],
-  ['hasPriority', 'Comes before others'],
-  ['oldPartsBack', 'Old parts are wanted back'],
-  ['washingWanted', 'Wash it when it is done'],
+  ['customerWaits', 'Customer waiting'],
+  ['hasPriority', 'Priority'],
+  ['oldPartsBack', 'Return old parts'],
+  ['washingWanted', 'Wash before pickup'],
 ] as const;
 
 /** Everything about an order that is not work: who, when, where, labels, files. */
@@ -48,17 +48,17 @@ export default function DetailsDrawer({ onClose, onEnd }: { onClose: () => void;
           Close
         </button>
       </div>
-      <Part title="Arrangements">
+      <Part title="Requests and handling">
         <Field label="Title" value={head.title} commit={set('title')} disabled={closed} />
         <Field
-          label="Arrives"
+          label="Drop-off"
           value={head.arrivesAt ? moment(head.arrivesAt, now) : ''}
           commit={set('arrivesAt')}
           disabled={closed}
-          placeholder="not said"
+          placeholder="not set"
         />
         <Choose
-          label="Written by"
+          label="Service writer"
           value={head.writerId}
           disabled={closed}
           choices={(shop?.staff ?? []).filter((s) => s.role !== 'Technician').map((s) => ({ id: s.id, name: s.shortName }))}
@@ -66,7 +66,7 @@ export default function DetailsDrawer({ onClose, onEnd }: { onClose: () => void;
         />
         {record && record.contacts.length > 0 && (
           <Choose
-            label="Talk to"
+            label="Contact"
             none="the customer"
             value={head.contact?.id}
             disabled={closed}
@@ -76,7 +76,7 @@ export default function DetailsDrawer({ onClose, onEnd }: { onClose: () => void;
         )}
         {record && record.sites.length > 0 && (
           <Choose
-            label="For the site"
+            label="Site"
             none="none"
             value={head.site?.id}
             disabled={closed}
@@ -86,8 +86,8 @@ export default function DetailsDrawer({ onClose, onEnd }: { onClose: () => void;
         )}
         {head.vehicle && (
           <>
-            <Field label="Keys are" value={head.keysAt} commit={set('keysAt')} disabled={closed} placeholder="such as: on the board" />
-            <Field label="The car is" value={head.carAt} commit={set('carAt')} disabled={closed} placeholder="such as: row 3" />
+            <Field label="Key location" value={head.keysAt} commit={set('keysAt')} disabled={closed} placeholder="key board, drop box…" />
+            <Field label="Parked at" value={head.carAt} commit={set('carAt')} disabled={closed} placeholder="row 3, bay 2…" />
           </>
         )}
         <div className="checks">

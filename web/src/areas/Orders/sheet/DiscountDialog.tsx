@@ -24,7 +24,7 @@ const OF_JOB = [
   ['Parts', 'Parts'],
 ] as const;
 const OF_ORDER = [
-  ['All', 'Everything'],
+  ['All', 'Whole order'],
   ['Labor', 'Labor'],
   ['Parts', 'Parts'],
 ] as const;
@@ -57,17 +57,17 @@ export default function DiscountDialog({ target, onClose }: { target: DiscountTa
       >
         <DialogTitle>Discount on {target.title}</DialogTitle>
         <DialogContent className="form-rows">
-          <Labelled label="Percentage or amount" problem={problem} autoFocus placeholder="10% or 15.00" value={value} onText={setValue} />
+          <Labelled label="Percent or amount" problem={problem} autoFocus placeholder="10% or 15.00" value={value} onText={setValue} />
           {target.lineId === undefined && (
-            <SegmentedControl label="Off what" value={on} onChange={setOn} choices={target.jobId ? OF_JOB : OF_ORDER} />
+            <SegmentedControl label="Applies to" value={on} onChange={setOn} choices={target.jobId ? OF_JOB : OF_ORDER} />
           )}
-          <Labelled label="Why" placeholder="such as: waited an hour" value={reason} onText={setReason} />
-          <p className="soft small">Fees and core deposits are never discounted.</p>
+          <Labelled label="Reason" placeholder="such as: waited an hour" value={reason} onText={setReason} />
+          <p className="soft small">Fees and core charges are never discounted.</p>
         </DialogContent>
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>
           <Button type="submit" variant="contained" disabled={!value.trim()}>
-            Give it
+            Apply discount
           </Button>
         </DialogActions>
       </form>

@@ -49,12 +49,11 @@ export function JobNavigator({
           />
         </button>
       ))}
-      {jobs.length === 0 && <div className={`soft ${styles.none}`}>Jobs will stand here, each with its answer.</div>}
+      {jobs.length === 0 && <div className={`soft ${styles.none}`}>Jobs will be listed here with the customer's answer.</div>}
       {!closed && unsourced.length > 0 && (
         <div className="spine-foot">
           <button className="linkish" onClick={() => open({ kind: 'source', lineIds: unsourced })}>
-            {unsourced.length === 1 ? '1 line without a source' : `${unsourced.length} lines without a source`}{' '}
-            <span className="key">U</span>
+            {unsourced.length === 1 ? '1 incomplete line' : `${unsourced.length} incomplete lines`} <span className="key">U</span>
           </button>
         </div>
       )}

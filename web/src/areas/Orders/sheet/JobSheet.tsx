@@ -45,11 +45,11 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
   };
   const note = [
     job.onTheClock.length > 0 ? `${job.onTheClock.join(', ')} on the clock` : '',
-    job.isUndecided || aside ? `adds ${amount(job.addsToTotal)} in all` : '',
+    job.isUndecided || aside ? `${amount(job.addsToTotal)} with tax and supplies` : '',
     job.laborRate ? `labor at ${job.laborRate}` : '',
-    job.isUnsafe ? 'not safe to leave undone' : '',
+    job.isUnsafe ? 'safety item' : '',
     job.payerWords ? `paid by ${job.payerWords}` : '',
-    job.credit ? `${job.credit} credited with its repair` : '',
+    job.credit ? `${job.credit} credited toward the repair` : '',
   ].filter(Boolean);
   const margin = margins && !aside ? job.marginPercent : null;
   const own = job.discounts.filter((d) => d.lineId === null);
@@ -64,7 +64,7 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
     >
       <header>
         <EditCell
-          label="Title of the job"
+          label="Job title"
           className="titlecell"
           value={job.title}
           title={job.originText || undefined}
@@ -84,7 +84,7 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
         )}
         {job.fixedPrice !== null && (
           <span className="one-price soft">
-            one price
+            fixed price
             <EditCell label={`One price for ${job.title}`} value={priced} commit={onePrice} disabled={closed} />
           </span>
         )}
@@ -122,12 +122,12 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
             )
           ) : (
             <>
-              <span className="made">{job.decision === 'AnotherVisit' ? 'Another visit' : job.decision}</span>
+              <span className="made">{job.decision === 'AnotherVisit' ? 'Next visit' : job.decision}</span>
               {job.anotherVisitOrderId !== null ? (
-                <button onClick={() => void navigate(`/orders/${job.anotherVisitOrderId}`)}>go to its order</button>
+                <button onClick={() => void navigate(`/orders/${job.anotherVisitOrderId}`)}>Go to that repair order</button>
               ) : (
                 <button disabled={closed || !mayDecide} onClick={() => onDecide(job.id, 'Proposed')} title="Record a new answer">
-                  {job.decisionText || 'no record'}
+                  {job.decisionText || 'no answer on record'}
                 </button>
               )}
             </>
@@ -136,8 +136,8 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
         <button
           className="total"
           data-why={`job:${job.id}.addsToTotal`}
-          data-why-title={`it adds ${amount(job.addsToTotal)}`}
-          onClick={(event) => why(`job:${job.id}.addsToTotal`, `it adds ${amount(job.addsToTotal)}`, event.currentTarget)}
+          data-why-title={`total with tax ${amount(job.addsToTotal)}`}
+          onClick={(event) => why(`job:${job.id}.addsToTotal`, `total with tax ${amount(job.addsToTotal)}`, event.currentTarget)}
         >
           {amount(job.subtotal)}
         </button>
@@ -161,12 +161,12 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
         {current && (
           <>
             <span className="head" />
-            <span className="head">Work or part</span>
-            <span className="head">Number</span>
+            <span className="head">Description</span>
+            <span className="head">Part number</span>
             <span className="head right">Qty</span>
-            <span className="head right">Each</span>
+            <span className="head right">Price each</span>
             <span className="head right">Amount</span>
-            <span className="head">State</span>
+            <span className="head">Status</span>
             <span className="head right">{margins ? 'Margin' : ''}</span>
             <span className="head" />
           </>
@@ -203,7 +203,7 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
             {closed ? (
               <span />
             ) : (
-              <button className="more" aria-label={`Take back ${given.text}`} title="Take back" onClick={() => void edits.takeBack(given)}>
+              <button className="more" aria-label={`Take back ${given.text}`} title="Remove" onClick={() => void edits.takeBack(given)}>
                 ×
               </button>
             )}
@@ -212,7 +212,7 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
         {job.orderDiscountShare > 0 && !aside && (
           <div className="line along">
             <span className="kind">Discount</span>
-            <span className="clip">its share of the discounts on everything</span>
+            <span className="clip">share of order discounts</span>
             <span />
             <span />
             <span />
@@ -229,15 +229,15 @@ export const JobSheet = memo(function JobSheet({ job, current, onFocus, onDecide
         <Menu anchorEl={anchor} open onClose={() => setAnchor(null)}>
           {/* One price begins with what the job comes to now and is then edited in place. */}
           <MenuItem onClick={choose(() => void onePrice(job.fixedPrice === null ? job.subtotal.toFixed(2) : '').catch(say.refused))}>
-            {job.fixedPrice === null ? 'Sell at one price' : 'Build the price up from its lines'}
+            {job.fixedPrice === null ? 'Set a fixed price' : 'Price by line'}
           </MenuItem>
-          <MenuItem onClick={choose(() => discount({ jobId: job.id, title: job.title }))}>Give a discount on it…</MenuItem>
-          <MenuItem onClick={choose(() => open({ kind: 'guide', jobId: job.id }))}>Labor from the guide…</MenuItem>
-          <MenuItem onClick={choose(() => open({ kind: 'details', jobId: job.id }))}>Rate, technician, words for the customer…</MenuItem>
-          {mayCan && (
-            <MenuItem onClick={choose(() => void navigate(`/setup/canned-jobs/new?job=${job.id}`))}>Keep as a canned job…</MenuItem>
-          )}
-          <MenuItem onClick={choose(() => void edits.removeJob(job))}>Take the job off</MenuItem>
+          <MenuItem onClick={choose(() => discount({ jobId: job.id, title: job.title }))}>Add discount…</MenuItem>
+          <MenuItem onClick={choose(() => open({ kind: 'guide', jobId: job.id }))}>Add labor from guide…</MenuItem>
+          <MenuItem onClick={choose(() => open({ kind: 'details', jobId: job.id }))}>
+            Labor rate, technician, customer description…
+          </MenuItem>
+          {mayCan && <MenuItem onClick={choose(() => void navigate(`/setup/canned-jobs/new?job=${job.id}`))}>Save as canned job…</MenuItem>}
+          <MenuItem onClick={choose(() => void edits.removeJob(job))}>Remove job</MenuItem>
         </Menu>
       )}
     </section>

@@ -35,21 +35,21 @@ export const LineRow = memo(function LineRow({ line, job, selected, correction, 
   const technician = line.technicianId ? (names.get(line.technicianId) ?? '') : '';
   const state = line.unsourced
     ? kind === 'Part'
-      ? 'no source yet'
-      : 'no time yet'
+      ? 'not sourced'
+      : 'no labor time'
     : expected
       ? `${line.supplier}, by ${expected.slice(0, 10) === today ? clock(expected) : day(expected, today)}`
       : line.state || technician;
   const given = job.discounts.find((d) => d.lineId === line.id);
   const after = [
     line.reducedTo !== null ? `${line.reducedTo.toFixed(2)} h, ${line.reducedBy}` : '',
-    line.keepsTime ? 'keeps its time' : '',
-    line.genericQuantity !== null ? `by the facts, was ${figure(line.genericQuantity)}` : '',
+    line.keepsTime ? 'full time, no overlap' : '',
+    line.genericQuantity !== null ? `from specs, was ${figure(line.genericQuantity)}` : '',
     given ? `${given.text}: −${amount(given.amount)}` : '',
   ].filter(Boolean);
   const set = (field: string, before: string) => (value: string) => edits.line(line, field, before, value);
   const switched = (field: string, on: boolean) => void edits.line(line, field, String(!on), String(on)).catch(say.refused);
-  const notes = [line.noteForCustomer && `For the customer: ${line.noteForCustomer}`, line.noteInside && `Inside: ${line.noteInside}`]
+  const notes = [line.noteForCustomer && `For the customer: ${line.noteForCustomer}`, line.noteInside && `Internal: ${line.noteInside}`]
     .filter(Boolean)
     .join('\n');
   const choose = (act: () => void) => () => {
@@ -58,12 +58,12 @@ export const LineRow = memo(function LineRow({ line, job, selected, correction, 
   };
   const overridden = line.overridden
     ? [
-        line.policyPrice === null ? 'Set by hand.' : `Set by hand; the policy says ${unitAmount(line.policyPrice)}.`,
+        line.policyPrice === null ? 'Set by hand.' : `Manual price. Pricing rules give ${unitAmount(line.policyPrice)}.`,
         line.overrideBy &&
-          `By ${line.overrideBy}${line.overrideReason ? `: ${line.overrideReason}.` : ', no reason given: type it after the price.'}`,
-        'Empty it to go back.',
+          `By ${line.overrideBy}${line.overrideReason ? `: ${line.overrideReason}.` : ', no reason given. Type one after the price.'}`,
+        'Clear it to use the calculated price.',
       ].join(' ')
-    : 'A reason can be typed after the price: 89.90 matched a quote';
+    : 'You can add a reason after the price, such as 89.90 matched a quote';
   return (
     <div
       className={`line ${line.isExcluded ? 'out' : ''} ${selected ? 'selected' : ''}`}
@@ -76,7 +76,7 @@ export const LineRow = memo(function LineRow({ line, job, selected, correction, 
       </span>
       <div className="whatcell">
         <EditCell
-          label={`What, ${line.description}`}
+          label={`Description, ${line.description}`}
           col="description"
           className="grow"
           value={line.description}
@@ -99,7 +99,7 @@ export const LineRow = memo(function LineRow({ line, job, selected, correction, 
                 .catch(say.refused)
             }
           >
-            Facts: {figure(correction.known)} {correction.unit}, not {countShown}
+            Specs: {figure(correction.known)} {correction.unit}, listed {countShown}
           </button>
         )}
         {(notes || line.photos > 0) && (
@@ -116,7 +116,7 @@ export const LineRow = memo(function LineRow({ line, job, selected, correction, 
       </div>
       {kind === 'Part' || kind === 'Fee' ? (
         <EditCell
-          label={`Number, ${line.description}`}
+          label={`Part number, ${line.description}`}
           col="number"
           value={line.number}
           title={line.brand ? `${line.number} · ${line.brand}` : undefined}
@@ -200,26 +200,26 @@ export const LineRow = memo(function LineRow({ line, job, selected, correction, 
           <MenuItem onClick={choose(() => open({ kind: 'line', lineId: line.id }))}>Notes and details…</MenuItem>
           {(kind === 'Part' || kind === 'Labor') && (
             <MenuItem onClick={choose(() => open({ kind: 'source', lineIds: [line.id] }))}>
-              {kind === 'Part' ? 'Stock and suppliers side by side…' : 'Labor guide for it…'}
+              {kind === 'Part' ? 'Compare stock and suppliers…' : 'Look up in labor guide…'}
             </MenuItem>
           )}
           {kind !== 'Text' && kind !== 'Fee' && (
-            <MenuItem onClick={choose(() => discount({ lineId: line.id, title: line.description }))}>Give a discount on it…</MenuItem>
+            <MenuItem onClick={choose(() => discount({ lineId: line.id, title: line.description }))}>Add discount…</MenuItem>
           )}
           {line.guideHours !== null && (
             <MenuItem onClick={choose(() => switched('keepsTime', !line.keepsTime))}>
-              {line.keepsTime ? 'Let overlap shorten it again' : 'Keep its full time'}
+              {line.keepsTime ? 'Apply labor overlap' : 'Use full time'}
             </MenuItem>
           )}
           {kind !== 'Text' && (
             <MenuItem onClick={choose(() => switched('isExcluded', !line.isExcluded))}>
-              {line.isExcluded ? 'Switch in again' : 'Switch out'}
+              {line.isExcluded ? 'Include line' : 'Leave line out'}
             </MenuItem>
           )}
           {line.received > 0 && (
             <MenuItem onClick={choose(() => void edits.intoStock(line).catch(say.refused))}>Put the part into stock</MenuItem>
           )}
-          <MenuItem onClick={choose(() => void edits.removeLines([line]))}>Take the line off</MenuItem>
+          <MenuItem onClick={choose(() => void edits.removeLines([line]))}>Remove line</MenuItem>
         </Menu>
       )}
     </div>

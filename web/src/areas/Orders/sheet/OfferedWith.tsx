@@ -5,7 +5,7 @@ import { useActions } from '../../../lib/order/useSheet';
 
 type Kind = Schemas['RelatedWorkKind'];
 
-const LEAD: Record<Kind, string> = { Addition: 'With it', Work: 'Its work', Instead: 'Instead' };
+const LEAD: Record<Kind, string> = { Addition: 'Also offer', Work: 'Add labor', Instead: 'Replace with' };
 const KINDS: Kind[] = ['Addition', 'Work', 'Instead'];
 
 /** What goes with a job: one press takes it. */
@@ -16,7 +16,7 @@ export function OfferedWith({ offers }: { offers: Schemas['RelatedWorkOffer'][] 
     void edits
       .take(offer.take, offer.title)
       .then((taken) => {
-        if (offer.kind === 'Instead') say.done(`${offer.title} took its place.`, () => edits.history.undo());
+        if (offer.kind === 'Instead') say.done(`Replaced with ${offer.title}.`, () => edits.history.undo());
         focusLine(taken.lineId, taken.column, taken.jobId);
       })
       .catch(say.refused);

@@ -166,45 +166,45 @@ export default function OrderSheet() {
   useKeys('Order', [
     { key: 'Ctrl Enter', label: 'New job', run: () => newJob.current?.focus(), always: true },
     { key: 'J', label: 'Next job', run: () => step(1) },
-    { key: 'K', label: 'Job before', run: () => step(-1) },
+    { key: 'K', label: 'Previous job', run: () => step(-1) },
     {
       key: 'Insert',
-      label: 'Add to the present job',
+      label: 'Add to current job',
       run: () => document.querySelector<HTMLElement>(`#job-${current?.id} .addrow input`)?.focus(),
       always: true,
     },
-    { key: 'A', label: 'Record: approved', run: () => decide('Approved') },
-    { key: 'D', label: 'Record: deferred', run: () => decide('Deferred') },
-    { key: 'X', label: 'Record: declined', run: () => decide('Declined') },
-    { key: 'W', label: 'Why is the focused amount what it is', run: askWhy },
+    { key: 'A', label: 'Mark approved…', run: () => decide('Approved') },
+    { key: 'D', label: 'Mark deferred…', run: () => decide('Deferred') },
+    { key: 'X', label: 'Mark declined…', run: () => decide('Declined') },
+    { key: 'W', label: 'Explain this amount', run: askWhy },
     ...(mayMargin ? [{ key: 'M', label: margins ? 'Hide cost and margin' : 'Show cost and margin', run: toggleMargins }] : []),
     ...(head?.vehicle
       ? [
-          { key: 'F', label: 'Facts about the car', run: openBeside('facts') },
+          { key: 'F', label: 'Vehicle specs', run: openBeside('facts') },
           { key: 'G', label: 'Labor guide', run: openBeside('guide') },
-          { key: 'H', label: 'Earlier work, here and on like cars', run: openBeside('earlier') },
-          { key: 'Y', label: "Services by the maker's schedule", run: openBeside('services') },
+          { key: 'H', label: 'Service history, this vehicle and similar ones', run: openBeside('earlier') },
+          { key: 'Y', label: 'Maintenance schedule', run: openBeside('services') },
           { key: 'I', label: 'Check-in sheet', run: () => setCheckingIn(true) },
         ]
       : []),
     { key: 'B', label: 'Canned jobs by system', run: openBeside('canned') },
     {
       key: 'U',
-      label: 'Go through the lines without a source',
+      label: 'Go through incomplete lines',
       run: () => unsourced.length > 0 && setBeside({ kind: 'source', lineIds: unsourced.map((line) => line.id) }),
     },
     { key: 'Ctrl Z', label: 'Undo', run: () => grid.backOrForth('undo') },
     { key: 'Ctrl Y', label: 'Redo', run: () => grid.backOrForth('redo') },
     {
       key: 'T',
-      label: 'Talk-through: read it out, switch jobs, record the answer',
+      label: 'Talk-through: read it out, include or leave out jobs, record the answer',
       run: () => void navigate(`/orders/${id}/talk-through`),
     },
-    { key: 'S', label: 'Send to the customer', run: openBeside('send') },
+    { key: 'S', label: 'Send to customer', run: openBeside('send') },
     { key: 'P', label: 'Messages', run: openBeside('messages') },
     { key: 'E', label: 'Estimate as PDF', run: () => window.open(`/api/orders/${id}/estimate.pdf`, '_blank') },
     { key: 'L', label: 'Details, labels and files', run: openBeside('details') },
-    { key: 'R', label: 'Record of who did what', run: openBeside('record') },
+    { key: 'R', label: 'Activity: who did what', run: openBeside('record') },
     ...(mayEnd && head?.state === 'Open' ? [{ key: '', label: 'End the order without an invoice', run: () => setEnding('ended') }] : []),
     ...(mayVoid && (head?.state === 'Open' || head?.state === 'Ended')
       ? [{ key: '', label: 'Make the order void', run: () => setEnding('void') }]
@@ -245,11 +245,9 @@ export default function OrderSheet() {
                 )}
                 {data.totals.policyIsOlder && !closed && (
                   <div className="policy-older" role="status">
-                    <span className="grow">
-                      This order is priced by an older policy than the one in force. Nothing changes until you say so.
-                    </span>
+                    <span className="grow">This repair order uses older pricing rules. Prices stay as they are until you reprice it.</span>
                     <button className="linkish" onClick={() => setRepricing(true)}>
-                      See what repricing changes
+                      Preview repricing
                     </button>
                   </div>
                 )}
@@ -344,8 +342,8 @@ function Why({
   // A key that ends in a colon asks for every amount of its kind, such as each tax.
   const found = entries?.filter((entry) => (target.endsWith(':') ? entry.key.startsWith(target) : entry.key === target)) ?? [];
   return (
-    <div className="why" role="dialog" aria-label={`Why ${title}`}>
-      <h3>Why {title}</h3>
+    <div className="why" role="dialog" aria-label={`How ${title} was calculated`}>
+      <h3>How {title} was calculated</h3>
       {found.length > 0 ? (
         found.map((entry) => (
           <div key={entry.key}>
@@ -354,7 +352,7 @@ function Why({
           </div>
         ))
       ) : (
-        <p className="soft">{failed ? 'The server does not answer.' : 'Nothing went into this amount.'}</p>
+        <p className="soft">{failed ? 'The server is not responding. Try again.' : 'No charges make up this amount.'}</p>
       )}
     </div>
   );

@@ -26,7 +26,7 @@ export default function RecordDrawer({ id, onClose }: { id: number; onClose: () 
     `${e.what} ${e.words} ${e.old} ${e.new} ${e.by}`.toLowerCase().includes(text.toLowerCase()),
   );
   return (
-    <Panel title="Record" onClose={onClose} width={480}>
+    <Panel title="Activity" onClose={onClose} width={480}>
       <form
         className="row"
         onSubmit={(event) => {
@@ -36,24 +36,24 @@ export default function RecordDrawer({ id, onClose }: { id: number; onClose: () 
       >
         <input
           className="grow boxed"
-          aria-label="A note of your own"
-          placeholder="A note of your own"
+          aria-label="Add a note"
+          placeholder="Add a note"
           value={note}
           onChange={(event) => setNote(event.target.value)}
         />
         <button className="chip" disabled={!note.trim()}>
-          Write it down
+          Add note
         </button>
       </form>
       {!text && <AnswersPart orderId={id} />}
-      <Search label="Search the record" placeholder="Search: a name, a part, a field…" value={text} onText={setText} />
+      <Search label="Search activity" placeholder="Search: a name, a part, a field…" value={text} onText={setText} />
       {record.error && !record.data ? (
         <Failed error={record.error} again={() => void record.refetch()} />
       ) : !record.data ? (
         <Loading what="the record" />
       ) : found.length === 0 ? (
-        <Empty title="Nothing here">
-          {text ? 'No entry has these words.' : 'Each change of price, quantity and decision will be written down here by itself.'}
+        <Empty title="No activity yet">
+          {text ? 'No matches. Try fewer words.' : 'Changes to prices, quantities and answers are logged here automatically.'}
         </Empty>
       ) : (
         <table className="list">

@@ -23,7 +23,7 @@ interface Props {
 const SENT: Record<Schemas['LinkState'], string> = {
   Open: 'Sent',
   Answered: 'Answered',
-  Expired: 'Sent, time over',
+  Expired: 'Sent, link expired',
   Withdrawn: 'Send',
   Changed: 'Changed since sent',
 };
@@ -52,15 +52,15 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
   const last =
     vehicle?.lastReading && vehicle.lastReadingAt && shop
       ? `Last ${reading(vehicle.lastReading, shop.distanceUnit)} on ${day(wallTime(vehicle.lastReadingAt, shop.timeZone), now)}`
-      : 'No earlier reading';
+      : 'No earlier odometer';
   const about = [vehicle?.vin ? `VIN …${vehicle.vin.slice(-6)}` : '', vehicle?.color, `by ${head.writer}`].filter(Boolean);
   const marks = [
-    head.hasPriority ? 'Comes first' : '',
-    head.customerWaits ? 'Customer waits' : '',
-    head.oldPartsBack ? 'Old parts back' : '',
-    head.washingWanted ? 'Wash' : '',
-    head.contact ? `Talk to ${head.contact.name}` : '',
-    head.site ? `For ${head.site.name}` : '',
+    head.hasPriority ? 'Priority' : '',
+    head.customerWaits ? 'Customer waiting' : '',
+    head.oldPartsBack ? 'Return old parts' : '',
+    head.washingWanted ? 'Wash before pickup' : '',
+    head.contact ? `Contact: ${head.contact.name}` : '',
+    head.site ? `Site: ${head.site.name}` : '',
     ...around.labels,
   ].filter(Boolean);
   const late = head.promiseState === 'Late' || head.promiseState === 'CannotBeKept';
@@ -76,11 +76,11 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
                 {vehicle.description}
               </Link>
             ) : (
-              head.title || 'Sale over the counter'
+              head.title || 'Counter sale'
             )}
           </h1>
           <div className="soft about">
-            <span className="nowrap">{head.counterSale ? `Sale over the counter · Order ${head.number}` : `Order ${head.number}`}</span>
+            <span className="nowrap">{head.counterSale ? `Counter sale · Order ${head.number}` : `Order ${head.number}`}</span>
             {vehicle && (
               <>
                 <label title={last}>
@@ -91,7 +91,7 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
                     commit={header('odometerIn')}
                     sure={lower('odometerIn')}
                     disabled={closed}
-                    placeholder={vehicle.lastReading ? `was ${vehicle.lastReading.toLocaleString('en-US')}` : 'missing'}
+                    placeholder={vehicle.lastReading ? `last ${vehicle.lastReading.toLocaleString('en-US')}` : 'missing'}
                     title={last}
                   />
                 </label>
@@ -103,7 +103,7 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
                     commit={header('odometerOut')}
                     sure={lower('odometerOut')}
                     disabled={closed}
-                    placeholder="at the end"
+                    placeholder="at pickup"
                   />
                 </label>
                 <label>
@@ -142,7 +142,7 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
                     ? `${customer.visits === 1 ? '1 visit' : `${customer.visits} visits`}${customer.since ? ` since ${customer.since.slice(0, 4)}` : ''}`
                     : 'first visit',
                 ].join(' · ')
-              : 'sold to somebody unknown'}
+              : 'no name given'}
           </div>
         </div>
         {(customer?.alert || vehicle?.warning) && (
@@ -150,18 +150,18 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
         )}
         {head.counterSale && !closed && (
           <button className="linkish nowrap" onClick={onAddCar}>
-            Add a car…
+            Add vehicle…
           </button>
         )}
         <span className="grow" />
         <label className={`box ${late ? 'late' : ''} ${styles.promise}`}>
-          <span>Promised{head.promiseState === 'Late' ? ', late' : head.promiseState === 'CannotBeKept' ? ", can't be kept" : ''}</span>
+          <span>Promised{head.promiseState === 'Late' ? ', late' : head.promiseState === 'CannotBeKept' ? ', at risk' : ''}</span>
           <EditCell
             label="Promised"
             value={head.promisedAt ? moment(head.promisedAt, now) : ''}
             commit={header('promisedAt')}
             disabled={closed}
-            placeholder="no promise"
+            placeholder="none"
           />
         </label>
         <label className={`box ${styles.stage}`}>
@@ -193,9 +193,9 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
           </select>
         </label>
         <label className={`box ${styles.lead}`}>
-          <span>Lead</span>
+          <span>Lead tech</span>
           <select value={head.leadId ?? ''} disabled={closed || busy} onChange={(event) => quietly(header('leadId')(event.target.value))}>
-            <option value="">no one</option>
+            <option value="">unassigned</option>
             {shop?.staff
               .filter((s) => s.role === 'Technician')
               .map((s) => (
@@ -218,7 +218,7 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
               {facts?.trouble && <span className="soft clip">{facts.trouble}</span>}
             </div>
             <button className="linkish nowrap" onClick={() => open({ kind: 'facts' })}>
-              All facts
+              All specs
             </button>
             <span className="key">F</span>
           </>
@@ -236,7 +236,7 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
           Details{around.files > 0 ? ` (${around.files})` : ''}
         </button>
         <Link className="nowrap" to={`/orders/${orderId}/talk-through`}>
-          Talk through
+          Talk-through
         </Link>
         <button className="linkish nowrap" onClick={() => open({ kind: 'send' })}>
           {around.sent ? SENT[around.sent.state] : 'Send'}
@@ -247,9 +247,9 @@ export const SheetHeader = memo(function SheetHeader({ facts, others, onAddCar, 
         </button>
         <Documents orderId={orderId} />
         <button className="linkish" onClick={() => open({ kind: 'record' })}>
-          Record
+          Activity
         </button>
-        {others.length > 0 && <span className="also-here nowrap">also here: {others.join(', ')}</span>}
+        {others.length > 0 && <span className="also-here nowrap">also viewing: {others.join(', ')}</span>}
       </div>
     </>
   );
@@ -271,7 +271,7 @@ function Documents({ orderId }: { orderId: number }) {
   return (
     <>
       <button className="linkish nowrap" aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
-        PDF
+        Print or PDF
       </button>
       {anchor && documents && (
         <Menu anchorEl={anchor} open onClose={() => setAnchor(null)}>

@@ -39,14 +39,14 @@ export const TotalsBar = memo(function TotalsBar({ onClose, onMargins }: { onClo
       {sum('Supplies', f.supplies, 'supplies')}
       {f.discounts !== 0 && sum('Discounts', -f.discounts, 'discounts')}
       <OrderDiscounts />
-      {sum(f.taxesInside ? 'Tax in it' : 'Tax', f.tax, 'tax:')}
+      {sum(f.taxesInside ? 'Tax included' : 'Tax', f.tax, 'tax:')}
       <button
         className="sum total"
         data-why="total"
         data-why-title={amount(f.total)}
         onClick={(event) => why('total', `total ${amount(f.total)}`, event.currentTarget)}
       >
-        <span>{undecided ? 'Total if all is approved' : 'Total'}</span>
+        <span>{undecided ? 'Total if all approved' : 'Total'}</span>
         <b>{shop ? money(f.total, shop.currency) : amount(f.total)}</b>
       </button>
       <Ceiling />
@@ -94,7 +94,7 @@ export const TotalsBar = memo(function TotalsBar({ onClose, onMargins }: { onClo
       {invoice ? (
         <Button variant="contained" size="large" onClick={() => void navigate(`/invoices/${invoice.id}`)}>
           Invoice {invoice.number}
-          {invoice.balance > 0 ? `, ${amount(invoice.balance)} to pay` : ', paid'}
+          {invoice.balance > 0 ? `, balance due ${amount(invoice.balance)}` : ', paid'}
         </Button>
       ) : (
         mayPost &&
@@ -121,7 +121,7 @@ function OrderDiscounts() {
         <button
           key={given.id}
           className="linkish small"
-          title={`${given.reason} ${given.by}. Press to take back.`.trim()}
+          title={`${given.reason} ${given.by}. Click to remove.`.trim()}
           onClick={() => void edits.takeBack(given)}
         >
           {given.text} ×
@@ -144,8 +144,8 @@ function Ceiling() {
   const end = Math.max(consent.allowed, figures.total, consent.approvedTotal, 0.01);
   const percent = (value: number) => `${Math.max(0, Math.min(100, (value / end) * 100))}%`;
   const past = consent.ceiling === 'Past';
-  const within = open ? 'the rest needs an answer' : 'all within it';
-  const words = { Past: 'ask again before going on', LetPast: 'let past by a manager', Within: within }[consent.ceiling];
+  const within = open ? 'other jobs need an answer' : 'within the limit';
+  const words = { Past: 'get approval before going on', LetPast: 'limit overridden by a manager', Within: within }[consent.ceiling];
   return (
     <div className="measure">
       <div className="label">
@@ -157,7 +157,7 @@ function Ceiling() {
       <div
         className="rule tall"
         role="img"
-        aria-label={`Agreed ${amount(consent.agreed)}, approved work ${amount(consent.approvedTotal)}, may grow to ${amount(consent.allowed)}`}
+        aria-label={`Customer approved ${amount(consent.agreed)}, work now ${amount(consent.approvedTotal)}, limit ${amount(consent.allowed)}`}
       >
         <div className="fill" style={vars({ '--to': percent(consent.approvedTotal) })} />
         <div className="over" style={vars({ '--from': percent(consent.approvedTotal), '--to': percent(figures.total) })} />
@@ -165,10 +165,10 @@ function Ceiling() {
         <div className="mark" style={vars({ '--at': percent(consent.allowed) })} />
       </div>
       <div className="under">
-        <span>may grow to {amount(consent.allowed)}</span>
+        <span>limit {amount(consent.allowed)}</span>
         {past && mayPass && !closed ? (
           <button className="linkish small" onClick={() => setPassing(true)}>
-            Let it go on…
+            Override limit…
           </button>
         ) : (
           <span>{Math.round(end)}</span>

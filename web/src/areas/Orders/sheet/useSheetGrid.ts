@@ -123,7 +123,7 @@ export function useSheetGrid(sheet: Sheet | undefined, edits: Edits, closed: boo
         })),
       ),
     );
-    say.done(lines.length === 1 ? 'The line is copied.' : `${lines.length} lines are copied.`);
+    say.done(lines.length === 1 ? 'Line copied.' : `${lines.length} lines are copied.`);
   };
 
   const onPaste = (event: ClipboardEvent<HTMLElement>) => {
@@ -132,7 +132,7 @@ export function useSheetGrid(sheet: Sheet | undefined, edits: Edits, closed: boo
     if (closed || !job || !isRows(text)) return;
     event.preventDefault();
     void edits.paste(Number(job.dataset.jobId), text).then(({ lineIds, refused }) => {
-      const added = lineIds.length === 1 ? '1 line was pasted.' : `${lineIds.length} lines were pasted.`;
+      const added = lineIds.length === 1 ? '1 line pasted.' : `${lineIds.length} lines were pasted.`;
       const left =
         refused.length > 0
           ? ` Row ${refused[0]!.row} was left out: ${refused[0]!.why}${refused.length > 1 ? ` So were ${refused.length - 1} more.` : ''}`

@@ -13,22 +13,20 @@ export function AlongSection() {
   const set = (i: number, row: Partial<Form['companions'][number]>) => (f: Form) => ({ ...f, companions: withRow(f.companions, i, row) });
   return (
     <>
-      <p className="soft">
-        Whoever adds a part of the category gets these with it, for each unit; on the order each can be changed or waived.
-      </p>
+      <p className="soft">Adding a part in the category adds these for each unit. Each one can be changed or waived on the repair order.</p>
       <ListProblem path="companions" />
       <table className="list edit">
         <thead>
           <tr>
             <th>Code</th>
-            <th>What the customer reads</th>
-            <th>With</th>
-            <th>As</th>
+            <th>Customer description</th>
+            <th>Part category</th>
+            <th>Type</th>
             <th className="right">Each</th>
             <th className="right">Hours</th>
             <th className="right">Cost</th>
-            <th>Taxed</th>
-            <th>Passed on</th>
+            <th>Taxable</th>
+            <th>Pass-through</th>
             <th />
           </tr>
         </thead>
@@ -113,12 +111,13 @@ export function AlongSection() {
               ],
             })}
           >
-            Add something that comes along
+            Add an automatic add-on
           </AddRow>
         </tbody>
       </table>
       <p className="soft">
-        Labor costs the shop its hours at the cost of an hour. A fee that is passed on is held for the state: neither revenue nor cost.
+        Labor cost is its hours times the labor cost per hour. A pass-through fee is collected for the state and is neither revenue nor
+        cost.
       </p>
     </>
   );
@@ -130,7 +129,7 @@ export function FeesSection() {
   const set = (i: number, row: Partial<Form['orderFees'][number]>) => (f: Form) => ({ ...f, orderFees: withRow(f.orderFees, i, row) });
   return (
     <>
-      <p className="soft">Charged once on an order with work on it, never on a sale over the counter.</p>
+      <p className="soft">Charged once per repair order, never on a counter sale.</p>
       <ListProblem path="orderFees" />
       <table className="list edit">
         <thead>
@@ -138,9 +137,9 @@ export function FeesSection() {
             <th>Code</th>
             <th className="right">Amount</th>
             <th className="right">Cost</th>
-            <th>Only with</th>
-            <th>Taxed</th>
-            <th>Passed on</th>
+            <th>Only with category</th>
+            <th>Taxable</th>
+            <th>Pass-through</th>
             <th />
           </tr>
         </thead>

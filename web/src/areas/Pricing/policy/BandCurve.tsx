@@ -14,7 +14,8 @@ export function BandCurve({ curve }: { curve: Curve }) {
   const last = Math.max(...costs);
   const first = Math.min(1, costs[0]! / 4);
   const prices = [...curve.points, ...curve.naive.flatMap((n) => [n.from, n.to])].map((p) => p.price).filter((price) => price > 0);
-  if (prices.length === 0) return <p className="soft">Every part of this table is given away; there is no curve to draw.</p>;
+  if (prices.length === 0)
+    return <p className="soft">Parts in this markup table would sell for nothing, so there is no curve. Check the multipliers.</p>;
   const top = Math.max(...prices) * 1.15;
   const start = curve.points.find((p) => p.cost > 0)!;
   const low = Math.max(0.01, Math.min((start.price / start.cost) * first, ...prices.filter((p) => p > 0)));
@@ -60,14 +61,14 @@ export function BandCurve({ curve }: { curve: Curve }) {
       </svg>
       <figcaption>
         <span className="legend charged">charged</span>
-        {curve.lifts.length > 0 && <span className="legend naive">bare multiplier, where it would fall</span>}
-        <span className="soft">cost along the rule, price upward</span>
+        {curve.lifts.length > 0 && <span className="legend naive">without the safeguard, price would drop</span>}
+        <span className="soft">cost across, price up</span>
       </figcaption>
       {curve.lifts.length > 0 && (
         <ul className="lifts">
           {curve.lifts.map((lift) => (
             <li key={lift.fromCost}>
-              Just above {unitAmount(lift.fromCost)} the price would fall from {amount(lift.price)} to {amount(lift.fallen)}; it is held at{' '}
+              Just above {unitAmount(lift.fromCost)} the price would drop from {amount(lift.price)} to {amount(lift.fallen)}; it is held at{' '}
               {amount(lift.price)}
               {lift.toCost === null ? '.' : ` up to a cost of ${amount(lift.toCost)}.`}
             </li>

@@ -38,7 +38,7 @@ export default function ComparisonDialog({ onClose }: { onClose: () => void }) {
     try {
       const id = await putInForce(version, note);
       onClose();
-      say.done(`Version ${id} is in force. Orders opened from now on are priced by it.`);
+      say.done(`Version ${id} is in effect. New repair orders use it.`);
     } catch (error) {
       say.refused(error);
       setBusy(false);
@@ -46,19 +46,17 @@ export default function ComparisonDialog({ onClose }: { onClose: () => void }) {
   };
   return (
     <Dialog open onClose={onClose} maxWidth="md" fullWidth>
-      <DialogTitle>What the last 90 days would have come to</DialogTitle>
+      <DialogTitle>Effect on the last 90 days</DialogTitle>
       <DialogContent className="comparison">
         {comparison.error && <Failed error={comparison.error} again={() => void comparison.refetch()} />}
-        {!data && !comparison.error && <Loading what="the posted orders, pricing each anew" />}
+        {!data && !comparison.error && <Loading what="posted repair orders, repricing each" />}
         {data && <Figures data={data} />}
-        {data && (
-          <Labelled label="Why it is changed, in a few words (for the list of versions)" value={note} onText={setNote} maxLength={200} />
-        )}
+        {data && <Labelled label="Reason for the change (shown in the version list)" value={note} onText={setNote} maxLength={200} />}
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Go on writing</Button>
+        <Button onClick={onClose}>Keep editing</Button>
         <Button variant="contained" disabled={!data || busy} onClick={() => void put()}>
-          {busy ? 'Putting it in force…' : 'Put in force'}
+          {busy ? 'Publishing…' : 'Publish'}
         </Button>
       </DialogActions>
     </Dialog>
@@ -74,20 +72,23 @@ function Figures({ data }: { data: Comparison }) {
   return (
     <>
       {data.orders === 0 ? (
-        <p>No order was posted since {shop ? day(wallTime(data.since, shop.timeZone), now) : ''}; there is nothing to compare with.</p>
+        <p>
+          No repair orders have been posted since {shop ? day(wallTime(data.since, shop.timeZone), now) : ''}, so there is nothing to
+          compare.
+        </p>
       ) : (
         <table className="list compare">
           <thead>
             <tr>
               <th>{data.orders === 1 ? '1 posted order' : `${data.orders.toLocaleString('en-US')} posted orders`}</th>
               <th className="right">As posted</th>
-              <th className="right">Under the draft</th>
+              <th className="right">With the draft</th>
               <th className="right">Change</th>
             </tr>
           </thead>
           <tbody>
             <tr>
-              <td>Revenue, without taxes and what is passed on</td>
+              <td>Revenue, excluding taxes and pass-through fees</td>
               <td className="right">{amount(data.before.revenue)}</td>
               <td className="right">{amount(data.after.revenue)}</td>
               <td className="right strong">{change(data.before.revenue, data.after.revenue)}</td>
@@ -113,7 +114,7 @@ function Figures({ data }: { data: Comparison }) {
       </p>
       {data.most.length > 0 && (
         <>
-          <h3>Those that change most</h3>
+          <h3>Biggest changes</h3>
           <table className="list">
             <thead>
               <tr>
@@ -121,7 +122,7 @@ function Figures({ data }: { data: Comparison }) {
                 <th>Work</th>
                 <th>Customer</th>
                 <th className="right">Total</th>
-                <th className="right">Would be</th>
+                <th className="right">With the draft</th>
                 <th className="right">Change</th>
                 <th className="right">Profit</th>
               </tr>

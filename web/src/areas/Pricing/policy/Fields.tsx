@@ -121,7 +121,7 @@ export function AddRow({ children, add, cols }: { children: string; add: (form: 
 export function Remove({ words, from }: { words: string; from: (form: Form) => Form }) {
   const { remove } = usePolicy();
   return (
-    <button className="more" aria-label={`Take ${words} away`} title={`Take ${words} away`} onClick={() => remove(words, from)}>
+    <button className="more" aria-label={`Remove ${words}`} title={`Remove ${words}`} onClick={() => remove(words, from)}>
       ×
     </button>
   );

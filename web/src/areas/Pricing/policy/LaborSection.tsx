@@ -12,7 +12,7 @@ export function LaborSection() {
         <thead>
           <tr>
             <th>Rate</th>
-            <th className="right">An hour</th>
+            <th className="right">Per hour</th>
             <th />
           </tr>
         </thead>
@@ -30,7 +30,7 @@ export function LaborSection() {
               </td>
               <td>
                 <Cell
-                  label={`An hour at ${rate.name}`}
+                  label={`${rate.name}, per hour`}
                   path={`laborRates[${i}].rate`}
                   col="rate"
                   figure
@@ -48,13 +48,13 @@ export function LaborSection() {
           </AddRow>
         </tbody>
       </table>
-      <p className="soft">Labor is charged by the rate of its line, else of the job, the order, the customer’s account, else by general.</p>
+      <p className="soft">Labor uses the line's rate if set, otherwise the job's, the order's, the customer's, or general.</p>
       <Setting
-        words="Cost of an hour"
-        help="What an hour of labor costs the shop, wages with everything on them. Margin is counted with it."
+        words="Labor cost per hour"
+        help="What an hour of labor costs the shop, including taxes and benefits. Used to calculate margin."
       >
         <Cell
-          label="Cost of an hour"
+          label="Labor cost per hour"
           path="laborCostPerHour"
           figure
           value={form.laborCostPerHour}

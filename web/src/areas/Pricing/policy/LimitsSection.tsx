@@ -7,9 +7,11 @@ export function LimitsSection() {
   const set = (row: Partial<Form['overrun']>) => (f: Form) => ({ ...f, overrun: { ...f.overrun, ...row } });
   return (
     <>
-      <h3>Approved work may grow</h3>
-      <p className="soft">Past what the customer agreed to, nobody goes on without asking again. Empty fields are not counted.</p>
-      <Setting words="By percent of what was agreed to">
+      <h3>Approved limit</h3>
+      <p className="soft">
+        How far approved work can go over the amount the customer approved before new approval is needed. Blank fields are ignored.
+      </p>
+      <Setting words="Percent over the approved amount">
         <Cell
           label="Grow by percent"
           path="overrun.percent"
@@ -19,7 +21,7 @@ export function LimitsSection() {
           set={(percent) => set({ percent })}
         />
       </Setting>
-      <Setting words="By an amount">
+      <Setting words="Amount over the approved amount">
         <Cell
           label="Grow by amount"
           path="overrun.amount"
@@ -30,37 +32,37 @@ export function LimitsSection() {
         />
       </Setting>
       {form.overrun.percent !== '' && form.overrun.amount !== '' && (
-        <Setting words="Where both are set">
+        <Setting words="If both are set">
           <Choice
-            label="Where both are set"
+            label="If both are set"
             value={form.overrun.takeGreater ? 'greater' : 'smaller'}
             choices={[
-              ['smaller', 'the smaller counts'],
-              ['greater', 'the greater counts'],
+              ['smaller', 'use the smaller'],
+              ['greater', 'use the larger'],
             ]}
             set={(which) => set({ takeGreater: which === 'greater' })}
           />
         </Setting>
       )}
-      <h3>Aims</h3>
-      <p className="soft">Drawn as a mark on every order’s rules, for those who may see margins.</p>
+      <h3>Targets</h3>
+      <p className="soft">Shown as a mark on each repair order's margin bar, for people who can see margins.</p>
       <Setting words="Margin, in percent">
         <Cell
           label="Aim for margin"
           path="marginAim"
           figure
           value={form.marginAim}
-          placeholder="no aim"
+          placeholder="no target"
           set={(marginAim) => (f) => ({ ...f, marginAim })}
         />
       </Setting>
-      <Setting words="Labor for each sold hour" help="The effective rate: net labor over hours sold.">
+      <Setting words="Effective labor rate" help="Labor sales after discounts, divided by hours sold.">
         <Cell
-          label="Aim for labor each hour"
+          label="Effective labor rate target"
           path="effectiveRateAim"
           figure
           value={form.effectiveRateAim}
-          placeholder="no aim"
+          placeholder="no target"
           set={(effectiveRateAim) => (f) => ({ ...f, effectiveRateAim })}
         />
       </Setting>

@@ -15,12 +15,12 @@ export function PartsSection() {
       <ListProblem path="markupBands" />
       <Tables at={at} onAt={setAt} />
       {table && <Bands key={at} at={Math.min(at, form.markupBands.length - 1)} />}
-      <h3>Which parts are priced by which table</h3>
+      <h3>Markup table by part category</h3>
       <table className={`list edit ${styles.narrow}`}>
         <thead>
           <tr>
-            <th>Category of parts</th>
-            <th>Table</th>
+            <th>Part category</th>
+            <th>Markup table</th>
             <th />
           </tr>
         </thead>
@@ -38,7 +38,7 @@ export function PartsSection() {
               </td>
               <td>
                 <Choice
-                  label={`Table of ${category.name}`}
+                  label={`Markup table for ${category.name}`}
                   path={`categories[${i}].bands`}
                   value={category.bands}
                   choices={[
@@ -67,15 +67,15 @@ export function PartsSection() {
           </AddRow>
         </tbody>
       </table>
-      <p className="soft">Every other category is priced by standard.</p>
-      <Setting words="How prices end" help="Prices only rise to their ending, so a dearer part never sells for less.">
+      <p className="soft">Every other category uses standard.</p>
+      <Setting words="Price endings" help="Prices only round up, so a higher-cost part never sells for less.">
         <Choice
-          label="How prices end"
+          label="Price endings"
           value={form.ending}
           choices={[
-            ['None', 'as they come'],
-            ['RoundUpTo', 'up to a multiple of'],
-            ['EndWith', 'up to the next'],
+            ['None', 'no rounding'],
+            ['RoundUpTo', 'round up to a multiple of'],
+            ['EndWith', 'round up to end in'],
           ]}
           set={(ending) => (f) => ({ ...f, ending })}
         />
@@ -91,15 +91,15 @@ export function PartsSection() {
         )}
       </Setting>
       <Setting words="List price">
-        <Tick label="Never sell above the maker’s list price" value={form.capAtList} set={(capAtList) => (f) => ({ ...f, capAtList })} />
+        <Tick label="Never sell above manufacturer's list price" value={form.capAtList} set={(capAtList) => (f) => ({ ...f, capAtList })} />
       </Setting>
-      <Setting words="Parts from stock are priced by" help="Their cost in the books is the average either way.">
+      <Setting words="Parts from stock are priced by" help="Inventory value uses average cost either way.">
         <Choice
-          label="Cost that prices stock"
+          label="Stock cost used for pricing"
           value={form.stockCost}
           choices={[
-            ['Last', 'the cost of the last receipt'],
-            ['Average', 'the average cost'],
+            ['Last', 'last cost'],
+            ['Average', 'average cost'],
           ]}
           set={(stockCost) => (f) => ({ ...f, stockCost })}
         />
@@ -116,7 +116,7 @@ function Tables({ at, onAt }: { at: number; onAt: (at: number) => void }) {
       <div role="tablist" aria-label="Markup tables">
         {form.markupBands.map((table, i) => (
           <button key={i} role="tab" aria-selected={i === Math.min(at, form.markupBands.length - 1)} onClick={() => onAt(i)}>
-            {table.name || 'without a name'}
+            {table.name || 'unnamed'}
           </button>
         ))}
       </div>
@@ -129,7 +129,7 @@ function Tables({ at, onAt }: { at: number; onAt: (at: number) => void }) {
           );
         }}
       >
-        Add a table
+        Add a markup table
       </button>
     </div>
   );
@@ -150,7 +150,7 @@ function Bands({ at }: { at: number }) {
           <thead>
             <tr>
               <th className="right">Cost up to</th>
-              <th className="right">Times</th>
+              <th className="right">Multiplier</th>
               <th />
             </tr>
           </thead>
@@ -161,11 +161,11 @@ function Bands({ at }: { at: number }) {
                 <tr key={b}>
                   <td>
                     <Cell
-                      label={`Band ${b + 1}, cost up to`}
+                      label={`Row ${b + 1}, cost up to`}
                       path={`markupBands[${at}].bands[${b}].upTo`}
                       col="upTo"
                       figure
-                      placeholder={open ? 'every higher cost' : ''}
+                      placeholder={open ? 'all higher costs' : ''}
                       value={band.upTo}
                       set={(upTo) => set((bands) => withRow(bands, b, { upTo }))}
                     />
@@ -185,7 +185,7 @@ function Bands({ at }: { at: number }) {
               );
             })}
             <AddRow cols={3} add={set((bands) => [...bands.slice(0, -1), { upTo: '', multiplier: '' }, bands[bands.length - 1]!])}>
-              Add a band
+              Add a row
             </AddRow>
           </tbody>
         </table>
@@ -193,7 +193,7 @@ function Bands({ at }: { at: number }) {
           <span>Name</span>
           <div className="set">
             <Cell
-              label="Name of the table"
+              label="Table name"
               path={`markupBands[${at}].name`}
               value={table.name}
               set={(name) => (f) => ({
@@ -209,7 +209,7 @@ function Bands({ at }: { at: number }) {
         </div>
         <ListProblem path={`markupBands[${at}]`} />
       </div>
-      {curve ? <BandCurve curve={curve} /> : <p className="soft">The curve is drawn when every band has its figures.</p>}
+      {curve ? <BandCurve curve={curve} /> : <p className="soft">The curve appears when every row is filled in.</p>}
     </div>
   );
 }

@@ -20,11 +20,11 @@ const ComparisonDialog = lazy(() => import('./ComparisonDialog'));
 const SECTIONS = [
   { name: 'Labor', part: LaborSection, paths: /^labor/ },
   { name: 'Parts', part: PartsSection, paths: /^(markupBands|categories|endingValue)/ },
-  { name: 'What comes along', part: AlongSection, paths: /^companions/ },
-  { name: 'Order fees', part: FeesSection, paths: /^orderFees/ },
+  { name: 'Automatic add-ons', part: AlongSection, paths: /^companions/ },
+  { name: 'Per-order fees', part: FeesSection, paths: /^orderFees/ },
   { name: 'Shop supplies', part: SuppliesSection, paths: /^supplies/ },
   { name: 'Taxes', part: TaxSection, paths: /^(taxes|exemptions)/ },
-  { name: 'Limits and aims', part: LimitsSection, paths: /^(overrun|marginAim|effectiveRateAim)/ },
+  { name: 'Limits and targets', part: LimitsSection, paths: /^(overrun|marginAim|effectiveRateAim)/ },
   { name: 'Versions', part: VersionsSection, paths: /^$/ },
 ] as const;
 
@@ -47,7 +47,7 @@ export default function PolicyPage() {
             change: changes.change,
             remove: (words, change) => {
               const before = view.form;
-              changes.change(change).then(() => say.done(`You took ${words} away.`, () => changes.put(before)), say.refused);
+              changes.change(change).then(() => say.done(`${words} removed.`, () => changes.put(before)), say.refused);
             },
             wrong: (path) => view.problems.find((problem) => problem.field === path)?.message,
           }
@@ -57,7 +57,7 @@ export default function PolicyPage() {
   const step = (by: number) => setAt((now) => (now + by + SECTIONS.length) % SECTIONS.length);
   useKeys('Setup', [
     { key: 'J', label: 'Next section', run: () => step(1) },
-    { key: 'K', label: 'Section before', run: () => step(-1) },
+    { key: 'K', label: 'Previous section', run: () => step(-1) },
   ]);
   if (policy.error && !view) return <Failed error={policy.error} again={() => void policy.refetch()} />;
   if (!view || !work) return <Loading what="the policy" />;
@@ -67,7 +67,7 @@ export default function PolicyPage() {
     const before = view.form;
     try {
       await changes.discard();
-      say.done('The draft is thrown away.', () => changes.put(before));
+      say.done('Draft discarded.', () => changes.put(before));
     } catch (error) {
       say.refused(error);
     }
@@ -75,17 +75,17 @@ export default function PolicyPage() {
   return (
     <PolicyContext value={work}>
       <div className="policy-page">
-        <nav className="policy-nav" aria-label="Sections of the policy">
-          <h1>Policy</h1>
+        <nav className="policy-nav" aria-label="Pricing sections">
+          <h1>Pricing rules</h1>
           <p className="soft small">
-            Version {inForce.id} in force since {shop ? day(wallTime(inForce.inForceAt, shop.timeZone), now) : ''}
+            Version {inForce.id} in effect since {shop ? day(wallTime(inForce.inForceAt, shop.timeZone), now) : ''}
           </p>
           {SECTIONS.map((section, i) => {
             const wrong = view.problems.filter((problem) => section.paths.test(problem.field ?? '')).length;
             return (
               <button key={section.name} aria-current={i === at} onClick={() => setAt(i)}>
                 <span className="grow">{section.name}</span>
-                {wrong > 0 && <span className="stop small strong">{wrong === 1 ? '1 to mend' : `${wrong} to mend`}</span>}
+                {wrong > 0 && <span className="stop small strong">{wrong === 1 ? '1 to fix' : `${wrong} to fix`}</span>}
               </button>
             );
           })}
@@ -97,7 +97,7 @@ export default function PolicyPage() {
         <footer className="policy-foot" aria-label="The draft">
           {view.draft === null ? (
             <span className="soft grow">
-              This is what prices orders now. Change anything and a draft begins; nothing is priced by it until you put it in force.
+              These rules price repair orders now. Changing anything starts a draft, which has no effect until you publish it.
             </span>
           ) : (
             <>
@@ -105,35 +105,37 @@ export default function PolicyPage() {
                 <div className="strong">
                   Draft:{' '}
                   {view.differences.length === 0
-                    ? 'says the same as the policy in force'
+                    ? 'no changes'
                     : view.differences.length === 1
                       ? '1 change'
                       : `${view.differences.length} changes`}
                   {view.problems.length > 0 && (
                     <span className="stop">
                       {' '}
-                      · {view.problems.length === 1 ? '1 thing to mend' : `${view.problems.length} things to mend`}
+                      · {view.problems.length === 1 ? '1 thing to fix' : `${view.problems.length} things to fix`}
                     </span>
                   )}
                 </div>
                 <div
                   className="soft small clip"
-                  title={view.differences.map((d) => `${d.what}: ${d.before || 'new'} → ${d.after || 'gone'}`).join('\n')}
+                  title={view.differences.map((d) => `${d.what}: ${d.before || 'new'} → ${d.after || 'removed'}`).join('\n')}
                 >
                   {view.differences.length > 0
                     ? view.differences
-                        .map((d) => `${d.what} ${d.before && d.after ? `${d.before} to ${d.after}` : d.after ? `new: ${d.after}` : 'gone'}`)
+                        .map(
+                          (d) => `${d.what} ${d.before && d.after ? `${d.before} to ${d.after}` : d.after ? `new: ${d.after}` : 'removed'}`,
+                        )
                         .join(' · ')
                     : `by ${view.draft.changedBy}, ${shop ? moment(wallTime(view.draft.changedAt, shop.timeZone), now) : ''}`}
                 </div>
               </div>
-              <Button onClick={() => void discard()}>Throw the draft away</Button>
+              <Button onClick={() => void discard()}>Discard draft</Button>
               <Button
                 variant="contained"
                 disabled={view.problems.length > 0 || view.differences.length === 0}
                 onClick={() => setComparing(true)}
               >
-                Compare and put in force…
+                Compare and publish…
               </Button>
             </>
           )}

@@ -20,11 +20,7 @@ export function TaxSection() {
   return (
     <>
       <Setting words="Prices">
-        <Tick
-          label="Prices hold their taxes already"
-          value={form.pricesIncludeTax}
-          set={(pricesIncludeTax) => (f) => ({ ...f, pricesIncludeTax })}
-        />
+        <Tick label="Prices include tax" value={form.pricesIncludeTax} set={(pricesIncludeTax) => (f) => ({ ...f, pricesIncludeTax })} />
       </Setting>
       <ListProblem path="taxes" />
       <table className="list edit">
@@ -33,7 +29,7 @@ export function TaxSection() {
             <th>Tax</th>
             <th className="right">Percent</th>
             {ON.map(([key, words]) => (
-              <th key={key}>on {words}</th>
+              <th key={key}>{words}</th>
             ))}
             <th />
           </tr>
@@ -78,15 +74,15 @@ export function TaxSection() {
         <ListProblem key={i} path={`taxes[${i}].on`} />
       ))}
       <h3>Exemptions</h3>
-      <p className="soft">A customer’s page names one of these; it frees them of the taxes ticked.</p>
+      <p className="soft">Choose one on the customer's page. They are exempt from the checked taxes.</p>
       <ListProblem path="exemptions" />
       <table className="list edit">
         <thead>
           <tr>
             <th>Exemption</th>
-            <th>of all taxes</th>
+            <th>from all taxes</th>
             {form.taxes.map((tax, t) => (
-              <th key={t}>of {tax.code}</th>
+              <th key={t}>from {tax.code}</th>
             ))}
             <th />
           </tr>
@@ -104,7 +100,7 @@ export function TaxSection() {
                 />
               </td>
               <td>
-                <Tick quiet label={`${exemption.name} frees of all taxes`} value={exemption.all} set={(all) => free(i, { all })} />
+                <Tick quiet label={`${exemption.name} frees from all taxes`} value={exemption.all} set={(all) => free(i, { all })} />
               </td>
               {form.taxes.map((tax, t) => (
                 <td key={t}>
@@ -152,8 +148,8 @@ export function SuppliesSection() {
   );
   return (
     <>
-      <Setting words="Shop supplies" help="Rags, sprays and small hardware that no line names.">
-        <Tick label="Charge them" value={s.charged} set={(charged) => set({ charged })} />
+      <Setting words="Shop supplies" help="Rags, chemicals and small hardware not listed on their own lines.">
+        <Tick label="Charge shop supplies" value={s.charged} set={(charged) => set({ charged })} />
       </Setting>
       {s.charged && (
         <>
@@ -161,7 +157,7 @@ export function SuppliesSection() {
             {cell('percent', 'Percent of supplies')}
             <span>of</span>
             <Choice
-              label="Supplies are a percentage of"
+              label="Shop supplies are a percent of"
               value={s.base}
               choices={[
                 ['Labor', 'labor'],
@@ -171,14 +167,14 @@ export function SuppliesSection() {
               set={(base) => set({ base })}
             />
           </Setting>
-          <Setting words="At least" help="Where there is any labor or part to charge them on.">
-            {cell('minimum', 'At least', 'no floor')}
+          <Setting words="Minimum" help="Applies when there is labor or parts to charge on.">
+            {cell('minimum', 'Minimum', 'none')}
           </Setting>
-          <Setting words="At most">{cell('maximum', 'At most', 'no ceiling')}</Setting>
+          <Setting words="Maximum">{cell('maximum', 'Maximum', 'none')}</Setting>
           <Setting words="Taxed">
-            <Tick label="Taxes that are on supplies apply" value={s.taxable} set={(taxable) => set({ taxable })} />
+            <Tick label="Taxable" value={s.taxable} set={(taxable) => set({ taxable })} />
           </Setting>
-          <Setting words="Cost" help="How much of what supplies bring is spent on them, in percent.">
+          <Setting words="Cost" help="What shop supplies cost the shop, as a percent of what it charges.">
             {cell('costPercent', 'Cost of supplies in percent', '0')}
           </Setting>
         </>

@@ -15,19 +15,19 @@ export function VersionsSection() {
       const before = form;
       const older = await unwrap(api.GET('/api/policy/versions/{id}', { params: { path: { id } } }));
       await change(() => older);
-      say.done(`The draft says what version ${id} says.`, () => change(() => before));
+      say.done(`The draft now matches version ${id}.`, () => change(() => before));
     } catch (error) {
       say.refused(error);
     }
   };
   return (
     <>
-      <p className="soft">A posted order keeps the version that priced it for good. An open one keeps its own until it is repriced.</p>
+      <p className="soft">Posted repair orders keep their version. Open ones keep theirs until repriced.</p>
       <table className="list">
         <thead>
           <tr>
             <th>Version</th>
-            <th>In force since</th>
+            <th>In effect since</th>
             <th>By</th>
             <th>Why</th>
             <th />
@@ -37,14 +37,14 @@ export function VersionsSection() {
           {view.versions.map((version, i) => (
             <tr key={version.id}>
               <td>
-                {version.id} {i === 0 && <span className="strong">in force</span>}
+                {version.id} {i === 0 && <span className="strong">in effect</span>}
               </td>
               <td>{shop ? moment(wallTime(version.inForceAt, shop.timeZone), now) : ''}</td>
-              <td>{version.by || 'with the shop'}</td>
+              <td>{version.by || 'initial setup'}</td>
               <td>{version.note}</td>
               <td className="right">
                 <button className="linkish" onClick={() => void takeUp(version.id)}>
-                  Take as the draft
+                  Start draft from this
                 </button>
               </td>
             </tr>

@@ -35,14 +35,14 @@ export function LabelsPart({ kind, id, disabled }: Props) {
   };
   if (state.labels.length + state.fields.length === 0)
     return maySetup ? (
-      <Part title="The shop's own">
+      <Part title="Labels and custom fields">
         <p className="soft">
-          Labels and fields of your own are made in <Link to="/setup/own">Setup</Link>.
+          Set up labels and custom fields in <Link to="/setup/own">Setup</Link>.
         </p>
       </Part>
     ) : null;
   return (
-    <Part title="The shop's own">
+    <Part title="Labels and custom fields">
       {state.labels.length > 0 && (
         <div className="labels" role="group" aria-label="Labels">
           {state.labels.map((label) => (
@@ -65,7 +65,7 @@ export function LabelsPart({ kind, id, disabled }: Props) {
           value={field.value}
           disabled={disabled}
           list={field.type === 'Choice' ? field.choices : field.type === 'YesNo' ? ['yes', 'no'] : undefined}
-          placeholder={field.type === 'Choice' || field.type === 'YesNo' ? 'not said' : field.type === 'Date' ? 'a day' : undefined}
+          placeholder={field.type === 'Choice' || field.type === 'YesNo' ? 'not set' : field.type === 'Date' ? 'date' : undefined}
           commit={(value) => set(field.id, value)}
         />
       ))}

@@ -19,10 +19,10 @@ const KINDS: [RecordKind, string][] = [
   ['Order', 'repair orders'],
 ];
 const TYPES: [FieldType, string][] = [
-  ['Text', 'words'],
-  ['Number', 'a figure'],
-  ['Date', 'a day'],
-  ['Choice', 'one of several words'],
+  ['Text', 'text'],
+  ['Number', 'number'],
+  ['Date', 'date'],
+  ['Choice', 'list'],
   ['YesNo', 'yes or no'],
 ];
 const USES: Record<Schemas['PhraseUse'], string> = { Complaint: 'concerns', Cause: 'causes', Correction: 'corrections' };
@@ -40,10 +40,7 @@ export default function OwnPage() {
   const retire = (path: '/api/labels/{id}/retire' | '/api/extra-fields/{id}/retire', id: number, name: string, retired: boolean) => {
     const send = (to: boolean) => unwrap(api.POST(path, { params: { path: { id } }, body: { retired: to } })).then(renew);
     send(retired).then(
-      () =>
-        say.done(retired ? `${name} is not offered any more; records that have it keep it.` : `${name} is offered again.`, () =>
-          send(!retired),
-        ),
+      () => say.done(retired ? `${name} retired. Records that already have it keep it.` : `${name} restored.`, () => send(!retired)),
       say.refused,
     );
   };
@@ -62,7 +59,7 @@ export default function OwnPage() {
     <div className="own-page">
       <div className="record-side">
         <Part title="Labels">
-          <p className="soft">Short words that are put on records with one click.</p>
+          <p className="soft">Tags you can put on a record with one click.</p>
           <table className="list">
             <tbody>
               {defined.data.labels.map((label) => (
@@ -85,7 +82,7 @@ export default function OwnPage() {
           <AddForm what="label" onAdd={(kind, name) => unwrap(api.POST('/api/labels', { body: { kind, name } })).then(renew)} />
         </Part>
         <Part title="Fields">
-          <p className="soft">Fields that the shop needs and the program does not have.</p>
+          <p className="soft">Your own fields, for anything Yardstick does not have.</p>
           <table className="list">
             <tbody>
               {defined.data.fields.map((field) => (
@@ -119,13 +116,13 @@ export default function OwnPage() {
         </Part>
       </div>
       <div className="record-main">
-        <Part title="Texts">
+        <Part title="Terms and wording">
           <Text label="On estimates and invoices" value={texts.data.terms} commit={setText('terms')} />
           <Text label="Signed at check-in" value={texts.data.checkInTerms} commit={setText('checkInTerms')} />
           <Text label="Where customers heard of us, one per line" value={texts.data.customerSources} commit={setText('customerSources')} />
         </Part>
         <Part title="Phrases">
-          <p className="soft">Every phrase that somebody types joins by itself; the most used come first.</p>
+          <p className="soft">Phrases people type are added automatically, most used first.</p>
           <div className="phrases">
             <table className="list">
               <tbody>
@@ -199,8 +196,8 @@ function AddForm({ what, onAdd }: AddProps) {
         </label>
         {what === 'field' && (
           <label className="labelled">
-            <span>Holds</span>
-            <select aria-label="Holds" value={type} onChange={(event) => setType(event.target.value as FieldType)}>
+            <span>Type</span>
+            <select aria-label="Type" value={type} onChange={(event) => setType(event.target.value as FieldType)}>
               {TYPES.map(([value, words]) => (
                 <option key={value} value={value}>
                   {words}
@@ -214,7 +211,7 @@ function AddForm({ what, onAdd }: AddProps) {
         </Button>
       </div>
       {type === 'Choice' && (
-        <Labelled label="Words to choose from, with commas" value={choices} onText={setChoices} problem={refusal.of('choices')} />
+        <Labelled label="Choices, separated by commas" value={choices} onText={setChoices} problem={refusal.of('choices')} />
       )}
     </form>
   );
