@@ -55,20 +55,20 @@ test('an estimate is sent, partly approved on a phone, one job deferred, a quest
 
   // The third job is not safe to leave undone.
   await mina.getByRole('button', { name: 'More for Ball joint, left', exact: true }).first().click();
-  await mina.getByRole('menuitem', { name: /Rate, technician/ }).click();
-  await mina.getByLabel(/Not safe to leave undone/).click();
-  await expect(mina.getByLabel(/Not safe to leave undone/)).toBeChecked();
+  await mina.getByRole('menuitem', { name: /Labor rate, technician/ }).click();
+  await mina.getByLabel(/Safety item/).click();
+  await expect(mina.getByLabel(/Safety item/)).toBeChecked();
   await mina.keyboard.press('Escape');
 
   await mina.keyboard.press('s');
-  await expect(mina.getByLabel('Message')).toHaveValue(/Hello Ottilie, here is what we found.*\{\{ link \}\}/s);
+  await expect(mina.getByLabel('Message', { exact: true })).toHaveValue(/Hello Ottilie, here is what we found.*\{\{ link \}\}/s);
   await accessible(mina, 'sending');
   await mina.getByRole('button', { name: 'Send the estimate' }).click();
   await expect(mina.getByText('waiting for answer')).toBeVisible();
   await expect.poll(() => lastLink('+15055550141')).not.toBe('');
   const link = await lastLink('+15055550141');
   await mina.keyboard.press('Escape');
-  await expect(mina.getByLabel('Stage')).toHaveValue('WaitingForAnswer');
+  await expect(mina.getByLabel('Stage').locator('option:checked')).toHaveText('Waiting for approval');
 
   const page = await phone(browser);
   await page.goto(link);
@@ -89,7 +89,7 @@ test('an estimate is sent, partly approved on a phone, one job deferred, a quest
   await page.getByRole('button', { name: 'Ask a question first' }).click();
   await page.getByLabel('Your question').fill('Do I get a loan car?');
   await page.getByRole('button', { name: 'Send the question' }).click();
-  await expect(page.getByText('Your question is with us')).toBeVisible();
+  await expect(page.getByText('We got your question')).toBeVisible();
   await mina.goto('/orders');
   await mina
     .getByRole('region', { name: 'Customer updates' })
@@ -100,7 +100,7 @@ test('an estimate is sent, partly approved on a phone, one job deferred, a quest
   await mina.getByRole('button', { name: 'Messages (1 new)' }).click();
   await expect(mina.getByRole('list', { name: 'Messages' })).toContainText('Do I get a loan car?');
   await accessible(mina, 'messages');
-  await mina.getByLabel('Message').fill('Yes, the small one.');
+  await mina.getByLabel('Message', { exact: true }).fill('Yes, the small one.');
   await mina.getByRole('button', { name: 'Send', exact: true }).click();
   await expect(mina.getByRole('list', { name: 'Messages' }).getByText('delivered').last()).toBeVisible();
   await mina.keyboard.press('Escape');
@@ -118,13 +118,13 @@ test('an estimate is sent, partly approved on a phone, one job deferred, a quest
   await page.getByLabel(/may not be safe to drive/).check();
   await page.getByRole('button', { name: 'Send my answer' }).dblclick();
   await expect(page.getByRole('heading', { name: 'Thank you, we have your answer.' })).toBeVisible();
-  await expect(page.getByText(/What you agreed to comes to \$[\d,]+\.\d\d, tax included\./)).toBeVisible();
+  await expect(page.getByText(/Approved total: \$[\d,]+\.\d\d, tax included\./)).toBeVisible();
   await expect(page.getByText('Rear wiper: later')).toBeVisible();
   await accessible(page, 'customer page, answered');
 
   // The counter has it without asking for it.
   await expect(mina.locator('.decide .made')).toHaveText(['Approved', 'Deferred', 'Declined']);
-  await expect(mina.getByRole('region', { name: 'Customer updates' })).toContainText('yes to 1 of 3');
+  await expect(mina.getByRole('region', { name: 'Customer updates' })).toContainText('approved 1 of 3');
 
   // The work grows past the ceiling: it is asked again, here on the talk-through, and approved a second time.
   const hours = mina.getByLabel('Hours, Front pads and rotors, replace');
@@ -170,7 +170,7 @@ test('a photo goes out when it was released and says so when it does not load; a
   let broken = true;
   await page.route('**/photos/*', (route) => (broken ? route.abort() : route.continue()));
   await page.goto(await lastLink('+15055550142'));
-  await expect(page.getByRole('heading', { name: /this is what we suggest/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /here is what we recommend/ })).toBeVisible();
   await expect(page.getByText('Pads at 2 mm')).toHaveCount(0);
   await page.getByText("What's included").first().click();
   const again = page.getByRole('button', { name: 'The photo did not load. Try again' });
@@ -192,7 +192,7 @@ test('a photo goes out when it was released and says so when it does not load; a
   await ingrid.getByRole('combobox', { name: 'To', exact: true }).selectOption('other');
   await ingrid.getByLabel('Phone number or email').fill('505 555 0143');
   await ingrid.getByLabel('Attach').selectOption({ label: 'Estimate' });
-  await expect(ingrid.getByLabel('Message')).toHaveValue(/here is what you asked for.*\{\{ link \}\}/s);
+  await expect(ingrid.getByLabel('Message', { exact: true })).toHaveValue(/here are the documents you asked for.*\{\{ link \}\}/s);
   await ingrid.getByRole('button', { name: 'Send', exact: true }).click();
   await expect.poll(() => lastLink('+15055550143', 'documents')).not.toBe('');
   await tab.goto(await lastLink('+15055550143', 'documents'));
@@ -205,7 +205,7 @@ test('a photo goes out when it was released and says so when it does not load; a
   await ingrid.getByRole('button', { name: 'Turn link off' }).click();
   await expect(ingrid.getByText('link closed')).toBeVisible();
   await tab.reload();
-  await expect(tab.getByRole('heading', { name: 'We took this document back.' })).toBeVisible();
+  await expect(tab.getByRole('heading', { name: 'This document is no longer available.' })).toBeVisible();
   await expect(tab.getByRole('link', { name: /^Call / })).toBeVisible();
 });
 
@@ -239,7 +239,7 @@ test('an order is talked through by keys: jobs out and in, the total follows, th
   await mina.keyboard.press('2');
   await mina.getByLabel('Rear wiper: what becomes of it').selectOption('Deferred');
   await mina.getByRole('button', { name: 'Record answer' }).click();
-  await expect(mina.getByText('Say until which day or odometer reading')).toBeVisible();
+  await expect(mina.getByText('Enter the date or odometer')).toBeVisible();
   await mina.getByLabel('Until').fill('in 3 months');
   await mina.getByRole('button', { name: 'Record answer' }).click();
   await expect(mina.locator('.decide .made')).toHaveText(['Approved', 'Deferred', 'Approved']);
@@ -289,17 +289,17 @@ test('a link that was changed, withdrawn or made up says so; templates and fees 
   await expect(ingrid.getByText('withdrawn', { exact: true })).toBeVisible();
   const page = await phone(browser);
   await page.goto(link);
-  await expect(page.getByRole('heading', { name: 'We took this estimate back.' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'We withdrew this estimate.' })).toBeVisible();
   await page.goto(link.replace(/approve\/.*/, 'approve/nothing-of-ours'));
-  await expect(page.getByRole('heading', { name: /This link is not one of ours/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /This link is not valid/ })).toBeVisible();
 
   await ingrid.goto('/setup/messages');
   await ingrid.getByRole('button', { name: 'New template' }).click();
-  await ingrid.getByLabel('User name', { exact: true }).fill('Running late');
-  await ingrid.getByLabel('Message').fill('Hello {{ customer.firstNam }}');
+  await ingrid.getByLabel('Name', { exact: true }).fill('Running late');
+  await ingrid.getByLabel('Message', { exact: true }).fill('Hello {{ customer.firstNam }}');
   await ingrid.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(ingrid.getByRole('alert')).toContainText('There is no field "customer.firstNam"');
-  await ingrid.getByLabel('Message').fill('Hello {{ customer.firstName }}, we need an hour more.');
+  await ingrid.getByLabel('Message', { exact: true }).fill('Hello {{ customer.firstName }}, we need an hour more.');
   await expect(ingrid.locator('.thread')).toContainText('we need an hour more.');
   await accessible(ingrid, 'templates');
   await ingrid.getByRole('button', { name: 'Save', exact: true }).click();
@@ -313,7 +313,7 @@ test('a link that was changed, withdrawn or made up says so; templates and fees 
   await expect(ingrid.getByRole('cell', { name: /Winter storage of tires/ }).first()).toBeVisible();
   await accessible(ingrid, 'fees');
   await ingrid.goto('/orders');
-  await ingrid.getByRole('radio', { name: 'Without an answer' }).click();
+  await ingrid.getByRole('radio', { name: 'Waiting for approval' }).click();
   await expect(ingrid.getByRole('row', { name: /Ottilie Vandermeer/ })).toContainText('3 jobs');
   await accessible(ingrid, 'unanswered');
 });

@@ -83,7 +83,7 @@ async function writeUpByKeys(page: Page, lastName: string, plate: string) {
   await page.keyboard.press('Tab');
   await expect(page.getByRole('button', { name: 'Why Regulator 14V: 96.50' })).toBeFocused();
   await page.keyboard.press('w');
-  await expect(page.getByRole('dialog', { name: 'Why 96.50' })).toContainText('Manual price');
+  await expect(page.getByRole('dialog', { name: 'How 96.50 was calculated' })).toContainText('Manual price');
   await page.keyboard.press('Escape');
   await accessible(page, 'order sheet');
   await page.keyboard.press('a');
@@ -92,7 +92,7 @@ async function writeUpByKeys(page: Page, lastName: string, plate: string) {
   await accessible(page, 'decision');
   await page.keyboard.press('Enter');
   await expect(page.locator('.decide .made')).toHaveText('Approved');
-  await expect(page.getByLabel('Stage')).toHaveValue('WaitingForParts');
+  await expect(page.getByLabel('Stage').locator('option:checked')).toHaveText('Waiting for parts');
 }
 
 const orderIdOf = (page: Page) => Number(/orders\/(\d+)/.exec(page.url())![1]);
@@ -128,7 +128,7 @@ test('one new car goes through the whole shop, the counter by keyboard alone', a
 
   // Floor: planned for Noor by keys, then a quarter hour later.
   await counter.keyboard.press('1');
-  const loose = counter.getByRole('button', { name: /SLC 101, Voltage regulator.*not planned/ });
+  const loose = counter.getByRole('button', { name: /SLC 101, Voltage regulator.*not scheduled/ });
   await loose.focus();
   await counter.keyboard.press('Enter');
   const block = counter.locator('.lane-block').filter({ hasText: 'SLC 101' });
@@ -177,14 +177,14 @@ test('one new car goes through the whole shop, the counter by keyboard alone', a
   // Close: the obstacle is named and cleared from where it is named; then the money.
   await counter.goto(`/orders/${order}`);
   await expect(counter.getByText('Belt is cracked')).toBeVisible();
-  await expect(counter.getByLabel('Stage')).toHaveValue('Done');
+  await expect(counter.getByLabel('Stage').locator('option:checked')).toHaveText('Ready for pickup');
   await counter.keyboard.press('c');
-  await expect(counter.getByText('The odometer reading at pickup is missing')).toBeVisible();
+  await expect(counter.getByText('Odometer out is missing')).toBeVisible();
   await accessible(counter, 'close');
   await counter.getByLabel('Odometer').focus();
   await type(counter, '61,209');
   await counter.keyboard.press('Enter');
-  await expect(counter.getByText('Nothing is in the way')).toBeVisible();
+  await expect(counter.getByText('Ready to invoice')).toBeVisible();
   await counter.getByRole('button', { name: 'Post the invoice' }).focus();
   await counter.keyboard.press('Enter');
   await expect(counter.getByRole('heading', { name: /^Invoice \d+/ })).toBeVisible();
@@ -193,7 +193,7 @@ test('one new car goes through the whole shop, the counter by keyboard alone', a
   await counter.keyboard.press('t');
   await type(counter, '500');
   await counter.keyboard.press('Enter');
-  await expect(counter.getByText('Change to hand back')).toBeVisible();
+  await expect(counter.getByText('Change due')).toBeVisible();
   await expect(counter.getByText('Paid', { exact: true })).toBeVisible();
   const pdf = await counter.request.get(counter.url().replace('/invoices/', '/api/invoices/') + '/invoice.pdf');
   expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
@@ -215,8 +215,8 @@ test('one new car goes through the whole shop, the counter by keyboard alone', a
   await owner.getByRole('button', { name: 'Reverse…' }).click();
   await owner.getByLabel('Reason', { exact: true }).fill('Posted by mistake');
   await owner.getByRole('button', { name: 'Reverse the invoice' }).click();
-  await expect(owner.getByText(/Hand back .* in cash/)).toBeVisible();
-  await expect(owner.getByText(/Reversed by credit note/)).toBeVisible();
+  await expect(owner.getByText(/Refund .* in cash/)).toBeVisible();
+  await expect(owner.getByText(/Reversed by credit memo/)).toBeVisible();
   await expect(counter.getByRole('button', { name: /Close and invoice/ })).toBeVisible();
 });
 
@@ -256,9 +256,9 @@ test('the same with a supplier that fails at first: it is said, nothing is lost,
   await counter.getByRole('button', { name: 'Post the invoice' }).click();
   await mood('card', 'loseAnswer', 1);
   await mood('card-lookup', 'off', 1);
-  await counter.getByRole('button', { name: /Charge .* to a card/ }).click();
+  await counter.getByRole('button', { name: /Charge card .*/ }).click();
   await expect(counter.getByRole('button', { name: 'Check this charge' })).toBeVisible({ timeout: 15_000 });
-  await expect(counter.getByRole('button', { name: /Charge .* to a card/ })).toHaveCount(0);
+  await expect(counter.getByRole('button', { name: /Charge card .*/ })).toHaveCount(0);
   await counter.getByRole('button', { name: 'Check this charge' }).click();
   await expect(counter.getByText('Paid', { exact: true })).toBeVisible();
 });
@@ -292,7 +292,7 @@ test('a lost connection is said, and what was typed goes out when it is back', a
   await mina.context().setOffline(true);
   await key.fill('OFF-7');
   await key.blur();
-  await expect(mina.getByText(/No connection. One change is kept here/)).toBeVisible();
+  await expect(mina.getByText(/No connection. One change is saved on this computer/)).toBeVisible();
   await mina.context().setOffline(false);
   await expect(mina.getByText(/No connection/)).toHaveCount(0, { timeout: 20_000 });
   await mina.reload();
@@ -310,16 +310,16 @@ test('a job is dragged to a person, a car to a stage, and both are undone', asyn
   await mina.getByRole('button', { name: 'Undo' }).click();
   await expect(mina.getByRole('region', { name: 'Unassigned' }).locator('.lane-block').filter({ hasText: 'QRD 518' })).toBeVisible();
   await mina.keyboard.press('2');
-  const stage = mina.getByRole('region', { name: 'Being diagnosed' });
+  const stage = mina.getByRole('region', { name: 'In diagnosis' });
   await drag(mina, mina.locator('[data-car]').filter({ hasText: 'PNE 904' }), stage);
   await expect(stage.getByText('PNE 904')).toBeVisible();
   await mina.locator('[data-car]').filter({ hasText: 'PNE 904' }).focus();
   await mina.keyboard.press('[');
-  await expect(mina.getByRole('region', { name: 'Here', exact: true }).getByText('PNE 904')).toBeVisible();
+  await expect(mina.getByRole('region', { name: 'Arrived', exact: true }).getByText('PNE 904')).toBeVisible();
   // The hands stay with the car: two keys in a row move it twice, the second not refused for the first.
   await mina.keyboard.press(']');
   await mina.keyboard.press(']');
-  await expect(mina.getByRole('region', { name: 'Being priced', exact: true }).getByText('PNE 904')).toBeVisible();
+  await expect(mina.getByRole('region', { name: 'Building estimate', exact: true }).getByText('PNE 904')).toBeVisible();
   await expect(mina.getByText(/changed since|meanwhile/)).toHaveCount(0);
 });
 

@@ -62,7 +62,7 @@ test('an estimate that was declined is ended without an invoice, and the car com
   }, order);
   await mina.goto(`/write-up?customer=${vehicle[0]}&vehicle=${vehicle[1]}`);
   const known = mina.getByRole('region', { name: 'Alerts and history' });
-  const more = known.getByRole('button', { name: /more, none pressing/ });
+  const more = known.getByRole('button', { name: /more, nothing urgent/ });
   await known.getByRole('listitem').first().waitFor();
   if (await more.isVisible()) await more.click();
   const declined = known.getByRole('listitem').filter({ hasText: titles[0]! }).filter({ hasText: 'declined' }).first();

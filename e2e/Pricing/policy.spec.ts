@@ -14,12 +14,12 @@ test('the owner writes a policy, sees what it would have meant, puts it in force
 
   await ingrid.getByRole('link', { name: 'Setup' }).click();
   await ingrid.getByRole('link', { name: 'Pricing rules' }).click();
-  await ingrid.getByLabel('An hour at general').fill('many');
+  await ingrid.getByLabel('general, per hour').fill('many');
   await ingrid.keyboard.press('Tab');
   await expect(ingrid.getByText('"many" is not a number')).toBeVisible();
-  await expect(ingrid.getByRole('button', { name: /Compare and put in force/ })).toBeDisabled();
+  await expect(ingrid.getByRole('button', { name: /Compare and publish/ })).toBeDisabled();
   await accessible(ingrid, 'policy, with something to mend');
-  await ingrid.getByLabel('An hour at general').fill('151');
+  await ingrid.getByLabel('general, per hour').fill('151');
   await ingrid.keyboard.press('Tab');
   await expect(ingrid.getByText('Labor rate general 142.00 to 151')).toBeVisible();
 
@@ -31,8 +31,8 @@ test('the owner writes a policy, sees what it would have meant, puts it in force
   }
   await ingrid.getByRole('navigation', { name: 'Pricing sections' }).getByRole('button', { name: 'Parts' }).click();
   await expect(ingrid.getByRole('img', { name: /Price by cost, table standard/ })).toBeVisible();
-  await expect(ingrid.getByText('Just above 5.00 the price would fall from 15.00 to 11.00')).toBeVisible();
-  await ingrid.getByRole('button', { name: 'Take band 1 away' }).click();
+  await expect(ingrid.getByText('Just above 5.00 the price would drop from 15.00 to 11.00')).toBeVisible();
+  await ingrid.getByRole('button', { name: 'Remove band 1' }).click();
   await expect(ingrid.getByText('Just above 5.00')).toHaveCount(0);
   await ingrid.getByRole('button', { name: 'Undo' }).click();
   await expect(ingrid.getByText('Just above 5.00')).toBeVisible();
@@ -40,17 +40,17 @@ test('the owner writes a policy, sees what it would have meant, puts it in force
   // What was typed is still there after the page was left.
   await ingrid.reload();
   await expect(ingrid.getByText('Labor rate general 142.00 to 151')).toBeVisible();
-  await ingrid.getByRole('button', { name: /Compare and put in force/ }).click();
+  await ingrid.getByRole('button', { name: /Compare and publish/ }).click();
   const dialog = ingrid.getByRole('dialog');
   await expect(dialog.getByRole('heading', { name: 'Biggest changes' })).toBeVisible();
   await expect(dialog.getByRole('row')).toHaveCount(15);
   await accessible(ingrid, 'comparison', '[role=dialog]');
-  await dialog.getByLabel(/Why it is changed/).fill('Wages rose');
+  await dialog.getByLabel(/Reason for the change/).fill('Wages rose');
   await dialog.getByRole('button', { name: 'Publish' }).click();
-  await expect(ingrid.getByText('Version 2 is in force.')).toBeVisible();
+  await expect(ingrid.getByText('Version 2 is in effect.')).toBeVisible();
 
   // The open order keeps its prices and says so; repricing shows the change first and can be undone.
-  await expect(mina.getByText('This order is priced by an older policy')).toBeVisible();
+  await expect(mina.getByText('This repair order uses older pricing rules')).toBeVisible();
   await expect(total).toHaveText(before);
   await mina.getByRole('button', { name: 'Preview repricing' }).click();
   await expect(mina.getByRole('dialog')).toContainText('Wages rose');
@@ -74,7 +74,7 @@ test('four tires bring their mounting and fees along; what was set or waived sta
   const along = (code: string) => mina.locator(`[data-companion="${code}"]`);
   await expect(along('MOUNT')).toContainText('96.00');
   await expect(along('TIRE-FUND')).toContainText('6.00');
-  await expect(along('VALVE')).toContainText('comes with tire');
+  await expect(along('VALVE')).toContainText('added with tire');
   const quantity = mina
     .locator('[data-line]')
     .filter({ hasText: 'Tire' })
@@ -98,7 +98,7 @@ test('four tires bring their mounting and fees along; what was set or waived sta
   await along('MOUNT')
     .getByRole('button', { name: /Why Mount/ })
     .click();
-  await expect(mina.getByRole('dialog', { name: /Why 40.00/ })).toContainText('by the policy it would be');
+  await expect(mina.getByRole('dialog', { name: /How 40.00 was calculated/ })).toContainText('pricing rules give');
   await mina.keyboard.press('Escape');
   await mina.locator('[data-line] [data-col="each"]').first().focus();
   await mina.keyboard.press('w');

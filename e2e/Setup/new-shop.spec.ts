@@ -133,7 +133,7 @@ test('a stranger sets a shop up from an empty folder, brings a second person in,
     ['Lin Farrow', 'Parts'],
   ] as const) {
     h.count.moves += 3;
-    await adding.getByLabel('User name').focus();
+    await adding.getByLabel('Name').focus();
     await h.type(name);
     await adding.getByLabel('Is a').selectOption(role);
     await adding.getByRole('button', { name: 'Add' }).click();
@@ -169,7 +169,7 @@ test('a stranger sets a shop up from an empty folder, brings a second person in,
 
   // A supplier that is called, a part, and canned jobs of a starting set.
   await h.click('link', 'Suppliers');
-  await owner.getByRole('form', { name: 'Add a supplier' }).getByLabel('User name').focus();
+  await owner.getByRole('form', { name: 'Add a supplier' }).getByLabel('Name').focus();
   await h.type('Pier Parts');
   await h.press('Enter');
   await expect(owner.getByRole('region', { name: 'Pier Parts' })).toBeVisible();
@@ -203,7 +203,7 @@ test('a stranger sets a shop up from an empty folder, brings a second person in,
     await expect(owner.getByText(made)).toBeVisible();
     await h.click('link', 'All files');
   };
-  await bring('customers', ['First name,Last name,Phone', 'Nils,Orrin,419 555 0181', 'Bea,Castell,419 555 0182'], '2 records were made');
+  await bring('customers', ['First name,Last name,Phone', 'Nils,Orrin,419 555 0181', 'Bea,Castell,419 555 0182'], '2 records were added');
   await bring(
     'parts',
     [
@@ -211,7 +211,7 @@ test('a stranger sets a shop up from an empty folder, brings a second person in,
       'CF-11,Cabin filter,filter,6.80,4,Pier Parts',
       'WB-22,Wiper blade 22,wiper,5.10,10,',
     ],
-    '2 records were made',
+    '2 records were added',
   );
   await expect(owner.getByRole('row', { name: /parts.csv/ })).toContainText('2');
 
@@ -277,7 +277,7 @@ test('a stranger sets a shop up from an empty folder, brings a second person in,
   await other.getByRole('button', { name: 'Mark all approved jobs finished' }).click();
   await other.getByLabel('Odometer').fill('61,210');
   await other.getByLabel('Odometer').press('Enter');
-  await expect(other.getByText('Nothing is in the way')).toBeVisible();
+  await expect(other.getByText('Ready to invoice')).toBeVisible();
   await other.getByRole('button', { name: 'Post the invoice' }).click();
   await expect(other.getByRole('heading', { name: /^Invoice \d+/ })).toBeVisible();
   await other.keyboard.press('t');

@@ -74,7 +74,7 @@ internal static class BackupCommand
         }
         catch (InvalidDataException)
         {
-            throw new ShopFileException($"{source} is not a backup of Yardstick; nothing was changed.");
+            throw new ShopFileException($"{source} is not a Yardstick backup. Nothing was changed.");
         }
         if (await CheckAsync(Path.Combine(fresh, "shop.db")) is { } damage)
             throw new ShopFileException($"The backup is damaged ({damage}); nothing was changed.");
@@ -84,7 +84,7 @@ internal static class BackupCommand
             Directory.Move(folder, Invariant($"{folder.TrimEnd('/')}.before-{utcNow:yyyyMMddHHmmss}"));
         }
         Directory.Move(fresh, folder);
-        Console.WriteLine($"Restored {source} to {folder}. What was there before is beside it.");
+        Console.WriteLine($"Restored {source} to {folder}. The old data is in the folder next to it.");
         return 0;
     }
 

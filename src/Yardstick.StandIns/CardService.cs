@@ -16,7 +16,7 @@ internal static class CardService
                 Results.Json(
                     memory.ChargeOnce(key, count =>
                         refuse
-                            ? new Charge(key, "declined", $"T{70000 + count}", "", "Not enough funds.", request.Amount)
+                            ? new Charge(key, "declined", $"T{70000 + count}", "", "Insufficient funds.", request.Amount)
                             : new Charge(key, "approved", $"T{70000 + count}", "4417", "", request.Amount)
                     )
                 )

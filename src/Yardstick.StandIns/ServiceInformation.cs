@@ -87,7 +87,7 @@ internal static class ServiceInformation
         string[] happened =
         [
             "Oil and filter changed",
-            "Passed the yearly inspection",
+            "Passed annual inspection",
             "Tires replaced",
             "Rear bumper repaired after a collision",
             "Sold to a new owner",

@@ -91,7 +91,7 @@ public partial class Shop
 
     /// <summary>Where customers heard of the shop, as it is offered.</summary>
     public IReadOnlyList<string> CustomerSources { get; internal set; } =
-    ["Recommended by a friend", "Drove by", "Online search", "Our website"];
+    ["Referral", "Drove by", "Online search", "Our website"];
 
     /// <summary>What technicians say of a job under way, as it is offered.</summary>
     public IReadOnlyList<string> ProgressNotes { get; internal set; } = ["More parts needed", "Waiting for help", "Half done"];

@@ -30,13 +30,13 @@ internal static class DemoCatalog
         ("brake", "Rear brake pads", "BP-R", 24.9m, 58m, 9, 0),
         ("rotor", "Front brake rotor", "BR-F", 39m, 92m, 10, 0),
         ("rotor", "Rear brake rotor", "BR-R", 34m, 84m, 8, 0),
-        ("caliper", "Brake caliper, rebuilt", "CA", 58m, 118m, 6, 22.5m),
+        ("caliper", "Brake caliper, remanufactured", "CA", 58m, 118m, 6, 22.5m),
         ("fluid", "Brake fluid, pint", "FL-B", 4.4m, 4.4m, 1, 0),
         ("fluid", "Transmission fluid, quart", "FL-T", 6.85m, 6.85m, 1, 0),
-        ("coolant", "Coolant, ready mixed, gallon", "CO", 14.16m, 14.16m, 1, 0),
+        ("coolant", "Coolant, 50/50 premix, gallon", "CO", 14.16m, 14.16m, 1, 0),
         ("battery", "Battery, group H5", "BA-H5", 86m, 86m, 1, 18m),
         ("battery", "Battery, group H6", "BA-H6", 98m, 98m, 1, 18m),
-        ("battery", "Battery, group H7, glass mat", "BA-H7", 149m, 149m, 1, 18m),
+        ("battery", "Battery, group H7, AGM", "BA-H7", 149m, 149m, 1, 18m),
         ("tire", "Tire 205/55 R16", "TI-2055516", 61m, 96.2m, 4, 0),
         ("tire", "Tire 225/45 R17", "TI-2254517", 74m, 118m, 4, 0),
         ("tire", "Tire 235/65 R17", "TI-2356517", 81m, 132m, 4, 0),
@@ -54,7 +54,7 @@ internal static class DemoCatalog
         ("bulb", "Headlight bulb", "HB", 6.2m, 24m, 5, 0),
         ("bearing", "Wheel bearing with hub", "WH", 64m, 146m, 6, 0),
         ("suspension", "Front strut", "ST", 78m, 152m, 6, 0),
-        ("suspension", "Stabilizer link", "SL", 14m, 31m, 5, 0),
+        ("suspension", "Sway bar link", "SL", 14m, 31m, 5, 0),
         ("suspension", "Control arm", "AR", 62m, 128m, 4, 0),
         ("alternator", "Alternator, rebuilt", "AL", 131.25m, 214m, 4, 35m),
         ("starter", "Starter, rebuilt", "SR", 98m, 176m, 3, 30m),
@@ -215,7 +215,7 @@ internal static class DemoCatalog
         ("Brake caliper, replace one", "Brakes", "sticking pulls", "brakes", 1.2m, "", "CA×1 FL-B×1", null),
         ("Wheel bearing, replace one", "Chassis", "hum noise hub", "chassis", 1.9m, "", "WH×1", null),
         ("Front struts, replace pair", "Chassis", "shocks thump", "chassis", 2.8m, "", "ST×2", null),
-        ("Stabilizer links, replace pair", "Chassis", "rattle clunk", "chassis", 0.9m, "", "SL×2", null),
+        ("Sway bar links, replace pair", "Chassis", "rattle clunk", "chassis", 0.9m, "", "SL×2", null),
         ("Control arm, replace one", "Chassis", "clunk pulls", "chassis", 1.8m, "", "AR×1", null),
         ("Wheel alignment", "Chassis", "pulls", "chassis", 1.0m, "", "", 119.95m),
         ("Four tires 205/55 R16", "Tires", "new tyres", "tires", 0, "", "TI-2055516×4", null),
@@ -336,7 +336,7 @@ internal static class DemoCatalog
         {
             case "Oil and filter service":
                 (canned.CustomerText, canned.Checklist) = (
-                    "Fresh oil and a new filter, levels set, tires checked.",
+                    "Fresh oil and filter, fluids topped off, tire pressure checked.",
                     ["Oil drained warm", "Filter and gasket new", "Level at the upper mark", "No leak", "Indicator reset"]
                 );
                 break;
@@ -347,9 +347,9 @@ internal static class DemoCatalog
                 break;
             case "Front brake pads and rotors" or "Rear brake pads and rotors" or "Front brake pads" or "Rear brake pads":
                 Add("Caliper pins, free and lubricate", 0.3m);
-                canned.Checklist = ["Linings and rotors measured", "Pins free", "Nuts tightened by torque wrench", "Test drive"];
+                canned.Checklist = ["Linings and rotors measured", "Pins free", "Lug nuts torqued to spec", "Test drive"];
                 break;
-            case "Stabilizer links, replace pair":
+            case "Sway bar links, replace pair":
                 (canned.CountUnit, canned.Count) = ("link", new(2));
                 break;
             case "Spark plugs, four cylinders":

@@ -74,7 +74,7 @@ internal sealed class DemoMaker(DbContextOptions<ShopDb> options, int seed, int 
             Terms =
                 "Parts and labor are warranted for 24 months or 24,000 miles, whichever comes first. Cars left longer than five days after completion are stored at the owner's charge.",
             CheckInTerms =
-                "I leave this car for the work above to be looked into. Nothing is done beyond diagnosis before I have agreed to it and to its price.\nThe shop may drive the car on public roads to test it.\nI have taken my belongings out of the car, or leave them at my own risk.",
+                "I authorize the shop to inspect this vehicle for the concerns above. Nothing is done beyond diagnosis before I have agreed to it and to its price.\nThe shop may drive the car on public roads to test it.\nI have taken my belongings out of the car, or left them at my own risk.",
         };
         var hour = shop.Local(utcNow).TimeOfDay.TickOfDay / (double)NodaConstants.TicksPerHour;
         if (hour is >= 9.5 and <= 15)

@@ -163,7 +163,7 @@ internal static class DemoNames
 
     internal static readonly string[] Colors = ["white", "black", "silver", "gray", "blue", "red", "green", "sand", "dark blue", "brown"];
 
-    internal static readonly string[] Sources = ["Recommended", "Drove past", "Web search", "Came before", "Neighbor", "Local paper"];
+    internal static readonly string[] Sources = ["Referral", "Drove past", "Web search", "Returning customer", "Neighbor", "Local paper"];
 
     /// <summary>Makes with their models and engines.</summary>
     internal static readonly (string Make, string Model, string Engine, string Drive)[] Cars =
@@ -229,8 +229,8 @@ internal static class DemoNames
         "Burning smell after parking",
         "Tire pressure light stays on",
         "Grinding from the front left",
-        "Going on a long trip, please look it over",
-        "Clutch slips uphill",
+        "Going on a long trip, please check it over",
+        "Clutch slips going uphill",
         "Leaks something on the driveway",
         "Headlight out",
         "Whistles at speed",

@@ -59,7 +59,7 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
             "Thumping noise from the rear over bumps",
             "Noise, find the cause",
             400,
-            "Stabilizer links, replace pair",
+            "Sway bar links, replace pair",
             "Front struts, replace pair"
         );
         Checked(14, Stage.TestDrive, "Rear brake pads and rotors", Tobias, 120);
@@ -164,7 +164,7 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
             order,
             150,
             MessageState.Delivered,
-            "Hello Imke, your Tarnow is in the bay. We call you before we do anything beyond the service. Lantern Bay Auto Care"
+            "Hello Imke, your Tarnow is in the bay. We will call you before doing anything beyond the service. Lantern Bay Auto Care"
         );
         Wrote(order, 131, MessageState.Received, "Thanks. I am in a meeting until one, please text me.");
         Keep(order);
@@ -182,7 +182,7 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
             "Thumping noise from the rear over bumps",
             ago,
             null,
-            "Stabilizer links, replace pair",
+            "Sway bar links, replace pair",
             "Front struts, replace pair"
         );
         Arrive(order, Reading(order) - 900);
@@ -232,11 +232,11 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
     /// <summary>On the clock and over its time.</summary>
     private void Clutch()
     {
-        var order = Open(3, "Clutch slips uphill", 60 * 24, 260, "Clutch, replace");
+        var order = Open(3, "Clutch slips going uphill", 60 * 24, 260, "Clutch, replace");
         Arrive(order, Reading(order));
         var job = order.Jobs[0];
         ((LaborLine)job.Lines[0]).Hours = new(2.1m);
-        job.Title = "Clutch release cylinder, replace";
+        job.Title = "Clutch slave cylinder, replace";
         order.Title = job.Title;
         Stock(order);
         Approve(order, 60 * 23, AnswerChannel.Phone, job);

@@ -120,7 +120,7 @@ public class PartOfWorkTests
     private static readonly SupplierOffer Offer = new(
         "harbor",
         "CO-1",
-        "Coolant, ready mixed, gallon",
+        "Coolant, 50/50 premix, gallon",
         "Kelp",
         "good",
         "new",

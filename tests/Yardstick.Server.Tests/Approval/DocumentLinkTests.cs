@@ -149,7 +149,7 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
                 ("invoice", "no invoice yet"),
                 ("check-in", "No signed check-in"),
                 ("work-order", "No jobs are approved"),
-                ("inspection", "No finding was released"),
+                ("inspection", "No findings are marked"),
             }
         )
         {

@@ -50,7 +50,7 @@ export function FoundRow({ found }: { found: Found }) {
 
 const KINDS: Record<Found['kind'], { words: string; page: string }> = {
   Customer: { words: 'Customer', page: 'customers' },
-  Vehicle: { words: 'Car', page: 'vehicles' },
+  Vehicle: { words: 'Vehicle', page: 'vehicles' },
   Order: { words: 'Order', page: 'orders' },
   FormerOrder: { words: 'Imported', page: 'formerOrders' },
 };

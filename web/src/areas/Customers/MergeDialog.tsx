@@ -66,7 +66,7 @@ export default function MergeDialog({ kind, id, name, merge, takeApart, onClose 
           none="No match."
           choices={found.map((f) => ({
             key: String(f.id),
-            kind: kind === 'customers' ? 'Customer' : 'Car',
+            kind: kind === 'customers' ? 'Customer' : 'Vehicle',
             content: <FoundRow found={f} />,
             take: () => {
               setText(f.title);

@@ -121,7 +121,7 @@ function Progress({ run }: { run: Schemas['ImportRunView'] }) {
         {run.state === 'Undone' && 'The import was undone.'}
       </p>
       <p>
-        {count(run.made, 'record was', 'records were')} made, {count(run.onFile, 'row was', 'rows were')} on file already and left as they
+        {count(run.made, 'record was', 'records were')} added, {count(run.onFile, 'row was', 'rows were')} on file already and left as they
         are, {count(run.bad, 'row', 'rows')} could not be imported.{' '}
         {run.bad > 0 && (
           <a href={`/api/imports/${run.id}/bad.csv`} download>
@@ -188,7 +188,7 @@ function Looked({ data, busy, onMap }: LookedProps) {
       <div className="record-main">
         <Part title="What would be imported">
           <p role="status">
-            <b>{count(data.good, 'record', 'records')}</b> would be made, {count(data.onFile, 'row is', 'rows are')} on file already and
+            <b>{count(data.good, 'record', 'records')}</b> will be added, {count(data.onFile, 'row is', 'rows are')} on file already and
             would stay as {data.onFile === 1 ? 'it is' : 'they are'},{' '}
             <b className={data.bad > 0 ? 'stop' : ''}>{count(data.bad, 'row', 'rows')}</b> can't be imported.
           </p>

@@ -47,7 +47,7 @@ function Vehicle({ vehicle }: { vehicle: VehiclePageView }) {
       vehicle.openOrderId ? `/orders/${vehicle.openOrderId}` : `/write-up?customer=${vehicle.customerId}&vehicle=${vehicle.id}`,
     );
   useKeys(
-    'Car',
+    'Vehicle',
     mayWrite || vehicle.openOrderId
       ? [{ key: 'U', label: vehicle.openOrderId ? 'Go to its open order' : 'Write up this vehicle', run: open }]
       : [],

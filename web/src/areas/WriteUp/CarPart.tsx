@@ -56,7 +56,7 @@ export function CarPart({ record, choice, onChoice, typed, onTyped, onKnown, pro
   };
   return (
     <section className="panel" aria-labelledby="car-title">
-      <h2 id="car-title">Car</h2>
+      <h2 id="car-title">Vehicle</h2>
       <div className={styles.cars} role="radiogroup" aria-labelledby="car-title">
         {cars.map((car) => (
           <button

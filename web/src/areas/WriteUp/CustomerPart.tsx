@@ -132,7 +132,7 @@ export function CustomerPart({ id, record, typed, onTyped, onBegin, begun, onCho
           choices={[
             ...people.map((found) => ({
               key: `${found.kind}${found.id}`,
-              kind: found.kind === 'Vehicle' ? 'Car' : found.kind === 'Customer' ? 'Customer' : 'Recent',
+              kind: found.kind === 'Vehicle' ? 'Vehicle' : found.kind === 'Customer' ? 'Customer' : 'Recent',
               content: <FoundRow found={found} />,
               take: () => onChoose(found.customerId, found.vehicleId ?? undefined),
             })),

@@ -140,99 +140,101 @@ export default function WriteUpPage() {
   const general = problem && (!problem.field || !placed.some((p) => problem.field!.startsWith(p))) ? problem.text : null;
 
   return (
-    <div className="writeup-page">
-      <div className={`page-head ${styles.head}`}>
-        <h1>Write up</h1>
-        <span className="soft">Start with the customer or the work. Ctrl Enter creates the repair order.</span>
-      </div>
-      <div className={styles.column}>
-        <CustomerPart
-          id={customerId}
-          record={record}
-          typed={customer}
-          onTyped={setCustomer}
-          onBegin={begin}
-          begun={begun}
-          onChoose={choose}
-          problem={problem}
-        />
-        <CarPart
-          record={customerId === null ? undefined : record}
-          choice={car}
-          onChoice={(next) => {
-            setCar(next);
-            setTaken([]);
-            setProblem(null);
-          }}
-          typed={newCar}
-          onTyped={setNewCar}
-          onKnown={choose}
-          problem={problem}
-        >
-          {car.kind !== 'counter' && (
-            <div className="pair">
-              <Labelled
-                label="Odometer in"
-                id="odometer"
-                value={odometer}
-                inputMode="numeric"
-                onText={(text) => {
-                  setOdometer(text);
-                  setConfirmed(false);
-                }}
-                problem={problemOf('odometer')}
-              />
-              <Labelled label="Key tag" value={keyTag} onText={setKeyTag} problem={problemOf('keyTag')} />
-            </div>
-          )}
-          {problem?.code === 'odometer.lower' && (
-            <label className="row">
-              <input type="checkbox" checked={confirmed} onChange={(event) => setConfirmed(event.target.checked)} />
-              The lower odometer is correct
-            </label>
-          )}
-        </CarPart>
-        <KnownPart
-          customerId={customerId}
-          vehicleId={car.kind === 'known' ? car.id : null}
-          odometer={odometer}
-          canned={jobs.map((j) => j.id)}
-          taken={taken}
-          onTaken={setTaken}
-        />
-      </div>
-      <div className={styles.column}>
-        <WorkPart
-          concerns={concerns}
-          onConcerns={setConcerns}
-          pending={pendingConcern}
-          jobs={jobs}
-          onJobs={setJobs}
-          problem={problemOf('concerns')}
-        />
-        <section className="panel" aria-labelledby="promise-title">
-          <h2 id="promise-title">Promised time and requests</h2>
-          <Labelled
-            label="Promised time"
-            value={promise ?? (proposal ? moment(proposal.promisedAt, now) : '')}
-            onText={setPromise}
-            onFocus={(event) => event.target.select()}
-            problem={problemOf('promisedAt') ?? (understood.error && promise !== null ? sentence(understood.error) : undefined)}
-            hint={
-              promise !== null && understood.data
-                ? `Promised ${moment(understood.data.at, now)}`
-                : promise === null
-                  ? 'Suggested time; type to change it'
-                  : undefined
-            }
+    <div className="writeup-frame">
+      <div className="writeup-page">
+        <div className={`page-head ${styles.head}`}>
+          <h1>Write up</h1>
+          <span className="soft">Start with the customer or the work. Ctrl Enter creates the repair order.</span>
+        </div>
+        <div className={styles.column}>
+          <CustomerPart
+            id={customerId}
+            record={record}
+            typed={customer}
+            onTyped={setCustomer}
+            onBegin={begin}
+            begun={begun}
+            onChoose={choose}
+            problem={problem}
           />
-          <LogisticsPart
+          <CarPart
             record={customerId === null ? undefined : record}
-            counter={car.kind === 'counter'}
-            value={logistics}
-            onValue={setLogistics}
+            choice={car}
+            onChoice={(next) => {
+              setCar(next);
+              setTaken([]);
+              setProblem(null);
+            }}
+            typed={newCar}
+            onTyped={setNewCar}
+            onKnown={choose}
+            problem={problem}
+          >
+            {car.kind !== 'counter' && (
+              <div className="pair">
+                <Labelled
+                  label="Odometer in"
+                  id="odometer"
+                  value={odometer}
+                  inputMode="numeric"
+                  onText={(text) => {
+                    setOdometer(text);
+                    setConfirmed(false);
+                  }}
+                  problem={problemOf('odometer')}
+                />
+                <Labelled label="Key tag" value={keyTag} onText={setKeyTag} problem={problemOf('keyTag')} />
+              </div>
+            )}
+            {problem?.code === 'odometer.lower' && (
+              <label className="row">
+                <input type="checkbox" checked={confirmed} onChange={(event) => setConfirmed(event.target.checked)} />
+                The lower odometer is correct
+              </label>
+            )}
+          </CarPart>
+          <KnownPart
+            customerId={customerId}
+            vehicleId={car.kind === 'known' ? car.id : null}
+            odometer={odometer}
+            canned={jobs.map((j) => j.id)}
+            taken={taken}
+            onTaken={setTaken}
           />
-        </section>
+        </div>
+        <div className={styles.column}>
+          <WorkPart
+            concerns={concerns}
+            onConcerns={setConcerns}
+            pending={pendingConcern}
+            jobs={jobs}
+            onJobs={setJobs}
+            problem={problemOf('concerns')}
+          />
+          <section className="panel" aria-labelledby="promise-title">
+            <h2 id="promise-title">Promised time and requests</h2>
+            <Labelled
+              label="Promised time"
+              value={promise ?? (proposal ? moment(proposal.promisedAt, now) : '')}
+              onText={setPromise}
+              onFocus={(event) => event.target.select()}
+              problem={problemOf('promisedAt') ?? (understood.error && promise !== null ? sentence(understood.error) : undefined)}
+              hint={
+                promise !== null && understood.data
+                  ? `Promised ${moment(understood.data.at, now)}`
+                  : promise === null
+                    ? 'Suggested time; type to change it'
+                    : undefined
+              }
+            />
+            <LogisticsPart
+              record={customerId === null ? undefined : record}
+              counter={car.kind === 'counter'}
+              value={logistics}
+              onValue={setLogistics}
+            />
+          </section>
+        </div>
       </div>
       <div className="writeup-foot">
         <Button variant="contained" color="boxwood" size="large" disabled={busy} onClick={() => void start()}>

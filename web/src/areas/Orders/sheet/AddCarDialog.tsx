@@ -65,7 +65,7 @@ export default function AddCarDialog({ onClose }: { onClose: () => void }) {
               .filter((f) => f.kind !== 'Order')
               .map((f) => ({
                 key: `${f.kind}${f.id}`,
-                kind: f.kind === 'Vehicle' ? 'Car' : 'Customer',
+                kind: f.kind === 'Vehicle' ? 'Vehicle' : 'Customer',
                 content: <FoundRow found={f} />,
                 take: () => (f.kind === 'Vehicle' ? void set(f.id) : setCustomerId(f.id)),
               }))}

@@ -135,7 +135,7 @@ export function useSheetGrid(sheet: Sheet | undefined, edits: Edits, closed: boo
       const added = lineIds.length === 1 ? '1 line pasted.' : `${lineIds.length} lines were pasted.`;
       const left =
         refused.length > 0
-          ? ` Row ${refused[0]!.row} was left out: ${refused[0]!.why}${refused.length > 1 ? ` So were ${refused.length - 1} more.` : ''}`
+          ? ` Row ${refused[0]!.row} was skipped: ${refused[0]!.why}${refused.length > 1 ? ` ${refused.length - 1} more were skipped too.` : ''}`
           : '';
       say.done(added + left, () => edits.history.undo());
     }, say.refused);
