@@ -47,7 +47,7 @@ await take('check-in', 'mina', '/orders/2513', {
 await take('import', 'ingrid', '/setup/files', {
     act: async (page) => {
         const rows = [
-            'Cust No;First;Last;Company;Telephone;E-mail;Street;City;State;Zip',
+            'Cust No;First;Last;Company;Telephone;Email;Street;City;State;Zip',
             '1001;Odile;Pellerin;;207 555 0171;odile@mail.example;4 Kelp Road;Lantern Bay;ME;04999',
             '1002;Bram;Quistgaard;;207 55;bram@mail.example;9 Mill Street;Lantern Bay;ME;04999',
             '1003;;;Seagull Ferries;207 555 0173;office.mail.example;1 Quay;Lantern Bay;ME;04999',

@@ -146,7 +146,7 @@ test('one new car goes through the whole shop, the counter by keyboard alone', a
   await counter.reload();
   await expect(noor).toHaveAttribute('aria-label', new RegExp(`from ${from},`));
   await counter.keyboard.press('2');
-  await expect(counter.getByRole('region', { name: 'Mark ready for technician' }).getByText('SLC 101')).toBeVisible();
+  await expect(counter.getByRole('region', { name: 'Ready for technician' }).getByText('SLC 101')).toBeVisible();
   await accessible(counter, 'floor by stage');
   await counter.keyboard.press('3');
   await accessible(counter, 'floor as a list');
@@ -230,7 +230,7 @@ test('the same with a supplier that fails at first: it is said, nothing is lost,
   await counter.getByRole('button', { name: /from Harbor Parts/ }).click();
   const purchase = counter.locator('.purchase').filter({ hasText: 'SLC 202' });
   await expect(purchase).toContainText('Harbor Parts answered with an error (500)');
-  await expect(purchase).toContainText('By phone');
+  await expect(purchase).toContainText('Or call');
   await counter.goto(`/orders/${order}`);
   await expect(counter.getByText('Harbor Parts: not sent yet')).toBeVisible();
   await counter.goto('/parts');

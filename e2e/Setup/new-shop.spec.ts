@@ -201,7 +201,7 @@ test('a stranger sets a shop up from an empty folder, brings a second person in,
       .setInputFiles({ name: `${what}.csv`, mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) });
     await h.click('button', /^Import \d/);
     await expect(owner.getByText(made)).toBeVisible();
-    await h.click('link', 'All files');
+    await h.click('link', 'All imports');
   };
   await bring('customers', ['First name,Last name,Phone', 'Nils,Orrin,419 555 0181', 'Bea,Castell,419 555 0182'], '2 records were added');
   await bring(

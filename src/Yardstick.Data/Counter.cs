@@ -18,6 +18,6 @@ public class Counter
     /// <summary>Numbers of purchase orders.</summary>
     public const string PurchaseOrders = "purchaseOrders";
 
-    /// <summary>The last text or e-mail that the gateway told of.</summary>
+    /// <summary>The last text or email that the gateway told of.</summary>
     public const string PostSeen = "postSeen";
 }

@@ -65,7 +65,7 @@ public class ShopDb(DbContextOptions<ShopDb> options) : IdentityUserContext<Acco
     /// <summary>Vehicles.</summary>
     public DbSet<Vehicle> Vehicles => Set<Vehicle>();
 
-    /// <summary>E-mail addresses.</summary>
+    /// <summary>Email addresses.</summary>
     public DbSet<CustomerEmail> CustomerEmails => Set<CustomerEmail>();
 
     /// <summary>Contact people.</summary>

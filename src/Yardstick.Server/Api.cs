@@ -86,6 +86,7 @@ public static class Api
         UnknownSenders.Map(api);
         Templates.Map(api);
         Notices.Map(api);
+        NoticeList.Map(api);
         NamedFees.Map(api);
         PartsCatalog.Map(api);
         Suppliers.Map(api);

@@ -6,7 +6,7 @@ using System.Text.RegularExpressions;
 namespace Yardstick.StandIns;
 
 /// <summary>
-/// A small mail server: takes e-mails over SMTP (RFC 5321) and keeps them for the mailbox page. It listens on the port given with
+/// A small mail server: takes emails over SMTP (RFC 5321) and keeps them for the mailbox page. It listens on the port given with
 /// <c>--smtp</c>. Moods of the service <c>mail</c>: refuse answers RCPT with 550, fail answers DATA with 451, off hangs up,
 /// loseAnswer takes the mail and hangs up before it says so. Addresses that begin with "nobody" bounce later.
 /// </summary>

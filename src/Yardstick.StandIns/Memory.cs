@@ -21,7 +21,7 @@ public sealed class Memory
 {
     private sealed record Contents(List<SupplierOrder> Orders, List<Charge> Charges)
     {
-        /// <summary>Texts and e-mails; files from before have none.</summary>
+        /// <summary>Texts and emails; files from before have none.</summary>
         public List<PostItem> Post { get; init; } = [];
     }
 
@@ -104,7 +104,7 @@ public sealed class Memory
         }
     }
 
-    /// <summary>A text or e-mail from the shop: a key is taken once. What becomes of it is told as a later item.</summary>
+    /// <summary>A text or email from the shop: a key is taken once. What becomes of it is told as a later item.</summary>
     public PostItem PostOnce(
         string kind,
         string key,
@@ -128,7 +128,7 @@ public sealed class Memory
         }
     }
 
-    /// <summary>A text or e-mail that a customer writes.</summary>
+    /// <summary>A text or email that a customer writes.</summary>
     public PostItem PostIn(string kind, string from, string subject, string body, DateTime at)
     {
         lock (writing)

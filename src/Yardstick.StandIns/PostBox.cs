@@ -4,17 +4,17 @@ using System.Text;
 
 namespace Yardstick.StandIns;
 
-/// <summary>A text or e-mail that passed through, one way or the other.</summary>
+/// <summary>A text or email that passed through, one way or the other.</summary>
 /// <param name="Number">Counts up; what is asked after it is newer.</param>
 /// <param name="Kind">text or mail.</param>
 /// <param name="Way">in: to the shop; out: from it; state: what became of one.</param>
-/// <param name="Key">Key of the text, Message-ID of the e-mail.</param>
+/// <param name="Key">Key of the text, Message-ID of the email.</param>
 /// <param name="Address">The customer's number or address.</param>
-/// <param name="Subject">Subject of an e-mail.</param>
+/// <param name="Subject">Subject of an email.</param>
 /// <param name="Body">What it says; of a state the reason.</param>
 /// <param name="State">delivered, failed or empty.</param>
 /// <param name="At">When, UTC.</param>
-/// <param name="Attachment">Name of what came with an e-mail; empty for nothing.</param>
+/// <param name="Attachment">Name of what came with an email; empty for nothing.</param>
 public sealed record PostItem(
     long Number,
     string Kind,

@@ -45,8 +45,7 @@ public class ApprovalLink : CustomerLink
             LinkState.Withdrawn => "We withdrew this estimate. Call us if you have questions.",
             LinkState.Answered => "Thank you, we have your answer.",
             _ when newer => "We updated this estimate and sent you a new link. Please answer there.",
-            _ =>
-                "We changed this estimate since we sent it, so nothing can be answered here any more. Please wait for a new link, or call us.",
+            _ => "We changed this estimate after we sent it. Please wait for the new link, or call us.",
         };
 
     /// <summary>What it is good for.</summary>
@@ -62,7 +61,7 @@ public class ApprovalLink : CustomerLink
     /// <summary>Why nothing is taken through it any more.</summary>
     /// <param name="sentence">What the page says of the state that it is in.</param>
     public static Problem Closed(string sentence) =>
-        new("link.closed", sentence.Length > 0 ? sentence : "Nothing can be asked here any more. Please call us.");
+        new("link.closed", sentence.Length > 0 ? sentence : "Questions are closed here. Please call us.");
 
     /// <summary>Takes the customer's answer: once, and only to what was sent. Refuses with <c>link.closed</c>.</summary>
     /// <param name="sent">What they were sent.</param>

@@ -1,6 +1,6 @@
 namespace Yardstick.Core.Approval;
 
-/// <summary>A link that a customer got by text or e-mail. Whoever has it needs no account.</summary>
+/// <summary>A link that a customer got by text or email. Whoever has it needs no account.</summary>
 public abstract class CustomerLink
 {
     /// <summary>Key.</summary>

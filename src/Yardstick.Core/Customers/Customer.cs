@@ -24,7 +24,7 @@ public partial class Customer
     /// <summary>Telephone numbers, the usual one first.</summary>
     public List<CustomerPhone> Phones { get; } = [];
 
-    /// <summary>E-mail addresses, the usual one first.</summary>
+    /// <summary>Email addresses, the usual one first.</summary>
     public List<CustomerEmail> Emails { get; } = [];
 
     /// <summary>People of a business, or of a household.</summary>
@@ -151,8 +151,8 @@ public partial class Customer
 
     private static string Clean(string? text) => string.Join(' ', (text ?? "").Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries));
 
-    /// <summary>A telephone or an e-mail address from which they wrote; one that is on file stays as it is.</summary>
-    /// <param name="channel">Text for a telephone, e-mail for an address.</param>
+    /// <summary>A telephone or an email address from which they wrote; one that is on file stays as it is.</summary>
+    /// <param name="channel">Text for a telephone, email for an address.</param>
     /// <param name="address">The number as E.164, or the address.</param>
     public void IsReachedAt(MessageChannel channel, string address)
     {

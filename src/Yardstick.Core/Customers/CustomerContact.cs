@@ -20,16 +20,16 @@ public class CustomerContact
     /// <summary>Telephone in E.164 form, or empty.</summary>
     public string Phone { get; internal set; } = "";
 
-    /// <summary>E-mail address, or empty.</summary>
+    /// <summary>Email address, or empty.</summary>
     public string Email { get; internal set; } = "";
 
     /// <summary>True where they get a copy of what is sent about orders on which they are named.</summary>
     public bool Copied { get; internal set; }
 
     /// <summary>
-    /// By what and where a copy goes of something that is sent to an address: by e-mail where there is one, else as a text.
+    /// By what and where a copy goes of something that is sent to an address: by email where there is one, else as a text.
     /// </summary>
-    /// <param name="address">Where the message itself goes: number in E.164 form or e-mail address.</param>
+    /// <param name="address">Where the message itself goes: number in E.164 form or email address.</param>
     /// <returns>Null where they want no copy, can't be reached, or get the message itself.</returns>
     public (MessageChannel Channel, string Address)? CopyOf(string address)
     {

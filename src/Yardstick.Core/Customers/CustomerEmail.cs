@@ -1,6 +1,6 @@
 namespace Yardstick.Core.Customers;
 
-/// <summary>A customer's e-mail address.</summary>
+/// <summary>A customer's email address.</summary>
 public class CustomerEmail
 {
     /// <summary>Key.</summary>

@@ -12,7 +12,7 @@ public enum DuplicateReason
     /// <summary>The same VIN.</summary>
     Vin,
 
-    /// <summary>The same e-mail address.</summary>
+    /// <summary>The same email address.</summary>
     Email,
 
     /// <summary>The same name, or one within a typing slip.</summary>

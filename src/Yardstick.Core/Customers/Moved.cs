@@ -12,7 +12,7 @@ public sealed record Moved
     /// <summary>Telephone numbers.</summary>
     public IReadOnlyList<long> Phones { get; init; } = [];
 
-    /// <summary>E-mail addresses.</summary>
+    /// <summary>Email addresses.</summary>
     public IReadOnlyList<long> Emails { get; init; } = [];
 
     /// <summary>Contact people.</summary>

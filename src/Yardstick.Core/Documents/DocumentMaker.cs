@@ -94,7 +94,7 @@ public static class DocumentMaker
     /// <summary>How long an estimate holds, and how far its work may grow: the shop's own limit, and no other promise.</summary>
     private static string ValidityOf(Shop shop, OverrunRule? overrun, LocalDateTime localNow)
     {
-        var limit = Ceiling.Words(overrun) is { Length: > 0 } words ? $"by more than {words}" : "past what you agreed to";
+        var limit = Ceiling.Words(overrun) is { Length: > 0 } words ? $"by more than {words}" : "past what you approved";
         return Invariant(
             $"This estimate is good until {shop.ValidUntil(localNow):MMMM d, yyyy}. Work begins only after you agree to it. If it grows {limit}, we ask you again before we go on."
         );

@@ -16,7 +16,7 @@ public sealed class OwnerFinder
     /// <param name="country">Country of telephone numbers without one.</param>
     /// <param name="customers">Customers on file, by name only; a number of the former program goes before one of ours.</param>
     /// <param name="phones">Their telephones as E.164.</param>
-    /// <param name="emails">Their e-mail addresses, in small letters.</param>
+    /// <param name="emails">Their email addresses, in small letters.</param>
     public OwnerFinder(
         string country,
         IReadOnlyCollection<Customers.Customer> customers,

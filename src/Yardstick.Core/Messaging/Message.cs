@@ -15,13 +15,13 @@ public partial class Message
     /// <summary>The order that it is about.</summary>
     public long? OrderId { get; internal set; }
 
-    /// <summary>Text or e-mail.</summary>
+    /// <summary>Text or email.</summary>
     public MessageChannel Channel { get; init; }
 
-    /// <summary>Number in E.164 or e-mail address: whom it goes to or comes from.</summary>
+    /// <summary>Number in E.164 or email address: whom it goes to or comes from.</summary>
     public required string Address { get; init; }
 
-    /// <summary>Subject of an e-mail.</summary>
+    /// <summary>Subject of an email.</summary>
     public string Subject { get; init; } = "";
 
     /// <summary>What it says.</summary>
@@ -45,7 +45,7 @@ public partial class Message
     /// <summary>What went wrong, in words; empty when all is well.</summary>
     public string Trouble { get; internal set; } = "";
 
-    /// <summary>Its own name: the Idempotency-Key of a text, the Message-ID of an e-mail. There from the start.</summary>
+    /// <summary>Its own name: the Idempotency-Key of a text, the Message-ID of an email. There from the start.</summary>
     public required string Key { get; init; }
 
     /// <summary>The key to the customer's page that stands in it, sealed; empty for none, and once it went out.</summary>
@@ -54,7 +54,7 @@ public partial class Message
     /// <summary>Tries to hand it over so far.</summary>
     public int Tries { get; internal set; }
 
-    /// <summary>Content hash of a PDF that goes along: attached to an e-mail, behind the link in a text; empty for none.</summary>
+    /// <summary>Content hash of a PDF that goes along: attached to an email, behind the link in a text; empty for none.</summary>
     public string AttachmentHash { get; internal set; } = "";
 
     /// <summary>Name of that PDF.</summary>
@@ -63,14 +63,14 @@ public partial class Message
     /// <summary>Somebody of the shop saw what came in, UTC.</summary>
     public Instant? SeenAt { get; internal set; }
 
-    /// <summary>Longest text or e-mail.</summary>
+    /// <summary>Longest text or email.</summary>
     public const int LongestText = 1000,
         LongestEmail = 20_000;
 
     /// <summary>Makes a message that goes out.</summary>
-    /// <param name="channel">Text or e-mail.</param>
+    /// <param name="channel">Text or email.</param>
     /// <param name="address">Where to.</param>
-    /// <param name="subject">Subject of an e-mail.</param>
+    /// <param name="subject">Subject of an email.</param>
     /// <param name="body">What it says.</param>
     /// <param name="actor">Who writes.</param>
     /// <param name="notBefore">When it may go, UTC.</param>
@@ -92,12 +92,12 @@ public partial class Message
         if (text.Length > longest)
             return new Problem(
                 "message.long",
-                Invariant($"{(channel == MessageChannel.Text ? "A text" : "An e-mail")} can have at most {longest:N0} characters."),
+                Invariant($"{(channel == MessageChannel.Text ? "A text" : "An email")} can have at most {longest:N0} characters."),
                 "body"
             );
         var about = (subject ?? "").ReplaceLineEndings(" ").Trim();
         if (channel == MessageChannel.Email && about.Length is 0 or > 200)
-            return new Problem("message.subject", "An e-mail needs a subject of at most 200 characters.", "subject");
+            return new Problem("message.subject", "An email needs a subject of at most 200 characters.", "subject");
         var id = Guid.NewGuid().ToString("N");
         return new Message
         {
@@ -112,7 +112,7 @@ public partial class Message
         };
     }
 
-    /// <summary>Has a document go along: as a file with an e-mail, behind the link in a text.</summary>
+    /// <summary>Has a document go along: as a file with an email, behind the link in a text.</summary>
     /// <param name="hash">Content hash of the PDF.</param>
     /// <param name="name">Name of the file.</param>
     public void Attach(string hash, string name) => (AttachmentHash, AttachmentName) = (hash, name);
@@ -120,7 +120,7 @@ public partial class Message
     /// <summary>The same message for somebody who gets a copy of it, with a name of its own.</summary>
     /// <param name="channel">By what the copy goes.</param>
     /// <param name="address">Where to.</param>
-    /// <param name="subject">Subject where an e-mail is a copy of a text.</param>
+    /// <param name="subject">Subject where an email is a copy of a text.</param>
     /// <param name="actor">Who writes.</param>
     /// <param name="notBefore">When it may go, UTC.</param>
     /// <param name="body">What the copy says instead; null for the same.</param>
@@ -172,7 +172,7 @@ public partial class Message
 
     /// <summary>
     /// It was being handed over when the program stopped. A text is sent again, for its key keeps the gateway from sending it twice;
-    /// of an e-mail nobody can know, so a person decides.
+    /// of an email nobody can know, so a person decides.
     /// </summary>
     public void WasInterrupted(Instant utcNow)
     {
@@ -249,7 +249,7 @@ public partial class Message
     /// <summary>One that came from outside.</summary>
     /// <param name="channel">How it came.</param>
     /// <param name="address">From where; empty from the approval page.</param>
-    /// <param name="subject">Subject of an e-mail.</param>
+    /// <param name="subject">Subject of an email.</param>
     /// <param name="body">What it says.</param>
     /// <param name="key">Name by which it is known when it comes twice.</param>
     /// <param name="customerId">Whose it is, where that is known.</param>

@@ -6,7 +6,7 @@ public enum MessageChannel
     /// <summary>A text to a telephone.</summary>
     Text,
 
-    /// <summary>E-mail.</summary>
+    /// <summary>Email.</summary>
     Email,
 
     /// <summary>Written on the customer's page; only ever received.</summary>

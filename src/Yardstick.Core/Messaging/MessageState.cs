@@ -18,7 +18,7 @@ public enum MessageState
     /// <summary>Can't be delivered.</summary>
     Failed,
 
-    /// <summary>An e-mail that was being handed over when the program was stopped: it may have gone out.</summary>
+    /// <summary>An email that was being handed over when the program was stopped: it may have gone out.</summary>
     MayHaveBeenSent,
 
     /// <summary>Came from the customer.</summary>

@@ -9,10 +9,10 @@ public class MessageTemplate
     /// <summary>Name by which it is chosen.</summary>
     public string Name { get; internal set; } = "";
 
-    /// <summary>Text or e-mail.</summary>
+    /// <summary>Text or email.</summary>
     public MessageChannel Channel { get; internal set; }
 
-    /// <summary>Subject of an e-mail, with fields.</summary>
+    /// <summary>Subject of an email, with fields.</summary>
     public string Subject { get; internal set; } = "";
 
     /// <summary>Body, with fields.</summary>
@@ -34,8 +34,8 @@ public class MessageTemplate
 
     /// <summary>Says what it says from now on. Whether its fields exist is asked by whoever fills them.</summary>
     /// <param name="name">Name, 1 to 80 characters.</param>
-    /// <param name="channel">Text or e-mail.</param>
-    /// <param name="subject">Subject, of an e-mail only.</param>
+    /// <param name="channel">Text or email.</param>
+    /// <param name="subject">Subject, of an email only.</param>
     /// <param name="body">What it says.</param>
     /// <param name="use">One of <see cref="Uses"/>, or empty.</param>
     public Result Set(string? name, MessageChannel channel, string? subject, string? body, string? use)
@@ -46,7 +46,7 @@ public class MessageTemplate
         if (string.IsNullOrWhiteSpace(body))
             return new Problem("template.body", "Enter the message.", "body");
         if (channel == MessageChannel.Email && string.IsNullOrWhiteSpace(subject))
-            return new Problem("template.subject", "An e-mail needs a subject.", "subject");
+            return new Problem("template.subject", "An email needs a subject.", "subject");
         if (!Uses.Contains(use ?? ""))
             return new Problem("template.use", "Choose when this template is offered.", "use");
         (Name, Channel, Subject, Body, Use) = (

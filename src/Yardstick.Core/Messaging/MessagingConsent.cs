@@ -6,7 +6,7 @@ public class MessagingConsent
     /// <summary>Key.</summary>
     public long Id { get; init; }
 
-    /// <summary>Number in E.164 or e-mail address.</summary>
+    /// <summary>Number in E.164 or email address.</summary>
     public required string Address { get; init; }
 
     /// <summary>True where they refused, false where they allow it again.</summary>

@@ -24,7 +24,7 @@ public class Supplier
     /// <summary>Telephone.</summary>
     public string Phone { get; internal set; } = "";
 
-    /// <summary>E-mail.</summary>
+    /// <summary>Email.</summary>
     public string Email { get; internal set; } = "";
 
     /// <summary>Whom to ask for.</summary>

@@ -17,7 +17,7 @@ public partial class Shop
     /// <summary>Telephone on documents.</summary>
     public string Phone { get; internal set; } = "";
 
-    /// <summary>E-mail on documents.</summary>
+    /// <summary>Email on documents.</summary>
     public string Email { get; internal set; } = "";
 
     /// <summary>Tax number on invoices; empty where none is asked for.</summary>
@@ -90,8 +90,7 @@ public partial class Shop
     public IReadOnlyList<string> DeclineReasons { get; internal set; } = [];
 
     /// <summary>Where customers heard of the shop, as it is offered.</summary>
-    public IReadOnlyList<string> CustomerSources { get; internal set; } =
-    ["Referral", "Drove by", "Online search", "Our website"];
+    public IReadOnlyList<string> CustomerSources { get; internal set; } = ["Referral", "Drove by", "Online search", "Our website"];
 
     /// <summary>What technicians say of a job under way, as it is offered.</summary>
     public IReadOnlyList<string> ProgressNotes { get; internal set; } = ["More parts needed", "Waiting for help", "Half done"];

@@ -63,7 +63,7 @@ public partial class Shop
         if (code.Length != 3 || !code.All(char.IsAsciiLetterUpper))
             return new Problem("firstRun.currency", "Enter a three-letter currency code, such as USD.", "currency");
         if (inUse && code != Currency)
-            return new Problem("shop.currencyUsed", "There are orders in this currency; it can't be changed any more.", "currency");
+            return new Problem("shop.currencyUsed", "There are repair orders in this currency, so it can't be changed.", "currency");
         Currency = code;
         return null;
     }
@@ -73,7 +73,7 @@ public partial class Shop
         if (!Enum.TryParse<DistanceUnit>(typed, out var unit) || !Enum.IsDefined(unit))
             return new Problem("shop.unit", "Distances are in Miles or Kilometers.", "distanceUnit");
         if (inUse && unit != DistanceUnit)
-            return new Problem("shop.unitUsed", "There are odometer readings in this unit; it can't be changed any more.", "distanceUnit");
+            return new Problem("shop.unitUsed", "There are odometer readings in this unit, so it can't be changed.", "distanceUnit");
         DistanceUnit = unit;
         return null;
     }

@@ -29,7 +29,7 @@ public sealed record StaffGuard(
     public Result Change(StaffMember person)
     {
         if (person.Role == Role.Owner && person.Active && Owners.All(id => id == person.Id))
-            return new Problem("person.lastOwner", "This is the only owner; make somebody else an owner first.", "role");
+            return new Problem("person.lastOwner", "This is the only owner. Make someone else an owner first.", "role");
         if (person.Id == ById)
             return new Problem("person.self", "Nobody changes their own role and rights; ask another owner or manager.", "role");
         return Reaches(person.Role, Rights.Of(person.Role));

@@ -2,7 +2,7 @@ using System.Net.Mail;
 
 namespace Yardstick.Core.Values;
 
-/// <summary>An e-mail address as it is written to.</summary>
+/// <summary>An email address as it is written to.</summary>
 public readonly record struct EmailAddress(string Text)
 {
     /// <summary>Understands one address; several, or one with a name around it, are none.</summary>

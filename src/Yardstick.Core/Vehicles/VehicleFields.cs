@@ -57,7 +57,7 @@ public partial class Vehicle
                     || year < 1900
                     || year > thisYear + 1
                 )
-                    return new Problem("vehicle.year", $"The model year is a number from 1900 to {thisYear + 1}.", field);
+                    return new Problem("vehicle.year", $"Enter a model year from 1900 to {thisYear + 1}.", field);
                 Year = year;
                 break;
             case "productionMonth":

@@ -53,7 +53,7 @@ public sealed class AdvisoryMaker(Shop shop)
     public static IEnumerable<Advisory> Open(IEnumerable<Order> orders) =>
         orders
             .Where(o => o.State == OrderState.Open)
-            .Select(open => new Advisory(AdvisoryKind.OpenOrder, Urgency.Heed, $"Order {open.Number} is open for this car", open.Title)
+            .Select(open => new Advisory(AdvisoryKind.OpenOrder, Urgency.Heed, $"Order {open.Number} is open for this vehicle", open.Title)
             {
                 OrderId = open.Id,
             });
@@ -75,7 +75,7 @@ public sealed class AdvisoryMaker(Shop shop)
             };
             var (kind, became) = job.Decision switch
             {
-                DecisionKind.Deferred => (AdvisoryKind.Deferred, "put off"),
+                DecisionKind.Deferred => (AdvisoryKind.Deferred, "deferred"),
                 DecisionKind.Proposed => (AdvisoryKind.Declined, "never answered"),
                 _ => (AdvisoryKind.Declined, "declined"),
             };

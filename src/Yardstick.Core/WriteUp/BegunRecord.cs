@@ -6,14 +6,14 @@ namespace Yardstick.Core.WriteUp;
 
 /// <summary>
 /// What was typed to find somebody, each piece in the field of a new record to which it belongs:
-/// <c>Kofi Marsh 207 555 0142</c> is a name and a phone number, <c>Marsh, Kofi kofi@mail.example LBT 4471</c> a name, an e-mail address and
+/// <c>Kofi Marsh 207 555 0142</c> is a name and a phone number, <c>Marsh, Kofi kofi@mail.example LBT 4471</c> a name, an email address and
 /// a plate.
 /// </summary>
 /// <param name="FirstName">First names.</param>
 /// <param name="LastName">Last name.</param>
 /// <param name="BusinessName">A business, where the words end like one.</param>
 /// <param name="Phone">Telephone, as typed.</param>
-/// <param name="Email">E-mail address.</param>
+/// <param name="Email">Email address.</param>
 /// <param name="Plate">Plate, as typed.</param>
 /// <param name="Vin">VIN.</param>
 public sealed partial record BegunRecord(

@@ -41,7 +41,7 @@ public class CheckInSheet
     public static Result MaySign(Order order, string? signedBy, string? condition, int photos)
     {
         if (order.State != OrderState.Open)
-            return new Problem("order.posted", "This order is closed; nobody signs for its check-in any more.");
+            return new Problem("order.posted", "This repair order is closed, so its check-in sheet can't be signed.");
         if ((signedBy ?? "").Trim().Length is 0 or > 120)
             return new Problem("checkIn.name", "Enter the name of the person signing.", "signedBy");
         if (condition is { Length: > 2000 })

@@ -2,7 +2,7 @@ namespace Yardstick.Data.Customers;
 
 /// <summary>
 /// The indexes behind the find field, kept by triggers, so that no writer can forget them. People (customers, their
-/// phones, e-mail addresses and contacts) have rows of key × 4 + kind, which finds a row again without a scan; cars and
+/// phones, email addresses and contacts) have rows of key × 4 + kind, which finds a row again without a scan; cars and
 /// orders have their keys. A record that was merged into another is not found any more.
 /// </summary>
 public static class SearchIndex

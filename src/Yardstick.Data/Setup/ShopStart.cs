@@ -61,7 +61,7 @@ public static class ShopStart
             },
             new MessageTemplate
             {
-                Name = "Estimate, e-mail",
+                Name = "Estimate, email",
                 Channel = MessageChannel.Email,
                 Use = "estimate",
                 Subject = "Estimate for your {{ car.description }}",
@@ -77,7 +77,7 @@ public static class ShopStart
             },
             new MessageTemplate
             {
-                Name = "Documents, e-mail",
+                Name = "Documents, email",
                 Channel = MessageChannel.Email,
                 Use = "documents",
                 Subject = "Order {{ order.number }}, {{ car.description }}",

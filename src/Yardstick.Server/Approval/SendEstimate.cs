@@ -14,7 +14,7 @@ using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Approval;
 
-/// <summary>Releases what was found, and sends an estimate as a link by text or e-mail.</summary>
+/// <summary>Releases what was found, and sends an estimate as a link by text or email.</summary>
 public static class SendEstimate
 {
     /// <summary>A link that was sent.</summary>
@@ -146,7 +146,7 @@ public static class SendEstimate
             return refused;
         if ((await CopyAsync(under, message.Value, ahead, writing, pdfs, http.Request)).Problem is { } undrawn)
             return undrawn;
-        order.WasSent($"{(request.Channel == MessageChannel.Text ? "texted" : "e-mailed")} to {request.Address}", under.Price, actor);
+        order.WasSent($"{(request.Channel == MessageChannel.Text ? "texted" : "emailed")} to {request.Address}", under.Price, actor);
         var shown = await EstimatePresentation.OfAsync(db, order, actor.At);
         var copy = await EstimatePresentation.FreezeAsync(db, id, shown.Estimate, actor.At);
         db.ApprovalLinks.Add(ApprovalLink.For(id, token, copy.Id, actor));

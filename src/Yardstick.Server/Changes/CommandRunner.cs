@@ -41,7 +41,7 @@ public sealed class CommandRunner(IHttpContextAccessor accessor, SingleWriter wr
                         : new Outcome(
                             0,
                             "",
-                            new Problem("command.reused", "This command id was used for another change, or by somebody else."),
+                            new Problem("command.reused", "This change came from another screen. Reload the page and try again."),
                             Keep: false
                         );
                 }

@@ -18,7 +18,7 @@ public static class CustomerPage
     /// <summary>A telephone number; <c>Shown</c> as people of the country write it.</summary>
     public sealed record PhoneView(long Id, string Number, string Shown, string Purpose, bool? Texts);
 
-    /// <summary>An e-mail address.</summary>
+    /// <summary>An email address.</summary>
     public sealed record EmailView(long Id, string Address, string Purpose);
 
     /// <summary>A contact.</summary>
@@ -54,7 +54,7 @@ public static class CustomerPage
         /// <summary>Phones.</summary>
         public required IReadOnlyList<PhoneView> Phones { get; init; }
 
-        /// <summary>E-mail addresses.</summary>
+        /// <summary>Email addresses.</summary>
         public required IReadOnlyList<EmailView> Emails { get; init; }
 
         /// <summary>Contacts.</summary>

@@ -128,7 +128,7 @@ public static class MergeRecords
         Say(moved.Vehicles.Count, "car", "cars");
         Say(moved.Orders.Count, "order", "orders");
         Say(moved.Phones.Count, "phone", "phones");
-        Say(moved.Emails.Count, "e-mail address", "e-mail addresses");
+        Say(moved.Emails.Count, "email address", "email addresses");
         Say(moved.Contacts.Count, "contact", "contacts");
         Say(moved.Sites.Count, "site", "sites");
         Say(moved.Readings.Count, "odometer reading", "odometer readings");

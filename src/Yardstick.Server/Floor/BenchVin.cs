@@ -24,7 +24,7 @@ public static class BenchVin
         {
             var me = work.Actor.StaffId;
             if (await work.Db.OnBenchOf(me).FirstOrDefaultAsync(o => o.Id == id) is not { } order)
-                return new Problem("bench.gone", "This car is not on your bench any more.");
+                return new Problem("bench.gone", "This vehicle is no longer on your Bench.");
             if (order.VehicleId is not { } vehicleId || await work.Db.Vehicles.FindAsync(vehicleId) is not { } vehicle)
                 return new Problem("vehicle.gone", "This repair order has no vehicle.");
             if (vehicle.Vin.IsKnown)
@@ -38,7 +38,7 @@ public static class BenchVin
                 var name = await work.Db.Staff.Where(s => s.Id == me).Select(s => s.Name).SingleAsync();
                 Notices.Notify(
                     work,
-                    $"{StaffMember.ShortNameOf(name)} read the VIN {read.Value.Text} on the car of order {order.Number}; on file is {vehicle.Vin}.",
+                    $"{StaffMember.ShortNameOf(name)} read the VIN {read.Value.Text} on the vehicle of order {order.Number}; on file is {vehicle.Vin}.",
                     id
                 );
                 await work.Db.SaveChangesAsync();

@@ -12,10 +12,10 @@ public sealed record ServerOptions
     /// <summary>Where the outside services are reached.</summary>
     public Uri OutsideServices { get; init; } = new("http://127.0.0.1:5081/");
 
-    /// <summary>Mail server by which e-mails go out; null where none is set.</summary>
+    /// <summary>Mail server by which emails go out; null where none is set.</summary>
     public (string Host, int Port)? MailServer { get; init; }
 
-    /// <summary>Address from which e-mails come.</summary>
+    /// <summary>Address from which emails come.</summary>
     public string MailFrom { get; init; } = "front@shop.example";
 
     /// <summary>Proxies before the server: what they say of who asks, and how, is believed. Nobody else's word is.</summary>

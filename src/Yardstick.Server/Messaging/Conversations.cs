@@ -48,7 +48,7 @@ public static class Conversations
     public sealed record ConversationView(IReadOnlyList<MessageView> Messages, IReadOnlyList<AddressView> Addresses, Instant? QuietUntil);
 
     /// <summary>
-    /// A message to write. A document goes along, as PDF with an e-mail, behind a link with a text: estimate, work-order, inspection,
+    /// A message to write. A document goes along, as PDF with an email, behind a link with a text: estimate, work-order, inspection,
     /// invoice, check-in, release-slip.
     /// </summary>
     public sealed record MessageRequest(MessageChannel Channel, string Address, string? Subject, string? Body, bool Now, string? Document);

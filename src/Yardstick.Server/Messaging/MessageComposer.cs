@@ -42,9 +42,9 @@ internal sealed class MessageComposer(LinkSeal seal)
     /// <param name="shop">The shop.</param>
     /// <param name="customerId">The customer.</param>
     /// <param name="orderId">The order that it is about.</param>
-    /// <param name="channel">Text or e-mail.</param>
+    /// <param name="channel">Text or email.</param>
     /// <param name="to">Number or address, as typed.</param>
-    /// <param name="subject">Subject of an e-mail.</param>
+    /// <param name="subject">Subject of an email.</param>
     /// <param name="body">What it says.</param>
     /// <param name="now">Sent at once, also in the quiet hours.</param>
     internal async Task<Result<Message>> WriteAsync(

@@ -13,7 +13,7 @@ namespace Yardstick.Server.Messaging;
 
 /// <summary>
 /// Hands waiting messages over. Each is marked before its first byte goes out, so that after a kill it is known which may have gone: a text
-/// is sent again under its key and goes out once, an e-mail waits for a person to decide.
+/// is sent again under its key and goes out once, an email waits for a person to decide.
 /// </summary>
 public sealed class Outbox(
     IDbContextFactory<ShopDb> factory,
@@ -93,7 +93,7 @@ public sealed class Outbox(
         {
             var message = await db.Messages.SingleAsync(m => m.Id == id);
             message.NotHandedOver(
-                "Its link was made before the shop was restored and can't be opened any more; send it anew.",
+                "Its link was made before the backup was restored and no longer opens. Send it again.",
                 final: true,
                 time.Now()
             );

@@ -11,7 +11,7 @@ using Yardstick.Server.Safety;
 
 namespace Yardstick.Server.Messaging;
 
-/// <summary>Texts and e-mails of people who are not on file: read in full, answered, and put to a customer.</summary>
+/// <summary>Texts and emails of people who are not on file: read in full, answered, and put to a customer.</summary>
 public static class UnknownSenders
 {
     private const int Most = 200;

@@ -56,7 +56,7 @@ public static class Reprice
         {
             var db = under.Command.Db;
             if (await db.PolicyVersions.FindAsync(request.PolicyVersionId) is null)
-                return new Problem("policy.gone", "There is no such version of the policy.");
+                return new Problem("policy.gone", "That version of the pricing rules was not found.");
             if (under.Order.Reprice(request.PolicyVersionId, under.Command.Actor).Problem is { } problem)
                 return problem;
             under.Policy = await db.PolicyAsync(request.PolicyVersionId);

@@ -8,10 +8,10 @@ using Yardstick.Server.Hosting;
 
 namespace Yardstick.Server.Outside;
 
-/// <summary>Hands e-mails to a mail server.</summary>
+/// <summary>Hands emails to a mail server.</summary>
 public interface IMailer
 {
-    /// <summary>Hands an e-mail over. The code <c>outside.lost</c> says that nobody can know whether it went out.</summary>
+    /// <summary>Hands an email over. The code <c>outside.lost</c> says that nobody can know whether it went out.</summary>
     Task<Result<bool>> SendAsync(Message message, string shopName, byte[]? attachment, CancellationToken cancel);
 }
 
@@ -51,7 +51,7 @@ public sealed class Mailer(ServerOptions options) : IMailer
         }
         catch (NotSupportedException)
         {
-            return new Problem("outside.refused", "offers no TLS, and e-mails are to go out over TLS only (--mail-tls)");
+            return new Problem("outside.refused", "offers no TLS, and emails are to go out over TLS only (--mail-tls)");
         }
         catch (AuthenticationException)
         {

@@ -7,9 +7,9 @@ namespace Yardstick.Server.Outside;
 /// <param name="Number">Counts up.</param>
 /// <param name="Kind">text or mail.</param>
 /// <param name="Way">in or state.</param>
-/// <param name="Key">Key of the text, Message-ID of the e-mail.</param>
+/// <param name="Key">Key of the text, Message-ID of the email.</param>
 /// <param name="Address">The customer's number or address.</param>
-/// <param name="Subject">Subject of an e-mail.</param>
+/// <param name="Subject">Subject of an email.</param>
 /// <param name="Body">What it says; of a state the reason.</param>
 /// <param name="State">delivered or failed.</param>
 public sealed record PostEvent(long Number, string Kind, string Way, string Key, string Address, string Subject, string Body, string State);

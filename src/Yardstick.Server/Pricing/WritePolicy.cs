@@ -240,5 +240,5 @@ public static class WritePolicy
     private static async Task<IResult> VersionAsync(long id, ShopDb db) =>
         await db.PolicyVersions.AnyAsync(v => v.Id == id)
             ? Results.Ok(PolicyFormWriter.Of(await db.PolicyAsync(id)))
-            : Problems.Of(new Problem("policy.gone", "There is no such version of the policy."));
+            : Problems.Of(new Problem("policy.gone", "That version of the pricing rules was not found."));
 }

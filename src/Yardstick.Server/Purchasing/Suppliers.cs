@@ -34,7 +34,7 @@ public static class Suppliers
         /// <summary>Telephone.</summary>
         public required string Phone { get; init; }
 
-        /// <summary>E-mail.</summary>
+        /// <summary>Email.</summary>
         public required string Email { get; init; }
 
         /// <summary>Whom to ask for.</summary>

@@ -28,7 +28,7 @@ public static class ShopSetup
         /// <summary>Telephone.</summary>
         public required string Phone { get; init; }
 
-        /// <summary>E-mail.</summary>
+        /// <summary>Email.</summary>
         public required string Email { get; init; }
 
         /// <summary>Tax number.</summary>

@@ -139,7 +139,7 @@ public static class LookUps
         );
     }
 
-    /// <summary>Who on file has the same phone, e-mail address, plate or VIN, or a name within a typing slip.</summary>
+    /// <summary>Who on file has the same phone, email address, plate or VIN, or a name within a typing slip.</summary>
     private static async Task<IResult> AlikeAsync(
         ShopDb db,
         string? firstName = null,

@@ -112,7 +112,7 @@ public class AskingPropertyTests
                         Happenings[what](message);
                         if (was is MessageState.Delivered or MessageState.Withdrawn)
                             Assert.Equal(was, message.State);
-                        // Only a person has an e-mail go out again that may have gone out already.
+                        // Only a person has an email go out again that may have gone out already.
                         if (!isText && was == MessageState.MayHaveBeenSent && message.State == MessageState.Waiting)
                             Assert.Equal(7, what);
                         if (!isText && was == MessageState.HandingOver && what == 4)

@@ -94,7 +94,7 @@ public class CustomersReplyTests
         );
         Assert.NotEqual(text.Key, copy.Key);
         Assert.Equal(MessageState.Waiting, copy.State);
-        // What fits an e-mail need not fit a text.
+        // What fits an email need not fit a text.
         var mail = Message.Write(MessageChannel.Email, "a@example.com", "About your car", new string('x', 1500), Mina, Mina.At).Value;
         Assert.Equal("message.long", mail.CopyTo(MessageChannel.Text, "+15055550101", "", Mina, Mina.At).Problem!.Code);
         Assert.Equal("About your car", mail.CopyTo(MessageChannel.Email, "b@example.com", "Copy", Mina, Mina.At).Value.Subject);

@@ -29,7 +29,7 @@ public class ValidityTests
 
     [Theory]
     [InlineData(true, "If it grows by more than the smaller of 10% and 20.00, we ask you again")]
-    [InlineData(false, "If it grows past what you agreed to, we ask you again")]
+    [InlineData(false, "If it grows past what you approved, we ask you again")]
     public void The_estimate_prints_the_shops_own_limit(bool limit, string words)
     {
         var order = new Order { Id = 1, Number = 1 };

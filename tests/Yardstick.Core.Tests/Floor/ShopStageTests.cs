@@ -158,4 +158,13 @@ public class ShopStageTests
         Assert.Equal("In progress", list.Of(Stage.TestDrive).Name);
         Assert.Equal("Ready for technician", list.Of(Stages.AfterParts).Name);
     }
+
+    [Theory]
+    [InlineData(OrderState.Open, Stage.Check, "Quality check")]
+    [InlineData(OrderState.Posted, Stage.Done, "Invoiced")]
+    [InlineData(OrderState.Posted, Stage.Collected, "Invoiced, picked up")]
+    [InlineData(OrderState.Ended, Stage.Collected, "Ended without an invoice")]
+    [InlineData(OrderState.Voided, Stage.Collected, "Void")]
+    public void An_order_says_where_it_stands(OrderState state, Stage stage, string words) =>
+        Assert.Equal(words, new Order { State = state, Stage = stage }.StatusWords(new StageList(Usual())));
 }

@@ -78,7 +78,7 @@ public class AdvisoryTests
         );
         var said = Maker.LeftOpen([order], Use).ToList();
         Assert.Equal([AdvisoryKind.Deferred, AdvisoryKind.Declined, AdvisoryKind.Declined], said.Select(a => a.Kind));
-        Assert.Equal("put off Oct 14, 2026 until Feb 1, 2027 or 65,000 mi, 0.00 then", said[0].Detail);
+        Assert.Equal("deferred Oct 14, 2026 until Feb 1, 2027 or 65,000 mi, 0.00 then", said[0].Detail);
         Assert.StartsWith("declined Oct 14, 2026", said[1].Detail, StringComparison.Ordinal);
         Assert.StartsWith("never answered Oct 14, 2026", said[2].Detail, StringComparison.Ordinal);
         Assert.All(said, a => Assert.Equal((7L, AdvisoryTakeKind.Job, a.JobId), (a.OrderId!.Value, a.Take!.Kind, a.Take.Id)));
@@ -127,7 +127,7 @@ public class AdvisoryTests
         ];
         foreach (var order in orders)
             order.PostedAt = order.OpenedAt;
-        Assert.Equal("Order 2001 is open for this car", Assert.Single(AdvisoryMaker.Open(orders)).Title);
+        Assert.Equal("Order 2001 is open for this vehicle", Assert.Single(AdvisoryMaker.Open(orders)).Title);
         Assert.Equal(["Job 2", "Job 3"], Maker.Visits(orders).Select(a => a.Detail));
         Assert.Equal("Here May 7, 2026 at 58,000 mi", Maker.Visits(orders).First().Title);
     }

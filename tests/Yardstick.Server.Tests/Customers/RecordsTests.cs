@@ -125,7 +125,11 @@ public class RecordsTests(ShopFixture shop) : IClassFixture<ShopFixture>
             await shop.MoodAsync("vehicles", mode);
             await shop.MoodAsync("directory", mode);
             Assert.Contains("yourself", (await mina.GetAsync("look-up/plate?plate=AB12")).Text("sentence"), StringComparison.Ordinal);
-            Assert.Contains("Type the name", (await mina.GetAsync("look-up/phone?number=2075550111")).Text("sentence"), StringComparison.Ordinal);
+            Assert.Contains(
+                "Type the name",
+                (await mina.GetAsync("look-up/phone?number=2075550111")).Text("sentence"),
+                StringComparison.Ordinal
+            );
             Assert.Contains("by hand", (await mina.GetAsync("look-up/makes")).Text("sentence"), StringComparison.Ordinal);
         }
         await shop.MoodAsync("vehicles", "ok");

@@ -13,7 +13,7 @@ using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Messaging;
 
-/// <summary>Texts and e-mails through the real gateway and mail server stand-ins, with their faults.</summary>
+/// <summary>Texts and emails through the real gateway and mail server stand-ins, with their faults.</summary>
 public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
 {
     private async Task<Message> UntilAsync(long id, Func<Message, bool> ready)
@@ -88,6 +88,17 @@ public class MessageTests(ShopFixture shop) : IClassFixture<ShopFixture>
         Assert.Contains((await writer.GetAsync("notices")).AsArray(), n =>
             n!.Text("text").Contains("was not delivered", StringComparison.Ordinal)
         );
+
+        // All of them stay listed, with who read each and where its order stands now.
+        async Task<JsonNode> ListedAsync() =>
+            (await writer.GetAsync("notices/all")).List("rows").First(n => n!["orderId"]?.GetValue<long>() == order)!;
+        var listed = await ListedAsync();
+        Assert.Equal(("", "Arrived"), (listed.Text("readBy"), listed.Text("orderStatus")));
+        await writer.PostAsync("notices/read-all", new { upTo = listed.Id() - 1 });
+        Assert.Null((await ListedAsync())["readAt"]);
+        await writer.PostAsync("notices/read-all", new { upTo = listed.Id() });
+        Assert.Equal("Mina O.", (await ListedAsync()).Text("readBy"));
+        Assert.DoesNotContain((await writer.GetAsync("notices")).AsArray(), n => n!.Id() <= listed.Id());
         // A person may try again.
         await writer.PostAsync($"messages/{refused.Id}/resolve", new { again = true });
         await UntilAsync(refused.Id, m => m.State == MessageState.Delivered);

@@ -702,6 +702,12 @@ public class EstimateTests(ShopFixture shop) : IClassFixture<ShopFixture>
             ("Front pads, our way", 0.9m),
             (guide.List("operations")[0]!.Text("title"), guide.List("operations")[0]!.Number("hours"))
         );
+        // What is exported comes in again as it was.
+        var file = await ingrid.BytesAsync("own-guide.csv");
+        Assert.Contains("B10,,\"Front pads, our way\",,,0.9,Tarnow,,", Encoding.UTF8.GetString(file), StringComparison.Ordinal);
+        var (_, again) = await ingrid.KeepAsync("own-guide", file);
+        Assert.Equal((2, 0), (again["operations"]!.GetValue<int>(), again.List("refused").Count));
+        Assert.Equal(file, await ingrid.BytesAsync("own-guide.csv"));
         var (status, problem) = await ingrid.UploadAsync("own-guide", Encoding.UTF8.GetBytes("name,time\nx,1\n"));
         Assert.Equal((HttpStatusCode.UnprocessableEntity, "guide.columns"), (status, problem!.Text("code")));
         Assert.Equal(2, (await ingrid.GetAsync("own-guide")).AsArray().Count);

@@ -8,7 +8,7 @@ using Yardstick.Server.Tests.Support;
 
 namespace Yardstick.Server.Tests.Processes;
 
-/// <summary>A server that is really killed while it hands messages over: a text goes out once, of an e-mail a person decides.</summary>
+/// <summary>A server that is really killed while it hands messages over: a text goes out once, of an email a person decides.</summary>
 public class KilledOutboxTests(ShopFixture shop) : IClassFixture<ShopFixture>
 {
     private const string Number = "505 555 0161",

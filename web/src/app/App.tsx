@@ -37,6 +37,7 @@ const CannedEditor = lazy(() => import('../areas/Catalog/cannedJobs/CannedEditor
 const MessagesPage = lazy(() => import('../areas/Messaging/MessagesPage'));
 const FeesPage = lazy(() => import('../areas/Catalog/FeesPage'));
 const TerminalsPage = lazy(() => import('../areas/Setup/TerminalsPage'));
+const NoticesPage = lazy(() => import('../areas/Messaging/NoticesPage'));
 const UnknownSendersPage = lazy(() => import('../areas/Messaging/UnknownSendersPage'));
 const OwnPage = lazy(() => import('../areas/Setup/customFields/OwnPage'));
 const ImportsPage = lazy(() => import('../areas/Imports/ImportsPage'));
@@ -114,6 +115,7 @@ export function App() {
               <Route path="orders/:id/talk-through" element={<TalkThroughPage />} />
               <Route path="parts" element={<PartsPage />} />
               <Route path="customers" element={<CustomersPage />} />
+              <Route path="updates" element={<NoticesPage />} />
               <Route path="unknown-senders" element={<UnknownSendersPage />} />
               <Route path="customers/:id" element={<CustomerPage />} />
               <Route path="vehicles/:id" element={<VehiclePage />} />

@@ -43,6 +43,7 @@ export function Shell({ onLeft }: { onLeft: () => void }) {
     ...(mayWrite ? [{ key: 'N', label: 'Write up', run: () => void navigate('/write-up') }] : []),
     ...(mayOrders ? [{ key: '', label: 'Go to Orders', run: () => void navigate('/orders') }] : []),
     ...(mayParts ? [{ key: '', label: 'Go to Parts', run: () => void navigate('/parts') }] : []),
+    ...(mayOrders ? [{ key: '', label: 'Go to updates', run: () => void navigate('/updates') }] : []),
     ...(mayOrders ? [{ key: '', label: 'Go to messages of unknown senders', run: () => void navigate('/unknown-senders') }] : []),
     ...(mayFind ? [{ key: '', label: 'Go to Customers', run: () => void navigate('/customers') }] : []),
     ...(maySetup ? [{ key: '', label: 'Go to Setup', run: () => void navigate('/setup') }] : []),

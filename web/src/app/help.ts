@@ -19,22 +19,22 @@ export const HELP: Record<string, Help> = {
       'Move a vehicle to its next stage with ] when its state changes.',
     ],
     slips: [
-      'A job without approval is planned as if it were: it says "if agreed".',
+      'A job without approval is planned as if it were: it says "if approved".',
       'A vehicle that is done but not invoiced stays here; close it on its order.',
       'Parts that are not ordered hold a vehicle up silently: see Parts.',
     ],
   },
   '/bench': {
     title: 'Bench',
-    purpose: 'What a technician does today: jobs in order, what the customer says, parts, the clock.',
+    purpose: 'What a technician does today: jobs in order, the concern, parts, the time clock.',
     steps: [
-      'Say that you are here, then clock on to the first job.',
+      'Clock in for the day, then start the first job.',
       'Report what you find as you see it, with a photo.',
       'Finish the job; the next one is on top.',
     ],
     slips: [
-      'Clocking on to a job stops the one before: time is never counted twice.',
-      'A job of which the approved limit is passed does not start; ask the service writer.',
+      'Starting a job stops the one before: time is never counted twice.',
+      'A job over its approved limit does not start; ask the service writer.',
       'Findings stay inside until the service writer releases them.',
     ],
   },
@@ -43,7 +43,7 @@ export const HELP: Record<string, Help> = {
     purpose: 'A customer comes or calls: who, which vehicle, what it needs, when it is ready.',
     steps: [
       'Type a phone number, name, or plate, and press Enter on the one that is meant.',
-      'Choose the vehicle, type the odometer, type what the customer says.',
+      'Choose the vehicle, type the odometer, type the concern.',
       'Look at what is known of the vehicle, add work that is clear, press Ctrl Enter.',
     ],
     slips: [
@@ -73,7 +73,7 @@ export const HELP: Record<string, Help> = {
     slips: [
       'A price that was told is held; a newer cost does not change it by itself.',
       'Work that grows past the approved limit needs a new answer before it goes on.',
-      'A line without a source can not be ordered: press U to go through them.',
+      'An incomplete line can not be ordered: press U to go through them.',
     ],
   },
   '/orders/:id/talk-through': {
@@ -82,7 +82,7 @@ export const HELP: Record<string, Help> = {
     steps: [
       'Read the finding, say what the job adds, ask.',
       'Press the number of a job to take it out or in again; the total follows.',
-      'Say what becomes of the rest, who answered and how, and record it.',
+      'Choose an answer for each job, who answered and how, and record it.',
     ],
     slips: [
       'A safety item that is declined asks for the customer to know about it.',
@@ -119,7 +119,7 @@ export const HELP: Record<string, Help> = {
     purpose: 'Who it is, how to reach them, what they drive, and everything that was done.',
     steps: ['Fields are saved as you leave them.', 'Open a vehicle or an order from the list.', 'Press U to write them up.'],
     slips: [
-      'What stands under To be seen is read by everybody who opens an order; keep it short.',
+      'The alert is read by everybody who opens a repair order; keep it short.',
       'Tax exemption needs a reason and a last day.',
       'A discount here counts for new orders and for those that are open.',
     ],
@@ -129,7 +129,7 @@ export const HELP: Record<string, Help> = {
     purpose: 'What it is, who owns it, what was done, what comes next.',
     steps: ['Check VIN and plate.', 'Look at open and deferred work.', 'Add what comes again as reminders.'],
     slips: [
-      'A sold vehicle is passed on to its new owner, not entered twice.',
+      'A sold vehicle is transferred to its new owner, not entered twice.',
       'A lower odometer than before is asked about: it may be a typing slip.',
       'Specs come from the VIN; without one they are for similar vehicles.',
     ],
@@ -139,6 +139,20 @@ export const HELP: Record<string, Help> = {
     purpose: 'An order of the previous software, as it was.',
     steps: ['Read what was done.', 'Copy a job onto an order of today.', 'Go back to the vehicle for the rest.'],
     slips: ['It can not be changed.', 'Its prices are those of then.', 'It counts in no figure of Yardstick.'],
+  },
+  '/updates': {
+    title: 'Updates',
+    purpose: 'What happened without you: answers to estimates, questions, texts, messages that were not delivered.',
+    steps: [
+      'Read the newest first.',
+      'Open its repair order, or answer the sender.',
+      'Mark it as read; everyone at the counter shares this list.',
+    ],
+    slips: [
+      'A question is not answered by reading it: write back from the repair order.',
+      'Somebody else may have read it already; their name is in the last column.',
+      'The status is where the repair order stands now, not when the update came.',
+    ],
   },
   '/unknown-senders': {
     title: 'Unknown senders',
@@ -231,7 +245,7 @@ export const HELP: Record<string, Help> = {
     slips: [
       'The category chooses the markup table; a wrong one misprices every sale.',
       'Cost of stock is what was paid; it changes by receiving, not here.',
-      'Withdraw a part that is no longer made; lines keep it.',
+      'Retire a part that is no longer made; lines keep it.',
     ],
   },
   '/setup/pricing': {
@@ -240,10 +254,10 @@ export const HELP: Record<string, Help> = {
     steps: [
       'Change anything: a draft begins.',
       'Compare it with the last 90 days.',
-      'Put it in force; orders keep the version that priced them.',
+      'Publish it; repair orders keep the version that priced them.',
     ],
     slips: [
-      'Nothing is priced by a draft until it is in force.',
+      'A draft prices nothing until it is published.',
       'A markup row that falls below the one before is held level; the curve shows it.',
       'Open orders keep their prices until somebody reprices them.',
     ],
@@ -264,7 +278,7 @@ export const HELP: Record<string, Help> = {
   },
   '/setup/canned-jobs/:id': {
     title: 'Setup: a canned job',
-    purpose: 'Its lines, price, count, and what the customer reads.',
+    purpose: 'Its lines, price, count, and customer description.',
     steps: ['Title and system.', 'Lines with hours, parts, fees.', 'Save; the next order takes it.'],
     slips: [
       'A count (tires, axles) multiplies only the lines that go by it.',
@@ -285,7 +299,7 @@ export const HELP: Record<string, Help> = {
   '/setup/fees': {
     title: 'Setup: Fees',
     purpose: 'Fees by name, and parts that are offered before anything is typed.',
-    steps: ['Code, what the customer reads, amount.', 'Tick what is only passed on.', 'Choose everyday parts by number.'],
+    steps: ['Code, customer description, amount.', 'Tick what is pass-through.', 'Choose common parts by number.'],
     slips: [
       'What is collected for an agency is passed through: no profit, mostly no tax.',
       'A fee that comes with every part belongs into the pricing rules.',

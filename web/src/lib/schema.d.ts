@@ -7371,6 +7371,39 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/own-guide.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/orders/{id}/decisions": {
         parameters: {
             query?: never;
@@ -8693,6 +8726,82 @@ export interface paths {
                 cookie?: never;
             };
             requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changed"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notices/all": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    before?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NoticePage"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notices/read-all": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ReadAllRequest"];
+                };
+            };
             responses: {
                 /** @description OK */
                 200: {
@@ -13420,6 +13529,27 @@ export interface components {
         NoteRequest: {
             text: string;
         };
+        NoticePage: {
+            rows: components["schemas"]["NoticeRow"][];
+            /** Format: int64 */
+            next: null | number;
+            /** Format: int32 */
+            unread: number;
+        };
+        NoticeRow: {
+            /** Format: int64 */
+            id: number;
+            at: components["schemas"]["Instant"];
+            text: string;
+            /** Format: int64 */
+            orderId: null | number;
+            /** Format: int64 */
+            orderNumber: null | number;
+            orderStatus: string;
+            address: string;
+            readBy: string;
+            readAt: null | components["schemas"]["Instant"];
+        };
         NoticeView: {
             /** Format: int64 */
             id: number;
@@ -13849,6 +13979,10 @@ export interface components {
         };
         /** @enum {unknown} */
         Rating: "Good" | "Watch" | "Due" | "Unsafe";
+        ReadAllRequest: {
+            /** Format: int64 */
+            upTo: number;
+        };
         ReadingView: {
             /** Format: int32 */
             reading: number;

@@ -44,6 +44,13 @@ public class ShopLaborOperation
     /// <summary>As lines take it.</summary>
     public LaborGuideOperation Work => new(Code, Title, Hours, Skill, Contains, new Dictionary<string, LaborHours>());
 
+    /// <summary>Columns of a file in which operations are exported and imported.</summary>
+    public static IReadOnlyList<string> Columns { get; } =
+    ["code", "system", "title", "words", "skill", "hours", "make", "model", "contains"];
+
+    /// <summary>Its row of a file, cell by cell as in <see cref="Columns"/>; <see cref="Read"/> makes the same of it again.</summary>
+    public IReadOnlyList<string> Row() => [Code, System, Title, Words, Skill, Hours.ToString(), Make, Model, string.Join(' ', Contains)];
+
     /// <summary>Reads a row of a file.</summary>
     /// <param name="value">The cell of a column: code, system, title, words, skill, hours, make, model, contains.</param>
     public static Result<ShopLaborOperation> Read(Func<string, string> value)

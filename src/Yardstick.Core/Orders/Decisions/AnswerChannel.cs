@@ -9,7 +9,7 @@ public enum AnswerChannel
     /// <summary>By telephone.</summary>
     Phone,
 
-    /// <summary>By text or e-mail.</summary>
+    /// <summary>By text or email.</summary>
     Message,
 
     /// <summary>On the customer's page.</summary>

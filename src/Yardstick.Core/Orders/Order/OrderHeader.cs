@@ -148,6 +148,17 @@ public partial class Order
     /// <summary>The shop's stage that it is in.</summary>
     public ShopStage StageIn(StageList stages) => stages.Of(Stage, StageId);
 
+    /// <summary>Where it stands: its stage while it is open, else how it ended.</summary>
+    public string StatusWords(StageList stages) =>
+        State switch
+        {
+            OrderState.Open => StageIn(stages).Name,
+            OrderState.Posted when Stage == Stage.Collected => "Invoiced, picked up",
+            OrderState.Posted => "Invoiced",
+            OrderState.Ended => "Ended without an invoice",
+            _ => "Void",
+        };
+
     /// <summary>Moves the car to a stage.</summary>
     /// <param name="to">The stage.</param>
     /// <param name="because">Why it moves by itself; empty when a person moves it.</param>

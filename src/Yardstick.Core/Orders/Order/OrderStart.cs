@@ -41,9 +41,5 @@ public sealed record OrderStart
     );
 
     /// <summary>Nobody said which car it is for.</summary>
-    public static readonly Problem NoVehicle = new(
-        "writeUp.vehicle",
-        "Choose or type the car, or choose \"Sale over the counter\" if there is none.",
-        "vehicle"
-    );
+    public static readonly Problem NoVehicle = new("writeUp.vehicle", "Choose or enter the vehicle, or choose Counter sale.", "vehicle");
 }

@@ -192,10 +192,7 @@ public partial class Order
             policy.Concat(job.Value.OnLines.OfType<PartLine>().SelectMany(l => l.OwnCompanions)).FirstOrDefault(r => r.Code == code)
                 is { } rule
             ? rule
-            : new Problem(
-                "companion.gone",
-                $"Neither the policy of this order nor a part on this job has anything named {code} that comes along."
-            );
+            : new Problem("companion.gone", $"This repair order has no automatic add-on named {code}.");
     }
 
     /// <summary>Changes a field of something that comes along with a job's parts: waives it, or sets its quantity or price.</summary>

@@ -46,7 +46,7 @@ public class PolicyDraft
         new("edit.conflict", $"{by} changed the draft at {clock}; reload the page, then make your change again.");
 
     /// <summary>There is no draft, for a change that needs one.</summary>
-    public static readonly Problem None = new("policy.noDraft", "There is no draft; somebody put it in force already or threw it away.");
+    public static readonly Problem None = new("policy.noDraft", "There is no draft. Someone already published or discarded it.");
 
     /// <summary>Why a draft can't be used as it is.</summary>
     /// <param name="first">The first thing that is not right in it.</param>

@@ -12,7 +12,7 @@ internal static class LaborRates
         return Named(pricing, choice?.Name ?? "general")
             ?? throw new CaseException(
                 "policy.laborRates.general",
-                "A labor line has no rate of its own, and the policy has no general labor rate."
+                "A labor line has no rate of its own, and the pricing rules have no general labor rate."
             );
     }
 

@@ -38,6 +38,7 @@ public static class ShopLaborGuide
             )
             .Asks(Permission.EditSetup)
             .Produces<IReadOnlyList<OperationRow>>();
+        api.MapGet("/own-guide.csv", FileAsync).Asks(Permission.EditSetup);
         api.MapPost("/own-guide", BringInAsync)
             .Asks(Permission.EditSetup)
             .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(MostBytes))
@@ -45,6 +46,14 @@ public static class ShopLaborGuide
             .Accepts<IFormFile>("application/octet-stream")
             .Produces<LaborGuideImported>()
             .ProducesProblem(422);
+    }
+
+    private static async Task<IResult> FileAsync(ShopDb db)
+    {
+        var memory = new MemoryStream();
+        var operations = await db.OwnOperations.AsNoTracking().OrderBy(o => o.System).ThenBy(o => o.Title).ToListAsync();
+        await CsvFile.WriteAsync(memory, operations.Select(o => o.Row()).Prepend(ShopLaborOperation.Columns));
+        return Results.File(memory.ToArray(), "text/csv", "labor guide.csv");
     }
 
     private static async Task<IResult> BringInAsync(HttpRequest request, CommandRunner commands)

@@ -201,7 +201,7 @@ public static class PartSourcing
                     $"part{p.Id}",
                     p.Description,
                     p.Brand,
-                    fitting.Contains(p.Number) ? "fits this car" : "",
+                    fitting.Contains(p.Number) ? "fits this vehicle" : "",
                     p.Condition,
                     p.Number,
                     string.Join(' ', p.Equivalents),

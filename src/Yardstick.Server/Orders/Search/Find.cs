@@ -11,7 +11,7 @@ using Yardstick.Server.Safety;
 namespace Yardstick.Server.Orders;
 
 /// <summary>
-/// The find field: customers, cars and orders from a phone number, name, plate, VIN, e-mail address, order number or key tag.
+/// The find field: customers, cars and orders from a phone number, name, plate, VIN, email address, order number or key tag.
 /// </summary>
 public static class Find
 {

@@ -26,7 +26,7 @@ export default function PassCeilingDialog({ onClose }: { onClose: () => void }) 
         <DialogTitle id="ceiling-title">Override the approved limit</DialogTitle>
         <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 1.5 }}>
           <p>
-            {amount(consent.agreed)} was agreed to and limit {amount(consent.allowed)}; the approved work comes to{' '}
+            {amount(consent.agreed)} was approved, with a limit of {amount(consent.allowed)}; the approved work comes to{' '}
             {amount(consent.approvedTotal)}. Your name and the reason stay on the record, and hold up to this amount.
           </p>
           <Labelled label="Reason" value={reason} onText={setReason} problem={problem} autoFocus />

@@ -62,7 +62,7 @@ export default function PartsCatalogPage() {
                 name: part.description,
                 soft: part.withdrawn,
                 aside: part.number,
-                more: part.withdrawn ? 'withdrawn' : part.onHand ? `${figure(part.onHand)} on hand` : part.category,
+                more: part.withdrawn ? 'retired' : part.onHand ? `${figure(part.onHand)} on hand` : part.category,
               }))}
             />
           )}
@@ -147,7 +147,7 @@ function PartEditor({ id }: { id: number }) {
       unwrap(api.POST('/api/catalog-parts/{id}/withdraw', { params: { path: { id } }, body: { withdrawn: to } })).then(renew);
     send(withdrawn).then(
       () =>
-        say.done(withdrawn ? `${of('number')} is withdrawn; lines that have it keep it.` : `${of('number')} restored.`, () =>
+        say.done(withdrawn ? `${of('number')} retired. Lines that already have it keep it.` : `${of('number')} restored.`, () =>
           send(!withdrawn),
         ),
       say.refused,
@@ -155,10 +155,7 @@ function PartEditor({ id }: { id: number }) {
   };
   return (
     <>
-      <Part
-        title={of('description')}
-        aside={<Button onClick={() => withdraw(!p.withdrawn)}>{p.withdrawn ? 'Restore' : 'Withdraw'}</Button>}
-      >
+      <Part title={of('description')} aside={<Button onClick={() => withdraw(!p.withdrawn)}>{p.withdrawn ? 'Restore' : 'Retire'}</Button>}>
         {row('description', 'Description')}
         {row('number', 'Number')}
         {row('equivalents', 'Other numbers', { placeholder: 'of manufacturers and others, with commas' })}

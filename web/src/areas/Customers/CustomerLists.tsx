@@ -18,7 +18,7 @@ const TEXTS = [
   ['no', 'Do not text'],
 ] as const;
 
-/** Phones, e-mail addresses, contacts, sites, rates of the account's own. */
+/** Phones, email addresses, contacts, sites, rates of the account's own. */
 export function CustomerLists({ customer, edits, disabled }: Props) {
   const say = useSay();
   const set = (list: string, id: number, field: string) => (text: string) => edits.item(list, id, field, text);
@@ -77,7 +77,7 @@ export function CustomerLists({ customer, edits, disabled }: Props) {
             email.address,
             <>
               <EditCell
-                label={`E-mail ${email.address}`}
+                label={`Email ${email.address}`}
                 value={email.address}
                 commit={set('emails', email.id, 'address')}
                 disabled={disabled}
@@ -95,7 +95,7 @@ export function CustomerLists({ customer, edits, disabled }: Props) {
         {!disabled && (
           <div className="item-adds">
             <Add label="Add a phone" commit={(text) => edits.item('phones', null, 'number', text)} />
-            <Add label="Add an e-mail" commit={(text) => edits.item('emails', null, 'address', text)} />
+            <Add label="Add an email" commit={(text) => edits.item('emails', null, 'address', text)} />
           </div>
         )}
       </Part>
@@ -127,10 +127,10 @@ export function CustomerLists({ customer, edits, disabled }: Props) {
                 disabled={disabled}
               />
               <EditCell
-                label={`E-mail of ${contact.name}`}
+                label={`Email of ${contact.name}`}
                 value={contact.email}
                 commit={set('contacts', contact.id, 'email')}
-                placeholder="e-mail"
+                placeholder="email"
                 disabled={disabled}
               />
               <span className="small nowrap" title="Gets a copy of messages about repair orders that name them">

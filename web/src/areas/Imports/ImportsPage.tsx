@@ -13,7 +13,7 @@ import { KIND_WORDS, STATE_WORDS } from './words';
 
 type Kind = Schemas['ImportKind'];
 const FILES: [Kind, string, string][] = [
-  ['Customers', 'Customers', 'A row for each: names, phones, e-mail, address. Import these first.'],
+  ['Customers', 'Customers', 'A row for each: names, phones, email, address. Import these first.'],
   ['Vehicles', 'Vehicles', "One row each, with the owner's number, phone, email or name."],
   ['Parts', 'Parts', 'A row for each: number, description, category, cost, what is on hand. Suppliers are named as in Setup.'],
   [

@@ -60,7 +60,7 @@ export default function MessagesPage() {
                   onKeyDown={(event) => event.key === 'Enter' && setDraft(template)}
                 >
                   <td>{template.name}</td>
-                  <td className="soft">{template.channel === 'Text' ? 'text' : 'e-mail'}</td>
+                  <td className="soft">{template.channel === 'Text' ? 'text' : 'email'}</td>
                   <td className="soft">
                     {USES.find(([use]) => use === template.use)?.[0] ? `for ${USES.find(([use]) => use === template.use)![1]}` : ''}
                   </td>
@@ -168,7 +168,7 @@ function TemplateForm({
               onChange={(event) => setDraft({ ...draft, channel: event.target.value as Draft['channel'] })}
             >
               <option value="Text">a text</option>
-              <option value="Email">an e-mail</option>
+              <option value="Email">an email</option>
             </select>
           </label>
           <label className="labelled">

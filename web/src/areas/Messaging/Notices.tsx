@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { api, unlessKept, unwrap } from '../../lib/api';
 import { clock, wallTime } from '../../lib/format';
 import { useMay, useRefresh, useShop } from '../../lib/shop';
@@ -43,7 +43,10 @@ export function Notices() {
           </button>
         </div>
       ))}
-      {notices.length > 3 && <span className="soft small">and {notices.length - 3} more</span>}
+      <span className="grow" />
+      <Link className="nowrap" to="/updates">
+        {notices.length > 3 ? `All updates, ${notices.length - 3} more unread` : 'All updates'}
+      </Link>
     </section>
   );
 }

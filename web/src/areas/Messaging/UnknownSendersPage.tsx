@@ -13,7 +13,7 @@ import './notices.css';
 
 type Thread = Schemas['UnknownThread'];
 
-/** Texts and e-mails of people who are not on file: read in full, answered, put to a customer. */
+/** Texts and emails of people who are not on file: read in full, answered, put to a customer. */
 export default function UnknownSendersPage() {
   const [params, setParams] = useSearchParams();
   const threads = useQuery({
@@ -32,7 +32,7 @@ export default function UnknownSendersPage() {
       </div>
       {!current ? (
         <Empty title="Nobody unknown wrote">
-          A text or an e-mail from somebody who is not on file stands here, to be answered and put to a customer.
+          A text or an email from somebody who is not on file stands here, to be answered and put to a customer.
         </Empty>
       ) : (
         <div className="unknown">
@@ -136,7 +136,7 @@ function PutTo({ onCustomer }: { onCustomer: (id: number, name: string) => void 
   const rows = words.length > 1 ? (found.data?.rows.slice(0, 6) ?? []) : [];
   return (
     <div className="put-to">
-      <Labelled label="Put to a customer" value={text} onText={setText} placeholder="Name, phone, e-mail…" />
+      <Labelled label="Put to a customer" value={text} onText={setText} placeholder="Name, phone, email…" />
       {rows.map((row) => (
         <button key={row.id} className="linkish" onClick={() => onCustomer(row.id, row.name)}>
           {row.name}

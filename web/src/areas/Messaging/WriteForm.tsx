@@ -30,7 +30,7 @@ interface Props {
   documents?: boolean;
 }
 
-/** Writes a text or an e-mail: where to, from which template, what it says. */
+/** Writes a text or an email: where to, from which template, what it says. */
 export function WriteForm({ target, use = '', send, done, button, documents }: Props) {
   const thread = useThread(target).data;
   const templates = useQuery({
@@ -98,7 +98,7 @@ export function WriteForm({ target, use = '', send, done, button, documents }: P
           >
             {addresses.map((a) => (
               <option key={keyOf(a)} value={keyOf(a)}>
-                {a.channel === 'Text' ? 'Text' : 'E-mail'} {a.shown}
+                {a.channel === 'Text' ? 'Text' : 'Email'} {a.shown}
                 {a.refused ? ', opted out' : ''}
               </option>
             ))}

@@ -118,7 +118,7 @@ function SupplierPart({ supplier: s }: { supplier: Supplier }) {
       <Field label="Name" value={s.name} commit={set('name', 'Name', s.name)} />
       <Field label="Phone" value={s.phone} commit={set('phone', 'Phone', s.phone)} placeholder="none" />
       <Field label="Contact" value={s.contact} commit={set('contact', 'Contact', s.contact)} placeholder="whom to ask for" />
-      <Field label="E-mail" value={s.email} commit={set('email', 'E-mail', s.email)} placeholder="none" />
+      <Field label="Email" value={s.email} commit={set('email', 'Email', s.email)} placeholder="none" />
       <Field
         label="Our account"
         value={s.accountNumber}

@@ -31,7 +31,7 @@ const STEPS: Record<Schemas['StartStep'], Words> = {
   },
   Pricing: {
     title: 'Labor rate, markup, taxes',
-    why: 'Every price comes from these rules. Change the draft, see what it does, put it in force.',
+    why: 'Every price comes from these rules. Change the draft, see what it does, publish it.',
     minutes: 5,
     to: '/setup/pricing',
     act: 'Set them',

@@ -49,7 +49,7 @@ export default function ShopPage() {
             commit={set('phone', 'Phone', s.phone)}
             placeholder="printed on documents, put into messages"
           />
-          <Field label="E-mail" value={s.email} commit={set('email', 'E-mail', s.email)} placeholder="printed on documents" />
+          <Field label="Email" value={s.email} commit={set('email', 'Email', s.email)} placeholder="printed on documents" />
           <Field
             label="Tax number"
             value={s.taxNumber}

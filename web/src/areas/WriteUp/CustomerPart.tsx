@@ -87,7 +87,7 @@ export function CustomerPart({ id, record, typed, onTyped, onBegin, begun, onCho
           />
           <div className="pair">
             <Labelled label="Phone" value={typed.phone ?? ''} onText={set('phone')} problem={problemOf('phone')} inputMode="tel" />
-            <Labelled label="E-mail" value={typed.email ?? ''} onText={set('email')} problem={problemOf('email')} inputMode="email" />
+            <Labelled label="Email" value={typed.email ?? ''} onText={set('email')} problem={problemOf('email')} inputMode="email" />
           </div>
           <DirectoryProposal
             phone={typed.phone ?? ''}

@@ -8,7 +8,7 @@ const REASONS: Record<Schemas['DuplicateReason'], string> = {
   Phone: 'same phone',
   Plate: 'same plate',
   Vin: 'same VIN',
-  Email: 'same e-mail',
+  Email: 'same email',
   Name: 'similar name',
 };
 

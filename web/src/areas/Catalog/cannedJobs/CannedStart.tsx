@@ -139,7 +139,12 @@ function OwnGuidePart() {
             event.target.value = '';
           }}
         />
-      </label>
+      </label>{' '}
+      {guide.data && guide.data.length > 0 && (
+        <a className="chip" href="/api/own-guide.csv" download>
+          Export (CSV)
+        </a>
+      )}
       {problem && (
         <p className="field-problem" role="alert">
           {problem}
@@ -149,7 +154,7 @@ function OwnGuidePart() {
         <div role="status">
           <p>
             {came.operations === 1 ? '1 operation is' : `${came.operations} operations are`} in the guide.
-            {came.refused.length > 0 && ` ${came.refused.length} ${came.refused.length === 1 ? 'row was' : 'rows were'} left out:`}
+            {came.refused.length > 0 && ` ${came.refused.length} ${came.refused.length === 1 ? 'row was' : 'rows were'} skipped:`}
           </p>
           {came.refused.slice(0, 20).map((row) => (
             <p key={row.row} className="small soft">

@@ -60,7 +60,7 @@ export default function PolicyPage() {
     { key: 'K', label: 'Previous section', run: () => step(-1) },
   ]);
   if (policy.error && !view) return <Failed error={policy.error} again={() => void policy.refetch()} />;
-  if (!view || !work) return <Loading what="the policy" />;
+  if (!view || !work) return <Loading what="pricing rules" />;
   const Section = SECTIONS[at]!.part;
   const inForce = view.versions[0]!;
   const discard = async () => {
