@@ -78,11 +78,36 @@ internal sealed partial class DemoToday(DemoMaker shop, DemoNumbers numbers)
                 Key = "demo-unknown-sender",
             }
         );
+        Updates(db.Orders.Local.MinBy(o => o.Number)!);
         db.ChangeTracker.DetectChanges();
         await db.SaveChangesAsync();
         await db.Counters.Where(c => c.Name == Counter.Orders).ExecuteUpdateAsync(c => c.SetProperty(x => x.Next, number));
         await db.Counters.Where(c => c.Name == Counter.PurchaseOrders).ExecuteUpdateAsync(c => c.SetProperty(x => x.Next, purchaseNumber));
         await db.DisposeAsync();
+    }
+
+    /// <summary>What happened by itself and somebody at the counter has read.</summary>
+    private void Updates(Order order)
+    {
+        Notice Read(int minutes, string text, long? orderId, string address = "") =>
+            new()
+            {
+                At = shop.UtcNow.PlusMinutes(-minutes),
+                Text = text,
+                OrderId = orderId,
+                Address = address,
+                SeenById = order.WriterId,
+                SeenAt = shop.UtcNow.PlusMinutes(4 - minutes),
+            };
+        db.Notices.AddRange(
+            Read(95, $"Imke Sorensen asks on order {order.Number}: Is the loaner car free until tonight?", order.Id),
+            Read(
+                35,
+                "Text from (505) 555-0177, not on file: Hello, this is Lena. My neighbor says you look after electric cars too.",
+                null,
+                "+15055550177"
+            )
+        );
     }
 
     /// <summary>Partly approved, partly waiting for an answer.</summary>

@@ -170,7 +170,7 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
                 "Vehicle release",
                 "Control arm bushing",
                 "Key tag 77",
-                $"{total} USD is still to be paid",
+                $"{total} USD is the balance due",
                 "I received the car and its keys",
                 "Signature",
             }

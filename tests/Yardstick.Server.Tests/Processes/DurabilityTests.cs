@@ -134,7 +134,7 @@ public class DurabilityTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await using (var db = new ShopDb(ShopFile.Options(Path.Combine(target, "shop.db"))))
             Assert.NotNull(await db.Orders.FindAsync(order));
         await File.WriteAllTextAsync(archive, "not a backup");
-        Assert.Contains("nothing was changed", await StartAndFailAsync("--data", target, "--restore", archive), StringComparison.Ordinal);
+        Assert.Contains("Nothing was changed", await StartAndFailAsync("--data", target, "--restore", archive), StringComparison.Ordinal);
         SqliteConnection.ClearAllPools();
         Directory.Delete(target, recursive: true);
         File.Delete(archive);

@@ -117,7 +117,7 @@ public class FaultTests(ShopFixture shop) : IClassFixture<ShopFixture>
         await shop.MoodAsync("card", "refuse", times: 1);
         var refused = (await writer.PostAsync($"invoices/{invoice}/card-charges")).Id();
         Assert.Contains(
-            "Not enough funds",
+            "Insufficient funds",
             (await writer.PostAsync($"card-charges/{refused}/settle")).Text("message"),
             StringComparison.Ordinal
         );

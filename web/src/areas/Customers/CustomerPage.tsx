@@ -124,7 +124,7 @@ function Customer({ customer }: { customer: CustomerPageView }) {
           </Part>
         </div>
         <div className="record-main">
-          <Part title="Cars">
+          <Part title="Vehicles">
             {customer.cars.length === 0 ? (
               <p className="soft">No vehicles yet. Press U to start a write-up and add one.</p>
             ) : (

@@ -63,7 +63,7 @@ export default function CustomersPage() {
               <tr>
                 <th>Name</th>
                 <th>Phone</th>
-                <th className="right">Cars</th>
+                <th className="right">Vehicles</th>
                 <th className="right">Visits</th>
                 <th>Last visit</th>
                 <th>Alert</th>

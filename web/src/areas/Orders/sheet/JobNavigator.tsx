@@ -4,7 +4,7 @@ import { useActions, useJobs, type Job } from '../../../lib/order/useSheet';
 import styles from './JobNavigator.module.css';
 
 const DECISIONS: Record<Schemas['DecisionKind'], string> = {
-  Proposed: 'Proposed',
+  Proposed: 'Pending',
   Approved: 'Approved',
   Declined: 'Declined',
   Deferred: 'Deferred',

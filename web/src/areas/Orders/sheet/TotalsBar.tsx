@@ -68,23 +68,23 @@ export const TotalsBar = memo(function TotalsBar({ onClose, onMargins }: { onClo
           <div
             className="rule tall"
             role="img"
-            aria-label={`Margin ${f.marginPercent} percent${f.marginAim === null ? '' : `, aim ${f.marginAim}`}`}
+            aria-label={`Margin ${f.marginPercent} percent${f.marginAim === null ? '' : `, target ${f.marginAim}`}`}
           >
             <div className="fill" style={vars({ '--to': `${Math.max(0, Math.min(100, f.marginPercent))}%` })} />
             <div className="ticks" />
             {f.marginAim !== null && <div className="mark" style={vars({ '--at': `${f.marginAim}%` })} />}
           </div>
           <div className="under">
-            {f.marginAim !== null && <span className="nowrap">aim {f.marginAim}%</span>}
+            {f.marginAim !== null && <span className="nowrap">target {f.marginAim}%</span>}
             {f.effectiveRate !== null && (
               <button
                 className="plainly nowrap"
                 data-why="effectiveLaborRate"
-                data-why-title={`${amount(f.effectiveRate)} an hour`}
-                onClick={(event) => why('effectiveLaborRate', `${amount(f.effectiveRate!)} an hour`, event.currentTarget)}
+                data-why-title={`${amount(f.effectiveRate)} per hour`}
+                onClick={(event) => why('effectiveLaborRate', `${amount(f.effectiveRate!)} per hour`, event.currentTarget)}
               >
                 {amount(f.effectiveRate)}
-                {f.effectiveRateAim === null ? '' : ` of ${Math.round(f.effectiveRateAim)}`} an hour
+                {f.effectiveRateAim === null ? '' : ` of ${Math.round(f.effectiveRateAim)}`} per hour
               </button>
             )}
           </div>
@@ -149,7 +149,7 @@ function Ceiling() {
   return (
     <div className="measure">
       <div className="label">
-        Agreed {amount(consent.agreed)} ·{' '}
+        Approved {amount(consent.agreed)} ·{' '}
         <b className={past ? 'stop' : ''} title={ceilingLetPast || undefined}>
           {words}
         </b>
