@@ -77,7 +77,7 @@ await take('facts', 'mina', '/orders/2501', {
 await take('side-by-side', 'mina', '/orders/2501', {
     act: async (page) => {
         await page.getByRole('button', { name: 'More for Upper radiator hose with clamps' }).click();
-        await page.getByRole('menuitem', { name: /side by side/ }).click();
+        await page.getByRole('menuitem', { name: /Compare stock and suppliers/ }).click();
         await page.waitForTimeout(1500);
     },
 });

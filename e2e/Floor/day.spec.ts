@@ -163,7 +163,7 @@ test('one new car goes through the whole shop, the counter by keyboard alone', a
   // The counter sees it within a second, without doing anything.
   await expect(counter.locator('.lane-block.running').filter({ hasText: 'SLC 101' })).toBeVisible({ timeout: 3000 });
   await car.getByRole('button', { name: 'Report a finding' }).click();
-  await bench.getByLabel('Finding').fill('Belt is cracked');
+  await bench.getByLabel('Finding', { exact: true }).fill('Belt is cracked');
   await bench.getByLabel('Measurement', { exact: true }).fill('2,5');
   await bench.getByRole('radio', { name: 'Due' }).click();
   await bench.setInputFiles('[role=dialog] input[type=file]', { name: 'belt.png', mimeType: 'image/png', buffer: picture() });
@@ -181,7 +181,7 @@ test('one new car goes through the whole shop, the counter by keyboard alone', a
   await counter.keyboard.press('c');
   await expect(counter.getByText('Odometer out is missing')).toBeVisible();
   await accessible(counter, 'close');
-  await counter.getByLabel('Odometer').focus();
+  await counter.getByLabel('Odometer', { exact: true }).focus();
   await type(counter, '61,209');
   await counter.keyboard.press('Enter');
   await expect(counter.getByText('Ready to invoice')).toBeVisible();
@@ -240,7 +240,7 @@ test('the same with a supplier that fails at first: it is said, nothing is lost,
   expect(await taken('harbor')).toBe(before + 1);
   await purchase.getByRole('button', { name: 'Receive…' }).click();
   await purchase.getByRole('button', { name: 'Save received parts' }).click();
-  await expect(counter.getByText('SLC 202 has all its parts')).toBeVisible();
+  await expect(counter.getByText('All parts for SLC 202 are in.')).toBeVisible();
   await counter.goto(`/orders/${order}`);
   await expect(
     counter
@@ -251,7 +251,7 @@ test('the same with a supplier that fails at first: it is said, nothing is lost,
   ).toBeVisible();
   await counter.keyboard.press('c');
   await counter.getByRole('button', { name: 'Mark all approved jobs finished' }).click();
-  await counter.getByLabel('Odometer').fill('61300');
+  await counter.getByLabel('Odometer', { exact: true }).fill('61300');
   await counter.getByRole('button', { name: 'Save' }).click();
   await counter.getByRole('button', { name: 'Post the invoice' }).click();
   await mood('card', 'loseAnswer', 1);

@@ -275,8 +275,8 @@ test('a stranger sets a shop up from an empty folder, brings a second person in,
   await expect(other.getByRole('region', { name: 'Engine air filter' })).toBeVisible();
   await other.keyboard.press('c');
   await other.getByRole('button', { name: 'Mark all approved jobs finished' }).click();
-  await other.getByLabel('Odometer').fill('61,210');
-  await other.getByLabel('Odometer').press('Enter');
+  await other.getByLabel('Odometer', { exact: true }).fill('61,210');
+  await other.getByLabel('Odometer', { exact: true }).press('Enter');
   await expect(other.getByText('Ready to invoice')).toBeVisible();
   await other.getByRole('button', { name: 'Post the invoice' }).click();
   await expect(other.getByRole('heading', { name: /^Invoice \d+/ })).toBeVisible();

@@ -171,7 +171,7 @@ public class DocumentLinkTests(ShopFixture shop) : IClassFixture<ShopFixture>
                 "Control arm bushing",
                 "Key tag 77",
                 $"{total} USD is the balance due",
-                "I received the car and its keys",
+                "I received my vehicle and keys",
                 "Signature",
             }
         )
