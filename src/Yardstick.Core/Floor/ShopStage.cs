@@ -41,7 +41,9 @@ public class ShopStage
             }),
         ];
 
-    /// <summary>A new stage at the end of those that mean the same. Refuses with <c>stage.name</c>, <c>stage.twice</c>, <c>stage.meaning</c>.</summary>
+    /// <summary>
+    /// A new stage at the end of those that mean the same. Refuses with <c>stage.name</c>, <c>stage.twice</c> and <c>stage.meaning</c>.
+    /// </summary>
     /// <param name="name">1 to 40 characters.</param>
     /// <param name="meaning">What it means.</param>
     /// <param name="all">The stages there are; those behind the new one move on by one.</param>

@@ -130,8 +130,8 @@ public partial class Shop
 
     /// <summary>Changes one of the texts on documents, or how customers are written to.</summary>
     /// <param name="field">
-    /// terms, checkInTerms, unsafeTerms, declineReasons, customerSources, progressNotes (one a line), estimateDays, publicAddress, quietFrom
-    /// or quietUntil.
+    /// terms, checkInTerms, unsafeTerms, declineReasons, customerSources, progressNotes (one a line), estimateDays, publicAddress,
+    /// quietFrom or quietUntil.
     /// </param>
     /// <param name="text">What was typed; empty leaves it out.</param>
     public Result<FieldChange> SetText(string field, string? text)
