@@ -30,7 +30,7 @@ public static class ClosingBlockers
         foreach (var line in order.ApprovedJobs.SelectMany(j => j.OnLines).OfType<PartLine>().Where(l => l.IsOpen))
             found.Add(PartObstacle(line, partOrders));
         foreach (var name in onTheClock)
-            found.Add(new("clock.running", $"{name} is still clocked on to this vehicle. Clock them off first."));
+            found.Add(new("clock.running", $"{name} is still on the clock for this vehicle. Stop their job first."));
         if (order.VehicleId is not null && order.OdometerIn is null)
             found.Add(new("odometer.in", "Odometer in is missing. Enter it here.", Field: "odometerIn"));
         if (order.VehicleId is not null && order.OdometerOut is null)
@@ -61,7 +61,7 @@ public static class ClosingBlockers
         if (ending)
             found.AddRange(order.ApprovedJobs.Select(Order.Approved));
         foreach (var name in onTheClock)
-            found.Add(new("clock.running", $"{name} is still clocked on to this vehicle. Clock them off first. The time stays on record."));
+            found.Add(new("clock.running", $"{name} is still on the clock for this vehicle. Stop their job first. The time stays on record."));
         foreach (
             var (on, part) in partOrders
                 .Where(p => p.IsOpen)

@@ -90,7 +90,7 @@ public partial class Order
         if (hasTimeOrOrder)
             return new Problem(
                 "job.used",
-                "Time was clocked on this job or a part was ordered for it; so it can't be removed. Decline it instead."
+                "Time was clocked on this job or a part was ordered for it, so it can't be removed. Decline it instead."
             );
         if (job.Value.Decision == DecisionKind.Approved)
             return new Problem("job.approved", "The customer approved this job; record a new answer before removing it.");

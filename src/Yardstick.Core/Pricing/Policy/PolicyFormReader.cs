@@ -257,7 +257,7 @@ public sealed class PolicyFormReader
         foreach (var (rate, who) in use.Rates)
         {
             if (!rates.Contains(rate))
-                Add("laborRates", $"The rate {rate} is used by {who}; Keep it, or change their rate first.");
+                Add("laborRates", $"The rate {rate} is used by {who}; keep it, or change their rate first.");
         }
         var tables = Names(form.MarkupBands.Select(t => t.Name));
         if (!tables.Contains("standard"))
