@@ -137,6 +137,13 @@ test('an estimate is sent, partly approved on a phone, one job deferred, a quest
   await mina.getByRole('button', { name: 'Record answer' }).click();
   await expect(mina.getByText('within the limit')).toBeVisible();
   await expect(mina.getByText('Changed since it was approved.')).toHaveCount(0);
+
+  // What came by itself stays in a list, with who read it.
+  await mina.getByRole('link', { name: /All updates/ }).click();
+  const update = mina.getByRole('row', { name: /approved 1 of 3/ });
+  await accessible(mina, 'updates', '.page');
+  await update.getByRole('button', { name: /Mark as read/ }).click();
+  await expect(update).toContainText('Mina O.');
 });
 
 test('a photo goes out when it was released and says so when it does not load; a document goes along as a link', async ({ browser }) => {

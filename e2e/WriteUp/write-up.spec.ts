@@ -240,6 +240,16 @@ test('labels, fields and texts of the shop are made and retired; a former order 
   await fields.getByRole('button', { name: 'Add' }).click();
   await expect(ingrid.getByRole('row', { name: /Roof box/ })).toBeVisible();
   await accessible(ingrid, 'labels, fields and texts', '.setup-pages');
+
+  // A stage of the shop's own stands on the floor at once, and goes again.
+  await ingrid.goto('/setup/floor');
+  await ingrid.getByLabel('New stage').fill('At the body shop');
+  await ingrid.getByRole('form', { name: 'Add a stage' }).getByRole('button', { name: 'Add' }).click();
+  const stage = ingrid.getByRole('row', { name: /At the body shop/ });
+  await expect(stage.getByRole('textbox')).toHaveValue('At the body shop');
+  await accessible(ingrid, 'setup of the floor', '.setup-pages');
+  await stage.getByRole('button', { name: 'Retire' }).click();
+  await expect(stage.getByRole('button', { name: 'Restore' })).toBeVisible();
   await ingrid.goto('/vehicles/60');
   await ingrid.getByRole('button', { name: 'Taxi' }).click();
   await ingrid.getByLabel('Roof box').selectOption('yes');
