@@ -61,7 +61,9 @@ public static class ClosingBlockers
         if (ending)
             found.AddRange(order.ApprovedJobs.Select(Order.Approved));
         foreach (var name in onTheClock)
-            found.Add(new("clock.running", $"{name} is still on the clock for this vehicle. Stop their job first. The time stays on record."));
+            found.Add(
+                new("clock.running", $"{name} is still on the clock for this vehicle. Stop their job first. The time stays on record.")
+            );
         foreach (
             var (on, part) in partOrders
                 .Where(p => p.IsOpen)
