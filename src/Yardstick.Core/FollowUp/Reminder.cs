@@ -134,7 +134,7 @@ public class Reminder
     public void Find(IEnumerable<CannedJob> offered) =>
         CannedJobId ??= offered.FirstOrDefault(c => string.Equals(c.Title, Title, StringComparison.OrdinalIgnoreCase))?.Id;
 
-    /// <summary>Notes that it was done; the next time counting from there.</summary>
+    /// <summary>Notes that it was done; the next time counts from there.</summary>
     public ReminderDone Done(LocalDate on, Odometer? reading, long? orderId)
     {
         var done = new ReminderDone

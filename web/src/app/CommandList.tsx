@@ -10,7 +10,7 @@ import styles from './CommandList.module.css';
 
 export type Listing = 'commands' | 'keys' | null;
 
-/** All commands of the present page, by its words (Ctrl K), and the keys of the present page (?). */
+/** Any command of the present page, by its words (Ctrl K), and the keys of the present page (?). */
 export function CommandList({ open, setOpen }: { open: Listing; setOpen: (open: Listing) => void }) {
   const [text, setText] = useState('');
   const [about, setAbout] = useState<Help | null>(null);

@@ -35,7 +35,7 @@ public sealed record CannedForm
     /// <summary>A discount that it carries, as typed.</summary>
     public string Discount { get; init; } = "";
 
-    /// <summary>What that discount was removed.</summary>
+    /// <summary>What that discount is taken off.</summary>
     public DiscountBase DiscountOn { get; init; }
 
     /// <summary>A diagnosis: what of it is credited when its repair is approved, as typed.</summary>

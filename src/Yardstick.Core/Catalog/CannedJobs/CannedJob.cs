@@ -40,7 +40,7 @@ public class CannedJob
     /// <summary>A discount that it carries, as it is typed: <c>10%</c> or <c>15.00</c>; empty for none.</summary>
     public string Discount { get; internal set; } = "";
 
-    /// <summary>What that discount was removed.</summary>
+    /// <summary>What that discount is taken off.</summary>
     public DiscountBase DiscountOn { get; internal set; }
 
     /// <summary>
